@@ -1,0 +1,80 @@
+"""The core as a program: ``python -m craft COMMAND < request.json > answer.json``."""
+
+import argparse
+import json
+import sys
+from collections.abc import Sequence
+from pathlib import Path
+from typing import NoReturn
+
+from craft.commands import COMMANDS
+from craft.contract import read, schema
+from craft.errors import CraftError
+
+BAD_INPUT = 2
+
+
+class Parser(argparse.ArgumentParser):
+    """Tells a wrong command line like any other bad input."""
+
+    def error(self, message: str) -> NoReturn:
+        raise CraftError("command", message[:1].upper() + message[1:] + ".")
+
+
+def parser() -> argparse.ArgumentParser:
+    """The command line."""
+    made = Parser(prog="python -m craft", description="The rules of the job, JSON in, JSON out.")
+    commands = made.add_subparsers(dest="command", required=True, metavar="COMMAND")
+    for name, command in COMMANDS.items():
+        one = commands.add_parser(name, help=(command.request.__doc__ or "").split(".")[0])
+        one.add_argument("request", nargs="?", type=Path, help="request file, else standard input")
+        one.add_argument("answer", nargs="?", type=Path, help="answer file, else standard output")
+    one = commands.add_parser("schema", help="JSON Schema of a command's request and answer")
+    one.add_argument("of", choices=sorted(COMMANDS), metavar="COMMAND")
+    return made
+
+
+def request_text(path: Path | None) -> str:
+    """The request, from a file or standard input.
+
+    Raises:
+        CraftError: the file cannot be read as text
+    """
+    try:
+        return path.read_text("utf-8") if path else sys.stdin.buffer.read().decode("utf-8")
+    except OSError as error:
+        raise CraftError("request", f"{path} cannot be read: {error.strerror}.") from error
+    except UnicodeDecodeError as error:
+        raise CraftError("request", "The request is not UTF-8 text.") from error
+
+
+def answer_text(arguments: argparse.Namespace) -> str:
+    """What a command line asks for, as JSON."""
+    if arguments.command == "schema":
+        command = COMMANDS[arguments.of]
+        both = {"request": schema(command.request), "answer": schema(command.answer)}
+        return json.dumps(both, ensure_ascii=False, indent=2)
+    command = COMMANDS[arguments.command]
+    answer = command.run(read(command.request, request_text(arguments.request)))
+    return answer.model_dump_json(indent=2)
+
+
+def main(argv: Sequence[str] | None = None) -> int:
+    """Run a command line; 0 with an answer, 2 with an error that names the field."""
+    try:
+        arguments = parser().parse_args(argv)
+        text = answer_text(arguments)
+    except CraftError as error:
+        told = {"error": {"field": error.field, "message": error.message}}
+        print(json.dumps(told, ensure_ascii=False), file=sys.stderr)
+        return BAD_INPUT
+    path = getattr(arguments, "answer", None)
+    if path:
+        path.write_text(text + "\n", "utf-8")
+    else:
+        print(text)
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())

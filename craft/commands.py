@@ -1,0 +1,132 @@
+"""The commands of the core: a request type, an answer type and the function between them."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any
+
+from pydantic import BaseModel
+
+from craft import drying, partings
+from craft.air import drying_deficit
+from craft.contract import (
+    DryAnswer,
+    DryRequest,
+    PartingsAnswer,
+    PartingsRequest,
+    PlanAnswer,
+    PlanRequest,
+    SectionOut,
+)
+from craft.contract.drying import SetIn
+from craft.drying import Bundle, Stage
+from craft.errors import CraftError, Missing, NeverDries
+from craft.head import hairline
+from craft.known import known
+from craft.partings import count_of, part, totals
+from craft.routine.planner import plan
+from craft.vocabulary import Scheme
+
+CURVE_POINTS = 100
+
+
+@dataclass(frozen=True)
+class Command:
+    """A command with the types of its request and answer."""
+
+    request: type[BaseModel]
+    answer: type[BaseModel]
+    run: Callable[[Any], BaseModel]
+
+
+def mass_and_length(request: DryRequest) -> tuple[float, float]:
+    """Mass [g] and length [cm] of a set: as given, else of the hair.
+
+    Raises:
+        Missing: neither is known
+    """
+    given: SetIn = request.set
+    if given.mass_g is not None and given.length_cm is not None:
+        return given.mass_g, given.length_cm
+    if request.hair is None:
+        missing = "mass_g" if given.mass_g is None else "length_cm"
+        raise Missing(
+            f"set.{missing}",
+            "This is missing: give the hair, or both mass_g (1 to 2000 g) and length_cm "
+            "(1 to 150 cm).",
+        )
+    hair = known(request.hair)
+    of_hair = totals(part(hair.on_head, False, 4))["grams"]
+    return given.mass_g or of_hair, given.length_cm or hair.length_cm
+
+
+def dry(request: DryRequest) -> DryAnswer:
+    """Forecast the drying of a set.
+
+    Raises:
+        Missing: neither hair nor mass and length are given
+        CraftError: a stage is followed by others but has no end, or its air is saturated
+    """
+    for index, stage in enumerate(request.stages[:-1]):
+        if stage.hours is None:
+            raise CraftError(
+                f"stages.{index}.hours", "Only the last stage may run until dry; give hours."
+            )
+    for index, stage in enumerate(request.stages):
+        if drying_deficit(stage.temp_c, stage.rh) <= 0:
+            raise NeverDries(f"stages.{index}.rh")
+    mass_g, length_cm = mass_and_length(request)
+    packed = drying.PACKED_KG_PER_M3[request.set.kind]
+    radius = drying.section_radius(mass_g / 1000, request.set.sections, packed, length_cm / 100)
+    stages = [Stage(one.kind, one.temp_c, one.rh, one.hours) for one in request.stages]
+    run = drying.dry(Bundle(radius, packed), request.water, stages, request.factor)
+    step = max(1, len(run.hours) // CURVE_POINTS)
+    points = [*range(0, len(run.hours), step), len(run.hours) - 1]
+    return DryAnswer(
+        radius_mm=round(radius * 1000, 3),
+        h_to_90=run.time_to(0.9),
+        h_to_dry=run.time_to(1.0),
+        at_end=round(float(run.shares[-1]), 6),
+        curve=[
+            (round(float(run.hours[i]), 4), round(float(run.shares[i]), 5))
+            for i in dict.fromkeys(points)
+        ],
+    )
+
+
+def parted(request: PartingsRequest) -> PartingsAnswer:
+    """Part a head.
+
+    Raises:
+        CraftError: the scheme cannot make so many sections
+    """
+    hair = known(request.hair)
+    total = count_of(request.scheme, request.count)
+    sections = part(hair.on_head, request.scheme is Scheme.ROWS, total, request.even)
+    sums = partings.totals(sections)
+    return PartingsAnswer(
+        sections=[
+            SectionOut(
+                number=one.number,
+                zone=one.zone,
+                area_cm2=round(one.area_cm2, 2),
+                hairs=round(one.hairs),
+                grams=round(one.grams, 2),
+                length_cm=round(one.length_cm, 1),
+                lay=one.lay,
+                outline=list(one.outline),
+                centre=one.centre,
+            )
+            for one in sections
+        ],
+        scalp_cm2=round(sums["scalp_cm2"], 1),
+        hairs=round(sums["hairs"]),
+        hairline=[(round(float(x), 2), round(float(y), 2)) for x, y in hairline(hair.head_cm)],
+        assumed=list(hair.assumed),
+    )
+
+
+COMMANDS = {
+    "plan": Command(PlanRequest, PlanAnswer, plan),
+    "dry": Command(DryRequest, DryAnswer, dry),
+    "partings": Command(PartingsRequest, PartingsAnswer, parted),
+}

@@ -1,0 +1,123 @@
+"""Reading requests: strict, frozen, and with errors a person can act on."""
+
+import json
+from collections.abc import Mapping
+from typing import Any, TypeVar, cast
+
+from pydantic import BaseModel, ConfigDict, ValidationError
+from pydantic_core import ErrorDetails
+
+from craft.errors import CraftError
+
+Json = Mapping[str, Any]
+
+
+class Frozen(BaseModel):
+    """A value of the contract: read only, unknown fields refused, no silent conversion."""
+
+    model_config = ConfigDict(
+        frozen=True, extra="forbid", strict=True, allow_inf_nan=False, use_attribute_docstrings=True
+    )
+
+
+Model = TypeVar("Model", bound=BaseModel)
+
+
+def parse(model: type[Model], data: Json) -> Model:
+    """Read a request from parsed JSON.
+
+    Raises:
+        CraftError: names the first wrong field and what is allowed there
+    """
+    return read(model, json.dumps(data))
+
+
+def read(model: type[Model], text: str) -> Model:
+    """Read a request from JSON text.
+
+    Raises:
+        CraftError: names the first wrong field and what is allowed there
+    """
+    try:
+        return model.model_validate_json(text)
+    except ValidationError as error:
+        # A missing field is told after the wrong ones: what was typed comes first.
+        details = sorted(error.errors(), key=lambda detail: detail["type"] == "missing")
+        raise explain(model, details[0]) from error
+
+
+def schema(model: type[BaseModel]) -> dict[str, Any]:
+    """JSON Schema of a request or an answer."""
+    return model.model_json_schema()
+
+
+def explain(model: type[BaseModel], detail: ErrorDetails) -> CraftError:
+    """Turn a finding of the validator into a sentence with the field and the allowed values."""
+    kind, message = detail["type"], detail["msg"]
+    field = ".".join(str(part) for part in detail["loc"] if part != "[key]")
+    if kind == "json_invalid":
+        return CraftError("request", f"This is not valid JSON: {message.split(': ', 1)[-1]}.")
+    root = schema(model)
+    if kind == "extra_forbidden":
+        parent = schema_at(root, detail["loc"][:-1])
+        known = ", ".join(cast("Json", parent.get("properties", {})))
+        return CraftError(field, f"Unknown field. Known here: {known}.")
+    if kind == "missing":
+        return CraftError(field, "This is missing. " + allowed(schema_at(root, detail["loc"])))
+    if kind == "value_error":
+        cause = detail["ctx"]["error"]
+        if isinstance(cause, CraftError):
+            inner = f"{field}.{cause.field}" if field else cause.field
+            return CraftError(inner, cause.message)
+    return CraftError(field or "request", allowed(schema_at(root, detail["loc"])) or message + ".")
+
+
+def schema_at(root: Json, path: tuple[int | str, ...]) -> Json:
+    """The piece of a JSON Schema that describes a place in the data."""
+    here = resolve(root, root)
+    for part in path:
+        if part == "[key]":
+            return resolve(root, cast("Json", here.get("propertyNames", {})))
+        if isinstance(part, int):
+            step = here.get("items", {})
+        else:
+            step = here.get("properties", {}).get(part, here.get("additionalProperties", {}))
+        here = resolve(root, step if isinstance(step, Mapping) else {})
+    return here
+
+
+def resolve(root: Json, piece: Json) -> Json:
+    """Follow references and look through "or null"."""
+    while True:
+        if "$ref" in piece:
+            kept = {key: value for key, value in piece.items() if key != "$ref"}
+            piece = {**root["$defs"][piece["$ref"].rsplit("/", 1)[-1]], **kept}
+        elif "anyOf" in piece:
+            kept = {key: value for key, value in piece.items() if key != "anyOf"}
+            piece = {**next(one for one in piece["anyOf"] if one.get("type") != "null"), **kept}
+        else:
+            return piece
+
+
+def allowed(piece: Json) -> str:
+    """Say which values a piece of schema allows."""
+    if "enum" in piece:
+        return f"Use one of: {', '.join(piece['enum'])}."
+    kind = piece.get("type")
+    if kind in ("number", "integer"):
+        return number_allowed(piece, "a whole number" if kind == "integer" else "a number")
+    if kind == "string":
+        return f"Give text of at most {piece['maxLength']} characters."
+    names = {"array": "Give a list.", "object": "Give an object.", "boolean": "Say true or false."}
+    return names.get(str(kind), "")
+
+
+def number_allowed(piece: Json, what: str) -> str:
+    """Say the range of a number."""
+    low = piece.get("minimum", piece.get("exclusiveMinimum"))
+    high = piece.get("maximum", piece.get("exclusiveMaximum"))
+    if low is None or high is None:
+        return f"Give {what}."
+    above = "above " if "exclusiveMinimum" in piece else ""
+    unit = f" {piece['unit']}" if "unit" in piece else ""
+    return f"Give {what} from {above}{low:g} to {high:g}{unit}."

@@ -1,0 +1,312 @@
+"""Request and answer of `plan`."""
+
+from typing import Annotated, Any
+
+from pydantic import Field
+
+from craft.contract.base import Frozen
+from craft.contract.drying import Rh
+from craft.contract.hair import Hair, measured
+from craft.contract.partings import SectionOut
+from craft.vocabulary import (
+    Blot,
+    Condition,
+    Detangling,
+    Distribution,
+    Dryer,
+    Family,
+    Heat,
+    Layering,
+    Night,
+    Role,
+    Severity,
+    Station,
+    Style,
+    WashOrder,
+    WashRoutine,
+    Weight,
+)
+
+Grams = Annotated[float, measured(0, 20000, "g")]
+Words = Annotated[str, Field(max_length=200)]
+Count = Annotated[int, Field(ge=0, le=2000)]
+
+
+class Person(Frozen):
+    """What has to be planned around."""
+
+    conditions: list[Condition] = Field(default_factory=list)
+    allergies: list[Words] = Field(default_factory=list)
+    """Ingredients, as written on labels."""
+    avoid: list[Words] = Field(default_factory=list)
+    """What the client does not want: silicones, parabens, an ingredient."""
+    routine: WashRoutine = WashRoutine.SHAMPOO
+    night: Night = Night.BONNET
+
+
+class Goal(Frozen):
+    """What is wished."""
+
+    style: Style
+    sections: Annotated[int, Field(ge=1, le=60)] | None = None
+    """How many sections; else the number usual for the style."""
+    definition: Annotated[float, measured(0, 1, "from all volume to all definition")] = 0.5
+    wear_days: Annotated[int, Field(ge=1, le=21)] | None = None
+    """Days the style should last; else usual for the style."""
+    release_after_h: Annotated[float, measured(0, 336, "h")] | None = None
+    """Hours from the end of shaping to take-down; else usual for the style."""
+    time_limit_min: Annotated[float, measured(10, 720, "min")] | None = None
+    """Minutes the client has today."""
+    max_heat: Heat = Heat.MEDIUM
+
+
+class Room(Frozen):
+    """The air the hair dries in."""
+
+    temp_c: Annotated[float, measured(5, 45, "°C")] = 22
+    rh: Rh = 0.5
+
+
+class School(Frozen):
+    """Ways of working that practitioners differ on."""
+
+    layering: Layering = Layering.AUTO
+    distribution: Distribution = Distribution.SECTION
+    wash: WashOrder = WashOrder.SHAMPOO_FIRST
+    detangle: Detangling = Detangling.COMB
+
+
+class ShelfItem(Frozen):
+    """A bottle that may be used."""
+
+    id: Annotated[str, Field(min_length=1, max_length=60)]
+    name: Words = ""
+    role: Role
+    weight: Weight = Weight.MEDIUM
+    ingredients: Annotated[str, Field(max_length=8000)] = ""
+    """The label's list."""
+    unit: Annotated[str, Field(max_length=30)] = "pump"
+    unit_g: Annotated[float, measured(0.01, 200, "g")] | None = None
+    """Grams of one pump, squirt or puddle, from its calibration."""
+    stock_g: Grams | None = None
+
+
+class RodStock(Frozen):
+    diameter_mm: Annotated[float, measured(3, 80, "mm")]
+    count: Count
+
+
+class Kit(Frozen):
+    """What lies in the drawer."""
+
+    rods: list[RodStock] = Field(default_factory=list)
+    pins: Count | None = None
+    bands: Count | None = None
+
+
+class PlanRequest(Frozen):
+    """Plan a service. Every field but `hair` and `goal.style` has a default."""
+
+    hair: Hair
+    person: Person = Field(default_factory=Person)
+    goal: Goal
+    dry: Dryer = Dryer.AIR
+    dry_min: Annotated[float, measured(1, 180, "min")] | None = None
+    """Minutes under the hood or diffuser before air; else as many as it takes, within reason."""
+    blot: Blot | None = None
+    """How the hair is blotted; else usual for the style."""
+    room: Room = Field(default_factory=Room)
+    school: School = Field(default_factory=School)
+    shelf: Annotated[list[ShelfItem], Field(max_length=2000)] = Field(default_factory=list)
+    kit: Kit | None = None
+    """Null: the kit is not counted."""
+    pace: Annotated[float, measured(0.3, 3, "times the house minutes")] = 1.0
+    """The specialist's own pace; 1.2 takes a fifth longer."""
+    drying_factor: Annotated[float, measured(0.2, 5, "times")] = 1.0
+    """Learned multiplier on drying times."""
+
+
+class Reason(Frozen):
+    """Why."""
+
+    rule: str
+    because: str
+    fired_by: str
+    """The input that fired the rule, with its value."""
+    source: str
+
+
+class StepProduct(Frozen):
+    """A dose."""
+
+    role: Role
+    id: str | None
+    """The bottle, null if the shelf has none for this role."""
+    name: str
+    grams: float
+    units: float | None
+    """In the bottle's own unit, rounded to what a hand can do."""
+    unit: str | None
+    stock_g: float | None
+    """What is left before this service."""
+    stays_in: bool
+    """Left on the hair, not rinsed out."""
+    reasons: list[Reason]
+
+
+class Step(Frozen):
+    """One fold of the strip."""
+
+    key: str
+    family: Family
+    title: str
+    how: str
+    """What the hands do."""
+    hands_on_min: float
+    hands_on_low: float
+    hands_on_high: float
+    """Nine in ten times it takes between these."""
+    wait_min: float
+    wait_max_min: float
+    """The wait may grow to this without harm."""
+    wait_title: str
+    station: Station
+    sitting: int
+    """1 today, 2 when the client comes back for the release."""
+    products: list[StepProduct]
+    sections: int
+    reasons: list[Reason]
+    cautions: list[str]
+    """Keys of the cautions that belong here."""
+
+
+class Totals(Frozen):
+    """The strip in numbers."""
+
+    hands_on_min: float
+    hands_on_low: float
+    hands_on_high: float
+    wait_min: float
+    client_min: float
+    """In the salon, all sittings: hands-on and waiting."""
+    first_sitting_min: float
+    leave_on_g_per_m2: float
+    """Everything that stays in, per outer area of the hair."""
+    product_g: dict[Role, float]
+    hair_g: float
+    """Dry mass of the hair."""
+    surface_m2: float
+
+
+class Drying(Frozen):
+    """Forecast of the slowest section."""
+
+    h_to_90: float | None
+    h_to_dry: float | None
+    release_after_h: float
+    at_release: float
+    """Share of water gone at the planned release."""
+    at_release_low: float
+    at_release_high: float
+    """One in ten heads is drier, one in ten wetter."""
+    odds_dry: float
+    """Probability of fully dry at release."""
+    slowest_section: int
+    radius_mm: float
+    curve: list[tuple[float, float]]
+    low_curve: list[tuple[float, float]]
+    high_curve: list[tuple[float, float]]
+    reasons: list[Reason]
+
+
+class RodNeed(Frozen):
+    diameter_mm: float
+    count: int
+    short: int
+    substitute_mm: float | None
+
+
+class KitNeeded(Frozen):
+    rods: list[RodNeed]
+    pins: int
+    bands: int
+    clips: int
+
+
+class Finished(Frozen):
+    """How it will look."""
+
+    length_cm: float
+    length_low: float
+    length_high: float
+    landmark: str
+    day1_definition: float
+    wear_days: int
+    reasons: list[Reason]
+
+
+class Caution(Frozen):
+    """A warning where the risk arises."""
+
+    key: str
+    severity: Severity
+    text: str
+    fired_by: str
+    source: str
+    fixes: list[str]
+    """Keys of the fixes that answer it, cheapest first."""
+
+
+class Fix(Frozen):
+    """A change of the request that answers a caution."""
+
+    key: str
+    caution: str
+    title: str
+    change: dict[str, Any]
+    """To be merged into the request."""
+    hands_on_min: float
+    """More hands-on minutes than now."""
+    client_min: float
+    """More minutes in the salon than now."""
+    later_h: float
+    """Hours the release moves."""
+    odds_dry: float
+    """Probability of dry at release with the fix."""
+
+
+class HomeDay(Frozen):
+    day: int
+    what: str
+
+
+class Home(Frozen):
+    """What the client takes home."""
+
+    night: list[str]
+    refresh: list[HomeDay]
+    release_on_day: int
+    wash_by_day: int
+    return_by_day: int
+
+
+class PlanAnswer(Frozen):
+    """The plan."""
+
+    rules_version: str
+    title: str
+    scheme: str
+    steps: list[Step]
+    sections: list[SectionOut]
+    hairline: list[tuple[float, float]]
+    totals: Totals
+    drying: Drying
+    kit_needed: KitNeeded
+    finished: Finished
+    cautions: list[Caution]
+    """Gravest first."""
+    fixes: list[Fix]
+    """Cheapest first."""
+    home: Home
+    assumed: list[str]
+    """What was not measured and had to be assumed."""

@@ -1,0 +1,125 @@
+"""How much of a product: a film on the fibres, or a dose on the scalp.
+
+All amounts here are house values unless a docstring says otherwise; they are
+meant to be corrected by what is weighed at the chair.
+"""
+
+import math
+from dataclasses import dataclass
+
+from craft.vocabulary import Level, Role, Strand
+
+#: Film on the fibre [g/m² of outer hair surface]. House values.
+FILM_G_PER_M2 = {
+    Role.PRE_OIL: 1.5,
+    Role.CO_WASH: 5.0,
+    Role.RINSE_OUT: 5.0,
+    Role.MASK: 8.0,
+    Role.CLAY: 12.0,
+    Role.LEAVE_IN: 2.5,
+    Role.CREAM: 2.0,
+    Role.BUTTER: 1.2,
+    Role.OIL: 0.5,
+    Role.MOUSSE: 2.0,
+    Role.CUSTARD: 3.0,
+    Role.GEL: 3.5,
+    Role.MIST: 1.5,
+}
+#: Dose on the scalp [g/cm²], for each pass. House values.
+SCALP_G_PER_CM2 = {Role.SHAMPOO: 0.018, Role.SCALP_OIL: 0.004}
+
+#: What stays on the hair and makes it hold.
+HOLD_ROLES = frozenset({Role.GEL, Role.CUSTARD, Role.MOUSSE})
+RICH_ROLES = frozenset({Role.BUTTER, Role.OIL})
+
+POROSITY_FACTOR = {Level.LOW: 0.85, Level.MEDIUM: 1.0, Level.HIGH: 1.15}
+HOLD_FACTOR_RANGE = (0.7, 1.3)
+FINE_RICH_FACTOR = 0.7
+
+#: Everything that stays in, per surface [g/m²]: above, residue and slow drying; below, lost
+#: definition. House values.
+RESIDUE_ABOVE_G_PER_M2 = 10.0
+THIN_BELOW_G_PER_M2 = 3.0
+
+#: From here on dense hair of coarse strands wants thick products [hairs/cm²]. House value.
+DENSE_FROM_PER_CM2 = 180.0
+
+#: The smallest part of a pump a hand can judge, and the one it likes.
+SMALLEST_PART = 0.25
+EASY_PART = 0.5
+
+
+@dataclass(frozen=True)
+class Film:
+    """A film with the factors that made it.
+
+    Args:
+        base_g_per_m2: house film of the role
+        factors: (name, multiplier) in the order they were applied
+    """
+
+    base_g_per_m2: float
+    factors: tuple[tuple[str, float], ...]
+
+    @property
+    def g_per_m2(self) -> float:
+        """The film after all factors [g/m²]."""
+        return self.base_g_per_m2 * math.prod(factor for _, factor in self.factors)
+
+
+def hold_factor(definition: float) -> float:
+    """Multiplier on the hold layer for the wanted definition, 0 to 1. House value."""
+    low, high = HOLD_FACTOR_RANGE
+    return low + (high - low) * definition
+
+
+def film(role: Role, porosity: Level, strand: Strand, definition: float) -> Film:
+    """Film of a product that goes on the lengths.
+
+    Args:
+        role: what the product is for, a role of `FILM_G_PER_M2`
+        porosity: class; porous hair takes up more
+        strand: class; fine strands carry less oil and butter
+        definition: wanted definition, 0 to 1; scales the hold layer
+    """
+    factors = [(f"{porosity} porosity", POROSITY_FACTOR[porosity])]
+    if role in HOLD_ROLES:
+        factors.append((f"definition {definition:.0%}", hold_factor(definition)))
+    if role in RICH_ROLES and strand is Strand.FINE:
+        factors.append(("fine strands", FINE_RICH_FACTOR))
+    return Film(FILM_G_PER_M2[role], tuple(pair for pair in factors if pair[1] != 1.0))
+
+
+def fibre_dose(film_g_per_m2: float, surface_m2: float) -> float:
+    """Grams of a product spread as a film.
+
+    Args:
+        film_g_per_m2: film [g/m²]
+        surface_m2: outer surface of the hair [m²]
+    """
+    return film_g_per_m2 * surface_m2
+
+
+def scalp_dose(role: Role, scalp_cm2: float, passes: int = 1) -> float:
+    """Grams of a product that goes on the scalp.
+
+    Args:
+        role: a role of `SCALP_G_PER_CM2`
+        scalp_cm2: scalp area [cm²]
+        passes: how many times
+    """
+    return SCALP_G_PER_CM2[role] * scalp_cm2 * passes
+
+
+def hand_units(grams: float, unit_g: float) -> float:
+    """A dose in pumps, squirts or puddles, rounded to what a hand can do.
+
+    Halves from one unit up, quarters below, and never nothing.
+
+    Args:
+        grams: the dose [g], > 0
+        unit_g: grams of one unit, > 0
+    """
+    units = grams / unit_g
+    part = EASY_PART if units >= 1 else SMALLEST_PART
+    return max(SMALLEST_PART, round(units / part) * part)

@@ -1,0 +1,104 @@
+"""The single fibre and the sum of them: mass, surface, density, water.
+
+Sources:
+    [1] Robbins, *Chemical and Physical Behavior of Human Hair*, 5th ed., Springer 2012.
+    [2] Loussouarn, *British Journal of Dermatology* 145 (2001) 294-297.
+"""
+
+import math
+
+import numpy as np
+
+from craft.vocabulary import Level, Strand
+
+#: Density of dry keratin fibre [g/cm³]. Source: [1], from memory.
+FIBRE_G_PER_CM3 = 1.32
+
+#: Upper end of "fine" and of "medium" [µm]. Common practice, no source.
+FINE_BELOW_UM = 60.0
+MEDIUM_UP_TO_UM = 80.0
+
+#: Upper end of "low" and of "medium" [hairs/cm²]. House values, set around [2].
+LOW_DENSITY_BELOW = 150.0
+MEDIUM_DENSITY_UP_TO = 210.0
+
+#: What a class stands for when nothing was counted or measured. House values.
+TYPICAL_DENSITY_PER_CM2 = {Level.LOW: 120.0, Level.MEDIUM: 180.0, Level.HIGH: 240.0}
+TYPICAL_DIAMETER_UM = {Strand.FINE: 50.0, Strand.MEDIUM: 70.0, Strand.COARSE: 90.0}
+
+#: Share of a gathered, wet, smoothed bundle that is fibre. House value.
+BUNDLE_PACKING = 0.5
+
+#: Equilibrium water content [% of dry mass] at relative humidity [%]. Source: [1], from memory.
+REGAIN_RH = (0.0, 29.2, 40.3, 50.0, 65.0, 70.3, 100.0)
+REGAIN_PERCENT = (0.0, 6.0, 7.6, 9.8, 12.8, 13.6, 32.0)
+
+
+def mass(hairs: float, diameter_um: float, length_cm: float) -> float:
+    """Dry mass of hair taken as solid cylinders.
+
+    Args:
+        hairs: number of hairs, >= 0
+        diameter_um: mean strand diameter [µm], > 0
+        length_cm: stretched length [cm], >= 0
+    Returns:
+        mass [g]
+    Source: geometry with the fibre density of [1].
+    """
+    radius_cm = diameter_um * 1e-4 / 2
+    return hairs * math.pi * radius_cm**2 * length_cm * FIBRE_G_PER_CM3
+
+
+def surface(hairs: float, diameter_um: float, length_cm: float) -> float:
+    """Outer surface of hair taken as smooth cylinders, which is what a product has to cover.
+
+    Args:
+        hairs: number of hairs, >= 0
+        diameter_um: mean strand diameter [µm], > 0
+        length_cm: stretched length [cm], >= 0
+    Returns:
+        area [m²]
+    Source: geometry.
+    """
+    return hairs * math.pi * (diameter_um * 1e-6) * (length_cm * 1e-2)
+
+
+def strand_class(diameter_um: float) -> Strand:
+    """Class of a strand by its diameter [µm]. Common practice, no source."""
+    if diameter_um < FINE_BELOW_UM:
+        return Strand.FINE
+    return Strand.MEDIUM if diameter_um <= MEDIUM_UP_TO_UM else Strand.COARSE
+
+
+def density_class(per_cm2: float) -> Level:
+    """Class of a density [hairs/cm²]. House values around the populations of [2]."""
+    if per_cm2 < LOW_DENSITY_BELOW:
+        return Level.LOW
+    return Level.MEDIUM if per_cm2 <= MEDIUM_DENSITY_UP_TO else Level.HIGH
+
+
+def hairs_by_circumference(circumference_cm: float, diameter_um: float) -> float:
+    """Number of hairs in a gathered, wet, smoothed bundle.
+
+    Args:
+        circumference_cm: circumference of the whole head of hair gathered in one hand [cm], > 0
+        diameter_um: mean strand diameter [µm], > 0
+    Returns:
+        number of hairs
+    Source: geometry with a house packing of one half.
+    """
+    bundle_cm2 = circumference_cm**2 / (4 * math.pi)
+    strand_cm2 = math.pi * (diameter_um * 1e-4) ** 2 / 4
+    return BUNDLE_PACKING * bundle_cm2 / strand_cm2
+
+
+def regain(rh: float) -> float:
+    """Water that hair holds in equilibrium with the air.
+
+    Args:
+        rh: relative humidity as a fraction, 0 to 1
+    Returns:
+        water per dry mass [g/g]
+    Source: [1], from memory, linear between the published points.
+    """
+    return float(np.interp(rh * 100, REGAIN_RH, REGAIN_PERCENT)) / 100

@@ -1,0 +1,260 @@
+"""From a request to a plan."""
+
+import math
+from collections.abc import Sequence
+
+from craft import RULES_VERSION, curl, drying
+from craft.contract.partings import SectionOut
+from craft.contract.plan import (
+    Caution,
+    Drying,
+    Finished,
+    Fix,
+    KitNeeded,
+    PlanAnswer,
+    PlanRequest,
+    Step,
+    Totals,
+)
+from craft.head import hairline
+from craft.routine.case import Case, case_of
+from craft.routine.cautions import cautions_for, leave_on
+from craft.routine.fixes import fixes_for_drying
+from craft.routine.forecast import Forecast, curve, forecast, section_bundle
+from craft.routine.home import home, wear_days
+from craft.routine.styling import shape_minutes, styling
+from craft.routine.washing import blot_and_part, washing
+from craft.routine.why import HOUSE, MODEL, reason
+from craft.vocabulary import Role, Severity
+
+#: How sure we are of the stretch of a technique. House value.
+STRETCH_SPREAD = 0.12
+#: Definition on day one: share of the wish, of each doubling of the sections, of damp. House.
+WISH_SHARE, DOUBLING_SHARE, DAMP_SHARE = 0.3, 0.06, 0.4
+DEFINITION_RANGE = (0.05, 0.98)
+#: The chart looks this much past the later of release and dry, and at most so far [h].
+CHART_PAST, CHART_LIMIT_H = 1.25, 72.0
+
+#: Where each caution is shown.
+CAUTION_STEPS = {
+    "not_dry_at_release": ("release", "shape"),
+    "kit_short": ("shape",),
+    "residue_risk": ("lay_in",),
+    "thin_film": ("lay_in",),
+    "silicone_cowash": ("lay_in",),
+    "allergen": ("lay_in", "mask", "cleanse"),
+    "tension_edges": ("shape",),
+    "basin_posture": ("cleanse", "rinse"),
+    "essential_oil": ("lay_in", "cleanse"),
+    "solid_oil": ("lay_in",),
+    "too_heavy": ("lay_in",),
+    "too_light": ("lay_in",),
+    "heat_limit": ("dry",),
+    "patch_test": ("cleanse", "lay_in"),
+}
+
+
+def plan(request: PlanRequest) -> PlanAnswer:
+    """Plan a service.
+
+    Pure and deterministic: the same request gives the same answer.
+
+    Args:
+        request: head, person, wish, room, school, shelf, kit
+    Returns:
+        steps, sections, doses, drying, cautions with their fixes, and the card for home
+    Raises:
+        CraftError: the request asks for something that cannot be; names the field
+    """
+    case = case_of(request)
+    made = forecast(case)
+    steps = [*washing(case), blot_and_part(case), *styling(case, made)]
+    found = cautions_for(case, made, first_sitting(steps))
+    fixes = fixes_for_drying(case, made) if has(found, "not_dry_at_release") else []
+    stopped = any(one.severity is Severity.STOP for one in found)
+    return PlanAnswer(
+        rules_version=RULES_VERSION,
+        title=case.technique.title,
+        scheme="rows" if case.technique.rows else "quadrants",
+        steps=[] if stopped else place_cautions(steps, found),
+        sections=sections_out(case, made),
+        hairline=[(round(float(x), 2), round(float(y), 2)) for x, y in hairline(case.hair.head_cm)],
+        totals=totals(case, [] if stopped else steps),
+        drying=drying_out(made),
+        kit_needed=KitNeeded(
+            rods=[],
+            pins=case.technique.pins_each * len(case.sections),
+            bands=0,
+            clips=case.technique.clips,
+        ),
+        finished=finished(case, made),
+        cautions=with_fixes(found, fixes),
+        fixes=[] if stopped else fixes,
+        home=home(case, made),
+        assumed=list(case.hair.assumed),
+    )
+
+
+def has(cautions: Sequence[Caution], key: str) -> bool:
+    """Whether a caution fired."""
+    return any(one.key == key for one in cautions)
+
+
+def with_fixes(cautions: Sequence[Caution], fixes: Sequence[Fix]) -> list[Caution]:
+    """Tell each caution which fixes answer it."""
+    return [
+        one.model_copy(update={"fixes": [fix.key for fix in fixes if fix.caution == one.key]})
+        for one in cautions
+    ]
+
+
+def place_cautions(steps: Sequence[Step], cautions: Sequence[Caution]) -> list[Step]:
+    """Put each caution on the steps where the risk arises."""
+    fired = [one.key for one in cautions]
+    return [
+        step.model_copy(
+            update={"cautions": [key for key in fired if step.key in CAUTION_STEPS.get(key, ())]}
+        )
+        for step in steps
+    ]
+
+
+def first_sitting(steps: Sequence[Step]) -> float:
+    """Minutes the client spends in the salon today."""
+    return sum(step.hands_on_min + step.wait_min for step in steps if step.sitting == 1)
+
+
+def totals(case: Case, steps: Sequence[Step]) -> Totals:
+    """The strip in numbers."""
+    hands = sum(step.hands_on_min for step in steps)
+    wide = math.sqrt(sum(((step.hands_on_high - step.hands_on_low) / 2) ** 2 for step in steps))
+    waits = sum(step.wait_min for step in steps)
+    grams: dict[Role, float] = {}
+    for step in steps:
+        for product in step.products:
+            grams[product.role] = round(grams.get(product.role, 0.0) + product.grams, 1)
+    return Totals(
+        hands_on_min=round(hands, 1),
+        hands_on_low=round(max(0.0, hands - wide), 1),
+        hands_on_high=round(hands + wide, 1),
+        wait_min=round(waits, 1),
+        client_min=round(hands + waits, 1),
+        first_sitting_min=round(first_sitting(steps), 1),
+        leave_on_g_per_m2=round(leave_on(case), 2),
+        product_g=grams,
+        hair_g=round(case.hair_g, 1),
+        surface_m2=round(case.surface_m2, 3),
+    )
+
+
+def sections_out(case: Case, made: Forecast) -> list[SectionOut]:
+    """The parted head with dose, minutes and drying of each section."""
+    hours = {
+        section.hairs: drying.dry(
+            section_bundle(case, section.hairs), made.water, made.stages, made.factor
+        ).time_to(1.0)
+        for section in case.sections
+    }
+    films = {role: case.film(role).g_per_m2 for role in case.technique.stays_in}
+    return [
+        SectionOut(
+            number=section.number,
+            zone=section.zone,
+            area_cm2=round(section.area_cm2, 2),
+            hairs=round(section.hairs),
+            grams=round(section.grams, 2),
+            length_cm=round(section.length_cm, 1),
+            lay=section.lay,
+            outline=list(section.outline),
+            centre=section.centre,
+            minutes=round(shape_minutes(case, section) * case.request.pace, 2),
+            doses={role: round(film * section.surface_m2, 2) for role, film in films.items()},
+            h_to_dry=rounded(hours[section.hairs]),
+        )
+        for section in case.sections
+    ]
+
+
+def rounded(hours: float | None) -> float | None:
+    """Hours to two places, or nothing."""
+    return None if hours is None else round(hours, 2)
+
+
+def drying_out(made: Forecast) -> Drying:
+    """The forecast with its band."""
+    slow, fast = made.banded(drying.BAND_Z), made.banded(-drying.BAND_Z)
+    dry_h = made.run.time_to(1.0)
+    until = min(CHART_LIMIT_H, CHART_PAST * max(made.release_h, dry_h or 0.0, 0.5))
+    odds = made.odds
+    stages = ", then ".join(
+        f"{stage.kind} {stage.temp_c:g} °C at {stage.rh:.0%} RH"
+        + (f" for {stage.hours * 60:.0f} min" if stage.hours else "")
+        for stage in made.stages
+    )
+    return Drying(
+        h_to_90=rounded(made.run.time_to(0.9)),
+        h_to_dry=rounded(dry_h),
+        release_after_h=made.release_h,
+        at_release=round(made.run.at(made.release_h), 3),
+        at_release_low=round(slow.at(made.release_h), 3),
+        at_release_high=round(fast.at(made.release_h), 3),
+        odds_dry=round(odds, 3),
+        slowest_section=made.slowest,
+        radius_mm=round(made.bundle.radius_m * 1000, 2),
+        curve=curve(made.run, until),
+        low_curve=curve(slow, until),
+        high_curve=curve(fast, until),
+        reasons=[
+            reason(
+                "shrinking_core",
+                f"A section {made.bundle.radius_m * 1000:.1f} mm thick in radius loses "
+                f"{made.water:g} g of water per g of hair in {stages}.",
+                f"section {made.slowest}, learned factor {made.factor:g}",
+                "Levenspiel, Chemical Reaction Engineering, shrinking core, cylinder, from memory.",
+            ),
+            reason(
+                "drying_band",
+                "The band holds eight heads in ten; it narrows once drying times of this head "
+                "are recorded.",
+                f"spread {drying.LOG_SPREAD:g}",
+                HOUSE,
+            ),
+        ],
+    )
+
+
+def finished(case: Case, made: Forecast) -> Finished:
+    """How long it hangs and how defined it is on day one."""
+    hair, technique = case.hair, case.technique
+    lengths = [
+        curl.finished_length(hair.length_cm, hair.curl_index, stretch)
+        for stretch in (
+            technique.stretch - STRETCH_SPREAD,
+            technique.stretch,
+            technique.stretch + STRETCH_SPREAD,
+        )
+    ]
+    low, high = DEFINITION_RANGE
+    definition = (
+        technique.definition
+        + WISH_SHARE * (case.definition - 0.5)
+        + DOUBLING_SHARE * math.log2(len(case.sections) / technique.sections)
+        - DAMP_SHARE * (1 - made.run.at(made.release_h))
+    )
+    return Finished(
+        length_cm=round(lengths[1], 1),
+        length_low=round(lengths[0], 1),
+        length_high=round(lengths[2], 1),
+        landmark=curl.landmark(lengths[1]),
+        day1_definition=round(min(high, max(low, definition)), 2),
+        wear_days=wear_days(case),
+        reasons=[
+            reason(
+                "finished_length",
+                f"{hair.length_cm:g} cm shrink by {curl.shrinkage(hair.curl_index):.0%} left alone;"
+                f" a {technique.title.lower()} takes out {technique.stretch:.0%} of that.",
+                f"curl index {hair.curl_index:.2f}",
+                MODEL,
+            )
+        ],
+    )

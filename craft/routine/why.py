@@ -1,0 +1,19 @@
+"""Reasons: one sentence, the input that fired it, its source."""
+
+from craft.contract.plan import Reason
+
+TRADE = "Common practice, no source."
+HOUSE = "House value, adjustable."
+MODEL = "House model."
+
+
+def reason(rule: str, because: str, fired_by: str, source: str = TRADE) -> Reason:
+    """A reason for something in the plan.
+
+    Args:
+        rule: key of the rule
+        because: one sentence a junior understands
+        fired_by: the input that fired it, with its value
+        source: where the rule comes from
+    """
+    return Reason(rule=rule, because=because, fired_by=fired_by, source=source)

@@ -1,0 +1,32 @@
+"""Requests that tests start from."""
+
+from typing import Any
+
+from craft.contract import PlanAnswer, PlanRequest, parse
+from craft.routine.planner import plan
+
+HAIR: dict[str, Any] = {
+    "pattern": "4b",
+    "length_cm": 25,
+    "relaxed_cm": 10,
+    "density_per_cm2": 180,
+    "diameter_um": 70,
+    "porosity": "medium",
+    "head_cm": 57,
+}
+
+
+def plan_request(**changes: Any) -> dict[str, Any]:
+    """A valid request; `hair` and `goal` are merged, the rest replaces."""
+    goal = {"style": "flat_twist_out"} | changes.pop("goal", {})
+    hair = HAIR | changes.pop("hair", {})
+    return {"hair": hair, "goal": goal} | changes
+
+
+def planned(**changes: Any) -> PlanAnswer:
+    """The plan of such a request."""
+    return plan(parse(PlanRequest, plan_request(**changes)))
+
+
+def caution_keys(answer: PlanAnswer) -> list[str]:
+    return [one.key for one in answer.cautions]

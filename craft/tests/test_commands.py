@@ -1,0 +1,121 @@
+"""The core as a program: answers, errors, schema."""
+
+import json
+import subprocess
+import sys
+from pathlib import Path
+from tempfile import TemporaryDirectory
+from typing import Any
+from unittest import TestCase
+
+import jsonschema
+
+from craft.commands import COMMANDS
+from craft.tests.requests import HAIR, plan_request
+
+ROOT = Path(__file__).resolve().parents[2]
+
+
+def run(*arguments: str, stdin: str = "") -> subprocess.CompletedProcess[str]:
+    return subprocess.run(
+        [sys.executable, "-m", "craft", *arguments],
+        input=stdin,
+        capture_output=True,
+        text=True,
+        cwd=ROOT,
+        check=False,
+    )
+
+
+class ProgramTest(TestCase):
+    def ask(self, command: str, request: dict[str, Any]) -> dict[str, Any]:
+        done = run(command, stdin=json.dumps(request))
+        self.assertEqual(done.returncode, 0, done.stderr)
+        answer: dict[str, Any] = json.loads(done.stdout)
+        return answer
+
+    def refused(self, command: str, stdin: str) -> dict[str, str]:
+        done = run(command, stdin=stdin)
+        self.assertEqual((done.returncode, done.stdout), (2, ""))
+        error: dict[str, str] = json.loads(done.stderr)["error"]
+        return error
+
+    def test_plan_keeps_the_contract(self) -> None:
+        answer = self.ask("plan", plan_request())
+        schemas = json.loads(run("schema", "plan").stdout)
+        jsonschema.validate(plan_request(), schemas["request"])
+        jsonschema.validate(answer, schemas["answer"])
+        wanted = "steps sections totals drying kit_needed finished cautions home"
+        self.assertLessEqual(set(wanted.split()), set(answer))
+
+    def test_dry_worked_example(self) -> None:
+        answer = self.ask(
+            "dry",
+            {
+                "set": {"kind": "twist", "sections": 14, "mass_g": 130, "length_cm": 30},
+                "stages": [{"kind": "air", "temp_c": 22, "rh": 0.5, "hours": None}],
+            },
+        )
+        self.assertAlmostEqual(answer["radius_mm"], 5.3, delta=0.05)
+        self.assertAlmostEqual(answer["h_to_90"], 18.7, delta=0.06)
+        self.assertAlmostEqual(answer["h_to_dry"], 24.0, delta=0.06)
+        self.assertEqual(answer["at_end"], 1)
+
+    def test_partings(self) -> None:
+        answer = self.ask("partings", {"hair": HAIR, "scheme": "per_quadrant", "count": 3})
+        self.assertEqual(len(answer["sections"]), 12)
+        self.assertAlmostEqual(answer["scalp_cm2"], 550, delta=1)
+
+    def test_files(self) -> None:
+        with TemporaryDirectory() as folder:
+            request, answer = Path(folder) / "request.json", Path(folder) / "answer.json"
+            request.write_text(json.dumps(plan_request()))
+            self.assertEqual(run("plan", str(request), str(answer)).returncode, 0)
+            self.assertIn("steps", json.loads(answer.read_text()))
+
+    def test_errors_name_the_field(self) -> None:
+        cases = [
+            (plan_request(hair={"length_cm": 400}), "hair.length_cm", "1 to 150 cm"),
+            (plan_request(hair={"density_per_cm2": -1}), "hair.density_per_cm2", "20 to 450"),
+            (plan_request(room={"rh": 1.4}), "room.rh", "0 to 1"),
+            (plan_request(room={"rh": 1.0}), "room.rh", "saturated"),
+            (plan_request(goal={"sections": 0}), "goal.sections", "1 to 60"),
+            (plan_request(goal={"sections": 50}), "goal.sections", "1 to 24"),
+            (plan_request(goal={"style": "perm"}), "goal.style", "flat_twist_out"),
+            (plan_request(hair={"lenght": 3}), "hair.lenght", "Unknown field"),
+            (plan_request(dry_min=20), "dry_min", "hood or diffuser"),
+            (plan_request(hair={"relaxed_cm": 80}), "hair.relaxed_cm", "longer than stretched"),
+        ]
+        for request, field, words in cases:
+            error = self.refused("plan", json.dumps(request))
+            self.assertEqual(error["field"], field)
+            self.assertIn(words, error["message"])
+
+    def test_missing_density_names_the_tests_that_would_give_it(self) -> None:
+        hair = {key: value for key, value in HAIR.items() if key != "density_per_cm2"}
+        request = {"hair": hair, "goal": {"style": "quick_wash"}}
+        error = self.refused("plan", json.dumps(request))
+        self.assertEqual(error["field"], "hair.density_per_cm2")
+        self.assertIn("circumference", error["message"])
+
+    def test_what_is_not_a_request(self) -> None:
+        self.assertEqual(self.refused("plan", "{")["field"], "request")
+        self.assertEqual(self.refused("plan", "[1]")["field"], "request")
+        self.assertEqual(self.refused("nonsense", "{}")["field"], "command")
+        self.assertEqual(run("plan", "nowhere.json").returncode, 2)
+
+    def test_dry_errors(self) -> None:
+        air = {"kind": "air", "temp_c": 22, "rh": 0.5}
+        twist = {"kind": "twist", "sections": 14}
+        cases = [
+            ({"set": twist, "stages": [air]}, "set.mass_g"),
+            ({"hair": HAIR, "set": twist, "stages": [air, air]}, "stages.0.hours"),
+            ({"hair": HAIR, "set": twist, "stages": [{**air, "rh": 1}]}, "stages.0.rh"),
+            ({"hair": HAIR, "set": twist, "stages": []}, "stages"),
+        ]
+        for request, field in cases:
+            self.assertEqual(self.refused("dry", json.dumps(request))["field"], field)
+
+    def test_every_command_has_a_schema(self) -> None:
+        for name in COMMANDS:
+            self.assertEqual(set(json.loads(run("schema", name).stdout)), {"request", "answer"})

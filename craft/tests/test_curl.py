@@ -1,0 +1,49 @@
+"""Curl geometry: worked values, and the retention formula of cosmetic science (from memory)."""
+
+import math
+from unittest import TestCase
+
+from hypothesis import given
+from hypothesis import strategies as st
+from scipy import integrate
+
+from craft import curl
+
+
+class CurlTest(TestCase):
+    def test_index_and_shrinkage(self) -> None:
+        index = curl.curl_index(30, 12)
+        self.assertAlmostEqual(index, 2.5)
+        self.assertAlmostEqual(curl.shrinkage(index), 0.6)
+
+    def test_helix(self) -> None:
+        # Worked: 30 cm of hair in curls of 0.8 cm rising 1.0 cm a turn.
+        made = curl.helix(30, 0.8, 1.0)
+        self.assertAlmostEqual(made.turns, 11.09, delta=0.005)
+        self.assertAlmostEqual(made.hanging_cm, 11.09, delta=0.005)
+        self.assertAlmostEqual(made.shrinkage, 0.630, delta=0.0005)
+
+    def test_helix_against_the_arc_length_integral(self) -> None:
+        # The length along a helix of the computed turns is the hair that went in (scipy).
+        diameter, pitch = 1.3, 0.7
+        made = curl.helix(24, diameter, pitch)
+        speed = math.hypot(diameter / 2, pitch / (2 * math.pi))
+        length, _ = integrate.quad(lambda _: speed, 0, 2 * math.pi * made.turns)
+        self.assertAlmostEqual(length, 24, places=6)
+
+    def test_curl_retention(self) -> None:
+        # Usual formula of the humidity test, from memory; worked: 30, 15, 18 → 80 %.
+        self.assertAlmostEqual(curl.curl_retention(30, 15, 18), 80)
+
+    @given(st.floats(1, 150), st.floats(1, 5), st.floats(0, 1))
+    def test_finished_length_lies_between_natural_and_straight(
+        self, length: float, index: float, stretch: float
+    ) -> None:
+        made = curl.finished_length(length, index, stretch)
+        self.assertGreaterEqual(made, length / index - 1e-9)
+        self.assertLessEqual(made, length + 1e-9)
+
+    def test_landmarks_grow(self) -> None:
+        names = [curl.landmark(length) for length in (5, 10, 15, 20, 30, 40, 50, 90)]
+        self.assertEqual(len(set(names)), len(names))
+        self.assertEqual(names[2], "jaw")

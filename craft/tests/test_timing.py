@@ -1,0 +1,31 @@
+"""Minutes: house values, so only their laws are checked."""
+
+import math
+from unittest import TestCase
+
+from craft import timing
+
+
+class TimingTest(TestCase):
+    def test_a_usual_section_takes_its_base(self) -> None:
+        self.assertAlmostEqual(timing.section_minutes(2.5, 25, 8000, 8000), 2.5)
+
+    def test_longer_or_fuller_sections_take_longer(self) -> None:
+        usual = timing.section_minutes(2.5, 25, 8000, 8000)
+        self.assertGreater(timing.section_minutes(2.5, 26, 8000, 8000), usual)
+        self.assertGreater(timing.section_minutes(2.5, 25, 8100, 8000), usual)
+
+    def test_more_and_smaller_sections_take_longer_in_all(self) -> None:
+        few = 8 * timing.section_minutes(4.5, 25, 12_000, 12_000)
+        many = 14 * timing.section_minutes(4.5, 25, 12_000 * 8 / 14, 12_000)
+        self.assertGreater(many, few)
+
+    def test_detangling_grows_with_days_and_curl(self) -> None:
+        self.assertGreater(timing.detangle_minutes(110, 8, 4), timing.detangle_minutes(110, 7, 4))
+        self.assertGreater(timing.detangle_minutes(110, 7, 4), timing.detangle_minutes(110, 7, 3))
+        self.assertEqual(timing.detangle_minutes(110, 28, 4), timing.detangle_minutes(110, 90, 4))
+
+    def test_independent_steps_add_in_quadrature(self) -> None:
+        low, high = timing.sum_range([(30, 0.1), (40, 0.1)])
+        self.assertAlmostEqual((high - low) / 2, timing.BAND_Z * math.hypot(3, 4))
+        self.assertAlmostEqual((high + low) / 2, 70)

@@ -1,0 +1,208 @@
+"""The trade's words, the same in Python, JSON, database and on screen."""
+
+from enum import StrEnum
+
+
+class Level(StrEnum):
+    """Three steps, for porosity and density."""
+
+    LOW = "low"
+    MEDIUM = "medium"
+    HIGH = "high"
+
+
+class Strand(StrEnum):
+    """Thickness class of the single strand."""
+
+    FINE = "fine"
+    MEDIUM = "medium"
+    COARSE = "coarse"
+
+
+class Pattern(StrEnum):
+    """Curl pattern by eye: wavy (2), curly (3), coily (4), each a to c."""
+
+    W2A = "2a"
+    W2B = "2b"
+    W2C = "2c"
+    C3A = "3a"
+    C3B = "3b"
+    C3C = "3c"
+    K4A = "4a"
+    K4B = "4b"
+    K4C = "4c"
+
+    @property
+    def family(self) -> int:
+        """2 wavy, 3 curly, 4 coily."""
+        return int(self.value[0])
+
+
+class Buildup(StrEnum):
+    NONE = "none"
+    SOME = "some"
+    HEAVY = "heavy"
+
+
+class Zone(StrEnum):
+    """Regions of the scalp; left and right are the client's own."""
+
+    FRINGE = "fringe"
+    TOP = "top"
+    CROWN = "crown"
+    LEFT = "left"
+    RIGHT = "right"
+    BACK = "back"
+    NAPE = "nape"
+
+
+class Style(StrEnum):
+    """Services that can be planned."""
+
+    TWO_STRAND_TWIST_OUT = "two_strand_twist_out"
+    FLAT_TWIST_OUT = "flat_twist_out"
+    SHINGLE_WASH_AND_GO = "shingle_wash_and_go"
+    QUICK_WASH = "quick_wash"
+
+
+class Scheme(StrEnum):
+    """Ways of parting a head."""
+
+    HALVES = "halves"
+    QUADRANTS = "quadrants"
+    PER_QUADRANT = "per_quadrant"
+    ROWS = "rows"
+
+
+class Even(StrEnum):
+    """What a parting makes equal."""
+
+    HAIR = "hair"
+    SPACING = "spacing"
+
+
+class SetKind(StrEnum):
+    """What a section is while it dries."""
+
+    TWIST = "twist"
+    BRAID = "braid"
+    COIL = "coil"
+    ROD = "rod"
+    LOOSE = "loose"
+
+
+class Dryer(StrEnum):
+    AIR = "air"
+    HOOD = "hood"
+    DIFFUSER = "diffuser"
+
+
+class Blot(StrEnum):
+    """How much water is taken out before styling."""
+
+    NONE = "none"
+    CLOTH = "cloth"
+    PRESSED = "pressed"
+
+
+class Heat(StrEnum):
+    NONE = "none"
+    LOW = "low"
+    MEDIUM = "medium"
+
+
+class Condition(StrEnum):
+    """What the specialist has to plan around. Told by the client, never diagnosed."""
+
+    PREGNANCY = "pregnancy"
+    NECK_PAIN = "neck_pain"
+    SCALP_SORES = "scalp_sores"
+    EDGE_THINNING = "edge_thinning"
+    ASTHMA = "asthma"
+    MINOR = "minor"
+
+
+class WashRoutine(StrEnum):
+    SHAMPOO = "shampoo"
+    COWASH_ONLY = "cowash_only"
+
+
+class Night(StrEnum):
+    """What the client will really keep on at night."""
+
+    SCARF = "scarf"
+    BONNET = "bonnet"
+    NONE = "none"
+
+
+class Layering(StrEnum):
+    AUTO = "auto"
+    LOC = "LOC"
+    LCO = "LCO"
+
+
+class Distribution(StrEnum):
+    SECTION = "section"
+    LAYER = "layer"
+
+
+class WashOrder(StrEnum):
+    SHAMPOO_FIRST = "shampoo_first"
+    CONDITION_FIRST = "condition_first"
+
+
+class Detangling(StrEnum):
+    FINGERS = "fingers"
+    COMB = "comb"
+    BRUSH = "brush"
+
+
+class Role(StrEnum):
+    """What a product is for."""
+
+    PRE_OIL = "pre_oil"
+    SHAMPOO = "shampoo"
+    CO_WASH = "co_wash"
+    RINSE_OUT = "rinse_out"
+    MASK = "mask"
+    CLAY = "clay"
+    LEAVE_IN = "leave_in"
+    CREAM = "cream"
+    BUTTER = "butter"
+    OIL = "oil"
+    MOUSSE = "mousse"
+    CUSTARD = "custard"
+    GEL = "gel"
+    MIST = "mist"
+    SCALP_OIL = "scalp_oil"
+
+
+class Weight(StrEnum):
+    LIGHT = "light"
+    MEDIUM = "medium"
+    HEAVY = "heavy"
+
+
+class Family(StrEnum):
+    """Families of work, in the order of a service."""
+
+    PREPARE = "prepare"
+    CLEANSE = "cleanse"
+    TREAT = "treat"
+    LAY_IN = "lay_in"
+    SHAPE = "shape"
+    FINISH = "finish"
+
+
+class Station(StrEnum):
+    CHAIR = "chair"
+    BASIN = "basin"
+    HOOD = "hood"
+    STEAMER = "steamer"
+    AWAY = "away"
+
+
+class Severity(StrEnum):
+    REMIND = "remind"
+    ADJUST = "adjust"
+    STOP = "stop"
