@@ -28,6 +28,8 @@ FAR_CM = 60.0
 #: which keeps the sagitta under 0.1 mm, and close together below the chin, where the map turns
 #: fastest.
 CIRCLE = np.radians(np.union1d(np.arange(0, 360, 5), np.linspace(266, 274, 65)))
+#: Where the numbers of rows stand, a little behind the vertex [cm on the map].
+LABEL_LINE_CM = -1.5
 #: Row partings closer to the middle than this are drawn in the middle [head radii].
 PEN = 0.003
 #: Sections further to the side than this lie to that side [cm on the map]. House value.
@@ -346,7 +348,7 @@ def measure(
     by_zone = np.bincount(parter.cells.zone, weights=hairs, minlength=len(head.ZONES))
     zone = head.ZONES[int(by_zone.argmax())]
     length_cm = float(hairs @ lengths) / total
-    centre = region.outline.representative_point() if rows else region.outline.centroid
+    centre = on_the_label_line(region.outline) if rows else region.outline.centroid
     x, y = (round(float(value), 3) for value in (centre.x, centre.y))
     # Neighbouring rows share curved edges, which have to keep the same corners on both sides.
     edge = region.outline.exterior if rows else region.outline.exterior.simplify(0.005)
@@ -363,6 +365,19 @@ def measure(
         outline=tuple((round(float(a), 2), round(float(b), 2)) for a, b in corners),
         centre=(x, y),
     )
+
+
+def on_the_label_line(outline: shapely.Polygon) -> shapely.Point:
+    """A point inside a row for its number, on one line across the head where the row crosses it."""
+    line = shapely.LineString([(-FAR_CM, LABEL_LINE_CM), (FAR_CM, LABEL_LINE_CM)])
+    crossing = [
+        part
+        for part in shapely.get_parts(outline.intersection(line))
+        if isinstance(part, shapely.LineString)
+    ]
+    if not crossing:
+        return outline.representative_point()
+    return max(crossing, key=lambda part: part.length).centroid
 
 
 def lay_of(zone: Zone, x: float) -> str:

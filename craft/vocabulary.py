@@ -206,3 +206,19 @@ class Severity(StrEnum):
     REMIND = "remind"
     ADJUST = "adjust"
     STOP = "stop"
+
+
+class Verdict(StrEnum):
+    """Actual against planned."""
+
+    LESS = "less"
+    AS_PLANNED = "as_planned"
+    MORE = "more"
+
+
+class Dryness(StrEnum):
+    """How the hair was when the set was opened."""
+
+    DRY = "dry"
+    DAMP_ROOTS = "damp_roots"
+    WET = "wet"

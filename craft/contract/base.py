@@ -2,9 +2,9 @@
 
 import json
 from collections.abc import Mapping
-from typing import Any, TypeVar, cast
+from typing import Annotated, Any, TypeVar, cast
 
-from pydantic import BaseModel, ConfigDict, ValidationError
+from pydantic import BaseModel, ConfigDict, TypeAdapter, ValidationError
 from pydantic_core import ErrorDetails
 
 from craft.errors import CraftError
@@ -49,6 +49,24 @@ def read(model: type[Model], text: str) -> Model:
 def schema(model: type[BaseModel]) -> dict[str, Any]:
     """JSON Schema of a request or an answer."""
     return model.model_json_schema()
+
+
+def check_field(model: type[BaseModel], field: str, value: object) -> None:
+    """Check one value as a field of a request.
+
+    Raises:
+        CraftError: names the field and what is allowed there
+    """
+    info = model.model_fields[field]
+    kind: Any = info.annotation
+    if info.metadata:
+        kind = Annotated[kind, *info.metadata]
+    adapter: TypeAdapter[Any] = TypeAdapter(kind)
+    try:
+        # Infinity is no JSON; it is refused with everything else that is out of range.
+        adapter.validate_json(json.dumps(value), strict=True)
+    except ValidationError as error:
+        raise CraftError(field, allowed(schema_at(schema(model), (field,)))) from error
 
 
 def explain(model: type[BaseModel], detail: ErrorDetails) -> CraftError:
@@ -119,5 +137,5 @@ def number_allowed(piece: Json, what: str) -> str:
     if low is None or high is None:
         return f"Give {what}."
     above = "above " if "exclusiveMinimum" in piece else ""
-    unit = f" {piece['unit']}" if "unit" in piece else ""
+    unit = f" {piece['x-unit']}" if "x-unit" in piece else ""
     return f"Give {what} from {above}{low:g} to {high:g}{unit}."

@@ -11,7 +11,7 @@ from craft.vocabulary import Buildup, Level, Pattern, Strand, Zone
 
 def measured(low: float, high: float, unit: str, **more: Any) -> Any:
     """A number with its physical range and unit."""
-    return Field(ge=low, le=high, json_schema_extra={"unit": unit}, **more)
+    return Field(ge=low, le=high, json_schema_extra={"x-unit": unit}, **more)
 
 
 def pattern_of(value: object) -> object:

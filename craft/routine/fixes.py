@@ -43,6 +43,7 @@ def fixes_for_drying(case: Case, made: Forecast) -> list[Fix]:
             more_sections(case, made),
             hood_first(case, made),
             less_water(case, made),
+            press_and_hood(case, made),
             later_release(case, made),
         )
         if fix is not None
@@ -150,6 +151,24 @@ def less_water(case: Case, made: Forecast) -> Fix | None:
         odds,
         hands=extra,
         client=extra,
+    )
+
+
+def press_and_hood(case: Case, made: Forecast) -> Fix | None:
+    """Press first, then the hood: where neither is enough alone."""
+    if case.blot is not Blot.CLOTH or hood_first(case, made) or less_water(case, made):
+        return None
+    pressed = hood_first(case, replace(made, water=water_of(case, Blot.PRESSED)))
+    if pressed is None:
+        return None
+    extra = (BLOT_MIN[Blot.PRESSED] - BLOT_MIN[Blot.CLOTH]) * case.request.pace
+    return drying_fix(
+        "press_and_hood",
+        f"Press, then {pressed.title}",
+        {"blot": "pressed", **pressed.change},
+        pressed.odds_dry,
+        hands=pressed.hands_on_min + extra,
+        client=pressed.client_min + extra,
     )
 
 

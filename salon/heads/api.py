@@ -1,0 +1,290 @@
+"""Heads and observations."""
+
+from django.db.models import OuterRef, QuerySet, Subquery
+from django.shortcuts import get_object_or_404
+from django.urls import path
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import OpenApiParameter, extend_schema, extend_schema_field
+from rest_framework import generics, serializers, status
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from craft.vocabulary import Condition, Zone
+from salon.findings.models import Visit
+from salon.heads import services
+from salon.heads.models import Head, Observation
+from salon.plans.models import Plan
+from salon.problems import ProblemsSerializer
+
+WORDS = {"max_length": 200, "allow_blank": False}
+
+
+class ObservationSerializer(serializers.ModelSerializer):
+    value = serializers.SerializerMethodField()
+    taken_by = serializers.SerializerMethodField()
+
+    class Meta:
+        model = Observation
+        fields = [
+            "id",
+            "kind",
+            "zone",
+            "value",
+            "method",
+            "taken_at",
+            "taken_by",
+            "note",
+            "withdrawn_at",
+        ]
+
+    @extend_schema_field({"oneOf": [{"type": "number"}, {"type": "string"}]})
+    def get_value(self, one: Observation) -> float | str:
+        return one.value
+
+    def get_taken_by(self, one: Observation) -> str:
+        return (one.taken_by.get_full_name() or one.taken_by.get_username()) if one.taken_by else ""
+
+
+@extend_schema_field({"oneOf": [{"type": "number"}, {"type": "string"}]})
+class ValueField(serializers.Field):
+    """A number or a word; the core decides whether it can be."""
+
+    def to_internal_value(self, data: object) -> object:
+        if isinstance(data, bool) or not isinstance(data, int | float | str):
+            raise serializers.ValidationError("Give a number or a word.")
+        return data
+
+    def to_representation(self, value: object) -> object:
+        return value
+
+
+class FoundSerializer(serializers.Serializer):
+    kind = serializers.ChoiceField(choices=Observation.Kind.choices)
+    value = ValueField()
+    zone = serializers.ChoiceField(
+        choices=[one.value for one in Zone], required=False, allow_blank=True
+    )
+    method = serializers.ChoiceField(choices=Observation.Method.choices)
+    note = serializers.CharField(max_length=300, required=False, allow_blank=True)
+
+
+class ObserveSerializer(serializers.Serializer):
+    observations = FoundSerializer(many=True, allow_empty=False)
+
+
+class MissingSerializer(serializers.Serializer):
+    field = serializers.CharField()
+    message = serializers.CharField()
+
+
+class ProfileSerializer(serializers.Serializer):
+    hair = serializers.DictField()
+    shrinkage = serializers.FloatField(allow_null=True)
+    current = ObservationSerializer(many=True)
+    missing = MissingSerializer(many=True)
+
+
+class HeadSerializer(serializers.ModelSerializer):
+    name = serializers.CharField(
+        max_length=120,
+        error_messages={
+            "blank": "Type a name; the first name is enough.",
+            "required": "Type a name; the first name is enough.",
+        },
+    )
+    conditions = serializers.ListField(
+        child=serializers.ChoiceField(choices=[one.value for one in Condition]), required=False
+    )
+    allergies = serializers.ListField(child=serializers.CharField(**WORDS), required=False)
+    avoid = serializers.ListField(child=serializers.CharField(**WORDS), required=False)
+
+    class Meta:
+        model = Head
+        fields = [
+            "id",
+            "name",
+            "note",
+            "conditions",
+            "allergies",
+            "avoid",
+            "routine",
+            "night",
+            "version",
+            "created_at",
+        ]
+        read_only_fields = ["id", "created_at"]
+        extra_kwargs = {"version": {"required": False}}
+
+
+class NewHeadSerializer(HeadSerializer):
+    observations = FoundSerializer(many=True, required=False)
+
+    class Meta(HeadSerializer.Meta):
+        fields = [*HeadSerializer.Meta.fields, "observations"]
+        read_only_fields = ["id", "created_at", "version"]
+
+
+class HeadRowSerializer(serializers.ModelSerializer):
+    conditions = serializers.ListField(child=serializers.CharField())
+    pattern = serializers.CharField(allow_null=True)
+    length_cm = serializers.FloatField(allow_null=True)
+    porosity = serializers.CharField(allow_null=True)
+    last_plan_id = serializers.IntegerField(allow_null=True)
+    last_plan_title = serializers.CharField(allow_null=True)
+    last_plan_at = serializers.DateTimeField(allow_null=True)
+    last_visit_at = serializers.DateTimeField(allow_null=True)
+    last_visit_title = serializers.CharField(allow_null=True)
+
+    class Meta:
+        model = Head
+        fields = [
+            "id",
+            "name",
+            "conditions",
+            "pattern",
+            "length_cm",
+            "porosity",
+            "last_plan_id",
+            "last_plan_title",
+            "last_plan_at",
+            "last_visit_at",
+            "last_visit_title",
+        ]
+
+
+def latest(kind: str, column: str) -> Subquery:
+    """The newest value of a kind for each head."""
+    rows = Observation.objects.filter(
+        head=OuterRef("pk"), kind=kind, zone="", withdrawn_at=None
+    ).order_by("-taken_at", "-pk")
+    return Subquery(rows.values(column)[:1])
+
+
+def head_rows() -> QuerySet[Head]:
+    """Heads with what a row shows of each."""
+    plans = Plan.objects.filter(head=OuterRef("pk")).order_by("-made_at", "-pk")
+    visits = Visit.objects.filter(head=OuterRef("pk")).order_by("-started_at", "-pk")
+    return Head.objects.annotate(
+        pattern=latest("pattern", "word"),
+        length_cm=latest("length_cm", "number"),
+        porosity=latest("porosity", "word"),
+        last_plan_id=Subquery(plans.values("pk")[:1]),
+        last_plan_title=Subquery(plans.values("title")[:1]),
+        last_plan_at=Subquery(plans.values("made_at")[:1]),
+        last_visit_at=Subquery(visits.values("started_at")[:1]),
+        last_visit_title=Subquery(visits.values("plan__title")[:1]),
+    )
+
+
+class HeadsView(generics.ListCreateAPIView):
+    """Clients."""
+
+    def get_serializer_class(self) -> type[serializers.Serializer]:
+        return NewHeadSerializer if self.request.method == "POST" else HeadRowSerializer
+
+    def get_queryset(self) -> QuerySet[Head]:
+        words = self.request.query_params.get("search", "").split()
+        rows = head_rows()
+        for word in words:
+            rows = rows.filter(name__icontains=word)
+        return rows.order_by("name", "pk")
+
+    @extend_schema(
+        parameters=[OpenApiParameter("search", OpenApiTypes.STR, description="Part of a name.")],
+        responses=HeadRowSerializer(many=True),
+    )
+    def get(self, request: Request, *args: object, **kwargs: object) -> Response:
+        return super().get(request, *args, **kwargs)
+
+    @extend_schema(
+        request=NewHeadSerializer, responses={201: HeadSerializer, 400: ProblemsSerializer}
+    )
+    def post(self, request: Request) -> Response:
+        given = NewHeadSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        values = dict(given.validated_data)
+        found = values.pop("observations", [])
+        head = services.add_head(values, found, request.user)
+        return Response(HeadSerializer(head).data, status=status.HTTP_201_CREATED)
+
+
+class HeadView(APIView):
+    """One client."""
+
+    @extend_schema(responses=HeadSerializer)
+    def get(self, request: Request, pk: int) -> Response:
+        return Response(HeadSerializer(get_object_or_404(Head, pk=pk)).data)
+
+    @extend_schema(
+        request=HeadSerializer(partial=True),
+        responses={200: HeadSerializer, 400: ProblemsSerializer, 409: ProblemsSerializer},
+    )
+    def patch(self, request: Request, pk: int) -> Response:
+        head = get_object_or_404(Head, pk=pk)
+        given = HeadSerializer(head, data=request.data, partial=True)
+        given.is_valid(raise_exception=True)
+        values = dict(given.validated_data)
+        version = values.pop("version", None)
+        if version is None:
+            raise serializers.ValidationError({"version": "Say which version was changed."})
+        return Response(HeadSerializer(services.change_head(head, values, version)).data)
+
+
+class ProfileView(APIView):
+    """The newest of everything observed on a head."""
+
+    @extend_schema(responses=ProfileSerializer)
+    def get(self, request: Request, pk: int) -> Response:
+        found = services.profile(get_object_or_404(Head, pk=pk))
+        data = {
+            "hair": found.hair,
+            "shrinkage": services.shrinkage_of(found.hair),
+            "current": found.current,
+            "missing": found.missing,
+        }
+        return Response(ProfileSerializer(data).data)
+
+
+class ObservationsView(APIView):
+    """Everything ever observed on a head; new observations are added, none is changed."""
+
+    @extend_schema(responses=ObservationSerializer(many=True))
+    def get(self, request: Request, pk: int) -> Response:
+        head = get_object_or_404(Head, pk=pk)
+        rows = head.observations.select_related("taken_by")
+        return Response(ObservationSerializer(rows, many=True).data)
+
+    @extend_schema(
+        request=ObserveSerializer,
+        responses={201: ObservationSerializer(many=True), 400: ProblemsSerializer},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        head = get_object_or_404(Head, pk=pk)
+        given = ObserveSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        made = services.observe(head, given.validated_data["observations"], request.user)
+        return Response(ObservationSerializer(made, many=True).data, status=status.HTTP_201_CREATED)
+
+
+class WithdrawalView(APIView):
+    """Take an observation back, or undo that."""
+
+    @extend_schema(request=None, responses=ObservationSerializer)
+    def post(self, request: Request, pk: int) -> Response:
+        one = services.withdraw(get_object_or_404(Observation, pk=pk))
+        return Response(ObservationSerializer(one).data)
+
+    @extend_schema(request=None, responses=ObservationSerializer)
+    def delete(self, request: Request, pk: int) -> Response:
+        one = services.restore(get_object_or_404(Observation, pk=pk))
+        return Response(ObservationSerializer(one).data)
+
+
+urlpatterns = [
+    path("heads/", HeadsView.as_view(), name="heads"),
+    path("heads/<int:pk>/", HeadView.as_view(), name="head"),
+    path("heads/<int:pk>/profile/", ProfileView.as_view(), name="profile"),
+    path("heads/<int:pk>/observations/", ObservationsView.as_view(), name="observations"),
+    path("observations/<int:pk>/withdrawal/", WithdrawalView.as_view(), name="withdrawal"),
+]

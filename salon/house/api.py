@@ -1,0 +1,86 @@
+"""Signing in and out, and the house."""
+
+from django.contrib.auth import authenticate, login, logout
+from django.middleware.csrf import get_token
+from django.urls import path
+from drf_spectacular.utils import extend_schema
+from rest_framework import exceptions, serializers, status
+from rest_framework.permissions import AllowAny
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from salon.house.models import House
+from salon.house.services import the_house
+from salon.problems import ProblemsSerializer
+
+
+class SignInSerializer(serializers.Serializer):
+    username = serializers.CharField(
+        max_length=150, error_messages={"blank": "Type your name.", "required": "Type your name."}
+    )
+    password = serializers.CharField(
+        max_length=200,
+        trim_whitespace=False,
+        error_messages={"blank": "Type your password.", "required": "Type your password."},
+    )
+
+
+class HouseSerializer(serializers.ModelSerializer):
+    class Meta:
+        model = House
+        fields = ["name", "room_temp_c", "room_rh", "pins", "layering", "drying_factor"]
+        read_only_fields = fields
+
+
+class SessionSerializer(serializers.Serializer):
+    signed_in = serializers.BooleanField()
+    name = serializers.CharField(allow_blank=True)
+    house = HouseSerializer(allow_null=True)
+
+
+def session_of(request: Request) -> dict[str, object]:
+    """Who is signed in, and to which house."""
+    user = request.user
+    if not user.is_authenticated:
+        return {"signed_in": False, "name": "", "house": None}
+    name = user.get_full_name() or user.get_username()
+    return {"signed_in": True, "name": name, "house": the_house()}
+
+
+class SessionView(APIView):
+    """Sign in and out."""
+
+    permission_classes = [AllowAny]
+
+    @extend_schema(responses=SessionSerializer)
+    def get(self, request: Request) -> Response:
+        get_token(request)
+        return Response(SessionSerializer(session_of(request)).data)
+
+    @extend_schema(
+        request=SignInSerializer, responses={200: SessionSerializer, 400: ProblemsSerializer}
+    )
+    def post(self, request: Request) -> Response:
+        given = SignInSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        user = authenticate(request._request, **given.validated_data)
+        if user is None:
+            if getattr(request._request, "axes_locked_out", False):
+                raise exceptions.ValidationError(
+                    {"password": "Too many wrong tries. Wait a quarter of an hour."}
+                )
+            raise exceptions.ValidationError(
+                {"password": "Name and password do not go together. Try again."}
+            )
+        login(request._request, user)
+        request.user = user
+        return Response(SessionSerializer(session_of(request)).data)
+
+    @extend_schema(request=None, responses={204: None})
+    def delete(self, request: Request) -> Response:
+        logout(request._request)
+        return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+urlpatterns = [path("session/", SessionView.as_view(), name="session")]

@@ -1,0 +1,53 @@
+"""The salon itself and the people who work in it."""
+
+from django.conf import settings
+from django.db import models
+from django.db.models import Q
+from simple_history.models import HistoricalRecords
+
+from craft.vocabulary import Layering
+
+
+class House(models.Model):
+    """The salon: one row."""
+
+    name = models.CharField(max_length=120, default="My salon")
+    room_temp_c = models.FloatField(default=22, help_text="Usual air temperature [°C].")
+    room_rh = models.FloatField(default=0.5, help_text="Usual relative humidity, 0 to 1.")
+    pins = models.PositiveIntegerField(default=60)
+    layering = models.CharField(
+        max_length=8, choices=[(one.value, one.value) for one in Layering], default=Layering.AUTO
+    )
+    drying_factor = models.FloatField(default=1.0)
+    history = HistoricalRecords()
+
+    class Meta:
+        constraints = [
+            models.CheckConstraint(condition=Q(pk=1), name="one_house"),
+            models.CheckConstraint(
+                condition=Q(room_rh__gte=0, room_rh__lte=1), name="house_rh_is_a_fraction"
+            ),
+            models.CheckConstraint(
+                condition=Q(room_temp_c__gte=5, room_temp_c__lte=45), name="house_temp_in_range"
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Specialist(models.Model):
+    """Somebody who works in the salon, with their own pace."""
+
+    user = models.OneToOneField(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
+    pace = models.FloatField(default=1.0, help_text="Times the house minutes.")
+
+    class Meta:
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(pace__gte=0.3, pace__lte=3), name="pace_is_humanly_possible"
+            )
+        ]
+
+    def __str__(self) -> str:
+        return self.user.get_full_name() or self.user.get_username()

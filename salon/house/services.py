@@ -1,0 +1,15 @@
+"""What the house knows and who is at work."""
+
+from django.contrib.auth.models import AbstractBaseUser
+
+from salon.house.models import House, Specialist
+
+
+def the_house() -> House:
+    """The salon; made with useful values on first use."""
+    return House.objects.get_or_create(pk=1)[0]
+
+
+def pace_of(user: AbstractBaseUser) -> float:
+    """The pace of a specialist, 1 for somebody who has not been measured."""
+    return Specialist.objects.filter(user=user).values_list("pace", flat=True).first() or 1.0

@@ -1,0 +1,37 @@
+"""What the specialist chooses in the composer; the rest comes from the record."""
+
+from typing import Annotated
+
+from pydantic import Field
+
+from craft.contract import Goal, Room, School
+from craft.contract.base import Frozen
+from craft.contract.hair import measured
+from craft.vocabulary import Blot, Dryer, Level
+
+
+class Wish(Frozen):
+    """The part of a plan request that is a choice."""
+
+    goal: Goal
+    dry: Dryer = Dryer.AIR
+    dry_min: Annotated[float, measured(1, 180, "min")] | None = None
+    """Minutes under the hood or diffuser; else as many as it takes."""
+    blot: Blot | None = None
+    room: Room | None = None
+    """The air; else the house's usual."""
+    school: School | None = None
+    """Ways of working; else the house's."""
+    density: Level | None = None
+    """Density by eye for this plan only, where none was observed."""
+    days_since_detangle: Annotated[float, measured(0, 365, "days")] | None = None
+    """Else since the last visit."""
+
+
+class HeadWish(Wish):
+    """A wish for one head."""
+
+    head: Annotated[int, Field(ge=1, le=2**53)]
+    """The client."""
+    replaces: Annotated[int, Field(ge=1, le=2**53)] | None = None
+    """The plan this one revises."""

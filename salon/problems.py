@@ -1,0 +1,54 @@
+"""One shape for everything that is wrong with a request: a list of fields and messages."""
+
+from collections.abc import Iterator
+from typing import Any
+
+from rest_framework import exceptions, serializers, status
+from rest_framework.response import Response
+from rest_framework.views import exception_handler
+
+from craft.errors import CraftError
+
+
+class ProblemSerializer(serializers.Serializer):
+    field = serializers.CharField(help_text="Dotted path of the field; empty for the whole.")
+    message = serializers.CharField(help_text="What is wrong and what is allowed.")
+
+
+class ProblemsSerializer(serializers.Serializer):
+    errors = ProblemSerializer(many=True)
+
+
+class Conflict(exceptions.APIException):
+    """Somebody else changed the record in the meantime."""
+
+    status_code = status.HTTP_409_CONFLICT
+    default_detail = (
+        "Somebody else changed this in the meantime. Yours is kept here: "
+        "load the new state, then save again."
+    )
+
+
+def handle(error: Exception, context: dict[str, Any]) -> Response | None:
+    """Answer every refusal in the same shape."""
+    if isinstance(error, CraftError):
+        told = [{"field": error.field, "message": error.message}]
+        return Response({"errors": told}, status=status.HTTP_400_BAD_REQUEST)
+    response = exception_handler(error, context)
+    if response is not None:
+        response.data = {"errors": list(flat(response.data))}
+    return response
+
+
+def flat(detail: Any, path: str = "") -> Iterator[dict[str, str]]:
+    """Flatten the framework's nested errors to fields and messages."""
+    if isinstance(detail, dict):
+        for key, value in detail.items():
+            whole = key in ("non_field_errors", "detail")
+            yield from flat(value, path if whole else f"{path}.{key}".strip("."))
+    elif isinstance(detail, list):
+        for index, value in enumerate(detail):
+            nested = isinstance(value, dict | list)
+            yield from flat(value, f"{path}.{index}".strip(".") if nested else path)
+    else:
+        yield {"field": path, "message": str(detail)}

@@ -1,0 +1,127 @@
+"""Settings, taken from the environment where a salon may want another value.
+
+GAUFFER_VAR       folder of the database and the secret key (default: var/ beside this project)
+GAUFFER_HOSTS     host names the server answers to, comma separated
+GAUFFER_DEBUG     1 while developing
+DATABASE_URL      another database, as dj-database-url reads it
+"""
+
+import os
+from pathlib import Path
+
+import dj_database_url
+from csp.constants import NONE, SELF
+from django.core.management.utils import get_random_secret_key
+
+BASE_DIR = Path(__file__).resolve().parent.parent
+VAR_DIR = Path(os.environ.get("GAUFFER_VAR", BASE_DIR / "var"))
+WEB_DIR = BASE_DIR / "web" / "dist"
+VAR_DIR.mkdir(parents=True, exist_ok=True)
+
+
+def secret_key() -> str:
+    """The key of this installation, made on the first start and readable by its owner only."""
+    path = VAR_DIR / "secret_key"
+    if not path.exists():
+        path.touch(mode=0o600)
+        path.write_text(get_random_secret_key())
+    return path.read_text()
+
+
+SECRET_KEY = os.environ.get("DJANGO_SECRET_KEY") or secret_key()
+DEBUG = os.environ.get("GAUFFER_DEBUG") == "1"
+ALLOWED_HOSTS = os.environ.get("GAUFFER_HOSTS", "127.0.0.1,localhost").split(",")
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "django.contrib.staticfiles",
+    "axes",
+    "drf_spectacular",
+    "rest_framework",
+    "simple_history",
+    "salon.house",
+    "salon.heads",
+    "salon.shelf",
+    "salon.plans",
+    "salon.findings",
+]
+
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "csp.middleware.CSPMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "simple_history.middleware.HistoryRequestMiddleware",
+    "axes.middleware.AxesMiddleware",
+]
+
+ROOT_URLCONF = "salon.urls"
+WSGI_APPLICATION = "salon.wsgi.application"
+TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "DIRS": [WEB_DIR]}]
+
+DATABASES = {"default": dj_database_url.config(default=f"sqlite:///{VAR_DIR / 'gauffer.sqlite3'}")}
+if DATABASES["default"]["ENGINE"] == "django.db.backends.sqlite3":
+    DATABASES["default"]["OPTIONS"] = {
+        "transaction_mode": "IMMEDIATE",
+        "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL;",
+    }
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+
+AUTHENTICATION_BACKENDS = [
+    "axes.backends.AxesStandaloneBackend",
+    "django.contrib.auth.backends.ModelBackend",
+]
+AXES_FAILURE_LIMIT = 8
+AXES_COOLOFF_TIME = 0.25  # hours
+AXES_RESET_ON_SUCCESS = True
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_VERBOSE = False
+
+LANGUAGE_CODE = "en"
+TIME_ZONE = os.environ.get("TZ") or "UTC"
+USE_TZ = True
+
+STATIC_URL = "static/"
+STATIC_ROOT = VAR_DIR / "static"
+STATICFILES_DIRS = [WEB_DIR] if WEB_DIR.exists() else []
+WHITENOISE_USE_FINDERS = True
+
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": [SELF],
+        "img-src": [SELF, "data:"],
+        # Element Plus positions its poppers with style attributes.
+        "style-src": [SELF, "'unsafe-inline'"],
+        "object-src": [NONE],
+        "base-uri": [SELF],
+        "frame-ancestors": [NONE],
+    }
+}
+SESSION_COOKIE_SAMESITE = "Lax"
+CSRF_COOKIE_SAMESITE = "Lax"
+
+REST_FRAMEWORK = {
+    "DEFAULT_AUTHENTICATION_CLASSES": ["rest_framework.authentication.SessionAuthentication"],
+    "DEFAULT_PERMISSION_CLASSES": ["rest_framework.permissions.IsAuthenticated"],
+    "DEFAULT_RENDERER_CLASSES": ["rest_framework.renderers.JSONRenderer"],
+    "DEFAULT_PARSER_CLASSES": ["rest_framework.parsers.JSONParser"],
+    "DEFAULT_SCHEMA_CLASS": "drf_spectacular.openapi.AutoSchema",
+    "DEFAULT_PAGINATION_CLASS": "rest_framework.pagination.LimitOffsetPagination",
+    "PAGE_SIZE": 60,
+    "EXCEPTION_HANDLER": "salon.problems.handle",
+    "SCHEMA_COERCE_PATH_PK": False,
+}
+SPECTACULAR_SETTINGS = {
+    "TITLE": "Gauffer",
+    "DESCRIPTION": "Plans, times and records textured-hair services.",
+    "VERSION": "1",
+    "OAS_VERSION": "3.1.0",
+    "SERVE_INCLUDE_SCHEMA": False,
+    "COMPONENT_SPLIT_REQUEST": True,
+}

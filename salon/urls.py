@@ -1,0 +1,16 @@
+"""The API under /api/, the built web application everywhere else."""
+
+from django.urls import include, path, re_path
+from drf_spectacular.views import SpectacularAPIView
+
+from salon.web import index
+
+urlpatterns = [
+    path("api/schema/", SpectacularAPIView.as_view(), name="schema"),
+    path("api/", include("salon.house.api")),
+    path("api/", include("salon.heads.api")),
+    path("api/", include("salon.shelf.api")),
+    path("api/", include("salon.plans.api")),
+    path("api/", include("salon.findings.api")),
+    re_path(r"^(?!api/|static/).*$", index, name="web"),
+]

@@ -1,0 +1,21 @@
+"""Serves the built web application; its own router finds the place."""
+
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import render
+from django.template import TemplateDoesNotExist
+from django.views.decorators.csrf import ensure_csrf_cookie
+from django.views.decorators.http import require_safe
+
+
+@require_safe
+@ensure_csrf_cookie
+def index(request: HttpRequest) -> HttpResponse:
+    """The page that loads the application."""
+    try:
+        return render(request, "index.html")
+    except TemplateDoesNotExist:
+        return HttpResponse(
+            "The web application has not been built yet: run `make demo`.",
+            status=503,
+            content_type="text/plain",
+        )

@@ -1,0 +1,152 @@
+<script setup lang="ts">
+import { useDark, useToggle } from '@vueuse/core'
+import { ElConfigProvider } from 'element-plus'
+import { ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { RouterLink, RouterView } from 'vue-router'
+
+import { useSession, useSignOut } from '@/api/queries'
+import FindHead from '@/parts/FindHead.vue'
+import KeyList from '@/parts/KeyList.vue'
+import Trouble from '@/parts/Trouble.vue'
+import SignIn from '@/places/signin/SignIn.vue'
+
+const { t } = useI18n()
+const session = useSession()
+const signOut = useSignOut()
+const dark = useDark()
+const toggleDark = useToggle(dark)
+const keysOpen = ref(false)
+
+const places = [
+  { to: '/heads', name: 'app.heads' },
+  { to: '/findings', name: 'app.findings' },
+]
+
+async function leave() {
+  await signOut.mutateAsync()
+  await session.refetch()
+}
+</script>
+
+<template>
+  <ElConfigProvider :button="{ autoInsertSpace: false }">
+    <Trouble v-if="session.error.value" :error="session.error.value" @retry="session.refetch()" />
+    <SignIn v-else-if="session.data.value && !session.data.value.signed_in" />
+    <template v-else-if="session.data.value">
+      <a class="sr skip" href="#content">{{ t('app.skip') }}</a>
+      <header class="top">
+        <RouterLink to="/heads" class="brand">
+          <svg viewBox="0 0 26 20" width="24" height="18" aria-hidden="true">
+            <path fill="currentColor" d="M1 3h6v14H1zM10 3h6v14h-6zM19 3h6v14h-6z" />
+            <path fill="var(--ink-2)" d="M7 3l2 2v12H7zM16 3l2 2v12h-2z" />
+          </svg>
+          {{ t('app.name') }}
+        </RouterLink>
+        <nav :aria-label="t('app.places')">
+          <RouterLink v-for="place in places" :key="place.to" :to="place.to">
+            {{ t(place.name) }}
+          </RouterLink>
+        </nav>
+        <div class="find"><FindHead /></div>
+        <span class="house quiet">{{ session.data.value.house?.name }}</span>
+        <button class="plain quiet word" type="button" @click="toggleDark()">
+          {{ dark ? t('app.light') : t('app.dark') }}
+        </button>
+        <button class="plain quiet word" type="button" @click="keysOpen = true">
+          {{ t('app.keys') }}
+        </button>
+        <button class="plain quiet word" type="button" @click="leave">
+          {{ t('app.signOut') }}
+        </button>
+      </header>
+      <main id="content" tabindex="-1">
+        <RouterView />
+      </main>
+    </template>
+    <p v-else class="quiet wait" role="status">{{ t('app.loading') }}</p>
+    <KeyList v-model="keysOpen" />
+  </ElConfigProvider>
+</template>
+
+<style scoped>
+.top {
+  display: flex;
+  align-items: center;
+  gap: 20px;
+  height: 48px;
+  padding: 0 var(--page);
+  border-bottom: 1px solid var(--line);
+}
+.brand {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  font: 700 19px var(--display);
+  text-decoration: none;
+}
+nav {
+  display: flex;
+  gap: 24px;
+  align-self: stretch;
+  margin-right: auto;
+  padding-left: 12px;
+}
+nav a {
+  display: grid;
+  place-items: center;
+  border-bottom: 3px solid transparent;
+  border-top: 3px solid transparent;
+  color: var(--ink-2);
+  font-weight: 600;
+  text-decoration: none;
+}
+nav a.router-link-active {
+  border-bottom-color: var(--ink);
+  color: var(--ink);
+}
+.find {
+  width: 240px;
+}
+.find {
+  flex: none;
+}
+.house,
+.word {
+  white-space: nowrap;
+}
+.word {
+  min-height: 44px;
+}
+.word:hover {
+  color: var(--ink);
+}
+main {
+  padding: 16px var(--page) 40px;
+  outline: 0;
+}
+.wait {
+  padding: 40px var(--page);
+}
+.skip:focus {
+  position: fixed;
+  inset: 4px auto auto 4px;
+  z-index: 10;
+  width: auto;
+  height: auto;
+  padding: 8px;
+  clip-path: none;
+  background: var(--paper);
+}
+@media (max-width: 900px) {
+  .house {
+    display: none;
+  }
+  .top {
+    gap: 14px;
+  }
+  .find {
+    width: 170px;
+  }
+}
+</style>

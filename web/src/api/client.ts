@@ -1,0 +1,76 @@
+/** The one door to the server: typed by its own description of itself. */
+import type { VueQueryPluginOptions } from '@tanstack/vue-query'
+import createClient, { type Middleware } from 'openapi-fetch'
+
+import type { components, paths } from './schema'
+
+export type Schemas = components['schemas']
+export type Problem = Schemas['Problem']
+
+/** A refusal, with a message for each field. */
+export class Refused extends Error {
+  constructor(
+    readonly status: number,
+    readonly problems: Problem[],
+  ) {
+    super(problems.map((one) => one.message).join(' ') || `HTTP ${status}`)
+  }
+
+  /** The message for a field, by its dotted path. */
+  at(field: string): string | undefined {
+    return this.problems.find((one) => one.field === field)?.message
+  }
+}
+
+/** The server cannot be reached. */
+export class Offline extends Error {}
+
+const cookie = (name: string) =>
+  document.cookie
+    .split('; ')
+    .find((one) => one.startsWith(`${name}=`))
+    ?.slice(name.length + 1)
+
+const csrf: Middleware = {
+  onRequest({ request }) {
+    const token = cookie('csrftoken')
+    if (token) request.headers.set('X-CSRFToken', token)
+    return request
+  },
+  onError({ error }) {
+    if (error instanceof DOMException && error.name === 'AbortError') return error
+    return new Offline(String(error))
+  },
+}
+
+export const api = createClient<paths>({ baseUrl: '/' })
+api.use(csrf)
+
+interface Answer<Data> {
+  data?: Data
+  error?: unknown
+  response: Response
+}
+
+const isProblems = (error: unknown): error is Schemas['Problems'] =>
+  typeof error === 'object' && error !== null && 'errors' in error && Array.isArray(error.errors)
+
+/** The data of an answer, or its refusal thrown. */
+export async function got<Data>(asked: Promise<Answer<Data>>): Promise<Data> {
+  const { data, error, response } = await asked
+  if (response.ok) return data as Data
+  throw new Refused(response.status, isProblems(error) ? error.errors : [])
+}
+
+export const queryOptions: VueQueryPluginOptions = {
+  queryClientConfig: {
+    defaultOptions: {
+      queries: {
+        staleTime: 5_000,
+        retry: (count, error) => error instanceof Offline && count < 2,
+        networkMode: 'always',
+      },
+      mutations: { networkMode: 'always' },
+    },
+  },
+}

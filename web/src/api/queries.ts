@@ -1,0 +1,158 @@
+/** What the places ask the server for. */
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, type MaybeRefOrGetter, toValue } from 'vue'
+
+import { api, got, type Schemas } from './client'
+
+export type Session = Schemas['Session']
+export type Head = Schemas['Head']
+export type HeadRow = Schemas['HeadRow']
+export type Observation = Schemas['Observation']
+export type Found = Schemas['FoundRequest']
+export type Wish = Schemas['HeadWishRequest']
+export type PlanAnswer = Schemas['PlanAnswer']
+export type PlanRequest = Schemas['PlanRequest']
+export type Step = Schemas['Step']
+export type Section = Schemas['SectionOut']
+export type Reason = Schemas['Reason']
+export type Visit = Schemas['Visit']
+
+type Id = MaybeRefOrGetter<number>
+
+export const useSession = () =>
+  useQuery({ queryKey: ['session'], queryFn: () => got(api.GET('/api/session/')) })
+
+export function useSignIn() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: (body: Schemas['SignInRequest']) => got(api.POST('/api/session/', { body })),
+    onSuccess: (session) => cache.setQueryData(['session'], session),
+  })
+}
+
+export function useSignOut() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: () => got(api.DELETE('/api/session/')),
+    onSuccess: () => {
+      cache.clear()
+    },
+  })
+}
+
+export const useHeads = (search: MaybeRefOrGetter<string>, offset: MaybeRefOrGetter<number>) =>
+  useQuery({
+    queryKey: ['heads', computed(() => toValue(search)), computed(() => toValue(offset))],
+    queryFn: ({ signal }) =>
+      got(
+        api.GET('/api/heads/', {
+          params: { query: { search: toValue(search), offset: toValue(offset) } },
+          signal,
+        }),
+      ),
+    placeholderData: keepPreviousData,
+  })
+
+const byId = (id: Id) => ({ params: { path: { pk: toValue(id) } } })
+
+export const useHead = (id: Id) =>
+  useQuery({
+    queryKey: ['head', computed(() => toValue(id))],
+    queryFn: () => got(api.GET('/api/heads/{pk}/', byId(id))),
+  })
+
+export const useProfile = (id: Id) =>
+  useQuery({
+    queryKey: ['head', computed(() => toValue(id)), 'profile'],
+    queryFn: () => got(api.GET('/api/heads/{pk}/profile/', byId(id))),
+  })
+
+export const useObservations = (id: Id) =>
+  useQuery({
+    queryKey: ['head', computed(() => toValue(id)), 'observations'],
+    queryFn: () => got(api.GET('/api/heads/{pk}/observations/', byId(id))),
+  })
+
+export const usePlans = (head: Id) =>
+  useQuery({
+    queryKey: ['plans', computed(() => toValue(head))],
+    queryFn: () => got(api.GET('/api/plans/', { params: { query: { head: toValue(head) } } })),
+  })
+
+export const usePlan = (id: Id) =>
+  useQuery({
+    queryKey: ['plan', computed(() => toValue(id))],
+    queryFn: () => got(api.GET('/api/plans/{pk}/', byId(id))) as Promise<Schemas['Plan']>,
+    enabled: () => toValue(id) > 0,
+  })
+
+export const useVisits = (head?: Id) =>
+  useQuery({
+    queryKey: ['visits', computed(() => toValue(head))],
+    queryFn: () => got(api.GET('/api/visits/', { params: { query: { head: toValue(head) } } })),
+  })
+
+export const useVisit = (id: Id) =>
+  useQuery({
+    queryKey: ['visit', computed(() => toValue(id))],
+    queryFn: () => got(api.GET('/api/visits/{pk}/', byId(id))),
+  })
+
+/** A plan computed for a wish; the last one stays in sight while the next is on its way. */
+export const useDraft = (wish: MaybeRefOrGetter<Wish>, enabled: MaybeRefOrGetter<boolean> = true) =>
+  useQuery({
+    queryKey: ['draft', computed(() => toValue(wish))],
+    // The client's types forget that a point is a pair.
+    queryFn: ({ signal }) =>
+      got(api.POST('/api/plans/draft/', { body: toValue(wish), signal })) as Promise<
+        Schemas['Draft']
+      >,
+    placeholderData: keepPreviousData,
+    enabled: () => toValue(enabled),
+    gcTime: 60_000,
+  })
+
+/** Saving, with everything that then has to be read again. */
+function useSaving<Input, Output>(save: (input: Input) => Promise<Output>, stale: string[]) {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: save,
+    onSuccess: () => Promise.all(stale.map((key) => cache.invalidateQueries({ queryKey: [key] }))),
+  })
+}
+
+export const useAddHead = () =>
+  useSaving((body: Schemas['NewHeadRequest']) => got(api.POST('/api/heads/', { body })), ['heads'])
+
+export const useChangeHead = (id: Id) =>
+  useSaving(
+    (body: Schemas['PatchedHeadRequest']) =>
+      got(api.PATCH('/api/heads/{pk}/', { ...byId(id), body })),
+    ['heads', 'head', 'draft'],
+  )
+
+export const useObserve = (id: Id) =>
+  useSaving(
+    (observations: Found[]) =>
+      got(api.POST('/api/heads/{pk}/observations/', { ...byId(id), body: { observations } })),
+    ['heads', 'head', 'draft'],
+  )
+
+export const useWithdraw = () =>
+  useSaving(
+    ({ id, back }: { id: number; back: boolean }) =>
+      back
+        ? got(api.DELETE('/api/observations/{pk}/withdrawal/', byId(id)))
+        : got(api.POST('/api/observations/{pk}/withdrawal/', byId(id))),
+    ['heads', 'head', 'draft'],
+  )
+
+export const useSavePlan = () =>
+  useSaving((body: Wish) => got(api.POST('/api/plans/', { body })), ['plans', 'heads'])
+
+export const useRecordVisit = (plan: Id) =>
+  useSaving(
+    (body: Schemas['RecordRequest']) =>
+      got(api.POST('/api/plans/{pk}/visits/', { ...byId(plan), body })),
+    ['plans', 'plan', 'visits', 'heads', 'draft'],
+  )

@@ -1,0 +1,16 @@
+import '@fontsource-variable/bricolage-grotesque'
+import '@fontsource-variable/hanken-grotesk'
+import 'element-plus/theme-chalk/base.css'
+import '@/style/tokens.css'
+import '@/style/base.css'
+import '@/style/element.css'
+
+import { VueQueryPlugin } from '@tanstack/vue-query'
+import { createApp } from 'vue'
+
+import App from '@/App.vue'
+import { queryOptions } from '@/api/client'
+import { router } from '@/router'
+import { i18n } from '@/text'
+
+createApp(App).use(router).use(i18n).use(VueQueryPlugin, queryOptions).mount('#app')

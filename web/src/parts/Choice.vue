@@ -1,0 +1,70 @@
+<script setup lang="ts" generic="Value extends string | number">
+/** One of a few, all in sight; where nothing may be chosen, choosing it again takes it back. */
+const props = defineProps<{
+  label: string
+  options: { value: Value; text: string }[]
+  hideLabel?: boolean
+  clearable?: boolean
+}>()
+const chosen = defineModel<Value>()
+const name = `choice-${Math.random().toString(36).slice(2)}`
+
+function clear(value: Value, event: Event) {
+  if (!props.clearable || value !== chosen.value) return
+  event.preventDefault()
+  chosen.value = undefined
+}
+</script>
+
+<template>
+  <fieldset class="choice">
+    <legend :class="{ sr: hideLabel }">{{ label }}</legend>
+    <div class="row">
+      <label v-for="option in options" :key="option.value" :class="{ on: option.value === chosen }">
+        <input v-model="chosen" class="sr" type="radio" :name="name" :value="option.value" />
+        {{ option.text }}
+      </label>
+    </div>
+  </fieldset>
+</template>
+
+<style scoped>
+.choice {
+  margin: 0;
+  padding: 0;
+  border: 0;
+  min-width: 0;
+}
+legend {
+  padding: 0;
+  margin-bottom: 4px;
+  font-size: 13px;
+  color: var(--ink-2);
+}
+.row {
+  display: inline-flex;
+  border: 1px solid var(--ink);
+}
+label {
+  display: grid;
+  place-items: center;
+  min-height: 38px;
+  min-width: 40px;
+  padding: 0 12px;
+  background: var(--paper);
+  font-weight: 600;
+  cursor: pointer;
+  white-space: nowrap;
+}
+label + label {
+  border-left: 1px solid var(--ink);
+}
+label.on {
+  background: var(--ink);
+  color: var(--on-ink);
+}
+label:focus-within {
+  outline: 3px solid var(--ink);
+  outline-offset: 2px;
+}
+</style>

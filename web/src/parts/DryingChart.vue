@@ -1,0 +1,148 @@
+<script setup lang="ts">
+/** Share of water gone over time, with its band and the planned release on it. */
+import { scaleLinear } from 'd3-scale'
+import { area, line } from 'd3-shape'
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+import type { Schemas } from '@/api/client'
+import { percent, short } from '@/text/format'
+
+const props = defineProps<{ drying: Schemas['Drying'] }>()
+const { t } = useI18n()
+
+const WIDTH = 370
+const HEIGHT = 200
+const PAD = { left: 34, right: 12, top: 12, bottom: 26 }
+type Point = [number, number]
+
+const end = computed(() => (props.drying.curve.at(-1) as Point | undefined)?.[0] ?? 1)
+const x = computed(() => scaleLinear([0, end.value], [PAD.left, WIDTH - PAD.right]))
+const y = scaleLinear([0, 1], [HEIGHT - PAD.bottom, PAD.top])
+
+const curve = computed(() =>
+  line<Point>(
+    (point) => x.value(point[0]),
+    (point) => y(point[1]),
+  )(props.drying.curve as Point[]),
+)
+const band = computed(() => {
+  const slow = props.drying.low_curve as Point[]
+  const fast = props.drying.high_curve as Point[]
+  return area<number>()
+    .x((i) => x.value(slow[i]?.[0] ?? 0))
+    .y0((i) => y(slow[i]?.[1] ?? 0))
+    .y1((i) => y(fast[i]?.[1] ?? 0))(slow.map((_, i) => i))
+})
+const releaseX = computed(() => x.value(Math.min(props.drying.release_after_h, end.value)))
+const anchor = computed(() => (releaseX.value > WIDTH * 0.55 ? 'end' : 'start'))
+const safe = computed(() => props.drying.odds_dry >= 0.8)
+const ticks = computed(() => x.value.ticks(6))
+const dryText = computed(() =>
+  props.drying.h_to_dry === null
+    ? t('plan.never')
+    : t('plan.dryAt', { hours: short(props.drying.h_to_dry) }),
+)
+</script>
+
+<template>
+  <svg
+    :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
+    role="img"
+    :aria-label="
+      t('plan.describeDrying', {
+        odds: percent(drying.odds_dry),
+        hours: short(drying.release_after_h),
+        dry: drying.h_to_dry === null ? '–' : short(drying.h_to_dry),
+      })
+    "
+  >
+    <g v-for="share in [0.5, 1]" :key="share">
+      <line :x1="PAD.left" :x2="WIDTH - PAD.right" :y1="y(share)" :y2="y(share)" class="grid" />
+      <text :x="PAD.left - 6" :y="y(share) + 4" class="tick end">{{ percent(share) }}</text>
+    </g>
+    <path :d="band ?? ''" class="band" />
+    <path :d="curve ?? ''" class="curve" />
+    <line :x1="PAD.left" :x2="WIDTH - PAD.right" :y1="y(0)" :y2="y(0)" class="axis" />
+    <g v-for="tick in ticks" :key="tick">
+      <line :x1="x(tick)" :x2="x(tick)" :y1="y(0)" :y2="y(0) + 4" class="axis" />
+      <text :x="x(tick)" :y="HEIGHT - 8" class="tick middle">
+        {{ tick ? short(tick) : `0 ${t('plan.hours')}` }}
+      </text>
+    </g>
+    <g :class="safe ? 'safe' : 'unsafe'">
+      <line :x1="releaseX" :x2="releaseX" :y1="PAD.top - 6" :y2="y(0)" class="release" />
+      <text
+        :x="releaseX + (anchor === 'end' ? -7 : 7)"
+        :y="y(0) - 24"
+        class="told"
+        :text-anchor="anchor"
+      >
+        {{ t('plan.releaseAt', { hours: short(drying.release_after_h) }) }}
+      </text>
+      <text
+        :x="releaseX + (anchor === 'end' ? -7 : 7)"
+        :y="y(0) - 8"
+        class="told"
+        :text-anchor="anchor"
+      >
+        {{ t('plan.odds', { odds: percent(drying.odds_dry) }) }}
+      </text>
+    </g>
+    <title>{{ dryText }}</title>
+  </svg>
+</template>
+
+<style scoped>
+svg {
+  display: block;
+  width: 100%;
+  height: auto;
+}
+.band {
+  fill: var(--water-band);
+}
+.curve {
+  fill: none;
+  stroke: var(--water);
+  stroke-width: 2px;
+}
+.grid {
+  stroke: var(--line);
+}
+.axis {
+  stroke: var(--ink-2);
+}
+.tick {
+  fill: var(--ink-2);
+  font-size: 11.5px;
+}
+.middle {
+  text-anchor: middle;
+}
+.end {
+  text-anchor: end;
+}
+.release {
+  stroke-width: 2px;
+}
+.told {
+  font-size: 12.5px;
+  font-weight: 650;
+  paint-order: stroke;
+  stroke: var(--ground);
+  stroke-width: 3px;
+}
+.safe .release {
+  stroke: var(--ink);
+}
+.safe .told {
+  fill: var(--ink);
+}
+.unsafe .release {
+  stroke: var(--caution);
+}
+.unsafe .told {
+  fill: var(--caution);
+}
+</style>

@@ -1,0 +1,67 @@
+<script setup lang="ts">
+import { onKeyStroke } from '@vueuse/core'
+import { ElAutocomplete } from 'element-plus'
+import { ref, useTemplateRef } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useRouter } from 'vue-router'
+
+import { api, got } from '@/api/client'
+
+import { isTyping } from './keys'
+
+const { t } = useI18n()
+const router = useRouter()
+const field = useTemplateRef('field')
+const words = ref('')
+
+interface Hit {
+  value: string
+  id: number
+}
+
+async function find(search: string, show: (hits: Hit[]) => void) {
+  if (!search.trim()) return show([])
+  const page = await got(api.GET('/api/heads/', { params: { query: { search, limit: 8 } } })).catch(
+    () => undefined,
+  )
+  show(page?.results.map((head) => ({ value: head.name, id: head.id })) ?? [])
+}
+
+function open(hit: Record<string, unknown>) {
+  words.value = ''
+  void router.push(`/heads/${String(hit.id)}`)
+}
+
+onKeyStroke('/', (event) => {
+  if (isTyping(event)) return
+  event.preventDefault()
+  field.value?.focus()
+})
+</script>
+
+<template>
+  <ElAutocomplete
+    ref="field"
+    v-model="words"
+    :fetch-suggestions="find"
+    :placeholder="t('app.find')"
+    :aria-label="t('app.find')"
+    :trigger-on-focus="false"
+    :debounce="120"
+    highlight-first-item
+    @select="open"
+  >
+    <template #prefix><kbd aria-hidden="true">/</kbd></template>
+  </ElAutocomplete>
+</template>
+
+<style scoped>
+kbd {
+  padding: 0 5px;
+  border: 1px solid var(--line-strong);
+  font: 12px/18px var(--text);
+}
+:deep(.el-input .el-input__wrapper) {
+  min-height: 34px;
+}
+</style>

@@ -1,0 +1,252 @@
+<script setup lang="ts">
+/**
+ * A service as a pleated strip: each step a fold, width = minutes. Raised and filled is hands-on,
+ * low and dotted is waiting.
+ */
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+import type { Schemas } from '@/api/client'
+import { minutes } from '@/text/format'
+
+type Fold = Schemas['Fold'] & { wait_title?: string; cautions?: string[] }
+
+const props = withDefaults(
+  defineProps<{ steps: Fold[]; size?: 'full' | 'row'; picked?: string; scale?: number }>(),
+  { size: 'full', picked: undefined, scale: undefined },
+)
+const emit = defineEmits<{ pick: [key: string] }>()
+const { t } = useI18n()
+
+const GAP_MIN = 6
+const total = computed(() =>
+  props.steps.reduce((sum, step) => sum + step.hands_on_min + step.wait_min, 0),
+)
+const sittings = computed(() => {
+  const first = props.steps.filter((step) => step.sitting === 1)
+  const later = props.steps.filter((step) => step.sitting > 1)
+  return [first, later].filter((steps) => steps.length)
+})
+/** Room left of the longest strip, when strips are compared. */
+const rest = computed(() => Math.max(0, (props.scale ?? total.value) - total.value))
+
+const grow = (value: number) => ({ flexGrow: Math.max(value, 0.5) })
+const isWide = (value: number) => value / (props.scale ?? total.value) > 0.045
+</script>
+
+<template>
+  <div
+    class="strip"
+    :class="size"
+    role="group"
+    :aria-label="t('plan.describeStrip', { total: minutes(total) })"
+  >
+    <template v-for="(folds, sitting) in sittings" :key="sitting">
+      <div v-if="sitting > 0" class="gap" :style="grow(GAP_MIN)" aria-hidden="true">
+        <span v-if="size === 'full'">{{ t('plan.sitting2') }}</span>
+      </div>
+      <template v-for="step in folds" :key="step.key">
+        <component
+          :is="size === 'full' ? 'button' : 'div'"
+          v-if="step.hands_on_min > 0"
+          :type="size === 'full' ? 'button' : undefined"
+          class="fold"
+          :class="[step.family, { picked: picked === step.key }]"
+          :style="grow(step.hands_on_min)"
+          :title="`${step.title}, ${minutes(step.hands_on_min)}`"
+          :aria-pressed="size === 'full' ? picked === step.key : undefined"
+          :aria-label="
+            t('plan.describeFold', {
+              title: step.title,
+              hands: Math.round(step.hands_on_min),
+              wait: Math.round(step.wait_min),
+            })
+          "
+          @click="size === 'full' && emit('pick', step.key)"
+        >
+          <span v-if="size === 'full' && isWide(step.hands_on_min)" class="name">
+            {{ step.title }}
+          </span>
+          <span v-if="isWide(step.hands_on_min) || size === 'full'" class="figure">
+            {{ Math.round(step.hands_on_min) }}
+          </span>
+          <span v-if="size === 'full' && step.cautions?.length" class="mark" aria-hidden="true"
+            >!</span
+          >
+        </component>
+        <div
+          v-if="step.wait_min > 0"
+          class="wait"
+          :style="grow(step.wait_min)"
+          :title="`${step.wait_title ?? ''} ${minutes(step.wait_min)}`"
+        >
+          <span v-if="size === 'full' && isWide(step.wait_min)" class="what">
+            {{ step.wait_title }}
+          </span>
+          <span class="figure">{{ Math.round(step.wait_min) }}</span>
+        </div>
+      </template>
+    </template>
+    <div v-if="rest > 0" :style="grow(rest)" />
+  </div>
+</template>
+
+<style scoped>
+.strip {
+  --height: 80px;
+  --low: 30px;
+  --side: 6px;
+  display: flex;
+  align-items: flex-end;
+  height: var(--height);
+}
+.strip.row {
+  --height: 36px;
+  --low: 16px;
+  --side: 3px;
+}
+.fold,
+.wait,
+.gap {
+  flex: 1 1 0;
+  min-width: 0;
+  overflow: hidden;
+}
+.fold {
+  position: relative;
+  height: 100%;
+  min-width: 16px;
+  margin-right: 1px;
+  padding: 0 calc(var(--side) + 2px) 2px 6px;
+  border: 0;
+  border-bottom: 2px solid var(--ink);
+  background: var(--texture), var(--fill);
+  color: var(--fold-ink);
+  text-align: left;
+  font-family: var(--text);
+  transition: flex-grow 0.15s;
+}
+.row .fold {
+  min-width: 5px;
+  padding: 0 4px;
+}
+/* The under-edge of a raised fold. */
+.fold::after {
+  content: '';
+  position: absolute;
+  inset: 0 0 0 auto;
+  width: var(--side);
+  background: color-mix(in oklab, var(--fill), var(--deep) 55%);
+  clip-path: polygon(0 0, 100% 8px, 100% 100%, 0 100%);
+}
+.name {
+  position: absolute;
+  inset: 4px var(--side) auto 6px;
+  overflow: hidden;
+  font-size: 12.5px;
+  font-weight: 600;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.fold .figure {
+  position: absolute;
+  left: 6px;
+  bottom: 3px;
+  font: 700 16px var(--display);
+}
+.row .fold .figure {
+  left: 4px;
+  font-size: 12px;
+}
+.mark {
+  position: absolute;
+  right: calc(var(--side) + 3px);
+  bottom: 4px;
+  width: 16px;
+  height: 16px;
+  background: var(--caution-ground);
+  color: var(--caution);
+  font: 700 13px/16px var(--display);
+  text-align: center;
+}
+.fold.picked {
+  outline: 3px solid var(--ink);
+  outline-offset: -3px;
+}
+.wait {
+  display: grid;
+  place-items: center;
+  position: relative;
+  height: var(--low);
+  border-top: 1px dashed var(--line-strong);
+  border-bottom: 2px solid var(--ink);
+  background: var(--paper);
+  color: var(--ink-2);
+  font-size: 12px;
+  overflow: visible;
+}
+.wait .what {
+  position: absolute;
+  bottom: 100%;
+  padding-bottom: 2px;
+  white-space: nowrap;
+}
+.row .wait .figure {
+  font-size: 11px;
+  line-height: 1;
+}
+.gap {
+  display: grid;
+  place-items: center;
+  height: var(--low);
+  border-bottom: 2px dotted var(--line-strong);
+  color: var(--ink-2);
+  font-size: 12px;
+  white-space: nowrap;
+  overflow: visible;
+}
+.gap span {
+  position: relative;
+  top: -36px;
+}
+
+/* Texture tells the families apart without hue. */
+.prepare {
+  --fill: var(--prepare);
+  --deep: var(--prepare-deep);
+  --texture: repeating-linear-gradient(0deg, transparent 0 6px, #23543055 6px 7px);
+}
+.cleanse {
+  --fill: var(--cleanse);
+  --deep: var(--cleanse-deep);
+  --texture: radial-gradient(
+      circle at 50% 120%,
+      transparent 8px,
+      #00526255 8px 9px,
+      transparent 9px
+    )
+    0 0 / 16px 10px;
+}
+.treat {
+  --fill: var(--treat);
+  --deep: var(--treat-deep);
+  --texture: radial-gradient(#44417199 1.2px, transparent 1.6px) 0 0 / 9px 9px;
+}
+.lay_in {
+  --fill: var(--lay_in);
+  --deep: var(--lay_in-deep);
+  --texture: repeating-linear-gradient(135deg, transparent 0 6px, #67344e55 6px 7px);
+}
+.shape {
+  --fill: var(--shape);
+  --deep: var(--shape-deep);
+  --texture:
+    repeating-linear-gradient(60deg, transparent 0 7px, #60400844 7px 8px),
+    repeating-linear-gradient(-60deg, transparent 0 7px, #60400844 7px 8px);
+}
+.finish {
+  --fill: var(--finish);
+  --deep: var(--finish-deep);
+  --texture: repeating-linear-gradient(90deg, transparent 0 8px, #424e1566 8px 9px);
+}
+</style>

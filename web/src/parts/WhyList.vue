@@ -1,0 +1,49 @@
+<script setup lang="ts">
+import { ElPopover } from 'element-plus'
+import { useI18n } from 'vue-i18n'
+
+import type { Reason } from '@/api/queries'
+
+defineProps<{ reasons: Reason[]; about: string }>()
+const { t } = useI18n()
+</script>
+
+<template>
+  <ElPopover trigger="click" :width="380" placement="bottom-start">
+    <template #reference>
+      <button type="button" class="plain why" :aria-label="`${about}: ${t('why.word')}`">
+        {{ t('why.word') }}
+      </button>
+    </template>
+    <h3>{{ about }}</h3>
+    <ul>
+      <li v-for="one in reasons" :key="one.rule">
+        <p>{{ one.because }}</p>
+        <p class="quiet">{{ t('why.because') }}: {{ one.fired_by }}</p>
+        <p class="quiet">{{ t('why.source') }}: {{ one.source }}</p>
+      </li>
+    </ul>
+  </ElPopover>
+</template>
+
+<style scoped>
+.why {
+  border-bottom: 2px dotted currentColor;
+  font-weight: 650;
+}
+h3 {
+  margin-bottom: 8px;
+  font-size: 15px;
+}
+ul {
+  display: grid;
+  gap: 10px;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+li {
+  padding-top: 8px;
+  border-top: 1px solid var(--line);
+}
+</style>

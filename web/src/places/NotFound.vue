@@ -1,0 +1,13 @@
+<script setup lang="ts">
+import { useI18n } from 'vue-i18n'
+import { RouterLink } from 'vue-router'
+
+const { t } = useI18n()
+</script>
+
+<template>
+  <h1>{{ t('app.notFound') }}</h1>
+  <p>
+    <RouterLink to="/heads">{{ t('app.toHeads') }}</RouterLink>
+  </p>
+</template>

@@ -1,0 +1,88 @@
+<script setup lang="ts">
+import { useI18n } from 'vue-i18n'
+import { RouterLink } from 'vue-router'
+
+import { useVisits } from '@/api/queries'
+import Trouble from '@/parts/Trouble.vue'
+import { day, minutes, short } from '@/text/format'
+
+const { t } = useI18n()
+const visits = useVisits()
+</script>
+
+<template>
+  <h1>{{ t('findings.title') }}</h1>
+  <p class="quiet lead">{{ t('findings.lead') }}</p>
+  <Trouble v-if="visits.error.value" :error="visits.error.value" @retry="visits.refetch()" />
+  <p v-else-if="!visits.data.value" class="quiet" role="status">{{ t('app.loading') }}</p>
+  <p v-else-if="!visits.data.value.results.length">{{ t('findings.empty') }}</p>
+  <table v-else class="figures rows">
+    <thead>
+      <tr>
+        <th>{{ t('findings.who') }}</th>
+        <th>{{ t('findings.service') }}</th>
+        <th>{{ t('findings.day') }}</th>
+        <th class="n">{{ t('findings.planned') }}</th>
+        <th class="n">{{ t('findings.took') }}</th>
+        <th class="n">{{ t('findings.opened') }}</th>
+        <th>{{ t('findings.roots') }}</th>
+        <th class="n">{{ t('findings.definition') }}</th>
+        <th class="n">{{ t('findings.frizz') }}</th>
+        <th>{{ t('findings.note') }}</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="visit in visits.data.value.results" :key="visit.id">
+        <td class="name">
+          <RouterLink :to="`/heads/${visit.head}`">{{ visit.head_name }}</RouterLink>
+        </td>
+        <td>
+          <RouterLink :to="`/visits/${visit.id}`">{{ visit.title }}</RouterLink>
+        </td>
+        <td class="quiet">{{ day(visit.started_at) }}</td>
+        <td class="n">{{ minutes(visit.minutes.planned) }}</td>
+        <td class="n">
+          <b>{{ minutes(visit.minutes.actual) }}</b>
+        </td>
+        <td class="n">
+          {{ visit.released_after_h === null ? '–' : `${short(visit.released_after_h ?? 0)} h` }}
+        </td>
+        <td :class="{ bad: visit.dryness && visit.dryness !== 'dry' }">
+          {{ visit.dryness ? t(`visit.drynesses.${visit.dryness}`) : '–' }}
+        </td>
+        <td class="n">{{ visit.definition ?? '–' }}</td>
+        <td class="n">{{ visit.frizz ?? '–' }}</td>
+        <td class="note">{{ visit.note }}</td>
+      </tr>
+    </tbody>
+  </table>
+</template>
+
+<style scoped>
+.lead {
+  margin: 2px 0 12px;
+}
+.rows {
+  background: var(--paper);
+}
+.rows th:first-child,
+.rows td:first-child {
+  padding-left: 12px;
+}
+.name a {
+  font: 700 16px var(--display);
+  text-decoration: none;
+}
+.bad {
+  color: var(--caution);
+  font-weight: 650;
+}
+.rows td,
+.rows th {
+  padding-right: 16px;
+}
+.note {
+  max-width: 300px;
+  font-size: 14px;
+}
+</style>

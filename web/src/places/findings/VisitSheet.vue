@@ -1,0 +1,195 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { RouterLink } from 'vue-router'
+
+import { usePlan, useVisit } from '@/api/queries'
+import PleatStrip from '@/parts/PleatStrip.vue'
+import Trouble from '@/parts/Trouble.vue'
+import { ago, day, minutes, number, percent, short } from '@/text/format'
+
+import CompareTable from './CompareTable.vue'
+
+const props = defineProps<{ visit: number }>()
+const { t } = useI18n()
+const visit = useVisit(() => props.visit)
+const plan = usePlan(() => visit.data.value?.plan ?? 0)
+
+const plannedFolds = computed(() => plan.data.value?.answer.steps ?? [])
+const actualFolds = computed(() => {
+  const took = new Map(visit.data.value?.steps.map((row) => [row.key, row.actual]))
+  return plannedFolds.value.map((step) => ({
+    ...step,
+    hands_on_min: took.get(step.key) ?? 0,
+    cautions: [],
+  }))
+})
+const length = (steps: { hands_on_min: number; wait_min: number }[]) =>
+  steps.reduce((sum, step) => sum + step.hands_on_min + step.wait_min, 0)
+const scale = computed(() => Math.max(length(plannedFolds.value), length(actualFolds.value)))
+
+const results = computed(() => {
+  const one = visit.data.value
+  if (!one) return []
+  const { forecast } = one
+  const blank = '–'
+  return [
+    {
+      name: t('visit.opened'),
+      promised: `${short(forecast.release_after_h)} h`,
+      found: one.released_after_h == null ? blank : `${short(one.released_after_h)} h`,
+    },
+    {
+      name: t('visit.dry'),
+      promised: t('visit.oddsWere', { odds: percent(forecast.odds_dry) }),
+      found: one.dryness ? t(`visit.drynesses.${one.dryness}`) : blank,
+      bad: Boolean(one.dryness) && one.dryness !== 'dry',
+    },
+    {
+      name: t('visit.length_'),
+      promised: `${short(forecast.length_cm)} cm (${short(forecast.length_low)}–${short(forecast.length_high)})`,
+      found: one.length_cm == null ? blank : `${short(one.length_cm)} cm`,
+    },
+    {
+      name: t('visit.definition'),
+      promised: short(forecast.definition),
+      found: one.definition ?? blank,
+    },
+    { name: t('visit.score.frizz'), promised: blank, found: one.frizz ?? blank },
+    { name: t('visit.score.volume'), promised: blank, found: one.volume ?? blank },
+    { name: t('visit.score.evenness'), promised: blank, found: one.evenness ?? blank },
+  ]
+})
+</script>
+
+<template>
+  <Trouble v-if="visit.error.value" :error="visit.error.value" @retry="visit.refetch()" />
+  <p v-else-if="!visit.data.value" class="quiet" role="status">{{ t('app.loading') }}</p>
+  <template v-else>
+    <div class="top">
+      <h1>
+        <RouterLink :to="`/heads/${visit.data.value.head}`">{{
+          visit.data.value.head_name
+        }}</RouterLink>
+      </h1>
+      <p class="title">{{ visit.data.value.title }}, {{ day(visit.data.value.started_at) }}</p>
+      <span class="quiet state">
+        {{
+          t('visit.recordedBy', {
+            who: visit.data.value.recorded_by,
+            ago: ago(visit.data.value.started_at),
+          })
+        }}
+      </span>
+      <RouterLink class="act" :to="`/plans/${visit.data.value.plan}`">{{
+        t('visit.toPlan')
+      }}</RouterLink>
+    </div>
+    <p v-if="visit.data.value.note" class="note">{{ visit.data.value.note }}</p>
+    <div v-if="plannedFolds.length" class="strips">
+      <span class="quiet">{{ t('visit.planned') }}</span>
+      <PleatStrip :steps="plannedFolds" size="row" :scale="scale" />
+      <span class="quiet">{{ t('visit.actual') }}</span>
+      <PleatStrip :steps="actualFolds" size="row" :scale="scale" />
+    </div>
+    <p v-if="visit.data.value.minutes.ratio" class="total">
+      <b>{{ minutes(visit.data.value.minutes.actual) }}</b>
+      {{ t('visit.total') }}, {{ t('visit.planned') }}
+      {{ minutes(visit.data.value.minutes.planned) }}
+      <span class="quiet">{{
+        t('visit.ratio', { ratio: number(visit.data.value.minutes.ratio, 2) })
+      }}</span>
+    </p>
+    <div class="columns">
+      <section>
+        <CompareTable
+          :title="t('visit.steps')"
+          unit="min"
+          :digits="0"
+          :rows="visit.data.value.steps.map((row) => ({ ...row, name: row.title, id: row.key }))"
+        />
+      </section>
+      <section>
+        <CompareTable
+          :title="t('visit.doses')"
+          unit="g"
+          :digits="1"
+          :rows="
+            visit.data.value.doses.map((row) => ({
+              ...row,
+              id: row.role,
+            }))
+          "
+        />
+      </section>
+      <section>
+        <table class="figures">
+          <thead>
+            <tr>
+              <th>{{ t('visit.result') }}</th>
+              <th class="n">{{ t('visit.promised') }}</th>
+              <th class="n">{{ t('visit.found') }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="row in results" :key="row.name">
+              <td>{{ row.name }}</td>
+              <td class="n quiet">{{ row.promised }}</td>
+              <td class="n found" :class="{ bad: row.bad }">{{ row.found }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </section>
+    </div>
+  </template>
+</template>
+
+<style scoped>
+.top {
+  display: flex;
+  align-items: baseline;
+  gap: 16px;
+}
+h1 a {
+  text-decoration: none;
+}
+.title {
+  font: 700 18px var(--display);
+}
+.state {
+  margin-left: auto;
+}
+.note {
+  margin-top: 6px;
+}
+.strips {
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr);
+  align-items: end;
+  gap: 10px 12px;
+  margin-top: 16px;
+}
+.total {
+  margin-top: 14px;
+}
+.total b {
+  font: 700 27px/1.1 var(--display);
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1.1fr) minmax(0, 1.1fr) minmax(0, 1fr);
+  gap: 36px;
+  margin-top: 12px;
+}
+.found {
+  font-weight: 700;
+}
+.bad {
+  color: var(--caution);
+}
+@media (max-width: 1000px) {
+  .columns {
+    grid-template-columns: 1fr 1fr;
+  }
+}
+</style>

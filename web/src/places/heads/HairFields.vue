@@ -1,0 +1,82 @@
+<script setup lang="ts">
+/** Fields for everything that can be observed of hair; blank ones are not recorded. */
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+import type { Problem } from '@/api/client'
+import Amount from '@/parts/Amount.vue'
+import Choice from '@/parts/Choice.vue'
+
+import { type Kind, type Typed, WAYS, type Zone } from './observing'
+
+const props = withDefaults(defineProps<{ problems?: Problem[]; zone?: Zone }>(), {
+  problems: () => [],
+  zone: '',
+})
+const typed = defineModel<Typed>({ required: true })
+const { t, te } = useI18n()
+
+const ways = computed(() => WAYS.filter((way) => !props.zone || way.zoned))
+const numbers = computed(() => ways.value.filter((way) => !way.words))
+const words = computed(() => ways.value.filter((way) => way.words))
+
+const wrong = (kind: Kind) =>
+  props.problems.find((one) => one.field.split('.').at(-1) === kind)?.message
+const optional = (key: string) => (te(key) ? t(key) : undefined)
+const asNumber = (kind: Kind) => {
+  const value = typed.value[kind]
+  return typeof value === 'number' ? value : null
+}
+const asWord = (kind: Kind) => String(typed.value[kind] ?? '')
+
+function set(kind: Kind, value: number | string | null | undefined) {
+  typed.value = { ...typed.value, [kind]: value }
+}
+</script>
+
+<template>
+  <div class="words">
+    <div v-for="way in words" :key="way.kind">
+      <Choice
+        :label="t(`hair.kind.${way.kind}`)"
+        :model-value="asWord(way.kind)"
+        :options="
+          (way.words ?? []).map((word) => ({
+            value: word,
+            text: te(`hair.word.${word}`) ? t(`hair.word.${word}`) : word,
+          }))
+        "
+        clearable
+        @update:model-value="set(way.kind, $event)"
+      />
+      <span v-if="wrong(way.kind)" class="wrong" role="alert">{{ wrong(way.kind) }}</span>
+    </div>
+  </div>
+  <div class="numbers">
+    <Amount
+      v-for="way in numbers"
+      :key="way.kind"
+      :label="t(`hair.kind.${way.kind}`)"
+      :unit="optional(`hair.unit.${way.kind}`)"
+      :hint="optional(`hair.hint.${way.kind}`)"
+      :wrong="wrong(way.kind)"
+      :model-value="asNumber(way.kind)"
+      width="170px"
+      @update:model-value="set(way.kind, $event)"
+    />
+  </div>
+</template>
+
+<style scoped>
+.words {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 14px 28px;
+}
+.numbers {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
+  gap: 14px 20px;
+  margin-top: 16px;
+}
+</style>

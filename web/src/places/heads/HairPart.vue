@@ -1,0 +1,204 @@
+<script setup lang="ts">
+/** What is known of the hair, how and since when; and measuring it again. */
+import { ElMessage } from 'element-plus'
+import { computed, h, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+import { Refused } from '@/api/client'
+import {
+  type Observation,
+  useObservations,
+  useObserve,
+  useProfile,
+  useWithdraw,
+} from '@/api/queries'
+import Choice from '@/parts/Choice.vue'
+import Trouble from '@/parts/Trouble.vue'
+import { ago, day, short } from '@/text/format'
+
+import HairFields from './HairFields.vue'
+import { found, isZone, type Typed, WAYS, type Zone, ZONES } from './observing'
+
+const props = defineProps<{ head: number }>()
+const { t, te } = useI18n()
+const profile = useProfile(() => props.head)
+const all = useObservations(() => props.head)
+const observe = useObserve(() => props.head)
+const withdraw = useWithdraw()
+
+const measuring = ref(false)
+const showAll = ref(false)
+const typed = ref<Typed>({})
+const zone = ref<Zone>('')
+const nothing = ref(false)
+
+const problems = computed(() =>
+  observe.error.value instanceof Refused ? observe.error.value.problems : [],
+)
+const order = (one: Observation) => WAYS.findIndex((way) => way.kind === one.kind)
+const current = computed(() =>
+  [...(profile.data.value?.current ?? [])].sort(
+    (a, b) => a.zone?.localeCompare(b.zone ?? '') || order(a) - order(b),
+  ),
+)
+const rows = computed(() => (showAll.value ? (all.data.value ?? []) : current.value))
+
+const value = (one: Observation) => {
+  const shown =
+    typeof one.value === 'number'
+      ? short(one.value)
+      : te(`hair.word.${one.value}`)
+        ? t(`hair.word.${one.value}`)
+        : one.value
+  const unit = `hair.unit.${one.kind}`
+  return te(unit) ? `${shown} ${t(unit)}` : shown
+}
+const what = (one: Observation) =>
+  t(`hair.kind.${one.kind}`) + (one.zone ? `, ${t(`hair.zones.${one.zone}`)}` : '')
+
+async function save() {
+  const seen = found(typed.value, zone.value)
+  nothing.value = seen.length === 0
+  if (nothing.value) return
+  const saved = await observe.mutateAsync(seen).catch(() => undefined)
+  if (!saved) return
+  typed.value = {}
+  zone.value = ''
+  measuring.value = false
+}
+
+async function takeBack(one: Observation) {
+  await withdraw.mutateAsync({ id: one.id, back: false })
+  const note = ElMessage({
+    duration: 8000,
+    showClose: true,
+    message: h('span', [
+      `${t('hair.withdrew', { what: what(one) })} `,
+      h(
+        'button',
+        {
+          class: 'act',
+          onClick: () => {
+            withdraw.mutate({ id: one.id, back: true })
+            note.close()
+          },
+        },
+        t('app.undo'),
+      ),
+    ]),
+  })
+}
+</script>
+
+<template>
+  <section>
+    <div class="head">
+      <h2>{{ t('hair.title') }}</h2>
+      <button v-if="!measuring" class="act" type="button" @click="measuring = true">
+        {{ t('hair.measure') }}
+      </button>
+    </div>
+    <form v-if="measuring" novalidate @submit.prevent="save">
+      <Choice
+        :label="t('hair.zone')"
+        :model-value="zone"
+        :options="[
+          { value: '', text: t('hair.whole') },
+          ...ZONES.map((one) => ({ value: one as string, text: t(`hair.zones.${one}`) })),
+        ]"
+        class="zones"
+        @update:model-value="zone = isZone($event ?? '') ? ($event as Zone) : ''"
+      />
+      <HairFields v-model="typed" :problems="problems" :zone="zone" />
+      <p v-if="nothing" class="wrong" role="alert">{{ t('hair.nothingTyped') }}</p>
+      <Trouble
+        v-if="observe.error.value && !(observe.error.value instanceof Refused)"
+        :error="observe.error.value"
+        @retry="save"
+      />
+      <div class="end">
+        <button class="act main" type="submit" :disabled="observe.isPending.value">
+          {{ t('hair.save') }}
+        </button>
+        <button class="act" type="button" @click="measuring = false">{{ t('app.cancel') }}</button>
+      </div>
+    </form>
+    <p v-if="!rows.length" class="quiet">{{ t('hair.nothing') }}</p>
+    <table v-else class="figures">
+      <thead class="sr">
+        <tr>
+          <th>{{ t('hair.what') }}</th>
+          <th>{{ t('hair.value') }}</th>
+          <th>{{ t('hair.how') }}</th>
+          <th>{{ t('hair.seen') }}</th>
+          <th v-if="showAll">{{ t('hair.withdraw') }}</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="one in rows" :key="one.id" :class="{ gone: one.withdrawn_at }">
+          <td>{{ what(one) }}</td>
+          <td class="value">{{ value(one) }}</td>
+          <td class="quiet">{{ t(`hair.method.${one.method}`) }}</td>
+          <td class="quiet" :title="`${day(one.taken_at)} ${one.taken_by}`">
+            {{ ago(one.taken_at) }}
+          </td>
+          <td v-if="showAll" class="n">
+            <button
+              v-if="one.withdrawn_at"
+              class="plain link"
+              type="button"
+              @click="withdraw.mutate({ id: one.id, back: true })"
+            >
+              {{ t('hair.restore') }}
+            </button>
+            <button v-else class="plain link" type="button" @click="takeBack(one)">
+              {{ t('hair.withdraw') }}
+            </button>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <button class="plain link more" type="button" @click="showAll = !showAll">
+      {{ showAll ? t('hair.hideHistory') : t('hair.history') }}
+    </button>
+  </section>
+</template>
+
+<style scoped>
+.head {
+  display: flex;
+  align-items: end;
+  justify-content: space-between;
+  min-height: 46px;
+  padding-bottom: 5px;
+  border-bottom: 2px solid var(--ink);
+}
+form {
+  padding: 14px 0 18px;
+  border-bottom: 1px solid var(--line);
+}
+.zones {
+  margin-bottom: 14px;
+  overflow-x: auto;
+}
+.end {
+  display: flex;
+  gap: 12px;
+  margin-top: 16px;
+}
+.value {
+  font-weight: 650;
+}
+.gone td {
+  text-decoration: line-through;
+  color: var(--ink-2);
+}
+.link {
+  min-height: 32px;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+.more {
+  margin-top: 8px;
+}
+</style>

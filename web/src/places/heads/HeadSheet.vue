@@ -1,0 +1,174 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { RouterLink } from 'vue-router'
+
+import { useHead, usePlans, useProfile, useVisits } from '@/api/queries'
+import PleatStrip from '@/parts/PleatStrip.vue'
+import Trouble from '@/parts/Trouble.vue'
+import { ago, day, minutes } from '@/text/format'
+
+import HairPart from './HairPart.vue'
+import PersonPart from './PersonPart.vue'
+
+const props = defineProps<{ head: number }>()
+const { t } = useI18n()
+const head = useHead(() => props.head)
+const profile = useProfile(() => props.head)
+const plans = usePlans(() => props.head)
+const visits = useVisits(() => props.head)
+
+const longest = computed(() =>
+  Math.max(0, ...(plans.data.value?.results.map((plan) => plan.client_min) ?? [])),
+)
+</script>
+
+<template>
+  <Trouble v-if="head.error.value" :error="head.error.value" @retry="head.refetch()" />
+  <p v-else-if="!head.data.value" class="quiet" role="status">{{ t('app.loading') }}</p>
+  <template v-else>
+    <div class="top">
+      <h1>{{ head.data.value.name }}</h1>
+      <RouterLink class="act main" :to="`/heads/${props.head}/plan`">{{
+        t('sheet.plan')
+      }}</RouterLink>
+    </div>
+    <div class="sheet">
+      <div>
+        <section>
+          <h2>{{ t('sheet.plans') }}</h2>
+          <p v-if="plans.data.value && !plans.data.value.results.length" class="quiet">
+            {{ t('sheet.noPlans') }}
+          </p>
+          <ul class="lines">
+            <li v-for="plan in plans.data.value?.results" :key="plan.id">
+              <div class="line">
+                <RouterLink :to="`/plans/${plan.id}`" class="title">{{ plan.title }}</RouterLink>
+                <span class="quiet">
+                  {{ t('sheet.made', { ago: ago(plan.made_at) }) }} · {{ minutes(plan.client_min) }}
+                </span>
+                <RouterLink
+                  v-if="plan.visits.length"
+                  :to="`/visits/${plan.visits[0]}`"
+                  class="side"
+                >
+                  {{ t('sheet.recorded') }}
+                </RouterLink>
+                <RouterLink v-else :to="`/plans/${plan.id}/visit`" class="side">
+                  {{ t('sheet.record') }}
+                </RouterLink>
+              </div>
+              <PleatStrip :steps="plan.steps" size="row" :scale="longest" />
+            </li>
+          </ul>
+        </section>
+        <section>
+          <h2>{{ t('sheet.visits') }}</h2>
+          <p v-if="visits.data.value && !visits.data.value.results.length" class="quiet">
+            {{ t('sheet.noVisits') }}
+          </p>
+          <ul class="lines">
+            <li v-for="visit in visits.data.value?.results" :key="visit.id">
+              <div class="line">
+                <RouterLink :to="`/visits/${visit.id}`" class="title">{{ visit.title }}</RouterLink>
+                <span class="quiet">{{ day(visit.started_at) }}</span>
+                <span v-if="visit.dryness" class="side" :class="{ bad: visit.dryness !== 'dry' }">
+                  {{ t(`visit.drynesses.${visit.dryness}`) }}
+                </span>
+              </div>
+              <p class="quiet">
+                {{
+                  t('sheet.handsOn', {
+                    planned: minutes(visit.minutes.planned),
+                    actual: minutes(visit.minutes.actual),
+                  })
+                }}
+                <template v-if="visit.note">· {{ visit.note }}</template>
+              </p>
+            </li>
+          </ul>
+        </section>
+      </div>
+      <div>
+        <section v-if="profile.data.value?.missing.length" class="missing" role="note">
+          <h2>{{ t('sheet.missing') }}</h2>
+          <p v-for="gap in profile.data.value.missing" :key="gap.field">{{ gap.message }}</p>
+        </section>
+        <HairPart :head="props.head" />
+        <PersonPart :key="head.data.value.version" :head="head.data.value" />
+      </div>
+    </div>
+  </template>
+</template>
+
+<style scoped>
+.top {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  margin-bottom: 16px;
+}
+.sheet {
+  display: grid;
+  grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr);
+  gap: 40px;
+}
+section + section {
+  margin-top: 26px;
+}
+h2 {
+  display: flex;
+  align-items: end;
+  min-height: 46px;
+  padding-bottom: 6px;
+  border-bottom: 2px solid var(--ink);
+}
+section > .quiet {
+  padding-top: 8px;
+}
+.lines {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.lines li {
+  padding: 10px 0 12px;
+  border-bottom: 1px solid var(--line);
+}
+.line {
+  display: flex;
+  align-items: baseline;
+  gap: 10px;
+  margin-bottom: 6px;
+}
+.title {
+  font: 700 16px var(--display);
+  text-decoration: none;
+}
+.title:hover {
+  text-decoration: underline;
+}
+.side {
+  margin-left: auto;
+  font-weight: 600;
+}
+.bad {
+  color: var(--caution);
+}
+.missing {
+  margin-bottom: 26px;
+  padding: 10px 14px;
+  border-left: 4px solid var(--caution);
+  background: var(--caution-ground);
+}
+.missing h2 {
+  min-height: 0;
+  padding: 0 0 4px;
+  border: 0;
+}
+@media (max-width: 960px) {
+  .sheet {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

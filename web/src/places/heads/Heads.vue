@@ -1,0 +1,160 @@
+<script setup lang="ts">
+import { onKeyStroke, refDebounced } from '@vueuse/core'
+import { ElInput } from 'element-plus'
+import { computed, ref, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { RouterLink, useRouter } from 'vue-router'
+
+import { type HeadRow, useHeads } from '@/api/queries'
+import { isTyping } from '@/parts/keys'
+import Trouble from '@/parts/Trouble.vue'
+import { ago } from '@/text/format'
+
+const PAGE = 60
+
+const { t } = useI18n()
+const router = useRouter()
+const search = ref('')
+const asked = refDebounced(search, 150)
+const offset = ref(0)
+const heads = useHeads(asked, offset)
+const count = computed(() => heads.data.value?.count ?? 0)
+
+watch(asked, () => (offset.value = 0))
+
+onKeyStroke('n', (event) => {
+  if (!isTyping(event) && !event.ctrlKey && !event.metaKey) void router.push('/heads/new')
+})
+
+const hair = (head: HeadRow) =>
+  [
+    head.pattern,
+    head.length_cm ? t('hair.summary.length', { cm: head.length_cm }) : null,
+    head.porosity ? t('heads.porosity', { level: t(`hair.word.${head.porosity}`) }) : null,
+  ]
+    .filter(Boolean)
+    .join(' · ')
+</script>
+
+<template>
+  <div class="head">
+    <h1>{{ t('heads.title') }}</h1>
+    <span v-if="heads.data.value" class="quiet">{{ t('heads.count', { n: count }, count) }}</span>
+    <ElInput
+      v-model="search"
+      class="search"
+      clearable
+      :placeholder="t('heads.search')"
+      :aria-label="t('heads.search')"
+    />
+    <RouterLink class="act main" to="/heads/new">{{ t('heads.add') }}</RouterLink>
+  </div>
+  <Trouble v-if="heads.error.value" :error="heads.error.value" @retry="heads.refetch()" />
+  <p v-else-if="!heads.data.value" class="quiet" role="status">{{ t('app.loading') }}</p>
+  <p v-else-if="!count && asked">{{ t('heads.none', { name: asked }) }}</p>
+  <p v-else-if="!count">{{ t('heads.empty') }}</p>
+  <template v-else>
+    <table class="figures rows">
+      <thead>
+        <tr>
+          <th>{{ t('heads.name') }}</th>
+          <th>{{ t('heads.hair') }}</th>
+          <th>{{ t('heads.lastVisit') }}</th>
+          <th>{{ t('heads.lastPlan') }}</th>
+          <th>
+            <span class="sr">{{ t('heads.plan') }}</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="head in heads.data.value.results" :key="head.id">
+          <td class="name">
+            <RouterLink :to="`/heads/${head.id}`">{{ head.name }}</RouterLink>
+            <span v-if="head.conditions.length" class="told">
+              {{ head.conditions.map((one) => t(`person.condition.${one}`)).join(', ') }}
+            </span>
+          </td>
+          <td>{{ hair(head) || t('heads.notMeasured') }}</td>
+          <td>
+            <template v-if="head.last_visit_at">
+              {{ head.last_visit_title }}
+              <span class="quiet">{{ ago(head.last_visit_at) }}</span>
+            </template>
+            <span v-else class="quiet">{{ t('heads.never') }}</span>
+          </td>
+          <td>
+            <template v-if="head.last_plan_at">
+              <RouterLink :to="`/plans/${head.last_plan_id}`">{{
+                head.last_plan_title
+              }}</RouterLink>
+              <span class="quiet">{{ ago(head.last_plan_at) }}</span>
+            </template>
+            <span v-else class="quiet">{{ t('heads.never') }}</span>
+          </td>
+          <td class="n">
+            <RouterLink class="act" :to="`/heads/${head.id}/plan`">{{
+              t('heads.plan')
+            }}</RouterLink>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <nav v-if="count > PAGE" class="pages">
+      <button class="act" type="button" :disabled="!offset" @click="offset -= PAGE">
+        {{ t('heads.back') }}
+      </button>
+      <button class="act" type="button" :disabled="offset + PAGE >= count" @click="offset += PAGE">
+        {{ t('heads.more', { n: PAGE }) }}
+      </button>
+      <span class="quiet">{{ offset + 1 }}–{{ Math.min(offset + PAGE, count) }}</span>
+    </nav>
+  </template>
+</template>
+
+<style scoped>
+.head {
+  display: flex;
+  align-items: baseline;
+  gap: 16px;
+  margin-bottom: 12px;
+}
+.search {
+  width: 240px;
+  margin-left: auto;
+}
+.rows {
+  background: var(--paper);
+}
+.rows th:first-child,
+.rows td:first-child {
+  padding-left: 12px;
+}
+.rows td:last-child {
+  padding-right: 12px;
+}
+.rows td {
+  padding-top: 10px;
+  padding-bottom: 10px;
+}
+.name a {
+  font: 700 17px var(--display);
+  text-decoration: none;
+}
+.name a:hover {
+  text-decoration: underline;
+}
+.told {
+  margin-left: 8px;
+  color: var(--caution);
+  font-size: 13px;
+}
+td :not(:first-child).quiet {
+  margin-left: 6px;
+}
+.pages {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  margin-top: 12px;
+}
+</style>

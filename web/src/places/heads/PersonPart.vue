@@ -1,0 +1,155 @@
+<script setup lang="ts">
+/** What has to be planned around: told by the client, never diagnosed. */
+import { ElCheckbox, ElCheckboxGroup, ElInput, ElInputTag } from 'element-plus'
+import { computed, reactive, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+import { type Head, useChangeHead } from '@/api/queries'
+import Choice from '@/parts/Choice.vue'
+import Trouble from '@/parts/Trouble.vue'
+
+const props = defineProps<{ head: Head }>()
+const { t } = useI18n()
+const change = useChangeHead(() => props.head.id)
+const editing = ref(false)
+
+const CONDITIONS = [
+  'pregnancy',
+  'neck_pain',
+  'scalp_sores',
+  'edge_thinning',
+  'asthma',
+  'minor',
+] as const
+
+const typed = reactive({
+  note: props.head.note ?? '',
+  conditions: [...(props.head.conditions ?? [])],
+  allergies: [...(props.head.allergies ?? [])],
+  avoid: [...(props.head.avoid ?? [])],
+  routine: props.head.routine,
+  night: props.head.night,
+})
+
+const lines = computed(() => {
+  const head = props.head
+  return [
+    ...(head.conditions ?? []).map((one) => ({ text: t(`person.condition.${one}`), loud: true })),
+    ...(head.allergies ?? []).map((what) => ({ text: t('person.allergic', { what }), loud: true })),
+    ...(head.avoid ?? []).map((what) => ({ text: t('person.avoids', { what }), loud: false })),
+    {
+      text: `${t('person.routine')} ${t(`person.routines.${head.routine ?? 'shampoo'}`)}`,
+      loud: false,
+    },
+    { text: `${t('person.night')} ${t(`person.nights.${head.night ?? 'bonnet'}`)}`, loud: false },
+  ]
+})
+
+async function save() {
+  const saved = await change
+    .mutateAsync({ ...typed, version: props.head.version })
+    .catch(() => undefined)
+  if (saved) editing.value = false
+}
+</script>
+
+<template>
+  <section class="person">
+    <div class="head">
+      <h2>{{ t('person.title') }}</h2>
+      <button v-if="!editing" class="act" type="button" @click="editing = true">
+        {{ t('person.edit') }}
+      </button>
+    </div>
+    <template v-if="!editing">
+      <p v-if="head.note" class="note">{{ head.note }}</p>
+      <ul>
+        <li v-for="line in lines" :key="line.text" :class="{ loud: line.loud }">{{ line.text }}</li>
+      </ul>
+    </template>
+    <form v-else @submit.prevent="save">
+      <div class="field">
+        <span class="label">{{ t('person.conditions') }}</span>
+        <ElCheckboxGroup v-model="typed.conditions" :aria-label="t('person.conditions')">
+          <ElCheckbox v-for="one in CONDITIONS" :key="one" :value="one">
+            {{ t(`person.condition.${one}`) }}
+          </ElCheckbox>
+        </ElCheckboxGroup>
+      </div>
+      <div class="field">
+        <label for="allergies">{{ t('person.allergies') }}</label>
+        <ElInputTag id="allergies" v-model="typed.allergies" :placeholder="t('person.listHint')" />
+      </div>
+      <div class="field">
+        <label for="avoid">{{ t('person.avoid') }}</label>
+        <ElInputTag id="avoid" v-model="typed.avoid" :placeholder="t('person.listHint')" />
+      </div>
+      <Choice
+        v-model="typed.routine"
+        :label="t('person.routine')"
+        :options="[
+          { value: 'shampoo', text: t('person.routines.shampoo') },
+          { value: 'cowash_only', text: t('person.routines.cowash_only') },
+        ]"
+      />
+      <Choice
+        v-model="typed.night"
+        :label="t('person.night')"
+        :options="[
+          { value: 'scarf', text: t('person.nights.scarf') },
+          { value: 'bonnet', text: t('person.nights.bonnet') },
+          { value: 'none', text: t('person.nights.none') },
+        ]"
+      />
+      <div class="field">
+        <label for="person-note">{{ t('person.note') }}</label>
+        <ElInput id="person-note" v-model="typed.note" type="textarea" :rows="2" maxlength="2000" />
+      </div>
+      <Trouble v-if="change.error.value" :error="change.error.value" @retry="save" />
+      <div class="end">
+        <button class="act main" type="submit" :disabled="change.isPending.value">
+          {{ t('person.save') }}
+        </button>
+        <button class="act" type="button" @click="editing = false">{{ t('app.cancel') }}</button>
+      </div>
+    </form>
+  </section>
+</template>
+
+<style scoped>
+.person {
+  margin-top: 26px;
+}
+.head {
+  display: flex;
+  align-items: end;
+  justify-content: space-between;
+  min-height: 46px;
+  padding-bottom: 5px;
+  border-bottom: 2px solid var(--ink);
+}
+.note {
+  padding: 10px 0 2px;
+}
+ul {
+  margin: 8px 0 0;
+  padding: 0;
+  list-style: none;
+}
+li {
+  padding: 3px 0;
+}
+.loud {
+  color: var(--caution);
+  font-weight: 650;
+}
+form {
+  display: grid;
+  gap: 14px;
+  padding-top: 14px;
+}
+.end {
+  display: flex;
+  gap: 12px;
+}
+</style>

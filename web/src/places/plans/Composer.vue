@@ -1,0 +1,205 @@
+<script setup lang="ts">
+import { onKeyStroke, refDebounced } from '@vueuse/core'
+import { ElMessage } from 'element-plus'
+import { computed, h, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { RouterLink, useRouter } from 'vue-router'
+
+import { Refused, type Schemas } from '@/api/client'
+import {
+  type Found,
+  type Wish,
+  useDraft,
+  useHead,
+  useObserve,
+  useProfile,
+  useSavePlan,
+} from '@/api/queries'
+import Choice from '@/parts/Choice.vue'
+import Trouble from '@/parts/Trouble.vue'
+import { summary } from '@/places/heads/summary'
+import { clock } from '@/text/format'
+
+import PlanBody from './PlanBody.vue'
+import { changed, freshWish, useWish } from './wish'
+import WishBar from './WishBar.vue'
+
+const props = defineProps<{ head: number }>()
+const { t } = useI18n()
+const router = useRouter()
+
+const head = useHead(() => props.head)
+const profile = useProfile(() => props.head)
+const observe = useObserve(() => props.head)
+const wish = useWish(props.head)
+const asked = refDebounced(wish, 40)
+const missing = computed(() => profile.data.value?.missing ?? [])
+const ready = computed(() => Boolean(profile.data.value) && missing.value.length === 0)
+const draft = useDraft(() => asked.value, ready)
+const save = useSavePlan()
+
+/** The next quarter of an hour in which a salon might begin. */
+const QUARTER_MS = 15 * 60_000
+const FIRST_HOUR = 8
+const LAST_HOUR = 19
+function nextQuarter(): string {
+  const next = new Date(Math.ceil(Date.now() / QUARTER_MS) * QUARTER_MS)
+  const open = next.getHours() >= FIRST_HOUR && next.getHours() < LAST_HOUR
+  return open ? clock(next) : '09:00'
+}
+const beginClock = ref(nextQuarter())
+const begin = computed(() => {
+  const [hours = 9, mins = 0] = beginClock.value.split(':').map(Number)
+  const date = new Date()
+  date.setHours(hours, mins, 0, 0)
+  return date
+})
+
+const answer = computed(() => draft.data.value?.answer)
+const problems = computed(() => {
+  const error = save.error.value ?? draft.error.value
+  return error instanceof Refused ? error.problems : []
+})
+const elsewhere = computed(() =>
+  problems.value.filter((one) => !/^(goal|room|dry_min|blot|hair\.days)/.test(one.field)),
+)
+const dryStep = computed(() => answer.value?.steps.find((one) => one.key === 'dry'))
+const dryMin = computed(() => dryStep.value?.wait_min || dryStep.value?.hands_on_min)
+
+function apply(fix: Schemas['Fix']) {
+  const before: Wish = wish.value
+  wish.value = changed(before, fix.change)
+  const note = ElMessage({
+    duration: 8000,
+    showClose: true,
+    message: h('span', [
+      `${t('plan.applied', { what: fix.title })} `,
+      h(
+        'button',
+        {
+          class: 'act',
+          onClick: () => {
+            wish.value = before
+            note.close()
+          },
+        },
+        t('app.undo'),
+      ),
+    ]),
+  })
+}
+
+async function keep() {
+  const plan = await save.mutateAsync(wish.value).catch(() => undefined)
+  if (!plan) return
+  wish.value = freshWish(props.head)
+  await router.push(`/plans/${plan.id}`)
+}
+
+async function judge(word: string | undefined) {
+  const seen: Found = { kind: 'density', value: word ?? '', method: 'by_eye' }
+  if (word) await observe.mutateAsync([seen]).catch(() => undefined)
+}
+
+onKeyStroke('Enter', (event) => {
+  if ((event.ctrlKey || event.metaKey) && ready.value) void keep()
+})
+</script>
+
+<template>
+  <Trouble v-if="head.error.value" :error="head.error.value" @retry="head.refetch()" />
+  <template v-else-if="head.data.value && profile.data.value">
+    <div class="top">
+      <h1>
+        <RouterLink :to="`/heads/${props.head}`">{{ head.data.value.name }}</RouterLink>
+      </h1>
+      <p class="hair">{{ summary(profile.data.value, t) }}</p>
+      <span class="quiet state" role="status">
+        {{ draft.isFetching.value ? t('plan.computing') : t('plan.draft') }}
+        <template v-if="answer">
+          · {{ t('plan.rules', { version: answer.rules_version }) }}</template
+        >
+      </span>
+      <button
+        class="act main"
+        type="button"
+        :disabled="!answer || Boolean(draft.error.value) || save.isPending.value"
+        @click="keep"
+      >
+        {{ t('plan.save') }}
+      </button>
+    </div>
+    <section v-if="missing.length" class="missing" role="note">
+      <h2>{{ t('plan.missing') }}</h2>
+      <p v-for="gap in missing" :key="gap.field">{{ gap.message }}</p>
+      <div class="ways">
+        <Choice
+          v-if="missing.some((gap) => gap.field === 'density')"
+          :label="`${t('plan.byEye')}…`"
+          :model-value="''"
+          :options="
+            ['low', 'medium', 'high'].map((word) => ({ value: word, text: t(`hair.word.${word}`) }))
+          "
+          @update:model-value="judge"
+        />
+        <RouterLink class="act" :to="`/heads/${props.head}`">{{
+          t('plan.measureFirst')
+        }}</RouterLink>
+        <span class="quiet">{{ t('plan.byEyeHint') }}</span>
+      </div>
+    </section>
+    <WishBar
+      v-model="wish"
+      v-model:begin="beginClock"
+      :problems="problems"
+      :count="answer?.sections.length"
+      :release-h="answer?.drying.release_after_h"
+      :dry-min="dryMin"
+    />
+    <p v-for="one in elsewhere" :key="one.field" class="wrong" role="alert">{{ one.message }}</p>
+    <Trouble
+      v-if="draft.error.value && !(draft.error.value instanceof Refused)"
+      :error="draft.error.value"
+      @retry="draft.refetch()"
+    />
+    <div :class="{ old: draft.error.value }">
+      <PlanBody v-if="answer && ready" :answer="answer" :begin="begin" fixable @apply="apply" />
+    </div>
+  </template>
+  <p v-else class="quiet" role="status">{{ t('app.loading') }}</p>
+</template>
+
+<style scoped>
+.top {
+  display: flex;
+  align-items: baseline;
+  gap: 16px;
+  margin-bottom: 10px;
+}
+h1 a {
+  text-decoration: none;
+}
+.hair {
+  color: var(--ink-2);
+}
+.state {
+  margin-left: auto;
+  white-space: nowrap;
+}
+.missing {
+  margin-bottom: 14px;
+  padding: 12px 16px;
+  border-left: 4px solid var(--caution);
+  background: var(--caution-ground);
+}
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 12px 20px;
+  margin-top: 10px;
+}
+.old {
+  opacity: 0.45;
+}
+</style>

@@ -1,0 +1,89 @@
+<script setup lang="ts">
+/** Every dose in order of use: grams, pumps, and what is left in the bottle. */
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+import type { Step } from '@/api/queries'
+import WhyList from '@/parts/WhyList.vue'
+import { counted, number, short } from '@/text/format'
+
+const props = defineProps<{ steps: Step[]; onHair: number }>()
+const { t } = useI18n()
+
+const doses = computed(() =>
+  props.steps.flatMap((step) => step.products.map((product) => ({ step, product }))),
+)
+</script>
+
+<template>
+  <table class="figures">
+    <thead>
+      <tr>
+        <th>{{ t('plan.doses') }}</th>
+        <th class="n">{{ t('plan.grams') }}</th>
+        <th class="n">{{ t('plan.byHand') }}</th>
+        <th class="n">{{ t('plan.left') }}</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr
+        v-for="{ step, product } in doses"
+        :key="`${step.key} ${product.role}`"
+        :class="{ stays: product.stays_in }"
+      >
+        <td>{{ product.name }} <WhyList :reasons="product.reasons" :about="product.name" /></td>
+        <td class="n">{{ number(product.grams, 1) }}</td>
+        <td class="n">
+          <template v-if="product.units !== null">{{
+            counted(product.units, product.unit ?? '')
+          }}</template>
+          <span v-else class="quiet">{{ product.id === null ? t('plan.notOnShelf') : '–' }}</span>
+        </td>
+        <td
+          class="n"
+          :class="{ short: product.stock_g !== null && product.stock_g < product.grams }"
+        >
+          {{ product.stock_g === null ? '–' : `${short(product.stock_g, 0)} g` }}
+        </td>
+      </tr>
+    </tbody>
+    <tfoot>
+      <tr>
+        <td class="quiet">{{ t('plan.onHair') }}</td>
+        <td class="n">
+          <b>{{ number(onHair, 1) }} g/m²</b>
+        </td>
+        <td class="n quiet" colspan="2">{{ t('plan.onHairBounds') }}</td>
+      </tr>
+    </tfoot>
+  </table>
+</template>
+
+<style scoped>
+table {
+  font-size: 14px;
+}
+td,
+th {
+  padding-top: 4px !important;
+  padding-bottom: 4px !important;
+}
+td:first-child {
+  white-space: nowrap;
+}
+.stays td:first-child {
+  border-left: 3px solid var(--lay_in);
+  padding-left: 7px;
+}
+.short {
+  color: var(--caution);
+  font-weight: 700;
+}
+:deep(.why) {
+  margin-left: 4px;
+  color: var(--ink-2);
+  font-size: 12.5px;
+  font-weight: 500;
+  border-bottom-width: 1px;
+}
+</style>

@@ -1,0 +1,267 @@
+<script setup lang="ts">
+/** A plan to be read: cautions first, the strip, the figures, the map, the drying. */
+import { computed, ref, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+import type { Schemas } from '@/api/client'
+import type { PlanAnswer } from '@/api/queries'
+import CautionNote from '@/parts/CautionNote.vue'
+import CrownMap from '@/parts/CrownMap.vue'
+import DryingChart from '@/parts/DryingChart.vue'
+import PleatStrip from '@/parts/PleatStrip.vue'
+import WhyList from '@/parts/WhyList.vue'
+import { minutes, number, short, span, when } from '@/text/format'
+
+import DoseTable from './DoseTable.vue'
+import StepDetail from './StepDetail.vue'
+
+const props = defineProps<{ answer: PlanAnswer; begin: Date; fixable?: boolean }>()
+const emit = defineEmits<{ apply: [fix: Schemas['Fix']] }>()
+const { t } = useI18n()
+
+const section = ref(1)
+const step = ref(props.answer.steps[0]?.key ?? '')
+const MINUTE_MS = 60_000
+
+watch(
+  () => props.answer,
+  (answer) => {
+    section.value = Math.min(section.value, answer.sections.length)
+    if (!answer.steps.some((one) => one.key === step.value)) step.value = answer.steps[0]?.key ?? ''
+  },
+)
+
+const totals = computed(() => props.answer.totals)
+const shown = computed(() => props.answer.sections[section.value - 1])
+const after = (from: Date, min: number) => new Date(from.getTime() + min * MINUTE_MS)
+const leaves = computed(() => after(props.begin, totals.value.first_sitting_min))
+const later = computed(() => totals.value.client_min - totals.value.first_sitting_min)
+const shaped = computed(() => {
+  const steps = props.answer.steps
+  const end = steps.findIndex((one) => one.key === 'shape') + 1
+  const until = steps.slice(0, end).reduce((sum, one) => sum + one.hands_on_min + one.wait_min, 0)
+  return after(props.begin, until)
+})
+const returns = computed(() => after(shaped.value, props.answer.drying.release_after_h * 60))
+const folds = computed(() =>
+  props.answer.steps.map((one) => ({ ...one, cautions: one.cautions ?? [] })),
+)
+</script>
+
+<template>
+  <div v-if="answer.cautions.length" class="cautions" :aria-label="t('plan.cautions')" role="group">
+    <CautionNote
+      v-for="one in answer.cautions"
+      :key="one.key"
+      :caution="one"
+      :fixes="fixable ? answer.fixes : []"
+      @apply="emit('apply', $event)"
+    />
+  </div>
+  <p v-if="!answer.steps.length" class="stopped">{{ t('plan.stopped') }}</p>
+  <template v-else>
+    <PleatStrip :steps="folds" :picked="step" class="strip" @pick="step = $event" />
+    <div class="times quiet">
+      <span>{{ when(begin, begin) }}</span>
+      <span>
+        {{ t('plan.until', { when: when(leaves, begin) }) }}
+        <template v-if="later > 0">
+          ·
+          {{ t('plan.back', { when: when(returns, begin), minutes: minutes(later) }) }}
+        </template>
+      </span>
+    </div>
+    <StepDetail v-model="step" :steps="answer.steps" />
+    <div class="columns">
+      <section class="map">
+        <h2>{{ t('plan.parting') }}</h2>
+        <CrownMap
+          v-model="section"
+          :sections="answer.sections"
+          :hairline="answer.hairline as [number, number][]"
+        />
+        <dl v-if="shown" class="section" aria-live="polite">
+          <dt>
+            {{ t('plan.section', { n: shown.number, of: answer.sections.length }) }} ·
+            {{ t(`hair.zones.${shown.zone}`) }},
+            {{ t('plan.lays', { lay: t(`plan.lay.${shown.lay}`) }) }}
+          </dt>
+          <dd>
+            {{ t('plan.sectionHair', { hairs: number(shown.hairs), grams: short(shown.grams) }) }}
+            ·
+            {{
+              t('plan.sectionArea', {
+                area: short(shown.area_cm2, 0),
+                length: short(shown.length_cm),
+              })
+            }}
+          </dd>
+          <dd>
+            <template v-for="(grams, role) in shown.doses" :key="role">
+              {{ t(`plan.roles.${role}`) }} {{ short(grams) }} g ·
+            </template>
+            {{ t('plan.sectionMinutes', { minutes: short(shown.minutes ?? 0) }) }}
+            <template v-if="shown.h_to_dry">
+              · {{ t('plan.sectionDry', { hours: short(shown.h_to_dry) }) }}
+            </template>
+          </dd>
+        </dl>
+      </section>
+      <section>
+        <div class="sums">
+          <div>
+            <b>{{ minutes(totals.hands_on_min) }}</b>
+            <span class="quiet">
+              {{ t('plan.handsOn') }},
+              {{ span(totals.hands_on_low, totals.hands_on_high, t('plan.to')) }}
+            </span>
+          </div>
+          <div>
+            <b>{{ minutes(totals.wait_min) }}</b>
+            <span class="quiet">{{ t('plan.waiting') }}</span>
+          </div>
+          <div>
+            <b>{{ minutes(totals.client_min) }}</b>
+            <span class="quiet">{{ t('plan.client') }}</span>
+          </div>
+        </div>
+        <DoseTable :steps="answer.steps" :on-hair="totals.leave_on_g_per_m2" />
+      </section>
+      <section>
+        <div class="head">
+          <h2>{{ t('plan.drying_') }}</h2>
+          <WhyList :reasons="answer.drying.reasons" :about="t('plan.drying_')" />
+        </div>
+        <p class="quiet">{{ t('plan.waterGone') }}</p>
+        <DryingChart :drying="answer.drying" />
+        <div class="sits">
+          <b>{{ short(answer.finished.length_cm) }} cm</b>
+          <span>
+            {{ t('plan.sits') }}: {{ answer.finished.landmark }}
+            <span class="quiet">
+              ({{
+                t('plan.range', {
+                  low: short(answer.finished.length_low),
+                  high: short(answer.finished.length_high),
+                })
+              }})
+            </span>
+            <WhyList :reasons="answer.finished.reasons" :about="t('plan.sits')" />
+          </span>
+        </div>
+      </section>
+    </div>
+    <div class="columns notes">
+      <section v-if="answer.assumed.length">
+        <h2>{{ t('plan.assumed') }}</h2>
+        <p v-for="line in answer.assumed" :key="line">{{ line }}</p>
+      </section>
+      <section>
+        <h2>{{ t('plan.kit') }}</h2>
+        <p>
+          <template v-if="answer.kit_needed.pins">
+            {{ t('plan.pins', { n: answer.kit_needed.pins }) }},
+          </template>
+          {{ t('plan.clips', { n: answer.kit_needed.clips }) }}
+        </p>
+      </section>
+      <section>
+        <h2>{{ t('plan.home') }}</h2>
+        <p v-for="line in answer.home.night" :key="line">{{ t('plan.night') }}: {{ line }}</p>
+        <p v-for="one in answer.home.refresh" :key="one.day">
+          {{ t('plan.refresh', { day: one.day }) }}: {{ one.what }}
+        </p>
+        <p>
+          {{
+            t('plan.returnBy', { wash: answer.home.wash_by_day, back: answer.home.return_by_day })
+          }}
+        </p>
+      </section>
+    </div>
+  </template>
+</template>
+
+<style scoped>
+.cautions {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(360px, 1fr));
+  gap: 8px;
+  margin-top: 12px;
+}
+.stopped {
+  margin-top: 20px;
+  font: 700 20px var(--display);
+}
+.strip {
+  margin-top: 22px;
+}
+.times {
+  display: flex;
+  justify-content: space-between;
+  margin-top: 4px;
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.3fr) minmax(0, 1fr);
+  gap: 32px;
+  margin-top: 14px;
+}
+.map {
+  display: grid;
+  align-content: start;
+}
+.section {
+  margin: 4px 0 0;
+  font-size: 13px;
+}
+.section dt {
+  font-weight: 700;
+}
+.section dd {
+  margin: 0;
+  color: var(--ink-2);
+}
+.sums {
+  display: flex;
+  gap: 24px;
+  margin-bottom: 8px;
+}
+.sums div {
+  display: grid;
+  align-content: start;
+}
+.sums b,
+.sits b {
+  font: 700 27px/1.1 var(--display);
+  white-space: nowrap;
+}
+.head {
+  display: flex;
+  align-items: baseline;
+  gap: 12px;
+}
+.sits {
+  display: flex;
+  align-items: baseline;
+  gap: 12px;
+  margin-top: 10px;
+}
+.notes {
+  margin-top: 22px;
+  padding-top: 14px;
+  border-top: 1px solid var(--line);
+  font-size: 14px;
+}
+.notes h2 {
+  margin-bottom: 4px;
+}
+@media (max-width: 1000px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  }
+  .columns > :nth-child(2) {
+    order: -1;
+    grid-column: 1 / -1;
+  }
+}
+</style>

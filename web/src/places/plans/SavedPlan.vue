@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { RouterLink, useRouter } from 'vue-router'
+
+import { usePlan } from '@/api/queries'
+import Trouble from '@/parts/Trouble.vue'
+import { ago } from '@/text/format'
+
+import PlanBody from './PlanBody.vue'
+import { useWish, wishOf } from './wish'
+
+const props = defineProps<{ plan: number }>()
+const { t } = useI18n()
+const router = useRouter()
+const plan = usePlan(() => props.plan)
+const made = computed(() => new Date(plan.data.value?.made_at ?? Date.now()))
+
+function revise() {
+  const saved = plan.data.value
+  if (!saved) return
+  useWish(saved.head).value = wishOf(saved.head, saved.request, saved.id)
+  void router.push(`/heads/${saved.head}/plan`)
+}
+</script>
+
+<template>
+  <Trouble v-if="plan.error.value" :error="plan.error.value" @retry="plan.refetch()" />
+  <p v-else-if="!plan.data.value" class="quiet" role="status">{{ t('app.loading') }}</p>
+  <template v-else>
+    <div class="top">
+      <h1>
+        <RouterLink :to="`/heads/${plan.data.value.head}`">{{
+          plan.data.value.head_name
+        }}</RouterLink>
+      </h1>
+      <p class="title">{{ plan.data.value.title }}, {{ plan.data.value.answer.sections.length }}</p>
+      <span class="quiet state">
+        {{
+          t('plan.asItWas', {
+            ago: ago(plan.data.value.made_at),
+            who: plan.data.value.made_by,
+            version: plan.data.value.rules_version,
+          })
+        }}
+      </span>
+      <button class="act" type="button" @click="revise">{{ t('plan.revise') }}</button>
+      <RouterLink
+        v-if="plan.data.value.visits.length"
+        class="act main"
+        :to="`/visits/${plan.data.value.visits[0]}`"
+      >
+        {{ t('plan.seeVisit') }}
+      </RouterLink>
+      <RouterLink v-else class="act main" :to="`/plans/${props.plan}/visit`">
+        {{ t('plan.record') }}
+      </RouterLink>
+    </div>
+    <PlanBody :answer="plan.data.value.answer" :begin="made" />
+  </template>
+</template>
+
+<style scoped>
+.top {
+  display: flex;
+  align-items: baseline;
+  gap: 16px;
+}
+h1 a {
+  text-decoration: none;
+}
+.title {
+  font: 700 18px var(--display);
+}
+.state {
+  margin-left: auto;
+}
+</style>

@@ -1,0 +1,92 @@
+<script setup lang="ts">
+/** One step in words: what the hands do, how long, and why. */
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+import type { Step } from '@/api/queries'
+import WhyList from '@/parts/WhyList.vue'
+import { minutes, span } from '@/text/format'
+
+const props = defineProps<{ steps: Step[] }>()
+const key = defineModel<string>({ required: true })
+const { t } = useI18n()
+
+const index = computed(() =>
+  Math.max(
+    0,
+    props.steps.findIndex((one) => one.key === key.value),
+  ),
+)
+const step = computed(() => props.steps[index.value])
+
+function move(by: number) {
+  const next = props.steps[index.value + by]
+  if (next) key.value = next.key
+}
+</script>
+
+<template>
+  <div v-if="step" class="detail" aria-live="polite">
+    <button
+      class="act"
+      type="button"
+      :aria-label="t('plan.prev')"
+      :disabled="index === 0"
+      @click="move(-1)"
+    >
+      ‹
+    </button>
+    <div class="what">
+      <p>
+        <b>{{ step.title }}</b>
+        {{ minutes(step.hands_on_min) }}
+        <span class="quiet">
+          ({{ span(step.hands_on_low, step.hands_on_high, t('plan.to')) }})
+          <template v-if="step.wait_min">
+            {{ t('plan.waits', { minutes: minutes(step.wait_min), what: step.wait_title }) }},
+            {{ t('plan.upTo', { minutes: minutes(step.wait_max_min) }) }}
+          </template>
+        </span>
+        <WhyList :reasons="step.reasons" :about="step.title" />
+      </p>
+      <p class="how">{{ step.how }}</p>
+    </div>
+    <button
+      class="act"
+      type="button"
+      :aria-label="t('plan.next')"
+      :disabled="index === steps.length - 1"
+      @click="move(1)"
+    >
+      ›
+    </button>
+  </div>
+</template>
+
+<style scoped>
+.detail {
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  margin-top: 8px;
+  padding: 6px 0;
+  border-bottom: 1px solid var(--line);
+  border-top: 1px solid var(--line);
+}
+.what {
+  flex: 1;
+  min-height: 42px;
+}
+b {
+  margin-right: 6px;
+  font: 700 16px var(--display);
+}
+.how {
+  font-size: 14px;
+}
+.act {
+  width: 40px;
+  padding: 0;
+  font-size: 20px;
+}
+</style>

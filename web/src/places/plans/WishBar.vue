@@ -1,0 +1,278 @@
+<script setup lang="ts">
+/** What is wished: the choices that change a plan. */
+import { ElOption, ElSelect, ElSlider, ElTimeSelect } from 'element-plus'
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+import type { Problem } from '@/api/client'
+import type { Wish } from '@/api/queries'
+import Amount from '@/parts/Amount.vue'
+import Choice from '@/parts/Choice.vue'
+
+const props = defineProps<{
+  problems: Problem[]
+  count?: number
+  releaseH?: number
+  dryMin?: number
+}>()
+const wish = defineModel<Wish>({ required: true })
+const begin = defineModel<string>('begin', { required: true })
+const { t } = useI18n()
+
+const more = ref(false)
+const STYLES = [
+  'two_strand_twist_out',
+  'flat_twist_out',
+  'shingle_wash_and_go',
+  'quick_wash',
+] as const
+
+const wrong = (field: string) => props.problems.find((one) => one.field === field)?.message
+
+function set(change: Partial<Wish>) {
+  wish.value = { ...wish.value, ...change }
+}
+function setGoal(change: Partial<Wish['goal']>) {
+  set({ goal: { ...wish.value.goal, ...change } })
+}
+/** Another style has other usual numbers. */
+function setStyle(style: Wish['goal']['style']) {
+  setGoal({ style, sections: null, release_after_h: null, wear_days: null })
+}
+function setDryer(dry: Wish['dry']) {
+  set({ dry, dry_min: null })
+}
+function step(by: number) {
+  setGoal({ sections: Math.max(1, (wish.value.goal.sections ?? props.count ?? 1) + by) })
+}
+
+const definition = computed({
+  get: () => Math.round((wish.value.goal.definition ?? 0.5) * 100),
+  set: (value) => setGoal({ definition: value / 100 }),
+})
+const room = computed(() => wish.value.room ?? { temp_c: undefined, rh: undefined })
+const rhPercent = computed(() =>
+  room.value.rh === undefined ? null : Math.round(room.value.rh * 1000) / 10,
+)
+function setRoom(change: { temp_c?: number | null; rh?: number | null }) {
+  const next = { ...room.value, ...change }
+  const kept = Object.fromEntries(
+    Object.entries(next).filter(([, value]) => value !== null && value !== undefined),
+  )
+  set({ room: Object.keys(kept).length ? kept : null })
+}
+const school = computed(() => wish.value.school ?? {})
+function setSchool(change: NonNullable<Wish['school']>) {
+  set({ school: { ...school.value, ...change } })
+}
+const options = <Value extends string>(values: readonly Value[], key: string) =>
+  values.map((value) => ({ value, text: t(`plan.${key}.${value}`) }))
+</script>
+
+<template>
+  <div class="wish">
+    <div class="field style">
+      <label for="style">{{ t('plan.style') }}</label>
+      <ElSelect
+        id="style"
+        :model-value="wish.goal.style"
+        :aria-label="t('plan.style')"
+        @update:model-value="setStyle"
+      >
+        <ElOption v-for="one in STYLES" :key="one" :value="one" :label="t(`plan.styles.${one}`)" />
+      </ElSelect>
+      <span v-if="wrong('goal.style')" class="wrong" role="alert">{{ wrong('goal.style') }}</span>
+    </div>
+    <div class="field definition">
+      <span class="label">{{ t('plan.definition') }}</span>
+      <ElSlider
+        v-model="definition"
+        :step="5"
+        :show-tooltip="false"
+        :aria-label="t('plan.definition')"
+      />
+    </div>
+    <div class="stepper">
+      <button class="act" type="button" :aria-label="`${t('plan.sections')} −`" @click="step(-1)">
+        −
+      </button>
+      <Amount
+        :label="t('plan.sections')"
+        :model-value="wish.goal.sections ?? null"
+        :placeholder="count ? String(count) : t('plan.sectionsUsual')"
+        :wrong="wrong('goal.sections')"
+        width="64px"
+        @update:model-value="setGoal({ sections: $event })"
+      />
+      <button class="act" type="button" :aria-label="`${t('plan.sections')} +`" @click="step(1)">
+        +
+      </button>
+    </div>
+    <Choice
+      :label="t('plan.drying')"
+      :model-value="wish.dry"
+      :options="options(['air', 'hood', 'diffuser'] as const, 'dryers')"
+      @update:model-value="setDryer"
+    />
+    <Amount
+      v-if="wish.dry !== 'air'"
+      :label="t('plan.dryMin')"
+      :unit="t('plan.minutesUnit')"
+      :model-value="wish.dry_min ?? null"
+      :placeholder="dryMin ? String(dryMin) : t('plan.asNeeded')"
+      :wrong="wrong('dry_min')"
+      width="110px"
+      @update:model-value="set({ dry_min: $event })"
+    />
+    <Amount
+      :label="t('plan.release')"
+      :unit="t('plan.hours')"
+      :model-value="wish.goal.release_after_h ?? null"
+      :placeholder="releaseH === undefined ? t('plan.usual') : String(releaseH)"
+      :wrong="wrong('goal.release_after_h')"
+      width="96px"
+      @update:model-value="setGoal({ release_after_h: $event })"
+    />
+    <div class="field">
+      <label for="begin">{{ t('plan.begin') }}</label>
+      <ElTimeSelect
+        id="begin"
+        v-model="begin"
+        start="06:00"
+        end="21:45"
+        step="00:15"
+        :clearable="false"
+        :editable="false"
+        :aria-label="t('plan.begin')"
+        style="width: 104px"
+      />
+    </div>
+    <button class="act more" type="button" :aria-expanded="more" @click="more = !more">
+      {{ more ? t('plan.fewer') : t('plan.more') }}
+    </button>
+  </div>
+  <div v-if="more" class="wish second">
+    <Amount
+      :label="t('plan.temp')"
+      unit="°C"
+      :model-value="room.temp_c ?? null"
+      :placeholder="t('plan.usual')"
+      :wrong="wrong('room.temp_c')"
+      width="96px"
+      @update:model-value="setRoom({ temp_c: $event })"
+    />
+    <Amount
+      :label="t('plan.rh')"
+      unit="%"
+      :model-value="rhPercent"
+      :placeholder="t('plan.usual')"
+      :wrong="wrong('room.rh') && t('plan.rhRange')"
+      width="96px"
+      @update:model-value="setRoom({ rh: $event == null ? null : $event / 100 })"
+    />
+    <Choice
+      :label="t('plan.heat')"
+      :model-value="wish.goal.max_heat ?? 'medium'"
+      :options="options(['none', 'low', 'medium'] as const, 'heats')"
+      @update:model-value="setGoal({ max_heat: $event })"
+    />
+    <Choice
+      :label="t('plan.blot')"
+      :model-value="wish.blot ?? 'usual'"
+      :options="options(['usual', 'none', 'cloth', 'pressed'] as const, 'blots')"
+      @update:model-value="set({ blot: $event === 'usual' ? null : $event })"
+    />
+    <Amount
+      :label="t('plan.limit')"
+      :unit="t('plan.minutesUnit')"
+      :model-value="wish.goal.time_limit_min ?? null"
+      :placeholder="t('plan.noLimit')"
+      :wrong="wrong('goal.time_limit_min')"
+      width="120px"
+      @update:model-value="setGoal({ time_limit_min: $event })"
+    />
+    <Choice
+      :label="t('plan.layering')"
+      :model-value="school.layering ?? 'auto'"
+      :options="options(['auto', 'LOC', 'LCO'] as const, 'layerings')"
+      @update:model-value="setSchool({ layering: $event })"
+    />
+    <Choice
+      :label="t('plan.wash')"
+      :model-value="school.wash ?? 'shampoo_first'"
+      :options="options(['shampoo_first', 'condition_first'] as const, 'washes')"
+      @update:model-value="setSchool({ wash: $event })"
+    />
+    <Choice
+      :label="t('plan.detangle')"
+      :model-value="school.detangle ?? 'comb'"
+      :options="options(['fingers', 'comb', 'brush'] as const, 'detangles')"
+      @update:model-value="setSchool({ detangle: $event })"
+    />
+    <Choice
+      :label="t('plan.distribution')"
+      :model-value="school.distribution ?? 'section'"
+      :options="options(['section', 'layer'] as const, 'distributions')"
+      @update:model-value="setSchool({ distribution: $event })"
+    />
+    <Amount
+      :label="t('plan.days')"
+      :unit="t('plan.daysAgo')"
+      :model-value="wish.days_since_detangle ?? null"
+      :placeholder="t('plan.sinceVisit')"
+      :wrong="wrong('days_since_detangle') ?? wrong('hair.days_since_detangle')"
+      width="170px"
+      @update:model-value="set({ days_since_detangle: $event })"
+    />
+  </div>
+</template>
+
+<style scoped>
+.wish {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: start;
+  gap: 8px 18px;
+}
+.second {
+  margin-top: 8px;
+  padding: 12px 14px;
+  border: 1px solid var(--line);
+  background: var(--paper);
+}
+.style {
+  width: 210px;
+}
+.style :deep(.el-select__wrapper) {
+  font: 700 16px var(--display);
+}
+.definition {
+  width: 150px;
+}
+.definition :deep(.el-slider) {
+  padding: 0 8px;
+  height: 40px;
+}
+.stepper {
+  display: flex;
+}
+.stepper .act {
+  width: 40px;
+  margin-top: 23px;
+  padding: 0;
+  font-size: 20px;
+}
+.stepper :deep(.el-input__wrapper) {
+  padding: 0 6px;
+}
+.stepper :deep(input) {
+  text-align: center;
+  font-weight: 700;
+}
+.stepper :deep(label) {
+  white-space: nowrap;
+}
+.more {
+  margin: 23px 0 0 auto;
+}
+</style>

@@ -1,0 +1,36 @@
+/** The wish of the composer: what is chosen, kept on this device until it is saved. */
+import { useLocalStorage } from '@vueuse/core'
+import type { Ref } from 'vue'
+
+import type { Schemas } from '@/api/client'
+import type { Wish } from '@/api/queries'
+
+export const freshWish = (head: number): Wish => ({
+  head,
+  goal: { style: 'two_strand_twist_out', definition: 0.5 },
+  dry: 'air',
+})
+
+/** The stored wish is never empty: setting it to nothing is not offered. */
+export const useWish = (head: number) =>
+  useLocalStorage<Wish>(`gauffer:wish:${head}`, freshWish(head)) as Ref<Wish>
+
+/** The wish a saved plan was made of, to plan again from it. */
+export function wishOf(head: number, request: Schemas['PlanRequest'], replaces: number): Wish {
+  const { goal, dry, dry_min, blot, room, school } = request
+  return { head, goal, dry, dry_min, blot, room, school, replaces }
+}
+
+/** Merge the change of a fix into the wish. */
+export function changed(wish: Wish, change: Record<string, unknown>): Wish {
+  const merge = (base: unknown, by: unknown): unknown => {
+    if (typeof by !== 'object' || by === null || Array.isArray(by)) return by
+    const kept = typeof base === 'object' && base !== null ? { ...base } : {}
+    const entries = Object.entries(by).map(([key, value]) => [
+      key,
+      merge((kept as Record<string, unknown>)[key], value),
+    ])
+    return { ...kept, ...Object.fromEntries(entries) }
+  }
+  return merge(wish, change) as Wish
+}

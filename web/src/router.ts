@@ -1,0 +1,42 @@
+import { createRouter, createWebHistory } from 'vue-router'
+
+const number = (name: string) => (route: { params: Record<string, string | string[]> }) => ({
+  [name]: Number(route.params[name]),
+})
+
+export const router = createRouter({
+  history: createWebHistory('/'),
+  routes: [
+    { path: '/', redirect: '/heads' },
+    { path: '/heads', component: () => import('@/places/heads/Heads.vue') },
+    { path: '/heads/new', component: () => import('@/places/heads/NewHead.vue') },
+    {
+      path: '/heads/:head(\\d+)',
+      component: () => import('@/places/heads/HeadSheet.vue'),
+      props: number('head'),
+    },
+    {
+      path: '/heads/:head(\\d+)/plan',
+      component: () => import('@/places/plans/Composer.vue'),
+      props: number('head'),
+    },
+    {
+      path: '/plans/:plan(\\d+)',
+      component: () => import('@/places/plans/SavedPlan.vue'),
+      props: number('plan'),
+    },
+    {
+      path: '/plans/:plan(\\d+)/visit',
+      component: () => import('@/places/findings/RecordVisit.vue'),
+      props: number('plan'),
+    },
+    { path: '/findings', component: () => import('@/places/findings/Findings.vue') },
+    {
+      path: '/visits/:visit(\\d+)',
+      component: () => import('@/places/findings/VisitSheet.vue'),
+      props: number('visit'),
+    },
+    { path: '/:rest(.*)*', component: () => import('@/places/NotFound.vue') },
+  ],
+  scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
+})

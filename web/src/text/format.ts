@@ -1,0 +1,70 @@
+/** Numbers, minutes and dates as people read them. */
+
+const locale = () => navigator.language
+
+export const number = (value: number, digits = 0) =>
+  new Intl.NumberFormat(locale(), {
+    minimumFractionDigits: digits,
+    maximumFractionDigits: digits,
+  }).format(value)
+
+/** A number with at most so many digits behind the point. */
+export const short = (value: number, digits = 1) =>
+  new Intl.NumberFormat(locale(), { maximumFractionDigits: digits }).format(value)
+
+export const percent = (share: number) =>
+  new Intl.NumberFormat(locale(), { style: 'percent' }).format(share)
+
+/** 109 → "1 h 49"; 40 → "40 min". */
+export function minutes(value: number): string {
+  const whole = Math.round(value)
+  if (whole < 60) return `${whole} min`
+  const rest = String(whole % 60).padStart(2, '0')
+  return `${Math.floor(whole / 60)} h ${rest}`
+}
+
+/** 88, 121 → "1 h 28 to 2 h 01"; 8, 11 → "8 to 11 min". */
+export function span(low: number, high: number, to: string): string {
+  const first = Math.round(high) < 60 ? String(Math.round(low)) : minutes(low)
+  return `${first} ${to} ${minutes(high)}`
+}
+
+/** 5.5 → "5½", 0.75 → "¾". */
+export function parts(value: number): string {
+  const whole = Math.floor(value)
+  const sign = { 0.25: '¼', 0.5: '½', 0.75: '¾' }[value - whole] ?? ''
+  return `${whole || !sign ? whole : ''}${sign}`
+}
+
+/** 8, "pump" → "8 pumps"; 1½, "puddle of 3 cm" → "1½ puddles of 3 cm". */
+export function counted(units: number, unit: string): string {
+  return `${parts(units)} ${units > 1 ? unit.replace(/^\S+/, '$&s') : unit}`
+}
+
+const DAY_MS = 86_400_000
+
+export const day = (iso: string | Date | undefined) =>
+  new Intl.DateTimeFormat(locale(), { weekday: 'short', day: 'numeric', month: 'short' }).format(
+    new Date(iso ?? Date.now()),
+  )
+
+export const clock = (date: Date) =>
+  new Intl.DateTimeFormat(locale(), { hour: '2-digit', minute: '2-digit', hour12: false }).format(
+    date,
+  )
+
+/** "today", "yesterday", "3 weeks ago". */
+export function ago(iso: string | undefined): string {
+  if (!iso) return ''
+  const midnight = (date: Date) => new Date(date).setHours(0, 0, 0, 0)
+  const days = Math.round((midnight(new Date(iso)) - midnight(new Date())) / DAY_MS)
+  const words = new Intl.RelativeTimeFormat(locale(), { numeric: 'auto' })
+  if (days > -14) return words.format(days, 'day')
+  if (days > -70) return words.format(Math.round(days / 7), 'week')
+  return words.format(Math.round(days / 30), 'month')
+}
+
+/** A time of day, with its day when that is not the day it is told from. */
+export function when(date: Date, from: Date): string {
+  return date.toDateString() === from.toDateString() ? clock(date) : `${day(date)}, ${clock(date)}`
+}
