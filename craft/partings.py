@@ -362,7 +362,7 @@ def measure(
         surface_m2=fibre.surface(total, diameter_um, length_cm),
         length_cm=length_cm,
         lay="back" if rows else lay_of(zone, x),
-        outline=tuple((round(float(a), 2), round(float(b), 2)) for a, b in corners),
+        outline=tuple(map(tuple, np.round(corners, 2).tolist())),
         centre=(x, y),
     )
 

@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 from typing import Any
 
+from django.http import HttpRequest, JsonResponse
 from rest_framework import exceptions, serializers, status
 from rest_framework.response import Response
 from rest_framework.views import exception_handler
@@ -38,6 +39,12 @@ def handle(error: Exception, context: dict[str, Any]) -> Response | None:
     if response is not None:
         response.data = {"errors": list(flat(response.data))}
     return response
+
+
+def locked_out(request: HttpRequest, *_args: Any, **_kwargs: Any) -> JsonResponse:
+    """Answer somebody who has tried too many passwords."""
+    told = {"field": "password", "message": "Too many wrong tries. Wait a quarter of an hour."}
+    return JsonResponse({"errors": [told]}, status=status.HTTP_429_TOO_MANY_REQUESTS)
 
 
 def flat(detail: Any, path: str = "") -> Iterator[dict[str, str]]:

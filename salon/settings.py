@@ -81,6 +81,7 @@ AXES_FAILURE_LIMIT = 8
 AXES_COOLOFF_TIME = 0.25  # hours
 AXES_RESET_ON_SUCCESS = True
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_LOCKOUT_CALLABLE = "salon.problems.locked_out"
 AXES_VERBOSE = False
 
 LANGUAGE_CODE = "en"

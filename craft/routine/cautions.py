@@ -16,6 +16,7 @@ from craft.routine.products import (
     choose,
     dense_and_coarse,
     forbidden,
+    solid_here,
     unwashable,
 )
 from craft.routine.why import HOUSE, MODEL, TRADE
@@ -243,8 +244,8 @@ def solid_oil(case: Case, _: Forecast) -> Caution | None:
     """Fats that fleck in a cool room."""
     temp = case.request.room.temp_c
     for item in used(case):
-        hit = labels.solid_at(item.ingredients, temp)
-        if hit and item.role in (Role.OIL, Role.PRE_OIL):
+        hit = solid_here(case, item)
+        if hit:
             return caution(
                 "solid_oil",
                 Severity.REMIND,

@@ -33,7 +33,7 @@ STRETCH_SPREAD = 0.12
 WISH_SHARE, DOUBLING_SHARE, DAMP_SHARE = 0.3, 0.06, 0.4
 DEFINITION_RANGE = (0.05, 0.98)
 #: The chart looks this much past the later of release and dry, and at most so far [h].
-CHART_PAST, CHART_LIMIT_H = 1.25, 72.0
+CHART_PAST, CHART_LIMIT_H = 1.15, 336.0
 
 #: Where each caution is shown.
 CAUTION_STEPS = {

@@ -11,6 +11,8 @@ SUITS_LIGHT = (Weight.LIGHT, Weight.MEDIUM, Weight.HEAVY)
 SUITS_HEAVY = (Weight.HEAVY, Weight.MEDIUM, Weight.LIGHT)
 SUITS_MEDIUM = (Weight.MEDIUM, Weight.LIGHT, Weight.HEAVY)
 
+OIL_ROLES = frozenset({Role.OIL, Role.PRE_OIL})
+
 NAMES = {
     Role.PRE_OIL: "pre-wash oil",
     Role.SHAMPOO: "shampoo",
@@ -70,17 +72,32 @@ def unwashable(case: Case, item: ShelfItem) -> str | None:
     return labels.insoluble_silicone(item.ingredients)
 
 
+def solid_here(case: Case, item: ShelfItem) -> str | None:
+    """A fat that would fleck in this room, in a bottle that is used as an oil."""
+    if item.role not in OIL_ROLES:
+        return None
+    return labels.solid_at(item.ingredients, case.request.room.temp_c)
+
+
+def runs_short(item: ShelfItem, grams: float) -> bool:
+    """Whether a bottle holds less than the dose."""
+    return item.stock_g is not None and item.stock_g < grams
+
+
 def choose(case: Case, role: Role) -> ShelfItem | None:
-    """The bottle for a role: allowed on this head, washable, of the weight that suits, opened most.
+    """The bottle for a role: allowed, washable, liquid, enough, of a weight that suits.
 
     Among equals the one with least left goes first, so that bottles are used up.
     """
     order, _ = wanted_weight(case)
+    grams, _ = amount_of(case, role, passes=1)
     allowed = [item for item in bottles(case, role) if not forbidden(case, item)]
     return min(
         allowed,
         key=lambda item: (
             unwashable(case, item) is not None,
+            solid_here(case, item) is not None,
+            runs_short(item, grams),
             order.index(item.weight),
             item.stock_g if item.stock_g is not None else float("inf"),
             item.id,
@@ -134,6 +151,18 @@ def amount_of(case: Case, role: Role, passes: int) -> tuple[float, Reason]:
     return grams, reason("fibre_dose", because, fired, HOUSE)
 
 
+def passed_over(case: Case, item: ShelfItem) -> str | None:
+    """Why another bottle of the role was not taken, if there is more to say than its weight."""
+    name = item.name or item.id
+    solid = solid_here(case, item)
+    if solid:
+        return f"{name} is left out: {solid} is solid at {case.request.room.temp_c:g} °C."
+    grams, _ = amount_of(case, item.role, passes=1)
+    if runs_short(item, grams):
+        return f"{name} is left out: {item.stock_g:g} g left, {grams:.1f} g needed."
+    return None
+
+
 def choice_reasons(case: Case, role: Role, item: ShelfItem | None) -> list[Reason]:
     """Why this bottle and not another."""
     reasons = []
@@ -144,6 +173,10 @@ def choice_reasons(case: Case, role: Role, item: ShelfItem | None) -> list[Reaso
         )
     for other in bottles(case, role):
         hit = forbidden(case, other)
+        told = passed_over(case, other) if other is not item else None
         if hit:
-            reasons.append(reason("kept_off", f"{other.name or other.id} is left out: {hit}.", hit))
+            left_out = f"{other.name or other.id} is left out: {hit}."
+            reasons.append(reason("kept_off", left_out, f"avoids {hit}"))
+        elif told:
+            reasons.append(reason("passed_over", told, f"shelf {other.id}"))
     return reasons

@@ -183,8 +183,10 @@ class VisitsView(generics.ListAPIView):
     serializer_class = VisitRowSerializer
 
     def get_queryset(self) -> QuerySet[Visit]:
+        # A row needs nothing of the plan but its title; the plan itself is large.
+        rows = visits().defer("plan__request", "plan__answer")
         head = self.request.query_params.get("head", "")
-        return visits().filter(head=head) if head.isdigit() else visits()
+        return rows.filter(head=head) if head.isdigit() else rows
 
     @extend_schema(parameters=[OpenApiParameter("head", OpenApiTypes.INT)])
     def get(self, request: Request, *args: object, **kwargs: object) -> Response:

@@ -45,7 +45,10 @@ class Visit(models.Model):
 
     class Meta:
         ordering = ["-started_at", "-pk"]
-        indexes = [models.Index(fields=["head", "-started_at"])]
+        indexes = [
+            models.Index(fields=["head", "-started_at"]),
+            models.Index(fields=["-started_at", "-id"]),
+        ]
         constraints = [
             models.CheckConstraint(condition=in_score_range(name), name=f"visit_{name}_1_to_5")
             for name in SCORES
@@ -66,6 +69,7 @@ class VisitStep(models.Model):
     visit = models.ForeignKey(Visit, on_delete=models.CASCADE, related_name="steps")
     key = models.CharField(max_length=40)
     minutes = models.FloatField()
+    planned = models.FloatField(help_text="Minutes of the plan, kept here for long lists.")
 
     class Meta:
         ordering = ["pk"]

@@ -31,11 +31,13 @@ def record(plan: Plan, values: Mapping[str, Any], by: AbstractBaseUser | None) -
     columns = dict(values)
     steps = columns.pop("steps", [])
     doses = columns.pop("doses", [])
-    planned_steps = {step["key"] for step in plan.answer["steps"]}
-    refuse_strangers("steps", "key", steps, planned_steps)
+    planned = {step["key"]: step["hands_on_min"] for step in plan.answer["steps"]}
+    refuse_strangers("steps", "key", steps, set(planned))
     refuse_strangers("doses", "role", doses, set(plan.answer["totals"]["product_g"]))
     visit = Visit.objects.create(plan=plan, head=plan.head, recorded_by=by, **columns)
-    VisitStep.objects.bulk_create(VisitStep(visit=visit, **step) for step in steps)
+    VisitStep.objects.bulk_create(
+        VisitStep(visit=visit, planned=planned[step["key"]], **step) for step in steps
+    )
     VisitDose.objects.bulk_create(VisitDose(visit=visit, **dose) for dose in doses)
     return visit
 
@@ -108,9 +110,9 @@ def compare_doses(visit: Visit) -> list[dict[str, Any]]:
 
 def minutes_of(visit: Visit) -> dict[str, float | None]:
     """Hands-on minutes in all: of the steps that were timed, planned and actual."""
-    timed = [row for row in compare_steps(visit) if row["actual"] is not None]
-    planned = sum(row["planned"] for row in timed)
-    actual = sum(row["actual"] for row in timed)
+    timed = visit.steps.all()
+    planned = sum(step.planned for step in timed)
+    actual = sum(step.minutes for step in timed)
     return {
         "planned": round(planned, 1),
         "actual": round(actual, 1),

@@ -59,17 +59,18 @@ class SessionView(APIView):
         return Response(SessionSerializer(session_of(request)).data)
 
     @extend_schema(
-        request=SignInSerializer, responses={200: SessionSerializer, 400: ProblemsSerializer}
+        request=SignInSerializer,
+        responses={
+            200: SessionSerializer,
+            400: ProblemsSerializer,
+            429: ProblemsSerializer,
+        },
     )
     def post(self, request: Request) -> Response:
         given = SignInSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         user = authenticate(request._request, **given.validated_data)
         if user is None:
-            if getattr(request._request, "axes_locked_out", False):
-                raise exceptions.ValidationError(
-                    {"password": "Too many wrong tries. Wait a quarter of an hour."}
-                )
             raise exceptions.ValidationError(
                 {"password": "Name and password do not go together. Try again."}
             )

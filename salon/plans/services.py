@@ -6,7 +6,7 @@ from typing import Any
 from django.contrib.auth.models import AbstractBaseUser
 from django.utils import timezone
 
-from craft.contract import PlanAnswer, PlanRequest, parse
+from craft.contract import PlanAnswer, PlanRequest, Room, School, parse
 from craft.errors import CraftError, Missing
 from craft.routine.planner import plan
 from salon.heads import services as heads
@@ -43,10 +43,8 @@ def request_for(head: Head, wish: HeadWish, by: AbstractBaseUser) -> dict[str, A
         if gap["field"] not in hair:
             raise Missing(f"hair.{gap['field']}", gap["message"])
     hair["days_since_detangle"] = days_since_detangle(head, wish)
-    room = (
-        wish.room.model_dump() if wish.room else {"temp_c": house.room_temp_c, "rh": house.room_rh}
-    )
-    school = wish.school.model_dump() if wish.school else {"layering": house.layering}
+    room = {"temp_c": house.room_temp_c, "rh": house.room_rh} | told(wish.room)
+    school = {"layering": house.layering} | told(wish.school)
     return {
         "hair": hair,
         "person": heads.person(head),
@@ -61,6 +59,11 @@ def request_for(head: Head, wish: HeadWish, by: AbstractBaseUser) -> dict[str, A
         "pace": pace_of(by),
         "drying_factor": house.drying_factor,
     }
+
+
+def told(part: Room | School | None) -> dict[str, Any]:
+    """What of a part was really told; the house knows the rest."""
+    return part.model_dump(exclude_unset=True) if part else {}
 
 
 def days_since_detangle(head: Head, wish: HeadWish) -> float:

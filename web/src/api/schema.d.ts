@@ -2065,6 +2065,14 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
         };
     };
     session_destroy: {

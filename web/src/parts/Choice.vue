@@ -20,7 +20,13 @@ function clear(value: Value, event: Event) {
   <fieldset class="choice">
     <legend :class="{ sr: hideLabel }">{{ label }}</legend>
     <div class="row">
-      <label v-for="option in options" :key="option.value" :class="{ on: option.value === chosen }">
+      <label
+        v-for="option in options"
+        :key="option.value"
+        :class="{ on: option.value === chosen }"
+        @click="clear(option.value, $event)"
+        @keydown.delete="clear(option.value, $event)"
+      >
         <input v-model="chosen" class="sr" type="radio" :name="name" :value="option.value" />
         {{ option.text }}
       </label>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { onKeyStroke } from '@vueuse/core'
 import { ElAutocomplete } from 'element-plus'
-import { ref, useTemplateRef } from 'vue'
+import { onMounted, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 
@@ -31,6 +31,15 @@ function open(hit: Record<string, unknown>) {
   words.value = ''
   void router.push(`/heads/${String(hit.id)}`)
 }
+
+// The library points at its list from the start, though it only draws the list once there are hits.
+onMounted(() => {
+  const input = field.value?.inputRef?.input
+  input?.setAttribute('role', 'combobox')
+  input?.setAttribute('aria-expanded', 'false')
+  input?.removeAttribute('aria-controls')
+  input?.removeAttribute('aria-activedescendant')
+})
 
 onKeyStroke('/', (event) => {
   if (isTyping(event)) return

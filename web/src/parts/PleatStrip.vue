@@ -50,6 +50,7 @@ const isWide = (value: number) => value / (props.scale ?? total.value) > 0.045
           :is="size === 'full' ? 'button' : 'div'"
           v-if="step.hands_on_min > 0"
           :type="size === 'full' ? 'button' : undefined"
+          :role="size === 'full' ? undefined : 'img'"
           class="fold"
           :class="[step.family, { picked: picked === step.key }]"
           :style="grow(step.hands_on_min)"

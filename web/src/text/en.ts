@@ -75,7 +75,7 @@ export const en = {
     avoid: 'Does not want',
     listHint: 'type and press Enter',
     routine: 'Washes with',
-    night: 'Keeps on at night',
+    night: 'At night',
     note: 'To remember',
     condition: {
       pregnancy: 'pregnancy',
@@ -305,6 +305,8 @@ export const en = {
     waits: 'then {minutes} {what}',
     upTo: 'may sit {minutes}',
     back: 'back {when} for the release, {minutes}',
+    backAfter: 'back {hours} h after shaping for the release, {minutes}',
+    today: '{minutes} in the first sitting',
     until: 'until {when}',
     sitting2: 'release',
     missing: 'Before this head can be planned',

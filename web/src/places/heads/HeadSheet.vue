@@ -108,6 +108,9 @@ const longest = computed(() =>
   justify-content: space-between;
   margin-bottom: 16px;
 }
+.sheet > :first-child > section:first-child h2 {
+  min-height: 48px;
+}
 .sheet {
   display: grid;
   grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr);
@@ -119,7 +122,7 @@ section + section {
 h2 {
   display: flex;
   align-items: end;
-  min-height: 46px;
+  min-height: 26px;
   padding-bottom: 6px;
   border-bottom: 2px solid var(--ink);
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { onKeyStroke, refDebounced } from '@vueuse/core'
 import { ElMessage } from 'element-plus'
-import { computed, h, ref } from 'vue'
+import { computed, h, ref, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink, useRouter } from 'vue-router'
 
@@ -55,7 +55,16 @@ const begin = computed(() => {
   return date
 })
 
-const answer = computed(() => draft.data.value?.answer)
+/** The last plan that could be computed stays in sight while a number is being mended. */
+const good = shallowRef<Schemas['Draft']>()
+watch(
+  () => draft.data.value,
+  (data) => {
+    if (data) good.value = data
+  },
+  { immediate: true },
+)
+const answer = computed(() => good.value?.answer)
 const problems = computed(() => {
   const error = save.error.value ?? draft.error.value
   return error instanceof Refused ? error.problems : []
@@ -155,6 +164,7 @@ onKeyStroke('Enter', (event) => {
       :count="answer?.sections.length"
       :release-h="answer?.drying.release_after_h"
       :dry-min="dryMin"
+      :air="good?.request.room"
     />
     <p v-for="one in elsewhere" :key="one.field" class="wrong" role="alert">{{ one.message }}</p>
     <Trouble
@@ -175,6 +185,9 @@ onKeyStroke('Enter', (event) => {
   align-items: baseline;
   gap: 16px;
   margin-bottom: 10px;
+}
+h1 {
+  white-space: nowrap;
 }
 h1 a {
   text-decoration: none;
@@ -198,6 +211,14 @@ h1 a {
   align-items: end;
   gap: 12px 20px;
   margin-top: 10px;
+}
+@media (max-width: 900px) {
+  .state {
+    display: none;
+  }
+  .top .act {
+    margin-left: auto;
+  }
 }
 .old {
   opacity: 0.45;

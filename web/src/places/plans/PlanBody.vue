@@ -15,7 +15,7 @@ import { minutes, number, short, span, when } from '@/text/format'
 import DoseTable from './DoseTable.vue'
 import StepDetail from './StepDetail.vue'
 
-const props = defineProps<{ answer: PlanAnswer; begin: Date; fixable?: boolean }>()
+const props = defineProps<{ answer: PlanAnswer; begin?: Date; fixable?: boolean }>()
 const emit = defineEmits<{ apply: [fix: Schemas['Fix']] }>()
 const { t } = useI18n()
 
@@ -33,16 +33,31 @@ watch(
 
 const totals = computed(() => props.answer.totals)
 const shown = computed(() => props.answer.sections[section.value - 1])
-const after = (from: Date, min: number) => new Date(from.getTime() + min * MINUTE_MS)
-const leaves = computed(() => after(props.begin, totals.value.first_sitting_min))
 const later = computed(() => totals.value.client_min - totals.value.first_sitting_min)
-const shaped = computed(() => {
+const shapedMin = computed(() => {
   const steps = props.answer.steps
   const end = steps.findIndex((one) => one.key === 'shape') + 1
-  const until = steps.slice(0, end).reduce((sum, one) => sum + one.hands_on_min + one.wait_min, 0)
-  return after(props.begin, until)
+  return steps.slice(0, end).reduce((sum, one) => sum + one.hands_on_min + one.wait_min, 0)
 })
-const returns = computed(() => after(shaped.value, props.answer.drying.release_after_h * 60))
+/** When the client leaves and comes back: by the clock if a beginning is planned. */
+const times = computed(() => {
+  const { begin, answer } = props
+  const { release_after_h } = answer.drying
+  const back = later.value > 0
+  const minutesBack = minutes(later.value)
+  if (!begin) {
+    const today = t('plan.today', { minutes: minutes(totals.value.first_sitting_min) })
+    const again = t('plan.backAfter', { hours: short(release_after_h), minutes: minutesBack })
+    return { start: '', end: back ? `${today} · ${again}` : today }
+  }
+  const at = (min: number) => when(new Date(begin.getTime() + min * MINUTE_MS), begin)
+  const until = t('plan.until', { when: at(totals.value.first_sitting_min) })
+  const again = t('plan.back', {
+    when: at(shapedMin.value + release_after_h * 60),
+    minutes: minutesBack,
+  })
+  return { start: when(begin, begin), end: back ? `${until} · ${again}` : until }
+})
 const folds = computed(() =>
   props.answer.steps.map((one) => ({ ...one, cautions: one.cautions ?? [] })),
 )
@@ -62,14 +77,8 @@ const folds = computed(() =>
   <template v-else>
     <PleatStrip :steps="folds" :picked="step" class="strip" @pick="step = $event" />
     <div class="times quiet">
-      <span>{{ when(begin, begin) }}</span>
-      <span>
-        {{ t('plan.until', { when: when(leaves, begin) }) }}
-        <template v-if="later > 0">
-          ·
-          {{ t('plan.back', { when: when(returns, begin), minutes: minutes(later) }) }}
-        </template>
-      </span>
+      <span>{{ times.start }}</span>
+      <span>{{ times.end }}</span>
     </div>
     <StepDetail v-model="step" :steps="answer.steps" />
     <div class="columns">

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink, useRouter } from 'vue-router'
 
@@ -14,7 +13,6 @@ const props = defineProps<{ plan: number }>()
 const { t } = useI18n()
 const router = useRouter()
 const plan = usePlan(() => props.plan)
-const made = computed(() => new Date(plan.data.value?.made_at ?? Date.now()))
 
 function revise() {
   const saved = plan.data.value
@@ -56,7 +54,7 @@ function revise() {
         {{ t('plan.record') }}
       </RouterLink>
     </div>
-    <PlanBody :answer="plan.data.value.answer" :begin="made" />
+    <PlanBody :answer="plan.data.value.answer" />
   </template>
 </template>
 

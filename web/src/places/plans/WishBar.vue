@@ -4,16 +4,19 @@ import { ElOption, ElSelect, ElSlider, ElTimeSelect } from 'element-plus'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import type { Problem } from '@/api/client'
+import type { Problem, Schemas } from '@/api/client'
 import type { Wish } from '@/api/queries'
 import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
+import { short } from '@/text/format'
 
 const props = defineProps<{
   problems: Problem[]
   count?: number
   releaseH?: number
   dryMin?: number
+  /** The air the last plan was computed for. */
+  air?: Schemas['Room']
 }>()
 const wish = defineModel<Wish>({ required: true })
 const begin = defineModel<string>('begin', { required: true })
@@ -156,7 +159,7 @@ const options = <Value extends string>(values: readonly Value[], key: string) =>
       :label="t('plan.temp')"
       unit="°C"
       :model-value="room.temp_c ?? null"
-      :placeholder="t('plan.usual')"
+      :placeholder="air?.temp_c === undefined ? t('plan.usual') : short(air.temp_c)"
       :wrong="wrong('room.temp_c')"
       width="96px"
       @update:model-value="setRoom({ temp_c: $event })"
@@ -165,7 +168,7 @@ const options = <Value extends string>(values: readonly Value[], key: string) =>
       :label="t('plan.rh')"
       unit="%"
       :model-value="rhPercent"
-      :placeholder="t('plan.usual')"
+      :placeholder="air?.rh === undefined ? t('plan.usual') : short(air.rh * 100)"
       :wrong="wrong('room.rh') && t('plan.rhRange')"
       width="96px"
       @update:model-value="setRoom({ rh: $event == null ? null : $event / 100 })"

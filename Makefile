@@ -1,0 +1,75 @@
+# Two commands matter: `make demo` runs Gauffer with demo data, `make test` checks it.
+# Each does all its own set-up; stamps in .make/ keep the second run short.
+
+PYTHON ?= python3.11
+PY := .venv/bin/python
+ADDRESS ?= 127.0.0.1:8000
+export GAUFFER_VAR ?= $(CURDIR)/var
+export PIP_DISABLE_PIP_VERSION_CHECK := 1
+
+.PHONY: demo test lint types bench ratio shots web dev clean
+
+demo: .make/app web
+ifdef RESET
+	rm -rf "$(GAUFFER_VAR)"
+endif
+	$(PY) manage.py migrate --verbosity 0
+	$(PY) manage.py collectstatic --noinput --verbosity 0
+	@$(PY) manage.py demo
+	@echo "Gauffer is at http://$(ADDRESS) (Ctrl-C stops it)."
+	$(PY) -m gunicorn salon.wsgi --bind $(ADDRESS) --workers 2 --log-level warning
+
+test: .make/dev .make/chromium web lint
+	$(PY) -m salon.checks.run
+
+lint: .make/dev .make/node
+	.venv/bin/ruff format --check .
+	.venv/bin/ruff check .
+	.venv/bin/mypy
+	.venv/bin/lint-imports
+	cd web && npm run --silent lint
+
+# The interface's types come from the server's own description of itself.
+types: .make/app .make/node
+	$(PY) manage.py spectacular --file docs/openapi.yaml --validate
+	cd web && npm run --silent types
+
+bench: .make/dev
+	$(PY) -m salon.checks.bench
+
+ratio:
+	@$(PY) -m salon.checks.ratio
+
+shots: .make/dev .make/chromium web
+	$(PY) -m salon.checks.shots
+
+web: web/dist/index.html
+
+web/dist/index.html: .make/node web/index.html web/vite.config.ts $(shell find web/src web/public -type f)
+	cd web && npm run --silent build
+	@touch $@
+
+.make/venv:
+	@command -v $(PYTHON) >/dev/null || { echo "Gauffer needs Python 3.11: set PYTHON=…"; exit 1; }
+	$(PYTHON) -m venv .venv
+	@mkdir -p .make && touch $@
+
+.make/app: .make/venv requirements/app.txt
+	.venv/bin/pip install --quiet --requirement requirements/app.txt
+	@touch $@
+
+.make/dev: .make/app requirements/dev.txt
+	.venv/bin/pip install --quiet --requirement requirements/dev.txt
+	@touch $@
+
+.make/node: web/package.json web/package-lock.json
+	@command -v npm >/dev/null || { echo "Gauffer needs Node 20 and npm."; exit 1; }
+	cd web && npm ci --silent
+	@mkdir -p .make && touch $@
+
+.make/chromium:
+	@sh salon/checks/chromium.sh
+	@mkdir -p .make && touch $@
+
+clean:
+	rm -rf .make .venv web/node_modules web/dist

@@ -1,0 +1,94 @@
+"""Measure speed: plans in the core, and lists with a large salon. Prints medians and ratios."""
+
+import os
+import statistics
+import tempfile
+import time
+from collections.abc import Callable
+
+PLAN_BUDGET_MS = 50.0
+EDIT_BUDGET_MS = 200.0
+LIST_BUDGET_MS = 100.0
+HEADS, VISITS_PER_HEAD = 5_000, 12
+REPEATS = 15
+
+
+def median_ms(work: Callable[[], object]) -> float:
+    """Median wall time of some work [ms]."""
+    times = []
+    for _ in range(REPEATS):
+        start = time.perf_counter()
+        work()
+        times.append((time.perf_counter() - start) * 1000)
+    return statistics.median(times)
+
+
+def report(name: str, took_ms: float, budget_ms: float) -> None:
+    print(f"{name:<52}{took_ms:8.1f} ms   {took_ms / budget_ms:5.2f} of {budget_ms:.0f} ms")
+
+
+def bench_core() -> None:
+    """Plans of the largest styles, the parting computed anew and remembered."""
+    from craft import partings
+    from craft.contract import PlanRequest, parse
+    from craft.routine.planner import plan
+    from craft.routine.techniques import TECHNIQUES
+
+    hair = {"pattern": "4b", "length_cm": 40, "density_per_cm2": 220, "diameter_um": 75}
+    for style, technique in TECHNIQUES.items():
+        goal = {"style": style.value, "sections": technique.sections_max, "release_after_h": 24}
+        request = parse(PlanRequest, {"hair": hair, "goal": goal})
+
+        def anew(request: PlanRequest = request) -> None:
+            partings.part.cache_clear()
+            plan(request)
+
+        label = f"{style.value}, {technique.sections_max} sections"
+        report(f"{label}, new parting", median_ms(anew), PLAN_BUDGET_MS)
+        report(f"{label}, same parting", median_ms(lambda r=request: plan(r)), PLAN_BUDGET_MS)
+
+
+def bench_salon() -> None:
+    """Lists and a draft over HTTP with 5 000 heads and 60 000 visits."""
+    import django
+
+    django.setup()
+    from django.core.management import call_command
+    from django.test import Client
+    from django.test.utils import setup_test_environment
+
+    from salon.checks.crowd import fill
+
+    setup_test_environment()
+    call_command("migrate", verbosity=0)
+    user = fill(HEADS, VISITS_PER_HEAD)
+    client = Client()
+    client.force_login(user)
+
+    def get(path: str) -> Callable[[], object]:
+        return lambda: client.get(path)
+
+    report("heads, first page", median_ms(get("/api/heads/")), LIST_BUDGET_MS)
+    report("heads, page 80", median_ms(get("/api/heads/?offset=4740")), LIST_BUDGET_MS)
+    report("heads, searched", median_ms(get("/api/heads/?search=4321")), LIST_BUDGET_MS)
+    report("findings, first page", median_ms(get("/api/visits/")), LIST_BUDGET_MS)
+    report("visits of one head", median_ms(get("/api/visits/?head=77")), LIST_BUDGET_MS)
+    wish = {"head": 77, "goal": {"style": "flat_twist_out", "sections": 14}}
+
+    def draft() -> object:
+        return client.post("/api/plans/draft/", wish, content_type="application/json")
+
+    report("an edit, recomputed over the API", median_ms(draft), EDIT_BUDGET_MS)
+
+
+def main() -> None:
+    """Run both in a throw-away installation."""
+    with tempfile.TemporaryDirectory() as folder:
+        os.environ["GAUFFER_VAR"] = folder
+        os.environ["DJANGO_SETTINGS_MODULE"] = "salon.settings"
+        bench_core()
+        bench_salon()
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,72 @@
+"""A large invented salon, for measuring."""
+
+from datetime import timedelta
+
+from django.contrib.auth.models import User
+from django.utils import timezone
+
+from salon.findings.models import Visit, VisitDose, VisitStep
+from salon.heads.models import Head, Observation
+from salon.house.demo.build import build
+from salon.plans.models import Plan
+
+
+def fill(heads: int, visits_each: int) -> User:
+    """Copy the demo's first plan and observations to many heads with many visits.
+
+    Args:
+        heads: how many heads
+        visits_each: visits of each
+    Returns:
+        somebody who can sign in
+    """
+    build()
+    plan = Plan.objects.filter(visits__isnull=False).earliest("pk")
+    seen = list(plan.head.observations.all())
+    now = timezone.now()
+    made = Head.objects.bulk_create(Head(name=f"Head {n:05d}") for n in range(heads))
+    Observation.objects.bulk_create(
+        [
+            Observation(
+                head=head,
+                kind=one.kind,
+                zone=one.zone,
+                number=one.number,
+                word=one.word,
+                method=one.method,
+            )
+            for head in made
+            for one in seen
+        ],
+        batch_size=2000,
+    )
+    plans = Plan.objects.bulk_create(
+        [
+            Plan(
+                head=head,
+                title=plan.title,
+                style=plan.style,
+                request=plan.request,
+                answer=plan.answer,
+                rules_version=plan.rules_version,
+            )
+            for head in made
+        ],
+        batch_size=200,
+    )
+    visits = Visit.objects.bulk_create(
+        [
+            Visit(plan=one, head=one.head, started_at=now - timedelta(days=14 * (n + 1)))
+            for one in plans
+            for n in range(visits_each)
+        ],
+        batch_size=2000,
+    )
+    VisitStep.objects.bulk_create(
+        [VisitStep(visit=visit, key="shape", minutes=40, planned=36) for visit in visits],
+        batch_size=5000,
+    )
+    VisitDose.objects.bulk_create(
+        [VisitDose(visit=visit, role="gel", grams=15) for visit in visits], batch_size=5000
+    )
+    return User.objects.get(pk=1)

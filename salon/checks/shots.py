@@ -1,0 +1,109 @@
+"""Take the pictures of docs/screenshots/ from a fresh demo salon."""
+
+import os
+import tempfile
+import threading
+from collections.abc import Callable
+from pathlib import Path
+from wsgiref.simple_server import WSGIRequestHandler, make_server
+
+from playwright.sync_api import Page
+
+FOLDER = Path(__file__).resolve().parents[2] / "docs" / "screenshots"
+
+
+class Quiet(WSGIRequestHandler):
+    def log_message(self, *args: object) -> None:
+        """Say nothing."""
+
+
+def serve() -> str:
+    """Start the application on a free port of this machine; its address."""
+    from salon.wsgi import application
+
+    server = make_server("127.0.0.1", 0, application, handler_class=Quiet)
+    threading.Thread(target=server.serve_forever, daemon=True).start()
+    return f"http://127.0.0.1:{server.server_port}"
+
+
+def compose_damp(page: Page) -> None:
+    """Fourteen flat twists, released too early."""
+    page.goto("/heads/1/plan")
+    page.get_by_role("combobox", name="Style").press("Enter")
+    page.get_by_role("option", name="Flat twist-out").click()
+    page.get_by_label("Sections", exact=True).fill("14")
+    page.get_by_label("Release after", exact=True).fill("24")
+    page.get_by_role("note").first.wait_for()
+
+
+def open_at(path: str) -> Callable[[Page], None]:
+    """A picture of a place as it opens."""
+
+    def act(page: Page) -> None:
+        page.goto(path)
+
+    return act
+
+
+def why_a_dose(page: Page) -> None:
+    """A dose with its reasons open."""
+    page.goto("/plans/5")
+    page.get_by_role("button", name="Plain curl cream: why?").click()
+
+
+PICTURES: tuple[tuple[str, Callable[[Page], None]], ...] = (
+    ("heads", open_at("/heads")),
+    ("new-head", open_at("/heads/new")),
+    ("head-sheet", open_at("/heads/1")),
+    ("composer", compose_damp),
+    ("density-missing", open_at("/heads/6/plan")),
+    ("saved-plan-why", why_a_dose),
+    ("record-visit", open_at("/plans/3/visit")),
+    ("visit", open_at("/visits/1")),
+    ("findings", open_at("/findings")),
+)
+
+
+def take(page: Page, name: str, act: Callable[[Page], None]) -> None:
+    """Act, let the page settle, keep a picture."""
+    act(page)
+    page.wait_for_load_state("networkidle")
+    page.evaluate("document.fonts.ready")
+    page.screenshot(path=FOLDER / f"{name}.png", animations="disabled")
+
+
+def main() -> None:
+    """Take every picture at 1280x800, the composer also on a tablet and in the dark."""
+    with tempfile.TemporaryDirectory() as folder:
+        os.environ["GAUFFER_VAR"] = folder
+        os.environ["DJANGO_SETTINGS_MODULE"] = "salon.settings"
+        import django
+
+        django.setup()
+        from django.core.management import call_command
+
+        from salon.checks.browser import DESK, TABLET, browser
+        from salon.house.demo.build import PASSWORD, USERNAME
+
+        call_command("migrate", verbosity=0)
+        call_command("demo", "--quiet")
+        FOLDER.mkdir(parents=True, exist_ok=True)
+        with browser() as chromium:
+            page = chromium.new_page(base_url=serve(), viewport=DESK, locale="en-GB")
+            page.goto("/")
+            page.get_by_label("Name", exact=True).fill(USERNAME)
+            page.get_by_label("Password").fill(PASSWORD)
+            page.screenshot(path=FOLDER / "sign-in.png", animations="disabled")
+            page.get_by_role("button", name="Sign in").click()
+            page.get_by_role("heading", name="Heads").wait_for()
+            for name, act in PICTURES:
+                take(page, name, act)
+            page.emulate_media(color_scheme="dark")
+            take(page, "composer-dark", open_at("/heads/2/plan"))
+            page.emulate_media(color_scheme="light")
+            page.set_viewport_size(TABLET)
+            take(page, "composer-tablet", open_at("/heads/3/plan"))
+
+
+if __name__ == "__main__":
+    main()

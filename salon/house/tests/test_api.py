@@ -1,0 +1,101 @@
+"""Signing in and out, the way in, the schema."""
+
+from unittest.mock import patch
+
+from django.conf import settings
+from django.core.management import call_command
+from django.test import Client, override_settings
+from django.urls import reverse
+from rest_framework.views import APIView
+
+from salon.heads.models import Head
+from salon.house.models import House
+from salon.house.services import pace_of, the_house
+from salon.tests.base import ApiTest
+
+
+class SessionTest(ApiTest):
+    def setUp(self) -> None:
+        self.client = Client()
+
+    def test_nobody_is_signed_in(self) -> None:
+        self.assertFalse(self.client.get("/api/session/").json()["signed_in"])
+
+    def test_sign_in_and_out(self) -> None:
+        body = {"username": "vera", "password": "starch-and-linen"}
+        answer = self.post("/api/session/", body).json()
+        self.assertEqual((answer["signed_in"], answer["name"]), (True, "vera"))
+        self.assertEqual(self.client.get("/api/heads/").status_code, 200)
+        self.client.delete("/api/session/")
+        self.assertEqual(self.client.get("/api/heads/").status_code, 403)
+
+    def test_wrong_password_says_so_at_the_field(self) -> None:
+        answer = self.post("/api/session/", {"username": "vera", "password": "no"})
+        self.assertRefused(answer, "password", "do not go together")
+
+    def test_blank_fields(self) -> None:
+        answer = self.post("/api/session/", {"username": "", "password": ""})
+        self.assertRefused(answer, "username", "Type your name")
+
+    def test_many_wrong_tries_lock(self) -> None:
+        for _ in range(settings.AXES_FAILURE_LIMIT):
+            answer = self.post("/api/session/", {"username": "vera", "password": "no"})
+        self.assertRefused(answer, "password", "Wait a quarter", status=429)
+        body = {"username": "vera", "password": "starch-and-linen"}
+        self.assertEqual(self.post("/api/session/", body).status_code, 429)
+
+    def test_nothing_is_open_without_signing_in(self) -> None:
+        for name in ("heads", "plans", "visits", "products"):
+            self.assertEqual(self.client.get(reverse(name)).status_code, 403, name)
+
+
+class HouseTest(ApiTest):
+    def test_a_new_house_is_useful(self) -> None:
+        house = the_house()
+        self.assertEqual((house.room_temp_c, house.room_rh, house.pk), (22, 0.5, 1))
+        self.assertEqual(House.objects.count(), 1)
+        self.assertEqual(pace_of(self.user), 1.0)
+
+
+class WebTest(ApiTest):
+    def test_every_place_is_the_one_page(self) -> None:
+        for path in ("/", "/heads", "/heads/3/plan"):
+            answer = self.client.get(path)
+            self.assertContains(answer, 'id="app"')
+            self.assertIn("csrftoken", answer.cookies)
+
+    def test_nothing_comes_from_elsewhere(self) -> None:
+        policy = self.client.get("/").headers["Content-Security-Policy"]
+        self.assertIn("default-src 'self'", policy)
+        self.assertNotIn("http", policy)
+
+    @override_settings(TEMPLATES=[{"BACKEND": "django.template.backends.django.DjangoTemplates"}])
+    def test_an_unbuilt_application_says_what_to_do(self) -> None:
+        self.assertContains(self.client.get("/"), "make demo", status_code=503)
+
+    def test_an_unexpected_error_is_no_traceback(self) -> None:
+        self.client.raise_request_exception = False
+        with patch.object(APIView, "initial", side_effect=RuntimeError("boom")):
+            answer = self.client.get("/api/heads/")
+        self.assertEqual(answer.status_code, 500)
+        self.assertNotIn(b"boom", answer.content)
+
+
+class SchemaTest(ApiTest):
+    def test_the_committed_schema_is_the_servers(self) -> None:
+        made = self.client.get("/api/schema/").content.decode()
+        kept = (settings.BASE_DIR / "docs" / "openapi.yaml").read_text("utf-8")
+        self.assertEqual(made, kept, "run `make types`")
+
+    def test_no_migration_is_missing(self) -> None:
+        call_command("makemigrations", check=True, dry_run=True, verbosity=0)
+
+
+class DemoTest(ApiTest):
+    def test_the_demo_fills_an_empty_salon_once(self) -> None:
+        Head.objects.all().delete()
+        call_command("demo", "--quiet")
+        names = set(Head.objects.values_list("name", flat=True))
+        self.assertEqual(len(names), 6)
+        call_command("demo", "--quiet")
+        self.assertEqual(Head.objects.count(), 6)

@@ -1,0 +1,130 @@
+"""Plans: computed from the record, saved as they were."""
+
+from typing import Any
+from unittest.mock import patch
+
+from craft.contract import PlanRequest, parse
+from craft.routine.planner import plan
+from salon.heads.models import Head
+from salon.heads.services import observe
+from salon.house.models import Specialist
+from salon.house.services import the_house
+from salon.plans.models import Plan
+from salon.shelf.models import Product
+from salon.tests.base import ApiTest
+
+
+class PlansTest(ApiTest):
+    def wish(self, **goal: Any) -> dict[str, Any]:
+        return {"head": self.head.pk, "goal": {"style": "flat_twist_out", **goal}}
+
+
+class DraftTest(PlansTest):
+    def draft(self, wish: dict[str, Any]) -> dict[str, Any]:
+        answer = self.post("/api/plans/draft/", wish)
+        self.assertEqual(answer.status_code, 200, answer.content)
+        made: dict[str, Any] = answer.json()
+        return made
+
+    def test_the_api_answers_as_the_core_does(self) -> None:
+        made = self.draft(self.wish(sections=14, release_after_h=24))
+        core = plan(parse(PlanRequest, made["request"])).model_dump(mode="json")
+        self.assertEqual(made["answer"], core)
+
+    def test_nothing_is_saved(self) -> None:
+        self.draft(self.wish())
+        self.assertEqual(Plan.objects.count(), 0)
+
+    def test_record_house_shelf_and_pace_reach_the_core(self) -> None:
+        Head.objects.filter(pk=self.head.pk).update(conditions=["neck_pain"])
+        house = the_house()
+        house.room_rh, house.pins, house.layering = 0.7, 4, "LCO"
+        house.save()
+        Specialist.objects.create(user=self.user, pace=1.25)
+        Product.objects.create(name="Gel", role="gel", unit_g=2, stock_g=90)
+        Product.objects.create(name="Empty", role="gel", unit_g=2, stock_g=0)
+        made = self.draft(self.wish())
+        request, answer = made["request"], made["answer"]
+        self.assertEqual(request["room"], {"temp_c": 22, "rh": 0.7})
+        self.assertEqual((request["pace"], request["school"]["layering"]), (1.25, "LCO"))
+        self.assertEqual([item["name"] for item in request["shelf"]], ["Gel"])
+        keys = {caution["key"] for caution in answer["cautions"]}
+        self.assertLessEqual({"kit_short", "basin_posture"}, keys)
+
+    def test_half_a_room_is_completed_by_the_house(self) -> None:
+        house = the_house()
+        house.room_temp_c = 25
+        house.save()
+        made = self.draft(self.wish() | {"room": {"rh": 0.4}})
+        self.assertEqual(made["request"]["room"], {"temp_c": 25, "rh": 0.4})
+
+    def test_bad_wishes_name_the_field(self) -> None:
+        cases = [
+            (self.wish(sections=0), "goal.sections", "1 to 60"),
+            (self.wish(sections=40), "goal.sections", "1 to 24"),
+            (self.wish(style="mohawk"), "goal.style", "two_strand_twist_out"),
+            (self.wish() | {"room": {"rh": 1.4}}, "room.rh", "0 to 1"),
+            (self.wish() | {"room": {"rh": 1}}, "room.rh", "saturated"),
+            (self.wish() | {"colour": "red"}, "colour", "Unknown field"),
+            ({"goal": {"style": "quick_wash"}}, "head", "missing"),
+        ]
+        for body, field, words in cases:
+            self.assertRefused(self.post("/api/plans/draft/", body), field, words)
+        answer = self.client.post("/api/plans/draft/", "{", content_type="application/json")
+        self.assertRefused(answer, "request", "not valid JSON")
+
+    def test_no_density_names_the_test_and_takes_an_estimate(self) -> None:
+        head = Head.objects.create(name="Half measured")
+        found = [
+            {"kind": "pattern", "value": "4a", "method": "by_eye"},
+            {"kind": "length_cm", "value": 20, "method": "measured"},
+        ]
+        observe(head, found, self.user)
+        wish = self.wish() | {"head": head.pk}
+        self.assertRefused(self.post("/api/plans/draft/", wish), "hair.density", "gather")
+        made = self.draft(wish | {"density": "medium"})
+        self.assertEqual(made["request"]["hair"]["density"], "medium")
+        self.assertTrue(any("Density by eye" in line for line in made["answer"]["assumed"]))
+
+    def test_an_unknown_head(self) -> None:
+        wish = self.wish() | {"head": 99999}
+        self.assertEqual(self.post("/api/plans/draft/", wish).status_code, 404)
+
+
+class SavedPlanTest(PlansTest):
+    def save(self, **more: Any) -> dict[str, Any]:
+        answer = self.post("/api/plans/", self.wish() | more)
+        self.assertEqual(answer.status_code, 201, answer.content)
+        made: dict[str, Any] = answer.json()
+        return made
+
+    def test_an_old_plan_reads_as_it_was(self) -> None:
+        made = self.save()
+        found = [{"kind": "length_cm", "value": 40, "method": "measured"}]
+        observe(self.head, found, self.user)
+        with patch("craft.RULES_VERSION", "9999.1"):
+            again = self.client.get(f"/api/plans/{made['id']}/").json()
+        for key in ("request", "answer", "rules_version"):
+            self.assertEqual(again[key], made[key])
+        self.assertEqual(again["request"]["hair"]["length_cm"], 25)
+
+    def test_it_knows_who_made_it_by_which_rules(self) -> None:
+        made = self.save()
+        self.assertEqual(made["made_by"], "vera")
+        self.assertEqual(made["rules_version"], made["answer"]["rules_version"])
+
+    def test_a_revision_points_to_what_it_replaces(self) -> None:
+        first = self.save()
+        self.assertEqual(self.save(replaces=first["id"])["replaces"], first["id"])
+
+    def test_the_plan_of_another_head_cannot_be_replaced(self) -> None:
+        first = self.save()
+        other = Head.objects.create(name="Other")
+        wish = self.wish() | {"replaces": first["id"], "head": other.pk}
+        self.assertRefused(self.post("/api/plans/", wish), "replaces", "not one of this client")
+
+    def test_rows_carry_a_strip(self) -> None:
+        made = self.save()
+        row = self.client.get(f"/api/plans/?head={self.head.pk}").json()["results"][0]
+        self.assertEqual(len(row["steps"]), len(made["answer"]["steps"]))
+        self.assertEqual(row["client_min"], made["answer"]["totals"]["client_min"])

@@ -1,0 +1,45 @@
+"""What the tests of the apps share."""
+
+from typing import Any
+
+from django.contrib.auth.models import User
+from django.test import TestCase
+from rest_framework.response import Response
+
+from salon.heads.models import Head
+from salon.heads.services import add_head
+
+MEASURED: list[dict[str, Any]] = [
+    {"kind": "pattern", "value": "4b", "method": "by_eye"},
+    {"kind": "length_cm", "value": 25, "method": "measured"},
+    {"kind": "relaxed_cm", "value": 10, "method": "measured"},
+    {"kind": "density_per_cm2", "value": 180, "method": "counted"},
+    {"kind": "diameter_um", "value": 70, "method": "measured"},
+    {"kind": "porosity", "value": "medium", "method": "measured"},
+    {"kind": "head_cm", "value": 57, "method": "measured"},
+]
+
+
+class ApiTest(TestCase):
+    """Somebody signed in, and one measured head."""
+
+    user: User
+    head: Head
+
+    @classmethod
+    def setUpTestData(cls) -> None:
+        cls.user = User.objects.create_user("vera", password="starch-and-linen")
+        cls.head = add_head({"name": "Measured Head"}, MEASURED, cls.user)
+
+    def setUp(self) -> None:
+        self.client.force_login(self.user)
+
+    def post(self, path: str, body: object) -> Response:
+        return self.client.post(path, body, content_type="application/json")
+
+    def assertRefused(self, answer: Response, field: str, words: str, status: int = 400) -> None:
+        """The request was refused at a field, in words that help."""
+        self.assertEqual(answer.status_code, status, answer.content)
+        errors = {error["field"]: error["message"] for error in answer.json()["errors"]}
+        self.assertIn(field, errors)
+        self.assertIn(words, errors[field])

@@ -1,0 +1,241 @@
+"""The real interface, driven in headless Chromium."""
+
+import re
+from contextlib import ExitStack
+from typing import Any
+
+from axes.utils import reset
+from django.conf import settings
+from django.contrib.auth.models import User
+from django.contrib.staticfiles.testing import StaticLiveServerTestCase
+from playwright.sync_api import Page, expect
+
+from salon.checks.browser import DESK, browser
+from salon.heads.models import Head
+from salon.heads.services import add_head
+from salon.house.demo.build import PASSWORD, USERNAME, build
+from salon.plans.models import Plan
+from salon.tests.base import MEASURED
+
+AXE = settings.BASE_DIR / "web" / "node_modules" / "axe-core" / "axe.min.js"
+
+
+class BrowserTest(StaticLiveServerTestCase):
+    """One browser page for the tests of a class."""
+
+    context_options: dict[str, Any] = {}
+    stack: ExitStack
+    page: Page
+    errors: list[str]
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        super().setUpClass()
+        cls.stack = ExitStack()
+        chromium = cls.stack.enter_context(browser())
+        context = chromium.new_context(
+            base_url=cls.live_server_url, viewport=DESK, locale="en-GB", **cls.context_options
+        )
+        context.set_default_timeout(15_000)
+        cls.page = context.new_page()
+        cls.errors = []
+        cls.page.on("pageerror", lambda error: cls.errors.append(str(error)))
+
+    @classmethod
+    def tearDownClass(cls) -> None:
+        cls.stack.close()
+        super().tearDownClass()
+
+    def setUp(self) -> None:
+        reset()
+        self.errors.clear()
+        self.page.context.clear_cookies()
+
+    def tearDown(self) -> None:
+        # The database is emptied next: let the page finish what it asks for.
+        self.page.wait_for_load_state("networkidle")
+        self.page.goto("about:blank")
+        self.assertEqual(self.errors, [], "errors on the page")
+
+    def sign_in(self, name: str, password: str) -> None:
+        self.page.goto("/")
+        self.page.get_by_label("Name", exact=True).fill(name)
+        self.page.get_by_label("Password").fill(password)
+        self.page.get_by_role("button", name="Sign in").click()
+        expect(self.page.get_by_role("heading", name="Heads")).to_be_visible()
+
+
+class FirstSliceTest(BrowserTest):
+    """From a new head to planned beside actual."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        User.objects.create_user("vera", password="starch-and-linen")
+        self.sign_in("vera", "starch-and-linen")
+
+    def choose(self, group: str, word: str) -> None:
+        self.page.get_by_role("group", name=group, exact=True).get_by_text(word, exact=True).click()
+
+    def add_head(self) -> None:
+        page = self.page
+        page.get_by_role("link", name="Add a head").click()
+        page.get_by_label("Name", exact=True).fill("Runa Pleat")
+        self.choose("Curl pattern", "4b")
+        self.choose("Porosity", "medium")
+        numbers = {
+            "Length, stretched": "30",
+            "Length, relaxed": "12",
+            "Density, counted": "175",
+            "Strand, measured": "70",
+            "Head circumference": "57",
+        }
+        for label, value in numbers.items():
+            page.get_by_label(label, exact=True).fill(value)
+        page.get_by_role("button", name="Add this head").click()
+        expect(page.get_by_role("heading", name="Runa Pleat")).to_be_visible()
+
+    def plan_flat_twists(self) -> None:
+        page = self.page
+        page.get_by_role("link", name="Plan a service").click()
+        page.get_by_role("combobox", name="Style").press("Enter")
+        page.get_by_role("option", name="Flat twist-out").click()
+        page.get_by_label("Sections", exact=True).fill("14")
+        page.get_by_label("Release after", exact=True).fill("24")
+
+    def test_from_a_new_head_to_planned_beside_actual(self) -> None:
+        page = self.page
+        self.add_head()
+        self.plan_flat_twists()
+
+        caution = page.get_by_role("note").filter(has_text="Roots may still be damp")
+        expect(caution).to_be_visible()
+        expect(page.get_by_role("button", name=re.compile("Rows, 14"))).to_be_visible()
+        fix = caution.locator("button.first")
+        cheapest = fix.inner_text()
+        fix.click()
+        expect(caution).to_have_count(0)
+        expect(page.get_by_text(f"Changed: {cheapest}.")).to_be_visible()
+
+        page.get_by_role("button", name="Save this plan").click()
+        page.wait_for_url(re.compile(r"/plans/\d+$"))
+        plan = Plan.objects.get()
+        self.assertEqual(plan.request["goal"]["sections"], 14)
+        self.assertNotIn("not_dry_at_release", [c["key"] for c in plan.answer["cautions"]])
+
+        page.get_by_role("link", name="Record the visit").click()
+        page.get_by_label("Rows, 14, took").fill("81")
+        page.get_by_label("gel, used").fill("12.5")
+        self.choose("Roots were", "damp at the roots")
+        self.choose("Definition", "4")
+        page.get_by_role("button", name="Record the visit").click()
+        page.wait_for_url(re.compile(r"/visits/\d+$"))
+        planned = plan.answer["steps"][7]["hands_on_min"]
+        row = page.get_by_role("row", name=re.compile("^Rows, 14"))
+        expect(row).to_contain_text(f"{planned:.0f}")
+        expect(row).to_contain_text("81 min")
+        expect(row).to_contain_text("more")
+        expect(page.get_by_role("row", name=re.compile("^gel"))).to_contain_text("12.5 g")
+        expect(page.get_by_text("damp at the roots")).to_be_visible()
+
+    def test_a_wrong_number_is_told_at_the_field_and_nothing_typed_is_lost(self) -> None:
+        page = self.page
+        page.goto("/heads/new")
+        page.get_by_label("Name", exact=True).fill("Kept Name")
+        self.choose("Curl pattern", "3c")
+        page.get_by_label("Length, stretched").fill("400")
+        page.get_by_role("button", name="Add this head").click()
+        expect(page.get_by_role("alert")).to_have_text("Give a number from 1 to 150 cm.")
+        page.reload()
+        expect(page.get_by_label("Name", exact=True)).to_have_value("Kept Name")
+        expect(page.get_by_label("Length, stretched")).to_have_value("400")
+        page.get_by_label("Length, stretched").fill("20")
+        page.get_by_role("button", name="Add this head").click()
+        expect(page.get_by_role("heading", name="Kept Name")).to_be_visible()
+
+        page.get_by_role("link", name="Plan a service").click()
+        expect(page.get_by_role("note")).to_contain_text("Density is missing")
+        self.choose("By eye it looks…", "medium")
+        expect(page.get_by_role("button", name=re.compile("Twists, 12"))).to_be_visible()
+        self.assertEqual(Head.objects.get().observations.get(kind="density").word, "medium")
+
+    def test_the_composer_keeps_the_last_plan_while_a_number_is_mended(self) -> None:
+        page = self.page
+        head = add_head({"name": "Measured"}, MEASURED)
+        page.goto(f"/heads/{head.pk}/plan")
+        twists = page.get_by_role("button", name=re.compile("Twists, "))
+        expect(twists).to_have_accessible_name(re.compile("Twists, 12"))
+        page.get_by_label("Sections", exact=True).fill("99")
+        expect(page.get_by_role("alert")).to_contain_text("1 to 60")
+        expect(twists).to_be_visible()
+        expect(page.get_by_role("button", name="Save this plan")).to_be_disabled()
+        page.get_by_label("Sections", exact=True).fill("16")
+        expect(twists).to_have_accessible_name(re.compile("Twists, 16"))
+        expect(page.get_by_label("Parting, equal hair").locator(".section")).to_have_count(16)
+
+    def test_every_step_says_why(self) -> None:
+        page = self.page
+        head = add_head({"name": "Measured"}, MEASURED)
+        page.goto(f"/heads/{head.pk}/plan")
+        page.get_by_role("button", name=re.compile("^Mask")).click()
+        page.get_by_role("button", name="Mask: why?", exact=True).click()
+        expect(page.get_by_text("20 minutes are the least for a real treatment.")).to_be_visible()
+
+
+class DemoSalonTest(BrowserTest):
+    """The demo, looked at as everybody can."""
+
+    # The accessibility checker is injected, which the page's own policy rightly forbids.
+    context_options = {"bypass_csp": True}
+
+    def setUp(self) -> None:
+        super().setUp()
+        build()
+        self.sign_in(USERNAME, PASSWORD)
+
+    def violations(self) -> list[str]:
+        self.page.add_script_tag(path=AXE)
+        found = self.page.evaluate(
+            "async () => (await axe.run(document, {runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa',"
+            " 'wcag22aa']})).violations.map(v => `${v.id}: ${v.nodes[0].html.slice(0, 160)}`)"
+        )
+        return list(found)
+
+    def test_places_are_accessible_in_light_and_dark(self) -> None:
+        plan = Plan.objects.filter(visits__isnull=True).earliest("pk")
+        done = Plan.objects.filter(visits__isnull=False).earliest("pk")
+        places = [
+            "/heads",
+            "/heads/new",
+            f"/heads/{plan.head_id}",
+            f"/heads/{plan.head_id}/plan",
+            f"/plans/{plan.pk}",
+            f"/plans/{plan.pk}/visit",
+            f"/visits/{done.visits.get().pk}",
+            "/findings",
+        ]
+        for scheme in ("light", "dark"):
+            self.page.emulate_media(color_scheme=scheme)
+            for place in places:
+                self.page.goto(place)
+                self.page.wait_for_load_state("networkidle")
+                with self.subTest(place=place, scheme=scheme):
+                    self.assertEqual(self.violations(), [])
+
+    def test_find_a_head_by_keyboard_alone(self) -> None:
+        page = self.page
+        page.keyboard.press("/")
+        page.keyboard.type("quil")
+        expect(page.get_by_role("option", name="Bas Quillon")).to_be_visible()
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("heading", name="Bas Quillon")).to_be_visible()
+
+    def test_an_observation_is_withdrawn_and_brought_back(self) -> None:
+        page = self.page
+        head = Head.objects.get(name="Bas Quillon")
+        page.goto(f"/heads/{head.pk}")
+        page.get_by_role("button", name="Everything observed").click()
+        row = page.get_by_role("row", name=re.compile("Length, stretched 20 cm"))
+        row.get_by_role("button", name="Withdraw").click()
+        expect(row.get_by_role("button", name="Restore")).to_be_visible()
+        page.get_by_role("button", name="Undo").click()
+        expect(row.get_by_role("button", name="Withdraw")).to_be_visible()
