@@ -1,7 +1,7 @@
 # Two commands matter: `make demo` runs Gauffer with demo data, `make test` checks it.
 # Each does all its own set-up; stamps in .make/ keep the second run short.
 
-PYTHON ?= python3.11
+PYTHON ?= $(shell command -v python3.11 || command -v python3)
 PY := .venv/bin/python
 ADDRESS ?= 127.0.0.1:8000
 export GAUFFER_VAR ?= $(CURDIR)/var
@@ -50,7 +50,7 @@ web/dist/index.html: .make/node web/index.html web/vite.config.ts $(shell find w
 	@touch $@
 
 .make/venv:
-	@command -v $(PYTHON) >/dev/null || { echo "Gauffer needs Python 3.11: set PYTHON=…"; exit 1; }
+	@$(PYTHON) -c 'import sys; sys.exit(sys.version_info < (3, 11))' || { echo "Gauffer needs Python 3.11 or newer: make PYTHON=/path/to/python3.11"; exit 1; }
 	$(PYTHON) -m venv .venv
 	@mkdir -p .make && touch $@
 

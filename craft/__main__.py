@@ -56,7 +56,7 @@ def answer_text(arguments: argparse.Namespace) -> str:
         return json.dumps(both, ensure_ascii=False, indent=2)
     command = COMMANDS[arguments.command]
     answer = command.run(read(command.request, request_text(arguments.request)))
-    return answer.model_dump_json(indent=2)
+    return answer.model_dump_json(indent=2, by_alias=True)
 
 
 def main(argv: Sequence[str] | None = None) -> int:

@@ -6,8 +6,10 @@ Sources:
 """
 
 import math
+from collections.abc import Sequence
 
 import numpy as np
+from scipy.special import gammaincinv
 
 from craft.vocabulary import Level, Strand
 
@@ -28,6 +30,9 @@ TYPICAL_DIAMETER_UM = {Strand.FINE: 50.0, Strand.MEDIUM: 70.0, Strand.COARSE: 90
 
 #: Share of a gathered, wet, smoothed bundle that is fibre. House value.
 BUNDLE_PACKING = 0.5
+
+#: Share of cases on either side of the interval of a count: one in ten. House value.
+COUNT_TAIL = 0.1
 
 #: Equilibrium water content [% of dry mass] at relative humidity [%]. Source: [1], from memory.
 REGAIN_RH = (0.0, 29.2, 40.3, 50.0, 65.0, 70.3, 100.0)
@@ -75,6 +80,22 @@ def density_class(per_cm2: float) -> Level:
     if per_cm2 < LOW_DENSITY_BELOW:
         return Level.LOW
     return Level.MEDIUM if per_cm2 <= MEDIUM_DENSITY_UP_TO else Level.HIGH
+
+
+def counted_density(counts: Sequence[int], field_cm2: float) -> tuple[float, float, float]:
+    """Density from hairs counted in fields, with its Poisson interval.
+
+    Args:
+        counts: hairs in each field, at least one field
+        field_cm2: area of one field [cm²], > 0
+    Returns:
+        density, and the bounds it lies between eight times in ten [hairs/cm²]
+    Source: exact interval of Garwood, *Biometrika* 28 (1936), from memory.
+    """
+    hairs, area = sum(counts), len(counts) * field_cm2
+    low = float(gammaincinv(hairs, COUNT_TAIL)) if hairs else 0.0
+    high = float(gammaincinv(hairs + 1, 1 - COUNT_TAIL))
+    return hairs / area, low / area, high / area
 
 
 def hairs_by_circumference(circumference_cm: float, diameter_um: float) -> float:

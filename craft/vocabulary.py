@@ -222,3 +222,14 @@ class Dryness(StrEnum):
     DRY = "dry"
     DAMP_ROOTS = "damp_roots"
     WET = "wet"
+
+
+class PorosityTest(StrEnum):
+    """Ways to learn how fast water enters and leaves."""
+
+    BEAD_S = "bead_s"
+    SOAK_S = "soak_s"
+    FLOAT = "float"
+    SLIDE = "slide"
+    DRY_RATIO = "dry_ratio"
+    WORD = "word"

@@ -151,15 +151,21 @@ def amount_of(case: Case, role: Role, passes: int) -> tuple[float, Reason]:
     return grams, reason("fibre_dose", because, fired, HOUSE)
 
 
-def passed_over(case: Case, item: ShelfItem) -> str | None:
+def passed_over(case: Case, item: ShelfItem) -> Reason | None:
     """Why another bottle of the role was not taken, if there is more to say than its weight."""
     name = item.name or item.id
+    hit = forbidden(case, item)
+    if hit:
+        return reason("kept_off", f"{name} is left out: it holds {hit}.", f"avoids {hit}")
     solid = solid_here(case, item)
+    temp = f"{case.request.room.temp_c:g} °C"
     if solid:
-        return f"{name} is left out: {solid} is solid at {case.request.room.temp_c:g} °C."
+        told = f"{name} is left out: {solid} is solid at {temp}."
+        return reason("solid_oil", told, f"room {temp}")
     grams, _ = amount_of(case, item.role, passes=1)
     if runs_short(item, grams):
-        return f"{name} is left out: {item.stock_g:g} g left, {grams:.1f} g needed."
+        told = f"{name} is left out: {item.stock_g:g} g left, {grams:.1f} g needed."
+        return reason("runs_short", told, f"stock of {name} {item.stock_g:g} g")
     return None
 
 
@@ -167,16 +173,9 @@ def choice_reasons(case: Case, role: Role, item: ShelfItem | None) -> list[Reaso
     """Why this bottle and not another."""
     reasons = []
     order, fired = wanted_weight(case)
-    if item and len(bottles(case, role)) > 1 and item.weight is order[0]:
-        reasons.append(
-            reason("weight_suits", f"A {item.weight} {NAMES[role]} suits this hair best.", fired)
-        )
-    for other in bottles(case, role):
-        hit = forbidden(case, other)
-        told = passed_over(case, other) if other is not item else None
-        if hit:
-            left_out = f"{other.name or other.id} is left out: {hit}."
-            reasons.append(reason("kept_off", left_out, f"avoids {hit}"))
-        elif told:
-            reasons.append(reason("passed_over", told, f"shelf {other.id}"))
-    return reasons
+    stock = bottles(case, role)
+    if item and len(stock) > 1 and item.weight is order[0]:
+        told = f"A {item.weight} {NAMES[role]} suits this hair best."
+        reasons.append(reason("weight_suits", told, fired))
+    others = (passed_over(case, other) for other in stock if other is not item)
+    return reasons + [one for one in others if one]

@@ -66,6 +66,42 @@ class ProgramTest(TestCase):
         self.assertEqual(len(answer["sections"]), 12)
         self.assertAlmostEqual(answer["scalp_cm2"], 550, delta=1)
 
+    def test_profile(self) -> None:
+        answer = self.ask(
+            "profile",
+            {
+                "porosity_tests": [
+                    {"test": "bead_s", "value": 5},
+                    {"test": "word", "value": "high"},
+                ],
+                "counts": [42, 38],
+                "field_cm2": 0.2,
+                "circumference_cm": 10,
+                "diameter_um": 70,
+                "stretched_cm": 30,
+                "relaxed_cm": 12,
+            },
+        )
+        self.assertEqual(answer["porosity"]["class"], "high")
+        self.assertEqual(answer["next_test"], "soak_s")
+        self.assertEqual(answer["density_per_cm2"]["class"], "medium")
+        self.assertEqual(answer["hairs_by_circumference"], 103_389)
+        self.assertEqual((answer["curl_index"], answer["shrinkage"]), (2.5, 0.6))
+        jsonschema.validate(answer, json.loads(run("schema", "profile").stdout)["answer"])
+        nothing = self.ask("profile", {})
+        self.assertIsNone(nothing["density_per_cm2"])
+
+    def test_profile_errors(self) -> None:
+        cases = [
+            ({"counts": [3]}, "field_cm2"),
+            ({"stretched_cm": 10, "relaxed_cm": 12}, "relaxed_cm"),
+            ({"porosity_tests": [{"test": "slide", "value": 4}]}, "porosity_tests.0.value"),
+            ({"porosity_tests": [{"test": "lick", "value": 4}]}, "porosity_tests.0.test"),
+            ({"counts": [-1], "field_cm2": 1}, "counts.0"),
+        ]
+        for request, field in cases:
+            self.assertEqual(self.refused("profile", json.dumps(request))["field"], field)
+
     def test_files(self) -> None:
         with TemporaryDirectory() as folder:
             request, answer = Path(folder) / "request.json", Path(folder) / "answer.json"

@@ -6,6 +6,8 @@ Loussouarn, *Br J Dermatol* 145 (2001), both from memory; class bounds are house
 
 from unittest import TestCase
 
+from scipy.stats import chi2, poisson
+
 from craft import fibre
 from craft.vocabulary import Level, Strand
 
@@ -26,6 +28,21 @@ class FibreTest(TestCase):
     def test_gathered_bundle_agrees_with_the_handbook_head(self) -> None:
         # About 100 000 hairs a head: handbook value, from memory.
         self.assertAlmostEqual(fibre.hairs_by_circumference(10, 70) / 100_000, 1, delta=0.1)
+
+    def test_counted_density_against_scipy(self) -> None:
+        # The exact Poisson interval: at its ends the count is just a one-in-ten event.
+        value, low, high = fibre.counted_density([42, 38], 0.2)
+        self.assertAlmostEqual(value, 200)
+        self.assertAlmostEqual(poisson.sf(79, low * 0.4), 0.1)
+        self.assertAlmostEqual(poisson.cdf(80, high * 0.4), 0.1)
+        # chi-square table form of the same interval: half its quantiles at 2n and 2n + 2.
+        self.assertAlmostEqual(low, chi2.ppf(0.1, 160) / 2 / 0.4)
+        self.assertAlmostEqual(high, chi2.ppf(0.9, 162) / 2 / 0.4)
+
+    def test_a_bald_field_has_an_upper_bound(self) -> None:
+        value, low, high = fibre.counted_density([0], 0.2)
+        self.assertEqual((value, low), (0, 0))
+        self.assertGreater(high, 0)
 
     def test_strand_classes(self) -> None:
         # Common practice, no source: fine below 60 µm, coarse above 80 µm.

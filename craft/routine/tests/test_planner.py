@@ -113,6 +113,19 @@ class SumsTest(TestCase):
         self.assertEqual(gel(diameter_um=50), "light")
         self.assertEqual(gel(diameter_um=90, density_per_cm2=230), "heavy")
 
+    def test_a_bottle_that_would_run_out_or_fleck_is_passed_over(self) -> None:
+        shelf = [
+            {"id": "1", "name": "Last drop", "role": "oil", "stock_g": 0.5},
+            {"id": "2", "name": "Coconut", "role": "oil", "ingredients": "Cocos Nucifera Oil"},
+            {"id": "3", "name": "Grape", "role": "oil", "stock_g": 90},
+        ]
+        steps = {step.key: step for step in planned(shelf=shelf).steps}
+        oil = next(p for p in steps["lay_in"].products if p.role is Role.OIL)
+        self.assertEqual(oil.name, "Grape")
+        because = " ".join(reason.because for reason in oil.reasons)
+        self.assertIn("Last drop is left out: 0.5 g left", because)
+        self.assertIn("Coconut is left out", because)
+
     def test_what_was_not_measured_is_said(self) -> None:
         hair = {"relaxed_cm": None, "head_cm": None, "porosity": None, "diameter_um": None}
         self.assertEqual(len(planned(hair=hair).assumed), 4)

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** A number with its unit; blank is nothing, what cannot be read stays and is told. */
+/**
+ * A number with its unit; blank is nothing. What cannot be read is told here and passed on as typed:
+ * it must not be dropped in silence, and the server refuses it by name.
+ */
 import { ElInput } from 'element-plus'
 import { computed, ref, useId, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -31,9 +34,8 @@ watch(value, (now) => {
 function take(text: string) {
   typed.value = text
   const number = read(text)
-  if (!Number.isNaN(number)) value.value = number
+  value.value = Number.isNaN(number) ? (text as unknown as number) : number
 }
-defineExpose({ unreadable })
 const told = computed(() =>
   unreadable.value ? t('app.notNumber', { typed: typed.value }) : props.wrong,
 )

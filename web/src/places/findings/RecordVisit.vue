@@ -58,11 +58,11 @@ const general = computed(() => problems.value.filter((one) => !one.field))
 const noted = computed(() => ({
   steps: steps.value.flatMap(({ key }) => {
     const minutes = draft.value.minutes[key]
-    return typeof minutes === 'number' ? [{ key, minutes }] : []
+    return minutes === null || minutes === undefined ? [] : [{ key, minutes }]
   }),
   doses: doses.value.flatMap(({ role }) => {
     const grams = draft.value.grams[role]
-    return typeof grams === 'number' ? [{ role, grams }] : []
+    return grams === null || grams === undefined ? [] : [{ role, grams }]
   }),
 }))
 const wrongMinutes = (key: string) =>

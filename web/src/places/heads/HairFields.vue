@@ -23,10 +23,8 @@ const words = computed(() => ways.value.filter((way) => way.words))
 const wrong = (kind: Kind) =>
   props.problems.find((one) => one.field.split('.').at(-1) === kind)?.message
 const optional = (key: string) => (te(key) ? t(key) : undefined)
-const asNumber = (kind: Kind) => {
-  const value = typed.value[kind]
-  return typeof value === 'number' ? value : null
-}
+/** Text in a number's field is something that could not be read; it stays as it was typed. */
+const asNumber = (kind: Kind) => (typed.value[kind] ?? null) as number | null
 const asWord = (kind: Kind) => String(typed.value[kind] ?? '')
 
 function set(kind: Kind, value: number | string | null | undefined) {

@@ -38,10 +38,10 @@ const lines = computed(() => {
     ...(head.allergies ?? []).map((what) => ({ text: t('person.allergic', { what }), loud: true })),
     ...(head.avoid ?? []).map((what) => ({ text: t('person.avoids', { what }), loud: false })),
     {
-      text: `${t('person.routine')} ${t(`person.routines.${head.routine ?? 'shampoo'}`)}`,
+      text: `${t('person.routine')}: ${t(`person.routines.${head.routine ?? 'shampoo'}`)}`,
       loud: false,
     },
-    { text: `${t('person.night')} ${t(`person.nights.${head.night ?? 'bonnet'}`)}`, loud: false },
+    { text: `${t('person.night')}: ${t(`person.nights.${head.night ?? 'bonnet'}`)}`, loud: false },
   ]
 })
 
