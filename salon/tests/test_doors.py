@@ -1,0 +1,154 @@
+"""Every door of the API: who may pass, with what, and what never happens."""
+
+from typing import Any
+
+from django.test import Client
+from django.urls import get_resolver
+
+from craft.contract import parse
+from salon.findings.services import record
+from salon.heads.models import Head
+from salon.house.models import House, Specialist
+from salon.house.services import pace_of, the_house
+from salon.plans.models import Plan
+from salon.plans.services import save
+from salon.plans.wish import HeadWish
+from salon.shelf.models import Product
+from salon.tests.base import ApiTest
+
+WRITES = ("post", "put", "patch", "delete")
+
+
+class DoorsTest(ApiTest):
+    plan: Plan
+
+    @classmethod
+    def setUpTestData(cls) -> None:
+        super().setUpTestData()
+        wish = {"head": cls.head.pk, "goal": {"style": "quick_wash"}}
+        cls.plan = save(cls.head, parse(HeadWish, wish), cls.user)
+        cls.visit = record(cls.plan, {"note": "fine"}, cls.user)
+
+    def doors(self) -> dict[str, str]:
+        head, plan, visit = self.head.pk, self.plan.pk, self.visit.pk
+        return {
+            "heads": "/api/heads/",
+            "head": f"/api/heads/{head}/",
+            "profile": f"/api/heads/{head}/profile/",
+            "observations": f"/api/heads/{head}/observations/",
+            "products": "/api/products/",
+            "plans": "/api/plans/",
+            "plan": f"/api/plans/{plan}/",
+            "visits": "/api/visits/",
+            "visit": f"/api/visits/{visit}/",
+        }
+
+    def test_reading_needs_somebody_signed_in(self) -> None:
+        stranger = Client()
+        for name, path in self.doors().items():
+            with self.subTest(door=name):
+                self.assertEqual(self.client.get(path).status_code, 200)
+                self.assertEqual(stranger.get(path).status_code, 403)
+
+    def test_writing_needs_somebody_signed_in(self) -> None:
+        stranger = Client()
+        for name, path in self.doors().items():
+            for method in WRITES:
+                with self.subTest(door=name, method=method):
+                    answer = getattr(stranger, method)(path, {}, content_type="application/json")
+                    self.assertIn(answer.status_code, (403, 405))
+
+    def test_writing_needs_the_token_of_the_page(self) -> None:
+        strict = Client(enforce_csrf_checks=True)
+        strict.force_login(self.user)
+        answer = strict.post("/api/heads/", {"name": "Forged"}, content_type="application/json")
+        self.assertEqual(answer.status_code, 403)
+        self.assertFalse(Head.objects.filter(name="Forged").exists())
+
+    def test_what_is_kept_for_ever_cannot_be_changed_or_deleted(self) -> None:
+        for name in ("plan", "visit", "observations"):
+            for method in ("put", "patch", "delete"):
+                with self.subTest(door=name, method=method):
+                    path = self.doors()[name]
+                    answer = getattr(self.client, method)(path, {}, content_type="application/json")
+                    self.assertEqual(answer.status_code, 405)
+                    self.assertIn("errors", answer.json())
+
+    def test_every_refusal_has_the_same_shape(self) -> None:
+        asked: list[tuple[str, str, Any]] = [
+            ("get", "/api/plans/999999/", None),
+            ("get", "/api/visits/999999/", None),
+            ("get", "/api/heads/999999/profile/", None),
+            ("post", "/api/heads/", {"name": ""}),
+            ("post", f"/api/heads/{self.head.pk}/observations/", {"observations": []}),
+            ("post", f"/api/heads/{self.head.pk}/observations/", {"observations": [{}]}),
+            ("post", f"/api/plans/{self.plan.pk}/visits/", {"steps": "many"}),
+            ("post", "/api/plans/draft/", {"head": self.head.pk}),
+            ("post", "/api/plans/draft/", [1, 2]),
+            ("post", "/api/observations/999999/withdrawal/", {}),
+        ]
+        for method, path, body in asked:
+            with self.subTest(path=path, body=body):
+                call = getattr(self.client, method)
+                answer = (
+                    call(path, body, content_type="application/json")
+                    if body is not None
+                    else call(path)
+                )
+                self.assertIn(answer.status_code, (400, 404))
+                errors = answer.json()["errors"]
+                self.assertTrue(errors)
+                for error in errors:
+                    self.assertEqual(set(error), {"field", "message"})
+                    self.assertNotIn("Traceback", error["message"])
+
+    def test_broken_json_is_told(self) -> None:
+        for path in ("/api/heads/", f"/api/plans/{self.plan.pk}/visits/"):
+            answer = self.client.post(path, "{", content_type="application/json")
+            self.assertEqual(answer.status_code, 400)
+            self.assertIn("JSON", answer.json()["errors"][0]["message"])
+
+    def test_nothing_but_the_known_doors_is_open(self) -> None:
+        known = {entry for entry in get_resolver().reverse_dict if isinstance(entry, str)}
+        expected = set(self.doors()) | {"session", "schema", "web", "draft", "record", "withdrawal"}
+        self.assertEqual(known, expected)
+
+    def test_a_foreign_path_below_the_api_is_not_the_page(self) -> None:
+        self.assertEqual(self.client.get("/api/nothing/").status_code, 404)
+
+
+class PagesTest(ApiTest):
+    def test_long_lists_come_in_pages(self) -> None:
+        Head.objects.bulk_create(Head(name=f"Crowd {n:03d}") for n in range(130))
+        first = self.client.get("/api/heads/?search=crowd").json()
+        self.assertEqual((first["count"], len(first["results"])), (130, 60))
+        last = self.client.get("/api/heads/?search=crowd&offset=120").json()
+        names = [row["name"] for row in last["results"]]
+        self.assertEqual(names, [f"Crowd {n:03d}" for n in range(120, 130)])
+
+    def test_a_page_of_heads_costs_a_fixed_number_of_queries(self) -> None:
+        Head.objects.bulk_create(Head(name=f"Crowd {n:03d}") for n in range(60))
+        with self.assertNumQueries(4):
+            self.client.get("/api/heads/")
+
+    def test_searching_for_percent_signs_finds_nobody(self) -> None:
+        self.assertEqual(self.client.get("/api/heads/?search=%25").json()["count"], 0)
+
+
+class HouseRowsTest(ApiTest):
+    def test_there_is_one_house(self) -> None:
+        the_house()
+        the_house()
+        self.assertEqual(House.objects.count(), 1)
+        self.assertEqual(str(the_house()), "My salon")
+
+    def test_everybody_has_their_own_pace(self) -> None:
+        Specialist.objects.create(user=self.user, pace=0.9)
+        self.assertEqual(pace_of(self.user), 0.9)
+        self.assertEqual(str(Specialist.objects.get()), "vera")
+
+    def test_changes_of_the_shelf_are_kept(self) -> None:
+        product = Product.objects.create(name="Gel", role="gel", stock_g=100)
+        product.stock_g = 40
+        product.save()
+        self.assertEqual([one.stock_g for one in product.history.all()], [40, 100])
