@@ -71,6 +71,8 @@ if DATABASES["default"]["ENGINE"] == "django.db.backends.sqlite3":
         "transaction_mode": "IMMEDIATE",
         "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL;",
     }
+    # The browser tests ask while they save: a database in memory would lock its tables.
+    DATABASES["default"]["TEST"] = {"NAME": VAR_DIR / "test.sqlite3"}
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 
 AUTHENTICATION_BACKENDS = [

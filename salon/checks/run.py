@@ -14,7 +14,7 @@ def main() -> int:
     """Run the tests of the core, the API and the browser; 0 if all passed."""
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "salon.settings")
     django.setup()
-    runner = counting(get_runner(settings))(verbosity=1)
+    runner = counting(get_runner(settings))(verbosity=1, interactive=False)
     failed = runner.run_tests(sys.argv[1:] or ["craft", "salon"])
     print(f"{runner.ran - failed - runner.skipped} passed, {failed} failed")
     return 1 if failed else 0

@@ -5,7 +5,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink, useRouter } from 'vue-router'
 
-import { Refused, type Schemas } from '@/api/client'
+import { Refused, type Schemas, untold } from '@/api/client'
 import { usePlan, useRecordVisit } from '@/api/queries'
 import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
@@ -121,7 +121,7 @@ onKeyStroke('Enter', (event) => {
     </div>
     <p v-for="one in general" :key="one.message" class="wrong" role="alert">{{ one.message }}</p>
     <Trouble
-      v-if="record.error.value && !(record.error.value instanceof Refused)"
+      v-if="record.error.value && untold(record.error.value)"
       :error="record.error.value"
       @retry="save"
     />

@@ -4,7 +4,7 @@ import { ElMessage } from 'element-plus'
 import { computed, h, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import { Refused } from '@/api/client'
+import { Refused, untold } from '@/api/client'
 import {
   type Observation,
   useObservations,
@@ -112,7 +112,7 @@ async function takeBack(one: Observation) {
       <HairFields v-model="typed" :problems="problems" :zone="zone" />
       <p v-if="nothing" class="wrong" role="alert">{{ t('hair.nothingTyped') }}</p>
       <Trouble
-        v-if="observe.error.value && !(observe.error.value instanceof Refused)"
+        v-if="observe.error.value && untold(observe.error.value)"
         :error="observe.error.value"
         @retry="save"
       />

@@ -5,7 +5,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink, useRouter } from 'vue-router'
 
-import { Refused } from '@/api/client'
+import { Refused, untold } from '@/api/client'
 import { useAddHead } from '@/api/queries'
 import Trouble from '@/parts/Trouble.vue'
 
@@ -63,7 +63,7 @@ onKeyStroke('Enter', (event) => {
       <HairFields v-model="draft.hair" :problems="problems" />
     </section>
     <Trouble
-      v-if="add.error.value && !(add.error.value instanceof Refused)"
+      v-if="add.error.value && untold(add.error.value)"
       :error="add.error.value"
       @retry="save"
     />

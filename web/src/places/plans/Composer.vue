@@ -5,7 +5,7 @@ import { computed, h, ref, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink, useRouter } from 'vue-router'
 
-import { Refused, type Schemas } from '@/api/client'
+import { Refused, type Schemas, untold } from '@/api/client'
 import {
   type Found,
   type Wish,
@@ -168,9 +168,14 @@ onKeyStroke('Enter', (event) => {
     />
     <p v-for="one in elsewhere" :key="one.field" class="wrong" role="alert">{{ one.message }}</p>
     <Trouble
-      v-if="draft.error.value && !(draft.error.value instanceof Refused)"
+      v-if="draft.error.value && untold(draft.error.value)"
       :error="draft.error.value"
       @retry="draft.refetch()"
+    />
+    <Trouble
+      v-if="save.error.value && untold(save.error.value)"
+      :error="save.error.value"
+      @retry="keep"
     />
     <div :class="{ old: draft.error.value }">
       <PlanBody v-if="answer && ready" :answer="answer" :begin="begin" fixable @apply="apply" />

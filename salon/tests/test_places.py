@@ -1,0 +1,276 @@
+"""The places of the interface: what a specialist does in them, in headless Chromium."""
+
+import re
+
+from django.contrib.auth.models import User
+from playwright.sync_api import Page, Route, expect
+
+from salon.checks.browser import DESK, TABLET
+from salon.findings.models import Visit
+from salon.heads.models import Head
+from salon.heads.services import add_head, profile
+from salon.house.services import the_house
+from salon.plans.models import Plan
+from salon.tests.base import MEASURED
+from salon.tests.test_browser import BrowserTest
+
+
+class PlacesTest(BrowserTest):
+    """Somebody signed in, and one measured head."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        User.objects.create_user("vera", password="starch-and-linen")
+        self.head = add_head({"name": "Measured Head"}, MEASURED)
+        self.sign_in("vera", "starch-and-linen")
+        self.page.evaluate("localStorage.clear()")
+
+    def choose(self, group: str, word: str) -> None:
+        self.page.get_by_role("group", name=group, exact=True).get_by_text(word, exact=True).click()
+
+    def compose(self) -> Page:
+        self.page.goto(f"/heads/{self.head.pk}/plan")
+        expect(self.page.get_by_role("button", name=re.compile("Twists, 12"))).to_be_visible()
+        return self.page
+
+
+class DoorTest(PlacesTest):
+    def test_signing_out_and_a_wrong_password(self) -> None:
+        page = self.page
+        page.get_by_role("button", name="Sign out").click()
+        expect(page.get_by_role("heading", name="Who is at the chair?")).to_be_visible()
+        page.get_by_label("Name", exact=True).fill("vera")
+        page.get_by_label("Password").fill("wrong")
+        page.get_by_role("button", name="Sign in").click()
+        expect(page.get_by_role("alert")).to_contain_text("do not go together")
+        expect(page.get_by_label("Name", exact=True)).to_have_value("vera")
+
+    def test_an_unknown_place_says_so_and_leads_back(self) -> None:
+        self.page.goto("/nowhere/at/all")
+        self.page.get_by_role("link", name="To the heads").click()
+        expect(self.page.get_by_role("heading", name="Heads")).to_be_visible()
+
+    def test_a_missing_head_says_so(self) -> None:
+        self.page.goto("/heads/99999")
+        expect(self.page.get_by_role("alert")).to_contain_text("nothing here")
+
+    def test_keys(self) -> None:
+        page = self.page
+        page.keyboard.press("?")
+        expect(page.get_by_role("dialog", name="Keys")).to_be_visible()
+        page.keyboard.press("Escape")
+        expect(page.get_by_role("dialog", name="Keys")).to_be_hidden()
+        page.keyboard.press("n")
+        expect(page.get_by_role("heading", name="A new head")).to_be_visible()
+
+    def test_dark_and_back(self) -> None:
+        page = self.page
+        page.get_by_role("button", name="Dark").click()
+        self.assertIn("dark", page.locator("html").get_attribute("class") or "")
+        page.get_by_role("button", name="Light").click()
+        expect(page.get_by_role("button", name="Dark")).to_be_visible()
+
+
+class HeadsTest(PlacesTest):
+    def test_searching_and_finding_nobody(self) -> None:
+        page = self.page
+        page.get_by_placeholder("Part of a name").fill("measured")
+        expect(page.get_by_role("link", name="Measured Head")).to_be_visible()
+        page.get_by_placeholder("Part of a name").fill("zzz")
+        expect(page.get_by_text("Nobody is called “zzz”.")).to_be_visible()
+
+    def test_an_empty_salon_says_what_to_do(self) -> None:
+        Head.objects.all().delete()
+        self.page.reload()
+        expect(self.page.get_by_text("Add the first one")).to_be_visible()
+
+    def test_an_empty_name_is_told_at_the_field(self) -> None:
+        self.page.goto("/heads/new")
+        self.page.get_by_role("button", name="Add this head").click()
+        expect(self.page.get_by_role("alert")).to_contain_text("Type a name")
+
+    def test_measuring_again_keeps_the_old_value(self) -> None:
+        page = self.page
+        page.goto(f"/heads/{self.head.pk}")
+        page.get_by_role("button", name="Measure").click()
+        page.get_by_role("button", name="Record these").click()
+        expect(page.get_by_role("alert")).to_contain_text("at least one value")
+        page.get_by_label("Length, stretched").fill("27.5")
+        page.get_by_role("button", name="Record these").click()
+        expect(
+            page.get_by_role("row", name=re.compile("Length, stretched 27.5 cm"))
+        ).to_be_visible()
+        page.get_by_role("button", name="Everything observed").click()
+        expect(page.get_by_role("row", name=re.compile("Length, stretched"))).to_have_count(2)
+
+    def test_measuring_one_zone(self) -> None:
+        page = self.page
+        page.goto(f"/heads/{self.head.pk}")
+        page.get_by_role("button", name="Measure").click()
+        self.choose("Zone", "nape")
+        expect(page.get_by_label("Head circumference")).to_have_count(0)
+        page.get_by_label("Length, stretched").fill("12")
+        page.get_by_role("button", name="Record these").click()
+        expect(page.get_by_role("row", name=re.compile("nape 12 cm"))).to_be_visible()
+        self.assertEqual(profile(self.head).hair["zones"], {"nape": {"length_cm": 12}})
+
+    def test_what_to_plan_around(self) -> None:
+        page = self.page
+        page.goto(f"/heads/{self.head.pk}")
+        page.get_by_role("button", name="Change").click()
+        page.get_by_text("neck pain").click()
+        page.get_by_label("To remember").fill("Comes by ferry.")
+        page.get_by_role("button", name="Save").click()
+        expect(page.get_by_text("Comes by ferry.")).to_be_visible()
+        self.head.refresh_from_db()
+        self.assertEqual(self.head.conditions, ["neck_pain"])
+
+    def test_two_people_editing_lose_nothing(self) -> None:
+        page = self.page
+        page.goto(f"/heads/{self.head.pk}")
+        page.get_by_role("button", name="Change").click()
+        page.get_by_label("To remember").fill("Mine.")
+        Head.objects.filter(pk=self.head.pk).update(version=7, note="Theirs.")
+        page.get_by_role("button", name="Save").click()
+        expect(page.get_by_role("alert")).to_contain_text("Somebody else changed this")
+        expect(page.get_by_label("To remember")).to_have_value("Mine.")
+
+
+class ComposerTest(PlacesTest):
+    def test_a_stop_ends_planning_and_says_whom_to_see(self) -> None:
+        Head.objects.filter(pk=self.head.pk).update(conditions=["scalp_sores"])
+        page = self.page
+        page.goto(f"/heads/{self.head.pk}/plan")
+        expect(page.get_by_role("note")).to_contain_text("doctor")
+        expect(page.get_by_text("No service can be planned")).to_be_visible()
+
+    def test_a_fix_can_be_undone(self) -> None:
+        page = self.compose()
+        page.get_by_label("Release after", exact=True).fill("20")
+        caution = page.get_by_role("note").filter(has_text="Roots may still be damp")
+        caution.locator("button.first").click()
+        expect(caution).to_have_count(0)
+        page.get_by_role("button", name="Undo").click()
+        expect(caution).to_be_visible()
+        expect(page.get_by_label("Release after", exact=True)).to_have_value("20")
+
+    def test_a_reload_keeps_the_wish(self) -> None:
+        page = self.compose()
+        page.get_by_label("Sections", exact=True).fill("18")
+        expect(page.get_by_role("button", name=re.compile("Twists, 18"))).to_be_visible()
+        page.reload()
+        expect(page.get_by_label("Sections", exact=True)).to_have_value("18")
+        expect(page.get_by_role("button", name=re.compile("Twists, 18"))).to_be_visible()
+
+    def test_sections_by_buttons(self) -> None:
+        page = self.compose()
+        page.get_by_role("button", name="Sections +").click()
+        expect(page.get_by_role("button", name=re.compile("Twists, 13"))).to_be_visible()
+        page.get_by_role("button", name="Sections −").click()
+        expect(page.get_by_role("button", name=re.compile("Twists, 12"))).to_be_visible()
+
+    def test_a_hood_adds_a_step_and_asks_for_minutes(self) -> None:
+        page = self.compose()
+        self.choose("Drying", "hood")
+        expect(page.get_by_role("button", name=re.compile("^Hood"))).to_be_visible()
+        page.get_by_label("Minutes under it").fill("25")
+        expect(page.get_by_text("under the hood", exact=True)).to_be_visible()
+
+    def test_sections_by_keyboard_tell_their_dose(self) -> None:
+        page = self.compose()
+        crown_map = page.get_by_role("group", name="Parting, equal hair")
+        crown_map.focus()
+        page.keyboard.press("ArrowRight")
+        expect(page.get_by_text("2 of 12 ·")).to_be_visible()
+        page.keyboard.press("ArrowLeft")
+        page.keyboard.press("ArrowLeft")
+        expect(page.get_by_text("12 of 12 ·")).to_be_visible()
+
+    def test_humidity_in_percent(self) -> None:
+        page = self.compose()
+        page.get_by_role("button", name="More choices").click()
+        page.get_by_label("Humidity").fill("140")
+        expect(page.get_by_role("alert")).to_contain_text("0 to 98 %")
+        page.get_by_label("Humidity").fill("80")
+        expect(page.get_by_role("alert")).to_have_count(0)
+        page.get_by_role("button", name="Save this plan").click()
+        page.wait_for_url(re.compile(r"/plans/\d+$"))
+        request = Plan.objects.get().request
+        self.assertEqual(request["room"], {"temp_c": the_house().room_temp_c, "rh": 0.8})
+
+    def test_words_in_a_numbers_field_are_never_dropped(self) -> None:
+        page = self.compose()
+        page.get_by_label("Release after", exact=True).fill("tomorrow")
+        expect(page.get_by_role("alert")).to_have_text("“tomorrow” is not a number.")
+        expect(page.get_by_role("button", name="Save this plan")).to_be_disabled()
+
+    def test_a_server_that_does_not_answer_loses_nothing(self) -> None:
+        page = self.compose()
+        page.route("**/api/plans/", self.hang_up)
+        page.get_by_label("Sections", exact=True).fill("14")
+        expect(page.get_by_role("button", name=re.compile("Twists, 14"))).to_be_visible()
+        page.get_by_role("button", name="Save this plan").click()
+        expect(page.get_by_role("alert")).to_contain_text("does not answer")
+        page.unroute("**/api/plans/")
+        expect(page.get_by_label("Sections", exact=True)).to_have_value("14")
+        page.get_by_role("button", name="Save this plan").click()
+        page.wait_for_url(re.compile(r"/plans/\d+$"))
+
+    @staticmethod
+    def hang_up(route: Route) -> None:
+        route.abort("connectionrefused")
+
+    def test_planning_again_starts_from_the_saved_wish(self) -> None:
+        page = self.compose()
+        page.get_by_label("Sections", exact=True).fill("16")
+        expect(page.get_by_role("button", name=re.compile("Twists, 16"))).to_be_visible()
+        page.get_by_role("button", name="Save this plan").click()
+        page.wait_for_url(re.compile(r"/plans/\d+$"))
+        first = Plan.objects.get()
+        page.get_by_role("button", name="Plan again").click()
+        expect(page.get_by_label("Sections", exact=True)).to_have_value("16")
+        expect(page.get_by_role("button", name=re.compile("Twists, 16"))).to_be_visible()
+        page.get_by_role("button", name="Save this plan").click()
+        page.wait_for_url(re.compile(rf"/plans/(?!{first.pk}$)\d+$"))
+        self.assertEqual(Plan.objects.latest("pk").replaces, first)
+
+
+class VisitTest(PlacesTest):
+    def test_recording_all_as_planned(self) -> None:
+        page = self.compose()
+        page.keyboard.press("Control+Enter")
+        page.wait_for_url(re.compile(r"/plans/\d+$"))
+        page.get_by_role("link", name="Record the visit").click()
+        page.get_by_role("button", name="Record the visit").click()
+        expect(page.get_by_role("alert")).to_contain_text("Nothing to record yet")
+        page.get_by_role("button", name="All as planned").first.click()
+        page.get_by_label("Rinse, took").fill("900")
+        page.get_by_role("button", name="Record the visit").click()
+        expect(page.get_by_role("alert")).to_contain_text("0 to 600 min")
+        page.reload()
+        expect(page.get_by_label("Rinse, took")).to_have_value("900")
+        page.get_by_label("Rinse, took").fill("3")
+        page.get_by_role("button", name="Record the visit").click()
+        page.wait_for_url(re.compile(r"/visits/\d+$"))
+        visit = Visit.objects.get()
+        self.assertEqual(visit.steps.count(), len(visit.plan.answer["steps"]))
+        page.goto("/findings")
+        expect(page.get_by_role("link", name="Two-strand twist-out")).to_be_visible()
+
+    def test_findings_are_empty_at_first(self) -> None:
+        self.page.goto("/findings")
+        expect(self.page.get_by_text("Nothing recorded yet")).to_be_visible()
+
+
+class WidthTest(PlacesTest):
+    def test_no_place_is_wider_than_its_screen(self) -> None:
+        page = self.page
+        places = ["/heads", "/heads/new", f"/heads/{self.head.pk}", f"/heads/{self.head.pk}/plan"]
+        for size in (TABLET, DESK):
+            page.set_viewport_size(size)
+            for place in places:
+                page.goto(place)
+                page.wait_for_load_state("networkidle")
+                width = page.evaluate("document.documentElement.scrollWidth")
+                with self.subTest(place=place, size=size):
+                    self.assertLessEqual(width, size["width"])
