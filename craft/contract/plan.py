@@ -192,6 +192,8 @@ class Totals(Frozen):
     first_sitting_min: float
     leave_on_g_per_m2: float
     """Everything that stays in, per outer area of the hair."""
+    thin_below_g_per_m2: float
+    residue_above_g_per_m2: float
     product_g: dict[Role, float]
     hair_g: float
     """Dry mass of the hair."""
@@ -211,6 +213,8 @@ class Drying(Frozen):
     """One in ten heads is drier, one in ten wetter."""
     odds_dry: float
     """Probability of fully dry at release."""
+    safe: bool
+    """Whether these odds are good enough to promise the release."""
     slowest_section: int
     radius_mm: float
     curve: list[tuple[float, float]]

@@ -18,7 +18,7 @@ from craft.routine.forecast import (
     stages_for,
     water_of,
 )
-from craft.routine.styling import usual_hairs
+from craft.routine.styling import HOOD_SETUP_MIN, LAY_IN_EACH_MIN, usual_hairs
 from craft.routine.washing import BLOT_MIN, PART_EACH_MIN
 from craft.vocabulary import Blot, Dryer, Heat
 
@@ -28,11 +28,9 @@ HANDS_COST, CLIENT_COST, DELAY_COST = 1.0, 0.4, 1.0
 
 #: Hood minutes that are offered. House values.
 HOOD_OFFERS = tuple(range(10, 95, 5))
-HOOD_SETUP_MIN = 1.5
 #: A release moves by whole days, so that it stays within opening hours; at most so far [h].
 DAY_H = 24.0
 LATEST_RELEASE_H = 120.0
-LAY_IN_EACH_MIN = 0.48
 
 
 def fixes_for_drying(case: Case, made: Forecast) -> list[Fix]:
@@ -92,7 +90,8 @@ def sections_minutes(case: Case, count: int) -> float:
         technique.shape_min, case.hair.length_cm, case.hairs / count, usual_hairs(case)
     )
     release = technique.release_each_min if technique.released else 0.0
-    return count * (each + PART_EACH_MIN + LAY_IN_EACH_MIN + release) * case.request.pace
+    lay_in = LAY_IN_EACH_MIN * len(technique.stays_in)
+    return count * (each + PART_EACH_MIN + lay_in + release) * case.request.pace
 
 
 def more_sections(case: Case, made: Forecast) -> Fix | None:

@@ -3,7 +3,7 @@
 import math
 from collections.abc import Sequence
 
-from craft import RULES_VERSION, curl, drying
+from craft import RULES_VERSION, curl, doses, drying
 from craft.contract.partings import SectionOut
 from craft.contract.plan import (
     Caution,
@@ -20,7 +20,7 @@ from craft.head import hairline
 from craft.routine.case import Case, case_of
 from craft.routine.cautions import cautions_for, leave_on
 from craft.routine.fixes import fixes_for_drying
-from craft.routine.forecast import Forecast, curve, forecast, section_bundle
+from craft.routine.forecast import SAFE_ODDS, Forecast, curve, forecast, section_bundle
 from craft.routine.home import home, wear_days
 from craft.routine.styling import shape_minutes, styling
 from craft.routine.washing import blot_and_part, washing
@@ -141,6 +141,8 @@ def totals(case: Case, steps: Sequence[Step]) -> Totals:
         client_min=round(hands + waits, 1),
         first_sitting_min=round(first_sitting(steps), 1),
         leave_on_g_per_m2=round(leave_on(case), 2),
+        thin_below_g_per_m2=doses.THIN_BELOW_G_PER_M2,
+        residue_above_g_per_m2=doses.RESIDUE_ABOVE_G_PER_M2,
         product_g=grams,
         hair_g=round(case.hair_g, 1),
         surface_m2=round(case.surface_m2, 3),
@@ -199,6 +201,7 @@ def drying_out(made: Forecast) -> Drying:
         at_release_low=round(slow.at(made.release_h), 3),
         at_release_high=round(fast.at(made.release_h), 3),
         odds_dry=round(odds, 3),
+        safe=odds >= SAFE_ODDS,
         slowest_section=made.slowest,
         radius_mm=round(made.bundle.radius_m * 1000, 2),
         curve=curve(made.run, until),

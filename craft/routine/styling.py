@@ -15,6 +15,8 @@ LAY_IN_EACH_MIN = 0.12
 LAY_IN_BULK = (0.0, 2.0)
 #: One product over the whole head at a time takes longer, detangling better. House value.
 LAYER_FACTOR = 1.25
+#: Fetching, setting and checking a hood, and how long the client may stay under it. House values.
+HOOD_SETUP_MIN = 1.5
 HOOD_SLACK_MIN = 15.0
 
 
@@ -112,7 +114,7 @@ def dryer_step(case: Case, made: Forecast) -> Step:
         if hood
         else "Low heat, low air; hold each spot about a minute, do not rake.",
         # Fetching, setting and checking the hood; a diffuser is held all the time.
-        minutes=1.5 if hood else made.dryer_min,
+        minutes=HOOD_SETUP_MIN if hood else made.dryer_min,
         station=Station.HOOD if hood else Station.CHAIR,
         wait=(made.dryer_min, made.dryer_min + HOOD_SLACK_MIN) if hood else (0.0, 0.0),
         wait_title="under the hood" if hood else "",

@@ -343,6 +343,11 @@ export interface components {
              * @description Probability of fully dry at release.
              */
             odds_dry: number;
+            /**
+             * Safe
+             * @description Whether these odds are good enough to promise the release.
+             */
+            safe: boolean;
             /** Slowest Section */
             slowest_section: number;
             /** Radius Mm */
@@ -1451,6 +1456,10 @@ export interface components {
              * @description Everything that stays in, per outer area of the hair.
              */
             leave_on_g_per_m2: number;
+            /** Thin Below G Per M2 */
+            thin_below_g_per_m2: number;
+            /** Residue Above G Per M2 */
+            residue_above_g_per_m2: number;
             /** Product G */
             product_g: {
                 [key: string]: number;

@@ -36,7 +36,7 @@ const band = computed(() => {
 })
 const releaseX = computed(() => x.value(Math.min(props.drying.release_after_h, end.value)))
 const anchor = computed(() => (releaseX.value > WIDTH * 0.55 ? 'end' : 'start'))
-const safe = computed(() => props.drying.odds_dry >= 0.8)
+const safe = computed(() => props.drying.safe)
 const ticks = computed(() => x.value.ticks(6))
 const dryText = computed(() =>
   props.drying.h_to_dry === null

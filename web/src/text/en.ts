@@ -279,7 +279,7 @@ export const en = {
     left: 'left',
     notOnShelf: 'none on the shelf',
     onHair: 'stays on the hair',
-    onHairBounds: 'residue above 10, weak below 3',
+    onHairBounds: 'residue above {residue}, weak below {thin}',
     drying_: 'Dry by then?',
     waterGone: 'share of water gone',
     releaseAt: 'release after {hours} h',

@@ -3,11 +3,12 @@
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
+import type { Schemas } from '@/api/client'
 import type { Step } from '@/api/queries'
 import WhyList from '@/parts/WhyList.vue'
 import { counted, number, short } from '@/text/format'
 
-const props = defineProps<{ steps: Step[]; onHair: number }>()
+const props = defineProps<{ steps: Step[]; totals: Schemas['Totals'] }>()
 const { t } = useI18n()
 
 const doses = computed(() =>
@@ -51,9 +52,16 @@ const doses = computed(() =>
       <tr>
         <td class="quiet">{{ t('plan.onHair') }}</td>
         <td class="n">
-          <b>{{ number(onHair, 1) }} g/m²</b>
+          <b>{{ number(totals.leave_on_g_per_m2, 1) }} g/m²</b>
         </td>
-        <td class="n quiet" colspan="2">{{ t('plan.onHairBounds') }}</td>
+        <td class="n quiet" colspan="2">
+          {{
+            t('plan.onHairBounds', {
+              residue: short(totals.residue_above_g_per_m2),
+              thin: short(totals.thin_below_g_per_m2),
+            })
+          }}
+        </td>
       </tr>
     </tfoot>
   </table>

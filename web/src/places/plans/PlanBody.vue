@@ -134,7 +134,7 @@ const folds = computed(() =>
             <span class="quiet">{{ t('plan.client') }}</span>
           </div>
         </div>
-        <DoseTable :steps="answer.steps" :on-hair="totals.leave_on_g_per_m2" />
+        <DoseTable :steps="answer.steps" :totals="totals" />
       </section>
       <section>
         <div class="head">
