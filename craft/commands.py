@@ -6,7 +6,7 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from craft import curl, drying, fibre, partings, porosity
+from craft import drying, partings
 from craft.air import drying_deficit
 from craft.contract import (
     DryAnswer,
@@ -18,14 +18,15 @@ from craft.contract import (
     SectionOut,
 )
 from craft.contract.drying import SetIn
-from craft.contract.profile import DensityOut, PorosityOut, ProfileAnswer, ProfileRequest
+from craft.contract.profile import ProfileAnswer, ProfileRequest
 from craft.drying import Bundle, Stage
 from craft.errors import CraftError, Missing, NeverDries
 from craft.head import hairline
 from craft.known import known
 from craft.partings import count_of, part, totals
+from craft.profiling import profiled
 from craft.routine.planner import plan
-from craft.vocabulary import Scheme, Strand
+from craft.vocabulary import Scheme
 
 CURVE_POINTS = 100
 
@@ -123,59 +124,6 @@ def parted(request: PartingsRequest) -> PartingsAnswer:
         hairs=round(sums["hairs"]),
         hairline=[(round(float(x), 2), round(float(y), 2)) for x, y in hairline(hair.head_cm)],
         assumed=list(hair.assumed),
-    )
-
-
-def profiled(request: ProfileRequest) -> ProfileAnswer:
-    """Put together what was measured on a head."""
-    readings = [(one.test, one.value) for one in request.porosity_tests]
-    belief = porosity.posterior(readings)
-    settled = porosity.class_of(belief)
-    upcoming = porosity.next_test([test for test, _ in readings], belief)
-    low, medium, high = (round(float(share), 4) for share in belief)
-    assumed = []
-    hairs = None
-    if request.circumference_cm is not None:
-        diameter = request.diameter_um
-        if diameter is None:
-            diameter = fibre.TYPICAL_DIAMETER_UM[Strand.MEDIUM]
-            assumed.append(f"Strand not measured: {diameter:g} µm.")
-        hairs = round(fibre.hairs_by_circumference(request.circumference_cm, diameter))
-    index = None
-    if request.stretched_cm is not None and request.relaxed_cm is not None:
-        index = curl.curl_index(request.stretched_cm, request.relaxed_cm)
-    return ProfileAnswer(
-        porosity=PorosityOut.model_validate(
-            {
-                "low": low,
-                "medium": medium,
-                "high": high,
-                "class": settled,
-                "disagree": porosity.disagreeing(readings, settled),
-            }
-        ),
-        next_test=upcoming,
-        next_test_how=porosity.TABLES[upcoming].how if upcoming else "",
-        density_per_cm2=density_out(request),
-        hairs_by_circumference=hairs,
-        curl_index=None if index is None else round(index, 4),
-        shrinkage=None if index is None else round(curl.shrinkage(index), 4),
-        assumed=assumed,
-    )
-
-
-def density_out(request: ProfileRequest) -> DensityOut | None:
-    """The counted density with its interval, if hairs were counted."""
-    if not request.counts or request.field_cm2 is None:
-        return None
-    value, low, high = fibre.counted_density(request.counts, request.field_cm2)
-    return DensityOut.model_validate(
-        {
-            "value": round(value, 1),
-            "low": round(low, 1),
-            "high": round(high, 1),
-            "class": fibre.density_class(value),
-        }
     )
 
 

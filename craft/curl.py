@@ -1,9 +1,10 @@
 """Curl geometry: how long hair hangs when it is not pulled straight."""
 
 import math
+from collections.abc import Mapping
 from dataclasses import dataclass
 
-from craft.vocabulary import Pattern
+from craft.vocabulary import Landmark, Pattern
 
 #: Stretched over relaxed length when only the pattern is known. House values.
 TYPICAL_CURL_INDEX = {
@@ -18,17 +19,33 @@ TYPICAL_CURL_INDEX = {
     Pattern.K4C: 3.00,
 }
 
+#: Diameter of the curl when only the pattern is known [mm]. House values.
+TYPICAL_CURL_MM = {
+    Pattern.W2A: 45.0,
+    Pattern.W2B: 35.0,
+    Pattern.W2C: 28.0,
+    Pattern.C3A: 22.0,
+    Pattern.C3B: 14.0,
+    Pattern.C3C: 9.0,
+    Pattern.K4A: 6.0,
+    Pattern.K4B: 4.5,
+    Pattern.K4C: 3.0,
+}
+
 #: Where hair that hangs from the side of the top reaches, at the latest [cm]. House values.
-LANDMARKS = (
-    (8.0, "above the ear"),
-    (13.0, "ear"),
-    (18.0, "jaw"),
-    (24.0, "chin"),
-    (32.0, "shoulder"),
-    (44.0, "armpit"),
-    (60.0, "mid-back"),
-)
-BEYOND_LANDMARKS = "waist or longer"
+ABOVE_THE_EAR_CM = 8.0
+LANDMARKS = {
+    Landmark.EAR: 13.0,
+    Landmark.JAW: 18.0,
+    Landmark.CHIN: 24.0,
+    Landmark.SHOULDER: 32.0,
+    Landmark.ARMPIT: 44.0,
+    Landmark.MID_BACK: 60.0,
+}
+ABOVE_LANDMARKS, BEYOND_LANDMARKS = "above the ear", "waist or longer"
+
+#: A drawn strand: its length [mm], points for each turn, and how far the eye sees into its coil.
+DRAWN_MM, DRAWN_POINTS, DRAWN_TILT = 110.0, 22, 0.22
 
 
 @dataclass(frozen=True)
@@ -94,6 +111,49 @@ def curl_retention(stretched_cm: float, at_release_cm: float, later_cm: float) -
     return 100 * (stretched_cm - later_cm) / (stretched_cm - at_release_cm)
 
 
-def landmark(length_cm: float) -> str:
-    """Where hair of this hanging length reaches. House values."""
-    return next((name for limit, name in LANDMARKS if length_cm < limit), BEYOND_LANDMARKS)
+def landmark(length_cm: float, own: Mapping[Landmark, float] | None = None) -> str:
+    """Where hair of this hanging length reaches.
+
+    Args:
+        length_cm: hanging length [cm]
+        own: lengths at which hair of this person reaches a landmark [cm], where measured; the
+            others are house values
+    """
+    if length_cm < ABOVE_THE_EAR_CM:
+        return ABOVE_LANDMARKS
+    reaches = LANDMARKS | dict(own or {})
+    return next((str(name) for name in Landmark if length_cm < reaches[name]), BEYOND_LANDMARKS)
+
+
+def pitch(index: float, diameter: float) -> float:
+    """Rise of one turn of a curl, in the unit of its diameter.
+
+    Args:
+        index: curl index, > 1
+        diameter: of the curl
+    Source: geometry of the helix: index = √((π·diameter)² + pitch²)/pitch.
+    """
+    return math.pi * diameter / math.sqrt(index**2 - 1)
+
+
+def drawing(index: float, diameter_mm: float) -> list[tuple[float, float]]:
+    """A strand of 11 cm as it hangs, drawn from its helix, for the eye to compare with.
+
+    Args:
+        index: curl index, > 1
+        diameter_mm: diameter of the curl [mm], > 0
+    Returns:
+        points from the root down (across, down) [mm], true to size; the coil is seen from slightly
+        above, so that tight turns show as loops
+    Source: geometry of the helix; the shape is computed, not copied from a chart.
+    """
+    rise = pitch(index, diameter_mm)
+    turns = DRAWN_MM / math.hypot(math.pi * diameter_mm, rise)
+    count = max(24, math.ceil(turns * DRAWN_POINTS))
+    points = []
+    for step in range(count + 1):
+        angle = 2 * math.pi * turns * step / count
+        across = diameter_mm / 2 * math.sin(angle)
+        down = rise * turns * step / count + DRAWN_TILT * diameter_mm / 2 * (1 - math.cos(angle))
+        points.append((round(across, 2), round(down, 2)))
+    return points

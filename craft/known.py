@@ -6,7 +6,7 @@ from craft import curl, fibre
 from craft.contract.hair import Hair
 from craft.head import REFERENCE_CIRCUMFERENCE_CM
 from craft.partings import HeadOfHair
-from craft.vocabulary import Buildup, Level, Pattern, Strand, Zone
+from craft.vocabulary import Buildup, Elasticity, Landmark, Level, Pattern, Strand, Zone
 
 
 @dataclass(frozen=True)
@@ -22,6 +22,8 @@ class KnownHair:
         head_cm: head circumference [cm]
         zone_density, zone_length: zones that differ
         days_since_detangle: days
+        elasticity: class
+        landmarks: lengths at which this person's hair reaches them [cm]
         assumed: sentences on what was not measured
     """
 
@@ -37,6 +39,8 @@ class KnownHair:
     zone_density: tuple[tuple[Zone, float], ...]
     zone_length: tuple[tuple[Zone, float], ...]
     days_since_detangle: float
+    elasticity: Elasticity
+    landmarks: tuple[tuple[Landmark, float], ...]
     assumed: tuple[str, ...]
 
     @property
@@ -102,5 +106,7 @@ def known(hair: Hair) -> KnownHair:
             (zone, own.length_cm) for zone, own in zones if own.length_cm is not None
         ),
         days_since_detangle=hair.days_since_detangle,
+        elasticity=hair.elasticity or Elasticity.SPRINGY,
+        landmarks=tuple(hair.landmarks.items()),
         assumed=tuple(assumed),
     )

@@ -20,6 +20,9 @@ LEVELS = tuple(Level)
 #: Before any test all three are as likely.
 FLAT_PRIOR: Floats = np.full(len(LEVELS), 1 / len(LEVELS))
 
+#: Older tests no longer count: the hair they were made on has grown out or was treated. House.
+EVIDENCE_DAYS = 365
+
 Value = float | str
 
 
@@ -34,6 +37,7 @@ class Table:
         range: numbers that can be read off the test
         unit: of that number
         how: what is done
+        weak: known to tell little, and said so wherever it is shown
     """
 
     outcomes: tuple[str, ...]
@@ -42,6 +46,7 @@ class Table:
     range: tuple[float, float] = (0.0, 0.0)
     unit: str = ""
     how: str = ""
+    weak: bool = False
 
 
 TABLES: Mapping[PorosityTest, Table] = {
@@ -67,12 +72,14 @@ TABLES: Mapping[PorosityTest, Table] = {
         bounds=(60, 240),
         range=(0, 900),
         unit="s",
-        how="Lay a clean shed hair on water and time until it is under. Weak.",
+        how="Lay a clean shed hair on water and time until it is under.",
+        weak=True,
     ),
     PorosityTest.SLIDE: Table(
         outcomes=("smooth", "rough"),
         likelihood=((0.62, 0.38), (0.52, 0.48), (0.38, 0.62)),
-        how="Slide two fingers from end to root. Weak.",
+        how="Slide two fingers from end to root of a dry strand.",
+        weak=True,
     ),
     PorosityTest.DRY_RATIO: Table(
         outcomes=("faster", "as forecast", "slower"),
@@ -148,6 +155,11 @@ def disagreeing(
         for test, value in readings
         if likelihood(test, value)[place] < likelihood(test, value).max()
     ]
+
+
+def says(test: PorosityTest, value: Value) -> Level:
+    """The class a single reading speaks for most."""
+    return LEVELS[int(likelihood(test, value).argmax())]
 
 
 def entropy(probabilities: Floats) -> float:

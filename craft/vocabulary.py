@@ -119,7 +119,45 @@ class Condition(StrEnum):
     SCALP_SORES = "scalp_sores"
     EDGE_THINNING = "edge_thinning"
     ASTHMA = "asthma"
+    EPILEPSY = "epilepsy"
     MINOR = "minor"
+
+
+class StopSign(StrEnum):
+    """What a specialist sees on a scalp and refers on. Seen and named, never diagnosed."""
+
+    OPEN_SORES = "open_sores"
+    WEEPING = "weeping"
+    MAY_BE_CONTAGIOUS = "may_be_contagious"
+    SUDDEN_PATCHES = "sudden_patches"
+    SEVERE_PAIN = "severe_pain"
+
+
+class Elasticity(StrEnum):
+    """What a wet strand does when it is pulled."""
+
+    STIFF = "stiff"
+    SPRINGY = "springy"
+    OVERSTRETCHED = "overstretched"
+
+
+class Way(StrEnum):
+    """Ways to know how dense a head is."""
+
+    COUNTED = "counted"
+    GATHERED = "gathered"
+    BY_EYE = "by_eye"
+
+
+class Landmark(StrEnum):
+    """Where hanging hair reaches, top to bottom."""
+
+    EAR = "ear"
+    JAW = "jaw"
+    CHIN = "chin"
+    SHOULDER = "shoulder"
+    ARMPIT = "armpit"
+    MID_BACK = "mid-back"
 
 
 class WashRoutine(StrEnum):

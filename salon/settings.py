@@ -3,6 +3,7 @@
 GAUFFER_VAR       folder of the database and the secret key (default: var/ beside this project)
 GAUFFER_HOSTS     host names the server answers to, comma separated
 GAUFFER_DEBUG     1 while developing
+GAUFFER_SCOPE     simulated (default), or folder:/path/to/pictures
 DATABASE_URL      another database, as dj-database-url reads it
 """
 
@@ -46,6 +47,7 @@ INSTALLED_APPS = [
     "salon.shelf",
     "salon.plans",
     "salon.findings",
+    "salon.devices",
 ]
 
 MIDDLEWARE = [
@@ -89,6 +91,10 @@ AXES_VERBOSE = False
 LANGUAGE_CODE = "en"
 TIME_ZONE = os.environ.get("TZ") or "UTC"
 USE_TZ = True
+
+#: Pictures of heads are never served as plain files: the API asks who is there.
+MEDIA_ROOT = VAR_DIR / "pictures"
+GAUFFER_SCOPE = os.environ.get("GAUFFER_SCOPE", "simulated")
 
 STATIC_URL = "static/"
 STATIC_ROOT = VAR_DIR / "static"

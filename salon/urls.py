@@ -9,6 +9,8 @@ urlpatterns = [
     path("api/schema/", SpectacularAPIView.as_view(), name="schema"),
     path("api/", include("salon.house.api")),
     path("api/", include("salon.heads.api")),
+    path("api/", include("salon.heads.consulting_api")),
+    path("api/", include("salon.devices.api")),
     path("api/", include("salon.shelf.api")),
     path("api/", include("salon.plans.api")),
     path("api/", include("salon.findings.api")),

@@ -6,7 +6,7 @@ from pydantic import BeforeValidator, Field, model_validator
 
 from craft.contract.base import Frozen
 from craft.errors import CraftError, Missing
-from craft.vocabulary import Buildup, Level, Pattern, Strand, Zone
+from craft.vocabulary import Buildup, Elasticity, Landmark, Level, Pattern, Strand, Zone
 
 
 def measured(low: float, high: float, unit: str, **more: Any) -> Any:
@@ -60,6 +60,10 @@ class Hair(Frozen):
     """Head circumference [cm]; 57 is assumed."""
     buildup: Buildup = Buildup.NONE
     """Residue on hair and scalp."""
+    elasticity: Elasticity | None = None
+    """What a wet strand does when it is pulled; springy is assumed."""
+    landmarks: dict[Landmark, LengthCm] = Field(default_factory=dict)
+    """Hanging lengths at which hair of this person reaches a landmark [cm]."""
     zones: dict[Zone, ZoneHair] = Field(default_factory=dict)
     """Zones that differ."""
     days_since_detangle: Annotated[float, measured(0, 365, "days")] = 7

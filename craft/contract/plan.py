@@ -21,6 +21,7 @@ from craft.vocabulary import (
     Role,
     Severity,
     Station,
+    StopSign,
     Style,
     WashOrder,
     WashRoutine,
@@ -36,6 +37,8 @@ class Person(Frozen):
     """What has to be planned around."""
 
     conditions: list[Condition] = Field(default_factory=list)
+    stop_signs: list[StopSign] = Field(default_factory=list)
+    """Seen on the scalp and not yet cleared by the specialist: no service until then."""
     allergies: list[Words] = Field(default_factory=list)
     """Ingredients, as written on labels."""
     avoid: list[Words] = Field(default_factory=list)

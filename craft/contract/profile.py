@@ -5,10 +5,10 @@ from typing import Annotated
 from pydantic import Field, model_validator
 
 from craft.contract.base import Frozen
-from craft.contract.hair import LengthCm, measured
+from craft.contract.hair import CurlPattern, LengthCm, measured
 from craft.errors import CraftError, Missing
 from craft.porosity import outcome
-from craft.vocabulary import Level, PorosityTest
+from craft.vocabulary import Elasticity, Level, PorosityTest, Strand, Way, Zone
 
 MAX_FIELDS, MAX_COUNT = 50, 5000
 
@@ -27,6 +27,21 @@ class Reading(Frozen):
         return self
 
 
+class Spot(Frozen):
+    """Hairs counted in one field."""
+
+    zone: Zone | None = None
+    count: Annotated[int, Field(ge=0, le=MAX_COUNT)]
+    field_cm2: Annotated[float, measured(0.01, 25, "cm²")]
+
+
+class LengthOn(Frozen):
+    """A stretched length and how long ago it was measured."""
+
+    days_ago: Annotated[float, measured(0, 36500, "days")]
+    length_cm: LengthCm
+
+
 class ProfileRequest(Frozen):
     """Profile a head from whatever was measured; any part may be left out."""
 
@@ -42,6 +57,26 @@ class ProfileRequest(Frozen):
     diameter_um: Annotated[float, measured(20, 150, "µm")] | None = None
     stretched_cm: LengthCm | None = None
     relaxed_cm: Annotated[float, measured(0.3, 150, "cm")] | None = None
+    porosity_decided: Level | None = None
+    """The specialist's decision over the tests; both are kept."""
+    spots: Annotated[list[Spot], Field(max_length=MAX_FIELDS)] = Field(default_factory=list)
+    """Fields counted at spots of the head, each with its own area."""
+    density: Level | None = None
+    """Density by eye."""
+    strand: Strand | None = None
+    """Strand by feel."""
+    head_cm: Annotated[float, measured(40, 70, "cm")] | None = None
+    pattern: CurlPattern | None = None
+    curl_mm: Annotated[float, measured(1, 80, "mm")] | None = None
+    """Diameter of one coil."""
+    stretch_percent: Annotated[float, measured(0, 150, "%")] | None = None
+    """How much longer a wet strand became before it gave."""
+    stretch_returns: bool | None = None
+    shed_hairs: Annotated[int, Field(ge=0, le=MAX_COUNT)] | None = None
+    broken_hairs: Annotated[int, Field(ge=0, le=MAX_COUNT)] | None = None
+    days_since_detangle: Annotated[float, measured(0, 365, "days")] = 7
+    lengths: Annotated[list[LengthOn], Field(max_length=500)] = Field(default_factory=list)
+    """Stretched lengths of former days."""
 
     @model_validator(mode="after")
     def consistent(self) -> "ProfileRequest":
@@ -65,8 +100,30 @@ class PorosityOut(Frozen):
     medium: float
     high: float
     class_: Level = Field(alias="class", serialization_alias="class")
+    """What plans follow: the specialist's decision, else the tests."""
+    by_tests: Level
     disagree: list[PorosityTest]
     """Tests that on their own speak for another class."""
+
+
+class TestOut(Frozen):
+    """What one porosity test says."""
+
+    test: PorosityTest
+    says: Level
+    weak: bool
+    """Known to tell little."""
+    agrees: bool
+
+
+class NextTest(Frozen):
+    """A test not yet made."""
+
+    test: PorosityTest
+    how: str
+    bits: float
+    """Expected information, of at most 1.58 bits that are to be known."""
+    weak: bool
 
 
 class DensityOut(Frozen):
@@ -78,16 +135,79 @@ class DensityOut(Frozen):
     class_: Level = Field(alias="class", serialization_alias="class")
 
 
+class DensityWay(Frozen):
+    """Density by one way of finding it; eight times in ten it lies between low and high."""
+
+    way: Way
+    value: float
+    low: float
+    high: float
+    disagrees: bool
+    """All the other ways together speak against it."""
+
+
+class ElasticityOut(Frozen):
+    """What a wet strand does when it is pulled."""
+
+    class_: Elasticity = Field(alias="class", serialization_alias="class")
+    advice: str
+    source: str
+
+
+class FallenOut(Frozen):
+    """What came out while detangling, against what is usual."""
+
+    broken_share: float
+    broken_low: float
+    broken_high: float
+    shed_usual_low: float
+    shed_usual_high: float
+    more_shed: bool
+    more_broken: bool
+    told: str
+    source: str
+
+
+class GrowthOut(Frozen):
+    """Growth since the last cut; eight times in ten it lies between low and high."""
+
+    cm_per_month: float
+    low: float
+    high: float
+    days: float
+    lengths: int
+    published_low: float
+    published_high: float
+    source: str
+
+
 class ProfileAnswer(Frozen):
     """What is known; null where nothing was measured."""
 
     porosity: PorosityOut
+    porosity_tests: list[TestOut]
     next_test: PorosityTest | None
     """The unused test that would tell most."""
     next_test_how: str
+    next_tests: list[NextTest]
+    """All unused tests, the most telling first."""
     density_per_cm2: DensityOut | None
+    """Counted."""
+    density_ways: list[DensityWay]
+    density: DensityOut | None
+    """All ways put together."""
+    zone_density: dict[Zone, DensityOut]
+    """Zones that were counted."""
     hairs_by_circumference: int | None
+    diameter_um: float
+    """Measured, else what the class by feel stands for."""
+    strand: Strand
     curl_index: float | None
     shrinkage: float | None
+    shrinkage_by_helix: float | None
+    """What the diameter of the coil and the usual pitch of the pattern would give."""
+    elasticity: ElasticityOut | None
+    fallen: FallenOut | None
+    growth: GrowthOut | None
     assumed: list[str]
     """What was not measured and had to be assumed."""

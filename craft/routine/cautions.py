@@ -26,11 +26,21 @@ from craft.vocabulary import (
     Heat,
     Role,
     Severity,
+    StopSign,
     Strand,
     Weight,
 )
 
 Rule = Callable[[Case, Forecast], Caution | None]
+
+#: What was seen, in words that name no illness.
+STOP_SIGN_WORDS = {
+    StopSign.OPEN_SORES: "open sores",
+    StopSign.WEEPING: "weeping skin",
+    StopSign.MAY_BE_CONTAGIOUS: "something that may be contagious",
+    StopSign.SUDDEN_PATCHES: "hair lost suddenly in patches",
+    StopSign.SEVERE_PAIN: "severe pain",
+}
 
 GRAVEST_FIRST = (Severity.STOP, Severity.ADJUST, Severity.REMIND)
 #: Roles in which weight matters. Common practice, no source.
@@ -59,15 +69,19 @@ def used(case: Case) -> Iterator[ShelfItem]:
 
 
 def scalp_refer(case: Case, _: Forecast) -> Caution | None:
-    """Sores end the service before it begins."""
-    if not told(case, Condition.SCALP_SORES):
+    """A stop sign on the scalp ends the service before it begins."""
+    signs = [STOP_SIGN_WORDS[one] for one in case.request.person.stop_signs]
+    if told(case, Condition.SCALP_SORES):
+        signs.append("sores on the scalp")
+    if not signs:
         return None
+    seen = ", ".join(signs)
     return caution(
         "scalp_refer",
         Severity.STOP,
-        "Sores on the scalp: no service today. Ask the client to see a doctor or pharmacist; "
-        "plan again once the scalp has healed and you have looked at it.",
-        "scalp sores",
+        f"{seen[0].upper()}{seen[1:]}: no service today. Ask the client to see a doctor or "
+        "pharmacist; plan again once you have looked at the scalp and cleared it with a note.",
+        seen,
     )
 
 

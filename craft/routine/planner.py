@@ -248,7 +248,7 @@ def finished(case: Case, made: Forecast) -> Finished:
         length_cm=round(lengths[1], 1),
         length_low=round(lengths[0], 1),
         length_high=round(lengths[2], 1),
-        landmark=curl.landmark(lengths[1]),
+        landmark=curl.landmark(lengths[1], dict(hair.landmarks)),
         day1_definition=round(min(high, max(low, definition)), 2),
         wear_days=wear_days(case),
         reasons=[

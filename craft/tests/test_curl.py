@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 from scipy import integrate
 
 from craft import curl
+from craft.vocabulary import Landmark, Pattern
 
 
 class CurlTest(TestCase):
@@ -47,3 +48,25 @@ class CurlTest(TestCase):
         names = [curl.landmark(length) for length in (5, 10, 15, 20, 30, 40, 50, 90)]
         self.assertEqual(len(set(names)), len(names))
         self.assertEqual(names[2], "jaw")
+
+    def test_landmarks_of_a_person(self) -> None:
+        self.assertEqual(curl.landmark(22), "chin")
+        self.assertEqual(curl.landmark(22, {Landmark.CHIN: 21.0}), "shoulder")
+
+    def test_pitch_gives_back_the_index(self) -> None:
+        for pattern, index in curl.TYPICAL_CURL_INDEX.items():
+            diameter = curl.TYPICAL_CURL_MM[pattern]
+            made = curl.helix(300, diameter, curl.pitch(index, diameter))
+            self.assertAlmostEqual(1 / (1 - made.shrinkage), index)
+
+    def test_a_drawn_strand_hangs_as_long_as_its_shrinkage_says(self) -> None:
+        for pattern, index in curl.TYPICAL_CURL_INDEX.items():
+            points = curl.drawing(index, curl.TYPICAL_CURL_MM[pattern])
+            down = points[-1][1]
+            slack = curl.DRAWN_TILT * curl.TYPICAL_CURL_MM[pattern]
+            self.assertAlmostEqual(down, curl.DRAWN_MM / index, delta=slack + 0.01)
+
+    def test_tighter_patterns_have_smaller_coils(self) -> None:
+        # Common practice, no source: from waves to coils the curl gets tighter.
+        sizes = [curl.TYPICAL_CURL_MM[pattern] for pattern in Pattern]
+        self.assertEqual(sizes, sorted(sizes, reverse=True))

@@ -51,10 +51,29 @@ def why_a_dose(page: Page) -> None:
     page.get_by_role("button", name="Plain curl cream: why?").click()
 
 
+def half_a_consultation(page: Page) -> None:
+    """Porosity, one test confirmed and one changed."""
+    page.goto("/heads/1/consultation?part=porosity")
+    page.get_by_role("button", name="Bead test: still so").click()
+    page.get_by_role("group", name="Soak test").get_by_text("soon").click()
+    page.get_by_text("saved", exact=True).wait_for()
+
+
+def count_hairs(page: Page) -> None:
+    """A picture of the strand scope, counted."""
+    page.goto("/heads/1/consultation?part=density")
+    page.get_by_role("button", name="Take a picture and count").click()
+    page.locator(".root").first.wait_for()
+
+
 PICTURES: tuple[tuple[str, Callable[[Page], None]], ...] = (
     ("heads", open_at("/heads")),
     ("new-head", open_at("/heads/new")),
     ("head-sheet", open_at("/heads/1")),
+    ("consultation", half_a_consultation),
+    ("scope", count_hairs),
+    ("curl", open_at("/heads/1/consultation?part=curl")),
+    ("stop-sign", open_at("/heads/7")),
     ("composer", compose_damp),
     ("density-missing", open_at("/heads/6/plan")),
     ("saved-plan-why", why_a_dose),

@@ -15,6 +15,7 @@ from craft.results import SCORE_MAX, SCORE_MIN
 from craft.vocabulary import Dryness, Role, Verdict
 from salon.findings import services
 from salon.findings.models import SCORES, Visit
+from salon.house.services import name_of
 from salon.plans.models import Plan
 from salon.problems import ProblemsSerializer
 
@@ -167,7 +168,7 @@ class VisitSerializer(VisitRowSerializer):
 
     def get_recorded_by(self, visit: Visit) -> str:
         user = visit.recorded_by
-        return (user.get_full_name() or user.get_username()) if user else ""
+        return name_of(user)
 
 
 def visits() -> QuerySet[Visit]:

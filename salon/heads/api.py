@@ -1,6 +1,8 @@
 """Heads and observations."""
 
-from django.db.models import OuterRef, QuerySet, Subquery
+from typing import Any
+
+from django.db.models import Exists, OuterRef, QuerySet, Subquery
 from django.shortcuts import get_object_or_404
 from django.urls import path
 from drf_spectacular.types import OpenApiTypes
@@ -10,10 +12,13 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from craft.consultation import OBSERVED
+from craft.contract.profile import ProfileAnswer
 from craft.vocabulary import Condition, Zone
 from salon.findings.models import Visit
 from salon.heads import services
-from salon.heads.models import Head, Observation
+from salon.heads.models import Head, Observation, StopSignSeen
+from salon.house.services import name_of
 from salon.plans.models import Plan
 from salon.problems import ProblemsSerializer
 
@@ -43,7 +48,7 @@ class ObservationSerializer(serializers.ModelSerializer):
         return one.value
 
     def get_taken_by(self, one: Observation) -> str:
-        return (one.taken_by.get_full_name() or one.taken_by.get_username()) if one.taken_by else ""
+        return name_of(one.taken_by)
 
 
 @extend_schema_field({"oneOf": [{"type": "number"}, {"type": "string"}]})
@@ -60,7 +65,7 @@ class ValueField(serializers.Field):
 
 
 class FoundSerializer(serializers.Serializer):
-    kind = serializers.ChoiceField(choices=Observation.Kind.choices)
+    kind = serializers.ChoiceField(choices=[one.key for one in OBSERVED])
     value = ValueField()
     zone = serializers.ChoiceField(
         choices=[one.value for one in Zone], required=False, allow_blank=True
@@ -80,9 +85,25 @@ class MissingSerializer(serializers.Serializer):
 
 class ProfileSerializer(serializers.Serializer):
     hair = serializers.DictField()
+    known = serializers.SerializerMethodField()
     shrinkage = serializers.FloatField(allow_null=True)
     current = ObservationSerializer(many=True)
     missing = MissingSerializer(many=True)
+
+    @extend_schema_field(ProfileAnswer)
+    def get_known(self, found: dict[str, Any]) -> Any:
+        return found["known"].model_dump(mode="json", by_alias=True)
+
+
+def profile_data(found: services.Profile) -> dict[str, Any]:
+    """A profile as it is answered."""
+    return {
+        "hair": found.hair,
+        "known": found.known,
+        "shrinkage": services.shrinkage_of(found.hair),
+        "current": found.current,
+        "missing": found.missing,
+    }
 
 
 class HeadSerializer(serializers.ModelSerializer):
@@ -135,6 +156,7 @@ class HeadRowSerializer(serializers.ModelSerializer):
     last_plan_at = serializers.DateTimeField(allow_null=True)
     last_visit_at = serializers.DateTimeField(allow_null=True)
     last_visit_title = serializers.CharField(allow_null=True)
+    stopped = serializers.BooleanField()
 
     class Meta:
         model = Head
@@ -150,6 +172,7 @@ class HeadRowSerializer(serializers.ModelSerializer):
             "last_plan_at",
             "last_visit_at",
             "last_visit_title",
+            "stopped",
         ]
 
 
@@ -165,7 +188,9 @@ def head_rows() -> QuerySet[Head]:
     """Heads with what a row shows of each."""
     plans = Plan.objects.filter(head=OuterRef("pk")).order_by("-made_at", "-pk")
     visits = Visit.objects.filter(head=OuterRef("pk")).order_by("-started_at", "-pk")
+    stops = StopSignSeen.objects.filter(head=OuterRef("pk"), cleared_at=None)
     return Head.objects.annotate(
+        stopped=Exists(stops),
         pattern=latest("pattern", "word"),
         length_cm=latest("length_cm", "number"),
         porosity=latest("porosity", "word"),
@@ -237,13 +262,7 @@ class ProfileView(APIView):
     @extend_schema(responses=ProfileSerializer)
     def get(self, request: Request, pk: int) -> Response:
         found = services.profile(get_object_or_404(Head, pk=pk))
-        data = {
-            "hair": found.hair,
-            "shrinkage": services.shrinkage_of(found.hair),
-            "current": found.current,
-            "missing": found.missing,
-        }
-        return Response(ProfileSerializer(data).data)
+        return Response(ProfileSerializer(profile_data(found)).data)
 
 
 class ObservationsView(APIView):

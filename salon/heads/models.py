@@ -1,12 +1,15 @@
 """Clients and what was observed of their hair."""
 
+from datetime import datetime
+
 from django.conf import settings
 from django.db import models
 from django.db.models import Q
 from django.utils import timezone
 from simple_history.models import HistoricalRecords
 
-from craft.vocabulary import Night, WashRoutine, Zone
+from craft.consultation import OBSERVED, TEXT_MOST
+from craft.vocabulary import Night, StopSign, WashRoutine, Zone
 
 
 class Head(models.Model):
@@ -41,39 +44,37 @@ class Head(models.Model):
 class Observation(models.Model):
     """One value of one thing, seen on one day. Never changed; it may be withdrawn."""
 
-    class Kind(models.TextChoices):
-        PATTERN = "pattern"
-        POROSITY = "porosity"
-        DENSITY = "density"
-        DENSITY_PER_CM2 = "density_per_cm2"
-        CIRCUMFERENCE_CM = "circumference_cm"
-        STRAND = "strand"
-        DIAMETER_UM = "diameter_um"
-        LENGTH_CM = "length_cm"
-        RELAXED_CM = "relaxed_cm"
-        HEAD_CM = "head_cm"
-        BUILDUP = "buildup"
-
     class Method(models.TextChoices):
         BY_EYE = "by_eye"
         BY_FEEL = "by_feel"
         MEASURED = "measured"
         COUNTED = "counted"
         TOLD = "told"
+        CONFIRMED = "confirmed"
 
     head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="observations")
-    kind = models.CharField(max_length=20, choices=Kind)
+    kind = models.CharField(max_length=20, choices=[(one.key, one.key) for one in OBSERVED])
     zone = models.CharField(
         max_length=10, blank=True, choices=[(one.value, one.value) for one in Zone]
     )
     number = models.FloatField(null=True, blank=True)
-    word = models.CharField(max_length=20, blank=True)
+    word = models.CharField(max_length=TEXT_MOST, blank=True)
+    detail = models.JSONField(
+        null=True, blank=True, help_text="Of a count: hairs, field_cm2, perhaps the picture."
+    )
     method = models.CharField(max_length=10, choices=Method)
     taken_at = models.DateTimeField(default=timezone.now)
     taken_by = models.ForeignKey(
         settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+"
     )
     note = models.CharField(max_length=300, blank=True)
+    consultation = models.ForeignKey(
+        "Consultation",
+        null=True,
+        blank=True,
+        on_delete=models.SET_NULL,
+        related_name="observations",
+    )
     withdrawn_at = models.DateTimeField(null=True, blank=True)
 
     class Meta:
@@ -90,6 +91,75 @@ class Observation(models.Model):
         return f"{self.kind} {self.value}"
 
     @property
+    def at(self) -> datetime:
+        """When it was seen."""
+        return self.taken_at
+
+    @property
     def value(self) -> float | str:
         """The number or the word."""
         return self.word if self.number is None else self.number
+
+
+class Consultation(models.Model):
+    """A consultation while it is going on, and afterwards which parts were left out.
+
+    Answers are kept as they were typed until it is finished; then they become observations.
+    """
+
+    head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="consultations")
+    started_at = models.DateTimeField(default=timezone.now)
+    started_by = models.ForeignKey(
+        settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+"
+    )
+    answers = models.JSONField(default=dict, blank=True)
+    parts_done = models.JSONField(default=list, blank=True)
+    version = models.PositiveIntegerField(default=1, help_text="Raised by every change.")
+    finished_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["-started_at", "-pk"]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["head"],
+                condition=Q(finished_at__isnull=True),
+                name="one_open_consultation_for_a_head",
+            )
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.head}, {self.started_at:%Y-%m-%d}"
+
+
+class StopSignSeen(models.Model):
+    """A stop sign on a scalp; planning is closed until a specialist clears it with a note."""
+
+    head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="stop_signs")
+    sign = models.CharField(max_length=20, choices=[(one.value, one.value) for one in StopSign])
+    seen_at = models.DateTimeField(default=timezone.now)
+    seen_by = models.ForeignKey(
+        settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+"
+    )
+    cleared_at = models.DateTimeField(null=True, blank=True)
+    cleared_by = models.ForeignKey(
+        settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+"
+    )
+    clear_note = models.CharField(max_length=TEXT_MOST, blank=True)
+
+    class Meta:
+        ordering = ["-seen_at", "-pk"]
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(cleared_at__isnull=True, clear_note="")
+                | (Q(cleared_at__isnull=False) & ~Q(clear_note="")),
+                name="cleared_with_a_note",
+            ),
+            models.UniqueConstraint(
+                fields=["head", "sign"],
+                condition=Q(cleared_at__isnull=True),
+                name="an_open_stop_sign_once",
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.sign}, {self.seen_at:%Y-%m-%d}"

@@ -2,41 +2,37 @@
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
-from datetime import datetime
-from typing import Any
+from datetime import date, datetime
+from typing import Any, TypeVar
 
 from django.contrib.auth.models import AbstractBaseUser
 from django.db import transaction
 from django.db.models import F
 from django.utils import timezone
 
-from craft.consult import check_observation, density_from_bundle
+from craft.commands import profiled
+from craft.consultation import AHEAD, BY_KEY, LANDMARK_KEYS, Answer, check_answer, split
+from craft.contract import parse
+from craft.contract.profile import ProfileAnswer, ProfileRequest
 from craft.curl import curl_index, shrinkage
 from craft.errors import CraftError
-from craft.fibre import TYPICAL_DIAMETER_UM
-from craft.head import REFERENCE_CIRCUMFERENCE_CM
-from craft.vocabulary import Strand, Zone
-from salon.heads.models import Head, Observation
+from craft.porosity import EVIDENCE_DAYS
+from craft.vocabulary import PorosityTest, Zone
+from salon.heads.models import Head, Observation, StopSignSeen
 from salon.problems import Conflict
 
-Kind = Observation.Kind
-
-NUMBERS = frozenset(
-    {
-        Kind.DENSITY_PER_CM2,
-        Kind.CIRCUMFERENCE_CM,
-        Kind.DIAMETER_UM,
-        Kind.LENGTH_CM,
-        Kind.RELAXED_CM,
-        Kind.HEAD_CM,
-    }
-)
-#: What may differ from zone to zone.
-ZONED = frozenset({Kind.PATTERN, Kind.LENGTH_CM, Kind.DENSITY_PER_CM2})
-#: Ways to know the density; the newest of them counts.
-DENSITY_KINDS = (Kind.DENSITY_PER_CM2, Kind.CIRCUMFERENCE_CM, Kind.DENSITY)
-#: Ways to know the strand.
-STRAND_KINDS = (Kind.DIAMETER_UM, Kind.STRAND)
+#: Ways to know the strand; the newest of them counts.
+STRAND_KINDS = ("diameter_um", "strand")
+#: What of a zone a plan can use.
+ZONE_FIELDS = ("pattern", "length_cm", "density_per_cm2")
+#: The field that a counted density stands for when nobody noted its size [cm²].
+USUAL_FIELD_CM2 = 0.2
+#: Shedding is judged against these days when the last wash is not known.
+USUAL_DAYS_SINCE_DETANGLE = 7
+#: The specialist's word has another name in the record than among the tests.
+TEST_OF_KIND = {
+    "porosity" if test is PorosityTest.WORD else test.value: test for test in PorosityTest
+}
 
 #: What a plan cannot do without, and how to get it.
 NEEDED = {
@@ -48,18 +44,42 @@ NEEDED = {
 
 
 @dataclass(frozen=True)
+class Seen:
+    """One value of one thing on one day, whether on record or only typed so far.
+
+    Args:
+        kind: a question's key
+        zone: where, empty for the whole head
+        value: number or word
+        at: when
+        detail: of a count
+    """
+
+    kind: str
+    zone: str
+    value: Any
+    at: datetime
+    detail: Mapping[str, Any] | None = None
+
+
+@dataclass(frozen=True)
 class Profile:
     """The newest of every observation.
 
     Args:
         hair: the hair of a request to the core, without what is missing
         current: the observations it was made of
+        known: what the core makes of them
         missing: what a plan cannot do without
     """
 
     hair: dict[str, Any]
     current: list[Observation]
+    known: ProfileAnswer
     missing: list[dict[str, str]] = field(default_factory=list)
+
+
+One = TypeVar("One", Observation, Seen)
 
 
 @transaction.atomic
@@ -117,26 +137,51 @@ def observe(
     for index, one in enumerate(found):
         kind, value, zone = one["kind"], one["value"], one.get("zone", "")
         try:
-            check_observation(kind, value)
+            check_answer(kind, value)
+            check_day(kind, value)
         except CraftError as error:
             raise CraftError(f"observations.{index}.{kind}", error.message) from error
-        if zone and kind not in ZONED:
+        if zone and not BY_KEY[kind].zoned:
             raise CraftError(f"observations.{index}.zone", f"{kind} is told for the whole head.")
+        number, word = stored(kind, value)
         made.append(
             Observation(
                 head=head,
                 kind=kind,
                 zone=zone,
-                number=value if kind in NUMBERS else None,
-                word="" if kind in NUMBERS else str(value).lower(),
+                number=number,
+                word=word,
+                detail=one.get("detail"),
                 method=one["method"],
                 note=one.get("note", ""),
                 taken_at=taken_at or timezone.now(),
                 taken_by=by,
+                consultation_id=one.get("consultation"),
             )
         )
     check_together(head, made)
     return Observation.objects.bulk_create(made)
+
+
+def stored(kind: str, value: Any) -> tuple[float | None, str]:
+    """A value as number or as word, as the record keeps it."""
+    if isinstance(value, int | float):
+        return float(value), ""
+    answer = BY_KEY[kind].answer
+    if answer is Answer.MANY:
+        return None, ", ".join(split(value))
+    return None, value.strip() if answer is Answer.TEXT else value.strip().lower()
+
+
+def check_day(kind: str, value: object) -> None:
+    """Refuse a day that has not come yet, where it tells of something past.
+
+    Raises:
+        CraftError: with the kind
+    """
+    dated = BY_KEY[kind].answer is Answer.DATE and kind not in AHEAD
+    if dated and date.fromisoformat(str(value)) > timezone.localdate():
+        raise CraftError(kind, "This day has not come yet. Give today or a day before.")
 
 
 def check_together(head: Head, made: Iterable[Observation]) -> None:
@@ -148,9 +193,9 @@ def check_together(head: Head, made: Iterable[Observation]) -> None:
     known = {one.kind: one.value for one in newest(head) if not one.zone}
     fresh = {one.kind: one.value for one in made if not one.zone}
     both = known | fresh
-    relaxed, length = both.get(Kind.RELAXED_CM), both.get(Kind.LENGTH_CM)
+    relaxed, length = both.get("relaxed_cm"), both.get("length_cm")
     if relaxed is not None and length is not None and relaxed > length:
-        blamed = Kind.RELAXED_CM if Kind.RELAXED_CM in fresh else Kind.LENGTH_CM
+        blamed = "relaxed_cm" if "relaxed_cm" in fresh else "length_cm"
         raise CraftError(
             blamed,
             f"Relaxed hair ({relaxed:g} cm) cannot be longer than stretched hair ({length:g} cm).",
@@ -180,51 +225,141 @@ def newest(head: Head) -> list[Observation]:
     return list(seen.values())
 
 
-def newest_of(current: Iterable[Observation], kinds: Iterable[str]) -> Observation | None:
+def newest_of(current: Iterable[One], kinds: Iterable[str]) -> One | None:
     """The newest of several ways to know the same thing."""
     wanted = [one for one in current if one.kind in kinds and not one.zone]
-    return max(wanted, key=lambda one: (one.taken_at, one.pk), default=None)
+    return max(wanted, key=lambda one: one.at, default=None)
 
 
-def profile(head: Head) -> Profile:
-    """What is known of a head, as the core takes it, and what is missing."""
+def profile(head: Head, typed: Iterable[Seen] = ()) -> Profile:
+    """What is known of a head, as the core takes it, and what is missing.
+
+    Args:
+        head: the client
+        typed: what was typed on top of the record, not yet recorded
+    """
     current = newest(head)
-    whole = {one.kind: one.value for one in current if not one.zone}
-    plain = (Kind.PATTERN, Kind.POROSITY, Kind.LENGTH_CM, Kind.RELAXED_CM, Kind.HEAD_CM)
-    hair: dict[str, Any] = {str(kind): whole[kind] for kind in plain if kind in whole}
-    if Kind.BUILDUP in whole:
-        hair["buildup"] = whole[Kind.BUILDUP]
+    seen = {(one.kind, one.zone): seen_of(one) for one in current}
+    seen |= {(one.kind, one.zone): one for one in typed}
+    lengths = [(one.taken_at, one.number) for one in lengths_of(head)]
+    lengths += [(one.at, one.value) for one in typed if one.kind == "length_cm" and not one.zone]
+    known = profiled(parse(ProfileRequest, profile_request(seen.values(), lengths)))
+    hair = hair_of(seen.values(), known)
+    # An older way to know the strand no longer counts.
     strand = newest_of(current, STRAND_KINDS)
+    superseded = set(STRAND_KINDS) - {strand.kind if strand else ""}
+    current = [one for one in current if one.zone or one.kind not in superseded]
+    needed = hair | ({"density": True} if known.density else {})
+    missing = [{"field": key, "message": text} for key, text in NEEDED.items() if key not in needed]
+    return Profile(hair=hair, current=current, known=known, missing=missing)
+
+
+def seen_of(one: Observation) -> Seen:
+    """An observation on record."""
+    return Seen(one.kind, one.zone, one.value, one.taken_at, one.detail)
+
+
+def lengths_of(head: Head) -> list[Observation]:
+    """Every stretched length of the whole head, oldest first."""
+    rows = head.observations.filter(kind="length_cm", zone="", withdrawn_at=None)
+    return list(rows.order_by("taken_at", "pk"))
+
+
+def days_before(at: datetime) -> float:
+    """Days from then to now; what was taken just now is not in the future."""
+    return max(0.0, (timezone.now() - at).total_seconds() / 86400)
+
+
+def profile_request(
+    seen: Iterable[Seen], lengths: Iterable[tuple[datetime, float]]
+) -> dict[str, Any]:
+    """The core's request for a profile, from the newest of everything."""
+    seen = list(seen)
+    whole = {one.kind: one.value for one in seen if not one.zone}
+    told: dict[str, Any] = {
+        name: whole[name]
+        for name in (
+            "circumference_cm",
+            "diameter_um",
+            "relaxed_cm",
+            "density",
+            "strand",
+            "head_cm",
+            "pattern",
+            "curl_mm",
+            "stretch_percent",
+        )
+        if name in whole
+    }
+    if "length_cm" in whole:
+        told["stretched_cm"] = whole["length_cm"]
+    if "stretch_returns" in whole:
+        told["stretch_returns"] = whole["stretch_returns"] == "yes"
+    told |= {name: round(whole[name]) for name in ("shed_hairs", "broken_hairs") if name in whole}
+    if whole.get("porosity_decided", "tests") != "tests":
+        told["porosity_decided"] = whole["porosity_decided"]
+    told["porosity_tests"] = [
+        {"test": TEST_OF_KIND[one.kind], "value": one.value}
+        for one in seen
+        if one.kind in TEST_OF_KIND and days_before(one.at) <= EVIDENCE_DAYS
+    ]
+    told["spots"] = [spot_of(one) for one in seen if one.kind == "density_per_cm2"]
+    told["lengths"] = [{"days_ago": days_before(at), "length_cm": cm} for at, cm in lengths]
+    told["days_since_detangle"] = days_since_wash(whole.get("last_wash_on"))
+    return told
+
+
+def days_since_wash(day: str | None) -> float:
+    """Days since the last wash, as far as somebody told."""
+    if day is None:
+        return USUAL_DAYS_SINCE_DETANGLE
+    return float(min(365, max(0, (timezone.localdate() - date.fromisoformat(day)).days)))
+
+
+def spot_of(one: Seen) -> dict[str, Any]:
+    """A counted density as the count it came from."""
+    detail = one.detail or {}
+    area = detail.get("field_cm2", USUAL_FIELD_CM2)
+    count = detail.get("hairs", round(one.value * area))
+    return {"zone": one.zone or None, "count": count, "field_cm2": area}
+
+
+def hair_of(seen: Iterable[Seen], known: ProfileAnswer) -> dict[str, Any]:
+    """The hair of a request to the core, without what is missing."""
+    seen = list(seen)
+    whole = {one.kind: one.value for one in seen if not one.zone}
+    plain = ("pattern", "length_cm", "relaxed_cm", "head_cm", "buildup")
+    hair: dict[str, Any] = {kind: whole[kind] for kind in plain if kind in whole}
+    if known.porosity_tests or "porosity_decided" in whole:
+        hair["porosity"] = known.porosity.class_.value
+    strand = newest_of(seen, STRAND_KINDS)
     if strand:
         hair[strand.kind] = strand.value
-    density = newest_of(current, DENSITY_KINDS)
-    if density:
-        hair |= density_of(density, hair)
-    zones = zones_of(current)
+    if known.density:
+        only_by_eye = [one.way for one in known.density_ways] == ["by_eye"]
+        hair |= (
+            {"density": whole["density"]}
+            if only_by_eye
+            else {"density_per_cm2": known.density.value}
+        )
+    if known.elasticity:
+        hair["elasticity"] = known.elasticity.class_.value
+    landmarks = {
+        landmark.value: whole[key] for landmark, key in LANDMARK_KEYS.items() if key in whole
+    }
+    if landmarks:
+        hair["landmarks"] = landmarks
+    zones = zones_of(seen)
     if zones:
         hair["zones"] = zones
-    # An older way to know the same thing no longer counts.
-    superseded = {*DENSITY_KINDS, *STRAND_KINDS} - {one.kind for one in (density, strand) if one}
-    current = [one for one in current if one.zone or one.kind not in superseded]
-    known = hair | ({"density": True} if density else {})
-    missing = [{"field": key, "message": text} for key, text in NEEDED.items() if key not in known]
-    return Profile(hair=hair, current=current, missing=missing)
+    return hair
 
 
-def density_of(found: Observation, hair: Mapping[str, Any]) -> dict[str, Any]:
-    """The density of a request from whichever way it was found."""
-    if found.kind != Kind.CIRCUMFERENCE_CM:
-        return {found.kind: found.value}
-    diameter = hair.get("diameter_um") or TYPICAL_DIAMETER_UM[hair.get("strand", Strand.MEDIUM)]
-    girth = hair.get("head_cm", REFERENCE_CIRCUMFERENCE_CM)
-    return {"density_per_cm2": round(density_from_bundle(found.value, diameter, girth), 1)}
-
-
-def zones_of(current: Iterable[Observation]) -> dict[str, dict[str, Any]]:
+def zones_of(current: Iterable[Seen]) -> dict[str, dict[str, Any]]:
     """Zones that differ, as the core takes them."""
     zones: dict[str, dict[str, Any]] = {}
     for one in current:
-        if one.zone in list(Zone):
+        if one.zone in list(Zone) and one.kind in ZONE_FIELDS:
             zones.setdefault(one.zone, {})[one.kind] = one.value
     return zones
 
@@ -239,9 +374,36 @@ def shrinkage_of(hair: Mapping[str, Any]) -> float | None:
 def person(head: Head) -> dict[str, Any]:
     """The person of a request to the core."""
     return {
+        "stop_signs": [one.sign for one in head.stop_signs.filter(cleared_at=None)],
         "conditions": head.conditions,
         "allergies": head.allergies,
         "avoid": head.avoid,
         "routine": head.routine,
         "night": head.night,
     }
+
+
+@transaction.atomic
+def raise_stop(head: Head, sign: str, by: AbstractBaseUser | None) -> StopSignSeen:
+    """Record a stop sign; one that is already open stays as it is."""
+    return StopSignSeen.objects.get_or_create(
+        head=head, sign=sign, cleared_at=None, defaults={"seen_by": by}
+    )[0]
+
+
+def clear_stop(seen: StopSignSeen, note: str, by: AbstractBaseUser | None) -> StopSignSeen:
+    """Clear a stop sign; says who looked at the scalp, and what they saw.
+
+    Raises:
+        CraftError: there is no note
+        Conflict: somebody else cleared it in the meantime
+    """
+    if not note.strip():
+        raise CraftError("note", "Write what you saw, or who said that it has healed.")
+    changed = StopSignSeen.objects.filter(pk=seen.pk, cleared_at=None).update(
+        cleared_at=timezone.now(), cleared_by=by, clear_note=note.strip()
+    )
+    if not changed:
+        raise Conflict
+    seen.refresh_from_db()
+    return seen

@@ -11,7 +11,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from salon.house.models import House
-from salon.house.services import the_house
+from salon.house.services import name_of, the_house
 from salon.problems import ProblemsSerializer
 
 
@@ -44,8 +44,7 @@ def session_of(request: Request) -> dict[str, object]:
     user = request.user
     if not user.is_authenticated:
         return {"signed_in": False, "name": "", "house": None}
-    name = user.get_full_name() or user.get_username()
-    return {"signed_in": True, "name": name, "house": the_house()}
+    return {"signed_in": True, "name": name_of(user), "house": the_house()}
 
 
 class SessionView(APIView):

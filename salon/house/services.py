@@ -13,3 +13,8 @@ def the_house() -> House:
 def pace_of(user: AbstractBaseUser) -> float:
     """The pace of a specialist, 1 for somebody who has not been measured."""
     return Specialist.objects.filter(user=user).values_list("pace", flat=True).first() or 1.0
+
+
+def name_of(user: AbstractBaseUser | None) -> str:
+    """What somebody is called on screen; nothing for somebody unknown."""
+    return (user.get_full_name() or user.get_username()) if user else ""

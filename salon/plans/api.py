@@ -12,6 +12,7 @@ from rest_framework.views import APIView
 
 from craft.contract import PlanAnswer, PlanRequest, read
 from salon.heads.models import Head
+from salon.house.services import name_of
 from salon.plans import services
 from salon.plans.models import Plan
 from salon.plans.wish import HeadWish
@@ -53,7 +54,7 @@ class PlanSerializer(serializers.ModelSerializer):
         ]
 
     def get_made_by(self, plan: Plan) -> str:
-        return (plan.made_by.get_full_name() or plan.made_by.get_username()) if plan.made_by else ""
+        return name_of(plan.made_by)
 
     @extend_schema_field({"type": "array", "items": {"type": "integer"}})
     def get_visits(self, plan: Plan) -> list[int]:

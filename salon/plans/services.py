@@ -9,6 +9,7 @@ from django.utils import timezone
 from craft.contract import PlanAnswer, PlanRequest, Room, School, parse
 from craft.errors import CraftError, Missing
 from craft.routine.planner import plan
+from craft.vocabulary import Severity
 from salon.heads import services as heads
 from salon.heads.models import Head
 from salon.house.services import pace_of, the_house
@@ -95,6 +96,9 @@ def save(head: Head, wish: HeadWish, by: AbstractBaseUser) -> Plan:
     if wish.replaces is not None and not head.plans.filter(pk=wish.replaces).exists():
         raise CraftError("replaces", "The plan to revise is not one of this client's.")
     made = draft(head, wish, by)
+    stop = next((one for one in made.answer.cautions if one.severity is Severity.STOP), None)
+    if stop:
+        raise CraftError("person.stop_signs", stop.text)
     return Plan.objects.create(
         head=head,
         title=made.answer.title,

@@ -214,6 +214,8 @@ class DemoSalonTest(BrowserTest):
             f"/plans/{plan.pk}",
             f"/plans/{plan.pk}/visit",
             f"/visits/{done.visits.get().pk}",
+            f"/heads/{plan.head_id}/consultation?part=density",
+            f"/heads/{plan.head_id}/consultation?part=curl",
             "/findings",
         ]
         for scheme in ("light", "dark"):

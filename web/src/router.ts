@@ -16,6 +16,11 @@ export const router = createRouter({
       props: number('head'),
     },
     {
+      path: '/heads/:head(\\d+)/consultation',
+      component: () => import('@/places/consult/Consultation.vue'),
+      props: number('head'),
+    },
+    {
       path: '/heads/:head(\\d+)/plan',
       component: () => import('@/places/plans/Composer.vue'),
       props: number('head'),

@@ -6,7 +6,7 @@ from unittest import TestCase
 from craft.contract import PlanAnswer
 from craft.routine.forecast import SAFE_ODDS
 from craft.tests.requests import caution_keys, planned
-from craft.vocabulary import Severity
+from craft.vocabulary import Severity, StopSign
 
 DAMP = {"sections": 14, "release_after_h": 24}
 LONG = {"length_cm": 30, "relaxed_cm": 12, "density_per_cm2": 175}
@@ -30,6 +30,12 @@ class CautionsTest(TestCase):
         self.assertEqual(answer.steps, [])
         self.assertEqual(answer.cautions[0].severity, Severity.STOP)
         self.assertIn("doctor", answer.cautions[0].text)
+
+    def test_every_stop_sign_stops_and_names_no_illness(self) -> None:
+        for sign in StopSign:
+            answer = self.fires("scalp_refer", person={"stop_signs": [sign.value]})
+            self.assertEqual(answer.steps, [])
+            self.assertIn("doctor", answer.cautions[0].text)
 
     def test_not_dry(self) -> None:
         self.fires("not_dry_at_release", hair=LONG, goal=DAMP)

@@ -6,7 +6,7 @@ from django.db import IntegrityError, transaction
 from django.utils import timezone
 
 from salon.heads.models import Head, Observation
-from salon.heads.services import observe, profile
+from salon.heads.services import add_head, observe, profile
 from salon.tests.base import MEASURED, ApiTest
 
 
@@ -111,14 +111,48 @@ class ObservationTest(ApiTest):
         answer = self.post(path, {"observations": [seen("head_cm", 56, zone="nape")]})
         self.assertRefused(answer, "observations.0.zone", "whole head")
 
-    def test_the_newest_way_to_know_the_density_counts(self) -> None:
-        # 10 cm of girth at 70 µm are 103 389 hairs (worked by hand) on 550.3 cm² of scalp.
+    def test_all_ways_to_know_the_density_count(self) -> None:
+        # Counted 180; 10 cm of girth at 70 µm are 187.9 by hand: the plan takes what lies between.
         observe(self.head, [seen("circumference_cm", 10)], self.user)
         found = profile(self.head)
-        self.assertAlmostEqual(found.hair["density_per_cm2"], 103_389 / 550.3, delta=0.1)
-        self.assertNotIn("density_per_cm2", [one.kind for one in found.current])
-        observe(self.head, [seen("density", "low", "by_eye")], self.user)
-        self.assertEqual(profile(self.head).hair["density"], "low")
+        self.assertTrue(180 < found.hair["density_per_cm2"] < 187.9)
+        self.assertEqual([one.way for one in found.known.density_ways], ["counted", "gathered"])
+
+    def test_only_judged_by_eye(self) -> None:
+        head = add_head({"name": "By eye"}, [seen("density", "low", "by_eye")], self.user)
+        self.assertEqual(profile(head).hair["density"], "low")
+
+    def test_tests_settle_porosity_and_the_specialist_may_decide_over_them(self) -> None:
+        observe(self.head, [seen("soak_s", 200), seen("bead_s", 90)], self.user)
+        self.assertEqual(profile(self.head).hair["porosity"], "low")
+        observe(self.head, [seen("porosity_decided", "high", "by_eye")], self.user)
+        found = profile(self.head)
+        self.assertEqual(found.hair["porosity"], "high")
+        self.assertEqual(found.known.porosity.by_tests, "low")
+
+    def test_old_tests_no_longer_count(self) -> None:
+        two_years = timezone.now() - timedelta(days=730)
+        head = add_head({"name": "Old"}, [seen("soak_s", 200)], self.user, two_years)
+        self.assertNotIn("porosity", profile(head).hair)
+
+    def test_counted_zones_and_landmarks_reach_the_plan(self) -> None:
+        count = seen("density_per_cm2", 210, "counted") | {
+            "zone": "crown",
+            "detail": {"hairs": 42, "field_cm2": 0.2},
+        }
+        observe(self.head, [count, seen("to_chin_cm", 21)], self.user)
+        hair = profile(self.head).hair
+        self.assertEqual(hair["zones"]["crown"]["density_per_cm2"], 210)
+        self.assertEqual(hair["landmarks"], {"chin": 21})
+
+    def test_a_day_that_has_not_come(self) -> None:
+        path = f"/api/heads/{self.head.pk}/observations/"
+        tomorrow = (timezone.localdate() + timedelta(days=1)).isoformat()
+        answer = self.post(path, {"observations": [seen("trimmed_on", tomorrow, "told")]})
+        self.assertRefused(answer, "observations.0.trimmed_on", "not come yet")
+        self.assertEqual(
+            self.post(path, {"observations": [seen("event_on", tomorrow, "told")]}).status_code, 201
+        )
 
     def test_an_observation_is_a_number_or_a_word(self) -> None:
         with self.assertRaises(IntegrityError), transaction.atomic():

@@ -13,7 +13,7 @@ from craft.contract import parse
 from salon.findings.models import SCORES
 from salon.findings.services import record
 from salon.heads.models import Head
-from salon.heads.services import add_head, observe
+from salon.heads.services import add_head, observe, raise_stop
 from salon.house.demo.bottles import BOTTLES
 from salon.house.demo.people import HEADS
 from salon.house.models import Specialist
@@ -72,6 +72,8 @@ def add_person(person: dict[str, Any], user: AbstractBaseUser, chance: random.Ra
         for zone, kind, value, method in person.get("zones", [])
     ]
     observe(head, zones, user, days_ago(person["observed"][-1][0]))
+    if person.get("stop"):
+        raise_stop(head, person["stop"], user)
     if person["plan"]:
         made = planned(head, person["plan"], user)
         Plan.objects.filter(pk=made.pk).update(made_at=days_ago(0, hour=8))

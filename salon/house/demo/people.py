@@ -1,4 +1,4 @@
-"""Six invented clients of an invented harbour town, in the week before its choir festival.
+"""Seven invented clients of an invented harbour town, in the week before its choir festival.
 
 Values are invented for the demo and are no source of anything.
 """
@@ -24,12 +24,33 @@ HEADS: list[dict[str, Any]] = [
                     ("length_cm", 20.5, "measured"),
                     ("relaxed_cm", 9, "measured"),
                     ("head_cm", 56, "measured"),
+                    ("density_per_cm2", 168, "counted"),
+                    ("stretch_percent", 56, "measured"),
+                    ("stretch_returns", "yes", "by_eye"),
+                    ("colour", "lightened", "told"),
+                    ("heat_use", "monthly", "told"),
+                ],
+            ),
+            (
+                126,
+                [
+                    ("bead_s", 45, "measured"),
+                    ("float", "floats", "measured"),
+                    ("length_cm", 22.6, "measured"),
+                    ("relaxed_cm", 9.6, "measured"),
+                    ("shed_hairs", 480, "counted"),
+                    ("broken_hairs", 260, "counted"),
+                    ("stretch_percent", 52, "measured"),
                 ],
             ),
             (
                 63,
                 [
-                    ("porosity", "low", "measured"),
+                    ("porosity", "low", "by_feel"),
+                    ("soak_s", 140, "measured"),
+                    ("shed_hairs", 510, "counted"),
+                    ("broken_hairs", 170, "counted"),
+                    ("stretch_percent", 44, "measured"),
                     ("density_per_cm2", 176, "counted"),
                     ("diameter_um", 71, "measured"),
                     ("length_cm", 24.5, "measured"),
@@ -41,6 +62,17 @@ HEADS: list[dict[str, Any]] = [
                     ("length_cm", 26, "measured"),
                     ("relaxed_cm", 11, "measured"),
                     ("buildup", "some", "by_eye"),
+                    ("curl_mm", 6, "measured"),
+                    ("shed_hairs", 390, "counted"),
+                    ("broken_hairs", 84, "counted"),
+                    ("stretch_percent", 38, "measured"),
+                    ("stretch_returns", "yes", "by_eye"),
+                    ("scalp", "calm", "by_eye"),
+                    ("edges", "full", "by_eye"),
+                    ("extensions", "none", "told"),
+                    ("home_min", 15, "told"),
+                    ("heat_tolerance", "low", "told"),
+                    ("failed_before", "A heavy butter: flat roots by noon.", "told"),
                 ],
             ),
         ],
@@ -222,5 +254,26 @@ HEADS: list[dict[str, Any]] = [
         ],
         "services": [],
         "plan": None,
+    },
+    {
+        "name": "Jo Abernathy",
+        "note": "Lighthouse stage crew; came for coils, went home with a referral.",
+        "night": "bonnet",
+        "observed": [
+            (
+                160,
+                [
+                    ("pattern", "4a", "by_eye"),
+                    ("porosity", "medium", "by_feel"),
+                    ("density", "high", "by_eye"),
+                    ("length_cm", 9, "measured"),
+                    ("relaxed_cm", 4.2, "measured"),
+                ],
+            ),
+            (3, [("length_cm", 13, "measured"), ("scalp", "irritated", "by_eye")]),
+        ],
+        "services": [],
+        "plan": None,
+        "stop": "weeping",
     },
 ]

@@ -96,6 +96,6 @@ class DemoTest(ApiTest):
         Head.objects.all().delete()
         call_command("demo", "--quiet")
         names = set(Head.objects.values_list("name", flat=True))
-        self.assertEqual(len(names), 6)
+        self.assertEqual(len(names), 7)
         call_command("demo", "--quiet")
-        self.assertEqual(Head.objects.count(), 6)
+        self.assertEqual(Head.objects.count(), 7)

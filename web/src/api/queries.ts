@@ -67,6 +67,32 @@ export const useProfile = (id: Id) =>
     queryFn: () => got(api.GET('/api/heads/{pk}/profile/', byId(id))),
   })
 
+/** What a consultation asks; it does not change while the server runs. */
+export const useQuestions = () =>
+  useQuery({
+    queryKey: ['questions'],
+    queryFn: () => got(api.GET('/api/consultation-questions/')),
+    staleTime: Infinity,
+  })
+
+export const useConsultationState = (id: Id) =>
+  useQuery({
+    queryKey: ['head', computed(() => toValue(id)), 'consultation'],
+    queryFn: () => got(api.GET('/api/heads/{pk}/consultation/', byId(id))),
+  })
+
+export const useStopSigns = (id: Id) =>
+  useQuery({
+    queryKey: ['head', computed(() => toValue(id)), 'stop-signs'],
+    queryFn: () => got(api.GET('/api/heads/{pk}/stop-signs/', byId(id))),
+  })
+
+export const useTimeline = (id: Id) =>
+  useQuery({
+    queryKey: ['head', computed(() => toValue(id)), 'timeline'],
+    queryFn: () => got(api.GET('/api/heads/{pk}/timeline/', byId(id))),
+  })
+
 export const useObservations = (id: Id) =>
   useQuery({
     queryKey: ['head', computed(() => toValue(id)), 'observations'],
@@ -144,6 +170,13 @@ export const useWithdraw = () =>
       back
         ? got(api.DELETE('/api/observations/{pk}/withdrawal/', byId(id)))
         : got(api.POST('/api/observations/{pk}/withdrawal/', byId(id))),
+    ['heads', 'head', 'draft'],
+  )
+
+export const useClearStop = () =>
+  useSaving(
+    ({ id, note }: { id: number; note: string }) =>
+      got(api.POST('/api/stop-signs/{pk}/clearance/', { ...byId(id), body: { note } })),
     ['heads', 'head', 'draft'],
   )
 

@@ -4,6 +4,59 @@
  */
 
 export interface paths {
+    "/api/consultation-questions/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What a consultation asks, in order, and the strands to compare with. */
+        get: operations["consultation_questions_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/consultations/{pk}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description One consultation: read, save as typed, discard. */
+        get: operations["consultations_retrieve"];
+        /** @description One consultation: read, save as typed, discard. */
+        put: operations["consultations_update"];
+        post?: never;
+        /** @description One consultation: read, save as typed, discard. */
+        delete: operations["consultations_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/consultations/{pk}/finish/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Record what was answered. */
+        post: operations["consultations_finish_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/heads/": {
         parameters: {
             query?: never;
@@ -40,6 +93,40 @@ export interface paths {
         patch: operations["heads_partial_update"];
         trace?: never;
     };
+    "/api/heads/{pk}/consultation/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Where a head stands. */
+        get: operations["heads_consultation_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heads/{pk}/consultations/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Open a consultation, or go on with the open one. */
+        post: operations["heads_consultations_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/heads/{pk}/observations/": {
         parameters: {
             query?: never;
@@ -67,6 +154,76 @@ export interface paths {
         };
         /** @description The newest of everything observed on a head. */
         get: operations["heads_profile_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heads/{pk}/scope/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The scope: its latest pictures of a head; taking another. */
+        get: operations["heads_scope_retrieve"];
+        put?: never;
+        /** @description The scope: its latest pictures of a head; taking another. */
+        post: operations["heads_scope_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heads/{pk}/scope/upload/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A picture from any other scope, with its scale. */
+        post: operations["heads_scope_upload_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heads/{pk}/stop-signs/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Stop signs of a head, open ones and cleared ones. */
+        get: operations["heads_stop_signs_list"];
+        put?: never;
+        /** @description Stop signs of a head, open ones and cleared ones. */
+        post: operations["heads_stop_signs_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heads/{pk}/timeline/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The hair over time, with services as marks. */
+        get: operations["heads_timeline_retrieve"];
         put?: never;
         post?: never;
         delete?: never;
@@ -179,6 +336,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/scope/{pk}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** @description One picture: the count, corrected by taps. */
+        patch: operations["scope_partial_update"];
+        trace?: never;
+    };
+    "/api/scope/{pk}/image/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The picture itself. */
+        get: operations["scope_image_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session/": {
         parameters: {
             query?: never;
@@ -193,6 +384,23 @@ export interface paths {
         post: operations["session_create"];
         /** @description Sign in and out. */
         delete: operations["session_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stop-signs/{pk}/clearance/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Clear a stop sign, with a note. */
+        post: operations["stop_signs_clearance_create"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -236,6 +444,20 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Answer: {
+            value: number | string | string[] | null;
+            confirmed?: boolean;
+            detail?: {
+                [key: string]: unknown;
+            } | null;
+        };
+        AnswerRequest: {
+            value: number | string | string[] | null;
+            confirmed?: boolean;
+            detail?: {
+                [key: string]: unknown;
+            } | null;
+        };
         /** @enum {unknown} */
         BlankEnum: "";
         /**
@@ -269,22 +491,86 @@ export interface components {
              */
             fixes: string[];
         };
+        ClearRequest: {
+            note: string;
+        };
         /**
          * Condition
          * @description What the specialist has to plan around. Told by the client, never diagnosed.
          * @enum {string}
          */
-        Condition: "pregnancy" | "neck_pain" | "scalp_sores" | "edge_thinning" | "asthma" | "minor";
+        Condition: "pregnancy" | "neck_pain" | "scalp_sores" | "edge_thinning" | "asthma" | "epilepsy" | "minor";
         /**
          * @description * `pregnancy` - pregnancy
          *     * `neck_pain` - neck_pain
          *     * `scalp_sores` - scalp_sores
          *     * `edge_thinning` - edge_thinning
          *     * `asthma` - asthma
+         *     * `epilepsy` - epilepsy
          *     * `minor` - minor
          * @enum {string}
          */
-        ConditionsEnum: "pregnancy" | "neck_pain" | "scalp_sores" | "edge_thinning" | "asthma" | "minor";
+        ConditionsEnum: "pregnancy" | "neck_pain" | "scalp_sores" | "edge_thinning" | "asthma" | "epilepsy" | "minor";
+        Consultation: {
+            readonly id: number;
+            head: number;
+            /** Format: date-time */
+            started_at?: string;
+            readonly started_by: string;
+            answers: {
+                [key: string]: components["schemas"]["Answer"];
+            };
+            parts_done: string[];
+            /**
+             * Format: int64
+             * @description Raised by every change.
+             */
+            version?: number;
+            /** Format: date-time */
+            finished_at?: string | null;
+            readonly last: components["schemas"]["Last"][];
+            readonly profile: components["schemas"]["Profile"];
+            readonly problems: components["schemas"]["Problem"][];
+        };
+        /** @description Where a head stands: a consultation that is open, parts left out of the last one. */
+        ConsultationState: {
+            /** Format: date-time */
+            open_since: string | null;
+            /** Format: date-time */
+            last_at: string | null;
+            left_out: string[];
+        };
+        /**
+         * DensityOut
+         * @description Counted density; eight times in ten the true one lies between low and high.
+         */
+        DensityOut: {
+            /** Value */
+            value: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            class: components["schemas"]["Level"];
+        };
+        /**
+         * DensityWay
+         * @description Density by one way of finding it; eight times in ten it lies between low and high.
+         */
+        DensityWay: {
+            way: components["schemas"]["Way"];
+            /** Value */
+            value: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /**
+             * Disagrees
+             * @description All the other ways together speak against it.
+             */
+            disagrees: boolean;
+        };
         /**
          * Detangling
          * @enum {string}
@@ -309,6 +595,14 @@ export interface components {
         Draft: {
             request: components["schemas"]["PlanRequest"];
             answer: components["schemas"]["PlanAnswer"];
+        };
+        Drawing: {
+            pattern: string;
+            /** Format: double */
+            curl_mm: number;
+            /** Format: double */
+            shrinkage: number;
+            points: number[][];
         };
         /**
          * Dryer
@@ -378,11 +672,55 @@ export interface components {
          */
         DrynessEnum: "dry" | "damp_roots" | "wet";
         /**
+         * Elasticity
+         * @description What a wet strand does when it is pulled.
+         * @enum {string}
+         */
+        Elasticity: "stiff" | "springy" | "overstretched";
+        /**
+         * ElasticityOut
+         * @description What a wet strand does when it is pulled.
+         */
+        ElasticityOut: {
+            class: components["schemas"]["Elasticity"];
+            /** Advice */
+            advice: string;
+            /** Source */
+            source: string;
+        };
+        /**
+         * FallenOut
+         * @description What came out while detangling, against what is usual.
+         */
+        FallenOut: {
+            /** Broken Share */
+            broken_share: number;
+            /** Broken Low */
+            broken_low: number;
+            /** Broken High */
+            broken_high: number;
+            /** Shed Usual Low */
+            shed_usual_low: number;
+            /** Shed Usual High */
+            shed_usual_high: number;
+            /** More Shed */
+            more_shed: boolean;
+            /** More Broken */
+            more_broken: boolean;
+            /** Told */
+            told: string;
+            /** Source */
+            source: string;
+        };
+        /**
          * Family
          * @description Families of work, in the order of a service.
          * @enum {string}
          */
         Family: "prepare" | "cleanse" | "treat" | "lay_in" | "shape" | "finish";
+        FinishRequest: {
+            version: number;
+        };
         /**
          * Finished
          * @description How it will look.
@@ -513,6 +851,28 @@ export interface components {
             max_heat?: components["schemas"]["Heat"];
         };
         /**
+         * GrowthOut
+         * @description Growth since the last cut; eight times in ten it lies between low and high.
+         */
+        GrowthOut: {
+            /** Cm Per Month */
+            cm_per_month: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Days */
+            days: number;
+            /** Lengths */
+            lengths: number;
+            /** Published Low */
+            published_low: number;
+            /** Published High */
+            published_high: number;
+            /** Source */
+            source: string;
+        };
+        /**
          * Hair
          * @description A head of hair. What is not given is assumed, and the answer says so.
          */
@@ -569,6 +929,18 @@ export interface components {
              */
             buildup?: components["schemas"]["Buildup"];
             /**
+             * @description What a wet strand does when it is pulled; springy is assumed.
+             * @default null
+             */
+            elasticity?: components["schemas"]["Elasticity"] | null;
+            /**
+             * Landmarks
+             * @description Hanging lengths at which hair of this person reaches a landmark [cm].
+             */
+            landmarks?: {
+                [key: string]: number;
+            };
+            /**
              * Zones
              * @description Zones that differ.
              */
@@ -614,6 +986,7 @@ export interface components {
             /** Format: date-time */
             last_visit_at: string | null;
             last_visit_title: string | null;
+            stopped: boolean;
         };
         /**
          * HeadWish
@@ -710,20 +1083,56 @@ export interface components {
             readonly drying_factor: number;
         };
         /**
-         * @description * `pattern` - Pattern
-         *     * `porosity` - Porosity
-         *     * `density` - Density
-         *     * `density_per_cm2` - Density Per Cm2
-         *     * `circumference_cm` - Circumference Cm
-         *     * `strand` - Strand
-         *     * `diameter_um` - Diameter Um
-         *     * `length_cm` - Length Cm
-         *     * `relaxed_cm` - Relaxed Cm
-         *     * `head_cm` - Head Cm
-         *     * `buildup` - Buildup
+         * @description * `reason` - reason
+         *     * `event` - event
+         *     * `event_on` - event_on
+         *     * `last_wash_on` - last_wash_on
+         *     * `on_the_head` - on_the_head
+         *     * `on_the_head_since` - on_the_head_since
+         *     * `extensions` - extensions
+         *     * `heat_use` - heat_use
+         *     * `colour` - colour
+         *     * `colour_on` - colour_on
+         *     * `relaxer` - relaxer
+         *     * `relaxer_on` - relaxer_on
+         *     * `trimmed_on` - trimmed_on
+         *     * `failed_before` - failed_before
+         *     * `guardian` - guardian
+         *     * `heat_tolerance` - heat_tolerance
+         *     * `home_min` - home_min
+         *     * `scalp` - scalp
+         *     * `edges` - edges
+         *     * `bead_s` - bead_s
+         *     * `soak_s` - soak_s
+         *     * `float` - float
+         *     * `slide` - slide
+         *     * `dry_ratio` - dry_ratio
+         *     * `porosity` - porosity
+         *     * `porosity_decided` - porosity_decided
+         *     * `density_per_cm2` - density_per_cm2
+         *     * `circumference_cm` - circumference_cm
+         *     * `density` - density
+         *     * `diameter_um` - diameter_um
+         *     * `strand` - strand
+         *     * `head_cm` - head_cm
+         *     * `pattern` - pattern
+         *     * `length_cm` - length_cm
+         *     * `relaxed_cm` - relaxed_cm
+         *     * `curl_mm` - curl_mm
+         *     * `to_ear_cm` - to_ear_cm
+         *     * `to_jaw_cm` - to_jaw_cm
+         *     * `to_chin_cm` - to_chin_cm
+         *     * `to_shoulder_cm` - to_shoulder_cm
+         *     * `to_armpit_cm` - to_armpit_cm
+         *     * `to_mid_back_cm` - to_mid_back_cm
+         *     * `stretch_percent` - stretch_percent
+         *     * `stretch_returns` - stretch_returns
+         *     * `shed_hairs` - shed_hairs
+         *     * `broken_hairs` - broken_hairs
+         *     * `buildup` - buildup
          * @enum {string}
          */
-        KindEnum: "pattern" | "porosity" | "density" | "density_per_cm2" | "circumference_cm" | "strand" | "diameter_um" | "length_cm" | "relaxed_cm" | "head_cm" | "buildup";
+        KindEnum: "reason" | "event" | "event_on" | "last_wash_on" | "on_the_head" | "on_the_head_since" | "extensions" | "heat_use" | "colour" | "colour_on" | "relaxer" | "relaxer_on" | "trimmed_on" | "failed_before" | "guardian" | "heat_tolerance" | "home_min" | "scalp" | "edges" | "bead_s" | "soak_s" | "float" | "slide" | "dry_ratio" | "porosity" | "porosity_decided" | "density_per_cm2" | "circumference_cm" | "density" | "diameter_um" | "strand" | "head_cm" | "pattern" | "length_cm" | "relaxed_cm" | "curl_mm" | "to_ear_cm" | "to_jaw_cm" | "to_chin_cm" | "to_shoulder_cm" | "to_armpit_cm" | "to_mid_back_cm" | "stretch_percent" | "stretch_returns" | "shed_hairs" | "broken_hairs" | "buildup";
         /**
          * Kit
          * @description What lies in the drawer.
@@ -754,6 +1163,23 @@ export interface components {
             clips: number;
         };
         /**
+         * Landmark
+         * @description Where hanging hair reaches, top to bottom.
+         * @enum {string}
+         */
+        Landmark: "ear" | "jaw" | "chin" | "shoulder" | "armpit" | "mid-back";
+        /** @description What was known before, with its age. */
+        Last: {
+            key: string;
+            zone: string;
+            value: number | string | string[];
+            method: string;
+            /** Format: date-time */
+            taken_at: string | null;
+            taken_by: string;
+            fresh: boolean;
+        };
+        /**
          * Layering
          * @enum {string}
          */
@@ -771,15 +1197,22 @@ export interface components {
          * @enum {string}
          */
         Level: "low" | "medium" | "high";
+        Mark: {
+            /** Format: date-time */
+            at: string;
+            title: string;
+            visit: number;
+        };
         /**
          * @description * `by_eye` - By Eye
          *     * `by_feel` - By Feel
          *     * `measured` - Measured
          *     * `counted` - Counted
          *     * `told` - Told
+         *     * `confirmed` - Confirmed
          * @enum {string}
          */
-        MethodEnum: "by_eye" | "by_feel" | "measured" | "counted" | "told";
+        MethodEnum: "by_eye" | "by_feel" | "measured" | "counted" | "told" | "confirmed";
         Minutes: {
             /** Format: double */
             planned: number;
@@ -801,6 +1234,22 @@ export interface components {
             routine?: components["schemas"]["RoutineEnum"];
             night?: components["schemas"]["NightEnum"];
             observations?: components["schemas"]["FoundRequest"][];
+        };
+        /**
+         * NextTest
+         * @description A test not yet made.
+         */
+        NextTest: {
+            test: components["schemas"]["PorosityTest"];
+            /** How */
+            how: string;
+            /**
+             * Bits
+             * @description Expected information, of at most 1.58 bits that are to be known.
+             */
+            bits: number;
+            /** Weak */
+            weak: boolean;
         };
         /**
          * Night
@@ -892,6 +1341,9 @@ export interface components {
             previous?: string | null;
             results: components["schemas"]["VisitRow"][];
         };
+        PatchedCorrectRequest: {
+            roots?: number[][];
+        };
         PatchedHeadRequest: {
             name?: string;
             note?: string;
@@ -920,6 +1372,11 @@ export interface components {
             /** Conditions */
             conditions?: components["schemas"]["Condition"][];
             /**
+             * Stop Signs
+             * @description Seen on the scalp and not yet cleared by the specialist: no service until then.
+             */
+            stop_signs?: components["schemas"]["StopSign"][];
+            /**
              * Allergies
              * @description Ingredients, as written on labels.
              */
@@ -933,6 +1390,27 @@ export interface components {
             routine?: components["schemas"]["WashRoutine"];
             /** @default bonnet */
             night?: components["schemas"]["Night"];
+        };
+        Picture: {
+            readonly id: number;
+            head: number;
+            zone?: components["schemas"]["ZoneEnum"] | components["schemas"]["BlankEnum"];
+            /** Format: double */
+            um_per_px: number;
+            /** Format: int64 */
+            width_px: number;
+            /** Format: int64 */
+            height_px: number;
+            roots: number[][];
+            frame: number[];
+            /** Format: double */
+            area_cm2: number;
+            /** Format: double */
+            diameter_um: number;
+            /** Format: date-time */
+            taken_at?: string;
+            readonly by_hand: boolean;
+            readonly density: components["schemas"]["DensityOut"];
         };
         Plan: {
             readonly id: number;
@@ -1044,6 +1522,42 @@ export interface components {
             readonly client_min: number;
             readonly visits: number[];
         };
+        Point: {
+            /** Format: date-time */
+            at: string;
+            /** Format: double */
+            value: number;
+            /** Format: double */
+            low: number | null;
+            /** Format: double */
+            high: number | null;
+        };
+        /**
+         * PorosityOut
+         * @description What the tests together say.
+         */
+        PorosityOut: {
+            /** Low */
+            low: number;
+            /** Medium */
+            medium: number;
+            /** High */
+            high: number;
+            /** @description What plans follow: the specialist's decision, else the tests. */
+            class: components["schemas"]["Level"];
+            by_tests: components["schemas"]["Level"];
+            /**
+             * Disagree
+             * @description Tests that on their own speak for another class.
+             */
+            disagree: components["schemas"]["PorosityTest"][];
+        };
+        /**
+         * PorosityTest
+         * @description Ways to learn how fast water enters and leaves.
+         * @enum {string}
+         */
+        PorosityTest: "bead_s" | "soak_s" | "float" | "slide" | "dry_ratio" | "word";
         Problem: {
             /** @description Dotted path of the field; empty for the whole. */
             field: string;
@@ -1090,10 +1604,87 @@ export interface components {
             hair: {
                 [key: string]: unknown;
             };
+            readonly known: components["schemas"]["ProfileAnswer"];
             /** Format: double */
             shrinkage: number | null;
             current: components["schemas"]["Observation"][];
             missing: components["schemas"]["Missing"][];
+        };
+        /**
+         * ProfileAnswer
+         * @description What is known; null where nothing was measured.
+         */
+        ProfileAnswer: {
+            porosity: components["schemas"]["PorosityOut"];
+            /** Porosity Tests */
+            porosity_tests: components["schemas"]["TestOut"][];
+            /** @description The unused test that would tell most. */
+            next_test: components["schemas"]["PorosityTest"] | null;
+            /** Next Test How */
+            next_test_how: string;
+            /**
+             * Next Tests
+             * @description All unused tests, the most telling first.
+             */
+            next_tests: components["schemas"]["NextTest"][];
+            /** @description Counted. */
+            density_per_cm2: components["schemas"]["DensityOut"] | null;
+            /** Density Ways */
+            density_ways: components["schemas"]["DensityWay"][];
+            /** @description All ways put together. */
+            density: components["schemas"]["DensityOut"] | null;
+            /**
+             * Zone Density
+             * @description Zones that were counted.
+             */
+            zone_density: {
+                [key: string]: components["schemas"]["DensityOut"];
+            };
+            /** Hairs By Circumference */
+            hairs_by_circumference: number | null;
+            /**
+             * Diameter Um
+             * @description Measured, else what the class by feel stands for.
+             */
+            diameter_um: number;
+            strand: components["schemas"]["Strand"];
+            /** Curl Index */
+            curl_index: number | null;
+            /** Shrinkage */
+            shrinkage: number | null;
+            /**
+             * Shrinkage By Helix
+             * @description What the diameter of the coil and the usual pitch of the pattern would give.
+             */
+            shrinkage_by_helix: number | null;
+            elasticity: components["schemas"]["ElasticityOut"] | null;
+            fallen: components["schemas"]["FallenOut"] | null;
+            growth: components["schemas"]["GrowthOut"] | null;
+            /**
+             * Assumed
+             * @description What was not measured and had to be assumed.
+             */
+            assumed: string[];
+        };
+        Question: {
+            key: string;
+            part: string;
+            answer: string;
+            options: string[];
+            unit: string;
+            method: string;
+            fresh_days: number;
+            zoned: boolean;
+            how: string;
+            weak: boolean;
+            kept: string;
+        };
+        Questions: {
+            questions: components["schemas"]["Question"][];
+            drawings: components["schemas"]["Drawing"][];
+        };
+        RaiseRequest: {
+            sign: components["schemas"]["SignEnum"];
         };
         /**
          * Reason
@@ -1175,6 +1766,12 @@ export interface components {
          * @enum {string}
          */
         RoutineEnum: "shampoo" | "cowash_only";
+        SaveRequest: {
+            version: number;
+            answers: {
+                [key: string]: components["schemas"]["AnswerRequest"];
+            };
+        };
         /**
          * School
          * @description Ways of working that practitioners differ on.
@@ -1188,6 +1785,10 @@ export interface components {
             wash?: components["schemas"]["WashOrder"];
             /** @default comb */
             detangle?: components["schemas"]["Detangling"];
+        };
+        Scope: {
+            name: string;
+            pictures: components["schemas"]["Picture"][];
         };
         /**
          * SectionOut
@@ -1255,6 +1856,16 @@ export interface components {
              */
             h_to_dry?: number | null;
         };
+        Series: {
+            key: string;
+            unit: string;
+            note: string;
+            /** Format: double */
+            range_low: number | null;
+            /** Format: double */
+            range_high: number | null;
+            points: components["schemas"]["Point"][];
+        };
         Session: {
             signed_in: boolean;
             name: string;
@@ -1303,6 +1914,15 @@ export interface components {
              */
             stock_g?: number | null;
         };
+        /**
+         * @description * `open_sores` - open_sores
+         *     * `weeping` - weeping
+         *     * `may_be_contagious` - may_be_contagious
+         *     * `sudden_patches` - sudden_patches
+         *     * `severe_pain` - severe_pain
+         * @enum {string}
+         */
+        SignEnum: "open_sores" | "weeping" | "may_be_contagious" | "sudden_patches" | "severe_pain";
         SignInRequest: {
             username: string;
             password: string;
@@ -1415,6 +2035,23 @@ export interface components {
             verdict: components["schemas"]["VerdictEnum"] | components["schemas"]["NullEnum"];
         };
         /**
+         * StopSign
+         * @description What a specialist sees on a scalp and refers on. Seen and named, never diagnosed.
+         * @enum {string}
+         */
+        StopSign: "open_sores" | "weeping" | "may_be_contagious" | "sudden_patches" | "severe_pain";
+        StopSignSeen: {
+            readonly id: number;
+            sign: components["schemas"]["SignEnum"];
+            /** Format: date-time */
+            seen_at?: string;
+            readonly seen_by: string;
+            /** Format: date-time */
+            cleared_at?: string | null;
+            readonly cleared_by: string;
+            clear_note?: string;
+        };
+        /**
          * Strand
          * @description Thickness class of the single strand.
          * @enum {string}
@@ -1426,6 +2063,29 @@ export interface components {
          * @enum {string}
          */
         Style: "two_strand_twist_out" | "flat_twist_out" | "shingle_wash_and_go" | "quick_wash";
+        TakeRequest: {
+            /** @default  */
+            zone?: components["schemas"]["ZoneEnum"] | components["schemas"]["BlankEnum"];
+        };
+        /**
+         * TestOut
+         * @description What one porosity test says.
+         */
+        TestOut: {
+            test: components["schemas"]["PorosityTest"];
+            says: components["schemas"]["Level"];
+            /**
+             * Weak
+             * @description Known to tell little.
+             */
+            weak: boolean;
+            /** Agrees */
+            agrees: boolean;
+        };
+        Timeline: {
+            series: components["schemas"]["Series"][];
+            services: components["schemas"]["Mark"][];
+        };
         TookRequest: {
             key: string;
             /** Format: double */
@@ -1471,6 +2131,14 @@ export interface components {
             hair_g: number;
             /** Surface M2 */
             surface_m2: number;
+        };
+        UploadRequest: {
+            /** @default  */
+            zone?: components["schemas"]["ZoneEnum"] | components["schemas"]["BlankEnum"];
+            /** Format: double */
+            um_per_px: number;
+            /** Format: binary */
+            picture: string;
         };
         UsedRequest: {
             role: components["schemas"]["UsedRoleEnum"];
@@ -1566,6 +2234,12 @@ export interface components {
          */
         WashRoutine: "shampoo" | "cowash_only";
         /**
+         * Way
+         * @description Ways to know how dense a head is.
+         * @enum {string}
+         */
+        Way: "counted" | "gathered" | "by_eye";
+        /**
          * Weight
          * @enum {string}
          */
@@ -1626,6 +2300,156 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    consultation_questions_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Questions"];
+                };
+            };
+        };
+    };
+    consultations_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Consultation"];
+                };
+            };
+        };
+    };
+    consultations_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Consultation"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    consultations_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    consultations_finish_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FinishRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Consultation"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     heads_list: {
         parameters: {
             query?: {
@@ -1745,6 +2569,48 @@ export interface operations {
             };
         };
     };
+    heads_consultation_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConsultationState"];
+                };
+            };
+        };
+    };
+    heads_consultations_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Consultation"];
+                };
+            };
+        };
+    };
     heads_observations_list: {
         parameters: {
             query?: never;
@@ -1816,6 +2682,168 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Profile"];
+                };
+            };
+        };
+    };
+    heads_scope_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Scope"];
+                };
+            };
+        };
+    };
+    heads_scope_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["TakeRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Picture"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    heads_scope_upload_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["UploadRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Picture"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    heads_stop_signs_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StopSignSeen"][];
+                };
+            };
+        };
+    };
+    heads_stop_signs_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RaiseRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StopSignSeen"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    heads_timeline_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Timeline"];
                 };
             };
         };
@@ -2026,6 +3054,60 @@ export interface operations {
             };
         };
     };
+    scope_partial_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedCorrectRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Picture"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    scope_image_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": string;
+                };
+            };
+        };
+    };
     session_retrieve: {
         parameters: {
             query?: never;
@@ -2099,6 +3181,47 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    stop_signs_clearance_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClearRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StopSignSeen"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
             };
         };
     };

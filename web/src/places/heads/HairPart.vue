@@ -10,6 +10,7 @@ import {
   useObservations,
   useObserve,
   useProfile,
+  useQuestions,
   useWithdraw,
 } from '@/api/queries'
 import Choice from '@/parts/Choice.vue'
@@ -17,7 +18,7 @@ import Trouble from '@/parts/Trouble.vue'
 import { ago, day, short } from '@/text/format'
 
 import HairFields from './HairFields.vue'
-import { found, isZone, type Typed, WAYS, type Zone, ZONES } from './observing'
+import { found, isZone, type Typed, type Zone, ZONES } from './observing'
 
 const props = defineProps<{ head: number }>()
 const { t, te } = useI18n()
@@ -25,6 +26,7 @@ const profile = useProfile(() => props.head)
 const all = useObservations(() => props.head)
 const observe = useObserve(() => props.head)
 const withdraw = useWithdraw()
+const questions = useQuestions()
 
 const measuring = ref(false)
 const showAll = ref(false)
@@ -35,26 +37,43 @@ const nothing = ref(false)
 const problems = computed(() =>
   observe.error.value instanceof Refused ? observe.error.value.problems : [],
 )
-const order = (one: Observation) => WAYS.findIndex((way) => way.kind === one.kind)
+const order = (one: Observation) => {
+  const asked = questions.data.value?.questions ?? []
+  const place = asked.findIndex((question) => question.key === one.kind)
+  // Curl and length stand first: they are asked for most.
+  return place - (asked[place]?.part === 'curl' ? asked.length : 0)
+}
 const current = computed(() =>
   [...(profile.data.value?.current ?? [])].sort(
     (a, b) => a.zone?.localeCompare(b.zone ?? '') || order(a) - order(b),
   ),
 )
-const rows = computed(() => (showAll.value ? (all.data.value ?? []) : current.value))
+const rows = computed(() => (showAll.value ? (all.data.value ?? []) : measured.value))
+/** What was measured or looked at stands first, what was only told after it. */
+const TOLD_PARTS = ['reason', 'history', 'person']
+const partOf = (one: Observation) =>
+  questions.data.value?.questions.find((question) => question.key === one.kind)?.part ?? ''
+const measured = computed(() => current.value.filter((one) => !TOLD_PARTS.includes(partOf(one))))
+const told = computed(() => current.value.filter((one) => TOLD_PARTS.includes(partOf(one))))
 
+const word = (kind: string, text: string) =>
+  [`consult.word.${kind}.${text}`, `consult.words.${text}`, `hair.word.${text}`]
+    .filter((key) => te(key))
+    .map((key) => t(key))[0] ?? text.replaceAll('_', ' ')
 const value = (one: Observation) => {
-  const shown =
-    typeof one.value === 'number'
-      ? short(one.value)
-      : te(`hair.word.${one.value}`)
-        ? t(`hair.word.${one.value}`)
-        : one.value
-  const unit = `hair.unit.${one.kind}`
-  return te(unit) ? `${shown} ${t(unit)}` : shown
+  const question = questions.data.value?.questions.find((asked) => asked.key === one.kind)
+  if (typeof one.value === 'number') return `${short(one.value)} ${question?.unit ?? ''}`.trim()
+  const worded = question?.answer === 'choice' || question?.answer === 'many'
+  return worded || question?.options.length
+    ? one.value
+        .split(', ')
+        .map((text) => word(one.kind, text))
+        .join(', ')
+    : one.value
 }
 const what = (one: Observation) =>
-  t(`hair.kind.${one.kind}`) + (one.zone ? `, ${t(`hair.zones.${one.zone}`)}` : '')
+  (te(`hair.kind.${one.kind}`) ? t(`hair.kind.${one.kind}`) : t(`consult.ask.${one.kind}`)) +
+  (one.zone ? `, ${t(`hair.zones.${one.zone}`)}` : '')
 
 async function save() {
   const seen = found(typed.value, zone.value)
@@ -158,6 +177,18 @@ async function takeBack(one: Observation) {
         </tr>
       </tbody>
     </table>
+    <template v-if="!showAll && told.length">
+      <h3>{{ t('hair.told') }}</h3>
+      <table class="figures">
+        <tbody>
+          <tr v-for="one in told" :key="one.id">
+            <td>{{ what(one) }}</td>
+            <td class="value">{{ value(one) }}</td>
+            <td class="quiet">{{ ago(one.taken_at) }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </template>
     <button class="plain link more" type="button" @click="showAll = !showAll">
       {{ showAll ? t('hair.hideHistory') : t('hair.history') }}
     </button>
@@ -188,6 +219,11 @@ form {
 }
 .value {
   font-weight: 650;
+}
+h3 {
+  margin-top: 16px;
+  padding-bottom: 4px;
+  border-bottom: 1px solid var(--line-strong);
 }
 .gone td {
   text-decoration: line-through;

@@ -3,13 +3,15 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
-import { useHead, usePlans, useProfile, useVisits } from '@/api/queries'
+import { useConsultationState, useHead, usePlans, useProfile, useVisits } from '@/api/queries'
 import PleatStrip from '@/parts/PleatStrip.vue'
 import Trouble from '@/parts/Trouble.vue'
 import { ago, day, minutes } from '@/text/format'
 
+import HairOverTime from './HairOverTime.vue'
 import HairPart from './HairPart.vue'
 import PersonPart from './PersonPart.vue'
+import StopSigns from './StopSigns.vue'
 
 const props = defineProps<{ head: number }>()
 const { t } = useI18n()
@@ -17,7 +19,15 @@ const head = useHead(() => props.head)
 const profile = useProfile(() => props.head)
 const plans = usePlans(() => props.head)
 const visits = useVisits(() => props.head)
+const consultation = useConsultationState(() => props.head)
 
+const consultTo = computed(() => {
+  const part = consultation.data.value?.left_out[0]
+  return {
+    path: `/heads/${props.head}/consultation`,
+    query: part && !consultation.data.value?.open_since ? { part } : {},
+  }
+})
 const longest = computed(() =>
   Math.max(0, ...(plans.data.value?.results.map((plan) => plan.client_min) ?? [])),
 )
@@ -29,10 +39,26 @@ const longest = computed(() =>
   <template v-else>
     <div class="top">
       <h1>{{ head.data.value.name }}</h1>
+      <p v-if="consultation.data.value?.open_since" class="quiet">
+        {{ t('consult.openSince', { ago: ago(consultation.data.value.open_since) }) }}
+      </p>
+      <p v-else-if="consultation.data.value?.left_out.length" class="quiet">
+        {{
+          t('consult.leftOut', {
+            parts: consultation.data.value.left_out
+              .map((part) => t(`consult.part.${part}`))
+              .join('; '),
+          })
+        }}
+      </p>
+      <RouterLink class="act" :to="consultTo">{{
+        consultation.data.value?.open_since ? t('consult.open') : t('consult.start')
+      }}</RouterLink>
       <RouterLink class="act main" :to="`/heads/${props.head}/plan`">{{
         t('sheet.plan')
       }}</RouterLink>
     </div>
+    <StopSigns :head="props.head" />
     <div class="sheet">
       <div>
         <section>
@@ -88,6 +114,7 @@ const longest = computed(() =>
             </li>
           </ul>
         </section>
+        <HairOverTime :head="props.head" />
       </div>
       <div>
         <section v-if="profile.data.value?.missing.length" class="missing" role="note">
@@ -105,8 +132,11 @@ const longest = computed(() =>
 .top {
   display: flex;
   align-items: center;
-  justify-content: space-between;
+  gap: 14px;
   margin-bottom: 16px;
+}
+.top h1 {
+  margin-right: auto;
 }
 .sheet > :first-child > section:first-child h2 {
   min-height: 48px;

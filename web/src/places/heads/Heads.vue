@@ -70,6 +70,7 @@ const hair = (head: HeadRow) =>
         <tr v-for="head in heads.data.value.results" :key="head.id">
           <td class="name">
             <RouterLink :to="`/heads/${head.id}`">{{ head.name }}</RouterLink>
+            <span v-if="head.stopped" class="told">{{ t('heads.stopped') }}</span>
             <span v-if="head.conditions.length" class="told">
               {{ head.conditions.map((one) => t(`person.condition.${one}`)).join(', ') }}
             </span>

@@ -19,6 +19,7 @@ const CONDITIONS = [
   'scalp_sores',
   'edge_thinning',
   'asthma',
+  'epilepsy',
   'minor',
 ] as const
 

@@ -1,0 +1,262 @@
+"""From whatever was measured on a head to what is known of it, with how sure that is."""
+
+from collections.abc import Sequence
+
+from craft import curl, density, fibre, growth, porosity, strength
+from craft.contract.profile import (
+    DensityOut,
+    DensityWay,
+    ElasticityOut,
+    FallenOut,
+    GrowthOut,
+    NextTest,
+    PorosityOut,
+    ProfileAnswer,
+    ProfileRequest,
+    Spot,
+    TestOut,
+)
+from craft.head import REFERENCE_CIRCUMFERENCE_CM
+from craft.vocabulary import Level, Strand, Way, Zone
+
+LOUSSOUARN = "Loussouarn, Br J Dermatol 2001, two populations, from memory."
+HANDBOOK = "Standard cosmetology handbooks, from memory."
+
+
+def profiled(request: ProfileRequest) -> ProfileAnswer:
+    """Put together what was measured on a head."""
+    assumed: list[str] = []
+    diameter = diameter_of(request, assumed)
+    readings = [(one.test, one.value) for one in request.porosity_tests]
+    belief = porosity.posterior(readings)
+    upcoming = next_tests(request, belief)
+    ways = density_ways(request, diameter, assumed)
+    settled = density.settle(ways) if ways else None
+    hairs = None
+    if request.circumference_cm is not None:
+        hairs = round(fibre.hairs_by_circumference(request.circumference_cm, diameter))
+    index = None
+    if request.stretched_cm is not None and request.relaxed_cm is not None:
+        index = curl.curl_index(request.stretched_cm, request.relaxed_cm)
+    return ProfileAnswer(
+        porosity=porosity_out(request, belief),
+        porosity_tests=tests_out(request, belief),
+        next_test=upcoming[0].test if upcoming else None,
+        next_test_how=upcoming[0].how if upcoming else "",
+        next_tests=upcoming,
+        density_per_cm2=counted_out(all_spots(request)),
+        density_ways=[
+            DensityWay(
+                way=one.way,
+                value=round(one.per_cm2, 1),
+                low=round(one.band[0], 1),
+                high=round(one.band[1], 1),
+                disagrees=bool(settled and one.way in settled.disagree),
+            )
+            for one in ways
+        ],
+        density=density_out(settled.per_cm2, settled.low, settled.high) if settled else None,
+        zone_density=zones_out(request.spots),
+        hairs_by_circumference=hairs,
+        diameter_um=diameter,
+        strand=fibre.strand_class(diameter),
+        curl_index=None if index is None else round(index, 4),
+        shrinkage=None if index is None else round(curl.shrinkage(index), 4),
+        shrinkage_by_helix=shrinkage_by_helix(request),
+        elasticity=elasticity_out(request),
+        fallen=fallen_out(request),
+        growth=growth_out(request),
+        assumed=assumed,
+    )
+
+
+def diameter_of(request: ProfileRequest, assumed: list[str]) -> float:
+    """Strand diameter [µm]: measured, else by feel, else assumed and said so."""
+    if request.diameter_um is not None:
+        return request.diameter_um
+    diameter = fibre.TYPICAL_DIAMETER_UM[request.strand or Strand.MEDIUM]
+    if request.circumference_cm is not None:
+        basis = f"{request.strand} by feel" if request.strand else "not measured"
+        assumed.append(f"Strand {basis}: {diameter:g} µm.")
+    return diameter
+
+
+def porosity_out(request: ProfileRequest, belief: porosity.Floats) -> PorosityOut:
+    """All tests together, and what plans follow."""
+    readings = [(one.test, one.value) for one in request.porosity_tests]
+    settled = porosity.class_of(belief)
+    low, medium, high = (round(float(share), 4) for share in belief)
+    return PorosityOut.model_validate(
+        {
+            "low": low,
+            "medium": medium,
+            "high": high,
+            "class": request.porosity_decided or settled,
+            "by_tests": settled,
+            "disagree": list(dict.fromkeys(porosity.disagreeing(readings, settled))),
+        }
+    )
+
+
+def tests_out(request: ProfileRequest, belief: porosity.Floats) -> list[TestOut]:
+    """What each test says on its own."""
+    settled = porosity.class_of(belief)
+    against = porosity.disagreeing(
+        [(one.test, one.value) for one in request.porosity_tests], settled
+    )
+    return [
+        TestOut(
+            test=one.test,
+            says=porosity.says(one.test, one.value),
+            weak=porosity.TABLES[one.test].weak,
+            agrees=one.test not in against,
+        )
+        for one in request.porosity_tests
+    ]
+
+
+def next_tests(request: ProfileRequest, belief: porosity.Floats) -> list[NextTest]:
+    """Tests not yet made, the most telling first."""
+    made = {one.test for one in request.porosity_tests}
+    left = [
+        NextTest(
+            test=test,
+            how=table.how,
+            bits=round(porosity.information_gain(test, belief), 4),
+            weak=table.weak,
+        )
+        for test, table in porosity.TABLES.items()
+        if test not in made
+    ]
+    return sorted(left, key=lambda one: -one.bits)
+
+
+def all_spots(request: ProfileRequest) -> list[Spot]:
+    """Counted fields, told either way."""
+    alike = [
+        Spot(count=count, field_cm2=request.field_cm2)
+        for count in request.counts
+        if request.field_cm2 is not None
+    ]
+    return [*alike, *request.spots]
+
+
+def counted_out(spots: Sequence[Spot]) -> DensityOut | None:
+    """Counted density with its Poisson interval."""
+    if not spots:
+        return None
+    hairs, area = sum(one.count for one in spots), sum(one.field_cm2 for one in spots)
+    return density_out(*fibre.counted_density([hairs], area))
+
+
+def density_out(value: float, low: float, high: float) -> DensityOut:
+    """A density with its interval and class."""
+    return DensityOut.model_validate(
+        {
+            "value": round(value, 1),
+            "low": round(low, 1),
+            "high": round(high, 1),
+            "class": fibre.density_class(value),
+        }
+    )
+
+
+def zones_out(spots: Sequence[Spot]) -> dict[Zone, DensityOut]:
+    """Counted density of each zone that was counted."""
+    found = {
+        zone: counted_out([one for one in spots if one.zone is zone])
+        for zone in Zone
+        if any(one.zone is zone for one in spots)
+    }
+    return {zone: one for zone, one in found.items() if one is not None}
+
+
+def density_ways(
+    request: ProfileRequest, diameter_um: float, assumed: list[str]
+) -> list[density.Reading]:
+    """Every way in which the density was found, with its uncertainty."""
+    ways = []
+    spots = all_spots(request)
+    hairs = sum(one.count for one in spots)
+    if hairs:
+        per_cm2 = hairs / sum(one.field_cm2 for one in spots)
+        spread = density.counted_spread(hairs, len(spots))
+        ways.append(density.Reading(Way.COUNTED, per_cm2, spread))
+    if request.circumference_cm is not None:
+        head_cm = request.head_cm
+        if head_cm is None:
+            head_cm = REFERENCE_CIRCUMFERENCE_CM
+            assumed.append(f"Head circumference not measured: {head_cm:g} cm.")
+        per_cm2 = density.from_bundle(request.circumference_cm, diameter_um, head_cm)
+        ways.append(density.Reading(Way.GATHERED, per_cm2, density.GATHERED_SPREAD))
+    if request.density is not None:
+        per_cm2 = fibre.TYPICAL_DENSITY_PER_CM2[Level(request.density)]
+        ways.append(density.Reading(Way.BY_EYE, per_cm2, density.BY_EYE_SPREAD))
+    return ways
+
+
+def shrinkage_by_helix(request: ProfileRequest) -> float | None:
+    """Shrinkage that a coil of this diameter has at the pitch that is usual for the pattern."""
+    if request.curl_mm is None or request.pattern is None:
+        return None
+    usual = curl.TYPICAL_CURL_INDEX[request.pattern]
+    rise = curl.pitch(usual, curl.TYPICAL_CURL_MM[request.pattern])
+    return round(curl.helix(100.0, request.curl_mm, rise).shrinkage, 4)
+
+
+def elasticity_out(request: ProfileRequest) -> ElasticityOut | None:
+    """What the wet strand did, if it was pulled."""
+    if request.stretch_percent is None:
+        return None
+    returns = request.stretch_returns is not False
+    found = strength.elasticity(request.stretch_percent, returns)
+    return ElasticityOut.model_validate(
+        {"class": found, "advice": strength.ELASTICITY_ADVICE[found], "source": HANDBOOK}
+    )
+
+
+def fallen_out(request: ProfileRequest) -> FallenOut | None:
+    """What came out while detangling, if it was counted."""
+    if request.shed_hairs is None or request.broken_hairs is None:
+        return None
+    days = request.days_since_detangle
+    found = strength.fallen(request.shed_hairs, request.broken_hairs, days)
+    share, low, high = found.broken_share
+    low_shed, high_shed = found.shed_usual
+    told = (
+        f"{share:.0%} of what came out was broken, not shed; "
+        f"in {days:g} days {low_shed:.0f} to {high_shed:.0f} hairs are usually shed."
+    )
+    if found.more_broken:
+        told += " More breakage than usual: less pull, more slip, and look at heat and protein."
+    if found.more_shed:
+        told += " More shed than usual: note it, count again next time; if it goes on, refer on."
+    return FallenOut(
+        broken_share=round(share, 4),
+        broken_low=round(low, 4),
+        broken_high=round(high, 4),
+        shed_usual_low=low_shed,
+        shed_usual_high=high_shed,
+        more_shed=found.more_shed,
+        more_broken=found.more_broken,
+        told=told,
+        source=HANDBOOK,
+    )
+
+
+def growth_out(request: ProfileRequest) -> GrowthOut | None:
+    """Growth a month against the published range, if lengths of two days are known."""
+    found = growth.growth((-one.days_ago, one.length_cm) for one in request.lengths)
+    if found is None:
+        return None
+    low, high = growth.PUBLISHED_CM_PER_MONTH
+    return GrowthOut(
+        cm_per_month=round(found.cm_per_month, 3),
+        low=round(found.low, 3),
+        high=round(found.high, 3),
+        days=round(found.days, 1),
+        lengths=found.lengths,
+        published_low=round(low, 3),
+        published_high=round(high, 3),
+        source=LOUSSOUARN,
+    )

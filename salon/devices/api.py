@@ -1,0 +1,159 @@
+"""Devices: the strand scope."""
+
+from typing import Any
+
+from django.http import FileResponse
+from django.shortcuts import get_object_or_404
+from django.urls import path
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import extend_schema, extend_schema_field
+from rest_framework import serializers, status
+from rest_framework.parsers import MultiPartParser
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from craft.contract.profile import DensityOut, Spot
+from craft.profiling import counted_out
+from craft.vocabulary import Zone
+from salon.devices import services
+from salon.devices.models import ScopePicture
+from salon.devices.scope import Shot, scope
+from salon.heads.models import Head
+from salon.problems import ProblemsSerializer
+
+ZONES = [one.value for one in Zone]
+
+
+class PlaceField(serializers.ListField):
+    """A place on the picture (x, y) [px]."""
+
+    child = serializers.FloatField()
+    min_length = max_length = 2
+
+
+class PictureSerializer(serializers.ModelSerializer):
+    roots = serializers.ListField(child=PlaceField())
+    frame = serializers.ListField(child=serializers.FloatField())
+    by_hand = serializers.SerializerMethodField()
+    density = serializers.SerializerMethodField()
+
+    class Meta:
+        model = ScopePicture
+        fields = [
+            "id",
+            "head",
+            "zone",
+            "um_per_px",
+            "width_px",
+            "height_px",
+            "roots",
+            "frame",
+            "area_cm2",
+            "diameter_um",
+            "taken_at",
+            "by_hand",
+            "density",
+        ]
+
+    def get_by_hand(self, one: ScopePicture) -> bool:
+        return one.corrected is not None
+
+    @extend_schema_field(DensityOut)
+    def get_density(self, one: ScopePicture) -> Any:
+        found = counted_out([Spot(count=len(one.roots), field_cm2=one.area_cm2)])
+        return found.model_dump(mode="json", by_alias=True) if found else None
+
+
+class ScopeSerializer(serializers.Serializer):
+    name = serializers.CharField()
+    pictures = PictureSerializer(many=True)
+
+
+class TakeSerializer(serializers.Serializer):
+    zone = serializers.ChoiceField(choices=ZONES, allow_blank=True, default="")
+
+
+class UploadSerializer(TakeSerializer):
+    um_per_px = serializers.FloatField()
+    picture = serializers.FileField(
+        error_messages={"required": "Choose a picture.", "empty": "The file is empty."}
+    )
+
+
+class CorrectSerializer(serializers.Serializer):
+    roots = serializers.ListField(child=PlaceField(), max_length=services.ROOTS_MOST)
+
+
+PICTURES_SHOWN = 12
+
+
+class ScopeView(APIView):
+    """The scope: its latest pictures of a head; taking another."""
+
+    @extend_schema(responses=ScopeSerializer)
+    def get(self, request: Request, pk: int) -> Response:
+        head = get_object_or_404(Head, pk=pk)
+        pictures = head.scope_pictures.all()[:PICTURES_SHOWN]
+        return Response(ScopeSerializer({"name": scope().name, "pictures": pictures}).data)
+
+    @extend_schema(
+        request=TakeSerializer, responses={201: PictureSerializer, 400: ProblemsSerializer}
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        told = TakeSerializer(data=request.data)
+        told.is_valid(raise_exception=True)
+        head = get_object_or_404(Head, pk=pk)
+        picture = services.take_picture(head, told.validated_data["zone"], request.user)
+        return Response(PictureSerializer(picture).data, status=status.HTTP_201_CREATED)
+
+
+class UploadView(APIView):
+    """A picture from any other scope, with its scale."""
+
+    parser_classes = [MultiPartParser]
+
+    @extend_schema(
+        request={"multipart/form-data": UploadSerializer},
+        responses={201: PictureSerializer, 400: ProblemsSerializer},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        told = UploadSerializer(data=request.data)
+        told.is_valid(raise_exception=True)
+        values = told.validated_data
+        shot = Shot(values["picture"].read(), values["um_per_px"])
+        head = get_object_or_404(Head, pk=pk)
+        picture = services.keep(head, values["zone"], shot, request.user)
+        return Response(PictureSerializer(picture).data, status=status.HTTP_201_CREATED)
+
+
+class PictureView(APIView):
+    """One picture: the count, corrected by taps."""
+
+    @extend_schema(
+        request=CorrectSerializer, responses={200: PictureSerializer, 400: ProblemsSerializer}
+    )
+    def patch(self, request: Request, pk: int) -> Response:
+        told = CorrectSerializer(data=request.data)
+        told.is_valid(raise_exception=True)
+        picture = get_object_or_404(ScopePicture, pk=pk)
+        return Response(
+            PictureSerializer(services.correct(picture, told.validated_data["roots"])).data
+        )
+
+
+class ImageView(APIView):
+    """The picture itself."""
+
+    @extend_schema(responses={(200, "image/png"): OpenApiTypes.BINARY})
+    def get(self, request: Request, pk: int) -> FileResponse:
+        picture = get_object_or_404(ScopePicture, pk=pk)
+        return FileResponse(picture.image.open("rb"), content_type="image/png")
+
+
+urlpatterns = [
+    path("heads/<int:pk>/scope/", ScopeView.as_view(), name="scope"),
+    path("heads/<int:pk>/scope/upload/", UploadView.as_view(), name="scope-upload"),
+    path("scope/<int:pk>/", PictureView.as_view(), name="scope-picture"),
+    path("scope/<int:pk>/image/", ImageView.as_view(), name="scope-image"),
+]

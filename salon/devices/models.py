@@ -1,0 +1,48 @@
+"""Pictures taken with the strand scope."""
+
+from django.conf import settings
+from django.db import models
+from django.utils import timezone
+
+from craft.vocabulary import Zone
+from salon.heads.models import Head
+
+
+class ScopePicture(models.Model):
+    """A picture with what was counted on it, and what the specialist made of that."""
+
+    head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="scope_pictures")
+    zone = models.CharField(
+        max_length=10, blank=True, choices=[(one.value, one.value) for one in Zone]
+    )
+    image = models.FileField(upload_to="scope/")
+    um_per_px = models.FloatField()
+    width_px = models.PositiveIntegerField()
+    height_px = models.PositiveIntegerField()
+    counted = models.JSONField(help_text="Roots that were found (x, y) [px].")
+    corrected = models.JSONField(
+        null=True, blank=True, help_text="Roots after the specialist's taps."
+    )
+    frame = models.JSONField(help_text="Left, top, right, bottom of the counted scalp [px].")
+    area_cm2 = models.FloatField()
+    diameter_um = models.FloatField()
+    taken_at = models.DateTimeField(default=timezone.now)
+    taken_by = models.ForeignKey(
+        settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+"
+    )
+
+    class Meta:
+        ordering = ["-taken_at", "-pk"]
+        constraints = [
+            models.CheckConstraint(
+                condition=models.Q(um_per_px__gt=0, area_cm2__gt=0), name="picture_has_a_scale"
+            )
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.head}, {self.zone or 'scalp'}, {self.taken_at:%Y-%m-%d}"
+
+    @property
+    def roots(self) -> list[list[float]]:
+        """Roots that count."""
+        return self.counted if self.corrected is None else self.corrected

@@ -1,0 +1,52 @@
+"""A scope that drops its pictures into a folder.
+
+Beside the pictures lies `scale.json` with the size of a pixel: {"um_per_px": 6.25}.
+"""
+
+import json
+from pathlib import Path
+
+from salon.devices.scope import NoPicture, Shot, Subject
+
+ENDINGS = frozenset({".png", ".jpg", ".jpeg"})
+SCALE = "scale.json"
+
+
+class FolderScope:
+    """Gives the newest picture of a folder, and sets it aside as taken."""
+
+    name = "pictures from a folder"
+
+    def __init__(self, path: Path) -> None:
+        self.path = path
+
+    def take(self, subject: Subject) -> Shot:
+        """The newest picture that was not yet taken.
+
+        Raises:
+            NoPicture: no folder, no scale, no new picture
+        """
+        if not self.path.is_dir():
+            raise NoPicture(f"The scope's folder {self.path.name} cannot be found.")
+        pictures = [one for one in self.path.iterdir() if one.suffix.lower() in ENDINGS]
+        if not pictures:
+            raise NoPicture("No new picture in the scope's folder. Take one, then try again.")
+        newest = max(pictures, key=lambda one: one.stat().st_mtime)
+        shot = Shot(newest.read_bytes(), self.um_per_px())
+        taken = self.path / "taken"
+        taken.mkdir(exist_ok=True)
+        newest.rename(taken / newest.name)
+        return shot
+
+    def um_per_px(self) -> float:
+        """The scale that lies beside the pictures [µm].
+
+        Raises:
+            NoPicture: it is missing or cannot be read
+        """
+        try:
+            return float(json.loads((self.path / SCALE).read_text())["um_per_px"])
+        except (OSError, ValueError, KeyError, TypeError) as error:
+            raise NoPicture(
+                f'Put {SCALE} beside the pictures, with the size of a pixel: {{"um_per_px": 6.25}}.'
+            ) from error

@@ -1,0 +1,111 @@
+"""Taking pictures with the scope, counting on them, correcting the count."""
+
+import io
+import zlib
+from collections.abc import Sequence
+
+import numpy as np
+from django.contrib.auth.models import AbstractBaseUser
+from django.core.files.base import ContentFile
+from numpy.typing import NDArray
+from PIL import Image, UnidentifiedImageError
+
+from craft.errors import CraftError
+from craft.scope import Unreadable, read_field
+from craft.vocabulary import Zone
+from salon.devices.models import ScopePicture
+from salon.devices.scope import Shot, Subject, scope
+from salon.heads.models import Head
+from salon.heads.services import profile
+
+#: What the simulated scope shows where nothing is known of a head.
+USUAL_PER_CM2 = 180.0
+#: How zones differ from the mean of a head, in the simulation.
+ZONE_FACTOR = {
+    Zone.FRINGE: 0.92,
+    Zone.TOP: 1.02,
+    Zone.CROWN: 1.08,
+    Zone.LEFT: 0.97,
+    Zone.RIGHT: 0.97,
+    Zone.BACK: 1.05,
+    Zone.NAPE: 0.88,
+}
+MEGAPIXELS_MOST = 25.0
+UM_PER_PX_RANGE = (0.5, 60.0)
+ROOTS_MOST = 3000
+
+
+def take_picture(head: Head, zone: str, by: AbstractBaseUser) -> ScopePicture:
+    """Take a picture with the salon's scope and count on it.
+
+    Raises:
+        NoPicture: the scope has none
+        Unreadable: it cannot be counted
+    """
+    return keep(head, zone, scope().take(subject_of(head, zone)), by)
+
+
+def subject_of(head: Head, zone: str) -> Subject:
+    """What the simulated scope is to show: this head, a new patch each time."""
+    known = profile(head).known
+    per_cm2 = known.density.value if known.density else USUAL_PER_CM2
+    factor = ZONE_FACTOR[Zone(zone)] if zone else 1.0
+    patch = f"{head.pk} {zone} {head.scope_pictures.filter(zone=zone).count()}"
+    return Subject(per_cm2 * factor, known.diameter_um, zlib.crc32(patch.encode()))
+
+
+def keep(head: Head, zone: str, shot: Shot, by: AbstractBaseUser) -> ScopePicture:
+    """Count on a picture and keep it.
+
+    Raises:
+        Unreadable: it is no picture, or cannot be counted
+        CraftError: its scale is out of range
+    """
+    low, high = UM_PER_PX_RANGE
+    if not low <= shot.um_per_px <= high:
+        raise CraftError("um_per_px", f"Give a number from {low:g} to {high:g} µm.")
+    grey = grey_of(shot.data)
+    field = read_field(grey, shot.um_per_px)
+    return ScopePicture.objects.create(
+        head=head,
+        zone=zone,
+        image=ContentFile(shot.data, name=f"{head.pk}-{zone or 'scalp'}.png"),
+        um_per_px=shot.um_per_px,
+        width_px=grey.shape[1],
+        height_px=grey.shape[0],
+        counted=[list(root) for root in field.roots],
+        frame=list(field.frame),
+        area_cm2=field.area_cm2,
+        diameter_um=round(field.diameter_um, 1),
+        taken_by=by,
+    )
+
+
+def grey_of(data: bytes) -> NDArray[np.uint8]:
+    """Grey values of a picture file.
+
+    Raises:
+        Unreadable: it is no picture, or too large
+    """
+    try:
+        with Image.open(io.BytesIO(data)) as image:
+            if image.width * image.height > MEGAPIXELS_MOST * 1e6:
+                raise Unreadable(f"The picture has more than {MEGAPIXELS_MOST:g} megapixels.")
+            return np.asarray(image.convert("L"))
+    except (UnidentifiedImageError, OSError, Image.DecompressionBombError) as error:
+        raise Unreadable("This is no PNG or JPEG picture.") from error
+
+
+def correct(picture: ScopePicture, roots: Sequence[Sequence[float]]) -> ScopePicture:
+    """Replace the counted roots by what the specialist tapped.
+
+    Raises:
+        CraftError: a root lies outside the counted scalp
+    """
+    left, top, right, bottom = picture.frame
+    for index, (x, y) in enumerate(roots):
+        if not (left <= x <= right and top <= y <= bottom):
+            raise CraftError(f"roots.{index}", "Tap inside the frame; only there is counted.")
+    picture.corrected = [list(root) for root in roots]
+    picture.save(update_fields=["corrected"])
+    return picture

@@ -1,0 +1,205 @@
+"""The consultation: answers kept as typed, then recorded all at once."""
+
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
+from typing import Any
+
+from django.contrib.auth.models import AbstractBaseUser
+from django.db import transaction
+from django.db.models import F
+from django.utils import timezone
+
+from craft.consultation import BY_KEY, Kept, Part, Question, check_answer, split
+from craft.errors import CraftError
+from craft.vocabulary import Zone
+from salon.heads import services
+from salon.heads.models import Consultation, Head, Observation
+from salon.heads.services import Profile, Seen
+from salon.problems import Conflict
+
+ANSWERS_MOST = 200
+
+
+@dataclass(frozen=True)
+class Given:
+    """One answer of a consultation.
+
+    Args:
+        question: what was asked
+        zone: where, empty for the whole head
+        value: as typed
+        confirmed: still so; not found out again
+        detail: of a count
+    """
+
+    question: Question
+    zone: str
+    value: Any
+    confirmed: bool
+    detail: Mapping[str, Any] | None
+
+    @property
+    def field(self) -> str:
+        """The key of the answer, as the interface has it."""
+        return f"{self.question.key}@{self.zone}" if self.zone else self.question.key
+
+
+@transaction.atomic
+def begin(head: Head, by: AbstractBaseUser) -> Consultation:
+    """The open consultation of a head, or a new one."""
+    return head.consultations.get_or_create(finished_at=None, defaults={"started_by": by})[0]
+
+
+def given(answers: Mapping[str, Any]) -> Iterator[Given]:
+    """The answers that say something."""
+    for field, one in answers.items():
+        key, _, zone = field.partition("@")
+        value = one.get("value")
+        if value is None or value in ("", []):
+            continue
+        yield Given(BY_KEY[key], zone, value, bool(one.get("confirmed")), one.get("detail"))
+
+
+def check_fields(answers: Mapping[str, Any]) -> None:
+    """Refuse answers to questions that nobody asked.
+
+    Raises:
+        CraftError: names the answer
+    """
+    if len(answers) > ANSWERS_MOST:
+        raise CraftError("answers", f"Give at most {ANSWERS_MOST} answers.")
+    for field, one in answers.items():
+        key, _, zone = field.partition("@")
+        question = BY_KEY.get(key)
+        if question is None:
+            raise CraftError(f"answers.{field}", "There is no such question.")
+        if zone and not (question.zoned and zone in list(Zone)):
+            raise CraftError(f"answers.{field}", f"{key} cannot be told for {zone}.")
+        if not isinstance(one, dict):
+            raise CraftError(f"answers.{field}", "Give an object with a value.")
+
+
+def problems(answers: Mapping[str, Any]) -> list[dict[str, str]]:
+    """What cannot be recorded as it stands, each with what is allowed."""
+    found = []
+    for one in given(answers):
+        try:
+            check_answer(one.question.key, one.value)
+            services.check_day(one.question.key, one.value)
+        except CraftError as error:
+            found.append({"field": one.field, "message": error.message})
+    return found
+
+
+def save(consultation: Consultation, answers: Mapping[str, Any], version: int) -> Consultation:
+    """Keep what was typed so far, also what cannot be recorded yet.
+
+    Raises:
+        CraftError: an answer to no question
+        Conflict: somebody else typed in the meantime, or it is finished
+    """
+    check_fields(answers)
+    changed = Consultation.objects.filter(
+        pk=consultation.pk, version=version, finished_at=None
+    ).update(version=F("version") + 1, answers=answers)
+    if not changed:
+        raise Conflict
+    consultation.refresh_from_db()
+    return consultation
+
+
+def profile_with(consultation: Consultation) -> Profile:
+    """What is known of the head, with what was typed and can be."""
+    answers = consultation.answers
+    wrong = {one["field"] for one in problems(answers)}
+    now = timezone.now()
+    typed = [
+        Seen(one.question.key, one.zone, comparable(one.value), now, one.detail)
+        for one in given(answers)
+        if one.question.kept is Kept.OBSERVED and one.field not in wrong
+    ]
+    whole = {one.kind: one.value for one in typed if not one.zone}
+    known = {one.kind: one.value for one in services.newest(consultation.head) if not one.zone}
+    relaxed, length = ((whole.get(k) or known.get(k)) for k in ("relaxed_cm", "length_cm"))
+    if relaxed and length and relaxed > length:
+        typed = [one for one in typed if one.kind not in ("relaxed_cm", "length_cm")]
+    return services.profile(consultation.head, typed)
+
+
+def comparable(value: Any) -> Any:
+    """Words as the record keeps them."""
+    return value.strip().lower() if isinstance(value, str) else value
+
+
+@transaction.atomic
+def finish(consultation: Consultation, version: int, by: AbstractBaseUser) -> Consultation:
+    """Record what was answered: observations, the person, stop signs. All of it or nothing.
+
+    Raises:
+        CraftError: an answer cannot be, or there is none
+        Conflict: somebody else typed in the meantime
+    """
+    held = Consultation.objects.filter(pk=consultation.pk, version=version, finished_at=None)
+    if not held.update(version=F("version") + 1):
+        raise Conflict
+    consultation.refresh_from_db()
+    wrong = problems(consultation.answers)
+    if wrong:
+        raise CraftError(wrong[0]["field"], wrong[0]["message"])
+    answers = list(given(consultation.answers))
+    if not answers:
+        raise CraftError("answers", "Nothing is answered yet. Answer or confirm at least one.")
+    record(consultation, answers, by)
+    consultation.parts_done = [part for part in Part if any_of(answers, part)]
+    consultation.finished_at = timezone.now()
+    consultation.save(update_fields=["parts_done", "finished_at"])
+    return consultation
+
+
+def any_of(answers: list[Given], part: Part) -> bool:
+    """Whether a part was answered at all."""
+    return any(one.question.part is part for one in answers)
+
+
+def record(consultation: Consultation, answers: list[Given], by: AbstractBaseUser) -> None:
+    """Put the answers where they are kept."""
+    head = consultation.head
+    person = {
+        one.question.key: split(one.value) if isinstance(one.value, list) else one.value
+        for one in answers
+        if one.question.kept is Kept.PERSON
+    }
+    if person:
+        services.change_head(head, person, head.version)
+    for one in answers:
+        if one.question.kept is Kept.STOP_SIGN:
+            for sign in split(one.value):
+                services.raise_stop(head, sign, by)
+    found = [
+        {
+            "kind": one.question.key,
+            "value": one.value,
+            "zone": one.zone,
+            "method": Observation.Method.CONFIRMED if one.confirmed else one.question.method,
+            "detail": one.detail,
+            "consultation": consultation.pk,
+        }
+        for one in answers
+        if one.question.kept is Kept.OBSERVED
+    ]
+    try:
+        services.observe(head, found, by)
+    except CraftError as error:
+        # The place in the list means nothing to the one who typed.
+        raise CraftError(error.field.split(".")[-1], error.message) from error
+
+
+def discard(consultation: Consultation) -> None:
+    """Forget an open consultation.
+
+    Raises:
+        Conflict: it is finished
+    """
+    deleted, _ = Consultation.objects.filter(pk=consultation.pk, finished_at=None).delete()
+    if not deleted:
+        raise Conflict

@@ -1,0 +1,406 @@
+"""Consultations, stop signs, and the hair over time."""
+
+from dataclasses import asdict
+from datetime import UTC, datetime
+from typing import Any
+
+from django.shortcuts import get_object_or_404
+from django.urls import path
+from drf_spectacular.utils import extend_schema, extend_schema_field
+from rest_framework import serializers, status
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from craft import curl
+from craft.consultation import QUESTIONS, is_fresh
+from craft.vocabulary import Pattern, StopSign
+from salon.findings.models import Visit
+from salon.heads import consulting, services
+from salon.heads.api import ProfileSerializer, profile_data
+from salon.heads.models import Consultation, Head, StopSignSeen
+from salon.heads.timeline import DAY, timeline
+from salon.house.services import name_of
+from salon.problems import ProblemSerializer, ProblemsSerializer
+
+MARKS_MOST = 60
+
+
+class QuestionSerializer(serializers.Serializer):
+    key = serializers.CharField()
+    part = serializers.CharField()
+    answer = serializers.CharField()
+    options = serializers.ListField(child=serializers.CharField())
+    unit = serializers.CharField(allow_blank=True)
+    method = serializers.CharField()
+    fresh_days = serializers.IntegerField()
+    zoned = serializers.BooleanField()
+    how = serializers.CharField(allow_blank=True)
+    weak = serializers.BooleanField()
+    kept = serializers.CharField()
+
+
+class DrawingSerializer(serializers.Serializer):
+    pattern = serializers.CharField()
+    curl_mm = serializers.FloatField()
+    shrinkage = serializers.FloatField()
+    points = serializers.ListField(
+        child=serializers.ListField(child=serializers.FloatField(), min_length=2, max_length=2)
+    )
+
+
+class QuestionsSerializer(serializers.Serializer):
+    questions = QuestionSerializer(many=True)
+    drawings = DrawingSerializer(many=True)
+
+
+class QuestionsView(APIView):
+    """What a consultation asks, in order, and the strands to compare with."""
+
+    @extend_schema(responses=QuestionsSerializer)
+    def get(self, request: Request) -> Response:
+        drawings = [
+            {
+                "pattern": pattern.value,
+                "curl_mm": curl.TYPICAL_CURL_MM[pattern],
+                "shrinkage": curl.shrinkage(index),
+                "points": curl.drawing(index, curl.TYPICAL_CURL_MM[pattern]),
+            }
+            for pattern, index in curl.TYPICAL_CURL_INDEX.items()
+        ]
+        assert len(drawings) == len(Pattern)
+        data = {"questions": [asdict(one) for one in QUESTIONS], "drawings": drawings}
+        return Response(QuestionsSerializer(data).data)
+
+
+@extend_schema_field(
+    {
+        "oneOf": [
+            {"type": "number"},
+            {"type": "string"},
+            {"type": "array", "items": {"type": "string"}},
+        ]
+    }
+)
+class AnswerValueField(serializers.Field):
+    """A number, a word or a list of words; kept as typed."""
+
+    def to_internal_value(self, data: object) -> object:
+        if isinstance(data, bool) or not isinstance(data, int | float | str | list):
+            raise serializers.ValidationError("Give a number, a word or a list of words.")
+        return data
+
+    def to_representation(self, value: object) -> object:
+        return value
+
+
+class AnswerSerializer(serializers.Serializer):
+    value = AnswerValueField(allow_null=True)
+    confirmed = serializers.BooleanField(required=False)
+    detail = serializers.DictField(required=False, allow_null=True)
+
+
+class LastSerializer(serializers.Serializer):
+    """What was known before, with its age."""
+
+    key = serializers.CharField()
+    zone = serializers.CharField(allow_blank=True)
+    value = AnswerValueField()
+    method = serializers.CharField(allow_blank=True)
+    taken_at = serializers.DateTimeField(allow_null=True)
+    taken_by = serializers.CharField(allow_blank=True)
+    fresh = serializers.BooleanField()
+
+
+class ConsultationSerializer(serializers.ModelSerializer):
+    answers = serializers.DictField(child=AnswerSerializer())
+    parts_done = serializers.ListField(child=serializers.CharField())
+    last = serializers.SerializerMethodField()
+    profile = serializers.SerializerMethodField()
+    problems = serializers.SerializerMethodField()
+    started_by = serializers.SerializerMethodField()
+
+    class Meta:
+        model = Consultation
+        fields = [
+            "id",
+            "head",
+            "started_at",
+            "started_by",
+            "answers",
+            "parts_done",
+            "version",
+            "finished_at",
+            "last",
+            "profile",
+            "problems",
+        ]
+
+    def get_started_by(self, one: Consultation) -> str:
+        return name_of(one.started_by)
+
+    @extend_schema_field(LastSerializer(many=True))
+    def get_last(self, one: Consultation) -> Any:
+        return LastSerializer(last_known(one.head), many=True).data
+
+    @extend_schema_field(ProfileSerializer)
+    def get_profile(self, one: Consultation) -> Any:
+        return ProfileSerializer(profile_data(consulting.profile_with(one))).data
+
+    @extend_schema_field(ProblemSerializer(many=True))
+    def get_problems(self, one: Consultation) -> Any:
+        return consulting.problems(one.answers)
+
+
+def last_known(head: Head) -> list[dict[str, Any]]:
+    """The newest answer to every question, from the record and from the person."""
+    observed = [
+        {
+            "key": one.kind,
+            "zone": one.zone,
+            "value": one.value,
+            "method": one.method,
+            "taken_at": one.taken_at,
+            "taken_by": name_of(one.taken_by),
+            "fresh": is_fresh(one.kind, services.days_before(one.taken_at)),
+        }
+        for one in services.newest(head)
+    ]
+    told = {"conditions": head.conditions, "allergies": head.allergies, "avoid": head.avoid}
+    choices = {"night": head.night, "routine": head.routine}
+    changed = head.history.order_by("-history_date").values_list("history_date", flat=True).first()
+    person = [
+        {
+            "key": key,
+            "zone": "",
+            "value": value,
+            "method": "told",
+            "taken_at": changed,
+            "taken_by": "",
+            "fresh": bool(changed) and is_fresh(key, services.days_before(changed)),
+        }
+        for key, value in {**told, **choices}.items()
+    ]
+    return observed + person
+
+
+class SaveSerializer(serializers.Serializer):
+    version = serializers.IntegerField(min_value=1)
+    answers = serializers.DictField(child=AnswerSerializer())
+
+
+class FinishSerializer(serializers.Serializer):
+    version = serializers.IntegerField(min_value=1)
+
+
+class BeginView(APIView):
+    """Open a consultation, or go on with the open one."""
+
+    @extend_schema(request=None, responses=ConsultationSerializer)
+    def post(self, request: Request, pk: int) -> Response:
+        head = get_object_or_404(Head, pk=pk)
+        return Response(ConsultationSerializer(consulting.begin(head, request.user)).data)
+
+
+class ConsultationStateSerializer(serializers.Serializer):
+    """Where a head stands: a consultation that is open, parts left out of the last one."""
+
+    open_since = serializers.DateTimeField(allow_null=True)
+    last_at = serializers.DateTimeField(allow_null=True)
+    left_out = serializers.ListField(child=serializers.CharField())
+
+
+class ConsultationStateView(APIView):
+    """Where a head stands."""
+
+    @extend_schema(responses=ConsultationStateSerializer)
+    def get(self, request: Request, pk: int) -> Response:
+        head = get_object_or_404(Head, pk=pk)
+        opened = head.consultations.filter(finished_at=None).first()
+        last = head.consultations.exclude(finished_at=None).first()
+        left = [part for part in consulting.Part if last and part not in last.parts_done]
+        data = {
+            "open_since": opened.started_at if opened else None,
+            "last_at": last.finished_at if last else None,
+            "left_out": left,
+        }
+        return Response(ConsultationStateSerializer(data).data)
+
+
+class ConsultationView(APIView):
+    """One consultation: read, save as typed, discard."""
+
+    @extend_schema(responses=ConsultationSerializer)
+    def get(self, request: Request, pk: int) -> Response:
+        return Response(ConsultationSerializer(get_object_or_404(Consultation, pk=pk)).data)
+
+    @extend_schema(
+        request=SaveSerializer,
+        responses={200: ConsultationSerializer, 400: ProblemsSerializer, 409: ProblemsSerializer},
+    )
+    def put(self, request: Request, pk: int) -> Response:
+        one = get_object_or_404(Consultation, pk=pk)
+        told = SaveSerializer(data=request.data)
+        told.is_valid(raise_exception=True)
+        values = told.validated_data
+        saved = consulting.save(one, values["answers"], values["version"])
+        return Response(ConsultationSerializer(saved).data)
+
+    @extend_schema(responses={204: None, 409: ProblemsSerializer})
+    def delete(self, request: Request, pk: int) -> Response:
+        consulting.discard(get_object_or_404(Consultation, pk=pk))
+        return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+class FinishView(APIView):
+    """Record what was answered."""
+
+    @extend_schema(
+        request=FinishSerializer,
+        responses={200: ConsultationSerializer, 400: ProblemsSerializer, 409: ProblemsSerializer},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        one = get_object_or_404(Consultation, pk=pk)
+        told = FinishSerializer(data=request.data)
+        told.is_valid(raise_exception=True)
+        done = consulting.finish(one, told.validated_data["version"], request.user)
+        return Response(ConsultationSerializer(done).data)
+
+
+class StopSignSeenSerializer(serializers.ModelSerializer):
+    seen_by = serializers.SerializerMethodField()
+    cleared_by = serializers.SerializerMethodField()
+
+    class Meta:
+        model = StopSignSeen
+        fields = ["id", "sign", "seen_at", "seen_by", "cleared_at", "cleared_by", "clear_note"]
+
+    def get_seen_by(self, one: StopSignSeen) -> str:
+        return name_of(one.seen_by)
+
+    def get_cleared_by(self, one: StopSignSeen) -> str:
+        return name_of(one.cleared_by)
+
+
+class RaiseSerializer(serializers.Serializer):
+    sign = serializers.ChoiceField(choices=[one.value for one in StopSign])
+
+
+class ClearSerializer(serializers.Serializer):
+    note = serializers.CharField(
+        max_length=300,
+        error_messages={
+            "blank": "Write what you saw, or who said that it has healed.",
+            "required": "Write what you saw, or who said that it has healed.",
+        },
+    )
+
+
+class StopSignsView(APIView):
+    """Stop signs of a head, open ones and cleared ones."""
+
+    @extend_schema(responses=StopSignSeenSerializer(many=True))
+    def get(self, request: Request, pk: int) -> Response:
+        rows = get_object_or_404(Head, pk=pk).stop_signs.select_related("seen_by", "cleared_by")
+        return Response(StopSignSeenSerializer(rows, many=True).data)
+
+    @extend_schema(
+        request=RaiseSerializer, responses={201: StopSignSeenSerializer, 400: ProblemsSerializer}
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        head = get_object_or_404(Head, pk=pk)
+        told = RaiseSerializer(data=request.data)
+        told.is_valid(raise_exception=True)
+        seen = services.raise_stop(head, told.validated_data["sign"], request.user)
+        return Response(StopSignSeenSerializer(seen).data, status=status.HTTP_201_CREATED)
+
+
+class ClearView(APIView):
+    """Clear a stop sign, with a note."""
+
+    @extend_schema(
+        request=ClearSerializer,
+        responses={200: StopSignSeenSerializer, 400: ProblemsSerializer, 409: ProblemsSerializer},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        told = ClearSerializer(data=request.data)
+        told.is_valid(raise_exception=True)
+        seen = get_object_or_404(StopSignSeen, pk=pk)
+        cleared = services.clear_stop(seen, told.validated_data["note"], request.user)
+        return Response(StopSignSeenSerializer(cleared).data)
+
+
+class PointSerializer(serializers.Serializer):
+    at = serializers.DateTimeField()
+    value = serializers.FloatField()
+    low = serializers.FloatField(allow_null=True)
+    high = serializers.FloatField(allow_null=True)
+
+
+class SeriesSerializer(serializers.Serializer):
+    key = serializers.CharField()
+    unit = serializers.CharField(allow_blank=True)
+    note = serializers.CharField(allow_blank=True)
+    range_low = serializers.FloatField(allow_null=True)
+    range_high = serializers.FloatField(allow_null=True)
+    points = PointSerializer(many=True)
+
+
+class MarkSerializer(serializers.Serializer):
+    at = serializers.DateTimeField()
+    title = serializers.CharField()
+    visit = serializers.IntegerField()
+
+
+class TimelineSerializer(serializers.Serializer):
+    series = SeriesSerializer(many=True)
+    services = MarkSerializer(many=True)
+
+
+class TimelineView(APIView):
+    """The hair over time, with services as marks."""
+
+    @extend_schema(responses=TimelineSerializer)
+    def get(self, request: Request, pk: int) -> Response:
+        head = get_object_or_404(Head, pk=pk)
+        visits = Visit.objects.filter(head=head).order_by("-started_at")
+        marks = visits.values_list("started_at", "plan__title", "pk")[:MARKS_MOST]
+        data = {
+            "series": [
+                {
+                    "key": one.key,
+                    "unit": one.unit,
+                    "note": one.note,
+                    "range_low": one.range[0] if one.range else None,
+                    "range_high": one.range[1] if one.range else None,
+                    "points": [
+                        {
+                            "at": datetime.fromtimestamp(point.day * DAY, tz=UTC),
+                            "value": round(point.value, 3),
+                            "low": point.low,
+                            "high": point.high,
+                        }
+                        for point in one.points
+                    ],
+                }
+                for one in timeline(head)
+            ],
+            "services": [
+                {"at": at, "title": title, "visit": visit} for at, title, visit in reversed(marks)
+            ],
+        }
+        return Response(TimelineSerializer(data).data)
+
+
+urlpatterns = [
+    path("consultation-questions/", QuestionsView.as_view(), name="questions"),
+    path("heads/<int:pk>/consultations/", BeginView.as_view(), name="consultations"),
+    path(
+        "heads/<int:pk>/consultation/", ConsultationStateView.as_view(), name="consultation-state"
+    ),
+    path("consultations/<int:pk>/", ConsultationView.as_view(), name="consultation"),
+    path("consultations/<int:pk>/finish/", FinishView.as_view(), name="finish-consultation"),
+    path("heads/<int:pk>/stop-signs/", StopSignsView.as_view(), name="stop-signs"),
+    path("stop-signs/<int:pk>/clearance/", ClearView.as_view(), name="clear-stop-sign"),
+    path("heads/<int:pk>/timeline/", TimelineView.as_view(), name="timeline"),
+]

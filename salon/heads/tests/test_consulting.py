@@ -1,0 +1,197 @@
+"""The consultation: kept as typed, recorded all at once, stop signs that close planning."""
+
+from datetime import timedelta
+from typing import Any
+
+from django.utils import timezone
+
+from salon.heads.consulting import begin, finish, save
+from salon.heads.models import Observation, StopSignSeen
+from salon.heads.services import clear_stop, observe, raise_stop
+from salon.heads.tests.test_heads import seen
+from salon.heads.timeline import timeline
+from salon.plans.models import Plan
+from salon.tests.base import ApiTest
+
+
+class ConsultationTest(ApiTest):
+    def begin(self) -> dict[str, Any]:
+        return self.post(f"/api/heads/{self.head.pk}/consultations/", {}).json()
+
+    def put(self, one: dict[str, Any], answers: dict[str, Any]) -> Any:
+        return self.client.put(
+            f"/api/consultations/{one['id']}/",
+            {"version": one["version"], "answers": answers},
+            content_type="application/json",
+        )
+
+    def finish(self, one: dict[str, Any]) -> Any:
+        return self.post(f"/api/consultations/{one['id']}/finish/", {"version": one["version"]})
+
+    def test_a_returning_head_shows_what_was_known_and_how_old_it_is(self) -> None:
+        last = {one["key"]: one for one in self.begin()["last"]}
+        self.assertEqual(last["length_cm"]["value"], 25)
+        self.assertTrue(last["length_cm"]["fresh"])
+        self.assertEqual(last["night"]["value"], "bonnet")
+
+    def test_it_opens_once_and_goes_on(self) -> None:
+        first = self.begin()
+        self.put(first, {"length_cm": {"value": 27}})
+        again = self.begin()
+        self.assertEqual(again["id"], first["id"])
+        self.assertEqual(again["answers"]["length_cm"]["value"], 27)
+
+    def test_what_is_typed_counts_at_once_but_is_not_recorded(self) -> None:
+        one = self.put(self.begin(), {"soak_s": {"value": 200}, "length_cm": {"value": 30}}).json()
+        known = one["profile"]["known"]
+        self.assertGreater(known["porosity"]["low"], 0.3)
+        self.assertAlmostEqual(known["shrinkage"], 1 - 10 / 30, places=3)
+        self.assertFalse(self.head.observations.filter(kind="soak_s").exists())
+
+    def test_what_cannot_be_is_kept_as_typed_and_told(self) -> None:
+        one = self.put(self.begin(), {"length_cm": {"value": 900}, "bead_s": {"value": 20}}).json()
+        self.assertEqual(one["answers"]["length_cm"]["value"], 900)
+        self.assertEqual(one["problems"][0]["field"], "length_cm")
+        self.assertIn("1 to 150 cm", one["problems"][0]["message"])
+        self.assertRefused(self.finish(one), "length_cm", "1 to 150 cm")
+        self.assertFalse(self.head.observations.filter(kind="bead_s").exists())
+
+    def test_finishing_records_answers_person_and_who_said_so(self) -> None:
+        answers = {
+            "reason": {"value": "Choir on Saturday."},
+            "length_cm": {"value": 25, "confirmed": True},
+            "pattern@nape": {"value": "4A"},
+            "scalp": {"value": ["dry", "flaking"]},
+            "allergies": {"value": ["linalool"]},
+            "night": {"value": "scarf"},
+            "relaxed_cm": {"value": None},
+        }
+        one = self.put(self.begin(), answers).json()
+        done = self.finish(one).json()
+        self.assertEqual(done["parts_done"], ["reason", "person", "scalp", "curl"])
+        made = {
+            f"{row.kind}@{row.zone}": row
+            for row in Observation.objects.filter(consultation=one["id"])
+        }
+        self.assertEqual(made["length_cm@"].method, "confirmed")
+        self.assertEqual(made["pattern@nape"].word, "4a")
+        self.assertEqual(made["scalp@"].word, "dry, flaking")
+        self.assertEqual(made["reason@"].word, "Choir on Saturday.")
+        self.assertEqual(made["scalp@"].taken_by, self.user)
+        self.head.refresh_from_db()
+        self.assertEqual((self.head.allergies, self.head.night), (["linalool"], "scarf"))
+
+    def test_parts_left_out_are_told_and_can_be_finished_later(self) -> None:
+        self.finish(self.put(self.begin(), {"reason": {"value": "Trim."}}).json())
+        state = self.client.get(f"/api/heads/{self.head.pk}/consultation/").json()
+        self.assertIsNone(state["open_since"])
+        self.assertIn("porosity", state["left_out"])
+        self.assertNotIn("reason", state["left_out"])
+        self.begin()
+        state = self.client.get(f"/api/heads/{self.head.pk}/consultation/").json()
+        self.assertIsNotNone(state["open_since"])
+
+    def test_nothing_answered(self) -> None:
+        self.assertRefused(self.finish(self.begin()), "answers", "Nothing is answered")
+
+    def test_two_people_typing_are_told_and_neither_loses(self) -> None:
+        one = self.begin()
+        self.assertEqual(self.put(one, {"reason": {"value": "A"}}).status_code, 200)
+        second = self.put(one, {"reason": {"value": "B"}})
+        self.assertRefused(second, "", "in the meantime", status=409)
+        self.assertRefused(self.finish(one), "", "in the meantime", status=409)
+
+    def test_questions_nobody_asked(self) -> None:
+        one = self.begin()
+        for field in ("shoe_size", "head_cm@nape", "pattern@moon"):
+            answer = self.put(one, {field: {"value": 3}})
+            self.assertEqual(answer.status_code, 400)
+            self.assertIn(field, answer.json()["errors"][0]["field"])
+        self.assertEqual(self.put(one, {"reason": {"value": True}}).status_code, 400)
+
+    def test_discarding(self) -> None:
+        one = self.begin()
+        self.assertEqual(self.client.delete(f"/api/consultations/{one['id']}/").status_code, 204)
+        self.assertEqual(self.client.get(f"/api/consultations/{one['id']}/").status_code, 404)
+        kept = finish(
+            save(begin(self.head, self.user), {"reason": {"value": "x"}}, 1), 2, self.user
+        )
+        answer = self.client.delete(f"/api/consultations/{kept.pk}/")
+        self.assertEqual(answer.status_code, 409)
+
+    def test_relaxed_longer_than_stretched_is_told_at_its_field(self) -> None:
+        one = self.put(self.begin(), {"relaxed_cm": {"value": 40}})
+        self.assertEqual(one.status_code, 200)
+        self.assertRefused(self.finish(one.json()), "relaxed_cm", "cannot be longer")
+
+    def test_the_questions_come_in_order_with_drawings(self) -> None:
+        found = self.client.get("/api/consultation-questions/").json()
+        self.assertEqual(found["questions"][0]["key"], "reason")
+        self.assertEqual(len(found["drawings"]), 9)
+
+
+class StopSignTest(ApiTest):
+    def wish(self) -> dict[str, Any]:
+        return {"head": self.head.pk, "goal": {"style": "flat_twist_out"}}
+
+    def test_a_stop_sign_closes_planning_until_it_is_cleared_with_a_note(self) -> None:
+        stop = raise_stop(self.head, "weeping", self.user)
+        draft = self.post("/api/plans/draft/", self.wish()).json()
+        self.assertEqual(draft["answer"]["steps"], [])
+        self.assertEqual(draft["answer"]["cautions"][0]["key"], "scalp_refer")
+        self.assertRefused(
+            self.post("/api/plans/", self.wish()), "person.stop_signs", "doctor or pharmacist"
+        )
+        self.assertFalse(Plan.objects.exists())
+        path = f"/api/stop-signs/{stop.pk}/clearance/"
+        self.assertRefused(self.post(path, {"note": "  "}), "note", "Write what you saw")
+        cleared = self.post(path, {"note": "Dry, closed; doctor's letter seen."}).json()
+        self.assertEqual(cleared["cleared_by"], "vera")
+        self.assertEqual(self.post("/api/plans/", self.wish()).status_code, 201)
+
+    def test_a_consultation_raises_it(self) -> None:
+        one = save(begin(self.head, self.user), {"stop_signs": {"value": ["severe_pain"]}}, 1)
+        finish(one, 2, self.user)
+        self.assertEqual(StopSignSeen.objects.get().sign, "severe_pain")
+        row = self.client.get("/api/heads/").json()["results"][0]
+        self.assertTrue(row["stopped"])
+
+    def test_it_is_open_once_and_may_come_back(self) -> None:
+        first = raise_stop(self.head, "weeping", self.user)
+        self.assertEqual(raise_stop(self.head, "weeping", None), first)
+        clear_stop(first, "Healed.", self.user)
+        self.assertNotEqual(raise_stop(self.head, "weeping", self.user), first)
+        path = f"/api/stop-signs/{first.pk}/clearance/"
+        self.assertRefused(self.post(path, {"note": "again"}), "", "in the meantime", status=409)
+
+    def test_raised_by_hand(self) -> None:
+        path = f"/api/heads/{self.head.pk}/stop-signs/"
+        self.assertEqual(self.post(path, {"sign": "open_sores"}).status_code, 201)
+        self.assertEqual(self.post(path, {"sign": "bad hair"}).status_code, 400)
+        self.assertEqual(len(self.client.get(path).json()), 1)
+
+
+class TimelineTest(ApiTest):
+    def test_series_over_time_with_services_as_marks(self) -> None:
+        before = timezone.now() - timedelta(days=90)
+        found = [
+            seen("length_cm", 22),
+            seen("relaxed_cm", 9),
+            seen("shed_hairs", 300, "counted"),
+            seen("broken_hairs", 100, "counted"),
+            seen("stretch_percent", 40),
+            seen("soak_s", 100),
+        ]
+        observe(self.head, found, self.user, before)
+        series = {one.key: one for one in timeline(self.head)}
+        self.assertEqual([round(p.value) for p in series["length"].points], [22, 25])
+        self.assertIn("published 0.6 to 1.4", series["length"].note)
+        self.assertAlmostEqual(series["shrinkage"].points[0].value, 100 * (1 - 9 / 22))
+        self.assertAlmostEqual(series["breakage"].points[0].value, 25)
+        self.assertLess(series["density"].points[0].low, 180)
+        answer = self.client.get(f"/api/heads/{self.head.pk}/timeline/").json()
+        self.assertEqual({one["key"] for one in answer["series"]}, set(series))
+
+    def test_withdrawn_values_are_left_out(self) -> None:
+        self.head.observations.filter(kind="length_cm").update(withdrawn_at=timezone.now())
+        self.assertNotIn("length", {one.key for one in timeline(self.head)})

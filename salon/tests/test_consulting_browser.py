@@ -1,0 +1,106 @@
+"""The consultation and the strand scope, driven in the browser."""
+
+import re
+import tempfile
+
+from django.contrib.auth.models import User
+from django.test import override_settings
+from playwright.sync_api import Page, expect
+
+from salon.heads.models import Head, StopSignSeen
+from salon.heads.services import add_head
+from salon.tests.base import MEASURED
+from salon.tests.test_browser import BrowserTest
+
+
+class ConsultationBrowserTest(BrowserTest):
+    """A returning head."""
+
+    head: Head
+
+    def setUp(self) -> None:
+        super().setUp()
+        folder = self.enterContext(tempfile.TemporaryDirectory())
+        self.enterContext(override_settings(MEDIA_ROOT=folder))
+        user = User.objects.create_user("vera", password="starch-and-linen")
+        self.head = add_head({"name": "Runa Pleat"}, MEASURED, user)
+        self.sign_in("vera", "starch-and-linen")
+
+    def tearDown(self) -> None:
+        self.page.context.set_offline(False)
+        super().tearDown()
+
+    def open(self, part: str) -> Page:
+        self.page.goto(f"/heads/{self.head.pk}/consultation?part={part}")
+        expect(self.page.get_by_role("navigation", name="Parts")).to_be_visible()
+        return self.page
+
+    def test_still_so_changed_and_finished(self) -> None:
+        page = self.open("curl")
+        page.get_by_label("Length, relaxed", exact=True).fill("9")
+        expect(page.get_by_text("was 10 cm")).to_be_visible()
+        expect(page.get_by_text("changed", exact=True).first).to_be_visible()
+        page.get_by_role("button", name="All 2 still so").click()
+        page.get_by_role("button", name=re.compile("Porosity")).first.click()
+        page.get_by_role("group", name="Soak test").get_by_text("late").click()
+        expect(page.get_by_label("What this adds up to")).to_contain_text("Speaks for another")
+        page.get_by_role("button", name="Finish and record").first.click()
+        expect(page.get_by_role("heading", name="Runa Pleat")).to_be_visible()
+        seen = {one.kind: one for one in self.head.observations.exclude(consultation=None)}
+        self.assertEqual(seen["length_cm"].method, "confirmed")
+        self.assertEqual(seen["relaxed_cm"].number, 9)
+        self.assertEqual(seen["soak_s"].word, "late")
+        expect(page.get_by_text(re.compile("Left out last time: Reason"))).to_be_visible()
+
+    def test_a_lost_connection_and_a_reload_lose_nothing(self) -> None:
+        page = self.open("reason")
+        page.get_by_label("What brings you here?").fill("Choir on Saturday.")
+        expect(page.get_by_text("saved", exact=True)).to_be_visible()
+        page.context.set_offline(True)
+        page.get_by_label("Event").first.fill("festival")
+        expect(page.get_by_text("kept on this device")).to_be_visible()
+        page.context.set_offline(False)
+        page.reload()
+        expect(page.get_by_label("Event").first).to_have_value("festival")
+        expect(page.get_by_label("What brings you here?")).to_have_value("Choir on Saturday.")
+        expect(page.get_by_text("saved", exact=True)).to_be_visible()
+        self.assertEqual(self.head.consultations.get().answers["event"]["value"], "festival")
+
+    def test_a_wrong_number_is_told_at_its_question(self) -> None:
+        page = self.open("curl")
+        page.get_by_label("Length, stretched", exact=True).fill("400")
+        expect(page.get_by_role("alert")).to_have_text("Give a number from 1 to 150 cm.")
+        page.get_by_role("button", name="Finish and record").first.click()
+        expect(page.get_by_role("alert").first).to_contain_text("1 to 150 cm")
+        expect(page.get_by_label("Length, stretched", exact=True)).to_have_value("400")
+
+    def test_the_scope_counts_and_is_corrected_by_tapping(self) -> None:
+        page = self.open("density")
+        page.get_by_role("button", name="Take a picture and count").click()
+        roots = page.locator(".root")
+        expect(roots.first).to_be_visible()
+        before = roots.count()
+        roots.first.click(force=True)
+        expect(roots).to_have_count(before - 1)
+        page.get_by_role("img", name=re.compile("marked roots")).click(position={"x": 60, "y": 300})
+        expect(roots).to_have_count(before)
+        expect(page.get_by_text("Corrected by hand.")).to_be_visible()
+        page.get_by_role("button", name="Use this count for crown").click()
+        expect(page.get_by_label("What this adds up to")).to_contain_text("crown:")
+        expect(page.get_by_text("✓ in use")).to_be_visible()
+
+    def test_a_stop_sign_closes_planning_until_it_is_cleared(self) -> None:
+        page = self.open("scalp")
+        page.get_by_role("button", name="weeping skin").click()
+        expect(page.get_by_role("alert")).to_contain_text("no service today")
+        page.get_by_role("button", name="Finish and record").first.click()
+        expect(page.get_by_role("heading", name="Planning is closed")).to_be_visible()
+        page.goto(f"/heads/{self.head.pk}/plan")
+        expect(page.get_by_text("No service can be planned")).to_be_visible()
+        page.goto(f"/heads/{self.head.pk}")
+        page.get_by_role("button", name="Clear", exact=True).click()
+        expect(page.get_by_text("Write what you saw")).to_be_visible()
+        page.get_by_label("What you saw").fill("Dry and closed.")
+        page.get_by_role("button", name="Clear", exact=True).click()
+        expect(page.get_by_role("heading", name="Planning is closed")).to_have_count(0)
+        self.assertEqual(StopSignSeen.objects.get().clear_note, "Dry and closed.")

@@ -1,0 +1,154 @@
+/**
+ * A consultation as it is typed: kept on this device at once, on the server a moment later.
+ * What the server has not yet confirmed survives a reload and a lost connection.
+ */
+import { useDebounceFn, useIntervalFn } from '@vueuse/core'
+import { computed, onScopeDispose, ref, watch } from 'vue'
+
+import { api, got, Offline, Refused, type Schemas } from '@/api/client'
+
+export type Question = Schemas['Question']
+export type Value = Schemas['AnswerRequest']['value']
+export type Given = Schemas['AnswerRequest']
+export type Last = Schemas['Last']
+export type State = 'saved' | 'saving' | 'here' | 'merged'
+
+const RETRY_MS = 3_000
+const SAVE_MS = 200
+
+export const fieldOf = (key: string, zone = '') => (zone ? `${key}@${zone}` : key)
+
+const isEmpty = (value: Value | undefined) =>
+  value === null || value === undefined || value === '' || (Array.isArray(value) && !value.length)
+
+/** Lists are told as words with commas on record; "dry, oily" and ["dry", "oily"] are the same. */
+const plain = (value: Value | undefined) =>
+  Array.isArray(value) ? value.join(', ') : String(value ?? '').toLowerCase()
+
+export function useConsulting(first: Schemas['Consultation']) {
+  const key = `gauffer:consultation-${first.id}`
+  const server = ref(first)
+  const answers = ref<Record<string, Given>>({ ...first.answers })
+  const state = ref<State>('saved')
+  const failed = ref<Error | null>(null)
+  let dirty = false
+  let saving = false
+
+  const kept = localStorage.getItem(key)
+  if (kept) {
+    answers.value = { ...answers.value, ...(JSON.parse(kept) as Record<string, Given>) }
+    dirty = true
+  }
+
+  async function merge() {
+    const theirs = await got(
+      api.GET('/api/consultations/{pk}/', { params: { path: { pk: first.id } } }),
+    )
+    server.value = theirs
+    answers.value = { ...theirs.answers, ...answers.value }
+    state.value = 'merged'
+  }
+
+  async function save(): Promise<boolean> {
+    if (!dirty) return true
+    if (saving) return false
+    saving = true
+    dirty = false
+    state.value = 'saving'
+    try {
+      server.value = await got(
+        api.PUT('/api/consultations/{pk}/', {
+          params: { path: { pk: first.id } },
+          body: { version: server.value.version ?? 1, answers: answers.value },
+        }),
+      )
+      failed.value = null
+      if (!dirty) {
+        localStorage.removeItem(key)
+        state.value = 'saved'
+      }
+    } catch (error) {
+      dirty = true
+      state.value = 'here'
+      if (error instanceof Refused && error.status === 409) await merge().catch(() => undefined)
+      else if (!(error instanceof Offline)) failed.value = error as Error
+    } finally {
+      saving = false
+    }
+    return !dirty
+  }
+  const saveSoon = useDebounceFn(save, SAVE_MS)
+  useIntervalFn(() => {
+    if (dirty && !failed.value) void save()
+  }, RETRY_MS)
+  if (dirty) void save()
+  onScopeDispose(() => void save())
+
+  const lasts = computed(
+    () => new Map(server.value.last.map((one) => [fieldOf(one.key, one.zone), one])),
+  )
+  const problems = computed(
+    () => new Map(server.value.problems.map((one) => [one.field, one.message])),
+  )
+
+  function set(field: string, given: Given) {
+    answers.value = { ...answers.value, [field]: given }
+    dirty = true
+    failed.value = null
+    localStorage.setItem(key, JSON.stringify(answers.value))
+    state.value = 'saving'
+    void saveSoon()
+  }
+
+  const answer = (field: string, value: Value) => set(field, { value, confirmed: false })
+
+  /** Still so: the last value stands, seen again today. */
+  function confirm(field: string) {
+    const last = lasts.value.get(field)
+    if (last) set(field, { value: last.value, confirmed: true })
+  }
+
+  const given = (field: string) => {
+    const one = answers.value[field]
+    return isEmpty(one?.value) ? undefined : one
+  }
+  const changed = (field: string) => {
+    const now = given(field)
+    const before = lasts.value.get(field)
+    return Boolean(now && before && plain(now.value) !== plain(before.value))
+  }
+
+  async function finish() {
+    for (let tries = 0; tries < 20 && !(await save()); tries += 1)
+      await new Promise((done) => setTimeout(done, 100))
+    await got(
+      api.POST('/api/consultations/{pk}/finish/', {
+        params: { path: { pk: first.id } },
+        body: { version: server.value.version ?? 1 },
+      }),
+    )
+    localStorage.removeItem(key)
+  }
+
+  watch(failed, (error) => {
+    if (error) state.value = 'here'
+  })
+
+  return {
+    server,
+    answers,
+    state,
+    failed,
+    lasts,
+    problems,
+    set,
+    answer,
+    confirm,
+    given,
+    changed,
+    finish,
+    save,
+  }
+}
+
+export type Consulting = ReturnType<typeof useConsulting>

@@ -1,0 +1,182 @@
+<script setup lang="ts">
+/** What was measured, over time, on one axis; services are marks on it. */
+import { extent } from 'd3-array'
+import { scaleLinear, scaleTime } from 'd3-scale'
+import { line } from 'd3-shape'
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+import type { Schemas } from '@/api/client'
+import { useTimeline } from '@/api/queries'
+import { day, short } from '@/text/format'
+
+type Series = Schemas['Series']
+
+const props = defineProps<{ head: number }>()
+const { t } = useI18n()
+const timeline = useTimeline(() => props.head)
+
+const WIDTH = 540
+const ROW = 58
+const LEFT = 134
+const RIGHT = 54
+const TOP = 10
+
+const series = computed(() => timeline.data.value?.series ?? [])
+const marks = computed(() => timeline.data.value?.services ?? [])
+const drawn = computed(() => series.value.some((one) => one.points.length > 1))
+const height = computed(() => TOP + series.value.length * ROW + 24)
+const at = (iso: string) => new Date(iso)
+
+const x = computed(() => {
+  const times = [
+    ...series.value.flatMap((one) => one.points.map((point) => at(point.at))),
+    ...marks.value.map((mark) => at(mark.at)),
+    new Date(),
+  ]
+  const [from = new Date(), to = new Date()] = extent(times) as [Date, Date]
+  return scaleTime([from, to], [LEFT, WIDTH - RIGHT])
+})
+const months = computed(() => x.value.ticks(5))
+const monthName = (date: Date) =>
+  new Intl.DateTimeFormat(navigator.language, { month: 'short' }).format(date)
+
+const rows = computed(() =>
+  series.value.map((one, i) => {
+    const values = one.points.flatMap((point) => [
+      point.value,
+      point.low ?? point.value,
+      point.high ?? point.value,
+    ])
+    const [low = 0, high = 1] = extent(values) as [number, number]
+    const pad = Math.max((high - low) * 0.15, Math.abs(high) * 0.04, 0.5)
+    const base = TOP + i * ROW
+    const y = scaleLinear([low - pad, high + pad], [base + ROW - 14, base + 6])
+    const places = one.points.map((point) => ({
+      cx: x.value(at(point.at)),
+      cy: y(point.value),
+      low: point.low === null ? null : y(point.low),
+      high: point.high === null ? null : y(point.high),
+      told: `${day(point.at)}: ${short(point.value)} ${one.unit}`,
+    }))
+    return {
+      ...one,
+      base,
+      places,
+      last: one.points.at(-1)?.value ?? 0,
+      lastY: places.at(-1)?.cy ?? base,
+      path: line<(typeof places)[number]>(
+        (place) => place.cx,
+        (place) => place.cy,
+      )(places),
+    }
+  }),
+)
+const describe = (one: Series) =>
+  t('time.describe', {
+    what: t(`time.series.${one.key}`),
+    list: one.points
+      .map((point) => `${day(point.at)} ${short(point.value)} ${one.unit}`)
+      .join(', '),
+  })
+</script>
+
+<template>
+  <section v-if="series.length" class="time">
+    <h2>{{ t('time.title') }}</h2>
+    <p v-if="!drawn" class="quiet">{{ t('time.none') }}</p>
+    <svg
+      v-else
+      :viewBox="`0 0 ${WIDTH} ${height}`"
+      role="img"
+      :aria-label="series.map(describe).join('. ')"
+    >
+      <g v-for="month in months" :key="+month">
+        <line :x1="x(month)" :x2="x(month)" :y1="TOP" :y2="height - 20" class="grid" />
+        <text :x="x(month)" :y="height - 6" class="tick">{{ monthName(month) }}</text>
+      </g>
+      <g v-for="mark in marks" :key="mark.visit" class="mark">
+        <line :x1="x(at(mark.at))" :x2="x(at(mark.at))" :y1="TOP" :y2="height - 20" />
+        <path :d="`M${x(at(mark.at)) - 4} ${height - 20}h8v-5h-8z`" />
+        <title>{{ mark.title }}, {{ day(mark.at) }}</title>
+      </g>
+      <g v-for="row in rows" :key="row.key">
+        <line :x1="0" :x2="WIDTH" :y1="row.base + ROW - 6" :y2="row.base + ROW - 6" class="grid" />
+        <text x="0" :y="row.base + 24" class="name">{{ t(`time.series.${row.key}`) }}</text>
+        <text x="0" :y="row.base + 40" class="tick start">{{ row.unit }}</text>
+        <path :d="row.path ?? ''" class="curve" />
+        <g v-for="(place, i) in row.places" :key="i">
+          <line
+            v-if="place.low !== null && place.high !== null"
+            :x1="place.cx"
+            :x2="place.cx"
+            :y1="place.low"
+            :y2="place.high"
+            class="span"
+          />
+          <rect :x="place.cx - 3" :y="place.cy - 3" width="6" height="6" class="dot" />
+          <title>{{ place.told }}</title>
+        </g>
+        <text :x="WIDTH" :y="row.lastY + 5" class="last">{{ short(row.last) }}</text>
+      </g>
+    </svg>
+    <p v-for="row in rows.filter((one) => one.note)" :key="row.key" class="quiet">
+      {{ t(`time.series.${row.key}`) }}: {{ row.note }}
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.time {
+  margin-top: 26px;
+}
+h2 {
+  padding-bottom: 6px;
+  border-bottom: 2px solid var(--ink);
+}
+svg {
+  display: block;
+  width: 100%;
+  height: auto;
+}
+.grid {
+  stroke: var(--line);
+}
+.tick {
+  fill: var(--ink-2);
+  font-size: 12px;
+  text-anchor: middle;
+}
+.start {
+  text-anchor: start;
+}
+.name {
+  fill: var(--ink);
+  font-size: 13.5px;
+  font-weight: 650;
+}
+.curve {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.8;
+}
+.dot {
+  fill: var(--ink);
+}
+.span {
+  stroke: var(--line-strong);
+  stroke-width: 2;
+}
+.last {
+  fill: var(--ink);
+  font: 700 14px var(--display);
+  text-anchor: end;
+}
+.mark line {
+  stroke: var(--shape-deep);
+  stroke-dasharray: 2 4;
+}
+.mark path {
+  fill: var(--shape-deep);
+}
+</style>

@@ -1,0 +1,83 @@
+<script setup lang="ts">
+/** Stop signs on a scalp: open ones close planning, and are cleared with a note. */
+import { ElInput } from 'element-plus'
+import { computed, reactive } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+import { Refused } from '@/api/client'
+import { useClearStop, useStopSigns } from '@/api/queries'
+import { ago } from '@/text/format'
+
+const props = defineProps<{ head: number }>()
+const { t } = useI18n()
+const signs = useStopSigns(() => props.head)
+const clear = useClearStop()
+const notes = reactive<Record<number, string>>({})
+
+const open = computed(() => (signs.data.value ?? []).filter((one) => !one.cleared_at))
+const cleared = computed(() => (signs.data.value ?? []).filter((one) => one.cleared_at))
+const wrong = computed(() =>
+  clear.error.value instanceof Refused ? clear.error.value.message : clear.error.value?.message,
+)
+</script>
+
+<template>
+  <section v-if="open.length" class="stop" role="alert">
+    <h2>{{ t('stop.title') }}</h2>
+    <p>{{ t('stop.referred') }}</p>
+    <form
+      v-for="one in open"
+      :key="one.id"
+      novalidate
+      @submit.prevent="clear.mutate({ id: one.id, note: notes[one.id] ?? '' })"
+    >
+      <b>{{
+        t('stop.seen', {
+          sign: t(`consult.words.${one.sign}`),
+          ago: ago(one.seen_at),
+          who: one.seen_by,
+        })
+      }}</b>
+      <ElInput
+        v-model="notes[one.id]"
+        :aria-label="t('stop.note')"
+        :placeholder="t('stop.note')"
+        maxlength="300"
+      />
+      <button class="act warn" type="submit">{{ t('stop.clear') }}</button>
+    </form>
+    <p v-if="wrong" class="wrong">{{ wrong }}</p>
+  </section>
+  <p v-for="one in cleared.slice(0, 2)" :key="one.id" class="quiet">
+    {{
+      t('stop.cleared', {
+        sign: t(`consult.words.${one.sign}`),
+        seen: ago(one.seen_at),
+        cleared: ago(one.cleared_at ?? undefined),
+        who: one.cleared_by,
+        note: one.clear_note,
+      })
+    }}
+  </p>
+</template>
+
+<style scoped>
+.stop {
+  margin-bottom: 16px;
+  padding: 10px 14px 12px;
+  border-left: 4px solid var(--caution);
+  background: var(--caution-ground);
+}
+form {
+  display: grid;
+  grid-template-columns: auto minmax(200px, 1fr) auto;
+  align-items: center;
+  gap: 12px;
+  margin-top: 8px;
+}
+@media (max-width: 900px) {
+  form {
+    grid-template-columns: 1fr;
+  }
+}
+</style>
