@@ -22,6 +22,7 @@ from craft.vocabulary import (
     Landmark,
     Level,
     Night,
+    OnHead,
     Pattern,
     PorosityTest,
     StopSign,
@@ -107,17 +108,6 @@ LIST_MOST = 30
 #: Scalp and hairline, as they look; more than one may be true. Common practice, no source.
 SCALP = ("calm", "dry", "oily", "flaking", "irritated")
 EDGES = ("full", "tender", "thinning")
-ON_THE_HEAD = (
-    "loose",
-    "twists",
-    "flat_twists",
-    "braids",
-    "coils",
-    "rods",
-    "wash_and_go",
-    "bun",
-    "sewn_in",
-)
 EXTENSIONS = ("none", "clipped", "braided_in", "sewn_in", "bonded")
 HEAT_USE = ("never", "rarely", "monthly", "weekly")
 COLOUR = ("none", "deposit", "permanent", "lightened")
@@ -157,7 +147,7 @@ QUESTIONS: tuple[Question, ...] = (
     Question("event", Part.REASON, Answer.TEXT, fresh_days=0, how="What the hair has to be for."),
     Question("event_on", Part.REASON, Answer.DATE, fresh_days=0),
     Question("last_wash_on", Part.HISTORY, Answer.DATE, fresh_days=0),
-    Question("on_the_head", Part.HISTORY, Answer.CHOICE, ON_THE_HEAD, fresh_days=0),
+    Question("on_the_head", Part.HISTORY, Answer.CHOICE, words(OnHead), fresh_days=0),
     Question("on_the_head_since", Part.HISTORY, Answer.DATE, fresh_days=0),
     Question("extensions", Part.HISTORY, Answer.CHOICE, EXTENSIONS, fresh_days=60),
     Question("heat_use", Part.HISTORY, Answer.CHOICE, HEAT_USE),

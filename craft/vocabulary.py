@@ -61,8 +61,61 @@ class Style(StrEnum):
 
     TWO_STRAND_TWIST_OUT = "two_strand_twist_out"
     FLAT_TWIST_OUT = "flat_twist_out"
+    TWIST_ROD_SET = "twist_rod_set"
+    ROD_SET = "rod_set"
+    BRAID_OUT = "braid_out"
+    FINGER_COILS = "finger_coils"
+    COIL_OUT = "coil_out"
     SHINGLE_WASH_AND_GO = "shingle_wash_and_go"
+    SHAKE_WASH_AND_GO = "shake_wash_and_go"
+    SCRUNCH_WAVES = "scrunch_waves"
+    BANDED_STRETCH = "banded_stretch"
+    BANDED_TWIST_OUT = "banded_twist_out"
+    SLICK_BUN = "slick_bun"
+    PUFF_PIN_UP = "puff_pin_up"
+    UNDER_WIG_BASE = "under_wig_base"
     QUICK_WASH = "quick_wash"
+    FULL_RESET = "full_reset"
+    PROTECTIVE_REMOVAL_RESET = "protective_removal_reset"
+    REFRESH_VISIT = "refresh_visit"
+    NIGHT_PREP = "night_prep"
+
+
+class Start(StrEnum):
+    """What a service begins with."""
+
+    WASH = "wash"
+    WORN = "worn"
+
+
+class Washing(StrEnum):
+    """How much washing a service holds."""
+
+    FULL = "full"
+    QUICK = "quick"
+    RESET = "reset"
+
+
+class OnHead(StrEnum):
+    """What is on the head when the client comes."""
+
+    LOOSE = "loose"
+    TWISTS = "twists"
+    FLAT_TWISTS = "flat_twists"
+    BRAIDS = "braids"
+    COILS = "coils"
+    RODS = "rods"
+    WASH_AND_GO = "wash_and_go"
+    BUN = "bun"
+    SEWN_IN = "sewn_in"
+
+
+class PreWash(StrEnum):
+    """What goes into the hair before water."""
+
+    AUTO = "auto"
+    NONE = "none"
+    OIL = "oil"
 
 
 class Scheme(StrEnum):
@@ -224,6 +277,7 @@ class Weight(StrEnum):
 class Family(StrEnum):
     """Families of work, in the order of a service."""
 
+    TAKE_DOWN = "take_down"
     PREPARE = "prepare"
     CLEANSE = "cleanse"
     TREAT = "treat"

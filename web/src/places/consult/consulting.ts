@@ -32,7 +32,7 @@ export function useConsulting(first: Schemas['Consultation']) {
   const state = ref<State>('saved')
   const failed = ref<Error | null>(null)
   let dirty = false
-  let saving = false
+  let running: Promise<void> | null = null
 
   const kept = localStorage.getItem(key)
   if (kept) {
@@ -49,10 +49,7 @@ export function useConsulting(first: Schemas['Consultation']) {
     state.value = 'merged'
   }
 
-  async function save(): Promise<boolean> {
-    if (!dirty) return true
-    if (saving) return false
-    saving = true
+  async function put() {
     dirty = false
     state.value = 'saving'
     try {
@@ -63,18 +60,23 @@ export function useConsulting(first: Schemas['Consultation']) {
         }),
       )
       failed.value = null
-      if (!dirty) {
-        localStorage.removeItem(key)
-        state.value = 'saved'
-      }
+      if (dirty) return
+      localStorage.removeItem(key)
+      state.value = 'saved'
     } catch (error) {
       dirty = true
       state.value = 'here'
       if (error instanceof Refused && error.status === 409) await merge().catch(() => undefined)
       else if (!(error instanceof Offline)) failed.value = error as Error
-    } finally {
-      saving = false
     }
+  }
+
+  /** Whether everything typed is on the server; one save at a time, the next takes what is newer. */
+  async function save(): Promise<boolean> {
+    while (running) await running
+    if (!dirty) return true
+    running = put().finally(() => (running = null))
+    await running
     return !dirty
   }
   const saveSoon = useDebounceFn(save, SAVE_MS)
@@ -119,8 +121,8 @@ export function useConsulting(first: Schemas['Consultation']) {
   }
 
   async function finish() {
-    for (let tries = 0; tries < 20 && !(await save()); tries += 1)
-      await new Promise((done) => setTimeout(done, 100))
+    // Twice: a save may meet somebody else's, merge with it and have to go again.
+    if (!(await save()) && !(await save())) throw failed.value ?? new Offline()
     await got(
       api.POST('/api/consultations/{pk}/finish/', {
         params: { path: { pk: first.id } },
