@@ -21,7 +21,7 @@ from craft.vocabulary import Even, Scheme, Zone
 
 Floats = NDArray[np.float64]
 
-MAX_SECTIONS = 120
+MAX_SECTIONS = 160
 #: How far the map reaches beyond the hairline when a half-plane is drawn [cm].
 FAR_CM = 60.0
 #: Corners of the circle that a row parting is drawn as, by their angle in its plane: every 5°,

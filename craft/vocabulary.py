@@ -226,6 +226,14 @@ class Night(StrEnum):
     NONE = "none"
 
 
+class SchoolBy(StrEnum):
+    """Who chose a way of working."""
+
+    HOUSE = "house"
+    HEAD = "head"
+    PLAN = "plan"
+
+
 class Layering(StrEnum):
     AUTO = "auto"
     LOC = "LOC"
@@ -246,6 +254,16 @@ class Detangling(StrEnum):
     FINGERS = "fingers"
     COMB = "comb"
     BRUSH = "brush"
+
+
+class EditOp(StrEnum):
+    """Changes of a routine by hand."""
+
+    ADD = "add"
+    REMOVE = "remove"
+    MOVE = "move"
+    REPLACE = "replace"
+    OVERRIDE = "override"
 
 
 class Role(StrEnum):

@@ -14,11 +14,15 @@ from craft.vocabulary import (
     Detangling,
     Distribution,
     Dryer,
+    EditOp,
     Family,
     Heat,
     Layering,
     Night,
+    OnHead,
+    PreWash,
     Role,
+    SchoolBy,
     Severity,
     Station,
     StopSign,
@@ -51,7 +55,7 @@ class Goal(Frozen):
     """What is wished."""
 
     style: Style
-    sections: Annotated[int, Field(ge=1, le=60)] | None = None
+    sections: Annotated[int, Field(ge=1, le=140)] | None = None
     """How many sections; else the number usual for the style."""
     definition: Annotated[float, measured(0, 1, "from all volume to all definition")] = 0.5
     wear_days: Annotated[int, Field(ge=1, le=21)] | None = None
@@ -61,6 +65,20 @@ class Goal(Frozen):
     time_limit_min: Annotated[float, measured(10, 720, "min")] | None = None
     """Minutes the client has today."""
     max_heat: Heat = Heat.MEDIUM
+    rod_mm: Annotated[float, measured(4, 60, "mm")] | None = None
+    """Rods to set on; else usual for the length."""
+    leave_out: bool = False
+    """Under a wig: hair left out at the front."""
+    head_down: bool = False
+    """Styled with the head down, where the style can be."""
+
+
+class Now(Frozen):
+    """What is on the head when the client comes."""
+
+    style: OnHead = OnHead.LOOSE
+    worn_days: Annotated[float, measured(0, 365, "days")] | None = None
+    """How long it has been worn."""
 
 
 class Room(Frozen):
@@ -77,6 +95,10 @@ class School(Frozen):
     distribution: Distribution = Distribution.SECTION
     wash: WashOrder = WashOrder.SHAMPOO_FIRST
     detangle: Detangling = Detangling.COMB
+    pre_wash: PreWash = PreWash.AUTO
+    """Oil into the lengths before water; auto where worn or dry hair asks for it."""
+    by: dict[str, SchoolBy] = Field(default_factory=dict)
+    """Who chose each of these: the house, this head, or this plan."""
 
 
 class ShelfItem(Frozen):
@@ -107,6 +129,39 @@ class Kit(Frozen):
     bands: Count | None = None
 
 
+class Edit(Frozen):
+    """A change by hand of the composed routine; never undone in silence."""
+
+    op: EditOp
+    step: Annotated[str, Field(min_length=1, max_length=40)]
+    """Key of the step."""
+    after: Annotated[str, Field(max_length=40)] | None = None
+    """For add and move: the step it comes after; null is first."""
+    minutes: Annotated[float, measured(0, 480, "min")] | None = None
+    """For override: hands-on minutes."""
+    wait_min: Annotated[float, measured(0, 1440, "min")] | None = None
+    """For override: waiting minutes."""
+    role: Role | None = None
+    """For override of a dose: whose."""
+    grams: Annotated[float, measured(0, 2000, "g")] | None = None
+    title: Words | None = None
+    """For add and replace: what is done instead."""
+
+
+class HouseRules(Frozen):
+    """House values of this salon, within what is safe."""
+
+    film_factor: dict[Role, Annotated[float, measured(0.5, 1.6, "times the usual film")]] = Field(
+        default_factory=dict
+    )
+    shape_factor: dict[Style, Annotated[float, measured(0.5, 2, "times the usual minutes")]] = (
+        Field(default_factory=dict)
+    )
+    mask_min: Annotated[float, measured(10, 45, "min")] | None = None
+    """Least time of a mask; labels rule."""
+    wear_days: dict[Style, Annotated[int, Field(ge=1, le=21)]] = Field(default_factory=dict)
+
+
 class PlanRequest(Frozen):
     """Plan a service. Every field but `hair` and `goal.style` has a default."""
 
@@ -120,6 +175,10 @@ class PlanRequest(Frozen):
     """How the hair is blotted; else usual for the style."""
     room: Room = Field(default_factory=Room)
     school: School = Field(default_factory=School)
+    now: Now = Field(default_factory=Now)
+    edits: Annotated[list[Edit], Field(max_length=60)] = Field(default_factory=list)
+    """Changes by hand, in order."""
+    house: HouseRules = Field(default_factory=HouseRules)
     shelf: Annotated[list[ShelfItem], Field(max_length=2000)] = Field(default_factory=list)
     kit: Kit | None = None
     """Null: the kit is not counted."""
@@ -181,6 +240,8 @@ class Step(Frozen):
     reasons: list[Reason]
     cautions: list[str]
     """Keys of the cautions that belong here."""
+    edited: list[str] = Field(default_factory=list)
+    """What was changed by hand, in words."""
 
 
 class Totals(Frozen):
@@ -235,6 +296,8 @@ class RodNeed(Frozen):
 
 class KitNeeded(Frozen):
     rods: list[RodNeed]
+    odd_at: list[int]
+    """Sections that get the odd rods: at the nape and below first, the same on both sides."""
     pins: int
     bands: int
     clips: int
@@ -282,6 +345,18 @@ class Fix(Frozen):
     """Probability of dry at release with the fix."""
 
 
+class SchoolChoice(Frozen):
+    """A way of working that won, and what the other would do."""
+
+    topic: str
+    chosen: str
+    chosen_by: SchoolBy
+    because: str
+    instead: str
+    """The other school, and what it would do."""
+    source: str
+
+
 class HomeDay(Frozen):
     day: int
     what: str
@@ -317,3 +392,6 @@ class PlanAnswer(Frozen):
     home: Home
     assumed: list[str]
     """What was not measured and had to be assumed."""
+    schools: list[SchoolChoice] = Field(default_factory=list)
+    removed: list[str] = Field(default_factory=list)
+    """Titles of steps taken out by hand."""

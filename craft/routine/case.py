@@ -1,6 +1,6 @@
 """Everything a rule may look at: the request with all gaps filled and the head parted."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from craft import doses, partings
 from craft.contract.plan import PlanRequest, Reason, ShelfItem
@@ -9,7 +9,20 @@ from craft.known import KnownHair, known
 from craft.partings import Section
 from craft.routine.techniques import TECHNIQUES, Technique
 from craft.routine.why import HOUSE, TRADE, reason
-from craft.vocabulary import Blot, Layering, Level, Role, WashRoutine
+from craft.vocabulary import (
+    Blot,
+    Layering,
+    Level,
+    PreWash,
+    Role,
+    Start,
+    Washing,
+    WashRoutine,
+)
+
+#: Coily hair not detangled for so many days gets oil before water. House value.
+PRE_OIL_FROM_DAYS = 10.0
+COILY = 4
 
 
 @dataclass(frozen=True)
@@ -46,16 +59,46 @@ class Case:
     def cleanser(self) -> Role:
         """What washes this head."""
         cowash = self.request.person.routine is WashRoutine.COWASH_ONLY
-        return Role.CO_WASH if cowash else Role.SHAMPOO
+        # After long wear even a co-wash routine needs a surfactant once.
+        reset = self.technique.washing is Washing.RESET
+        return Role.CO_WASH if cowash and not reset else Role.SHAMPOO
+
+    @property
+    def washes(self) -> bool:
+        """Whether the service begins with a wash."""
+        return self.technique.start is Start.WASH
 
     @property
     def roles(self) -> tuple[Role, ...]:
         """Every product of the service, in order of use."""
-        return (self.cleanser, Role.RINSE_OUT, Role.MASK, *layering(self)[0])
+        washing = (self.cleanser, Role.RINSE_OUT, Role.MASK) if self.washes else ()
+        oil = (Role.PRE_OIL,) if self.pre_oil else ()
+        return (*oil, *washing, *layering(self)[0])
+
+    @property
+    def pre_oil(self) -> bool:
+        """Whether oil goes into the lengths before water."""
+        return self.washes and pre_wash(self)[0]
 
     def film(self, role: Role) -> doses.Film:
         """Film of a product on this hair."""
-        return doses.film(role, self.hair.porosity, self.hair.strand, self.definition)
+        found = doses.film(role, self.hair.porosity, self.hair.strand, self.definition)
+        factor = self.request.house.film_factor.get(role)
+        if factor is None:
+            return found
+        return replace(found, factors=(*found.factors, ("house rule", factor)))
+
+
+def by_house(technique: Technique, request: PlanRequest) -> Technique:
+    """A technique with the house rules of this salon."""
+    style, house = request.goal.style, request.house
+    return replace(
+        technique,
+        shape_min=technique.shape_min * house.shape_factor.get(style, 1.0),
+        wear_days=house.wear_days.get(style, technique.wear_days),
+        mask_min=max(technique.mask_min, house.mask_min or 0),
+        mask_max_min=max(technique.mask_max_min, house.mask_min or 0),
+    )
 
 
 def case_of(request: PlanRequest) -> Case:
@@ -64,7 +107,7 @@ def case_of(request: PlanRequest) -> Case:
     Raises:
         CraftError: the style cannot be made in so many sections
     """
-    technique = TECHNIQUES[request.goal.style]
+    technique = by_house(TECHNIQUES[request.goal.style], request)
     count = request.goal.sections or technique.sections
     if count > technique.sections_max:
         raise CraftError(
@@ -85,6 +128,30 @@ def case_of(request: PlanRequest) -> Case:
         surface_m2=sums["surface_m2"],
         scalp_cm2=sums["scalp_cm2"],
         hairs=sums["hairs"],
+    )
+
+
+def pre_wash(case: Case) -> tuple[bool, Reason]:
+    """Oil before water, and why.
+
+    House default: coily hair that was worn long, and whatever comes out of a protective style.
+    """
+    asked = case.request.school.pre_wash
+    if asked is not PreWash.AUTO:
+        return asked is PreWash.OIL, reason(
+            f"pre_wash_{asked}", "Chosen for this plan.", f"school.pre_wash {asked}", TRADE
+        )
+    worn = case.request.now.worn_days or 0
+    days = max(case.hair.days_since_detangle, worn)
+    long_wear = days >= PRE_OIL_FROM_DAYS and case.hair.pattern.family == COILY
+    reset = case.technique.washing is Washing.RESET
+    because = (
+        "Oil in the lengths before water: slip for hair that was worn long, and less swelling."
+        if long_wear or reset
+        else "Recently detangled: the conditioner gives slip enough."
+    )
+    return long_wear or reset, reason(
+        "pre_wash_oil", because, f"{days:g} days, {case.hair.pattern}", TRADE
     )
 
 
@@ -114,7 +181,16 @@ def layering(case: Case) -> tuple[tuple[Role, ...], Reason]:
             TRADE,
         )
     middle = (Role.CREAM, Role.OIL) if school is Layering.LCO else (Role.OIL, Role.CREAM)
-    order = (Role.LEAVE_IN, *middle, Role.BUTTER, Role.MOUSSE, Role.CUSTARD, Role.GEL)
+    order = (
+        Role.MIST,
+        Role.SCALP_OIL,
+        Role.LEAVE_IN,
+        *middle,
+        Role.BUTTER,
+        Role.MOUSSE,
+        Role.CUSTARD,
+        Role.GEL,
+    )
     return tuple(role for role in order if role in case.technique.stays_in), why
 
 

@@ -5,10 +5,12 @@ answers with a warning or with nothing. Labels, local codes and licensed
 practice rule; the texts say so where it matters.
 """
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 
 from craft import doses, labels
 from craft.contract.plan import Caution, ShelfItem
+from craft.routine import kit
+from craft.routine.before import TAKE_DOWNS
 from craft.routine.case import Case, bottles
 from craft.routine.forecast import SAFE_ODDS, Forecast
 from craft.routine.products import (
@@ -19,15 +21,18 @@ from craft.routine.products import (
     solid_here,
     unwashable,
 )
+from craft.routine.styling import shape_minutes
 from craft.routine.why import HOUSE, MODEL, TRADE
 from craft.vocabulary import (
     Condition,
     Dryer,
+    Elasticity,
     Heat,
     Role,
     Severity,
     StopSign,
     Strand,
+    Washing,
     Weight,
 )
 
@@ -41,6 +46,12 @@ STOP_SIGN_WORDS = {
     StopSign.SUDDEN_PATCHES: "hair lost suddenly in patches",
     StopSign.SEVERE_PAIN: "severe pain",
 }
+
+#: A mask that waits longer than this is slept in. House value.
+OVERNIGHT_FROM_MIN = 180.0
+#: Fine work without a break. Common practice, no source.
+FINE_WORK_MIN = 75.0
+HANDBOOK = "Standard cosmetology handbooks, from memory."
 
 GRAVEST_FIRST = (Severity.STOP, Severity.ADJUST, Severity.REMIND)
 #: Roles in which weight matters. Common practice, no source.
@@ -104,23 +115,43 @@ def not_dry_at_release(case: Case, made: Forecast) -> Caution | None:
 
 
 def kit_short(case: Case, _: Forecast) -> Caution | None:
-    """Pins that run out half-way."""
-    kit = case.request.kit
-    needed = case.technique.pins_each * len(case.sections)
-    if kit is None or kit.pins is None or kit.pins >= needed:
+    """Rods, pins or bands that run out half-way."""
+    given = case.request.kit
+    if given is None:
+        return None
+    lacks = []
+    for name, needed, have in (
+        ("pins", kit.pins_needed(case), given.pins),
+        ("bands", kit.bands_needed(case), given.bands),
+    ):
+        if have is not None and needed > have:
+            lacks.append(f"{needed} {name} are needed, {have} are in the drawer")
+    missing = kit.short(case)
+    if missing:
+        wanted, other = kit.rod_mm(case), kit.substitute(case)
+        told_rods = f"{missing} rods of {wanted:g} mm are missing"
+        if other:
+            places = ", ".join(map(str, kit.odd_sections(case)))
+            told_rods += (
+                f": use {other.diameter_mm:g} mm at sections {places}, low at the back on both "
+                "sides, where another curl shows least"
+            )
+        lacks.append(told_rods)
+    if not lacks:
         return None
     return caution(
         "kit_short",
         Severity.ADJUST,
-        f"{needed} pins are needed, {kit.pins} are in the drawer: {needed - kit.pins} short. "
-        "Fetch more before you begin, or take fewer sections.",
-        f"kit.pins {kit.pins}",
+        "; ".join(lacks) + ". Fetch more before you begin, or take fewer sections.",
+        "kit",
     )
 
 
 def leave_on(case: Case) -> float:
     """Everything that stays in, per hair surface [g/m²]."""
-    return sum(case.film(role).g_per_m2 for role in case.technique.stays_in)
+    return sum(
+        case.film(role).g_per_m2 for role in case.technique.stays_in if role in doses.FILM_G_PER_M2
+    )
 
 
 def residue_risk(case: Case, _: Forecast) -> Caution | None:
@@ -141,7 +172,8 @@ def residue_risk(case: Case, _: Forecast) -> Caution | None:
 def thin_film(case: Case, _: Forecast) -> Caution | None:
     """Too little to hold a curl."""
     total = leave_on(case)
-    if total >= doses.THIN_BELOW_G_PER_M2:
+    light_on_purpose = not case.washes or case.technique.washing is Washing.RESET
+    if light_on_purpose or total >= doses.THIN_BELOW_G_PER_M2:
         return None
     return caution(
         "thin_film",
@@ -315,6 +347,124 @@ def over_time_limit(case: Case, first_sitting_min: float) -> Caution | None:
     )
 
 
+def no_inversion(case: Case, _: Forecast) -> Caution | None:
+    """Nobody hangs the head down who should not."""
+    conditions = told(case, Condition.PREGNANCY, Condition.NECK_PAIN, Condition.EPILEPSY)
+    if not (conditions and case.technique.head_down):
+        return None
+    return caution(
+        "no_inversion",
+        Severity.ADJUST,
+        "Not head-down: work upright, tilt sideways at most, and stop if it makes dizzy.",
+        conditions,
+    )
+
+
+def overnight_mask(case: Case, _: Forecast) -> Caution | None:
+    """A mask is rinsed out the same day."""
+    edit = next(
+        (
+            one
+            for one in case.request.edits
+            if one.step == "mask" and (one.wait_min or 0) > OVERNIGHT_FROM_MIN
+        ),
+        None,
+    )
+    if edit is None:
+        return None
+    return caution(
+        "overnight_mask",
+        Severity.ADJUST,
+        f"{edit.wait_min:g} min is overnight: nobody sleeps in a mask. Rinse it as its label says, "
+        "30 to 45 minutes are enough.",
+        f"mask waits {edit.wait_min:g} min",
+    )
+
+
+def wear_overdue(case: Case, _: Forecast) -> Caution | None:
+    """Styles that stay in too long."""
+    now = case.request.now
+    old = TAKE_DOWNS.get(now.style)
+    if old is None or now.worn_days is None or now.worn_days <= old.most_days:
+        return None
+    over = now.worn_days - old.most_days
+    return caution(
+        "wear_overdue",
+        Severity.ADJUST,
+        f"Worn {now.worn_days:g} days, {over:g} more than {old.most_days:g}: take it out today, "
+        "look at hairline and scalp, expect shed hair, and let the edges rest.",
+        f"now {now.style}, {now.worn_days:g} days",
+    )
+
+
+def unsuited(case: Case, _: Forecast) -> Caution | None:
+    """A style made for other hair."""
+    suits = case.technique.suits
+    if not suits or case.hair.pattern in suits:
+        return None
+    return caution(
+        "unsuited",
+        Severity.REMIND,
+        f"{case.technique.title} is made for {suits[0]} to {suits[-1]}; on {case.hair.pattern} it "
+        "will clump little. A shaken wash-and-go is nearest.",
+        f"pattern {case.hair.pattern}",
+    )
+
+
+def nothing_to_work_on(case: Case, _: Forecast) -> Caution | None:
+    """A service that needs something on the head that is not there."""
+    needs = case.technique.works_from
+    now = case.request.now.style
+    if not needs or now in needs:
+        return None
+    words = " or ".join(str(one).replace("_", " ") for one in needs)
+    return caution(
+        "nothing_to_work_on",
+        Severity.ADJUST,
+        f"{case.technique.title} works from {words}; on the head is {str(now).replace('_', ' ')}. "
+        "Say what is worn, or plan the set first.",
+        f"now {now}",
+    )
+
+
+def protein(case: Case, _: Forecast) -> Caution | None:
+    """Overstretched hair may want protein, stiff hair none."""
+    if not case.washes or case.hair.elasticity is Elasticity.SPRINGY:
+        return None
+    if case.hair.elasticity is Elasticity.OVERSTRETCHED:
+        text = "A wet strand stretches and stays: a protein treatment as its label says may help."
+    else:
+        text = "A wet strand hardly stretches: no protein in the mask today."
+    return caution("protein", Severity.REMIND, text, f"elasticity {case.hair.elasticity}", HANDBOOK)
+
+
+def fine_work(case: Case, _: Forecast) -> Caution | None:
+    """Arms need a break after long fine work."""
+    minutes = case.request.pace * sum(shape_minutes(case, one) for one in case.sections)
+    if minutes <= FINE_WORK_MIN:
+        return None
+    return caution(
+        "fine_work",
+        Severity.REMIND,
+        f"{minutes:.0f} min of fine work: a break after {FINE_WORK_MIN:g}, shoulders down, client "
+        "up for a stretch.",
+        f"{len(case.sections)} sections",
+    )
+
+
+def heat_protectant(case: Case, made: Forecast) -> Caution | None:
+    """Nothing warm without protection."""
+    if made.dryer is Dryer.AIR:
+        return None
+    return caution(
+        "heat_protectant",
+        Severity.REMIND,
+        "Heat protectant first if its label says so; metal clips out, they get hot; cables away "
+        "from water.",
+        f"dry {made.dryer}",
+    )
+
+
 def heat_limit(case: Case, _: Forecast) -> Caution | None:
     """No dryer where no heat is wanted."""
     if case.request.goal.max_heat is not Heat.NONE or case.request.dry is Dryer.AIR:
@@ -345,10 +495,23 @@ RULES: tuple[Rule, ...] = (
     too_heavy,
     too_light,
     heat_limit,
+    no_inversion,
+    overnight_mask,
+    wear_overdue,
+    unsuited,
+    nothing_to_work_on,
+    protein,
+    fine_work,
+    heat_protectant,
 )
 
 
 def cautions_for(case: Case, made: Forecast, first_sitting_min: float) -> list[Caution]:
     """Every caution of a plan, gravest first."""
     judged = [rule(case, made) for rule in RULES] + [over_time_limit(case, first_sitting_min)]
-    return sorted((one for one in judged if one), key=lambda one: GRAVEST_FIRST.index(one.severity))
+    return gravest_first([one for one in judged if one])
+
+
+def gravest_first(cautions: Sequence[Caution]) -> list[Caution]:
+    """Cautions in the order they are read."""
+    return sorted(cautions, key=lambda one: GRAVEST_FIRST.index(one.severity))

@@ -33,6 +33,8 @@ DRYER_LIMIT_MIN = 60.0
 DRYER_STEP_MIN = 5.0
 #: How far the hair stands off the head when it is loose [cm]. House value.
 ENVELOPE_CM = 3.0
+#: Water left to lose once hair is damp and the bands go in [g/g]. House value.
+DAMP_WATER = 0.5
 #: After this much longer than the dryer, the client has left [h]. House value.
 SAME_SITTING_H = 0.6
 #: Loose hair is promised dry on the half hour; a set whole days later if need be.
@@ -80,7 +82,8 @@ class Forecast:
 
 def dryer_of(case: Case) -> Dryer:
     """The dryer, unless no heat may be used."""
-    return Dryer.AIR if case.request.goal.max_heat is Heat.NONE else case.request.dry
+    heat = case.request.goal.max_heat is not Heat.NONE
+    return case.request.dry if heat and case.washes else Dryer.AIR
 
 
 def section_bundle(case: Case, hairs: float) -> Bundle:
@@ -131,6 +134,10 @@ def stages_for(case: Case, dryer: Dryer, minutes: float) -> tuple[Stage, ...]:
 
 def water_of(case: Case, blot: Blot) -> float:
     """Water to lose after blotting [g/g]."""
+    if case.technique.water is not None:
+        return case.technique.water
+    if case.technique.damp_first:
+        return DAMP_WATER
     return drying.WATER_AFTER[blot]
 
 

@@ -10,27 +10,34 @@ from craft.contract.plan import (
     Drying,
     Finished,
     Fix,
-    KitNeeded,
     PlanAnswer,
     PlanRequest,
     Step,
     Totals,
 )
 from craft.head import hairline
+from craft.routine.before import before
 from craft.routine.case import Case, case_of
-from craft.routine.cautions import cautions_for, leave_on
+from craft.routine.cautions import cautions_for, gravest_first, leave_on
+from craft.routine.edits import edited
 from craft.routine.fixes import fixes_for_drying
 from craft.routine.forecast import SAFE_ODDS, Forecast, curve, forecast, section_bundle
 from craft.routine.home import home, wear_days
+from craft.routine.kit import kit_needed, rod_mm, rods_by_section
+from craft.routine.order import out_of_order
+from craft.routine.schools import schools
 from craft.routine.styling import shape_minutes, styling
 from craft.routine.washing import blot_and_part, washing
 from craft.routine.why import HOUSE, MODEL, reason
-from craft.vocabulary import Role, Severity
+from craft.vocabulary import Role, Severity, Style
 
 #: How sure we are of the stretch of a technique. House value.
 STRETCH_SPREAD = 0.12
 #: Definition on day one: share of the wish, of each doubling of the sections, of damp. House.
 WISH_SHARE, DOUBLING_SHARE, DAMP_SHARE = 0.3, 0.06, 0.4
+#: A rod curl opens by this share of its diameter for each stretch, and rises so much of its
+#: diameter a turn. House values.
+ROD_SPRING, ROD_RISE = 0.5, 1.1
 DEFINITION_RANGE = (0.05, 0.98)
 #: The chart looks this much past the later of release and dry, and at most so far [h].
 CHART_PAST, CHART_LIMIT_H = 1.15, 336.0
@@ -44,7 +51,10 @@ CAUTION_STEPS = {
     "silicone_cowash": ("lay_in",),
     "allergen": ("lay_in", "mask", "cleanse"),
     "tension_edges": ("shape",),
-    "basin_posture": ("cleanse", "rinse"),
+    "basin_posture": ("cleanse", "clarify", "rinse"),
+    "no_inversion": ("shape",),
+    "overnight_mask": ("mask",),
+    "wear_overdue": ("take_down_old",),
     "essential_oil": ("lay_in", "cleanse"),
     "solid_oil": ("lay_in",),
     "too_heavy": ("lay_in",),
@@ -68,8 +78,10 @@ def plan(request: PlanRequest) -> PlanAnswer:
     """
     case = case_of(request)
     made = forecast(case)
-    steps = [*washing(case), blot_and_part(case), *styling(case, made)]
-    found = cautions_for(case, made, first_sitting(steps))
+    steps, removed = edited(case, routine(case, made))
+    found = gravest_first(
+        [*cautions_for(case, made, first_sitting(steps)), *out_of_order(case, steps)]
+    )
     fixes = fixes_for_drying(case, made) if has(found, "not_dry_at_release") else []
     stopped = any(one.severity is Severity.STOP for one in found)
     return PlanAnswer(
@@ -81,18 +93,21 @@ def plan(request: PlanRequest) -> PlanAnswer:
         hairline=[(round(float(x), 2), round(float(y), 2)) for x, y in hairline(case.hair.head_cm)],
         totals=totals(case, [] if stopped else steps),
         drying=drying_out(made),
-        kit_needed=KitNeeded(
-            rods=[],
-            pins=case.technique.pins_each * len(case.sections),
-            bands=0,
-            clips=case.technique.clips,
-        ),
+        kit_needed=kit_needed(case),
         finished=finished(case, made),
         cautions=with_fixes(found, fixes),
         fixes=[] if stopped else fixes,
         home=home(case, made),
         assumed=list(case.hair.assumed),
+        schools=schools(case),
+        removed=removed,
     )
+
+
+def routine(case: Case, made: Forecast) -> list[Step]:
+    """The steps in the order of the work."""
+    wet = [*washing(case), blot_and_part(case)] if case.washes else []
+    return [*before(case), *wet, *styling(case, made)]
 
 
 def has(cautions: Sequence[Caution], key: str) -> bool:
@@ -157,7 +172,12 @@ def sections_out(case: Case, made: Forecast) -> list[SectionOut]:
         ).time_to(1.0)
         for section in case.sections
     }
-    films = {role: case.film(role).g_per_m2 for role in case.technique.stays_in}
+    rods = rods_by_section(case)
+    films = {
+        role: case.film(role).g_per_m2
+        for role in case.technique.stays_in
+        if role in doses.FILM_G_PER_M2
+    }
     return [
         SectionOut(
             number=section.number,
@@ -172,6 +192,7 @@ def sections_out(case: Case, made: Forecast) -> list[SectionOut]:
             minutes=round(shape_minutes(case, section) * case.request.pace, 2),
             doses={role: round(film * section.surface_m2, 2) for role, film in films.items()},
             h_to_dry=rounded(hours[section.hairs]),
+            rod_mm=rods.get(section.number),
         )
         for section in case.sections
     ]
@@ -226,11 +247,23 @@ def drying_out(made: Forecast) -> Drying:
     )
 
 
+def hangs(case: Case, stretch: float) -> float:
+    """Length at which it sits [cm]: by the helix of its rods, else by the stretch of the technique.
+
+    A rod curl springs open by a little when it is let go, which the stretch stands for.
+    """
+    hair = case.hair
+    if case.technique.rods_each and case.request.goal.style is Style.ROD_SET:
+        coil_cm = rod_mm(case) / 10 * (1 + ROD_SPRING * stretch)
+        return curl.helix(hair.length_cm, coil_cm, ROD_RISE * coil_cm).hanging_cm
+    return curl.finished_length(hair.length_cm, hair.curl_index, stretch)
+
+
 def finished(case: Case, made: Forecast) -> Finished:
     """How long it hangs and how defined it is on day one."""
     hair, technique = case.hair, case.technique
     lengths = [
-        curl.finished_length(hair.length_cm, hair.curl_index, stretch)
+        hangs(case, stretch)
         for stretch in (
             technique.stretch - STRETCH_SPREAD,
             technique.stretch,

@@ -8,7 +8,18 @@ from craft.routine.forecast import Forecast, in_one_sitting
 from craft.routine.products import dose
 from craft.routine.steps import step
 from craft.routine.why import HOUSE, MODEL, TRADE, reason
-from craft.vocabulary import Distribution, Dryer, Family, Level, Station
+from craft.vocabulary import (
+    Condition,
+    Distribution,
+    Dryer,
+    Family,
+    Heat,
+    Level,
+    Role,
+    Start,
+    Station,
+    Style,
+)
 
 #: Laying in: minutes for each product of each section, and for the hair. House values.
 LAY_IN_EACH_MIN = 0.12
@@ -16,6 +27,13 @@ LAY_IN_BULK = (0.0, 2.0)
 #: One product over the whole head at a time takes longer, detangling better. House value.
 LAYER_FACTOR = 1.25
 #: Fetching, setting and checking a hood, and how long the client may stay under it. House values.
+SEND_HOME_MIN = 2.0
+#: Who does not hang the head down. Common practice, no source.
+NOT_HEAD_DOWN = frozenset({Condition.PREGNANCY, Condition.NECK_PAIN, Condition.EPILEPSY})
+#: Until hair is damp: under a hood (common practice, no source), in a cloth (house value).
+DAMP_HOOD_MIN, DAMP_WRAP_MIN = 15.0, 45.0
+#: A loose bun stretches the roots in about so long. Common practice, no source.
+ROOT_STRETCH_MIN = 10.0
 HOOD_SETUP_MIN = 1.5
 HOOD_SLACK_MIN = 15.0
 
@@ -36,6 +54,8 @@ def shape_minutes(case: Case, section: Section) -> float:
 def lay_in(case: Case) -> Step:
     """Products that stay in, in school order, ends twice."""
     order, why = layering(case)
+    # A mist has gone on before anything else.
+    order = tuple(role for role in order if role is not Role.MIST)
     count = len(case.sections)
     minutes = LAY_IN_EACH_MIN * len(order) * count + timing.bulk_minutes(*LAY_IN_BULK, case.hair_g)
     layered = case.request.school.distribution is Distribution.LAYER
@@ -71,7 +91,7 @@ def shape(case: Case) -> Step:
         "shape",
         Family.SHAPE,
         f"{noun.capitalize()}s, {count}",
-        case.technique.how,
+        case.technique.how + posture(case),
         minutes=minutes,
         station=Station.CHAIR,
         sections=count,
@@ -90,6 +110,15 @@ def shape(case: Case) -> Step:
             ),
         ],
     )
+
+
+def posture(case: Case) -> str:
+    """Upright or head-down, where the style can be either."""
+    if not case.technique.head_down:
+        return ""
+    asked = case.request.goal.head_down
+    barred = any(one in NOT_HEAD_DOWN for one in case.request.person.conditions)
+    return " Head down, in short spells." if asked and not barred else " Upright."
 
 
 def dryer_step(case: Case, made: Forecast) -> Step:
@@ -131,8 +160,7 @@ def release(case: Case, made: Forecast) -> Step:
         "release",
         Family.FINISH,
         f"Release, {count}",
-        f"Only when dry. Oil on the fingers; bottom {noun}s before top ones, ends first, a half "
-        "turn against the twist to loosen. Count them out.",
+        case.technique.release_how,
         minutes=case.technique.release_each_min * count,
         station=Station.CHAIR,
         sections=count,
@@ -147,19 +175,86 @@ def release(case: Case, made: Forecast) -> Step:
     )
 
 
+def damp_hood(case: Case) -> Step:
+    """A quarter of an hour of warmth so that bands and pins go into damp hair, not dripping."""
+    heat = case.request.goal.max_heat is not Heat.NONE
+    return step(
+        case,
+        "damp",
+        Family.SHAPE,
+        "Hood until damp" if heat else "Wrap until damp",
+        "Fifteen minutes under the hood; then feel the roots."
+        if heat
+        else "A cotton cloth for an hour at most; then feel the roots.",
+        minutes=HOOD_SETUP_MIN,
+        station=Station.HOOD if heat else Station.CHAIR,
+        wait=(DAMP_HOOD_MIN, DAMP_HOOD_MIN + HOOD_SLACK_MIN)
+        if heat
+        else (DAMP_WRAP_MIN, DAMP_WRAP_MIN + HOOD_SLACK_MIN),
+        wait_title="until damp",
+        reasons=[
+            reason(
+                "bands_on_damp",
+                "Bands and pins on dripping hair leave dents and never dry underneath.",
+                f"style {case.request.goal.style}",
+            )
+        ],
+    )
+
+
+def stretch_roots(case: Case) -> Step:
+    """A loose bun for ten minutes stretches the roots."""
+    return step(
+        case,
+        "stretch_roots",
+        Family.SHAPE,
+        "Stretch the roots",
+        "Gather loosely on top, one soft tie, no pull at the edges; leave it.",
+        minutes=1.5,
+        station=Station.CHAIR,
+        wait=(ROOT_STRETCH_MIN, 2 * ROOT_STRETCH_MIN),
+        wait_title="loose bun",
+        reasons=[
+            reason("stretch_roots", "About ten minutes in a loose bun lift the roots.", "puff")
+        ],
+    )
+
+
+def send_home(case: Case, made: Forecast) -> Step:
+    """What the client does until the next visit."""
+    first = in_one_sitting(made) or not case.technique.released
+    return step(
+        case,
+        "send_home",
+        Family.FINISH,
+        "Home card",
+        "Night routine, refresh, when to take it down, when to come back; a sample if a product "
+        "is new.",
+        minutes=SEND_HOME_MIN,
+        station=Station.CHAIR,
+        sitting=1 if first else 2,
+        reasons=[
+            reason(
+                "send_home",
+                "What is done at night decides how long it lasts.",
+                f"night {case.request.person.night}",
+            )
+        ],
+    )
+
+
 def finish(case: Case, made: Forecast) -> Step:
     """Separate, lift the roots, let it settle."""
     settle = case.technique.settle_min
-    separate = "Flat twists need no separating. " if case.technique.rows else ""
     first = in_one_sitting(made) or not case.technique.released
     return step(
         case,
         "finish",
         Family.FINISH,
         "Finish",
-        separate
-        + "Part only where the hair wants to; lift the roots with a pick 5 to 10 cm from the "
-        "scalp, never through the lengths. Judge it after it has settled.",
+        case.technique.separate
+        + " Lift the roots with a pick 5 to 10 cm from the scalp, never through the lengths. "
+        "Judge it after it has settled.",
         minutes=case.technique.finish_min,
         station=Station.CHAIR,
         wait=(settle, 60.0),
@@ -178,11 +273,20 @@ def finish(case: Case, made: Forecast) -> Step:
 
 def styling(case: Case, made: Forecast) -> list[Step]:
     """The dry half of the service."""
-    steps = [lay_in(case), shape(case)]
-    if made.dryer is not Dryer.AIR:
+    technique = case.technique
+    steps = [lay_in(case)]
+    if technique.damp_first:
+        steps.append(damp_hood(case))
+    if case.request.goal.style is Style.PUFF_PIN_UP:
+        steps.append(stretch_roots(case))
+    steps.append(shape(case))
+    if made.dryer is not Dryer.AIR and technique.start is Start.WASH:
         steps.append(dryer_step(case, made))
-    if case.technique.released:
+    if technique.released:
         steps.append(release(case, made))
-    if case.technique.finish_min > 0 and (case.technique.released or made.dryer is not Dryer.AIR):
+    dried = technique.released or made.dryer is not Dryer.AIR or technique.start is Start.WORN
+    if technique.finish_min > 0 and dried:
         steps.append(finish(case, made))
+    if case.request.goal.style is not Style.NIGHT_PREP:
+        steps.append(send_home(case, made))
     return steps

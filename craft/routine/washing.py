@@ -2,6 +2,7 @@
 
 from craft import timing
 from craft.contract.plan import Reason, Step
+from craft.routine.before import detangles_before_water
 from craft.routine.case import Case
 from craft.routine.products import dose
 from craft.routine.steps import step
@@ -15,7 +16,7 @@ from craft.vocabulary import (
     Level,
     Role,
     Station,
-    Style,
+    Washing,
     WashOrder,
 )
 
@@ -40,16 +41,40 @@ TOOLS = {
 
 def washing(case: Case) -> list[Step]:
     """The wet half of the service, in the order of the school."""
-    if washes_conditioner_first(case)[0]:
+    if case.technique.washing is Washing.RESET:
+        first = [clarify(case), cleanse(case), condition(case), *detangle(case)]
+    elif washes_conditioner_first(case)[0]:
         first = [condition(case), *detangle(case), cleanse(case)]
     else:
         first = [cleanse(case), condition(case), *detangle(case)]
     return [*first, mask(case), rinse(case)]
 
 
+def clarify(case: Case) -> Step:
+    """Twice with a clarifying shampoo, after long wear or heavy build-up."""
+    return step(
+        case,
+        "clarify",
+        Family.CLEANSE,
+        "Clarify ×2",
+        "Scalp first, finger pads, one direction; rinse until the hair feels bare. Twice.",
+        minutes=2 * timing.bulk_minutes(*WASH_PASS, case.hair_g),
+        station=Station.BASIN,
+        products=[dose(case, Role.SHAMPOO, passes=2)],
+        sections=4,
+        reasons=[
+            reason(
+                "double_clarify",
+                "After long wear or heavy build-up: clarified twice, then moisturised.",
+                f"style {case.request.goal.style}",
+            )
+        ],
+    )
+
+
 def washes_conditioner_first(case: Case) -> tuple[bool, Reason]:
     """Condition before the shampoo, and why."""
-    if case.request.goal.style is Style.QUICK_WASH:
+    if case.technique.washing is Washing.QUICK:
         return True, reason(
             "quick_wash_order",
             "A quick wash conditions first: the slip stays under the shampoo.",
@@ -68,6 +93,12 @@ def washes_conditioner_first(case: Case) -> tuple[bool, Reason]:
 def passes(case: Case) -> tuple[int, Reason]:
     """How often the scalp is washed, and why."""
     buildup = case.hair.buildup
+    if case.technique.washing is Washing.RESET:
+        return 1, reason(
+            "moisturise_after_clarifying",
+            "The clarifying is done: once with a moisturising shampoo.",
+            f"style {case.request.goal.style}",
+        )
     if buildup is Buildup.NONE:
         return 1, reason("wash_once", "No build-up: one pass is enough.", "build-up none")
     return 2, reason(
@@ -81,7 +112,7 @@ def cleanse(case: Case) -> Step:
     """Wash the scalp with finger pads; the lengths get the run-off."""
     count, why = passes(case)
     minutes = timing.bulk_minutes(*WASH_PASS, case.hair_g) * count
-    if case.request.goal.style is Style.QUICK_WASH:
+    if case.technique.washing is Washing.QUICK:
         minutes *= ROOTS_ONLY_SHARE
     times = f" ×{count}" if count > 1 else ""
     role = case.cleanser
@@ -121,7 +152,9 @@ def condition(case: Case) -> Step:
 def detangle(case: Case) -> list[Step]:
     """Ends to roots in the conditioner; nothing to do on hair detangled today or last night."""
     days = case.hair.days_since_detangle
-    if days <= 1 and case.request.goal.style is Style.QUICK_WASH:
+    if days <= 1 and case.technique.washing is Washing.QUICK:
+        return []
+    if case.pre_oil and detangles_before_water(case):
         return []
     tool = TOOLS[case.request.school.detangle]
     return [
@@ -204,7 +237,7 @@ def mask(case: Case) -> Step:
 
 def rinse(case: Case) -> Step:
     """Rinse as the label says; cool for low porosity."""
-    low = case.hair.porosity is Level.LOW
+    low = case.hair.porosity is Level.LOW or case.technique.washing is Washing.RESET
     return step(
         case,
         "rinse",

@@ -1,0 +1,86 @@
+"""What is particular about a service, as data."""
+
+from dataclasses import dataclass
+
+from craft.vocabulary import Blot, OnHead, Pattern, Role, SetKind, Start, Washing
+
+
+@dataclass(frozen=True)
+class Technique:
+    """How a style is made.
+
+    Args:
+        title: the trade's name
+        noun: one of its sections, e.g. "row"
+        rows: parted in rows from front to back; else in quadrants
+        sections, sections_max: usual and largest sensible number of sections
+        shape_min: hands-on minutes of a usual section of 25 cm, medium hair
+        how: what the hands do
+        set_kind: what a section is while it dries
+        clumps: strands that dry each for itself, for each section
+        blot: how the hair is blotted
+        stretch: share of the shrinkage it takes out, 0 to 1
+        stays_in: products left in, in school order; hold last
+        mask_min, mask_max_min: treatment time, and how long it may grow
+        pins_each, clips: pins for each section, clips for the whole head
+        released: taken down once dry
+        release_h: usual hours to take-down when air dried
+        release_each_min: minutes to take down one section
+        finish_min: minutes of separating, lifting, settling work
+        settle_min: minutes to let it settle before judging
+        wear_days: usual wear
+        definition: definition on day one at the middle of the scale
+        tension: pulls at the hairline
+        start: begins with a wash, or works on what is worn
+        washing: how much washing
+        rods_each, bands_each: rods and bands for each section
+        pins_whole: pins for the whole head, besides those of sections
+        damp_first: bands and pins go in when damp, not dripping
+        water: water to lose where nothing is washed [g/g]; else by the blotting
+        separate: how the finished hair is parted, in a sentence
+        release_how: how it is taken down
+        suits: patterns it is for; all where empty
+        head_down: can be done with the head down
+        works_from: what has to be on the head
+        wear_most: days after which it is overdue
+        leaves: what is on the head afterwards
+    """
+
+    title: str
+    noun: str
+    rows: bool
+    sections: int
+    sections_max: int
+    shape_min: float
+    how: str
+    set_kind: SetKind
+    clumps: int
+    blot: Blot
+    stretch: float
+    stays_in: tuple[Role, ...]
+    mask_min: float
+    mask_max_min: float
+    pins_each: int
+    clips: int
+    released: bool
+    release_h: float
+    release_each_min: float
+    finish_min: float
+    settle_min: float
+    wear_days: int
+    definition: float
+    tension: bool
+    start: Start = Start.WASH
+    washing: Washing = Washing.FULL
+    rods_each: int = 0
+    bands_each: int = 0
+    pins_whole: int = 0
+    damp_first: bool = False
+    water: float | None = None
+    separate: str = "Part only where the hair wants to."
+    release_how: str = ""
+    suits: tuple[Pattern, ...] = ()
+    head_down: bool = False
+    works_from: tuple[OnHead, ...] = ()
+    wear_most: int = 14
+    leaves: OnHead = OnHead.LOOSE
