@@ -19,13 +19,17 @@ from craft.contract import (
 )
 from craft.contract.drying import SetIn
 from craft.contract.profile import ProfileAnswer, ProfileRequest
+from craft.contract.proposals import ChainAnswer, CompareAnswer, CompareRequest, ProposeAnswer
 from craft.drying import Bundle, Stage
 from craft.errors import CraftError, Missing, NeverDries
 from craft.head import hairline
 from craft.known import known
 from craft.partings import count_of, part, totals
 from craft.profiling import profiled
+from craft.routine.chain import chain
+from craft.routine.compare import compare
 from craft.routine.planner import plan
+from craft.routine.propose import propose
 from craft.vocabulary import Scheme
 
 CURVE_POINTS = 100
@@ -129,6 +133,9 @@ def parted(request: PartingsRequest) -> PartingsAnswer:
 
 COMMANDS = {
     "plan": Command(PlanRequest, PlanAnswer, plan),
+    "propose": Command(PlanRequest, ProposeAnswer, propose),
+    "compare": Command(CompareRequest, CompareAnswer, compare),
+    "chain": Command(PlanRequest, ChainAnswer, chain),
     "profile": Command(ProfileRequest, ProfileAnswer, profiled),
     "dry": Command(DryRequest, DryAnswer, dry),
     "partings": Command(PartingsRequest, PartingsAnswer, parted),

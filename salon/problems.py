@@ -4,10 +4,12 @@ from collections.abc import Iterator
 from typing import Any
 
 from django.http import HttpRequest, JsonResponse
+from pydantic import BaseModel
 from rest_framework import exceptions, serializers, status
 from rest_framework.response import Response
 from rest_framework.views import exception_handler
 
+from craft.contract import parse
 from craft.errors import CraftError
 
 
@@ -18,6 +20,21 @@ class ProblemSerializer(serializers.Serializer):
 
 class ProblemsSerializer(serializers.Serializer):
     errors = ProblemSerializer(many=True)
+
+
+class CoreField(serializers.JSONField):
+    """A piece of the core's contract, kept as it came and checked in the core's own words."""
+
+    model: type[BaseModel]
+
+    def to_internal_value(self, data: Any) -> Any:
+        if not isinstance(data, dict):
+            raise serializers.ValidationError("Give an object.")
+        try:
+            parse(self.model, data)
+        except CraftError as error:
+            raise serializers.ValidationError({error.field: [error.message]}) from error
+        return data
 
 
 class Conflict(exceptions.APIException):

@@ -125,7 +125,9 @@ def kit_short(case: Case, _: Forecast) -> Caution | None:
         ("bands", kit.bands_needed(case), given.bands),
     ):
         if have is not None and needed > have:
-            lacks.append(f"{needed} {name} are needed, {have} are in the drawer")
+            lacks.append(
+                f"{needed} {name} are needed, {have} are in the drawer: {needed - have} short"
+            )
     missing = kit.short(case)
     if missing:
         wanted, other = kit.rod_mm(case), kit.substitute(case)

@@ -19,6 +19,7 @@ from craft.vocabulary import (
     Start,
     Station,
     Style,
+    Washing,
 )
 
 #: Laying in: minutes for each product of each section, and for the hair. House values.
@@ -160,7 +161,7 @@ def release(case: Case, made: Forecast) -> Step:
         "release",
         Family.FINISH,
         f"Release, {count}",
-        case.technique.release_how,
+        case.technique.release_how.format(noun=noun),
         minutes=case.technique.release_each_min * count,
         station=Station.CHAIR,
         sections=count,
@@ -287,6 +288,7 @@ def styling(case: Case, made: Forecast) -> list[Step]:
     dried = technique.released or made.dryer is not Dryer.AIR or technique.start is Start.WORN
     if technique.finish_min > 0 and dried:
         steps.append(finish(case, made))
-    if case.request.goal.style is not Style.NIGHT_PREP:
+    # A quick wash has to fit thirty minutes; at night the client is home.
+    if technique.washing is not Washing.QUICK and case.request.goal.style is not Style.NIGHT_PREP:
         steps.append(send_home(case, made))
     return steps

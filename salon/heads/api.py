@@ -13,6 +13,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from craft.consultation import OBSERVED
+from craft.contract import School
 from craft.contract.profile import ProfileAnswer
 from craft.vocabulary import Condition, Zone
 from salon.findings.models import Visit
@@ -20,9 +21,16 @@ from salon.heads import services
 from salon.heads.models import Head, Observation, StopSignSeen
 from salon.house.services import name_of
 from salon.plans.models import Plan
-from salon.problems import ProblemsSerializer
+from salon.problems import CoreField, ProblemsSerializer
 
 WORDS = {"max_length": 200, "allow_blank": False}
+
+
+@extend_schema_field(School)
+class SchoolField(CoreField):
+    """Ways of working."""
+
+    model = School
 
 
 class ObservationSerializer(serializers.ModelSerializer):
@@ -119,6 +127,7 @@ class HeadSerializer(serializers.ModelSerializer):
     )
     allergies = serializers.ListField(child=serializers.CharField(**WORDS), required=False)
     avoid = serializers.ListField(child=serializers.CharField(**WORDS), required=False)
+    school = SchoolField(required=False)
 
     class Meta:
         model = Head
@@ -131,6 +140,7 @@ class HeadSerializer(serializers.ModelSerializer):
             "avoid",
             "routine",
             "night",
+            "school",
             "version",
             "created_at",
         ]

@@ -28,6 +28,9 @@ class Head(models.Model):
     night = models.CharField(
         max_length=10, choices=[(one.value, one.value) for one in Night], default=Night.BONNET
     )
+    school = models.JSONField(
+        default=dict, blank=True, help_text="Ways of working that this head wants otherwise."
+    )
     version = models.PositiveIntegerField(default=1, help_text="Raised by every change.")
     created_at = models.DateTimeField(default=timezone.now, editable=False)
     history = HistoricalRecords()

@@ -1,18 +1,21 @@
 """Signing in and out, and the house."""
 
+from typing import Any
+
 from django.contrib.auth import authenticate, login, logout
 from django.middleware.csrf import get_token
 from django.urls import path
-from drf_spectacular.utils import extend_schema
+from drf_spectacular.utils import extend_schema, extend_schema_field
 from rest_framework import exceptions, serializers, status
 from rest_framework.permissions import AllowAny
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from craft.contract import HouseRules, School
 from salon.house.models import House
 from salon.house.services import name_of, the_house
-from salon.problems import ProblemsSerializer
+from salon.problems import CoreField, ProblemsSerializer
 
 
 class SignInSerializer(serializers.Serializer):
@@ -26,11 +29,55 @@ class SignInSerializer(serializers.Serializer):
     )
 
 
+@extend_schema_field(School)
+class HouseSchoolField(CoreField):
+    """Ways of working of the house."""
+
+    model = School
+
+
+@extend_schema_field(HouseRules)
+class RulesField(CoreField):
+    """House values."""
+
+    model = HouseRules
+
+
+class RodsSerializer(serializers.Serializer):
+    diameter_mm = serializers.FloatField(min_value=3, max_value=80)
+    count = serializers.IntegerField(min_value=0, max_value=2000)
+
+
 class HouseSerializer(serializers.ModelSerializer):
+    room_temp_c = serializers.FloatField(min_value=5, max_value=45)
+    room_rh = serializers.FloatField(min_value=0, max_value=0.98)
+    pins = serializers.IntegerField(min_value=0, max_value=2000)
+    bands = serializers.IntegerField(min_value=0, max_value=2000)
+    rods = RodsSerializer(many=True)
+    school = HouseSchoolField()
+    rules = RulesField()
+
     class Meta:
         model = House
-        fields = ["name", "room_temp_c", "room_rh", "pins", "layering", "drying_factor"]
-        read_only_fields = fields
+        fields = [
+            "name",
+            "room_temp_c",
+            "room_rh",
+            "pins",
+            "bands",
+            "rods",
+            "school",
+            "rules",
+            "layering",
+            "drying_factor",
+        ]
+        read_only_fields = ["drying_factor"]
+
+    def update(self, house: House, values: dict[str, Any]) -> House:
+        for name, value in values.items():
+            setattr(house, name, value)
+        house.save()
+        return house
 
 
 class SessionSerializer(serializers.Serializer):
@@ -83,4 +130,25 @@ class SessionView(APIView):
         return Response(status=status.HTTP_204_NO_CONTENT)
 
 
-urlpatterns = [path("session/", SessionView.as_view(), name="session")]
+class HouseView(APIView):
+    """The house: its air, its kit, its ways of working, its values."""
+
+    @extend_schema(responses=HouseSerializer)
+    def get(self, request: Request) -> Response:
+        return Response(HouseSerializer(the_house()).data)
+
+    @extend_schema(
+        request=HouseSerializer(partial=True),
+        responses={200: HouseSerializer, 400: ProblemsSerializer},
+    )
+    def patch(self, request: Request) -> Response:
+        given = HouseSerializer(the_house(), data=request.data, partial=True)
+        given.is_valid(raise_exception=True)
+        given.save()
+        return Response(given.data)
+
+
+urlpatterns = [
+    path("house/", HouseView.as_view(), name="house"),
+    path("session/", SessionView.as_view(), name="session"),
+]

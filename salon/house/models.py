@@ -18,6 +18,10 @@ class House(models.Model):
     layering = models.CharField(
         max_length=8, choices=[(one.value, one.value) for one in Layering], default=Layering.AUTO
     )
+    bands = models.PositiveIntegerField(default=60)
+    rods = models.JSONField(default=list, blank=True, help_text="diameter_mm and count of each.")
+    school = models.JSONField(default=dict, blank=True, help_text="Ways of working of the house.")
+    rules = models.JSONField(default=dict, blank=True, help_text="House values, as the core reads.")
     drying_factor = models.FloatField(default=1.0)
     history = HistoricalRecords()
 

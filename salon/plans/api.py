@@ -8,15 +8,20 @@ from drf_spectacular.utils import OpenApiParameter, extend_schema, extend_schema
 from rest_framework import generics, serializers, status
 from rest_framework.request import Request
 from rest_framework.response import Response
+from rest_framework.validators import UniqueValidator
 from rest_framework.views import APIView
 
-from craft.contract import PlanAnswer, PlanRequest, read
+from craft.contract import PlanAnswer, PlanRequest, parse, read
+from craft.contract.proposals import ChainAnswer, CompareAnswer, ProposeAnswer
+from craft.routine.chain import chain
+from craft.routine.compare import side_by_side
+from craft.routine.propose import propose
 from salon.heads.models import Head
 from salon.house.services import name_of
 from salon.plans import services
-from salon.plans.models import Plan
-from salon.plans.wish import HeadWish
-from salon.problems import ProblemsSerializer
+from salon.plans.models import Plan, Routine
+from salon.plans.wish import HeadWish, Pair
+from salon.problems import CoreField, ProblemsSerializer
 
 
 @extend_schema_field(PlanRequest)
@@ -98,9 +103,14 @@ class DraftSerializer(serializers.Serializer):
     answer = AnswerField()
 
 
+def body_of(request: Request) -> str:
+    """The text of a request, for the core to read."""
+    return request._request.body.decode("utf-8", "replace")
+
+
 def wish_of(request: Request) -> tuple[Head, HeadWish]:
     """The head and the wish of a request, told in the core's own words if they are wrong."""
-    wish = read(HeadWish, request._request.body.decode("utf-8", "replace"))
+    wish = read(HeadWish, body_of(request))
     return get_object_or_404(Head, pk=wish.head), wish
 
 
@@ -117,6 +127,129 @@ class DraftView(APIView):
                 "answer": made.answer.model_dump(mode="json"),
             }
         )
+
+
+@extend_schema_field(ProposeAnswer)
+class ProposeField(serializers.JSONField):
+    """Routines on the trade-off front."""
+
+
+class ProposalsSerializer(serializers.Serializer):
+    answer = ProposeField()
+
+
+@extend_schema_field(CompareAnswer)
+class CompareField(serializers.JSONField):
+    """Two routines side by side."""
+
+
+class ComparisonSerializer(serializers.Serializer):
+    answer = CompareField()
+
+
+@extend_schema_field(ChainAnswer)
+class ChainField(serializers.JSONField):
+    """Looks over the days of one set."""
+
+
+class ChainSerializer(serializers.Serializer):
+    answer = ChainField()
+
+
+class ProposalsView(APIView):
+    """Up to three different routines for a wish, and what to relax if none fits."""
+
+    @extend_schema(request=HeadWish, responses={200: ProposalsSerializer, 400: ProblemsSerializer})
+    def post(self, request: Request) -> Response:
+        head, wish = wish_of(request)
+        found = propose(services.request_of(head, wish, request.user))
+        return Response({"answer": found.model_dump(mode="json")})
+
+
+class ComparisonView(APIView):
+    """Two wishes side by side, step by step."""
+
+    @extend_schema(request=Pair, responses={200: ComparisonSerializer, 400: ProblemsSerializer})
+    def post(self, request: Request) -> Response:
+        pair = read(Pair, body_of(request))
+        first, second = (
+            services.draft(get_object_or_404(Head, pk=one.head), one, request.user).answer
+            for one in (pair.first, pair.second)
+        )
+        return Response({"answer": side_by_side(first, second).model_dump(mode="json")})
+
+
+class ChainView(APIView):
+    """The looks that follow a style."""
+
+    @extend_schema(request=HeadWish, responses={200: ChainSerializer, 400: ProblemsSerializer})
+    def post(self, request: Request) -> Response:
+        head, wish = wish_of(request)
+        found = chain(services.request_of(head, wish, request.user))
+        return Response({"answer": found.model_dump(mode="json")})
+
+
+@extend_schema_field(HeadWish)
+class WishField(serializers.JSONField):
+    """What was wished and changed by hand, without the head."""
+
+
+class RoutineSerializer(serializers.ModelSerializer):
+    wish = WishField(read_only=True)
+    made_by = serializers.SerializerMethodField()
+
+    class Meta:
+        model = Routine
+        fields = ["id", "name", "title", "wish", "made_at", "made_by"]
+
+    def get_made_by(self, one: Routine) -> str:
+        return name_of(one.made_by)
+
+
+@extend_schema_field(HeadWish)
+class GivenWishField(CoreField):
+    """A wish, with the head it was composed for."""
+
+    model = HeadWish
+
+
+class KeepRoutineSerializer(serializers.Serializer):
+    name = serializers.CharField(
+        max_length=80,
+        validators=[
+            UniqueValidator(Routine.objects.all(), "There is a routine of that name already.")
+        ],
+        error_messages={"blank": "Give the routine a name.", "required": "Give it a name."},
+    )
+    wish = GivenWishField()
+
+
+class RoutinesView(APIView):
+    """Routines of the house."""
+
+    @extend_schema(responses=RoutineSerializer(many=True))
+    def get(self, request: Request) -> Response:
+        rows = Routine.objects.select_related("made_by")
+        return Response(RoutineSerializer(rows, many=True).data)
+
+    @extend_schema(
+        request=KeepRoutineSerializer, responses={201: RoutineSerializer, 400: ProblemsSerializer}
+    )
+    def post(self, request: Request) -> Response:
+        given = KeepRoutineSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        wish = parse(HeadWish, given.validated_data["wish"])
+        made = services.save_routine(given.validated_data["name"], wish, request.user)
+        return Response(RoutineSerializer(made).data, status=status.HTTP_201_CREATED)
+
+
+class RoutineView(APIView):
+    """One routine of the house."""
+
+    @extend_schema(responses={204: None})
+    def delete(self, request: Request, pk: int) -> Response:
+        get_object_or_404(Routine, pk=pk).delete()
+        return Response(status=status.HTTP_204_NO_CONTENT)
 
 
 class PlansView(generics.ListAPIView):
@@ -150,5 +283,10 @@ class PlanView(generics.RetrieveAPIView):
 urlpatterns = [
     path("plans/", PlansView.as_view(), name="plans"),
     path("plans/draft/", DraftView.as_view(), name="draft"),
+    path("plans/proposals/", ProposalsView.as_view(), name="proposals"),
+    path("plans/comparison/", ComparisonView.as_view(), name="comparison"),
+    path("plans/chain/", ChainView.as_view(), name="chain"),
+    path("routines/", RoutinesView.as_view(), name="routines"),
+    path("routines/<int:pk>/", RoutineView.as_view(), name="routine"),
     path("plans/<int:pk>/", PlanView.as_view(), name="plan"),
 ]

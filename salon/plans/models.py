@@ -34,3 +34,22 @@ class Plan(models.Model):
 
     def __str__(self) -> str:
         return f"{self.title}, {self.made_at:%Y-%m-%d}"
+
+
+class Routine(models.Model):
+    """A routine of the house: what was wished and changed by hand, fitted anew to every head."""
+
+    name = models.CharField(max_length=80, unique=True)
+    title = models.CharField(max_length=120)
+    wish = models.JSONField()
+    made_at = models.DateTimeField(default=timezone.now)
+    made_by = models.ForeignKey(
+        settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+"
+    )
+
+    class Meta:
+        ordering = ["name"]
+        constraints = [models.CheckConstraint(condition=~Q(name=""), name="routine_has_a_name")]
+
+    def __str__(self) -> str:
+        return self.name

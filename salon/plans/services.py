@@ -1,6 +1,7 @@
 """Computing and saving plans."""
 
 from dataclasses import dataclass
+from datetime import date
 from typing import Any
 
 from django.contrib.auth.models import AbstractBaseUser
@@ -9,11 +10,13 @@ from django.utils import timezone
 from craft.contract import PlanAnswer, PlanRequest, Room, School, parse
 from craft.errors import CraftError, Missing
 from craft.routine.planner import plan
-from craft.vocabulary import Severity
+from craft.routine.techniques import TECHNIQUES
+from craft.vocabulary import SchoolBy, Severity
 from salon.heads import services as heads
 from salon.heads.models import Head
+from salon.house.models import House
 from salon.house.services import pace_of, the_house
-from salon.plans.models import Plan
+from salon.plans.models import Plan, Routine
 from salon.plans.wish import HeadWish
 from salon.shelf.services import shelf_for_plan
 
@@ -45,7 +48,7 @@ def request_for(head: Head, wish: HeadWish, by: AbstractBaseUser) -> dict[str, A
             raise Missing(f"hair.{gap['field']}", gap["message"])
     hair["days_since_detangle"] = days_since_detangle(head, wish)
     room = {"temp_c": house.room_temp_c, "rh": house.room_rh} | told(wish.room)
-    school = {"layering": house.layering} | told(wish.school)
+    school = school_for(head, wish, house)
     return {
         "hair": hair,
         "person": heads.person(head),
@@ -55,11 +58,45 @@ def request_for(head: Head, wish: HeadWish, by: AbstractBaseUser) -> dict[str, A
         "blot": wish.blot,
         "room": room,
         "school": school,
+        "now": now_on(head, wish),
+        "edits": [one.model_dump(mode="json", exclude_none=True) for one in wish.edits],
+        "house": house.rules,
         "shelf": shelf_for_plan(),
-        "kit": {"pins": house.pins},
+        "kit": {"pins": house.pins, "bands": house.bands, "rods": house.rods},
         "pace": pace_of(by),
         "drying_factor": house.drying_factor,
     }
+
+
+def school_for(head: Head, wish: HeadWish, house: House) -> dict[str, Any]:
+    """Ways of working: the house's, then this head's, then this plan's; and who chose each."""
+    layers = (
+        (SchoolBy.HOUSE, {"layering": house.layering} | house.school),
+        (SchoolBy.HEAD, head.school),
+        (SchoolBy.PLAN, told(wish.school)),
+    )
+    school: dict[str, Any] = {}
+    by: dict[str, str] = {}
+    for who, chosen in layers:
+        for topic, value in chosen.items():
+            if topic != "by":
+                school[topic], by[topic] = value, who.value
+    return school | {"by": by}
+
+
+def now_on(head: Head, wish: HeadWish) -> dict[str, Any]:
+    """What is on the head: as told for this plan, else as the last consultation told."""
+    if wish.now is not None:
+        return wish.now.model_dump(mode="json", exclude_none=True)
+    told_of = {one.kind: one.value for one in heads.newest(head)}
+    style = told_of.get("on_the_head")
+    if style is None:
+        return {}
+    since = told_of.get("on_the_head_since")
+    if since is None:
+        return {"style": style}
+    days = (timezone.localdate() - date.fromisoformat(since)).days
+    return {"style": style, "worn_days": float(min(365, max(0, days)))}
 
 
 def told(part: Room | School | None) -> dict[str, Any]:
@@ -83,8 +120,32 @@ def draft(head: Head, wish: HeadWish, by: AbstractBaseUser) -> Draft:
     Raises:
         CraftError: names the field that cannot be
     """
-    request = parse(PlanRequest, request_for(head, wish, by))
+    request = request_of(head, wish, by)
     return Draft(request, plan(request))
+
+
+def request_of(head: Head, wish: HeadWish, by: AbstractBaseUser) -> PlanRequest:
+    """The core's request, read and checked.
+
+    Raises:
+        CraftError: names the field that cannot be
+    """
+    return parse(PlanRequest, request_for(head, wish, by))
+
+
+def save_routine(name: str, wish: HeadWish, by: AbstractBaseUser) -> Routine:
+    """Keep what was wished and changed by hand as a routine of the house, without the head.
+
+    Doses, sections and minutes are not kept: they are fitted anew to every head.
+    """
+    kept = wish.model_dump(
+        mode="json",
+        exclude_none=True,
+        include={"goal", "dry", "dry_min", "blot", "school", "edits"},
+    )
+    return Routine.objects.create(
+        name=name, title=TECHNIQUES[wish.goal.style].title, wish=kept, made_by=by
+    )
 
 
 def save(head: Head, wish: HeadWish, by: AbstractBaseUser) -> Plan:

@@ -4,7 +4,7 @@ from typing import Annotated
 
 from pydantic import Field
 
-from craft.contract import Goal, Room, School
+from craft.contract import Edit, Goal, Now, Room, School
 from craft.contract.base import Frozen
 from craft.contract.hair import measured
 from craft.vocabulary import Blot, Dryer, Level
@@ -22,6 +22,10 @@ class Wish(Frozen):
     """The air; else the house's usual."""
     school: School | None = None
     """Ways of working; else the house's."""
+    now: Now | None = None
+    """What is on the head; else as the last consultation told."""
+    edits: Annotated[list[Edit], Field(max_length=60)] = Field(default_factory=list)
+    """Changes of the routine by hand."""
     density: Level | None = None
     """Density by eye for this plan only, where none was observed."""
     days_since_detangle: Annotated[float, measured(0, 365, "days")] | None = None
@@ -35,3 +39,10 @@ class HeadWish(Wish):
     """The client."""
     replaces: Annotated[int, Field(ge=1, le=2**53)] | None = None
     """The plan this one revises."""
+
+
+class Pair(Frozen):
+    """Two wishes to lay side by side."""
+
+    first: HeadWish
+    second: HeadWish

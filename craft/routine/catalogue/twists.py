@@ -6,7 +6,7 @@ from craft.routine.technique import Technique
 from craft.vocabulary import Blot, OnHead, Role, SetKind, Style
 
 TWIST_RELEASE = (
-    "Only when dry. Oil on the fingers; bottom ones before top ones, ends first, a half turn "
+    "Only when dry. Oil on the fingers; bottom {noun}s before top ones, ends first, a half turn "
     "against the twist to loosen. Count them out."
 )
 

@@ -232,6 +232,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/house/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The house: its air, its kit, its ways of working, its values. */
+        get: operations["house_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** @description The house: its air, its kit, its ways of working, its values. */
+        patch: operations["house_partial_update"];
+        trace?: never;
+    };
     "/api/observations/{pk}/withdrawal/": {
         parameters: {
             query?: never;
@@ -302,6 +320,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/chain/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The looks that follow a style. */
+        post: operations["plans_chain_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/comparison/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Two wishes side by side, step by step. */
+        post: operations["plans_comparison_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/draft/": {
         parameters: {
             query?: never;
@@ -313,6 +365,23 @@ export interface paths {
         put?: never;
         /** @description Compute a plan without saving it. */
         post: operations["plans_draft_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/proposals/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Up to three different routines for a wish, and what to relax if none fits. */
+        post: operations["plans_proposals_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -331,6 +400,41 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Routines of the house. */
+        get: operations["routines_list"];
+        put?: never;
+        /** @description Routines of the house. */
+        post: operations["routines_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines/{pk}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description One routine of the house. */
+        delete: operations["routines_destroy"];
         options?: never;
         head?: never;
         patch?: never;
@@ -491,8 +595,61 @@ export interface components {
              */
             fixes: string[];
         };
+        Chain: {
+            answer: components["schemas"]["ChainAnswer"];
+        };
+        /**
+         * ChainAnswer
+         * @description Looks over the days of one set, from release to the next wash.
+         */
+        ChainAnswer: {
+            /** Links */
+            links: components["schemas"]["Link"][];
+            /** Hands On Min */
+            hands_on_min: number;
+            /** Wash By Day */
+            wash_by_day: number;
+        };
         ClearRequest: {
             note: string;
+        };
+        /**
+         * CompareAnswer
+         * @description Two routines side by side.
+         */
+        CompareAnswer: {
+            /** Rows */
+            rows: components["schemas"]["CompareRow"][];
+            first: components["schemas"]["Measures"];
+            second: components["schemas"]["Measures"];
+            /**
+             * Told
+             * @description What the second gives up and gains, in words.
+             */
+            told: string[];
+        };
+        /**
+         * CompareRow
+         * @description A step of either, beside the same step of the other.
+         */
+        CompareRow: {
+            /** Key */
+            key: string;
+            first: components["schemas"]["Step"] | null;
+            second: components["schemas"]["Step"] | null;
+            /**
+             * Minutes
+             * @description Hands-on and waiting, second less first.
+             */
+            minutes: number;
+            /**
+             * Differs
+             * @description What is different, in words.
+             */
+            differs: string[];
+        };
+        Comparison: {
+            answer: components["schemas"]["CompareAnswer"];
         };
         /**
          * Condition
@@ -672,6 +829,58 @@ export interface components {
          */
         DrynessEnum: "dry" | "damp_roots" | "wet";
         /**
+         * Edit
+         * @description A change by hand of the composed routine; never undone in silence.
+         */
+        Edit: {
+            op: components["schemas"]["EditOp"];
+            /**
+             * Step
+             * @description Key of the step.
+             */
+            step: string;
+            /**
+             * After
+             * @description For add and move: the step it comes after; null is first.
+             * @default null
+             */
+            after?: string | null;
+            /**
+             * Minutes
+             * @description For override: hands-on minutes.
+             * @default null
+             */
+            minutes?: number | null;
+            /**
+             * Wait Min
+             * @description For override: waiting minutes.
+             * @default null
+             */
+            wait_min?: number | null;
+            /**
+             * @description For override of a dose: whose.
+             * @default null
+             */
+            role?: components["schemas"]["Role"] | null;
+            /**
+             * Grams
+             * @default null
+             */
+            grams?: number | null;
+            /**
+             * Title
+             * @description For add and replace: what is done instead.
+             * @default null
+             */
+            title?: string | null;
+        };
+        /**
+         * EditOp
+         * @description Changes of a routine by hand.
+         * @enum {string}
+         */
+        EditOp: "add" | "remove" | "move" | "replace" | "override";
+        /**
          * Elasticity
          * @description What a wet strand does when it is pulled.
          * @enum {string}
@@ -717,7 +926,7 @@ export interface components {
          * @description Families of work, in the order of a service.
          * @enum {string}
          */
-        Family: "prepare" | "cleanse" | "treat" | "lay_in" | "shape" | "finish";
+        Family: "take_down" | "prepare" | "cleanse" | "treat" | "lay_in" | "shape" | "finish";
         FinishRequest: {
             version: number;
         };
@@ -849,6 +1058,24 @@ export interface components {
             time_limit_min?: number | null;
             /** @default medium */
             max_heat?: components["schemas"]["Heat"];
+            /**
+             * Rod Mm
+             * @description Rods to set on; else usual for the length.
+             * @default null
+             */
+            rod_mm?: number | null;
+            /**
+             * Leave Out
+             * @description Under a wig: hair left out at the front.
+             * @default false
+             */
+            leave_out?: boolean;
+            /**
+             * Head Down
+             * @description Styled with the head down, where the style can be.
+             * @default false
+             */
+            head_down?: boolean;
         };
         /**
          * GrowthOut
@@ -963,6 +1190,7 @@ export interface components {
             avoid?: string[];
             routine?: components["schemas"]["RoutineEnum"];
             night?: components["schemas"]["NightEnum"];
+            school?: components["schemas"]["School"];
             /**
              * Format: int64
              * @description Raised by every change.
@@ -992,6 +1220,65 @@ export interface components {
          * HeadWish
          * @description A wish for one head.
          */
+        HeadWish: {
+            goal: components["schemas"]["Goal"];
+            /** @default air */
+            dry?: components["schemas"]["Dryer"];
+            /**
+             * Dry Min
+             * @description Minutes under the hood or diffuser; else as many as it takes.
+             * @default null
+             */
+            dry_min?: number | null;
+            /** @default null */
+            blot?: components["schemas"]["Blot"] | null;
+            /**
+             * @description The air; else the house's usual.
+             * @default null
+             */
+            room?: components["schemas"]["Room"] | null;
+            /**
+             * @description Ways of working; else the house's.
+             * @default null
+             */
+            school?: components["schemas"]["School"] | null;
+            /**
+             * @description What is on the head; else as the last consultation told.
+             * @default null
+             */
+            now?: components["schemas"]["Now"] | null;
+            /**
+             * Edits
+             * @description Changes of the routine by hand.
+             */
+            edits?: components["schemas"]["Edit"][];
+            /**
+             * @description Density by eye for this plan only, where none was observed.
+             * @default null
+             */
+            density?: components["schemas"]["Level"] | null;
+            /**
+             * Days Since Detangle
+             * @description Else since the last visit.
+             * @default null
+             */
+            days_since_detangle?: number | null;
+            /**
+             * Head
+             * @description The client.
+             */
+            head: number;
+            /**
+             * Replaces
+             * @description The plan this one revises.
+             * @default null
+             */
+            replaces?: number | null;
+        };
+        /**
+         * HeadWish
+         * @description A wish for one head.
+         */
         HeadWishRequest: {
             goal: components["schemas"]["Goal"];
             /** @default air */
@@ -1014,6 +1301,16 @@ export interface components {
              * @default null
              */
             school?: components["schemas"]["School"] | null;
+            /**
+             * @description What is on the head; else as the last consultation told.
+             * @default null
+             */
+            now?: components["schemas"]["Now"] | null;
+            /**
+             * Edits
+             * @description Changes of the routine by hand.
+             */
+            edits?: components["schemas"]["Edit"][];
             /**
              * @description Density by eye for this plan only, where none was observed.
              * @default null
@@ -1066,21 +1363,71 @@ export interface components {
             what: string;
         };
         House: {
-            readonly name: string;
-            /**
-             * Format: double
-             * @description Usual air temperature [°C].
-             */
-            readonly room_temp_c: number;
-            /**
-             * Format: double
-             * @description Usual relative humidity, 0 to 1.
-             */
-            readonly room_rh: number;
-            readonly pins: number;
-            readonly layering: components["schemas"]["LayeringEnum"];
+            name?: string;
+            /** Format: double */
+            room_temp_c: number;
+            /** Format: double */
+            room_rh: number;
+            pins: number;
+            bands: number;
+            rods: components["schemas"]["Rods"][];
+            school: components["schemas"]["School"];
+            rules: components["schemas"]["HouseRules"];
+            layering?: components["schemas"]["LayeringEnum"];
             /** Format: double */
             readonly drying_factor: number;
+        };
+        /**
+         * HouseRules
+         * @description House values of this salon, within what is safe.
+         */
+        HouseRules: {
+            /** Film Factor */
+            film_factor?: {
+                [key: string]: number;
+            };
+            /** Shape Factor */
+            shape_factor?: {
+                [key: string]: number;
+            };
+            /**
+             * Mask Min
+             * @description Least time of a mask; labels rule.
+             * @default null
+             */
+            mask_min?: number | null;
+            /** Wear Days */
+            wear_days?: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * HouseRules
+         * @description House values of this salon, within what is safe.
+         */
+        HouseRulesRequest: {
+            /** Film Factor */
+            film_factor?: {
+                [key: string]: number;
+            };
+            /** Shape Factor */
+            shape_factor?: {
+                [key: string]: number;
+            };
+            /**
+             * Mask Min
+             * @description Least time of a mask; labels rule.
+             * @default null
+             */
+            mask_min?: number | null;
+            /** Wear Days */
+            wear_days?: {
+                [key: string]: number;
+            };
+        };
+        KeepRoutineRequest: {
+            name: string;
+            wish: components["schemas"]["HeadWishRequest"];
         };
         /**
          * @description * `reason` - reason
@@ -1155,6 +1502,11 @@ export interface components {
         KitNeeded: {
             /** Rods */
             rods: components["schemas"]["RodNeed"][];
+            /**
+             * Odd At
+             * @description Sections that get the odd rods: at the nape and below first, the same on both sides.
+             */
+            odd_at: number[];
             /** Pins */
             pins: number;
             /** Bands */
@@ -1197,11 +1549,67 @@ export interface components {
          * @enum {string}
          */
         Level: "low" | "medium" | "high";
+        /**
+         * Link
+         * @description One look of a chain over days.
+         */
+        Link: {
+            /** Day */
+            day: number;
+            style: components["schemas"]["Style"];
+            /** Title */
+            title: string;
+            /** Steps */
+            steps: components["schemas"]["Step"][];
+            /** Hands On Min */
+            hands_on_min: number;
+            /** Client Min */
+            client_min: number;
+            /** Product G */
+            product_g: {
+                [key: string]: number;
+            };
+            /** Cautions */
+            cautions: components["schemas"]["Caution"][];
+        };
         Mark: {
             /** Format: date-time */
             at: string;
             title: string;
             visit: number;
+        };
+        /**
+         * Measures
+         * @description A routine in the numbers that pull apart.
+         */
+        Measures: {
+            /**
+             * Definition
+             * @description On day one, 0 to 1.
+             */
+            definition: number;
+            /**
+             * Volume
+             * @description What definition leaves to it, 0 to 1.
+             */
+            volume: number;
+            /** Length Cm */
+            length_cm: number;
+            /** Hands On Min */
+            hands_on_min: number;
+            /**
+             * Today Min
+             * @description In the salon today.
+             */
+            today_min: number;
+            /** Release After H */
+            release_after_h: number;
+            /** Odds Dry */
+            odds_dry: number;
+            /** Product G */
+            product_g: number;
+            /** Wear Days */
+            wear_days: number;
         };
         /**
          * @description * `by_eye` - By Eye
@@ -1233,6 +1641,7 @@ export interface components {
             avoid?: string[];
             routine?: components["schemas"]["RoutineEnum"];
             night?: components["schemas"]["NightEnum"];
+            school?: components["schemas"]["SchoolRequest"];
             observations?: components["schemas"]["FoundRequest"][];
         };
         /**
@@ -1264,6 +1673,20 @@ export interface components {
          * @enum {string}
          */
         NightEnum: "scarf" | "bonnet" | "none";
+        /**
+         * Now
+         * @description What is on the head when the client comes.
+         */
+        Now: {
+            /** @default loose */
+            style?: components["schemas"]["OnHead"];
+            /**
+             * Worn Days
+             * @description How long it has been worn.
+             * @default null
+             */
+            worn_days?: number | null;
+        };
         NullEnum: null;
         Observation: {
             readonly id: number;
@@ -1281,6 +1704,12 @@ export interface components {
         ObserveRequest: {
             observations: components["schemas"]["FoundRequest"][];
         };
+        /**
+         * OnHead
+         * @description What is on the head when the client comes.
+         * @enum {string}
+         */
+        OnHead: "loose" | "twists" | "flat_twists" | "braids" | "coils" | "rods" | "wash_and_go" | "bun" | "sewn_in";
         PaginatedHeadRowList: {
             /** @example 123 */
             count: number;
@@ -1341,6 +1770,14 @@ export interface components {
             previous?: string | null;
             results: components["schemas"]["VisitRow"][];
         };
+        /**
+         * Pair
+         * @description Two wishes to lay side by side.
+         */
+        PairRequest: {
+            first: components["schemas"]["HeadWish"];
+            second: components["schemas"]["HeadWish"];
+        };
         PatchedCorrectRequest: {
             roots?: number[][];
         };
@@ -1352,11 +1789,25 @@ export interface components {
             avoid?: string[];
             routine?: components["schemas"]["RoutineEnum"];
             night?: components["schemas"]["NightEnum"];
+            school?: components["schemas"]["SchoolRequest"];
             /**
              * Format: int64
              * @description Raised by every change.
              */
             version?: number;
+        };
+        PatchedHouseRequest: {
+            name?: string;
+            /** Format: double */
+            room_temp_c?: number;
+            /** Format: double */
+            room_rh?: number;
+            pins?: number;
+            bands?: number;
+            rods?: components["schemas"]["RodsRequest"][];
+            school?: components["schemas"]["SchoolRequest"];
+            rules?: components["schemas"]["HouseRulesRequest"];
+            layering?: components["schemas"]["LayeringEnum"];
         };
         /**
          * Pattern
@@ -1467,6 +1918,13 @@ export interface components {
              * @description What was not measured and had to be assumed.
              */
             assumed: string[];
+            /** Schools */
+            schools?: components["schemas"]["SchoolChoice"][];
+            /**
+             * Removed
+             * @description Titles of steps taken out by hand.
+             */
+            removed?: string[];
         };
         /**
          * PlanRequest
@@ -1491,6 +1949,13 @@ export interface components {
             blot?: components["schemas"]["Blot"] | null;
             room?: components["schemas"]["Room"];
             school?: components["schemas"]["School"];
+            now?: components["schemas"]["Now"];
+            /**
+             * Edits
+             * @description Changes by hand, in order.
+             */
+            edits?: components["schemas"]["Edit"][];
+            house?: components["schemas"]["HouseRules"];
             /** Shelf */
             shelf?: components["schemas"]["ShelfItem"][];
             /**
@@ -1558,6 +2023,12 @@ export interface components {
          * @enum {string}
          */
         PorosityTest: "bead_s" | "soak_s" | "float" | "slide" | "dry_ratio" | "word";
+        /**
+         * PreWash
+         * @description What goes into the hair before water.
+         * @enum {string}
+         */
+        PreWash: "auto" | "none" | "oil";
         Problem: {
             /** @description Dotted path of the field; empty for the whole. */
             field: string;
@@ -1666,6 +2137,53 @@ export interface components {
              */
             assumed: string[];
         };
+        /**
+         * Proposal
+         * @description One routine of the front.
+         */
+        Proposal: {
+            /** Key */
+            key: string;
+            /**
+             * Title
+             * @description What it is best at.
+             */
+            title: string;
+            /**
+             * Change
+             * @description To be merged into the request.
+             */
+            change: {
+                [key: string]: unknown;
+            };
+            measures: components["schemas"]["Measures"];
+            /**
+             * Fits
+             * @description Keeps every limit of the request.
+             */
+            fits: boolean;
+            /**
+             * Gives Up
+             * @description What the other proposals do better, in words.
+             */
+            gives_up: string[];
+            plan: components["schemas"]["PlanAnswer"];
+        };
+        Proposals: {
+            answer: components["schemas"]["ProposeAnswer"];
+        };
+        /**
+         * ProposeAnswer
+         * @description Up to three different routines, and what to relax if none fits.
+         */
+        ProposeAnswer: {
+            /** Proposals */
+            proposals: components["schemas"]["Proposal"][];
+            /** Relax */
+            relax: components["schemas"]["Relax"][];
+            /** Tried */
+            tried: number;
+        };
         Question: {
             key: string;
             part: string;
@@ -1720,6 +2238,24 @@ export interface components {
             length_cm?: number | null;
             note?: string;
         };
+        /**
+         * Relax
+         * @description A wish to give way on, and by how much.
+         */
+        Relax: {
+            /** Wish */
+            wish: string;
+            /** By */
+            by: number;
+            /** Unit */
+            unit: string;
+            /** Text */
+            text: string;
+            /** Change */
+            change: {
+                [key: string]: unknown;
+            };
+        };
         /** RodNeed */
         RodNeed: {
             /** Diameter Mm */
@@ -1736,6 +2272,16 @@ export interface components {
             /** Diameter Mm */
             diameter_mm: number;
             /** Count */
+            count: number;
+        };
+        Rods: {
+            /** Format: double */
+            diameter_mm: number;
+            count: number;
+        };
+        RodsRequest: {
+            /** Format: double */
+            diameter_mm: number;
             count: number;
         };
         /**
@@ -1759,6 +2305,15 @@ export interface components {
              * @default 0.5
              */
             rh?: number;
+        };
+        Routine: {
+            readonly id: number;
+            name: string;
+            title: string;
+            readonly wish: components["schemas"]["HeadWish"];
+            /** Format: date-time */
+            made_at?: string;
+            readonly made_by: string;
         };
         /**
          * @description * `shampoo` - shampoo
@@ -1785,6 +2340,70 @@ export interface components {
             wash?: components["schemas"]["WashOrder"];
             /** @default comb */
             detangle?: components["schemas"]["Detangling"];
+            /**
+             * @description Oil into the lengths before water; auto where worn or dry hair asks for it.
+             * @default auto
+             */
+            pre_wash?: components["schemas"]["PreWash"];
+            /**
+             * By
+             * @description Who chose each of these: the house, this head, or this plan.
+             */
+            by?: {
+                [key: string]: components["schemas"]["SchoolBy"];
+            };
+        };
+        /**
+         * SchoolBy
+         * @description Who chose a way of working.
+         * @enum {string}
+         */
+        SchoolBy: "house" | "head" | "plan";
+        /**
+         * SchoolChoice
+         * @description A way of working that won, and what the other would do.
+         */
+        SchoolChoice: {
+            /** Topic */
+            topic: string;
+            /** Chosen */
+            chosen: string;
+            chosen_by: components["schemas"]["SchoolBy"];
+            /** Because */
+            because: string;
+            /**
+             * Instead
+             * @description The other school, and what it would do.
+             */
+            instead: string;
+            /** Source */
+            source: string;
+        };
+        /**
+         * School
+         * @description Ways of working that practitioners differ on.
+         */
+        SchoolRequest: {
+            /** @default auto */
+            layering?: components["schemas"]["Layering"];
+            /** @default section */
+            distribution?: components["schemas"]["Distribution"];
+            /** @default shampoo_first */
+            wash?: components["schemas"]["WashOrder"];
+            /** @default comb */
+            detangle?: components["schemas"]["Detangling"];
+            /**
+             * @description Oil into the lengths before water; auto where worn or dry hair asks for it.
+             * @default auto
+             */
+            pre_wash?: components["schemas"]["PreWash"];
+            /**
+             * By
+             * @description Who chose each of these: the house, this head, or this plan.
+             */
+            by?: {
+                [key: string]: components["schemas"]["SchoolBy"];
+            };
         };
         Scope: {
             name: string;
@@ -1982,6 +2601,11 @@ export interface components {
              * @description Keys of the cautions that belong here.
              */
             cautions: string[];
+            /**
+             * Edited
+             * @description What was changed by hand, in words.
+             */
+            edited?: string[];
         };
         /**
          * StepProduct
@@ -2062,7 +2686,7 @@ export interface components {
          * @description Services that can be planned.
          * @enum {string}
          */
-        Style: "two_strand_twist_out" | "flat_twist_out" | "shingle_wash_and_go" | "quick_wash";
+        Style: "two_strand_twist_out" | "flat_twist_out" | "twist_rod_set" | "rod_set" | "braid_out" | "finger_coils" | "coil_out" | "shingle_wash_and_go" | "shake_wash_and_go" | "scrunch_waves" | "banded_stretch" | "banded_twist_out" | "slick_bun" | "puff_pin_up" | "under_wig_base" | "quick_wash" | "full_reset" | "protective_removal_reset" | "refresh_visit" | "night_prep";
         TakeRequest: {
             /** @default  */
             zone?: components["schemas"]["ZoneEnum"] | components["schemas"]["BlankEnum"];
@@ -2848,6 +3472,56 @@ export interface operations {
             };
         };
     };
+    house_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["House"];
+                };
+            };
+        };
+    };
+    house_partial_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedHouseRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["House"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     observations_withdrawal_create: {
         parameters: {
             query?: never;
@@ -2999,6 +3673,68 @@ export interface operations {
             };
         };
     };
+    plans_chain_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeadWishRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Chain"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    plans_comparison_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PairRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Comparison"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     plans_draft_create: {
         parameters: {
             query?: never;
@@ -3018,6 +3754,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Draft"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    plans_proposals_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeadWishRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Proposals"];
                 };
             };
             400: {
@@ -3051,6 +3818,76 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PaginatedProductList"];
                 };
+            };
+        };
+    };
+    routines_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Routine"][];
+                };
+            };
+        };
+    };
+    routines_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepRoutineRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Routine"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    routines_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
