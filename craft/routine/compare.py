@@ -59,6 +59,11 @@ def minutes(step: Step | None) -> float:
     return 0.0 if step is None else step.hands_on_min + step.wait_min
 
 
+def signed(gap: float, digits: int) -> str:
+    """A difference with its sign, as it is printed."""
+    return f"{gap:+.{digits}f}".replace("-", "−")
+
+
 def differs(one: Step | None, other: Step | None) -> list[str]:
     """What is different, in words."""
     if one is None or other is None:
@@ -66,14 +71,14 @@ def differs(one: Step | None, other: Step | None) -> list[str]:
     told = []
     gap = minutes(other) - minutes(one)
     if abs(gap) >= LEAST_MIN:
-        told.append(f"{gap:+.0f} min")
+        told.append(f"{signed(gap, 0)} min")
     if one.sections != other.sections:
         told.append(f"{other.sections} instead of {one.sections}")
     doses = {product.role: product for product in one.products}
     for product in other.products:
         before = doses.get(product.role)
         if before and abs(product.grams - before.grams) >= LEAST_G:
-            told.append(f"{product.name} {product.grams - before.grams:+.1f} g")
+            told.append(f"{product.name} {signed(product.grams - before.grams, 1)} g")
         if before and before.id != product.id:
             told.append(f"{product.name} instead of {before.name}")
     return told

@@ -32,10 +32,11 @@ INSTEAD_DETANGLE = {
 
 
 def chosen_by(school: School, topic: str) -> SchoolBy:
-    """Who chose: as told, else the plan where it says something, else the house."""
+    """Who chose: as told, else the plan where it is not as usual, else the house."""
     if topic in school.by:
         return school.by[topic]
-    return SchoolBy.PLAN if topic in school.model_fields_set else SchoolBy.HOUSE
+    usual = School.model_fields[topic].default
+    return SchoolBy.HOUSE if getattr(school, topic) == usual else SchoolBy.PLAN
 
 
 def schools(case: Case) -> list[SchoolChoice]:

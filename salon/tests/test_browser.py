@@ -211,6 +211,8 @@ class DemoSalonTest(BrowserTest):
             "/heads/new",
             f"/heads/{plan.head_id}",
             f"/heads/{plan.head_id}/plan",
+            f"/heads/{plan.head_id}/ways",
+            "/house",
             f"/plans/{plan.pk}",
             f"/plans/{plan.pk}/visit",
             f"/visits/{done.visits.get().pk}",

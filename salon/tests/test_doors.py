@@ -44,6 +44,8 @@ class DoorsTest(ApiTest):
             "scope": f"/api/heads/{head}/scope/",
             "stop-signs": f"/api/heads/{head}/stop-signs/",
             "timeline": f"/api/heads/{head}/timeline/",
+            "house": "/api/house/",
+            "routines": "/api/routines/",
             "products": "/api/products/",
             "plans": "/api/plans/",
             "plan": f"/api/plans/{plan}/",
@@ -120,6 +122,7 @@ class DoorsTest(ApiTest):
         known = {entry for entry in get_resolver().reverse_dict if isinstance(entry, str)}
         written = {"draft", "record", "withdrawal", "consultations", "finish-consultation"}
         written |= {"clear-stop-sign", "scope-upload", "scope-picture", "scope-image"}
+        written |= {"proposals", "comparison", "chain", "routine"}
         expected = set(self.doors()) | written | {"session", "schema", "web"}
         self.assertEqual(known, expected)
 

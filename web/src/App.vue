@@ -21,6 +21,7 @@ const keysOpen = ref(false)
 const places = [
   { to: '/heads', name: 'app.heads' },
   { to: '/findings', name: 'app.findings' },
+  { to: '/house', name: 'app.house' },
 ]
 
 async function leave() {

@@ -26,6 +26,12 @@ export const router = createRouter({
       props: number('head'),
     },
     {
+      path: '/heads/:head(\\d+)/ways',
+      component: () => import('@/places/plans/Ways.vue'),
+      props: number('head'),
+    },
+    { path: '/house', component: () => import('@/places/house/House.vue') },
+    {
       path: '/plans/:plan(\\d+)',
       component: () => import('@/places/plans/SavedPlan.vue'),
       props: number('plan'),

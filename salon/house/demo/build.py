@@ -43,6 +43,12 @@ def build() -> None:
     Specialist.objects.create(user=user, pace=1.0)
     house = the_house()
     house.name, house.room_temp_c, house.room_rh, house.pins = "Quayside Curls", 23, 0.61, 40
+    house.bands = 40
+    house.rods = [
+        {"diameter_mm": 10, "count": 40},
+        {"diameter_mm": 16, "count": 36},
+        {"diameter_mm": 20, "count": 22},
+    ]
     house.save()
     Product.objects.bulk_create(Product(**bottle) for bottle in BOTTLES)
     for person in HEADS:

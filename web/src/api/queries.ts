@@ -13,6 +13,7 @@ export type Wish = Schemas['HeadWishRequest']
 export type PlanAnswer = Schemas['PlanAnswer']
 export type PlanRequest = Schemas['PlanRequest']
 export type Step = Schemas['Step']
+export type Edit = Schemas['Edit']
 export type Section = Schemas['SectionOut']
 export type Reason = Schemas['Reason']
 export type Visit = Schemas['Visit']
@@ -138,6 +139,51 @@ export const useDraft = (wish: MaybeRefOrGetter<Wish>, enabled: MaybeRefOrGetter
     gcTime: 60_000,
   })
 
+/** Three different routines for a wish; computed when asked for. */
+export const useProposals = (wish: MaybeRefOrGetter<Wish>) =>
+  useQuery({
+    queryKey: ['proposals', computed(() => toValue(wish))],
+    queryFn: async ({ signal }) =>
+      (await got(api.POST('/api/plans/proposals/', { body: toValue(wish), signal })))
+        .answer as Schemas['ProposeAnswer'],
+    placeholderData: keepPreviousData,
+    gcTime: 60_000,
+  })
+
+export const useComparison = (
+  first: MaybeRefOrGetter<Wish | undefined>,
+  second: MaybeRefOrGetter<Wish | undefined>,
+) =>
+  useQuery({
+    queryKey: ['comparison', computed(() => toValue(first)), computed(() => toValue(second))],
+    queryFn: async () =>
+      (
+        await got(
+          api.POST('/api/plans/comparison/', {
+            body: { first: toValue(first) as Wish, second: toValue(second) as Wish },
+          }),
+        )
+      ).answer as Schemas['CompareAnswer'],
+    enabled: () => Boolean(toValue(first) && toValue(second)),
+    gcTime: 60_000,
+  })
+
+export const useChain = (wish: MaybeRefOrGetter<Wish>, enabled: MaybeRefOrGetter<boolean>) =>
+  useQuery({
+    queryKey: ['chain', computed(() => toValue(wish))],
+    queryFn: async ({ signal }) =>
+      (await got(api.POST('/api/plans/chain/', { body: toValue(wish), signal })))
+        .answer as Schemas['ChainAnswer'],
+    enabled: () => toValue(enabled),
+    gcTime: 60_000,
+  })
+
+export const useRoutines = () =>
+  useQuery({ queryKey: ['routines'], queryFn: () => got(api.GET('/api/routines/')) })
+
+export const useHouse = () =>
+  useQuery({ queryKey: ['house'], queryFn: () => got(api.GET('/api/house/')) })
+
 /** Saving, with everything that then has to be read again. */
 function useSaving<Input, Output>(save: (input: Input) => Promise<Output>, stale: string[]) {
   const cache = useQueryClient()
@@ -188,4 +234,19 @@ export const useRecordVisit = (plan: Id) =>
     (body: Schemas['RecordRequest']) =>
       got(api.POST('/api/plans/{pk}/visits/', { ...byId(plan), body })),
     ['plans', 'plan', 'visits', 'heads', 'draft'],
+  )
+
+export const useKeepRoutine = () =>
+  useSaving(
+    (body: Schemas['KeepRoutineRequest']) => got(api.POST('/api/routines/', { body })),
+    ['routines'],
+  )
+
+export const useDropRoutine = () =>
+  useSaving((id: number) => got(api.DELETE('/api/routines/{pk}/', byId(id))), ['routines'])
+
+export const useChangeHouse = () =>
+  useSaving(
+    (body: Schemas['PatchedHouseRequest']) => got(api.PATCH('/api/house/', { body })),
+    ['house', 'session', 'draft'],
   )

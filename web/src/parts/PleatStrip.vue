@@ -206,12 +206,20 @@ const isWide = (value: number) => value / (props.scale ?? total.value) > 0.045
   white-space: nowrap;
   overflow: visible;
 }
+.strip:not(.row) .gap {
+  min-width: 60px;
+}
 .gap span {
   position: relative;
   top: -36px;
 }
 
 /* Texture tells the families apart without hue. */
+.take_down {
+  --fill: var(--take_down);
+  --deep: var(--take_down-deep);
+  --texture: repeating-linear-gradient(45deg, transparent 0 5px, #46413a44 5px 7px);
+}
 .prepare {
   --fill: var(--prepare);
   --deep: var(--prepare-deep);

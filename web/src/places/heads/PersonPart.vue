@@ -7,6 +7,7 @@ import { useI18n } from 'vue-i18n'
 import { type Head, useChangeHead } from '@/api/queries'
 import Choice from '@/parts/Choice.vue'
 import Trouble from '@/parts/Trouble.vue'
+import SchoolFields from '@/places/plans/SchoolFields.vue'
 
 const props = defineProps<{ head: Head }>()
 const { t } = useI18n()
@@ -30,6 +31,7 @@ const typed = reactive({
   avoid: [...(props.head.avoid ?? [])],
   routine: props.head.routine,
   night: props.head.night,
+  school: { ...props.head.school },
 })
 
 const lines = computed(() => {
@@ -42,6 +44,10 @@ const lines = computed(() => {
       text: `${t('person.routine')}: ${t(`person.routines.${head.routine ?? 'shampoo'}`)}`,
       loud: false,
     },
+    ...Object.keys(head.school ?? {}).map((topic) => ({
+      text: t('person.otherwise', { topic: t(`plan.topic.${topic}`) }),
+      loud: false,
+    })),
     { text: `${t('person.night')}: ${t(`person.nights.${head.night ?? 'bonnet'}`)}`, loud: false },
   ]
 })
@@ -102,6 +108,10 @@ async function save() {
           { value: 'none', text: t('person.nights.none') },
         ]"
       />
+      <div class="field">
+        <span class="label">{{ t('person.school') }}</span>
+        <SchoolFields v-model="typed.school" />
+      </div>
       <div class="field">
         <label for="person-note">{{ t('person.note') }}</label>
         <ElInput id="person-note" v-model="typed.note" type="textarea" :rows="2" maxlength="2000" />

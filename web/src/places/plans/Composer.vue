@@ -20,7 +20,9 @@ import Trouble from '@/parts/Trouble.vue'
 import { summary } from '@/places/heads/summary'
 import { clock } from '@/text/format'
 
+import DaysAfter from './DaysAfter.vue'
 import PlanBody from './PlanBody.vue'
+import RoutineBar from './RoutineBar.vue'
 import { changed, freshWish, useWish } from './wish'
 import WishBar from './WishBar.vue'
 
@@ -70,7 +72,7 @@ const problems = computed(() => {
   return error instanceof Refused ? error.problems : []
 })
 const elsewhere = computed(() =>
-  problems.value.filter((one) => !/^(goal|room|dry_min|blot|hair\.days)/.test(one.field)),
+  problems.value.filter((one) => !/^(goal|room|dry_min|blot|now|hair\.days)/.test(one.field)),
 )
 const dryStep = computed(() => answer.value?.steps.find((one) => one.key === 'dry'))
 const dryMin = computed(() => dryStep.value?.wait_min || dryStep.value?.hands_on_min)
@@ -129,6 +131,7 @@ onKeyStroke('Enter', (event) => {
           · {{ t('plan.rules', { version: answer.rules_version }) }}</template
         >
       </span>
+      <RouterLink class="act" :to="`/heads/${props.head}/ways`">{{ t('ways.open') }}</RouterLink>
       <button
         class="act main"
         type="button"
@@ -165,6 +168,7 @@ onKeyStroke('Enter', (event) => {
       :release-h="answer?.drying.release_after_h"
       :dry-min="dryMin"
       :air="good?.request.room"
+      :rods="answer?.kit_needed.rods[0]?.diameter_mm"
     />
     <p v-for="one in elsewhere" :key="one.field" class="wrong" role="alert">{{ one.message }}</p>
     <Trouble
@@ -178,8 +182,18 @@ onKeyStroke('Enter', (event) => {
       @retry="keep"
     />
     <div :class="{ old: draft.error.value }">
-      <PlanBody v-if="answer && ready" :answer="answer" :begin="begin" fixable @apply="apply" />
+      <PlanBody
+        v-if="answer && ready"
+        :answer="answer"
+        :begin="begin"
+        :edits="wish.edits"
+        fixable
+        @apply="apply"
+        @edit="wish = { ...wish, edits: $event }"
+      />
     </div>
+    <RoutineBar v-if="ready" v-model="wish" />
+    <DaysAfter v-if="ready && answer?.steps.length" :wish="asked" />
   </template>
   <p v-else class="quiet" role="status">{{ t('app.loading') }}</p>
 </template>

@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import type { Schemas } from '@/api/client'
-import type { PlanAnswer } from '@/api/queries'
+import type { Edit, PlanAnswer } from '@/api/queries'
 import CautionNote from '@/parts/CautionNote.vue'
 import CrownMap from '@/parts/CrownMap.vue'
 import DryingChart from '@/parts/DryingChart.vue'
@@ -15,8 +15,13 @@ import { minutes, number, short, span, when } from '@/text/format'
 import DoseTable from './DoseTable.vue'
 import StepDetail from './StepDetail.vue'
 
-const props = defineProps<{ answer: PlanAnswer; begin?: Date; fixable?: boolean }>()
-const emit = defineEmits<{ apply: [fix: Schemas['Fix']] }>()
+const props = defineProps<{
+  answer: PlanAnswer
+  begin?: Date
+  fixable?: boolean
+  edits?: Edit[]
+}>()
+const emit = defineEmits<{ apply: [fix: Schemas['Fix']]; edit: [edits: Edit[]] }>()
 const { t } = useI18n()
 
 const section = ref(1)
@@ -58,6 +63,22 @@ const times = computed(() => {
   })
   return { start: when(begin, begin), end: back ? `${until} · ${again}` : until }
 })
+type SchoolChoice = Schemas['SchoolChoice']
+const SCHOOL_WORDS: Record<string, string> = {
+  layering: 'layerings',
+  distribution: 'distributions',
+  wash: 'washes',
+  detangle: 'detangles',
+  pre_wash: 'preWashes',
+  drying: 'dryers',
+}
+const schoolName = (topic: string, chosen: string) => t(`plan.${SCHOOL_WORDS[topic]}.${chosen}`)
+const schoolReason = (one: SchoolChoice) => ({
+  rule: one.topic,
+  because: `${one.because} ${t('plan.instead')}: ${one.instead}`,
+  fired_by: t(`plan.chosenBy.${one.chosen_by}`),
+  source: one.source,
+})
 const folds = computed(() =>
   props.answer.steps.map((one) => ({ ...one, cautions: one.cautions ?? [] })),
 )
@@ -80,7 +101,16 @@ const folds = computed(() =>
       <span>{{ times.start }}</span>
       <span>{{ times.end }}</span>
     </div>
-    <StepDetail v-model="step" :steps="answer.steps" />
+    <StepDetail
+      v-model="step"
+      :steps="answer.steps"
+      :editable="fixable"
+      :edits="edits"
+      @edit="emit('edit', $event)"
+    />
+    <p v-if="answer.removed?.length" class="removed">
+      {{ t('edit.takenOut', { what: answer.removed.join(', ') }) }}
+    </p>
     <div class="columns">
       <section class="map">
         <h2>{{ t('plan.parting') }}</h2>
@@ -171,8 +201,25 @@ const folds = computed(() =>
           <template v-if="answer.kit_needed.pins">
             {{ t('plan.pins', { n: answer.kit_needed.pins }) }},
           </template>
+          <template v-if="answer.kit_needed.bands">
+            {{ t('plan.bands', { n: answer.kit_needed.bands }) }},
+          </template>
           {{ t('plan.clips', { n: answer.kit_needed.clips }) }}
         </p>
+        <p v-for="rod in answer.kit_needed.rods" :key="rod.diameter_mm">
+          {{ t('plan.rods', { n: rod.count, mm: short(rod.diameter_mm) }) }}
+          <template v-if="rod.short">
+            {{ t('plan.rodsShort', { n: rod.short }) }}
+          </template>
+        </p>
+        <template v-if="answer.schools?.length">
+          <h2 class="schools">{{ t('plan.schools') }}</h2>
+          <p v-for="one in answer.schools" :key="one.topic">
+            {{ t(`plan.topic.${one.topic}`) }}: <b>{{ schoolName(one.topic, one.chosen) }}</b>
+            <span class="quiet"> ({{ t(`plan.chosenBy.${one.chosen_by}`) }}) </span>
+            <WhyList :reasons="[schoolReason(one)]" :about="t(`plan.topic.${one.topic}`)" />
+          </p>
+        </template>
       </section>
       <section>
         <h2>{{ t('plan.home') }}</h2>
@@ -263,6 +310,14 @@ const folds = computed(() =>
 }
 .notes h2 {
   margin-bottom: 4px;
+}
+.schools {
+  margin-top: 14px;
+}
+.removed {
+  margin-top: 6px;
+  font-size: 13px;
+  font-weight: 650;
 }
 @media (max-width: 1000px) {
   .columns {

@@ -1,16 +1,20 @@
 <script setup lang="ts">
 /** One step in words: what the hands do, how long, and why. */
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import type { Step } from '@/api/queries'
+import type { Edit, Step } from '@/api/queries'
 import WhyList from '@/parts/WhyList.vue'
+
+import StepEdit from './StepEdit.vue'
 import { minutes, span } from '@/text/format'
 
-const props = defineProps<{ steps: Step[] }>()
+const props = defineProps<{ steps: Step[]; editable?: boolean; edits?: Edit[] }>()
+const emit = defineEmits<{ edit: [edits: Edit[]] }>()
 const key = defineModel<string>({ required: true })
 const { t } = useI18n()
 
+const editing = ref(false)
 const index = computed(() =>
   Math.max(
     0,
@@ -50,6 +54,18 @@ function move(by: number) {
         <WhyList :reasons="step.reasons" :about="step.title" />
       </p>
       <p class="how">{{ step.how }}</p>
+      <p v-if="step.edited?.length" class="edited">
+        {{ t('edit.byHand') }}: {{ step.edited.join('; ') }}
+      </p>
+      <StepEdit
+        v-if="editable"
+        :key="step.key"
+        v-model:open="editing"
+        :step="step"
+        :steps="steps"
+        :edits="edits ?? []"
+        @edit="emit('edit', $event)"
+      />
     </div>
     <button
       class="act"
@@ -84,7 +100,11 @@ b {
 .how {
   font-size: 14px;
 }
-.act {
+.edited {
+  font-size: 13px;
+  font-weight: 650;
+}
+.detail > .act {
   width: 40px;
   padding: 0;
   font-size: 20px;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What is wished: the choices that change a plan. */
-import { ElOption, ElSelect, ElSlider, ElTimeSelect } from 'element-plus'
+import { ElOption, ElOptionGroup, ElSelect, ElSlider, ElTimeSelect } from 'element-plus'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
@@ -15,6 +15,8 @@ const props = defineProps<{
   count?: number
   releaseH?: number
   dryMin?: number
+  /** Diameter of the rods the last plan takes, if it takes any. */
+  rods?: number
   /** The air the last plan was computed for. */
   air?: Schemas['Room']
 }>()
@@ -23,11 +25,42 @@ const begin = defineModel<string>('begin', { required: true })
 const { t } = useI18n()
 
 const more = ref(false)
-const STYLES = [
-  'two_strand_twist_out',
-  'flat_twist_out',
-  'shingle_wash_and_go',
-  'quick_wash',
+type Style = Wish['goal']['style']
+const STYLES: readonly { group: string; styles: readonly Style[] }[] = [
+  {
+    group: 'twists',
+    styles: [
+      'two_strand_twist_out',
+      'flat_twist_out',
+      'braid_out',
+      'banded_twist_out',
+      'banded_stretch',
+    ],
+  },
+  { group: 'rods', styles: ['twist_rod_set', 'rod_set', 'finger_coils', 'coil_out'] },
+  {
+    group: 'loose',
+    styles: [
+      'shingle_wash_and_go',
+      'shake_wash_and_go',
+      'scrunch_waves',
+      'slick_bun',
+      'under_wig_base',
+    ],
+  },
+  { group: 'washes', styles: ['quick_wash', 'full_reset', 'protective_removal_reset'] },
+  { group: 'between', styles: ['refresh_visit', 'puff_pin_up', 'night_prep'] },
+]
+const ON_HEAD = [
+  'loose',
+  'twists',
+  'flat_twists',
+  'braids',
+  'coils',
+  'rods',
+  'wash_and_go',
+  'bun',
+  'sewn_in',
 ] as const
 
 const wrong = (field: string) => props.problems.find((one) => one.field === field)?.message
@@ -39,8 +72,14 @@ function setGoal(change: Partial<Wish['goal']>) {
   set({ goal: { ...wish.value.goal, ...change } })
 }
 /** Another style has other usual numbers. */
-function setStyle(style: Wish['goal']['style']) {
-  setGoal({ style, sections: null, release_after_h: null, wear_days: null })
+function setStyle(style: Style) {
+  const goal = { ...wish.value.goal, style, sections: null, release_after_h: null, wear_days: null }
+  // Changes by hand belong to the routine they were made in.
+  set({ goal: { ...goal, rod_mm: null }, edits: [] })
+}
+const now = computed(() => wish.value.now ?? null)
+function setNow(change: NonNullable<Wish['now']>) {
+  set({ now: { ...(now.value ?? {}), ...change } })
 }
 function setDryer(dry: Wish['dry']) {
   set({ dry, dry_min: null })
@@ -82,7 +121,18 @@ const options = <Value extends string>(values: readonly Value[], key: string) =>
         :aria-label="t('plan.style')"
         @update:model-value="setStyle"
       >
-        <ElOption v-for="one in STYLES" :key="one" :value="one" :label="t(`plan.styles.${one}`)" />
+        <ElOptionGroup
+          v-for="group in STYLES"
+          :key="group.group"
+          :label="t(`plan.groups.${group.group}`)"
+        >
+          <ElOption
+            v-for="one in group.styles"
+            :key="one"
+            :value="one"
+            :label="t(`plan.styles.${one}`)"
+          />
+        </ElOptionGroup>
       </ElSelect>
       <span v-if="wrong('goal.style')" class="wrong" role="alert">{{ wrong('goal.style') }}</span>
     </div>
@@ -193,6 +243,50 @@ const options = <Value extends string>(values: readonly Value[], key: string) =>
       :wrong="wrong('goal.time_limit_min')"
       width="120px"
       @update:model-value="setGoal({ time_limit_min: $event })"
+    />
+    <div class="field">
+      <label for="now">{{ t('plan.now') }}</label>
+      <ElSelect
+        id="now"
+        :model-value="now?.style ?? ''"
+        :aria-label="t('plan.now')"
+        style="width: 170px"
+        @update:model-value="$event ? setNow({ style: $event }) : set({ now: null })"
+      >
+        <ElOption value="" :label="t('plan.nowRecord')" />
+        <ElOption v-for="one in ON_HEAD" :key="one" :value="one" :label="t(`plan.nows.${one}`)" />
+      </ElSelect>
+    </div>
+    <Amount
+      v-if="now?.style && now.style !== 'loose'"
+      :label="t('plan.worn')"
+      :unit="t('plan.daysUnit')"
+      :model-value="now.worn_days ?? null"
+      :wrong="wrong('now.worn_days')"
+      width="110px"
+      @update:model-value="setNow({ worn_days: $event })"
+    />
+    <Amount
+      v-if="rods"
+      :label="t('plan.rod')"
+      unit="mm"
+      :model-value="wish.goal.rod_mm ?? null"
+      :placeholder="String(rods)"
+      :wrong="wrong('goal.rod_mm')"
+      width="96px"
+      @update:model-value="setGoal({ rod_mm: $event })"
+    />
+    <Choice
+      :label="t('plan.preWash')"
+      :model-value="school.pre_wash ?? 'auto'"
+      :options="options(['auto', 'oil', 'none'] as const, 'preWashes')"
+      @update:model-value="setSchool({ pre_wash: $event })"
+    />
+    <Choice
+      :label="t('plan.posture')"
+      :model-value="wish.goal.head_down ? 'down' : 'upright'"
+      :options="options(['upright', 'down'] as const, 'postures')"
+      @update:model-value="setGoal({ head_down: $event === 'down' })"
     />
     <Choice
       :label="t('plan.layering')"

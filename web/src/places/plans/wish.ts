@@ -15,10 +15,17 @@ export const freshWish = (head: number): Wish => ({
 export const useWish = (head: number) =>
   useLocalStorage<Wish>(`gauffer:wish:${head}`, freshWish(head)) as Ref<Wish>
 
+/** Of the ways of working, what was chosen for the plan itself. */
+function mine(school: Schemas['School'] | undefined): Schemas['School'] | null {
+  const { by, ...ways } = school ?? {}
+  const own = Object.entries(ways).filter(([topic]) => by?.[topic] === 'plan')
+  return own.length ? (Object.fromEntries(own) as Schemas['School']) : null
+}
+
 /** The wish a saved plan was made of, to plan again from it. */
 export function wishOf(head: number, request: Schemas['PlanRequest'], replaces: number): Wish {
-  const { goal, dry, dry_min, blot, room, school } = request
-  return { head, goal, dry, dry_min, blot, room, school, replaces }
+  const { goal, dry, dry_min, blot, room, school, now, edits } = request
+  return { head, goal, dry, dry_min, blot, room, school: mine(school), now, edits, replaces }
 }
 
 /** Merge the change of a fix into the wish. */

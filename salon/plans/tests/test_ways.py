@@ -1,0 +1,150 @@
+"""Other ways, side by side, the days after, routines, and who chose what."""
+
+from datetime import timedelta
+from typing import Any
+
+from django.utils import timezone
+
+from salon.heads.services import change_head, observe
+from salon.heads.tests.test_heads import seen
+from salon.house.services import the_house
+from salon.plans.models import Plan, Routine
+from salon.tests.base import ApiTest
+
+
+class WaysTest(ApiTest):
+    def wish(self, **changes: Any) -> dict[str, Any]:
+        goal = {"style": "two_strand_twist_out"} | changes.pop("goal", {})
+        return {"head": self.head.pk, "goal": goal} | changes
+
+    def draft(self, **changes: Any) -> dict[str, Any]:
+        answer = self.post("/api/plans/draft/", self.wish(**changes))
+        self.assertEqual(answer.status_code, 200, answer.content)
+        return answer.json()
+
+    def test_three_ways_and_what_each_gives_up(self) -> None:
+        found = self.post("/api/plans/proposals/", self.wish()).json()["answer"]
+        self.assertEqual(len(found["proposals"]), 3)
+        for one in found["proposals"]:
+            self.assertTrue(one["gives_up"])
+            again = self.draft(
+                goal=one["change"]["goal"], dry=one["change"]["dry"], blot=one["change"]["blot"]
+            )
+            self.assertEqual(
+                again["answer"]["totals"]["first_sitting_min"], one["measures"]["today_min"]
+            )
+
+    def test_side_by_side(self) -> None:
+        body = {"first": self.wish(), "second": self.wish(goal={"sections": 20})}
+        found = self.post("/api/plans/comparison/", body).json()["answer"]
+        shape = next(row for row in found["rows"] if row["key"] == "shape")
+        self.assertIn("20 instead of 12", shape["differs"])
+        body["second"]["goal"]["sections"] = 99
+        self.assertRefused(self.post("/api/plans/comparison/", body), "goal.sections", "1 to 40")
+
+    def test_the_days_after(self) -> None:
+        found = self.post("/api/plans/chain/", self.wish()).json()["answer"]
+        self.assertEqual([one["day"] for one in found["links"]], [1, 3, 5, 7])
+        none = self.post("/api/plans/chain/", self.wish(goal={"style": "night_prep"}))
+        self.assertRefused(none, "goal.style", "No looks follow")
+
+    def test_changes_by_hand_are_saved_with_the_plan(self) -> None:
+        edits = [
+            {"op": "override", "step": "shape", "minutes": 55},
+            {"op": "remove", "step": "rinse"},
+        ]
+        saved = self.post("/api/plans/", self.wish(edits=edits))
+        self.assertEqual(saved.status_code, 201)
+        plan = Plan.objects.get()
+        shape = next(step for step in plan.answer["steps"] if step["key"] == "shape")
+        self.assertEqual(shape["hands_on_min"], 55)
+        self.assertTrue(shape["edited"])
+        self.assertEqual(plan.answer["removed"], ["Rinse"])
+        self.assertIn("mask_not_rinsed", [one["key"] for one in plan.answer["cautions"]])
+        wrong = self.post("/api/plans/", self.wish(edits=[{"op": "remove", "step": "perm"}]))
+        self.assertRefused(wrong, "edits.0.step", "There is no step perm")
+
+    def test_a_routine_of_the_house_is_fitted_to_another_head(self) -> None:
+        edits = [{"op": "override", "step": "mask", "wait_min": 35}]
+        wish = self.wish(edits=edits, goal={"definition": 0.8})
+        kept = self.post("/api/routines/", {"name": "Festival twists", "wish": wish})
+        self.assertEqual(kept.status_code, 201, kept.content)
+        self.assertNotIn("head", kept.json()["wish"])
+        self.assertEqual(kept.json()["wish"]["edits"][0]["wait_min"], 35)
+        again = self.post("/api/routines/", {"name": "Festival twists", "wish": wish})
+        self.assertRefused(again, "name", "already")
+        self.assertRefused(self.post("/api/routines/", {"name": "", "wish": wish}), "name", "name")
+        bad = self.wish(goal={"definition": 7})
+        self.assertRefused(
+            self.post("/api/routines/", {"name": "x", "wish": bad}),
+            "wish.goal.definition",
+            "0 to 1",
+        )
+        self.assertEqual(len(self.client.get("/api/routines/").json()), 1)
+        self.client.delete(f"/api/routines/{kept.json()['id']}/")
+        self.assertFalse(Routine.objects.exists())
+
+    def test_house_then_head_then_plan_and_who_chose(self) -> None:
+        house = the_house()
+        house.school = {"layering": "LCO", "detangle": "brush"}
+        house.save()
+        change_head(self.head, {"school": {"layering": "LOC"}}, self.head.version)
+
+        def chosen(**changes: Any) -> dict[str, tuple[str, str]]:
+            schools = self.draft(**changes)["answer"]["schools"]
+            return {one["topic"]: (one["chosen"], one["chosen_by"]) for one in schools}
+
+        found = chosen(school={"wash": "condition_first"})
+        self.assertEqual(found["layering"], ("LOC", "head"))
+        self.assertEqual(found["detangle"], ("brush", "house"))
+        self.assertEqual(found["wash"], ("condition_first", "plan"))
+        self.assertEqual(chosen(school={"layering": "LCO"})["layering"], ("LCO", "plan"))
+
+    def test_what_is_on_the_head_comes_from_the_consultation(self) -> None:
+        since = (timezone.localdate() - timedelta(days=60)).isoformat()
+        found = [seen("on_the_head", "braids", "told"), seen("on_the_head_since", since, "told")]
+        observe(self.head, found, self.user)
+        answer = self.draft()["answer"]
+        self.assertEqual(answer["steps"][0]["key"], "take_down_old")
+        self.assertIn("wear_overdue", [one["key"] for one in answer["cautions"]])
+        loose = self.draft(now={"style": "loose"})["answer"]
+        self.assertNotIn("take_down_old", [step["key"] for step in loose["steps"]])
+
+    def test_rods_of_the_house(self) -> None:
+        house = the_house()
+        house.rods = [{"diameter_mm": 20, "count": 24}, {"diameter_mm": 16, "count": 30}]
+        house.save()
+        need = self.draft(goal={"style": "twist_rod_set"})["answer"]["kit_needed"]["rods"][0]
+        self.assertEqual((need["count"], need["short"], need["substitute_mm"]), (28, 4, 16))
+
+
+class HouseTest(ApiTest):
+    def patch(self, body: dict[str, Any]) -> Any:
+        return self.client.patch("/api/house/", body, content_type="application/json")
+
+    def test_values_within_what_is_safe(self) -> None:
+        rules = {"film_factor": {"gel": 1.2}, "mask_min": 25, "wear_days": {"rod_set": 8}}
+        self.assertEqual(self.patch({"rules": rules}).status_code, 200)
+        self.assertEqual(the_house().rules, rules)
+        for wrong, field, words in (
+            ({"film_factor": {"gel": 3}}, "rules.film_factor.gel", "0.5 to 1.6"),
+            ({"mask_min": 600}, "rules.mask_min", "10 to 45"),
+            ({"perm": 1}, "rules.perm", "Unknown field"),
+        ):
+            self.assertRefused(self.patch({"rules": wrong}), field, words)
+        self.assertEqual(the_house().rules, rules)
+
+    def test_kit_air_and_schools(self) -> None:
+        body = {
+            "bands": 12,
+            "rods": [{"diameter_mm": 16, "count": 9}],
+            "school": {"layering": "LOC"},
+            "room_rh": 0.7,
+        }
+        self.assertEqual(self.patch(body).json()["rods"], body["rods"])
+        self.assertEqual(the_house().bands, 12)
+        self.assertRefused(
+            self.patch({"school": {"wash": "never"}}), "school.wash", "shampoo_first"
+        )
+        self.assertEqual(self.patch({"rods": [{"diameter_mm": 0, "count": 1}]}).status_code, 400)
+        self.assertEqual(self.patch({"room_rh": 1.5}).status_code, 400)

@@ -1,0 +1,232 @@
+<script setup lang="ts">
+/** The house: its air, its kit, its ways of working, its values. */
+import { ElInput } from 'element-plus'
+import { computed, ref, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+import { Refused, type Schemas, untold } from '@/api/client'
+import { useChangeHouse, useHouse } from '@/api/queries'
+import Amount from '@/parts/Amount.vue'
+import { without } from '@/parts/objects'
+import Trouble from '@/parts/Trouble.vue'
+import SchoolFields from '@/places/plans/SchoolFields.vue'
+
+type House = Schemas['House']
+
+const ROLES = ['leave_in', 'cream', 'butter', 'oil', 'gel', 'custard', 'mousse', 'mask'] as const
+const STYLES = [
+  'two_strand_twist_out',
+  'flat_twist_out',
+  'rod_set',
+  'finger_coils',
+  'shingle_wash_and_go',
+] as const
+
+const { t } = useI18n()
+const house = useHouse()
+const change = useChangeHouse()
+const typed = ref<House>()
+
+watch(
+  () => house.data.value,
+  (data) => {
+    if (data && !typed.value) typed.value = JSON.parse(JSON.stringify(data)) as House
+  },
+  { immediate: true },
+)
+const problems = computed(() =>
+  change.error.value instanceof Refused ? change.error.value.problems : [],
+)
+const wrong = (field: string) => problems.value.find((one) => one.field === field)?.message
+const rules = computed(() => typed.value?.rules ?? {})
+
+function setRule(
+  group: 'film_factor' | 'shape_factor' | 'wear_days',
+  key: string,
+  value: number | null | undefined,
+) {
+  if (!typed.value) return
+  const before = (rules.value[group] ?? {}) as Record<string, number>
+  const kept = value == null ? without(before, key) : { ...before, [key]: value }
+  typed.value.rules = { ...rules.value, [group]: kept } as House['rules']
+}
+function setMask(value: number | null | undefined) {
+  if (!typed.value) return
+  const rest = without(rules.value, 'mask_min')
+  typed.value.rules = (value == null ? rest : { ...rest, mask_min: value }) as House['rules']
+}
+const ruleOf = (group: 'film_factor' | 'shape_factor' | 'wear_days', key: string) =>
+  (rules.value[group] as Record<string, number> | undefined)?.[key] ?? null
+
+async function save() {
+  if (!typed.value) return
+  const body = without(typed.value, 'drying_factor', 'layering')
+  await change.mutateAsync(body as Schemas['PatchedHouseRequest']).catch(() => undefined)
+}
+</script>
+
+<template>
+  <Trouble v-if="house.error.value" :error="house.error.value" @retry="house.refetch()" />
+  <p v-else-if="!typed" class="quiet" role="status">{{ t('app.loading') }}</p>
+  <form v-else novalidate @submit.prevent="save">
+    <div class="top">
+      <h1>{{ t('house.title') }}</h1>
+      <span v-if="change.isSuccess.value" class="quiet" role="status">{{ t('house.saved') }}</span>
+      <button class="act main" type="submit" :disabled="change.isPending.value">
+        {{ t('house.save') }}
+      </button>
+    </div>
+    <Trouble
+      v-if="change.error.value && untold(change.error.value)"
+      :error="change.error.value"
+      @retry="save"
+    />
+    <div class="parts">
+      <section>
+        <h2>{{ t('house.kit') }}</h2>
+        <div class="row">
+          <div class="field">
+            <label for="house-name">{{ t('house.name') }}</label>
+            <ElInput id="house-name" v-model="typed.name" maxlength="120" style="width: 220px" />
+            <span v-if="wrong('name')" class="wrong" role="alert">{{ wrong('name') }}</span>
+          </div>
+          <Amount
+            v-model="typed.room_temp_c"
+            :label="t('plan.temp')"
+            unit="°C"
+            :wrong="wrong('room_temp_c')"
+          />
+          <Amount
+            :label="t('plan.rh')"
+            unit="%"
+            :model-value="Math.round(typed.room_rh * 1000) / 10"
+            :wrong="wrong('room_rh') && t('plan.rhRange')"
+            @update:model-value="typed.room_rh = ($event ?? 0) / 100"
+          />
+          <Amount v-model="typed.pins" :label="t('house.pins')" :wrong="wrong('pins')" />
+          <Amount v-model="typed.bands" :label="t('house.bands')" :wrong="wrong('bands')" />
+        </div>
+        <h3>{{ t('house.rods') }}</h3>
+        <div v-for="(rod, i) in typed.rods" :key="i" class="row rod">
+          <Amount
+            v-model="rod.diameter_mm"
+            :label="t('house.rodMm')"
+            unit="mm"
+            :wrong="wrong(`rods.${i}.diameter_mm`)"
+          />
+          <Amount
+            v-model="rod.count"
+            :label="t('house.rodCount')"
+            :wrong="wrong(`rods.${i}.count`)"
+          />
+          <button class="act" type="button" @click="typed.rods.splice(i, 1)">
+            {{ t('routine.drop') }}
+          </button>
+        </div>
+        <button class="act" type="button" @click="typed.rods.push({ diameter_mm: 20, count: 0 })">
+          {{ t('house.addRod') }}
+        </button>
+      </section>
+      <section>
+        <h2>{{ t('house.schools') }}</h2>
+        <p class="quiet">{{ t('house.schoolsHint') }}</p>
+        <SchoolFields v-model="typed.school" />
+        <h2 class="values">{{ t('house.rules') }}</h2>
+        <p class="quiet">{{ t('house.rulesHint') }}</p>
+        <Amount
+          :label="t('house.mask')"
+          unit="min"
+          :model-value="rules.mask_min ?? null"
+          :wrong="wrong('rules.mask_min')"
+          @update:model-value="setMask"
+        />
+        <h3>{{ t('house.films') }}</h3>
+        <div class="row">
+          <Amount
+            v-for="role in ROLES"
+            :key="role"
+            :label="t(`plan.roles.${role}`)"
+            unit="×"
+            placeholder="1"
+            :model-value="ruleOf('film_factor', role)"
+            :wrong="wrong(`rules.film_factor.${role}`)"
+            width="92px"
+            @update:model-value="setRule('film_factor', role, $event)"
+          />
+        </div>
+        <h3>{{ t('house.paces') }}</h3>
+        <div class="row">
+          <Amount
+            v-for="style in STYLES"
+            :key="style"
+            :label="t(`plan.styles.${style}`)"
+            unit="×"
+            placeholder="1"
+            :model-value="ruleOf('shape_factor', style)"
+            :wrong="wrong(`rules.shape_factor.${style}`)"
+            @update:model-value="setRule('shape_factor', style, $event)"
+          />
+        </div>
+        <h3>{{ t('house.wear') }}</h3>
+        <div class="row">
+          <Amount
+            v-for="style in STYLES"
+            :key="style"
+            :label="t(`plan.styles.${style}`)"
+            :unit="t('plan.daysUnit')"
+            :placeholder="t('plan.usual')"
+            :model-value="ruleOf('wear_days', style)"
+            :wrong="wrong(`rules.wear_days.${style}`)"
+            @update:model-value="setRule('wear_days', style, $event)"
+          />
+        </div>
+      </section>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.top {
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  margin-bottom: 14px;
+}
+.top h1 {
+  margin-right: auto;
+}
+.parts {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.4fr);
+  gap: 40px;
+}
+h2 {
+  padding-bottom: 6px;
+  border-bottom: 2px solid var(--ink);
+  margin-bottom: 10px;
+}
+.values {
+  margin-top: 24px;
+}
+h3 {
+  margin: 16px 0 6px;
+  font-size: 14px;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 16px;
+}
+.quiet {
+  margin-bottom: 10px;
+}
+.rod {
+  align-items: end;
+  margin-bottom: 8px;
+}
+@media (max-width: 960px) {
+  .parts {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

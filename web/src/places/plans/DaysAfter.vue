@@ -1,0 +1,76 @@
+<script setup lang="ts">
+/** The looks that follow a set, each a strip of its own. */
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+import { Refused } from '@/api/client'
+import { useChain, type Wish } from '@/api/queries'
+import PleatStrip from '@/parts/PleatStrip.vue'
+import { minutes, short } from '@/text/format'
+
+const props = defineProps<{ wish: Wish }>()
+const { t } = useI18n()
+const open = ref(false)
+const chain = useChain(
+  () => props.wish,
+  () => open.value,
+)
+const links = computed(() => chain.data.value?.links ?? [])
+const longest = computed(() => Math.max(0, ...links.value.map((one) => one.client_min)))
+const told = computed(() =>
+  chain.error.value instanceof Refused ? chain.error.value.message : chain.error.value?.message,
+)
+const folds = (steps: (typeof links.value)[number]['steps']) =>
+  steps.map((one) => ({ ...one, cautions: one.cautions ?? [] }))
+</script>
+
+<template>
+  <section class="days">
+    <h2>{{ t('days.title') }}</h2>
+    <button v-if="!open" class="act" type="button" @click="open = true">
+      {{ t('days.show') }}
+    </button>
+    <p v-else-if="told" class="quiet" role="status">{{ told }}</p>
+    <template v-else>
+      <ol>
+        <li v-for="one in links" :key="one.day">
+          <p>
+            <b>{{ t('days.day', { n: one.day }) }}</b> {{ one.title }}
+            <span class="quiet">
+              {{ t(`plan.styles.${one.style}`) }} · {{ minutes(one.hands_on_min) }}
+              {{ t('plan.handsOn') }}
+              <template v-for="(grams, role) in one.product_g" :key="role">
+                · {{ t(`plan.roles.${role}`) }} {{ short(grams) }} g
+              </template>
+            </span>
+          </p>
+          <PleatStrip :steps="folds(one.steps)" size="row" :scale="longest" />
+        </li>
+      </ol>
+      <p v-if="chain.data.value" class="quiet">
+        {{ t('days.wash', { n: chain.data.value.wash_by_day }) }}
+      </p>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.days {
+  margin-top: 18px;
+}
+.days > .act {
+  margin-top: 6px;
+}
+ol {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+li {
+  padding: 8px 0;
+  border-bottom: 1px solid var(--line);
+}
+li p {
+  margin-bottom: 4px;
+}
+</style>

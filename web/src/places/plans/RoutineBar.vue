@@ -1,0 +1,99 @@
+<script setup lang="ts">
+/** Routines of the house: keep what is composed, or fit a kept one to this head. */
+import { ElInput, ElOption, ElSelect } from 'element-plus'
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+import { Refused } from '@/api/client'
+import { useDropRoutine, useKeepRoutine, useRoutines, type Wish } from '@/api/queries'
+
+const wish = defineModel<Wish>({ required: true })
+const { t } = useI18n()
+const routines = useRoutines()
+const keep = useKeepRoutine()
+const drop = useDropRoutine()
+
+const name = ref('')
+const chosen = ref<number>()
+const wrong = computed(() =>
+  keep.error.value instanceof Refused ? keep.error.value.message : keep.error.value?.message,
+)
+
+function fit(id: number) {
+  const routine = routines.data.value?.find((one) => one.id === id)
+  if (routine) wish.value = { ...(routine.wish as Wish), head: wish.value.head }
+}
+async function save() {
+  const made = await keep.mutateAsync({ name: name.value, wish: wish.value }).catch(() => undefined)
+  if (!made) return
+  name.value = ''
+  chosen.value = made.id
+}
+</script>
+
+<template>
+  <section class="routines">
+    <h2>{{ t('routine.title') }}</h2>
+    <div class="row">
+      <ElSelect
+        v-model="chosen"
+        :placeholder="routines.data.value?.length ? t('routine.use') : t('routine.none')"
+        :aria-label="t('routine.use')"
+        :disabled="!routines.data.value?.length"
+        style="width: 260px"
+        @update:model-value="fit"
+      >
+        <ElOption
+          v-for="one in routines.data.value ?? []"
+          :key="one.id"
+          :value="one.id"
+          :label="`${one.name} · ${one.title}`"
+        />
+      </ElSelect>
+      <button
+        v-if="chosen"
+        class="act"
+        type="button"
+        @click="(drop.mutate(chosen), (chosen = undefined))"
+      >
+        {{ t('routine.drop') }}
+      </button>
+      <form @submit.prevent="save">
+        <ElInput
+          v-model="name"
+          :placeholder="t('routine.name')"
+          :aria-label="t('routine.name')"
+          maxlength="80"
+          style="width: 200px"
+        />
+        <button class="act" type="submit" :disabled="keep.isPending.value">
+          {{ t('routine.keep') }}
+        </button>
+      </form>
+      <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+      <p v-else-if="keep.data.value" class="quiet" role="status">
+        {{ t('routine.kept', { name: keep.data.value.name }) }}
+      </p>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.routines {
+  margin-top: 22px;
+  padding-top: 12px;
+  border-top: 1px solid var(--line);
+}
+.row,
+form {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 14px;
+  margin-top: 6px;
+}
+form {
+  gap: 0;
+  margin: 0;
+}
+</style>

@@ -1,0 +1,49 @@
+<script setup lang="ts">
+/** Ways of working that practitioners differ on; what is not chosen is left to who comes before. */
+import { useI18n } from 'vue-i18n'
+
+import type { Schemas } from '@/api/client'
+import Choice from '@/parts/Choice.vue'
+import { without } from '@/parts/objects'
+
+type School = Schemas['School']
+
+const school = defineModel<School | undefined>()
+const { t } = useI18n()
+
+const TOPICS = [
+  { topic: 'layering', words: 'layerings', values: ['auto', 'LOC', 'LCO'] },
+  { topic: 'distribution', words: 'distributions', values: ['section', 'layer'] },
+  { topic: 'wash', words: 'washes', values: ['shampoo_first', 'condition_first'] },
+  { topic: 'detangle', words: 'detangles', values: ['fingers', 'comb', 'brush'] },
+  { topic: 'pre_wash', words: 'preWashes', values: ['auto', 'oil', 'none'] },
+] as const
+
+const valueOf = (topic: keyof School) => school.value?.[topic] as string | undefined
+function set(topic: keyof School, value: string | undefined) {
+  const rest = without(school.value ?? {}, topic)
+  school.value = (value === undefined ? rest : { ...rest, [topic]: value }) as School
+}
+</script>
+
+<template>
+  <div class="schools">
+    <Choice
+      v-for="one in TOPICS"
+      :key="one.topic"
+      :label="t(`plan.topic.${one.topic}`)"
+      clearable
+      :options="one.values.map((value) => ({ value, text: t(`plan.${one.words}.${value}`) }))"
+      :model-value="valueOf(one.topic)"
+      @update:model-value="set(one.topic, $event)"
+    />
+  </div>
+</template>
+
+<style scoped>
+.schools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 18px;
+}
+</style>

@@ -1,0 +1,252 @@
+<script setup lang="ts">
+/** Up to three different routines for the wish as it stands, and any two side by side. */
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { RouterLink, useRouter } from 'vue-router'
+
+import type { Schemas } from '@/api/client'
+import { useComparison, useHead, useProposals, type Wish } from '@/api/queries'
+import PleatStrip from '@/parts/PleatStrip.vue'
+import Trouble from '@/parts/Trouble.vue'
+import { minutes, percent, short } from '@/text/format'
+
+import { changed, useWish } from './wish'
+
+type Measures = Schemas['Measures']
+
+const props = defineProps<{ head: number }>()
+const { t } = useI18n()
+const router = useRouter()
+const head = useHead(() => props.head)
+const wish = useWish(props.head)
+const found = useProposals(() => wish.value)
+
+const proposals = computed(() => found.data.value?.proposals ?? [])
+const longest = computed(() =>
+  Math.max(0, ...proposals.value.map((one) => one.plan.totals.client_min)),
+)
+const picked = ref<string[]>([])
+const wishOf = (key: string): Wish | undefined => {
+  const one = proposals.value.find((other) => other.key === key)
+  return one ? changed(wish.value, one.change) : undefined
+}
+function pick(key: string) {
+  picked.value = picked.value.includes(key)
+    ? picked.value.filter((one) => one !== key)
+    : [...picked.value.slice(-1), key]
+}
+const pair = computed(() =>
+  picked.value.length ? picked.value : proposals.value.slice(0, 2).map((one) => one.key),
+)
+const compared = useComparison(
+  () => wishOf(pair.value[0] ?? ''),
+  () => wishOf(pair.value[1] ?? ''),
+)
+const titleOf = (key: string | undefined) =>
+  proposals.value.find((one) => one.key === key)?.title ?? ''
+const rows = computed(() => compared.data.value?.rows ?? [])
+
+const folds = (plan: Schemas['PlanAnswer']) =>
+  plan.steps.map((one) => ({ ...one, cautions: one.cautions ?? [] }))
+const figures = (m: Measures) => [
+  [minutes(m.today_min), t('ways.today')],
+  [minutes(m.hands_on_min), t('ways.hands')],
+  [percent(m.definition), t('ways.definition')],
+  [`${short(m.length_cm)} cm`, t('ways.length')],
+  [`${short(m.release_after_h)} h`, t('ways.release')],
+  [percent(m.odds_dry), t('ways.odds')],
+  [`${short(m.product_g, 0)} g`, t('ways.product')],
+]
+async function take(change: Record<string, unknown>) {
+  wish.value = changed(wish.value, change)
+  await router.push(`/heads/${props.head}/plan`)
+}
+function giveWay(change: Record<string, unknown>) {
+  wish.value = changed(wish.value, change)
+}
+const cell = (step: Schemas['Step'] | null) =>
+  step ? `${minutes(step.hands_on_min)}${step.wait_min ? ` + ${minutes(step.wait_min)}` : ''}` : '–'
+</script>
+
+<template>
+  <div class="top">
+    <h1>
+      <RouterLink :to="`/heads/${props.head}`">{{ head.data.value?.name }}</RouterLink>
+    </h1>
+    <p class="title">
+      {{ t('ways.title') }}: {{ t(`plan.styles.${wish.goal.style}`) }}
+      <span class="quiet">{{ t('ways.lead') }}</span>
+    </p>
+    <span v-if="found.data.value" class="quiet tried" role="status">
+      {{ t('ways.tried', { n: found.data.value.tried }) }}
+    </span>
+    <RouterLink class="act" :to="`/heads/${props.head}/plan`">{{ t('ways.back') }}</RouterLink>
+  </div>
+  <Trouble v-if="found.error.value" :error="found.error.value" @retry="found.refetch()" />
+  <p v-else-if="!found.data.value" class="quiet" role="status">{{ t('plan.computing') }}</p>
+  <template v-else>
+    <section v-if="found.data.value.relax.length" class="relax" role="note">
+      <h2>{{ t('ways.noneFits') }}</h2>
+      <p v-for="one in found.data.value.relax" :key="one.wish">
+        {{ one.text }}
+        <button class="act" type="button" @click="giveWay(one.change)">
+          {{ t('ways.relax') }}
+        </button>
+      </p>
+    </section>
+    <div class="ways">
+      <section
+        v-for="one in proposals"
+        :key="one.key"
+        :aria-label="one.title"
+        :class="{ on: pair.includes(one.key) }"
+      >
+        <h2>{{ one.title }}</h2>
+        <p v-if="!one.fits" class="wrong">{{ t('ways.fitsNot') }}</p>
+        <p class="quiet">
+          {{ one.plan.sections.length }} ·
+          {{ t(`plan.dryers.${String(one.change['dry'] ?? 'air')}`) }}
+          <template v-if="one.change['blot']">
+            · {{ t(`plan.blots.${String(one.change['blot'])}`) }}
+          </template>
+        </p>
+        <PleatStrip :steps="folds(one.plan)" size="row" :scale="longest" />
+        <dl>
+          <template v-for="[value, label] in figures(one.measures)" :key="label">
+            <dt>{{ label }}</dt>
+            <dd>{{ value }}</dd>
+          </template>
+        </dl>
+        <p class="gives">
+          {{ t('ways.givesUp') }}: {{ one.gives_up.join(', ') || t('ways.nothing') }}
+        </p>
+        <div class="end">
+          <button class="act main" type="button" @click="take(one.change)">
+            {{ t('ways.take') }}
+          </button>
+          <button
+            class="act"
+            type="button"
+            :aria-pressed="pair.includes(one.key)"
+            @click="pick(one.key)"
+          >
+            {{ t('ways.compare') }}
+          </button>
+        </div>
+      </section>
+    </div>
+    <section v-if="pair.length === 2 && compared.data.value" class="compare">
+      <p>
+        <b>{{ titleOf(pair[1]) }}</b>: {{ compared.data.value.told.join(', ') || t('ways.same') }}
+      </p>
+      <table class="figures">
+        <thead>
+          <tr>
+            <th>{{ t('ways.step') }}</th>
+            <th class="n">{{ titleOf(pair[0]) }}</th>
+            <th class="n">{{ titleOf(pair[1]) }}</th>
+            <th>{{ t('ways.differs') }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row.key" :class="{ same: !row.differs.length }">
+            <td>{{ (row.first ?? row.second)?.title.replace(/, \d+$/, '') }}</td>
+            <td class="n">{{ cell(row.first) }}</td>
+            <td class="n">{{ cell(row.second) }}</td>
+            <td>{{ row.differs.join(', ') }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+    <p v-else class="quiet">{{ t('ways.choose') }}</p>
+  </template>
+</template>
+
+<style scoped>
+.top {
+  display: flex;
+  align-items: baseline;
+  gap: 16px;
+  margin-bottom: 12px;
+}
+h1 a {
+  text-decoration: none;
+}
+.title {
+  font: 700 18px var(--display);
+}
+.title .quiet {
+  margin-left: 8px;
+  font-family: var(--text);
+  font-weight: 400;
+}
+.tried {
+  margin-left: auto;
+}
+.relax {
+  margin-bottom: 14px;
+  padding: 10px 14px;
+  border-left: 4px solid var(--caution);
+  background: var(--caution-ground);
+}
+.relax .act {
+  min-height: 34px;
+  margin-left: 10px;
+}
+.ways {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 24px;
+}
+.ways section {
+  display: grid;
+  align-content: start;
+  gap: 6px;
+  padding-top: 8px;
+  border-top: 2px solid var(--line-strong);
+}
+.ways .on {
+  border-top-color: var(--ink);
+  box-shadow: 0 -2px 0 var(--ink);
+}
+.ways h2 {
+  font-size: 20px;
+}
+dl {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 1px 14px;
+  margin: 4px 0;
+}
+dt {
+  color: var(--ink-2);
+  font-size: 14px;
+}
+dd {
+  margin: 0;
+  font-weight: 700;
+}
+.gives {
+  min-height: 44px;
+  font-size: 14px;
+}
+.end {
+  display: flex;
+  gap: 10px;
+}
+.compare {
+  margin-top: 18px;
+}
+.compare th:last-child,
+.compare td:last-child {
+  padding-left: 32px;
+}
+.same td {
+  color: var(--ink-2);
+}
+@media (max-width: 900px) {
+  .ways {
+    grid-template-columns: 1fr;
+  }
+}
+</style>
