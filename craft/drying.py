@@ -17,6 +17,7 @@ from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
+from scipy import optimize
 from scipy.special import ndtr
 
 from craft.air import drying_deficit
@@ -52,6 +53,11 @@ WATER_AFTER = {Blot.NONE: 1.2, Blot.CLOTH: 0.7, Blot.PRESSED: 0.55}
 LOG_SPREAD = 0.25
 #: A band of one in ten on either side.
 BAND_Z = 1.2816
+
+#: Hair dries between a twentieth and twenty times as fast as forecast [log].
+SLOWER_RANGE = math.log(20.0)
+#: Stands for hair that is never dry [log].
+NEVER = 50.0
 
 #: Shares of water lost at which stages are chained; fine enough for a minute in a day.
 _SHARES: Floats = np.linspace(0.0, 1.0, 1001)
@@ -274,14 +280,17 @@ def odds_dry(
         probability, 0 to 1
     """
 
-    def ready(slower: float) -> bool:
-        took = dry(bundle, water, stages, factor * slower).time_to(1.0)
-        return took is not None and took <= at_hours
-
-    low, high = math.log(0.05), math.log(20.0)
-    if not ready(math.exp(low)):
+    if at_hours <= 0:
         return 0.0
-    for _ in range(14):
-        middle = (low + high) / 2
-        low, high = (middle, high) if ready(math.exp(middle)) else (low, middle)
-    return float(ndtr((low + high) / 2 / log_spread))
+
+    def late(log_slower: float) -> float:
+        """By how much drying this much slower is late, as a logarithm."""
+        took = dry(bundle, water, stages, factor * math.exp(log_slower)).time_to(1.0)
+        return NEVER if took is None else math.log(took / at_hours)
+
+    if late(-SLOWER_RANGE) > 0:
+        return 0.0
+    if late(SLOWER_RANGE) <= 0:
+        return 1.0
+    edge = float(optimize.brentq(late, -SLOWER_RANGE, SLOWER_RANGE, xtol=1e-4))
+    return float(ndtr(edge / log_spread))

@@ -13,7 +13,6 @@ from functools import lru_cache
 import numpy as np
 import shapely
 from numpy.typing import NDArray
-from scipy import optimize
 
 from craft import fibre, head
 from craft.errors import CraftError
@@ -32,14 +31,23 @@ CIRCLE = np.radians(np.union1d(np.arange(0, 360, 5), np.linspace(266, 274, 65)))
 LABEL_LINE_CM = -1.5
 #: Row partings closer to the middle than this are drawn in the middle [head radii].
 PEN = 0.003
+#: Digits to which corners are given [cm].
+DIGITS = 3
 #: Sections further to the side than this lie to that side [cm on the map]. House value.
 SIDE_LAY_FROM_CM = 4.5
 
 
 @dataclass(frozen=True)
 class Region:
-    """A part of the scalp: the share of each cell that belongs to it, and its outline."""
+    """A part of the scalp.
 
+    Args:
+        cells: places of the cells that belong to it, wholly or in part
+        share: how much of each belongs to it, above 0 up to 1
+        outline: on the map [cm]
+    """
+
+    cells: NDArray[np.intp]
     share: Floats
     outline: shapely.Polygon
 
@@ -93,31 +101,63 @@ class HeadOfHair:
     zone_length: tuple[tuple[Zone, float], ...] = ()
 
 
-def cut_position(weight: Floats, coordinate: Floats, width: Floats, share: float) -> float:
-    """Where a parting has to lie so that a share of the weight is before it.
+def cut_positions(
+    weight: Floats, coordinate: Floats, width: Floats, shares: Sequence[float]
+) -> Floats:
+    """Where partings have to lie so that given shares of the weight are before each.
+
+    Exact: the weight before a position rises from each cell's one edge to its other, so it is
+    piecewise linear between the sorted edges.
 
     Args:
         weight: hair (or area) of each cell, >= 0
         coordinate: position of each cell's centre across the parting
         width: extent of each cell in that coordinate, > 0
+        shares: wanted shares before the partings, 0 to 1
+    Returns:
+        the positions, in units of the coordinate
+    """
+    edges = np.concatenate([coordinate - width / 2, coordinate + width / 2])
+    order = np.argsort(edges)
+    rises = np.concatenate([weight / width, -weight / width])[order]
+    places = edges[order]
+    before = np.concatenate([[0.0], np.cumsum(np.cumsum(rises)[:-1] * np.diff(places))])
+    return np.asarray(np.interp(np.asarray(shares) * before[-1], before, places))
+
+
+def cut_between_columns(weight: Floats, column: NDArray[np.intp], share: float) -> float:
+    """As `cut_positions` for one parting, where the cells stand in columns of the mesh.
+
+    Args:
+        weight: hair (or area) of each cell, >= 0
+        column: its column of the mesh, counted from the middle of the head
         share: wanted share before the parting, 0 to 1
     Returns:
-        the position, in units of the coordinate
+        the position [cm]
     """
-    total = weight.sum()
-
-    def surplus(at: float) -> float:
-        before = np.clip((at - coordinate) / width + 0.5, 0, 1)
-        return float(before @ weight / total) - share
-
-    low, high = (coordinate - width).min(), (coordinate + width).max()
-    return float(optimize.brentq(surplus, low, high, xtol=1e-6))
+    first = int(column.min())
+    sums = np.cumsum(np.bincount(column - first, weights=weight))
+    edges = (first + np.arange(len(sums) + 1)) * head.CELL_CM
+    return float(np.interp(share * sums[-1], np.concatenate([[0.0], sums]), edges))
 
 
-def divide(region: Region, coordinate: Floats, width: Floats, at: float) -> tuple[Floats, Floats]:
-    """Split a region's cell shares at a position: before it and after it."""
-    before = region.share * np.clip((at - coordinate) / width + 0.5, 0, 1)
-    return before, region.share - before
+Cut = tuple[NDArray[np.intp], Floats]
+
+
+def divide(region: Region, coordinate: Floats, width: Floats | float, at: float) -> tuple[Cut, Cut]:
+    """Split the cells of a region at a position: those before it and those after it.
+
+    Args:
+        region: to be split
+        coordinate: of every cell of the head
+        width: extent of every cell in that coordinate, or of all
+        at: position
+    """
+    own = width if isinstance(width, float) else width[region.cells]
+    before = region.share * np.clip((at - coordinate[region.cells]) / own + 0.5, 0, 1)
+    after = region.share - before
+    here, there = before > 0, after > 0
+    return (region.cells[here], before[here]), (region.cells[there], after[there])
 
 
 class Parter:
@@ -133,9 +173,15 @@ class Parter:
         self.cells = head.cells(hair.circumference_cm)
         density = head.per_cell(hair.density_per_cm2, dict(hair.zone_density), self.cells)
         self.hairs = self.cells.area * density
+        self.columns = {
+            "x": np.floor(self.cells.x / head.CELL_CM).astype(np.intp),
+            "y": np.floor(self.cells.y / head.CELL_CM).astype(np.intp),
+        }
         self.even = even
         self.whole = Region(
-            np.ones_like(self.cells.area), shapely.Polygon(head.hairline(hair.circumference_cm))
+            np.arange(len(self.cells.area)),
+            np.ones_like(self.cells.area),
+            shapely.Polygon(head.hairline(hair.circumference_cm)),
         )
 
     def straight(self, region: Region, axis: str, share: float) -> tuple[Region, Region]:
@@ -144,30 +190,23 @@ class Parter:
         `share` is what comes before the line: of the hair, or of the extent if spacing is even.
         """
         coordinate = self.cells.x if axis == "x" else self.cells.y
-        width = np.full_like(coordinate, head.CELL_CM)
-        at = self.place(region, axis, coordinate, width, share)
-        before, after = divide(region, coordinate, width, at)
-        far = (
-            shapely.box(-FAR_CM, -FAR_CM, at, FAR_CM)
-            if axis == "x"
-            else shapely.box(-FAR_CM, -FAR_CM, FAR_CM, at)
-        )
+        at = self.place(region, axis, share)
+        before, after = divide(region, coordinate, head.CELL_CM, at)
+        near = (-FAR_CM, -FAR_CM, at, FAR_CM) if axis == "x" else (-FAR_CM, -FAR_CM, FAR_CM, at)
+        beyond = (at, -FAR_CM, FAR_CM, FAR_CM) if axis == "x" else (-FAR_CM, at, FAR_CM, FAR_CM)
         return (
-            Region(before, largest(region.outline.intersection(far))),
-            Region(after, largest(region.outline.difference(far))),
+            Region(*before, largest(shapely.clip_by_rect(region.outline, *near))),
+            Region(*after, largest(shapely.clip_by_rect(region.outline, *beyond))),
         )
 
-    def place(
-        self, region: Region, axis: str, coordinate: Floats, width: Floats, share: float
-    ) -> float:
+    def place(self, region: Region, axis: str, share: float) -> float:
         """Position of a straight cut."""
         if self.even is Even.SPACING:
             left, low, right, high = region.outline.bounds
             start, end = (left, right) if axis == "x" else (low, high)
             return float(start + (end - start) * share)
-        kept = region.share > 0
-        weight = region.share[kept] * self.hairs[kept]
-        return cut_position(weight, coordinate[kept], width[kept], share)
+        weight = region.share * self.hairs[region.cells]
+        return cut_between_columns(weight, self.columns[axis][region.cells], share)
 
     def bands(self, region: Region, axis: str, counts: Sequence[int]) -> list[Region]:
         """Cut a region into bands that hold hair in proportion to `counts`."""
@@ -226,23 +265,26 @@ class Parter:
         width = np.maximum(
             head.CELL_CM / head.radius(circumference) * np.abs(np.cos(theta / 2)), 1e-3
         )
-        places = [self.row_parting(across, width, i / count) for i in range(1, count)]
+        places = self.row_partings(across, width, [i / count for i in range(1, count)])
         regions, rest = [], self.whole
         for at in places:
             before, after = divide(rest, across, width, at)
             disc = self.beyond(at)
-            regions.append(Region(before, largest(rest.outline.difference(disc))))
-            rest = Region(after, largest(rest.outline.intersection(disc)))
+            regions.append(Region(*before, largest(rest.outline.difference(disc))))
+            rest = Region(*after, largest(rest.outline.intersection(disc)))
         return [*regions, rest]
 
-    def row_parting(self, across: Floats, width: Floats, share: float) -> float:
-        """Distance of a row parting from the middle, as a fraction of the head's radius."""
+    def row_partings(self, across: Floats, width: Floats, shares: Sequence[float]) -> list[float]:
+        """Distances of row partings from the middle, as fractions of the head's radius."""
         if self.even is Even.SPACING:
             widest = float(np.arcsin(np.abs(across).max()))
-            return math.sin(widest * (2 * share - 1))
-        if math.isclose(share, 0.5) and self.symmetric(across):
-            return 0.0
-        return cut_position(self.hairs, across, width, share)
+            return [math.sin(widest * (2 * share - 1)) for share in shares]
+        found = cut_positions(self.hairs, across, width, shares)
+        middle = self.symmetric(across)
+        return [
+            0.0 if middle and math.isclose(share, 0.5) else float(at)
+            for share, at in zip(shares, found, strict=True)
+        ]
 
     def symmetric(self, across: Floats) -> bool:
         """Whether left and right hold the same hair, so that the middle parting is the middle."""
@@ -275,6 +317,8 @@ def ring_to_polygon(points: Floats, at: float) -> shapely.Polygon:
 
 def largest(shape: shapely.Geometry) -> shapely.Polygon:
     """The polygon of a cut; crumbs smaller than the pen are dropped."""
+    if isinstance(shape, shapely.Polygon):
+        return shape
     parts = [part for part in shapely.get_parts(shape) if isinstance(part, shapely.Polygon)]
     return max(parts, key=lambda part: part.area)
 
@@ -343,28 +387,38 @@ def measure(
     region: Region, parter: Parter, lengths: Floats, diameter_um: float, rows: bool
 ) -> Section:
     """What a region holds."""
-    hairs = region.share * parter.hairs
+    hairs = region.share * parter.hairs[region.cells]
     total = float(hairs.sum())
-    by_zone = np.bincount(parter.cells.zone, weights=hairs, minlength=len(head.ZONES))
+    zones = parter.cells.zone[region.cells]
+    by_zone = np.bincount(zones, weights=hairs, minlength=len(head.ZONES))
     zone = head.ZONES[int(by_zone.argmax())]
-    length_cm = float(hairs @ lengths) / total
+    length_cm = float(hairs @ lengths[region.cells]) / total
     centre = on_the_label_line(region.outline) if rows else region.outline.centroid
     x, y = (round(float(value), 3) for value in (centre.x, centre.y))
     # Neighbouring rows share curved edges, which have to keep the same corners on both sides.
     edge = region.outline.exterior if rows else region.outline.exterior.simplify(0.005)
-    corners = shapely.get_coordinates(edge)[:-1]
+    corners = rounded(region.outline, edge)
     return Section(
         number=0,
         zone=zone,
-        area_cm2=float(region.share @ parter.cells.area),
+        area_cm2=float(region.share @ parter.cells.area[region.cells]),
         hairs=total,
         grams=fibre.mass(total, diameter_um, length_cm),
         surface_m2=fibre.surface(total, diameter_um, length_cm),
         length_cm=length_cm,
         lay="back" if rows else lay_of(zone, x),
-        outline=tuple(map(tuple, np.round(corners, 2).tolist())),
+        outline=tuple(map(tuple, corners.tolist())),
         centre=(x, y),
     )
+
+
+def rounded(outline: shapely.Polygon, edge: shapely.LinearRing) -> Floats:
+    """Corners of an outline as they are given; snapped where rounding would make it touch itself."""
+    corners = np.round(shapely.get_coordinates(edge)[:-1], DIGITS)
+    if shapely.Polygon(corners).is_valid:
+        return np.asarray(corners)
+    snapped = largest(shapely.set_precision(outline, 10.0**-DIGITS))
+    return np.round(shapely.get_coordinates(snapped.exterior)[:-1], DIGITS)
 
 
 def on_the_label_line(outline: shapely.Polygon) -> shapely.Point:

@@ -166,11 +166,12 @@ def totals(case: Case, steps: Sequence[Step]) -> Totals:
 
 def sections_out(case: Case, made: Forecast) -> list[SectionOut]:
     """The parted head with dose, minutes and drying of each section."""
+    # Sections of equal hair dry alike: each number of hairs is forecast once.
     hours = {
-        section.hairs: drying.dry(
-            section_bundle(case, section.hairs), made.water, made.stages, made.factor
+        hairs: drying.dry(
+            section_bundle(case, hairs), made.water, made.stages, made.factor
         ).time_to(1.0)
-        for section in case.sections
+        for hairs in {round(section.hairs) for section in case.sections}
     }
     rods = rods_by_section(case)
     films = {
@@ -191,7 +192,7 @@ def sections_out(case: Case, made: Forecast) -> list[SectionOut]:
             centre=section.centre,
             minutes=round(shape_minutes(case, section) * case.request.pace, 2),
             doses={role: round(film * section.surface_m2, 2) for role, film in films.items()},
-            h_to_dry=rounded(hours[section.hairs]),
+            h_to_dry=rounded(hours[round(section.hairs)]),
             rod_mm=rods.get(section.number),
         )
         for section in case.sections
