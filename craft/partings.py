@@ -20,7 +20,7 @@ from craft.vocabulary import Even, Scheme, Zone
 
 Floats = NDArray[np.float64]
 
-MAX_SECTIONS = 160
+MAX_SECTIONS = 120
 #: How far the map reaches beyond the hairline when a half-plane is drawn [cm].
 FAR_CM = 60.0
 #: Corners of the circle that a row parting is drawn as, by their angle in its plane: every 5°,
@@ -397,7 +397,8 @@ def measure(
     x, y = (round(float(value), 3) for value in (centre.x, centre.y))
     # Neighbouring rows share curved edges, which have to keep the same corners on both sides.
     edge = region.outline.exterior if rows else region.outline.exterior.simplify(0.005)
-    corners = rounded(region.outline, edge)
+    # Straight cuts stay whole when rounded; curved ones may not.
+    corners = rounded(region.outline, edge, snap=rows)
     return Section(
         number=0,
         zone=zone,
@@ -412,13 +413,13 @@ def measure(
     )
 
 
-def rounded(outline: shapely.Polygon, edge: shapely.LinearRing) -> Floats:
-    """Corners of an outline as they are given; snapped where rounding would make it touch itself."""
-    corners = np.round(shapely.get_coordinates(edge)[:-1], DIGITS)
-    if shapely.Polygon(corners).is_valid:
-        return np.asarray(corners)
+def rounded(outline: shapely.Polygon, edge: shapely.LinearRing, snap: bool) -> Floats:
+    """Corners as they are given; snapped, if asked, where rounding makes them touch."""
+    corners: Floats = np.round(shapely.get_coordinates(edge)[:-1], DIGITS)
+    if not snap or shapely.Polygon(corners).is_valid:
+        return corners
     snapped = largest(shapely.set_precision(outline, 10.0**-DIGITS))
-    return np.round(shapely.get_coordinates(snapped.exterior)[:-1], DIGITS)
+    return np.asarray(np.round(shapely.get_coordinates(snapped.exterior)[:-1], DIGITS))
 
 
 def on_the_label_line(outline: shapely.Polygon) -> shapely.Point:

@@ -55,7 +55,7 @@ class Goal(Frozen):
     """What is wished."""
 
     style: Style
-    sections: Annotated[int, Field(ge=1, le=140)] | None = None
+    sections: Annotated[int, Field(ge=1, le=120)] | None = None
     """How many sections; else the number usual for the style."""
     definition: Annotated[float, measured(0, 1, "from all volume to all definition")] = 0.5
     wear_days: Annotated[int, Field(ge=1, le=21)] | None = None
@@ -262,6 +262,8 @@ class Totals(Frozen):
     hair_g: float
     """Dry mass of the hair."""
     surface_m2: float
+    reasons: list[Reason] = Field(default_factory=list)
+    """How the sums come about."""
 
 
 class Drying(Frozen):
@@ -301,6 +303,7 @@ class KitNeeded(Frozen):
     pins: int
     bands: int
     clips: int
+    reasons: list[Reason] = Field(default_factory=list)
 
 
 class Finished(Frozen):
@@ -392,6 +395,8 @@ class PlanAnswer(Frozen):
     home: Home
     assumed: list[str]
     """What was not measured and had to be assumed."""
+    section_reasons: list[Reason] = Field(default_factory=list)
+    """How what a section shows comes about."""
     schools: list[SchoolChoice] = Field(default_factory=list)
     removed: list[str] = Field(default_factory=list)
     """Titles of steps taken out by hand."""

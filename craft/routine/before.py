@@ -56,8 +56,8 @@ TAKE_DOWNS = {
     OnHead.BUN: TakeDown("Bun out", "Cut the tie if it holds; never pull it.", 1, 2, 5),
     OnHead.SEWN_IN: TakeDown(
         "Sewn-in hair out",
-        "Good light, slow: lift each thread and cut it, never hair. Then open the braids below, "
-        "ends first.",
+        "Good light, slow: lift each thread away from the scalp and cut it, never hair; blunt tips "
+        "only. Then open the braids below, ends first.",
         15,
         60,
         56,

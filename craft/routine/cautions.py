@@ -247,7 +247,9 @@ def basin_posture(case: Case, _: Forecast) -> Caution | None:
 
 def essential_oil(case: Case, _: Forecast) -> Caution | None:
     """Essential oils near those who may react to them."""
-    conditions = told(case, Condition.ASTHMA, Condition.PREGNANCY, Condition.MINOR)
+    conditions = told(
+        case, Condition.ASTHMA, Condition.EPILEPSY, Condition.PREGNANCY, Condition.MINOR
+    )
     if not conditions:
         return None
     for item in used(case):
@@ -467,6 +469,20 @@ def heat_protectant(case: Case, made: Forecast) -> Caution | None:
     )
 
 
+def heat_fragile(case: Case, made: Forecast) -> Caution | None:
+    """Less heat on hair that does not come back."""
+    medium = case.request.goal.max_heat is Heat.MEDIUM
+    fragile = case.hair.elasticity is Elasticity.OVERSTRETCHED
+    if made.dryer is Dryer.AIR or not (medium and fragile):
+        return None
+    return caution(
+        "heat_fragile",
+        Severity.ADJUST,
+        "Fragile hair under medium heat: low heat, or air.",
+        f"elasticity {case.hair.elasticity}, heat {case.request.goal.max_heat}",
+    )
+
+
 def heat_limit(case: Case, _: Forecast) -> Caution | None:
     """No dryer where no heat is wanted."""
     if case.request.goal.max_heat is not Heat.NONE or case.request.dry is Dryer.AIR:
@@ -505,6 +521,7 @@ RULES: tuple[Rule, ...] = (
     protein,
     fine_work,
     heat_protectant,
+    heat_fragile,
 )
 
 

@@ -1,7 +1,8 @@
 """Rods, pins and bands of a routine, what is short, and where odd sizes show least."""
 
-from craft.contract.plan import KitNeeded, RodNeed, RodStock
+from craft.contract.plan import KitNeeded, Reason, RodNeed, RodStock
 from craft.routine.case import Case
+from craft.routine.why import HOUSE, TRADE, reason
 
 #: Usual rod by length: up to [cm], diameter [mm]. House values.
 USUAL_RODS = ((12.0, 10.0), (20.0, 16.0), (30.0, 20.0))
@@ -104,4 +105,25 @@ def kit_needed(case: Case) -> KitNeeded:
         pins=pins_needed(case),
         bands=bands_needed(case),
         clips=case.technique.clips,
+        reasons=kit_reasons(case),
     )
+
+
+def kit_reasons(case: Case) -> list[Reason]:
+    """How the numbers of pins, bands and rods come about."""
+    technique, count = case.technique, len(case.sections)
+    found = []
+    for each, name, total in (
+        (technique.pins_each, "pins", pins_needed(case)),
+        (technique.bands_each, "bands", bands_needed(case)),
+        (technique.rods_each, "rods", rods_needed(case)),
+    ):
+        if each:
+            told = f"{each} {name} for each of {count} {technique.noun}s: {total}."
+            found.append(reason(f"{name}_each", told, f"sections {count}", TRADE))
+    if technique.rods_each:
+        told = f"{rod_mm(case):g} mm are usual up to {case.hair.length_cm:g} cm of length."
+        if case.request.goal.rod_mm is not None:
+            told = f"{rod_mm(case):g} mm were wished."
+        found.append(reason("rod_size", told, f"length {case.hair.length_cm:g} cm", HOUSE))
+    return found

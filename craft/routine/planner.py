@@ -12,6 +12,7 @@ from craft.contract.plan import (
     Fix,
     PlanAnswer,
     PlanRequest,
+    Reason,
     Step,
     Totals,
 )
@@ -28,7 +29,7 @@ from craft.routine.order import out_of_order
 from craft.routine.schools import schools
 from craft.routine.styling import shape_minutes, styling
 from craft.routine.washing import blot_and_part, washing
-from craft.routine.why import HOUSE, MODEL, reason
+from craft.routine.why import HOUSE, MODEL, TRADE, reason
 from craft.vocabulary import Role, Severity, Style
 
 #: How sure we are of the stretch of a technique. House value.
@@ -99,6 +100,7 @@ def plan(request: PlanRequest) -> PlanAnswer:
         fixes=[] if stopped else fixes,
         home=home(case, made),
         assumed=list(case.hair.assumed),
+        section_reasons=section_reasons(case),
         schools=schools(case),
         removed=removed,
     )
@@ -161,7 +163,60 @@ def totals(case: Case, steps: Sequence[Step]) -> Totals:
         product_g=grams,
         hair_g=round(case.hair_g, 1),
         surface_m2=round(case.surface_m2, 3),
+        reasons=sum_reasons(case, steps),
     )
+
+
+def sum_reasons(case: Case, steps: Sequence[Step]) -> list[Reason]:
+    """How hands-on and waiting minutes come about, step by step."""
+    hands = " + ".join(f"{one.title} {one.hands_on_min:.0f}" for one in steps if one.hands_on_min)
+    waits = " + ".join(f"{one.wait_title} {one.wait_min:.0f}" for one in steps if one.wait_min)
+    pace = case.request.pace
+    found = [
+        reason(
+            "hands_on_sum",
+            f"{hands}; at a pace of {pace:g} times the house minutes. Nine in ten times it stays "
+            "within the range.",
+            f"pace {pace:g}",
+            HOUSE,
+        )
+    ]
+    if waits:
+        found.append(reason("waiting_sum", f"{waits}.", "waiting of the steps", TRADE))
+    return found
+
+
+def section_reasons(case: Case) -> list[Reason]:
+    """How what a section shows comes about."""
+    hair = case.hair
+    return [
+        reason(
+            "section_hairs",
+            "Its area on the head times the hairs per cm² that grow there; partings are placed so "
+            "that every section holds the same hair.",
+            f"{hair.density_per_cm2:g} hairs/cm², head {hair.head_cm:g} cm",
+            "Equal-area map: Snyder, Map Projections, USGS 1395.",
+        ),
+        reason(
+            "section_grams",
+            "Hairs taken as cylinders: number × cross-section × length × 1.32 g/cm³.",
+            f"{hair.diameter_um:g} µm",
+            "Robbins, Chemical and Physical Behavior of Human Hair, from memory.",
+        ),
+        reason(
+            "section_doses",
+            "Its share of each dose: the film in g/m² times the surface of its hair.",
+            f"porosity {hair.porosity}, definition {case.definition:.0%}",
+            HOUSE,
+        ),
+        reason(
+            "section_minutes",
+            f"{case.technique.shape_min:g} min for a usual one of 25 cm: a third fixed, the rest "
+            "with length and hair, at the specialist's pace.",
+            f"pace {case.request.pace:g}",
+            HOUSE,
+        ),
+    ]
 
 
 def sections_out(case: Case, made: Forecast) -> list[SectionOut]:
@@ -292,6 +347,19 @@ def finished(case: Case, made: Forecast) -> Finished:
                 f" a {technique.title.lower()} takes out {technique.stretch:.0%} of that.",
                 f"curl index {hair.curl_index:.2f}",
                 MODEL,
-            )
+            ),
+            reason(
+                "day1_definition",
+                f"{technique.definition:.0%} usual for it, more with the wish and with more "
+                "sections, less where it is still damp at release.",
+                f"definition {case.definition:.0%}, {len(case.sections)} sections",
+                HOUSE,
+            ),
+            reason(
+                "wear",
+                f"Worn {wear_days(case)} days: usual for it, or as wished.",
+                f"style {case.request.goal.style}",
+                TRADE,
+            ),
         ],
     )

@@ -29,6 +29,8 @@ LAY_IN_BULK = (0.0, 2.0)
 LAYER_FACTOR = 1.25
 #: Fetching, setting and checking a hood, and how long the client may stay under it. House values.
 SEND_HOME_MIN = 2.0
+#: Smoothing the hair left out under a wig. House value.
+LEAVE_OUT_MIN = 8.0
 #: Who does not hang the head down. Common practice, no source.
 NOT_HEAD_DOWN = frozenset({Condition.PREGNANCY, Condition.NECK_PAIN, Condition.EPILEPSY})
 #: Until hair is damp: under a hood (common practice, no source), in a cloth (house value).
@@ -87,12 +89,14 @@ def shape(case: Case) -> Step:
     count = len(case.sections)
     noun = case.technique.noun
     minutes = sum(shape_minutes(case, section) for section in case.sections)
+    if case.request.goal.leave_out and case.request.goal.style is Style.UNDER_WIG_BASE:
+        minutes += LEAVE_OUT_MIN
     return step(
         case,
         "shape",
         Family.SHAPE,
         f"{noun.capitalize()}s, {count}",
-        case.technique.how + posture(case),
+        case.technique.how + posture(case) + left_out(case),
         minutes=minutes,
         station=Station.CHAIR,
         sections=count,
@@ -110,6 +114,18 @@ def shape(case: Case) -> Step:
                 f"sections {count}",
             ),
         ],
+    )
+
+
+def left_out(case: Case) -> str:
+    """Hair left out at the front of a wig base, which has to match what is worn over it."""
+    if case.request.goal.style is not Style.UNDER_WIG_BASE:
+        return ""
+    if not case.request.goal.leave_out:
+        return " Nothing is left out."
+    return (
+        " Leave a V at the front out, no wider than the parting shows; stretch it without heat "
+        "where it can be, and let it rest between wears."
     )
 
 
@@ -229,8 +245,8 @@ def send_home(case: Case, made: Forecast) -> Step:
         "send_home",
         Family.FINISH,
         "Home card",
-        "Night routine, refresh, when to take it down, when to come back; a sample if a product "
-        "is new.",
+        "Night routine, refresh, when to take it down, when to come back. Then tools into the "
+        "disinfectant, for the contact time on its label.",
         minutes=SEND_HOME_MIN,
         station=Station.CHAIR,
         sitting=1 if first else 2,

@@ -122,7 +122,8 @@ def cleanse(case: Case) -> Step:
         Family.CLEANSE,
         ("Co-wash" if role is Role.CO_WASH else "Shampoo") + times,
         "Finger pads on the scalp, always in one direction; the lengths get the run-off. "
-        "Rinse very well: what stays behind keeps curls from clumping.",
+        "Rinse very well: what stays behind keeps curls from clumping. Foam in the eyes: rinse at "
+        "once. Mind the wet floor.",
         minutes=minutes,
         station=Station.BASIN,
         products=[dose(case, role, passes=count)],

@@ -115,7 +115,7 @@ class ProgramTest(TestCase):
             (plan_request(hair={"density_per_cm2": -1}), "hair.density_per_cm2", "20 to 450"),
             (plan_request(room={"rh": 1.4}), "room.rh", "0 to 1"),
             (plan_request(room={"rh": 1.0}), "room.rh", "saturated"),
-            (plan_request(goal={"sections": 0}), "goal.sections", "1 to 140"),
+            (plan_request(goal={"sections": 0}), "goal.sections", "1 to 120"),
             (plan_request(goal={"sections": 50}), "goal.sections", "1 to 24"),
             (plan_request(goal={"style": "perm"}), "goal.style", "flat_twist_out"),
             (plan_request(hair={"lenght": 3}), "hair.lenght", "Unknown field"),

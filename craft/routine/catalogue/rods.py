@@ -61,7 +61,7 @@ COILS = replace(
     title="Finger coils",
     noun="coil",
     sections=90,
-    sections_max=140,
+    sections_max=120,
     shape_min=1.12,
     how="Wet, gel from root to end, round one finger in one direction. Longer hair: wider turns "
     "towards the end, so that the scalp is not strained.",

@@ -145,3 +145,86 @@ class FixesTest(TestCase):
     def test_no_hood_is_offered_where_no_heat_is_allowed(self) -> None:
         answer = planned(hair=LONG, goal=DAMP | {"max_heat": "none"})
         self.assertNotIn("hood_first", [fix.key for fix in answer.fixes])
+
+
+class ReachableTest(TestCase):
+    """Every caution of the contract can be reached, with its severity."""
+
+    CASES: tuple[tuple[str, dict[str, Any], str], ...] = (
+        ("not_dry_at_release", {"hair": LONG, "goal": DAMP}, "adjust"),
+        ("kit_short", {"kit": {"pins": 3}}, "adjust"),
+        ("residue_risk", {"hair": {"porosity": "high"}, "goal": {"definition": 1}}, "adjust"),
+        (
+            "thin_film",
+            {
+                "goal": {"style": "finger_coils", "definition": 0},
+                "house": {"film_factor": {"leave_in": 0.5, "gel": 0.5}},
+            },
+            "remind",
+        ),
+        (
+            "silicone_cowash",
+            {"person": {"routine": "cowash_only"}, "shelf": [gel("Aqua, Dimethicone")]},
+            "adjust",
+        ),
+        ("allergen", {"person": {"allergies": ["linalool"]}, "shelf": [gel("Linalool")]}, "adjust"),
+        ("tension_edges", {"person": {"conditions": ["edge_thinning"]}}, "adjust"),
+        ("basin_posture", {"person": {"conditions": ["pregnancy"]}}, "adjust"),
+        (
+            "no_inversion",
+            {"person": {"conditions": ["epilepsy"]}, "goal": {"style": "scrunch_waves"}},
+            "adjust",
+        ),
+        ("scalp_refer", {"person": {"stop_signs": ["open_sores"]}}, "stop"),
+        (
+            "overnight_mask",
+            {"edits": [{"op": "override", "step": "mask", "wait_min": 500}]},
+            "adjust",
+        ),
+        ("patch_test", {"person": {"allergies": ["linalool"]}}, "remind"),
+        ("wear_overdue", {"now": {"style": "sewn_in", "worn_days": 71}}, "adjust"),
+        ("over_time_limit", {"goal": {"time_limit_min": 30}}, "adjust"),
+        (
+            "essential_oil",
+            {
+                "person": {"conditions": ["epilepsy"]},
+                "shelf": [gel("Aqua, Mentha Piperita Oil")],
+            },
+            "adjust",
+        ),
+        ("guardian", {"person": {"conditions": ["minor"]}}, "remind"),
+        (
+            "solid_oil",
+            {
+                "shelf": [{"id": "o", "role": "oil", "ingredients": "Cocos Nucifera Oil"}],
+                "room": {"temp_c": 18, "rh": 0.5},
+            },
+            "remind",
+        ),
+        (
+            "too_heavy",
+            {"hair": {"diameter_um": 50}, "shelf": [gel("Aqua", weight="heavy")]},
+            "remind",
+        ),
+        (
+            "too_light",
+            {
+                "hair": {"diameter_um": 95, "density_per_cm2": 240},
+                "shelf": [gel("Aqua", weight="light")],
+            },
+            "remind",
+        ),
+        ("heat_limit", {"dry": "hood", "goal": {"max_heat": "none"}}, "adjust"),
+        ("heat_fragile", {"dry": "hood", "hair": {"elasticity": "overstretched"}}, "adjust"),
+    )
+
+    def test_each(self) -> None:
+        for key, request, severity in self.CASES:
+            with self.subTest(key=key):
+                found = {one.key: one for one in planned(**request).cautions}
+                self.assertIn(key, found)
+                self.assertEqual(found[key].severity, severity)
+                self.assertTrue(found[key].text and found[key].fired_by and found[key].source)
+
+    def test_an_ordinary_head_is_left_alone(self) -> None:
+        self.assertEqual(caution_keys(planned()), [])

@@ -5,9 +5,11 @@ from unittest import TestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from craft import head
+from craft.routine.order import NEEDS, ORDER
 from craft.routine.techniques import TECHNIQUES
-from craft.tests.requests import plan_request, planned
-from craft.vocabulary import Family, Role, Style
+from craft.tests.requests import caution_keys, plan_request, planned
+from craft.vocabulary import Family, OnHead, Role, Style
 
 SHELF = [
     {"id": "light", "role": "gel", "weight": "light", "unit_g": 1.8, "stock_g": 100},
@@ -134,6 +136,7 @@ class SumsTest(TestCase):
         self.assertEqual(planned().assumed, [])
 
 
+DAYS = st.integers(0, 90)
 STYLES = st.sampled_from([style.value for style in Style])
 
 
@@ -159,6 +162,7 @@ def requests(draw: st.DrawFn) -> dict[str, object]:
         "hair": hair,
         "goal": goal,
         "dry": draw(st.sampled_from(["air", "hood", "diffuser"])),
+        "now": {"style": draw(st.sampled_from(list(OnHead))).value, "worn_days": draw(DAYS)},
         "room": {"temp_c": draw(st.integers(12, 32)), "rh": draw(st.sampled_from([0.2, 0.6, 0.9]))},
     }
 
@@ -178,6 +182,13 @@ class LawsTest(TestCase):
         self.assertEqual(
             [s.number for s in answer.sections], list(range(1, len(answer.sections) + 1))
         )
+        # Every section once: hair and scalp add up to the head's.
+        scalp = sum(section.area_cm2 for section in answer.sections)
+        self.assertAlmostEqual(scalp, head.scalp_area(57), delta=1)
+        told = {rule.key for rule in ORDER} | {need.key for need in NEEDS}
+        self.assertFalse(told & set(caution_keys(answer)))
+        stopped = planned(**request, person={"stop_signs": ["weeping"]})
+        self.assertEqual((stopped.steps, stopped.totals.product_g), ([], {}))
         drying = answer.drying
         self.assertLessEqual(drying.at_release_low, drying.at_release)
         self.assertLessEqual(drying.at_release, drying.at_release_high)
@@ -197,6 +208,22 @@ class LawsTest(TestCase):
         usual = leave_in(length, density)
         self.assertGreaterEqual(leave_in(length + 3, density), usual)
         self.assertGreaterEqual(leave_in(length, density + 20), usual)
+
+    @settings(max_examples=15, deadline=None)
+    @given(STYLES, st.integers(1, 2))
+    def test_more_sections_never_dry_slower_and_damper_air_never_faster(
+        self, style: str, step: int
+    ) -> None:
+        usual = TECHNIQUES[Style(style)].sections
+        most = TECHNIQUES[Style(style)].sections_max
+
+        def dry_h(sections: int, rh: float) -> float:
+            goal = {"style": style, "sections": min(sections, most)}
+            return planned(goal=goal, room={"temp_c": 22, "rh": rh}).drying.h_to_dry or 1e9
+
+        few = dry_h(max(2, usual // 2), 0.5)
+        self.assertLessEqual(dry_h(usual * step, 0.5), few * 1.001)
+        self.assertGreaterEqual(dry_h(usual, 0.8), dry_h(usual, 0.5))
 
     def test_same_request_same_answer_byte_for_byte(self) -> None:
         first = planned(**plan_request()).model_dump_json()

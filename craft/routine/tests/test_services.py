@@ -123,6 +123,14 @@ class TradeFactsTest(TestCase):
         self.assertIn("Upright", next(s for s in answer.steps if s.key == "shape").how)
         self.assertIn("no_inversion", caution_keys(answer))
 
+    def test_a_wig_base_with_and_without_hair_left_out(self) -> None:
+        with_it = service(Style.UNDER_WIG_BASE, goal={"leave_out": True})
+        without = service(Style.UNDER_WIG_BASE)
+        how = [next(s for s in a.steps if s.key == "shape") for a in (with_it, without)]
+        self.assertIn("V at the front", how[0].how)
+        self.assertIn("Nothing is left out", how[1].how)
+        self.assertGreater(how[0].hands_on_min, how[1].hands_on_min)
+
     def test_a_reset_clarifies_twice_then_moisturises_under_a_long_mask(self) -> None:
         answer = service(Style.FULL_RESET, person={"routine": "cowash_only"})
         steps = {step.key: step for step in answer.steps}
@@ -255,3 +263,24 @@ class PersonTest(TestCase):
         self.assertIn("pre_wash", keys(planned(school={"pre_wash": "oil"})))
         none = planned(hair={"days_since_detangle": 12}, school={"pre_wash": "none"})
         self.assertNotIn("pre_wash", keys(none))
+
+
+class WhyTest(TestCase):
+    def test_every_number_says_how_it_came_about(self) -> None:
+        for style in Style:
+            answer = service(style)
+            self.assertTrue(answer.totals.reasons)
+            self.assertTrue(answer.finished.reasons)
+            self.assertTrue(answer.drying.reasons)
+            self.assertEqual(len(answer.section_reasons), 4)
+            if answer.kit_needed.pins or answer.kit_needed.bands or answer.kit_needed.rods:
+                self.assertTrue(answer.kit_needed.reasons, style)
+            for step in answer.steps:
+                for product in step.products:
+                    self.assertTrue(product.reasons)
+
+    def test_the_sum_names_its_parts(self) -> None:
+        answer = planned()
+        told = answer.totals.reasons[0].because
+        for step in answer.steps:
+            self.assertIn(step.title, told)

@@ -60,7 +60,7 @@ class DraftTest(PlansTest):
 
     def test_bad_wishes_name_the_field(self) -> None:
         cases = [
-            (self.wish(sections=0), "goal.sections", "1 to 140"),
+            (self.wish(sections=0), "goal.sections", "1 to 120"),
             (self.wish(sections=40), "goal.sections", "1 to 24"),
             (self.wish(style="mohawk"), "goal.style", "two_strand_twist_out"),
             (self.wish() | {"room": {"rh": 1.4}}, "room.rh", "0 to 1"),

@@ -1513,6 +1513,8 @@ export interface components {
             bands: number;
             /** Clips */
             clips: number;
+            /** Reasons */
+            reasons?: components["schemas"]["Reason"][];
         };
         /**
          * Landmark
@@ -1918,6 +1920,11 @@ export interface components {
              * @description What was not measured and had to be assumed.
              */
             assumed: string[];
+            /**
+             * Section Reasons
+             * @description How what a section shows comes about.
+             */
+            section_reasons?: components["schemas"]["Reason"][];
             /** Schools */
             schools?: components["schemas"]["SchoolChoice"][];
             /**
@@ -2755,6 +2762,11 @@ export interface components {
             hair_g: number;
             /** Surface M2 */
             surface_m2: number;
+            /**
+             * Reasons
+             * @description How the sums come about.
+             */
+            reasons?: components["schemas"]["Reason"][];
         };
         UploadRequest: {
             /** @default  */

@@ -10,17 +10,12 @@ import Amount from '@/parts/Amount.vue'
 import { without } from '@/parts/objects'
 import Trouble from '@/parts/Trouble.vue'
 import SchoolFields from '@/places/plans/SchoolFields.vue'
+import { STYLES } from '@/places/plans/services'
 
 type House = Schemas['House']
 
 const ROLES = ['leave_in', 'cream', 'butter', 'oil', 'gel', 'custard', 'mousse', 'mask'] as const
-const STYLES = [
-  'two_strand_twist_out',
-  'flat_twist_out',
-  'rod_set',
-  'finger_coils',
-  'shingle_wash_and_go',
-] as const
+const ALL_STYLES = STYLES.flatMap((group) => group.styles)
 
 const { t } = useI18n()
 const house = useHouse()
@@ -154,32 +149,44 @@ async function save() {
             @update:model-value="setRule('film_factor', role, $event)"
           />
         </div>
-        <h3>{{ t('house.paces') }}</h3>
-        <div class="row">
-          <Amount
-            v-for="style in STYLES"
-            :key="style"
-            :label="t(`plan.styles.${style}`)"
-            unit="×"
-            placeholder="1"
-            :model-value="ruleOf('shape_factor', style)"
-            :wrong="wrong(`rules.shape_factor.${style}`)"
-            @update:model-value="setRule('shape_factor', style, $event)"
-          />
-        </div>
-        <h3>{{ t('house.wear') }}</h3>
-        <div class="row">
-          <Amount
-            v-for="style in STYLES"
-            :key="style"
-            :label="t(`plan.styles.${style}`)"
-            :unit="t('plan.daysUnit')"
-            :placeholder="t('plan.usual')"
-            :model-value="ruleOf('wear_days', style)"
-            :wrong="wrong(`rules.wear_days.${style}`)"
-            @update:model-value="setRule('wear_days', style, $event)"
-          />
-        </div>
+        <table class="figures">
+          <thead>
+            <tr>
+              <th>{{ t('plan.style') }}</th>
+              <th>{{ t('house.paces') }}</th>
+              <th>{{ t('house.wear') }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="style in ALL_STYLES" :key="style">
+              <td>{{ t(`plan.styles.${style}`) }}</td>
+              <td>
+                <Amount
+                  :label="`${t(`plan.styles.${style}`)}: ${t('house.paces')}`"
+                  hide-label
+                  unit="×"
+                  placeholder="1"
+                  :model-value="ruleOf('shape_factor', style)"
+                  :wrong="wrong(`rules.shape_factor.${style}`)"
+                  width="92px"
+                  @update:model-value="setRule('shape_factor', style, $event)"
+                />
+              </td>
+              <td>
+                <Amount
+                  :label="`${t(`plan.styles.${style}`)}: ${t('house.wear')}`"
+                  hide-label
+                  :unit="t('plan.daysUnit')"
+                  :placeholder="t('plan.usual')"
+                  :model-value="ruleOf('wear_days', style)"
+                  :wrong="wrong(`rules.wear_days.${style}`)"
+                  width="120px"
+                  @update:model-value="setRule('wear_days', style, $event)"
+                />
+              </td>
+            </tr>
+          </tbody>
+        </table>
       </section>
     </div>
   </form>
@@ -207,6 +214,12 @@ h2 {
 }
 .values {
   margin-top: 24px;
+}
+table {
+  margin-top: 18px;
+}
+table.figures td {
+  padding: 3px 8px 3px 0;
 }
 h3 {
   margin: 16px 0 6px;

@@ -143,6 +143,11 @@ const folds = computed(() =>
             <template v-if="shown.h_to_dry">
               · {{ t('plan.sectionDry', { hours: short(shown.h_to_dry) }) }}
             </template>
+            <template v-if="shown.rod_mm"> · {{ short(shown.rod_mm) }} mm</template>
+            <WhyList
+              :reasons="answer.section_reasons ?? []"
+              :about="t('plan.section', { n: shown.number, of: answer.sections.length })"
+            />
           </dd>
         </dl>
       </section>
@@ -153,6 +158,7 @@ const folds = computed(() =>
             <span class="quiet">
               {{ t('plan.handsOn') }},
               {{ span(totals.hands_on_low, totals.hands_on_high, t('plan.to')) }}
+              <WhyList :reasons="totals.reasons ?? []" :about="t('plan.handsOn')" />
             </span>
           </div>
           <div>
@@ -196,7 +202,14 @@ const folds = computed(() =>
         <p v-for="line in answer.assumed" :key="line">{{ line }}</p>
       </section>
       <section>
-        <h2>{{ t('plan.kit') }}</h2>
+        <div class="head">
+          <h2>{{ t('plan.kit') }}</h2>
+          <WhyList
+            v-if="answer.kit_needed.reasons?.length"
+            :reasons="answer.kit_needed.reasons"
+            :about="t('plan.kit')"
+          />
+        </div>
         <p>
           <template v-if="answer.kit_needed.pins">
             {{ t('plan.pins', { n: answer.kit_needed.pins }) }},

@@ -41,6 +41,18 @@ function decide(change: Partial<Edit>) {
     blank ? kept : [...kept, { op: 'override', step: props.step.key, ...change } as Edit],
   )
 }
+/** A product one place sooner in its step. */
+function sooner(place: number) {
+  const role = props.step.products[place]?.role
+  const after = props.step.products[place - 2]?.role ?? null
+  if (role) push({ op: 'move', step: props.step.key, role, after })
+}
+function instead() {
+  const title = added.value.trim()
+  if (!title) return
+  push({ op: 'replace', step: props.step.key, title })
+  added.value = ''
+}
 function add() {
   const title = added.value.trim()
   if (!title) return
@@ -77,15 +89,25 @@ function add() {
         width="92px"
         @update:model-value="decide({ wait_min: $event })"
       />
-      <Amount
-        v-for="product in step.products"
-        :key="product.role"
-        :label="product.name"
-        unit="g"
-        :model-value="product.grams"
-        width="92px"
-        @update:model-value="decide({ role: product.role, grams: $event })"
-      />
+      <div v-for="(product, i) in step.products" :key="product.role" class="dose">
+        <Amount
+          :label="product.name"
+          unit="g"
+          :model-value="product.grams"
+          width="92px"
+          @update:model-value="decide({ role: product.role, grams: $event })"
+        />
+        <button
+          v-if="i > 0"
+          class="act"
+          type="button"
+          :aria-label="t('edit.before', { what: product.name, other: step.products[i - 1]?.name })"
+          :title="t('edit.before', { what: product.name, other: step.products[i - 1]?.name })"
+          @click="sooner(i)"
+        >
+          ‹
+        </button>
+      </div>
       <form class="add" @submit.prevent="add">
         <ElInput
           v-model="added"
@@ -95,6 +117,7 @@ function add() {
           style="width: 150px"
         />
         <button class="act" type="submit">{{ t('edit.add') }}</button>
+        <button class="act" type="button" @click="instead">{{ t('edit.instead') }}</button>
       </form>
       <button class="act" type="button" @click="push({ op: 'remove', step: step.key })">
         {{ t('edit.out') }}
@@ -129,7 +152,12 @@ function add() {
   text-underline-offset: 3px;
   font-size: 13px;
 }
-.add {
+.add,
+.dose {
   display: flex;
+  align-items: end;
+}
+.dose .act {
+  padding: 0 10px;
 }
 </style>

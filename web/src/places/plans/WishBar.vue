@@ -10,6 +10,8 @@ import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
 import { short } from '@/text/format'
 
+import { type Style, STYLES } from './services'
+
 const props = defineProps<{
   problems: Problem[]
   count?: number
@@ -25,32 +27,6 @@ const begin = defineModel<string>('begin', { required: true })
 const { t } = useI18n()
 
 const more = ref(false)
-type Style = Wish['goal']['style']
-const STYLES: readonly { group: string; styles: readonly Style[] }[] = [
-  {
-    group: 'twists',
-    styles: [
-      'two_strand_twist_out',
-      'flat_twist_out',
-      'braid_out',
-      'banded_twist_out',
-      'banded_stretch',
-    ],
-  },
-  { group: 'rods', styles: ['twist_rod_set', 'rod_set', 'finger_coils', 'coil_out'] },
-  {
-    group: 'loose',
-    styles: [
-      'shingle_wash_and_go',
-      'shake_wash_and_go',
-      'scrunch_waves',
-      'slick_bun',
-      'under_wig_base',
-    ],
-  },
-  { group: 'washes', styles: ['quick_wash', 'full_reset', 'protective_removal_reset'] },
-  { group: 'between', styles: ['refresh_visit', 'puff_pin_up', 'night_prep'] },
-]
 const ON_HEAD = [
   'loose',
   'twists',
@@ -281,6 +257,13 @@ const options = <Value extends string>(values: readonly Value[], key: string) =>
       :model-value="school.pre_wash ?? 'auto'"
       :options="options(['auto', 'oil', 'none'] as const, 'preWashes')"
       @update:model-value="setSchool({ pre_wash: $event })"
+    />
+    <Choice
+      v-if="wish.goal.style === 'under_wig_base'"
+      :label="t('plan.leaveOut')"
+      :model-value="wish.goal.leave_out ? 'front' : 'none'"
+      :options="options(['none', 'front'] as const, 'leaveOuts')"
+      @update:model-value="setGoal({ leave_out: $event === 'front' })"
     />
     <Choice
       :label="t('plan.posture')"
