@@ -17,7 +17,6 @@ from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy import optimize
 from scipy.special import ndtr
 
 from craft.air import drying_deficit
@@ -280,6 +279,9 @@ def odds_dry(
         probability, 0 to 1
     """
 
+    # Loaded when needed: it takes longer to load than everything else together.
+    from scipy.optimize import brentq
+
     if at_hours <= 0:
         return 0.0
 
@@ -292,5 +294,5 @@ def odds_dry(
         return 0.0
     if late(SLOWER_RANGE) <= 0:
         return 1.0
-    edge = float(optimize.brentq(late, -SLOWER_RANGE, SLOWER_RANGE, xtol=1e-4))
+    edge = float(brentq(late, -SLOWER_RANGE, SLOWER_RANGE, xtol=1e-4))
     return float(ndtr(edge / log_spread))

@@ -9,7 +9,7 @@ Sources:
 
 from dataclasses import dataclass
 
-from scipy.stats import beta
+from scipy.special import betaincinv
 
 from craft.vocabulary import Elasticity
 
@@ -77,8 +77,8 @@ def fallen(shed: int, broken: int, days: float) -> Fallen:
     """
     total = shed + broken
     share = broken / total if total else 0.0
-    low = float(beta.ppf(TAIL, broken, total - broken + 1)) if broken else 0.0
-    high = float(beta.ppf(1 - TAIL, broken + 1, total - broken)) if broken < total else 1.0
+    low = float(betaincinv(broken, total - broken + 1, TAIL)) if broken else 0.0
+    high = float(betaincinv(broken + 1, total - broken, 1 - TAIL)) if broken < total else 1.0
     reach = max(1.0, min(days, SHED_DAYS_MOST))
     usual = SHED_PER_DAY[0] * reach, SHED_PER_DAY[1] * reach
     return Fallen(

@@ -1,6 +1,7 @@
 """Take the pictures of docs/screenshots/ from a fresh demo salon."""
 
 import os
+import re
 import tempfile
 import threading
 from collections.abc import Callable
@@ -66,6 +67,22 @@ def count_hairs(page: Page) -> None:
     page.locator(".root").first.wait_for()
 
 
+def two_ways(page: Page) -> None:
+    """Routines on the front, two side by side."""
+    page.evaluate("localStorage.clear()")
+    page.goto("/heads/1/ways")
+    page.get_by_role("table").wait_for()
+
+
+def without_a_rinse(page: Page) -> None:
+    """A change by hand that breaks the order, and what is said of it."""
+    page.goto("/heads/2/plan")
+    page.get_by_title(re.compile("^Rinse,")).click()
+    page.get_by_role("button", name="Change by hand").click()
+    page.get_by_role("button", name="Take out").click()
+    page.get_by_text("Taken out by hand").wait_for()
+
+
 PICTURES: tuple[tuple[str, Callable[[Page], None]], ...] = (
     ("heads", open_at("/heads")),
     ("new-head", open_at("/heads/new")),
@@ -75,6 +92,9 @@ PICTURES: tuple[tuple[str, Callable[[Page], None]], ...] = (
     ("curl", open_at("/heads/1/consultation?part=curl")),
     ("stop-sign", open_at("/heads/7")),
     ("composer", compose_damp),
+    ("ways", two_ways),
+    ("changed-by-hand", without_a_rinse),
+    ("house", open_at("/house")),
     ("density-missing", open_at("/heads/6/plan")),
     ("saved-plan-why", why_a_dose),
     ("record-visit", open_at("/plans/3/visit")),
@@ -118,7 +138,7 @@ def main() -> None:
             for name, act in PICTURES:
                 take(page, name, act)
             page.emulate_media(color_scheme="dark")
-            take(page, "composer-dark", open_at("/heads/2/plan"))
+            take(page, "composer-dark", open_at("/heads/3/plan"))
             page.emulate_media(color_scheme="light")
             page.set_viewport_size(TABLET)
             take(page, "composer-tablet", open_at("/heads/3/plan"))

@@ -621,6 +621,7 @@ export const en = {
     release: 'released after',
     odds: 'odds of dry',
     product: 'product',
+    only: 'No other way is better at anything: free a number, such as the sections or the release.',
     choose: 'Choose two to lay side by side.',
     same: 'These two do not differ.',
     back: 'Back to the composer',

@@ -131,6 +131,7 @@ async function save() {
         <Amount
           :label="t('house.mask')"
           unit="min"
+          :placeholder="t('plan.usual')"
           :model-value="rules.mask_min ?? null"
           :wrong="wrong('rules.mask_min')"
           @update:model-value="setMask"

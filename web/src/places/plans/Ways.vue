@@ -158,7 +158,9 @@ const cell = (step: Schemas['Step'] | null) =>
         </tbody>
       </table>
     </section>
-    <p v-else class="quiet">{{ t('ways.choose') }}</p>
+    <p v-else class="quiet">
+      {{ proposals.length < 2 ? t('ways.only') : t('ways.choose') }}
+    </p>
   </template>
 </template>
 
@@ -247,6 +249,15 @@ dd {
 @media (max-width: 900px) {
   .ways {
     grid-template-columns: 1fr;
+  }
+  dl {
+    grid-template-columns: repeat(3, auto 1fr);
+  }
+  .gives {
+    min-height: 0;
+  }
+  .title .quiet {
+    display: none;
   }
 }
 </style>

@@ -224,12 +224,12 @@ const options = <Value extends string>(values: readonly Value[], key: string) =>
       <label for="now">{{ t('plan.now') }}</label>
       <ElSelect
         id="now"
-        :model-value="now?.style ?? ''"
+        :model-value="now?.style ?? 'record'"
         :aria-label="t('plan.now')"
         style="width: 170px"
-        @update:model-value="$event ? setNow({ style: $event }) : set({ now: null })"
+        @update:model-value="$event === 'record' ? set({ now: null }) : setNow({ style: $event })"
       >
-        <ElOption value="" :label="t('plan.nowRecord')" />
+        <ElOption value="record" :label="t('plan.nowRecord')" />
         <ElOption v-for="one in ON_HEAD" :key="one" :value="one" :label="t(`plan.nows.${one}`)" />
       </ElSelect>
     </div>
