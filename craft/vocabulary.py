@@ -248,6 +248,32 @@ class Distribution(StrEnum):
 class WashOrder(StrEnum):
     SHAMPOO_FIRST = "shampoo_first"
     CONDITION_FIRST = "condition_first"
+    CONDITIONER_UNDER = "conditioner_under"
+
+
+class Smoothing(StrEnum):
+    """How a styler is worked in."""
+
+    AUTO = "auto"
+    RAKE = "rake"
+    PALMS = "palms"
+    SCRUNCH = "scrunch"
+
+
+class Releasing(StrEnum):
+    """When a set is opened."""
+
+    WHEN_DRY = "when_dry"
+    WORN_FIRST = "worn_first"
+
+
+class Refreshing(StrEnum):
+    """What freshens a style between washes."""
+
+    STYLER_SPRAY = "styler_spray"
+    WATER = "water"
+    OIL = "oil"
+    RETWIST = "retwist"
 
 
 class Detangling(StrEnum):

@@ -21,9 +21,12 @@ from craft.vocabulary import (
     Night,
     OnHead,
     PreWash,
+    Refreshing,
+    Releasing,
     Role,
     SchoolBy,
     Severity,
+    Smoothing,
     Station,
     StopSign,
     Style,
@@ -97,6 +100,12 @@ class School(Frozen):
     detangle: Detangling = Detangling.COMB
     pre_wash: PreWash = PreWash.AUTO
     """Oil into the lengths before water; auto where worn or dry hair asks for it."""
+    smoothing: Smoothing = Smoothing.AUTO
+    """Rake, flat palms or scrunch; auto scrunches waves and smooths the rest."""
+    release: Releasing = Releasing.WHEN_DRY
+    """Opened as soon as it is dry, or worn as a set for some days first."""
+    refresh: Refreshing | None = None
+    """Between washes; null is usual for the style."""
     by: dict[str, SchoolBy] = Field(default_factory=dict)
     """Who chose each of these: the house, this head, or this plan."""
 

@@ -12,7 +12,7 @@ from craft.drying import Bundle, Stage
 from craft.fibre import FIBRE_G_PER_CM3
 from craft.head import radius
 from craft.routine.case import Case
-from craft.vocabulary import Blot, Dryer, Heat, SetKind
+from craft.vocabulary import Blot, Dryer, Heat, Releasing, SetKind
 
 #: Odds that make a release safe. House value.
 SAFE_ODDS = 0.8
@@ -39,6 +39,8 @@ DAMP_WATER = 0.5
 SAME_SITTING_H = 0.6
 #: Loose hair is promised dry on the half hour; a set whole days later if need be.
 RELEASE_STEP_H = 0.5
+#: A set that is worn before it is opened: two to five days. Common practice, no source.
+WORN_FIRST_H = 72.0
 SET_RELEASE_STEP_H = 24.0
 CURVE_POINTS = 60
 
@@ -176,6 +178,8 @@ def usual_release(case: Case, safe_h: float | None, dryer_min: float) -> float:
     if safe_h is not None and dryer_min > 0 and safe_h <= dryer_min / 60 + 1e-6:
         return dryer_min / 60
     usual = case.technique.release_h
+    if case.technique.released and case.request.school.release is Releasing.WORN_FIRST:
+        usual = max(usual, WORN_FIRST_H)
     if safe_h is None:
         return usual
     if case.technique.released:

@@ -5,12 +5,21 @@ import math
 from craft.contract.plan import Home, HomeDay
 from craft.routine.case import Case
 from craft.routine.forecast import Forecast
-from craft.vocabulary import Night, Style
+from craft.vocabulary import Night, Refreshing, Style
 
 #: Wash at two weeks at the latest. Common practice, no source.
 WASH_BY_DAY = 14
 #: Days between refreshes of a set, and of a wash-and-go.
 REFRESH_EVERY = {True: 3, False: 2}
+
+#: What freshens a style. Common practice, no source.
+REFRESH = {
+    Refreshing.RETWIST: "Mist, retwist the hairline, a little oil on the ends.",
+    Refreshing.STYLER_SPRAY: "Mist with water and a little styler, scrunch or smooth, air dry: it "
+    "shrinks less.",
+    Refreshing.WATER: "Mist with water only, smooth, let it dry.",
+    Refreshing.OIL: "A little oil on palms and ends; no water, so that it keeps its length.",
+}
 
 NIGHT = {
     Night.SCARF: "Scarf tied flat over the hairline, then a satin pillowcase.",
@@ -38,11 +47,8 @@ def night(case: Case, made: Forecast) -> list[str]:
 def refresh(case: Case) -> list[HomeDay]:
     """Days on which the style wants help."""
     every = REFRESH_EVERY[case.technique.released]
-    what = (
-        "Mist, retwist the hairline, a little oil on the ends."
-        if case.technique.released
-        else "Mist with water and a little styler, scrunch or smooth, air dry."
-    )
+    usual = Refreshing.RETWIST if case.technique.released else Refreshing.STYLER_SPRAY
+    what = REFRESH[case.request.school.refresh or usual]
     return [HomeDay(day=day, what=what) for day in range(every, wear_days(case), every)]
 
 

@@ -2,13 +2,17 @@
 
 from craft.contract.plan import School, SchoolChoice
 from craft.routine.case import Case, layering, pre_wash
+from craft.routine.styling import smoothing_of
 from craft.routine.why import TRADE
 from craft.vocabulary import (
     Detangling,
     Distribution,
     Dryer,
     Layering,
+    Refreshing,
+    Releasing,
     SchoolBy,
+    Smoothing,
     Start,
     Washing,
     WashOrder,
@@ -23,6 +27,23 @@ INSTEAD_DISTRIBUTION = {
 INSTEAD_WASH = {
     WashOrder.SHAMPOO_FIRST: "Condition or detangle first, shampoo after: slip stays under it.",
     WashOrder.CONDITION_FIRST: "Shampoo first: the conditioner meets clean hair.",
+    WashOrder.CONDITIONER_UNDER: "Shampoo alone: cleaner lengths, less slip.",
+}
+BECAUSE_WASH = {
+    WashOrder.SHAMPOO_FIRST: "The conditioner meets clean hair.",
+    WashOrder.CONDITION_FIRST: "Slip before the shampoo.",
+    WashOrder.CONDITIONER_UNDER: "Slip under the shampoo.",
+}
+INSTEAD_SMOOTHING = {
+    Smoothing.RAKE: "Flat palms: fewer, larger clumps; scrunching: more wave.",
+    Smoothing.PALMS: "Raking: smaller clumps, more volume; scrunching: for waves.",
+    Smoothing.SCRUNCH: "Flat palms or raking: longer, but waves fall out.",
+}
+INSTEAD_REFRESH = {
+    Refreshing.RETWIST: "A spray with styler: quicker, shrinks more than twisting again.",
+    Refreshing.STYLER_SPRAY: "Water only: softer, shrinks more; oil only: keeps its length.",
+    Refreshing.WATER: "A spray with styler in it: shrinks less.",
+    Refreshing.OIL: "Water or a spray: brings curl back, shrinks.",
 }
 INSTEAD_DETANGLE = {
     Detangling.FINGERS: "A wide comb or a flexible brush: faster, more pull.",
@@ -76,12 +97,39 @@ def schools(case: Case) -> list[SchoolChoice]:
         else "Each product is spread evenly before the next.",
         INSTEAD_DISTRIBUTION[asked.distribution],
     )
+    won_smoothing = smoothing_of(case)
+    add(
+        "smoothing",
+        won_smoothing,
+        "Waves are scrunched, coils smoothed."
+        if asked.smoothing is Smoothing.AUTO
+        else "As asked.",
+        INSTEAD_SMOOTHING[won_smoothing],
+    )
+    usual = Refreshing.RETWIST if technique.released else Refreshing.STYLER_SPRAY
+    won_refresh = asked.refresh or usual
+    add(
+        "refresh",
+        won_refresh,
+        "Usual for the style." if asked.refresh is None else "As asked.",
+        INSTEAD_REFRESH[won_refresh],
+    )
+    if technique.released:
+        worn = asked.release is Releasing.WORN_FIRST
+        add(
+            "release",
+            asked.release,
+            "Worn as a set first: it lasts longer once opened." if worn else "Opened when dry.",
+            "Opened as soon as it is dry."
+            if worn
+            else "Worn two to five days before it is opened.",
+        )
     if technique.start is Start.WASH:
         if technique.washing is Washing.FULL:
             add(
                 "wash",
                 asked.wash,
-                "As this house washes." if asked.wash is WashOrder.SHAMPOO_FIRST else "Slip first.",
+                BECAUSE_WASH[asked.wash],
                 INSTEAD_WASH[asked.wash],
             )
         add(

@@ -16,6 +16,7 @@ from craft.vocabulary import (
     Heat,
     Level,
     Role,
+    Smoothing,
     Start,
     Station,
     Style,
@@ -31,6 +32,8 @@ LAYER_FACTOR = 1.25
 SEND_HOME_MIN = 2.0
 #: Smoothing the hair left out under a wig. House value.
 LEAVE_OUT_MIN = 8.0
+#: Family of wavy patterns.
+WAVY = 2
 #: Who does not hang the head down. Common practice, no source.
 NOT_HEAD_DOWN = frozenset({Condition.PREGNANCY, Condition.NECK_PAIN, Condition.EPILEPSY})
 #: Until hair is damp: under a hood (common practice, no source), in a cloth (house value).
@@ -54,6 +57,27 @@ def shape_minutes(case: Case, section: Section) -> float:
     )
 
 
+#: How a styler is worked in. Common practice, no source.
+SMOOTHING_HOW = {
+    Smoothing.RAKE: "Rake it through with the fingers.",
+    Smoothing.PALMS: "Smooth it down with flat palms.",
+    Smoothing.SCRUNCH: "Scrunch it in from the ends, no raking.",
+}
+
+
+def smoothing(case: Case) -> str:
+    """How the styler is worked in: as asked, else waves are scrunched and the rest smoothed."""
+    return SMOOTHING_HOW[smoothing_of(case)]
+
+
+def smoothing_of(case: Case) -> Smoothing:
+    """The school of smoothing that won."""
+    asked = case.request.school.smoothing
+    if asked is not Smoothing.AUTO:
+        return asked
+    return Smoothing.SCRUNCH if case.hair.pattern.family == WAVY else Smoothing.PALMS
+
+
 def lay_in(case: Case) -> Step:
     """Products that stay in, in school order, ends twice."""
     order, why = layering(case)
@@ -75,7 +99,7 @@ def lay_in(case: Case) -> Step:
         "lay_in",
         Family.LAY_IN,
         "Lay in",
-        "Middle to ends first, roots last with what is left; ends twice." + warm,
+        f"Middle to ends first, roots last with what is left; ends twice. {smoothing(case)}" + warm,
         minutes=minutes * (LAYER_FACTOR if layered else 1),
         station=Station.CHAIR,
         products=[dose(case, role) for role in order],

@@ -27,6 +27,8 @@ MASK_ON = (0.5, 1.5)
 RINSE = (0.5, 1.5)
 #: Washing the roots alone, the hair held in its twists, takes this share. House value.
 ROOTS_ONLY_SHARE = 0.5
+#: A light conditioner under the shampoo is this share of a whole one. House value.
+UNDER_SHARE = 0.4
 BLOT_MIN = {Blot.NONE: 0.0, Blot.CLOTH: 1.5, Blot.PRESSED: 3.0}
 PART_EACH_MIN = 0.3
 #: A mask preferably sits this long on porous or built-up hair [min]. Common practice, no source.
@@ -43,11 +45,42 @@ def washing(case: Case) -> list[Step]:
     """The wet half of the service, in the order of the school."""
     if case.technique.washing is Washing.RESET:
         first = [clarify(case), cleanse(case), condition(case), *detangle(case)]
+    elif case.request.school.wash is WashOrder.CONDITIONER_UNDER:
+        first = [slip_under(case), cleanse(case), condition(case), *detangle(case)]
     elif washes_conditioner_first(case)[0]:
         first = [condition(case), *detangle(case), cleanse(case)]
     else:
         first = [cleanse(case), condition(case), *detangle(case)]
     return [*first, mask(case), rinse(case)]
+
+
+def slip_under(case: Case) -> Step:
+    """A light conditioner on the lengths under the shampoo."""
+    whole = dose(case, Role.RINSE_OUT)
+    light = whole.model_copy(
+        update={
+            "grams": round(whole.grams * UNDER_SHARE, 1),
+            "units": None if whole.units is None else round(whole.units * UNDER_SHARE * 2) / 2,
+        }
+    )
+    return step(
+        case,
+        "slip_under",
+        Family.TREAT,
+        "Conditioner under",
+        "A light coat on the lengths, then shampoo over it on the scalp; both rinse out together.",
+        minutes=timing.bulk_minutes(*CONDITION, case.hair_g) * UNDER_SHARE,
+        station=Station.BASIN,
+        products=[light],
+        sections=4,
+        reasons=[
+            reason(
+                "conditioner_under",
+                "A light conditioner under the shampoo keeps slip in hair that tangles.",
+                "school.wash conditioner_under",
+            )
+        ],
+    )
 
 
 def clarify(case: Case) -> Step:
@@ -82,11 +115,11 @@ def washes_conditioner_first(case: Case) -> tuple[bool, Reason]:
         )
     asked = case.request.school.wash
     first = asked is WashOrder.CONDITION_FIRST
-    because = (
-        "Conditioner under the shampoo keeps slip in hair that tangles."
-        if first
-        else "The house shampoos first, so that the conditioner meets clean hair."
-    )
+    because = {
+        WashOrder.CONDITION_FIRST: "Conditioned and detangled before the shampoo, for slip.",
+        WashOrder.CONDITIONER_UNDER: "A light conditioner lies under the shampoo.",
+        WashOrder.SHAMPOO_FIRST: "Shampoo first, so that the conditioner meets clean hair.",
+    }[asked]
     return first, reason(f"wash_{asked}", because, f"school.wash {asked}")
 
 

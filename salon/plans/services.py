@@ -52,7 +52,7 @@ def request_for(head: Head, wish: HeadWish, by: AbstractBaseUser) -> dict[str, A
     return {
         "hair": hair,
         "person": heads.person(head),
-        "goal": wish.goal.model_dump(exclude_none=True),
+        "goal": goal_for(head, wish),
         "dry": wish.dry,
         "dry_min": wish.dry_min,
         "blot": wish.blot,
@@ -82,6 +82,15 @@ def school_for(head: Head, wish: HeadWish, house: House) -> dict[str, Any]:
             if topic != "by":
                 school[topic], by[topic] = value, who.value
     return school | {"by": by}
+
+
+def goal_for(head: Head, wish: HeadWish) -> dict[str, Any]:
+    """What is wished; where no heat is told, what this head can take."""
+    goal = wish.goal.model_dump(exclude_none=True)
+    if "max_heat" not in wish.goal.model_fields_set:
+        taken = {one.kind: one.value for one in heads.newest(head)}.get("heat_tolerance")
+        goal |= {"max_heat": taken} if taken else {}
+    return goal
 
 
 def now_on(head: Head, wish: HeadWish) -> dict[str, Any]:

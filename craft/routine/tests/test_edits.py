@@ -150,6 +150,31 @@ class SchoolsTest(TestCase):
         self.assertEqual(self.chosen(school=told)["layering"].chosen_by, "head")
 
     def test_topics_of_a_service(self) -> None:
-        washed = {"layering", "distribution", "wash", "detangle", "pre_wash", "drying"}
+        always = {"distribution", "smoothing", "refresh"}
+        washed = always | {"layering", "wash", "detangle", "pre_wash", "drying", "release"}
         self.assertEqual(set(self.chosen()), washed)
-        self.assertEqual(set(self.chosen(goal={"style": "refresh_visit"})), {"distribution"})
+        self.assertEqual(set(self.chosen(goal={"style": "refresh_visit"})), always)
+
+    def test_waves_are_scrunched_and_coils_smoothed(self) -> None:
+        for pattern, relaxed, word in (("2b", 22, "Scrunch"), ("4b", 10, "flat palms")):
+            answer = planned(hair={"pattern": pattern, "relaxed_cm": relaxed})
+            self.assertIn(word, step(answer, "lay_in").how)
+        raked = planned(school={"smoothing": "rake"})
+        self.assertIn("Rake", step(raked, "lay_in").how)
+
+    def test_a_light_conditioner_under_the_shampoo(self) -> None:
+        answer = planned(school={"wash": "conditioner_under"})
+        keys = [one.key for one in answer.steps]
+        self.assertEqual(keys[:4], ["slip_under", "cleanse", "condition", "detangle"])
+        light, whole = (step(answer, key).products[0].grams for key in ("slip_under", "condition"))
+        self.assertAlmostEqual(light, 0.4 * whole, delta=0.1)
+
+    def test_a_set_worn_first_is_opened_days_later(self) -> None:
+        worn = planned(school={"release": "worn_first"}, goal={"sections": 20})
+        self.assertGreaterEqual(worn.drying.release_after_h, 72)
+        self.assertLess(planned(goal={"sections": 20}).drying.release_after_h, 72)
+
+    def test_refresh_by_school(self) -> None:
+        for school, word in (("water", "water only"), ("oil", "no water"), ("retwist", "retwist")):
+            answer = planned(school={"refresh": school})
+            self.assertIn(word, answer.home.refresh[0].what)

@@ -110,6 +110,13 @@ class WaysTest(ApiTest):
         loose = self.draft(now={"style": "loose"})["answer"]
         self.assertNotIn("take_down_old", [step["key"] for step in loose["steps"]])
 
+    def test_heat_that_this_head_can_take(self) -> None:
+        self.assertEqual(self.draft()["request"]["goal"]["max_heat"], "medium")
+        observe(self.head, [seen("heat_tolerance", "none", "told")], self.user)
+        self.assertEqual(self.draft()["request"]["goal"]["max_heat"], "none")
+        wished = self.draft(goal={"max_heat": "low"})["request"]["goal"]["max_heat"]
+        self.assertEqual(wished, "low")
+
     def test_rods_of_the_house(self) -> None:
         house = the_house()
         house.rods = [{"diameter_mm": 20, "count": 24}, {"diameter_mm": 16, "count": 30}]

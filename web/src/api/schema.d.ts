@@ -2246,6 +2246,12 @@ export interface components {
             note?: string;
         };
         /**
+         * Refreshing
+         * @description What freshens a style between washes.
+         * @enum {string}
+         */
+        Refreshing: "styler_spray" | "water" | "oil" | "retwist";
+        /**
          * Relax
          * @description A wish to give way on, and by how much.
          */
@@ -2263,6 +2269,12 @@ export interface components {
                 [key: string]: unknown;
             };
         };
+        /**
+         * Releasing
+         * @description When a set is opened.
+         * @enum {string}
+         */
+        Releasing: "when_dry" | "worn_first";
         /** RodNeed */
         RodNeed: {
             /** Diameter Mm */
@@ -2353,6 +2365,21 @@ export interface components {
              */
             pre_wash?: components["schemas"]["PreWash"];
             /**
+             * @description Rake, flat palms or scrunch; auto scrunches waves and smooths the rest.
+             * @default auto
+             */
+            smoothing?: components["schemas"]["Smoothing"];
+            /**
+             * @description Opened as soon as it is dry, or worn as a set for some days first.
+             * @default when_dry
+             */
+            release?: components["schemas"]["Releasing"];
+            /**
+             * @description Between washes; null is usual for the style.
+             * @default null
+             */
+            refresh?: components["schemas"]["Refreshing"] | null;
+            /**
              * By
              * @description Who chose each of these: the house, this head, or this plan.
              */
@@ -2404,6 +2431,21 @@ export interface components {
              * @default auto
              */
             pre_wash?: components["schemas"]["PreWash"];
+            /**
+             * @description Rake, flat palms or scrunch; auto scrunches waves and smooths the rest.
+             * @default auto
+             */
+            smoothing?: components["schemas"]["Smoothing"];
+            /**
+             * @description Opened as soon as it is dry, or worn as a set for some days first.
+             * @default when_dry
+             */
+            release?: components["schemas"]["Releasing"];
+            /**
+             * @description Between washes; null is usual for the style.
+             * @default null
+             */
+            refresh?: components["schemas"]["Refreshing"] | null;
             /**
              * By
              * @description Who chose each of these: the house, this head, or this plan.
@@ -2553,6 +2595,12 @@ export interface components {
             username: string;
             password: string;
         };
+        /**
+         * Smoothing
+         * @description How a styler is worked in.
+         * @enum {string}
+         */
+        Smoothing: "auto" | "rake" | "palms" | "scrunch";
         /**
          * Station
          * @enum {string}
@@ -2863,7 +2911,7 @@ export interface components {
          * WashOrder
          * @enum {string}
          */
-        WashOrder: "shampoo_first" | "condition_first";
+        WashOrder: "shampoo_first" | "condition_first" | "conditioner_under";
         /**
          * WashRoutine
          * @enum {string}

@@ -168,6 +168,8 @@ onKeyStroke('Enter', (event) => {
       :release-h="answer?.drying.release_after_h"
       :dry-min="dryMin"
       :air="good?.request.room"
+      :heat="good?.request.goal.max_heat"
+      :wear="answer?.finished.wear_days"
       :rods="answer?.kit_needed.rods[0]?.diameter_mm"
     />
     <p v-for="one in elsewhere" :key="one.field" class="wrong" role="alert">{{ one.message }}</p>

@@ -30,9 +30,12 @@ const MINUTE_MS = 60_000
 
 watch(
   () => props.answer,
-  (answer) => {
+  (answer, before) => {
     section.value = Math.min(section.value, answer.sections.length)
-    if (!answer.steps.some((one) => one.key === step.value)) step.value = answer.steps[0]?.key ?? ''
+    if (answer.steps.some((one) => one.key === step.value)) return
+    // A step that is gone leaves its place to the one that stands there now.
+    const place = before.steps.findIndex((one) => one.key === step.value)
+    step.value = answer.steps[Math.min(Math.max(place, 0), answer.steps.length - 1)]?.key ?? ''
   },
 )
 
@@ -71,6 +74,9 @@ const SCHOOL_WORDS: Record<string, string> = {
   detangle: 'detangles',
   pre_wash: 'preWashes',
   drying: 'dryers',
+  smoothing: 'smoothings',
+  release: 'releases',
+  refresh: 'refreshes',
 }
 const schoolName = (topic: string, chosen: string) => t(`plan.${SCHOOL_WORDS[topic]}.${chosen}`)
 const schoolReason = (one: SchoolChoice) => ({
@@ -144,6 +150,7 @@ const folds = computed(() =>
               · {{ t('plan.sectionDry', { hours: short(shown.h_to_dry) }) }}
             </template>
             <template v-if="shown.rod_mm"> · {{ short(shown.rod_mm) }} mm</template>
+            {{ ' ' }}
             <WhyList
               :reasons="answer.section_reasons ?? []"
               :about="t('plan.section', { n: shown.number, of: answer.sections.length })"

@@ -14,8 +14,19 @@ const { t } = useI18n()
 const TOPICS = [
   { topic: 'layering', words: 'layerings', values: ['auto', 'LOC', 'LCO'] },
   { topic: 'distribution', words: 'distributions', values: ['section', 'layer'] },
-  { topic: 'wash', words: 'washes', values: ['shampoo_first', 'condition_first'] },
+  {
+    topic: 'wash',
+    words: 'washes',
+    values: ['shampoo_first', 'condition_first', 'conditioner_under'],
+  },
   { topic: 'detangle', words: 'detangles', values: ['fingers', 'comb', 'brush'] },
+  { topic: 'smoothing', words: 'smoothings', values: ['auto', 'rake', 'palms', 'scrunch'] },
+  { topic: 'release', words: 'releases', values: ['when_dry', 'worn_first'] },
+  {
+    topic: 'refresh',
+    words: 'refreshes',
+    values: ['retwist', 'styler_spray', 'water', 'oil'],
+  },
   { topic: 'pre_wash', words: 'preWashes', values: ['auto', 'oil', 'none'] },
 ] as const
 

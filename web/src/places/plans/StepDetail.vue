@@ -51,7 +51,7 @@ function move(by: number) {
             {{ t('plan.upTo', { minutes: minutes(step.wait_max_min) }) }}
           </template>
         </span>
-        <WhyList :reasons="step.reasons" :about="step.title" />
+        {{ ' ' }}<WhyList :reasons="step.reasons" :about="step.title" />
       </p>
       <p class="how">{{ step.how }}</p>
       <p v-if="step.edited?.length" class="edited">

@@ -10,6 +10,7 @@ import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
 import { short } from '@/text/format'
 
+import SchoolFields from './SchoolFields.vue'
 import { type Style, STYLES } from './services'
 
 const props = defineProps<{
@@ -17,6 +18,10 @@ const props = defineProps<{
   count?: number
   releaseH?: number
   dryMin?: number
+  /** Heat the last plan was computed for: as wished, else what this head can take. */
+  heat?: Wish['goal']['max_heat']
+  /** Days the last plan is worn. */
+  wear?: number
   /** Diameter of the rods the last plan takes, if it takes any. */
   rods?: number
   /** The air the last plan was computed for. */
@@ -80,9 +85,6 @@ function setRoom(change: { temp_c?: number | null; rh?: number | null }) {
   set({ room: Object.keys(kept).length ? kept : null })
 }
 const school = computed(() => wish.value.school ?? {})
-function setSchool(change: NonNullable<Wish['school']>) {
-  set({ school: { ...school.value, ...change } })
-}
 const options = <Value extends string>(values: readonly Value[], key: string) =>
   values.map((value) => ({ value, text: t(`plan.${key}.${value}`) }))
 </script>
@@ -201,7 +203,7 @@ const options = <Value extends string>(values: readonly Value[], key: string) =>
     />
     <Choice
       :label="t('plan.heat')"
-      :model-value="wish.goal.max_heat ?? 'medium'"
+      :model-value="wish.goal.max_heat ?? heat ?? 'medium'"
       :options="options(['none', 'low', 'medium'] as const, 'heats')"
       @update:model-value="setGoal({ max_heat: $event })"
     />
@@ -219,6 +221,15 @@ const options = <Value extends string>(values: readonly Value[], key: string) =>
       :wrong="wrong('goal.time_limit_min')"
       width="120px"
       @update:model-value="setGoal({ time_limit_min: $event })"
+    />
+    <Amount
+      :label="t('plan.wearDays')"
+      :unit="t('plan.daysUnit')"
+      :model-value="wish.goal.wear_days ?? null"
+      :placeholder="wear ? String(wear) : t('plan.usual')"
+      :wrong="wrong('goal.wear_days')"
+      width="110px"
+      @update:model-value="setGoal({ wear_days: $event })"
     />
     <div class="field">
       <label for="now">{{ t('plan.now') }}</label>
@@ -253,12 +264,6 @@ const options = <Value extends string>(values: readonly Value[], key: string) =>
       @update:model-value="setGoal({ rod_mm: $event })"
     />
     <Choice
-      :label="t('plan.preWash')"
-      :model-value="school.pre_wash ?? 'auto'"
-      :options="options(['auto', 'oil', 'none'] as const, 'preWashes')"
-      @update:model-value="setSchool({ pre_wash: $event })"
-    />
-    <Choice
       v-if="wish.goal.style === 'under_wig_base'"
       :label="t('plan.leaveOut')"
       :model-value="wish.goal.leave_out ? 'front' : 'none'"
@@ -271,30 +276,6 @@ const options = <Value extends string>(values: readonly Value[], key: string) =>
       :options="options(['upright', 'down'] as const, 'postures')"
       @update:model-value="setGoal({ head_down: $event === 'down' })"
     />
-    <Choice
-      :label="t('plan.layering')"
-      :model-value="school.layering ?? 'auto'"
-      :options="options(['auto', 'LOC', 'LCO'] as const, 'layerings')"
-      @update:model-value="setSchool({ layering: $event })"
-    />
-    <Choice
-      :label="t('plan.wash')"
-      :model-value="school.wash ?? 'shampoo_first'"
-      :options="options(['shampoo_first', 'condition_first'] as const, 'washes')"
-      @update:model-value="setSchool({ wash: $event })"
-    />
-    <Choice
-      :label="t('plan.detangle')"
-      :model-value="school.detangle ?? 'comb'"
-      :options="options(['fingers', 'comb', 'brush'] as const, 'detangles')"
-      @update:model-value="setSchool({ detangle: $event })"
-    />
-    <Choice
-      :label="t('plan.distribution')"
-      :model-value="school.distribution ?? 'section'"
-      :options="options(['section', 'layer'] as const, 'distributions')"
-      @update:model-value="setSchool({ distribution: $event })"
-    />
     <Amount
       :label="t('plan.days')"
       :unit="t('plan.daysAgo')"
@@ -303,6 +284,10 @@ const options = <Value extends string>(values: readonly Value[], key: string) =>
       :wrong="wrong('days_since_detangle') ?? wrong('hair.days_since_detangle')"
       width="170px"
       @update:model-value="set({ days_since_detangle: $event })"
+    />
+    <SchoolFields
+      :model-value="school"
+      @update:model-value="set({ school: $event && Object.keys($event).length ? $event : null })"
     />
   </div>
 </template>
