@@ -11,7 +11,7 @@ from craft.contract import PlanAnswer, PlanRequest, Room, School, parse
 from craft.errors import CraftError, Missing
 from craft.routine.planner import plan
 from craft.routine.techniques import TECHNIQUES
-from craft.vocabulary import SchoolBy, Severity
+from craft.vocabulary import EditOp, SchoolBy, Severity
 from salon.heads import services as heads
 from salon.heads.models import Head
 from salon.house.models import House
@@ -142,16 +142,27 @@ def request_of(head: Head, wish: HeadWish, by: AbstractBaseUser) -> PlanRequest:
     return parse(PlanRequest, request_for(head, wish, by))
 
 
+def for_any_head(edit: dict[str, Any]) -> dict[str, Any] | None:
+    """A change by hand without the numbers of one head; None if nothing else is in it."""
+    if edit["op"] != EditOp.OVERRIDE:
+        return edit
+    if "wait_min" not in edit:
+        return None
+    return {key: value for key, value in edit.items() if key in ("op", "step", "wait_min")}
+
+
 def save_routine(name: str, wish: HeadWish, by: AbstractBaseUser) -> Routine:
     """Keep what was wished and changed by hand as a routine of the house, without the head.
 
-    Doses, sections and minutes are not kept: they are fitted anew to every head.
+    Doses and minutes that were decided by hand belong to the head they were decided on and are not
+    kept: they are fitted anew to every head, as the partings are. Waiting times are kept.
     """
     kept = wish.model_dump(
         mode="json",
         exclude_none=True,
         include={"goal", "dry", "dry_min", "blot", "school", "edits"},
     )
+    kept["edits"] = [edit for edit in map(for_any_head, kept.get("edits", [])) if edit]
     return Routine.objects.create(
         name=name, title=TECHNIQUES[wish.goal.style].title, wish=kept, made_by=by
     )

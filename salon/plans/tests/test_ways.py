@@ -65,12 +65,24 @@ class WaysTest(ApiTest):
         self.assertRefused(wrong, "edits.0.step", "There is no step perm")
 
     def test_a_routine_of_the_house_is_fitted_to_another_head(self) -> None:
-        edits = [{"op": "override", "step": "mask", "wait_min": 35}]
+        edits = [
+            {"op": "override", "step": "mask", "wait_min": 35, "minutes": 9},
+            {"op": "override", "step": "shape", "minutes": 70},
+            {"op": "override", "step": "lay_in", "role": "gel", "grams": 30},
+            {"op": "remove", "step": "finish"},
+        ]
         wish = self.wish(edits=edits, goal={"definition": 0.8})
         kept = self.post("/api/routines/", {"name": "Festival twists", "wish": wish})
         self.assertEqual(kept.status_code, 201, kept.content)
         self.assertNotIn("head", kept.json()["wish"])
-        self.assertEqual(kept.json()["wish"]["edits"][0]["wait_min"], 35)
+        # Minutes and grams decided on one head are fitted anew to the next.
+        self.assertEqual(
+            kept.json()["wish"]["edits"],
+            [
+                {"op": "override", "step": "mask", "wait_min": 35},
+                {"op": "remove", "step": "finish"},
+            ],
+        )
         again = self.post("/api/routines/", {"name": "Festival twists", "wish": wish})
         self.assertRefused(again, "name", "already")
         self.assertRefused(self.post("/api/routines/", {"name": "", "wish": wish}), "name", "name")
