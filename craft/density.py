@@ -17,6 +17,8 @@ from craft.vocabulary import Way
 SPOT_SPREAD = 0.12
 GATHERED_SPREAD = 0.25
 BY_EYE_SPREAD = 0.30
+#: Field in which hairs are usually counted [cm²]. House value.
+USUAL_FIELD_CM2 = 0.2
 #: Eight times in ten the density lies within; ways further apart than this disagree.
 BAND_Z, DISAGREE_Z = 1.2816, 1.645
 
@@ -97,6 +99,22 @@ def against(one: Reading, readings: Sequence[Reading]) -> bool:
         return False
     mean, spread = weighted(others)
     return abs(math.log(one.per_cm2) - mean) > DISAGREE_Z * math.hypot(spread, one.spread)
+
+
+def as_count(per_cm2: float) -> tuple[int, float]:
+    """The count that a density stands for when only the density was noted.
+
+    As many hairs as a usual field holds, on just as much scalp as makes the density what was noted:
+    the density stays exact, and so does its uncertainty.
+
+    Args:
+        per_cm2: noted density [hairs/cm²], > 0
+    Returns:
+        hairs, and the area they were counted on [cm²]
+    Source: house value for the usual field.
+    """
+    hairs = max(1, round(per_cm2 * USUAL_FIELD_CM2))
+    return hairs, hairs / per_cm2
 
 
 def from_bundle(circumference_cm: float, diameter_um: float, head_circumference_cm: float) -> float:

@@ -36,6 +36,12 @@ def porosity_over_time(readings: Iterable[Reading]) -> list[tuple[float, tuple[f
     return [(day, tuple(map(float, porosity.posterior(evidence(kept, day))))) for day in days]
 
 
+def mean_level(belief: Sequence[float]) -> float:
+    """Where between low (0) and high (100) a belief lies, each class weighed by its probability."""
+    _, medium, high = belief
+    return 100 * high + 50 * medium
+
+
 def evidence(readings: Sequence[Reading], day: float) -> list[tuple[PorosityTest, porosity.Value]]:
     """The newest reading of each test on a day, old ones left out."""
     newest = {

@@ -48,6 +48,8 @@ class Needs:
     worn: bool = False
 
 
+BANDS_DRIPPING = "Bands on dripping hair leave dents and never dry underneath: until damp first."
+
 ORDER: tuple[Before, ...] = (
     Before(
         "take_down_old",
@@ -83,7 +85,7 @@ ORDER: tuple[Before, ...] = (
         "damp",
         "shape",
         "bands_dripping",
-        "Bands on dripping hair leave dents and never dry underneath: until damp first.",
+        BANDS_DRIPPING,
     ),
     Before("shape", "dry", "dried_before_shaping", "The set is shaped before it is dried."),
     Before("dry", "release", "released_damp", "Released before it is dry: it will frizz."),
@@ -138,7 +140,7 @@ def violations(case: Case, steps: Sequence[Step]) -> Iterator[tuple[str, str, st
         if applies and not set(need.one_of) & set(keys):
             yield need.key, need.text, f"{need.step} without {' or '.join(need.one_of)}"
     if case.technique.damp_first and "shape" in keys and "damp" not in keys:
-        yield "bands_dripping", ORDER[10].text, "shape without damp"
+        yield "bands_dripping", BANDS_DRIPPING, "shape without damp"
     days = case.hair.days_since_detangle
     detangled = {"detangle", "detangle_dry_oil"} & set(keys)
     if case.washes and "shape" in keys and not detangled and days > DETANGLE_AFTER_DAYS:

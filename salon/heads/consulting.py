@@ -175,13 +175,15 @@ def record(consultation: Consultation, answers: list[Given], by: AbstractBaseUse
         if one.question.kept is Kept.STOP_SIGN:
             for sign in split(one.value):
                 services.raise_stop(head, sign, by)
+    before = {(one.kind, one.zone): one.detail for one in services.newest(head)}
     found = [
         {
             "kind": one.question.key,
             "value": one.value,
             "zone": one.zone,
             "method": Observation.Method.CONFIRMED if one.confirmed else one.question.method,
-            "detail": one.detail,
+            # What is still so keeps the count it came from.
+            "detail": before.get((one.question.key, one.zone)) if one.confirmed else one.detail,
             "consultation": consultation.pk,
         }
         for one in answers

@@ -15,6 +15,7 @@ from craft.consultation import AHEAD, BY_KEY, LANDMARK_KEYS, Answer, check_answe
 from craft.contract import parse
 from craft.contract.profile import ProfileAnswer, ProfileRequest
 from craft.curl import curl_index, shrinkage
+from craft.density import as_count
 from craft.errors import CraftError
 from craft.porosity import EVIDENCE_DAYS
 from craft.vocabulary import PorosityTest, Zone
@@ -25,8 +26,6 @@ from salon.problems import Conflict
 STRAND_KINDS = ("diameter_um", "strand")
 #: What of a zone a plan can use.
 ZONE_FIELDS = ("pattern", "length_cm", "density_per_cm2")
-#: The field that a counted density stands for when nobody noted its size [cm²].
-USUAL_FIELD_CM2 = 0.2
 #: Shedding is judged against these days when the last wash is not known.
 USUAL_DAYS_SINCE_DETANGLE = 7
 #: The specialist's word has another name in the record than among the tests.
@@ -318,9 +317,10 @@ def days_since_wash(day: str | None) -> float:
 
 def spot_of(one: Seen) -> dict[str, Any]:
     """A counted density as the count it came from."""
-    detail = one.detail or {}
-    area = detail.get("field_cm2", USUAL_FIELD_CM2)
-    count = detail.get("hairs", round(one.value * area))
+    if one.detail and {"hairs", "field_cm2"} <= set(one.detail):
+        count, area = one.detail["hairs"], one.detail["field_cm2"]
+    else:
+        count, area = as_count(one.value)
     return {"zone": one.zone or None, "count": count, "field_cm2": area}
 
 

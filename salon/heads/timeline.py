@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
-from craft import curl, fibre, growth, history
+from craft import curl, fibre, growth, history, strength
 from craft.history import Point
 from craft.vocabulary import PorosityTest
 from salon.heads.models import Head, Observation
@@ -96,8 +96,8 @@ def porosity(rows: list[Observation]) -> Series:
         if one.kind in TEST_OF_KIND
     ]
     points = [
-        Point(day, 100 * high + 50 * medium, None, None)
-        for day, (_, medium, high) in history.porosity_over_time(readings)
+        Point(day, history.mean_level(belief))
+        for day, belief in history.porosity_over_time(readings)
     ]
     return Series("porosity", "", points, "0 low, 50 medium, 100 high, weighed by the tests")
 
@@ -118,7 +118,9 @@ def density(rows: list[Observation]) -> Series:
 def elasticity(rows: list[Observation]) -> Series:
     """Stretch of a wet strand."""
     points = [Point(day, value) for day, value in numbers(rows, "stretch_percent")]
-    return Series("stretch", "%", points, "springy from 20 to 50 %", (20.0, 50.0))
+    low, high = strength.STIFF_BELOW_PERCENT, strength.SPRINGY_UP_TO_PERCENT
+    note = f"springy from {low:g} to {high:g} %"
+    return Series("stretch", "%", points, note, (low, high))
 
 
 def broken(rows: list[Observation]) -> list[Point]:

@@ -91,6 +91,15 @@ class ConsultationTest(ApiTest):
         state = self.client.get(f"/api/heads/{self.head.pk}/consultation/").json()
         self.assertIsNotNone(state["open_since"])
 
+    def test_what_is_still_so_keeps_its_count(self) -> None:
+        detail = {"hairs": 42, "field_cm2": 0.21}
+        count = seen("density_per_cm2", 200, "counted") | {"zone": "crown", "detail": detail}
+        observe(self.head, [count], self.user)
+        given = {"density_per_cm2@crown": {"value": 200, "confirmed": True}}
+        self.finish(self.put(self.begin(), given).json())
+        newest = self.head.observations.filter(zone="crown").first()
+        self.assertEqual((newest.method, newest.detail), ("confirmed", detail))
+
     def test_nothing_answered(self) -> None:
         self.assertRefused(self.finish(self.begin()), "answers", "Nothing is answered")
 

@@ -118,6 +118,11 @@ class ObservationTest(ApiTest):
         self.assertTrue(180 < found.hair["density_per_cm2"] < 187.9)
         self.assertEqual([one.way for one in found.known.density_ways], ["counted", "gathered"])
 
+    def test_a_density_that_was_noted_stays_what_was_noted(self) -> None:
+        for noted in (176, 188, 93.5):
+            head = add_head({"name": "Noted"}, [seen("density_per_cm2", noted)], self.user)
+            self.assertAlmostEqual(profile(head).hair["density_per_cm2"], noted, places=1)
+
     def test_only_judged_by_eye(self) -> None:
         head = add_head({"name": "By eye"}, [seen("density", "low", "by_eye")], self.user)
         self.assertEqual(profile(head).hair["density"], "low")

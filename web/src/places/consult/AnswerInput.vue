@@ -6,6 +6,7 @@ import { useI18n } from 'vue-i18n'
 
 import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
+import { useWording } from '@/text/wording'
 
 import type { Question, Value } from './consulting'
 
@@ -17,16 +18,10 @@ const props = defineProps<{
   narrow?: boolean
 }>()
 const value = defineModel<Value | undefined>()
-const { t, te } = useI18n()
+const { t } = useI18n()
 
-const text = (word: string) =>
-  te(`consult.word.${props.question.key}.${word}`)
-    ? t(`consult.word.${props.question.key}.${word}`)
-    : te(`consult.words.${word}`)
-      ? t(`consult.words.${word}`)
-      : te(`hair.word.${word}`)
-        ? t(`hair.word.${word}`)
-        : word.replaceAll('_', ' ')
+const wording = useWording()
+const text = (word: string) => wording(props.question.key, word)
 
 const options = computed(() =>
   props.question.options.map((word) => ({ value: word, text: text(word) })),

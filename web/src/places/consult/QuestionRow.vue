@@ -5,12 +5,13 @@ import { useI18n } from 'vue-i18n'
 
 import { ZONES } from '@/places/heads/observing'
 import { ago, short } from '@/text/format'
+import { useWording } from '@/text/wording'
 
 import AnswerInput from './AnswerInput.vue'
 import { type Consulting, fieldOf, type Question, type Value } from './consulting'
 
 const props = defineProps<{ question: Question; consulting: Consulting }>()
-const { t, te } = useI18n()
+const { t } = useI18n()
 
 const field = computed(() => props.question.key)
 const label = computed(() => t(`consult.ask.${props.question.key}`))
@@ -26,14 +27,8 @@ const byZone = ref(
   ),
 )
 
-const wording = (word: string) =>
-  te(`consult.word.${props.question.key}.${word}`)
-    ? t(`consult.word.${props.question.key}.${word}`)
-    : te(`consult.words.${word}`)
-      ? t(`consult.words.${word}`)
-      : te(`hair.word.${word}`)
-        ? t(`hair.word.${word}`)
-        : word.replaceAll('_', ' ')
+const worded = useWording()
+const wording = (word: string) => worded(props.question.key, word)
 
 function shown(value: Value | undefined): string {
   if (Array.isArray(value)) return value.map(wording).join(', ')

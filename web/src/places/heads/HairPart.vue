@@ -16,6 +16,7 @@ import {
 import Choice from '@/parts/Choice.vue'
 import Trouble from '@/parts/Trouble.vue'
 import { ago, day, short } from '@/text/format'
+import { useWording } from '@/text/wording'
 
 import HairFields from './HairFields.vue'
 import { found, isZone, type Typed, type Zone, ZONES } from './observing'
@@ -56,10 +57,7 @@ const partOf = (one: Observation) =>
 const measured = computed(() => current.value.filter((one) => !TOLD_PARTS.includes(partOf(one))))
 const told = computed(() => current.value.filter((one) => TOLD_PARTS.includes(partOf(one))))
 
-const word = (kind: string, text: string) =>
-  [`consult.word.${kind}.${text}`, `consult.words.${text}`, `hair.word.${text}`]
-    .filter((key) => te(key))
-    .map((key) => t(key))[0] ?? text.replaceAll('_', ' ')
+const word = useWording()
 const value = (one: Observation) => {
   const question = questions.data.value?.questions.find((asked) => asked.key === one.kind)
   if (typeof one.value === 'number') return `${short(one.value)} ${question?.unit ?? ''}`.trim()
