@@ -17,7 +17,7 @@ endif
 	$(PY) manage.py collectstatic --noinput --verbosity 0
 	@$(PY) manage.py demo
 	@echo "Gauffer is at http://$(ADDRESS) (Ctrl-C stops it)."
-	$(PY) -m gunicorn salon.wsgi --bind $(ADDRESS) --workers 2 --log-level warning
+	$(PY) -m gunicorn salon.wsgi --bind $(ADDRESS) --workers 2 --threads 8 --log-level warning
 
 test: .make/dev .make/chromium web lint
 	$(PY) -m salon.checks.run

@@ -58,6 +58,19 @@ def drying_deficit(temp_c: float, rh: float) -> float:
     return max(0.0, at_surface - of_air)
 
 
+@lru_cache(maxsize=4096)
+def dew_point(temp_c: float, rh: float) -> float:
+    """Temperature at which the water in the air begins to settle [°C].
+
+    Args:
+        temp_c: dry-bulb temperature [°C]
+        rh: relative humidity as a fraction, 0 to 1
+    Source: [1].
+    """
+    driest = 0.001
+    return float(psychrolib.GetTDewPointFromRelHum(temp_c, max(rh, driest)))
+
+
 def warmed_humidity(temp_c: float, rh: float, to_c: float) -> float:
     """Relative humidity of room air after a dryer has warmed it without adding water.
 

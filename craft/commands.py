@@ -17,15 +17,19 @@ from craft.contract import (
     PlanRequest,
     SectionOut,
 )
+from craft.contract.bottles import BottlesAnswer, BottlesRequest
 from craft.contract.drying import SetIn
+from craft.contract.label import IngredientOut, LabelAnswer, LabelRequest, UnknownOut
 from craft.contract.profile import ProfileAnswer, ProfileRequest
 from craft.contract.proposals import ChainAnswer, CompareAnswer, CompareRequest, ProposeAnswer
 from craft.drying import Bundle, Stage
 from craft.errors import CraftError, Missing, NeverDries
 from craft.head import hairline
 from craft.known import known
+from craft.labels import ALLERGEN_FROM_PERCENT, read_label
 from craft.partings import count_of, part, totals
 from craft.profiling import profiled
+from craft.routine.bottles import bottles
 from craft.routine.chain import chain
 from craft.routine.compare import compare
 from craft.routine.planner import plan
@@ -131,12 +135,46 @@ def parted(request: PartingsRequest) -> PartingsAnswer:
     )
 
 
+#: What a reading rests on, told with every answer.
+LABEL_SOURCES = (
+    "Families: common practice of reading labels in the INCI usage, from memory.",
+    "Fragrance allergens: Regulation (EC) No 1223/2009, Annex III, as extended by Regulation (EU) "
+    "2023/1545, names from memory.",
+)
+
+
+def labelled(request: LabelRequest) -> LabelAnswer:
+    """Read an ingredient list."""
+    label = read_label(request.ingredients)
+    return LabelAnswer(
+        ingredients=[
+            IngredientOut(
+                name=one.name,
+                text=one.text,
+                families=list(one.families),
+                percent=one.percent,
+                may_contain=one.optional,
+                allergen=one.allergen,
+                melts_c=one.melts_c,
+            )
+            for one in label.ingredients
+        ],
+        families=list(label.families),
+        allergens=list(label.allergens),
+        allergens_named_from_percent=ALLERGEN_FROM_PERCENT[request.leave_on],
+        unknown=[UnknownOut(text=one.text, close=list(one.close)) for one in label.unknown],
+        sources=list(LABEL_SOURCES),
+    )
+
+
 COMMANDS = {
     "plan": Command(PlanRequest, PlanAnswer, plan),
     "propose": Command(PlanRequest, ProposeAnswer, propose),
     "compare": Command(CompareRequest, CompareAnswer, compare),
     "chain": Command(PlanRequest, ChainAnswer, chain),
     "profile": Command(ProfileRequest, ProfileAnswer, profiled),
+    "label": Command(LabelRequest, LabelAnswer, labelled),
+    "bottles": Command(BottlesRequest, BottlesAnswer, bottles),
     "dry": Command(DryRequest, DryAnswer, dry),
     "partings": Command(PartingsRequest, PartingsAnswer, parted),
 }

@@ -318,6 +318,100 @@ class Weight(StrEnum):
     HEAVY = "heavy"
 
 
+class Hold(StrEnum):
+    """How firmly a styler holds."""
+
+    NONE = "none"
+    SOFT = "soft"
+    MEDIUM = "medium"
+    FIRM = "firm"
+
+
+class Directions(StrEnum):
+    """What a label says happens to a product in the end."""
+
+    RINSE = "rinse"
+    LEAVE = "leave"
+
+
+class IngredientFamily(StrEnum):
+    """What an ingredient does in a product for hair. One may belong to several."""
+
+    SURFACTANT = "surfactant"
+    SURFACTANT_STRONG = "surfactant_strong"
+    SURFACTANT_MEDIUM = "surfactant_medium"
+    SURFACTANT_MILD = "surfactant_mild"
+    CONDITIONING = "conditioning"
+    SILICONE = "silicone"
+    SILICONE_INSOLUBLE = "silicone_insoluble"
+    SILICONE_SOLUBLE = "silicone_soluble"
+    SILICONE_VOLATILE = "silicone_volatile"
+    OIL = "oil"
+    BUTTER = "butter"
+    WAX = "wax"
+    MINERAL_OIL = "mineral_oil"
+    HUMECTANT = "humectant"
+    PROTEIN = "protein"
+    PROTEIN_SMALL = "protein_small"
+    PROTEIN_LARGE = "protein_large"
+    AMINO_ACID = "amino_acid"
+    FILM_FORMER = "film_former"
+    THICKENER = "thickener"
+    EMULSIFIER = "emulsifier"
+    FRAGRANCE = "fragrance"
+    FRAGRANCE_ALLERGEN = "fragrance_allergen"
+    ESSENTIAL_OIL = "essential_oil"
+    DRYING_ALCOHOL = "drying_alcohol"
+    FATTY_ALCOHOL = "fatty_alcohol"
+    FATTY_ACID = "fatty_acid"
+    PARABEN = "paraben"
+    PRESERVATIVE = "preservative"
+    FORMALDEHYDE_RELEASER = "formaldehyde_releaser"
+    ANTIDANDRUFF = "antidandruff"
+    ACID = "acid"
+    ALKALI = "alkali"
+    CHELATOR = "chelator"
+    ANTIOXIDANT = "antioxidant"
+    VITAMIN = "vitamin"
+    UV_FILTER = "uv_filter"
+    COLOURANT = "colourant"
+    PLANT_EXTRACT = "plant_extract"
+    CLAY = "clay"
+    SALT = "salt"
+    SOLVENT = "solvent"
+    PROPELLANT = "propellant"
+
+
+class KitKind(StrEnum):
+    """What lies in the drawer or stands in the salon."""
+
+    ROD = "rod"
+    PIN = "pin"
+    CLIP = "clip"
+    BAND = "band"
+    SCRUNCHY = "scrunchy"
+    CAP = "cap"
+    COMB = "comb"
+    HOOD = "hood"
+    STEAMER = "steamer"
+    DIFFUSER = "diffuser"
+
+
+class Fits(StrEnum):
+    """Whether a bottle may be used on a head today."""
+
+    YES = "yes"
+    CARE = "care"
+    NO = "no"
+
+
+class Flaking(StrEnum):
+    """What two products did when they were rubbed together or worn together."""
+
+    CLEAR = "clear"
+    FLAKES = "flakes"
+
+
 class Family(StrEnum):
     """Families of work, in the order of a service."""
 
@@ -358,6 +452,14 @@ class Dryness(StrEnum):
     DRY = "dry"
     DAMP_ROOTS = "damp_roots"
     WET = "wet"
+
+
+class Residue(StrEnum):
+    """White flakes or residue seen after a service."""
+
+    NONE = "none"
+    SOME = "some"
+    MUCH = "much"
 
 
 class PorosityTest(StrEnum):

@@ -4,6 +4,7 @@ GAUFFER_VAR       folder of the database and the secret key (default: var/ besid
 GAUFFER_HOSTS     host names the server answers to, comma separated
 GAUFFER_DEBUG     1 while developing
 GAUFFER_SCOPE     simulated (default), or folder:/path/to/pictures
+GAUFFER_SCALE     simulated (default), none, or lines:/path of a file another program appends to
 DATABASE_URL      another database, as dj-database-url reads it
 """
 
@@ -13,6 +14,8 @@ from pathlib import Path
 import dj_database_url
 from csp.constants import NONE, SELF
 from django.core.management.utils import get_random_secret_key
+
+from craft.vocabulary import KitKind, Role
 
 BASE_DIR = Path(__file__).resolve().parent.parent
 VAR_DIR = Path(os.environ.get("GAUFFER_VAR", BASE_DIR / "var"))
@@ -46,6 +49,7 @@ INSTALLED_APPS = [
     "salon.heads",
     "salon.shelf",
     "salon.plans",
+    "salon.kit",
     "salon.findings",
     "salon.devices",
 ]
@@ -95,6 +99,7 @@ USE_TZ = True
 #: Pictures of heads are never served as plain files: the API asks who is there.
 MEDIA_ROOT = VAR_DIR / "pictures"
 GAUFFER_SCOPE = os.environ.get("GAUFFER_SCOPE", "simulated")
+GAUFFER_SCALE = os.environ.get("GAUFFER_SCALE", "simulated")
 
 STATIC_URL = "static/"
 STATIC_ROOT = VAR_DIR / "static"
@@ -133,4 +138,10 @@ SPECTACULAR_SETTINGS = {
     "OAS_VERSION": "3.1.0",
     "SERVE_INCLUDE_SCHEMA": False,
     "COMPONENT_SPLIT_REQUEST": True,
+    "ENUM_NAME_OVERRIDES": {
+        "RoleEnum": [one.value for one in Role],
+        "KitKindEnum": [one.value for one in KitKind],
+        "BookingEnum": ["delivery", "recount", "waste"],
+        "MoveKindEnum": ["delivery", "used", "recount", "waste"],
+    },
 }

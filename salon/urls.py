@@ -11,6 +11,8 @@ urlpatterns = [
     path("api/", include("salon.heads.api")),
     path("api/", include("salon.heads.consulting_api")),
     path("api/", include("salon.devices.api")),
+    path("api/", include("salon.devices.scale_api")),
+    path("api/", include("salon.kit.api")),
     path("api/", include("salon.shelf.api")),
     path("api/", include("salon.plans.api")),
     path("api/", include("salon.findings.api")),

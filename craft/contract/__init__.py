@@ -3,6 +3,7 @@
 from craft.contract.base import parse, read, schema
 from craft.contract.drying import DryAnswer, DryRequest
 from craft.contract.hair import Hair, ZoneHair
+from craft.contract.label import LabelAnswer, LabelRequest
 from craft.contract.partings import PartingsAnswer, PartingsRequest, SectionOut
 from craft.contract.plan import (
     Caution,
@@ -10,6 +11,7 @@ from craft.contract.plan import (
     Edit,
     Finished,
     Fix,
+    Flaker,
     Goal,
     Home,
     HouseRules,
@@ -35,12 +37,15 @@ __all__ = [
     "Edit",
     "Finished",
     "Fix",
+    "Flaker",
     "Goal",
     "Hair",
     "Home",
     "HouseRules",
     "Kit",
     "KitNeeded",
+    "LabelAnswer",
+    "LabelRequest",
     "Now",
     "PartingsAnswer",
     "PartingsRequest",

@@ -125,9 +125,18 @@ def allowed(piece: Json) -> str:
     if kind in ("number", "integer"):
         return number_allowed(piece, "a whole number" if kind == "integer" else "a number")
     if kind == "string":
-        return f"Give text of at most {piece['maxLength']} characters."
+        return text_allowed(piece)
     names = {"array": "Give a list.", "object": "Give an object.", "boolean": "Say true or false."}
     return names.get(str(kind), "")
+
+
+def text_allowed(piece: Json) -> str:
+    """Say what a text has to be."""
+    if piece.get("format") == "date-time":
+        return "Give a date and a time with its zone, e.g. 2026-06-20T10:00:00+02:00."
+    if "maxLength" in piece:
+        return f"Give text of at most {piece['maxLength']} characters."
+    return "Give text."
 
 
 def number_allowed(piece: Json, what: str) -> str:

@@ -12,11 +12,13 @@ from craft.vocabulary import (
     Blot,
     Condition,
     Detangling,
+    Directions,
     Distribution,
     Dryer,
     EditOp,
     Family,
     Heat,
+    Hold,
     Layering,
     Night,
     OnHead,
@@ -123,6 +125,31 @@ class ShelfItem(Frozen):
     unit_g: Annotated[float, measured(0.01, 200, "g")] | None = None
     """Grams of one pump, squirt or puddle, from its calibration."""
     stock_g: Grams | None = None
+    also: Annotated[list[Role], Field(max_length=6)] = Field(default_factory=list)
+    """Other roles it may serve."""
+    hold: Hold | None = None
+    directions: Directions | None = None
+    """Whether its label says to rinse it out or to leave it in."""
+    dwell_min: Annotated[float, measured(0, 240, "min")] | None = None
+    """Least time on the hair, as its label says."""
+    dwell_max_min: Annotated[float, measured(0, 240, "min")] | None = None
+    """Longest time on the hair, as its label says."""
+    days_left: Annotated[int, Field(ge=-20000, le=20000)] | None = None
+    """Days it may still be used; negative once it is past its date."""
+    cost_per_g: Annotated[float, measured(0, 1000, "money for a gram")] | None = None
+
+    def serves(self, role: Role) -> bool:
+        """Whether it may be used for a role."""
+        return self.role is role or role in self.also
+
+
+class Flaker(Frozen):
+    """Two products known to flake together in this salon."""
+
+    first: Annotated[str, Field(min_length=1, max_length=60)]
+    second: Annotated[str, Field(min_length=1, max_length=60)]
+    because: Words = ""
+    """What it rests on: a palm test, visits."""
 
 
 class RodStock(Frozen):
@@ -136,6 +163,9 @@ class Kit(Frozen):
     rods: list[RodStock] = Field(default_factory=list)
     pins: Count | None = None
     bands: Count | None = None
+    clips: Count | None = None
+    busy: Annotated[list[Words], Field(max_length=40)] = Field(default_factory=list)
+    """What is elsewhere at that hour and until when, in words; not counted above."""
 
 
 class Edit(Frozen):
@@ -189,8 +219,16 @@ class PlanRequest(Frozen):
     """Changes by hand, in order."""
     house: HouseRules = Field(default_factory=HouseRules)
     shelf: Annotated[list[ShelfItem], Field(max_length=2000)] = Field(default_factory=list)
+    bottles: dict[Role, Annotated[str, Field(min_length=1, max_length=60)]] = Field(
+        default_factory=dict
+    )
+    """Bottles chosen by hand, by role; else the one that suits best."""
+    flakers: Annotated[list[Flaker], Field(max_length=2000)] = Field(default_factory=list)
+    """Pairs to keep apart."""
+    outdoors: Room | None = None
+    """The air the client goes out into; else as in the room."""
     kit: Kit | None = None
-    """Null: the kit is not counted."""
+    """What is free at the hour of the service. Null: the kit is not counted."""
     pace: Annotated[float, measured(0.3, 3, "times the house minutes")] = 1.0
     """The specialist's own pace; 1.2 takes a fifth longer."""
     drying_factor: Annotated[float, measured(0.2, 5, "times")] = 1.0
@@ -220,6 +258,10 @@ class StepProduct(Frozen):
     unit: str | None
     stock_g: float | None
     """What is left before this service."""
+    by_hand_g: float | None = None
+    """What these units weigh."""
+    cost: float | None = None
+    """In the money of the salon; null where the bottle has no price."""
     stays_in: bool
     """Left on the hair, not rinsed out."""
     reasons: list[Reason]
@@ -271,6 +313,10 @@ class Totals(Frozen):
     hair_g: float
     """Dry mass of the hair."""
     surface_m2: float
+    product_cost: float = 0
+    """Of the bottles that have a price."""
+    unpriced: list[str] = Field(default_factory=list)
+    """Bottles without a price."""
     reasons: list[Reason] = Field(default_factory=list)
     """How the sums come about."""
 
@@ -303,12 +349,29 @@ class RodNeed(Frozen):
     count: int
     short: int
     substitute_mm: float | None
+    """The size that stands in for most of those missing."""
+
+
+class OddRods(Frozen):
+    """Rods of another size, where they show least."""
+
+    diameter_mm: float
+    count: int
+    sections: list[int]
+    """Nape and under layer first, the same on both sides."""
+    curl_mm: float
+    """The curl they leave."""
+    wanted_curl_mm: float
+    length_cm: float
+    """Where it hangs then."""
+    wanted_length_cm: float
 
 
 class KitNeeded(Frozen):
     rods: list[RodNeed]
     odd_at: list[int]
     """Sections that get the odd rods: at the nape and below first, the same on both sides."""
+    odd: list[OddRods] = Field(default_factory=list)
     pins: int
     bands: int
     clips: int
@@ -337,6 +400,8 @@ class Caution(Frozen):
     source: str
     fixes: list[str]
     """Keys of the fixes that answer it, cheapest first."""
+    bottle: str | None = None
+    """The bottle it is about."""
 
 
 class Fix(Frozen):
@@ -355,6 +420,8 @@ class Fix(Frozen):
     """Hours the release moves."""
     odds_dry: float
     """Probability of dry at release with the fix."""
+    effect: str = ""
+    """What else it changes, in words."""
 
 
 class SchoolChoice(Frozen):

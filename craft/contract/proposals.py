@@ -21,6 +21,8 @@ class Measures(Frozen):
     release_after_h: float
     odds_dry: float
     product_g: float
+    product_cost: float = 0
+    """Of bottles that have a price, in the money of the salon."""
     wear_days: int
 
 

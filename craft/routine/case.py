@@ -1,12 +1,15 @@
 """Everything a rule may look at: the request with all gaps filled and the head parted."""
 
-from dataclasses import dataclass, replace
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
 
 from craft import doses, partings
 from craft.contract.plan import PlanRequest, Reason, ShelfItem
 from craft.errors import CraftError
 from craft.known import KnownHair, known
 from craft.partings import Section
+from craft.routine.clashes import facts_of
+from craft.routine.picking import Shelf, check_by_hand, pick
 from craft.routine.techniques import TECHNIQUES, Technique
 from craft.routine.why import HOUSE, TRADE, reason
 from craft.vocabulary import (
@@ -35,6 +38,7 @@ class Case:
         technique: the style as data
         sections: the parted head
         hair_g, surface_m2, scalp_cm2, hairs: sums over the sections
+        taken: the bottle of every role
     """
 
     request: PlanRequest
@@ -45,6 +49,17 @@ class Case:
     surface_m2: float
     scalp_cm2: float
     hairs: float
+    taken: Mapping[Role, ShelfItem | None] = field(default_factory=dict)
+
+    @property
+    def shelf(self) -> Shelf:
+        """The bottles that may be taken, and what they are judged by."""
+        return Shelf(
+            self.request.shelf,
+            facts_of(self.request, self.hair),
+            frozenset(self.technique.stays_in),
+            self.request.flakers,
+        )
 
     @property
     def blot(self) -> Blot:
@@ -80,6 +95,12 @@ class Case:
         """Whether oil goes into the lengths before water."""
         return self.washes and pre_wash(self)[0]
 
+    def grams(self, role: Role, passes: int = 1) -> float:
+        """Dose of a product on this head [g]."""
+        if role in doses.SCALP_G_PER_CM2:
+            return doses.scalp_dose(role, self.scalp_cm2, passes)
+        return doses.fibre_dose(self.film(role).g_per_m2, self.surface_m2)
+
     def film(self, role: Role) -> doses.Film:
         """Film of a product on this hair."""
         found = doses.film(role, self.hair.porosity, self.hair.strand, self.definition)
@@ -105,8 +126,10 @@ def case_of(request: PlanRequest) -> Case:
     """Fill the gaps of a request and part the head.
 
     Raises:
-        CraftError: the style cannot be made in so many sections
+        CraftError: the style cannot be made in so many sections, or a bottle chosen by hand is
+            not on the shelf
     """
+    check_by_hand(request)
     technique = by_house(TECHNIQUES[request.goal.style], request)
     count = request.goal.sections or technique.sections
     if count > technique.sections_max:
@@ -119,7 +142,7 @@ def case_of(request: PlanRequest) -> Case:
     hair = known(request.hair)
     sections = partings.part(hair.on_head, technique.rows, count)
     sums = partings.totals(sections)
-    return Case(
+    case = Case(
         request=request,
         hair=hair,
         technique=technique,
@@ -129,6 +152,8 @@ def case_of(request: PlanRequest) -> Case:
         scalp_cm2=sums["scalp_cm2"],
         hairs=sums["hairs"],
     )
+    grams = {role: case.grams(role) for role in case.roles}
+    return replace(case, taken=pick(case.shelf, case.roles, grams, request.bottles))
 
 
 def pre_wash(case: Case) -> tuple[bool, Reason]:
@@ -192,8 +217,3 @@ def layering(case: Case) -> tuple[tuple[Role, ...], Reason]:
         Role.GEL,
     )
     return tuple(role for role in order if role in case.technique.stays_in), why
-
-
-def bottles(case: Case, role: Role) -> list[ShelfItem]:
-    """Bottles of the shelf that are for a role."""
-    return [item for item in case.request.shelf if item.role is role]

@@ -1,12 +1,23 @@
-"""Rods, pins and bands of a routine, what is short, and where odd sizes show least."""
+"""Rods, pins, bands and clips of a routine, what is short, and where odd sizes show least."""
 
-from craft.contract.plan import KitNeeded, Reason, RodNeed, RodStock
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+
+from craft.contract.plan import KitNeeded, OddRods, Reason, RodNeed
+from craft.partings import Section
 from craft.routine.case import Case
+from craft.routine.curls import rod_curl
 from craft.routine.why import HOUSE, TRADE, reason
+from craft.vocabulary import Zone
 
 #: Usual rod by length: up to [cm], diameter [mm]. House values.
 USUAL_RODS = ((12.0, 10.0), (20.0, 16.0), (30.0, 20.0))
 LONG_ROD_MM = 25.0
+#: Where another curl shows least first. Common practice, no source: under layer and nape.
+HIDDEN_FIRST = (Zone.NAPE, Zone.BACK, Zone.LEFT, Zone.RIGHT, Zone.CROWN, Zone.TOP, Zone.FRINGE)
+#: Sections whose middles mirror each other within this are a pair [cm on the map]. House value.
+MIRRORED_WITHIN_CM = 2.0
+LENGTH_WORTH_A_WORD_CM = 0.5
 
 
 def rod_mm(case: Case) -> float:
@@ -23,7 +34,7 @@ def rods_needed(case: Case) -> int:
 
 
 def stock(case: Case) -> dict[float, int] | None:
-    """Rods in the drawer by diameter, None if they are not counted."""
+    """Rods that are free by diameter, None if they are not counted."""
     kit = case.request.kit
     if kit is None or not kit.rods:
         return None
@@ -41,39 +52,107 @@ def short(case: Case) -> int:
     return max(0, rods_needed(case) - have.get(rod_mm(case), 0))
 
 
-def substitute(case: Case) -> RodStock | None:
-    """Rods nearest in size of which there are enough; smaller before larger, they show less length.
+def hidden_pairs(sections: Sequence[Section]) -> list[tuple[Section, ...]]:
+    """Sections with their mirror images, in the order in which another curl shows least.
+
+    The lowest at the back first; whatever has no mirror image stands alone.
+    """
+    left = sorted(sections, key=lambda one: (HIDDEN_FIRST.index(one.zone), one.centre[1]))
+    pairs: list[tuple[Section, ...]] = []
+    while left:
+        first = left.pop(0)
+        x, y = first.centre
+        near = [
+            one
+            for one in left
+            if abs(one.centre[0] + x) < MIRRORED_WITHIN_CM
+            and abs(one.centre[1] - y) < MIRRORED_WITHIN_CM
+        ]
+        if near:
+            mirror = min(near, key=lambda one: abs(one.centre[0] + x) + abs(one.centre[1] - y))
+            left.remove(mirror)
+            pairs.append((first, mirror))
+        else:
+            pairs.append((first,))
+    return pairs
+
+
+@dataclass(frozen=True)
+class Odd:
+    """Sections that take rods of another size.
+
+    Args:
+        diameter_mm: of these rods
+        sections: numbers of the sections
+    """
+
+    diameter_mm: float
+    sections: tuple[int, ...]
+
+
+def other_sizes(case: Case) -> Iterator[tuple[float, int]]:
+    """Other rods that are free with their number; nearest in size first, smaller before larger.
 
     Common practice, no source: a smaller rod next to others shows, so it goes where it is hidden.
     """
-    have, missing, wanted = stock(case) or {}, short(case), rod_mm(case)
-    fitting = [size for size, count in have.items() if size != wanted and count >= missing]
-    size = min(fitting, key=lambda one: (abs(one - wanted), one), default=None)
-    return None if size is None else RodStock(diameter_mm=size, count=have[size])
+    wanted = rod_mm(case)
+    for size, count in sorted(
+        (stock(case) or {}).items(), key=lambda one: (abs(one[0] - wanted), one[0])
+    ):
+        if size != wanted and count:
+            yield size, count
+
+
+def odd_rods(case: Case) -> list[Odd]:
+    """Where rods of other sizes stand in for those missing, pair by pair.
+
+    One size that is enough for all comes before several nearer ones: one other curl shows less
+    than two. Left and right get the same.
+    """
+    missing, each = short(case), case.technique.rods_each
+    if not missing:
+        return []
+    free = list(other_sizes(case))
+    enough = [one for one in free if one[1] >= missing]
+    pairs = hidden_pairs(case.sections)
+    for sizes in (enough[:1], free):
+        found = spread(pairs, sizes, missing, each)
+        if sum(len(one.sections) for one in found) * each >= missing:
+            return found
+    return []
+
+
+def spread(
+    pairs: Sequence[tuple[Section, ...]],
+    sizes: Sequence[tuple[float, int]],
+    missing: int,
+    each: int,
+) -> list[Odd]:
+    """Give pairs of sections to sizes, the most hidden pairs first, while rods last."""
+    waiting = list(pairs)
+    found = []
+    for size, count in sizes:
+        numbers: list[int] = []
+        while waiting and missing > 0 and (len(numbers) + len(waiting[0])) * each <= count:
+            pair = waiting.pop(0)
+            numbers += [one.number for one in pair]
+            missing -= each * len(pair)
+        if numbers:
+            found.append(Odd(size, tuple(sorted(numbers))))
+    return found
 
 
 def odd_sections(case: Case) -> list[int]:
-    """Sections that take the odd rods: the first in working order, which lie lowest behind.
-
-    An even number, so that left and right stay alike.
-    """
-    missing, each = short(case), case.technique.rods_each
-    if not missing or substitute(case) is None:
-        return []
-    count = -(-missing // each)
-    count += count % 2 if count < len(case.sections) else 0
-    return [section.number for section in case.sections[:count]]
+    """Every section that takes an odd rod."""
+    return sorted(number for odd in odd_rods(case) for number in odd.sections)
 
 
 def rods_by_section(case: Case) -> dict[int, float]:
     """Rod of each section [mm]; empty where none is set on rods."""
     if not case.technique.rods_each:
         return {}
-    odd, other = set(odd_sections(case)), substitute(case)
-    return {
-        section.number: other.diameter_mm if other and section.number in odd else rod_mm(case)
-        for section in case.sections
-    }
+    other = {number: odd.diameter_mm for odd in odd_rods(case) for number in odd.sections}
+    return {section.number: other.get(section.number, rod_mm(case)) for section in case.sections}
 
 
 def pins_needed(case: Case) -> int:
@@ -86,22 +165,103 @@ def bands_needed(case: Case) -> int:
     return case.technique.bands_each * len(case.sections)
 
 
+def counted(case: Case) -> list[tuple[str, int, int | None]]:
+    """What is counted beside rods: name, how many are needed, how many are free."""
+    kit = case.request.kit
+    if kit is None:
+        return []
+    return [
+        ("pins", pins_needed(case), kit.pins),
+        ("bands", bands_needed(case), kit.bands),
+        ("clips", case.technique.clips, kit.clips),
+    ]
+
+
+def counted_told(case: Case) -> list[str]:
+    """Pins, bands and clips that are short, in words."""
+    return [
+        f"{needed} {name} are needed, {have} are free: {needed - have} short"
+        for name, needed, have in counted(case)
+        if have is not None and needed > have
+    ]
+
+
+def rods_told(case: Case) -> str | None:
+    """Rods that are short, what stands in, where, and what it does to the curl; in words."""
+    missing = short(case)
+    if not missing:
+        return None
+    told = f"{missing} rods of {rod_mm(case):g} mm are missing of {rods_needed(case)}"
+    odd = out_odd(case)
+    if not odd:
+        return told + ", and no other size is enough"
+    return told + ": " + ", ".join(odd_told(one) for one in odd)
+
+
+def runs(numbers: Sequence[int]) -> str:
+    """Numbers in words a hand can follow: 1 to 4, 7, 9 to 12."""
+    told: list[str] = []
+    begin = last = numbers[0]
+    for number in [*numbers[1:], numbers[-1] + 2]:
+        if number != last + 1:
+            apart = f"{begin}, {last}" if last == begin + 1 else f"{begin} to {last}"
+            told.append(f"{begin}" if last == begin else apart)
+            begin = number
+        last = number
+    return ", ".join(told)
+
+
+def odd_told(odd: OddRods) -> str:
+    """Where odd rods go and what they do, in words."""
+    places = runs(odd.sections)
+    gap = odd.length_cm - odd.wanted_length_cm
+    hang = f"{abs(gap):.0f} cm {'longer' if gap > 0 else 'shorter'}"
+    same = abs(gap) < LENGTH_WORTH_A_WORD_CM
+    return (
+        f"{odd.count} of {odd.diameter_mm:g} mm at sections {places}, low at the back and alike on "
+        f"both sides, where another curl shows least; they come out {odd.curl_mm:.0f} mm across "
+        f"instead of {odd.wanted_curl_mm:.0f}" + ("" if same else f" and hang {hang}")
+    )
+
+
+def out_odd(case: Case) -> list[OddRods]:
+    """Odd rods with the curl they leave."""
+    wanted = rod_curl(case, rod_mm(case))
+    found = []
+    for odd in odd_rods(case):
+        curl = rod_curl(case, odd.diameter_mm)
+        found.append(
+            OddRods(
+                diameter_mm=odd.diameter_mm,
+                count=len(odd.sections) * case.technique.rods_each,
+                sections=list(odd.sections),
+                curl_mm=round(curl.diameter_mm, 1),
+                wanted_curl_mm=round(wanted.diameter_mm, 1),
+                length_cm=round(curl.hanging_cm, 1),
+                wanted_length_cm=round(wanted.hanging_cm, 1),
+            )
+        )
+    return found
+
+
 def kit_needed(case: Case) -> KitNeeded:
     """What has to lie ready."""
-    other = substitute(case) if short(case) else None
+    odd = out_odd(case)
     rods = []
     if case.technique.rods_each:
+        most = max(odd, key=lambda one: one.count, default=None)
         rods.append(
             RodNeed(
                 diameter_mm=rod_mm(case),
                 count=rods_needed(case),
                 short=short(case),
-                substitute_mm=other.diameter_mm if other else None,
+                substitute_mm=most.diameter_mm if most else None,
             )
         )
     return KitNeeded(
         rods=rods,
         odd_at=odd_sections(case),
+        odd=odd,
         pins=pins_needed(case),
         bands=bands_needed(case),
         clips=case.technique.clips,

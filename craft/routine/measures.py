@@ -19,6 +19,7 @@ def measures(answer: PlanAnswer) -> Measures:
         release_after_h=answer.drying.release_after_h,
         odds_dry=answer.drying.odds_dry,
         product_g=round(sum(answer.totals.product_g.values()), 1),
+        product_cost=answer.totals.product_cost,
         wear_days=answer.finished.wear_days,
     )
 
@@ -63,6 +64,13 @@ TRAITS: tuple[Trait, ...] = (
     ),
     Trait(lambda m: m.length_cm, True, 0.8, "sits {:.1f} cm shorter", "sits {:.1f} cm longer"),
     Trait(lambda m: m.product_g, False, 5, "{:.0f} g more product", "{:.0f} g less product"),
+    Trait(
+        lambda m: m.product_cost,
+        False,
+        0.5,
+        "products {:.2f} dearer",
+        "products {:.2f} cheaper",
+    ),
     Trait(lambda m: m.wear_days, True, 1, "{:.0f} days less wear", "{:.0f} days more wear"),
 )
 

@@ -20,8 +20,10 @@ from craft.head import hairline
 from craft.routine.before import before
 from craft.routine.case import Case, case_of
 from craft.routine.cautions import cautions_for, gravest_first, leave_on
+from craft.routine.curls import hangs
 from craft.routine.edits import edited
 from craft.routine.fixes import fixes_for_drying
+from craft.routine.fixes_of_things import fixes_for_bottles, fixes_for_film, fixes_for_kit
 from craft.routine.forecast import SAFE_ODDS, Forecast, curve, forecast, section_bundle
 from craft.routine.home import home, wear_days
 from craft.routine.kit import kit_needed, rod_mm, rods_by_section
@@ -30,15 +32,12 @@ from craft.routine.schools import schools
 from craft.routine.styling import shape_minutes, styling
 from craft.routine.washing import blot_and_part, washing
 from craft.routine.why import HOUSE, MODEL, TRADE, reason
-from craft.vocabulary import Role, Severity, Style
+from craft.vocabulary import Role, Severity
 
 #: How sure we are of the stretch of a technique. House value.
 STRETCH_SPREAD = 0.12
 #: Definition on day one: share of the wish, of each doubling of the sections, of damp. House.
 WISH_SHARE, DOUBLING_SHARE, DAMP_SHARE = 0.3, 0.06, 0.4
-#: A rod curl opens by this share of its diameter for each stretch, and rises so much of its
-#: diameter a turn. House values.
-ROD_SPRING, ROD_RISE = 0.5, 1.1
 DEFINITION_RANGE = (0.05, 0.98)
 #: The chart looks this much past the later of release and dry, and at most so far [h].
 CHART_PAST, CHART_LIMIT_H = 1.15, 336.0
@@ -62,6 +61,15 @@ CAUTION_STEPS = {
     "too_light": ("lay_in",),
     "heat_limit": ("dry",),
     "patch_test": ("cleanse", "lay_in"),
+    "label_unread": ("cleanse", "condition", "mask", "lay_in"),
+    "allergen_unnamed": ("cleanse", "condition", "mask", "lay_in"),
+    "avoided": ("cleanse", "condition", "mask", "lay_in"),
+    "spoiled": ("lay_in",),
+    "spoils_soon": ("lay_in",),
+    "label_rinse": ("lay_in",),
+    "protein_stiff": ("mask", "lay_in"),
+    "humectant_air": ("lay_in",),
+    "flaking_pair": ("lay_in",),
 }
 
 
@@ -83,7 +91,7 @@ def plan(request: PlanRequest) -> PlanAnswer:
     found = gravest_first(
         [*cautions_for(case, made, first_sitting(steps)), *out_of_order(case, steps)]
     )
-    fixes = fixes_for_drying(case, made) if has(found, "not_dry_at_release") else []
+    fixes = fixes_for(case, made, found)
     stopped = any(one.severity is Severity.STOP for one in found)
     return PlanAnswer(
         rules_version=RULES_VERSION,
@@ -110,6 +118,14 @@ def routine(case: Case, made: Forecast) -> list[Step]:
     """The steps in the order of the work."""
     wet = [*washing(case), blot_and_part(case)] if case.washes else []
     return [*before(case), *wet, *styling(case, made)]
+
+
+def fixes_for(case: Case, made: Forecast, found: Sequence[Caution]) -> list[Fix]:
+    """Changes that answer the cautions that fired, the cheapest first for each."""
+    drying_fixes = fixes_for_drying(case, made) if has(found, "not_dry_at_release") else []
+    kit_fixes = fixes_for_kit(case, made) if has(found, "kit_short") else []
+    film_fixes = fixes_for_film(case, made) if has(found, "residue_risk") else []
+    return [*drying_fixes, *kit_fixes, *film_fixes, *fixes_for_bottles(case, made, found)]
 
 
 def has(cautions: Sequence[Caution], key: str) -> bool:
@@ -147,9 +163,9 @@ def totals(case: Case, steps: Sequence[Step]) -> Totals:
     wide = math.sqrt(sum(((step.hands_on_high - step.hands_on_low) / 2) ** 2 for step in steps))
     waits = sum(step.wait_min for step in steps)
     grams: dict[Role, float] = {}
-    for step in steps:
-        for product in step.products:
-            grams[product.role] = round(grams.get(product.role, 0.0) + product.grams, 1)
+    products = [product for step in steps for product in step.products]
+    for product in products:
+        grams[product.role] = round(grams.get(product.role, 0.0) + product.grams, 1)
     return Totals(
         hands_on_min=round(hands, 1),
         hands_on_low=round(max(0.0, hands - wide), 1),
@@ -163,6 +179,8 @@ def totals(case: Case, steps: Sequence[Step]) -> Totals:
         product_g=grams,
         hair_g=round(case.hair_g, 1),
         surface_m2=round(case.surface_m2, 3),
+        product_cost=round(sum(one.cost or 0.0 for one in products), 2),
+        unpriced=list(dict.fromkeys(one.name for one in products if one.cost is None)),
         reasons=sum_reasons(case, steps),
     )
 
@@ -303,23 +321,12 @@ def drying_out(made: Forecast) -> Drying:
     )
 
 
-def hangs(case: Case, stretch: float) -> float:
-    """Length at which it sits [cm]: by the helix of its rods, else by the stretch of the technique.
-
-    A rod curl springs open by a little when it is let go, which the stretch stands for.
-    """
-    hair = case.hair
-    if case.technique.rods_each and case.request.goal.style is Style.ROD_SET:
-        coil_cm = rod_mm(case) / 10 * (1 + ROD_SPRING * stretch)
-        return curl.helix(hair.length_cm, coil_cm, ROD_RISE * coil_cm).hanging_cm
-    return curl.finished_length(hair.length_cm, hair.curl_index, stretch)
-
-
 def finished(case: Case, made: Forecast) -> Finished:
     """How long it hangs and how defined it is on day one."""
     hair, technique = case.hair, case.technique
+    rod = rod_mm(case) if technique.rods_each else None
     lengths = [
-        hangs(case, stretch)
+        hangs(case, stretch, rod)
         for stretch in (
             technique.stretch - STRETCH_SPREAD,
             technique.stretch,

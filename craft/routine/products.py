@@ -1,17 +1,12 @@
-"""Which bottle, and how much of it."""
+"""What a step takes: the bottle, how much of it, and why."""
 
-from craft import doses, labels
+from craft import doses
 from craft.contract.plan import Reason, ShelfItem, StepProduct
-from craft.routine.case import Case, bottles
-from craft.routine.why import HOUSE, reason
-from craft.vocabulary import Level, Role, Strand, WashRoutine, Weight
-
-#: Weights in the order they suit, best first. Common practice, no source.
-SUITS_LIGHT = (Weight.LIGHT, Weight.MEDIUM, Weight.HEAVY)
-SUITS_HEAVY = (Weight.HEAVY, Weight.MEDIUM, Weight.LIGHT)
-SUITS_MEDIUM = (Weight.MEDIUM, Weight.LIGHT, Weight.HEAVY)
-
-OIL_ROLES = frozenset({Role.OIL, Role.PRE_OIL})
+from craft.routine.case import Case
+from craft.routine.clashes import clashes, wanted_weight
+from craft.routine.picking import best, left_in, ranking, runs_short
+from craft.routine.why import HOUSE, TRADE, reason
+from craft.vocabulary import Fits, Role
 
 NAMES = {
     Role.PRE_OIL: "pre-wash oil",
@@ -32,78 +27,31 @@ NAMES = {
 }
 
 
-def wanted_weight(case: Case) -> tuple[tuple[Weight, ...], str]:
-    """Weights of product that suit this hair, best first, and the input that says so.
-
-    Fine or sparse hair takes light, watery products; dense coarse hair thick, concentrated ones.
-    """
-    hair = case.hair
-    if hair.strand is Strand.FINE:
-        return SUITS_LIGHT, f"strand {hair.diameter_um:g} µm"
-    if dense_and_coarse(case):
-        return SUITS_HEAVY, f"strand {hair.diameter_um:g} µm, {hair.density_per_cm2:g} hairs/cm²"
-    if hair.porosity is Level.LOW:
-        return SUITS_LIGHT, "porosity low"
-    return SUITS_MEDIUM, f"strand {hair.diameter_um:g} µm"
-
-
-def dense_and_coarse(case: Case) -> bool:
-    """Hair that swallows a light product."""
-    hair = case.hair
-    return hair.strand is Strand.COARSE and hair.density_per_cm2 > doses.DENSE_FROM_PER_CM2
-
-
-def forbidden(case: Case, item: ShelfItem) -> str | None:
-    """The ingredient that keeps a bottle off this head, if any."""
-    person = case.request.person
-    for avoided in (*person.allergies, *person.avoid):
-        hit = labels.clash(item.ingredients, avoided)
-        if hit:
-            return hit
-    return None
-
-
-def unwashable(case: Case, item: ShelfItem) -> str | None:
-    """A silicone in what stays in, on a head that is never shampooed."""
-    if case.request.person.routine is not WashRoutine.COWASH_ONLY:
-        return None
-    if item.role not in case.technique.stays_in:
-        return None
-    return labels.insoluble_silicone(item.ingredients)
-
-
-def solid_here(case: Case, item: ShelfItem) -> str | None:
-    """A fat that would fleck in this room, in a bottle that is used as an oil."""
-    if item.role not in OIL_ROLES:
-        return None
-    return labels.solid_at(item.ingredients, case.request.room.temp_c)
-
-
-def runs_short(item: ShelfItem, grams: float) -> bool:
-    """Whether a bottle holds less than the dose."""
-    return item.stock_g is not None and item.stock_g < grams
+def name_of(item: ShelfItem) -> str:
+    """What a bottle is called."""
+    return item.name or item.id
 
 
 def choose(case: Case, role: Role) -> ShelfItem | None:
-    """The bottle for a role: allowed, washable, liquid, enough, of a weight that suits.
+    """The bottle for a role, if any may be used."""
+    if role in case.taken:
+        return case.taken[role]
+    return best(case.shelf, role, case.grams(role), left_in(case.shelf, case.taken))
 
-    Among equals the one with least left goes first, so that bottles are used up.
-    """
-    order, _ = wanted_weight(case)
-    grams, _ = amount_of(case, role, passes=1)
-    allowed = [item for item in bottles(case, role) if not forbidden(case, item)]
-    return min(
-        allowed,
-        key=lambda item: (
-            unwashable(case, item) is not None,
-            solid_here(case, item) is not None,
-            runs_short(item, grams),
-            order.index(item.weight),
-            item.stock_g if item.stock_g is not None else float("inf"),
-            item.id,
-        ),
-        default=None,
-    )
+
+def others(case: Case, role: Role) -> list[ShelfItem]:
+    """Bottles that could be taken instead, with nothing against them, best first."""
+    shelf, own = case.shelf, case.taken.get(role)
+    rest = {other: item for other, item in case.taken.items() if other is not role}
+    beside = left_in(shelf, rest) if role in shelf.stays_in else []
+    return [
+        item
+        for item in ranking(shelf, role, case.grams(role), beside)
+        if item is not own
+        and not clashes(shelf.facts, shelf.use(item, role))
+        and not shelf.flaking(item, beside)
+        and not runs_short(item, case.grams(role))
+    ]
 
 
 def dose(case: Case, role: Role, passes: int = 1) -> StepProduct:
@@ -117,13 +65,17 @@ def dose(case: Case, role: Role, passes: int = 1) -> StepProduct:
     item = choose(case, role)
     grams, amount = amount_of(case, role, passes)
     unit_g = item.unit_g if item else None
+    units = doses.hand_units(grams, unit_g) if unit_g else None
+    price = item.cost_per_g if item else None
     return StepProduct(
         role=role,
         id=item.id if item else None,
-        name=(item.name or item.id) if item else NAMES[role],
+        name=name_of(item) if item else NAMES[role],
         grams=round(grams, 1),
-        units=doses.hand_units(grams, unit_g) if unit_g else None,
+        units=units,
         unit=item.unit if item and unit_g else None,
+        by_hand_g=round(units * unit_g, 1) if units and unit_g else None,
+        cost=None if price is None else round(price * grams, 2),
         stock_g=item.stock_g if item else None,
         stays_in=role in case.technique.stays_in,
         reasons=[amount, *choice_reasons(case, role, item)],
@@ -132,8 +84,8 @@ def dose(case: Case, role: Role, passes: int = 1) -> StepProduct:
 
 def amount_of(case: Case, role: Role, passes: int) -> tuple[float, Reason]:
     """Grams of a product on this head, and the arithmetic."""
+    grams = case.grams(role, passes)
     if role in doses.SCALP_G_PER_CM2:
-        grams = doses.scalp_dose(role, case.scalp_cm2, passes)
         times = f" × {passes} passes" if passes > 1 else ""
         because = (
             f"{doses.SCALP_G_PER_CM2[role]} g/cm² × {case.scalp_cm2:.0f} cm² of scalp{times} "
@@ -141,7 +93,6 @@ def amount_of(case: Case, role: Role, passes: int) -> tuple[float, Reason]:
         )
         return grams, reason("scalp_dose", because, f"head {case.hair.head_cm:g} cm", HOUSE)
     film = case.film(role)
-    grams = doses.fibre_dose(film.g_per_m2, case.surface_m2)
     factors = "".join(f" × {factor:g} ({name})" for name, factor in film.factors)
     because = (
         f"{film.base_g_per_m2:g} g/m² × {case.surface_m2:.2f} m² of hair surface{factors} "
@@ -151,31 +102,37 @@ def amount_of(case: Case, role: Role, passes: int) -> tuple[float, Reason]:
     return grams, reason("fibre_dose", because, fired, HOUSE)
 
 
-def passed_over(case: Case, item: ShelfItem) -> Reason | None:
+def passed_over(case: Case, role: Role, item: ShelfItem) -> Reason | None:
     """Why another bottle of the role was not taken, if there is more to say than its weight."""
-    name = item.name or item.id
-    hit = forbidden(case, item)
-    if hit:
-        return reason("kept_off", f"{name} is left out: it holds {hit}.", f"avoids {hit}")
-    solid = solid_here(case, item)
-    temp = f"{case.request.room.temp_c:g} °C"
-    if solid:
-        told = f"{name} is left out: {solid} is solid at {temp}."
-        return reason("solid_oil", told, f"room {temp}")
-    grams, _ = amount_of(case, item.role, passes=1)
+    shelf = case.shelf
+    found = clashes(shelf.facts, shelf.use(item, role))
+    if found and (found[0].fits is Fits.NO or found[0].key not in ("too_heavy", "too_light")):
+        rule = "kept_off" if found[0].fits is Fits.NO else found[0].key
+        name = name_of(item)
+        what = found[0].text.removeprefix(f"{name} ")
+        told = f"{name} is left out: " + ("it " if what != found[0].text else "") + what
+        return reason(rule, told, found[0].fired_by, found[0].source)
+    pair = shelf.flaking(item, [one for one in case.taken.values() if one and one is not item])
+    if pair and role in shelf.stays_in:
+        told = f"{name_of(item)} is left out: it flakes with what is taken. {pair.because}"
+        return reason("flaking_pair", told.strip(), f"{pair.first} and {pair.second}")
+    grams = case.grams(role)
     if runs_short(item, grams):
-        told = f"{name} is left out: {item.stock_g:g} g left, {grams:.1f} g needed."
-        return reason("runs_short", told, f"stock of {name} {item.stock_g:g} g")
+        told = f"{name_of(item)} is left out: {item.stock_g:g} g left, {grams:.1f} g needed."
+        return reason("runs_short", told, f"stock of {name_of(item)} {item.stock_g:g} g")
     return None
 
 
 def choice_reasons(case: Case, role: Role, item: ShelfItem | None) -> list[Reason]:
     """Why this bottle and not another."""
     reasons = []
-    order, fired = wanted_weight(case)
-    stock = bottles(case, role)
-    if item and len(stock) > 1 and item.weight is order[0]:
+    order, fired = wanted_weight(case.hair)
+    stock = case.shelf.serving(role)
+    if item and case.request.bottles.get(role) == item.id:
+        told = f"{name_of(item)} was chosen by hand."
+        reasons.append(reason("by_hand", told, f"bottles.{role} {item.id}", TRADE))
+    elif item and len(stock) > 1 and item.weight is order[0]:
         told = f"A {item.weight} {NAMES[role]} suits this hair best."
         reasons.append(reason("weight_suits", told, fired))
-    others = (passed_over(case, other) for other in stock if other is not item)
-    return reasons + [one for one in others if one]
+    passed = (passed_over(case, role, other) for other in stock if other is not item)
+    return reasons + [one for one in passed if one]

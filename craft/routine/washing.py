@@ -4,7 +4,8 @@ from craft import timing
 from craft.contract.plan import Reason, Step
 from craft.routine.before import detangles_before_water
 from craft.routine.case import Case
-from craft.routine.products import dose
+from craft.routine.clashes import LABEL
+from craft.routine.products import choose, dose, name_of
 from craft.routine.steps import step
 from craft.routine.why import HOUSE, TRADE, reason
 from craft.vocabulary import (
@@ -221,8 +222,27 @@ def detangle(case: Case) -> list[Step]:
     ]
 
 
-def mask_minutes(case: Case) -> tuple[float, Reason]:
-    """How long the mask sits, and why."""
+def mask_minutes(case: Case) -> tuple[float, float, Reason]:
+    """How long the mask sits, how long it may, and why. Its label rules over everything."""
+    minutes, why = usual_mask_minutes(case)
+    longest = max(minutes, case.technique.mask_max_min)
+    item = choose(case, Role.MASK)
+    least, most = (item.dwell_min, item.dwell_max_min) if item else (None, None)
+    if item is None or (least is None and most is None):
+        return minutes, longest, why
+    labelled = max(minutes, least or 0.0)
+    if most is not None:
+        labelled, longest = min(labelled, most), min(longest, most)
+    longest = max(longest, labelled)
+    if labelled == minutes:
+        return minutes, longest, why
+    told = " to ".join(f"{one:g}" for one in (least, most) if one is not None)
+    because = f"The label of {name_of(item)} says {told} min: {labelled:g} instead of {minutes:g}."
+    return labelled, longest, reason("label_dwell", because, f"label {told} min", LABEL)
+
+
+def usual_mask_minutes(case: Case) -> tuple[float, Reason]:
+    """How long a mask sits where no label says otherwise, and why."""
     technique = case.technique
     hair = case.hair
     short = technique.mask_max_min < LONG_MASK_MIN
@@ -246,7 +266,7 @@ def warm_mask(case: Case) -> bool:
 
 def mask(case: Case) -> Step:
     """Treat the lengths, most on the ends."""
-    minutes, why = mask_minutes(case)
+    minutes, longest, why = mask_minutes(case)
     warm = warm_mask(case)
     reasons = [why]
     if warm:
@@ -261,7 +281,7 @@ def mask(case: Case) -> Step:
         "Section by section, most on the ends; then cover.",
         minutes=timing.bulk_minutes(*MASK_ON, case.hair_g),
         station=Station.STEAMER if warm else Station.CHAIR,
-        wait=(minutes, case.technique.mask_max_min),
+        wait=(minutes, longest),
         wait_title="under steam" if warm else "under a cap",
         products=[dose(case, Role.MASK)],
         sections=4,

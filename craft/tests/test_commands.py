@@ -1,30 +1,68 @@
 """The core as a program: answers, errors, schema."""
 
+import io
 import json
 import subprocess
 import sys
+from contextlib import redirect_stderr, redirect_stdout
+from dataclasses import dataclass
 from pathlib import Path
 from tempfile import TemporaryDirectory
 from typing import Any
 from unittest import TestCase
+from unittest.mock import patch
 
 import jsonschema
 
+from craft.__main__ import main
 from craft.commands import COMMANDS
 from craft.tests.requests import HAIR, plan_request
 
 ROOT = Path(__file__).resolve().parents[2]
 
 
-def run(*arguments: str, stdin: str = "") -> subprocess.CompletedProcess[str]:
-    return subprocess.run(
-        [sys.executable, "-m", "craft", *arguments],
-        input=stdin,
-        capture_output=True,
-        text=True,
-        cwd=ROOT,
-        check=False,
-    )
+@dataclass(frozen=True)
+class Done:
+    """What a run of the program left behind."""
+
+    returncode: int
+    stdout: str
+    stderr: str
+
+
+def run(*arguments: str, stdin: str = "") -> Done:
+    """The program in this process: starting it anew for every question would take minutes."""
+    out, err = io.StringIO(), io.StringIO()
+    source = io.TextIOWrapper(io.BytesIO(stdin.encode()), "utf-8")
+    with patch("sys.stdin", source), redirect_stdout(out), redirect_stderr(err):
+        code = main(arguments)
+    return Done(code, out.getvalue(), err.getvalue())
+
+
+class StartedTest(TestCase):
+    """The program as it is started from a shell."""
+
+    def started(self, *arguments: str, stdin: str = "") -> subprocess.CompletedProcess[str]:
+        return subprocess.run(
+            [sys.executable, "-m", "craft", *arguments],
+            input=stdin,
+            capture_output=True,
+            text=True,
+            cwd=ROOT,
+            check=False,
+        )
+
+    def test_an_answer(self) -> None:
+        done = self.started("label", stdin='{"ingredients": "Aqua, Glycérin"}')
+        self.assertEqual((done.returncode, done.stderr), (0, ""))
+        names = [one["name"] for one in json.loads(done.stdout)["ingredients"]]
+        self.assertEqual(names, ["aqua", "glycerin"])
+
+    def test_bad_input(self) -> None:
+        done = self.started("plan", stdin='{"hair": {}}')
+        self.assertEqual((done.returncode, done.stdout), (2, ""))
+        self.assertNotIn("Traceback", done.stderr)
+        self.assertIn("field", json.loads(done.stderr)["error"])
 
 
 class ProgramTest(TestCase):
@@ -90,6 +128,43 @@ class ProgramTest(TestCase):
         jsonschema.validate(answer, json.loads(run("schema", "profile").stdout)["answer"])
         nothing = self.ask("profile", {})
         self.assertIsNone(nothing["density_per_cm2"])
+
+    def test_label(self) -> None:
+        text = "Aqua (Water), Cetearyl Alcohol, Linalool, Cetaeryl Alcohol"
+        answer = self.ask("label", {"ingredients": text, "leave_on": True})
+        jsonschema.validate(answer, json.loads(run("schema", "label").stdout)["answer"])
+        first = answer["ingredients"][0]
+        self.assertEqual((first["name"], first["families"]), ("aqua", []))
+        self.assertIn("fatty_alcohol", answer["families"])
+        self.assertEqual(answer["allergens"], ["linalool"])
+        (unknown,) = answer["unknown"]
+        self.assertEqual(unknown["text"], "Cetaeryl Alcohol")
+        self.assertEqual(unknown["close"][0], "cetearyl alcohol")
+
+    def test_label_errors(self) -> None:
+        cases = [
+            ({}, "ingredients", "missing"),
+            ({"ingredients": 7}, "ingredients", "text of at most 8000"),
+            ({"ingredients": "a" * 8001}, "ingredients", "text of at most 8000"),
+            ({"ingredients": "Aqua", "leave_on": "yes"}, "leave_on", "true or false"),
+        ]
+        for request, field, words in cases:
+            error = self.refused("label", json.dumps(request))
+            self.assertEqual(error["field"], field)
+            self.assertIn(words, error["message"])
+
+    def test_bottles(self) -> None:
+        shelf = [{"id": "g", "role": "gel", "ingredients": "Aqua, Linalool"}]
+        request = {"hair": HAIR, "person": {"allergies": ["linalool"]}, "shelf": shelf}
+        answer = self.ask("bottles", request)
+        jsonschema.validate(answer, json.loads(run("schema", "bottles").stdout)["answer"])
+        self.assertEqual(answer["bottles"][0]["fits"], "no")
+
+    def test_bottles_by_hand_are_checked(self) -> None:
+        shelf = [{"id": "g", "role": "gel"}]
+        for bottles, field in (({"gel": "x"}, "bottles.gel"), ({"glue": "g"}, "bottles.glue")):
+            error = self.refused("plan", json.dumps(plan_request(shelf=shelf, bottles=bottles)))
+            self.assertEqual(error["field"], field)
 
     def test_profile_errors(self) -> None:
         cases = [

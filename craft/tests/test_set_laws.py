@@ -7,7 +7,7 @@ from unittest import TestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from craft import drying, fibre, head, labels
+from craft import drying, fibre, head
 from craft.commands import COMMANDS
 from craft.contract import parse
 from craft.drying import Bundle, Stage
@@ -176,19 +176,3 @@ class DryingEdgesTest(TestCase):
 
         self.assertGreater(hours(wrapped, air), hours(free, air))
         self.assertEqual(hours(wrapped, hood), hours(free, hood))
-
-
-class LabelGarbageTest(TestCase):
-    @settings(max_examples=120)
-    @given(st.text(max_size=300))
-    def test_no_text_breaks_a_label(self, text: str) -> None:
-        names = labels.ingredients(text)
-        self.assertTrue(all(name == name.lower() and name.strip() for name in names))
-        labels.insoluble_silicone(text)
-        labels.essential_oil(text)
-        labels.solid_at(text, 20)
-        labels.clash(text, "silicones")
-
-    @given(st.text(min_size=1, max_size=20))
-    def test_no_wish_breaks_a_search(self, wish: str) -> None:
-        labels.clash("Aqua, Glycerin", wish)

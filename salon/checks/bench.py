@@ -48,6 +48,23 @@ def bench_core() -> None:
         report(f"{label}, same parting", median_ms(lambda r=request: plan(r)), PLAN_BUDGET_MS)
 
 
+def bench_labels() -> None:
+    """A label of forty names read for the first time."""
+    from craft.labels import naming, reading
+    from craft.labels.naming import known_names
+
+    text = ", ".join(
+        [*list(known_names())[:36], "Linaool", "Cetaeryl Alcohol", "Shea buter", "Mel"]
+    )
+
+    def anew() -> None:
+        for remembered in (reading.read_label, reading.close, naming.identify, naming.spelled):
+            remembered.cache_clear()
+        reading.read_label(text)
+
+    report("a label of 40 names, never seen", median_ms(anew), PLAN_BUDGET_MS)
+
+
 def bench_salon() -> None:
     """Lists and a draft over HTTP with 5 000 heads and 60 000 visits."""
     import django
@@ -73,6 +90,8 @@ def bench_salon() -> None:
     report("heads, searched", median_ms(get("/api/heads/?search=4321")), LIST_BUDGET_MS)
     report("findings, first page", median_ms(get("/api/visits/")), LIST_BUDGET_MS)
     report("visits of one head", median_ms(get("/api/visits/?head=77")), LIST_BUDGET_MS)
+    report("shelf, for one head", median_ms(get("/api/shelf/?head=77")), LIST_BUDGET_MS)
+    report("drawer, at an hour", median_ms(get("/api/kit/?hours=48")), LIST_BUDGET_MS)
     wish = {"head": 77, "goal": {"style": "flat_twist_out", "sections": 14}}
 
     def draft() -> object:
@@ -87,6 +106,7 @@ def main() -> None:
         os.environ["GAUFFER_VAR"] = folder
         os.environ["DJANGO_SETTINGS_MODULE"] = "salon.settings"
         bench_core()
+        bench_labels()
         bench_salon()
 
 

@@ -9,6 +9,7 @@ from salon.findings.models import Visit, VisitDose, VisitStep
 from salon.heads.models import Head, Observation
 from salon.house.demo.build import build
 from salon.plans.models import Plan
+from salon.shelf.models import Product, StockMove
 
 
 def fill(heads: int, visits_each: int) -> User:
@@ -68,5 +69,13 @@ def fill(heads: int, visits_each: int) -> User:
     )
     VisitDose.objects.bulk_create(
         [VisitDose(visit=visit, role="gel", grams=15) for visit in visits], batch_size=5000
+    )
+    gel = Product.objects.filter(role="gel").earliest("pk")
+    StockMove.objects.bulk_create(
+        [
+            StockMove(product=gel, kind="used", grams=-15, visit=visit.pk, at=visit.started_at)
+            for visit in visits
+        ],
+        batch_size=5000,
     )
     return User.objects.get(pk=1)

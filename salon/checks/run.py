@@ -19,6 +19,8 @@ def main() -> int:
     """Run the tests of the core, the API and the browser; 0 if all passed."""
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "salon.settings")
     django.setup()
+    # Strong hashes are slow on purpose; no password of a test is worth one.
+    settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
     post_migrate.connect(into_the_file)
     runner = counting(get_runner(settings))(verbosity=1, interactive=False, parallel=PROCESSES)
     failed = runner.run_tests(sys.argv[1:] or ["craft", "salon"])

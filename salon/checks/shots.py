@@ -6,11 +6,20 @@ import tempfile
 import threading
 from collections.abc import Callable
 from pathlib import Path
-from wsgiref.simple_server import WSGIRequestHandler, make_server
+from socketserver import ThreadingMixIn
+from wsgiref.simple_server import WSGIRequestHandler, WSGIServer, make_server
 
 from playwright.sync_api import Page
 
+#: A heading and two readings.
+THIRD_READING = 3
 FOLDER = Path(__file__).resolve().parents[2] / "docs" / "screenshots"
+
+
+class Threaded(ThreadingMixIn, WSGIServer):
+    """Serves streams and everything else at once."""
+
+    daemon_threads = True
 
 
 class Quiet(WSGIRequestHandler):
@@ -22,7 +31,7 @@ def serve() -> str:
     """Start the application on a free port of this machine; its address."""
     from salon.wsgi import application
 
-    server = make_server("127.0.0.1", 0, application, handler_class=Quiet)
+    server = make_server("127.0.0.1", 0, application, Threaded, Quiet)
     threading.Thread(target=server.serve_forever, daemon=True).start()
     return f"http://127.0.0.1:{server.server_port}"
 
@@ -49,7 +58,7 @@ def open_at(path: str) -> Callable[[Page], None]:
 def why_a_dose(page: Page) -> None:
     """A dose with its reasons open."""
     page.goto("/plans/5")
-    page.get_by_role("button", name="Plain curl cream: why?").click()
+    page.get_by_role("table").get_by_role("button", name=re.compile("gel.*why")).last.click()
 
 
 def half_a_consultation(page: Page) -> None:
@@ -83,23 +92,45 @@ def without_a_rinse(page: Page) -> None:
     page.get_by_text("Taken out by hand").wait_for()
 
 
+def kit_on_the_day(page: Page) -> None:
+    """The drawer while one set is worn and its rods are cleaned."""
+    page.goto("/shelf/kit")
+    page.get_by_role("button", name="Take out").first.click()
+    page.get_by_role("button", name="Into the disinfectant").last.click()
+    page.get_by_text("in cleaning").wait_for()
+
+
+def weigh_a_pump(page: Page) -> None:
+    """Two readings taken, the third on the scale."""
+    page.goto("/shelf/products/34/calibration")
+    page.get_by_role("button", name="Tare").click()
+    for _ in range(3):
+        page.get_by_role("button", name="Pour").click()
+        page.get_by_text("settling…").wait_for()
+        page.get_by_role("button", name=re.compile(r"^Take \d")).wait_for()
+        page.get_by_text("steady", exact=True).wait_for()
+        if page.get_by_role("row").count() < THIRD_READING:
+            page.get_by_role("button", name=re.compile(r"^Take \d")).click()
+            page.get_by_role("button", name="Empty").click()
+
+
 PICTURES: tuple[tuple[str, Callable[[Page], None]], ...] = (
     ("heads", open_at("/heads")),
-    ("new-head", open_at("/heads/new")),
     ("head-sheet", open_at("/heads/1")),
     ("consultation", half_a_consultation),
     ("scope", count_hairs),
-    ("curl", open_at("/heads/1/consultation?part=curl")),
     ("stop-sign", open_at("/heads/7")),
     ("composer", compose_damp),
     ("ways", two_ways),
     ("changed-by-hand", without_a_rinse),
     ("house", open_at("/house")),
-    ("density-missing", open_at("/heads/6/plan")),
     ("saved-plan-why", why_a_dose),
     ("record-visit", open_at("/plans/3/visit")),
     ("visit", open_at("/visits/1")),
     ("findings", open_at("/findings")),
+    ("shelf", open_at("/shelf?head=3")),
+    ("product", open_at("/shelf/products/41")),
+    ("kit", kit_on_the_day),
 )
 
 
@@ -112,7 +143,7 @@ def take(page: Page, name: str, act: Callable[[Page], None]) -> None:
 
 
 def main() -> None:
-    """Take every picture at 1280x800, the composer also on a tablet and in the dark."""
+    """Take every picture at 1280x800, the composer also in the dark."""
     with tempfile.TemporaryDirectory() as folder:
         os.environ["GAUFFER_VAR"] = folder
         os.environ["DJANGO_SETTINGS_MODULE"] = "salon.settings"
@@ -121,7 +152,7 @@ def main() -> None:
         django.setup()
         from django.core.management import call_command
 
-        from salon.checks.browser import DESK, TABLET, browser
+        from salon.checks.browser import DESK, browser
         from salon.house.demo.build import PASSWORD, USERNAME
 
         call_command("migrate", verbosity=0)
@@ -137,11 +168,11 @@ def main() -> None:
             page.get_by_role("heading", name="Heads").wait_for()
             for name, act in PICTURES:
                 take(page, name, act)
+            weigh_a_pump(page)
+            # The scale streams: this page is never without traffic.
+            page.screenshot(path=FOLDER / "calibration.png", animations="disabled")
             page.emulate_media(color_scheme="dark")
             take(page, "composer-dark", open_at("/heads/3/plan"))
-            page.emulate_media(color_scheme="light")
-            page.set_viewport_size(TABLET)
-            take(page, "composer-tablet", open_at("/heads/3/plan"))
 
 
 if __name__ == "__main__":

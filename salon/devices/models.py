@@ -1,5 +1,7 @@
 """Pictures taken with the strand scope."""
 
+from datetime import UTC, datetime
+
 from django.conf import settings
 from django.db import models
 from django.utils import timezone
@@ -46,3 +48,25 @@ class ScopePicture(models.Model):
     def roots(self) -> list[list[float]]:
         """Roots that count."""
         return self.counted if self.corrected is None else self.corrected
+
+
+class ScaleBowl(models.Model):
+    """What lies on the simulated scale: one row."""
+
+    load_g = models.FloatField(default=0)
+    before_g = models.FloatField(default=0, help_text="What it showed when the load changed.")
+    tare_g = models.FloatField(default=0)
+    changed_at = models.DateTimeField(default=timezone.now)
+    plugged_in = models.BooleanField(default=True)
+
+    class Meta:
+        constraints = [models.CheckConstraint(condition=models.Q(pk=1), name="one_scale")]
+
+    def __str__(self) -> str:
+        return f"{self.load_g:g} g"
+
+    @classmethod
+    def now(cls) -> "ScaleBowl":
+        """The bowl as it is; before anything was done to it, one that has long been empty."""
+        long_ago = datetime.fromtimestamp(0, UTC)
+        return cls.objects.filter(pk=1).first() or cls(pk=1, changed_at=long_ago)

@@ -12,21 +12,16 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from craft.results import SCORE_MAX, SCORE_MIN
-from craft.vocabulary import Dryness, Role, Verdict
+from craft.vocabulary import Dryness, Residue, Role, Verdict
+from salon.fields import within
 from salon.findings import services
 from salon.findings.models import SCORES, Visit
 from salon.house.services import name_of
 from salon.plans.models import Plan
 from salon.problems import ProblemsSerializer
+from salon.shelf.outlook import visit_cost
 
-MAX_MINUTES, MAX_GRAMS, MAX_RELEASE_H, MAX_LENGTH_CM = 600, 2000, 336, 150
-
-
-def within(low: float, high: float, unit: str, **more: object) -> serializers.FloatField:
-    """A number with a range, told in one sentence when it is left."""
-    told = f"Give a number from {low:g} to {high:g} {unit}."
-    messages = {"min_value": told, "max_value": told, "invalid": told}
-    return serializers.FloatField(min_value=low, max_value=high, error_messages=messages, **more)
+MAX_MINUTES, MAX_GRAMS, MAX_RELEASE_H, MAX_LENGTH_CM, MAX_UNITS = 600, 2000, 336, 150, 500
 
 
 def score_field() -> serializers.IntegerField:
@@ -49,6 +44,10 @@ class TookSerializer(serializers.Serializer):
 class UsedSerializer(serializers.Serializer):
     role = serializers.ChoiceField(choices=[one.value for one in Role])
     grams = within(0, MAX_GRAMS, "g")
+    product = serializers.IntegerField(
+        required=False, allow_null=True, min_value=1, help_text="The bottle; else the plan's."
+    )
+    units = within(0.25, MAX_UNITS, "units", required=False, allow_null=True)
 
 
 class RecordSerializer(serializers.Serializer):
@@ -65,6 +64,9 @@ class RecordSerializer(serializers.Serializer):
     frizz = score_field()
     volume = score_field()
     evenness = score_field()
+    residue = serializers.ChoiceField(
+        choices=[one.value for one in Residue], required=False, allow_blank=True
+    )
     length_cm = within(1, MAX_LENGTH_CM, "cm", required=False, allow_null=True)
     note = serializers.CharField(max_length=2000, required=False, allow_blank=True)
 
@@ -74,7 +76,7 @@ class RecordSerializer(serializers.Serializer):
         return value
 
     def validate(self, values: dict[str, object]) -> dict[str, object]:
-        told = ("steps", "doses", "dryness", "note", "length_cm", *SCORES)
+        told = ("steps", "doses", "dryness", "residue", "note", "length_cm", *SCORES)
         if not any(values.get(name) for name in told):
             raise serializers.ValidationError(
                 "Nothing to record yet: tell at least one time, dose, score or note."
@@ -118,6 +120,13 @@ class ForecastSerializer(serializers.Serializer):
     definition = serializers.FloatField()
 
 
+class CostSerializer(serializers.Serializer):
+    """What a visit took from the shelf, in money."""
+
+    cost = serializers.FloatField()
+    unpriced = serializers.ListField(child=serializers.CharField())
+
+
 class VisitRowSerializer(serializers.ModelSerializer):
     head_name = serializers.CharField(source="head.name", read_only=True)
     title = serializers.CharField(source="plan.title", read_only=True)
@@ -137,6 +146,7 @@ class VisitRowSerializer(serializers.ModelSerializer):
             "dryness",
             *SCORES,
             "length_cm",
+            "residue",
             "note",
         ]
 
@@ -150,9 +160,21 @@ class VisitSerializer(VisitRowSerializer):
     doses = serializers.SerializerMethodField()
     forecast = serializers.SerializerMethodField()
     recorded_by = serializers.SerializerMethodField()
+    cost = serializers.SerializerMethodField()
 
     class Meta(VisitRowSerializer.Meta):
-        fields = [*VisitRowSerializer.Meta.fields, "steps", "doses", "forecast", "recorded_by"]
+        fields = [
+            *VisitRowSerializer.Meta.fields,
+            "steps",
+            "doses",
+            "forecast",
+            "recorded_by",
+            "cost",
+        ]
+
+    @extend_schema_field(CostSerializer)
+    def get_cost(self, visit: Visit) -> dict[str, object]:
+        return visit_cost(visit.pk)
 
     @extend_schema_field(StepRowSerializer(many=True))
     def get_steps(self, visit: Visit) -> list[dict[str, object]]:

@@ -6,9 +6,10 @@ from django.db.models import F, Q
 from django.utils import timezone
 
 from craft.results import SCORE_MAX, SCORE_MIN
-from craft.vocabulary import Dryness, Role
+from craft.vocabulary import Dryness, Residue, Role
 from salon.heads.models import Head
 from salon.plans.models import Plan
+from salon.shelf.models import Product
 
 SCORES = ("definition", "frizz", "volume", "evenness")
 
@@ -41,6 +42,9 @@ class Visit(models.Model):
     volume = score()
     evenness = score()
     length_cm = models.FloatField(null=True, blank=True)
+    residue = models.CharField(
+        max_length=8, blank=True, choices=[(one.value, one.value) for one in Residue]
+    )
     note = models.TextField(blank=True, max_length=2000)
 
     class Meta:
@@ -88,6 +92,10 @@ class VisitDose(models.Model):
     visit = models.ForeignKey(Visit, on_delete=models.CASCADE, related_name="doses")
     role = models.CharField(max_length=20, choices=[(one.value, one.value) for one in Role])
     grams = models.FloatField()
+    product = models.ForeignKey(
+        Product, null=True, blank=True, on_delete=models.SET_NULL, related_name="+"
+    )
+    units = models.FloatField(null=True, blank=True, help_text="Units of the hand, if counted.")
 
     class Meta:
         ordering = ["pk"]

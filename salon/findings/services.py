@@ -1,6 +1,7 @@
 """Recording visits and laying them beside their plans."""
 
 from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
 from typing import Any
 
 from django.contrib.auth.models import AbstractBaseUser
@@ -13,8 +14,13 @@ from craft.results import (
     minutes_verdict,
     ratio,
 )
+from craft.vocabulary import Residue
 from salon.findings.models import Visit, VisitDose, VisitStep
 from salon.plans.models import Plan
+from salon.shelf.calibrating import weighed
+from salon.shelf.models import Product
+from salon.shelf.pairs import seen
+from salon.shelf.stock import draw_down
 
 
 @transaction.atomic
@@ -38,8 +44,75 @@ def record(plan: Plan, values: Mapping[str, Any], by: AbstractBaseUser | None) -
     VisitStep.objects.bulk_create(
         VisitStep(visit=visit, planned=planned[step["key"]], **step) for step in steps
     )
-    VisitDose.objects.bulk_create(VisitDose(visit=visit, **dose) for dose in doses)
+    taken = taken_by(plan, doses)
+    VisitDose.objects.bulk_create(VisitDose(visit=visit, **one) for one in taken.recorded)
+    draw_down(visit.pk, taken.used, by, visit.started_at)
+    for one in taken.recorded:
+        if one["product_id"] and one.get("units"):
+            weigh(one["product_id"], one["units"], one["grams"], by, visit.pk)
+    if visit.residue:
+        seen(taken.left_in, flaked=visit.residue != Residue.NONE)
     return visit
+
+
+@dataclass(frozen=True)
+class Taken:
+    """What a visit took from the shelf.
+
+    Args:
+        recorded: doses as they are kept
+        used: grams by product, and whether they were told; else they are the plan's
+        left_in: products that stayed in the hair
+    """
+
+    recorded: list[dict[str, Any]]
+    used: dict[int, tuple[float, bool]]
+    left_in: list[int]
+
+
+def taken_by(plan: Plan, doses: Iterable[Mapping[str, Any]]) -> Taken:
+    """Lay what was told over what was planned: untold doses went as planned.
+
+    Raises:
+        ValidationError: a bottle that is not on the shelf
+    """
+    planned: dict[str, dict[str, Any]] = {}
+    for step in plan.answer["steps"]:
+        for product in step["products"]:
+            one = planned.setdefault(product["role"], {**product, "grams": 0.0})
+            one["grams"] += product["grams"]
+    told = {dose["role"]: dict(dose) for dose in doses}
+    recorded, left_in = [], []
+    used: dict[int, tuple[float, bool]] = {}
+    ids = [one.get("product") for one in told.values()] + [one["id"] for one in planned.values()]
+    known = set(Product.objects.filter(pk__in=filter(None, ids)).values_list("pk", flat=True))
+    for index, (role, dose) in enumerate(told.items()):
+        chosen = dose.pop("product", None)
+        if chosen is not None and chosen not in known:
+            raise ValidationError({f"doses.{index}.product": "This bottle is not on the shelf."})
+        own = planned[role]["id"]
+        pk = chosen or (int(own) if own and int(own) in known else None)
+        recorded.append({**dose, "product_id": pk})
+    for role, product in planned.items():
+        dose = next((one for one in recorded if one["role"] == role), None)
+        own = int(product["id"]) if product["id"] and int(product["id"]) in known else None
+        pk = dose["product_id"] if dose else own
+        if pk is None:
+            continue
+        grams, weighed = (dose["grams"], True) if dose else (product["grams"], False)
+        before = used.get(pk, (0.0, True))
+        used[pk] = (before[0] + grams, before[1] and weighed)
+        if product["stays_in"] and grams > 0:
+            left_in.append(pk)
+    return Taken(recorded, used, left_in)
+
+
+def weigh(
+    product: int, units: float, grams: float, by: AbstractBaseUser | None, visit: int
+) -> None:
+    """A dose that was both counted in units and weighed: evidence of the pump."""
+    if grams > 0:
+        weighed(Product.objects.get(pk=product), units, grams, by, visit)
 
 
 def refuse_strangers(

@@ -13,6 +13,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from craft.contract import HouseRules, School
+from salon.fields import whole, within
 from salon.house.models import House
 from salon.house.services import name_of, the_house
 from salon.problems import CoreField, ProblemsSerializer
@@ -43,17 +44,15 @@ class RulesField(CoreField):
     model = HouseRules
 
 
-class RodsSerializer(serializers.Serializer):
-    diameter_mm = serializers.FloatField(min_value=3, max_value=80)
-    count = serializers.IntegerField(min_value=0, max_value=2000)
-
-
 class HouseSerializer(serializers.ModelSerializer):
     room_temp_c = serializers.FloatField(min_value=5, max_value=45)
     room_rh = serializers.FloatField(min_value=0, max_value=0.98)
-    pins = serializers.IntegerField(min_value=0, max_value=2000)
-    bands = serializers.IntegerField(min_value=0, max_value=2000)
-    rods = RodsSerializer(many=True)
+    contact_min = within(0.5, 120, "min, as its label says", allow_null=True)
+    currency = serializers.RegexField(
+        "^[A-Z]{3}$", error_messages={"invalid": "Give three capital letters, e.g. EUR."}
+    )
+    lead_days = whole(0, 120, "days")
+    order_for_days = whole(1, 365, "days")
     school = HouseSchoolField()
     rules = RulesField()
 
@@ -63,9 +62,11 @@ class HouseSerializer(serializers.ModelSerializer):
             "name",
             "room_temp_c",
             "room_rh",
-            "pins",
-            "bands",
-            "rods",
+            "disinfectant",
+            "contact_min",
+            "currency",
+            "lead_days",
+            "order_for_days",
             "school",
             "rules",
             "layering",

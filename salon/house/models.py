@@ -14,12 +14,16 @@ class House(models.Model):
     name = models.CharField(max_length=120, default="My salon")
     room_temp_c = models.FloatField(default=22, help_text="Usual air temperature [°C].")
     room_rh = models.FloatField(default=0.5, help_text="Usual relative humidity, 0 to 1.")
-    pins = models.PositiveIntegerField(default=60)
     layering = models.CharField(
         max_length=8, choices=[(one.value, one.value) for one in Layering], default=Layering.AUTO
     )
-    bands = models.PositiveIntegerField(default=60)
-    rods = models.JSONField(default=list, blank=True, help_text="diameter_mm and count of each.")
+    disinfectant = models.CharField(max_length=80, blank=True)
+    contact_min = models.FloatField(
+        null=True, blank=True, help_text="Contact time, as the disinfectant's label says [min]."
+    )
+    currency = models.CharField(max_length=3, default="EUR", help_text="ISO 4217.")
+    lead_days = models.PositiveSmallIntegerField(default=7, help_text="From ordering to having it.")
+    order_for_days = models.PositiveSmallIntegerField(default=42, help_text="An order lasts.")
     school = models.JSONField(default=dict, blank=True, help_text="Ways of working of the house.")
     rules = models.JSONField(default=dict, blank=True, help_text="House values, as the core reads.")
     drying_factor = models.FloatField(default=1.0)
@@ -30,6 +34,10 @@ class House(models.Model):
             models.CheckConstraint(condition=Q(pk=1), name="one_house"),
             models.CheckConstraint(
                 condition=Q(room_rh__gte=0, room_rh__lte=1), name="house_rh_is_a_fraction"
+            ),
+            models.CheckConstraint(
+                condition=Q(contact_min__isnull=True) | Q(contact_min__gt=0),
+                name="contact_time_is_a_time",
             ),
             models.CheckConstraint(
                 condition=Q(room_temp_c__gte=5, room_temp_c__lte=45), name="house_temp_in_range"

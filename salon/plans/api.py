@@ -54,6 +54,7 @@ class PlanSerializer(serializers.ModelSerializer):
             "rules_version",
             "made_at",
             "made_by",
+            "planned_start",
             "replaces",
             "visits",
         ]
@@ -84,7 +85,16 @@ class PlanRowSerializer(serializers.ModelSerializer):
 
     class Meta:
         model = Plan
-        fields = ["id", "title", "style", "made_at", "steps", "client_min", "visits"]
+        fields = [
+            "id",
+            "title",
+            "style",
+            "made_at",
+            "planned_start",
+            "steps",
+            "client_min",
+            "visits",
+        ]
 
     @extend_schema_field(FoldSerializer(many=True))
     def get_steps(self, plan: Plan) -> list[dict[str, object]]:
@@ -273,6 +283,27 @@ class PlansView(generics.ListAPIView):
         return Response(PlanSerializer(made).data, status=status.HTTP_201_CREATED)
 
 
+class StartSerializer(serializers.Serializer):
+    planned_start = serializers.DateTimeField(
+        allow_null=True,
+        error_messages={"invalid": "Give a date and a time, e.g. 2026-06-20T10:00."},
+    )
+
+
+class StartView(APIView):
+    """When a plan shall begin."""
+
+    @extend_schema(
+        request=StartSerializer, responses={200: PlanSerializer, 400: ProblemsSerializer}
+    )
+    def put(self, request: Request, pk: int) -> Response:
+        given = StartSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        plan = get_object_or_404(Plan.objects.select_related("head", "made_by"), pk=pk)
+        services.set_start(plan, given.validated_data["planned_start"])
+        return Response(PlanSerializer(plan).data)
+
+
 class PlanView(generics.RetrieveAPIView):
     """A saved plan, as it was."""
 
@@ -288,5 +319,6 @@ urlpatterns = [
     path("plans/chain/", ChainView.as_view(), name="chain"),
     path("routines/", RoutinesView.as_view(), name="routines"),
     path("routines/<int:pk>/", RoutineView.as_view(), name="routine"),
+    path("plans/<int:pk>/start/", StartView.as_view(), name="plan-start"),
     path("plans/<int:pk>/", PlanView.as_view(), name="plan"),
 ]

@@ -21,19 +21,28 @@ class Plan(models.Model):
     made_by = models.ForeignKey(
         settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+"
     )
+    planned_start = models.DateTimeField(null=True, blank=True, help_text="When it shall begin.")
     replaces = models.ForeignKey(
         "self", null=True, blank=True, on_delete=models.SET_NULL, related_name="replaced_by"
     )
 
     class Meta:
         ordering = ["-made_at", "-pk"]
-        indexes = [models.Index(fields=["head", "-made_at"])]
+        indexes = [
+            models.Index(fields=["head", "-made_at"]),
+            models.Index(fields=["planned_start"]),
+        ]
         constraints = [
             models.CheckConstraint(condition=~Q(rules_version=""), name="plan_knows_its_rules")
         ]
 
     def __str__(self) -> str:
         return f"{self.title}, {self.made_at:%Y-%m-%d}"
+
+
+def still_to_come() -> "models.QuerySet[Plan]":
+    """Plans with an hour that were not run and not revised."""
+    return Plan.objects.filter(planned_start__isnull=False, visits=None, replaced_by=None)
 
 
 class Routine(models.Model):

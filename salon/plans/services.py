@@ -1,7 +1,7 @@
 """Computing and saving plans."""
 
 from dataclasses import dataclass
-from datetime import date
+from datetime import date, datetime
 from typing import Any
 
 from django.contrib.auth.models import AbstractBaseUser
@@ -16,8 +16,10 @@ from salon.heads import services as heads
 from salon.heads.models import Head
 from salon.house.models import House
 from salon.house.services import pace_of, the_house
-from salon.plans.models import Plan, Routine
+from salon.kit.services import kit_for_plan
+from salon.plans.models import Plan, Routine, still_to_come
 from salon.plans.wish import HeadWish
+from salon.shelf.pairs import flakers
 from salon.shelf.services import shelf_for_plan
 
 #: Assumed when no visit tells when the hair was last detangled.
@@ -61,11 +63,29 @@ def request_for(head: Head, wish: HeadWish, by: AbstractBaseUser) -> dict[str, A
         "now": now_on(head, wish),
         "edits": [one.model_dump(mode="json", exclude_none=True) for one in wish.edits],
         "house": house.rules,
-        "shelf": shelf_for_plan(),
-        "kit": {"pins": house.pins, "bands": house.bands, "rods": house.rods},
+        "shelf": shelf_for_plan(day_of(wish)),
+        "bottles": dict(wish.bottles),
+        "flakers": flakers(),
+        "kit": kit_for_plan(wish.planned_start, hours_of(wish), but=wish.replaces),
         "pace": pace_of(by),
         "drying_factor": house.drying_factor,
     }
+
+
+def day_of(wish: HeadWish) -> date:
+    """The day of a service; today where no hour is set, or it is past."""
+    today = timezone.localdate()
+    if wish.planned_start is None:
+        return today
+    return max(today, timezone.localtime(wish.planned_start).date())
+
+
+def hours_of(wish: HeadWish) -> float:
+    """Hours a service keeps its kit: until the release, where there is one."""
+    technique = TECHNIQUES[wish.goal.style]
+    if wish.goal.release_after_h is not None:
+        return wish.goal.release_after_h
+    return technique.release_h if technique.released else 0.0
 
 
 def school_for(head: Head, wish: HeadWish, house: House) -> dict[str, Any]:
@@ -188,5 +208,37 @@ def save(head: Head, wish: HeadWish, by: AbstractBaseUser) -> Plan:
         answer=made.answer.model_dump(mode="json"),
         rules_version=made.answer.rules_version,
         made_by=by,
+        planned_start=wish.planned_start,
         replaces_id=wish.replaces,
     )
+
+
+def set_start(plan: Plan, start: datetime | None) -> Plan:
+    """Set when a plan shall begin; the plan itself stays as it was."""
+    plan.planned_start = start
+    plan.save(update_fields=["planned_start"])
+    return plan
+
+
+def planned_use(since: datetime) -> dict[int, dict[date, float]]:
+    """What plans to come will take: grams of each product, day by day."""
+    found: dict[int, dict[date, float]] = {}
+    coming = still_to_come().filter(planned_start__gte=since).only("planned_start", "answer")
+    for one in coming:
+        assert one.planned_start is not None  # held by the filter
+        day = timezone.localtime(one.planned_start).date()
+        for pk, grams in products_of(one).items():
+            days = found.setdefault(pk, {})
+            days[day] = days.get(day, 0.0) + grams
+    return found
+
+
+def products_of(plan: Plan) -> dict[int, float]:
+    """Grams a plan takes of each product."""
+    found: dict[int, float] = {}
+    for step in plan.answer["steps"]:
+        for product in step["products"]:
+            if product["id"] is not None:
+                pk = int(product["id"])
+                found[pk] = found.get(pk, 0.0) + product["grams"]
+    return found

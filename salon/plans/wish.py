@@ -2,12 +2,12 @@
 
 from typing import Annotated
 
-from pydantic import Field
+from pydantic import AwareDatetime, Field
 
 from craft.contract import Edit, Goal, Now, Room, School
 from craft.contract.base import Frozen
 from craft.contract.hair import measured
-from craft.vocabulary import Blot, Dryer, Level
+from craft.vocabulary import Blot, Dryer, Level, Role
 
 
 class Wish(Frozen):
@@ -30,6 +30,10 @@ class Wish(Frozen):
     """Density by eye for this plan only, where none was observed."""
     days_since_detangle: Annotated[float, measured(0, 365, "days")] | None = None
     """Else since the last visit."""
+    bottles: dict[Role, Annotated[str, Field(min_length=1, max_length=60)]] = Field(
+        default_factory=dict
+    )
+    """Bottles chosen by hand, by role."""
 
 
 class HeadWish(Wish):
@@ -37,6 +41,8 @@ class HeadWish(Wish):
 
     head: Annotated[int, Field(ge=1, le=2**53)]
     """The client."""
+    planned_start: AwareDatetime | None = None
+    """When the service shall begin."""
     replaces: Annotated[int, Field(ge=1, le=2**53)] | None = None
     """The plan this one revises."""
 

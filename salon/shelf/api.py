@@ -1,22 +1,287 @@
-"""The shelf, to be looked at."""
+"""The shelf: what there is, what it may be used for, how long it lasts."""
 
+from collections.abc import Iterable
+from typing import Any
+
+from django.http import HttpResponse
+from django.shortcuts import get_object_or_404
 from django.urls import path
-from rest_framework import generics, serializers
+from django.utils import timezone
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import OpenApiParameter, extend_schema
+from rest_framework import status
+from rest_framework.parsers import MultiPartParser
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
 
-from salon.shelf.models import Product
+from craft.calibration import calibrate
+from craft.commands import labelled
+from craft.contract import read
+from craft.contract.label import LabelAnswer, LabelRequest
+from salon.heads.models import Head
+from salon.problems import ProblemsSerializer
+from salon.shelf import calibrating, importing, pairs, services, stock
+from salon.shelf.exchange import written
+from salon.shelf.fitting import fit_for
+from salon.shelf.models import Product, StockMove
+from salon.shelf.outlook import outlooks
+from salon.shelf.serializers import (
+    CalibratedSerializer,
+    CalibrateSerializer,
+    CalibrationSerializer,
+    MoveSerializer,
+    PairSerializer,
+    PalmTestSerializer,
+    PreviewSerializer,
+    ProductSerializer,
+    ProductSheetSerializer,
+    ReadingsSerializer,
+    ShelfSerializer,
+    StockSerializer,
+    TableSerializer,
+    pair_row,
+    row_of,
+)
+
+MOVES_SHOWN = 30
 
 
-class ProductSerializer(serializers.ModelSerializer):
-    class Meta:
-        model = Product
-        fields = ["id", "name", "role", "weight", "unit", "unit_g", "stock_g"]
+def asked_head(request: Request) -> Head | None:
+    """The head the shelf is looked at for, if one was named."""
+    asked = request.query_params.get("head", "")
+    return get_object_or_404(Head, pk=asked) if asked.isdigit() else None
 
 
-class ProductsView(generics.ListAPIView):
-    """Bottles on the shelf."""
+class ShelfView(APIView):
+    """Everything on the shelf, and what of it may go on one head today."""
 
-    queryset = Product.objects.all()
-    serializer_class = ProductSerializer
+    @extend_schema(
+        parameters=[OpenApiParameter("head", OpenApiTypes.INT)], responses=ShelfSerializer
+    )
+    def get(self, request: Request) -> Response:
+        products = list(
+            Product.objects.filter(retired_at=None).prefetch_related("calibrations", "weighings")
+        )
+        head = asked_head(request)
+        fits, air = fit_for(head, products) if head else ({}, None)
+        ahead = outlooks(products)
+        rows = [row_of(one, ahead[one.pk], fits.get(one.pk)) for one in products]
+        return Response(ShelfSerializer({"products": rows, "air": air, "pairs": pair_rows()}).data)
 
 
-urlpatterns = [path("products/", ProductsView.as_view(), name="products")]
+def pair_rows() -> list[dict[str, Any]]:
+    """Every pair that was rubbed, or that left flakes on a head."""
+    found = ((pair, pairs.verdict(pair)) for pair in pairs.known_pairs())
+    return [
+        pair_row(pair, known) for pair, known in found if known and (known.tested or pair.flaked)
+    ]
+
+
+class ProductsView(APIView):
+    """Products: their plain list, and a new one."""
+
+    @extend_schema(responses=ProductSerializer(many=True))
+    def get(self, request: Request) -> Response:
+        return Response(ProductSerializer(Product.objects.all(), many=True).data)
+
+    @extend_schema(
+        request=ProductSerializer, responses={201: ProductSerializer, 400: ProblemsSerializer}
+    )
+    def post(self, request: Request) -> Response:
+        given = ProductSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        made = given.save()
+        return Response(ProductSerializer(made).data, status=status.HTTP_201_CREATED)
+
+
+class ProductView(APIView):
+    """One product, with its label read, its moves, its calibration."""
+
+    @extend_schema(responses=ProductSheetSerializer)
+    def get(self, request: Request, pk: int) -> Response:
+        product = get_object_or_404(
+            Product.objects.prefetch_related("calibrations__by", "weighings"), pk=pk
+        )
+        return Response(ProductSheetSerializer(sheet_of(product)).data)
+
+    @extend_schema(
+        request=ProductSerializer(partial=True),
+        responses={200: ProductSerializer, 400: ProblemsSerializer, 409: ProblemsSerializer},
+    )
+    def patch(self, request: Request, pk: int) -> Response:
+        product = get_object_or_404(Product, pk=pk)
+        given = ProductSerializer(product, data=request.data, partial=True)
+        given.is_valid(raise_exception=True)
+        values = dict(given.validated_data)
+        version = values.pop("version", product.version)
+        values.pop("stock_g", None)
+        return Response(ProductSerializer(services.change(product, values, version)).data)
+
+    @extend_schema(responses={204: None})
+    def delete(self, request: Request, pk: int) -> Response:
+        services.retire(get_object_or_404(Product, pk=pk))
+        return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+def sheet_of(product: Product) -> dict[str, Any]:
+    """Everything about one product."""
+    calibrations = list(product.calibrations.all())
+    leave_on = product.directions != "rinse"
+    label = labelled(LabelRequest(ingredients=product.ingredients, leave_on=leave_on))
+    return {
+        "product": product,
+        "row": row_of(product, outlooks([product])[product.pk], None),
+        "label": label.model_dump(mode="json"),
+        "moves": product.moves.select_related("by")[:MOVES_SHOWN],
+        "calibrations": calibrations,
+        "drift": calibrating.drift_of(product),
+        "pairs": [row for row in pair_rows() if product.pk in (row["first"], row["second"])],
+    }
+
+
+class ReturnView(APIView):
+    """Put a product that was taken off back on the shelf."""
+
+    @extend_schema(request=None, responses=ProductSerializer)
+    def post(self, request: Request, pk: int) -> Response:
+        product = services.retire(get_object_or_404(Product, pk=pk), back=True)
+        return Response(ProductSerializer(product).data)
+
+
+class StockView(APIView):
+    """Book a delivery, a recount or waste."""
+
+    @extend_schema(
+        request=StockSerializer, responses={201: MoveSerializer, 400: ProblemsSerializer}
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        given = StockSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        book = {"delivery": stock.deliver, "recount": stock.recount, "waste": stock.waste}
+        values = given.validated_data
+        product = get_object_or_404(Product, pk=pk)
+        done = book[values["kind"]](product, values["grams"], request.user, values["note"])
+        return Response(MoveSerializer(done).data, status=status.HTTP_201_CREATED)
+
+
+class UndoView(APIView):
+    """Undo a move of stock, or do it again."""
+
+    @extend_schema(request=None, responses={200: MoveSerializer, 400: ProblemsSerializer})
+    def post(self, request: Request, pk: int) -> Response:
+        return Response(MoveSerializer(stock.undo(get_object_or_404(StockMove, pk=pk))).data)
+
+    @extend_schema(responses={200: MoveSerializer, 400: ProblemsSerializer})
+    def delete(self, request: Request, pk: int) -> Response:
+        one = get_object_or_404(StockMove, pk=pk)
+        return Response(MoveSerializer(stock.undo(one, back=True)).data)
+
+
+class CalibrationView(APIView):
+    """Keep a calibration of a bottle."""
+
+    @extend_schema(
+        request=CalibrateSerializer, responses={201: CalibrationSerializer, 400: ProblemsSerializer}
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        given = CalibrateSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        product = get_object_or_404(Product, pk=pk)
+        values = given.validated_data
+        made = calibrating.keep(product, values["unit"], values["readings"], request.user)
+        return Response(CalibrationSerializer(made).data, status=status.HTTP_201_CREATED)
+
+
+class CalibratingView(APIView):
+    """What the readings of a calibration tell, while it is going on."""
+
+    @extend_schema(
+        request=ReadingsSerializer, responses={200: CalibratedSerializer, 400: ProblemsSerializer}
+    )
+    def post(self, request: Request) -> Response:
+        given = ReadingsSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        readings = calibrating.readings_of(given.validated_data["readings"])
+        return Response(CalibratedSerializer(calibrate(readings)).data)
+
+
+class PalmTestView(APIView):
+    """Keep what two products did on the palm."""
+
+    @extend_schema(
+        request=PalmTestSerializer, responses={201: PairSerializer, 400: ProblemsSerializer}
+    )
+    def post(self, request: Request) -> Response:
+        given = PalmTestSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        values = given.validated_data
+        test = pairs.rubbed(
+            values["first"], values["second"], values["result"], values["note"], request.user
+        )
+        known = pairs.verdict(test.pair)
+        assert known is not None  # there is a test now
+        return Response(pair_row(test.pair, known), status=status.HTTP_201_CREATED)
+
+
+class LabelView(APIView):
+    """Read a label as it is typed."""
+
+    @extend_schema(request=LabelRequest, responses={200: LabelAnswer, 400: ProblemsSerializer})
+    def post(self, request: Request) -> Response:
+        asked = read(LabelRequest, request._request.body.decode("utf-8", "replace"))
+        return Response(labelled(asked).model_dump(mode="json"))
+
+
+class ExportView(APIView):
+    """The shelf as CSV."""
+
+    @extend_schema(responses={(200, "text/csv"): OpenApiTypes.STR})
+    def get(self, request: Request) -> HttpResponse:
+        table = written(rows_for_export(Product.objects.filter(retired_at=None)))
+        name = f"shelf-{timezone.localdate():%Y-%m-%d}.csv"
+        return HttpResponse(
+            "\ufeff" + table,
+            content_type="text/csv; charset=utf-8",
+            headers={"Content-Disposition": f'attachment; filename="{name}"'},
+        )
+
+
+def rows_for_export(products: Iterable[Product]) -> list[dict[str, Any]]:
+    """Products in the columns of the table."""
+    return [{name: getattr(one, name) for name in importing.COLUMNS} for one in products]
+
+
+class ImportView(APIView):
+    """A table of products: looked at row by row, taken in only when all of it is right."""
+
+    parser_classes = [MultiPartParser]
+
+    @extend_schema(
+        request={"multipart/form-data": TableSerializer},
+        responses={200: PreviewSerializer, 400: ProblemsSerializer},
+    )
+    def post(self, request: Request) -> Response:
+        given = TableSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        values = given.validated_data
+        looked_at = importing.look_at(values["file"].read())
+        if values["accept"]:
+            importing.take_in(looked_at, request.user)
+        return Response(PreviewSerializer({"rows": looked_at, "taken_in": values["accept"]}).data)
+
+
+urlpatterns = [
+    path("shelf/", ShelfView.as_view(), name="shelf"),
+    path("products/", ProductsView.as_view(), name="products"),
+    path("products/export/", ExportView.as_view(), name="products-export"),
+    path("products/import/", ImportView.as_view(), name="products-import"),
+    path("products/<int:pk>/", ProductView.as_view(), name="product"),
+    path("products/<int:pk>/return/", ReturnView.as_view(), name="product-return"),
+    path("products/<int:pk>/stock/", StockView.as_view(), name="stock"),
+    path("products/<int:pk>/calibration/", CalibrationView.as_view(), name="calibration"),
+    path("stock-moves/<int:pk>/undo/", UndoView.as_view(), name="stock-undo"),
+    path("calibrating/", CalibratingView.as_view(), name="calibrating"),
+    path("palm-tests/", PalmTestView.as_view(), name="palm-tests"),
+    path("labels/", LabelView.as_view(), name="labels"),
+]

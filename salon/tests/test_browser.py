@@ -8,13 +8,15 @@ from axes.utils import reset
 from django.conf import settings
 from django.contrib.auth.models import User
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
+from django.test import Client
 from playwright.sync_api import Page, expect
 
 from salon.checks.browser import DESK, browser
 from salon.heads.models import Head
 from salon.heads.services import add_head
-from salon.house.demo.build import PASSWORD, USERNAME, build
+from salon.house.demo.build import USERNAME, build
 from salon.plans.models import Plan
+from salon.shelf.models import Product
 from salon.tests.base import MEASURED
 
 AXE = settings.BASE_DIR / "web" / "node_modules" / "axe-core" / "axe.min.js"
@@ -56,6 +58,24 @@ class BrowserTest(StaticLiveServerTestCase):
         self.page.wait_for_load_state("networkidle")
         self.page.goto("about:blank")
         self.assertEqual(self.errors, [], "errors on the page")
+
+    def enter(self, name: str) -> None:
+        """Come in with a session that is there already; how one signs in is tested apart."""
+        client = Client()
+        client.force_login(
+            User.objects.get(username=name), "django.contrib.auth.backends.ModelBackend"
+        )
+        self.page.context.add_cookies(
+            [
+                {
+                    "name": settings.SESSION_COOKIE_NAME,
+                    "value": client.cookies[settings.SESSION_COOKIE_NAME].value,
+                    "url": self.live_server_url,
+                }
+            ]
+        )
+        self.page.goto("/heads")
+        expect(self.page.get_by_role("heading", name="Heads")).to_be_visible()
 
     def sign_in(self, name: str, password: str) -> None:
         self.page.goto("/")
@@ -193,7 +213,7 @@ class DemoSalonTest(BrowserTest):
     def setUp(self) -> None:
         super().setUp()
         build()
-        self.sign_in(USERNAME, PASSWORD)
+        self.enter(USERNAME)
 
     def violations(self) -> list[str]:
         self.page.add_script_tag(path=AXE)
@@ -219,6 +239,11 @@ class DemoSalonTest(BrowserTest):
             f"/heads/{plan.head_id}/consultation?part=density",
             f"/heads/{plan.head_id}/consultation?part=curl",
             "/findings",
+            f"/shelf?head={plan.head_id}",
+            "/shelf/products/new",
+            f"/shelf/products/{Product.objects.get(name='Travel-size curl milk').pk}",
+            "/shelf/kit",
+            "/shelf/exchange",
         ]
         for scheme in ("light", "dark"):
             self.page.emulate_media(color_scheme=scheme)
@@ -227,6 +252,12 @@ class DemoSalonTest(BrowserTest):
                 self.page.wait_for_load_state("networkidle")
                 with self.subTest(place=place, scheme=scheme):
                     self.assertEqual(self.violations(), [])
+            # The scale streams: this place is never without traffic.
+            self.page.goto(f"/shelf/products/{Product.objects.earliest('pk').pk}/calibration")
+            expect(self.page.get_by_text("steady", exact=True)).to_be_visible()
+            with self.subTest(place="calibration", scheme=scheme):
+                self.assertEqual(self.violations(), [])
+        self.page.goto("/heads")
 
     def test_find_a_head_by_keyboard_alone(self) -> None:
         page = self.page

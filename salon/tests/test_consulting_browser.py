@@ -37,7 +37,7 @@ class ConsultationBrowserTest(BrowserTest):
         self.enterContext(override_settings(MEDIA_ROOT=folder))
         user = User.objects.create_user("vera", password="starch-and-linen")
         self.head = add_head({"name": "Runa Pleat"}, MEASURED, user)
-        self.sign_in("vera", "starch-and-linen")
+        self.enter("vera")
 
     def tearDown(self) -> None:
         self.page.context.set_offline(False)

@@ -11,6 +11,7 @@ from salon.heads.models import Head
 from salon.heads.services import add_head, profile
 from salon.house.services import the_house
 from salon.plans.models import Plan
+from salon.shelf.models import Product
 from salon.tests.base import MEASURED
 from salon.tests.test_browser import BrowserTest
 
@@ -22,7 +23,7 @@ class PlacesTest(BrowserTest):
         super().setUp()
         User.objects.create_user("vera", password="starch-and-linen")
         self.head = add_head({"name": "Measured Head"}, MEASURED)
-        self.sign_in("vera", "starch-and-linen")
+        self.enter("vera")
         self.page.evaluate("localStorage.clear()")
 
     def choose(self, group: str, word: str) -> None:
@@ -266,6 +267,8 @@ class WidthTest(PlacesTest):
     def test_no_place_is_wider_than_its_screen(self) -> None:
         page = self.page
         places = ["/heads", "/heads/new", f"/heads/{self.head.pk}", f"/heads/{self.head.pk}/plan"]
+        Product.objects.create(name="A gel with quite a long name", role="gel", stock_g=20)
+        places += [f"/shelf?head={self.head.pk}", "/shelf/products/new", "/shelf/kit"]
         for size in (TABLET, DESK):
             page.set_viewport_size(size)
             for place in places:

@@ -20,7 +20,7 @@ class WaysBrowserTest(BrowserTest):
         super().setUp()
         user = User.objects.create_user("vera", password="starch-and-linen")
         self.head = add_head({"name": "Runa Pleat"}, MEASURED, user)
-        self.sign_in("vera", "starch-and-linen")
+        self.enter("vera")
         # Every test composes from a fresh wish.
         self.page.evaluate("localStorage.clear()")
 

@@ -3,7 +3,7 @@ import { useDark, useToggle } from '@vueuse/core'
 import { ElConfigProvider } from 'element-plus'
 import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { RouterLink, RouterView } from 'vue-router'
+import { RouterLink, RouterView, useRoute } from 'vue-router'
 
 import { useSession, useSignOut } from '@/api/queries'
 import FindHead from '@/parts/FindHead.vue'
@@ -12,6 +12,7 @@ import Trouble from '@/parts/Trouble.vue'
 import SignIn from '@/places/signin/SignIn.vue'
 
 const { t } = useI18n()
+const route = useRoute()
 const session = useSession()
 const signOut = useSignOut()
 const dark = useDark()
@@ -20,9 +21,13 @@ const keysOpen = ref(false)
 
 const places = [
   { to: '/heads', name: 'app.heads' },
+  { to: '/shelf', name: 'app.shelf' },
   { to: '/findings', name: 'app.findings' },
   { to: '/house', name: 'app.house' },
 ]
+
+/** A place is where one is, and everything below it. */
+const here = (to: string) => route.path === to || route.path.startsWith(`${to}/`)
 
 async function leave() {
   await signOut.mutateAsync()
@@ -45,7 +50,13 @@ async function leave() {
           {{ t('app.name') }}
         </RouterLink>
         <nav :aria-label="t('app.places')">
-          <RouterLink v-for="place in places" :key="place.to" :to="place.to">
+          <RouterLink
+            v-for="place in places"
+            :key="place.to"
+            :to="place.to"
+            :class="{ here: here(place.to) }"
+            :aria-current="here(place.to) ? 'true' : undefined"
+          >
             {{ t(place.name) }}
           </RouterLink>
         </nav>
@@ -102,7 +113,7 @@ nav a {
   font-weight: 600;
   text-decoration: none;
 }
-nav a.router-link-active {
+nav a.here {
   border-bottom-color: var(--ink);
   color: var(--ink);
 }

@@ -30,6 +30,20 @@ export const router = createRouter({
       component: () => import('@/places/plans/Ways.vue'),
       props: number('head'),
     },
+    { path: '/shelf', component: () => import('@/places/shelf/Shelf.vue') },
+    { path: '/shelf/kit', component: () => import('@/places/shelf/Kit.vue') },
+    { path: '/shelf/exchange', component: () => import('@/places/shelf/Exchange.vue') },
+    { path: '/shelf/products/new', component: () => import('@/places/shelf/NewProduct.vue') },
+    {
+      path: '/shelf/products/:product(\\d+)',
+      component: () => import('@/places/shelf/ProductSheet.vue'),
+      props: number('product'),
+    },
+    {
+      path: '/shelf/products/:product(\\d+)/calibration',
+      component: () => import('@/places/shelf/Calibration.vue'),
+      props: number('product'),
+    },
     { path: '/house', component: () => import('@/places/house/House.vue') },
     {
       path: '/plans/:plan(\\d+)',

@@ -1,150 +1,36 @@
-"""An invented shelf with plainly descriptive names. Labels are invented."""
+"""An invented shelf with plainly descriptive names. Labels, weights and prices are invented.
 
-from typing import Any
+It is a table like one a salon takes in, but for its dates, told in days from today so that
+the demo is always alive. Its labels come in as many layouts as labels on bottles do.
+"""
 
-BOTTLES: list[dict[str, Any]] = [
-    {
-        "name": "Clear-rinse shampoo",
-        "role": "shampoo",
-        "weight": "light",
-        "unit": "pump",
-        "unit_g": 2.4,
-        "stock_g": 640,
-        "ingredients": "Aqua, Sodium Cocoyl Isethionate, Cocamidopropyl Betaine, Glycerin",
-    },
-    {
-        "name": "Everyday rinse-out",
-        "role": "rinse_out",
-        "weight": "medium",
-        "unit": "pump",
-        "unit_g": 4.1,
-        "stock_g": 820,
-        "ingredients": "Aqua, Cetearyl Alcohol, Behentrimonium Chloride, Panthenol",
-    },
-    {
-        "name": "Oat and honey mask",
-        "role": "mask",
-        "weight": "heavy",
-        "unit": "spoon",
-        "unit_g": 11,
-        "stock_g": 455,
-        "ingredients": "Aqua, Cetearyl Alcohol, Avena Sativa (Oat) Kernel Extract, Mel, Glycerin",
-    },
-    {
-        "name": "Light leave-in",
-        "role": "leave_in",
-        "weight": "light",
-        "unit": "pump",
-        "unit_g": 1.9,
-        "stock_g": 212,
-        "ingredients": "Aqua, Glycerin, Behentrimonium Methosulfate, Panthenol",
-    },
-    {
-        "name": "Rich leave-in",
-        "role": "leave_in",
-        "weight": "heavy",
-        "unit": "pump",
-        "unit_g": 2.3,
-        "stock_g": 340,
-        "ingredients": "Aqua, Cetyl Alcohol, Butyrospermum Parkii Butter, Glycerin, Linalool",
-    },
-    {
-        "name": "Grape seed oil",
-        "role": "oil",
-        "weight": "light",
-        "unit": "squirt",
-        "unit_g": 1.2,
-        "stock_g": 64,
-        "ingredients": "Vitis Vinifera Seed Oil, Tocopherol",
-    },
-    {
-        "name": "Coconut oil",
-        "role": "oil",
-        "weight": "heavy",
-        "unit": "pea",
-        "unit_g": 0.8,
-        "stock_g": 180,
-        "ingredients": "Cocos Nucifera Oil",
-    },
-    {
-        "name": "Setting cream",
-        "role": "cream",
-        "weight": "medium",
-        "unit": "pump",
-        "unit_g": 1.8,
-        "stock_g": 9,
-        "ingredients": "Aqua, Cetearyl Alcohol, Ricinus Communis Seed Oil, Linalool",
-    },
-    {
-        "name": "Plain curl cream",
-        "role": "cream",
-        "weight": "medium",
-        "unit": "pump",
-        "unit_g": 2.0,
-        "stock_g": 260,
-        "ingredients": "Aqua, Cetyl Alcohol, Glycerin",
-    },
-    {
-        "name": "Clear gel",
-        "role": "gel",
-        "weight": "medium",
-        "unit": "pump",
-        "unit_g": 2.0,
-        "stock_g": 388,
-        "ingredients": "Aqua, PVP, Glycerin, Panthenol",
-    },
-    {
-        "name": "Light hold gel",
-        "role": "gel",
-        "weight": "light",
-        "unit": "pump",
-        "unit_g": 1.8,
-        "stock_g": 295,
-        "ingredients": "Aqua, Aloe Barbadensis Leaf Juice, Xanthan Gum",
-    },
-    {
-        "name": "Strong gel",
-        "role": "gel",
-        "weight": "heavy",
-        "unit": "puddle of 3 cm",
-        "unit_g": 5.2,
-        "stock_g": 500,
-        "ingredients": "Aqua, PVP, Carbomer, Triethanolamine",
-    },
-    {
-        "name": "Olive pre-wash oil",
-        "role": "pre_oil",
-        "weight": "medium",
-        "unit": "squirt",
-        "unit_g": 2.2,
-        "stock_g": 240,
-        "ingredients": "Olea Europaea Fruit Oil, Tocopherol",
-    },
-    {
-        "name": "Airy setting foam",
-        "role": "mousse",
-        "weight": "light",
-        "unit": "egg-sized puff",
-        "unit_g": 3.5,
-        "stock_g": 310,
-        "ingredients": "Aqua, Polyquaternium-11, Panthenol, Citric Acid",
-    },
-    {
-        "name": "Water mist",
-        "role": "mist",
-        "weight": "light",
-        "unit": "spray",
-        "unit_g": 0.7,
-        "stock_g": 420,
-        "ingredients": "Aqua, Glycerin, Aloe Barbadensis Leaf Juice",
-    },
-    {
-        "name": "Light scalp oil",
-        "role": "scalp_oil",
-        "weight": "light",
-        "unit": "dropper",
-        "unit_g": 0.6,
-        "stock_g": 55,
-        "ingredients": "Simmondsia Chinensis Seed Oil, Squalane",
-    },
-]
+import csv
+import io
+from datetime import date, timedelta
+from importlib.resources import files
+
+#: Columns told in days from today, the column they fill, and whether they lie behind or ahead.
+DATES = (
+    ("opened_days_ago", "opened_on", -1),
+    ("made_days_ago", "made_on", -1),
+    ("best_before_days", "best_before", 1),
+)
+
+
+def bottles() -> list[dict[str, str]]:
+    """Rows of the table, blanks as empty text."""
+    text = files("salon.house.demo").joinpath("bottles.csv").read_text("utf-8")
+    return list(csv.DictReader(io.StringIO(text)))
+
+
+def dated(row: dict[str, str], today: date) -> dict[str, str]:
+    """A row in the columns a salon's table has."""
+    values = dict(row)
+    for name, column, sign in DATES:
+        days = values.pop(name)
+        if days:
+            values[column] = (today + sign * timedelta(days=int(days))).isoformat()
+    return values
+
+
+BOTTLES = bottles()

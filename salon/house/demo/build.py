@@ -14,14 +14,20 @@ from salon.findings.models import SCORES
 from salon.findings.services import record
 from salon.heads.models import Head
 from salon.heads.services import add_head, observe, raise_stop
-from salon.house.demo.bottles import BOTTLES
+from salon.house.demo.bottles import BOTTLES, dated
+from salon.house.demo.drawer import CALIBRATED, KIT, RUBBED, TO_COME, WORN_PUMP
 from salon.house.demo.people import HEADS
 from salon.house.models import Specialist
 from salon.house.services import the_house
+from salon.kit.models import KitItem
 from salon.plans.models import Plan
 from salon.plans.services import save
 from salon.plans.wish import HeadWish
-from salon.shelf.models import Product
+from salon.shelf.calibrating import keep, weighed
+from salon.shelf.exchange import Row, cleaned
+from salon.shelf.importing import looked, take_in
+from salon.shelf.models import Calibration, Product, StockMove, Weighing
+from salon.shelf.pairs import rubbed
 
 USERNAME, PASSWORD = "mara", "midsummer"
 SEED = 20260618
@@ -42,17 +48,51 @@ def build() -> None:
     user = get_user_model().objects.create_user(USERNAME, password=PASSWORD, first_name="Mara")
     Specialist.objects.create(user=user, pace=1.0)
     house = the_house()
-    house.name, house.room_temp_c, house.room_rh, house.pins = "Quayside Curls", 23, 0.61, 40
-    house.bands = 40
-    house.rods = [
-        {"diameter_mm": 10, "count": 40},
-        {"diameter_mm": 16, "count": 36},
-        {"diameter_mm": 20, "count": 22},
-    ]
+    house.name, house.room_temp_c, house.room_rh = "Quayside Curls", 23, 0.61
+    house.disinfectant, house.contact_min = "Pale green tool bath", 10
     house.save()
-    Product.objects.bulk_create(Product(**bottle) for bottle in BOTTLES)
+    stock_the_shelf(user)
+    KitItem.objects.bulk_create(KitItem(**item) for item in KIT)
     for person in HEADS:
         add_person(person, user, chance)
+    wear_the_pump(user, chance)
+    plan_the_days(user)
+
+
+def stock_the_shelf(user: AbstractBaseUser) -> None:
+    """Bottles with their stock, dates and calibrations."""
+    today = timezone.localdate()
+    rows = [
+        looked(Row(line, cleaned(dated(bottle, today))), {})
+        for line, bottle in enumerate(BOTTLES, start=2)
+    ]
+    take_in(rows, user)
+    StockMove.objects.update(at=days_ago(120))
+    for name, readings in CALIBRATED.items():
+        product = Product.objects.get(name=name)
+        made = keep(product, product.unit, [{"units": u, "grams": g} for u, g in readings], user)
+        Calibration.objects.filter(pk=made.pk).update(at=days_ago(50))
+    for first, second, result, note in RUBBED:
+        named = Product.objects.get
+        rubbed(named(name=first), named(name=second), result, note, user)
+
+
+def wear_the_pump(user: AbstractBaseUser, chance: random.Random) -> None:
+    """Doses weighed at the chair that show a pump wearing out."""
+    product = Product.objects.get(name=WORN_PUMP)
+    for days, units in ((30, 8), (22, 6), (15, 9), (8, 7), (4, 8)):
+        grams = round(units * product.unit_g * 1.18 * chance.gauss(1, 0.02), 1)
+        weighing = weighed(product, units, grams, user)
+        Weighing.objects.filter(pk=weighing.pk).update(at=days_ago(days))
+
+
+def plan_the_days(user: AbstractBaseUser) -> None:
+    """Plans for today and the next days; on one of them rods of one size run short."""
+    for name, days, hour, service in TO_COME:
+        head = Head.objects.get(name=name)
+        start = days_ago(0).replace(hour=hour, minute=0) + timedelta(days=days)
+        plan = planned(head, {**service, "start": start}, user)
+        Plan.objects.filter(pk=plan.pk).update(made_at=days_ago(1, hour=17))
 
 
 def add_person(person: dict[str, Any], user: AbstractBaseUser, chance: random.Random) -> None:
@@ -90,7 +130,11 @@ def planned(head: Head, service: dict[str, Any], user: AbstractBaseUser) -> Plan
     goal = {"style": service["style"], "sections": service["sections"]}
     if service.get("release_h"):
         goal["release_after_h"] = service["release_h"]
+    if service.get("rod_mm"):
+        goal["rod_mm"] = service["rod_mm"]
     wish = {"head": head.pk, "goal": goal, "dry": service.get("dry", "air")}
+    if service.get("start"):
+        wish["planned_start"] = service["start"].isoformat()
     return save(head, parse(HeadWish, wish | {"days_since_detangle": 12}), user)
 
 
@@ -120,5 +164,6 @@ def run(head: Head, service: dict[str, Any], user: AbstractBaseUser, chance: ran
         "dryness": service["dryness"],
         "length_cm": service["length"],
         "note": service["note"],
+        "residue": service.get("residue", "none"),
     }
     record(plan, visit | values, user)

@@ -136,7 +136,8 @@ HEADS: list[dict[str, Any]] = [
                 "dryness": "dry",
                 "scores": (4, 2, 4, 4),
                 "length": 11.5,
-                "note": "Took more gel than planned at the back.",
+                "residue": "some",
+                "note": "Took more gel than planned at the back; white flakes by evening.",
             },
             {
                 "days_ago": 14,

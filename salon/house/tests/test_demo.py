@@ -5,12 +5,28 @@ from datetime import timedelta
 from django.test import TestCase
 from django.utils import timezone
 
+from craft.labels import read_label
+from craft.vocabulary import IngredientFamily
 from salon.findings.models import Visit
 from salon.heads.models import Head, Observation
 from salon.heads.services import profile
 from salon.house.demo.bottles import BOTTLES
 from salon.house.demo.build import build
+from salon.house.demo.drawer import WORN_PUMP
 from salon.plans.models import Plan
+from salon.shelf.calibrating import drift_of
+from salon.shelf.models import Product
+from salon.shelf.outlook import outlooks
+from salon.shelf.pairs import flakers
+from salon.shelf.services import life_of
+
+#: Families no bottle of a small salon needs to hold.
+RARE = {
+    IngredientFamily.AMINO_ACID,
+    IngredientFamily.FORMALDEHYDE_RELEASER,
+    IngredientFamily.SALT,
+    IngredientFamily.UV_FILTER,
+}
 
 
 class DemoSalonTest(TestCase):
@@ -38,14 +54,15 @@ class DemoSalonTest(TestCase):
         lengths = [
             plan.request["hair"]["length_cm"] for plan in head.plans.order_by("made_at", "pk")
         ]
-        self.assertEqual(lengths, [24.5, 24.5, 26])
+        # The plan for the day after tomorrow was made yesterday.
+        self.assertEqual(lengths, [24.5, 24.5, 26, 26])
 
     def test_patterns_porosities_and_styles_are_mixed(self) -> None:
         families = {
             hair["pattern"][0] for head in Head.objects.all() if (hair := profile(head).hair)
         }
         self.assertEqual(families, {"3", "4"})
-        self.assertEqual(Plan.objects.values("style").distinct().count(), 4)
+        self.assertEqual(Plan.objects.values("style").distinct().count(), 6)
 
     def test_the_stories_are_there(self) -> None:
         # Opened before it was dry, and the plan had said so.
@@ -65,7 +82,42 @@ class DemoSalonTest(TestCase):
             names = {p["name"] for step in plan.answer["steps"] for p in step["products"]}
             self.assertFalse(names & with_linalool)
 
-    def test_every_bottle_is_calibrated_and_filled(self) -> None:
-        for bottle in BOTTLES:
-            self.assertGreater(bottle["unit_g"], 0)
-            self.assertGreater(bottle["stock_g"], 0)
+    def test_every_bottle_but_a_sample_is_calibrated_and_filled(self) -> None:
+        bare = [bottle["name"] for bottle in BOTTLES if not bottle.get("unit_g")]
+        self.assertEqual(bare, ["Travel-size curl milk"])
+        self.assertTrue(all(float(bottle["stock_g"]) > 0 for bottle in BOTTLES))
+
+    def test_the_labels_cover_the_families(self) -> None:
+        self.assertGreaterEqual(len(BOTTLES), 40)
+        found = {one for b in BOTTLES for one in read_label(b["ingredients"]).families}
+        missing = set(IngredientFamily) - found - RARE
+        self.assertEqual(missing, set())
+
+    def test_rods_run_short_on_one_day_to_come(self) -> None:
+        short = [
+            plan
+            for plan in Plan.objects.filter(planned_start__isnull=False)
+            if any(one["key"] == "kit_short" for one in plan.answer["cautions"])
+        ]
+        (plan,) = short
+        self.assertGreater(plan.planned_start, timezone.now())
+        self.assertEqual(plan.answer["kit_needed"]["odd"][0]["diameter_mm"], 16)
+        told = next(one for one in plan.answer["cautions"] if one["key"] == "kit_short")
+        self.assertIn("with Linnea Oskar until", told["text"])
+
+    def test_a_pump_wears_and_a_pair_flakes(self) -> None:
+        worn = Product.objects.get(name=WORN_PUMP)
+        found = drift_of(worn)
+        assert found is not None
+        self.assertTrue(found.drifted)
+        self.assertEqual(len(flakers()), 2)
+
+    def test_something_spoils_and_something_runs_out(self) -> None:
+        products = list(Product.objects.all())
+        ahead = outlooks(products)
+        today = timezone.localdate()
+        lives = [life for one in products if (life := life_of(one))]
+        self.assertTrue(any(one.days_left(today) < 0 for one in lives))
+        self.assertTrue(any(0 <= one.days_left(today) < 4 for one in lives))
+        self.assertTrue(any(one.order_now for one in ahead.values()))
+        self.assertTrue(any(one.low for one in ahead.values()))

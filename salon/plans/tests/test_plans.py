@@ -9,6 +9,7 @@ from salon.heads.models import Head
 from salon.heads.services import observe
 from salon.house.models import Specialist
 from salon.house.services import the_house
+from salon.kit.models import KitItem
 from salon.plans.models import Plan
 from salon.shelf.models import Product
 from salon.tests.base import ApiTest
@@ -38,8 +39,9 @@ class DraftTest(PlansTest):
     def test_record_house_shelf_and_pace_reach_the_core(self) -> None:
         Head.objects.filter(pk=self.head.pk).update(conditions=["neck_pain"])
         house = the_house()
-        house.room_rh, house.pins, house.layering = 0.7, 4, "LCO"
+        house.room_rh, house.layering = 0.7, "LCO"
         house.save()
+        KitItem.objects.create(kind="pin", count=4)
         Specialist.objects.create(user=self.user, pace=1.25)
         Product.objects.create(name="Gel", role="gel", unit_g=2, stock_g=90)
         Product.objects.create(name="Empty", role="gel", unit_g=2, stock_g=0)

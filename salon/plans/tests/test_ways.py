@@ -8,6 +8,7 @@ from django.utils import timezone
 from salon.heads.services import change_head, observe
 from salon.heads.tests.test_heads import seen
 from salon.house.services import the_house
+from salon.kit.models import KitItem
 from salon.plans.models import Plan, Routine
 from salon.tests.base import ApiTest
 
@@ -130,9 +131,8 @@ class WaysTest(ApiTest):
         self.assertEqual(wished, "low")
 
     def test_rods_of_the_house(self) -> None:
-        house = the_house()
-        house.rods = [{"diameter_mm": 20, "count": 24}, {"diameter_mm": 16, "count": 30}]
-        house.save()
+        for diameter, count in ((20, 24), (16, 30)):
+            KitItem.objects.create(kind="rod", diameter_mm=diameter, count=count)
         need = self.draft(goal={"style": "twist_rod_set"})["answer"]["kit_needed"]["rods"][0]
         self.assertEqual((need["count"], need["short"], need["substitute_mm"]), (28, 4, 16))
 
@@ -153,17 +153,19 @@ class HouseTest(ApiTest):
             self.assertRefused(self.patch({"rules": wrong}), field, words)
         self.assertEqual(the_house().rules, rules)
 
-    def test_kit_air_and_schools(self) -> None:
+    def test_air_money_and_schools(self) -> None:
         body = {
-            "bands": 12,
-            "rods": [{"diameter_mm": 16, "count": 9}],
+            "contact_min": 12.5,
+            "currency": "SEK",
+            "lead_days": 3,
             "school": {"layering": "LOC"},
             "room_rh": 0.7,
         }
-        self.assertEqual(self.patch(body).json()["rods"], body["rods"])
-        self.assertEqual(the_house().bands, 12)
+        self.assertEqual(self.patch(body).json()["currency"], "SEK")
+        self.assertEqual((the_house().contact_min, the_house().lead_days), (12.5, 3))
+        self.assertRefused(self.patch({"currency": "euro"}), "currency", "three capital letters")
+        self.assertRefused(self.patch({"contact_min": 0}), "contact_min", "0.5 to 120 min")
         self.assertRefused(
             self.patch({"school": {"wash": "never"}}), "school.wash", "shampoo_first"
         )
-        self.assertEqual(self.patch({"rods": [{"diameter_mm": 0, "count": 1}]}).status_code, 400)
         self.assertEqual(self.patch({"room_rh": 1.5}).status_code, 400)

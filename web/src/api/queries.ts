@@ -227,13 +227,16 @@ export const useClearStop = () =>
   )
 
 export const useSavePlan = () =>
-  useSaving((body: Wish) => got(api.POST('/api/plans/', { body })), ['plans', 'heads'])
+  useSaving(
+    (body: Wish) => got(api.POST('/api/plans/', { body })),
+    ['plans', 'heads', 'shelf', 'kit', 'draft'],
+  )
 
 export const useRecordVisit = (plan: Id) =>
   useSaving(
     (body: Schemas['RecordRequest']) =>
       got(api.POST('/api/plans/{pk}/visits/', { ...byId(plan), body })),
-    ['plans', 'plan', 'visits', 'heads', 'draft'],
+    ['plans', 'plan', 'visits', 'heads', 'draft', 'shelf', 'kit'],
   )
 
 export const useKeepRoutine = () =>

@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/calibrating/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What the readings of a calibration tell, while it is going on. */
+        post: operations["calibrating_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/consultation-questions/": {
         parameters: {
             query?: never;
@@ -250,6 +267,94 @@ export interface paths {
         patch: operations["house_partial_update"];
         trace?: never;
     };
+    "/api/kit/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The kit, free and out, at an hour; a new item. */
+        get: operations["kit_retrieve"];
+        put?: never;
+        /** @description The kit, free and out, at an hour; a new item. */
+        post: operations["kit_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit-uses/{pk}/back/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Pieces go back into the drawer; undone, one step back. */
+        post: operations["kit_uses_back_create"];
+        /** @description Pieces go back into the drawer; undone, one step back. */
+        delete: operations["kit_uses_back_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit-uses/{pk}/cleaning/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Pieces go into the disinfectant; its contact time runs. */
+        post: operations["kit_uses_cleaning_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/{pk}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description One item of the kit. */
+        delete: operations["kit_destroy"];
+        options?: never;
+        head?: never;
+        /** @description One item of the kit. */
+        patch: operations["kit_partial_update"];
+        trace?: never;
+    };
+    "/api/labels/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Read a label as it is typed. */
+        post: operations["labels_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/observations/{pk}/withdrawal/": {
         parameters: {
             query?: never;
@@ -263,6 +368,23 @@ export interface paths {
         post: operations["observations_withdrawal_create"];
         /** @description Take an observation back, or undo that. */
         delete: operations["observations_withdrawal_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/palm-tests/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Keep what two products did on the palm. */
+        post: operations["palm_tests_create"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -296,6 +418,40 @@ export interface paths {
         /** @description A saved plan, as it was. */
         get: operations["plans_retrieve"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{pk}/kit/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Take the kit of a plan out of the drawer. */
+        post: operations["plans_kit_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{pk}/start/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description When a plan shall begin. */
+        put: operations["plans_start_update"];
         post?: never;
         delete?: never;
         options?: never;
@@ -395,10 +551,115 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Bottles on the shelf. */
+        /** @description Products: their plain list, and a new one. */
         get: operations["products_list"];
         put?: never;
+        /** @description Products: their plain list, and a new one. */
+        post: operations["products_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/products/{pk}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description One product, with its label read, its moves, its calibration. */
+        get: operations["products_retrieve"];
+        put?: never;
         post?: never;
+        /** @description One product, with its label read, its moves, its calibration. */
+        delete: operations["products_destroy"];
+        options?: never;
+        head?: never;
+        /** @description One product, with its label read, its moves, its calibration. */
+        patch: operations["products_partial_update"];
+        trace?: never;
+    };
+    "/api/products/{pk}/calibration/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Keep a calibration of a bottle. */
+        post: operations["products_calibration_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/products/{pk}/return/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Put a product that was taken off back on the shelf. */
+        post: operations["products_return_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/products/{pk}/stock/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Book a delivery, a recount or waste. */
+        post: operations["products_stock_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/products/export/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The shelf as CSV. */
+        get: operations["products_export_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/products/import/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A table of products: looked at row by row, taken in only when all of it is right. */
+        post: operations["products_import_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -435,6 +696,74 @@ export interface paths {
         post?: never;
         /** @description One routine of the house. */
         delete: operations["routines_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scale/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What lies on the scale now. */
+        get: operations["scale_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scale/stand-in/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Pour onto the simulated scale, empty it, pull its cable. */
+        post: operations["scale_stand_in_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scale/stream/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Readings as they come. */
+        get: operations["scale_stream_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scale/tare/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Take what lies on it as nothing. */
+        post: operations["scale_tare_create"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -488,6 +817,41 @@ export interface paths {
         post: operations["session_create"];
         /** @description Sign in and out. */
         delete: operations["session_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Everything on the shelf, and what of it may go on one head today. */
+        get: operations["shelf_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock-moves/{pk}/undo/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Undo a move of stock, or do it again. */
+        post: operations["stock_moves_undo_create"];
+        /** @description Undo a move of stock, or do it again. */
+        delete: operations["stock_moves_undo_destroy"];
         options?: never;
         head?: never;
         patch?: never;
@@ -548,6 +912,22 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * @description * `add` - add
+         *     * `change` - change
+         *     * `same` - same
+         * @enum {string}
+         */
+        ActionEnum: "add" | "change" | "same";
+        /** @description For whom and in which air the shelf was judged. */
+        Air: {
+            head: number;
+            head_name: string;
+            /** Format: double */
+            dew_point_c: number | null;
+            missing: string[];
+            assumed: string[];
+        };
         Answer: {
             value: number | string | string[] | null;
             confirmed?: boolean;
@@ -571,10 +951,81 @@ export interface components {
          */
         Blot: "none" | "cloth" | "pressed";
         /**
+         * @description * `delivery` - delivery
+         *     * `recount` - recount
+         *     * `waste` - waste
+         * @enum {string}
+         */
+        BookingEnum: "delivery" | "recount" | "waste";
+        /**
+         * BottleOut
+         * @description One bottle on this head.
+         */
+        BottleOut: {
+            /** Id */
+            id: string;
+            role: components["schemas"]["Role"];
+            fits: components["schemas"]["Fits"];
+            /**
+             * Best
+             * @description The one that would be taken for its role.
+             */
+            best: boolean;
+            /**
+             * Grams
+             * @description A usual dose on this head.
+             */
+            grams: number;
+            /** Units */
+            units: number | null;
+            /** Unit */
+            unit: string | null;
+            /**
+             * Enough For
+             * @description How many such doses are left.
+             */
+            enough_for: number | null;
+            /**
+             * Clashes
+             * @description The gravest first.
+             */
+            clashes: components["schemas"]["ClashOut"][];
+        };
+        /**
          * Buildup
          * @enum {string}
          */
         Buildup: "none" | "some" | "heavy";
+        /** @description A calibration as it was weighed. */
+        CalibrateRequest: {
+            unit: string;
+            readings: components["schemas"]["ReadingRequest"][];
+        };
+        /** @description What the readings so far tell of one unit. */
+        Calibrated: {
+            /** Format: double */
+            unit_g: number;
+            /** Format: double */
+            spread_g: number | null;
+            /** Format: double */
+            low_g: number | null;
+            /** Format: double */
+            high_g: number | null;
+            readings: number;
+        };
+        /** @description A calibration as it was kept. */
+        Calibration: {
+            readonly id: number;
+            unit: string;
+            readings: components["schemas"]["Reading"][];
+            /** Format: double */
+            unit_g: number;
+            /** Format: double */
+            spread_g?: number | null;
+            /** Format: date-time */
+            at?: string;
+            readonly by: string;
+        };
         /**
          * Caution
          * @description A warning where the risk arises.
@@ -594,6 +1045,12 @@ export interface components {
              * @description Keys of the fixes that answer it, cheapest first.
              */
             fixes: string[];
+            /**
+             * Bottle
+             * @description The bottle it is about.
+             * @default null
+             */
+            bottle?: string | null;
         };
         Chain: {
             answer: components["schemas"]["ChainAnswer"];
@@ -609,6 +1066,27 @@ export interface components {
             hands_on_min: number;
             /** Wash By Day */
             wash_by_day: number;
+        };
+        /**
+         * ClashOut
+         * @description Something against a bottle on this head.
+         */
+        ClashOut: {
+            /** Key */
+            key: string;
+            fits: components["schemas"]["Fits"];
+            severity: components["schemas"]["Severity"];
+            /** Text */
+            text: string;
+            /** Fired By */
+            fired_by: string;
+            /** Source */
+            source: string;
+        };
+        /** @description Into the disinfectant. */
+        CleaningRequest: {
+            /** Format: double */
+            contact_min?: number | null;
         };
         ClearRequest: {
             note: string;
@@ -697,6 +1175,12 @@ export interface components {
             last_at: string | null;
             left_out: string[];
         };
+        /** @description What a visit took from the shelf, in money. */
+        Cost: {
+            /** Format: double */
+            cost: number;
+            unpriced: string[];
+        };
         /**
          * DensityOut
          * @description Counted density; eight times in ten the true one lies between low and high.
@@ -734,6 +1218,18 @@ export interface components {
          */
         Detangling: "fingers" | "comb" | "brush";
         /**
+         * Directions
+         * @description What a label says happens to a product in the end.
+         * @enum {string}
+         */
+        Directions: "rinse" | "leave";
+        /**
+         * @description * `rinse` - rinse
+         *     * `leave` - leave
+         * @enum {string}
+         */
+        DirectionsEnum: "rinse" | "leave";
+        /**
          * Distribution
          * @enum {string}
          */
@@ -753,6 +1249,19 @@ export interface components {
             request: components["schemas"]["PlanRequest"];
             answer: components["schemas"]["PlanAnswer"];
         };
+        /** @description The kit at an hour. */
+        Drawer: {
+            /** Format: date-time */
+            begin: string;
+            /** Format: date-time */
+            end: string;
+            items: components["schemas"]["KitFree"][];
+            out: components["schemas"]["KitUse"][];
+            coming: components["schemas"]["KitComing"][];
+            /** Format: double */
+            contact_min: number | null;
+            disinfectant: string;
+        };
         Drawing: {
             pattern: string;
             /** Format: double */
@@ -760,6 +1269,16 @@ export interface components {
             /** Format: double */
             shrinkage: number;
             points: number[][];
+        };
+        /** @description How a pump has changed since it was calibrated. */
+        Drift: {
+            /** Format: double */
+            now_g: number;
+            /** Format: double */
+            change: number;
+            /** Format: double */
+            p_value: number;
+            drifted: boolean;
         };
         /**
          * Dryer
@@ -951,6 +1470,12 @@ export interface components {
             reasons: components["schemas"]["Reason"][];
         };
         /**
+         * Fits
+         * @description Whether a bottle may be used on a head today.
+         * @enum {string}
+         */
+        Fits: "yes" | "care" | "no";
+        /**
          * Fix
          * @description A change of the request that answers a caution.
          */
@@ -988,6 +1513,28 @@ export interface components {
              * @description Probability of dry at release with the fix.
              */
             odds_dry: number;
+            /**
+             * Effect
+             * @description What else it changes, in words.
+             * @default
+             */
+            effect?: string;
+        };
+        /**
+         * Flaker
+         * @description Two products known to flake together in this salon.
+         */
+        Flaker: {
+            /** First */
+            first: string;
+            /** Second */
+            second: string;
+            /**
+             * Because
+             * @description What it rests on: a palm test, visits.
+             * @default
+             */
+            because?: string;
         };
         /** @description As much of a step as a small strip draws. */
         Fold: {
@@ -1015,7 +1562,7 @@ export interface components {
             definition: number;
         };
         FoundRequest: {
-            kind: components["schemas"]["KindEnum"];
+            kind: components["schemas"]["Kind62eEnum"];
             value: number | string;
             zone?: components["schemas"]["ZoneEnum"] | components["schemas"]["BlankEnum"];
             method: components["schemas"]["MethodEnum"];
@@ -1264,10 +1811,23 @@ export interface components {
              */
             days_since_detangle?: number | null;
             /**
+             * Bottles
+             * @description Bottles chosen by hand, by role.
+             */
+            bottles?: {
+                [key: string]: string;
+            };
+            /**
              * Head
              * @description The client.
              */
             head: number;
+            /**
+             * Planned Start
+             * @description When the service shall begin.
+             * @default null
+             */
+            planned_start?: string | null;
             /**
              * Replaces
              * @description The plan this one revises.
@@ -1323,10 +1883,23 @@ export interface components {
              */
             days_since_detangle?: number | null;
             /**
+             * Bottles
+             * @description Bottles chosen by hand, by role.
+             */
+            bottles?: {
+                [key: string]: string;
+            };
+            /**
              * Head
              * @description The client.
              */
             head: number;
+            /**
+             * Planned Start
+             * @description When the service shall begin.
+             * @default null
+             */
+            planned_start?: string | null;
             /**
              * Replaces
              * @description The plan this one revises.
@@ -1339,6 +1912,20 @@ export interface components {
          * @enum {string}
          */
         Heat: "none" | "low" | "medium";
+        /**
+         * Hold
+         * @description How firmly a styler holds.
+         * @enum {string}
+         */
+        Hold: "none" | "soft" | "medium" | "firm";
+        /**
+         * @description * `none` - none
+         *     * `soft` - soft
+         *     * `medium` - medium
+         *     * `firm` - firm
+         * @enum {string}
+         */
+        HoldEnum: "none" | "soft" | "medium" | "firm";
         /**
          * Home
          * @description What the client takes home.
@@ -1368,9 +1955,12 @@ export interface components {
             room_temp_c: number;
             /** Format: double */
             room_rh: number;
-            pins: number;
-            bands: number;
-            rods: components["schemas"]["Rods"][];
+            disinfectant?: string;
+            /** Format: double */
+            contact_min: number | null;
+            currency: string;
+            lead_days: number;
+            order_for_days: number;
             school: components["schemas"]["School"];
             rules: components["schemas"]["HouseRules"];
             layering?: components["schemas"]["LayeringEnum"];
@@ -1424,6 +2014,44 @@ export interface components {
             wear_days?: {
                 [key: string]: number;
             };
+        };
+        /**
+         * IngredientFamily
+         * @description What an ingredient does in a product for hair. One may belong to several.
+         * @enum {string}
+         */
+        IngredientFamily: "surfactant" | "surfactant_strong" | "surfactant_medium" | "surfactant_mild" | "conditioning" | "silicone" | "silicone_insoluble" | "silicone_soluble" | "silicone_volatile" | "oil" | "butter" | "wax" | "mineral_oil" | "humectant" | "protein" | "protein_small" | "protein_large" | "amino_acid" | "film_former" | "thickener" | "emulsifier" | "fragrance" | "fragrance_allergen" | "essential_oil" | "drying_alcohol" | "fatty_alcohol" | "fatty_acid" | "paraben" | "preservative" | "formaldehyde_releaser" | "antidandruff" | "acid" | "alkali" | "chelator" | "antioxidant" | "vitamin" | "uv_filter" | "colourant" | "plant_extract" | "clay" | "salt" | "solvent" | "propellant";
+        /**
+         * IngredientOut
+         * @description One ingredient, in the order of the list.
+         */
+        IngredientOut: {
+            /** Name */
+            name: string;
+            /**
+             * Text
+             * @description As printed.
+             */
+            text: string;
+            /** Families */
+            families: components["schemas"]["IngredientFamily"][];
+            /**
+             * Percent
+             * @description Told on the label.
+             */
+            percent: number | null;
+            /** May Contain */
+            may_contain: boolean;
+            /**
+             * Allergen
+             * @description Its name on the list of fragrance allergens.
+             */
+            allergen: string | null;
+            /**
+             * Melts C
+             * @description Solid below this, for fats.
+             */
+            melts_c: number | null;
         };
         KeepRoutineRequest: {
             name: string;
@@ -1479,7 +2107,7 @@ export interface components {
          *     * `buildup` - buildup
          * @enum {string}
          */
-        KindEnum: "reason" | "event" | "event_on" | "last_wash_on" | "on_the_head" | "on_the_head_since" | "extensions" | "heat_use" | "colour" | "colour_on" | "relaxer" | "relaxer_on" | "trimmed_on" | "failed_before" | "guardian" | "heat_tolerance" | "home_min" | "scalp" | "edges" | "bead_s" | "soak_s" | "float" | "slide" | "dry_ratio" | "porosity" | "porosity_decided" | "density_per_cm2" | "circumference_cm" | "density" | "diameter_um" | "strand" | "head_cm" | "pattern" | "length_cm" | "relaxed_cm" | "curl_mm" | "to_ear_cm" | "to_jaw_cm" | "to_chin_cm" | "to_shoulder_cm" | "to_armpit_cm" | "to_mid_back_cm" | "stretch_percent" | "stretch_returns" | "shed_hairs" | "broken_hairs" | "buildup";
+        Kind62eEnum: "reason" | "event" | "event_on" | "last_wash_on" | "on_the_head" | "on_the_head_since" | "extensions" | "heat_use" | "colour" | "colour_on" | "relaxer" | "relaxer_on" | "trimmed_on" | "failed_before" | "guardian" | "heat_tolerance" | "home_min" | "scalp" | "edges" | "bead_s" | "soak_s" | "float" | "slide" | "dry_ratio" | "porosity" | "porosity_decided" | "density_per_cm2" | "circumference_cm" | "density" | "diameter_um" | "strand" | "head_cm" | "pattern" | "length_cm" | "relaxed_cm" | "curl_mm" | "to_ear_cm" | "to_jaw_cm" | "to_chin_cm" | "to_shoulder_cm" | "to_armpit_cm" | "to_mid_back_cm" | "stretch_percent" | "stretch_returns" | "shed_hairs" | "broken_hairs" | "buildup";
         /**
          * Kit
          * @description What lies in the drawer.
@@ -1497,6 +2125,84 @@ export interface components {
              * @default null
              */
             bands?: number | null;
+            /**
+             * Clips
+             * @default null
+             */
+            clips?: number | null;
+            /**
+             * Busy
+             * @description What is elsewhere at that hour and until when, in words; not counted above.
+             */
+            busy?: string[];
+        };
+        /** @description Pieces that are not in the drawer for a while. */
+        KitAway: {
+            count: number;
+            /** Format: date-time */
+            begin: string;
+            /** Format: date-time */
+            end: string;
+            who: string;
+        };
+        /** @description A plan to come with the kit it takes. */
+        KitComing: {
+            plan: number;
+            head_name: string;
+            title: string;
+            /** Format: date-time */
+            planned_start: string;
+            taken: boolean;
+            needs: components["schemas"]["KitNeed"][];
+            odd: components["schemas"]["KitOdd"][];
+        };
+        /** @description An item with what of it is free during a time. */
+        KitFree: {
+            item: components["schemas"]["KitItem"];
+            free: number;
+            holds: components["schemas"]["KitAway"][];
+        };
+        /** @description Pieces of one kind as they are typed. */
+        KitItem: {
+            readonly id: number;
+            kind: components["schemas"]["KitKindEnum"];
+            /** Format: double */
+            diameter_mm?: number | null;
+            /** @description Where the kind is not enough. */
+            name?: string;
+            count: number;
+        };
+        /** @description Pieces of one kind as they are typed. */
+        KitItemRequest: {
+            kind: components["schemas"]["KitKindEnum"];
+            /** Format: double */
+            diameter_mm?: number | null;
+            /** @description Where the kind is not enough. */
+            name?: string;
+            count: number;
+        };
+        /**
+         * @description * `rod` - rod
+         *     * `pin` - pin
+         *     * `clip` - clip
+         *     * `band` - band
+         *     * `scrunchy` - scrunchy
+         *     * `cap` - cap
+         *     * `comb` - comb
+         *     * `hood` - hood
+         *     * `steamer` - steamer
+         *     * `diffuser` - diffuser
+         * @enum {string}
+         */
+        KitKindEnum: "rod" | "pin" | "clip" | "band" | "scrunchy" | "cap" | "comb" | "hood" | "steamer" | "diffuser";
+        /** @description What a plan takes of one kind, and what is there for it. */
+        KitNeed: {
+            kind: string;
+            /** Format: double */
+            diameter_mm: number | null;
+            count: number;
+            free: number;
+            short: number;
         };
         /** KitNeeded */
         KitNeeded: {
@@ -1507,6 +2213,8 @@ export interface components {
              * @description Sections that get the odd rods: at the nape and below first, the same on both sides.
              */
             odd_at: number[];
+            /** Odd */
+            odd?: components["schemas"]["OddRods"][];
             /** Pins */
             pins: number;
             /** Bands */
@@ -1515,6 +2223,75 @@ export interface components {
             clips: number;
             /** Reasons */
             reasons?: components["schemas"]["Reason"][];
+        };
+        /** @description Rods that stand in for those that were missing when it was planned. */
+        KitOdd: {
+            /** Format: double */
+            diameter_mm: number;
+            count: number;
+        };
+        /** @description Pieces that are out. */
+        KitUse: {
+            readonly id: number;
+            item: number;
+            readonly what: string;
+            /** Format: int64 */
+            count: number;
+            plan?: number | null;
+            readonly who: string;
+            /** Format: date-time */
+            taken_at?: string;
+            /**
+             * Format: date-time
+             * @description From the plan, when it is taken out again.
+             */
+            expected_back: string;
+            /** Format: date-time */
+            cleaning_since?: string | null;
+            /**
+             * Format: double
+             * @description Disinfectant's label [min].
+             */
+            contact_min?: number | null;
+            /** Format: date-time */
+            readonly ready_at: string;
+            /** Format: date-time */
+            returned_at?: string | null;
+        };
+        /**
+         * LabelAnswer
+         * @description A label as it was read.
+         */
+        LabelAnswer: {
+            /** Ingredients */
+            ingredients: components["schemas"]["IngredientOut"][];
+            /** Families */
+            families: components["schemas"]["IngredientFamily"][];
+            /** Allergens */
+            allergens: string[];
+            /** Allergens Named From Percent */
+            allergens_named_from_percent: number;
+            /** Unknown */
+            unknown: components["schemas"]["UnknownOut"][];
+            /** Sources */
+            sources: string[];
+        };
+        /**
+         * LabelRequest
+         * @description Read an ingredient list.
+         */
+        LabelRequestRequest: {
+            /**
+             * Ingredients
+             * @description As pasted.
+             */
+            ingredients: string;
+            /**
+             * Leave On
+             * @description Whether the product stays in; from there allergens are named at a smaller share.
+             * @default true
+             */
+            leave_on?: boolean;
         };
         /**
          * Landmark
@@ -1610,6 +2387,12 @@ export interface components {
             odds_dry: number;
             /** Product G */
             product_g: number;
+            /**
+             * Product Cost
+             * @description Of bottles that have a price, in the money of the salon.
+             * @default 0
+             */
+            product_cost?: number;
             /** Wear Days */
             wear_days: number;
         };
@@ -1635,6 +2418,38 @@ export interface components {
             field: string;
             message: string;
         };
+        /** @description Grams that came or went. */
+        Move: {
+            readonly id: number;
+            product: number;
+            kind: components["schemas"]["MoveKindEnum"];
+            /**
+             * Format: double
+             * @description Positive in, negative out.
+             */
+            grams: number;
+            /** @description Else taken from the plan. */
+            weighed?: boolean;
+            /**
+             * Format: int64
+             * @description That used it.
+             */
+            visit?: number | null;
+            note?: string;
+            /** Format: date-time */
+            at?: string;
+            readonly by: string;
+            /** Format: date-time */
+            undone_at?: string | null;
+        };
+        /**
+         * @description * `delivery` - Delivery
+         *     * `used` - Used
+         *     * `recount` - Recount
+         *     * `waste` - Waste
+         * @enum {string}
+         */
+        MoveKindEnum: "delivery" | "used" | "recount" | "waste";
         NewHeadRequest: {
             name: string;
             note?: string;
@@ -1692,7 +2507,7 @@ export interface components {
         NullEnum: null;
         Observation: {
             readonly id: number;
-            kind: components["schemas"]["KindEnum"];
+            kind: components["schemas"]["Kind62eEnum"];
             zone?: components["schemas"]["ZoneEnum"] | components["schemas"]["BlankEnum"];
             readonly value: number | string;
             method: components["schemas"]["MethodEnum"];
@@ -1707,11 +2522,60 @@ export interface components {
             observations: components["schemas"]["FoundRequest"][];
         };
         /**
+         * OddRods
+         * @description Rods of another size, where they show least.
+         */
+        OddRods: {
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Count */
+            count: number;
+            /**
+             * Sections
+             * @description Nape and under layer first, the same on both sides.
+             */
+            sections: number[];
+            /**
+             * Curl Mm
+             * @description The curl they leave.
+             */
+            curl_mm: number;
+            /** Wanted Curl Mm */
+            wanted_curl_mm: number;
+            /**
+             * Length Cm
+             * @description Where it hangs then.
+             */
+            length_cm: number;
+            /** Wanted Length Cm */
+            wanted_length_cm: number;
+        };
+        /**
          * OnHead
          * @description What is on the head when the client comes.
          * @enum {string}
          */
         OnHead: "loose" | "twists" | "flat_twists" | "braids" | "coils" | "rods" | "wash_and_go" | "bun" | "sewn_in";
+        /** @description How long it lasts. */
+        Outlook: {
+            /** Format: double */
+            cover_days: number | null;
+            /** Format: double */
+            cover_low: number | null;
+            /** Format: double */
+            cover_high: number | null;
+            /** Format: date */
+            short_on: string | null;
+            /** Format: double */
+            short_g: number;
+            /** Format: double */
+            planned_g: number;
+            reorder: number | null;
+            order_now: boolean;
+            low: boolean;
+            services: number;
+            because: string;
+        };
         PaginatedHeadRowList: {
             /** @example 123 */
             count: number;
@@ -1742,21 +2606,6 @@ export interface components {
             previous?: string | null;
             results: components["schemas"]["PlanRow"][];
         };
-        PaginatedProductList: {
-            /** @example 123 */
-            count: number;
-            /**
-             * Format: uri
-             * @example http://api.example.org/accounts/?offset=400&limit=100
-             */
-            next?: string | null;
-            /**
-             * Format: uri
-             * @example http://api.example.org/accounts/?offset=200&limit=100
-             */
-            previous?: string | null;
-            results: components["schemas"]["Product"][];
-        };
         PaginatedVisitRowList: {
             /** @example 123 */
             count: number;
@@ -1772,6 +2621,18 @@ export interface components {
             previous?: string | null;
             results: components["schemas"]["VisitRow"][];
         };
+        /** @description Two products and what they do to each other. */
+        Pair: {
+            first: number;
+            first_name: string;
+            second: number;
+            second_name: string;
+            flakes: boolean;
+            tested: boolean;
+            /** Format: double */
+            chance: number;
+            because: string;
+        };
         /**
          * Pair
          * @description Two wishes to lay side by side.
@@ -1779,6 +2640,14 @@ export interface components {
         PairRequest: {
             first: components["schemas"]["HeadWish"];
             second: components["schemas"]["HeadWish"];
+        };
+        /** @description Two products rubbed on the palm. */
+        PalmTestRequest: {
+            first: number;
+            second: number;
+            result: components["schemas"]["ResultEnum"];
+            /** @default  */
+            note?: string;
         };
         PatchedCorrectRequest: {
             roots?: number[][];
@@ -1804,12 +2673,59 @@ export interface components {
             room_temp_c?: number;
             /** Format: double */
             room_rh?: number;
-            pins?: number;
-            bands?: number;
-            rods?: components["schemas"]["RodsRequest"][];
+            disinfectant?: string;
+            /** Format: double */
+            contact_min?: number | null;
+            currency?: string;
+            lead_days?: number;
+            order_for_days?: number;
             school?: components["schemas"]["SchoolRequest"];
             rules?: components["schemas"]["HouseRulesRequest"];
             layering?: components["schemas"]["LayeringEnum"];
+        };
+        /** @description Pieces of one kind as they are typed. */
+        PatchedKitItemRequest: {
+            kind?: components["schemas"]["KitKindEnum"];
+            /** Format: double */
+            diameter_mm?: number | null;
+            /** @description Where the kind is not enough. */
+            name?: string;
+            count?: number;
+        };
+        /** @description A product as it is typed. */
+        PatchedProductRequest: {
+            name?: string;
+            role?: components["schemas"]["RoleEnum"];
+            also?: components["schemas"]["RoleEnum"][];
+            weight?: components["schemas"]["WeightEnum"];
+            hold?: components["schemas"]["HoldEnum"] | components["schemas"]["BlankEnum"];
+            directions?: components["schemas"]["DirectionsEnum"] | components["schemas"]["BlankEnum"];
+            /** Format: double */
+            dwell_min?: number | null;
+            /** Format: double */
+            dwell_max_min?: number | null;
+            ingredients?: string;
+            unit?: string;
+            /** Format: double */
+            unit_g?: number | null;
+            /** Format: double */
+            stock_g?: number;
+            /** Format: double */
+            full_g?: number | null;
+            /** Format: double */
+            price?: number | null;
+            batch?: string;
+            barcode?: string;
+            /** Format: date */
+            best_before?: string | null;
+            /** Format: date */
+            opened_on?: string | null;
+            months_after_opening?: number | null;
+            /** Format: date */
+            made_on?: string | null;
+            keeps_days?: number | null;
+            note?: string;
+            version?: number;
         };
         /**
          * Pattern
@@ -1877,6 +2793,11 @@ export interface components {
             /** Format: date-time */
             made_at?: string;
             readonly made_by: string;
+            /**
+             * Format: date-time
+             * @description When it shall begin.
+             */
+            planned_start?: string | null;
             replaces?: number | null;
             readonly visits: number[];
         };
@@ -1966,7 +2887,24 @@ export interface components {
             /** Shelf */
             shelf?: components["schemas"]["ShelfItem"][];
             /**
-             * @description Null: the kit is not counted.
+             * Bottles
+             * @description Bottles chosen by hand, by role; else the one that suits best.
+             */
+            bottles?: {
+                [key: string]: string;
+            };
+            /**
+             * Flakers
+             * @description Pairs to keep apart.
+             */
+            flakers?: components["schemas"]["Flaker"][];
+            /**
+             * @description The air the client goes out into; else as in the room.
+             * @default null
+             */
+            outdoors?: components["schemas"]["Room"] | null;
+            /**
+             * @description What is free at the hour of the service. Null: the kit is not counted.
              * @default null
              */
             kit?: components["schemas"]["Kit"] | null;
@@ -1989,6 +2927,11 @@ export interface components {
             style: string;
             /** Format: date-time */
             made_at?: string;
+            /**
+             * Format: date-time
+             * @description When it shall begin.
+             */
+            planned_start?: string | null;
             readonly steps: components["schemas"]["Fold"][];
             /** Format: double */
             readonly client_min: number;
@@ -2030,54 +2973,128 @@ export interface components {
          * @enum {string}
          */
         PorosityTest: "bead_s" | "soak_s" | "float" | "slide" | "dry_ratio" | "word";
+        /** @description What somebody does to the simulated scale. */
+        PourRequest: {
+            /** Format: double */
+            grams?: number;
+            empty?: boolean;
+            plugged_in?: boolean;
+        };
         /**
          * PreWash
          * @description What goes into the hair before water.
          * @enum {string}
          */
         PreWash: "auto" | "none" | "oil";
+        /** @description A table before, or as, it is taken in. */
+        Preview: {
+            rows: components["schemas"]["PreviewRow"][];
+            taken_in: boolean;
+        };
+        /** @description A row of a table before it is taken in. */
+        PreviewRow: {
+            line: number;
+            name: string;
+            action: components["schemas"]["ActionEnum"];
+            changes: string[];
+            problems: components["schemas"]["ProblemOfRow"][];
+        };
         Problem: {
             /** @description Dotted path of the field; empty for the whole. */
             field: string;
             /** @description What is wrong and what is allowed. */
             message: string;
         };
+        ProblemOfRow: {
+            field: string;
+            message: string;
+        };
         Problems: {
             errors: components["schemas"]["Problem"][];
         };
+        /** @description A product as it is typed. */
         Product: {
             readonly id: number;
             name: string;
-            role: components["schemas"]["ProductRoleEnum"];
+            role: components["schemas"]["RoleEnum"];
+            also?: components["schemas"]["RoleEnum"][];
             weight?: components["schemas"]["WeightEnum"];
+            hold?: components["schemas"]["HoldEnum"] | components["schemas"]["BlankEnum"];
+            directions?: components["schemas"]["DirectionsEnum"] | components["schemas"]["BlankEnum"];
+            /** Format: double */
+            dwell_min?: number | null;
+            /** Format: double */
+            dwell_max_min?: number | null;
+            ingredients?: string;
             unit?: string;
-            /**
-             * Format: double
-             * @description Grams of one unit.
-             */
+            /** Format: double */
             unit_g?: number | null;
             /** Format: double */
             stock_g?: number;
+            /** Format: double */
+            full_g?: number | null;
+            /** Format: double */
+            price?: number | null;
+            batch?: string;
+            barcode?: string;
+            /** Format: date */
+            best_before?: string | null;
+            /** Format: date */
+            opened_on?: string | null;
+            months_after_opening?: number | null;
+            /** Format: date */
+            made_on?: string | null;
+            keeps_days?: number | null;
+            note?: string;
+            /** Format: date-time */
+            readonly retired_at: string | null;
+            version?: number;
         };
-        /**
-         * @description * `pre_oil` - pre oil
-         *     * `shampoo` - shampoo
-         *     * `co_wash` - co wash
-         *     * `rinse_out` - rinse out
-         *     * `mask` - mask
-         *     * `clay` - clay
-         *     * `leave_in` - leave in
-         *     * `cream` - cream
-         *     * `butter` - butter
-         *     * `oil` - oil
-         *     * `mousse` - mousse
-         *     * `custard` - custard
-         *     * `gel` - gel
-         *     * `mist` - mist
-         *     * `scalp_oil` - scalp oil
-         * @enum {string}
-         */
-        ProductRoleEnum: "pre_oil" | "shampoo" | "co_wash" | "rinse_out" | "mask" | "clay" | "leave_in" | "cream" | "butter" | "oil" | "mousse" | "custard" | "gel" | "mist" | "scalp_oil";
+        /** @description A product as it is typed. */
+        ProductRequest: {
+            name: string;
+            role: components["schemas"]["RoleEnum"];
+            also?: components["schemas"]["RoleEnum"][];
+            weight?: components["schemas"]["WeightEnum"];
+            hold?: components["schemas"]["HoldEnum"] | components["schemas"]["BlankEnum"];
+            directions?: components["schemas"]["DirectionsEnum"] | components["schemas"]["BlankEnum"];
+            /** Format: double */
+            dwell_min?: number | null;
+            /** Format: double */
+            dwell_max_min?: number | null;
+            ingredients?: string;
+            unit?: string;
+            /** Format: double */
+            unit_g?: number | null;
+            /** Format: double */
+            stock_g?: number;
+            /** Format: double */
+            full_g?: number | null;
+            /** Format: double */
+            price?: number | null;
+            batch?: string;
+            barcode?: string;
+            /** Format: date */
+            best_before?: string | null;
+            /** Format: date */
+            opened_on?: string | null;
+            months_after_opening?: number | null;
+            /** Format: date */
+            made_on?: string | null;
+            keeps_days?: number | null;
+            note?: string;
+            version?: number;
+        };
+        /** @description Everything about one product. */
+        ProductSheet: {
+            product: components["schemas"]["Product"];
+            row: components["schemas"]["ShelfRow"];
+            readonly label: components["schemas"]["LabelAnswer"];
+            moves: components["schemas"]["Move"][];
+            calibrations: components["schemas"]["Calibration"][];
+            drift: components["schemas"]["Drift"] | null;
+            pairs: components["schemas"]["Pair"][];
+        };
         Profile: {
             hair: {
                 [key: string]: unknown;
@@ -2211,6 +3228,24 @@ export interface components {
         RaiseRequest: {
             sign: components["schemas"]["SignEnum"];
         };
+        /** @description One weighing. */
+        Reading: {
+            /** Format: double */
+            units: number;
+            /** Format: double */
+            grams: number;
+        };
+        /** @description One weighing. */
+        ReadingRequest: {
+            /** Format: double */
+            units: number;
+            /** Format: double */
+            grams: number;
+        };
+        /** @description Weighings of a calibration that is still going on. */
+        ReadingsRequest: {
+            readings: components["schemas"]["ReadingRequest"][];
+        };
         /**
          * Reason
          * @description Why.
@@ -2241,6 +3276,7 @@ export interface components {
             frizz?: number | null;
             volume?: number | null;
             evenness?: number | null;
+            residue?: components["schemas"]["ResidueEnum"] | components["schemas"]["BlankEnum"];
             /** Format: double */
             length_cm?: number | null;
             note?: string;
@@ -2275,6 +3311,19 @@ export interface components {
          * @enum {string}
          */
         Releasing: "when_dry" | "worn_first";
+        /**
+         * @description * `none` - none
+         *     * `some` - some
+         *     * `much` - much
+         * @enum {string}
+         */
+        ResidueEnum: "none" | "some" | "much";
+        /**
+         * @description * `clear` - clear
+         *     * `flakes` - flakes
+         * @enum {string}
+         */
+        ResultEnum: "clear" | "flakes";
         /** RodNeed */
         RodNeed: {
             /** Diameter Mm */
@@ -2283,7 +3332,10 @@ export interface components {
             count: number;
             /** Short */
             short: number;
-            /** Substitute Mm */
+            /**
+             * Substitute Mm
+             * @description The size that stands in for most of those missing.
+             */
             substitute_mm: number | null;
         };
         /** RodStock */
@@ -2293,22 +3345,31 @@ export interface components {
             /** Count */
             count: number;
         };
-        Rods: {
-            /** Format: double */
-            diameter_mm: number;
-            count: number;
-        };
-        RodsRequest: {
-            /** Format: double */
-            diameter_mm: number;
-            count: number;
-        };
         /**
          * Role
          * @description What a product is for.
          * @enum {string}
          */
         Role: "pre_oil" | "shampoo" | "co_wash" | "rinse_out" | "mask" | "clay" | "leave_in" | "cream" | "butter" | "oil" | "mousse" | "custard" | "gel" | "mist" | "scalp_oil";
+        /**
+         * @description * `pre_oil` - pre_oil
+         *     * `shampoo` - shampoo
+         *     * `co_wash` - co_wash
+         *     * `rinse_out` - rinse_out
+         *     * `mask` - mask
+         *     * `clay` - clay
+         *     * `leave_in` - leave_in
+         *     * `cream` - cream
+         *     * `butter` - butter
+         *     * `oil` - oil
+         *     * `mousse` - mousse
+         *     * `custard` - custard
+         *     * `gel` - gel
+         *     * `mist` - mist
+         *     * `scalp_oil` - scalp_oil
+         * @enum {string}
+         */
+        RoleEnum: "pre_oil" | "shampoo" | "co_wash" | "rinse_out" | "mask" | "clay" | "leave_in" | "cream" | "butter" | "oil" | "mousse" | "custard" | "gel" | "mist" | "scalp_oil";
         /**
          * Room
          * @description The air the hair dries in.
@@ -2345,6 +3406,14 @@ export interface components {
             answers: {
                 [key: string]: components["schemas"]["AnswerRequest"];
             };
+        };
+        /** @description One reading. */
+        ScaleReading: {
+            name: string;
+            simulated: boolean;
+            /** Format: double */
+            grams: number | null;
+            state: components["schemas"]["StateEnum"];
         };
         /**
          * School
@@ -2544,6 +3613,12 @@ export interface components {
          * @enum {string}
          */
         Severity: "remind" | "adjust" | "stop";
+        /** @description The shelf. */
+        Shelf: {
+            products: components["schemas"]["ShelfRow"][];
+            air: components["schemas"]["Air"] | null;
+            pairs: components["schemas"]["Pair"][];
+        };
         /**
          * ShelfItem
          * @description A bottle that may be used.
@@ -2581,6 +3656,69 @@ export interface components {
              * @default null
              */
             stock_g?: number | null;
+            /**
+             * Also
+             * @description Other roles it may serve.
+             */
+            also?: components["schemas"]["Role"][];
+            /** @default null */
+            hold?: components["schemas"]["Hold"] | null;
+            /**
+             * @description Whether its label says to rinse it out or to leave it in.
+             * @default null
+             */
+            directions?: components["schemas"]["Directions"] | null;
+            /**
+             * Dwell Min
+             * @description Least time on the hair, as its label says.
+             * @default null
+             */
+            dwell_min?: number | null;
+            /**
+             * Dwell Max Min
+             * @description Longest time on the hair, as its label says.
+             * @default null
+             */
+            dwell_max_min?: number | null;
+            /**
+             * Days Left
+             * @description Days it may still be used; negative once it is past its date.
+             * @default null
+             */
+            days_left?: number | null;
+            /**
+             * Cost Per G
+             * @default null
+             */
+            cost_per_g?: number | null;
+        };
+        /** @description One product of the shelf with everything that is asked about it. */
+        ShelfRow: {
+            id: number;
+            name: string;
+            role: components["schemas"]["RoleEnum"];
+            also: string[];
+            weight: string;
+            hold: string;
+            stays_in: boolean;
+            unit: string;
+            /** Format: double */
+            unit_g: number | null;
+            /** Format: double */
+            stock_g: number;
+            /** Format: double */
+            full_g: number | null;
+            /** Format: date */
+            keeps_until: string | null;
+            keeps_because: string;
+            days_left: number | null;
+            spoils_soon: boolean;
+            label_read: boolean;
+            /** Format: double */
+            cost_per_g: number | null;
+            outlook: components["schemas"]["Outlook"];
+            drift: components["schemas"]["Drift"] | null;
+            fit: components["schemas"]["BottleOut"] | null;
         };
         /**
          * @description * `open_sores` - open_sores
@@ -2601,6 +3739,18 @@ export interface components {
          * @enum {string}
          */
         Smoothing: "auto" | "rake" | "palms" | "scrunch";
+        StartRequest: {
+            /** Format: date-time */
+            planned_start: string | null;
+        };
+        /**
+         * @description * `steady` - steady
+         *     * `moving` - moving
+         *     * `overload` - overload
+         *     * `lost` - lost
+         * @enum {string}
+         */
+        StateEnum: "steady" | "moving" | "overload" | "lost";
         /**
          * Station
          * @enum {string}
@@ -2690,6 +3840,18 @@ export interface components {
              */
             stock_g: number | null;
             /**
+             * By Hand G
+             * @description What these units weigh.
+             * @default null
+             */
+            by_hand_g?: number | null;
+            /**
+             * Cost
+             * @description In the money of the salon; null where the bottle has no price.
+             * @default null
+             */
+            cost?: number | null;
+            /**
              * Stays In
              * @description Left on the hair, not rinsed out.
              */
@@ -2712,6 +3874,14 @@ export interface components {
             /** Format: double */
             ratio: number | null;
             verdict: components["schemas"]["VerdictEnum"] | components["schemas"]["NullEnum"];
+        };
+        /** @description A delivery, a recount or waste as it is typed. */
+        StockRequest: {
+            kind: components["schemas"]["BookingEnum"];
+            /** Format: double */
+            grams: number;
+            /** @default  */
+            note?: string;
         };
         /**
          * StopSign
@@ -2742,6 +3912,13 @@ export interface components {
          * @enum {string}
          */
         Style: "two_strand_twist_out" | "flat_twist_out" | "twist_rod_set" | "rod_set" | "braid_out" | "finger_coils" | "coil_out" | "shingle_wash_and_go" | "shake_wash_and_go" | "scrunch_waves" | "banded_stretch" | "banded_twist_out" | "slick_bun" | "puff_pin_up" | "under_wig_base" | "quick_wash" | "full_reset" | "protective_removal_reset" | "refresh_visit" | "night_prep";
+        /** @description A table of products. */
+        TableRequest: {
+            /** Format: binary */
+            file: string;
+            /** @default false */
+            accept?: boolean;
+        };
         TakeRequest: {
             /** @default  */
             zone?: components["schemas"]["ZoneEnum"] | components["schemas"]["BlankEnum"];
@@ -2811,10 +3988,34 @@ export interface components {
             /** Surface M2 */
             surface_m2: number;
             /**
+             * Product Cost
+             * @description Of the bottles that have a price.
+             * @default 0
+             */
+            product_cost?: number;
+            /**
+             * Unpriced
+             * @description Bottles without a price.
+             */
+            unpriced?: string[];
+            /**
              * Reasons
              * @description How the sums come about.
              */
             reasons?: components["schemas"]["Reason"][];
+        };
+        /**
+         * UnknownOut
+         * @description A name that is not known.
+         */
+        UnknownOut: {
+            /** Text */
+            text: string;
+            /**
+             * Close
+             * @description Known names spelled nearly so, the nearest first.
+             */
+            close: string[];
         };
         UploadRequest: {
             /** @default  */
@@ -2825,29 +4026,14 @@ export interface components {
             picture: string;
         };
         UsedRequest: {
-            role: components["schemas"]["UsedRoleEnum"];
+            role: components["schemas"]["RoleEnum"];
             /** Format: double */
             grams: number;
+            /** @description The bottle; else the plan's. */
+            product?: number | null;
+            /** Format: double */
+            units?: number | null;
         };
-        /**
-         * @description * `pre_oil` - pre_oil
-         *     * `shampoo` - shampoo
-         *     * `co_wash` - co_wash
-         *     * `rinse_out` - rinse_out
-         *     * `mask` - mask
-         *     * `clay` - clay
-         *     * `leave_in` - leave_in
-         *     * `cream` - cream
-         *     * `butter` - butter
-         *     * `oil` - oil
-         *     * `mousse` - mousse
-         *     * `custard` - custard
-         *     * `gel` - gel
-         *     * `mist` - mist
-         *     * `scalp_oil` - scalp_oil
-         * @enum {string}
-         */
-        UsedRoleEnum: "pre_oil" | "shampoo" | "co_wash" | "rinse_out" | "mask" | "clay" | "leave_in" | "cream" | "butter" | "oil" | "mousse" | "custard" | "gel" | "mist" | "scalp_oil";
         /**
          * @description * `less` - less
          *     * `as_planned` - as_planned
@@ -2877,11 +4063,13 @@ export interface components {
             evenness?: number | null;
             /** Format: double */
             length_cm?: number | null;
+            residue?: components["schemas"]["ResidueEnum"] | components["schemas"]["BlankEnum"];
             note?: string;
             readonly steps: components["schemas"]["StepRow"][];
             readonly doses: components["schemas"]["DoseRow"][];
             readonly forecast: components["schemas"]["Forecast"];
             readonly recorded_by: string;
+            readonly cost: components["schemas"]["Cost"];
         };
         VisitRow: {
             readonly id: number;
@@ -2905,6 +4093,7 @@ export interface components {
             evenness?: number | null;
             /** Format: double */
             length_cm?: number | null;
+            residue?: components["schemas"]["ResidueEnum"] | components["schemas"]["BlankEnum"];
             note?: string;
         };
         /**
@@ -2984,6 +4173,37 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    calibrating_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingsRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Calibrated"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     consultation_questions_retrieve: {
         parameters: {
             query?: never;
@@ -3582,6 +4802,241 @@ export interface operations {
             };
         };
     };
+    kit_retrieve: {
+        parameters: {
+            query?: {
+                at?: string;
+                hours?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Drawer"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kit_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KitItemRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitItem"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kit_uses_back_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitUse"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kit_uses_back_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    kit_uses_cleaning_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["CleaningRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitUse"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kit_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kit_partial_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedKitItemRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitItem"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    labels_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LabelRequestRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LabelAnswer"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     observations_withdrawal_create: {
         parameters: {
             query?: never;
@@ -3620,6 +5075,37 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    palm_tests_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PalmTestRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pair"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
             };
         };
     };
@@ -3696,6 +5182,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Plan"];
+                };
+            };
+        };
+    };
+    plans_kit_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitUse"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    plans_start_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Plan"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -3859,12 +5407,7 @@ export interface operations {
     };
     products_list: {
         parameters: {
-            query?: {
-                /** @description Number of results to return per page. */
-                limit?: number;
-                /** @description The initial index from which to return the results. */
-                offset?: number;
-            };
+            query?: never;
             header?: never;
             path?: never;
             cookie?: never;
@@ -3876,7 +5419,257 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PaginatedProductList"];
+                    "application/json": components["schemas"]["Product"][];
+                };
+            };
+        };
+    };
+    products_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProductRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Product"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    products_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProductSheet"];
+                };
+            };
+        };
+    };
+    products_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    products_partial_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedProductRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Product"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    products_calibration_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CalibrateRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Calibration"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    products_return_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Product"];
+                };
+            };
+        };
+    };
+    products_stock_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StockRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Move"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    products_export_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    products_import_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["TableRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Preview"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -3948,6 +5741,112 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    scale_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScaleReading"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    scale_stand_in_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PourRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScaleReading"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    scale_stream_retrieve: {
+        parameters: {
+            query?: {
+                format?: "json" | "stream";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": string;
+                };
+            };
+        };
+    };
+    scale_tare_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScaleReading"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
             };
         };
     };
@@ -4078,6 +5977,85 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    shelf_retrieve: {
+        parameters: {
+            query?: {
+                head?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shelf"];
+                };
+            };
+        };
+    };
+    stock_moves_undo_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Move"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    stock_moves_undo_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Move"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
             };
         };
     };

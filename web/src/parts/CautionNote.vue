@@ -25,14 +25,18 @@ const reasons = computed(() => [
     source: props.caution.source,
   },
 ])
-const cost = (fix: Fix) =>
-  fix.later_h > 0
-    ? t('plan.fixLater', { hours: short(fix.later_h), odds: percent(fix.odds_dry) })
-    : t('plan.fixCost', {
-        hands: `+${minutes(fix.hands_on_min)}`,
-        client: `+${minutes(fix.client_min)}`,
-        odds: percent(fix.odds_dry),
-      })
+/** What it changes, where that is more than time. */
+const cost = (fix: Fix) => [fix.effect, time(fix)].filter(Boolean).join('; ')
+const time = (fix: Fix) =>
+  fix.effect && !fix.hands_on_min
+    ? ''
+    : fix.later_h > 0
+      ? t('plan.fixLater', { hours: short(fix.later_h), odds: percent(fix.odds_dry) })
+      : t('plan.fixCost', {
+          hands: `+${minutes(fix.hands_on_min)}`,
+          client: `+${minutes(fix.client_min)}`,
+          odds: percent(fix.odds_dry),
+        })
 </script>
 
 <template>

@@ -36,9 +36,9 @@ export function parts(value: number): string {
   return `${whole || !sign ? whole : ''}${sign}`
 }
 
-/** 8, "pump" → "8 pumps"; 1½, "puddle of 3 cm" → "1½ puddles of 3 cm". */
+/** 8, "pump" → "8 pumps"; 1½, "puddle of 3 cm" → "1½ puddles of 3 cm"; "egg-sized puffs". */
 export function counted(units: number, unit: string): string {
-  return `${parts(units)} ${units > 1 ? unit.replace(/^\S+/, '$&s') : unit}`
+  return `${parts(units)} ${units > 1 ? unit.replace(/^.*?(?= of |$)/, '$&s') : unit}`
 }
 
 const DAY_MS = 86_400_000
@@ -68,3 +68,14 @@ export function ago(iso: string | undefined): string {
 export function when(date: Date, from: Date): string {
   return date.toDateString() === from.toDateString() ? clock(date) : `${day(date)}, ${clock(date)}`
 }
+
+/** "Fri 27 Nov" of a plain date, "6 Mar 2027" in another year; no clock moves it to another day. */
+export function calendarDay(iso: string): string {
+  const date = new Date(`${iso}T12:00:00`)
+  if (date.getFullYear() === new Date().getFullYear()) return day(date)
+  return new Intl.DateTimeFormat(locale(), { dateStyle: 'medium' }).format(date)
+}
+
+/** 7.5, "EUR" → "€7.50". */
+export const money = (value: number, currency: string) =>
+  new Intl.NumberFormat(locale(), { style: 'currency', currency }).format(value)

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { onKeyStroke, useLocalStorage } from '@vueuse/core'
 import { ElInput } from 'element-plus'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink, useRouter } from 'vue-router'
 
@@ -9,6 +9,7 @@ import { Refused, type Schemas, untold } from '@/api/client'
 import { usePlan, useRecordVisit } from '@/api/queries'
 import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
+import ScalePanel from '@/parts/ScalePanel.vue'
 import Trouble from '@/parts/Trouble.vue'
 import { ago, number, short } from '@/text/format'
 
@@ -30,6 +31,8 @@ interface Draft {
   scores: Partial<Record<Score, number>>
   length: number | null
   note: string
+  residue?: Schemas['ResidueEnum'] | ''
+  units?: Record<string, number | null>
 }
 const empty = (): Draft => ({
   minutes: {},
@@ -45,7 +48,13 @@ const draft = useLocalStorage<Draft>(`gauffer:visit:${props.plan}`, empty())
 const steps = computed(() => plan.data.value?.answer.steps ?? [])
 const doses = computed(() =>
   steps.value.flatMap((step) =>
-    step.products.map(({ role, name, grams }) => ({ role, name, grams })),
+    step.products.map(({ role, name, grams, units, unit, by_hand_g }) => ({
+      role,
+      name,
+      grams,
+      unit,
+      unitG: units && by_hand_g ? by_hand_g / units : null,
+    })),
   ),
 )
 const problems = computed(() =>
@@ -62,13 +71,28 @@ const noted = computed(() => ({
   }),
   doses: doses.value.flatMap(({ role }) => {
     const grams = draft.value.grams[role]
-    return grams === null || grams === undefined ? [] : [{ role, grams }]
+    const units = draft.value.units?.[role] ?? null
+    return grams === null || grams === undefined ? [] : [{ role, grams, units }]
   }),
 }))
 const wrongMinutes = (key: string) =>
   at(`steps.${noted.value.steps.findIndex((one) => one.key === key)}.minutes`)
 const wrongGrams = (role: string) =>
   at(`doses.${noted.value.doses.findIndex((one) => one.role === role)}.grams`)
+
+/** The dose that is on the scale, and the grams typed or taken for it. */
+const weighed = ref<string>()
+const onScale = computed(() => doses.value.find((one) => one.role === weighed.value))
+function takeGrams(grams: number) {
+  if (weighed.value) draft.value.grams[weighed.value] = grams
+  weighed.value = undefined
+}
+const unitsOf = (role: string) => draft.value.units?.[role] ?? null
+function setUnits(role: string, units: number | null | undefined) {
+  draft.value.units = { ...draft.value.units, [role]: units ?? null }
+}
+const wrongUnits = (role: string) =>
+  at(`doses.${noted.value.doses.findIndex((one) => one.role === role)}.units`)
 
 function allMinutes() {
   for (const step of steps.value) draft.value.minutes[step.key] ??= Math.round(step.hands_on_min)
@@ -78,12 +102,13 @@ function allGrams() {
 }
 
 async function save() {
-  const { released, dryness, scores, length, note } = draft.value
+  const { released, dryness, scores, length, note, residue } = draft.value
   const visit = await record
     .mutateAsync({
       ...noted.value,
       released_after_h: released,
       dryness,
+      residue: residue ?? '',
       ...scores,
       length_cm: length,
       note,
@@ -180,19 +205,47 @@ onKeyStroke('Enter', (event) => {
             <tr v-for="dose in doses" :key="dose.role">
               <td>{{ dose.name }}</td>
               <td class="n">{{ number(dose.grams, 1) }}</td>
-              <td class="n entry">
+              <td class="n entry dose">
+                <button
+                  class="plain link"
+                  type="button"
+                  :aria-label="`${t('visit.weigh')}: ${dose.name}`"
+                  @click="weighed = weighed === dose.role ? undefined : dose.role"
+                >
+                  {{ t('visit.weigh') }}
+                </button>
                 <Amount
                   v-model="draft.grams[dose.role]"
                   :label="`${dose.name}, ${t('visit.used')}`"
                   hide-label
                   unit="g"
                   :wrong="wrongGrams(dose.role)"
-                  width="104px"
+                  width="92px"
                 />
               </td>
             </tr>
           </tbody>
         </table>
+        <div v-if="onScale" class="weigh">
+          <p>
+            <b>{{
+              t('visit.weighing', { name: onScale.name, grams: number(onScale.grams, 1) })
+            }}</b>
+            <button class="plain link" type="button" @click="weighed = undefined">
+              {{ t('visit.closeScale') }}
+            </button>
+          </p>
+          <Amount
+            v-if="onScale.unit"
+            :model-value="unitsOf(onScale.role)"
+            :label="t('visit.countedAs')"
+            :unit="onScale.unit"
+            :wrong="wrongUnits(onScale.role)"
+            width="170px"
+            @update:model-value="setUnits(onScale.role, $event)"
+          />
+          <ScalePanel :target="onScale.grams" :unit-g="onScale.unitG" @take="takeGrams" />
+        </div>
       </section>
       <section class="result">
         <h2>{{ t('visit.release') }}</h2>
@@ -223,6 +276,16 @@ onKeyStroke('Enter', (event) => {
           :options="[1, 2, 3, 4, 5].map((value) => ({ value, text: String(value) }))"
           clearable
           class="score"
+        />
+        <Choice
+          v-model="draft.residue"
+          :label="t('visit.residue')"
+          :options="
+            (['none', 'some', 'much'] as const).map((value) => ({
+              value,
+              text: t(`visit.residues.${value}`),
+            }))
+          "
         />
         <Amount
           v-model="draft.length"
@@ -267,6 +330,22 @@ td.entry {
 }
 td.entry :deep(.field) {
   justify-items: end;
+}
+.dose {
+  display: flex;
+  align-items: center;
+  justify-content: flex-end;
+  gap: 10px;
+}
+.weigh {
+  display: grid;
+  gap: 10px;
+  margin-top: 14px;
+}
+.weigh p {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
 }
 .link {
   min-height: 28px;

@@ -3,16 +3,17 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
-import { usePlan, useVisit } from '@/api/queries'
+import { useHouse, usePlan, useVisit } from '@/api/queries'
 import PleatStrip from '@/parts/PleatStrip.vue'
 import Trouble from '@/parts/Trouble.vue'
-import { ago, day, minutes, number, percent, short } from '@/text/format'
+import { ago, day, minutes, money, number, percent, short } from '@/text/format'
 
 import CompareTable from './CompareTable.vue'
 
 const props = defineProps<{ visit: number }>()
 const { t } = useI18n()
 const visit = useVisit(() => props.visit)
+const house = useHouse()
 const plan = usePlan(() => visit.data.value?.plan ?? 0)
 
 const plannedFolds = computed(() => plan.data.value?.answer.steps ?? [])
@@ -54,6 +55,12 @@ const results = computed(() => {
       name: t('visit.definition'),
       promised: short(forecast.definition),
       found: one.definition ?? blank,
+    },
+    {
+      name: t('visit.residue'),
+      promised: blank,
+      found: one.residue ? t(`visit.residues.${one.residue}`) : blank,
+      bad: Boolean(one.residue) && one.residue !== 'none',
     },
     { name: t('visit.score.frizz'), promised: blank, found: one.frizz ?? blank },
     { name: t('visit.score.volume'), promised: blank, found: one.volume ?? blank },
@@ -98,6 +105,13 @@ const results = computed(() => {
       {{ minutes(visit.data.value.minutes.planned) }}
       <span class="quiet">{{
         t('visit.ratio', { ratio: number(visit.data.value.minutes.ratio, 2) })
+      }}</span>
+    </p>
+    <p v-if="visit.data.value.cost.cost && house.data.value" class="total">
+      {{ t('visit.cost') }}
+      <b>{{ money(visit.data.value.cost.cost, house.data.value.currency) }}</b>
+      <span v-if="visit.data.value.cost.unpriced.length" class="quiet">{{
+        t('plan.unpriced', { names: visit.data.value.cost.unpriced.join(', ') })
       }}</span>
     </p>
     <div class="columns">

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-/** The house: its air, its kit, its ways of working, its values. */
+/** The house: its air, its ways of working, its values. */
 import { ElInput } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { RouterLink } from 'vue-router'
 
 import { Refused, type Schemas, untold } from '@/api/client'
 import { useChangeHouse, useHouse } from '@/api/queries'
@@ -98,29 +99,52 @@ async function save() {
             :wrong="wrong('room_rh') && t('plan.rhRange')"
             @update:model-value="typed.room_rh = ($event ?? 0) / 100"
           />
-          <Amount v-model="typed.pins" :label="t('house.pins')" :wrong="wrong('pins')" />
-          <Amount v-model="typed.bands" :label="t('house.bands')" :wrong="wrong('bands')" />
         </div>
-        <h3>{{ t('house.rods') }}</h3>
-        <div v-for="(rod, i) in typed.rods" :key="i" class="row rod">
+        <h3>{{ t('house.shelf') }}</h3>
+        <div class="row">
+          <div class="field">
+            <label for="house-currency">{{ t('house.currency') }}</label>
+            <ElInput
+              id="house-currency"
+              v-model="typed.currency"
+              maxlength="3"
+              style="width: 90px"
+            />
+            <span v-if="wrong('currency')" class="wrong" role="alert">{{ wrong('currency') }}</span>
+          </div>
           <Amount
-            v-model="rod.diameter_mm"
-            :label="t('house.rodMm')"
-            unit="mm"
-            :wrong="wrong(`rods.${i}.diameter_mm`)"
+            v-model="typed.lead_days"
+            :label="t('house.lead')"
+            :unit="t('plan.daysUnit')"
+            :wrong="wrong('lead_days')"
           />
           <Amount
-            v-model="rod.count"
-            :label="t('house.rodCount')"
-            :wrong="wrong(`rods.${i}.count`)"
+            v-model="typed.order_for_days"
+            :label="t('house.orderFor')"
+            :unit="t('plan.daysUnit')"
+            :wrong="wrong('order_for_days')"
           />
-          <button class="act" type="button" @click="typed.rods.splice(i, 1)">
-            {{ t('routine.drop') }}
-          </button>
         </div>
-        <button class="act" type="button" @click="typed.rods.push({ diameter_mm: 20, count: 0 })">
-          {{ t('house.addRod') }}
-        </button>
+        <div class="row">
+          <div class="field">
+            <label for="house-disinfectant">{{ t('kit.disinfectant') }}</label>
+            <ElInput
+              id="house-disinfectant"
+              v-model="typed.disinfectant"
+              maxlength="80"
+              style="width: 220px"
+            />
+          </div>
+          <Amount
+            v-model="typed.contact_min"
+            :label="t('kit.contact')"
+            unit="min"
+            :wrong="wrong('contact_min')"
+          />
+        </div>
+        <p>
+          <RouterLink to="/shelf/kit" class="kit">{{ t('house.toKit') }}</RouterLink>
+        </p>
       </section>
       <section>
         <h2>{{ t('house.schools') }}</h2>
@@ -213,6 +237,11 @@ h2 {
   border-bottom: 2px solid var(--ink);
   margin-bottom: 10px;
 }
+.kit {
+  display: inline-block;
+  padding: 14px 0;
+  font-size: 14px;
+}
 .values {
   margin-top: 24px;
 }
@@ -226,6 +255,9 @@ h3 {
   margin: 16px 0 6px;
   font-size: 14px;
 }
+.row + .row {
+  margin-top: 12px;
+}
 .row {
   display: flex;
   flex-wrap: wrap;
@@ -233,10 +265,6 @@ h3 {
 }
 .quiet {
   margin-bottom: 10px;
-}
-.rod {
-  align-items: end;
-  margin-bottom: 8px;
 }
 @media (max-width: 960px) {
   .parts {

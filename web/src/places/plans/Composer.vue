@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { onKeyStroke, refDebounced } from '@vueuse/core'
 import { ElMessage } from 'element-plus'
-import { computed, h, ref, shallowRef, watch } from 'vue'
+import { computed, h, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink, useRouter } from 'vue-router'
 
@@ -18,8 +18,6 @@ import {
 import Choice from '@/parts/Choice.vue'
 import Trouble from '@/parts/Trouble.vue'
 import { summary } from '@/places/heads/summary'
-import { clock } from '@/text/format'
-
 import DaysAfter from './DaysAfter.vue'
 import PlanBody from './PlanBody.vue'
 import RoutineBar from './RoutineBar.vue'
@@ -40,22 +38,12 @@ const ready = computed(() => Boolean(profile.data.value) && missing.value.length
 const draft = useDraft(() => asked.value, ready)
 const save = useSavePlan()
 
-/** The next quarter of an hour in which a salon might begin. */
+/** When it begins: as planned, else at the next quarter of an hour. */
 const QUARTER_MS = 15 * 60_000
-const FIRST_HOUR = 8
-const LAST_HOUR = 19
-function nextQuarter(): string {
-  const next = new Date(Math.ceil(Date.now() / QUARTER_MS) * QUARTER_MS)
-  const open = next.getHours() >= FIRST_HOUR && next.getHours() < LAST_HOUR
-  return open ? clock(next) : '09:00'
-}
-const beginClock = ref(nextQuarter())
-const begin = computed(() => {
-  const [hours = 9, mins = 0] = beginClock.value.split(':').map(Number)
-  const date = new Date()
-  date.setHours(hours, mins, 0, 0)
-  return date
-})
+const nextQuarter = new Date(Math.ceil(Date.now() / QUARTER_MS) * QUARTER_MS)
+const begin = computed(() =>
+  wish.value.planned_start ? new Date(wish.value.planned_start) : nextQuarter,
+)
 
 /** The last plan that could be computed stays in sight while a number is being mended. */
 const good = shallowRef<Schemas['Draft']>()
@@ -72,7 +60,9 @@ const problems = computed(() => {
   return error instanceof Refused ? error.problems : []
 })
 const elsewhere = computed(() =>
-  problems.value.filter((one) => !/^(goal|room|dry_min|blot|now|hair\.days)/.test(one.field)),
+  problems.value.filter(
+    (one) => !/^(goal|room|dry_min|blot|now|planned_start|hair\.days)/.test(one.field),
+  ),
 )
 const dryStep = computed(() => answer.value?.steps.find((one) => one.key === 'dry'))
 const dryMin = computed(() => dryStep.value?.wait_min || dryStep.value?.hands_on_min)
@@ -98,6 +88,13 @@ function apply(fix: Schemas['Fix']) {
       ),
     ]),
   })
+}
+
+/** A bottle by hand; nothing gives the choice back to what suits best. */
+function chooseBottle(role: string, id: string | undefined) {
+  const rest = Object.entries(wish.value.bottles ?? {}).filter(([one]) => one !== role)
+  const chosen = id === undefined ? rest : [...rest, [role, id]]
+  wish.value = { ...wish.value, bottles: Object.fromEntries(chosen) as Wish['bottles'] }
 }
 
 async function keep() {
@@ -162,7 +159,6 @@ onKeyStroke('Enter', (event) => {
     </section>
     <WishBar
       v-model="wish"
-      v-model:begin="beginClock"
       :problems="problems"
       :count="answer?.sections.length"
       :release-h="answer?.drying.release_after_h"
@@ -189,7 +185,10 @@ onKeyStroke('Enter', (event) => {
         :answer="answer"
         :begin="begin"
         :edits="wish.edits"
+        :shelf="good?.request.shelf"
+        :by-hand="wish.bottles"
         fixable
+        @bottle="chooseBottle"
         @apply="apply"
         @edit="wish = { ...wish, edits: $event }"
       />

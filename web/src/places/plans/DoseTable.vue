@@ -1,15 +1,31 @@
 <script setup lang="ts">
 /** Every dose in order of use: grams, pumps, and what is left in the bottle. */
+import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import type { Schemas } from '@/api/client'
-import type { Step } from '@/api/queries'
+import { type Step, useHouse } from '@/api/queries'
 import WhyList from '@/parts/WhyList.vue'
-import { counted, number, short } from '@/text/format'
+import { counted, money, number, short } from '@/text/format'
 
-const props = defineProps<{ steps: Step[]; totals: Schemas['Totals'] }>()
+const props = defineProps<{
+  steps: Step[]
+  totals: Schemas['Totals']
+  shelf?: Schemas['ShelfItem'][]
+  byHand?: Record<string, string>
+}>()
+const emit = defineEmits<{ bottle: [role: string, id: string | undefined] }>()
 const { t } = useI18n()
+const house = useHouse()
+
+const bottles = (role: string) =>
+  (props.shelf ?? []).filter((one) => one.role === role || (one.also ?? []).includes(role as never))
+const cost = computed(() =>
+  props.totals.product_cost && house.data.value
+    ? money(props.totals.product_cost, house.data.value.currency)
+    : '',
+)
 
 const doses = computed(() =>
   props.steps.flatMap((step) => step.products.map((product) => ({ step, product }))),
@@ -32,7 +48,38 @@ const doses = computed(() =>
         :key="`${step.key} ${product.role}`"
         :class="{ stays: product.stays_in }"
       >
-        <td>{{ product.name }} <WhyList :reasons="product.reasons" :about="product.name" /></td>
+        <td>
+          <ElDropdown
+            v-if="bottles(product.role).length > 1"
+            trigger="click"
+            @command="emit('bottle', product.role, $event || undefined)"
+          >
+            <button
+              class="plain bottle"
+              type="button"
+              :aria-label="t('plan.otherBottle', { name: product.name })"
+            >
+              {{ product.name }}
+            </button>
+            <template #dropdown>
+              <ElDropdownMenu>
+                <ElDropdownItem command="" :disabled="!byHand?.[product.role]">
+                  {{ t('plan.suitsBest') }}
+                </ElDropdownItem>
+                <ElDropdownItem
+                  v-for="item in bottles(product.role)"
+                  :key="item.id"
+                  :command="item.id"
+                  :disabled="item.id === product.id"
+                >
+                  {{ item.name }}
+                </ElDropdownItem>
+              </ElDropdownMenu>
+            </template>
+          </ElDropdown>
+          <template v-else>{{ product.name }}</template>
+          <WhyList :reasons="product.reasons" :about="product.name" />
+        </td>
         <td class="n">{{ number(product.grams, 1) }}</td>
         <td class="n">
           <template v-if="product.units !== null">{{
@@ -63,6 +110,17 @@ const doses = computed(() =>
           }}
         </td>
       </tr>
+      <tr v-if="cost">
+        <td class="quiet">{{ t('plan.cost') }}</td>
+        <td class="n">
+          <b>{{ cost }}</b>
+        </td>
+        <td class="n quiet" colspan="2">
+          <template v-if="totals.unpriced?.length">{{
+            t('plan.unpriced', { names: totals.unpriced.join(', ') })
+          }}</template>
+        </td>
+      </tr>
     </tfoot>
   </table>
 </template>
@@ -82,6 +140,11 @@ td:first-child {
 .stays td:first-child {
   border-left: 3px solid var(--lay_in);
   padding-left: 7px;
+}
+.bottle {
+  font-size: 14px;
+  color: var(--ink);
+  border-bottom: 1px solid var(--line-strong);
 }
 .short {
   color: var(--caution);

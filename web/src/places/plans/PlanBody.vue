@@ -20,8 +20,15 @@ const props = defineProps<{
   begin?: Date
   fixable?: boolean
   edits?: Edit[]
+  /** Bottles another one may be chosen from. */
+  shelf?: Schemas['ShelfItem'][]
+  byHand?: Record<string, string>
 }>()
-const emit = defineEmits<{ apply: [fix: Schemas['Fix']]; edit: [edits: Edit[]] }>()
+const emit = defineEmits<{
+  apply: [fix: Schemas['Fix']]
+  edit: [edits: Edit[]]
+  bottle: [role: string, id: string | undefined]
+}>()
 const { t } = useI18n()
 
 const section = ref(1)
@@ -177,7 +184,13 @@ const folds = computed(() =>
             <span class="quiet">{{ t('plan.client') }}</span>
           </div>
         </div>
-        <DoseTable :steps="answer.steps" :totals="totals" />
+        <DoseTable
+          :steps="answer.steps"
+          :totals="totals"
+          :shelf="shelf"
+          :by-hand="byHand"
+          @bottle="(role, id) => emit('bottle', role, id)"
+        />
       </section>
       <section>
         <div class="head">
@@ -231,6 +244,15 @@ const folds = computed(() =>
           <template v-if="rod.short">
             {{ t('plan.rodsShort', { n: rod.short }) }}
           </template>
+        </p>
+        <p v-for="odd in answer.kit_needed.odd ?? []" :key="`odd ${odd.diameter_mm}`">
+          {{
+            t('plan.oddRods', {
+              n: odd.count,
+              mm: short(odd.diameter_mm),
+              places: odd.sections.join(', '),
+            })
+          }}
         </p>
         <template v-if="answer.schools?.length">
           <h2 class="schools">{{ t('plan.schools') }}</h2>

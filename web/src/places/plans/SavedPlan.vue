@@ -4,7 +4,7 @@ import { RouterLink, useRouter } from 'vue-router'
 
 import { usePlan } from '@/api/queries'
 import Trouble from '@/parts/Trouble.vue'
-import { ago } from '@/text/format'
+import { ago, when } from '@/text/format'
 
 import PlanBody from './PlanBody.vue'
 import { useWish, wishOf } from './wish'
@@ -17,7 +17,12 @@ const plan = usePlan(() => props.plan)
 function revise() {
   const saved = plan.data.value
   if (!saved) return
-  useWish(saved.head).value = wishOf(saved.head, saved.request, saved.id)
+  useWish(saved.head).value = wishOf(
+    saved.head,
+    saved.request,
+    saved.id,
+    saved.planned_start ?? null,
+  )
   void router.push(`/heads/${saved.head}/plan`)
 }
 </script>
@@ -33,6 +38,11 @@ function revise() {
         }}</RouterLink>
       </h1>
       <p class="title">{{ plan.data.value.title }}, {{ plan.data.value.answer.sections.length }}</p>
+      <span v-if="plan.data.value.planned_start" class="state">
+        {{
+          t('plan.plannedFor', { when: when(new Date(plan.data.value.planned_start), new Date()) })
+        }}
+      </span>
       <span class="quiet state">
         {{
           t('plan.asItWas', {

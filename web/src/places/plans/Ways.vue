@@ -5,10 +5,10 @@ import { useI18n } from 'vue-i18n'
 import { RouterLink, useRouter } from 'vue-router'
 
 import type { Schemas } from '@/api/client'
-import { useComparison, useHead, useProposals, type Wish } from '@/api/queries'
+import { useComparison, useHead, useHouse, useProposals, type Wish } from '@/api/queries'
 import PleatStrip from '@/parts/PleatStrip.vue'
 import Trouble from '@/parts/Trouble.vue'
-import { minutes, percent, short } from '@/text/format'
+import { minutes, money, percent, short } from '@/text/format'
 
 import { changed, useWish } from './wish'
 
@@ -19,6 +19,7 @@ const { t } = useI18n()
 const router = useRouter()
 const head = useHead(() => props.head)
 const wish = useWish(props.head)
+const house = useHouse()
 const found = useProposals(() => wish.value)
 
 const proposals = computed(() => found.data.value?.proposals ?? [])
@@ -55,7 +56,10 @@ const figures = (m: Measures) => [
   [`${short(m.length_cm)} cm`, t('ways.length')],
   [`${short(m.release_after_h)} h`, t('ways.release')],
   [percent(m.odds_dry), t('ways.odds')],
-  [`${short(m.product_g, 0)} g`, t('ways.product')],
+  [
+    `${short(m.product_g, 0)} g${m.product_cost && house.data.value ? ` · ${money(m.product_cost, house.data.value.currency)}` : ''}`,
+    t('ways.product'),
+  ],
 ]
 async function take(change: Record<string, unknown>) {
   wish.value = changed(wish.value, change)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What is wished: the choices that change a plan. */
-import { ElOption, ElOptionGroup, ElSelect, ElSlider, ElTimeSelect } from 'element-plus'
+import { ElDatePicker, ElOption, ElOptionGroup, ElSelect, ElSlider } from 'element-plus'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
@@ -28,7 +28,6 @@ const props = defineProps<{
   air?: Schemas['Room']
 }>()
 const wish = defineModel<Wish>({ required: true })
-const begin = defineModel<string>('begin', { required: true })
 const { t } = useI18n()
 
 const more = ref(false)
@@ -58,6 +57,10 @@ function setStyle(style: Style) {
   // Changes by hand belong to the routine they were made in.
   set({ goal: { ...goal, rod_mm: null }, edits: [] })
 }
+const begin = computed(() =>
+  wish.value.planned_start ? new Date(wish.value.planned_start) : undefined,
+)
+const setBegin = (at: Date | null) => set({ planned_start: at?.toISOString() ?? null })
 const now = computed(() => wish.value.now ?? null)
 function setNow(change: NonNullable<Wish['now']>) {
   set({ now: { ...(now.value ?? {}), ...change } })
@@ -166,17 +169,20 @@ const options = <Value extends string>(values: readonly Value[], key: string) =>
     />
     <div class="field">
       <label for="begin">{{ t('plan.begin') }}</label>
-      <ElTimeSelect
+      <ElDatePicker
         id="begin"
-        v-model="begin"
-        start="06:00"
-        end="21:45"
-        step="00:15"
-        :clearable="false"
-        :editable="false"
+        :model-value="begin"
+        type="datetime"
+        format="D MMM, HH:mm"
+        :placeholder="t('plan.beginUnset')"
         :aria-label="t('plan.begin')"
-        style="width: 104px"
+        class="begin"
+        style="width: 126px"
+        @update:model-value="setBegin"
       />
+      <span v-if="wrong('planned_start')" class="wrong" role="alert">{{
+        wrong('planned_start')
+      }}</span>
     </div>
     <button class="act more" type="button" :aria-expanded="more" @click="more = !more">
       {{ more ? t('plan.fewer') : t('plan.more') }}
@@ -293,6 +299,9 @@ const options = <Value extends string>(values: readonly Value[], key: string) =>
 </template>
 
 <style scoped>
+:deep(.begin .el-input__prefix) {
+  display: none;
+}
 .wish {
   display: flex;
   flex-wrap: wrap;

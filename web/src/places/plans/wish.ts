@@ -23,9 +23,15 @@ function mine(school: Schemas['School'] | undefined): Schemas['School'] | null {
 }
 
 /** The wish a saved plan was made of, to plan again from it. */
-export function wishOf(head: number, request: Schemas['PlanRequest'], replaces: number): Wish {
-  const { goal, dry, dry_min, blot, room, school, now, edits } = request
-  return { head, goal, dry, dry_min, blot, room, school: mine(school), now, edits, replaces }
+export function wishOf(
+  head: number,
+  request: Schemas['PlanRequest'],
+  replaces: number,
+  planned_start: string | null,
+): Wish {
+  const { goal, dry, dry_min, blot, room, school, now, edits, bottles } = request
+  const ways = { goal, dry, dry_min, blot, room, school: mine(school), now, edits, bottles }
+  return { head, ...ways, planned_start, replaces }
 }
 
 /** Merge the change of a fix into the wish. */

@@ -1,0 +1,33 @@
+"""Labels: ingredient lists in the INCI style, read into ingredients with families.
+
+`read_label` reads a pasted list; the questions ask what a head or a room needs to know. Families by
+list and by rule are common practice of reading labels, from memory; fragrance allergens follow the
+European list (see `naming.allergens`).
+"""
+
+from craft.labels.questions import (
+    clash,
+    essential_oil,
+    first,
+    found,
+    insoluble_silicone,
+    leading,
+    may_hold,
+    solid_at,
+)
+from craft.labels.reading import ALLERGEN_FROM_PERCENT, Ingredient, Label, read_label
+
+__all__ = [
+    "ALLERGEN_FROM_PERCENT",
+    "Ingredient",
+    "Label",
+    "clash",
+    "essential_oil",
+    "first",
+    "found",
+    "insoluble_silicone",
+    "leading",
+    "may_hold",
+    "read_label",
+    "solid_at",
+]

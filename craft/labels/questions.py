@@ -1,0 +1,168 @@
+"""What a head or a room asks of a label."""
+
+import re
+
+from craft.labels.naming import identify, spelled
+from craft.labels.reading import read_label
+from craft.vocabulary import IngredientFamily as Family
+
+#: A list runs by falling share down to 1 %; so many of the first names make most of a product.
+#: Source of the order: Regulation (EC) No 1223/2009, Article 19, from memory; the number is ours.
+LEADING = 5
+
+
+def first(text: str, *families: Family) -> str | None:
+    """The first ingredient of any of these families, if any."""
+    wanted = set(families)
+    return next(
+        (one.name for one in read_label(text).ingredients if wanted & set(one.families)), None
+    )
+
+
+def leading(text: str, family: Family) -> str | None:
+    """An ingredient of a family among the first names after water, which make most of it."""
+    inside = [one for one in read_label(text).ingredients if one.name != "aqua"][:LEADING]
+    return next((one.name for one in inside if family in one.families), None)
+
+
+def insoluble_silicone(text: str) -> str | None:
+    """The first silicone that needs a surfactant shampoo, if any."""
+    return first(text, Family.SILICONE_INSOLUBLE)
+
+
+def essential_oil(text: str) -> str | None:
+    """The first essential oil, if any."""
+    return first(text, Family.ESSENTIAL_OIL)
+
+
+def solid_at(text: str, temp_c: float) -> str | None:
+    """The first oil or butter that is solid at a temperature [°C], if any."""
+    fats = {Family.OIL, Family.BUTTER}
+    return next(
+        (
+            one.name
+            for one in read_label(text).ingredients
+            if one.melts_c is not None and temp_c < one.melts_c and fats & set(one.families)
+        ),
+        None,
+    )
+
+
+#: Words people use for families when they say what to avoid. Common practice, no source.
+MEANT: dict[str, tuple[Family, ...]] = {
+    "silicone": (Family.SILICONE,),
+    "paraben": (Family.PARABEN,),
+    "protein": (Family.PROTEIN,),
+    "fragrance": (Family.FRAGRANCE, Family.FRAGRANCE_ALLERGEN, Family.ESSENTIAL_OIL),
+    "perfume": (Family.FRAGRANCE, Family.FRAGRANCE_ALLERGEN, Family.ESSENTIAL_OIL),
+    "parfum": (Family.FRAGRANCE, Family.FRAGRANCE_ALLERGEN, Family.ESSENTIAL_OIL),
+    "scent": (Family.FRAGRANCE, Family.FRAGRANCE_ALLERGEN, Family.ESSENTIAL_OIL),
+    "fragrance allergen": (Family.FRAGRANCE_ALLERGEN,),
+    "essential oil": (Family.ESSENTIAL_OIL,),
+    "drying alcohol": (Family.DRYING_ALCOHOL,),
+    "alcohol": (Family.DRYING_ALCOHOL,),
+    "mineral oil": (Family.MINERAL_OIL,),
+    "humectant": (Family.HUMECTANT,),
+    "formaldehyde": (Family.FORMALDEHYDE_RELEASER,),
+    "formaldehyde releaser": (Family.FORMALDEHYDE_RELEASER,),
+    "preservative": (Family.PRESERVATIVE,),
+    "surfactant": (Family.SURFACTANT,),
+    "colourant": (Family.COLOURANT,),
+    "butter": (Family.BUTTER,),
+    "wax": (Family.WAX,),
+}
+#: Ingredients that are one substance in several forms, by the words people use.
+STEMS: dict[str, str] = {
+    "sulfate": r"\bsulfate\b",
+    "nut": r"\b(?:almond|prunus amygdalus|macadamia|argan|argania|juglans|corylus|arachis|cocos)\b",
+    "coconut": r"\b(?:cocos|coconut|coc(?:o|oyl|amide|amido\w*|oate)-?\w*)\b",
+    "gluten": r"\b(?:wheat|triticum|hordeum|barley|secale|rye)\b",
+    "honey": r"\b(?:mel|honey)\b",
+    "shea": r"\b(?:butyrospermum|vitellaria|shea\w*)\b",
+    "aloe": r"\baloe\b",
+}
+
+
+def singular(wish: str) -> str:
+    """A wish in the singular, lower case."""
+    plain = spelled(wish)
+    return plain[:-1] if plain.endswith("s") and not plain.endswith("ss") else plain
+
+
+def found(text: str, wanted: str) -> str | None:
+    """The ingredient of a label that matches a name, if any.
+
+    Whole words count: "oat" finds "avena sativa (oat) kernel extract", not "coated".
+    """
+    name = spelled(wanted)
+    if not name:
+        return None
+    meant = identify(name)
+    pattern = re.compile(rf"\b{re.escape(name)}\b")
+    for one in read_label(text).ingredients:
+        same = meant is not None and one.known and meant.name == one.name
+        if same or pattern.search(spelled(one.text)) or pattern.search(one.name):
+            return one.name
+    return None
+
+
+def clash(text: str, avoided: str) -> str | None:
+    """The ingredient of a label that a client avoids, if any.
+
+    Args:
+        text: the label's list
+        avoided: an ingredient by any of its names, or a family as people call it: silicones,
+            parabens, sulfates, fragrance, essential oils, protein, nuts, gluten …
+    """
+    wish = singular(avoided)
+    if wish in MEANT:
+        return first(text, *MEANT[wish])
+    if wish in STEMS:
+        pattern = re.compile(STEMS[wish])
+        return next(
+            (
+                one.name
+                for one in read_label(text).ingredients
+                if pattern.search(one.name) or pattern.search(spelled(one.text))
+            ),
+            None,
+        )
+    return found(text, avoided)
+
+
+#: What essential oils and undeclared scents bring with them. Common composition, from memory.
+BRINGS = {
+    "lavandula angustifolia oil": ("linalool", "linalyl acetate", "geraniol", "coumarin"),
+    "citrus aurantium dulcis peel oil": ("limonene", "linalool", "citral"),
+    "citrus limon peel oil": ("limonene", "citral"),
+    "citrus bergamia peel oil": ("limonene", "linalool", "linalyl acetate"),
+    "citrus paradisi peel oil": ("limonene",),
+    "mentha piperita oil": ("menthol", "limonene"),
+    "eugenia caryophyllus bud oil": ("eugenol",),
+    "cinnamomum zeylanicum bark oil": ("cinnamal", "eugenol", "linalool"),
+    "pelargonium graveolens flower oil": ("citronellol", "geraniol", "linalool"),
+    "cymbopogon citratus leaf oil": ("citral", "geraniol", "limonene"),
+    "ylang ylang flower oil": ("benzyl benzoate", "benzyl salicylate", "linalool", "farnesol"),
+    "rosmarinus officinalis leaf oil": ("limonene", "linalool", "camphor", "pinene"),
+    "melaleuca alternifolia leaf oil": ("limonene", "alpha-terpinene", "terpineol"),
+    "rosa damascena flower oil": ("citronellol", "geraniol", "eugenol"),
+    "salvia sclarea oil": ("linalool", "linalyl acetate"),
+}
+
+
+def may_hold(text: str, allergen: str) -> str | None:
+    """An ingredient that may bring an allergen without its being named, or be it misspelled.
+
+    Args:
+        text: the label's list
+        allergen: an ingredient by any of its names
+    """
+    meant = identify(allergen)
+    name = meant.name if meant else spelled(allergen)
+    scented = meant is not None and Family.FRAGRANCE_ALLERGEN in meant.families
+    for one in read_label(text).ingredients:
+        if name in BRINGS.get(one.name, ()) or name in one.close:
+            return one.text.lower() if name in one.close else one.name
+        if scented and one.name == "parfum":
+            return one.name
+    return None

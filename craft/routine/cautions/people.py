@@ -1,0 +1,129 @@
+"""Cautions for the person in the chair, and for the one behind it."""
+
+from craft.contract.plan import Caution
+from craft.routine.case import Case
+from craft.routine.cautions.telling import Rule, caution
+from craft.routine.clashes import told
+from craft.routine.forecast import Forecast
+from craft.routine.styling import shape_minutes
+from craft.vocabulary import Condition, Severity, StopSign
+
+#: What was seen, in words that name no illness.
+STOP_SIGN_WORDS = {
+    StopSign.OPEN_SORES: "open sores",
+    StopSign.WEEPING: "weeping skin",
+    StopSign.MAY_BE_CONTAGIOUS: "something that may be contagious",
+    StopSign.SUDDEN_PATCHES: "hair lost suddenly in patches",
+    StopSign.SEVERE_PAIN: "severe pain",
+}
+#: Fine work without a break [min]. Common practice, no source.
+FINE_WORK_MIN = 75.0
+
+
+def scalp_refer(case: Case, _: Forecast) -> Caution | None:
+    """A stop sign on the scalp ends the service before it begins."""
+    signs = [STOP_SIGN_WORDS[one] for one in case.request.person.stop_signs]
+    if told(case.request.person, Condition.SCALP_SORES):
+        signs.append("sores on the scalp")
+    if not signs:
+        return None
+    seen = ", ".join(signs)
+    return caution(
+        "scalp_refer",
+        Severity.STOP,
+        f"{seen[0].upper()}{seen[1:]}: no service today. Ask the client to see a doctor or "
+        "pharmacist; plan again once you have looked at the scalp and cleared it with a note.",
+        seen,
+    )
+
+
+def tension_edges(case: Case, _: Forecast) -> Caution | None:
+    """No pull on thinning edges."""
+    if not (case.technique.tension and told(case.request.person, Condition.EDGE_THINNING)):
+        return None
+    return caution(
+        "tension_edges",
+        Severity.ADJUST,
+        "Thinning edges: leave the hairline out of the rows or lay it without any pull, and change "
+        "the parting from last time. If it goes on thinning, a doctor should look at it.",
+        "edge thinning",
+    )
+
+
+def basin_posture(case: Case, _: Forecast) -> Caution | None:
+    """No long reclining."""
+    conditions = told(case.request.person, Condition.PREGNANCY, Condition.NECK_PAIN)
+    if not conditions:
+        return None
+    return caution(
+        "basin_posture",
+        Severity.ADJUST,
+        "No long reclining at the basin: support the neck, keep each stay short, offer to wash "
+        "sitting upright, and ask how it feels.",
+        conditions,
+    )
+
+
+def no_inversion(case: Case, _: Forecast) -> Caution | None:
+    """Nobody hangs the head down who should not."""
+    conditions = told(
+        case.request.person, Condition.PREGNANCY, Condition.NECK_PAIN, Condition.EPILEPSY
+    )
+    if not (conditions and case.technique.head_down):
+        return None
+    return caution(
+        "no_inversion",
+        Severity.ADJUST,
+        "Not head-down: work upright, tilt sideways at most, and stop if it makes dizzy.",
+        conditions,
+    )
+
+
+def patch_test(case: Case, _: Forecast) -> Caution | None:
+    """Somebody who has reacted before may react again."""
+    if not case.request.person.allergies:
+        return None
+    return caution(
+        "patch_test",
+        Severity.REMIND,
+        "Known allergies: patch test every product that is new to this client as its label says, "
+        "commonly 48 hours ahead.",
+        ", ".join(case.request.person.allergies),
+    )
+
+
+def guardian(case: Case, _: Forecast) -> Caution | None:
+    """Minors come with consent."""
+    if not told(case.request.person, Condition.MINOR):
+        return None
+    return caution(
+        "guardian",
+        Severity.REMIND,
+        "A minor: a guardian agrees to the service and to its products first.",
+        "minor",
+    )
+
+
+def fine_work(case: Case, _: Forecast) -> Caution | None:
+    """Arms need a break after long fine work."""
+    minutes = case.request.pace * sum(shape_minutes(case, one) for one in case.sections)
+    if minutes <= FINE_WORK_MIN:
+        return None
+    return caution(
+        "fine_work",
+        Severity.REMIND,
+        f"{minutes:.0f} min of fine work: a break after {FINE_WORK_MIN:g}, shoulders down, client "
+        "up for a stretch.",
+        f"{len(case.sections)} sections",
+    )
+
+
+RULES: tuple[Rule, ...] = (
+    scalp_refer,
+    tension_edges,
+    basin_posture,
+    no_inversion,
+    patch_test,
+    guardian,
+    fine_work,
+)

@@ -1,0 +1,194 @@
+"""Cautions of the set: its drying, its kit, its heat, its time."""
+
+from craft.contract.plan import Caution
+from craft.routine import kit
+from craft.routine.before import TAKE_DOWNS
+from craft.routine.case import Case
+from craft.routine.cautions.telling import Rule, caution
+from craft.routine.forecast import SAFE_ODDS, Forecast
+from craft.routine.why import MODEL
+from craft.vocabulary import Dryer, Elasticity, Heat, Severity
+
+#: A mask that waits longer than this is slept in [min]. House value.
+OVERNIGHT_FROM_MIN = 180.0
+HANDBOOK = "Standard cosmetology handbooks, from memory."
+
+
+def not_dry_at_release(case: Case, made: Forecast) -> Caution | None:
+    """A set opened before it is dry frizzes."""
+    odds = made.odds
+    timed = case.technique.released or case.request.goal.release_after_h is not None
+    if not timed or odds >= SAFE_ODDS:
+        return None
+    dry_h = made.run.time_to(1.0)
+    expected = f" Dry is expected after {dry_h:.0f} h." if dry_h is not None else ""
+    return caution(
+        "not_dry_at_release",
+        Severity.ADJUST,
+        f"Roots may still be damp at release: dry with odds of {odds:.0%} "
+        f"after {made.release_h:g} h.{expected}",
+        f"release after {made.release_h:g} h, {len(case.sections)} sections",
+        MODEL,
+    )
+
+
+def overnight_mask(case: Case, _: Forecast) -> Caution | None:
+    """A mask is rinsed out the same day."""
+    edit = next(
+        (
+            one
+            for one in case.request.edits
+            if one.step == "mask" and (one.wait_min or 0) > OVERNIGHT_FROM_MIN
+        ),
+        None,
+    )
+    if edit is None:
+        return None
+    return caution(
+        "overnight_mask",
+        Severity.ADJUST,
+        f"{edit.wait_min:g} min is overnight: nobody sleeps in a mask. Rinse it as its label says, "
+        "30 to 45 minutes are enough.",
+        f"mask waits {edit.wait_min:g} min",
+    )
+
+
+def wear_overdue(case: Case, _: Forecast) -> Caution | None:
+    """Styles that stay in too long."""
+    now = case.request.now
+    old = TAKE_DOWNS.get(now.style)
+    if old is None or now.worn_days is None or now.worn_days <= old.most_days:
+        return None
+    over = now.worn_days - old.most_days
+    return caution(
+        "wear_overdue",
+        Severity.ADJUST,
+        f"Worn {now.worn_days:g} days, {over:g} more than {old.most_days:g}: take it out today, "
+        "look at hairline and scalp, expect shed hair, and let the edges rest.",
+        f"now {now.style}, {now.worn_days:g} days",
+    )
+
+
+def unsuited(case: Case, _: Forecast) -> Caution | None:
+    """A style made for other hair."""
+    suits = case.technique.suits
+    if not suits or case.hair.pattern in suits:
+        return None
+    return caution(
+        "unsuited",
+        Severity.REMIND,
+        f"{case.technique.title} is made for {suits[0]} to {suits[-1]}; on {case.hair.pattern} it "
+        "will clump little. A shaken wash-and-go is nearest.",
+        f"pattern {case.hair.pattern}",
+    )
+
+
+def nothing_to_work_on(case: Case, _: Forecast) -> Caution | None:
+    """A service that needs something on the head that is not there."""
+    needs = case.technique.works_from
+    now = case.request.now.style
+    if not needs or now in needs:
+        return None
+    words = " or ".join(str(one).replace("_", " ") for one in needs)
+    return caution(
+        "nothing_to_work_on",
+        Severity.ADJUST,
+        f"{case.technique.title} works from {words}; on the head is {str(now).replace('_', ' ')}. "
+        "Say what is worn, or plan the set first.",
+        f"now {now}",
+    )
+
+
+def protein(case: Case, _: Forecast) -> Caution | None:
+    """Overstretched hair may want protein, stiff hair none."""
+    if not case.washes or case.hair.elasticity is Elasticity.SPRINGY:
+        return None
+    if case.hair.elasticity is Elasticity.OVERSTRETCHED:
+        text = "A wet strand stretches and stays: a protein treatment as its label says may help."
+    else:
+        text = "A wet strand hardly stretches: no protein in the mask today."
+    return caution("protein", Severity.REMIND, text, f"elasticity {case.hair.elasticity}", HANDBOOK)
+
+
+def heat_protectant(case: Case, made: Forecast) -> Caution | None:
+    """Nothing warm without protection."""
+    if made.dryer is Dryer.AIR:
+        return None
+    return caution(
+        "heat_protectant",
+        Severity.REMIND,
+        "Heat protectant first if its label says so; metal clips out, they get hot; cables away "
+        "from water.",
+        f"dry {made.dryer}",
+    )
+
+
+def heat_fragile(case: Case, made: Forecast) -> Caution | None:
+    """Less heat on hair that does not come back."""
+    medium = case.request.goal.max_heat is Heat.MEDIUM
+    fragile = case.hair.elasticity is Elasticity.OVERSTRETCHED
+    if made.dryer is Dryer.AIR or not (medium and fragile):
+        return None
+    return caution(
+        "heat_fragile",
+        Severity.ADJUST,
+        "Fragile hair under medium heat: low heat, or air.",
+        f"elasticity {case.hair.elasticity}, heat {case.request.goal.max_heat}",
+    )
+
+
+def heat_limit(case: Case, _: Forecast) -> Caution | None:
+    """No dryer where no heat is wanted."""
+    if case.request.goal.max_heat is not Heat.NONE or case.request.dry is Dryer.AIR:
+        return None
+    return caution(
+        "heat_limit",
+        Severity.ADJUST,
+        f"No heat is allowed on this hair, so the {case.request.dry} is left out "
+        "and it dries in the air.",
+        "goal.max_heat none",
+    )
+
+
+def over_time_limit(case: Case, first_sitting_min: float) -> Caution | None:
+    """A promise that cannot hold."""
+    limit = case.request.goal.time_limit_min
+    if limit is None or first_sitting_min <= limit:
+        return None
+    return caution(
+        "over_time_limit",
+        Severity.ADJUST,
+        f"This takes {first_sitting_min:.0f} min today, {first_sitting_min - limit:.0f} more than "
+        f"the {limit:g} the client has. Fewer sections or a shorter service would fit.",
+        f"goal.time_limit_min {limit:g}",
+        MODEL,
+    )
+
+
+def kit_short(case: Case, _: Forecast) -> Caution | None:
+    """Rods, pins, bands or clips that run out half-way."""
+    lacks = [told for told in (kit.rods_told(case), *kit.counted_told(case)) if told]
+    if not lacks:
+        return None
+    busy = case.request.kit.busy if case.request.kit else []
+    elsewhere = f" Elsewhere at that hour: {'; '.join(busy)}." if busy else ""
+    return caution(
+        "kit_short",
+        Severity.ADJUST,
+        "; ".join(lacks) + ". Fetch more before you begin, or take fewer sections." + elsewhere,
+        "kit",
+    )
+
+
+RULES: tuple[Rule, ...] = (
+    not_dry_at_release,
+    kit_short,
+    heat_limit,
+    overnight_mask,
+    wear_overdue,
+    unsuited,
+    nothing_to_work_on,
+    protein,
+    heat_protectant,
+    heat_fragile,
+)

@@ -1,0 +1,31 @@
+"""How a caution is told."""
+
+from collections.abc import Callable
+
+from craft.contract.plan import Caution
+from craft.routine.case import Case
+from craft.routine.forecast import Forecast
+from craft.routine.why import TRADE
+from craft.vocabulary import Severity
+
+Rule = Callable[[Case, Forecast], Caution | None]
+
+
+def caution(
+    key: str,
+    severity: Severity,
+    text: str,
+    fired_by: str,
+    source: str = TRADE,
+    bottle: str | None = None,
+) -> Caution:
+    """A caution without fixes; those are found later, by recomputing."""
+    return Caution(
+        key=key,
+        severity=severity,
+        text=text,
+        fired_by=fired_by,
+        source=source,
+        fixes=[],
+        bottle=bottle,
+    )

@@ -1,0 +1,154 @@
+"""Rods, pins and bands that run short. Common practice, no source; curls by the helix."""
+
+from typing import Any
+from unittest import TestCase
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from craft import curl
+from craft.contract import PlanAnswer
+from craft.routine.kit import HIDDEN_FIRST, runs
+from craft.tests.requests import caution_keys, planned
+
+
+def rods(**counts: int) -> list[dict[str, Any]]:
+    """rods(mm20=24) → 24 rods of 20 mm."""
+    return [{"diameter_mm": float(name[2:]), "count": n} for name, n in counts.items()]
+
+
+def set_on(sections: int = 28, **kit: Any) -> PlanAnswer:
+    return planned(
+        goal={"style": "rod_set", "sections": sections, "rod_mm": 20},
+        kit={"rods": kit.pop("rods"), **kit},
+    )
+
+
+class OddRodsTest(TestCase):
+    def test_enough_is_enough(self) -> None:
+        answer = set_on(rods=rods(mm20=28, mm16=40))
+        self.assertNotIn("kit_short", caution_keys(answer))
+        self.assertEqual((answer.kit_needed.odd, answer.kit_needed.odd_at), ([], []))
+
+    def test_they_lie_low_at_the_back_and_alike_on_both_sides(self) -> None:
+        answer = set_on(rods=rods(mm20=22, mm16=40))
+        (odd,) = answer.kit_needed.odd
+        self.assertEqual((odd.diameter_mm, odd.count), (16, 6))
+        by_number = {one.number: one for one in answer.sections}
+        chosen = [by_number[number] for number in odd.sections]
+        rest = [one for one in answer.sections if one.number not in odd.sections]
+        self.assertAlmostEqual(sum(one.centre[0] for one in chosen), 0, delta=1.0)
+        lowest = max(HIDDEN_FIRST.index(one.zone) for one in chosen)
+        self.assertLessEqual(lowest, min(HIDDEN_FIRST.index(one.zone) for one in rest))
+        self.assertTrue(all(one.rod_mm == 16 for one in chosen))
+        self.assertTrue(all(one.rod_mm == 20 for one in rest))
+
+    def test_an_odd_number_missing_takes_a_pair(self) -> None:
+        answer = set_on(rods=rods(mm20=27, mm16=40))
+        self.assertEqual(answer.kit_needed.odd[0].count % 2, 0)
+
+    def test_the_nearest_size_that_is_enough(self) -> None:
+        answer = set_on(rods=rods(mm20=20, mm16=40, mm18=3, mm10=40))
+        self.assertEqual([one.diameter_mm for one in answer.kit_needed.odd], [16])
+
+    def test_two_sizes_where_one_is_not_enough(self) -> None:
+        answer = set_on(rods=rods(mm20=18, mm16=6, mm25=6))
+        self.assertEqual([one.diameter_mm for one in answer.kit_needed.odd], [16, 25])
+        self.assertGreaterEqual(sum(one.count for one in answer.kit_needed.odd), 10)
+        for one in answer.kit_needed.odd:
+            self.assertLessEqual(one.count, 6)
+
+    def test_nothing_stands_in_where_all_is_too_little(self) -> None:
+        answer = set_on(rods=rods(mm20=4, mm16=6))
+        self.assertEqual(answer.kit_needed.odd, [])
+        text = next(one.text for one in answer.cautions if one.key == "kit_short")
+        self.assertIn("no other size is enough", text)
+
+    def test_what_it_does_to_the_curl(self) -> None:
+        answer = set_on(rods=rods(mm20=22, mm16=40))
+        (odd,) = answer.kit_needed.odd
+        # Helix of MODELS: diameter and length follow the rod in proportion.
+        self.assertAlmostEqual(odd.curl_mm / odd.wanted_curl_mm, 16 / 20, delta=0.01)
+        coil = odd.curl_mm / 10
+        expected = curl.helix(25, coil, 1.1 * coil).hanging_cm
+        self.assertAlmostEqual(odd.length_cm, expected, delta=0.1)
+
+    @settings(max_examples=25, deadline=None)
+    @given(st.integers(0, 30), st.integers(0, 30), st.integers(0, 30))
+    def test_never_more_rods_than_there_are(self, wanted: int, smaller: int, larger: int) -> None:
+        answer = set_on(rods=rods(mm20=wanted, mm16=smaller, mm25=larger))
+        counts = {16.0: smaller, 25.0: larger}
+        for one in answer.kit_needed.odd:
+            self.assertLessEqual(one.count, counts[one.diameter_mm])
+        taken = {one.number: one.rod_mm for one in answer.sections}
+        if answer.kit_needed.odd or wanted >= 28:
+            self.assertLessEqual(sum(mm == 20 for mm in taken.values()), max(wanted, 0))
+
+    def test_two_rods_for_a_twist_go_together(self) -> None:
+        answer = planned(
+            goal={"style": "twist_rod_set", "sections": 14, "rod_mm": 20},
+            kit={"rods": rods(mm20=24, mm16=30)},
+        )
+        (odd,) = answer.kit_needed.odd
+        self.assertEqual((odd.count, len(odd.sections)), (4, 2))
+
+
+class FixesTest(TestCase):
+    def test_another_size_for_the_whole_head(self) -> None:
+        answer = set_on(rods=rods(mm20=22, mm16=40))
+        fix = next(one for one in answer.fixes if one.key == "other_rods")
+        self.assertEqual(fix.change, {"goal": {"rod_mm": 16.0}})
+        self.assertIn("mm across instead of", fix.effect)
+
+    def test_fewer_sections(self) -> None:
+        answer = set_on(rods=rods(mm20=22))
+        fix = next(one for one in answer.fixes if one.key == "fewer_sections")
+        self.assertEqual(fix.change, {"goal": {"sections": 22}})
+        self.assertLess(fix.hands_on_min, 0)
+        mended = set_on(22, rods=rods(mm20=22))
+        self.assertNotIn("kit_short", caution_keys(mended))
+        saved = answer.totals.hands_on_min - mended.totals.hands_on_min
+        self.assertAlmostEqual(-fix.hands_on_min, saved, delta=1.5)
+
+    def test_not_so_few_that_it_is_another_style(self) -> None:
+        answer = set_on(rods=rods(mm20=9))
+        self.assertNotIn("fewer_sections", [one.key for one in answer.fixes])
+
+    def test_pins_bands_and_clips(self) -> None:
+        for kit, word in (({"pins": 10}, "pins"), ({"clips": 1}, "clips")):
+            answer = planned(kit=kit)
+            text = next(one.text for one in answer.cautions if one.key == "kit_short")
+            self.assertIn(f"{word} are needed", text)
+        fewer = planned(kit={"pins": 12}, goal={"sections": 8})
+        fix = next(one for one in fewer.fixes if one.key == "fewer_sections")
+        self.assertEqual(fix.change["goal"]["sections"], 6)
+        banded = planned(kit={"bands": 5}, goal={"style": "banded_stretch"})
+        self.assertIn("kit_short", caution_keys(banded))
+
+    def test_what_is_elsewhere_is_told(self) -> None:
+        answer = planned(kit={"pins": 2, "busy": ["14 pins with Runa until Sat 10:00"]})
+        text = next(one.text for one in answer.cautions if one.key == "kit_short")
+        self.assertIn("14 pins with Runa until Sat 10:00", text)
+
+    def test_too_much_film_is_answered_by_less_definition(self) -> None:
+        changes: dict[str, Any] = {"hair": {"porosity": "high"}}
+        answer = planned(goal={"definition": 1}, **changes)
+        fix = next(one for one in answer.fixes if one.caution == "residue_risk")
+        wished = fix.change["goal"]["definition"]
+        mended = planned(goal={"definition": wished}, **changes)
+        self.assertNotIn("residue_risk", caution_keys(mended))
+        one_step_more = planned(goal={"definition": round(wished + 0.05, 2)}, **changes)
+        self.assertIn("residue_risk", caution_keys(one_step_more))
+
+
+class RunsTest(TestCase):
+    def test_numbers_a_hand_can_follow(self) -> None:
+        cases = (
+            ([1], "1"),
+            ([1, 2], "1, 2"),
+            ([1, 2, 3], "1 to 3"),
+            ([1, 3, 5], "1, 3, 5"),
+            ([1, 2, 3, 4, 7, 9, 10, 11], "1 to 4, 7, 9 to 11"),
+        )
+        for numbers, words in cases:
+            self.assertEqual(runs(numbers), words)

@@ -1,0 +1,57 @@
+"""Pairs that flake. The posterior is checked against scipy.stats."""
+
+from unittest import TestCase
+
+from hypothesis import given
+from hypothesis import strategies as st
+from scipy import stats
+
+from craft.pairs import PRIOR_CLEAR, PRIOR_FLAKED, flaking_chance, judge
+from craft.vocabulary import Flaking
+
+COUNTS = st.integers(0, 40)
+
+
+class ChanceTest(TestCase):
+    @given(COUNTS, COUNTS)
+    def test_it_is_the_mean_of_a_beta(self, flaked: int, clear: int) -> None:
+        expected = stats.beta(PRIOR_FLAKED + flaked, PRIOR_CLEAR + clear).mean()
+        self.assertAlmostEqual(flaking_chance(flaked, clear), float(expected))
+
+    @given(COUNTS, COUNTS)
+    def test_flakes_raise_it_and_clear_visits_lower_it(self, flaked: int, clear: int) -> None:
+        now = flaking_chance(flaked, clear)
+        self.assertGreater(flaking_chance(flaked + 1, clear), now)
+        self.assertLess(flaking_chance(flaked, clear + 1), now)
+
+
+class JudgeTest(TestCase):
+    def test_nothing_seen(self) -> None:
+        self.assertIsNone(judge([], 0, 0))
+
+    def test_one_visit_proves_nothing_two_arouse_suspicion(self) -> None:
+        one, two = judge([], 1, 0), judge([], 2, 0)
+        assert one
+        assert two
+        self.assertFalse(one.flakes)
+        self.assertTrue(two.flakes)
+        self.assertFalse(two.tested)
+        self.assertIn("Rub both on the palm", one.because)
+
+    def test_clear_visits_take_the_suspicion_away(self) -> None:
+        found = judge([], 2, 3)
+        assert found
+        self.assertFalse(found.flakes)
+
+    def test_the_palm_rules_over_visits(self) -> None:
+        flakes, clear = judge([Flaking.FLAKES], 0, 30), judge([Flaking.CLEAR], 9, 0)
+        assert flakes
+        assert clear
+        self.assertEqual((flakes.flakes, flakes.tested), (True, True))
+        self.assertFalse(clear.flakes)
+
+    def test_the_newest_palm_test_counts(self) -> None:
+        found = judge([Flaking.FLAKES, Flaking.CLEAR], 0, 0)
+        assert found
+        self.assertFalse(found.flakes)
+        self.assertEqual(found.because, "Rubbed on the palm they stay clear.")

@@ -1,0 +1,137 @@
+"""The bowl scale: streamed to the screen; typing the grams is always possible beside it."""
+
+import json
+import time
+from collections.abc import Iterator
+
+from django.http import StreamingHttpResponse
+from django.urls import path
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import extend_schema
+from rest_framework import renderers, serializers
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from salon.devices.scale import NoScale, Scale, State, scale
+from salon.devices.scale.simulated import SimulatedScale
+from salon.problems import ProblemsSerializer
+
+#: Readings are sent so often, and a stream ends after so long; the browser opens the next [s].
+EVERY_S, STREAM_S = 0.15, 55.0
+#: A reading that did not change is sent again after so many ticks, as a sign of life.
+REPEAT_TICKS = 10
+
+
+class ScaleReadingSerializer(serializers.Serializer):
+    """One reading."""
+
+    name = serializers.CharField()
+    simulated = serializers.BooleanField()
+    grams = serializers.FloatField(allow_null=True)
+    state = serializers.ChoiceField(choices=[one.value for one in State])
+
+
+class PourSerializer(serializers.Serializer):
+    """What somebody does to the simulated scale."""
+
+    grams = serializers.FloatField(min_value=-5000, max_value=5000, required=False)
+    empty = serializers.BooleanField(required=False)
+    plugged_in = serializers.BooleanField(required=False)
+
+
+def shown(one: Scale) -> dict[str, object]:
+    """What a scale shows now."""
+    weight = one.read()
+    return {
+        "name": one.name,
+        "simulated": one.simulated,
+        "grams": weight.grams,
+        "state": weight.state.value,
+    }
+
+
+class ScaleView(APIView):
+    """What lies on the scale now."""
+
+    @extend_schema(responses={200: ScaleReadingSerializer, 400: ProblemsSerializer})
+    def get(self, request: Request) -> Response:
+        return Response(ScaleReadingSerializer(shown(scale())).data)
+
+
+class EventStream(renderers.BaseRenderer):
+    """Lets the browser's own reader of event streams in."""
+
+    media_type = "text/event-stream"
+    format = "stream"
+
+    def render(self, data: object, *_: object, **__: object) -> bytes:
+        return json.dumps(data).encode()
+
+
+def events(one: Scale) -> Iterator[str]:
+    """Readings as server-sent events: each change, and now and then a sign of life."""
+    ends = time.monotonic() + STREAM_S
+    last, ticks = "", 0
+    yield "retry: 500\n\n"
+    while time.monotonic() < ends:
+        text = json.dumps(shown(one))
+        if text != last or ticks >= REPEAT_TICKS:
+            last, ticks = text, 0
+            yield f"data: {text}\n\n"
+        ticks += 1
+        time.sleep(EVERY_S)
+
+
+class StreamView(APIView):
+    """Readings as they come."""
+
+    renderer_classes = [EventStream, renderers.JSONRenderer]
+
+    @extend_schema(responses={(200, "text/event-stream"): OpenApiTypes.STR})
+    def get(self, request: Request) -> StreamingHttpResponse:
+        return StreamingHttpResponse(
+            events(scale()),
+            content_type="text/event-stream",
+            headers={"Cache-Control": "no-cache", "X-Accel-Buffering": "no"},
+        )
+
+
+class TareView(APIView):
+    """Take what lies on it as nothing."""
+
+    @extend_schema(request=None, responses={200: ScaleReadingSerializer, 400: ProblemsSerializer})
+    def post(self, request: Request) -> Response:
+        one = scale()
+        one.tare()
+        return Response(ScaleReadingSerializer(shown(one)).data)
+
+
+class StandInView(APIView):
+    """Pour onto the simulated scale, empty it, pull its cable."""
+
+    @extend_schema(
+        request=PourSerializer, responses={200: ScaleReadingSerializer, 400: ProblemsSerializer}
+    )
+    def post(self, request: Request) -> Response:
+        given = PourSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        values = given.validated_data
+        one = scale()
+        if not isinstance(one, SimulatedScale):
+            raise NoScale("Only the simulated scale can be poured onto from here.")
+        if "plugged_in" in values:
+            one.plug(into=values["plugged_in"])
+        if values.get("empty"):
+            one.empty()
+        if values.get("grams"):
+            one.pour(values["grams"])
+        return Response(ScaleReadingSerializer(shown(one)).data)
+
+
+urlpatterns = [
+    path("scale/", ScaleView.as_view(), name="scale"),
+    path("scale/stream/", StreamView.as_view(), name="scale-stream"),
+    path("scale/tare/", TareView.as_view(), name="scale-tare"),
+    path("scale/stand-in/", StandInView.as_view(), name="scale-stand-in"),
+]

@@ -1,0 +1,45 @@
+"""What of the shelf may go on a head today."""
+
+from typing import Any
+
+from django.utils import timezone
+
+from craft.contract import parse
+from craft.contract.bottles import BottleOut, BottlesRequest
+from craft.routine.bottles import bottles
+from salon.heads import services as heads
+from salon.heads.models import Head
+from salon.house.services import the_house
+from salon.shelf.models import Product
+from salon.shelf.services import item_of
+
+
+def fit_for(head: Head, products: list[Product]) -> tuple[dict[int, BottleOut], dict[str, Any]]:
+    """Every bottle judged for a head, and the air it was judged in.
+
+    Where something is missing that a judgement needs, the answer says what, and judges nothing.
+    """
+    house = the_house()
+    profile = heads.profile(head)
+    air: dict[str, Any] = {
+        "head": head.pk,
+        "head_name": head.name,
+        "dew_point_c": None,
+        "missing": [gap["message"] for gap in profile.missing],
+        "assumed": [],
+    }
+    if profile.missing:
+        return {}, air
+    today = timezone.localdate()
+    request = parse(
+        BottlesRequest,
+        {
+            "hair": profile.hair,
+            "person": heads.person(head),
+            "room": {"temp_c": house.room_temp_c, "rh": house.room_rh},
+            "shelf": [item_of(one, today) for one in products],
+        },
+    )
+    answer = bottles(request)
+    air |= {"dew_point_c": answer.dew_point_c, "assumed": answer.assumed}
+    return {int(one.id): one for one in answer.bottles}, air

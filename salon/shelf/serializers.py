@@ -1,0 +1,387 @@
+"""The shelf in JSON: forms with their limits, rows and sheets."""
+
+from datetime import date
+from typing import Any
+
+from django.utils import timezone
+from drf_spectacular.utils import extend_schema_field
+from rest_framework import serializers
+from rest_framework.validators import UniqueValidator
+from stdnum import ean
+from stdnum.exceptions import ValidationError as NotANumber
+
+from craft.contract.bottles import BottleOut
+from craft.contract.label import LabelAnswer
+from craft.pairs import PairVerdict
+from craft.routine.clashes import LEAVE_ON_ROLES
+from craft.shelf_life import SOON_DAYS
+from craft.stocking import Outlook
+from craft.vocabulary import Directions, Flaking, Hold, Role, Weight
+from salon.fields import a_day, one_of, whole, within
+from salon.house.services import name_of
+from salon.shelf.calibrating import drift_of
+from salon.shelf.exchange import COLUMNS
+from salon.shelf.models import Calibration, Pair, Product, StockMove
+from salon.shelf.services import cost_per_g, life_of
+
+ROLES = [one.value for one in Role]
+
+
+PRICE_TOLD = "Give a price from 0 to 999999.99, with at most two decimals."
+PRICE_MESSAGES = dict.fromkeys(
+    ("invalid", "min_value", "max_digits", "max_decimal_places", "max_whole_digits"), PRICE_TOLD
+)
+MAYBE: dict[str, Any] = {"required": False, "allow_null": True}
+
+
+class ProductSerializer(serializers.ModelSerializer):
+    """A product as it is typed."""
+
+    name = serializers.CharField(
+        max_length=120,
+        validators=[
+            UniqueValidator(
+                Product.objects.all(), "There is a product of that name already.", "iexact"
+            )
+        ],
+        error_messages={"blank": "Give it a name.", "required": "Give it a name."},
+    )
+    role = one_of(ROLES)
+    also = serializers.ListField(child=one_of(ROLES), required=False, max_length=6)
+    weight = one_of([one.value for one in Weight], required=False)
+    hold = one_of([one.value for one in Hold], required=False, allow_blank=True)
+    directions = one_of([one.value for one in Directions], required=False, allow_blank=True)
+    dwell_min = within(0, 240, "min", **MAYBE)
+    dwell_max_min = within(0, 240, "min", **MAYBE)
+    ingredients = serializers.CharField(max_length=8000, required=False, allow_blank=True)
+    unit = serializers.CharField(max_length=30, required=False)
+    unit_g = within(0.01, 200, "g", **MAYBE)
+    stock_g = within(0, 20_000, "g", required=False)
+    full_g = within(1, 20_000, "g", **MAYBE)
+    price = serializers.DecimalField(
+        max_digits=8,
+        decimal_places=2,
+        min_value=0,
+        required=False,
+        allow_null=True,
+        coerce_to_string=False,
+        error_messages=PRICE_MESSAGES,
+    )
+    months_after_opening = whole(1, 120, "months", **MAYBE)
+    keeps_days = whole(1, 365, "days", **MAYBE)
+    best_before = a_day()
+    opened_on = a_day()
+    made_on = a_day()
+    note = serializers.CharField(max_length=2000, required=False, allow_blank=True)
+    version = serializers.IntegerField(required=False, min_value=1)
+
+    class Meta:
+        model = Product
+        fields = ["id", *COLUMNS, "retired_at", "version"]
+        read_only_fields = ["id", "retired_at"]
+
+    def validate_barcode(self, value: str) -> str:
+        """The check digit of an EAN or GTIN, where a barcode is given."""
+        if not value:
+            return ""
+        try:
+            return str(ean.validate(value))
+        except NotANumber as error:
+            raise serializers.ValidationError(
+                "This is no EAN of 8, 12, 13 or 14 digits with a right check digit. Scan it again, "
+                "or leave it blank."
+            ) from error
+
+    def validate_opened_on(self, value: date | None) -> date | None:
+        return not_in_future(value, "opened")
+
+    def validate_made_on(self, value: date | None) -> date | None:
+        return not_in_future(value, "made")
+
+    def validate(self, values: dict[str, Any]) -> dict[str, Any]:
+        def now(name: str) -> Any:
+            return values.get(name, getattr(self.instance, name, None))
+
+        least, most = now("dwell_min"), now("dwell_max_min")
+        if least is not None and most is not None and least > most:
+            raise serializers.ValidationError(
+                {"dwell_max_min": f"The longest time is not below the least, {least:g} min."}
+            )
+        return values
+
+
+def not_in_future(value: date | None, what: str) -> date | None:
+    """Refuse a day that has not come."""
+    if value and value > timezone.localdate():
+        raise serializers.ValidationError(f"It cannot have been {what} after today.")
+    return value
+
+
+class OutlookSerializer(serializers.Serializer):
+    """How long it lasts."""
+
+    cover_days = serializers.FloatField(allow_null=True)
+    cover_low = serializers.FloatField(allow_null=True)
+    cover_high = serializers.FloatField(allow_null=True)
+    short_on = serializers.DateField(allow_null=True)
+    short_g = serializers.FloatField()
+    planned_g = serializers.FloatField()
+    reorder = serializers.IntegerField(allow_null=True)
+    order_now = serializers.BooleanField()
+    low = serializers.BooleanField()
+    services = serializers.IntegerField()
+    because = serializers.CharField()
+
+
+class DriftSerializer(serializers.Serializer):
+    """How a pump has changed since it was calibrated."""
+
+    now_g = serializers.FloatField()
+    change = serializers.FloatField()
+    p_value = serializers.FloatField()
+    drifted = serializers.BooleanField()
+
+
+@extend_schema_field(BottleOut)
+class FitField(serializers.Field):
+    """How a bottle fits a head, as the core judges it."""
+
+    def to_representation(self, fit: BottleOut) -> Any:
+        return fit.model_dump(mode="json")
+
+
+class ShelfRowSerializer(serializers.Serializer):
+    """One product of the shelf with everything that is asked about it."""
+
+    id = serializers.IntegerField()
+    name = serializers.CharField()
+    role = serializers.ChoiceField(choices=ROLES)
+    also = serializers.ListField(child=serializers.CharField())
+    weight = serializers.CharField()
+    hold = serializers.CharField(allow_blank=True)
+    stays_in = serializers.BooleanField()
+    unit = serializers.CharField()
+    unit_g = serializers.FloatField(allow_null=True)
+    stock_g = serializers.FloatField()
+    full_g = serializers.FloatField(allow_null=True)
+    keeps_until = serializers.DateField(allow_null=True)
+    keeps_because = serializers.CharField(allow_blank=True)
+    days_left = serializers.IntegerField(allow_null=True)
+    spoils_soon = serializers.BooleanField()
+    label_read = serializers.BooleanField()
+    cost_per_g = serializers.FloatField(allow_null=True)
+    outlook = OutlookSerializer()
+    drift = DriftSerializer(allow_null=True)
+    fit = FitField(allow_null=True)
+
+
+def row_of(product: Product, ahead: Outlook, fit: BottleOut | None) -> dict[str, Any]:
+    """A product with its dates, its outlook and how it fits a head."""
+    life = life_of(product)
+    days = life.days_left(timezone.localdate()) if life else None
+    return {
+        **{
+            name: getattr(product, name)
+            for name in (
+                "id",
+                "name",
+                "role",
+                "also",
+                "weight",
+                "hold",
+                "unit",
+                "unit_g",
+                "stock_g",
+                "full_g",
+            )
+        },
+        "stays_in": product.role in LEAVE_ON_ROLES,
+        "keeps_until": life.until if life else None,
+        "keeps_because": life.because if life else "",
+        "days_left": days,
+        "spoils_soon": days is not None and days <= SOON_DAYS,
+        "label_read": bool(product.ingredients.strip()),
+        "cost_per_g": cost_per_g(product),
+        "outlook": ahead,
+        "drift": drift_of(product),
+        "fit": fit,
+    }
+
+
+class AirSerializer(serializers.Serializer):
+    """For whom and in which air the shelf was judged."""
+
+    head = serializers.IntegerField()
+    head_name = serializers.CharField()
+    dew_point_c = serializers.FloatField(allow_null=True)
+    missing = serializers.ListField(child=serializers.CharField())
+    assumed = serializers.ListField(child=serializers.CharField())
+
+
+class PairSerializer(serializers.Serializer):
+    """Two products and what they do to each other."""
+
+    first = serializers.IntegerField()
+    first_name = serializers.CharField()
+    second = serializers.IntegerField()
+    second_name = serializers.CharField()
+    flakes = serializers.BooleanField()
+    tested = serializers.BooleanField()
+    chance = serializers.FloatField()
+    because = serializers.CharField()
+
+
+def pair_row(pair: Pair, known: PairVerdict) -> dict[str, Any]:
+    """A pair as it is answered."""
+    return {
+        "first": pair.first_id,
+        "first_name": pair.first.name,
+        "second": pair.second_id,
+        "second_name": pair.second.name,
+        "flakes": known.flakes,
+        "tested": known.tested,
+        "chance": round(known.chance, 3),
+        "because": known.because,
+    }
+
+
+class ShelfSerializer(serializers.Serializer):
+    """The shelf."""
+
+    products = ShelfRowSerializer(many=True)
+    air = AirSerializer(allow_null=True)
+    pairs = PairSerializer(many=True)
+
+
+class MoveSerializer(serializers.ModelSerializer):
+    """Grams that came or went."""
+
+    by = serializers.SerializerMethodField()
+
+    class Meta:
+        model = StockMove
+        fields = [
+            "id",
+            "product",
+            "kind",
+            "grams",
+            "weighed",
+            "visit",
+            "note",
+            "at",
+            "by",
+            "undone_at",
+        ]
+
+    def get_by(self, one: StockMove) -> str:
+        return name_of(one.by)
+
+
+class StockSerializer(serializers.Serializer):
+    """A delivery, a recount or waste as it is typed."""
+
+    kind = one_of(["delivery", "recount", "waste"])
+    grams = within(0, 20_000, "g")
+    note = serializers.CharField(max_length=200, required=False, allow_blank=True, default="")
+
+
+class ReadingSerializer(serializers.Serializer):
+    """One weighing."""
+
+    units = within(0.25, 50, "units")
+    grams = within(0.01, 2000, "g")
+
+
+class CalibrateSerializer(serializers.Serializer):
+    """A calibration as it was weighed."""
+
+    unit = serializers.CharField(
+        max_length=30, error_messages={"blank": "Say what is counted: pump, squirt, puddle …"}
+    )
+    readings = ReadingSerializer(many=True, allow_empty=False, max_length=40)
+
+
+class ReadingsSerializer(serializers.Serializer):
+    """Weighings of a calibration that is still going on."""
+
+    readings = ReadingSerializer(many=True, allow_empty=False, max_length=40)
+
+
+class CalibratedSerializer(serializers.Serializer):
+    """What the readings so far tell of one unit."""
+
+    unit_g = serializers.FloatField()
+    spread_g = serializers.FloatField(allow_null=True)
+    low_g = serializers.FloatField(allow_null=True)
+    high_g = serializers.FloatField(allow_null=True)
+    readings = serializers.IntegerField()
+
+
+class CalibrationSerializer(serializers.ModelSerializer):
+    """A calibration as it was kept."""
+
+    by = serializers.SerializerMethodField()
+    readings = ReadingSerializer(many=True)
+
+    class Meta:
+        model = Calibration
+        fields = ["id", "unit", "readings", "unit_g", "spread_g", "at", "by"]
+
+    def get_by(self, one: Calibration) -> str:
+        return name_of(one.by)
+
+
+class ProductSheetSerializer(serializers.Serializer):
+    """Everything about one product."""
+
+    product = ProductSerializer()
+    row = ShelfRowSerializer()
+    label = serializers.SerializerMethodField()
+    moves = MoveSerializer(many=True)
+    calibrations = CalibrationSerializer(many=True)
+    drift = DriftSerializer(allow_null=True)
+    pairs = PairSerializer(many=True)
+
+    @extend_schema_field(LabelAnswer)
+    def get_label(self, sheet: dict[str, Any]) -> Any:
+        return sheet["label"]
+
+
+class PalmTestSerializer(serializers.Serializer):
+    """Two products rubbed on the palm."""
+
+    first = serializers.PrimaryKeyRelatedField(queryset=Product.objects.all())
+    second = serializers.PrimaryKeyRelatedField(queryset=Product.objects.all())
+    result = one_of([one.value for one in Flaking])
+    note = serializers.CharField(max_length=200, required=False, allow_blank=True, default="")
+
+
+class TableSerializer(serializers.Serializer):
+    """A table of products."""
+
+    file = serializers.FileField(
+        error_messages={"required": "Choose a CSV file.", "empty": "The file is empty."}
+    )
+    accept = serializers.BooleanField(default=False)
+
+
+class ProblemOfRowSerializer(serializers.Serializer):
+    field = serializers.CharField(allow_blank=True)
+    message = serializers.CharField()
+
+
+class PreviewRowSerializer(serializers.Serializer):
+    """A row of a table before it is taken in."""
+
+    line = serializers.IntegerField()
+    name = serializers.CharField(allow_blank=True)
+    action = serializers.ChoiceField(choices=["add", "change", "same"])
+    changes = serializers.ListField(child=serializers.CharField())
+    problems = ProblemOfRowSerializer(many=True)
+
+
+class PreviewSerializer(serializers.Serializer):
+    """A table before, or as, it is taken in."""
+
+    rows = PreviewRowSerializer(many=True)
+    taken_in = serializers.BooleanField()

@@ -1,0 +1,157 @@
+/** What the shelf and the kit ask the server for. */
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, type MaybeRefOrGetter, type Ref, toValue } from 'vue'
+
+import { api, got, type Schemas } from './client'
+
+export type Row = Schemas['ShelfRow']
+export type Product = Schemas['Product']
+export type ProductBody = Schemas['ProductRequest']
+export type Label = Schemas['LabelAnswer']
+export type KitUse = Schemas['KitUse']
+export type FreeItem = Schemas['KitFree']
+
+type Id = MaybeRefOrGetter<number>
+const byId = (id: Id) => ({ params: { path: { pk: toValue(id) } } })
+const MINUTE_MS = 60_000
+
+export const useShelf = (head: MaybeRefOrGetter<number | undefined>) =>
+  useQuery({
+    queryKey: ['shelf', computed(() => toValue(head))],
+    queryFn: () => got(api.GET('/api/shelf/', { params: { query: { head: toValue(head) } } })),
+    placeholderData: keepPreviousData,
+  })
+
+export const useProduct = (id: Id) =>
+  useQuery({
+    queryKey: ['shelf', 'product', computed(() => toValue(id))],
+    queryFn: () => got(api.GET('/api/products/{pk}/', byId(id))),
+  })
+
+/** A label read while it is typed. */
+export const useLabel = (text: MaybeRefOrGetter<string>, leaveOn: MaybeRefOrGetter<boolean>) =>
+  useQuery({
+    queryKey: ['label', computed(() => toValue(text)), computed(() => toValue(leaveOn))],
+    queryFn: ({ signal }) =>
+      got(
+        api.POST('/api/labels/', {
+          body: { ingredients: toValue(text), leave_on: toValue(leaveOn) },
+          signal,
+        }),
+      ),
+    placeholderData: keepPreviousData,
+    enabled: () => Boolean(toValue(text).trim()),
+    gcTime: MINUTE_MS,
+  })
+
+export const useKit = (at: MaybeRefOrGetter<string>, hours: MaybeRefOrGetter<number>) =>
+  useQuery({
+    queryKey: ['kit', computed(() => toValue(at)), computed(() => toValue(hours))],
+    queryFn: () =>
+      got(
+        api.GET('/api/kit/', {
+          params: { query: { at: toValue(at) || undefined, hours: toValue(hours) } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+    refetchInterval: MINUTE_MS / 2,
+  })
+
+/** Saving, after which everything that draws from the shelf and the drawer is read again. */
+function useSaving<Input, Output>(save: (input: Input) => Promise<Output>) {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: save,
+    onSuccess: () =>
+      Promise.all(
+        ['shelf', 'kit', 'draft', 'house'].map((key) =>
+          cache.invalidateQueries({ queryKey: [key] }),
+        ),
+      ),
+  })
+}
+
+export const useAddProduct = () =>
+  useSaving((body: ProductBody) => got(api.POST('/api/products/', { body })))
+
+export const useChangeProduct = (id: Id) =>
+  useSaving((body: Schemas['PatchedProductRequest']) =>
+    got(api.PATCH('/api/products/{pk}/', { ...byId(id), body })),
+  )
+
+export const useRetire = (id: Id) =>
+  useSaving((back: boolean) =>
+    back
+      ? got(api.POST('/api/products/{pk}/return/', byId(id)))
+      : got(api.DELETE('/api/products/{pk}/', byId(id))),
+  )
+
+export const useBook = (id: Id) =>
+  useSaving((body: Schemas['StockRequest']) =>
+    got(api.POST('/api/products/{pk}/stock/', { ...byId(id), body })),
+  )
+
+export const useUndoMove = () =>
+  useSaving(({ id, back }: { id: number; back: boolean }) =>
+    back
+      ? got(api.DELETE('/api/stock-moves/{pk}/undo/', byId(id)))
+      : got(api.POST('/api/stock-moves/{pk}/undo/', byId(id))),
+  )
+
+/** Mean and spread of the readings so far. */
+export const useCalibrationOf = (readings: Ref<{ units: number; grams: number }[]>) =>
+  useQuery({
+    queryKey: ['calibrating', readings],
+    queryFn: () => got(api.POST('/api/calibrating/', { body: { readings: readings.value } })),
+    placeholderData: keepPreviousData,
+    enabled: () => readings.value.length > 0,
+    gcTime: MINUTE_MS,
+  })
+
+export const useCalibrate = (id: Id) =>
+  useSaving((body: Schemas['CalibrateRequest']) =>
+    got(api.POST('/api/products/{pk}/calibration/', { ...byId(id), body })),
+  )
+
+export const usePalmTest = () =>
+  useSaving((body: Schemas['PalmTestRequest']) => got(api.POST('/api/palm-tests/', { body })))
+
+/** A table is sent as a file; the typed client sends JSON, so the form is written by hand. */
+export const useTakeIn = () =>
+  useSaving(async ({ file, accept }: { file: File; accept: boolean }) => {
+    const form = new FormData()
+    form.append('file', file)
+    form.append('accept', String(accept))
+    return got(
+      api.POST('/api/products/import/', {
+        body: form as never,
+        bodySerializer: (body: unknown) => body as FormData,
+      }),
+    )
+  })
+
+export const useAddKit = () =>
+  useSaving((body: Schemas['KitItemRequest']) => got(api.POST('/api/kit/', { body })))
+
+export const useChangeKit = () =>
+  useSaving(({ id, ...body }: { id: number } & Schemas['PatchedKitItemRequest']) =>
+    got(api.PATCH('/api/kit/{pk}/', { ...byId(id), body })),
+  )
+
+export const useDropKit = () =>
+  useSaving((id: number) => got(api.DELETE('/api/kit/{pk}/', byId(id))))
+
+export const useTakeKit = () =>
+  useSaving((plan: number) => got(api.POST('/api/plans/{pk}/kit/', byId(plan))))
+
+export const useCleaning = () =>
+  useSaving(({ id, contact_min }: { id: number; contact_min?: number | null }) =>
+    got(api.POST('/api/kit-uses/{pk}/cleaning/', { ...byId(id), body: { contact_min } })),
+  )
+
+export const usePutBack = () =>
+  useSaving(({ id, undo }: { id: number; undo?: boolean }) =>
+    undo
+      ? got(api.DELETE('/api/kit-uses/{pk}/back/', byId(id)))
+      : got(api.POST('/api/kit-uses/{pk}/back/', byId(id))),
+  )

@@ -1,0 +1,218 @@
+<script setup lang="ts">
+/** Weigh what the hand counts: readings from the scale or typed, their mean and spread. */
+import { ElInput } from 'element-plus'
+import { computed, ref, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { RouterLink, useRouter } from 'vue-router'
+
+import { Refused, untold } from '@/api/client'
+import { useCalibrate, useCalibrationOf, useProduct } from '@/api/shelf'
+import Amount from '@/parts/Amount.vue'
+import ScalePanel from '@/parts/ScalePanel.vue'
+import Trouble from '@/parts/Trouble.vue'
+import { ago, number, percent } from '@/text/format'
+
+const props = defineProps<{ product: number }>()
+const { t } = useI18n()
+const router = useRouter()
+const sheet = useProduct(() => props.product)
+const calibrate = useCalibrate(() => props.product)
+
+const unit = ref('')
+const units = ref<number | null>(1)
+const typed = ref<number | null>(null)
+const readings = ref<{ units: number; grams: number }[]>([])
+const LEAST = 3
+
+const bottle = computed(() => sheet.data.value?.product)
+const before = computed(() => sheet.data.value?.calibrations[0])
+watch(bottle, (one) => (unit.value ||= one?.unit ?? ''), { immediate: true })
+const found = useCalibrationOf(readings)
+const problems = computed(() =>
+  calibrate.error.value instanceof Refused ? calibrate.error.value.problems : [],
+)
+const wrong = (field: string) => problems.value.find((one) => one.field === field)?.message
+const wrongReading = (i: number) =>
+  wrong(`readings.${i}.grams`) ?? wrong(`readings.${i}.units`) ?? undefined
+
+function take(grams: number | null) {
+  if (grams === null || !(grams > 0) || !units.value) return
+  readings.value = [...readings.value, { units: units.value, grams }]
+  typed.value = null
+}
+const drop = (i: number) => (readings.value = readings.value.filter((_, place) => place !== i))
+
+async function keep() {
+  const done = await calibrate
+    .mutateAsync({ unit: unit.value, readings: readings.value })
+    .catch(() => undefined)
+  if (done) await router.push(`/shelf/products/${props.product}`)
+}
+const change = computed(() => {
+  const now = found.data.value?.unit_g
+  const then = before.value?.unit_g
+  if (!now || !then) return ''
+  const share = now / then - 1
+  return `${share < 0 ? '−' : '+'}${percent(Math.abs(share))}`
+})
+</script>
+
+<template>
+  <Trouble v-if="sheet.error.value" :error="sheet.error.value" @retry="sheet.refetch()" />
+  <p v-else-if="!bottle" class="quiet" role="status">{{ t('app.loading') }}</p>
+  <form v-else novalidate @submit.prevent="keep">
+    <div class="top">
+      <h1>
+        <RouterLink :to="`/shelf/products/${props.product}`">{{ bottle.name }}</RouterLink>
+      </h1>
+      <p>{{ t('calibrate.title') }}</p>
+      <button
+        class="act main"
+        type="submit"
+        :disabled="!readings.length || calibrate.isPending.value"
+      >
+        {{ t('calibrate.keep') }}
+      </button>
+    </div>
+    <Trouble
+      v-if="calibrate.error.value && untold(calibrate.error.value)"
+      :error="calibrate.error.value"
+      @retry="keep"
+    />
+    <div class="columns">
+      <section class="weigh">
+        <p class="quiet">{{ t('calibrate.hint') }}</p>
+        <div class="row">
+          <div class="field">
+            <label for="unit">{{ t('calibrate.unit') }}</label>
+            <ElInput id="unit" v-model="unit" maxlength="30" style="width: 180px" />
+            <span v-if="wrong('unit')" class="wrong" role="alert">{{ wrong('unit') }}</span>
+          </div>
+          <Amount v-model="units" :label="t('calibrate.units')" width="110px" />
+        </div>
+        <ScalePanel :unit-g="(bottle.unit_g ?? 2) * (units ?? 1)" @take="take" />
+        <div class="row end">
+          <Amount
+            v-model="typed"
+            :label="t('calibrate.typed')"
+            unit="g"
+            width="140px"
+            @keydown.enter.prevent="take(typed)"
+          />
+          <button class="act" type="button" :disabled="!(typed && typed > 0)" @click="take(typed)">
+            {{ t('calibrate.add') }}
+          </button>
+        </div>
+      </section>
+      <section>
+        <table class="figures">
+          <thead>
+            <tr>
+              <th>{{ t('calibrate.reading') }}</th>
+              <th class="n">{{ t('calibrate.grams') }}</th>
+              <th class="n">{{ t('calibrate.each') }}</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-if="!readings.length">
+              <td colspan="4" class="quiet">{{ t('calibrate.none') }}</td>
+            </tr>
+            <tr v-for="(one, i) in readings" :key="i">
+              <td>
+                {{ i + 1 }}. {{ number(one.units, one.units % 1 ? 2 : 0) }} ×
+                <span v-if="wrongReading(i)" class="wrong" role="alert">{{ wrongReading(i) }}</span>
+              </td>
+              <td class="n">{{ number(one.grams, 1) }} g</td>
+              <td class="n">{{ number(one.grams / one.units, 2) }} g</td>
+              <td class="n">
+                <button class="plain link" type="button" @click="drop(i)">
+                  {{ t('calibrate.drop') }}
+                </button>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </section>
+      <section class="result">
+        <h2>{{ t('calibrate.mean', { unit: unit || '…' }) }}</h2>
+        <template v-if="found.data.value && readings.length">
+          <p class="big">{{ number(found.data.value.unit_g, 2) }} g</p>
+          <p v-if="readings.length >= LEAST && found.data.value.spread_g != null">
+            {{ t('product.spread', { spread: number(found.data.value.spread_g, 2) }) }}
+          </p>
+          <p v-if="readings.length >= LEAST && found.data.value.low_g != null" class="quiet">
+            {{
+              t('product.interval', {
+                low: number(found.data.value.low_g, 2),
+                high: number(found.data.value.high_g ?? 0, 2),
+              })
+            }}
+          </p>
+          <p v-if="readings.length < LEAST" class="quiet">
+            {{ t('calibrate.tooFew', { n: LEAST - readings.length }, LEAST - readings.length) }}
+          </p>
+        </template>
+        <p v-else class="big quiet">–</p>
+        <p v-if="before" class="quiet">
+          {{ t('calibrate.before', { grams: number(before.unit_g, 2), ago: ago(before.at) }) }}
+          <b v-if="change">{{ change }}</b>
+        </p>
+      </section>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.top {
+  display: flex;
+  align-items: baseline;
+  gap: 16px;
+  margin-bottom: 14px;
+}
+.top .act {
+  margin-left: auto;
+}
+h1 a {
+  text-decoration: none;
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1.3fr) minmax(0, 1fr) minmax(0, 0.8fr);
+  gap: 36px;
+}
+.weigh {
+  display: grid;
+  gap: 12px;
+  align-content: start;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 16px;
+}
+.end {
+  align-items: end;
+}
+h2 {
+  padding-bottom: 6px;
+  border-bottom: 2px solid var(--ink);
+  margin-bottom: 10px;
+}
+.big {
+  font: 700 40px var(--display);
+}
+.link {
+  min-height: 28px;
+  text-decoration: underline;
+  font-size: 13px;
+}
+@media (max-width: 1000px) {
+  .columns {
+    grid-template-columns: 1fr 1fr;
+  }
+  .weigh {
+    grid-column: 1 / -1;
+  }
+}
+</style>

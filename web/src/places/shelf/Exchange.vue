@@ -1,0 +1,165 @@
+<script setup lang="ts">
+/** The shelf as a table: out, and in after it was looked at row by row. */
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+import { Refused, type Schemas, untold } from '@/api/client'
+import { useTakeIn } from '@/api/shelf'
+import Trouble from '@/parts/Trouble.vue'
+
+import ShelfTop from './ShelfTop.vue'
+
+type Preview = Schemas['Preview']
+const { t } = useI18n()
+const takeIn = useTakeIn()
+const file = ref<File>()
+const preview = ref<Preview>()
+
+const rows = computed(() => preview.value?.rows ?? [])
+const count = (action: string) => rows.value.filter((one) => one.action === action).length
+const counts = computed(() => ({
+  add: count('add'),
+  change: count('change'),
+  same: count('same'),
+}))
+const wrong = computed(() => rows.value.filter((one) => one.problems.length).length)
+const toDo = computed(() => counts.value.add + counts.value.change)
+const refused = computed(() =>
+  takeIn.error.value instanceof Refused ? takeIn.error.value.message : undefined,
+)
+
+async function look(event: Event) {
+  const input = event.target as HTMLInputElement
+  file.value = input.files?.[0]
+  preview.value = undefined
+  if (file.value) await send(false)
+  // The same file, mended, can be chosen again.
+  input.value = ''
+}
+async function send(accept: boolean) {
+  if (!file.value) return
+  const answer = await takeIn.mutateAsync({ file: file.value, accept }).catch(() => undefined)
+  if (answer) preview.value = answer as Preview
+}
+function again() {
+  file.value = undefined
+  preview.value = undefined
+  takeIn.reset()
+}
+</script>
+
+<template>
+  <ShelfTop :title="t('exchange.title')" />
+  <div class="columns">
+    <section>
+      <h2>{{ t('exchange.out') }}</h2>
+      <p class="quiet">{{ t('exchange.outHint') }}</p>
+      <a class="act" href="/api/products/export/" download>{{ t('exchange.download') }}</a>
+    </section>
+    <section>
+      <h2>{{ t('exchange.in') }}</h2>
+      <p class="quiet">{{ t('exchange.inHint') }}</p>
+      <label class="act" :class="{ main: !preview }">
+        {{ preview ? t('exchange.another') : t('exchange.choose') }}
+        <input class="sr" type="file" accept=".csv,text/csv" @change="look" />
+      </label>
+      <p v-if="takeIn.isPending.value" class="quiet" role="status">{{ t('app.loading') }}</p>
+      <p v-else-if="refused" class="wrong" role="alert">{{ refused }}</p>
+      <Trouble
+        v-else-if="takeIn.error.value && untold(takeIn.error.value)"
+        :error="takeIn.error.value"
+        @retry="send(false)"
+      />
+      <template v-if="preview">
+        <p v-if="preview.taken_in" class="done" role="status">
+          {{ t('exchange.done', counts) }}
+          <button class="act" type="button" @click="again">{{ t('exchange.another') }}</button>
+        </p>
+        <div v-else class="verdict">
+          <b>{{ file?.name }}:</b> {{ t('exchange.summary', counts) }}.
+          <b v-if="wrong" class="wrong" role="alert">{{
+            t('exchange.wrong', { n: wrong }, wrong)
+          }}</b>
+          <button
+            v-else-if="toDo"
+            class="act main"
+            type="button"
+            :disabled="takeIn.isPending.value"
+            @click="send(true)"
+          >
+            {{ t('exchange.accept', { n: toDo }, toDo) }}
+          </button>
+        </div>
+        <table class="figures">
+          <thead>
+            <tr>
+              <th class="n">{{ t('exchange.line') }}</th>
+              <th>{{ t('exchange.name') }}</th>
+              <th>{{ t('exchange.does') }}</th>
+              <th>{{ t('exchange.problem') }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="row in rows" :key="row.line" :class="{ bad: row.problems.length }">
+              <td class="n">{{ row.line }}</td>
+              <td>{{ row.name || '–' }}</td>
+              <td>
+                {{ t(`exchange.actions.${row.action}`) }}
+                <span class="quiet">{{ row.changes.join(', ') }}</span>
+              </td>
+              <td>
+                <span v-if="!row.problems.length" class="quiet">{{ t('exchange.fine') }}</span>
+                <span v-for="one in row.problems" :key="one.field + one.message" class="wrong">
+                  <b v-if="one.field">{{ one.field }}:</b> {{ one.message }}
+                </span>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </template>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 300px) minmax(0, 1fr);
+  gap: 48px;
+}
+h2 {
+  padding-bottom: 6px;
+  border-bottom: 2px solid var(--ink);
+  margin-bottom: 10px;
+}
+.quiet {
+  margin-bottom: 10px;
+}
+label.act:focus-within {
+  outline: 3px solid var(--ink);
+  outline-offset: 2px;
+}
+.verdict,
+.done {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 14px;
+  margin: 12px 0;
+}
+.figures td:nth-child(2) {
+  min-width: 160px;
+}
+.figures td:first-child,
+.figures th:first-child {
+  padding-right: 16px;
+}
+td .wrong {
+  display: block;
+}
+@media (max-width: 900px) {
+  .columns {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

@@ -1,0 +1,446 @@
+<script setup lang="ts">
+/** What is in the drawer: free at an hour, on heads, in the disinfectant, promised to plans. */
+import { useIntervalFn } from '@vueuse/core'
+import { ElDatePicker, ElInput, ElOption, ElSelect } from 'element-plus'
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { RouterLink } from 'vue-router'
+
+import { Refused, type Schemas } from '@/api/client'
+import { useChangeHouse } from '@/api/queries'
+import {
+  type FreeItem,
+  type KitUse,
+  useAddKit,
+  useChangeKit,
+  useCleaning,
+  useDropKit,
+  useKit,
+  usePutBack,
+  useTakeKit,
+} from '@/api/shelf'
+import Amount from '@/parts/Amount.vue'
+import Trouble from '@/parts/Trouble.vue'
+import { minutes, short, when } from '@/text/format'
+
+import ShelfTop from './ShelfTop.vue'
+
+const KINDS = [
+  'rod',
+  'pin',
+  'clip',
+  'band',
+  'scrunchy',
+  'cap',
+  'comb',
+  'hood',
+  'steamer',
+  'diffuser',
+] as const
+type Kind = (typeof KINDS)[number]
+const SECOND_MS = 1000
+const MINUTE_MS = 60 * SECOND_MS
+
+const { t } = useI18n()
+const at = ref<Date | null>(null)
+const hours = ref<number | null>(3)
+const iso = computed(() => at.value?.toISOString() ?? '')
+const kit = useKit(iso, () => hours.value || 3)
+const now = ref(new Date())
+useIntervalFn(() => (now.value = new Date()), SECOND_MS)
+
+const add = useAddKit()
+const change = useChangeKit()
+const drop = useDropKit()
+const take = useTakeKit()
+const cleaning = useCleaning()
+const putBack = usePutBack()
+const house = useChangeHouse()
+
+const kind = ref<Kind>('rod')
+const diameter = ref<number | null>(null)
+const name = ref('')
+const count = ref<number | null>(null)
+const problem = (error: Error | null, field?: string) =>
+  error instanceof Refused
+    ? error.problems.find((one) => !field || one.field === field)?.message
+    : undefined
+
+const groups = computed(() =>
+  KINDS.map((one) => ({
+    kind: one,
+    items: (kit.data.value?.items ?? []).filter((row) => row.item.kind === one),
+  })).filter((group) => group.items.length),
+)
+const label = (item: Schemas['KitItem']) =>
+  item.diameter_mm ? `${short(item.diameter_mm)} mm` : item.name || t(`kit.kinds.${item.kind}`)
+const holds = (row: FreeItem) =>
+  row.holds.map((one) => {
+    const words = { count: one.count, who: one.who, when: when(new Date(one.end), now.value) }
+    return one.who === 'cleaning' ? t('kit.cleaningUntil', words) : t('kit.until', words)
+  })
+
+/** What came out for one plan goes into the bath together. */
+const leftMs = (use: KitUse) => new Date(use.ready_at).getTime() - now.value.getTime()
+const clockOf = (use: KitUse) => {
+  const left = Math.max(0, leftMs(use))
+  const seconds = String(Math.floor((left % MINUTE_MS) / SECOND_MS)).padStart(2, '0')
+  return `${Math.floor(left / MINUTE_MS)}:${seconds}`
+}
+const needs = (needed: Schemas['KitNeed'][]) =>
+  needed
+    .map((one) => {
+      const size = one.diameter_mm ? ` ${short(one.diameter_mm)} mm` : ''
+      return `${one.count} ${t(`kit.kinds.${one.kind}`)}${size}`
+    })
+    .join(', ')
+const lacking = (needed: Schemas['KitNeed'][]) =>
+  needed
+    .filter((one) => one.short)
+    .map((one) => {
+      const size = one.diameter_mm ? ` ${short(one.diameter_mm)} mm` : ''
+      return `${t('kit.missing', { missing: one.short })}: ${t(`kit.kinds.${one.kind}`)}${size}`
+    })
+    .join(', ')
+
+async function addItem() {
+  const body = {
+    kind: kind.value,
+    diameter_mm: kind.value === 'rod' ? diameter.value : null,
+    name: name.value,
+    count: count.value as number,
+  }
+  const done = await add.mutateAsync(body).catch(() => undefined)
+  if (!done) return
+  diameter.value = count.value = null
+  name.value = ''
+}
+const setCount = (id: number, value: number | null | undefined) => {
+  if (value !== null && value !== undefined) change.mutate({ id, count: value })
+}
+</script>
+
+<template>
+  <ShelfTop :title="t('kit.title')">
+    <div class="at">
+      <span class="quiet">{{ t('kit.at') }}</span>
+      <ElDatePicker
+        v-model="at"
+        type="datetime"
+        format="D MMM, HH:mm"
+        :placeholder="t('kit.now')"
+        :aria-label="t('kit.at')"
+        style="width: 180px"
+      />
+      <Amount
+        v-model="hours"
+        :label="t('kit.hours')"
+        hide-label
+        :unit="t('plan.hours')"
+        :wrong="problem(kit.error.value, 'hours')"
+        width="86px"
+      />
+    </div>
+  </ShelfTop>
+  <Trouble
+    v-if="kit.error.value && !problem(kit.error.value)"
+    :error="kit.error.value"
+    @retry="kit.refetch()"
+  />
+  <p v-else-if="!kit.data.value" class="quiet" role="status">{{ t('app.loading') }}</p>
+  <div v-else class="columns">
+    <section>
+      <p v-if="!groups.length">{{ t('kit.empty') }}</p>
+      <table v-else class="figures">
+        <thead>
+          <tr>
+            <th colspan="2">{{ t('kit.what') }}</th>
+            <th class="n">{{ t('kit.count') }}</th>
+            <th class="n">{{ t('kit.free') }}</th>
+            <th>{{ t('kit.where') }}</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody v-for="group in groups" :key="group.kind">
+          <tr
+            v-for="(row, i) in group.items"
+            :key="row.item.id"
+            :class="{ first: i === 0, gone: row.holds.length && !row.free }"
+          >
+            <td class="kind">{{ i === 0 ? t(`kit.kinds.${group.kind}`) : '' }}</td>
+            <td>
+              <svg
+                v-if="row.item.diameter_mm"
+                class="rod"
+                viewBox="-15 -15 30 30"
+                aria-hidden="true"
+              >
+                <circle :r="row.item.diameter_mm / 2" />
+              </svg>
+              {{ row.item.diameter_mm || row.item.name ? label(row.item) : '' }}
+            </td>
+            <td class="n entry">
+              <Amount
+                :model-value="row.item.count"
+                :label="`${t(`kit.kinds.${group.kind}`)} ${label(row.item)}: ${t('kit.count')}`"
+                hide-label
+                width="76px"
+                @change="setCount(row.item.id, Number(($event.target as HTMLInputElement).value))"
+              />
+            </td>
+            <td class="n free">{{ row.free }}</td>
+            <td class="where">
+              <span v-for="one in holds(row)" :key="one">{{ one }}</span>
+            </td>
+            <td class="n">
+              <button
+                class="plain link"
+                type="button"
+                :aria-label="`${t('kit.drop')}: ${t(`kit.kinds.${group.kind}`)} ${label(row.item)}`"
+                @click="drop.mutate(row.item.id)"
+              >
+                {{ t('kit.drop') }}
+              </button>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="problem(change.error.value)" class="wrong" role="alert">
+        {{ problem(change.error.value) }}
+      </p>
+      <p v-if="problem(drop.error.value)" class="wrong" role="alert">
+        {{ problem(drop.error.value) }}
+      </p>
+      <form class="add" novalidate :aria-label="t('kit.addTitle')" @submit.prevent="addItem">
+        <div class="field">
+          <label for="kit-kind">{{ t('kit.kind') }}</label>
+          <ElSelect id="kit-kind" v-model="kind" :aria-label="t('kit.kind')" style="width: 130px">
+            <ElOption v-for="one in KINDS" :key="one" :value="one" :label="t(`kit.kinds.${one}`)" />
+          </ElSelect>
+          <span v-if="problem(add.error.value, 'kind')" class="wrong" role="alert">{{
+            problem(add.error.value, 'kind')
+          }}</span>
+        </div>
+        <Amount
+          v-if="kind === 'rod'"
+          v-model="diameter"
+          :label="t('kit.diameter')"
+          unit="mm"
+          :wrong="problem(add.error.value, 'diameter_mm')"
+          width="96px"
+        />
+        <div v-else class="field">
+          <label for="kit-name">{{ t('kit.name') }}</label>
+          <ElInput id="kit-name" v-model="name" maxlength="80" style="width: 200px" />
+        </div>
+        <Amount
+          v-model="count"
+          :label="t('kit.count')"
+          :wrong="problem(add.error.value, 'count')"
+          width="86px"
+        />
+        <button class="act" type="submit" :disabled="count === null">{{ t('kit.add') }}</button>
+      </form>
+    </section>
+    <aside>
+      <h2>{{ t('kit.coming') }}</h2>
+      <p v-if="!kit.data.value.coming.length" class="quiet">{{ t('kit.noneComing') }}</p>
+      <ul>
+        <li v-for="plan in kit.data.value.coming" :key="plan.plan">
+          <div class="line">
+            <RouterLink :to="`/plans/${plan.plan}`">{{ plan.head_name }}</RouterLink>
+            <span>{{ when(new Date(plan.planned_start), now) }}</span>
+          </div>
+          <p class="quiet">{{ plan.title }}: {{ needs(plan.needs) }}</p>
+          <div class="line">
+            <b v-if="lacking(plan.needs)" class="wrong">{{ lacking(plan.needs) }}</b>
+            <b v-else-if="plan.odd.length">{{
+              plan.odd
+                .map((one) =>
+                  t('kit.standsIn', {
+                    n: one.count,
+                    what: t('kit.kinds.rod'),
+                    mm: short(one.diameter_mm),
+                  }),
+                )
+                .join(', ')
+            }}</b>
+            <span v-else class="quiet">{{ t('kit.enough') }}</span>
+            <span v-if="plan.taken" class="quiet">{{ t('kit.taken') }}</span>
+            <button v-else class="act small" type="button" @click="take.mutate(plan.plan)">
+              {{ t('kit.takeFor') }}
+            </button>
+          </div>
+        </li>
+      </ul>
+      <p v-if="problem(take.error.value)" class="wrong" role="alert">
+        {{ problem(take.error.value) }}
+      </p>
+      <h2>{{ t('kit.out') }}</h2>
+      <p v-if="!kit.data.value.out.length" class="quiet">{{ t('kit.nothingOut') }}</p>
+      <ul>
+        <li v-for="use in kit.data.value.out" :key="use.id">
+          <div class="line">
+            <b>{{ use.count }} {{ use.what }}</b>
+            <span v-if="!use.cleaning_since" class="quiet">
+              {{ t('kit.onHead', { who: use.who, when: when(new Date(use.expected_back), now) }) }}
+            </span>
+            <span v-else-if="leftMs(use) > 0" class="clock">{{ clockOf(use) }}</span>
+          </div>
+          <p v-if="use.cleaning_since" class="quiet">
+            {{
+              leftMs(use) > 0
+                ? `${t('kit.cleaning')}, ${t('kit.timeLeft', { minutes: minutes(Math.ceil(leftMs(use) / MINUTE_MS)) })}`
+                : t('kit.clean')
+            }}
+          </p>
+          <div class="line">
+            <button
+              v-if="!use.cleaning_since"
+              class="act small"
+              type="button"
+              @click="cleaning.mutate({ id: use.id })"
+            >
+              {{ t('kit.toClean') }}
+            </button>
+            <template v-else>
+              <button
+                class="act small"
+                type="button"
+                :disabled="leftMs(use) > 0"
+                @click="putBack.mutate({ id: use.id })"
+              >
+                {{ t('kit.back') }}
+              </button>
+              <button
+                class="plain link"
+                type="button"
+                @click="putBack.mutate({ id: use.id, undo: true })"
+              >
+                {{ t('kit.stepBack') }}
+              </button>
+            </template>
+          </div>
+        </li>
+      </ul>
+      <p
+        v-if="problem(cleaning.error.value) ?? problem(putBack.error.value)"
+        class="wrong"
+        role="alert"
+      >
+        {{ problem(cleaning.error.value) ?? problem(putBack.error.value) }}
+      </p>
+      <Amount
+        :model-value="kit.data.value.contact_min"
+        :label="`${kit.data.value.disinfectant || t('kit.disinfectant')}: ${t('kit.contact')}`"
+        unit="min"
+        :hint="kit.data.value.contact_min ? undefined : t('kit.contactMissing')"
+        :wrong="problem(house.error.value, 'contact_min')"
+        @change="
+          house.mutate({ contact_min: Number(($event.target as HTMLInputElement).value) || null })
+        "
+      />
+    </aside>
+  </div>
+</template>
+
+<style scoped>
+.at {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 360px;
+  gap: 40px;
+}
+.first td {
+  border-top: 1px solid var(--line-strong);
+}
+.kind {
+  width: 96px;
+  font: 700 14px var(--display);
+}
+.figures td:nth-child(5),
+.figures th:nth-child(4) {
+  padding-left: 24px;
+}
+td.entry :deep(input) {
+  text-align: right;
+}
+.rod {
+  width: 30px;
+  height: 30px;
+  margin: -6px 4px -8px 0;
+  vertical-align: middle;
+}
+.rod circle {
+  fill: var(--shape);
+  stroke: var(--shape-deep);
+}
+td.entry {
+  padding-top: 2px !important;
+  padding-bottom: 2px !important;
+}
+td.entry :deep(.field) {
+  justify-items: end;
+}
+.free {
+  font: 700 17px var(--display);
+}
+.gone .free {
+  color: var(--caution);
+}
+.where span {
+  display: block;
+  font-size: 13px;
+}
+.add {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 10px 14px;
+  margin-top: 14px;
+}
+h2 {
+  padding-bottom: 6px;
+  border-bottom: 2px solid var(--ink);
+}
+ul {
+  margin: 0 0 22px;
+  padding: 0;
+  list-style: none;
+}
+li {
+  padding: 8px 0;
+  border-bottom: 1px solid var(--line);
+}
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: 6px 12px;
+}
+.line a {
+  font: 700 15px var(--display);
+}
+.small {
+  min-height: 36px;
+  padding: 0 12px;
+}
+.clock {
+  font: 700 22px var(--display);
+}
+.link {
+  min-height: 32px;
+  text-decoration: underline;
+  font-size: 13px;
+}
+@media (max-width: 1000px) {
+  .columns {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

@@ -1,0 +1,126 @@
+<script setup lang="ts">
+/** Pairs that were rubbed on the palm or seen on heads, and a new test. */
+import { ElOption, ElSelect } from 'element-plus'
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+import { Refused, type Schemas } from '@/api/client'
+import { type Row, usePalmTest } from '@/api/shelf'
+import Choice from '@/parts/Choice.vue'
+
+const props = defineProps<{ products: Row[]; pairs: Schemas['Pair'][] }>()
+const { t } = useI18n()
+const test = usePalmTest()
+const first = ref<number>()
+const second = ref<number>()
+const result = ref<'clear' | 'flakes'>()
+
+const layered = computed(() => props.products.filter((one) => one.stays_in))
+const worst = computed(() =>
+  [...props.pairs].sort((one, other) => Number(other.flakes) - Number(one.flakes)),
+)
+const word = (pair: Schemas['Pair']) =>
+  pair.flakes ? (pair.tested ? 'flakes' : 'suspected') : pair.tested ? 'clear' : 'maybe'
+const wrong = computed(() =>
+  test.error.value instanceof Refused ? test.error.value.problems[0]?.message : undefined,
+)
+
+async function keep() {
+  if (!first.value || !second.value || !result.value) return
+  const body = { first: first.value, second: second.value, result: result.value }
+  const done = await test.mutateAsync(body).catch(() => undefined)
+  if (done) first.value = second.value = result.value = undefined
+}
+</script>
+
+<template>
+  <section>
+    <h2>{{ t('pairs.title') }}</h2>
+    <p class="quiet">{{ t('pairs.hint') }}</p>
+    <p v-if="!pairs.length" class="quiet">{{ t('pairs.none') }}</p>
+    <ul>
+      <li v-for="pair in worst" :key="`${pair.first} ${pair.second}`" :title="pair.because">
+        {{ pair.first_name }} + {{ pair.second_name }}
+        <b :class="word(pair)">{{ t(`pairs.${word(pair)}`) }}</b>
+      </li>
+    </ul>
+    <form @submit.prevent="keep">
+      <ElSelect
+        v-model="first"
+        filterable
+        default-first-option
+        :placeholder="t('pairs.first')"
+        :aria-label="t('pairs.first')"
+      >
+        <ElOption v-for="one in layered" :key="one.id" :value="one.id" :label="one.name" />
+      </ElSelect>
+      <ElSelect
+        v-model="second"
+        filterable
+        default-first-option
+        :placeholder="t('pairs.second')"
+        :aria-label="t('pairs.second')"
+      >
+        <ElOption v-for="one in layered" :key="one.id" :value="one.id" :label="one.name" />
+      </ElSelect>
+      <div class="row">
+        <Choice
+          v-model="result"
+          :label="t('pairs.result')"
+          hide-label
+          :options="
+            (['clear', 'flakes'] as const).map((value) => ({
+              value,
+              text: t(`pairs.results.${value}`),
+            }))
+          "
+        />
+        <button class="act" type="submit" :disabled="!first || !second || !result">
+          {{ t('product.keep') }}
+        </button>
+      </div>
+      <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+      <p v-else-if="test.isSuccess.value" class="quiet" role="status">{{ t('pairs.kept') }}</p>
+    </form>
+  </section>
+</template>
+
+<style scoped>
+h2 {
+  padding-bottom: 6px;
+  border-bottom: 2px solid var(--ink);
+  margin-bottom: 6px;
+}
+ul {
+  margin: 6px 0 10px;
+  padding: 0;
+  list-style: none;
+}
+li {
+  display: flex;
+  justify-content: space-between;
+  gap: 10px;
+  padding: 5px 0;
+  border-bottom: 1px solid var(--line);
+  font-size: 14px;
+}
+li b {
+  white-space: nowrap;
+}
+.maybe {
+  font-weight: 400;
+}
+.suspected,
+.flakes {
+  color: var(--caution);
+}
+form {
+  display: grid;
+  gap: 8px;
+}
+.row {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+}
+</style>

@@ -1,0 +1,277 @@
+<script setup lang="ts">
+/** One product: its label read, what is left, how it is counted, what came and went. */
+import { ElMessage } from 'element-plus'
+import { computed, h, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { RouterLink } from 'vue-router'
+
+import { Refused, untold } from '@/api/client'
+import { useHouse } from '@/api/queries'
+import { type ProductBody, useChangeProduct, useProduct, useRetire } from '@/api/shelf'
+import { without } from '@/parts/objects'
+import Trouble from '@/parts/Trouble.vue'
+import { ago, calendarDay, money, number, percent, short } from '@/text/format'
+
+import LabelRead from './LabelRead.vue'
+import ProductFields from './ProductFields.vue'
+import StockPart from './StockPart.vue'
+
+const props = defineProps<{ product: number }>()
+const { t } = useI18n()
+const sheet = useProduct(() => props.product)
+const house = useHouse()
+const change = useChangeProduct(() => props.product)
+const retire = useRetire(() => props.product)
+/** While theirs is loaded nothing is saved: it would be refused for its old version. */
+const loading = ref(false)
+const typed = ref<ProductBody & { version?: number }>()
+
+const bottle = computed(() => sheet.data.value?.product)
+const row = computed(() => sheet.data.value?.row)
+const newest = computed(() => sheet.data.value?.calibrations[0])
+const problems = computed(() =>
+  change.error.value instanceof Refused ? change.error.value.problems : [],
+)
+const conflict = computed(
+  () => change.error.value instanceof Refused && change.error.value.status === 409,
+)
+
+function edit() {
+  if (bottle.value) typed.value = without(bottle.value, 'id', 'retired_at', 'stock_g')
+}
+async function save() {
+  if (!typed.value) return
+  const done = await change.mutateAsync(typed.value).catch(() => undefined)
+  if (done) typed.value = undefined
+}
+async function loadTheirs() {
+  loading.value = true
+  await sheet.refetch()
+  loading.value = false
+  change.reset()
+  if (typed.value) typed.value = { ...typed.value, version: bottle.value?.version }
+}
+async function takeOff() {
+  await retire.mutateAsync(false)
+  const note = ElMessage({
+    duration: 8000,
+    showClose: true,
+    message: h('span', [
+      `${t('product.retired', { name: bottle.value?.name })} `,
+      h(
+        'button',
+        {
+          class: 'act',
+          onClick: () => {
+            void retire.mutateAsync(true)
+            note.close()
+          },
+        },
+        t('app.undo'),
+      ),
+    ]),
+  })
+}
+
+const facts = computed(() => {
+  const one = bottle.value
+  if (!one) return []
+  const dwell = [one.dwell_min, one.dwell_max_min].filter((value) => value != null)
+  return [
+    [
+      t('product.role'),
+      [one.role, ...(one.also ?? [])].map((r) => t(`plan.roles.${r}`)).join(', '),
+    ],
+    [t('product.weight'), t(`shelf.weights.${one.weight}`)],
+    [t('product.hold'), one.hold ? t(`shelf.holds.${one.hold}`) : ''],
+    [t('product.directions'), one.directions ? t(`product.directionsOf.${one.directions}`) : ''],
+    [t('product.dwell'), dwell.length ? `${dwell.map((v) => short(v)).join('–')} min` : ''],
+    [t('shelf.keeps'), row.value?.keeps_until ? keeps.value : ''],
+    [
+      t('product.price'),
+      one.price == null ? '' : money(Number(one.price), house.data.value?.currency ?? 'EUR'),
+    ],
+    [t('product.full'), one.full_g == null ? '' : `${short(one.full_g)} g`],
+    [t('product.batch'), one.batch ?? ''],
+    [t('product.barcode'), one.barcode ?? ''],
+    [t('product.note'), one.note ?? ''],
+  ].filter(([, value]) => value)
+})
+const keeps = computed(() => {
+  const one = row.value
+  if (!one?.keeps_until) return ''
+  const over = one.days_left !== null && one.days_left < 0
+  const when = over
+    ? t('shelf.past', { n: -(one.days_left ?? 0) }, -(one.days_left ?? 0))
+    : calendarDay(one.keeps_until)
+  return `${when} (${one.keeps_because})`
+})
+</script>
+
+<template>
+  <Trouble v-if="sheet.error.value" :error="sheet.error.value" @retry="sheet.refetch()" />
+  <p v-else-if="!sheet.data.value || !bottle || !row" class="quiet" role="status">
+    {{ t('app.loading') }}
+  </p>
+  <template v-else-if="typed">
+    <form novalidate @submit.prevent="save">
+      <div class="top">
+        <h1>{{ bottle.name }}</h1>
+        <button class="act" type="button" @click="typed = undefined">
+          {{ t('product.discard') }}
+        </button>
+        <button class="act main" type="submit" :disabled="change.isPending.value || loading">
+          {{ t('product.keep') }}
+        </button>
+      </div>
+      <div v-if="conflict" class="conflict" role="alert">
+        <p>{{ t('product.conflict') }}</p>
+        <button class="act" type="button" @click="loadTheirs">{{ t('product.loadTheirs') }}</button>
+      </div>
+      <Trouble
+        v-else-if="change.error.value && untold(change.error.value)"
+        :error="change.error.value"
+        @retry="save"
+      />
+      <ProductFields
+        v-model="typed"
+        :problems="problems"
+        :currency="house.data.value?.currency ?? ''"
+      />
+    </form>
+  </template>
+  <template v-else>
+    <div class="top">
+      <h1>{{ bottle.name }}</h1>
+      <RouterLink class="quiet" to="/shelf">{{ t('shelf.title') }}</RouterLink>
+      <button v-if="bottle.retired_at" class="act" type="button" @click="retire.mutate(true)">
+        {{ t('product.putBack') }}
+      </button>
+      <button v-else class="act" type="button" @click="takeOff">{{ t('product.retire') }}</button>
+      <button class="act main" type="button" @click="edit">{{ t('product.change') }}</button>
+    </div>
+    <p v-if="bottle.retired_at" class="conflict">
+      {{ t('product.isRetired', { ago: ago(bottle.retired_at) }) }}
+    </p>
+    <div class="columns">
+      <section>
+        <h2>{{ t('label.title') }}</h2>
+        <LabelRead :label="sheet.data.value.label" />
+      </section>
+      <section>
+        <StockPart :sheet="sheet.data.value" />
+      </section>
+      <section>
+        <h2>{{ t('product.calibration', { unit: bottle.unit }) }}</h2>
+        <p v-if="row.unit_g !== null" class="big">
+          {{ number(row.unit_g, 2) }} g
+          <span v-if="newest?.spread_g" class="quiet">{{
+            t('product.spread', { spread: number(newest.spread_g, 2) })
+          }}</span>
+        </p>
+        <p v-else>{{ t('product.notYet') }}</p>
+        <p v-if="newest" class="quiet">
+          {{ t('product.weighedTimes', { n: newest.readings.length }, newest.readings.length) }},
+          {{ ago(newest.at) }}, {{ newest.by }}
+        </p>
+        <p v-if="row.drift?.drifted" class="wrong" role="note">
+          {{
+            t('product.drifted', {
+              now: number(row.drift.now_g, 2),
+              change: `${row.drift.change > 0 ? '+' : '−'}${percent(Math.abs(row.drift.change))}`,
+              p: short(row.drift.p_value, 4),
+            })
+          }}
+        </p>
+        <p v-else-if="row.drift" class="quiet">{{ t('product.steady') }}</p>
+        <RouterLink class="act" :to="`/shelf/products/${props.product}/calibration`">{{
+          t('product.calibrate')
+        }}</RouterLink>
+        <h2>{{ t('product.facts') }}</h2>
+        <dl>
+          <template v-for="[name, value] in facts" :key="name">
+            <dt>{{ name }}</dt>
+            <dd>{{ value }}</dd>
+          </template>
+        </dl>
+        <template v-if="sheet.data.value.pairs.length">
+          <h2>{{ t('product.pairsTitle') }}</h2>
+          <p v-for="pair in sheet.data.value.pairs" :key="`${pair.first} ${pair.second}`">
+            <b :class="{ wrong: pair.flakes }">
+              {{ pair.first === props.product ? pair.second_name : pair.first_name }}</b
+            >
+            <span class="quiet because">{{ pair.because }}</span>
+          </p>
+        </template>
+      </section>
+    </div>
+  </template>
+</template>
+
+<style scoped>
+.top {
+  display: flex;
+  align-items: center;
+  gap: 16px;
+  margin-bottom: 14px;
+}
+.top h1 {
+  margin-right: auto;
+}
+.conflict {
+  display: flex;
+  align-items: center;
+  gap: 16px;
+  margin-bottom: 12px;
+  padding: 10px 14px;
+  border-left: 4px solid var(--caution);
+  background: var(--caution-ground);
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1.25fr) minmax(0, 1fr) minmax(0, 0.85fr);
+  gap: 36px;
+}
+h2 {
+  padding-bottom: 6px;
+  border-bottom: 2px solid var(--ink);
+  margin-bottom: 10px;
+}
+section > .act + h2,
+dl + h2 {
+  margin-top: 22px;
+}
+.big {
+  font: 700 26px var(--display);
+}
+.big .quiet {
+  font: 400 13px var(--text);
+}
+section > .act {
+  margin-top: 10px;
+}
+dl {
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr);
+  gap: 5px 14px;
+  margin: 0;
+}
+dt {
+  color: var(--ink-2);
+  font-size: 13px;
+}
+dd {
+  margin: 0;
+}
+b.wrong {
+  font-size: inherit;
+}
+.because {
+  display: block;
+}
+@media (max-width: 1000px) {
+  .columns {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

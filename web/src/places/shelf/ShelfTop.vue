@@ -1,0 +1,52 @@
+<script setup lang="ts">
+/** The three parts of the shelf. */
+import { useI18n } from 'vue-i18n'
+import { RouterLink } from 'vue-router'
+
+defineProps<{ title: string }>()
+const { t } = useI18n()
+const parts = [
+  { to: '/shelf', name: 'shelf.bottles' },
+  { to: '/shelf/kit', name: 'shelf.kit' },
+  { to: '/shelf/exchange', name: 'shelf.exchange' },
+]
+</script>
+
+<template>
+  <div class="top">
+    <h1>{{ title }}</h1>
+    <nav :aria-label="t('shelf.parts')">
+      <RouterLink v-for="part in parts" :key="part.to" :to="part.to">{{ t(part.name) }}</RouterLink>
+    </nav>
+    <slot />
+  </div>
+</template>
+
+<style scoped>
+.top {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 20px;
+  margin-bottom: 12px;
+}
+nav {
+  display: flex;
+  gap: 4px;
+  margin-right: auto;
+}
+nav a {
+  display: grid;
+  place-items: center;
+  min-height: 36px;
+  padding: 0 12px;
+  border-bottom: 2px solid var(--line);
+  color: var(--ink-2);
+  font-weight: 600;
+  text-decoration: none;
+}
+nav a.router-link-exact-active {
+  border-color: var(--ink);
+  color: var(--ink);
+}
+</style>

@@ -1,0 +1,178 @@
+<script setup lang="ts">
+/** What is left, for how long, and what came and went; every booking can be undone. */
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { RouterLink } from 'vue-router'
+
+import { Refused, type Schemas, untold } from '@/api/client'
+import { useBook, useUndoMove } from '@/api/shelf'
+import Amount from '@/parts/Amount.vue'
+import BottleLevel from '@/parts/BottleLevel.vue'
+import Choice from '@/parts/Choice.vue'
+import Trouble from '@/parts/Trouble.vue'
+import WhyList from '@/parts/WhyList.vue'
+import { ago, calendarDay, number, short } from '@/text/format'
+
+import { outlookReasons } from './tasks'
+
+const props = defineProps<{ sheet: Schemas['ProductSheet'] }>()
+const { t } = useI18n()
+const book = useBook(() => props.sheet.row.id)
+const undo = useUndoMove()
+const KINDS = ['delivery', 'recount', 'waste'] as const
+const kind = ref<(typeof KINDS)[number]>('delivery')
+const grams = ref<number | null>(null)
+
+const row = computed(() => props.sheet.row)
+const ahead = computed(() => row.value.outlook)
+const problems = computed(() =>
+  book.error.value instanceof Refused ? book.error.value.problems : [],
+)
+const wrongUndo = computed(() =>
+  undo.error.value instanceof Refused ? undo.error.value.message : undefined,
+)
+const TITLES = { delivery: 'deliver', recount: 'recount', waste: 'waste' } as const
+
+async function save() {
+  const done = await book
+    .mutateAsync({ kind: kind.value, grams: grams.value as number })
+    .catch(() => undefined)
+  if (done) grams.value = null
+}
+const signed = (value: number) => `${value > 0 ? '+' : '−'}${number(Math.abs(value), 1)}`
+</script>
+
+<template>
+  <h2>{{ t('product.stockTitle') }}</h2>
+  <p class="big">
+    {{ short(row.stock_g, 1) }} g
+    <span v-if="row.full_g" class="quiet">{{
+      t('shelf.of', { left: short(row.stock_g, 0), full: short(row.full_g, 0) })
+    }}</span>
+  </p>
+  <BottleLevel
+    :left="row.stock_g"
+    :full="row.full_g"
+    :planned="ahead.planned_g"
+    :low="ahead.low || Boolean(ahead.short_on)"
+  />
+  <p class="outlook">
+    <b v-if="ahead.short_on" class="wrong">{{
+      t('shelf.shortOn', { day: calendarDay(ahead.short_on), grams: short(ahead.short_g, 0) })
+    }}</b>
+    <template v-else-if="ahead.cover_days !== null">
+      {{ t('shelf.lasts').toLowerCase() }}
+      {{ t('shelf.days', { n: Math.floor(ahead.cover_days) }, Math.floor(ahead.cover_days)) }}
+    </template>
+    <template v-else>{{
+      ahead.services || ahead.planned_g ? t('shelf.lastsLong') : t('shelf.noUse')
+    }}</template>
+    <span v-if="ahead.planned_g" class="quiet">
+      · {{ t('shelf.planned', { grams: short(ahead.planned_g, 0) }) }}</span
+    >
+    <WhyList :reasons="outlookReasons(row)" :about="t('shelf.whyLasts', { name: row.name })" />
+    <b v-if="ahead.reorder"> · {{ t('shelf.order', { n: ahead.reorder }) }}</b>
+  </p>
+  <form class="book" novalidate @submit.prevent="save">
+    <Choice
+      v-model="kind"
+      :label="t('product.stockTitle')"
+      hide-label
+      :options="KINDS.map((value) => ({ value, text: t(`product.${TITLES[value]}`) }))"
+    />
+    <Amount
+      v-model="grams"
+      :label="t('product.grams')"
+      hide-label
+      unit="g"
+      :wrong="problems.find((one) => one.field === 'grams')?.message"
+      width="104px"
+    />
+    <button class="act" type="submit" :disabled="grams === null || book.isPending.value">
+      {{ t('product.book') }}
+    </button>
+  </form>
+  <Trouble
+    v-if="book.error.value && untold(book.error.value)"
+    :error="book.error.value"
+    @retry="save"
+  />
+  <h3>{{ t('product.moves') }}</h3>
+  <p v-if="wrongUndo" class="wrong" role="alert">{{ wrongUndo }}</p>
+  <p v-if="!sheet.moves.length" class="quiet">{{ t('product.noMoves') }}</p>
+  <table v-else class="figures">
+    <tbody>
+      <tr v-for="move in sheet.moves" :key="move.id" :class="{ undone: move.undone_at }">
+        <td>
+          {{ t(`product.kinds.${move.kind}`) }}
+          <RouterLink v-if="move.visit" :to="`/visits/${move.visit}`">{{
+            t('product.visit')
+          }}</RouterLink>
+          <span class="quiet line">
+            {{ ago(move.at) }}
+            <template v-if="move.kind === 'used' && !move.weighed">
+              · {{ t('product.asPlanned') }}</template
+            >
+            <template v-if="move.note"> · {{ move.note }}</template>
+          </span>
+        </td>
+        <td class="n">{{ signed(move.grams) }} g</td>
+        <td class="n">
+          <button
+            class="plain link"
+            type="button"
+            @click="undo.mutate({ id: move.id, back: Boolean(move.undone_at) })"
+          >
+            {{ move.undone_at ? t('product.redo') : t('app.undo') }}
+          </button>
+        </td>
+      </tr>
+    </tbody>
+  </table>
+</template>
+
+<style scoped>
+:deep(.why) {
+  margin-left: 6px;
+  color: var(--ink-2);
+  font-size: 12.5px;
+  font-weight: 500;
+  border-bottom-width: 1px;
+}
+h2 {
+  padding-bottom: 6px;
+  border-bottom: 2px solid var(--ink);
+  margin-bottom: 10px;
+}
+h3 {
+  margin: 16px 0 4px;
+  font-size: 14px;
+}
+.big {
+  font: 700 26px var(--display);
+}
+.big .quiet {
+  font: 400 13px var(--text);
+}
+.outlook {
+  margin: 6px 0 12px;
+}
+.book {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+.line {
+  display: block;
+}
+.undone td:not(:last-child) {
+  color: var(--ink-2);
+  text-decoration: line-through;
+}
+.link {
+  min-height: 28px;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  font-size: 13px;
+}
+</style>

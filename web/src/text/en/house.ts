@@ -1,0 +1,24 @@
+/** The house. */
+export const house = {
+  house: {
+    title: 'The house',
+    name: 'Name',
+    kit: 'Air and shelf',
+    shelf: 'Shelf',
+    currency: 'Money',
+    lead: 'From ordering to having it',
+    orderFor: 'An order lasts',
+    toKit: 'Rods, pins, bands and the rest are counted on the shelf, under Kit.',
+    schools: 'Ways of working',
+    schoolsHint:
+      'A head may want it otherwise, and a plan may change it; every plan says who chose.',
+    rules: 'House values',
+    rulesHint: 'Within what is safe. Every plan that uses them says so.',
+    mask: 'A mask sits at least',
+    films: 'Films, times the usual',
+    paces: 'Minutes of shaping, times the usual',
+    wear: 'Days of wear',
+    save: 'Save the house',
+    saved: 'saved',
+  },
+}
