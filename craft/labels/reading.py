@@ -94,9 +94,9 @@ def entry(piece: Piece) -> Iterator[Ingredient]:
     known = identify(piece.text)
     inside = LISTED_INSIDE.search(piece.text)
     if inside and not (known and known.name == spelled(piece.text)):
-        outer = piece.text[: inside.start()].strip()
-        if outer:
-            yield ingredient(Piece(outer, piece.percent, piece.optional), identify(outer))
+        outer = f"{piece.text[: inside.start()]} {piece.text[inside.end() :]}".strip()
+        if any(char.isalnum() for char in outer):
+            yield from entry(Piece(outer, piece.percent, piece.optional))
         for part in re.split(r"[,;]", inside.group(1) or inside.group(2)):
             if any(char.isalnum() for char in part):
                 yield ingredient(Piece(part.strip(), None, piece.optional), identify(part))

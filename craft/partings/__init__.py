@@ -1,0 +1,39 @@
+"""Partings: how a head is divided into sections, computed on the equal-area map.
+
+Sections tile the hairline with neither gap nor overlap, and their hair sums to
+the head's, however they were cut, moved, split or merged.
+"""
+
+from craft.partings.measuring import Section
+from craft.partings.ordering import bundles
+from craft.partings.parting import DrawnLine, Parted, part, totals
+from craft.partings.regions import HeadOfHair
+from craft.partings.schemes import (
+    FIXED,
+    MAX_SECTIONS,
+    PART_MOST_CM,
+    Change,
+    Layout,
+    count_of,
+    lay_of,
+)
+from craft.partings.views import View, seen_from
+
+__all__ = [
+    "FIXED",
+    "MAX_SECTIONS",
+    "PART_MOST_CM",
+    "Change",
+    "DrawnLine",
+    "HeadOfHair",
+    "Layout",
+    "Parted",
+    "Section",
+    "View",
+    "bundles",
+    "count_of",
+    "lay_of",
+    "part",
+    "seen_from",
+    "totals",
+]

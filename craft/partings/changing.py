@@ -1,0 +1,125 @@
+"""Sections changed by hand: split, merged, laid elsewhere."""
+
+from collections.abc import Callable, Sequence
+from dataclasses import replace
+
+import numpy as np
+import shapely
+
+from craft.errors import CraftError
+from craft.partings.measuring import mirrored
+from craft.partings.regions import Parter, Region, largest
+from craft.partings.schemes import MAX_SECTIONS, Change
+from craft.vocabulary import Lay, LineKind, PartOp
+
+#: Neighbours share at least so much of an edge [cm]; their outlines may gape by a hair's breadth.
+LEAST_EDGE_CM, GAPE_CM = 0.3, 0.02
+Act = Callable[[Parter, list[Region], Change, str], list[Region]]
+MIRROR_LAY = {Lay.LEFT: Lay.RIGHT, Lay.RIGHT: Lay.LEFT}
+
+
+def middle(region: Region) -> tuple[float, float]:
+    """The middle of a region [cm on the map]."""
+    point = largest(region.outline).centroid
+    return point.x, point.y
+
+
+def find(regions: Sequence[Region], key: str, field: str) -> int:
+    """Place of a section in the list.
+
+    Raises:
+        CraftError: there is none of that key
+    """
+    for place, region in enumerate(regions):
+        if region.key == key:
+            return place
+    raise CraftError(field, "There is no such section in this parting; take the change back.")
+
+
+def twin(regions: Sequence[Region], key: str) -> str | None:
+    """Key of the section that mirrors another one."""
+    places = {one.key: middle(one) for one in regions}
+    own = places.pop(key)
+    return mirrored(own, places)
+
+
+def changed(
+    parter: Parter, regions: Sequence[Region], changes: Sequence[Change], field: str
+) -> list[Region]:
+    """Apply changes of sections in order; moved lines and numbers are no change of sections.
+
+    Raises:
+        CraftError: a change speaks of a section that is not there, or cannot be done
+    """
+    found = list(regions)
+    for place, change in enumerate(changes):
+        here = f"{field}.{place}"
+        if change.op == PartOp.SPLIT:
+            found = both_sides(parter, found, change, here, split)
+        elif change.op == PartOp.MERGE:
+            found = merge(found, change, here)
+        elif change.op == PartOp.LAY:
+            found = both_sides(parter, found, change, here, lay)
+    return found
+
+
+def both_sides(
+    parter: Parter, regions: list[Region], change: Change, field: str, act: Act
+) -> list[Region]:
+    """Do a change here, and on the other side if it shall be alike there."""
+    find(regions, change.key, f"{field}.key")
+    other = twin(regions, change.key) if change.alike else None
+    found = act(parter, regions, change, field)
+    if other is None:
+        return found
+    mirror = MIRROR_LAY.get(change.lay, change.lay) if change.lay else None
+    return act(parter, found, replace(change, key=other, lay=mirror), field)
+
+
+def split(parter: Parter, regions: list[Region], change: Change, field: str) -> list[Region]:
+    """Cut a section in two."""
+    place = find(regions, change.key, f"{field}.key")
+    if len(regions) >= MAX_SECTIONS:
+        raise CraftError(f"{field}.op", f"A head takes at most {MAX_SECTIONS} sections.")
+    region = regions[place]
+    left, low, right, high = region.outline.bounds
+    along = change.run is LineKind.ALONG if change.run else right - left >= high - low
+    ruler = parter.along if along else parter.across
+    return [*regions[:place], *parter.cut(region, ruler, [1, 1]), *regions[place + 1 :]]
+
+
+def lay(_: Parter, regions: list[Region], change: Change, field: str) -> list[Region]:
+    """Lay a section elsewhere."""
+    place = find(regions, change.key, f"{field}.key")
+    laid = replace(regions[place], lay=change.lay)
+    return [*regions[:place], laid, *regions[place + 1 :]]
+
+
+def merge(regions: list[Region], change: Change, field: str) -> list[Region]:
+    """Take two neighbours as one section.
+
+    Raises:
+        CraftError: they are not neighbours
+    """
+    if change.other is None:
+        raise CraftError(f"{field}.other", "Say which neighbour to merge it with.")
+    first = regions[find(regions, change.key, f"{field}.key")]
+    second = regions[find(regions, change.other, f"{field}.other")]
+    if first is second or shared_edge(first, second) < LEAST_EDGE_CM:
+        raise CraftError(f"{field}.other", "Only neighbours can be merged: choose one beside it.")
+    cells = np.concatenate([first.cells, second.cells])
+    unique, places = np.unique(cells, return_inverse=True)
+    share = np.bincount(places, weights=np.concatenate([first.share, second.share]))
+    outline = shapely.union_all(
+        [one.outline.buffer(GAPE_CM, join_style="mitre") for one in (first, second)]
+    ).buffer(-GAPE_CM, join_style="mitre")
+    whole = replace(
+        first, key=f"{first.key}+{second.key}", cells=unique, share=share, outline=outline
+    )
+    return [whole if one is first else one for one in regions if one is not second]
+
+
+def shared_edge(first: Region, second: Region) -> float:
+    """Length of the edge two sections share [cm]."""
+    touch = first.outline.buffer(GAPE_CM).intersection(second.outline.buffer(GAPE_CM))
+    return float(touch.area / (2 * GAPE_CM))

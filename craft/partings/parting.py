@@ -1,0 +1,227 @@
+"""A head, parted: its sections, its lines, and what becomes of them."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
+from functools import lru_cache
+
+import numpy as np
+import shapely
+
+from craft import head
+from craft.errors import CraftError
+from craft.partings.changing import changed
+from craft.partings.measuring import Section, measure, mirrored
+from craft.partings.ordering import numbered
+from craft.partings.regions import HeadOfHair, Line, Parter, Region
+from craft.partings.schemes import (
+    PART_MOST_CM,
+    PARTED_IN_THE_MIDDLE,
+    SCHEMES,
+    Change,
+    Layout,
+)
+from craft.vocabulary import LineKind, PartOp, Scheme
+
+#: A line from the front hairline at least so far back is seen as a parting later [cm]. House value.
+SEEN_FROM_CM = 8.0
+#: A line this near to the hairline begins on it [cm].
+ON_THE_HAIRLINE_CM = 0.15
+#: Lines shorter than this are crumbs [cm].
+CRUMB_CM = 0.3
+#: Lines that run from front to back.
+LENGTHWISE = frozenset({LineKind.ROW, LineKind.ALONG, LineKind.V})
+#: Where moved lines lie when they are mirrored: left and right change sign, the others do not.
+SIGNED = frozenset({LineKind.ROW, LineKind.ALONG})
+
+
+@dataclass(frozen=True)
+class DrawnLine:
+    """A parting line as it is drawn.
+
+    Args:
+        key: its place in the parting
+        kind: how it runs
+        at: where: distance from the middle or the vertex [cm], half the angle of a V [°]
+        low, high: how far it can be moved
+        moved: whether a hand put it there
+        paths: on the map [cm], usually one
+        doubles: whether it will be seen as a parting once the set is open
+        mirror: key of its mirror image
+    """
+
+    key: str
+    kind: LineKind
+    at: float
+    low: float
+    high: float
+    moved: bool
+    paths: tuple[tuple[tuple[float, float], ...], ...]
+    doubles: bool
+    mirror: str | None = None
+
+
+@dataclass(frozen=True)
+class Parted:
+    """A parted head.
+
+    Args:
+        sections: in working order
+        lines: the partings
+    """
+
+    sections: tuple[Section, ...]
+    lines: tuple[DrawnLine, ...]
+
+
+@lru_cache(maxsize=512)
+def part(hair: HeadOfHair, layout: Layout, field: str = "layout") -> Parted:
+    """Part a head.
+
+    Args:
+        hair: the head
+        layout: how
+        field: where the layout stands in the request, for errors
+    Returns:
+        the sections in working order, and the lines between them
+    Raises:
+        CraftError: the scheme has no middle parting to move, or a change by hand speaks of
+            something that is not there
+    """
+    if layout.part_cm and layout.scheme not in PARTED_IN_THE_MIDDLE:
+        raise CraftError(
+            f"{field}.part_cm",
+            f"{layout.scheme} has no middle parting: leave it out, or move the lines themselves.",
+        )
+    if abs(layout.part_cm) > PART_MOST_CM:
+        raise CraftError(
+            f"{field}.part_cm", f"Give a number from -{PART_MOST_CM:g} to {PART_MOST_CM:g} cm."
+        )
+    moves = asked_moves(hair, layout, field)
+    parter = Parter(hair, layout.even, moves)
+    regions = changed(
+        parter, SCHEMES[layout.scheme](parter, layout), layout.changes, f"{field}.changes"
+    )
+    by_rows = layout.scheme is Scheme.ROWS
+    curved = any(line.kind in (LineKind.ROW, LineKind.ROUND) for line in parter.lines)
+    # What a hand splits or merges meets its neighbours in corners of its own.
+    shaped = any(one.op in (PartOp.SPLIT, PartOp.MERGE) for one in layout.changes)
+    lengths = head.per_cell(hair.length_cm, dict(hair.zone_length), parter.cells)
+    measured = [
+        measure(region, parter, lengths, hair.diameter_um, curved or shaped, by_rows)
+        for region in regions
+    ]
+    sections = numbered(measured, layout.order, by_rows, layout.changes, f"{field}.changes")
+    return Parted(sections, drawn(parter, regions))
+
+
+def asked_moves(hair: HeadOfHair, layout: Layout, field: str) -> Mapping[str, float]:
+    """Where a hand put lines, those of the other side with them if they shall be alike.
+
+    Raises:
+        CraftError: a line is moved that is not there, or nowhere
+    """
+    moved = [
+        (place, one) for place, one in enumerate(layout.changes) if one.op == PartOp.MOVE
+    ]
+    if not moved:
+        return {}
+    rest = tuple(one for one in layout.changes if one.op != PartOp.MOVE and one.op != PartOp.NUMBER)
+    lines = {line.key: line for line in part(hair, replace(layout, changes=rest), field).lines}
+    found: dict[str, float] = {}
+    for place, one in moved:
+        if one.key not in lines:
+            raise CraftError(
+                f"{field}.changes.{place}.key",
+                "There is no such line in this parting; take the change back.",
+            )
+        if one.at is None:
+            raise CraftError(f"{field}.changes.{place}.at", "Say where the line is put.")
+        found[one.key] = one.at
+        other = lines[one.key].mirror
+        if one.alike and other is not None:
+            found[other] = -one.at if lines[other].kind in SIGNED else one.at
+    return found
+
+
+def drawn(parter: Parter, regions: Sequence[Region]) -> tuple[DrawnLine, ...]:
+    """The lines that part sections, without what merging took away."""
+    hairline = shapely.Polygon(head.hairline(parter.circumference_cm)).exterior
+    merged = [one.outline.buffer(-0.01) for one in regions if "+" in one.key]
+    found = []
+    for line in parter.lines:
+        path = line.path
+        for area in merged:
+            path = path.difference(area)
+        paths = pieces(path)
+        if paths:
+            doubles = line.kind in LENGTHWISE and any(seen(one, hairline) for one in paths)
+            found.append((line, paths, doubles))
+    middles = {line.key: middle(paths) for line, paths, _ in found}
+    kinds = {line.key: line.kind for line, _, _ in found}
+    return tuple(
+        DrawnLine(
+            key=line.key,
+            kind=line.kind,
+            at=round(line.at, 2),
+            low=round(line.low, 2),
+            high=round(line.high, 2),
+            moved=line.moved,
+            paths=tuple(corners(one) for one in paths),
+            doubles=doubles,
+            mirror=mirrored(
+                middles[line.key],
+                {
+                    key: place
+                    for key, place in middles.items()
+                    if key != line.key and kinds[key] is line.kind
+                },
+            ),
+        )
+        for line, paths, doubles in found
+    )
+
+
+def pieces(path: shapely.Geometry) -> list[shapely.LineString]:
+    """The strokes of a line, crumbs left out."""
+    merged = shapely.line_merge(path) if path.geom_type == "MultiLineString" else path
+    return [
+        one
+        for one in shapely.get_parts(merged)
+        if isinstance(one, shapely.LineString) and one.length >= CRUMB_CM
+    ]
+
+
+def middle(paths: Sequence[shapely.LineString]) -> tuple[float, float]:
+    """The middle of a line."""
+    point = max(paths, key=lambda one: one.length).centroid
+    return point.x, point.y
+
+
+def corners(path: shapely.LineString) -> tuple[tuple[float, float], ...]:
+    """Corners of a stroke [cm]."""
+    found = np.round(shapely.get_coordinates(path.simplify(0.01)), 2)
+    return tuple(map(tuple, found.tolist()))
+
+
+def seen(path: shapely.LineString, hairline: shapely.Geometry) -> bool:
+    """Whether a line begins at the front hairline and runs far enough back to be seen."""
+    first, last = (shapely.Point(path.coords[place]) for place in (0, -1))
+    front, rear = (first, last) if first.y > last.y else (last, first)
+    return bool(
+        front.y > 0
+        and front.distance(hairline) < ON_THE_HAIRLINE_CM
+        and front.y - rear.y >= SEEN_FROM_CM
+    )
+
+
+def totals(sections: Sequence[Section]) -> Mapping[str, float]:
+    """Scalp [cm²], hairs, mass [g] and surface [m²] of all sections."""
+    return {
+        "scalp_cm2": sum(section.area_cm2 for section in sections),
+        "hairs": sum(section.hairs for section in sections),
+        "grams": sum(section.grams for section in sections),
+        "surface_m2": sum(section.surface_m2 for section in sections),
+    }
+
+
+__all__ = ["Change", "DrawnLine", "Layout", "Parted", "part", "totals"]

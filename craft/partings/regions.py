@@ -1,0 +1,477 @@
+"""Regions of the scalp and the partings that cut them, on the equal-area map.
+
+A parting is placed so that the hair on its sides is in the wanted proportion
+(or, if asked, so that the spacing is even), unless a hand has put it elsewhere.
+"""
+
+import math
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
+from typing import Protocol
+
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+
+from craft import head
+from craft.vocabulary import Even, Lay, LineKind, Zone
+
+Floats = NDArray[np.float64]
+
+#: How far the map reaches beyond the hairline when a half-plane is drawn [cm].
+FAR_CM = 60.0
+EVERYWHERE = shapely.box(-FAR_CM, -FAR_CM, FAR_CM, FAR_CM)
+#: Corners of the circle that a row parting is drawn as, by their angle in its plane: every 5°,
+#: which keeps the sagitta under 0.1 mm, and close together below the chin, where the map turns
+#: fastest.
+CIRCLE = np.radians(np.union1d(np.arange(0, 360, 5), np.linspace(266, 274, 65)))
+#: Row partings closer to the middle than this are drawn in the middle [head radii].
+PEN = 0.003
+#: A parting keeps this far from its neighbours and from the hairline [its own unit, cm or °].
+LEAST_APART = 0.4
+#: The V of a front section starts this far behind the vertex [cm]. House value.
+V_APEX_CM = -1.0
+#: A horseshoe reaches behind the vertex by its half width over this. House value.
+HORSESHOE_SQUASH = 0.75
+HORSESHOE_STEPS = 72
+
+
+@dataclass(frozen=True)
+class HeadOfHair:
+    """What a parting needs to know of a head.
+
+    Args:
+        circumference_cm: head circumference [cm]
+        density_per_cm2: hairs per cm²
+        length_cm: stretched length [cm]
+        diameter_um: strand diameter [µm]
+        zone_density, zone_length: values of zones that have their own
+    """
+
+    circumference_cm: float
+    density_per_cm2: float
+    length_cm: float
+    diameter_um: float
+    zone_density: tuple[tuple[Zone, float], ...] = ()
+    zone_length: tuple[tuple[Zone, float], ...] = ()
+
+
+@dataclass(frozen=True)
+class Region:
+    """A part of the scalp.
+
+    Args:
+        key: its place in the parting, the same however lines are moved
+        cells: places of the cells that belong to it, wholly or in part
+        share: how much of each belongs to it, above 0 up to 1
+        outline: on the map [cm]
+        lay: where its hair is laid, if the scheme or a hand has decided
+        rod: which of the rod sizes it takes, from the nape up
+    """
+
+    key: str
+    cells: NDArray[np.intp]
+    share: Floats
+    outline: shapely.Geometry
+    lay: Lay | None = None
+    rod: int | None = None
+
+
+@dataclass(frozen=True)
+class Line:
+    """A parting line.
+
+    Args:
+        key: its place in the parting
+        kind: how it runs
+        at: where: distance from the middle or the vertex [cm], half the angle of a V [°]
+        low, high: how far it can be moved
+        moved: whether a hand put it there
+        path: on the map [cm]
+    """
+
+    key: str
+    kind: LineKind
+    at: float
+    low: float
+    high: float
+    moved: bool
+    path: shapely.Geometry
+
+
+class Ruler(Protocol):
+    """A family of partings, one for each position."""
+
+    kind: LineKind
+    coordinate: Floats
+    width: Floats | float
+    curved: bool
+
+    def before(self, at: float) -> shapely.Geometry:
+        """The part of the map on the near side of the parting at a position."""
+
+    def path(self, at: float) -> shapely.Geometry:
+        """The parting itself."""
+
+    def told(self, at: float) -> float:
+        """A position in the unit it is told in."""
+
+    def meant(self, told: float) -> float:
+        """The position that is told so."""
+
+
+class Straight:
+    """Partings along a straight line of the map, left to right or back to front.
+
+    Args:
+        cells: of the head
+        kind: ALONG (x is fixed) or ACROSS (y is fixed)
+    """
+
+    curved = False
+
+    def __init__(self, cells: head.Cells, kind: LineKind) -> None:
+        self.kind = kind
+        self.coordinate = cells.x if kind is LineKind.ALONG else cells.y
+        self.width: Floats | float = head.CELL_CM
+
+    def before(self, at: float) -> shapely.Geometry:
+        if self.kind is LineKind.ALONG:
+            return shapely.box(-FAR_CM, -FAR_CM, at, FAR_CM)
+        return shapely.box(-FAR_CM, -FAR_CM, FAR_CM, at)
+
+    def path(self, at: float) -> shapely.Geometry:
+        if self.kind is LineKind.ALONG:
+            return shapely.LineString([(at, -FAR_CM), (at, FAR_CM)])
+        return shapely.LineString([(-FAR_CM, at), (FAR_CM, at)])
+
+    def told(self, at: float) -> float:
+        return at
+
+    def meant(self, told: float) -> float:
+        return told
+
+
+class Rows:
+    """Partings parallel to the middle parting on the head.
+
+    A parting at a fixed distance from the middle is a circle on the sphere; on the map it bows
+    outwards towards the nape, as rows do when seen from above.
+    """
+
+    kind = LineKind.ROW
+    curved = True
+
+    def __init__(self, cells: head.Cells, circumference_cm: float) -> None:
+        self.circumference_cm = circumference_cm
+        theta, phi = head.unproject(cells.x, cells.y, circumference_cm)
+        self.coordinate = np.sin(theta) * np.sin(phi)
+        # Extent of a cell across the rows, from how fast the coordinate changes with x on the map.
+        slope = head.CELL_CM / head.radius(circumference_cm) * np.abs(np.cos(theta / 2))
+        self.width: Floats | float = np.maximum(slope, 1e-3)
+
+    def ring(self, at: float) -> Floats:
+        """The circle of a row parting on the map, round the right ear."""
+        around = math.sqrt(1 - at * at)
+        theta = np.arccos(np.clip(around * np.sin(CIRCLE), -1, 1))
+        phi = np.arctan2(np.full_like(CIRCLE, at), around * np.cos(CIRCLE))
+        return np.column_stack(head.project(theta, phi, self.circumference_cm))
+
+    def before(self, at: float) -> shapely.Geometry:
+        """Left of the parting.
+
+        A circle that does not hold the point under the chin is closed as it stands. One that does
+        (it passes to the left of the middle) turns inside out on the map.
+        """
+        if at > PEN:
+            return EVERYWHERE.difference(shapely.Polygon(self.ring(at)))
+        if at < -PEN:
+            return shapely.Polygon(self.ring(at))
+        return shapely.box(-FAR_CM, -FAR_CM, 0, FAR_CM)
+
+    def path(self, at: float) -> shapely.Geometry:
+        if abs(at) <= PEN:
+            return shapely.LineString([(0, -FAR_CM), (0, FAR_CM)])
+        return shapely.LinearRing(self.ring(at))
+
+    def told(self, at: float) -> float:
+        return math.asin(at) * head.radius(self.circumference_cm)
+
+    def meant(self, told: float) -> float:
+        return math.sin(told / head.radius(self.circumference_cm))
+
+
+class Wedge:
+    """A V at the front: two legs from a little behind the vertex to the front hairline."""
+
+    kind = LineKind.V
+    curved = False
+
+    def __init__(self, cells: head.Cells) -> None:
+        ahead = cells.y - V_APEX_CM
+        self.coordinate = np.degrees(np.abs(np.arctan2(cells.x, ahead)))
+        away = np.maximum(np.hypot(cells.x, ahead), head.CELL_CM)
+        self.width: Floats | float = np.degrees(head.CELL_CM / away)
+
+    def legs(self, at: float) -> list[tuple[float, float]]:
+        """Left end, apex and right end."""
+        x, y = FAR_CM * math.sin(math.radians(at)), FAR_CM * math.cos(math.radians(at))
+        return [(-x, V_APEX_CM + y), (0.0, V_APEX_CM), (x, V_APEX_CM + y)]
+
+    def before(self, at: float) -> shapely.Geometry:
+        return shapely.Polygon(self.legs(at))
+
+    def path(self, at: float) -> shapely.Geometry:
+        return shapely.LineString(self.legs(at))
+
+    def told(self, at: float) -> float:
+        return at
+
+    def meant(self, told: float) -> float:
+        return told
+
+
+class Horseshoe:
+    """A parting round the top, open to the face."""
+
+    kind = LineKind.ROUND
+    curved = True
+
+    def __init__(self, cells: head.Cells) -> None:
+        behind = HORSESHOE_SQUASH * np.minimum(cells.y, 0.0)
+        self.coordinate = np.hypot(cells.x, behind)
+        self.width: Floats | float = head.CELL_CM
+
+    def bow(self, at: float) -> list[tuple[float, float]]:
+        """From the left of the front hairline round the crown to its right."""
+        turn = np.linspace(math.pi, 2 * math.pi, HORSESHOE_STEPS + 1)
+        x, y = at * np.cos(turn), at / HORSESHOE_SQUASH * np.sin(turn)
+        return [(-at, FAR_CM), *zip(x.tolist(), y.tolist(), strict=True), (at, FAR_CM)]
+
+    def before(self, at: float) -> shapely.Geometry:
+        return shapely.Polygon(self.bow(at))
+
+    def path(self, at: float) -> shapely.Geometry:
+        return shapely.LineString(self.bow(at))
+
+    def told(self, at: float) -> float:
+        return at
+
+    def meant(self, told: float) -> float:
+        return told
+
+
+def cut_positions(
+    weight: Floats, coordinate: Floats, width: Floats | float, shares: Sequence[float]
+) -> Floats:
+    """Where partings have to lie so that given shares of the weight are before each.
+
+    Exact: the weight before a position rises from each cell's one edge to its other, so it is
+    piecewise linear between the sorted edges.
+
+    Args:
+        weight: hair (or area) of each cell, >= 0
+        coordinate: position of each cell's centre across the parting
+        width: extent of each cell in that coordinate, > 0
+        shares: wanted shares before the partings, 0 to 1
+    Returns:
+        the positions, in units of the coordinate
+    """
+    edges = np.concatenate([coordinate - width / 2, coordinate + width / 2])
+    order = np.argsort(edges)
+    rises = np.concatenate([weight / width, -weight / width])[order]
+    places = edges[order]
+    before = np.concatenate([[0.0], np.cumsum(np.cumsum(rises)[:-1] * np.diff(places))])
+    return np.asarray(np.interp(np.asarray(shares) * before[-1], before, places))
+
+
+def columns_positions(
+    weight: Floats, column: NDArray[np.intp], shares: Sequence[float]
+) -> Floats:
+    """As `cut_positions`, where the cells stand in columns of the mesh.
+
+    Args:
+        weight: hair (or area) of each cell, >= 0
+        column: its column of the mesh, counted from the middle of the head
+        shares: wanted shares before the partings, 0 to 1
+    Returns:
+        the positions [cm]
+    """
+    first = int(column.min())
+    sums = np.cumsum(np.bincount(column - first, weights=weight))
+    edges = (first + np.arange(len(sums) + 1)) * head.CELL_CM
+    before = np.concatenate([[0.0], sums])
+    return np.asarray(np.interp(np.asarray(shares) * sums[-1], before, edges))
+
+
+def polygonal(shape: shapely.Geometry) -> shapely.Geometry:
+    """The areas of a cut, without the lines and points it may leave."""
+    if isinstance(shape, shapely.Polygon):
+        return shape
+    parts = [part for part in shapely.get_parts(shape) if isinstance(part, shapely.Polygon)]
+    return parts[0] if len(parts) == 1 else shapely.MultiPolygon(parts)
+
+
+def largest(shape: shapely.Geometry) -> shapely.Polygon:
+    """The polygon of a cut; crumbs smaller than the pen are dropped."""
+    if isinstance(shape, shapely.Polygon):
+        return shape
+    return max(shapely.get_parts(polygonal(shape)), key=lambda part: part.area)
+
+
+class Parter:
+    """Places partings on one head, and remembers every line it drew.
+
+    Args:
+        hair: the head
+        even: make hair or spacing equal
+        moves: lines a hand has put elsewhere, by their keys
+    """
+
+    def __init__(self, hair: HeadOfHair, even: Even, moves: Mapping[str, float]) -> None:
+        self.circumference_cm = hair.circumference_cm
+        self.cells = head.cells(hair.circumference_cm)
+        density = head.per_cell(hair.density_per_cm2, dict(hair.zone_density), self.cells)
+        self.hairs = self.cells.area * density
+        self.even = even
+        self.moves = moves
+        self.lines: list[Line] = []
+        self.along = Straight(self.cells, LineKind.ALONG)
+        self.across = Straight(self.cells, LineKind.ACROSS)
+        self.columns = {
+            one.kind: np.floor(one.coordinate / head.CELL_CM).astype(np.intp)
+            for one in (self.along, self.across)
+        }
+        self.whole = Region(
+            "0",
+            np.arange(len(self.cells.area)),
+            np.ones_like(self.cells.area),
+            shapely.Polygon(head.hairline(hair.circumference_cm)),
+        )
+
+    def cut(
+        self,
+        region: Region,
+        ruler: Ruler,
+        weights: Sequence[float],
+        at: Sequence[float] | None = None,
+    ) -> list[Region]:
+        """Cut a region by parallel partings.
+
+        Args:
+            region: to be cut
+            ruler: the family of partings
+            weights: what each piece shall hold, in proportion
+            at: positions, as they are told, instead of shares
+        Returns:
+            the pieces in the order of the ruler, one for each weight
+        """
+        if len(weights) == 1:
+            return [replace(region, key=f"{region.key}.1")]
+        shares = np.cumsum(weights)[:-1] / sum(weights)
+        usual = (
+            self.positions(region, ruler, shares.tolist())
+            if at is None
+            else [ruler.meant(one) for one in at]
+        )
+        pieces, rest = [], region
+        for number, place in enumerate(self.placed(region, ruler, usual), 1):
+            near, rest = self.divide(rest, ruler, place)
+            pieces.append(replace(near, key=f"{region.key}.{number}"))
+        return [*pieces, replace(rest, key=f"{region.key}.{len(weights)}")]
+
+    def divide(self, region: Region, ruler: Ruler, at: float) -> tuple[Region, Region]:
+        """Split a region at a position: what is before it and what is after it."""
+        width = ruler.width
+        own = width if isinstance(width, float) else width[region.cells]
+        near = region.share * np.clip((at - ruler.coordinate[region.cells]) / own + 0.5, 0, 1)
+        far = region.share - near
+        here, there = near > 0, far > 0
+        side = ruler.before(at)
+        return (
+            replace(
+                region,
+                cells=region.cells[here],
+                share=near[here],
+                outline=polygonal(region.outline.intersection(side)),
+            ),
+            replace(
+                region,
+                cells=region.cells[there],
+                share=far[there],
+                outline=polygonal(region.outline.difference(side)),
+            ),
+        )
+
+    def positions(self, region: Region, ruler: Ruler, shares: Sequence[float]) -> list[float]:
+        """Where partings fall if no hand moves them."""
+        if self.even is Even.SPACING and ruler.kind in SPACED:
+            low, high = (ruler.told(one) for one in self.extent(region, ruler))
+            return [ruler.meant(low + (high - low) * share) for share in shares]
+        # A V or a horseshoe has no spacing: what is made even then is the scalp.
+        weighed = self.cells.area if self.even is Even.SPACING else self.hairs
+        weight = region.share * weighed[region.cells]
+        if ruler.kind in self.columns:
+            column = self.columns[ruler.kind][region.cells]
+            found = columns_positions(weight, column, shares)
+        else:
+            width = ruler.width
+            own = width if isinstance(width, float) else width[region.cells]
+            found = cut_positions(weight, ruler.coordinate[region.cells], own, shares)
+        return [
+            0.0 if share == 1 / 2 and self.symmetric(region, ruler) else float(place)
+            for share, place in zip(shares, found, strict=True)
+        ]
+
+    def symmetric(self, region: Region, ruler: Ruler) -> bool:
+        """Whether left and right of a region hold the same hair: then the middle is the middle."""
+        if ruler.kind not in (LineKind.ROW, LineKind.ALONG):
+            return False
+        hairs = region.share * self.hairs[region.cells]
+        x = self.cells.x[region.cells]
+        left, right = hairs[x < 0].sum(), hairs[x > 0].sum()
+        return bool(np.isclose(left, right, rtol=1e-6))
+
+    def extent(self, region: Region, ruler: Ruler) -> tuple[float, float]:
+        """First and last position at which a parting still meets a region."""
+        if ruler.kind in self.columns:
+            left, low, right, high = region.outline.bounds
+            return (left, right) if ruler.kind is LineKind.ALONG else (low, high)
+        places = ruler.coordinate[region.cells]
+        return float(places.min()), float(places.max())
+
+    def placed(self, region: Region, ruler: Ruler, usual: Sequence[float]) -> list[float]:
+        """Where partings lie, those moved by hand as far as there is room for them."""
+        keys = [f"{region.key}/{number}" for number in range(1, len(usual) + 1)]
+        asked = {key: ruler.meant(self.moves[key]) for key in keys if key in self.moves}
+        places = [asked.get(key, place) for key, place in zip(keys, usual, strict=True)]
+        first, last = (ruler.told(one) for one in self.extent(region, ruler))
+        found: list[float] = []
+        for number, (key, place) in enumerate(zip(keys, places, strict=True)):
+            before = ruler.told(found[-1]) if found else first
+            after = ruler.told(places[number + 1]) if number + 1 < len(places) else last
+            low = before + LEAST_APART
+            high = max(low, after - LEAST_APART)
+            at = min(high, max(low, ruler.told(place))) if key in asked else ruler.told(place)
+            found.append(ruler.meant(at))
+            path = ruler.path(found[-1]).intersection(region.outline)
+            self.lines.append(Line(key, ruler.kind, at, low, high, key in asked, path))
+        return found
+
+    def block(self, region: Region, count: int) -> list[Region]:
+        """Cut a region into `count` sections about as wide as high: rows first, then columns."""
+        rows = max(1, round(math.sqrt(count)))
+        per_row = [count // rows + (1 if row < count % rows else 0) for row in range(rows)]
+        return [
+            section
+            for row, columns in zip(self.cut(region, self.across, per_row), per_row, strict=True)
+            for section in self.cut(row, self.along, [1] * columns)
+        ]
+
+    def hair_of(self, region: Region) -> float:
+        """Hairs of a region."""
+        return float(region.share @ self.hairs[region.cells])
+
+
+#: Partings whose spacing can be made even.
+SPACED = frozenset({LineKind.ALONG, LineKind.ACROSS, LineKind.ROW})
