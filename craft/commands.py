@@ -1,5 +1,6 @@
 """The commands of the core: a request type, an answer type and the function between them."""
 
+import math
 from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
@@ -15,26 +16,31 @@ from craft.contract import (
     PartingsRequest,
     PlanAnswer,
     PlanRequest,
-    SectionOut,
 )
 from craft.contract.bottles import BottlesAnswer, BottlesRequest
+from craft.contract.crown import CrownAnswer
 from craft.contract.drying import SetIn
+from craft.contract.drying_plan import DryingPlanAnswer
 from craft.contract.label import IngredientOut, LabelAnswer, LabelRequest, UnknownOut
+from craft.contract.look import LookAnswer
 from craft.contract.profile import ProfileAnswer, ProfileRequest
 from craft.contract.proposals import ChainAnswer, CompareAnswer, CompareRequest, ProposeAnswer
 from craft.drying import Bundle, Stage
 from craft.errors import CraftError, Missing, NeverDries
-from craft.head import hairline
+from craft.head import hairline, radius
 from craft.known import known
 from craft.labels import ALLERGEN_FROM_PERCENT, read_label
-from craft.partings import count_of, part, totals
+from craft.partings import Layout, bundles, count_of, part, totals
 from craft.profiling import profiled
 from craft.routine.bottles import bottles
 from craft.routine.chain import chain
 from craft.routine.compare import compare
+from craft.routine.crown import crown, line_out, section_out, views_of
+from craft.routine.drying_plan import drying_plan, stages_out
+from craft.routine.look import looks
 from craft.routine.planner import plan
 from craft.routine.propose import propose
-from craft.vocabulary import Scheme
+from craft.vocabulary import Scheme, StageKind
 
 CURVE_POINTS = 100
 
@@ -65,8 +71,31 @@ def mass_and_length(request: DryRequest) -> tuple[float, float]:
             "(1 to 150 cm).",
         )
     hair = known(request.hair)
-    of_hair = totals(part(hair.on_head, False, 4))["grams"]
+    of_hair = totals(part(hair.on_head, Layout(Scheme.QUADRANTS, 4)).sections)["grams"]
     return given.mass_g or of_hair, given.length_cm or hair.length_cm
+
+
+def checked_stages(request: DryRequest) -> list[Stage]:
+    """Stages that can be followed one after another.
+
+    Raises:
+        CraftError: a stage has no end, or its air is saturated
+    """
+    last = len(request.stages) - 1
+    for index, stage in enumerate(request.stages):
+        endless = stage.hours is None and stage.until_share == 1
+        if endless and (index < last or stage.kind is StageKind.CLOTH):
+            told = (
+                "A cloth takes up only so much; give hours."
+                if stage.kind is StageKind.CLOTH
+                else "Only the last stage may run until dry; give hours."
+            )
+            raise CraftError(f"stages.{index}.hours", told)
+        if stage.kind is not StageKind.CLOTH and drying_deficit(stage.temp_c, stage.rh) <= 0:
+            raise NeverDries(f"stages.{index}.rh")
+    return [
+        Stage(one.kind, one.temp_c, one.rh, one.hours, one.until_share) for one in request.stages
+    ]
 
 
 def dry(request: DryRequest) -> DryAnswer:
@@ -76,23 +105,17 @@ def dry(request: DryRequest) -> DryAnswer:
         Missing: neither hair nor mass and length are given
         CraftError: a stage is followed by others but has no end, or its air is saturated
     """
-    for index, stage in enumerate(request.stages[:-1]):
-        if stage.hours is None:
-            raise CraftError(
-                f"stages.{index}.hours", "Only the last stage may run until dry; give hours."
-            )
-    for index, stage in enumerate(request.stages):
-        if drying_deficit(stage.temp_c, stage.rh) <= 0:
-            raise NeverDries(f"stages.{index}.rh")
+    stages = checked_stages(request)
     mass_g, length_cm = mass_and_length(request)
     packed = drying.PACKED_KG_PER_M3[request.set.kind]
-    radius = drying.section_radius(mass_g / 1000, request.set.sections, packed, length_cm / 100)
-    stages = [Stage(one.kind, one.temp_c, one.rh, one.hours) for one in request.stages]
-    run = drying.dry(Bundle(radius, packed), request.water, stages, request.factor)
+    slowest_kg = mass_g / 1000 * request.set.largest
+    thick = drying.section_radius(slowest_kg, request.set.sections, packed, length_cm / 100)
+    bundle = Bundle(thick, packed)
+    run = drying.dry(bundle, request.water, stages, request.factor)
     step = max(1, len(run.hours) // CURVE_POINTS)
     points = [*range(0, len(run.hours), step), len(run.hours) - 1]
-    return DryAnswer(
-        radius_mm=round(radius * 1000, 3),
+    answer = DryAnswer(
+        radius_mm=round(thick * 1000, 3),
         h_to_90=run.time_to(0.9),
         h_to_dry=run.time_to(1.0),
         at_end=round(float(run.shares[-1]), 6),
@@ -100,6 +123,23 @@ def dry(request: DryRequest) -> DryAnswer:
             (round(float(run.hours[i]), 4), round(float(run.shares[i]), 5))
             for i in dict.fromkeys(points)
         ],
+        stages=stages_out([one.kind for one in stages], run, request.water),
+    )
+    if request.release_h is None:
+        return answer
+    at = request.release_h
+    wet, dry_ = (
+        drying.dry(bundle, request.water, stages, request.factor * math.exp(z * request.spread))
+        for z in (drying.BAND_Z, -drying.BAND_Z)
+    )
+    odds = drying.odds_dry(bundle, request.water, stages, at, request.factor, request.spread)
+    return answer.model_copy(
+        update={
+            "at_release": round(run.at(at), 4),
+            "at_release_low": round(wet.at(at), 4),
+            "at_release_high": round(dry_.at(at), 4),
+            "odds_dry": round(odds, 4),
+        }
     )
 
 
@@ -107,24 +147,26 @@ def parted(request: PartingsRequest) -> PartingsAnswer:
     """Part a head.
 
     Raises:
-        CraftError: the scheme cannot make so many sections
+        CraftError: the scheme cannot make so many sections, or a change by hand speaks of
+            something that is not there
     """
     hair = known(request.hair)
-    total = count_of(request.scheme, request.count)
-    sections = part(hair.on_head, request.scheme is Scheme.ROWS, total, request.even)
+    if request.scheme is Scheme.DIRECTED:
+        total = request.directed
+        if not total:
+            raise CraftError("forward", "Say how many are laid forward, sideways and back.")
+        if request.count not in (None, total):
+            raise CraftError("count", f"Those make {total} sections; leave the count out.")
+    else:
+        total = count_of(request.scheme, request.count)
+    made = part(hair.on_head, request.layout(request.scheme, total), "")
+    sections = made.sections
     sums = partings.totals(sections)
+    sizes = request.sizes_mm
     return PartingsAnswer(
         sections=[
-            SectionOut(
-                number=one.number,
-                zone=one.zone,
-                area_cm2=round(one.area_cm2, 2),
-                hairs=round(one.hairs),
-                grams=round(one.grams, 2),
-                length_cm=round(one.length_cm, 1),
-                lay=one.lay,
-                outline=list(one.outline),
-                centre=one.centre,
+            section_out(one).model_copy(
+                update={"rod_mm": sizes[one.rod] if sizes and one.rod is not None else None}
             )
             for one in sections
         ],
@@ -132,6 +174,10 @@ def parted(request: PartingsRequest) -> PartingsAnswer:
         hairs=round(sums["hairs"]),
         hairline=[(round(float(x), 2), round(float(y), 2)) for x, y in hairline(hair.head_cm)],
         assumed=list(hair.assumed),
+        lines=[line_out(one) for one in made.lines],
+        bundles=[list(one) for one in bundles(sections)],
+        views=views_of(sections, hair.head_cm),
+        radius_cm=round(radius(hair.head_cm), 2),
     )
 
 
@@ -176,5 +222,8 @@ COMMANDS = {
     "label": Command(LabelRequest, LabelAnswer, labelled),
     "bottles": Command(BottlesRequest, BottlesAnswer, bottles),
     "dry": Command(DryRequest, DryAnswer, dry),
+    "drying": Command(PlanRequest, DryingPlanAnswer, drying_plan),
+    "crown": Command(PlanRequest, CrownAnswer, crown),
+    "look": Command(PlanRequest, LookAnswer, looks),
     "partings": Command(PartingsRequest, PartingsAnswer, parted),
 }

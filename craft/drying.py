@@ -21,7 +21,7 @@ from scipy.special import ndtr
 
 from craft.air import drying_deficit
 from craft.errors import NeverDries
-from craft.vocabulary import Blot, Dryer, SetKind
+from craft.vocabulary import Blot, SetKind, StageKind
 
 Floats = NDArray[np.float64]
 
@@ -36,7 +36,12 @@ LEWIS = 0.857
 DIFFUSIVITY_M2_S = 1.1e-5
 
 #: Heat transfer around a section [W/(m² K)]. House values.
-HEAT_TRANSFER = {Dryer.AIR: 5.0, Dryer.HOOD: 18.0, Dryer.DIFFUSER: 25.0}
+HEAT_TRANSFER = {
+    StageKind.AIR: 5.0,
+    StageKind.HOOD: 18.0,
+    StageKind.DIFFUSER: 25.0,
+    StageKind.CAP: 2.5,
+}
 #: Dry hair per volume of a section [kg/m³]. House values.
 PACKED_KG_PER_M3 = {
     SetKind.TWIST: 350.0,
@@ -47,6 +52,12 @@ PACKED_KG_PER_M3 = {
 }
 #: Water to lose [g per g of dry hair] by how the hair was blotted. House values.
 WATER_AFTER = {Blot.NONE: 1.2, Blot.CLOTH: 0.7, Blot.PRESSED: 0.55}
+
+#: Air that is not blown through the hair.
+STILL = frozenset({StageKind.AIR, StageKind.CAP})
+#: A cloth takes up water down to so much [g/g], quickly at first: the gap shrinks to 1/e in so
+#: many minutes. House values: blotted 0.7, wrapped for an hour about 0.5.
+CLOTH_LEAVES, CLOTH_MIN = 0.48, 20.0
 
 #: Spread of the drying time when nothing was learned: standard deviation of its logarithm. House.
 LOG_SPREAD = 0.25
@@ -68,14 +79,14 @@ class Stage:
     """One stretch of drying in one kind of air.
 
     Args:
-        kind: still air, hood or diffuser
+        kind: still air, hood, diffuser, a cloth that takes up water, or a cap
         temp_c: temperature of the air at the hair [°C]
         rh: its relative humidity as a fraction
         hours: how long; None until dry
         until_share: leave the stage early once this share of water is gone
     """
 
-    kind: Dryer
+    kind: StageKind
     temp_c: float
     rh: float
     hours: float | None = None
@@ -105,10 +116,12 @@ class Run:
     Args:
         hours: times [h], increasing from 0
         shares: share of the removable water lost, 0 to 1
+        ends: when each stage ends [h]
     """
 
     hours: Floats
     shares: Floats
+    ends: tuple[float, ...] = ()
 
     def at(self, hours: float) -> float:
         """Share of water lost after so many hours; stays at the last value afterwards."""
@@ -199,6 +212,22 @@ def time_to_share(share: float, film_s: float, shell_s: float) -> float:
     return film_s * share + shell_s * shell
 
 
+def cloth_times(water: float) -> Floats:
+    """Hours in a cloth to reach each share of the common grid, endless beyond what it takes up.
+
+    Args:
+        water: water to lose [g per g of dry hair], > 0
+    Source: house model, the gap to what a cloth leaves shrinks exponentially.
+    """
+    reach = 1 - CLOTH_LEAVES / water
+    if reach <= 0:
+        return np.where(_SHARES > 0, np.inf, 0.0)
+    left = 1 - _SHARES / reach
+    with np.errstate(divide="ignore", invalid="ignore"):
+        hours = -CLOTH_MIN / 60 * np.log(left)
+    return np.where(left > 0, hours, np.inf)
+
+
 def stage_times(bundle: Bundle, water: float, stage: Stage, factor: float) -> Floats:
     """Hours to reach each share of the common grid if the whole drying took place in one stage.
 
@@ -210,6 +239,8 @@ def stage_times(bundle: Bundle, water: float, stage: Stage, factor: float) -> Fl
     Raises:
         NeverDries: the air of the stage is saturated
     """
+    if stage.kind is StageKind.CLOTH:
+        return cloth_times(water)
     water_kg_m3 = bundle.packed_kg_m3 * water
     deficit = drying_deficit(stage.temp_c, stage.rh)
     transfer = transfer_coefficient(HEAT_TRANSFER[stage.kind])
@@ -217,10 +248,17 @@ def stage_times(bundle: Bundle, water: float, stage: Stage, factor: float) -> Fl
     shell = shell_time(water_kg_m3, bundle.radius_m, deficit)
     # Loose hair shields itself in still air: the head as a whole cannot lose more than its
     # envelope lets out. A dryer blows through it.
-    still = stage.kind is Dryer.AIR
+    still = stage.kind in STILL
     envelope = water_kg_m3 * bundle.envelope_m / (transfer * deficit) if still else 0.0
     seconds = max(film, envelope) * _SHARES + shell * _SHELL
     return seconds * (factor / SECONDS_PER_HOUR)
+
+
+def takes_nothing(water: float, stage: Stage, done: float) -> bool:
+    """Whether a stage takes no more water: saturated air, or a cloth that has taken its part."""
+    if stage.kind is StageKind.CLOTH:
+        return done >= 1 - CLOTH_LEAVES / water - 2 / len(_SHARES)
+    return drying_deficit(stage.temp_c, stage.rh) <= 0
 
 
 def dry(bundle: Bundle, water: float, stages: Sequence[Stage], factor: float = 1.0) -> Run:
@@ -238,9 +276,17 @@ def dry(bundle: Bundle, water: float, stages: Sequence[Stage], factor: float = 1
     """
     hours: list[Floats] = [np.zeros(1)]
     shares: list[Floats] = [np.zeros(1)]
+    ends: list[float] = []
     clock, done = 0.0, 0.0
     for stage in stages:
         if done >= stage.until_share:
+            ends.append(clock)
+            continue
+        if stage.hours is not None and takes_nothing(water, stage, done):
+            hours.append(np.array([clock + stage.hours]))
+            shares.append(np.array([done]))
+            clock += stage.hours
+            ends.append(clock)
             continue
         own = stage_times(bundle, water, stage, factor)
         entered = float(np.interp(done, _SHARES, own))
@@ -252,7 +298,8 @@ def dry(bundle: Bundle, water: float, stages: Sequence[Stage], factor: float = 1
         hours.append(np.append(clock + own[inside] - entered, clock + leaves - entered))
         shares.append(np.append(_SHARES[inside], reached))
         clock, done = clock + leaves - entered, reached
-    return Run(np.concatenate(hours), np.concatenate(shares))
+        ends.append(clock)
+    return Run(np.concatenate(hours), np.concatenate(shares), tuple(ends))
 
 
 def odds_dry(

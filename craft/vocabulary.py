@@ -216,6 +216,14 @@ class StageKind(StrEnum):
     """Under a bonnet or cap, overnight."""
 
 
+class AirAt(StrEnum):
+    """Whose air hair dries in."""
+
+    SALON = "salon"
+    JOURNEY = "journey"
+    HOME = "home"
+
+
 class Blot(StrEnum):
     """How much water is taken out before styling."""
 

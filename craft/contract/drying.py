@@ -6,8 +6,9 @@ from pydantic import Field
 
 from craft.contract.base import Frozen
 from craft.contract.hair import Hair, LengthCm, measured
+from craft.drying import LOG_SPREAD
 from craft.partings import MAX_SECTIONS
-from craft.vocabulary import Dryer, SetKind
+from craft.vocabulary import SetKind, StageKind
 
 Rh = Annotated[float, measured(0, 1, "as a fraction")]
 
@@ -15,13 +16,15 @@ Rh = Annotated[float, measured(0, 1, "as a fraction")]
 class StageIn(Frozen):
     """One stretch of drying."""
 
-    kind: Dryer
+    kind: StageKind
     temp_c: Annotated[float, measured(0, 80, "°C")] = 22
     """Temperature of the air at the hair."""
     rh: Rh = 0.5
     """Relative humidity of that air."""
     hours: Annotated[float, measured(0, 336, "h")] | None = None
-    """How long; null until dry."""
+    """How long; null until dry, or until `until_share`. A cloth needs hours."""
+    until_share: Annotated[float, measured(0.05, 1, "as a fraction")] = 1
+    """Leave the stage once this share of the water is gone; common for a diffuser: 0.9."""
 
 
 class SetIn(Frozen):
@@ -31,6 +34,8 @@ class SetIn(Frozen):
     sections: Annotated[int, Field(ge=1, le=MAX_SECTIONS)]
     mass_g: Annotated[float, measured(1, 2000, "g")] | None = None
     """Dry hair in all sections; else from the hair."""
+    largest: Annotated[float, measured(1, 20, "times the mean")] = 1
+    """Hair in the largest section, which dries last, over that of a mean one."""
     length_cm: LengthCm | None = None
     """Length of the sections; else from the hair."""
 
@@ -46,6 +51,23 @@ class DryRequest(Frozen):
     stages: Annotated[list[StageIn], Field(min_length=1, max_length=12)]
     factor: Annotated[float, measured(0.2, 5, "times")] = 1.0
     """Learned multiplier on the time."""
+    release_h: Annotated[float, measured(0, 336, "h")] | None = None
+    """When it is to be opened: the answer says with which odds it is dry then."""
+    spread: Annotated[float, measured(0.05, 1, "of the logarithm")] = LOG_SPREAD
+    """How unsure the drying time is."""
+
+
+class StageOut(Frozen):
+    """What one stage does."""
+
+    kind: StageKind
+    from_h: float
+    to_h: float
+    share_before: float
+    share_after: float
+    """Of the removable water gone when it begins and when it ends."""
+    water_left: float
+    """When it ends [g per g of dry hair]."""
 
 
 class DryAnswer(Frozen):
@@ -59,3 +81,10 @@ class DryAnswer(Frozen):
     """Share of water gone when the stages end."""
     curve: list[tuple[float, float]]
     """Hours and share of water gone."""
+    stages: list[StageOut]
+    at_release: float | None = None
+    at_release_low: float | None = None
+    at_release_high: float | None = None
+    """One in ten is wetter than the low, one in ten drier than the high; null without a release."""
+    odds_dry: float | None = None
+    """Probability that it is dry at the release."""

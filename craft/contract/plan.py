@@ -7,8 +7,10 @@ from pydantic import Field
 from craft.contract.base import Frozen
 from craft.contract.drying import Rh
 from craft.contract.hair import Hair, measured
-from craft.contract.partings import SectionOut
+from craft.contract.partings import LineOut, Parting, SectionOut
+from craft.drying import LOG_SPREAD
 from craft.vocabulary import (
+    AirAt,
     Blot,
     Condition,
     Detangling,
@@ -29,6 +31,7 @@ from craft.vocabulary import (
     SchoolBy,
     Severity,
     Smoothing,
+    StageKind,
     Station,
     StopSign,
     Style,
@@ -56,6 +59,17 @@ class Person(Frozen):
     night: Night = Night.BONNET
 
 
+class Bands(Frozen):
+    """How a section is banded."""
+
+    each: Annotated[int, Field(ge=1, le=12)] = 4
+    """Bands of a section, or of a bundle of twists."""
+    turns: Annotated[float, measured(1, 8, "turns")] = 3.5
+    """Turns of each band."""
+    ends_out_cm: Annotated[float, measured(0, 40, "cm")] = 3
+    """Ends left out keep their curl; banded to the tip they look blown out."""
+
+
 class Goal(Frozen):
     """What is wished."""
 
@@ -72,6 +86,10 @@ class Goal(Frozen):
     max_heat: Heat = Heat.MEDIUM
     rod_mm: Annotated[float, measured(4, 60, "mm")] | None = None
     """Rods to set on; else usual for the length."""
+    coil_mm: Annotated[float, measured(3, 40, "mm")] | None = None
+    """Width of a coil's turns; else usual for the length."""
+    bands: Bands | None = None
+    """How sections are banded; else usual for the style."""
     leave_out: bool = False
     """Under a wig: hair left out at the front."""
     head_down: bool = False
@@ -91,6 +109,20 @@ class Room(Frozen):
 
     temp_c: Annotated[float, measured(5, 45, "°C")] = 22
     rh: Rh = 0.5
+    told_by: Words = ""
+    """Who told it: a sensor, a forecast, a hand, the house."""
+
+
+class DryStage(Frozen):
+    """One stretch of drying, chosen by hand."""
+
+    kind: StageKind
+    minutes: Annotated[float, measured(1, 4320, "min")] | None = None
+    """How long; null until it is done: 90 % for a diffuser, else dry. A cloth needs minutes."""
+    temp_c: Annotated[float, measured(15, 70, "°C")] | None = None
+    """At the hair, for hood and diffuser; else usual for the heat that may be used."""
+    at: AirAt = AirAt.SALON
+    """Whose air it is."""
 
 
 class School(Frozen):
@@ -227,12 +259,24 @@ class PlanRequest(Frozen):
     """Pairs to keep apart."""
     outdoors: Room | None = None
     """The air the client goes out into; else as in the room."""
+    journey_min: Annotated[float, measured(0, 240, "min")] = 0
+    """How long the way home takes."""
+    home: Room | None = None
+    """The air at home tonight; else as in the room."""
+    parting: Parting = Field(default_factory=Parting)
+    """How the head is parted; else usual for the style."""
+    stages: Annotated[list[DryStage], Field(max_length=8)] = Field(default_factory=list)
+    """Drying by hand, stage by stage; else as `dry` says. What is left dries in the air."""
     kit: Kit | None = None
     """What is free at the hour of the service. Null: the kit is not counted."""
     pace: Annotated[float, measured(0.3, 3, "times the house minutes")] = 1.0
     """The specialist's own pace; 1.2 takes a fifth longer."""
     drying_factor: Annotated[float, measured(0.2, 5, "times")] = 1.0
     """Learned multiplier on drying times."""
+    drying_spread: Annotated[float, measured(0.05, 1, "of the logarithm")] = LOG_SPREAD
+    """How unsure the drying time still is: less, the more is known of this head."""
+    drying_told: Words = ""
+    """What the multiplier was learned from."""
 
 
 class Reason(Frozen):
@@ -471,6 +515,13 @@ class PlanAnswer(Frozen):
     home: Home
     assumed: list[str]
     """What was not measured and had to be assumed."""
+    lines: list[LineOut] = Field(default_factory=list)
+    """The partings, with where they can be moved to."""
+    bundles: list[list[int]] = Field(default_factory=list)
+    """Sections banded together."""
+    made_as: list[str] = Field(default_factory=list)
+    """What the set itself is made of: turns, widths, gaps, in words."""
+    made_reasons: list[Reason] = Field(default_factory=list)
     section_reasons: list[Reason] = Field(default_factory=list)
     """How what a section shows comes about."""
     schools: list[SchoolChoice] = Field(default_factory=list)

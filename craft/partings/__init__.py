@@ -9,6 +9,7 @@ from craft.partings.ordering import bundles
 from craft.partings.parting import DrawnLine, Parted, part, totals
 from craft.partings.regions import HeadOfHair
 from craft.partings.schemes import (
+    FEWEST,
     FIXED,
     MAX_SECTIONS,
     PART_MOST_CM,
@@ -20,6 +21,7 @@ from craft.partings.schemes import (
 from craft.partings.views import View, seen_from
 
 __all__ = [
+    "FEWEST",
     "FIXED",
     "MAX_SECTIONS",
     "PART_MOST_CM",

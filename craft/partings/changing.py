@@ -7,7 +7,7 @@ import numpy as np
 import shapely
 
 from craft.errors import CraftError
-from craft.partings.measuring import mirrored
+from craft.partings.measuring import mirrors
 from craft.partings.regions import Parter, Region, largest
 from craft.partings.schemes import MAX_SECTIONS, Change
 from craft.vocabulary import Lay, LineKind, PartOp
@@ -38,9 +38,9 @@ def find(regions: Sequence[Region], key: str, field: str) -> int:
 
 def twin(regions: Sequence[Region], key: str) -> str | None:
     """Key of the section that mirrors another one."""
-    places = {one.key: middle(one) for one in regions}
-    own = places.pop(key)
-    return mirrored(own, places)
+    keys = [one.key for one in regions]
+    other = mirrors([middle(one) for one in regions])[keys.index(key)]
+    return None if other is None else keys[other]
 
 
 def changed(
@@ -109,7 +109,8 @@ def merge(regions: list[Region], change: Change, field: str) -> list[Region]:
         raise CraftError(f"{field}.other", "Only neighbours can be merged: choose one beside it.")
     cells = np.concatenate([first.cells, second.cells])
     unique, places = np.unique(cells, return_inverse=True)
-    share = np.bincount(places, weights=np.concatenate([first.share, second.share]))
+    weights = np.concatenate([first.share, second.share])
+    share = np.bincount(places, weights=weights).astype(np.float64)
     outline = shapely.union_all(
         [one.outline.buffer(GAPE_CM, join_style="mitre") for one in (first, second)]
     ).buffer(-GAPE_CM, join_style="mitre")

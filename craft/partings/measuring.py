@@ -1,6 +1,6 @@
 """What a region of the scalp holds, and where its number stands."""
 
-import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -56,8 +56,9 @@ class Section:
     rod: int | None = None
 
 
-def measure(region: Region, parter: Parter, lengths: Floats, diameter_um: float, curved: bool,
-            rows: bool) -> Section:
+def measure(
+    region: Region, parter: Parter, lengths: Floats, diameter_um: float, curved: bool, rows: bool
+) -> Section:
     """What a region holds.
 
     Args:
@@ -127,16 +128,22 @@ def on_the_label_line(outline: shapely.Polygon) -> shapely.Point:
     return max(crossing, key=lambda part: part.length).centroid
 
 
-def mirrored(place: tuple[float, float], others: dict[str, tuple[float, float]]) -> str | None:
-    """Which of others mirrors a place on the other side of the head, if one does.
+def mirrors(places: Sequence[tuple[float, float]]) -> list[int | None]:
+    """For each place the one that mirrors it on the other side of the head, if one does.
 
     Args:
-        place: middle of a section or line [cm on the map]
-        others: middles by key
+        places: middles of sections or lines [cm on the map]
+    Returns:
+        for each its place in the list, None in the middle and where nothing mirrors it
     """
-    x, y = place
-    if abs(x) < IN_THE_MIDDLE_CM or not others:
-        return None
-    away = {key: math.dist((-x, y), other) for key, other in others.items()}
-    nearest = min(away, key=lambda key: away[key])
-    return nearest if away[nearest] < MIRRORED_WITHIN_CM else None
+    if not places:
+        return []
+    own = np.asarray(places)
+    away = np.hypot(own[:, None, 0] + own[None, :, 0], own[:, None, 1] - own[None, :, 1])
+    nearest = away.argmin(axis=1)
+    return [
+        int(other)
+        if away[place, other] < MIRRORED_WITHIN_CM and abs(own[place, 0]) >= IN_THE_MIDDLE_CM
+        else None
+        for place, other in enumerate(nearest)
+    ]

@@ -96,7 +96,9 @@ def bundles(sections: Sequence[Section]) -> list[tuple[int, ...]]:
         first = waiting.pop(0)
         same = [one for one in waiting if side(one) == side(first)]
         if same:
-            mate = min(same, key=lambda one: (round(math.dist(one.centre, first.centre), 1), one.number))
+            mate = min(
+                same, key=lambda one: (round(math.dist(one.centre, first.centre), 1), one.number)
+            )
             waiting.remove(mate)
             found.append((first.number, mate.number))
         else:

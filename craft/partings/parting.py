@@ -10,7 +10,7 @@ import shapely
 from craft import head
 from craft.errors import CraftError
 from craft.partings.changing import changed
-from craft.partings.measuring import Section, measure, mirrored
+from craft.partings.measuring import Section, measure, mirrors
 from craft.partings.ordering import numbered
 from craft.partings.regions import HeadOfHair, Line, Parter, Region
 from craft.partings.schemes import (
@@ -74,13 +74,13 @@ class Parted:
 
 
 @lru_cache(maxsize=512)
-def part(hair: HeadOfHair, layout: Layout, field: str = "layout") -> Parted:
+def part(hair: HeadOfHair, layout: Layout, field: str = "") -> Parted:
     """Part a head.
 
     Args:
         hair: the head
         layout: how
-        field: where the layout stands in the request, for errors
+        field: path of the layout in the request with its dot, for errors
     Returns:
         the sections in working order, and the lines between them
     Raises:
@@ -89,17 +89,17 @@ def part(hair: HeadOfHair, layout: Layout, field: str = "layout") -> Parted:
     """
     if layout.part_cm and layout.scheme not in PARTED_IN_THE_MIDDLE:
         raise CraftError(
-            f"{field}.part_cm",
+            f"{field}part_cm",
             f"{layout.scheme} has no middle parting: leave it out, or move the lines themselves.",
         )
     if abs(layout.part_cm) > PART_MOST_CM:
         raise CraftError(
-            f"{field}.part_cm", f"Give a number from -{PART_MOST_CM:g} to {PART_MOST_CM:g} cm."
+            f"{field}part_cm", f"Give a number from -{PART_MOST_CM:g} to {PART_MOST_CM:g} cm."
         )
     moves = asked_moves(hair, layout, field)
     parter = Parter(hair, layout.even, moves)
     regions = changed(
-        parter, SCHEMES[layout.scheme](parter, layout), layout.changes, f"{field}.changes"
+        parter, SCHEMES[layout.scheme](parter, layout), layout.changes, f"{field}changes"
     )
     by_rows = layout.scheme is Scheme.ROWS
     curved = any(line.kind in (LineKind.ROW, LineKind.ROUND) for line in parter.lines)
@@ -110,7 +110,7 @@ def part(hair: HeadOfHair, layout: Layout, field: str = "layout") -> Parted:
         measure(region, parter, lengths, hair.diameter_um, curved or shaped, by_rows)
         for region in regions
     ]
-    sections = numbered(measured, layout.order, by_rows, layout.changes, f"{field}.changes")
+    sections = numbered(measured, layout.order, by_rows, layout.changes, f"{field}changes")
     return Parted(sections, drawn(parter, regions))
 
 
@@ -120,22 +120,20 @@ def asked_moves(hair: HeadOfHair, layout: Layout, field: str) -> Mapping[str, fl
     Raises:
         CraftError: a line is moved that is not there, or nowhere
     """
-    moved = [
-        (place, one) for place, one in enumerate(layout.changes) if one.op == PartOp.MOVE
-    ]
+    moved = [(place, one) for place, one in enumerate(layout.changes) if one.op == PartOp.MOVE]
     if not moved:
         return {}
-    rest = tuple(one for one in layout.changes if one.op != PartOp.MOVE and one.op != PartOp.NUMBER)
+    rest = tuple(one for one in layout.changes if one.op not in (PartOp.MOVE, PartOp.NUMBER))
     lines = {line.key: line for line in part(hair, replace(layout, changes=rest), field).lines}
     found: dict[str, float] = {}
     for place, one in moved:
         if one.key not in lines:
             raise CraftError(
-                f"{field}.changes.{place}.key",
+                f"{field}changes.{place}.key",
                 "There is no such line in this parting; take the change back.",
             )
         if one.at is None:
-            raise CraftError(f"{field}.changes.{place}.at", "Say where the line is put.")
+            raise CraftError(f"{field}changes.{place}.at", "Say where the line is put.")
         found[one.key] = one.at
         other = lines[one.key].mirror
         if one.alike and other is not None:
@@ -156,8 +154,7 @@ def drawn(parter: Parter, regions: Sequence[Region]) -> tuple[DrawnLine, ...]:
         if paths:
             doubles = line.kind in LENGTHWISE and any(seen(one, hairline) for one in paths)
             found.append((line, paths, doubles))
-    middles = {line.key: middle(paths) for line, paths, _ in found}
-    kinds = {line.key: line.kind for line, _, _ in found}
+    mirror = line_mirrors([(line, middle(paths)) for line, paths, _ in found])
     return tuple(
         DrawnLine(
             key=line.key,
@@ -168,17 +165,25 @@ def drawn(parter: Parter, regions: Sequence[Region]) -> tuple[DrawnLine, ...]:
             moved=line.moved,
             paths=tuple(corners(one) for one in paths),
             doubles=doubles,
-            mirror=mirrored(
-                middles[line.key],
-                {
-                    key: place
-                    for key, place in middles.items()
-                    if key != line.key and kinds[key] is line.kind
-                },
-            ),
+            mirror=mirror.get(line.key),
         )
         for line, paths, doubles in found
     )
+
+
+def line_mirrors(lines: Sequence[tuple[Line, tuple[float, float]]]) -> dict[str, str]:
+    """For each line the one of its kind that mirrors it; a line that crosses the middle has none.
+
+    Args:
+        lines: with their middles [cm on the map]
+    """
+    found = {}
+    for kind in {line.kind for line, _ in lines}:
+        alike = [(line.key, place) for line, place in lines if line.kind is kind]
+        for (key, _), other in zip(alike, mirrors([place for _, place in alike]), strict=True):
+            if other is not None:
+                found[key] = alike[other][0]
+    return found
 
 
 def pieces(path: shapely.Geometry) -> list[shapely.LineString]:

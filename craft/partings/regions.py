@@ -107,8 +107,10 @@ class Ruler(Protocol):
     width: Floats | float
     curved: bool
 
-    def before(self, at: float) -> shapely.Geometry:
-        """The part of the map on the near side of the parting at a position."""
+    def halve(
+        self, shape: shapely.Geometry, at: float
+    ) -> tuple[shapely.Geometry, shapely.Geometry]:
+        """What of a shape is on the near and on the far side of the parting at a position."""
 
     def path(self, at: float) -> shapely.Geometry:
         """The parting itself."""
@@ -118,6 +120,20 @@ class Ruler(Protocol):
 
     def meant(self, told: float) -> float:
         """The position that is told so."""
+
+
+class Curved:
+    """Partings whose near side is an area of the map."""
+
+    def before(self, at: float) -> shapely.Geometry:
+        """The near side of the parting at a position."""
+        raise NotImplementedError
+
+    def halve(
+        self, shape: shapely.Geometry, at: float
+    ) -> tuple[shapely.Geometry, shapely.Geometry]:
+        side = self.before(at)
+        return shape.intersection(side), shape.difference(side)
 
 
 class Straight:
@@ -135,10 +151,14 @@ class Straight:
         self.coordinate = cells.x if kind is LineKind.ALONG else cells.y
         self.width: Floats | float = head.CELL_CM
 
-    def before(self, at: float) -> shapely.Geometry:
+    def halve(
+        self, shape: shapely.Geometry, at: float
+    ) -> tuple[shapely.Geometry, shapely.Geometry]:
         if self.kind is LineKind.ALONG:
-            return shapely.box(-FAR_CM, -FAR_CM, at, FAR_CM)
-        return shapely.box(-FAR_CM, -FAR_CM, FAR_CM, at)
+            near, far = (-FAR_CM, -FAR_CM, at, FAR_CM), (at, -FAR_CM, FAR_CM, FAR_CM)
+        else:
+            near, far = (-FAR_CM, -FAR_CM, FAR_CM, at), (-FAR_CM, at, FAR_CM, FAR_CM)
+        return shapely.clip_by_rect(shape, *near), shapely.clip_by_rect(shape, *far)
 
     def path(self, at: float) -> shapely.Geometry:
         if self.kind is LineKind.ALONG:
@@ -152,7 +172,7 @@ class Straight:
         return told
 
 
-class Rows:
+class Rows(Curved):
     """Partings parallel to the middle parting on the head.
 
     A parting at a fixed distance from the middle is a circle on the sphere; on the map it bows
@@ -198,10 +218,12 @@ class Rows:
         return math.asin(at) * head.radius(self.circumference_cm)
 
     def meant(self, told: float) -> float:
-        return math.sin(told / head.radius(self.circumference_cm))
+        # Beyond the ear a distance would come back round the head.
+        turn = told / head.radius(self.circumference_cm)
+        return math.sin(min(math.pi / 2, max(-math.pi / 2, turn)))
 
 
-class Wedge:
+class Wedge(Curved):
     """A V at the front: two legs from a little behind the vertex to the front hairline."""
 
     kind = LineKind.V
@@ -231,7 +253,7 @@ class Wedge:
         return told
 
 
-class Horseshoe:
+class Horseshoe(Curved):
     """A parting round the top, open to the face."""
 
     kind = LineKind.ROUND
@@ -285,9 +307,7 @@ def cut_positions(
     return np.asarray(np.interp(np.asarray(shares) * before[-1], before, places))
 
 
-def columns_positions(
-    weight: Floats, column: NDArray[np.intp], shares: Sequence[float]
-) -> Floats:
+def columns_positions(weight: Floats, column: NDArray[np.intp], shares: Sequence[float]) -> Floats:
     """As `cut_positions`, where the cells stand in columns of the mesh.
 
     Args:
@@ -376,31 +396,21 @@ class Parter:
         )
         pieces, rest = [], region
         for number, place in enumerate(self.placed(region, ruler, usual), 1):
-            near, rest = self.divide(rest, ruler, place)
-            pieces.append(replace(near, key=f"{region.key}.{number}"))
+            near, rest = self.divide(rest, ruler, place, f"{region.key}.{number}")
+            pieces.append(near)
         return [*pieces, replace(rest, key=f"{region.key}.{len(weights)}")]
 
-    def divide(self, region: Region, ruler: Ruler, at: float) -> tuple[Region, Region]:
-        """Split a region at a position: what is before it and what is after it."""
+    def divide(self, region: Region, ruler: Ruler, at: float, key: str) -> tuple[Region, Region]:
+        """Split a region at a position: what is before it, under a new key, and what is after."""
         width = ruler.width
         own = width if isinstance(width, float) else width[region.cells]
         near = region.share * np.clip((at - ruler.coordinate[region.cells]) / own + 0.5, 0, 1)
         far = region.share - near
         here, there = near > 0, far > 0
-        side = ruler.before(at)
+        before, after = (polygonal(one) for one in ruler.halve(region.outline, at))
         return (
-            replace(
-                region,
-                cells=region.cells[here],
-                share=near[here],
-                outline=polygonal(region.outline.intersection(side)),
-            ),
-            replace(
-                region,
-                cells=region.cells[there],
-                share=far[there],
-                outline=polygonal(region.outline.difference(side)),
-            ),
+            Region(key, region.cells[here], near[here], before, region.lay, region.rod),
+            Region(region.key, region.cells[there], far[there], after, region.lay, region.rod),
         )
 
     def positions(self, region: Region, ruler: Ruler, shares: Sequence[float]) -> list[float]:

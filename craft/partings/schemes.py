@@ -212,9 +212,7 @@ def taper(parter: Parter, layout: Layout) -> list[Region]:
     side = max(1, round(TAPER_SIDE * (total - top)))
     top = min(top, total - 2 * side - 1)
     back = total - top - 2 * side
-    long, short = parter.cut(
-        parter.whole, Horseshoe(parter.cells), [top, total - top]
-    )
+    long, short = parter.cut(parter.whole, Horseshoe(parter.cells), [top, total - top])
     rear, both = parter.cut(short, parter.across, [back, 2 * side])
     found = [(long, top), (rear, back)]
     found += [(one, side) for one in parter.cut(both, parter.along, [1, 1], [0.0])]
@@ -306,9 +304,7 @@ def bricked(parter: Parter, layout: Layout) -> list[Region]:
     if counts is None:
         return parter.block(parter.whole, layout.total)
     size = [row * len(layout.sizes) // number for row in range(number)]
-    weights = [
-        count * layout.sizes[rank] for count, rank in zip(counts, size, strict=True)
-    ]
+    weights = [count * layout.sizes[rank] for count, rank in zip(counts, size, strict=True)]
     return [
         replace(one, rod=rank)
         for row, count, rank in zip(
@@ -319,10 +315,13 @@ def bricked(parter: Parter, layout: Layout) -> list[Region]:
 
 
 def directed(parter: Parter, layout: Layout) -> list[Region]:
-    """On each side chosen numbers laid back, to the side and forward."""
+    """On each side chosen numbers laid back, to the side and forward; an odd one at the nape."""
     found: list[Region] = []
-    fore = layout.forward + layout.sideways
-    for hand, side in enumerate(sides(parter, parter.whole, layout)):
+    whole, fore = parter.whole, layout.forward + layout.sideways
+    if layout.total % 2:
+        nape, whole = parter.cut(whole, parter.across, [1, layout.total - 1])
+        found.append(nape)
+    for hand, side in enumerate(sides(parter, whole, layout)):
         out = Lay.LEFT if hand == LEFT else Lay.RIGHT
         weights = [one for one in (layout.back, fore) if one]
         pieces = parter.cut(side, parter.across, weights)

@@ -5,20 +5,20 @@ from craft.air import dew_point
 from craft.contract.bottles import BottleOut, BottlesAnswer, BottlesRequest, ClashOut
 from craft.contract.plan import ShelfItem
 from craft.known import KnownHair, known
-from craft.partings import part, totals
+from craft.partings import Layout, part, totals
 from craft.routine.clashes import LEAVE_ON_ROLES, Facts, clashes, fits
 from craft.routine.picking import Shelf, best
 from craft.routine.techniques import TECHNIQUES
-from craft.vocabulary import Role
+from craft.vocabulary import Role, Scheme
 
 #: Definition that a usual dose is told for.
 USUAL_DEFINITION = 0.5
-QUARTERS = 4
+QUARTERS = Layout(Scheme.QUADRANTS, 4)
 
 
 def usual_grams(hair: KnownHair) -> dict[Role, float]:
     """A usual dose of every role on this hair [g]."""
-    sums = totals(part(hair.on_head, False, QUARTERS))
+    sums = totals(part(hair.on_head, QUARTERS).sections)
     found = {role: doses.scalp_dose(role, sums["scalp_cm2"]) for role in doses.SCALP_G_PER_CM2}
     for role in doses.FILM_G_PER_M2:
         film = doses.film(role, hair.porosity, hair.strand, USUAL_DEFINITION)

@@ -7,17 +7,20 @@ from craft import doses, partings
 from craft.contract.plan import PlanRequest, Reason, ShelfItem
 from craft.errors import CraftError
 from craft.known import KnownHair, known
-from craft.partings import Section
+from craft.partings import FEWEST, FIXED, MAX_SECTIONS, Layout, Parted, Section
 from craft.routine.clashes import facts_of
 from craft.routine.picking import Shelf, check_by_hand, pick
 from craft.routine.techniques import TECHNIQUES, Technique
 from craft.routine.why import HOUSE, TRADE, reason
 from craft.vocabulary import (
     Blot,
+    Dryer,
     Layering,
     Level,
     PreWash,
     Role,
+    Scheme,
+    StageKind,
     Start,
     Washing,
     WashRoutine,
@@ -36,7 +39,8 @@ class Case:
         request: as it came in
         hair: with every value filled
         technique: the style as data
-        sections: the parted head
+        layout: how the head is parted
+        parted: the parted head
         hair_g, surface_m2, scalp_cm2, hairs: sums over the sections
         taken: the bottle of every role
     """
@@ -44,12 +48,18 @@ class Case:
     request: PlanRequest
     hair: KnownHair
     technique: Technique
-    sections: tuple[Section, ...]
+    layout: Layout
+    parted: Parted
     hair_g: float
     surface_m2: float
     scalp_cm2: float
     hairs: float
     taken: Mapping[Role, ShelfItem | None] = field(default_factory=dict)
+
+    @property
+    def sections(self) -> tuple[Section, ...]:
+        """The sections in working order."""
+        return self.parted.sections
 
     @property
     def shelf(self) -> Shelf:
@@ -60,6 +70,15 @@ class Case:
             frozenset(self.technique.stays_in),
             self.request.flakers,
         )
+
+    @property
+    def dry(self) -> Dryer:
+        """How it is dried: the first dryer of stages chosen by hand, else as wished."""
+        stages = self.request.stages
+        if not stages:
+            return self.request.dry
+        warm = (one.kind for one in stages if one.kind in (StageKind.HOOD, StageKind.DIFFUSER))
+        return Dryer(next(warm, StageKind.AIR))
 
     @property
     def blot(self) -> Blot:
@@ -122,6 +141,55 @@ def by_house(technique: Technique, request: PlanRequest) -> Technique:
     )
 
 
+#: Of a side, laid forward, to the side and back, where nothing else is told. Common practice.
+DIRECTED_USUAL = (3, 2, 2)
+
+
+def layout_of(request: PlanRequest, technique: Technique) -> Layout:
+    """How the head is parted: as asked, else as is usual for the style.
+
+    Raises:
+        CraftError: the style cannot be made in so many sections, or not in that scheme
+    """
+    parting, asked = request.parting, request.goal.sections
+    scheme = parting.scheme or technique.scheme
+    ways = parting
+    if scheme is Scheme.DIRECTED:
+        if parting.directed:
+            asked = parting.directed
+        count = asked or technique.sections
+        ways = parting if parting.directed else parting.model_copy(update=a_side(count, technique))
+    elif scheme in FIXED and scheme is not Scheme.QUADRANTS:
+        count = FIXED[scheme]
+        if asked not in (None, count):
+            raise CraftError(
+                "goal.sections", f"{scheme} always makes {count} sections; leave the number out."
+            )
+    else:
+        count = asked or technique.sections
+    most = min(MAX_SECTIONS, technique.sections_max)
+    fewest = max(4 if scheme is Scheme.PER_QUADRANT else 1, FEWEST.get(scheme, 1))
+    if not fewest <= count <= max(most, FIXED.get(scheme, 0)):
+        raise CraftError(
+            "goal.sections",
+            f"A {technique.title.lower()} takes {fewest} to {most} sections.",
+        )
+    if scheme is Scheme.PER_QUADRANT and count % 4:
+        raise CraftError(
+            "goal.sections", f"As many in each quadrant: give 4, 8, 12 and so on, not {count}."
+        )
+    return ways.layout(scheme, count)
+
+
+def a_side(count: int, technique: Technique) -> dict[str, int]:
+    """Sections of a side laid forward, to the side and back, in the usual proportion."""
+    usual = technique.directed if any(technique.directed) else DIRECTED_USUAL
+    each = count // 2
+    forward = round(each * usual[0] / sum(usual))
+    sideways = round(each * usual[1] / sum(usual))
+    return {"forward": forward, "sideways": sideways, "back": each - forward - sideways}
+
+
 def case_of(request: PlanRequest) -> Case:
     """Fill the gaps of a request and part the head.
 
@@ -131,22 +199,18 @@ def case_of(request: PlanRequest) -> Case:
     """
     check_by_hand(request)
     technique = by_house(TECHNIQUES[request.goal.style], request)
-    count = request.goal.sections or technique.sections
-    if count > technique.sections_max:
-        raise CraftError(
-            "goal.sections",
-            f"A {technique.title.lower()} takes 1 to {technique.sections_max} sections.",
-        )
     if request.dry_min is not None and request.dry == "air":
         raise CraftError("dry_min", "Minutes under a dryer need dry set to hood or diffuser.")
     hair = known(request.hair)
-    sections = partings.part(hair.on_head, technique.rows, count)
-    sums = partings.totals(sections)
+    layout = layout_of(request, technique)
+    parted = partings.part(hair.on_head, layout, "parting.")
+    sums = partings.totals(parted.sections)
     case = Case(
         request=request,
         hair=hair,
         technique=technique,
-        sections=sections,
+        layout=layout,
+        parted=parted,
         hair_g=sums["grams"],
         surface_m2=sums["surface_m2"],
         scalp_cm2=sums["scalp_cm2"],

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from craft.contract.partings import Parting
 from craft.contract.plan import Goal, Now, PlanRequest
 from craft.contract.proposals import ChainAnswer, Link
 from craft.errors import CraftError
@@ -86,7 +87,15 @@ def link(request: PlanRequest, look: Look, now: Now) -> Link:
     if look.style is not request.goal.style:
         goal = Goal(style=look.style, sections=look.sections, definition=request.goal.definition)
         own = request.model_copy(
-            update={"goal": goal, "now": now, "edits": [], "dry_min": None, "blot": None}
+            update={
+                "goal": goal,
+                "now": now,
+                "edits": [],
+                "dry_min": None,
+                "blot": None,
+                "parting": Parting(),
+                "stages": [],
+            }
         )
     answer = plan(own)
     return Link(

@@ -6,7 +6,8 @@ from typing import Any
 
 from craft import timing
 from craft.contract.plan import Fix
-from craft.drying import Stage, odds_dry
+from craft.drying import Stage
+from craft.partings import FIXED
 from craft.routine.case import Case
 from craft.routine.forecast import (
     SAFE_ODDS,
@@ -83,6 +84,22 @@ def section_counts(case: Case) -> Iterator[int]:
     return iter(range(now + 2 - now % 2, case.technique.sections_max + 1, 2))
 
 
+def in_sections(case: Case, count: int) -> dict[str, Any]:
+    """The change that takes another number of sections.
+
+    What was changed by hand belongs to the parting it was changed on, and is told to go with it.
+    """
+    parting = case.request.parting
+    change: dict[str, Any] = {}
+    if parting.changes:
+        change["changes"] = []
+    if case.layout.scheme in FIXED:
+        change["scheme"] = None
+    if parting.directed:
+        change |= dict.fromkeys(("forward", "sideways", "back"))
+    return {"goal": {"sections": count}} | ({"parting": change} if change else {})
+
+
 def sections_minutes(case: Case, count: int) -> float:
     """Hands-on minutes that depend on the number of sections, if all held the same hair."""
     technique = case.technique
@@ -98,13 +115,13 @@ def more_sections(case: Case, made: Forecast) -> Fix | None:
     """The fewest sections that dry in time."""
     for count in section_counts(case):
         trial = replace(made, bundle=section_bundle(case, case.hairs / count))
-        safe_h = safe_hours(trial.bundle, trial.water, trial.stages, trial.factor)
+        safe_h = safe_hours(trial.bundle, trial.water, trial.stages, trial.factor, trial.spread)
         if safe_h is not None and safe_h <= made.release_h:
             extra = sections_minutes(case, count) - sections_minutes(case, len(case.sections))
             return drying_fix(
                 "more_sections",
                 f"Take {count} {case.technique.noun}s",
-                {"goal": {"sections": count}},
+                in_sections(case, count),
                 trial.odds,
                 hands=extra,
                 client=extra,
@@ -120,14 +137,18 @@ def hood_first(case: Case, made: Forecast) -> Fix | None:
         if made.dryer is Dryer.HOOD and minutes <= made.dryer_min:
             continue
         stages: tuple[Stage, ...] = stages_for(case, Dryer.HOOD, minutes)
-        safe_h = safe_hours(made.bundle, made.water, stages, made.factor)
+        safe_h = safe_hours(made.bundle, made.water, stages, made.factor, made.spread)
         if safe_h is not None and safe_h <= made.release_h:
             added = minutes - made.dryer_min
             return drying_fix(
                 "hood_first",
                 f"{minutes} min under the hood first",
-                {"dry": "hood", "dry_min": minutes},
-                odds_dry(made.bundle, made.water, stages, made.release_h, made.factor),
+                {
+                    "dry": "hood",
+                    "dry_min": minutes,
+                    **({"stages": []} if case.request.stages else {}),
+                },
+                made.odds_with(stages),
                 hands=0.0 if made.dryer is Dryer.HOOD else HOOD_SETUP_MIN,
                 client=added + (0.0 if made.dryer is Dryer.HOOD else HOOD_SETUP_MIN),
             )
@@ -139,7 +160,7 @@ def less_water(case: Case, made: Forecast) -> Fix | None:
     if case.blot is not Blot.CLOTH:
         return None
     water = water_of(case, Blot.PRESSED)
-    odds = odds_dry(made.bundle, water, made.stages, made.release_h, made.factor)
+    odds = replace(made, water=water).odds
     if odds < SAFE_ODDS:
         return None
     extra = (BLOT_MIN[Blot.PRESSED] - BLOT_MIN[Blot.CLOTH]) * case.request.pace
@@ -173,7 +194,7 @@ def press_and_hood(case: Case, made: Forecast) -> Fix | None:
 
 def later_release(case: Case, made: Forecast) -> Fix | None:
     """The same hour on the first day that is safe."""
-    safe_h = safe_hours(made.bundle, made.water, made.stages, made.factor)
+    safe_h = safe_hours(made.bundle, made.water, made.stages, made.factor, made.spread)
     if safe_h is None or in_one_sitting(made):
         return None
     release_h = made.release_h + rounded_up(safe_h - made.release_h, DAY_H)
@@ -184,6 +205,6 @@ def later_release(case: Case, made: Forecast) -> Fix | None:
         "later_release",
         "Release a day later" if days == 1 else f"Release {days} days later",
         {"goal": {"release_after_h": release_h}},
-        odds_dry(made.bundle, made.water, made.stages, release_h, made.factor),
+        made.odds_with(made.stages, release_h),
         later=release_h - made.release_h,
     )

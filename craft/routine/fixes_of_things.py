@@ -8,9 +8,9 @@ from craft.contract.plan import Caution, Fix
 from craft.routine.case import Case
 from craft.routine.cautions.bottles import leave_on
 from craft.routine.curls import rod_curl
-from craft.routine.fixes import sections_minutes
+from craft.routine.fixes import in_sections, sections_minutes
 from craft.routine.forecast import Forecast, section_bundle
-from craft.routine.kit import counted, other_sizes, rod_mm, rods_needed, short
+from craft.routine.kit import bands_for, counted, other_sizes, rod_mm, rods_needed, short
 from craft.routine.products import name_of, others
 from craft.vocabulary import Role
 
@@ -36,7 +36,10 @@ def other_rods(case: Case, made: Forecast) -> Fix | None:
         "other_rods",
         "kit_short",
         f"Set the whole head on {size:g} mm",
-        {"goal": {"rod_mm": size}},
+        {
+            "goal": {"rod_mm": size},
+            **({"parting": {"sizes_mm": []}} if case.request.parting.sizes_mm else {}),
+        },
         made,
         f"curls {then.diameter_mm:.0f} mm across instead of {now.diameter_mm:.0f}, hanging "
         f"{then.hanging_cm:.1f} cm instead of {now.hanging_cm:.1f}",
@@ -53,7 +56,7 @@ def counts_that_suffice(case: Case) -> Iterator[int]:
         needs = {
             "rods": technique.rods_each * count,
             "pins": technique.pins_each * count + technique.pins_whole,
-            "bands": technique.bands_each * count,
+            "bands": bands_for(case, count),
             "clips": technique.clips,
         }
         if all(needs[name] <= have for name, have in free.items()):
@@ -71,7 +74,7 @@ def fewer_sections(case: Case, made: Forecast) -> Fix | None:
         key="fewer_sections",
         caution="kit_short",
         title=f"Take {count} {case.technique.noun}s",
-        change={"goal": {"sections": count}},
+        change=in_sections(case, count),
         hands_on_min=round(extra, 1),
         client_min=round(extra, 1),
         later_h=0,

@@ -1,12 +1,14 @@
 """Rods, pins, bands and clips of a routine, what is short, and where odd sizes show least."""
 
+import math
+from collections import Counter
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from craft.contract.plan import KitNeeded, OddRods, Reason, RodNeed
-from craft.partings import Section
+from craft.partings import Section, bundles
 from craft.routine.case import Case
-from craft.routine.curls import rod_curl
+from craft.routine.curls import bands_of, rod_curl
 from craft.routine.why import HOUSE, TRADE, reason
 from craft.vocabulary import Zone
 
@@ -28,6 +30,23 @@ def rod_mm(case: Case) -> float:
     return next((rod for limit, rod in USUAL_RODS if length <= limit), LONG_ROD_MM)
 
 
+def sizes_by_section(case: Case) -> dict[int, float]:
+    """Rod each section is meant for [mm]: one size, or sizes from the nape to the top."""
+    if not case.technique.rods_each:
+        return {}
+    sizes, usual = case.request.parting.sizes_mm, rod_mm(case)
+    return {
+        one.number: usual if one.rod is None or not sizes else sizes[one.rod]
+        for one in case.sections
+    }
+
+
+def rods_by_size(case: Case) -> dict[float, int]:
+    """How many rods of each size, the most first."""
+    counts = Counter(sizes_by_section(case).values())
+    return {size: count * case.technique.rods_each for size, count in counts.most_common()}
+
+
 def rods_needed(case: Case) -> int:
     """How many rods."""
     return case.technique.rods_each * len(case.sections)
@@ -44,12 +63,18 @@ def stock(case: Case) -> dict[float, int] | None:
     return counts
 
 
-def short(case: Case) -> int:
-    """Rods of the wanted size that are missing."""
+def missing(case: Case) -> dict[float, int]:
+    """Rods that are missing, by size; sizes that are enough are left out."""
     have = stock(case)
     if have is None:
-        return 0
-    return max(0, rods_needed(case) - have.get(rod_mm(case), 0))
+        return {}
+    gaps = {size: need - have.get(size, 0) for size, need in rods_by_size(case).items()}
+    return {size: gap for size, gap in gaps.items() if gap > 0}
+
+
+def short(case: Case) -> int:
+    """Rods that are missing."""
+    return sum(missing(case).values())
 
 
 def hidden_pairs(sections: Sequence[Section]) -> list[tuple[Section, ...]]:
@@ -84,23 +109,31 @@ class Odd:
     Args:
         diameter_mm: of these rods
         sections: numbers of the sections
+        wanted_mm: rods they stand in for
     """
 
     diameter_mm: float
     sections: tuple[int, ...]
+    wanted_mm: float = 0.0
 
 
-def other_sizes(case: Case) -> Iterator[tuple[float, int]]:
+def other_sizes(case: Case, wanted: float | None = None) -> Iterator[tuple[float, int]]:
     """Other rods that are free with their number; nearest in size first, smaller before larger.
 
     Common practice, no source: a smaller rod next to others shows, so it goes where it is hidden.
+
+    Args:
+        case: the head
+        wanted: size that is missing [mm]; else that of most rods
     """
-    wanted = rod_mm(case)
+    size_wanted = rod_mm(case) if wanted is None else wanted
+    needs = rods_by_size(case) if wanted is not None else {}
     for size, count in sorted(
-        (stock(case) or {}).items(), key=lambda one: (abs(one[0] - wanted), one[0])
+        (stock(case) or {}).items(), key=lambda one: (abs(one[0] - size_wanted), one[0])
     ):
-        if size != wanted and count:
-            yield size, count
+        free = count - needs.get(size, 0)
+        if size != size_wanted and free > 0:
+            yield size, free
 
 
 def odd_rods(case: Case) -> list[Odd]:
@@ -109,17 +142,24 @@ def odd_rods(case: Case) -> list[Odd]:
     One size that is enough for all comes before several nearer ones: one other curl shows less
     than two. Left and right get the same.
     """
-    missing, each = short(case), case.technique.rods_each
-    if not missing:
-        return []
-    free = list(other_sizes(case))
-    enough = [one for one in free if one[1] >= missing]
-    pairs = hidden_pairs(case.sections)
-    for sizes in (enough[:1], free):
-        found = spread(pairs, sizes, missing, each)
-        if sum(len(one.sections) for one in found) * each >= missing:
-            return found
-    return []
+    found: list[Odd] = []
+    each, meant = case.technique.rods_each, sizes_by_section(case)
+    for wanted, gap in missing(case).items():
+        free = [
+            (
+                size,
+                count - sum(len(one.sections) * each for one in found if one.diameter_mm == size),
+            )
+            for size, count in other_sizes(case, wanted)
+        ]
+        enough = [one for one in free if one[1] >= gap]
+        pairs = hidden_pairs([one for one in case.sections if meant[one.number] == wanted])
+        for sizes in (enough[:1], free):
+            odd = spread(pairs, sizes, gap, each)
+            if sum(len(one.sections) for one in odd) * each >= gap:
+                found += [replace(one, wanted_mm=wanted) for one in odd]
+                break
+    return found
 
 
 def spread(
@@ -149,10 +189,8 @@ def odd_sections(case: Case) -> list[int]:
 
 def rods_by_section(case: Case) -> dict[int, float]:
     """Rod of each section [mm]; empty where none is set on rods."""
-    if not case.technique.rods_each:
-        return {}
     other = {number: odd.diameter_mm for odd in odd_rods(case) for number in odd.sections}
-    return {section.number: other.get(section.number, rod_mm(case)) for section in case.sections}
+    return sizes_by_section(case) | other
 
 
 def pins_needed(case: Case) -> int:
@@ -162,7 +200,20 @@ def pins_needed(case: Case) -> int:
 
 def bands_needed(case: Case) -> int:
     """Bands of all sections."""
-    return case.technique.bands_each * len(case.sections)
+    return bands_for(case, len(case.sections))
+
+
+def bands_for(case: Case, count: int) -> int:
+    """Bands of so many sections, or of the bundles they make in pairs."""
+    bands = bands_of(case)
+    if bands is None:
+        return 0
+    return bands.each * (math.ceil(count / 2) if case.technique.bundled else count)
+
+
+def bundles_of(case: Case) -> list[tuple[int, ...]]:
+    """Sections that are banded together; none where each is for itself."""
+    return bundles(case.sections) if case.technique.bundled else []
 
 
 def counted(case: Case) -> list[tuple[str, int, int | None]]:
@@ -188,10 +239,13 @@ def counted_told(case: Case) -> list[str]:
 
 def rods_told(case: Case) -> str | None:
     """Rods that are short, what stands in, where, and what it does to the curl; in words."""
-    missing = short(case)
-    if not missing:
+    gaps = missing(case)
+    if not gaps:
         return None
-    told = f"{missing} rods of {rod_mm(case):g} mm are missing of {rods_needed(case)}"
+    needs = rods_by_size(case)
+    told = " and ".join(
+        f"{gap} rods of {size:g} mm are missing of {needs[size]}" for size, gap in gaps.items()
+    )
     odd = out_odd(case)
     if not odd:
         return told + ", and no other size is enough"
@@ -226,9 +280,9 @@ def odd_told(odd: OddRods) -> str:
 
 def out_odd(case: Case) -> list[OddRods]:
     """Odd rods with the curl they leave."""
-    wanted = rod_curl(case, rod_mm(case))
     found = []
     for odd in odd_rods(case):
+        wanted = rod_curl(case, odd.wanted_mm)
         curl = rod_curl(case, odd.diameter_mm)
         found.append(
             OddRods(
@@ -246,18 +300,16 @@ def out_odd(case: Case) -> list[OddRods]:
 
 def kit_needed(case: Case) -> KitNeeded:
     """What has to lie ready."""
-    odd = out_odd(case)
-    rods = []
-    if case.technique.rods_each:
-        most = max(odd, key=lambda one: one.count, default=None)
-        rods.append(
-            RodNeed(
-                diameter_mm=rod_mm(case),
-                count=rods_needed(case),
-                short=short(case),
-                substitute_mm=most.diameter_mm if most else None,
-            )
+    odd, gaps = out_odd(case), missing(case)
+    rods = [
+        RodNeed(
+            diameter_mm=size,
+            count=count,
+            short=gaps.get(size, 0),
+            substitute_mm=stand_in(case, size),
         )
+        for size, count in rods_by_size(case).items()
+    ]
     return KitNeeded(
         rods=rods,
         odd_at=odd_sections(case),
@@ -269,18 +321,29 @@ def kit_needed(case: Case) -> KitNeeded:
     )
 
 
+def stand_in(case: Case, size: float) -> float | None:
+    """The size that stands in for most rods that are missing of another."""
+    odd = [one for one in odd_rods(case) if one.wanted_mm == size]
+    most = max(odd, key=lambda one: len(one.sections), default=None)
+    return most.diameter_mm if most else None
+
+
 def kit_reasons(case: Case) -> list[Reason]:
     """How the numbers of pins, bands and rods come about."""
     technique, count = case.technique, len(case.sections)
     found = []
     for each, name, total in (
         (technique.pins_each, "pins", pins_needed(case)),
-        (technique.bands_each, "bands", bands_needed(case)),
         (technique.rods_each, "rods", rods_needed(case)),
     ):
         if each:
             told = f"{each} {name} for each of {count} {technique.noun}s: {total}."
             found.append(reason(f"{name}_each", told, f"sections {count}", TRADE))
+    bands = bands_of(case)
+    if bands is not None:
+        what = "bundles of two" if technique.bundled else f"{technique.noun}s"
+        told = f"{bands.each} bands for each of {bands_needed(case) // bands.each} {what}."
+        found.append(reason("bands_each", told, f"sections {count}", TRADE))
     if technique.rods_each:
         told = f"{rod_mm(case):g} mm are usual up to {case.hair.length_cm:g} cm of length."
         if case.request.goal.rod_mm is not None:

@@ -1,7 +1,7 @@
 """From a request to a plan."""
 
 import math
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 
 from craft import RULES_VERSION, curl, doses, drying
 from craft.contract.partings import SectionOut
@@ -16,23 +16,34 @@ from craft.contract.plan import (
     Step,
     Totals,
 )
+from craft.drying import Stage
 from craft.head import hairline
+from craft.partings import Section
 from craft.routine.before import before
 from craft.routine.case import Case, case_of
 from craft.routine.cautions import cautions_for, gravest_first, leave_on
-from craft.routine.curls import hangs
+from craft.routine.crown import line_out, section_out
+from craft.routine.curls import (
+    curl_width,
+    hangs,
+    made_as,
+    rod_curl,
+    section_hangs,
+    stretch_of,
+    turns_of,
+)
 from craft.routine.edits import edited
 from craft.routine.fixes import fixes_for_drying
 from craft.routine.fixes_of_things import fixes_for_bottles, fixes_for_film, fixes_for_kit
 from craft.routine.forecast import SAFE_ODDS, Forecast, curve, forecast, section_bundle
 from craft.routine.home import home, wear_days
-from craft.routine.kit import kit_needed, rod_mm, rods_by_section
+from craft.routine.kit import bundles_of, kit_needed, rod_mm, rods_by_section
 from craft.routine.order import out_of_order
 from craft.routine.schools import schools
 from craft.routine.styling import shape_minutes, styling
 from craft.routine.washing import blot_and_part, washing
 from craft.routine.why import HOUSE, MODEL, TRADE, reason
-from craft.vocabulary import Role, Severity
+from craft.vocabulary import Role, Severity, StageKind
 
 #: How sure we are of the stretch of a technique. House value.
 STRETCH_SPREAD = 0.12
@@ -87,6 +98,8 @@ def plan(request: PlanRequest) -> PlanAnswer:
     """
     case = case_of(request)
     made = forecast(case)
+    rods = rods_by_section(case)
+    told, made_reasons = made_as(case, rods)
     steps, removed = edited(case, routine(case, made))
     found = gravest_first(
         [*cautions_for(case, made, first_sitting(steps)), *out_of_order(case, steps)]
@@ -96,9 +109,9 @@ def plan(request: PlanRequest) -> PlanAnswer:
     return PlanAnswer(
         rules_version=RULES_VERSION,
         title=case.technique.title,
-        scheme="rows" if case.technique.rows else "quadrants",
+        scheme=case.layout.scheme,
         steps=[] if stopped else place_cautions(steps, found),
-        sections=sections_out(case, made),
+        sections=sections_out(case, made, rods),
         hairline=[(round(float(x), 2), round(float(y), 2)) for x, y in hairline(case.hair.head_cm)],
         totals=totals(case, [] if stopped else steps),
         drying=drying_out(made),
@@ -108,6 +121,10 @@ def plan(request: PlanRequest) -> PlanAnswer:
         fixes=[] if stopped else fixes,
         home=home(case, made),
         assumed=list(case.hair.assumed),
+        lines=[line_out(one) for one in case.parted.lines],
+        bundles=[list(one) for one in bundles_of(case)],
+        made_as=told,
+        made_reasons=made_reasons,
         section_reasons=section_reasons(case),
         schools=schools(case),
         removed=removed,
@@ -237,7 +254,7 @@ def section_reasons(case: Case) -> list[Reason]:
     ]
 
 
-def sections_out(case: Case, made: Forecast) -> list[SectionOut]:
+def sections_out(case: Case, made: Forecast, rods: Mapping[int, float]) -> list[SectionOut]:
     """The parted head with dose, minutes and drying of each section."""
     # Sections of equal hair dry alike: each number of hairs is forecast once.
     hours = {
@@ -246,35 +263,56 @@ def sections_out(case: Case, made: Forecast) -> list[SectionOut]:
         ).time_to(1.0)
         for hairs in {round(section.hairs) for section in case.sections}
     }
-    rods = rods_by_section(case)
+    bundle = {number: place for place, one in enumerate(bundles_of(case), 1) for number in one}
     films = {
         role: case.film(role).g_per_m2
         for role in case.technique.stays_in
         if role in doses.FILM_G_PER_M2
     }
     return [
-        SectionOut(
-            number=section.number,
-            zone=section.zone,
-            area_cm2=round(section.area_cm2, 2),
-            hairs=round(section.hairs),
-            grams=round(section.grams, 2),
-            length_cm=round(section.length_cm, 1),
-            lay=section.lay,
-            outline=list(section.outline),
-            centre=section.centre,
-            minutes=round(shape_minutes(case, section) * case.request.pace, 2),
-            doses={role: round(film * section.surface_m2, 2) for role, film in films.items()},
-            h_to_dry=rounded(hours[round(section.hairs)]),
-            rod_mm=rods.get(section.number),
+        section_out(section).model_copy(
+            update={
+                "minutes": round(shape_minutes(case, section) * case.request.pace, 2),
+                "doses": {
+                    role: round(film * section.surface_m2, 2) for role, film in films.items()
+                },
+                "h_to_dry": rounded(hours[round(section.hairs)]),
+                "rod_mm": rods.get(section.number),
+                "bundle": bundle.get(section.number),
+                **set_of(case, section, rods.get(section.number)),
+            }
         )
         for section in case.sections
     ]
 
 
+def set_of(case: Case, section: Section, rod: float | None) -> dict[str, float | None]:
+    """What a section is made into, in numbers."""
+    wound = rod_curl(case, rod, section=section).wound.thickness_mm if rod is not None else None
+    return {
+        "turns": tenth(turns_of(case, section, rod)),
+        "wound_mm": tenth(wound),
+        "curl_mm": tenth(curl_width(case, section, rod)),
+        "sits_cm": tenth(section_hangs(case, section, rod)),
+    }
+
+
+def tenth(value: float | None) -> float | None:
+    """A number to one place, or nothing."""
+    return None if value is None else round(value, 1)
+
+
 def rounded(hours: float | None) -> float | None:
     """Hours to two places, or nothing."""
     return None if hours is None else round(hours, 2)
+
+
+def stage_told(stage: Stage) -> str:
+    """A stage of drying in words."""
+    if stage.kind is StageKind.CLOTH:
+        return f"a cloth for {(stage.hours or 0) * 60:.0f} min"
+    air = f"{stage.kind} {stage.temp_c:g} °C at {stage.rh:.0%} RH"
+    return air + (f" for {stage.hours * 60:.0f} min" if stage.hours else "")
 
 
 def drying_out(made: Forecast) -> Drying:
@@ -283,11 +321,7 @@ def drying_out(made: Forecast) -> Drying:
     dry_h = made.run.time_to(1.0)
     until = min(CHART_LIMIT_H, CHART_PAST * max(made.release_h, dry_h or 0.0, 0.5))
     odds = made.odds
-    stages = ", then ".join(
-        f"{stage.kind} {stage.temp_c:g} °C at {stage.rh:.0%} RH"
-        + (f" for {stage.hours * 60:.0f} min" if stage.hours else "")
-        for stage in made.stages
-    )
+    stages = ", then ".join(stage_told(stage) for stage in made.stages)
     return Drying(
         h_to_90=rounded(made.run.time_to(0.9)),
         h_to_dry=rounded(dry_h),
@@ -314,7 +348,7 @@ def drying_out(made: Forecast) -> Drying:
                 "drying_band",
                 "The band holds eight heads in ten; it narrows once drying times of this head "
                 "are recorded.",
-                f"spread {drying.LOG_SPREAD:g}",
+                f"spread {made.spread:g}",
                 HOUSE,
             ),
         ],
@@ -325,14 +359,8 @@ def finished(case: Case, made: Forecast) -> Finished:
     """How long it hangs and how defined it is on day one."""
     hair, technique = case.hair, case.technique
     rod = rod_mm(case) if technique.rods_each else None
-    lengths = [
-        hangs(case, stretch, rod)
-        for stretch in (
-            technique.stretch - STRETCH_SPREAD,
-            technique.stretch,
-            technique.stretch + STRETCH_SPREAD,
-        )
-    ]
+    taken_out = stretch_of(case)
+    lengths = [hangs(case, taken_out + off, rod) for off in (-STRETCH_SPREAD, 0.0, STRETCH_SPREAD)]
     low, high = DEFINITION_RANGE
     definition = (
         technique.definition
@@ -351,7 +379,7 @@ def finished(case: Case, made: Forecast) -> Finished:
             reason(
                 "finished_length",
                 f"{hair.length_cm:g} cm shrink by {curl.shrinkage(hair.curl_index):.0%} left alone;"
-                f" a {technique.title.lower()} takes out {technique.stretch:.0%} of that.",
+                f" a {technique.title.lower()} takes out {taken_out:.0%} of that.",
                 f"curl index {hair.curl_index:.2f}",
                 MODEL,
             ),

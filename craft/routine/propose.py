@@ -8,11 +8,12 @@ from typing import Any
 from craft.contract.plan import PlanAnswer, PlanRequest
 from craft.contract.proposals import Measures, Proposal, ProposeAnswer, Relax
 from craft.errors import CraftError
+from craft.partings import FIXED
 from craft.routine.forecast import SAFE_ODDS
 from craft.routine.measures import TRAITS, differences, front, measures
 from craft.routine.planner import plan
 from craft.routine.techniques import TECHNIQUES
-from craft.vocabulary import Blot, Dryer, Heat, Start
+from craft.vocabulary import Blot, Dryer, Heat, Scheme, Start
 
 #: Numbers of sections that are tried, against the usual. House values.
 SECTION_FACTORS = (0.6, 1.0, 1.5)
@@ -50,23 +51,35 @@ def variations(request: PlanRequest) -> Iterator[dict[str, Any]]:
     """Changes that are tried: sections, dryers, blotting; nothing the request has fixed."""
     technique = TECHNIQUES[request.goal.style]
     counts: tuple[int | None, ...] = (request.goal.sections,)
-    if request.goal.sections is None:
+    if sections_open(request):
         counts = tuple(
             dict.fromkeys(
                 even(technique.sections * f, technique.sections_max) for f in SECTION_FACTORS
             )
         )
+    # Stages chosen by hand leave neither dryer nor water open.
+    by_hand = bool(request.stages)
     warm = request.goal.max_heat is not Heat.NONE and technique.start is Start.WASH
     dryers = (Dryer.AIR, Dryer.HOOD, Dryer.DIFFUSER) if warm else (Dryer.AIR,)
+    if by_hand:
+        dryers = (request.dry,)
     blots = (
         (None, Blot.PRESSED)
-        if technique.blot is Blot.CLOTH and not technique.damp_first
+        if technique.blot is Blot.CLOTH and not technique.damp_first and not by_hand
         else (None,)
     )
     for count in counts:
         for dryer in dryers:
             for blot in blots:
                 yield {"goal": {"sections": count}, "dry": dryer, "dry_min": None, "blot": blot}
+
+
+def sections_open(request: PlanRequest) -> bool:
+    """Whether the number of sections may be varied: not wished, and not parted by hand."""
+    parting = request.parting
+    own = parting.scheme in FIXED and parting.scheme is not Scheme.QUADRANTS
+    by_hand = bool(parting.changes) or bool(parting.directed) or own
+    return request.goal.sections is None and not by_hand
 
 
 def even(count: float, most: int) -> int:

@@ -145,11 +145,11 @@ def schools(case: Case) -> list[SchoolChoice]:
             because.because,
             "Straight into water: shorter, more swelling." if oiled else "Oil first: more slip.",
         )
-        air = case.request.dry is Dryer.AIR
+        air = case.dry is Dryer.AIR
         found.append(
             SchoolChoice(
                 topic="drying",
-                chosen=case.request.dry,
+                chosen=case.dry,
                 chosen_by=SchoolBy.PLAN,
                 because="Air: shine, and patience." if air else "Warm air: time.",
                 instead="Hood or diffuser: hours sooner." if air else "Air: more shine, longer.",

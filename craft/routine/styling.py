@@ -9,6 +9,7 @@ from craft.routine.products import dose
 from craft.routine.steps import step
 from craft.routine.why import HOUSE, MODEL, TRADE, reason
 from craft.vocabulary import (
+    AirAt,
     Condition,
     Distribution,
     Dryer,
@@ -17,6 +18,7 @@ from craft.vocabulary import (
     Level,
     Role,
     Smoothing,
+    StageKind,
     Start,
     Station,
     Style,
@@ -192,6 +194,60 @@ def dryer_step(case: Case, made: Forecast) -> Step:
     )
 
 
+#: Names of stages that are worked in the salon.
+STAGE_TITLES = {
+    StageKind.HOOD: ("Hood", "under the hood"),
+    StageKind.DIFFUSER: ("Diffuse", ""),
+    StageKind.CLOTH: ("Wrap in a cloth", "in the cloth"),
+    StageKind.AIR: ("Air in the salon", "airing"),
+    StageKind.CAP: ("Under a cap", "under the cap"),
+}
+STAGE_HOW = {
+    StageKind.HOOD: "Settle the client, set the timer, let nothing be touched.",
+    StageKind.DIFFUSER: "Low heat, low air; hold each spot about a minute, do not rake.",
+    StageKind.CLOTH: "Wrap in dry cotton, press, do not rub; a fresh cloth if it is soaked.",
+    StageKind.AIR: "Let it air; nothing is touched.",
+    StageKind.CAP: "Loosely under the cap; damp hair does not stay closed in.",
+}
+
+
+def stage_steps(case: Case, made: Forecast) -> list[Step]:
+    """Stages chosen by hand that are worked in the salon, each as a step."""
+    found: list[Step] = []
+    begins = 0.0
+    for number, (one, ends) in enumerate(zip(case.request.stages, made.run.ends, strict=False), 1):
+        minutes = (ends - begins) * 60
+        begins = ends
+        if one.at is not AirAt.SALON or (
+            one.minutes is None and one.kind is not StageKind.DIFFUSER
+        ):
+            continue
+        held = one.kind is StageKind.DIFFUSER
+        title, wait = STAGE_TITLES[one.kind]
+        found.append(
+            step(
+                case,
+                f"dry_{number}" if any(had.key == "dry" for had in found) else "dry",
+                Family.SHAPE,
+                title,
+                STAGE_HOW[one.kind],
+                minutes=minutes if held else HOOD_SETUP_MIN,
+                station=Station.HOOD if one.kind is StageKind.HOOD else Station.CHAIR,
+                wait=(0.0, 0.0) if held else (minutes, minutes + HOOD_SLACK_MIN),
+                wait_title=wait,
+                reasons=[
+                    reason(
+                        "stage_by_hand",
+                        f"Chosen by hand; {made.run.at(ends):.0%} of the water is gone after it.",
+                        f"stage {number}, {one.kind}",
+                        MODEL,
+                    )
+                ],
+            )
+        )
+    return found
+
+
 def release(case: Case, made: Forecast) -> Step:
     """Take the set down, only when dry."""
     count = len(case.sections)
@@ -321,7 +377,9 @@ def styling(case: Case, made: Forecast) -> list[Step]:
     if case.request.goal.style is Style.PUFF_PIN_UP:
         steps.append(stretch_roots(case))
     steps.append(shape(case))
-    if made.dryer is not Dryer.AIR and technique.start is Start.WASH:
+    if case.request.stages and technique.start is Start.WASH:
+        steps += stage_steps(case, made)
+    elif made.dryer is not Dryer.AIR and technique.start is Start.WASH:
         steps.append(dryer_step(case, made))
     if technique.released:
         steps.append(release(case, made))

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from craft.vocabulary import Blot, OnHead, Pattern, Role, SetKind, Start, Washing
+from craft.vocabulary import Blot, OnHead, Pattern, Role, Scheme, SetKind, Start, Washing
 
 
 @dataclass(frozen=True)
@@ -12,7 +12,7 @@ class Technique:
     Args:
         title: the trade's name
         noun: one of its sections, e.g. "row"
-        rows: parted in rows from front to back; else in quadrants
+        scheme: how it is parted
         sections, sections_max: usual and largest sensible number of sections
         shape_min: hands-on minutes of a usual section of 25 cm, medium hair
         how: what the hands do
@@ -33,7 +33,7 @@ class Technique:
         tension: pulls at the hairline
         start: begins with a wash, or works on what is worn
         washing: how much washing
-        rods_each, bands_each: rods and bands for each section
+        rods_each: rods for each section
         pins_whole: pins for the whole head, besides those of sections
         damp_first: bands and pins go in when damp, not dripping
         water: water to lose where nothing is washed [g/g]; else by the blotting
@@ -44,11 +44,15 @@ class Technique:
         works_from: what has to be on the head
         wear_most: days after which it is overdue
         leaves: what is on the head afterwards
+        directed: sections of each side laid forward, to the side and back, where it is parted so
+        band_stretch: share of the shrinkage taken out under bands, between them and where ends
+            are left out
+        bundled: banded in pairs
     """
 
     title: str
     noun: str
-    rows: bool
+    scheme: Scheme
     sections: int
     sections_max: int
     shape_min: float
@@ -73,7 +77,6 @@ class Technique:
     start: Start = Start.WASH
     washing: Washing = Washing.FULL
     rods_each: int = 0
-    bands_each: int = 0
     pins_whole: int = 0
     damp_first: bool = False
     water: float | None = None
@@ -84,3 +87,11 @@ class Technique:
     works_from: tuple[OnHead, ...] = ()
     wear_most: int = 14
     leaves: OnHead = OnHead.LOOSE
+    directed: tuple[int, int, int] = (0, 0, 0)
+    band_stretch: tuple[float, float, float] = (0.0, 0.0, 0.0)
+    bundled: bool = False
+
+    @property
+    def rows(self) -> bool:
+        """Whether it lies on the scalp in rows."""
+        return self.scheme is Scheme.ROWS

@@ -3,7 +3,9 @@
 from typing import Any
 
 from craft.contract import PlanAnswer, PlanRequest, parse
+from craft.partings import HeadOfHair, Layout, Section, part
 from craft.routine.planner import plan
+from craft.vocabulary import Even, Scheme
 
 HAIR: dict[str, Any] = {
     "pattern": "4b",
@@ -30,3 +32,11 @@ def planned(**changes: Any) -> PlanAnswer:
 
 def caution_keys(answer: PlanAnswer) -> list[str]:
     return [one.key for one in answer.cautions]
+
+
+def parted_by(
+    hair: HeadOfHair, rows: bool, count: int, even: Even = Even.HAIR
+) -> tuple[Section, ...]:
+    """Sections of a head in rows or in quadrants."""
+    scheme = Scheme.ROWS if rows else Scheme.QUADRANTS
+    return part(hair, Layout(scheme, count, even)).sections

@@ -9,7 +9,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft import head
-from craft.partings import HeadOfHair, lay_of, part
+from craft.partings import HeadOfHair, lay_of
+from craft.tests.requests import parted_by
 from craft.vocabulary import Zone
 
 GIRTHS = st.floats(45, 65)
@@ -91,13 +92,13 @@ class LayTest(TestCase):
 
     def test_both_sides_mirror_each_other(self) -> None:
         mirror = {"left": "right", "right": "left"}
-        sections = part(HeadOfHair(57, 180, 25, 70), False, 16)
+        sections = parted_by(HeadOfHair(57, 180, 25, 70), False, 16)
         for left, right in zip(sections[::2], sections[1::2], strict=True):
             self.assertEqual(mirror.get(left.lay, left.lay), right.lay)
             self.assertAlmostEqual(left.hairs, right.hairs, delta=1)
 
     def test_numbers_stand_inside_their_sections(self) -> None:
         for rows, count in ((True, 14), (False, 16), (False, 9)):
-            for section in part(HeadOfHair(57, 180, 25, 70), rows, count):
+            for section in parted_by(HeadOfHair(57, 180, 25, 70), rows, count):
                 outline = shapely.Polygon(section.outline)
                 self.assertTrue(outline.contains(shapely.Point(section.centre)), section.number)

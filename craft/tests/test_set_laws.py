@@ -12,7 +12,9 @@ from craft.commands import COMMANDS
 from craft.contract import parse
 from craft.drying import Bundle, Stage
 from craft.errors import CraftError
-from craft.partings import HeadOfHair, back_first, part, totals
+from craft.partings import HeadOfHair, totals
+from craft.partings.ordering import back_first
+from craft.tests.requests import parted_by
 from craft.tests.requests import HAIR
 from craft.vocabulary import Dryer, Even, Scheme, SetKind, Zone
 
@@ -42,7 +44,7 @@ class SchemesTest(TestCase):
         self.assertEqual(heights, sorted(heights))
 
     def test_an_odd_number_keeps_both_sides_alike(self) -> None:
-        sections = part(HeadOfHair(57, 180, 25, 70), False, 9)
+        sections = parted_by(HeadOfHair(57, 180, 25, 70), False, 9)
         middle = [one for one in sections if abs(one.centre[0]) < 0.01]
         self.assertEqual([one.number for one in middle], [1])
         left = sum(one.hairs for one in sections if one.centre[0] < -0.01)
@@ -72,7 +74,7 @@ class SchemesTest(TestCase):
     )
     def test_sums_hold_on_any_head(self, count: int, rows: bool, zones: dict[Zone, int]) -> None:
         hair = HeadOfHair(57, 180, 25, 70, zone_density=tuple(sorted(zones.items())))
-        sections = part(hair, rows, count)
+        sections = parted_by(hair, rows, count)
         sums = totals(sections)
         cells = head.cells(57)
         expected = float((head.per_cell(180, zones, cells) * cells.area).sum())
@@ -84,16 +86,16 @@ class SchemesTest(TestCase):
     @given(st.integers(2, 24), st.integers(60, 300))
     def test_rows_hold_equal_hair_with_any_crown(self, count: int, crown: int) -> None:
         hair = HeadOfHair(57, 180, 25, 70, zone_density=((Zone.CROWN, float(crown)),))
-        hairs = [one.hairs for one in part(hair, True, count)]
+        hairs = [one.hairs for one in parted_by(hair, True, count)]
         self.assertLess(max(hairs) / min(hairs), 1.005)
 
     def test_even_spacing_is_even(self) -> None:
-        sections = part(HeadOfHair(57, 180, 25, 70), True, 6, Even.SPACING)
+        sections = parted_by(HeadOfHair(57, 180, 25, 70), True, 6, Even.SPACING)
         middle, side = sections[0].area_cm2, sections[-1].area_cm2
         self.assertGreater(middle, side)
 
     def test_working_order_is_stable(self) -> None:
-        sections = part(HeadOfHair(57, 180, 25, 70), False, 20)
+        sections = parted_by(HeadOfHair(57, 180, 25, 70), False, 20)
         self.assertEqual(list(sections), sorted(sections, key=back_first))
 
 

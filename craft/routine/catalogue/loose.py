@@ -82,7 +82,6 @@ BUN = replace(
     wear_most=5,
     definition=0.70,
     tension=True,
-    bands_each=0,
     separate="Nothing is parted.",
     leaves=OnHead.BUN,
 )

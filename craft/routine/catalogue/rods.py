@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 from craft.routine.catalogue.twists import FLAT, TWO_STRAND
-from craft.vocabulary import Blot, OnHead, Role, SetKind, Start, Style
+from craft.vocabulary import Blot, OnHead, Role, Scheme, SetKind, Start, Style
 
 ROD_RELEASE = (
     "Only when fully dry. Back to front, unwinding in the direction they were wound; oil on the "
@@ -15,7 +15,8 @@ TWIST_ROD = replace(
     FLAT,
     title="Twist and rod set",
     noun="twist",
-    rows=False,
+    scheme=Scheme.DIRECTED,
+    directed=(3, 2, 2),
     sections=14,
     shape_min=4.6,
     how="Each side: three twists forward, two sideways, two back. Twist to the last third, split "
@@ -36,6 +37,7 @@ ROD = replace(
     TWO_STRAND,
     title="Rod set",
     noun="rod",
+    scheme=Scheme.BRICKED,
     sections=30,
     sections_max=70,
     shape_min=1.6,
@@ -60,6 +62,7 @@ COILS = replace(
     TWO_STRAND,
     title="Finger coils",
     noun="coil",
+    scheme=Scheme.COIL_ROWS,
     sections=90,
     sections_max=120,
     shape_min=1.12,

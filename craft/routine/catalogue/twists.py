@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 from craft.routine.technique import Technique
-from craft.vocabulary import Blot, OnHead, Role, SetKind, Style
+from craft.vocabulary import Blot, OnHead, Role, Scheme, SetKind, Style
 
 TWIST_RELEASE = (
     "Only when dry. Oil on the fingers; bottom {noun}s before top ones, ends first, a half turn "
@@ -13,7 +13,7 @@ TWIST_RELEASE = (
 TWO_STRAND = Technique(
     title="Two-strand twist-out",
     noun="twist",
-    rows=False,
+    scheme=Scheme.QUADRANTS,
     sections=12,
     sections_max=40,
     shape_min=2.5,
@@ -44,7 +44,7 @@ FLAT = replace(
     TWO_STRAND,
     title="Flat twist-out",
     noun="row",
-    rows=True,
+    scheme=Scheme.ROWS,
     sections=8,
     sections_max=24,
     shape_min=4.5,
@@ -83,7 +83,8 @@ BANDED_TWIST = replace(
     how="Twist, then band the twists in pairs: four bands a bundle, gaps between them, the one at "
     "the root not tight.",
     stretch=0.72,
-    bands_each=2,
+    band_stretch=(0.90, 0.74, 0.45),
+    bundled=True,
     damp_first=True,
     release_each_min=1.1,
     release_how="Only when dry. Bands off first: rubber ones oiled and cut, never pulled. Then "
@@ -101,8 +102,8 @@ BANDED = replace(
     how="Damp, not dripping. Root band not tight; wrap downwards three to four turns, about four "
     "bands a section, gaps between. Leave the ends out to keep their curl.",
     stretch=0.85,
+    band_stretch=(0.98, 0.92, 0.10),
     stays_in=(Role.LEAVE_IN, Role.CREAM, Role.OIL),
-    bands_each=4,
     damp_first=True,
     release_each_min=1.5,
     finish_min=4,

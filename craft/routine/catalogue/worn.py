@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 from craft.routine.catalogue.twists import FLAT
-from craft.vocabulary import OnHead, Role, SetKind, Start, Style
+from craft.vocabulary import OnHead, Role, Scheme, SetKind, Start, Style
 
 #: Water of a mist to lose [g/g]. House value.
 MISTED = 0.12
@@ -37,7 +37,7 @@ PUFF = replace(
     REFRESH,
     title="Pinned-up puff",
     noun="section",
-    rows=False,
+    scheme=Scheme.QUADRANTS,
     sections=4,
     sections_max=8,
     shape_min=3.0,
@@ -60,7 +60,7 @@ NIGHT = replace(
     REFRESH,
     title="Night preparation",
     noun="ring",
-    rows=False,
+    scheme=Scheme.QUADRANTS,
     sections=5,
     sections_max=8,
     shape_min=0.9,

@@ -139,13 +139,12 @@ def heat_fragile(case: Case, made: Forecast) -> Caution | None:
 
 def heat_limit(case: Case, _: Forecast) -> Caution | None:
     """No dryer where no heat is wanted."""
-    if case.request.goal.max_heat is not Heat.NONE or case.request.dry is Dryer.AIR:
+    if case.request.goal.max_heat is not Heat.NONE or case.dry is Dryer.AIR:
         return None
     return caution(
         "heat_limit",
         Severity.ADJUST,
-        f"No heat is allowed on this hair, so the {case.request.dry} is left out "
-        "and it dries in the air.",
+        f"No heat is allowed on this hair, so the {case.dry} is left out and it dries in the air.",
         "goal.max_heat none",
     )
 

@@ -1,0 +1,71 @@
+"""Answer of `drying`, the drying planner; its request is that of `plan`."""
+
+from pydantic import Field
+
+from craft.contract.base import Frozen
+from craft.contract.drying import StageOut
+from craft.contract.plan import Caution, Drying, Fix, Reason
+from craft.vocabulary import AirAt
+
+
+class AirOut(Frozen):
+    """The air of a place."""
+
+    at: AirAt
+    temp_c: float
+    rh: float
+    dew_point_c: float
+    told_by: str
+    """A sensor, a forecast, a hand; empty where it is only assumed."""
+
+
+class PlannedStage(StageOut):
+    """One stage of a plan."""
+
+    at: AirAt
+    temp_c: float
+    rh: float
+    minutes: float | None
+    """As chosen; null until it is done."""
+    by_hand: bool
+
+
+class DryMap(Frozen):
+    """How every section dries, for a map that can be scrubbed through time."""
+
+    hours: list[float]
+    curves: list[list[float]]
+    """Share of water gone at each of these hours, for each different section."""
+    curve_of: list[int]
+    """Which curve each section follows, in working order."""
+
+
+class WhatIf(Fix):
+    """A change that was tried."""
+
+    safe: bool
+    """Whether the release can be promised with it."""
+
+
+class DryingPlanAnswer(Frozen):
+    """How a set dries, stage by stage and section by section."""
+
+    drying: Drying
+    stages: list[PlannedStage]
+    over_time: DryMap
+    what_if: list[WhatIf]
+    """What makes the release safe first, the cheapest first; then what comes near."""
+    airs: list[AirOut]
+    water_start: float
+    """When drying begins [g per g of dry hair]."""
+    factor: float
+    """Learned multiplier on the time."""
+    spread: float
+    """How unsure the time still is, of its logarithm."""
+    learned: str
+    """What the multiplier was learned from."""
+    slowest: list[int] = Field(default_factory=list)
+    """Sections that dry last, the last one first."""
+    cautions: list[Caution] = Field(default_factory=list)
+    """Those about drying."""
+    reasons: list[Reason]

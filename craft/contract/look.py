@@ -1,0 +1,50 @@
+"""Answer of `look`, the finished style drawn from its numbers; its request is that of `plan`."""
+
+from craft.contract.base import Frozen
+from craft.contract.plan import Reason
+
+Points = list[tuple[float, float]]
+
+
+class Moment(Frozen):
+    """The hair at one time, seen from the front; cm, the top of the head at (0, 0), down is y."""
+
+    key: str
+    """before, release, day_3 or day_7."""
+    day: int
+    length_cm: float
+    length_low: float
+    length_high: float
+    landmark: str
+    definition: float
+    volume_l: float
+    """Of the hair with the air in it."""
+    breadth_cm: float
+    """Across the widest place."""
+    retention: float | None
+    """Curl retention against the release [%]; above 100 it has drawn up, below it has dropped."""
+    outline: Points
+    """The silhouette."""
+    strands: list[Points]
+    """Curls of the right side; the left mirrors them."""
+
+
+class Mark(Frozen):
+    """A landmark and how far down it is."""
+
+    name: str
+    down_cm: float
+
+
+class LookAnswer(Frozen):
+    """A style before, at release, and days later."""
+
+    title: str
+    moments: list[Moment]
+    landmarks: list[Mark]
+    half_width_cm: float
+    """Of the head from the front."""
+    chin_cm: float
+    rh: float
+    """Humidity it is worn in, as a fraction."""
+    reasons: list[Reason]
