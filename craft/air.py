@@ -71,6 +71,39 @@ def dew_point(temp_c: float, rh: float) -> float:
     return float(psychrolib.GetTDewPointFromRelHum(temp_c, max(rh, driest)))
 
 
+def humidity_of_dew_point(temp_c: float, dew_c: float) -> float:
+    """Relative humidity of air with a dew point.
+
+    Args:
+        temp_c: temperature [°C]
+        dew_c: its dew point [°C]; above the temperature the air is saturated
+    Returns:
+        relative humidity as a fraction, at most 1
+    Source: [1].
+    """
+    return min(1.0, saturation_pressure(dew_c) / saturation_pressure(temp_c))
+
+
+#: Water that people, cooking and washing add to the air of a home [kg/m³]. House value.
+HOME_ADDS_KG_PER_M3 = 0.0025
+
+
+def indoors(outside_c: float, outside_rh: float, home_c: float) -> float:
+    """Relative humidity in a home that is aired with the air outside.
+
+    Args:
+        outside_c: temperature outside [°C]
+        outside_rh: relative humidity outside as a fraction
+        home_c: temperature inside [°C]
+    Returns:
+        relative humidity as a fraction, at most 1
+    Source: [1], vapour density kept, with what a household adds (house value).
+    """
+    outside = vapour_density(outside_rh * saturation_pressure(outside_c), outside_c)
+    inside = outside + HOME_ADDS_KG_PER_M3
+    return min(1.0, inside / vapour_density(saturation_pressure(home_c), home_c))
+
+
 def warmed_humidity(temp_c: float, rh: float, to_c: float) -> float:
     """Relative humidity of room air after a dryer has warmed it without adding water.
 

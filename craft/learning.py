@@ -123,5 +123,5 @@ def head_factor(seen: Sequence[Seen], salon: Learned | None) -> Learned:
         seen: sets of this head
         salon: what the salon has learned; None where nothing was
     """
-    start = salon.factor if salon and salon.visits else 1.0
+    start = salon.factor if salon else 1.0
     return learn(seen, start, BETWEEN_HEADS, DAY_TO_DAY)

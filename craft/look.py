@@ -155,7 +155,7 @@ class Silhouette:
             layer = self.thickness(share)
             wave = min(curl_cm / 2, CURL_OF_LAYER * layer) * math.sin(2 * math.pi * turns * share)
             (x, y), (right, below) = self.inner(share)
-            out = max(0.0, depth * layer + wave)
+            out = min(layer, max(0.0, depth * layer + wave))
             found.append(rounded((x + right * out, y + below * out)))
         return found
 

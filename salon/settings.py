@@ -5,6 +5,8 @@ GAUFFER_HOSTS     host names the server answers to, comma separated
 GAUFFER_DEBUG     1 while developing
 GAUFFER_SCOPE     simulated (default), or folder:/path/to/pictures
 GAUFFER_SCALE     simulated (default), none, or lines:/path of a file another program appends to
+GAUFFER_ROOM      simulated (default) or none: the room sensor
+GAUFFER_WEATHER   simulated (default) or none: the forecast
 DATABASE_URL      another database, as dj-database-url reads it
 """
 
@@ -100,6 +102,8 @@ USE_TZ = True
 MEDIA_ROOT = VAR_DIR / "pictures"
 GAUFFER_SCOPE = os.environ.get("GAUFFER_SCOPE", "simulated")
 GAUFFER_SCALE = os.environ.get("GAUFFER_SCALE", "simulated")
+GAUFFER_ROOM = os.environ.get("GAUFFER_ROOM", "simulated")
+GAUFFER_WEATHER = os.environ.get("GAUFFER_WEATHER", "simulated")
 
 STATIC_URL = "static/"
 STATIC_ROOT = VAR_DIR / "static"

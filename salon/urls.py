@@ -12,6 +12,7 @@ urlpatterns = [
     path("api/", include("salon.heads.consulting_api")),
     path("api/", include("salon.devices.api")),
     path("api/", include("salon.devices.scale_api")),
+    path("api/", include("salon.devices.air_api")),
     path("api/", include("salon.kit.api")),
     path("api/", include("salon.shelf.api")),
     path("api/", include("salon.plans.api")),

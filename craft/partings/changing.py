@@ -107,6 +107,54 @@ def merge(regions: list[Region], change: Change, field: str) -> list[Region]:
     second = regions[find(regions, change.other, f"{field}.other")]
     if first is second or shared_edge(first, second) < LEAST_EDGE_CM:
         raise CraftError(f"{field}.other", "Only neighbours can be merged: choose one beside it.")
+    both = union(first, second, f"{first.key}+{second.key}")
+    return [both if one is first else one for one in regions if one is not second]
+
+
+def whole(parter: Parter, regions: Sequence[Region]) -> tuple[list[Region], list[Region]]:
+    """Give what a moved line cuts off from its section to the neighbour it lies beside.
+
+    Args:
+        parter: the head
+        regions: sections, some perhaps in several pieces
+    Returns:
+        the sections, each in one piece, and those that took something
+    """
+    found = {one.key: one for one in regions}
+    taken: dict[str, Region] = {}
+    for region in regions:
+        parts = list(shapely.get_parts(region.outline))
+        if not parts or not len(region.cells):
+            # A line moved over it: nothing is left of this section.
+            del found[region.key]
+            continue
+        if len(parts) == 1:
+            continue
+        parts.sort(key=lambda part: -part.area)
+        x, y = parter.cells.x[region.cells], parter.cells.y[region.cells]
+        places = shapely.points(x, y)
+        nearest = np.argmin([shapely.distance(part, places) for part in parts], axis=0)
+        own = [
+            Region(
+                region.key,
+                region.cells[nearest == number],
+                region.share[nearest == number],
+                part,
+                region.lay,
+                region.rod,
+            )
+            for number, part in enumerate(parts)
+        ]
+        found[region.key] = own[0]
+        for island in own[1:]:
+            others = [one for one in found.values() if one.key != region.key]
+            to = max(others, key=lambda one: shared_edge(one, island))
+            found[to.key] = taken[to.key] = union(to, island, to.key)
+    return list(found.values()), list(taken.values())
+
+
+def union(first: Region, second: Region, key: str) -> Region:
+    """Two neighbours as one region."""
     cells = np.concatenate([first.cells, second.cells])
     unique, places = np.unique(cells, return_inverse=True)
     weights = np.concatenate([first.share, second.share])
@@ -114,10 +162,7 @@ def merge(regions: list[Region], change: Change, field: str) -> list[Region]:
     outline = shapely.union_all(
         [one.outline.buffer(GAPE_CM, join_style="mitre") for one in (first, second)]
     ).buffer(-GAPE_CM, join_style="mitre")
-    whole = replace(
-        first, key=f"{first.key}+{second.key}", cells=unique, share=share, outline=outline
-    )
-    return [whole if one is first else one for one in regions if one is not second]
+    return Region(key, unique, share, outline, first.lay, first.rod)
 
 
 def shared_edge(first: Region, second: Region) -> float:

@@ -9,7 +9,7 @@ import shapely
 
 from craft import head
 from craft.errors import CraftError
-from craft.partings.changing import changed
+from craft.partings.changing import changed, whole
 from craft.partings.measuring import Section, measure, mirrors
 from craft.partings.ordering import numbered
 from craft.partings.regions import HeadOfHair, Line, Parter, Region
@@ -101,17 +101,18 @@ def part(hair: HeadOfHair, layout: Layout, field: str = "") -> Parted:
     regions = changed(
         parter, SCHEMES[layout.scheme](parter, layout), layout.changes, f"{field}changes"
     )
+    regions, taken = whole(parter, regions)
     by_rows = layout.scheme is Scheme.ROWS
     curved = any(line.kind in (LineKind.ROW, LineKind.ROUND) for line in parter.lines)
     # What a hand splits or merges meets its neighbours in corners of its own.
-    shaped = any(one.op in (PartOp.SPLIT, PartOp.MERGE) for one in layout.changes)
+    shaped = bool(taken) or any(one.op in (PartOp.SPLIT, PartOp.MERGE) for one in layout.changes)
     lengths = head.per_cell(hair.length_cm, dict(hair.zone_length), parter.cells)
     measured = [
         measure(region, parter, lengths, hair.diameter_um, curved or shaped, by_rows)
         for region in regions
     ]
     sections = numbered(measured, layout.order, by_rows, layout.changes, f"{field}changes")
-    return Parted(sections, drawn(parter, regions))
+    return Parted(sections, drawn(parter, [*taken, *(one for one in regions if "+" in one.key)]))
 
 
 def asked_moves(hair: HeadOfHair, layout: Layout, field: str) -> Mapping[str, float]:
@@ -141,10 +142,10 @@ def asked_moves(hair: HeadOfHair, layout: Layout, field: str) -> Mapping[str, fl
     return found
 
 
-def drawn(parter: Parter, regions: Sequence[Region]) -> tuple[DrawnLine, ...]:
-    """The lines that part sections, without what merging took away."""
+def drawn(parter: Parter, joined: Sequence[Region]) -> tuple[DrawnLine, ...]:
+    """The lines that part sections, without those inside sections that were joined."""
     hairline = shapely.Polygon(head.hairline(parter.circumference_cm)).exterior
-    merged = [one.outline.buffer(-0.01) for one in regions if "+" in one.key]
+    merged = [one.outline.buffer(-0.01) for one in joined]
     found = []
     for line in parter.lines:
         path = line.path

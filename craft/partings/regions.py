@@ -28,12 +28,15 @@ CIRCLE = np.radians(np.union1d(np.arange(0, 360, 5), np.linspace(266, 274, 65)))
 #: Row partings closer to the middle than this are drawn in the middle [head radii].
 PEN = 0.003
 #: A parting keeps this far from its neighbours and from the hairline [its own unit, cm or °].
-LEAST_APART = 0.4
+LEAST_APART = 0.6
 #: The V of a front section starts this far behind the vertex [cm]. House value.
 V_APEX_CM = -1.0
 #: A horseshoe reaches behind the vertex by its half width over this. House value.
 HORSESHOE_SQUASH = 0.75
 HORSESHOE_STEPS = 72
+#: How far a V opens [half its angle, °], and how wide a horseshoe may be [half its width, cm].
+#: House values.
+V_REACH, HORSESHOE_REACH = (10.0, 70.0), (2.5, 9.5)
 
 
 @dataclass(frozen=True)
@@ -100,12 +103,12 @@ class Line:
 
 
 class Ruler(Protocol):
-    """A family of partings, one for each position."""
+    """A family of partings, one for each position; `reach` is how far a hand may move them."""
 
     kind: LineKind
     coordinate: Floats
     width: Floats | float
-    curved: bool
+    reach: tuple[float, float]
 
     def halve(
         self, shape: shapely.Geometry, at: float
@@ -144,7 +147,7 @@ class Straight:
         kind: ALONG (x is fixed) or ACROSS (y is fixed)
     """
 
-    curved = False
+    reach = (-FAR_CM, FAR_CM)
 
     def __init__(self, cells: head.Cells, kind: LineKind) -> None:
         self.kind = kind
@@ -180,7 +183,7 @@ class Rows(Curved):
     """
 
     kind = LineKind.ROW
-    curved = True
+    reach = (-FAR_CM, FAR_CM)
 
     def __init__(self, cells: head.Cells, circumference_cm: float) -> None:
         self.circumference_cm = circumference_cm
@@ -220,14 +223,15 @@ class Rows(Curved):
     def meant(self, told: float) -> float:
         # Beyond the ear a distance would come back round the head.
         turn = told / head.radius(self.circumference_cm)
-        return math.sin(min(math.pi / 2, max(-math.pi / 2, turn)))
+        at = math.sin(min(math.pi / 2, max(-math.pi / 2, turn)))
+        return 0.0 if abs(at) <= PEN else at
 
 
 class Wedge(Curved):
     """A V at the front: two legs from a little behind the vertex to the front hairline."""
 
     kind = LineKind.V
-    curved = False
+    reach = V_REACH
 
     def __init__(self, cells: head.Cells) -> None:
         ahead = cells.y - V_APEX_CM
@@ -257,7 +261,7 @@ class Horseshoe(Curved):
     """A parting round the top, open to the face."""
 
     kind = LineKind.ROUND
-    curved = True
+    reach = HORSESHOE_REACH
 
     def __init__(self, cells: head.Cells) -> None:
         behind = HORSESHOE_SQUASH * np.minimum(cells.y, 0.0)
@@ -453,20 +457,37 @@ class Parter:
     def placed(self, region: Region, ruler: Ruler, usual: Sequence[float]) -> list[float]:
         """Where partings lie, those moved by hand as far as there is room for them."""
         keys = [f"{region.key}/{number}" for number in range(1, len(usual) + 1)]
-        asked = {key: ruler.meant(self.moves[key]) for key in keys if key in self.moves}
-        places = [asked.get(key, place) for key, place in zip(keys, usual, strict=True)]
+        told = [ruler.told(one) for one in usual]
         first, last = (ruler.told(one) for one in self.extent(region, ruler))
+        first, last = max(first, ruler.reach[0]), min(last, ruler.reach[1])
         found: list[float] = []
-        for number, (key, place) in enumerate(zip(keys, places, strict=True)):
-            before = ruler.told(found[-1]) if found else first
-            after = ruler.told(places[number + 1]) if number + 1 < len(places) else last
-            low = before + LEAST_APART
-            high = max(low, after - LEAST_APART)
-            at = min(high, max(low, ruler.told(place))) if key in asked else ruler.told(place)
-            found.append(ruler.meant(at))
-            path = ruler.path(found[-1]).intersection(region.outline)
-            self.lines.append(Line(key, ruler.kind, at, low, high, key in asked, path))
-        return found
+        for place, key in enumerate(keys):
+            low, high = self.room(keys, told, place, first, last)
+            if found:
+                low = max(low, found[-1] + LEAST_APART)
+            moved = key in self.moves
+            at = told[place]
+            if moved:
+                # Where there is no room at all it stays where it was.
+                at = min(high, max(low, self.moves[key])) if low <= high else at
+            position = ruler.meant(at)
+            found.append(ruler.told(position))
+            path = ruler.path(position).intersection(region.outline)
+            self.lines.append(Line(key, ruler.kind, found[-1], low, max(low, high), moved, path))
+        return [ruler.meant(one) for one in found]
+
+    def room(
+        self, keys: Sequence[str], told: Sequence[float], place: int, first: float, last: float
+    ) -> tuple[float, float]:
+        """How far a line can be moved between those that stay, leaving room for those that move."""
+        before, after = place - 1, place + 1
+        while before >= 0 and keys[before] in self.moves:
+            before -= 1
+        while after < len(keys) and keys[after] in self.moves:
+            after += 1
+        low = told[before] if before >= 0 else first
+        high = told[after] if after < len(keys) else last
+        return low + (place - before) * LEAST_APART, high - (after - place) * LEAST_APART
 
     def block(self, region: Region, count: int) -> list[Region]:
         """Cut a region into `count` sections about as wide as high: rows first, then columns."""

@@ -7,6 +7,8 @@ import math
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 
+import shapely
+
 from craft.errors import CraftError
 from craft.partings.regions import Horseshoe, Parter, Region, Rows, Wedge
 from craft.vocabulary import Even, Lay, LineKind, Scheme, WorkOrder, Zone
@@ -214,9 +216,21 @@ def taper(parter: Parter, layout: Layout) -> list[Region]:
     back = total - top - 2 * side
     long, short = parter.cut(parter.whole, Horseshoe(parter.cells), [top, total - top])
     rear, both = parter.cut(short, parter.across, [back, 2 * side])
-    found = [(long, top), (rear, back)]
+    found = [(long, top)]
     found += [(one, side) for one in parter.cut(both, parter.along, [1, 1], [0.0])]
-    return [section for part, count in found for section in parter.block(part, count)]
+    blocks = [section for part, count in found for section in parter.block(part, count)]
+    return [*blocks, *round_the_back(parter, rear, back)]
+
+
+def round_the_back(parter: Parter, rear: Region, count: int) -> list[Region]:
+    """Sections of the back of a tapered head, which may reach up on both sides of the top."""
+    drawn = len(parter.lines)
+    blocks = parter.block(rear, count)
+    if all(isinstance(one.outline, shapely.Polygon) for one in blocks):
+        return blocks
+    # A row across both arms would fall in two pieces: upright strips never do.
+    del parter.lines[drawn:]
+    return parter.cut(rear, parter.along, [1] * count)
 
 
 def even_rows(parter: Parter, count: int) -> list[float]:
@@ -318,6 +332,8 @@ def directed(parter: Parter, layout: Layout) -> list[Region]:
     """On each side chosen numbers laid back, to the side and forward; an odd one at the nape."""
     found: list[Region] = []
     whole, fore = parter.whole, layout.forward + layout.sideways
+    if layout.total == 1:
+        return [whole]
     if layout.total % 2:
         nape, whole = parter.cut(whole, parter.across, [1, layout.total - 1])
         found.append(nape)

@@ -3,7 +3,7 @@
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
-from craft import doses
+from craft import doses, sets
 from craft.contract.plan import Caution, Fix
 from craft.routine.case import Case
 from craft.routine.cautions.bottles import leave_on
@@ -44,6 +44,32 @@ def other_rods(case: Case, made: Forecast) -> Fix | None:
         f"curls {then.diameter_mm:.0f} mm across instead of {now.diameter_mm:.0f}, hanging "
         f"{then.hanging_cm:.1f} cm instead of {now.hanging_cm:.1f}",
     )
+
+
+#: Rods that are offered where the chosen ones do not fit [mm]. House values.
+ROD_OFFERS_MM = (6.0, 8.0, 10.0, 12.0, 14.0, 16.0, 18.0, 20.0, 22.0, 25.0, 28.0, 32.0, 36.0, 40.0)
+
+
+def fixes_for_rods(case: Case, made: Forecast) -> list[Fix]:
+    """The nearest size that fits the hair, of those in the drawer first."""
+    wanted = rod_mm(case)
+    drawer = [size for size, _ in other_sizes(case)]
+    offers = drawer or sorted(ROD_OFFERS_MM, key=lambda size: abs(size - wanted))
+    for size in offers:
+        curls = [rod_curl(case, size, section=one) for one in case.sections]
+        if any(sets.too_thick(one.wound) or sets.too_thin(one.wound, size) for one in curls):
+            continue
+        return [
+            unchanged(
+                "fitting_rods",
+                "rod_fit",
+                f"Take rods of {size:g} mm",
+                {"goal": {"rod_mm": size}, "parting": {"sizes_mm": []}},
+                made,
+                f"curls {curls[0].diameter_mm:.0f} mm across, {curls[0].wound.turns:.1f} turns",
+            )
+        ]
+    return []
 
 
 def counts_that_suffice(case: Case) -> Iterator[int]:

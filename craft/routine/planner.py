@@ -34,7 +34,12 @@ from craft.routine.curls import (
 )
 from craft.routine.edits import edited
 from craft.routine.fixes import fixes_for_drying
-from craft.routine.fixes_of_things import fixes_for_bottles, fixes_for_film, fixes_for_kit
+from craft.routine.fixes_of_things import (
+    fixes_for_bottles,
+    fixes_for_film,
+    fixes_for_kit,
+    fixes_for_rods,
+)
 from craft.routine.forecast import SAFE_ODDS, Forecast, curve, forecast, section_bundle
 from craft.routine.home import home, wear_days
 from craft.routine.kit import bundles_of, kit_needed, rod_mm, rods_by_section
@@ -57,6 +62,8 @@ CHART_PAST, CHART_LIMIT_H = 1.15, 336.0
 CAUTION_STEPS = {
     "not_dry_at_release": ("release", "shape"),
     "kit_short": ("shape",),
+    "rod_fit": ("shape",),
+    "damp_cap": ("send_home",),
     "residue_risk": ("lay_in",),
     "thin_film": ("lay_in",),
     "silicone_cowash": ("lay_in",),
@@ -141,8 +148,15 @@ def fixes_for(case: Case, made: Forecast, found: Sequence[Caution]) -> list[Fix]
     """Changes that answer the cautions that fired, the cheapest first for each."""
     drying_fixes = fixes_for_drying(case, made) if has(found, "not_dry_at_release") else []
     kit_fixes = fixes_for_kit(case, made) if has(found, "kit_short") else []
+    rod_fixes = fixes_for_rods(case, made) if has(found, "rod_fit") else []
     film_fixes = fixes_for_film(case, made) if has(found, "residue_risk") else []
-    return [*drying_fixes, *kit_fixes, *film_fixes, *fixes_for_bottles(case, made, found)]
+    return [
+        *drying_fixes,
+        *rod_fixes,
+        *kit_fixes,
+        *film_fixes,
+        *fixes_for_bottles(case, made, found),
+    ]
 
 
 def has(cautions: Sequence[Caution], key: str) -> bool:

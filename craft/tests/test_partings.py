@@ -93,7 +93,7 @@ class TilingTest(Tiling):
         count = COUNTS[scheme][-1]
         self.tiles(made(scheme, count, part_cm=at).sections)
 
-    @settings(max_examples=40, deadline=None)
+    @settings(max_examples=60, deadline=None)
     @given(st.data())
     def test_lines_moved_anywhere_leave_it_tiled(self, data: st.DataObject) -> None:
         scheme = data.draw(st.sampled_from([s for s in COUNTS if s is not Scheme.COIL_ROWS]))

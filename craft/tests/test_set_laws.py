@@ -14,8 +14,7 @@ from craft.drying import Bundle, Stage
 from craft.errors import CraftError
 from craft.partings import HeadOfHair, totals
 from craft.partings.ordering import back_first
-from craft.tests.requests import parted_by
-from craft.tests.requests import HAIR
+from craft.tests.requests import HAIR, parted_by
 from craft.vocabulary import Dryer, Even, Scheme, SetKind, Zone
 
 

@@ -1,6 +1,6 @@
 """Pictures taken with the strand scope."""
 
-from datetime import UTC, datetime
+from datetime import UTC, datetime, timedelta
 
 from django.conf import settings
 from django.db import models
@@ -70,3 +70,32 @@ class ScaleBowl(models.Model):
         """The bowl as it is; before anything was done to it, one that has long been empty."""
         long_ago = datetime.fromtimestamp(0, UTC)
         return cls.objects.filter(pk=1).first() or cls(pk=1, changed_at=long_ago)
+
+
+class RoomStandIn(models.Model):
+    """What was done to the simulated room sensor: one row."""
+
+    GOOD, SILENT, STUCK, LOST = "good", "silent", "stuck", "lost"
+    MODES = [(one, one) for one in (GOOD, SILENT, STUCK, LOST)]
+
+    mode = models.CharField(max_length=8, choices=MODES, default=GOOD)
+    since = models.DateTimeField(default=timezone.now)
+    temp_c = models.FloatField(default=22.6, help_text="What it is stuck at [°C].")
+    rh = models.FloatField(default=0.58, help_text="What it is stuck at, 0 to 1.")
+
+    class Meta:
+        constraints = [models.CheckConstraint(condition=models.Q(pk=1), name="one_room_sensor")]
+
+    def __str__(self) -> str:
+        return self.mode
+
+    @classmethod
+    def now(cls) -> "RoomStandIn":
+        """The sensor as it is; untouched before anybody did anything to it."""
+        return cls.objects.filter(pk=1).first() or cls(pk=1)
+
+    @classmethod
+    def put(cls, mode: str) -> None:
+        """Do something to the sensor; what it did before, it did long enough to be noticed."""
+        noticed = timezone.now() - timedelta(minutes=20)
+        cls.objects.update_or_create(pk=1, defaults={"mode": mode, "since": noticed})

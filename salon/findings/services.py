@@ -15,6 +15,7 @@ from craft.results import (
     ratio,
 )
 from craft.vocabulary import Residue
+from salon.findings.drying import learn_salon
 from salon.findings.models import Visit, VisitDose, VisitStep
 from salon.plans.models import Plan
 from salon.shelf.calibrating import weighed
@@ -50,6 +51,8 @@ def record(plan: Plan, values: Mapping[str, Any], by: AbstractBaseUser | None) -
     for one in taken.recorded:
         if one["product_id"] and one.get("units"):
             weigh(one["product_id"], one["units"], one["grams"], by, visit.pk)
+    if visit.dryness:
+        learn_salon()
     if visit.residue:
         seen(taken.left_in, flaked=visit.residue != Residue.NONE)
     return visit

@@ -47,6 +47,8 @@ class RulesField(CoreField):
 class HouseSerializer(serializers.ModelSerializer):
     room_temp_c = serializers.FloatField(min_value=5, max_value=45)
     room_rh = serializers.FloatField(min_value=0, max_value=0.98)
+    journey_min = within(0, 240, "min")
+    home_temp_c = within(5, 35, "°C")
     contact_min = within(0.5, 120, "min, as its label says", allow_null=True)
     currency = serializers.RegexField(
         "^[A-Z]{3}$", error_messages={"invalid": "Give three capital letters, e.g. EUR."}
@@ -62,6 +64,8 @@ class HouseSerializer(serializers.ModelSerializer):
             "name",
             "room_temp_c",
             "room_rh",
+            "journey_min",
+            "home_temp_c",
             "disinfectant",
             "contact_min",
             "currency",
@@ -71,8 +75,9 @@ class HouseSerializer(serializers.ModelSerializer):
             "rules",
             "layering",
             "drying_factor",
+            "drying_visits",
         ]
-        read_only_fields = ["drying_factor"]
+        read_only_fields = ["drying_factor", "drying_visits"]
 
     def update(self, house: House, values: dict[str, Any]) -> House:
         for name, value in values.items():

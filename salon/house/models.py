@@ -24,6 +24,10 @@ class House(models.Model):
     currency = models.CharField(max_length=3, default="EUR", help_text="ISO 4217.")
     lead_days = models.PositiveSmallIntegerField(default=7, help_text="From ordering to having it.")
     order_for_days = models.PositiveSmallIntegerField(default=42, help_text="An order lasts.")
+    journey_min = models.FloatField(default=20, help_text="Usual way home [min].")
+    home_temp_c = models.FloatField(default=20, help_text="Usual night temperature at home [°C].")
+    drying_unsure = models.FloatField(default=0.0, help_text="Of the learned factor's logarithm.")
+    drying_visits = models.PositiveIntegerField(default=0, help_text="The factor rests on.")
     school = models.JSONField(default=dict, blank=True, help_text="Ways of working of the house.")
     rules = models.JSONField(default=dict, blank=True, help_text="House values, as the core reads.")
     drying_factor = models.FloatField(default=1.0)
@@ -41,6 +45,12 @@ class House(models.Model):
             ),
             models.CheckConstraint(
                 condition=Q(room_temp_c__gte=5, room_temp_c__lte=45), name="house_temp_in_range"
+            ),
+            models.CheckConstraint(
+                condition=Q(journey_min__gte=0, journey_min__lte=240), name="house_journey_in_range"
+            ),
+            models.CheckConstraint(
+                condition=Q(home_temp_c__gte=5, home_temp_c__lte=35), name="home_temp_in_range"
             ),
         ]
 

@@ -1,10 +1,14 @@
 """Plans: computed while composing, saved, read as they were."""
 
+from collections.abc import Callable
+from typing import ClassVar
+
 from django.db.models import QuerySet
 from django.shortcuts import get_object_or_404
 from django.urls import path
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiParameter, extend_schema, extend_schema_field
+from pydantic import BaseModel
 from rest_framework import generics, serializers, status
 from rest_framework.request import Request
 from rest_framework.response import Response
@@ -12,9 +16,15 @@ from rest_framework.validators import UniqueValidator
 from rest_framework.views import APIView
 
 from craft.contract import PlanAnswer, PlanRequest, parse, read
+from craft.contract.crown import CrownAnswer
+from craft.contract.drying_plan import DryingPlanAnswer
+from craft.contract.look import LookAnswer
 from craft.contract.proposals import ChainAnswer, CompareAnswer, ProposeAnswer
 from craft.routine.chain import chain
 from craft.routine.compare import side_by_side
+from craft.routine.crown import crown
+from craft.routine.drying_plan import drying_plan
+from craft.routine.look import looks
 from craft.routine.propose import propose
 from salon.heads.models import Head
 from salon.house.services import name_of
@@ -199,6 +209,105 @@ class ChainView(APIView):
         return Response({"answer": found.model_dump(mode="json")})
 
 
+@extend_schema_field(CrownAnswer)
+class CrownField(serializers.JSONField):
+    """The parting from the back and the sides."""
+
+
+class CrownSerializer(serializers.Serializer):
+    answer = CrownField()
+
+
+@extend_schema_field(DryingPlanAnswer)
+class DryingField(serializers.JSONField):
+    """How a set dries."""
+
+
+class DryingSerializer(serializers.Serializer):
+    answer = DryingField()
+
+
+@extend_schema_field(LookAnswer)
+class LookField(serializers.JSONField):
+    """How a style looks over the days."""
+
+
+class LookSerializer(serializers.Serializer):
+    answer = LookField()
+
+
+class OfWishView(APIView):
+    """Something the core works out of a wish."""
+
+    of: ClassVar[Callable[[PlanRequest], BaseModel]]
+
+    def worked_out(self, request: Request) -> Response:
+        head, wish = wish_of(request)
+        found = type(self).of(services.request_of(head, wish, request.user))
+        return Response({"answer": found.model_dump(mode="json")})
+
+
+class OfPlanView(APIView):
+    """The same of a saved plan, by the rules of today."""
+
+    of: ClassVar[Callable[[PlanRequest], BaseModel]]
+
+    def worked_out(self, pk: int) -> Response:
+        plan = get_object_or_404(Plan, pk=pk)
+        found = type(self).of(parse(PlanRequest, plan.request))
+        return Response({"answer": found.model_dump(mode="json")})
+
+
+class CrownView(OfWishView):
+    """The parting of a wish from the back and the sides."""
+
+    of = staticmethod(crown)
+
+    @extend_schema(request=HeadWish, responses={200: CrownSerializer, 400: ProblemsSerializer})
+    def post(self, request: Request) -> Response:
+        return self.worked_out(request)
+
+
+class DryingView(OfWishView):
+    """How the set of a wish dries."""
+
+    of = staticmethod(drying_plan)
+
+    @extend_schema(request=HeadWish, responses={200: DryingSerializer, 400: ProblemsSerializer})
+    def post(self, request: Request) -> Response:
+        return self.worked_out(request)
+
+
+class LookView(OfWishView):
+    """How a wish will look."""
+
+    of = staticmethod(looks)
+
+    @extend_schema(request=HeadWish, responses={200: LookSerializer, 400: ProblemsSerializer})
+    def post(self, request: Request) -> Response:
+        return self.worked_out(request)
+
+
+class PlanCrownView(OfPlanView):
+    """The parting of a saved plan from the back and the sides."""
+
+    of = staticmethod(crown)
+
+    @extend_schema(responses={200: CrownSerializer, 400: ProblemsSerializer})
+    def get(self, request: Request, pk: int) -> Response:
+        return self.worked_out(pk)
+
+
+class PlanLookView(OfPlanView):
+    """How a saved plan will look."""
+
+    of = staticmethod(looks)
+
+    @extend_schema(responses={200: LookSerializer, 400: ProblemsSerializer})
+    def get(self, request: Request, pk: int) -> Response:
+        return self.worked_out(pk)
+
+
 @extend_schema_field(HeadWish)
 class WishField(serializers.JSONField):
     """What was wished and changed by hand, without the head."""
@@ -317,6 +426,11 @@ urlpatterns = [
     path("plans/proposals/", ProposalsView.as_view(), name="proposals"),
     path("plans/comparison/", ComparisonView.as_view(), name="comparison"),
     path("plans/chain/", ChainView.as_view(), name="chain"),
+    path("plans/crown/", CrownView.as_view(), name="crown"),
+    path("plans/drying/", DryingView.as_view(), name="drying"),
+    path("plans/look/", LookView.as_view(), name="look"),
+    path("plans/<int:pk>/crown/", PlanCrownView.as_view(), name="plan-crown"),
+    path("plans/<int:pk>/look/", PlanLookView.as_view(), name="plan-look"),
     path("routines/", RoutinesView.as_view(), name="routines"),
     path("routines/<int:pk>/", RoutineView.as_view(), name="routine"),
     path("plans/<int:pk>/start/", StartView.as_view(), name="plan-start"),

@@ -12,6 +12,8 @@ from craft.errors import CraftError, Missing
 from craft.routine.planner import plan
 from craft.routine.techniques import TECHNIQUES
 from craft.vocabulary import EditOp, SchoolBy, Severity
+from salon.devices.airs import airs
+from salon.findings.drying import drying_of
 from salon.heads import services as heads
 from salon.heads.models import Head
 from salon.house.models import House
@@ -49,7 +51,8 @@ def request_for(head: Head, wish: HeadWish, by: AbstractBaseUser) -> dict[str, A
         if gap["field"] not in hair:
             raise Missing(f"hair.{gap['field']}", gap["message"])
     hair["days_since_detangle"] = days_since_detangle(head, wish)
-    room = {"temp_c": house.room_temp_c, "rh": house.room_rh} | told(wish.room)
+    air = airs(house, wish.planned_start)
+    dries = drying_of(head, house)
     school = school_for(head, wish, house)
     return {
         "hair": hair,
@@ -58,7 +61,12 @@ def request_for(head: Head, wish: HeadWish, by: AbstractBaseUser) -> dict[str, A
         "dry": wish.dry,
         "dry_min": wish.dry_min,
         "blot": wish.blot,
-        "room": room,
+        "room": by_hand(air.room, wish.room),
+        "outdoors": air.outdoors,
+        "home": by_hand(air.home, wish.home),
+        "journey_min": house.journey_min if wish.journey_min is None else wish.journey_min,
+        "parting": wish.parting.model_dump(mode="json", exclude_unset=True),
+        "stages": [one.model_dump(mode="json", exclude_none=True) for one in wish.stages],
         "school": school,
         "now": now_on(head, wish),
         "edits": [one.model_dump(mode="json", exclude_none=True) for one in wish.edits],
@@ -68,7 +76,9 @@ def request_for(head: Head, wish: HeadWish, by: AbstractBaseUser) -> dict[str, A
         "flakers": flakers(),
         "kit": kit_for_plan(wish.planned_start, hours_of(wish), but=wish.replaces),
         "pace": pace_of(by),
-        "drying_factor": house.drying_factor,
+        "drying_factor": dries.factor,
+        "drying_spread": dries.spread,
+        "drying_told": dries.words,
     }
 
 
@@ -128,6 +138,14 @@ def now_on(head: Head, wish: HeadWish) -> dict[str, Any]:
     return {"style": style, "worn_days": float(min(365, max(0, days)))}
 
 
+def by_hand(air: dict[str, Any] | None, wished: Room | None) -> dict[str, Any] | None:
+    """Air as it is known, with what was told by hand laid over it."""
+    own = told(wished)
+    if not own:
+        return air
+    return (air or {}) | {"told_by": "by hand"} | own
+
+
 def told(part: Room | School | None) -> dict[str, Any]:
     """What of a part was really told; the house knows the rest."""
     return part.model_dump(exclude_unset=True) if part else {}
@@ -180,7 +198,7 @@ def save_routine(name: str, wish: HeadWish, by: AbstractBaseUser) -> Routine:
     kept = wish.model_dump(
         mode="json",
         exclude_none=True,
-        include={"goal", "dry", "dry_min", "blot", "school", "edits"},
+        include={"goal", "dry", "dry_min", "blot", "school", "edits", "parting", "stages"},
     )
     kept["edits"] = [edit for edit in map(for_any_head, kept.get("edits", [])) if edit]
     return Routine.objects.create(

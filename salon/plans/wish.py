@@ -7,6 +7,8 @@ from pydantic import AwareDatetime, Field
 from craft.contract import Edit, Goal, Now, Room, School
 from craft.contract.base import Frozen
 from craft.contract.hair import measured
+from craft.contract.partings import Parting
+from craft.contract.plan import DryStage
 from craft.vocabulary import Blot, Dryer, Level, Role
 
 
@@ -30,6 +32,14 @@ class Wish(Frozen):
     """Density by eye for this plan only, where none was observed."""
     days_since_detangle: Annotated[float, measured(0, 365, "days")] | None = None
     """Else since the last visit."""
+    home: Room | None = None
+    """The air at home tonight; else as the forecast has it."""
+    journey_min: Annotated[float, measured(0, 240, "min")] | None = None
+    """The way home; else usual for the house."""
+    parting: Parting = Field(default_factory=Parting)
+    """How the head is parted; else usual for the style."""
+    stages: Annotated[list[DryStage], Field(max_length=8)] = Field(default_factory=list)
+    """Drying stage by stage; else as `dry` says."""
     bottles: dict[Role, Annotated[str, Field(min_length=1, max_length=60)]] = Field(
         default_factory=dict
     )

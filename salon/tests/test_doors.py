@@ -54,6 +54,9 @@ class DoorsTest(ApiTest):
             "shelf": "/api/shelf/",
             "kit": "/api/kit/",
             "scale": "/api/scale/",
+            "air": "/api/air/",
+            "plan-crown": f"/api/plans/{plan}/crown/",
+            "plan-look": f"/api/plans/{plan}/look/",
             "plans": "/api/plans/",
             "plan": f"/api/plans/{plan}/",
             "visits": "/api/visits/",
@@ -133,7 +136,8 @@ class DoorsTest(ApiTest):
         written |= {"product-return", "products-import", "stock", "stock-undo", "labels"}
         written |= {"calibration", "calibrating", "palm-tests"}
         written |= {"kit-item", "kit-take", "kit-cleaning", "kit-back"}
-        written |= {"scale-stream", "scale-tare", "scale-stand-in"}
+        written |= {"scale-stream", "scale-tare", "scale-stand-in", "air-stand-in"}
+        written |= {"crown", "drying", "look"}
         expected = set(self.doors()) | written | {"session", "schema", "web"}
         self.assertEqual(known, expected)
 

@@ -5,9 +5,11 @@ from craft.routine import kit
 from craft.routine.before import TAKE_DOWNS
 from craft.routine.case import Case
 from craft.routine.cautions.telling import Rule, caution
+from craft.routine.curls import rod_curl
 from craft.routine.forecast import SAFE_ODDS, Forecast
 from craft.routine.why import MODEL
-from craft.vocabulary import Dryer, Elasticity, Heat, Severity
+from craft.sets import LEAST_TURNS, too_thick, too_thin
+from craft.vocabulary import Dryer, Elasticity, Heat, Severity, StageKind
 
 #: A mask that waits longer than this is slept in [min]. House value.
 OVERNIGHT_FROM_MIN = 180.0
@@ -29,6 +31,62 @@ def not_dry_at_release(case: Case, made: Forecast) -> Caution | None:
         f"after {made.release_h:g} h.{expected}",
         f"release after {made.release_h:g} h, {len(case.sections)} sections",
         MODEL,
+    )
+
+
+def rod_fit(case: Case, _: Forecast) -> Caution | None:
+    """Hair too short for its rods only bends; too much hair on thin rods dries slowly."""
+    meant = kit.sizes_by_section(case)
+    wound = [
+        (one, meant[one.number], rod_curl(case, meant[one.number], section=one).wound)
+        for one in case.sections
+        if one.number in meant
+    ]
+    short = [one.number for one, _, on in wound if too_thick(on)]
+    thick = [one.number for one, mm, on in wound if too_thin(on, mm)]
+    if not short and not thick:
+        return None
+    few = (
+        f"The hair is too short for the rods at sections {kit.runs(short or [0])}: less than "
+        f"{LEAST_TURNS:g} turns leave a bend, not a curl. Take thinner ones."
+    )
+    many = (
+        f"There is too much hair on the rods at sections {kit.runs(thick or [0])}: the layers "
+        "make curls of two sizes and dry slowly. Take thicker ones, or more sections."
+    )
+    return caution(
+        "rod_fit",
+        Severity.ADJUST,
+        few if short else many,
+        f"rods of {', '.join(f'{mm:g}' for mm in dict.fromkeys(meant.values()))} mm, "
+        f"{case.hair.length_cm:g} cm",
+        "Geometry of the spiral; limits are house values.",
+    )
+
+
+#: Wetter than this, hair does not go under a closed cap: share of the water gone. House value.
+CAP_FROM_SHARE = 0.6
+
+
+def damp_cap(case: Case, made: Forecast) -> Caution | None:
+    """Damp hair does not dry under a closed cap, and the scalp stays wet all night."""
+    begins = [0.0, *made.run.ends[:-1]]
+    at = next(
+        (
+            made.run.at(start)
+            for stage, start in zip(made.stages, begins, strict=True)
+            if stage.kind is StageKind.CAP
+        ),
+        None,
+    )
+    if at is None or at >= CAP_FROM_SHARE:
+        return None
+    return caution(
+        "damp_cap",
+        Severity.ADJUST,
+        f"Only {at:.0%} of the water is gone when it goes under the cap: it hardly dries there and "
+        "the scalp stays wet. Dry it longer first, or leave the cap off until it is nearly dry.",
+        f"cap at {at:.0%}",
     )
 
 
@@ -181,7 +239,9 @@ def kit_short(case: Case, _: Forecast) -> Caution | None:
 
 RULES: tuple[Rule, ...] = (
     not_dry_at_release,
+    damp_cap,
     kit_short,
+    rod_fit,
     heat_limit,
     overnight_mask,
     wear_overdue,

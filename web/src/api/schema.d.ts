@@ -4,6 +4,40 @@
  */
 
 export interface paths {
+    "/api/air/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The air of the salon now, of the way home, of the night. */
+        get: operations["air_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/air/stand-in/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Let the simulated sensor stick, fall silent, get lost, come back. */
+        post: operations["air_stand_in_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calibrating/": {
         parameters: {
             query?: never;
@@ -425,6 +459,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{pk}/crown/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The parting of a saved plan from the back and the sides. */
+        get: operations["plans_crown_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{pk}/kit/": {
         parameters: {
             query?: never;
@@ -436,6 +487,23 @@ export interface paths {
         put?: never;
         /** @description Take the kit of a plan out of the drawer. */
         post: operations["plans_kit_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{pk}/look/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description How a saved plan will look. */
+        get: operations["plans_look_retrieve"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -510,6 +578,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/crown/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The parting of a wish from the back and the sides. */
+        post: operations["plans_crown_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/draft/": {
         parameters: {
             query?: never;
@@ -521,6 +606,40 @@ export interface paths {
         put?: never;
         /** @description Compute a plan without saving it. */
         post: operations["plans_draft_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/drying/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description How the set of a wish dries. */
+        post: operations["plans_drying_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/look/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description How a wish will look. */
+        post: operations["plans_look_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -919,14 +1038,27 @@ export interface components {
          * @enum {string}
          */
         ActionEnum: "add" | "change" | "same";
-        /** @description For whom and in which air the shelf was judged. */
         Air: {
-            head: number;
-            head_name: string;
+            room: components["schemas"]["Room"];
+            /** @description What a plan of now would take for the salon. */
+            used: components["schemas"]["PlaceAir"];
+            outdoors: components["schemas"]["PlaceAir"] | null;
+            home: components["schemas"]["PlaceAir"] | null;
+            ahead: components["schemas"]["AirPoint"][];
+        };
+        /**
+         * AirAt
+         * @description Whose air hair dries in.
+         * @enum {string}
+         */
+        AirAt: "salon" | "journey" | "home";
+        AirPoint: {
+            /** Format: date-time */
+            at: string;
             /** Format: double */
-            dew_point_c: number | null;
-            missing: string[];
-            assumed: string[];
+            temp_c: number;
+            /** Format: double */
+            rh: number;
         };
         Answer: {
             value: number | string | string[] | null;
@@ -941,6 +1073,30 @@ export interface components {
             detail?: {
                 [key: string]: unknown;
             } | null;
+        };
+        /**
+         * Bands
+         * @description How a section is banded.
+         */
+        Bands: {
+            /**
+             * Each
+             * @description Bands of a section, or of a bundle of twists.
+             * @default 4
+             */
+            each?: number;
+            /**
+             * Turns
+             * @description Turns of each band.
+             * @default 3.5
+             */
+            turns?: number;
+            /**
+             * Ends Out Cm
+             * @description Ends left out keep their curl; banded to the tip they look blown out.
+             * @default 3
+             */
+            ends_out_cm?: number;
         };
         /** @enum {unknown} */
         BlankEnum: "";
@@ -1181,6 +1337,22 @@ export interface components {
             cost: number;
             unpriced: string[];
         };
+        Crown: {
+            answer: components["schemas"]["CrownAnswer"];
+        };
+        /**
+         * CrownAnswer
+         * @description What is not seen from above.
+         */
+        CrownAnswer: {
+            /** Views */
+            views: components["schemas"]["ViewsOut"][];
+            /**
+             * Radius Cm
+             * @description Of the head taken as a sphere; the vertex lies at (0, radius).
+             */
+            radius_cm: number;
+        };
         /**
          * DensityOut
          * @description Counted density; eight times in ten the true one lies between low and high.
@@ -1279,6 +1451,30 @@ export interface components {
             /** Format: double */
             p_value: number;
             drifted: boolean;
+        };
+        /**
+         * DryStage
+         * @description One stretch of drying, chosen by hand.
+         */
+        DryStage: {
+            kind: components["schemas"]["StageKind"];
+            /**
+             * Minutes
+             * @description How long; null until it is done: 90 % for a diffuser, else dry. A cloth needs minutes.
+             * @default null
+             */
+            minutes?: number | null;
+            /**
+             * Temp C
+             * @description At the hair, for hood and diffuser; else usual for the heat that may be used.
+             * @default null
+             */
+            temp_c?: number | null;
+            /**
+             * @description Whose air it is.
+             * @default salon
+             */
+            at?: components["schemas"]["AirAt"];
         };
         /**
          * Dryer
@@ -1416,6 +1612,12 @@ export interface components {
             /** Source */
             source: string;
         };
+        /**
+         * Even
+         * @description What a parting makes equal.
+         * @enum {string}
+         */
+        Even: "hair" | "spacing";
         /**
          * FallenOut
          * @description What came out while detangling, against what is usual.
@@ -1611,6 +1813,17 @@ export interface components {
              * @default null
              */
             rod_mm?: number | null;
+            /**
+             * Coil Mm
+             * @description Width of a coil's turns; else usual for the length.
+             * @default null
+             */
+            coil_mm?: number | null;
+            /**
+             * @description How sections are banded; else usual for the style.
+             * @default null
+             */
+            bands?: components["schemas"]["Bands"] | null;
             /**
              * Leave Out
              * @description Under a wig: hair left out at the front.
@@ -1811,6 +2024,24 @@ export interface components {
              */
             days_since_detangle?: number | null;
             /**
+             * @description The air at home tonight; else as the forecast has it.
+             * @default null
+             */
+            home?: components["schemas"]["Room"] | null;
+            /**
+             * Journey Min
+             * @description The way home; else usual for the house.
+             * @default null
+             */
+            journey_min?: number | null;
+            /** @description How the head is parted; else usual for the style. */
+            parting?: components["schemas"]["Parting"];
+            /**
+             * Stages
+             * @description Drying stage by stage; else as `dry` says.
+             */
+            stages?: components["schemas"]["DryStage"][];
+            /**
              * Bottles
              * @description Bottles chosen by hand, by role.
              */
@@ -1882,6 +2113,24 @@ export interface components {
              * @default null
              */
             days_since_detangle?: number | null;
+            /**
+             * @description The air at home tonight; else as the forecast has it.
+             * @default null
+             */
+            home?: components["schemas"]["Room"] | null;
+            /**
+             * Journey Min
+             * @description The way home; else usual for the house.
+             * @default null
+             */
+            journey_min?: number | null;
+            /** @description How the head is parted; else usual for the style. */
+            parting?: components["schemas"]["Parting"];
+            /**
+             * Stages
+             * @description Drying stage by stage; else as `dry` says.
+             */
+            stages?: components["schemas"]["DryStage"][];
             /**
              * Bottles
              * @description Bottles chosen by hand, by role.
@@ -1955,6 +2204,10 @@ export interface components {
             room_temp_c: number;
             /** Format: double */
             room_rh: number;
+            /** Format: double */
+            journey_min: number;
+            /** Format: double */
+            home_temp_c: number;
             disinfectant?: string;
             /** Format: double */
             contact_min: number | null;
@@ -1966,6 +2219,8 @@ export interface components {
             layering?: components["schemas"]["LayeringEnum"];
             /** Format: double */
             readonly drying_factor: number;
+            /** @description The factor rests on. */
+            readonly drying_visits: number;
         };
         /**
          * HouseRules
@@ -2311,6 +2566,12 @@ export interface components {
             fresh: boolean;
         };
         /**
+         * Lay
+         * @description Where the hair of a section is laid; left and right are the client's own.
+         * @enum {string}
+         */
+        Lay: "back" | "down" | "forward" | "left" | "right";
+        /**
          * Layering
          * @enum {string}
          */
@@ -2328,6 +2589,53 @@ export interface components {
          * @enum {string}
          */
         Level: "low" | "medium" | "high";
+        /**
+         * LineKind
+         * @description How a parting line runs.
+         * @enum {string}
+         */
+        LineKind: "along" | "across" | "row" | "v" | "round";
+        /**
+         * LineOut
+         * @description A parting line.
+         */
+        LineOut: {
+            /** Key */
+            key: string;
+            kind: components["schemas"]["LineKind"];
+            /**
+             * At
+             * @description Distance from the middle or the vertex [cm], half the angle of a V [°].
+             */
+            at: number;
+            /** Low */
+            low: number;
+            /**
+             * High
+             * @description How far it can be moved.
+             */
+            high: number;
+            /**
+             * Moved
+             * @description Whether a hand put it there; as far as there is room for it.
+             */
+            moved: boolean;
+            /** Paths */
+            paths: [
+                number,
+                number
+            ][][];
+            /**
+             * Doubles
+             * @description Whether it will be seen as a parting once the set is open.
+             */
+            doubles: boolean;
+            /**
+             * Mirror
+             * @description Key of its mirror image.
+             */
+            mirror: string | null;
+        };
         /**
          * Link
          * @description One look of a chain over days.
@@ -2350,6 +2658,35 @@ export interface components {
             };
             /** Cautions */
             cautions: components["schemas"]["Caution"][];
+        };
+        Look: {
+            answer: components["schemas"]["LookAnswer"];
+        };
+        /**
+         * LookAnswer
+         * @description A style before, at release, and days later.
+         */
+        LookAnswer: {
+            /** Title */
+            title: string;
+            /** Moments */
+            moments: components["schemas"]["Moment"][];
+            /** Landmarks */
+            landmarks: components["schemas"]["Mark"][];
+            /**
+             * Half Width Cm
+             * @description Of the head from the front.
+             */
+            half_width_cm: number;
+            /** Chin Cm */
+            chin_cm: number;
+            /**
+             * Rh
+             * @description Humidity it is worn in, as a fraction.
+             */
+            rh: number;
+            /** Reasons */
+            reasons: components["schemas"]["Reason"][];
         };
         Mark: {
             /** Format: date-time */
@@ -2417,6 +2754,68 @@ export interface components {
         Missing: {
             field: string;
             message: string;
+        };
+        /**
+         * @description * `good` - good
+         *     * `silent` - silent
+         *     * `stuck` - stuck
+         *     * `lost` - lost
+         * @enum {string}
+         */
+        ModeEnum: "good" | "silent" | "stuck" | "lost";
+        /**
+         * Moment
+         * @description The hair at one time, seen from the front; cm, the top of the head at (0, 0), down is y.
+         */
+        Moment: {
+            /**
+             * Key
+             * @description before, release, day_3 or day_7.
+             */
+            key: string;
+            /** Day */
+            day: number;
+            /** Length Cm */
+            length_cm: number;
+            /** Length Low */
+            length_low: number;
+            /** Length High */
+            length_high: number;
+            /** Landmark */
+            landmark: string;
+            /** Definition */
+            definition: number;
+            /**
+             * Volume L
+             * @description Of the hair with the air in it.
+             */
+            volume_l: number;
+            /**
+             * Breadth Cm
+             * @description Across the widest place.
+             */
+            breadth_cm: number;
+            /**
+             * Retention
+             * @description Curl retention against the release [%]; above 100 it has drawn up, below it has dropped.
+             */
+            retention: number | null;
+            /**
+             * Outline
+             * @description The silhouette.
+             */
+            outline: [
+                number,
+                number
+            ][];
+            /**
+             * Strands
+             * @description Curls of the right side; the left mirrors them.
+             */
+            strands: [
+                number,
+                number
+            ][][];
         };
         /** @description Grams that came or went. */
         Move: {
@@ -2649,6 +3048,107 @@ export interface components {
             /** @default  */
             note?: string;
         };
+        /**
+         * PartChange
+         * @description A change of the parting by hand. Keys come from the answer to the same parting.
+         */
+        PartChange: {
+            op: components["schemas"]["PartOp"];
+            /**
+             * Key
+             * @description Of the line for move, else of the section.
+             */
+            key: string;
+            /**
+             * At
+             * @description For move: where the line is put, as the answer tells it.
+             * @default null
+             */
+            at?: number | null;
+            /**
+             * Other
+             * @description For merge: the neighbour.
+             * @default null
+             */
+            other?: string | null;
+            /**
+             * @description For split: along or across; null cuts the longer side.
+             * @default null
+             */
+            run?: components["schemas"]["LineKind"] | null;
+            /**
+             * @description For lay: where its hair is laid.
+             * @default null
+             */
+            lay?: components["schemas"]["Lay"] | null;
+            /**
+             * Number
+             * @description For number: its place in the working order.
+             * @default null
+             */
+            number?: number | null;
+            /**
+             * Alike
+             * @description For move, split and lay: the same on the other side.
+             * @default false
+             */
+            alike?: boolean;
+        };
+        /**
+         * PartOp
+         * @description Changes of a parting by hand.
+         * @enum {string}
+         */
+        PartOp: "move" | "split" | "merge" | "lay" | "number";
+        /**
+         * Parting
+         * @description How a head is parted; what is not told is usual for the style.
+         */
+        Parting: {
+            /**
+             * @description Make hair or spacing equal.
+             * @default hair
+             */
+            even?: components["schemas"]["Even"];
+            /**
+             * Part Cm
+             * @description Where the middle parting runs: 0 the middle, to the client's right above 0.
+             * @default 0
+             */
+            part_cm?: number;
+            /** @default usual */
+            order?: components["schemas"]["WorkOrder"];
+            /**
+             * Forward
+             * @description For directed: sections laid forward, on each side.
+             * @default null
+             */
+            forward?: number | null;
+            /**
+             * Sideways
+             * @description For directed: sections laid to the side, on each side.
+             * @default null
+             */
+            sideways?: number | null;
+            /**
+             * Back
+             * @description For directed: sections laid back, on each side.
+             * @default null
+             */
+            back?: number | null;
+            /**
+             * Sizes Mm
+             * @description For bricked: up to three rod sizes, from the nape to the top.
+             */
+            sizes_mm?: number[];
+            /**
+             * Changes
+             * @description By hand, in order.
+             */
+            changes?: components["schemas"]["PartChange"][];
+            /** @default null */
+            scheme?: components["schemas"]["Scheme"] | null;
+        };
         PatchedCorrectRequest: {
             roots?: number[][];
         };
@@ -2673,6 +3173,10 @@ export interface components {
             room_temp_c?: number;
             /** Format: double */
             room_rh?: number;
+            /** Format: double */
+            journey_min?: number;
+            /** Format: double */
+            home_temp_c?: number;
             disinfectant?: string;
             /** Format: double */
             contact_min?: number | null;
@@ -2781,6 +3285,13 @@ export interface components {
             readonly by_hand: boolean;
             readonly density: components["schemas"]["DensityOut"];
         };
+        PlaceAir: {
+            /** Format: double */
+            temp_c: number;
+            /** Format: double */
+            rh: number;
+            told_by: string;
+        };
         Plan: {
             readonly id: number;
             head: number;
@@ -2841,6 +3352,23 @@ export interface components {
              * @description What was not measured and had to be assumed.
              */
             assumed: string[];
+            /**
+             * Lines
+             * @description The partings, with where they can be moved to.
+             */
+            lines?: components["schemas"]["LineOut"][];
+            /**
+             * Bundles
+             * @description Sections banded together.
+             */
+            bundles?: number[][];
+            /**
+             * Made As
+             * @description What the set itself is made of: turns, widths, gaps, in words.
+             */
+            made_as?: string[];
+            /** Made Reasons */
+            made_reasons?: components["schemas"]["Reason"][];
             /**
              * Section Reasons
              * @description How what a section shows comes about.
@@ -2904,6 +3432,24 @@ export interface components {
              */
             outdoors?: components["schemas"]["Room"] | null;
             /**
+             * Journey Min
+             * @description How long the way home takes.
+             * @default 0
+             */
+            journey_min?: number;
+            /**
+             * @description The air at home tonight; else as in the room.
+             * @default null
+             */
+            home?: components["schemas"]["Room"] | null;
+            /** @description How the head is parted; else usual for the style. */
+            parting?: components["schemas"]["Parting"];
+            /**
+             * Stages
+             * @description Drying by hand, stage by stage; else as `dry` says. What is left dries in the air.
+             */
+            stages?: components["schemas"]["DryStage"][];
+            /**
              * @description What is free at the hour of the service. Null: the kit is not counted.
              * @default null
              */
@@ -2920,6 +3466,18 @@ export interface components {
              * @default 1
              */
             drying_factor?: number;
+            /**
+             * Drying Spread
+             * @description How unsure the drying time still is: less, the more is known of this head.
+             * @default 0.25
+             */
+            drying_spread?: number;
+            /**
+             * Drying Told
+             * @description What the multiplier was learned from.
+             * @default
+             */
+            drying_told?: string;
         };
         PlanRow: {
             readonly id: number;
@@ -3370,21 +3928,20 @@ export interface components {
          * @enum {string}
          */
         RoleEnum: "pre_oil" | "shampoo" | "co_wash" | "rinse_out" | "mask" | "clay" | "leave_in" | "cream" | "butter" | "oil" | "mousse" | "custard" | "gel" | "mist" | "scalp_oil";
-        /**
-         * Room
-         * @description The air the hair dries in.
-         */
+        /** @description What the room sensor says. */
         Room: {
-            /**
-             * Temp C
-             * @default 22
-             */
-            temp_c?: number;
-            /**
-             * Rh
-             * @default 0.5
-             */
-            rh?: number;
+            name: string;
+            simulated: boolean;
+            trust: components["schemas"]["TrustEnum"];
+            /** Format: double */
+            temp_c: number | null;
+            /** Format: double */
+            rh: number | null;
+            /** Format: double */
+            dew_point_c: number | null;
+            /** Format: date-time */
+            at: string | null;
+            readings: components["schemas"]["AirPoint"][];
         };
         Routine: {
             readonly id: number;
@@ -3415,6 +3972,12 @@ export interface components {
             grams: number | null;
             state: components["schemas"]["StateEnum"];
         };
+        /**
+         * Scheme
+         * @description Ways of parting a head.
+         * @enum {string}
+         */
+        Scheme: "halves" | "quadrants" | "per_quadrant" | "rows" | "v_front" | "five" | "six" | "taper" | "coil_rows" | "bricked" | "directed";
         /**
          * School
          * @description Ways of working that practitioners differ on.
@@ -3592,6 +4155,42 @@ export interface components {
              * @default null
              */
             h_to_dry?: number | null;
+            /**
+             * Key
+             * @description Its place in the parting, for changes by hand.
+             * @default
+             */
+            key?: string;
+            /**
+             * Turns
+             * @description Turns round its rod, of its coil or of its twist.
+             * @default null
+             */
+            turns?: number | null;
+            /**
+             * Wound Mm
+             * @description Hair on its rod: how thick it lies [mm].
+             * @default null
+             */
+            wound_mm?: number | null;
+            /**
+             * Curl Mm
+             * @description Across the curl it leaves [mm].
+             * @default null
+             */
+            curl_mm?: number | null;
+            /**
+             * Sits Cm
+             * @description Length it sits at on day one.
+             * @default null
+             */
+            sits_cm?: number | null;
+            /**
+             * Bundle
+             * @description Sections banded together have the same number.
+             * @default null
+             */
+            bundle?: number | null;
         };
         Series: {
             key: string;
@@ -3739,6 +4338,16 @@ export interface components {
          * @enum {string}
          */
         Smoothing: "auto" | "rake" | "palms" | "scrunch";
+        /**
+         * StageKind
+         * @description What a stretch of drying happens in.
+         * @enum {string}
+         */
+        StageKind: "air" | "hood" | "diffuser" | "cloth" | "cap";
+        /** @description What somebody does to the simulated sensor. */
+        StandInRequest: {
+            mode: components["schemas"]["ModeEnum"];
+        };
         StartRequest: {
             /** Format: date-time */
             planned_start: string | null;
@@ -4005,6 +4614,16 @@ export interface components {
             reasons?: components["schemas"]["Reason"][];
         };
         /**
+         * @description * `good` - good
+         *     * `silent` - silent
+         *     * `stuck` - stuck
+         *     * `odd` - odd
+         *     * `lost` - lost
+         *     * `none` - none
+         * @enum {string}
+         */
+        TrustEnum: "good" | "silent" | "stuck" | "odd" | "lost" | "none";
+        /**
          * UnknownOut
          * @description A name that is not known.
          */
@@ -4041,6 +4660,29 @@ export interface components {
          * @enum {string}
          */
         VerdictEnum: "less" | "as_planned" | "more";
+        /**
+         * ViewsOut
+         * @description What of one section is seen from the back and the sides; the vertex lies at (0, radius).
+         */
+        ViewsOut: {
+            /** Number */
+            number: number;
+            /** Back */
+            back: [
+                number,
+                number
+            ][][];
+            /** Left */
+            left: [
+                number,
+                number
+            ][][];
+            /** Right */
+            right: [
+                number,
+                number
+            ][][];
+        };
         Visit: {
             readonly id: number;
             head: number;
@@ -4125,6 +4767,12 @@ export interface components {
          */
         WeightEnum: "light" | "medium" | "heavy";
         /**
+         * WorkOrder
+         * @description Which section is worked first.
+         * @enum {string}
+         */
+        WorkOrder: "usual" | "back_first" | "front_first" | "middle_out" | "one_side_first";
+        /**
          * Zone
          * @description Regions of the scalp; left and right are the client's own.
          * @enum {string}
@@ -4173,6 +4821,56 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    air_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Air"];
+                };
+            };
+        };
+    };
+    air_stand_in_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StandInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Air"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     calibrating_create: {
         parameters: {
             query?: never;
@@ -5186,6 +5884,35 @@ export interface operations {
             };
         };
     };
+    plans_crown_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Crown"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     plans_kit_create: {
         parameters: {
             query?: never;
@@ -5203,6 +5930,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KitUse"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    plans_look_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Look"];
                 };
             };
             400: {
@@ -5343,6 +6099,37 @@ export interface operations {
             };
         };
     };
+    plans_crown_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeadWishRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Crown"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     plans_draft_create: {
         parameters: {
             query?: never;
@@ -5362,6 +6149,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Draft"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    plans_drying_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeadWishRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Drying"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    plans_look_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeadWishRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Look"];
                 };
             };
             400: {

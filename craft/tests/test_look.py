@@ -1,0 +1,104 @@
+"""How a style looks: lengths over the days, volume, and a silhouette that holds it."""
+
+import math
+from itertools import pairwise
+from unittest import TestCase
+
+import shapely
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from craft import look
+from craft.contract import PlanRequest, parse
+from craft.contract.look import LookAnswer
+from craft.routine.look import looks
+from craft.tests.requests import plan_request
+
+
+def seen(**changes: object) -> LookAnswer:
+    return looks(parse(PlanRequest, plan_request(**changes)))
+
+
+class OverDaysTest(TestCase):
+    def test_from_release_to_natural(self) -> None:
+        self.assertEqual(look.length_on(0, 18, 10, 0.5), 18)
+        self.assertAlmostEqual(look.length_on(365, 18, 10, 0.5), 10, places=3)
+        # One settling time leaves 1/e of the gap.
+        left = look.length_on(look.settling_days(0.6), 18, 10, 0.6)
+        self.assertAlmostEqual((left - 10) / 8, math.exp(-1))
+
+    @settings(max_examples=40, deadline=None)
+    @given(st.floats(0.2, 0.9), st.floats(0.02, 0.1), st.floats(0.5, 10))
+    def test_faster_in_humid_air(self, rh: float, more: float, days: float) -> None:
+        self.assertLess(look.length_on(days, 18, 10, rh + more), look.length_on(days, 18, 10, rh))
+        self.assertLess(look.definition_on(days, 0.8, rh + more), look.definition_on(days, 0.8, rh))
+        self.assertGreaterEqual(look.volume(130, 0.6, rh + more), look.volume(130, 0.6, rh))
+
+    def test_loose_hair_takes_more_room(self) -> None:
+        self.assertGreater(look.volume(130, 0.3, 0.5), look.volume(130, 0.9, 0.5))
+
+
+class SilhouetteTest(TestCase):
+    @settings(max_examples=30, deadline=None)
+    @given(st.floats(800, 5000), st.floats(3, 60))
+    def test_it_is_one_shape_that_reaches_the_length(self, room: float, hangs: float) -> None:
+        shape = look.silhouette(room, hangs, 57)
+        outline = shapely.Polygon(shape.outline())
+        self.assertTrue(outline.buffer(0).area > 0)
+        self.assertAlmostEqual(max(y for _, y in shape.outline()), shape.end_cm, delta=0.05)
+        self.assertAlmostEqual(shape.end_cm, max(hangs, look.SIDE_HAIRLINE_CM))
+        left, _, right, _ = outline.bounds
+        self.assertAlmostEqual(left, -right)
+
+    def test_it_holds_its_volume(self) -> None:
+        # The layer, both halves, over the depth it is spread on: numerically, along its way.
+        shape = look.silhouette(2600, 26, 57)
+        steps = 2000
+        way = math.pi / 2 * (shape.half_cm + look.BROADEST_CM) / 2 + 26 - look.BROADEST_CM
+        mean = sum(shape.thickness((i + 0.5) / steps) for i in range(steps)) / steps
+        self.assertAlmostEqual(2 * mean * way * look.DEPTH_CM / 2600, 1, delta=0.06)
+
+    def test_more_room_is_broader(self) -> None:
+        broad = [look.silhouette(room, 26, 57).breadth_cm for room in (1500, 2500, 3500)]
+        self.assertEqual(broad, sorted(broad))
+
+
+class LooksTest(TestCase):
+    def test_four_moments(self) -> None:
+        answer = seen(goal={"style": "two_strand_twist_out"})
+        self.assertEqual(
+            [one.key for one in answer.moments], ["before", "release", "day_3", "day_7"]
+        )
+        release, three, seven = answer.moments[1:]
+        self.assertEqual(
+            [one.length_cm for one in (release, three, seven)],
+            sorted((one.length_cm for one in (release, three, seven)), reverse=True),
+        )
+        self.assertGreater(seven.volume_l, release.volume_l)
+        self.assertLess(seven.definition, release.definition)
+        for one in answer.moments:
+            self.assertTrue(one.length_low <= one.length_cm <= one.length_high)
+
+    def test_retention_is_the_formula_of_the_trade(self) -> None:
+        answer = seen(goal={"style": "two_strand_twist_out"})
+        release, three = answer.moments[1], answer.moments[2]
+        expected = 100 * (25 - three.length_cm) / (25 - release.length_cm)
+        self.assertAlmostEqual(three.retention or 0, expected, delta=1)
+
+    def test_sea_air_undoes_it_sooner(self) -> None:
+        sea = {"temp_c": 18, "rh": 0.85}
+        humid, dry = seen(outdoors=sea), seen(outdoors={"temp_c": 18, "rh": 0.4})
+        self.assertLess(humid.moments[3].length_cm, dry.moments[3].length_cm)
+        self.assertGreater(humid.moments[3].volume_l, dry.moments[3].volume_l)
+
+    def test_landmarks_run_down(self) -> None:
+        marks = [one.down_cm for one in seen().landmarks]
+        self.assertTrue(all(a < b for a, b in pairwise(marks)))
+        own = seen(hair={"landmarks": {"shoulder": 29.0}})
+        self.assertEqual(next(m.down_cm for m in own.landmarks if m.name == "shoulder"), 29)
+
+    def test_locks_stay_in_the_silhouette(self) -> None:
+        for one in seen(goal={"style": "rod_set"}).moments:
+            area = shapely.Polygon(one.outline).buffer(0.6)
+            for strand in one.strands:
+                self.assertTrue(all(area.contains(shapely.Point(point)) for point in strand))

@@ -1,0 +1,130 @@
+"""The air: what the room sensor says, what the forecast says, and what can be done to the sensor."""
+
+from datetime import timedelta
+
+from django.urls import path
+from django.utils import timezone
+from drf_spectacular.utils import extend_schema
+from rest_framework import serializers
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from craft.air import dew_point
+from salon.devices.airs import airs, forecast_from
+from salon.devices.models import RoomStandIn
+from salon.devices.room import LOOKED_AT, NoSensor, Trust, judge, sensor
+from salon.house.services import the_house
+from salon.problems import ProblemsSerializer
+
+#: Readings are drawn so often at most, and the forecast looks so far ahead [h].
+DRAWN_EVERY, AHEAD_H = timedelta(minutes=5), 24
+
+
+class AirPointSerializer(serializers.Serializer):
+    at = serializers.DateTimeField()
+    temp_c = serializers.FloatField()
+    rh = serializers.FloatField()
+
+
+class RoomSerializer(serializers.Serializer):
+    """What the room sensor says."""
+
+    name = serializers.CharField(allow_blank=True)
+    simulated = serializers.BooleanField()
+    trust = serializers.ChoiceField(choices=[one.value for one in Trust] + ["none"])
+    temp_c = serializers.FloatField(allow_null=True)
+    rh = serializers.FloatField(allow_null=True)
+    dew_point_c = serializers.FloatField(allow_null=True)
+    at = serializers.DateTimeField(allow_null=True)
+    readings = AirPointSerializer(many=True)
+
+
+class PlaceAirSerializer(serializers.Serializer):
+    temp_c = serializers.FloatField()
+    rh = serializers.FloatField()
+    told_by = serializers.CharField()
+
+
+class AirSerializer(serializers.Serializer):
+    room = RoomSerializer()
+    used = PlaceAirSerializer(help_text="What a plan of now would take for the salon.")
+    outdoors = PlaceAirSerializer(allow_null=True)
+    home = PlaceAirSerializer(allow_null=True)
+    ahead = AirPointSerializer(many=True)
+
+
+class StandInSerializer(serializers.Serializer):
+    """What somebody does to the simulated sensor."""
+
+    mode = serializers.ChoiceField(choices=RoomStandIn.MODES)
+
+
+NO_ROOM = {"name": "", "simulated": False, "trust": "none", "readings": []}
+
+
+def room_told() -> dict[str, object]:
+    """The sensor, its readings and how far they can be trusted."""
+    now = timezone.now()
+    nothing = {"temp_c": None, "rh": None, "dew_point_c": None, "at": None}
+    try:
+        one = sensor()
+    except NoSensor:
+        return {**NO_ROOM, **nothing}
+    readings = one.since(now - LOOKED_AT)
+    air = judge(readings, now)
+    dew = None
+    if air.temp_c is not None and air.rh is not None:
+        dew = round(dew_point(air.temp_c, air.rh), 1)
+    drawn = [
+        point
+        for point in readings or []
+        if int(point.at.timestamp()) % int(DRAWN_EVERY.total_seconds()) == 0
+    ]
+    return {
+        "name": one.name,
+        "simulated": one.simulated,
+        "trust": air.trust.value,
+        "temp_c": air.temp_c,
+        "rh": air.rh,
+        "dew_point_c": dew,
+        "at": air.at,
+        "readings": drawn,
+    }
+
+
+class AirView(APIView):
+    """The air of the salon now, of the way home, of the night."""
+
+    @extend_schema(responses=AirSerializer)
+    def get(self, request: Request) -> Response:
+        found = airs(the_house(), None)
+        told = {
+            "room": room_told(),
+            "used": found.room,
+            "outdoors": found.outdoors,
+            "home": found.home,
+            "ahead": forecast_from(timezone.now(), AHEAD_H),
+        }
+        return Response(AirSerializer(told).data)
+
+
+class RoomStandInView(APIView):
+    """Let the simulated sensor stick, fall silent, get lost, come back."""
+
+    @extend_schema(
+        request=StandInSerializer, responses={200: AirSerializer, 400: ProblemsSerializer}
+    )
+    def post(self, request: Request) -> Response:
+        given = StandInSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        if not sensor().simulated:
+            raise NoSensor("Only the simulated sensor can be changed from here.")
+        RoomStandIn.put(given.validated_data["mode"])
+        return AirView().get(request)
+
+
+urlpatterns = [
+    path("air/", AirView.as_view(), name="air"),
+    path("air/stand-in/", RoomStandInView.as_view(), name="air-stand-in"),
+]

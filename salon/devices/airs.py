@@ -1,0 +1,98 @@
+"""The air of a service: of the salon by its sensor, of the journey and the night by the forecast.
+
+Where a sensor is silent, stuck or lost, or there is no forecast, the house's usual air stands in,
+and what is told says so.
+"""
+
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+from typing import Any
+
+from django.utils import timezone
+
+from craft.air import indoors
+from salon.devices.room import LOOKED_AT, NoSensor, RoomAir, judge, sensor
+from salon.devices.weather import NoWeather, OutsideAir, weather
+from salon.house.models import House
+
+#: A service that begins within so long is planned with the air of now; a later one with the usual.
+SENSOR_FOR = timedelta(hours=3)
+#: The client leaves about so long after the beginning, and the night at home is so long.
+LEAVES_AFTER, NIGHT_H = timedelta(hours=3), 12
+HOUSE_SAYS = "the house's usual air"
+
+
+@dataclass(frozen=True)
+class Airs:
+    """The air of a service, as the core reads it.
+
+    Args:
+        room: of the salon
+        outdoors: of the way home; None where no forecast is known
+        home: of the night at home; None where no forecast is known
+    """
+
+    room: dict[str, Any]
+    outdoors: dict[str, Any] | None
+    home: dict[str, Any] | None
+
+
+def room_now() -> RoomAir | None:
+    """What the room sensor is taken to say; None where there is none."""
+    now = timezone.now()
+    try:
+        return judge(sensor().since(now - LOOKED_AT), now)
+    except NoSensor:
+        return None
+
+
+def salon_air(house: House, start: datetime | None) -> dict[str, Any]:
+    """The air of the salon at the hour of a service."""
+    usual = {"temp_c": house.room_temp_c, "rh": house.room_rh, "told_by": HOUSE_SAYS}
+    now = timezone.now()
+    if start is not None and not now - SENSOR_FOR <= start <= now + SENSOR_FOR:
+        return usual
+    air = room_now()
+    if air is None or air.temp_c is None or air.rh is None:
+        return usual
+    return {"temp_c": air.temp_c, "rh": air.rh, "told_by": f"{sensor().name}, {clock(air.at)}"}
+
+
+def clock(at: datetime | None) -> str:
+    """A time of day."""
+    return f"{timezone.localtime(at):%H:%M}" if at else ""
+
+
+def forecast_from(begin: datetime, hours: int) -> list[OutsideAir]:
+    """The air outside hour by hour; empty where no forecast is known."""
+    try:
+        return weather().hourly(begin, hours) or []
+    except NoWeather:
+        return []
+
+
+def airs(house: House, start: datetime | None) -> Airs:
+    """The air of a service.
+
+    Args:
+        house: the salon
+        start: when it begins; now if None
+    """
+    leaves = (start or timezone.now()) + LEAVES_AFTER
+    outside = forecast_from(leaves, NIGHT_H)
+    if not outside:
+        return Airs(salon_air(house, start), None, None)
+    first = outside[0]
+    name = weather().name
+    way = {
+        "temp_c": max(5.0, first.temp_c),
+        "rh": min(1.0, first.rh),
+        "told_by": f"{name}, {clock(first.at)}",
+    }
+    nights = [indoors(one.temp_c, one.rh, house.home_temp_c) for one in outside]
+    night = {
+        "temp_c": house.home_temp_c,
+        "rh": round(min(0.98, sum(nights) / len(nights)), 3),
+        "told_by": f"{name}, the night at {house.home_temp_c:g} °C",
+    }
+    return Airs(salon_air(house, start), way, night)
