@@ -29,7 +29,7 @@ class Moment(Frozen):
     """Curls of the right side; the left mirrors them."""
 
 
-class Mark(Frozen):
+class DownTo(Frozen):
     """A landmark and how far down it is."""
 
     name: str
@@ -41,7 +41,7 @@ class LookAnswer(Frozen):
 
     title: str
     moments: list[Moment]
-    landmarks: list[Mark]
+    landmarks: list[DownTo]
     half_width_cm: float
     """Of the head from the front."""
     chin_cm: float

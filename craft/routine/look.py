@@ -1,7 +1,7 @@
 """A plan as it will look: before, at release, days later."""
 
 from craft import curl, look
-from craft.contract.look import LookAnswer, Mark, Moment
+from craft.contract.look import LookAnswer, DownTo, Moment
 from craft.contract.plan import Finished, PlanRequest
 from craft.routine.case import Case, case_of
 from craft.routine.curls import curl_width
@@ -38,7 +38,7 @@ def looks(request: PlanRequest) -> LookAnswer:
             moment(case, "before", 0, natural, look.BEFORE_DEFINITION, natural_band(natural), None),
             *(later(case, key, days, made, natural, rh) for key, days in DAYS),
         ],
-        landmarks=[Mark(name=one, down_cm=reaches[one]) for one in DRAWN],
+        landmarks=[DownTo(name=one, down_cm=reaches[one]) for one in DRAWN],
         half_width_cm=round(look.silhouette(1.0, 1.0, case.hair.head_cm).half_cm, 2),
         chin_cm=look.CHIN_CM,
         rh=round(rh, 3),

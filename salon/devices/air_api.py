@@ -27,7 +27,7 @@ class AirPointSerializer(serializers.Serializer):
     rh = serializers.FloatField()
 
 
-class RoomSerializer(serializers.Serializer):
+class SensorSerializer(serializers.Serializer):
     """What the room sensor says."""
 
     name = serializers.CharField(allow_blank=True)
@@ -46,15 +46,15 @@ class PlaceAirSerializer(serializers.Serializer):
     told_by = serializers.CharField()
 
 
-class AirSerializer(serializers.Serializer):
-    room = RoomSerializer()
+class SalonAirSerializer(serializers.Serializer):
+    room = SensorSerializer()
     used = PlaceAirSerializer(help_text="What a plan of now would take for the salon.")
     outdoors = PlaceAirSerializer(allow_null=True)
     home = PlaceAirSerializer(allow_null=True)
     ahead = AirPointSerializer(many=True)
 
 
-class StandInSerializer(serializers.Serializer):
+class SensorStandInSerializer(serializers.Serializer):
     """What somebody does to the simulated sensor."""
 
     mode = serializers.ChoiceField(choices=RoomStandIn.MODES)
@@ -96,7 +96,7 @@ def room_told() -> dict[str, object]:
 class AirView(APIView):
     """The air of the salon now, of the way home, of the night."""
 
-    @extend_schema(responses=AirSerializer)
+    @extend_schema(responses=SalonAirSerializer)
     def get(self, request: Request) -> Response:
         found = airs(the_house(), None)
         told = {
@@ -106,17 +106,17 @@ class AirView(APIView):
             "home": found.home,
             "ahead": forecast_from(timezone.now(), AHEAD_H),
         }
-        return Response(AirSerializer(told).data)
+        return Response(SalonAirSerializer(told).data)
 
 
 class RoomStandInView(APIView):
     """Let the simulated sensor stick, fall silent, get lost, come back."""
 
     @extend_schema(
-        request=StandInSerializer, responses={200: AirSerializer, 400: ProblemsSerializer}
+        request=SensorStandInSerializer, responses={200: SalonAirSerializer, 400: ProblemsSerializer}
     )
     def post(self, request: Request) -> Response:
-        given = StandInSerializer(data=request.data)
+        given = SensorStandInSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         if not sensor().simulated:
             raise NoSensor("Only the simulated sensor can be changed from here.")

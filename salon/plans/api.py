@@ -223,7 +223,7 @@ class DryingField(serializers.JSONField):
     """How a set dries."""
 
 
-class DryingSerializer(serializers.Serializer):
+class DryingPlannerSerializer(serializers.Serializer):
     answer = DryingField()
 
 
@@ -273,7 +273,7 @@ class DryingView(OfWishView):
 
     of = staticmethod(drying_plan)
 
-    @extend_schema(request=HeadWish, responses={200: DryingSerializer, 400: ProblemsSerializer})
+    @extend_schema(request=HeadWish, responses={200: DryingPlannerSerializer, 400: ProblemsSerializer})
     def post(self, request: Request) -> Response:
         return self.worked_out(request)
 

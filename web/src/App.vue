@@ -150,6 +150,14 @@ main {
   clip-path: none;
   background: var(--paper);
 }
+@media print {
+  .top {
+    display: none;
+  }
+  main {
+    padding: 0;
+  }
+}
 @media (max-width: 900px) {
   .house {
     display: none;

@@ -26,6 +26,26 @@ export const router = createRouter({
       props: number('head'),
     },
     {
+      path: '/heads/:head(\\d+)/plan/crown',
+      component: () => import('@/places/crown/CrownEditor.vue'),
+      props: number('head'),
+    },
+    {
+      path: '/heads/:head(\\d+)/plan/drying',
+      component: () => import('@/places/plans/DryingPlanner.vue'),
+      props: number('head'),
+    },
+    {
+      path: '/heads/:head(\\d+)/plan/look',
+      component: () => import('@/places/plans/Look.vue'),
+      props: number('head'),
+    },
+    {
+      path: '/heads/:head(\\d+)/plan/print',
+      component: () => import('@/places/crown/PrintWish.vue'),
+      props: number('head'),
+    },
+    {
       path: '/heads/:head(\\d+)/ways',
       component: () => import('@/places/plans/Ways.vue'),
       props: number('head'),
@@ -48,6 +68,11 @@ export const router = createRouter({
     {
       path: '/plans/:plan(\\d+)',
       component: () => import('@/places/plans/SavedPlan.vue'),
+      props: number('plan'),
+    },
+    {
+      path: '/plans/:plan(\\d+)/print',
+      component: () => import('@/places/crown/PrintPlan.vue'),
       props: number('plan'),
     },
     {

@@ -1038,13 +1038,14 @@ export interface components {
          * @enum {string}
          */
         ActionEnum: "add" | "change" | "same";
+        /** @description For whom and in which air the shelf was judged. */
         Air: {
-            room: components["schemas"]["Room"];
-            /** @description What a plan of now would take for the salon. */
-            used: components["schemas"]["PlaceAir"];
-            outdoors: components["schemas"]["PlaceAir"] | null;
-            home: components["schemas"]["PlaceAir"] | null;
-            ahead: components["schemas"]["AirPoint"][];
+            head: number;
+            head_name: string;
+            /** Format: double */
+            dew_point_c: number | null;
+            missing: string[];
+            assumed: string[];
         };
         /**
          * AirAt
@@ -1052,6 +1053,24 @@ export interface components {
          * @enum {string}
          */
         AirAt: "salon" | "journey" | "home";
+        /**
+         * AirOut
+         * @description The air of a place.
+         */
+        AirOut: {
+            at: components["schemas"]["AirAt"];
+            /** Temp C */
+            temp_c: number;
+            /** Rh */
+            rh: number;
+            /** Dew Point C */
+            dew_point_c: number;
+            /**
+             * Told By
+             * @description A sensor, a forecast, a hand; empty where it is only assumed.
+             */
+            told_by: string;
+        };
         AirPoint: {
             /** Format: date-time */
             at: string;
@@ -1417,6 +1436,16 @@ export interface components {
             ratio: number | null;
             verdict: components["schemas"]["VerdictEnum"] | components["schemas"]["NullEnum"];
         };
+        /**
+         * DownTo
+         * @description A landmark and how far down it is.
+         */
+        DownTo: {
+            /** Name */
+            name: string;
+            /** Down Cm */
+            down_cm: number;
+        };
         Draft: {
             request: components["schemas"]["PlanRequest"];
             answer: components["schemas"]["PlanAnswer"];
@@ -1451,6 +1480,24 @@ export interface components {
             /** Format: double */
             p_value: number;
             drifted: boolean;
+        };
+        /**
+         * DryMap
+         * @description How every section dries, for a map that can be scrubbed through time.
+         */
+        DryMap: {
+            /** Hours */
+            hours: number[];
+            /**
+             * Curves
+             * @description Share of water gone at each of these hours, for each different section.
+             */
+            curves: number[][];
+            /**
+             * Curve Of
+             * @description Which curve each section follows, in working order.
+             */
+            curve_of: number[];
         };
         /**
          * DryStage
@@ -1535,6 +1582,58 @@ export interface components {
             ][];
             /** Reasons */
             reasons: components["schemas"]["Reason"][];
+        };
+        /**
+         * DryingPlanAnswer
+         * @description How a set dries, stage by stage and section by section.
+         */
+        DryingPlanAnswer: {
+            drying: components["schemas"]["Drying"];
+            /** Stages */
+            stages: components["schemas"]["PlannedStage"][];
+            over_time: components["schemas"]["DryMap"];
+            /**
+             * What If
+             * @description What makes the release safe first, the cheapest first; then what comes near.
+             */
+            what_if: components["schemas"]["WhatIf"][];
+            /** Airs */
+            airs: components["schemas"]["AirOut"][];
+            /**
+             * Water Start
+             * @description When drying begins [g per g of dry hair].
+             */
+            water_start: number;
+            /**
+             * Factor
+             * @description Learned multiplier on the time.
+             */
+            factor: number;
+            /**
+             * Spread
+             * @description How unsure the time still is, of its logarithm.
+             */
+            spread: number;
+            /**
+             * Learned
+             * @description What the multiplier was learned from.
+             */
+            learned: string;
+            /**
+             * Slowest
+             * @description Sections that dry last, the last one first.
+             */
+            slowest?: number[];
+            /**
+             * Cautions
+             * @description Those about drying.
+             */
+            cautions?: components["schemas"]["Caution"][];
+            /** Reasons */
+            reasons: components["schemas"]["Reason"][];
+        };
+        DryingPlanner: {
+            answer: components["schemas"]["DryingPlanAnswer"];
         };
         /**
          * @description * `dry` - dry
@@ -2672,7 +2771,7 @@ export interface components {
             /** Moments */
             moments: components["schemas"]["Moment"][];
             /** Landmarks */
-            landmarks: components["schemas"]["Mark"][];
+            landmarks: components["schemas"]["DownTo"][];
             /**
              * Half Width Cm
              * @description Of the head from the front.
@@ -3495,6 +3594,41 @@ export interface components {
             readonly client_min: number;
             readonly visits: number[];
         };
+        /**
+         * PlannedStage
+         * @description One stage of a plan.
+         */
+        PlannedStage: {
+            kind: components["schemas"]["StageKind"];
+            /** From H */
+            from_h: number;
+            /** To H */
+            to_h: number;
+            /** Share Before */
+            share_before: number;
+            /**
+             * Share After
+             * @description Of the removable water gone when it begins and when it ends.
+             */
+            share_after: number;
+            /**
+             * Water Left
+             * @description When it ends [g per g of dry hair].
+             */
+            water_left: number;
+            at: components["schemas"]["AirAt"];
+            /** Temp C */
+            temp_c: number;
+            /** Rh */
+            rh: number;
+            /**
+             * Minutes
+             * @description As chosen; null until it is done.
+             */
+            minutes: number | null;
+            /** By Hand */
+            by_hand: boolean;
+        };
         Point: {
             /** Format: date-time */
             at: string;
@@ -3928,20 +4062,27 @@ export interface components {
          * @enum {string}
          */
         RoleEnum: "pre_oil" | "shampoo" | "co_wash" | "rinse_out" | "mask" | "clay" | "leave_in" | "cream" | "butter" | "oil" | "mousse" | "custard" | "gel" | "mist" | "scalp_oil";
-        /** @description What the room sensor says. */
+        /**
+         * Room
+         * @description The air the hair dries in.
+         */
         Room: {
-            name: string;
-            simulated: boolean;
-            trust: components["schemas"]["TrustEnum"];
-            /** Format: double */
-            temp_c: number | null;
-            /** Format: double */
-            rh: number | null;
-            /** Format: double */
-            dew_point_c: number | null;
-            /** Format: date-time */
-            at: string | null;
-            readings: components["schemas"]["AirPoint"][];
+            /**
+             * Temp C
+             * @default 22
+             */
+            temp_c?: number;
+            /**
+             * Rh
+             * @default 0.5
+             */
+            rh?: number;
+            /**
+             * Told By
+             * @description Who told it: a sensor, a forecast, a hand, the house.
+             * @default
+             */
+            told_by?: string;
         };
         Routine: {
             readonly id: number;
@@ -3958,6 +4099,14 @@ export interface components {
          * @enum {string}
          */
         RoutineEnum: "shampoo" | "cowash_only";
+        SalonAir: {
+            room: components["schemas"]["Sensor"];
+            /** @description What a plan of now would take for the salon. */
+            used: components["schemas"]["PlaceAir"];
+            outdoors: components["schemas"]["PlaceAir"] | null;
+            home: components["schemas"]["PlaceAir"] | null;
+            ahead: components["schemas"]["AirPoint"][];
+        };
         SaveRequest: {
             version: number;
             answers: {
@@ -4192,6 +4341,25 @@ export interface components {
              */
             bundle?: number | null;
         };
+        /** @description What the room sensor says. */
+        Sensor: {
+            name: string;
+            simulated: boolean;
+            trust: components["schemas"]["TrustEnum"];
+            /** Format: double */
+            temp_c: number | null;
+            /** Format: double */
+            rh: number | null;
+            /** Format: double */
+            dew_point_c: number | null;
+            /** Format: date-time */
+            at: string | null;
+            readings: components["schemas"]["AirPoint"][];
+        };
+        /** @description What somebody does to the simulated sensor. */
+        SensorStandInRequest: {
+            mode: components["schemas"]["ModeEnum"];
+        };
         Series: {
             key: string;
             unit: string;
@@ -4344,10 +4512,6 @@ export interface components {
          * @enum {string}
          */
         StageKind: "air" | "hood" | "diffuser" | "cloth" | "cap";
-        /** @description What somebody does to the simulated sensor. */
-        StandInRequest: {
-            mode: components["schemas"]["ModeEnum"];
-        };
         StartRequest: {
             /** Format: date-time */
             planned_start: string | null;
@@ -4767,6 +4931,56 @@ export interface components {
          */
         WeightEnum: "light" | "medium" | "heavy";
         /**
+         * WhatIf
+         * @description A change that was tried.
+         */
+        WhatIf: {
+            /** Key */
+            key: string;
+            /** Caution */
+            caution: string;
+            /** Title */
+            title: string;
+            /**
+             * Change
+             * @description To be merged into the request.
+             */
+            change: {
+                [key: string]: unknown;
+            };
+            /**
+             * Hands On Min
+             * @description More hands-on minutes than now.
+             */
+            hands_on_min: number;
+            /**
+             * Client Min
+             * @description More minutes in the salon than now.
+             */
+            client_min: number;
+            /**
+             * Later H
+             * @description Hours the release moves.
+             */
+            later_h: number;
+            /**
+             * Odds Dry
+             * @description Probability of dry at release with the fix.
+             */
+            odds_dry: number;
+            /**
+             * Effect
+             * @description What else it changes, in words.
+             * @default
+             */
+            effect?: string;
+            /**
+             * Safe
+             * @description Whether the release can be promised with it.
+             */
+            safe: boolean;
+        };
+        /**
          * WorkOrder
          * @description Which section is worked first.
          * @enum {string}
@@ -4835,7 +5049,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Air"];
+                    "application/json": components["schemas"]["SalonAir"];
                 };
             };
         };
@@ -4849,7 +5063,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["StandInRequest"];
+                "application/json": components["schemas"]["SensorStandInRequest"];
             };
         };
         responses: {
@@ -4858,7 +5072,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Air"];
+                    "application/json": components["schemas"]["SalonAir"];
                 };
             };
             400: {
@@ -6179,7 +6393,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Drying"];
+                    "application/json": components["schemas"]["DryingPlanner"];
                 };
             };
             400: {

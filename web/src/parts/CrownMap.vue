@@ -1,53 +1,47 @@
 <script setup lang="ts">
 /** The head from above on the core's equal-area map: face up, as the specialist stands behind. */
-import { computed } from 'vue'
+import { computed, ref, useId, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 
+import type { Line } from '@/api/crown'
 import type { Section } from '@/api/queries'
 import { short } from '@/text/format'
 
-const props = defineProps<{ sections: Section[]; hairline: [number, number][] }>()
+import { frame, path, type Point, shifted, stroke } from './crownPaths'
+
+const props = defineProps<{
+  sections: Section[]
+  hairline: Point[]
+  lines?: Line[]
+  /** 0 to 1 for each section: how dark it is tinted. */
+  shades?: number[]
+  done?: number[]
+  editable?: boolean
+  /** Numbers, rods and letters as on paper, whatever is chosen. */
+  printed?: boolean
+  large?: boolean
+}>()
+const emit = defineEmits<{
+  move: [line: Line, at: number]
+  moved: []
+  pick: [number: number]
+}>()
 const picked = defineModel<number>({ default: 1 })
 const { t } = useI18n()
+const svg = useTemplateRef('svg')
+const text = useId()
 
-const MARGIN_CM = 2.2
-type Point = readonly [number, number]
-
-/** Map coordinates have the face at +y; the screen's y runs down. */
-const path = (points: readonly Point[]) =>
-  points.map(([x, y], i) => `${i ? 'L' : 'M'}${x.toFixed(2)} ${(-y).toFixed(2)}`).join('') + 'Z'
-
-const box = computed(() => {
-  const xs = props.hairline.map(([x]) => x)
-  const ys = props.hairline.map(([, y]) => -y)
-  const left = Math.min(...xs) - 0.6
-  const top = Math.min(...ys) - MARGIN_CM
-  return {
-    left,
-    top,
-    width: Math.max(...xs) + 0.6 - left,
-    height: Math.max(...ys) + MARGIN_CM - top,
-    face: Math.min(...ys),
-    nape: Math.max(...ys),
-  }
+const SIDE_CM = 0.6
+const ABOVE_CM = 2.2
+const box = computed(() => frame(props.hairline, SIDE_CM, ABOVE_CM))
+const figureSize = computed(() => {
+  const count = props.sections.length
+  return count > 60 ? 0.72 : count > 20 ? 0.95 : 1.25
 })
-
-/** A short stroke from the number in the direction the hair is laid. */
-const stroke = (section: Section): { from: Point; to: Point } => {
-  const [x, y] = section.centre as [number, number]
-  const out = Math.hypot(x, y) || 1
-  const ways: Record<string, Point> = {
-    back: [0, 1],
-    down: [x / out, -y / out],
-    forward: [0, -1],
-    left: [-1, 0],
-    right: [1, 0],
-  }
-  const [dx, dy] = ways[section.lay] ?? [0, 1]
-  return { from: [x + dx * 0.95, -y + dy * 0.95], to: [x + dx * 2.4, -y + dy * 2.4] }
-}
-
-const figureSize = computed(() => (props.sections.length > 20 ? 0.95 : 1.25))
+const arrow = computed(() =>
+  props.sections.length > 60 ? 0.45 : props.sections.length > 24 ? 0.7 : 1,
+)
+const letter = (bundle: number) => String.fromCharCode(64 + bundle)
 
 const described = computed(() =>
   t('plan.describeMap', {
@@ -65,22 +59,81 @@ const described = computed(() =>
   }),
 )
 
-function move(by: number) {
+function step(by: number) {
   const count = props.sections.length
-  picked.value = ((picked.value - 1 + by + count) % count) + 1
+  choose(((picked.value - 1 + by + count) % count) + 1)
 }
+function choose(number: number) {
+  picked.value = number
+  emit('pick', number)
+}
+
+/** Where the pointer is on the map [cm]. */
+function place(event: PointerEvent): Point {
+  const matrix = svg.value?.getScreenCTM()
+  if (!matrix) return [0, 0]
+  const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse())
+  return [point.x, -point.y]
+}
+const held = ref<{ line: Line; from: Point }>()
+const apex = (line: Line): Point | undefined =>
+  (line.paths[0] as Point[] | undefined)?.reduce((low, point) => (point[1] < low[1] ? point : low))
+
+function hold(line: Line, event: PointerEvent) {
+  if (!props.editable) return
+  const target = event.currentTarget as Element
+  target.setPointerCapture(event.pointerId)
+  held.value = { line, from: place(event) }
+}
+const within = (line: Line, at: number) =>
+  Math.round(Math.min(line.high, Math.max(line.low, at)) * 10) / 10
+
+function drag(event: PointerEvent) {
+  if (!held.value) return
+  const { line, from } = held.value
+  emit('move', line, within(line, shifted(line.kind, line.at, from, place(event), apex(line))))
+}
+function drop() {
+  if (held.value) emit('moved')
+  held.value = undefined
+}
+const STEP = 0.3
+const COARSE = 1.5
+function nudge(line: Line, event: KeyboardEvent) {
+  const across = line.kind === 'across'
+  const more = across ? 'ArrowUp' : 'ArrowRight'
+  const less = across ? 'ArrowDown' : 'ArrowLeft'
+  if (event.key !== more && event.key !== less) return
+  event.preventDefault()
+  event.stopPropagation()
+  const by = (event.key === more ? 1 : -1) * (event.shiftKey ? COARSE : STEP)
+  emit('move', line, within(line, line.at + by))
+  emit('moved')
+}
+const unit = (line: Line) => (line.kind === 'v' ? '°' : 'cm')
+const lineName = (line: Line, place: number) =>
+  t('crown.line', {
+    n: place + 1,
+    kind: t(`crown.kinds.${line.kind}`),
+    at: short(line.at),
+    unit: unit(line),
+  })
 </script>
 
 <template>
-  <figure>
+  <figure :class="{ large, printed }">
     <svg
+      ref="svg"
       :viewBox="`${box.left} ${box.top} ${box.width} ${box.height}`"
       role="group"
       :aria-label="t('plan.parting')"
-      aria-describedby="crown-map-text"
-      tabindex="0"
-      @keydown.right.prevent="move(1)"
-      @keydown.left.prevent="move(-1)"
+      :aria-describedby="text"
+      :tabindex="printed ? undefined : 0"
+      @keydown.right.prevent="step(1)"
+      @keydown.left.prevent="step(-1)"
+      @pointermove="drag"
+      @pointerup="drop"
+      @pointercancel="drop"
     >
       <defs>
         <marker
@@ -94,26 +147,41 @@ function move(by: number) {
         >
           <path d="M1 1L5 3L1 5" class="head" />
         </marker>
+        <pattern id="ticked" width="0.6" height="0.6" patternUnits="userSpaceOnUse">
+          <path d="M0 0.6L0.6 0" class="hatch" />
+        </pattern>
       </defs>
-      <text :x="0" :y="box.face - 1.25" class="place">{{ t('plan.face') }}</text>
+      <text :x="0" :y="box.first - 1.25" class="place">{{ t('plan.face') }}</text>
       <path
-        :d="`M-0.7 ${box.face - 0.35}L0 ${box.face - 0.95}L0.7 ${box.face - 0.35}`"
+        :d="`M-0.7 ${box.first - 0.35}L0 ${box.first - 0.95}L0.7 ${box.first - 0.35}`"
         class="nose"
       />
-      <text :x="0" :y="box.nape + 1.5" class="place">{{ t('plan.nape') }}</text>
+      <text :x="0" :y="box.last + 1.5" class="place">{{ t('plan.nape') }}</text>
       <g
-        v-for="section in sections"
-        :key="section.number"
+        v-for="(section, place_) in sections"
+        :key="section.key || section.number"
         class="section"
-        :class="{ picked: section.number === picked }"
-        @click="picked = section.number"
+        :class="{ picked: !printed && section.number === picked }"
+        :data-section="section.number"
+        @click="choose(section.number)"
       >
         <path :d="path(section.outline as Point[])" class="area" />
+        <path
+          v-if="shades"
+          :d="path(section.outline as Point[])"
+          class="shade"
+          :style="{ opacity: shades[place_] }"
+        />
+        <path
+          v-if="done?.includes(section.number)"
+          :d="path(section.outline as Point[])"
+          class="ticked"
+        />
         <line
-          :x1="stroke(section).from[0]"
-          :y1="stroke(section).from[1]"
-          :x2="stroke(section).to[0]"
-          :y2="stroke(section).to[1]"
+          :x1="stroke(section, arrow).from[0]"
+          :y1="stroke(section, arrow).from[1]"
+          :x2="stroke(section, arrow).to[0]"
+          :y2="stroke(section, arrow).to[1]"
           class="lay"
           marker-end="url(#lay)"
         />
@@ -124,11 +192,62 @@ function move(by: number) {
           :style="{ fontSize: `${figureSize}px` }"
         >
           {{ section.number }}
+          <tspan v-if="section.bundle && sections.length <= 30" class="letter">
+            {{ letter(section.bundle) }}
+          </tspan>
+        </text>
+        <text
+          v-if="section.rod_mm && sections.length <= 70"
+          :x="section.centre[0]"
+          :y="-(section.centre[1] ?? 0) - figureSize * 0.62"
+          class="rod"
+          :style="{ fontSize: `${figureSize * 0.62}px` }"
+        >
+          {{ short(section.rod_mm) }}
         </text>
       </g>
       <path :d="path(hairline)" class="hairline" />
+      <g v-for="(line, at) in lines ?? []" :key="line.key">
+        <g
+          v-if="editable"
+          class="line"
+          :class="{ moved: line.moved, across: line.kind === 'across' }"
+          tabindex="0"
+          role="slider"
+          :aria-label="lineName(line, at)"
+          :aria-valuemin="line.low"
+          :aria-valuemax="line.high"
+          :aria-valuenow="line.at"
+          :aria-orientation="line.kind === 'across' ? 'vertical' : 'horizontal'"
+          :data-line="line.key"
+          @pointerdown.stop="hold(line, $event)"
+          @keydown="nudge(line, $event)"
+        >
+          <path
+            v-for="(one, i) in line.paths"
+            :key="i"
+            :d="path(one as Point[], false)"
+            class="grip"
+          />
+          <path
+            v-for="(one, i) in line.paths"
+            :key="`shown ${i}`"
+            :d="path(one as Point[], false)"
+            class="shown"
+            :class="{ doubles: line.doubles }"
+          />
+        </g>
+        <template v-else>
+          <path
+            v-for="(one, i) in line.doubles ? line.paths : []"
+            :key="i"
+            :d="path(one as Point[], false)"
+            class="shown doubles"
+          />
+        </template>
+      </g>
     </svg>
-    <figcaption id="crown-map-text" class="sr">{{ described }}</figcaption>
+    <figcaption :id="text" class="sr">{{ described }}</figcaption>
   </figure>
 </template>
 
@@ -141,6 +260,14 @@ svg {
   width: 100%;
   height: 100%;
   max-height: 310px;
+  touch-action: pan-y;
+}
+.large svg {
+  max-height: 590px;
+  touch-action: none;
+}
+.printed svg {
+  max-height: none;
 }
 .area {
   fill: var(--paper);
@@ -148,14 +275,30 @@ svg {
   stroke-width: 0.07px;
   stroke-linejoin: round;
 }
+.shade {
+  fill: var(--water);
+  pointer-events: none;
+}
+.ticked {
+  fill: url('#ticked');
+  pointer-events: none;
+}
+.hatch {
+  stroke: var(--ink-2);
+  stroke-width: 0.08px;
+}
 .section {
   cursor: pointer;
 }
 .section:hover .area {
   fill: var(--remind-ground);
 }
+.printed .section {
+  cursor: default;
+}
 .section.picked .area {
   fill: var(--pick);
+  stroke-width: 0.22px;
 }
 .hairline {
   fill: none;
@@ -168,6 +311,21 @@ svg {
   font-family: var(--display);
   font-weight: 700;
   text-anchor: middle;
+  paint-order: stroke;
+  stroke: var(--paper);
+  stroke-width: 0.16px;
+  stroke-linejoin: round;
+}
+.letter {
+  font-size: 0.7em;
+  font-weight: 500;
+}
+.rod {
+  fill: var(--ink-2);
+  text-anchor: middle;
+  paint-order: stroke;
+  stroke: var(--paper);
+  stroke-width: 0.12px;
 }
 .place {
   fill: var(--ink-2);
@@ -188,5 +346,38 @@ svg {
   stroke: var(--ink-2);
   stroke-width: 0.08px;
   stroke-dasharray: 0.18 0.18;
+  pointer-events: none;
+}
+.line {
+  cursor: ew-resize;
+  outline: none;
+}
+.line.across {
+  cursor: ns-resize;
+}
+.grip {
+  fill: none;
+  stroke: transparent;
+  stroke-width: 0.9px;
+}
+.shown {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 0.1px;
+  pointer-events: none;
+}
+.shown.doubles {
+  stroke-dasharray: 0.5 0.28;
+  stroke: var(--ink);
+  stroke-width: 0.2px;
+}
+.line:hover .shown,
+.line:focus-visible .shown {
+  stroke: var(--water);
+  stroke-width: 0.34px;
+}
+.line.moved .shown {
+  stroke: var(--water);
+  stroke-width: 0.24px;
 }
 </style>

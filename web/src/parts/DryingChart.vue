@@ -8,7 +8,11 @@ import { useI18n } from 'vue-i18n'
 import type { Schemas } from '@/api/client'
 import { percent, short } from '@/text/format'
 
-const props = defineProps<{ drying: Schemas['Drying'] }>()
+const props = defineProps<{
+  drying: Schemas['Drying']
+  /** A moment that is looked at [h]. */
+  at?: number
+}>()
 const { t } = useI18n()
 
 const WIDTH = 370
@@ -70,6 +74,14 @@ const dryText = computed(() =>
         {{ tick ? short(tick) : `0 ${t('plan.hours')}` }}
       </text>
     </g>
+    <line
+      v-if="at !== undefined && at <= end"
+      :x1="x(at)"
+      :x2="x(at)"
+      :y1="PAD.top - 6"
+      :y2="y(0)"
+      class="moment"
+    />
     <g :class="safe ? 'safe' : 'unsafe'">
       <line :x1="releaseX" :x2="releaseX" :y1="PAD.top - 6" :y2="y(0)" class="release" />
       <text
@@ -122,6 +134,10 @@ svg {
 }
 .end {
   text-anchor: end;
+}
+.moment {
+  stroke: var(--water);
+  stroke-dasharray: 3 3;
 }
 .release {
   stroke-width: 2px;

@@ -20,6 +20,7 @@ import Trouble from '@/parts/Trouble.vue'
 import { summary } from '@/places/heads/summary'
 import DaysAfter from './DaysAfter.vue'
 import PlanBody from './PlanBody.vue'
+import PlanTabs from './PlanTabs.vue'
 import RoutineBar from './RoutineBar.vue'
 import { changed, freshWish, useWish } from './wish'
 import WishBar from './WishBar.vue'
@@ -61,7 +62,8 @@ const problems = computed(() => {
 })
 const elsewhere = computed(() =>
   problems.value.filter(
-    (one) => !/^(goal|room|dry_min|blot|now|planned_start|hair\.days)/.test(one.field),
+    (one) =>
+      !/^(goal\.(?!bands|coil)|room|dry_min|blot|now|planned_start|hair\.days)/.test(one.field),
   ),
 )
 const dryStep = computed(() => answer.value?.steps.find((one) => one.key === 'dry'))
@@ -138,6 +140,7 @@ onKeyStroke('Enter', (event) => {
         {{ t('plan.save') }}
       </button>
     </div>
+    <PlanTabs :head="props.head" class="tabs" />
     <section v-if="missing.length" class="missing" role="note">
       <h2>{{ t('plan.missing') }}</h2>
       <p v-for="gap in missing" :key="gap.field">{{ gap.message }}</p>
@@ -204,7 +207,7 @@ onKeyStroke('Enter', (event) => {
   display: flex;
   align-items: baseline;
   gap: 16px;
-  margin-bottom: 10px;
+  margin-bottom: 4px;
 }
 h1 {
   white-space: nowrap;
@@ -218,6 +221,9 @@ h1 a {
 .state {
   margin-left: auto;
   white-space: nowrap;
+}
+.tabs {
+  margin-bottom: 10px;
 }
 .missing {
   margin-bottom: 14px;

@@ -131,6 +131,7 @@ const folds = computed(() =>
           v-model="section"
           :sections="answer.sections"
           :hairline="answer.hairline as [number, number][]"
+          :lines="answer.lines ?? []"
         />
         <dl v-if="shown" class="section" aria-live="polite">
           <dt>

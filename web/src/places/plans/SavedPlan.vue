@@ -52,6 +52,7 @@ function revise() {
           })
         }}
       </span>
+      <RouterLink class="act" :to="`/plans/${props.plan}/print`">{{ t('tabs.print') }}</RouterLink>
       <button class="act" type="button" @click="revise">{{ t('plan.revise') }}</button>
       <RouterLink
         v-if="plan.data.value.visits.length"

@@ -55,7 +55,8 @@ function setGoal(change: Partial<Wish['goal']>) {
 function setStyle(style: Style) {
   const goal = { ...wish.value.goal, style, sections: null, release_after_h: null, wear_days: null }
   // Changes by hand belong to the routine they were made in.
-  set({ goal: { ...goal, rod_mm: null }, edits: [] })
+  const own = { rod_mm: null, coil_mm: null, bands: null }
+  set({ goal: { ...goal, ...own }, edits: [], parting: {}, stages: [] })
 }
 const begin = computed(() =>
   wish.value.planned_start ? new Date(wish.value.planned_start) : undefined,
@@ -66,10 +67,18 @@ function setNow(change: NonNullable<Wish['now']>) {
   set({ now: { ...(now.value ?? {}), ...change } })
 }
 function setDryer(dry: Wish['dry']) {
-  set({ dry, dry_min: null })
+  set({ dry, dry_min: null, stages: [] })
 }
+/** Another number of sections is another parting: what a hand changed belonged to the old one. */
+function setSections(sections: number | null | undefined) {
+  const { even, part_cm, order, scheme } = wish.value.parting ?? {}
+  const kept = { even, part_cm, order, scheme: FIXED.has(scheme ?? '') ? null : scheme }
+  set({ goal: { ...wish.value.goal, sections: sections ?? null }, parting: kept })
+}
+const FIXED = new Set(['halves', 'five', 'six'])
+const byStages = computed(() => (wish.value.stages?.length ?? 0) > 0)
 function step(by: number) {
-  setGoal({ sections: Math.max(1, (wish.value.goal.sections ?? props.count ?? 1) + by) })
+  setSections(Math.max(1, (wish.value.goal.sections ?? props.count ?? 1) + by))
 }
 
 const definition = computed({
@@ -136,20 +145,20 @@ const options = <Value extends string>(values: readonly Value[], key: string) =>
         :placeholder="count ? String(count) : t('plan.sectionsUsual')"
         :wrong="wrong('goal.sections')"
         width="64px"
-        @update:model-value="setGoal({ sections: $event })"
+        @update:model-value="setSections($event)"
       />
       <button class="act" type="button" :aria-label="`${t('plan.sections')} +`" @click="step(1)">
         +
       </button>
     </div>
     <Choice
-      :label="t('plan.drying')"
-      :model-value="wish.dry"
+      :label="byStages ? t('plan.dryingStages') : t('plan.drying')"
+      :model-value="byStages ? undefined : wish.dry"
       :options="options(['air', 'hood', 'diffuser'] as const, 'dryers')"
       @update:model-value="setDryer"
     />
     <Amount
-      v-if="wish.dry !== 'air'"
+      v-if="wish.dry !== 'air' && !byStages"
       :label="t('plan.dryMin')"
       :unit="t('plan.minutesUnit')"
       :model-value="wish.dry_min ?? null"

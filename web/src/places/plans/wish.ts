@@ -22,6 +22,10 @@ function mine(school: Schemas['School'] | undefined): Schemas['School'] | null {
   return own.length ? (Object.fromEntries(own) as Schemas['School']) : null
 }
 
+/** Air that a hand told; what was measured then is measured anew. */
+const told = (room: Schemas['Room'] | null | undefined) =>
+  room?.told_by === 'by hand' ? { temp_c: room.temp_c, rh: room.rh } : null
+
 /** The wish a saved plan was made of, to plan again from it. */
 export function wishOf(
   head: number,
@@ -29,9 +33,10 @@ export function wishOf(
   replaces: number,
   planned_start: string | null,
 ): Wish {
-  const { goal, dry, dry_min, blot, room, school, now, edits, bottles } = request
-  const ways = { goal, dry, dry_min, blot, room, school: mine(school), now, edits, bottles }
-  return { head, ...ways, planned_start, replaces }
+  const { goal, dry, dry_min, blot, school, now, edits, bottles, parting, stages } = request
+  const air = { room: told(request.room), home: told(request.home) }
+  const ways = { goal, dry, dry_min, blot, school: mine(school), now, edits, bottles }
+  return { head, ...ways, ...air, parting, stages, planned_start, replaces }
 }
 
 /** Merge the change of a fix into the wish. */

@@ -1,10 +1,20 @@
 /** Every text of the interface. What the core says about a plan comes from the core. */
 import { app } from './app'
 import { consult } from './consult'
+import { crown } from './crown'
 import { heads } from './heads'
 import { house } from './house'
 import { plans } from './plans'
 import { shelf } from './shelf'
 import { visits } from './visits'
 
-export const en = { ...app, ...consult, ...heads, ...house, ...plans, ...shelf, ...visits }
+export const en = {
+  ...app,
+  ...consult,
+  ...crown,
+  ...heads,
+  ...house,
+  ...plans,
+  ...shelf,
+  ...visits,
+}

@@ -1,0 +1,355 @@
+<script setup lang="ts">
+/** The crown map as an instrument: part the head, and see at once what it does. */
+import { onKeyStroke, useLocalStorage } from '@vueuse/core'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+import { Refused } from '@/api/client'
+import { useLiveCrown, useLiveDraft, useLiveDrying } from '@/api/crown'
+import type { PlanAnswer } from '@/api/queries'
+import { useProfile } from '@/api/queries'
+import CrownMap from '@/parts/CrownMap.vue'
+import type { Point } from '@/parts/crownPaths'
+import HeadView from '@/parts/HeadView.vue'
+import { isTyping } from '@/parts/keys'
+import Trouble from '@/parts/Trouble.vue'
+import WhyList from '@/parts/WhyList.vue'
+import PlanTop from '@/places/plans/PlanTop.vue'
+import { useWish } from '@/places/plans/wish'
+import { percent, short } from '@/text/format'
+
+import Effect from './Effect.vue'
+import { useParting } from './parting'
+import PartingBar from './PartingBar.vue'
+import SectionPanel from './SectionPanel.vue'
+
+type Tint = 'none' | 'grams' | 'minutes' | 'dryness' | 'done'
+
+const props = defineProps<{ head: number }>()
+const { t } = useI18n()
+const wish = useWish(props.head)
+const profile = useProfile(() => props.head)
+const ready = computed(() => profile.data.value?.missing.length === 0)
+const draft = useLiveDraft(wish, ready)
+const crown = useLiveCrown(wish, ready)
+const hands = useParting(wish)
+
+const answer = computed(() => draft.answer.value?.answer)
+/** The plan when the page was opened, to tell what has changed since. */
+const before = shallowRef<PlanAnswer>()
+watch(answer, (now) => (before.value ??= now), { immediate: true })
+
+const section = ref(1)
+watch(answer, (now) => {
+  if (now) section.value = Math.min(section.value, now.sections.length)
+})
+const shown = computed(() => answer.value?.sections[section.value - 1])
+const alike = ref(true)
+const merging = ref<string>()
+const tint = ref<Tint>('none')
+const done = useLocalStorage<string[]>(`gauffer:done:${props.head}`, [])
+const doneNumbers = computed(() =>
+  (answer.value?.sections ?? [])
+    .filter((one) => done.value.includes(one.key ?? ''))
+    .map((one) => one.number),
+)
+
+const drying = useLiveDrying(wish, () => ready.value && tint.value === 'dryness')
+/** What each section is tinted by. */
+const values = computed<number[] | undefined>(() => {
+  const sections = answer.value?.sections ?? []
+  if (tint.value === 'grams') return sections.map((one) => one.grams)
+  if (tint.value === 'minutes') return sections.map((one) => one.minutes ?? 0)
+  const map = drying.answer.value?.over_time
+  if (tint.value === 'dryness' && map) {
+    const release = answer.value?.drying.release_after_h ?? 0
+    const step = map.hours.findIndex((hour) => hour >= release)
+    return map.curve_of.map((curve) => map.curves[curve]?.at(step) ?? 0)
+  }
+  return undefined
+})
+const DARKEST = 0.5
+const bounds = computed(() => {
+  const all = values.value ?? []
+  return { low: Math.min(...all), high: Math.max(...all) }
+})
+const shades = computed(() => {
+  const { low, high } = bounds.value
+  if (tint.value === 'dryness') return values.value?.map((one) => (1 - one) * DARKEST)
+  const range = high - low
+  // What differs by less than a thousandth is the same.
+  return values.value?.map((one) =>
+    range < high / 1000 ? DARKEST / 2 : ((one - low) / range) * DARKEST,
+  )
+})
+const legend = computed(() => {
+  if (!values.value?.length) return ''
+  const { low, high } = bounds.value
+  if (tint.value === 'dryness')
+    return `${t('crown.drynessAt')}: ${span(percent(low), percent(high))}`
+  const unit = tint.value === 'grams' ? 'g' : t('plan.minutesUnit')
+  return `${span(short(low), short(high))} ${unit}`
+})
+const span = (low: string, high: string) => (low === high ? low : t('crown.legend', { low, high }))
+
+const problems = computed(() => {
+  const error = draft.error.value
+  return error instanceof Refused ? error.problems : []
+})
+
+function pick(number: number) {
+  const chosen = answer.value?.sections[number - 1]
+  if (merging.value && chosen?.key && chosen.key !== merging.value) {
+    hands.add({ op: 'merge', key: merging.value, other: chosen.key, alike: false })
+    merging.value = undefined
+    return
+  }
+  if (tint.value === 'done' && chosen?.key) tick(chosen.key)
+}
+function tick(key: string) {
+  done.value = done.value.includes(key)
+    ? done.value.filter((one) => one !== key)
+    : [...done.value, key]
+}
+
+onKeyStroke(['z', 'Z'], (event) => {
+  if (!(event.ctrlKey || event.metaKey) || isTyping(event)) return
+  event.preventDefault()
+  if (event.shiftKey) hands.redo()
+  else hands.undo()
+})
+onKeyStroke('Escape', () => (merging.value = undefined))
+</script>
+
+<template>
+  <PlanTop
+    :head="props.head"
+    :style="wish.goal.style"
+    :state="draft.pending.value ? t('plan.computing') : t('plan.draft')"
+  >
+    <button class="act" type="button" :disabled="!hands.past.value.length" @click="hands.undo()">
+      {{ t('crown.undo') }}
+    </button>
+    <button class="act" type="button" :disabled="!hands.ahead.value.length" @click="hands.redo()">
+      {{ t('crown.redo') }}
+    </button>
+  </PlanTop>
+  <p v-for="gap in profile.data.value?.missing ?? []" :key="gap.field" class="wrong">
+    {{ gap.message }}
+  </p>
+  <PartingBar
+    v-if="answer"
+    v-model="wish"
+    :scheme="answer.scheme"
+    :count="answer.sections.length"
+    :rods="answer.kit_needed.rods[0]?.diameter_mm"
+    :problems="problems"
+    @renew="hands.renew"
+    @set="hands.set"
+  />
+  <p
+    v-for="one in problems.filter(
+      (each) => !/^(goal|parting\.(part_cm|forward|sizes))/.test(each.field),
+    )"
+    :key="one.field"
+    class="wrong"
+    role="alert"
+  >
+    {{ one.message }}
+    <button v-if="hands.changes.value.length" class="act warn" type="button" @click="hands.undo()">
+      {{ t('crown.undo') }}
+    </button>
+  </p>
+  <Trouble
+    v-if="draft.error.value && !problems.length"
+    :error="draft.error.value"
+    @retry="draft.retry()"
+  />
+  <p v-if="!answer" class="quiet" role="status">{{ t('app.loading') }}</p>
+  <div v-else class="table" :class="{ old: draft.error.value }">
+    <section class="map">
+      <div class="bar">
+        <fieldset class="tint">
+          <legend class="sr">{{ t('crown.tint') }}</legend>
+          <span class="quiet" aria-hidden="true">{{ t('crown.tint') }}</span>
+          <label
+            v-for="one in ['none', 'grams', 'minutes', 'dryness', 'done'] as Tint[]"
+            :key="one"
+          >
+            <input v-model="tint" type="radio" name="tint" :value="one" class="sr" />
+            <span>{{ t(`crown.tints.${one}`) }}</span>
+          </label>
+        </fieldset>
+        <span v-if="tint === 'done'" class="quiet">
+          {{ t('crown.doneOf', { n: doneNumbers.length, of: answer.sections.length }) }}
+        </span>
+        <span v-else-if="legend" class="quiet scale"
+          ><i :class="{ back: tint === 'dryness' }" aria-hidden="true" /> {{ legend }}</span
+        >
+      </div>
+      <CrownMap
+        v-model="section"
+        class="crown"
+        large
+        editable
+        :sections="answer.sections"
+        :hairline="answer.hairline as Point[]"
+        :lines="answer.lines ?? []"
+        :shades="shades"
+        :done="tint === 'done' ? doneNumbers : undefined"
+        @pick="pick"
+        @move="(line, at) => hands.move(line, at, alike)"
+        @moved="hands.moved()"
+      />
+      <p class="quiet hint">
+        {{ merging ? t('crown.merging') : t('crown.lineHint') }}
+        <template v-if="answer.lines?.some((one) => one.doubles)">
+          {{ t('crown.doubles') }}.</template
+        >
+      </p>
+    </section>
+    <section class="views">
+      <div v-for="side in ['back', 'left', 'right'] as const" :key="side">
+        <h2>{{ t(`crown.views.${side}`) }}</h2>
+        <HeadView
+          v-if="crown.answer.value"
+          :views="crown.answer.value.views"
+          :radius="crown.answer.value.radius_cm"
+          :side="side"
+          :picked="section"
+          :shades="shades"
+          @pick="((section = $event), pick($event))"
+        />
+      </div>
+    </section>
+    <aside>
+      <SectionPanel
+        v-if="shown"
+        v-model:alike="alike"
+        :section="shown"
+        :of="answer.sections.length"
+        :merging="merging === shown.key"
+        :done="done.includes(shown.key ?? '')"
+        :ticking="tint === 'done'"
+        :reasons="answer.section_reasons ?? []"
+        @change="hands.add"
+        @merge="merging = merging ? undefined : shown.key"
+        @tick="tick(shown.key ?? '')"
+      />
+      <Effect v-if="before" :now="answer" :before="before" />
+      <div v-if="answer.made_as?.length" class="made">
+        <h2>
+          {{ t('crown.made') }}
+          <WhyList :reasons="answer.made_reasons ?? []" :about="t('crown.made')" />
+        </h2>
+        <p v-for="line in answer.made_as" :key="line">{{ line }}</p>
+      </div>
+      <button
+        v-if="hands.changes.value.length"
+        class="act warn"
+        type="button"
+        @click="hands.renew({})"
+      >
+        {{ t('crown.reset') }}
+      </button>
+    </aside>
+  </div>
+</template>
+
+<style scoped>
+.table {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 172px 330px;
+  gap: 20px;
+  margin-top: 10px;
+}
+.table.old {
+  opacity: 0.5;
+}
+.bar {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 18px;
+  min-height: 34px;
+}
+.tint {
+  display: flex;
+  align-items: center;
+  gap: 4px;
+  margin: 0;
+  padding: 0;
+  border: 0;
+}
+.tint label span {
+  display: grid;
+  place-items: center;
+  min-height: 32px;
+  padding: 0 8px;
+  color: var(--ink-2);
+  font-weight: 600;
+  font-size: 14px;
+  cursor: pointer;
+}
+.tint input:checked + span {
+  color: var(--ink);
+  box-shadow: 0 2px 0 var(--ink);
+}
+.tint label:focus-within {
+  outline: 3px solid var(--ink);
+}
+.scale i {
+  display: inline-block;
+  width: 60px;
+  height: 10px;
+  margin-right: 6px;
+  background: linear-gradient(to right, var(--paper), var(--water));
+  border: 1px solid var(--line-strong);
+  vertical-align: -1px;
+}
+.scale i.back {
+  background: linear-gradient(to left, var(--paper), var(--water));
+}
+.crown {
+  margin-top: 4px;
+}
+.crown :deep(svg) {
+  height: min(590px, calc(100vh - 280px));
+  min-height: 380px;
+}
+.hint {
+  margin-top: 6px;
+}
+.views {
+  display: grid;
+  align-content: start;
+  gap: 14px;
+}
+.views h2 {
+  margin-bottom: 4px;
+  font-size: 14px;
+}
+aside {
+  display: grid;
+  align-content: start;
+  gap: 16px;
+}
+.made p {
+  font-size: 14px;
+}
+@media (max-width: 1100px) {
+  .table {
+    grid-template-columns: minmax(0, 1fr) 320px;
+  }
+  .views {
+    grid-column: 1 / -1;
+    grid-row: 2;
+    grid-template-columns: repeat(3, 1fr);
+  }
+}
+@media (max-width: 760px) {
+  .table {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

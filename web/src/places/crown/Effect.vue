@@ -1,0 +1,87 @@
+<script setup lang="ts">
+/** What a parting does to the whole service: the numbers now, and what they were. */
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+import type { PlanAnswer } from '@/api/queries'
+import { minutes, percent, short } from '@/text/format'
+
+const props = defineProps<{ now: PlanAnswer; before: PlanAnswer }>()
+const { t } = useI18n()
+
+const hours = (plan: PlanAnswer) =>
+  plan.drying.h_to_dry === null ? '–' : `${short(plan.drying.h_to_dry)} h`
+function kit(plan: PlanAnswer): string {
+  const { rods, bands, pins } = plan.kit_needed
+  const words = rods.map((one) => `${one.count} × ${short(one.diameter_mm)} mm`)
+  if (bands) words.push(t('plan.bands', { n: bands }))
+  if (pins) words.push(t('plan.pins', { n: pins }))
+  return words.join(', ')
+}
+/** The least and the most hair in one section. */
+function hair(plan: PlanAnswer): string {
+  const grams = plan.sections.map((one) => one.grams)
+  const low = short(Math.min(...grams))
+  const high = short(Math.max(...grams))
+  return low === high ? `${low} g` : `${low}–${high} g`
+}
+const rows = computed(() =>
+  [
+    { name: 'handsOn', value: (one: PlanAnswer) => minutes(one.totals.hands_on_min) },
+    { name: 'uneven', value: hair },
+    {
+      name: 'gel',
+      value: (one: PlanAnswer) => `${short(one.totals.leave_on_g_per_m2)} g/m²`,
+    },
+    { name: 'dryAll', value: hours },
+    { name: 'odds', value: (one: PlanAnswer) => percent(one.drying.odds_dry) },
+    { name: 'sitsAll', value: (one: PlanAnswer) => `${short(one.finished.length_cm)} cm` },
+    { name: 'kit', value: kit },
+  ]
+    .map((row) => ({ name: row.name, now: row.value(props.now), was: row.value(props.before) }))
+    .filter((row) => row.now || row.was),
+)
+</script>
+
+<template>
+  <div class="effect" aria-live="polite">
+    <h2>{{ t('crown.effect') }}</h2>
+    <dl>
+      <div v-for="row in rows" :key="row.name" :class="{ changed: row.now !== row.was }">
+        <dt>{{ t(`crown.${row.name}`) }}</dt>
+        <dd>
+          <b>{{ row.now || '–' }}</b>
+          <span v-if="row.now !== row.was" class="quiet">
+            {{ t('crown.before', { what: row.was || '–' }) }}
+          </span>
+        </dd>
+      </div>
+    </dl>
+  </div>
+</template>
+
+<style scoped>
+dl {
+  margin: 4px 0 0;
+}
+dl div {
+  display: grid;
+  grid-template-columns: 130px minmax(0, 1fr);
+  padding: 3px 0;
+  border-bottom: 1px solid var(--line);
+}
+dt {
+  color: var(--ink-2);
+  font-size: 13px;
+}
+dd {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 0 8px;
+  margin: 0;
+}
+.changed b {
+  color: var(--water);
+}
+</style>

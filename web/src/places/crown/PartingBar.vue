@@ -1,0 +1,290 @@
+<script setup lang="ts">
+/** The whole parting: its scheme, how many, where the part runs, what is worked first. */
+import { ElOption, ElSelect } from 'element-plus'
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+import type { Schemas } from '@/api/client'
+import type { Parting } from '@/api/crown'
+import type { Wish } from '@/api/queries'
+import Amount from '@/parts/Amount.vue'
+import Choice from '@/parts/Choice.vue'
+
+type Scheme = Schemas['Scheme']
+
+const props = defineProps<{
+  scheme: string
+  count: number
+  rods?: number
+  problems: Schemas['Problem'][]
+}>()
+const emit = defineEmits<{
+  renew: [change: Partial<Parting>]
+  set: [change: Partial<Parting>]
+}>()
+const wish = defineModel<Wish>({ required: true })
+const { t } = useI18n()
+
+const SCHEMES: Scheme[] = [
+  'halves',
+  'quadrants',
+  'rows',
+  'v_front',
+  'five',
+  'six',
+  'taper',
+  'directed',
+  'bricked',
+  'coil_rows',
+]
+const FIXED = new Set(['halves', 'five', 'six'])
+const MIDDLE = new Set(['halves', 'quadrants', 'per_quadrant', 'rows', 'directed'])
+const SIDES = ['forward', 'sideways', 'back'] as const
+const ORDERS = ['usual', 'back_first', 'front_first', 'middle_out', 'one_side_first'] as const
+
+const parting = computed<Parting>(() => wish.value.parting ?? {})
+const wrong = (field: string) => props.problems.find((one) => one.field === field)?.message
+
+function setScheme(value: string) {
+  emit('renew', {
+    scheme: value === 'usual' ? null : (value as Scheme),
+    part_cm: 0,
+    forward: null,
+    sideways: null,
+    back: null,
+    sizes_mm: [],
+  })
+  setGoal({ sections: null })
+}
+function setGoal(change: Partial<Wish['goal']>) {
+  wish.value = { ...wish.value, goal: { ...wish.value.goal, ...change } }
+}
+function setCount(value: number | null | undefined) {
+  emit('renew', {})
+  setGoal({ sections: value ?? null })
+}
+function setSide(side: (typeof SIDES)[number], value: number | null | undefined) {
+  const now = { forward: 3, sideways: 2, back: 2, ...told(parting.value) }
+  emit('renew', { ...now, [side]: value ?? 0 })
+  setGoal({ sections: null })
+}
+/** Of the three numbers, those that were told. */
+const told = (one: Parting) =>
+  Object.fromEntries(SIDES.filter((side) => one[side] != null).map((side) => [side, one[side]]))
+
+function setSize(place: number, value: number | null | undefined) {
+  const sizes = [...(parting.value.sizes_mm ?? [])]
+  if (value == null) sizes.splice(place, 1)
+  else sizes[place] = value
+  emit('renew', { sizes_mm: sizes.filter((one) => one != null) })
+}
+const sizes = computed(() => parting.value.sizes_mm ?? [])
+const bands = computed(() => wish.value.goal.bands ?? null)
+const isBanded = computed(() => wish.value.goal.style.startsWith('banded'))
+const isCoils = computed(() => wish.value.goal.style === 'finger_coils')
+function setBands(change: Partial<Schemas['Bands']>) {
+  const usual = { each: 4, turns: 3.5, ends_out_cm: 3 }
+  setGoal({ bands: { ...usual, ...(bands.value ?? {}), ...change } })
+}
+</script>
+
+<template>
+  <div class="bar">
+    <div class="field scheme">
+      <label for="scheme">{{ t('crown.scheme') }}</label>
+      <ElSelect
+        id="scheme"
+        :model-value="parting.scheme ?? 'usual'"
+        :aria-label="t('crown.scheme')"
+        @update:model-value="setScheme"
+      >
+        <ElOption
+          value="usual"
+          :label="parting.scheme ? t('crown.schemes.usual') : `${t(`crown.schemes.${scheme}`)}`"
+        />
+        <ElOption
+          v-for="one in SCHEMES"
+          :key="one"
+          :value="one"
+          :label="t(`crown.schemes.${one}`)"
+        />
+      </ElSelect>
+    </div>
+    <template v-if="scheme === 'directed'">
+      <Amount
+        v-for="side in SIDES"
+        :key="side"
+        :label="t(`crown.${side}`)"
+        :unit="t('crown.aSide')"
+        :model-value="parting[side] ?? null"
+        :placeholder="{ forward: '3', sideways: '2', back: '2' }[side]"
+        :wrong="wrong(`parting.${side}`)"
+        width="92px"
+        @update:model-value="setSide(side, $event)"
+      />
+    </template>
+    <div v-else-if="!FIXED.has(scheme)" class="stepper">
+      <button
+        class="act"
+        type="button"
+        :aria-label="`${t('plan.sections')} −`"
+        @click="setCount(Math.max(1, count - 1))"
+      >
+        −
+      </button>
+      <Amount
+        :label="t('plan.sections')"
+        :model-value="wish.goal.sections ?? null"
+        :placeholder="String(count)"
+        :wrong="wrong('goal.sections')"
+        width="64px"
+        @update:model-value="setCount"
+      />
+      <button
+        class="act"
+        type="button"
+        :aria-label="`${t('plan.sections')} +`"
+        @click="setCount(count + 1)"
+      >
+        +
+      </button>
+    </div>
+    <fieldset v-if="scheme === 'bricked'" class="sizes">
+      <legend>{{ t('crown.sizes') }}</legend>
+      <Amount
+        v-for="place in Math.min(3, sizes.length + 1)"
+        :key="place"
+        :label="t('crown.size', { n: place })"
+        hide-label
+        unit="mm"
+        :model-value="sizes[place - 1] ?? null"
+        :placeholder="place === 1 && rods ? String(rods) : '–'"
+        :wrong="wrong(`parting.sizes_mm.${place - 1}`)"
+        width="82px"
+        @update:model-value="setSize(place - 1, $event)"
+      />
+    </fieldset>
+    <Choice
+      :label="t('crown.even')"
+      :model-value="parting.even ?? 'hair'"
+      :options="
+        (['hair', 'spacing'] as const).map((value) => ({ value, text: t(`crown.evens.${value}`) }))
+      "
+      @update:model-value="emit('renew', { even: $event })"
+    />
+    <Amount
+      v-if="MIDDLE.has(scheme)"
+      :label="`${t('crown.part')} (${t('crown.partHint')})`"
+      unit="cm"
+      :model-value="parting.part_cm || null"
+      placeholder="0"
+      :wrong="wrong('parting.part_cm')"
+      width="150px"
+      @update:model-value="emit('renew', { part_cm: $event ?? 0 })"
+    />
+    <div class="field order">
+      <label for="order">{{ t('crown.order') }}</label>
+      <ElSelect
+        id="order"
+        :model-value="parting.order ?? 'usual'"
+        :aria-label="t('crown.order')"
+        @update:model-value="emit('set', { order: $event })"
+      >
+        <ElOption v-for="one in ORDERS" :key="one" :value="one" :label="t(`crown.orders.${one}`)" />
+      </ElSelect>
+    </div>
+    <template v-if="isBanded">
+      <Amount
+        :label="t('crown.bands')"
+        :model-value="bands?.each ?? null"
+        placeholder="4"
+        :wrong="wrong('goal.bands.each')"
+        width="80px"
+        @update:model-value="setBands({ each: $event ?? 4 })"
+      />
+      <Amount
+        :label="t('crown.bandTurns')"
+        :model-value="bands?.turns ?? null"
+        placeholder="3.5"
+        :wrong="wrong('goal.bands.turns')"
+        width="80px"
+        @update:model-value="setBands({ turns: $event ?? 3.5 })"
+      />
+      <Amount
+        :label="t('crown.endsOut')"
+        unit="cm"
+        :model-value="bands?.ends_out_cm ?? null"
+        placeholder="3"
+        :wrong="wrong('goal.bands.ends_out_cm')"
+        width="90px"
+        @update:model-value="setBands({ ends_out_cm: $event ?? 3 })"
+      />
+    </template>
+    <Amount
+      v-if="isCoils"
+      :label="t('crown.coil')"
+      unit="mm"
+      :model-value="wish.goal.coil_mm ?? null"
+      :placeholder="t('plan.usual')"
+      :wrong="wrong('goal.coil_mm')"
+      width="100px"
+      @update:model-value="setGoal({ coil_mm: $event })"
+    />
+    <Amount
+      v-if="rods && sizes.length === 0"
+      :label="t('crown.rodSize')"
+      unit="mm"
+      :model-value="wish.goal.rod_mm ?? null"
+      :placeholder="String(rods)"
+      :wrong="wrong('goal.rod_mm')"
+      width="92px"
+      @update:model-value="setGoal({ rod_mm: $event })"
+    />
+  </div>
+</template>
+
+<style scoped>
+.bar {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: start;
+  gap: 8px 16px;
+}
+.scheme {
+  width: 220px;
+}
+.scheme :deep(.el-select__wrapper) {
+  font: 700 15px var(--display);
+}
+.order {
+  width: 130px;
+}
+.stepper {
+  display: flex;
+}
+.stepper .act {
+  width: 40px;
+  margin-top: 23px;
+  padding: 0;
+  font-size: 20px;
+}
+.stepper :deep(input) {
+  text-align: center;
+  font-weight: 700;
+}
+.sizes {
+  display: flex;
+  gap: 4px;
+  margin: 0;
+  padding: 0;
+  border: 0;
+}
+.sizes legend {
+  float: left;
+  width: 100%;
+  padding: 0;
+  margin-bottom: 4px;
+  font-size: 13px;
+  color: var(--ink-2);
+}
+</style>

@@ -1,0 +1,204 @@
+<script setup lang="ts">
+/** The parting on one page: the map large, the other views, every section, the legend. */
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+import type { PlanAnswer } from '@/api/queries'
+import type { View } from '@/api/crown'
+import CrownMap from '@/parts/CrownMap.vue'
+import type { Point } from '@/parts/crownPaths'
+import HeadView from '@/parts/HeadView.vue'
+import { day, minutes, short } from '@/text/format'
+
+const props = defineProps<{
+  name: string
+  title: string
+  answer: PlanAnswer
+  views?: View[]
+  radius?: number
+}>()
+const { t } = useI18n()
+const print = () => window.print()
+
+const sections = computed(() => props.answer.sections)
+const hasRods = computed(() => sections.value.some((one) => one.rod_mm))
+const hasBundles = computed(() => sections.value.some((one) => one.bundle))
+/** Many sections stand in several columns, so that one page is enough. */
+const COLUMN = 18
+const columns = computed(() => {
+  const wide = Math.max(1, Math.min(5, Math.ceil(sections.value.length / COLUMN)))
+  const tall = Math.ceil(sections.value.length / wide)
+  return Array.from({ length: wide }, (_, i) => sections.value.slice(i * tall, (i + 1) * tall))
+})
+const small = computed(() => sections.value.length > 60)
+const kit = computed(() => {
+  const { rods, pins, bands, clips } = props.answer.kit_needed
+  return [
+    ...rods.map((one) => t('plan.rods', { n: one.count, mm: short(one.diameter_mm) })),
+    ...(pins ? [t('plan.pins', { n: pins })] : []),
+    ...(bands ? [t('plan.bands', { n: bands })] : []),
+    ...(clips ? [t('plan.clips', { n: clips })] : []),
+  ]
+})
+const letter = (bundle: number | null | undefined) =>
+  bundle ? String.fromCharCode(64 + bundle) : ''
+</script>
+
+<template>
+  <div class="actions">
+    <button class="act main" type="button" @click="print">{{ t('print.print') }}</button>
+  </div>
+  <article class="page" :class="{ small }">
+    <header>
+      <h1>{{ name }}</h1>
+      <p>
+        <b>{{ title }}, {{ sections.length }}</b> · {{ day(undefined) }} ·
+        {{ minutes(answer.totals.hands_on_min) }} {{ t('plan.handsOn') }}
+      </p>
+    </header>
+    <div class="drawings">
+      <CrownMap
+        :sections="sections"
+        :hairline="answer.hairline as Point[]"
+        :lines="answer.lines ?? []"
+        printed
+      />
+      <div class="views">
+        <template v-if="views && radius">
+          <div v-for="side in ['back', 'left', 'right'] as const" :key="side">
+            <HeadView :views="views" :radius="radius" :side="side" />
+            <p class="quiet">{{ t(`crown.views.${side}`) }}</p>
+          </div>
+        </template>
+        <p v-else class="quiet">{{ t('print.otherRules') }}</p>
+      </div>
+    </div>
+    <div class="lists">
+      <table v-for="(column, i) in columns" :key="i" class="figures">
+        <thead>
+          <tr>
+            <th class="n">{{ t('print.no') }}</th>
+            <th v-if="columns.length < 3">{{ t('print.section') }}</th>
+            <th>{{ t('print.lay') }}</th>
+            <th class="n">{{ t('print.grams') }}</th>
+            <th v-if="columns.length < 4" class="n">{{ t('print.length') }}</th>
+            <th v-if="hasRods" class="n">{{ t('print.rod') }}</th>
+            <th v-if="hasBundles">{{ t('print.bundle') }}</th>
+            <th class="n">{{ t('print.minutes') }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in column" :key="one.number">
+            <td class="n">
+              <b>{{ one.number }}</b>
+            </td>
+            <td v-if="columns.length < 3">{{ t(`hair.zones.${one.zone}`) }}</td>
+            <td>{{ t(`crown.lays.${one.lay}`) }}</td>
+            <td class="n">{{ short(one.grams) }}</td>
+            <td v-if="columns.length < 4" class="n">{{ short(one.length_cm, 0) }}</td>
+            <td v-if="hasRods" class="n">{{ one.rod_mm ? short(one.rod_mm) : '' }}</td>
+            <td v-if="hasBundles">{{ letter(one.bundle) }}</td>
+            <td class="n">{{ short(one.minutes ?? 0) }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <footer>
+      <p>
+        <b>{{ t('print.legend') }}.</b> {{ t('print.legendNumbers') }}
+        {{ t('print.legendArrows') }}
+        <template v-if="hasRods">{{ t('print.legendRods') }}</template>
+        <template v-if="hasBundles"> {{ t('print.legendBundles') }}</template>
+        <template v-if="answer.lines?.some((one) => one.doubles)">
+          {{ t('print.legendDoubles') }}</template
+        >
+      </p>
+      <p v-if="kit.length">
+        <b>{{ t('print.kit') }}:</b> {{ kit.join(', ') }}.
+        <template v-for="line in answer.made_as ?? []" :key="line">{{ line }} </template>
+      </p>
+    </footer>
+  </article>
+</template>
+
+<style scoped>
+.actions {
+  display: flex;
+  justify-content: flex-end;
+  max-width: 190mm;
+  margin-bottom: 8px;
+}
+.page {
+  max-width: 190mm;
+  padding: 8mm;
+  background: #fff;
+  color: #0f2e29;
+  border: 1px solid var(--line);
+  --paper: #fff;
+  --ink: #0f2e29;
+  --ink-2: #47605a;
+  --line: #c3cec9;
+  --line-strong: #6f857e;
+  --remind-ground: #f1f4f3;
+}
+header {
+  display: flex;
+  align-items: baseline;
+  justify-content: space-between;
+  gap: 16px;
+}
+.drawings {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 46mm;
+  gap: 6mm;
+  margin-top: 2mm;
+}
+.drawings :deep(figure svg) {
+  height: 120mm;
+}
+.views {
+  display: grid;
+  align-content: space-between;
+}
+.views p {
+  text-align: center;
+}
+.lists {
+  display: flex;
+  align-items: start;
+  gap: 6mm;
+  margin-top: 2mm;
+}
+.lists table {
+  font-size: 12px;
+}
+.lists th,
+.lists td {
+  padding: 1.5px 6px 1.5px 0;
+}
+.small .lists table {
+  font-size: 9.5px;
+}
+.small .lists th,
+.small .lists td {
+  padding: 0 4px 0 0;
+}
+footer {
+  margin-top: 3mm;
+  font-size: 12px;
+}
+@page {
+  size: A4;
+  margin: 10mm;
+}
+@media print {
+  .actions {
+    display: none;
+  }
+  .page {
+    max-width: none;
+    padding: 0;
+    border: 0;
+  }
+}
+</style>

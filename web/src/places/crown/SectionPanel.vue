@@ -1,0 +1,193 @@
+<script setup lang="ts">
+/** One section: what it holds, and what can be done with it. */
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+import type { PartChange } from '@/api/crown'
+import type { Reason, Section } from '@/api/queries'
+import Amount from '@/parts/Amount.vue'
+import WhyList from '@/parts/WhyList.vue'
+import { number, short } from '@/text/format'
+
+const props = defineProps<{
+  section: Section
+  of: number
+  merging: boolean
+  done: boolean
+  ticking: boolean
+  reasons: Reason[]
+}>()
+const emit = defineEmits<{ change: [change: PartChange]; merge: []; tick: [] }>()
+const alike = defineModel<boolean>('alike', { required: true })
+const { t } = useI18n()
+
+const LAYS = ['forward', 'left', 'right', 'back', 'down'] as const
+const key = computed(() => props.section.key ?? '')
+const facts = computed(() => {
+  const one = props.section
+  const known: [string, string | undefined][] = [
+    ['area', `${short(one.area_cm2, 0)} cm²`],
+    ['hairs', number(one.hairs)],
+    ['grams', `${short(one.grams)} g`],
+    ['length', `${short(one.length_cm)} cm`],
+    ['sits', one.sits_cm == null ? undefined : `${short(one.sits_cm)} cm`],
+    ['minutes', one.minutes == null ? undefined : `${short(one.minutes)} min`],
+    ['dry', one.h_to_dry == null ? undefined : `${short(one.h_to_dry)} h`],
+    ['rod', one.rod_mm == null ? undefined : `${short(one.rod_mm)} mm`],
+    ['turns', one.turns == null ? undefined : short(one.turns)],
+    ['wound', one.wound_mm == null ? undefined : `${short(one.wound_mm)} mm`],
+    ['curl', one.curl_mm == null ? undefined : `${short(one.curl_mm)} mm`],
+    ['bundle', one.bundle == null ? undefined : String.fromCharCode(64 + one.bundle)],
+  ]
+  return known.filter(([, value]) => value !== undefined)
+})
+const doses = computed(() => Object.entries(props.section.doses ?? {}))
+
+function setNumber(value: number | null | undefined) {
+  if (!value || !Number.isInteger(value) || value === props.section.number) return
+  emit('change', { op: 'number', key: key.value, number: value, alike: false })
+}
+</script>
+
+<template>
+  <section class="panel" aria-live="polite">
+    <h2>
+      {{ t('crown.chosen', { n: section.number }) }}
+      <span class="quiet">{{ t(`hair.zones.${section.zone}`) }}</span>
+      <WhyList :reasons="reasons" :about="t('crown.chosen', { n: section.number })" />
+    </h2>
+    <dl>
+      <div v-for="[name, value] in facts" :key="name">
+        <dt>{{ t(`crown.${name}`) }}</dt>
+        <dd>{{ value }}</dd>
+      </div>
+      <div v-for="[role, grams] in doses" :key="role">
+        <dt>{{ t(`plan.roles.${role}`) }}</dt>
+        <dd>{{ short(grams, 2) }} g</dd>
+      </div>
+    </dl>
+    <div class="acts">
+      <span class="label">{{ t('crown.split') }}</span>
+      <div class="row">
+        <button
+          v-for="run in ['along', 'across'] as const"
+          :key="run"
+          class="act"
+          type="button"
+          @click="emit('change', { op: 'split', key, run, alike })"
+        >
+          {{ t(`crown.splits.${run}`) }}
+        </button>
+        <button class="act" type="button" :aria-pressed="merging" @click="emit('merge')">
+          {{ merging ? t('crown.cancel') : t('crown.merge') }}
+        </button>
+      </div>
+      <span class="label">{{ t('crown.lay') }}</span>
+      <div class="row joined">
+        <button
+          v-for="lay in LAYS"
+          :key="lay"
+          class="act"
+          type="button"
+          :class="{ main: section.lay === lay }"
+          :aria-pressed="section.lay === lay"
+          @click="emit('change', { op: 'lay', key, lay, alike })"
+        >
+          {{ t(`crown.lays.${lay}`) }}
+        </button>
+      </div>
+      <div class="row end">
+        <Amount
+          :label="t('crown.number')"
+          :model-value="section.number"
+          width="84px"
+          @update:model-value="setNumber"
+        />
+        <label class="tick">
+          <input v-model="alike" type="checkbox" />
+          {{ t('crown.alike') }}
+        </label>
+        <button
+          v-if="ticking"
+          class="act"
+          type="button"
+          :class="{ main: done }"
+          @click="emit('tick')"
+        >
+          {{ t('crown.done') }}
+        </button>
+      </div>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.panel {
+  padding: 12px 14px;
+  border: 1px solid var(--line);
+  background: var(--paper);
+}
+h2 {
+  display: flex;
+  align-items: baseline;
+  gap: 8px;
+  font-size: 20px;
+}
+dl {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 6px 12px;
+  margin: 8px 0 10px;
+}
+dt {
+  color: var(--ink-2);
+  font-size: 12px;
+}
+dd {
+  margin: 0;
+  font-weight: 650;
+}
+.acts {
+  display: grid;
+  gap: 4px;
+}
+.label {
+  color: var(--ink-2);
+  font-size: 13px;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+.row .act {
+  padding: 0 10px;
+}
+.joined {
+  flex-wrap: nowrap;
+  gap: 0;
+}
+.joined .act {
+  flex: 1;
+  padding: 0 4px;
+}
+.joined .act + .act {
+  border-left: 0;
+}
+.end {
+  align-items: end;
+  gap: 6px 14px;
+  margin-top: 6px;
+}
+.tick {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  min-height: 40px;
+}
+.tick input {
+  width: 18px;
+  height: 18px;
+  accent-color: var(--ink);
+}
+</style>

@@ -1,0 +1,177 @@
+<script setup lang="ts">
+/** The air of the salon, the way home and the night: by sensor, by forecast, by hand. */
+import { scaleLinear } from 'd3-scale'
+import { line } from 'd3-shape'
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+import type { Schemas } from '@/api/client'
+import { useAir, useAirStandIn } from '@/api/crown'
+import type { Wish } from '@/api/queries'
+import Amount from '@/parts/Amount.vue'
+import Choice from '@/parts/Choice.vue'
+import { percent, short } from '@/text/format'
+
+const props = defineProps<{
+  airs: Schemas['AirOut'][]
+  problems: Schemas['Problem'][]
+}>()
+const wish = defineModel<Wish>({ required: true })
+const { t } = useI18n()
+const air = useAir()
+const standIn = useAirStandIn()
+const wrong = (field: string) => props.problems.find((one) => one.field === field)?.message
+
+const WIDTH = 220
+const HEIGHT = 44
+const room = computed(() => air.data.value?.room)
+const curve = computed(() => {
+  const points = (room.value?.readings ?? []).map(
+    (one) => [new Date(one.at).getTime(), one.rh] as [number, number],
+  )
+  if (points.length < 2) return undefined
+  const rhs = points.map(([, rh]) => rh)
+  const low = Math.min(...rhs)
+  const high = Math.max(...rhs)
+  const x = scaleLinear([points[0]?.[0] ?? 0, points.at(-1)?.[0] ?? 1], [2, WIDTH - 2])
+  const y = scaleLinear([low - 0.005, high + 0.005], [HEIGHT - 3, 3])
+  const path = line<[number, number]>(
+    ([at]) => x(at),
+    ([, rh]) => y(rh),
+  )(points)
+  return { path: path ?? '', low: short(low * 100, 0), high: short(high * 100, 0) }
+})
+
+type Place = 'room' | 'home'
+const own = (place: Place) => wish.value[place] ?? {}
+/** Only what was told stays in the wish; the rest is measured, forecast or the house's. */
+function setAir(place: Place, change: { temp_c?: number | null; rh?: number | null }) {
+  const next = Object.fromEntries(
+    Object.entries({ ...own(place), ...change }).filter(([, value]) => value != null),
+  )
+  wish.value = { ...wish.value, [place]: Object.keys(next).length ? next : null }
+}
+const known = (at: 'salon' | 'home') => props.airs.find((one) => one.at === at)
+const toPercent = (rh: number | undefined) => (rh === undefined ? null : Math.round(rh * 1000) / 10)
+const share = (value: number | null | undefined) => (value == null ? null : value / 100)
+</script>
+
+<template>
+  <section class="air">
+    <h2>{{ t('dryplan.air') }}</h2>
+    <ul>
+      <li v-for="one in airs" :key="one.at">
+        <strong>{{ t(`dryplan.ats.${one.at}`) }}</strong>
+        {{ short(one.temp_c) }} °C, {{ percent(one.rh) }}
+        <span class="quiet">
+          {{ t('dryplan.dew', { dew: short(one.dew_point_c) }) }} ·
+          {{ one.told_by || t('dryplan.assumed') }}
+        </span>
+      </li>
+    </ul>
+    <div class="fields">
+      <Amount
+        :label="`${t('dryplan.ats.salon')} °C`"
+        :model-value="own('room').temp_c ?? null"
+        :placeholder="short(known('salon')?.temp_c ?? 0)"
+        :wrong="wrong('room.temp_c')"
+        width="86px"
+        @update:model-value="setAir('room', { temp_c: $event })"
+      />
+      <Amount
+        :label="`${t('plan.rh')} %`"
+        :model-value="toPercent(own('room').rh)"
+        :placeholder="short((known('salon')?.rh ?? 0) * 100, 0)"
+        :wrong="wrong('room.rh') && t('plan.rhRange')"
+        width="86px"
+        @update:model-value="setAir('room', { rh: share($event) })"
+      />
+      <Amount
+        :label="`${t('dryplan.homeTemp')} °C`"
+        :model-value="own('home').temp_c ?? null"
+        :placeholder="known('home') ? short(known('home')?.temp_c ?? 0) : '–'"
+        :wrong="wrong('home.temp_c')"
+        width="86px"
+        @update:model-value="setAir('home', { temp_c: $event })"
+      />
+      <Amount
+        :label="`${t('dryplan.homeRh')} %`"
+        :model-value="toPercent(own('home').rh)"
+        :placeholder="known('home') ? short((known('home')?.rh ?? 0) * 100, 0) : '–'"
+        :wrong="wrong('home.rh') && t('plan.rhRange')"
+        width="86px"
+        @update:model-value="setAir('home', { rh: share($event) })"
+      />
+      <Amount
+        :label="t('dryplan.journey')"
+        unit="min"
+        :model-value="wish.journey_min ?? null"
+        :placeholder="t('plan.usual')"
+        :wrong="wrong('journey_min')"
+        width="98px"
+        @update:model-value="wish = { ...wish, journey_min: $event }"
+      />
+    </div>
+    <div v-if="room && room.trust !== 'none'" class="sensor">
+      <svg
+        v-if="curve"
+        :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
+        role="img"
+        :aria-label="t('air.chart', { low: curve.low, high: curve.high })"
+      >
+        <path :d="curve.path" />
+      </svg>
+      <p class="quiet" :class="{ wrong: room.trust !== 'good' }" role="status">
+        {{ t('air.sensor') }}: {{ t(`air.trust.${room.trust}`) }}
+      </p>
+      <Choice
+        v-if="room.simulated"
+        :label="t('air.standIn')"
+        :model-value="room.trust === 'good' ? 'good' : room.trust"
+        :options="
+          (['good', 'silent', 'stuck', 'lost'] as const).map((value) => ({
+            value: value as string,
+            text: t(`air.modes.${value}`),
+          }))
+        "
+        @update:model-value="standIn.mutate($event as 'good')"
+      />
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.air {
+  margin-top: 14px;
+  padding-top: 12px;
+  border-top: 1px solid var(--line);
+}
+ul {
+  margin: 4px 0 8px;
+  padding: 0;
+  list-style: none;
+  font-size: 14px;
+}
+.fields {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 12px;
+}
+.sensor {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 6px 16px;
+  margin-top: 12px;
+}
+.sensor svg {
+  width: 220px;
+  height: 44px;
+  border-bottom: 1px solid var(--line);
+}
+.sensor path {
+  fill: none;
+  stroke: var(--water);
+  stroke-width: 1.5px;
+}
+</style>

@@ -1,0 +1,125 @@
+<script setup lang="ts">
+/** Finished length and look over the days, of this wish and of another plan beside it. */
+import { ElOption, ElSelect } from 'element-plus'
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+import { untold } from '@/api/client'
+import { useLiveLook, usePlanLook } from '@/api/crown'
+import { usePlans, useProfile } from '@/api/queries'
+import Silhouette from '@/parts/Silhouette.vue'
+import Trouble from '@/parts/Trouble.vue'
+import WhyList from '@/parts/WhyList.vue'
+import { ago, percent } from '@/text/format'
+
+import PlanTop from './PlanTop.vue'
+import { useWish } from './wish'
+
+const props = defineProps<{ head: number }>()
+const { t } = useI18n()
+const wish = useWish(props.head)
+const profile = useProfile(() => props.head)
+const ready = computed(() => profile.data.value?.missing.length === 0)
+const mine = useLiveLook(wish, ready)
+const plans = usePlans(() => props.head)
+const beside = ref<number>()
+const other = usePlanLook(() => beside.value ?? 0)
+
+const looks = computed(() => {
+  const found = mine.answer.value ? [{ name: t('look.now'), look: mine.answer.value }] : []
+  const saved = beside.value ? other.data.value : undefined
+  return saved ? [...found, { name: saved.title, look: saved }] : found
+})
+/** Both drawn to one scale. */
+const depth = computed(() =>
+  Math.max(46, ...looks.value.flatMap((one) => one.look.moments.map((each) => each.length_cm + 3))),
+)
+const reach = computed(() =>
+  Math.max(
+    14,
+    ...looks.value.flatMap((one) => one.look.moments.map((each) => each.breadth_cm / 2 + 1)),
+  ),
+)
+</script>
+
+<template>
+  <PlanTop
+    :head="props.head"
+    :style="wish.goal.style"
+    :state="mine.pending.value ? t('plan.computing') : t('plan.draft')"
+  >
+    <div class="beside">
+      <label for="beside" class="sr">{{ t('look.compare') }}</label>
+      <ElSelect
+        id="beside"
+        v-model="beside"
+        clearable
+        :placeholder="t('look.none')"
+        :aria-label="t('look.compare')"
+        style="width: 250px"
+      >
+        <ElOption
+          v-for="one in plans.data.value?.results ?? []"
+          :key="one.id"
+          :value="one.id"
+          :label="`${one.title}, ${ago(one.made_at)}`"
+        />
+      </ElSelect>
+    </div>
+  </PlanTop>
+  <p v-for="gap in profile.data.value?.missing ?? []" :key="gap.field" class="wrong">
+    {{ gap.message }}
+  </p>
+  <p v-if="mine.error.value && !untold(mine.error.value)" class="wrong" role="alert">
+    {{ mine.error.value.message }}
+  </p>
+  <Trouble v-else-if="mine.error.value" :error="mine.error.value" @retry="mine.retry()" />
+  <section v-for="one in looks" :key="one.name" class="row" :class="{ two: looks.length > 1 }">
+    <h2>
+      {{ one.name }}
+      <span class="quiet">{{ t('look.humid', { rh: percent(one.look.rh) }) }}</span>
+      <WhyList :reasons="one.look.reasons" :about="one.name" />
+    </h2>
+    <div class="moments">
+      <Silhouette
+        v-for="moment in one.look.moments"
+        :key="moment.key"
+        :moment="moment"
+        :marks="one.look.landmarks"
+        :half-width="one.look.half_width_cm"
+        :chin="one.look.chin_cm"
+        :depth="depth"
+        :reach="reach"
+      />
+    </div>
+  </section>
+  <p class="quiet">{{ t('look.drawn') }}</p>
+</template>
+
+<style scoped>
+.beside {
+  margin-left: 8px;
+}
+.row {
+  margin-bottom: 10px;
+}
+h2 {
+  display: flex;
+  align-items: baseline;
+  gap: 12px;
+  margin-bottom: 4px;
+}
+.moments {
+  display: grid;
+  grid-template-columns: repeat(4, minmax(0, 1fr));
+  gap: 24px;
+}
+.two :deep(svg) {
+  max-height: 212px;
+}
+@media (max-width: 700px) {
+  .moments {
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+  }
+}
+</style>
