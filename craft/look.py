@@ -33,7 +33,8 @@ SIDE_HAIRLINE_CM = 12.0
 #: Depth over which hair lies from front to back [cm]. House value.
 DEPTH_CM = 15.0
 #: The layer is thinner on top than at its ends, and rounds off over the last part. House values.
-TOP_SHARE, WIDENING, ROUND_FROM = 0.75, 0.55, 0.82
+TOP_SHARE, WIDENING, ROUND_FROM = 0.85, 0.5, 0.5
+ROUNDNESS = 2.6
 OUTLINE_POINTS, STRAND_POINTS_PER_TURN, STRAND_POINTS_MOST = 40, 7, 90
 #: Where in the layer strands are drawn.
 STRANDS_AT = (0.08, 0.24, 0.4, 0.56, 0.72, 0.88)
@@ -122,7 +123,7 @@ class Silhouette:
         swell = TOP_SHARE + WIDENING * share
         if share > ROUND_FROM:
             left = (share - ROUND_FROM) / (1 - ROUND_FROM)
-            swell *= math.sqrt(max(0.0, 1 - left**2))
+            swell *= max(0.0, 1 - left**ROUNDNESS) ** (1 / ROUNDNESS)
         return self.layer_cm * swell
 
     def at(self, share: float, depth: float) -> Point:

@@ -140,6 +140,8 @@ def mirrors(places: Sequence[tuple[float, float]]) -> list[int | None]:
         return []
     own = np.asarray(places)
     away = np.hypot(own[:, None, 0] + own[None, :, 0], own[:, None, 1] - own[None, :, 1])
+    # Nothing mirrors itself.
+    np.fill_diagonal(away, np.inf)
     nearest = away.argmin(axis=1)
     return [
         int(other)

@@ -20,6 +20,8 @@ from craft.partings.regions import FAR_CM, Floats, polygonal
 #: Straight edges of the map are curves on the head: a corner at least so often [cm].
 STEP_CM = 0.6
 DIGITS = 2
+#: Less than this is not drawn [cm²].
+CRUMB_CM2 = 0.02
 
 Points = tuple[tuple[float, float], ...]
 
@@ -66,6 +68,8 @@ def seen_from(outline: Sequence[tuple[float, float]], view: View, girth_cm: floa
     shape = shapely.Polygon(outline).buffer(0).intersection(NEAR[view])
     found = []
     for one in shapely.get_parts(polygonal(shape)):
+        if one.area < CRUMB_CM2:
+            continue
         dense = shapely.get_coordinates(shapely.segmentize(one.exterior, STEP_CM))
         seen = on_screen(dense[:, 0], dense[:, 1], view, girth_cm)
         found.append(tuple(map(tuple, seen.tolist())))

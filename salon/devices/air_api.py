@@ -113,7 +113,8 @@ class RoomStandInView(APIView):
     """Let the simulated sensor stick, fall silent, get lost, come back."""
 
     @extend_schema(
-        request=SensorStandInSerializer, responses={200: SalonAirSerializer, 400: ProblemsSerializer}
+        request=SensorStandInSerializer,
+        responses={200: SalonAirSerializer, 400: ProblemsSerializer},
     )
     def post(self, request: Request) -> Response:
         given = SensorStandInSerializer(data=request.data)

@@ -273,7 +273,9 @@ class DryingView(OfWishView):
 
     of = staticmethod(drying_plan)
 
-    @extend_schema(request=HeadWish, responses={200: DryingPlannerSerializer, 400: ProblemsSerializer})
+    @extend_schema(
+        request=HeadWish, responses={200: DryingPlannerSerializer, 400: ProblemsSerializer}
+    )
     def post(self, request: Request) -> Response:
         return self.worked_out(request)
 

@@ -125,6 +125,10 @@ def add_person(person: dict[str, Any], user: AbstractBaseUser, chance: random.Ra
         Plan.objects.filter(pk=made.pk).update(made_at=days_ago(0, hour=8))
 
 
+#: The air of services that were.
+ROOM_THEN, NIGHT_THEN = {"temp_c": 23, "rh": 0.61}, {"temp_c": 20, "rh": 0.6}
+
+
 def planned(head: Head, service: dict[str, Any], user: AbstractBaseUser) -> Plan:
     """A saved plan for one service."""
     goal = {"style": service["style"], "sections": service["sections"]}
@@ -133,6 +137,9 @@ def planned(head: Head, service: dict[str, Any], user: AbstractBaseUser) -> Plan
     if service.get("rod_mm"):
         goal["rod_mm"] = service["rod_mm"]
     wish = {"head": head.pk, "goal": goal, "dry": service.get("dry", "air")}
+    if "days_ago" in service:
+        # What was is not planned with the air of today.
+        wish |= {"room": ROOM_THEN, "home": NIGHT_THEN}
     if service.get("start"):
         wish["planned_start"] = service["start"].isoformat()
     return save(head, parse(HeadWish, wish | {"days_since_detangle": 12}), user)

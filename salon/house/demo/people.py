@@ -214,7 +214,7 @@ HEADS: list[dict[str, Any]] = [
                 "days_ago": 21,
                 "style": "two_strand_twist_out",
                 "sections": 14,
-                "release_h": 30,
+                "release_h": 20,
                 "pace": 1.08,
                 "doses": 1.0,
                 "dryness": "wet",

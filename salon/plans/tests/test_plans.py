@@ -47,7 +47,8 @@ class DraftTest(PlansTest):
         Product.objects.create(name="Empty", role="gel", unit_g=2, stock_g=0)
         made = self.draft(self.wish())
         request, answer = made["request"], made["answer"]
-        self.assertEqual(request["room"], {"temp_c": 22, "rh": 0.7, "told_by": "by hand"})
+        told_by = "the house's usual air"
+        self.assertEqual(request["room"], {"temp_c": 22, "rh": 0.7, "told_by": told_by})
         self.assertEqual((request["pace"], request["school"]["layering"]), (1.25, "LCO"))
         self.assertEqual([item["name"] for item in request["shelf"]], ["Gel"])
         keys = {caution["key"] for caution in answer["cautions"]}

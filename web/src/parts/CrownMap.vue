@@ -161,7 +161,7 @@ const lineName = (line: Line, place: number) =>
         v-for="(section, place_) in sections"
         :key="section.key || section.number"
         class="section"
-        :class="{ picked: !printed && section.number === picked }"
+        :class="{ picked: !printed && section.number === picked, tinted: shades }"
         :data-section="section.number"
         @click="choose(section.number)"
       >
@@ -297,8 +297,14 @@ svg {
   cursor: default;
 }
 .section.picked .area {
-  fill: var(--pick);
   stroke-width: 0.22px;
+}
+.section.picked:not(.tinted) .area {
+  fill: var(--pick);
+}
+.section.picked .figure {
+  text-decoration: underline;
+  text-decoration-thickness: 0.12px;
 }
 .hairline {
   fill: none;

@@ -17,17 +17,9 @@ const emit = defineEmits<{ pick: [number: number] }>()
 const { t } = useI18n()
 
 const EDGE_CM = 0.5
-const BELOW_CM = 1.2
-/** Down to the lowest hair that is seen. */
-const lowest = computed(() =>
-  Math.min(
-    0,
-    ...props.views.flatMap((one) => one[props.side].flat().map((point) => point[1] ?? 0)),
-  ),
-)
 const box = computed(() => {
   const r = props.radius + EDGE_CM
-  return `${-r} ${-r} ${2 * r} ${r - lowest.value + BELOW_CM}`
+  return `${-r} ${-r} ${2 * r} ${2 * r}`
 })
 /** Numbers stand where most of a section is seen; slivers have none. */
 const LEAST_CM2 = 1.6
@@ -112,11 +104,11 @@ svg {
 }
 .picked .area {
   fill: var(--pick);
-  stroke-width: 0.2px;
+  stroke-width: 0.25px;
 }
 .figure {
   fill: var(--ink);
-  font: 700 1.2px var(--display);
+  font: 700 1.7px var(--display);
   text-anchor: middle;
   pointer-events: none;
   paint-order: stroke;
@@ -124,6 +116,6 @@ svg {
   stroke-width: 0.16px;
 }
 .figure.small {
-  font-size: 0.85px;
+  font-size: 1.1px;
 }
 </style>

@@ -25,9 +25,11 @@ const outline = computed(() => `${path(props.moment.outline as Point[])}Z`)
 const locks = computed(() => props.moment.strands as Point[][])
 /** Face, neck and shoulders in three strokes; nobody in particular. */
 const NECK = 0.46
+const HAIRLINE_CM = 4.6
 const face = computed(() => {
   const w = props.halfWidth
-  return `M${-w} 11C${-w} 17 ${-w * 0.62} ${props.chin} 0 ${props.chin}C${w * 0.62} ${props.chin} ${w} 17 ${w} 11`
+  const below = `M${-w} 11C${-w} 17 ${-w * 0.62} ${props.chin} 0 ${props.chin}C${w * 0.62} ${props.chin} ${w} 17 ${w} 11`
+  return `${below}C${w} 7.6 ${w * 0.62} ${HAIRLINE_CM} 0 ${HAIRLINE_CM}C${-w * 0.62} ${HAIRLINE_CM} ${-w} 7.6 ${-w} 11Z`
 })
 const body = computed(() => {
   const n = props.halfWidth * NECK
@@ -35,7 +37,7 @@ const body = computed(() => {
   return [1, -1]
     .map(
       (side) =>
-        `M${side * n} ${props.chin - 2.4}C${side * n} ${shoulder - 3} ${side * n * 1.6} ${shoulder - 2} ${side * props.halfWidth * 2.1} ${shoulder + 1}`,
+        `M${side * n} ${props.chin - 2.4}C${side * n} ${shoulder - 3} ${side * n * 1.6} ${shoulder - 2} ${side * props.halfWidth * 1.75} ${shoulder + 1}`,
     )
     .join('')
 })
@@ -54,13 +56,13 @@ const told = computed(() =>
 <template>
   <figure>
     <svg
-      :viewBox="`${-reach - 5.5} ${-ABOVE_CM} ${2 * reach + 6} ${depth + ABOVE_CM}`"
+      :viewBox="`${-reach - 9} ${-ABOVE_CM} ${2 * reach + 9.5} ${depth + ABOVE_CM}`"
       role="img"
       :aria-label="told"
     >
       <g v-for="mark in marks" :key="mark.name" class="mark">
         <line :x1="-reach - 1" :x2="reach" :y1="mark.down_cm" :y2="mark.down_cm" />
-        <text :x="-reach - 5.3" :y="mark.down_cm + 0.5">{{ t(`look.marks.${mark.name}`) }}</text>
+        <text :x="-reach - 8.8" :y="mark.down_cm + 0.8">{{ t(`look.marks.${mark.name}`) }}</text>
       </g>
       <path :d="outline" class="hair" />
       <path :d="body" class="stroke" />
@@ -88,7 +90,7 @@ const told = computed(() =>
         · {{ t('look.volume', { litres: short(moment.volume_l) }) }} ·
         {{ t('look.breadth', { cm: short(moment.breadth_cm, 0) }) }} ·
         {{ t('look.defined', { share: percent(moment.definition) }) }}
-        <template v-if="moment.retention != null && moment.day">
+        <template v-if="moment.retention != null && moment.day && moment.retention <= 100">
           · {{ t('look.retention', { share: short(moment.retention, 0) }) }}</template
         >
       </span>
@@ -134,7 +136,7 @@ svg {
 }
 .mark text {
   fill: var(--ink-2);
-  font-size: 1.5px;
+  font-size: 2.3px;
 }
 .sits {
   stroke: var(--water);

@@ -166,7 +166,8 @@ onKeyStroke('Escape', () => (merging.value = undefined))
     @retry="draft.retry()"
   />
   <p v-if="!answer" class="quiet" role="status">{{ t('app.loading') }}</p>
-  <div v-else class="table" :class="{ old: draft.error.value }">
+  <Effect v-if="answer && before" :now="answer" :before="before" />
+  <div v-if="answer" class="table" :class="{ old: draft.error.value }">
     <section class="map">
       <div class="bar">
         <fieldset class="tint">
@@ -202,9 +203,10 @@ onKeyStroke('Escape', () => (merging.value = undefined))
         @moved="hands.moved()"
       />
       <p class="quiet hint">
-        {{ merging ? t('crown.merging') : t('crown.lineHint') }}
+        <strong v-if="merging">{{ t('crown.merging') }}</strong>
+        <template v-else>{{ t('crown.lineHint') }}</template>
         <template v-if="answer.lines?.some((one) => one.doubles)">
-          {{ t('crown.doubles') }}.</template
+          {{ t('crown.doubles') }}</template
         >
       </p>
     </section>
@@ -236,7 +238,6 @@ onKeyStroke('Escape', () => (merging.value = undefined))
         @merge="merging = merging ? undefined : shown.key"
         @tick="tick(shown.key ?? '')"
       />
-      <Effect v-if="before" :now="answer" :before="before" />
       <div v-if="answer.made_as?.length" class="made">
         <h2>
           {{ t('crown.made') }}
@@ -259,9 +260,9 @@ onKeyStroke('Escape', () => (merging.value = undefined))
 <style scoped>
 .table {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 172px 330px;
+  grid-template-columns: minmax(0, 1fr) 134px 340px;
   gap: 20px;
-  margin-top: 10px;
+  margin-top: 6px;
 }
 .table.old {
   opacity: 0.5;
@@ -314,7 +315,7 @@ onKeyStroke('Escape', () => (merging.value = undefined))
   margin-top: 4px;
 }
 .crown :deep(svg) {
-  height: min(590px, calc(100vh - 280px));
+  height: min(590px, calc(100vh - 330px));
   min-height: 380px;
 }
 .hint {
@@ -323,11 +324,11 @@ onKeyStroke('Escape', () => (merging.value = undefined))
 .views {
   display: grid;
   align-content: start;
-  gap: 14px;
+  gap: 8px;
 }
 .views h2 {
-  margin-bottom: 4px;
-  font-size: 14px;
+  margin-bottom: 2px;
+  font-size: 13px;
 }
 aside {
   display: grid;

@@ -61,25 +61,38 @@ const rows = computed(() =>
 </template>
 
 <style scoped>
-dl {
-  margin: 4px 0 0;
+h2 {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  overflow: hidden;
+  clip-path: inset(50%);
 }
-dl div {
-  display: grid;
-  grid-template-columns: 130px minmax(0, 1fr);
-  padding: 3px 0;
+dl {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 26px;
+  margin: 10px 0 0;
+  padding: 6px 0;
+  border-top: 1px solid var(--line);
   border-bottom: 1px solid var(--line);
 }
 dt {
   color: var(--ink-2);
-  font-size: 13px;
+  font-size: 12px;
 }
 dd {
   display: flex;
-  flex-wrap: wrap;
   align-items: baseline;
-  gap: 0 8px;
+  gap: 6px;
   margin: 0;
+}
+b {
+  font: 700 17px var(--display);
+  white-space: nowrap;
+}
+.quiet {
+  white-space: nowrap;
 }
 .changed b {
   color: var(--water);

@@ -149,21 +149,23 @@ function setBands(change: Partial<Schemas['Bands']>) {
         +
       </button>
     </div>
-    <fieldset v-if="scheme === 'bricked'" class="sizes">
-      <legend>{{ t('crown.sizes') }}</legend>
-      <Amount
-        v-for="place in Math.min(3, sizes.length + 1)"
-        :key="place"
-        :label="t('crown.size', { n: place })"
-        hide-label
-        unit="mm"
-        :model-value="sizes[place - 1] ?? null"
-        :placeholder="place === 1 && rods ? String(rods) : '–'"
-        :wrong="wrong(`parting.sizes_mm.${place - 1}`)"
-        width="82px"
-        @update:model-value="setSize(place - 1, $event)"
-      />
-    </fieldset>
+    <div v-if="scheme === 'bricked'" class="field" role="group" aria-labelledby="sizes">
+      <span id="sizes" class="label">{{ t('crown.sizes') }}</span>
+      <div class="sizes">
+        <Amount
+          v-for="place in Math.min(3, sizes.length + 1)"
+          :key="place"
+          :label="t('crown.size', { n: place })"
+          hide-label
+          unit="mm"
+          :model-value="sizes[place - 1] ?? null"
+          :placeholder="place === 1 && rods ? String(rods) : '–'"
+          :wrong="wrong(`parting.sizes_mm.${place - 1}`)"
+          width="82px"
+          @update:model-value="setSize(place - 1, $event)"
+        />
+      </div>
+    </div>
     <Choice
       :label="t('crown.even')"
       :model-value="parting.even ?? 'hair'"
@@ -231,7 +233,7 @@ function setBands(change: Partial<Schemas['Bands']>) {
       @update:model-value="setGoal({ coil_mm: $event })"
     />
     <Amount
-      v-if="rods && sizes.length === 0"
+      v-if="rods && scheme !== 'bricked'"
       :label="t('crown.rodSize')"
       unit="mm"
       :model-value="wish.goal.rod_mm ?? null"
@@ -275,16 +277,5 @@ function setBands(change: Partial<Schemas['Bands']>) {
 .sizes {
   display: flex;
   gap: 4px;
-  margin: 0;
-  padding: 0;
-  border: 0;
-}
-.sizes legend {
-  float: left;
-  width: 100%;
-  padding: 0;
-  margin-bottom: 4px;
-  font-size: 13px;
-  color: var(--ink-2);
 }
 </style>

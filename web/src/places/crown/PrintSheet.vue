@@ -52,7 +52,7 @@ const letter = (bundle: number | null | undefined) =>
     <header>
       <h1>{{ name }}</h1>
       <p>
-        <b>{{ title }}, {{ sections.length }}</b> · {{ day(undefined) }} ·
+        {{ t('print.parting') }}: <b>{{ title }}, {{ sections.length }}</b> · {{ day(undefined) }} ·
         {{ minutes(answer.totals.hands_on_min) }} {{ t('plan.handsOn') }}
       </p>
     </header>
@@ -126,10 +126,11 @@ const letter = (bundle: number | null | undefined) =>
   display: flex;
   justify-content: flex-end;
   max-width: 190mm;
-  margin-bottom: 8px;
+  margin: 0 auto 8px;
 }
 .page {
   max-width: 190mm;
+  margin: 0 auto;
   padding: 8mm;
   background: #fff;
   color: #0f2e29;
@@ -197,6 +198,7 @@ footer {
   }
   .page {
     max-width: none;
+    margin: 0;
     padding: 0;
     border: 0;
   }

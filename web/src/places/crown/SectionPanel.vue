@@ -135,8 +135,8 @@ h2 {
 }
 dl {
   display: grid;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
-  gap: 6px 12px;
+  grid-template-columns: repeat(4, minmax(0, 1fr));
+  gap: 4px 10px;
   margin: 8px 0 10px;
 }
 dt {

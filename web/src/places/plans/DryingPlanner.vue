@@ -110,7 +110,8 @@ function take(one: WhatIf) {
           <WhyList :reasons="answer.reasons" :about="t('dryplan.odds')" />
           <br />
           <strong>{{ t(answer.drying.safe ? 'dryplan.promised' : 'dryplan.notPromised') }}</strong>
-          <span class="quiet">
+          {{ ' '
+          }}<span class="quiet">
             {{ t('dryplan.slowest', { names: (answer.slowest ?? []).join(', ') }) }}</span
           >
         </span>
@@ -152,6 +153,7 @@ function take(one: WhatIf) {
           </tr>
         </tbody>
       </table>
+      <AirPanel v-model="wish" :airs="answer.airs" :problems="problems" />
     </section>
     <section>
       <div class="scrub">
@@ -179,7 +181,7 @@ function take(one: WhatIf) {
         {{ t('dryplan.wet') }} <i aria-hidden="true" /> {{ t('dryplan.dry') }}
         <span class="told">{{ told }}</span>
       </p>
-      <DryingChart :drying="answer.drying" :at="hours[at]" />
+      <DryingChart class="chart" :drying="answer.drying" :at="hours[at]" />
       <p class="quiet">
         <b>{{ t('dryplan.learned') }}</b>
         ×{{ short(answer.factor, 2) }} {{ t('dryplan.factor') }},
@@ -187,7 +189,6 @@ function take(one: WhatIf) {
           answer.learned ? t('dryplan.learnedFrom', { what: answer.learned }) : t('dryplan.nothing')
         }}
       </p>
-      <AirPanel v-model="wish" :airs="answer.airs" :problems="problems" />
     </section>
   </div>
 </template>
@@ -257,6 +258,9 @@ h2 {
   background: linear-gradient(to left, var(--paper), var(--water));
   border: 1px solid var(--line-strong);
   vertical-align: -1px;
+}
+.chart {
+  max-width: 440px;
 }
 .told {
   float: right;

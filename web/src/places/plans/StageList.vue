@@ -72,13 +72,18 @@ const clock = (one: Planned | undefined) => (one ? `${short(one.from_h)}–${sho
       <button class="act" type="button" @click="put([])">{{ t('dryplan.usual') }}</button>
     </template>
   </div>
+  <p class="names quiet" aria-hidden="true">
+    <span>{{ t('dryplan.clock') }}</span>
+    <span>{{ t('dryplan.gone') }}</span>
+    <span>{{ t('dryplan.left') }}</span>
+  </p>
   <ol class="stages">
     <li v-for="(one, place) in stages" :key="place" class="own">
       <div class="choices">
         <ElSelect
           :model-value="one.kind"
           :aria-label="`${t('dryplan.stage', { n: place + 1 })}: ${t('dryplan.kind')}`"
-          style="width: 136px"
+          style="width: 122px"
           @update:model-value="change(place, { kind: $event, temp_c: null })"
         >
           <ElOption
@@ -113,7 +118,7 @@ const clock = (one: Planned | undefined) => (one ? `${short(one.from_h)}–${sho
           v-else
           :model-value="one.at"
           :aria-label="`${t('dryplan.stage', { n: place + 1 })}: ${t('dryplan.at')}`"
-          style="width: 124px"
+          style="width: 112px"
           @update:model-value="change(place, { at: $event })"
         >
           <ElOption v-for="at in ATS" :key="at" :value="at" :label="t(`dryplan.ats.${at}`)" />
@@ -167,15 +172,22 @@ const clock = (one: Planned | undefined) => (one ? `${short(one.from_h)}–${sho
 .head .quiet {
   margin-right: auto;
 }
+.names {
+  display: flex;
+  justify-content: flex-end;
+  gap: 14px;
+  margin-top: 4px;
+  font-size: 12px;
+}
 .stages {
-  margin: 6px 0 0;
+  margin: 2px 0 0;
   padding: 0;
   list-style: none;
   border-top: 1px solid var(--line);
 }
 li {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 104px 52px 72px;
+  grid-template-columns: minmax(0, 1fr) 92px 48px 66px;
   align-items: center;
   gap: 8px;
   padding: 6px 0;
