@@ -64,6 +64,9 @@ LOG_SPREAD = 0.25
 #: A band of one in ten on either side.
 BAND_Z = 1.2816
 
+#: Air this near to saturation takes nothing up in any time that matters [kg/m³].
+LEAST_DEFICIT = 1e-6
+
 #: Hair dries between a twentieth and twenty times as fast as forecast [log].
 SLOWER_RANGE = math.log(20.0)
 #: Stands for hair that is never dry [log].
@@ -258,7 +261,7 @@ def takes_nothing(water: float, stage: Stage, done: float) -> bool:
     """Whether a stage takes no more water: saturated air, or a cloth that has taken its part."""
     if stage.kind is StageKind.CLOTH:
         return done >= 1 - CLOTH_LEAVES / water - 2 / len(_SHARES)
-    return drying_deficit(stage.temp_c, stage.rh) <= 0
+    return drying_deficit(stage.temp_c, stage.rh) <= LEAST_DEFICIT
 
 
 def dry(bundle: Bundle, water: float, stages: Sequence[Stage], factor: float = 1.0) -> Run:

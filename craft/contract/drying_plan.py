@@ -56,6 +56,8 @@ class DryingPlanAnswer(Frozen):
     what_if: list[WhatIf]
     """What makes the release safe first, the cheapest first; then what comes near."""
     airs: list[AirOut]
+    before: str
+    """What was done to get there, where sets go in damp; else empty."""
     water_start: float
     """When drying begins [g per g of dry hair]."""
     factor: float

@@ -31,7 +31,7 @@ from craft.routine.forecast import (
     water_of,
 )
 from craft.routine.planner import drying_out
-from craft.routine.styling import HOOD_SETUP_MIN
+from craft.routine.styling import DAMP_HOOD_MIN, DAMP_WRAP_MIN, HOOD_SETUP_MIN
 from craft.routine.washing import BLOT_MIN
 from craft.routine.why import HOUSE, reason
 from craft.vocabulary import AirAt, Blot, Dryer, Heat, StageKind
@@ -252,6 +252,16 @@ def first_of_each(fixes: Sequence[WhatIf]) -> list[WhatIf]:
     return found
 
 
+def before(case: Case) -> str:
+    """Bands and pins go into damp hair: what brings it there."""
+    if not case.technique.damp_first:
+        return ""
+    heat = case.request.goal.max_heat is not Heat.NONE
+    minutes = DAMP_HOOD_MIN if heat else DAMP_WRAP_MIN
+    how = "under the hood" if heat else "in a cloth"
+    return f"{minutes:g} min {how} until damp, then the bands go in."
+
+
 def airs(case: Case) -> list[AirOut]:
     """The air of every place the hair dries in."""
     known = [AirAt.SALON]
@@ -309,6 +319,7 @@ def drying_plan(request: PlanRequest) -> DryingPlanAnswer:
         over_time=over_time(case, made),
         what_if=what_if(case, made),
         airs=airs(case),
+        before=before(case),
         water_start=made.water,
         factor=made.factor,
         spread=made.spread,

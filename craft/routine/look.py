@@ -1,7 +1,7 @@
 """A plan as it will look: before, at release, days later."""
 
 from craft import curl, look
-from craft.contract.look import LookAnswer, DownTo, Moment
+from craft.contract.look import DownTo, LookAnswer, Moment
 from craft.contract.plan import Finished, PlanRequest
 from craft.routine.case import Case, case_of
 from craft.routine.curls import curl_width

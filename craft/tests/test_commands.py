@@ -99,6 +99,68 @@ class ProgramTest(TestCase):
         self.assertAlmostEqual(answer["h_to_dry"], 24.0, delta=0.06)
         self.assertEqual(answer["at_end"], 1)
 
+    def test_dry_with_a_release_says_how_sure(self) -> None:
+        request = {
+            "set": {"kind": "twist", "sections": 14, "mass_g": 130, "length_cm": 30},
+            "stages": [
+                {"kind": "cloth", "hours": 0.5},
+                {"kind": "hood", "temp_c": 50, "rh": 0.1, "hours": 0.25},
+                {"kind": "diffuser", "temp_c": 42, "rh": 0.15, "until_share": 0.9},
+                {"kind": "air", "temp_c": 22, "rh": 0.5},
+            ],
+            "release_h": 6,
+            "spread": 0.2,
+        }
+        answer = self.ask("dry", request)
+        jsonschema.validate(answer, json.loads(run("schema", "dry").stdout)["answer"])
+        kinds = [one["kind"] for one in answer["stages"]]
+        self.assertEqual(kinds, ["cloth", "hood", "diffuser", "air"])
+        self.assertAlmostEqual(answer["stages"][2]["share_after"], 0.9, places=2)
+        self.assertLess(answer["at_release_low"], answer["at_release_high"])
+        self.assertTrue(0 < answer["odds_dry"] < 1)
+        uneven = self.ask("dry", request | {"set": request["set"] | {"largest": 1.5}})
+        self.assertLess(uneven["odds_dry"], answer["odds_dry"])
+        endless = {**request, "stages": [{"kind": "cloth"}]}
+        self.assertEqual(self.refused("dry", json.dumps(endless))["field"], "stages.0.hours")
+
+    def test_every_scheme_of_partings_keeps_its_schema(self) -> None:
+        schema = json.loads(run("schema", "partings").stdout)
+        sides = {"forward": 3, "sideways": 2, "back": 2}
+        counts = {"rows": 8, "per_quadrant": 3, "v_front": 5, "taper": 9, "coil_rows": 40}
+        for scheme in schema["request"]["$defs"]["Scheme"]["enum"]:
+            count = counts.get(scheme, 30 if scheme == "bricked" else None)
+            more = sides if scheme == "directed" else {}
+            request = {"hair": HAIR, "scheme": scheme, "count": count} | more
+            with self.subTest(scheme):
+                answer = self.ask("partings", request)
+                jsonschema.validate(request, schema["request"])
+                jsonschema.validate(answer, schema["answer"])
+                self.assertAlmostEqual(
+                    sum(s["hairs"] for s in answer["sections"]), 99_055, delta=60
+                )
+                self.assertEqual(len(answer["views"]), len(answer["sections"]))
+
+    def test_partings_by_hand_and_what_is_refused(self) -> None:
+        rows = {"hair": HAIR, "scheme": "rows", "count": 8}
+        moved = [{"op": "move", "key": "0/2", "at": -4, "alike": True}]
+        answer = self.ask("partings", rows | {"changes": moved})
+        self.assertEqual(sum(one["moved"] for one in answer["lines"]), 2)
+        for changes, field in (
+            ([{"op": "split", "key": "7"}], "changes.0.key"),
+            ([{"op": "lay", "key": "0.1"}], "changes.0.lay"),
+            ([{"op": "split", "key": "0.1", "run": "v"}], "changes.0.run"),
+        ):
+            error = self.refused("partings", json.dumps(rows | {"changes": changes}))
+            self.assertEqual(error["field"], field)
+        error = self.refused("partings", json.dumps({"hair": HAIR, "scheme": "directed"}))
+        self.assertEqual(error["field"], "forward")
+
+    def test_crown_drying_and_look_keep_their_schemas(self) -> None:
+        for command in ("crown", "drying", "look"):
+            answer = self.ask(command, plan_request())
+            schema = json.loads(run("schema", command).stdout)
+            jsonschema.validate(answer, schema["answer"])
+
     def test_partings(self) -> None:
         answer = self.ask("partings", {"hair": HAIR, "scheme": "per_quadrant", "count": 3})
         self.assertEqual(len(answer["sections"]), 12)

@@ -5,6 +5,10 @@ import statistics
 import tempfile
 import time
 from collections.abc import Callable
+from typing import TYPE_CHECKING
+
+if TYPE_CHECKING:
+    from django.contrib.auth.models import User
 
 PLAN_BUDGET_MS = 50.0
 EDIT_BUDGET_MS = 200.0
@@ -46,6 +50,34 @@ def bench_core() -> None:
         label = f"{style.value}, {technique.sections_max} sections"
         report(f"{label}, new parting", median_ms(anew), PLAN_BUDGET_MS)
         report(f"{label}, same parting", median_ms(lambda r=request: plan(r)), PLAN_BUDGET_MS)
+
+
+def bench_crown() -> None:
+    """What is asked for while a parting is dragged: a line somewhere else each time."""
+    from itertools import count
+
+    from craft.contract import PlanRequest, parse
+    from craft.routine.crown import crown
+    from craft.routine.drying_plan import drying_plan
+    from craft.routine.look import looks
+    from craft.routine.planner import plan
+
+    hair = {"pattern": "4b", "length_cm": 30, "density_per_cm2": 190, "diameter_um": 72}
+    place = count()
+
+    def dragged(style: str, key: str) -> PlanRequest:
+        at = -4 + next(place) % 400 / 400
+        change = {"op": "move", "key": key, "at": at, "alike": True}
+        goal = {"style": style, "release_after_h": 24}
+        parting = {"changes": [change]}
+        return parse(PlanRequest, {"hair": hair, "goal": goal, "parting": parting})
+
+    for style, key in (("flat_twist_out", "0/2"), ("rod_set", "0/3"), ("finger_coils", "0/4")):
+        for name, work in (("plan", plan), ("crown", crown), ("drying", drying_plan)):
+            label = f"{style}, a parting dragged, {name}"
+            took = median_ms(lambda s=style, k=key, w=work: w(dragged(s, k)))
+            report(label, took, PLAN_BUDGET_MS)
+    report("look", median_ms(lambda: looks(dragged("flat_twist_out", "0/2"))), PLAN_BUDGET_MS)
 
 
 def bench_labels() -> None:
@@ -98,6 +130,42 @@ def bench_salon() -> None:
         return client.post("/api/plans/draft/", wish, content_type="application/json")
 
     report("an edit, recomputed over the API", median_ms(draft), EDIT_BUDGET_MS)
+    bench_screen(user)
+
+
+def bench_screen(user: "User") -> None:
+    """A parting moved by a key on the crown map, until it stands elsewhere on screen."""
+    from django.conf import settings
+    from django.test import Client
+
+    from salon.checks.browser import DESK, browser
+    from salon.checks.shots import serve
+
+    client = Client()
+    client.force_login(user)
+    cookie = client.cookies[settings.SESSION_COOKIE_NAME].value
+    with browser() as chromium:
+        address = serve()
+        context = chromium.new_context(base_url=address, viewport=DESK)
+        context.add_cookies(
+            [{"name": settings.SESSION_COOKIE_NAME, "value": cookie, "url": address}]
+        )
+        page = context.new_page()
+        page.goto("/heads/77/plan/crown")
+        line = page.locator("[data-line='0/1']").first
+        line.wait_for(state="attached")
+        line.focus()
+        watch = """line => new Promise(done => {
+            const began = performance.now()
+            new MutationObserver((_, self) => {
+                self.disconnect()
+                requestAnimationFrame(() => done(performance.now() - began))
+            }).observe(line, { attributes: true, attributeFilter: ['aria-valuenow'] })
+            line.dispatchEvent(new KeyboardEvent('keydown', { key: KEY, bubbles: true }))
+        })"""
+        keys = ("ArrowRight", "ArrowLeft")
+        took = [line.evaluate(watch.replace("KEY", f"'{keys[turn % 2]}'")) for turn in range(15)]
+        report("a parting moved, seen on screen", statistics.median(took), EDIT_BUDGET_MS)
 
 
 def main() -> None:
@@ -106,6 +174,7 @@ def main() -> None:
         os.environ["GAUFFER_VAR"] = folder
         os.environ["DJANGO_SETTINGS_MODULE"] = "salon.settings"
         bench_core()
+        bench_crown()
         bench_labels()
         bench_salon()
 

@@ -83,13 +83,47 @@ def two_ways(page: Page) -> None:
     page.get_by_role("table").wait_for()
 
 
-def without_a_rinse(page: Page) -> None:
-    """A change by hand that breaks the order, and what is said of it."""
-    page.goto("/heads/2/plan")
-    page.get_by_title(re.compile("^Rinse,")).click()
-    page.get_by_role("button", name="Change by hand").click()
-    page.get_by_role("button", name="Take out").click()
-    page.get_by_text("Taken out by hand").wait_for()
+def moved_parting(page: Page) -> None:
+    """Flat twists with one parting moved on both sides, tinted by grams."""
+    page.evaluate("localStorage.clear()")
+    compose_damp(page)
+    page.get_by_role("link", name="Crown map").click()
+    page.locator("[data-line='0/3']").focus()
+    page.keyboard.press("Shift+ArrowRight")
+    page.get_by_text("grams", exact=True).click()
+    page.locator("[data-section='4'] .figure").click()
+    page.locator(".line.moved").first.wait_for(state="attached")
+
+
+def damp_by_stages(page: Page) -> None:
+    """Fourteen flat twists opened after a day, looked at half-way."""
+    page.evaluate("localStorage.clear()")
+    compose_damp(page)
+    page.get_by_role("link", name="Drying").click()
+    page.get_by_role("slider", name="Hours since shaping").focus()
+    for _ in range(9):
+        page.keyboard.press("ArrowLeft")
+
+
+def two_looks(page: Page) -> None:
+    """A twist-out beside the wash-and-go of weeks ago."""
+    page.goto("/heads/3/plan/look")
+    page.locator(".locks").first.wait_for()
+    page.get_by_role("combobox", name="Beside it").press("Enter")
+    page.get_by_role("option").last.click()
+    page.locator("figure").nth(7).wait_for()
+
+
+def bricks_on_paper(page: Page) -> None:
+    """A rod set in three sizes, to be printed."""
+    page.goto("/heads/1/plan")
+    page.get_by_role("combobox", name="Style").press("Enter")
+    page.get_by_role("option", name="Rod set", exact=True).click()
+    page.get_by_role("link", name="Crown map").click()
+    for place, size in enumerate((16, 20, 25), 1):
+        page.get_by_label(f"Rod size {place}").fill(str(size))
+    page.get_by_role("link", name="Print").click()
+    page.locator("article").wait_for()
 
 
 def kit_on_the_day(page: Page) -> None:
@@ -119,10 +153,12 @@ PICTURES: tuple[tuple[str, Callable[[Page], None]], ...] = (
     ("head-sheet", open_at("/heads/1")),
     ("consultation", half_a_consultation),
     ("scope", count_hairs),
-    ("stop-sign", open_at("/heads/7")),
     ("composer", compose_damp),
     ("ways", two_ways),
-    ("changed-by-hand", without_a_rinse),
+    ("crown-map", moved_parting),
+    ("drying", damp_by_stages),
+    ("look", two_looks),
+    ("print", bricks_on_paper),
     ("house", open_at("/house")),
     ("saved-plan-why", why_a_dose),
     ("record-visit", open_at("/plans/3/visit")),
@@ -143,7 +179,7 @@ def take(page: Page, name: str, act: Callable[[Page], None]) -> None:
 
 
 def main() -> None:
-    """Take every picture at 1280x800, the composer also in the dark."""
+    """Take every picture at 1280x800."""
     with tempfile.TemporaryDirectory() as folder:
         os.environ["GAUFFER_VAR"] = folder
         os.environ["DJANGO_SETTINGS_MODULE"] = "salon.settings"
@@ -163,7 +199,6 @@ def main() -> None:
             page.goto("/")
             page.get_by_label("Name", exact=True).fill(USERNAME)
             page.get_by_label("Password").fill(PASSWORD)
-            page.screenshot(path=FOLDER / "sign-in.png", animations="disabled")
             page.get_by_role("button", name="Sign in").click()
             page.get_by_role("heading", name="Heads").wait_for()
             for name, act in PICTURES:
@@ -171,8 +206,6 @@ def main() -> None:
             weigh_a_pump(page)
             # The scale streams: this page is never without traffic.
             page.screenshot(path=FOLDER / "calibration.png", animations="disabled")
-            page.emulate_media(color_scheme="dark")
-            take(page, "composer-dark", open_at("/heads/3/plan"))
 
 
 if __name__ == "__main__":

@@ -1,4 +1,4 @@
-"""The air: what the room sensor says, what the forecast says, and what can be done to the sensor."""
+"""The air: what room sensor and forecast say, and what can be done to the sensor."""
 
 from datetime import timedelta
 

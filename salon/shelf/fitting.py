@@ -7,6 +7,7 @@ from django.utils import timezone
 from craft.contract import parse
 from craft.contract.bottles import BottleOut, BottlesRequest
 from craft.routine.bottles import bottles
+from salon.devices.airs import airs
 from salon.heads import services as heads
 from salon.heads.models import Head
 from salon.house.services import the_house
@@ -31,12 +32,14 @@ def fit_for(head: Head, products: list[Product]) -> tuple[dict[int, BottleOut], 
     if profile.missing:
         return {}, air
     today = timezone.localdate()
+    around = airs(house, None)
     request = parse(
         BottlesRequest,
         {
             "hair": profile.hair,
             "person": heads.person(head),
-            "room": {"temp_c": house.room_temp_c, "rh": house.room_rh},
+            "room": around.room,
+            "outdoors": around.outdoors,
             "shelf": [item_of(one, today) for one in products],
         },
     )

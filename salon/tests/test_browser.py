@@ -193,7 +193,7 @@ class FirstSliceTest(BrowserTest):
         expect(page.get_by_role("button", name="Save this plan")).to_be_disabled()
         page.get_by_label("Sections", exact=True).fill("16")
         expect(twists).to_have_accessible_name(re.compile("Twists, 16"))
-        expect(page.get_by_label("Parting, equal hair").locator(".section")).to_have_count(16)
+        expect(page.get_by_label("Parting", exact=True).locator(".section")).to_have_count(16)
 
     def test_every_step_says_why(self) -> None:
         page = self.page
@@ -232,6 +232,10 @@ class DemoSalonTest(BrowserTest):
             f"/heads/{plan.head_id}",
             f"/heads/{plan.head_id}/plan",
             f"/heads/{plan.head_id}/ways",
+            f"/heads/{plan.head_id}/plan/crown",
+            f"/heads/{plan.head_id}/plan/drying",
+            f"/heads/{plan.head_id}/plan/look",
+            f"/heads/{plan.head_id}/plan/print",
             "/house",
             f"/plans/{plan.pk}",
             f"/plans/{plan.pk}/visit",

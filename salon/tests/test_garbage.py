@@ -39,7 +39,21 @@ PRODUCT = body(
     "ingredients", "unit", "unit_g", "stock_g", "full_g", "price", "barcode", "best_before",
     "opened_on", "months_after_opening", "made_on", "keeps_days", "note", "version",
 )  # fmt: skip
-WISH = body("head", "goal", "dry", "dry_min", "bottles", "planned_start", "edits", "school", "room")
+WISH = body(
+    "head",
+    "goal",
+    "dry",
+    "dry_min",
+    "bottles",
+    "planned_start",
+    "edits",
+    "school",
+    "room",
+    "parting",
+    "stages",
+    "home",
+    "journey_min",
+)
 
 FEW = settings(
     max_examples=12, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture]

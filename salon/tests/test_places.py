@@ -179,7 +179,7 @@ class ComposerTest(PlacesTest):
 
     def test_sections_by_keyboard_tell_their_dose(self) -> None:
         page = self.compose()
-        crown_map = page.get_by_role("group", name="Parting, equal hair")
+        crown_map = page.get_by_role("group", name="Parting", exact=True)
         crown_map.focus()
         page.keyboard.press("ArrowRight")
         expect(page.get_by_text("2 of 12 ·")).to_be_visible()

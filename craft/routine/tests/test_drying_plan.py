@@ -143,6 +143,15 @@ class StagesTest(TestCase):
         late = planned(stages=[stage("hood", 300), stage("cap", 480, at="home")])
         self.assertNotIn("damp_cap", caution_keys(late))
 
+    def test_bands_go_in_damp(self) -> None:
+        # About 15 min of hood first: common practice, no source.
+        banded = dried(goal={"style": "banded_stretch"})
+        self.assertIn("15 min under the hood", banded.before)
+        self.assertEqual(banded.water_start, 0.5)
+        cool = dried(goal={"style": "banded_stretch", "max_heat": "none"})
+        self.assertIn("in a cloth", cool.before)
+        self.assertEqual(dried().before, "")
+
 
 class AirTest(TestCase):
     SEA = {"temp_c": 19, "rh": 0.85, "told_by": "the forecast"}

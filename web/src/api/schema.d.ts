@@ -1600,6 +1600,11 @@ export interface components {
             /** Airs */
             airs: components["schemas"]["AirOut"][];
             /**
+             * Before
+             * @description What was done to get there, where sets go in damp; else empty.
+             */
+            before: string;
+            /**
              * Water Start
              * @description When drying begins [g per g of dry hair].
              */

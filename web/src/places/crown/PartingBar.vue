@@ -19,7 +19,7 @@ const props = defineProps<{
   problems: Schemas['Problem'][]
 }>()
 const emit = defineEmits<{
-  renew: [change: Partial<Parting>]
+  renew: [change: Partial<Parting>, goal?: Partial<Wish['goal']>]
   set: [change: Partial<Parting>]
 }>()
 const wish = defineModel<Wish>({ required: true })
@@ -46,27 +46,19 @@ const parting = computed<Parting>(() => wish.value.parting ?? {})
 const wrong = (field: string) => props.problems.find((one) => one.field === field)?.message
 
 function setScheme(value: string) {
-  emit('renew', {
-    scheme: value === 'usual' ? null : (value as Scheme),
-    part_cm: 0,
-    forward: null,
-    sideways: null,
-    back: null,
-    sizes_mm: [],
-  })
-  setGoal({ sections: null })
+  const none = { part_cm: 0, forward: null, sideways: null, back: null, sizes_mm: [] }
+  const scheme = value === 'usual' ? null : (value as Scheme)
+  emit('renew', { ...none, scheme }, { sections: null })
 }
 function setGoal(change: Partial<Wish['goal']>) {
   wish.value = { ...wish.value, goal: { ...wish.value.goal, ...change } }
 }
 function setCount(value: number | null | undefined) {
-  emit('renew', {})
-  setGoal({ sections: value ?? null })
+  emit('renew', {}, { sections: value ?? null })
 }
 function setSide(side: (typeof SIDES)[number], value: number | null | undefined) {
   const now = { forward: 3, sideways: 2, back: 2, ...told(parting.value) }
-  emit('renew', { ...now, [side]: value ?? 0 })
-  setGoal({ sections: null })
+  emit('renew', { ...now, [side]: value ?? 0 }, { sections: null })
 }
 /** Of the three numbers, those that were told. */
 const told = (one: Parting) =>

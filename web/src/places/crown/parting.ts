@@ -21,13 +21,17 @@ export function useParting(wish: Ref<Wish>) {
     past.value = [...past.value.slice(-99), before]
     ahead.value = []
   }
-  function set(change: Partial<Parting>) {
+  function set(change: Partial<Parting>, goal: Partial<Wish['goal']> = {}) {
     remember(parting.value)
-    put({ ...parting.value, ...change })
+    wish.value = {
+      ...wish.value,
+      goal: { ...wish.value.goal, ...goal },
+      parting: { ...parting.value, ...change },
+    }
   }
   /** Another parting altogether: what was changed by hand belongs to the old one. */
-  function renew(change: Partial<Parting>) {
-    set({ ...change, changes: [] })
+  function renew(change: Partial<Parting>, goal?: Partial<Wish['goal']>) {
+    set({ ...change, changes: [] }, goal)
   }
   function add(change: PartChange) {
     set({ changes: [...changes.value, change] })

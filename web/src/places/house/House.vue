@@ -7,6 +7,7 @@ import { RouterLink } from 'vue-router'
 
 import { Refused, type Schemas, untold } from '@/api/client'
 import { useChangeHouse, useHouse } from '@/api/queries'
+import { short } from '@/text/format'
 import Amount from '@/parts/Amount.vue'
 import { without } from '@/parts/objects'
 import Trouble from '@/parts/Trouble.vue'
@@ -100,6 +101,28 @@ async function save() {
             @update:model-value="typed.room_rh = ($event ?? 0) / 100"
           />
         </div>
+        <div class="row">
+          <Amount
+            v-model="typed.journey_min"
+            :label="t('dryplan.journey')"
+            unit="min"
+            :wrong="wrong('journey_min')"
+          />
+          <Amount
+            v-model="typed.home_temp_c"
+            :label="t('dryplan.homeTemp')"
+            unit="°C"
+            :wrong="wrong('home_temp_c')"
+          />
+        </div>
+        <p v-if="house.data.value?.drying_visits" class="quiet">
+          {{
+            t('house.learned', {
+              factor: short(house.data.value.drying_factor ?? 1, 2),
+              n: house.data.value.drying_visits,
+            })
+          }}
+        </p>
         <h3>{{ t('house.shelf') }}</h3>
         <div class="row">
           <div class="field">

@@ -88,7 +88,7 @@ function take(one: WhatIf) {
     {{ gap.message }}
   </p>
   <p
-    v-for="one in problems.filter((each) => !each.field.startsWith('stages'))"
+    v-for="one in problems.filter((each) => !/^(stages|room|home|journey)/.test(each.field))"
     :key="one.field"
     class="wrong"
     role="alert"

@@ -63,7 +63,9 @@ const clock = (one: Planned | undefined) => (one ? `${short(one.from_h)}–${sho
 <template>
   <div class="head">
     <h2>{{ t('dryplan.stages') }}</h2>
-    <span class="quiet">{{ t('dryplan.starts', { water: short(answer.water_start, 2) }) }}</span>
+    <span class="quiet">
+      {{ answer.before }} {{ t('dryplan.starts', { water: short(answer.water_start, 2) }) }}
+    </span>
     <button v-if="!byHand" class="act" type="button" @click="begin">
       {{ t('dryplan.byHand') }}
     </button>

@@ -1,0 +1,265 @@
+"""What `plan` answers."""
+
+from typing import Any
+
+from pydantic import Field
+
+from craft.contract.base import Frozen
+from craft.contract.partings import LineOut, SectionOut
+from craft.vocabulary import (
+    Family,
+    Role,
+    SchoolBy,
+    Severity,
+    Station,
+)
+
+
+class Reason(Frozen):
+    """Why."""
+
+    rule: str
+    because: str
+    fired_by: str
+    """The input that fired the rule, with its value."""
+    source: str
+
+
+class StepProduct(Frozen):
+    """A dose."""
+
+    role: Role
+    id: str | None
+    """The bottle, null if the shelf has none for this role."""
+    name: str
+    grams: float
+    units: float | None
+    """In the bottle's own unit, rounded to what a hand can do."""
+    unit: str | None
+    stock_g: float | None
+    """What is left before this service."""
+    by_hand_g: float | None = None
+    """What these units weigh."""
+    cost: float | None = None
+    """In the money of the salon; null where the bottle has no price."""
+    stays_in: bool
+    """Left on the hair, not rinsed out."""
+    reasons: list[Reason]
+
+
+class Step(Frozen):
+    """One fold of the strip."""
+
+    key: str
+    family: Family
+    title: str
+    how: str
+    """What the hands do."""
+    hands_on_min: float
+    hands_on_low: float
+    hands_on_high: float
+    """Nine in ten times it takes between these."""
+    wait_min: float
+    wait_max_min: float
+    """The wait may grow to this without harm."""
+    wait_title: str
+    station: Station
+    sitting: int
+    """1 today, 2 when the client comes back for the release."""
+    products: list[StepProduct]
+    sections: int
+    reasons: list[Reason]
+    cautions: list[str]
+    """Keys of the cautions that belong here."""
+    edited: list[str] = Field(default_factory=list)
+    """What was changed by hand, in words."""
+
+
+class Totals(Frozen):
+    """The strip in numbers."""
+
+    hands_on_min: float
+    hands_on_low: float
+    hands_on_high: float
+    wait_min: float
+    client_min: float
+    """In the salon, all sittings: hands-on and waiting."""
+    first_sitting_min: float
+    leave_on_g_per_m2: float
+    """Everything that stays in, per outer area of the hair."""
+    thin_below_g_per_m2: float
+    residue_above_g_per_m2: float
+    product_g: dict[Role, float]
+    hair_g: float
+    """Dry mass of the hair."""
+    surface_m2: float
+    product_cost: float = 0
+    """Of the bottles that have a price."""
+    unpriced: list[str] = Field(default_factory=list)
+    """Bottles without a price."""
+    reasons: list[Reason] = Field(default_factory=list)
+    """How the sums come about."""
+
+
+class Drying(Frozen):
+    """Forecast of the slowest section."""
+
+    h_to_90: float | None
+    h_to_dry: float | None
+    release_after_h: float
+    at_release: float
+    """Share of water gone at the planned release."""
+    at_release_low: float
+    at_release_high: float
+    """One in ten heads is drier, one in ten wetter."""
+    odds_dry: float
+    """Probability of fully dry at release."""
+    safe: bool
+    """Whether these odds are good enough to promise the release."""
+    slowest_section: int
+    radius_mm: float
+    curve: list[tuple[float, float]]
+    low_curve: list[tuple[float, float]]
+    high_curve: list[tuple[float, float]]
+    reasons: list[Reason]
+
+
+class RodNeed(Frozen):
+    diameter_mm: float
+    count: int
+    short: int
+    substitute_mm: float | None
+    """The size that stands in for most of those missing."""
+
+
+class OddRods(Frozen):
+    """Rods of another size, where they show least."""
+
+    diameter_mm: float
+    count: int
+    sections: list[int]
+    """Nape and under layer first, the same on both sides."""
+    curl_mm: float
+    """The curl they leave."""
+    wanted_curl_mm: float
+    length_cm: float
+    """Where it hangs then."""
+    wanted_length_cm: float
+
+
+class KitNeeded(Frozen):
+    rods: list[RodNeed]
+    odd_at: list[int]
+    """Sections that get the odd rods: at the nape and below first, the same on both sides."""
+    odd: list[OddRods] = Field(default_factory=list)
+    pins: int
+    bands: int
+    clips: int
+    reasons: list[Reason] = Field(default_factory=list)
+
+
+class Finished(Frozen):
+    """How it will look."""
+
+    length_cm: float
+    length_low: float
+    length_high: float
+    landmark: str
+    day1_definition: float
+    wear_days: int
+    reasons: list[Reason]
+
+
+class Caution(Frozen):
+    """A warning where the risk arises."""
+
+    key: str
+    severity: Severity
+    text: str
+    fired_by: str
+    source: str
+    fixes: list[str]
+    """Keys of the fixes that answer it, cheapest first."""
+    bottle: str | None = None
+    """The bottle it is about."""
+
+
+class Fix(Frozen):
+    """A change of the request that answers a caution."""
+
+    key: str
+    caution: str
+    title: str
+    change: dict[str, Any]
+    """To be merged into the request."""
+    hands_on_min: float
+    """More hands-on minutes than now."""
+    client_min: float
+    """More minutes in the salon than now."""
+    later_h: float
+    """Hours the release moves."""
+    odds_dry: float
+    """Probability of dry at release with the fix."""
+    effect: str = ""
+    """What else it changes, in words."""
+
+
+class SchoolChoice(Frozen):
+    """A way of working that won, and what the other would do."""
+
+    topic: str
+    chosen: str
+    chosen_by: SchoolBy
+    because: str
+    instead: str
+    """The other school, and what it would do."""
+    source: str
+
+
+class HomeDay(Frozen):
+    day: int
+    what: str
+
+
+class Home(Frozen):
+    """What the client takes home."""
+
+    night: list[str]
+    refresh: list[HomeDay]
+    release_on_day: int
+    wash_by_day: int
+    return_by_day: int
+
+
+class PlanAnswer(Frozen):
+    """The plan."""
+
+    rules_version: str
+    title: str
+    scheme: str
+    steps: list[Step]
+    sections: list[SectionOut]
+    hairline: list[tuple[float, float]]
+    totals: Totals
+    drying: Drying
+    kit_needed: KitNeeded
+    finished: Finished
+    cautions: list[Caution]
+    """Gravest first."""
+    fixes: list[Fix]
+    """Cheapest first."""
+    home: Home
+    assumed: list[str]
+    """What was not measured and had to be assumed."""
+    lines: list[LineOut] = Field(default_factory=list)
+    """The partings, with where they can be moved to."""
+    bundles: list[list[int]] = Field(default_factory=list)
+    """Sections banded together."""
+    made_as: list[str] = Field(default_factory=list)
+    """What the set itself is made of: turns, widths, gaps, in words."""
+    made_reasons: list[Reason] = Field(default_factory=list)
+    section_reasons: list[Reason] = Field(default_factory=list)
+    """How what a section shows comes about."""
+    schools: list[SchoolChoice] = Field(default_factory=list)
+    removed: list[str] = Field(default_factory=list)
+    """Titles of steps taken out by hand."""

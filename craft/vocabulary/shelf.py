@@ -1,0 +1,123 @@
+"""What stands on the shelf and lies in the drawer."""
+
+from enum import StrEnum
+
+
+class Role(StrEnum):
+    """What a product is for."""
+
+    PRE_OIL = "pre_oil"
+    SHAMPOO = "shampoo"
+    CO_WASH = "co_wash"
+    RINSE_OUT = "rinse_out"
+    MASK = "mask"
+    CLAY = "clay"
+    LEAVE_IN = "leave_in"
+    CREAM = "cream"
+    BUTTER = "butter"
+    OIL = "oil"
+    MOUSSE = "mousse"
+    CUSTARD = "custard"
+    GEL = "gel"
+    MIST = "mist"
+    SCALP_OIL = "scalp_oil"
+
+
+class Weight(StrEnum):
+    LIGHT = "light"
+    MEDIUM = "medium"
+    HEAVY = "heavy"
+
+
+class Hold(StrEnum):
+    """How firmly a styler holds."""
+
+    NONE = "none"
+    SOFT = "soft"
+    MEDIUM = "medium"
+    FIRM = "firm"
+
+
+class Directions(StrEnum):
+    """What a label says happens to a product in the end."""
+
+    RINSE = "rinse"
+    LEAVE = "leave"
+
+
+class IngredientFamily(StrEnum):
+    """What an ingredient does in a product for hair. One may belong to several."""
+
+    SURFACTANT = "surfactant"
+    SURFACTANT_STRONG = "surfactant_strong"
+    SURFACTANT_MEDIUM = "surfactant_medium"
+    SURFACTANT_MILD = "surfactant_mild"
+    CONDITIONING = "conditioning"
+    SILICONE = "silicone"
+    SILICONE_INSOLUBLE = "silicone_insoluble"
+    SILICONE_SOLUBLE = "silicone_soluble"
+    SILICONE_VOLATILE = "silicone_volatile"
+    OIL = "oil"
+    BUTTER = "butter"
+    WAX = "wax"
+    MINERAL_OIL = "mineral_oil"
+    HUMECTANT = "humectant"
+    PROTEIN = "protein"
+    PROTEIN_SMALL = "protein_small"
+    PROTEIN_LARGE = "protein_large"
+    AMINO_ACID = "amino_acid"
+    FILM_FORMER = "film_former"
+    THICKENER = "thickener"
+    EMULSIFIER = "emulsifier"
+    FRAGRANCE = "fragrance"
+    FRAGRANCE_ALLERGEN = "fragrance_allergen"
+    ESSENTIAL_OIL = "essential_oil"
+    DRYING_ALCOHOL = "drying_alcohol"
+    FATTY_ALCOHOL = "fatty_alcohol"
+    FATTY_ACID = "fatty_acid"
+    PARABEN = "paraben"
+    PRESERVATIVE = "preservative"
+    FORMALDEHYDE_RELEASER = "formaldehyde_releaser"
+    ANTIDANDRUFF = "antidandruff"
+    ACID = "acid"
+    ALKALI = "alkali"
+    CHELATOR = "chelator"
+    ANTIOXIDANT = "antioxidant"
+    VITAMIN = "vitamin"
+    UV_FILTER = "uv_filter"
+    COLOURANT = "colourant"
+    PLANT_EXTRACT = "plant_extract"
+    CLAY = "clay"
+    SALT = "salt"
+    SOLVENT = "solvent"
+    PROPELLANT = "propellant"
+
+
+class KitKind(StrEnum):
+    """What lies in the drawer or stands in the salon."""
+
+    ROD = "rod"
+    PIN = "pin"
+    CLIP = "clip"
+    BAND = "band"
+    SCRUNCHY = "scrunchy"
+    CAP = "cap"
+    COMB = "comb"
+    HOOD = "hood"
+    STEAMER = "steamer"
+    DIFFUSER = "diffuser"
+
+
+class Fits(StrEnum):
+    """Whether a bottle may be used on a head today."""
+
+    YES = "yes"
+    CARE = "care"
+    NO = "no"
+
+
+class Flaking(StrEnum):
+    """What two products did when they were rubbed together or worn together."""
+
+    CLEAR = "clear"
+    FLAKES = "flakes"

@@ -1,0 +1,69 @@
+"""What opened sets teach the next plan."""
+
+from typing import Any
+
+from craft.contract import parse
+from salon.findings.services import record
+from salon.heads.services import add_head
+from salon.house.services import the_house
+from salon.plans.models import Plan
+from salon.plans.services import save
+from salon.plans.wish import HeadWish
+from salon.tests.base import MEASURED, ApiTest
+
+
+class LearnedDryingTest(ApiTest):
+    def planned(self, head: Any = None, hours: float = 24) -> Plan:
+        goal = {"style": "two_strand_twist_out", "release_after_h": hours}
+        wish = {"head": (head or self.head).pk, "goal": goal}
+        return save(head or self.head, parse(HeadWish, wish), self.user)
+
+    def opened(self, dryness: str, hours: float = 24, head: Any = None) -> None:
+        plan = self.planned(head, hours)
+        record(plan, {"dryness": dryness, "released_after_h": hours}, self.user)
+
+    def test_a_head_found_damp_is_given_more_time(self) -> None:
+        before = self.planned()
+        self.assertEqual(before.request["drying_factor"], 1)
+        self.assertAlmostEqual(before.request["drying_spread"], 0.25, places=3)
+        hours = before.answer["drying"]["h_to_dry"]
+        for _ in range(3):
+            self.opened("damp_roots", hours * 1.2)
+        after = self.planned()
+        self.assertGreater(after.request["drying_factor"], 1.1)
+        self.assertLess(after.request["drying_spread"], 0.25)
+        self.assertGreater(after.answer["drying"]["h_to_dry"], hours * 1.1)
+        self.assertIn("3 opened sets of this head", after.request["drying_told"])
+
+    def test_what_one_head_teaches_the_salon_reaches_the_next(self) -> None:
+        for _ in range(4):
+            self.opened("wet", 30)
+        house = the_house()
+        self.assertEqual(house.drying_visits, 4)
+        self.assertGreater(house.drying_factor, 1)
+        other = add_head({"name": "Somebody New"}, MEASURED, self.user)
+        plan = self.planned(other)
+        self.assertAlmostEqual(plan.request["drying_factor"], house.drying_factor, places=2)
+        self.assertEqual(plan.request["drying_told"], "4 opened sets of the salon")
+
+    def test_learning_does_not_learn_from_itself(self) -> None:
+        # The same hair opened at the same hour teaches the same, whatever was believed before.
+        hours = self.planned().answer["drying"]["h_to_dry"]
+        factors = []
+        for _ in range(8):
+            self.opened("dry", hours * 1.05)
+            factors.append(self.planned().request["drying_factor"])
+        self.assertEqual(factors, sorted(factors, reverse=True))
+        self.assertGreater(factors[-1], 0.6)
+
+    def test_a_visit_without_dryness_teaches_nothing(self) -> None:
+        record(self.planned(), {"note": "fine"}, self.user)
+        self.assertEqual(the_house().drying_visits, 0)
+        self.assertEqual(self.planned().request["drying_told"], "")
+
+    def test_the_planner_says_what_it_learned_from(self) -> None:
+        self.opened("damp_roots", 40)
+        wish = {"head": self.head.pk, "goal": {"style": "two_strand_twist_out"}}
+        answer = self.post("/api/plans/drying/", wish).json()["answer"]
+        self.assertIn("1 opened set of this head", answer["learned"])
+        self.assertGreater(answer["factor"], 1)
