@@ -7,7 +7,8 @@ import numpy as np
 import shapely
 
 from craft import fibre, head
-from craft.partings.regions import FAR_CM, Floats, Parter, Region, largest
+from craft.partings.regions import Floats, Parter, Region, largest
+from craft.partings.rulers import FAR_CM
 from craft.partings.schemes import lay_of
 from craft.vocabulary import Lay, Zone
 

@@ -10,7 +10,8 @@ from dataclasses import dataclass, replace
 import shapely
 
 from craft.errors import CraftError
-from craft.partings.regions import Horseshoe, Parter, Region, Rows, Wedge
+from craft.partings.regions import Parter, Region
+from craft.partings.rulers import Horseshoe, Rows, Wedge
 from craft.vocabulary import Even, Lay, LineKind, Scheme, WorkOrder, Zone
 
 MAX_SECTIONS = 120

@@ -15,7 +15,8 @@ import numpy as np
 import shapely
 
 from craft import head
-from craft.partings.regions import FAR_CM, Floats, polygonal
+from craft.partings.regions import Floats, polygonal
+from craft.partings.rulers import FAR_CM
 
 #: Straight edges of the map are curves on the head: a corner at least so often [cm].
 STEP_CM = 0.6
@@ -55,6 +56,14 @@ def on_screen(x: Floats, y: Floats, view: View, circumference_cm: float) -> Floa
     return np.round(np.column_stack([across, np.cos(theta)]) * radius, DIGITS)
 
 
+def near(outline: Sequence[tuple[float, float]], view: View) -> bool:
+    """Whether any corner of an outline lies on the near side."""
+    if view is View.BACK:
+        return min(y for _, y in outline) < 0
+    across = [x for x, _ in outline]
+    return min(across) < 0 if view is View.LEFT else max(across) > 0
+
+
 def seen_from(outline: Sequence[tuple[float, float]], view: View, girth_cm: float) -> list[Points]:
     """What of an outline on the map is seen from one side.
 
@@ -65,6 +74,8 @@ def seen_from(outline: Sequence[tuple[float, float]], view: View, girth_cm: floa
     Returns:
         polygons in the view [cm], the vertex at (0, head radius); none if it lies on the far side
     """
+    if not near(outline, view):
+        return []
     shape = shapely.Polygon(outline).buffer(0).intersection(NEAR[view])
     found = []
     for one in shapely.get_parts(polygonal(shape)):

@@ -11,7 +11,7 @@ from typing import Any
 from django.utils import timezone
 
 from craft.air import indoors
-from salon.devices.room import LOOKED_AT, NoSensor, RoomAir, judge, sensor
+from salon.devices.room import ENOUGH, NoSensor, RoomAir, judge, sensor
 from salon.devices.weather import NoWeather, OutsideAir, weather
 from salon.house.models import House
 
@@ -41,7 +41,7 @@ def room_now() -> RoomAir | None:
     """What the room sensor is taken to say; None where there is none."""
     now = timezone.now()
     try:
-        return judge(sensor().since(now - LOOKED_AT), now)
+        return judge(sensor().since(now - ENOUGH), now)
     except NoSensor:
         return None
 

@@ -1,5 +1,6 @@
 """Computing and saving plans."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date, datetime
 from typing import Any
@@ -45,6 +46,7 @@ def request_for(head: Head, wish: HeadWish, by: AbstractBaseUser) -> dict[str, A
     house = the_house()
     profile = heads.profile(head)
     hair = dict(profile.hair)
+    told_of = {one.kind: one.value for one in profile.current}
     if wish.density is not None and not {"density", "density_per_cm2"} & set(hair):
         hair["density"] = wish.density.value
     for gap in profile.missing:
@@ -57,7 +59,7 @@ def request_for(head: Head, wish: HeadWish, by: AbstractBaseUser) -> dict[str, A
     return {
         "hair": hair,
         "person": heads.person(head),
-        "goal": goal_for(head, wish),
+        "goal": goal_for(wish, told_of),
         "dry": wish.dry,
         "dry_min": wish.dry_min,
         "blot": wish.blot,
@@ -68,7 +70,7 @@ def request_for(head: Head, wish: HeadWish, by: AbstractBaseUser) -> dict[str, A
         "parting": wish.parting.model_dump(mode="json", exclude_unset=True),
         "stages": [one.model_dump(mode="json", exclude_none=True) for one in wish.stages],
         "school": school,
-        "now": now_on(head, wish),
+        "now": now_on(wish, told_of),
         "edits": [one.model_dump(mode="json", exclude_none=True) for one in wish.edits],
         "house": house.rules,
         "shelf": shelf_for_plan(day_of(wish)),
@@ -114,20 +116,19 @@ def school_for(head: Head, wish: HeadWish, house: House) -> dict[str, Any]:
     return school | {"by": by}
 
 
-def goal_for(head: Head, wish: HeadWish) -> dict[str, Any]:
+def goal_for(wish: HeadWish, told_of: Mapping[str, Any]) -> dict[str, Any]:
     """What is wished; where no heat is told, what this head can take."""
     goal = wish.goal.model_dump(exclude_none=True)
     if "max_heat" not in wish.goal.model_fields_set:
-        taken = {one.kind: one.value for one in heads.newest(head)}.get("heat_tolerance")
+        taken = told_of.get("heat_tolerance")
         goal |= {"max_heat": taken} if taken else {}
     return goal
 
 
-def now_on(head: Head, wish: HeadWish) -> dict[str, Any]:
+def now_on(wish: HeadWish, told_of: Mapping[str, Any]) -> dict[str, Any]:
     """What is on the head: as told for this plan, else as the last consultation told."""
     if wish.now is not None:
         return wish.now.model_dump(mode="json", exclude_none=True)
-    told_of = {one.kind: one.value for one in heads.newest(head)}
     style = told_of.get("on_the_head")
     if style is None:
         return {}

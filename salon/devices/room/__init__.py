@@ -78,8 +78,9 @@ class RoomSensor(Protocol):
         """Readings from a time until now, oldest first; None if it cannot be reached."""
 
 
-#: Readings of the last so long are looked at, and their median is taken of the last so long.
-LOOKED_AT, SMOOTHED = timedelta(hours=3), timedelta(minutes=12)
+#: Readings of the last so long are drawn; so long is enough to judge them; the median is taken of
+#: the last so long.
+LOOKED_AT, ENOUGH, SMOOTHED = timedelta(hours=3), timedelta(minutes=30), timedelta(minutes=12)
 #: A sensor that said nothing for so long is silent; one that repeats itself so often is stuck.
 SILENT_AFTER, STUCK_AFTER = timedelta(minutes=15), 12
 #: The air of a room in which people work.

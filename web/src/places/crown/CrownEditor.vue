@@ -6,7 +6,7 @@ import { useI18n } from 'vue-i18n'
 
 import { Refused } from '@/api/client'
 import { useLiveCrown, useLiveDraft, useLiveDrying } from '@/api/crown'
-import type { PlanAnswer } from '@/api/queries'
+import type { PlanAnswer, Wish } from '@/api/queries'
 import { useProfile } from '@/api/queries'
 import CrownMap from '@/parts/CrownMap.vue'
 import type { Point } from '@/parts/crownPaths'
@@ -31,7 +31,13 @@ const wish = useWish(props.head)
 const profile = useProfile(() => props.head)
 const ready = computed(() => profile.data.value?.missing.length === 0)
 const draft = useLiveDraft(wish, ready)
-const crown = useLiveCrown(wish, ready)
+/** The other views follow once the map itself has answered. */
+const seen = shallowRef<Wish>()
+watch(draft.answer, () => (seen.value = wish.value))
+const crown = useLiveCrown(
+  () => seen.value ?? wish.value,
+  () => ready.value && seen.value !== undefined,
+)
 const hands = useParting(wish)
 
 const answer = computed(() => draft.answer.value?.answer)
