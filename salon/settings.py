@@ -109,6 +109,8 @@ STATIC_URL = "static/"
 STATIC_ROOT = VAR_DIR / "static"
 STATICFILES_DIRS = [WEB_DIR] if WEB_DIR.exists() else []
 WHITENOISE_USE_FINDERS = True
+#: Built files carry a hash of their content in their name: browsers may keep them for ever.
+WHITENOISE_IMMUTABLE_FILE_TEST = r"^.+/assets/.+-[\w-]{8}\.\w+$"
 
 CONTENT_SECURITY_POLICY = {
     "DIRECTIVES": {

@@ -7,8 +7,7 @@ from typing import Any
 from axes.utils import reset
 from django.conf import settings
 from django.contrib.auth.models import User
-from django.contrib.staticfiles.testing import StaticLiveServerTestCase
-from django.test import Client
+from django.test import Client, LiveServerTestCase
 from playwright.sync_api import Page, expect
 
 from salon.checks.browser import DESK, browser
@@ -19,16 +18,26 @@ from salon.plans.models import Plan
 from salon.shelf.models import Product
 from salon.tests.base import MEASURED
 
+#: How long a page may take to come to rest.
+SETTLE_MS, SETTLE_TICKS = 20, 150
 AXE = settings.BASE_DIR / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
 
-class BrowserTest(StaticLiveServerTestCase):
+def as_it_is(handler: Any) -> Any:
+    """Built files are served as in a salon, by the application itself."""
+    return handler
+
+
+class BrowserTest(LiveServerTestCase):
     """One browser page for the tests of a class."""
+
+    static_handler = staticmethod(as_it_is)
 
     context_options: dict[str, Any] = {}
     stack: ExitStack
     page: Page
     errors: list[str]
+    asked: int
 
     @classmethod
     def setUpClass(cls) -> None:
@@ -42,6 +51,22 @@ class BrowserTest(StaticLiveServerTestCase):
         cls.page = context.new_page()
         cls.errors = []
         cls.page.on("pageerror", lambda error: cls.errors.append(str(error)))
+        cls.asked = 0
+        cls.page.on("request", lambda _: cls.count(1))
+        cls.page.on("requestfinished", lambda _: cls.count(-1))
+        cls.page.on("requestfailed", lambda _: cls.count(-1))
+
+    @classmethod
+    def count(cls, by: int) -> None:
+        """Requests on their way."""
+        cls.asked += by
+
+    def settle(self) -> None:
+        """Wait until nothing is on its way any more; streams never end and are left."""
+        for _ in range(SETTLE_TICKS):
+            if self.asked <= 0:
+                return
+            self.page.wait_for_timeout(SETTLE_MS)
 
     @classmethod
     def tearDownClass(cls) -> None:
@@ -55,8 +80,9 @@ class BrowserTest(StaticLiveServerTestCase):
 
     def tearDown(self) -> None:
         # The database is emptied next: let the page finish what it asks for.
-        self.page.wait_for_load_state("networkidle")
+        self.settle()
         self.page.goto("about:blank")
+        self.asked = type(self).asked = 0
         self.assertEqual(self.errors, [], "errors on the page")
 
     def enter(self, name: str) -> None:

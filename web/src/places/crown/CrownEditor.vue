@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The crown map as an instrument: part the head, and see at once what it does. */
-import { onKeyStroke, useLocalStorage } from '@vueuse/core'
+import { onKeyStroke, refDebounced, useLocalStorage } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 
@@ -31,9 +31,11 @@ const wish = useWish(props.head)
 const profile = useProfile(() => props.head)
 const ready = computed(() => profile.data.value?.missing.length === 0)
 const draft = useLiveDraft(wish, ready)
-/** The other views follow once the map itself has answered. */
-const seen = shallowRef<Wish>()
-watch(draft.answer, () => (seen.value = wish.value))
+/** The other views follow once the map itself has come to rest. */
+const REST_MS = 120
+const answered = shallowRef<Wish>()
+watch(draft.answer, () => (answered.value = wish.value))
+const seen = refDebounced(answered, REST_MS)
 const crown = useLiveCrown(
   () => seen.value ?? wish.value,
   () => ready.value && seen.value !== undefined,
