@@ -147,6 +147,7 @@ def trials(case: Case, made: Forecast) -> Iterator[Trial]:
     yield from more_sections(case, made)
     yield from under_the_hood(case, made)
     yield from pressed(case, made)
+    yield from pressed_and_warmed(case, made)
     yield from later(case, made)
 
 
@@ -196,13 +197,27 @@ def pressed(case: Case, made: Forecast) -> Iterator[Trial]:
         return
     extra = (BLOT_MIN[Blot.PRESSED] - BLOT_MIN[Blot.CLOTH]) * case.request.pace
     yield Trial(
-        "pressed",
+        "press_first",
         "Press with dry microfibre first",
         {"blot": "pressed"},
         replace(made, water=water),
         hands=extra,
         client=extra,
     )
+
+
+def pressed_and_warmed(case: Case, made: Forecast) -> Iterator[Trial]:
+    """Less water, then warm air: where neither is enough alone."""
+    for press in pressed(case, made):
+        for hood in under_the_hood(case, made):
+            yield Trial(
+                f"both_{hood.key}",
+                f"Press, then {hood.title}",
+                press.change | hood.change,
+                replace(hood.made, water=press.made.water),
+                hands=press.hands + hood.hands,
+                client=press.client + hood.client,
+            )
 
 
 def later(case: Case, made: Forecast) -> Iterator[Trial]:
@@ -239,17 +254,11 @@ def what_if(case: Case, made: Forecast) -> list[WhatIf]:
 
 
 def first_of_each(fixes: Sequence[WhatIf]) -> list[WhatIf]:
-    """Of the same kind of change that is safe only the cheapest: more of it is only dearer."""
-    told: set[str] = set()
-    found = []
+    """Of each kind of change the cheapest that is safe; where none is, the one that comes nearest."""
+    found: dict[str, WhatIf] = {}
     for fix in fixes:
-        kind = fix.key.split("_", maxsplit=1)[0]
-        if fix.safe and kind in told:
-            continue
-        if fix.safe:
-            told.add(kind)
-        found.append(fix)
-    return found
+        found.setdefault(fix.key.rsplit("_", maxsplit=1)[0], fix)
+    return list(found.values())
 
 
 def before(case: Case) -> str:

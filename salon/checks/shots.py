@@ -43,7 +43,7 @@ def compose_damp(page: Page) -> None:
     page.get_by_role("option", name="Flat twist-out").click()
     page.get_by_label("Sections", exact=True).fill("14")
     page.get_by_label("Release after", exact=True).fill("24")
-    page.get_by_role("note").first.wait_for()
+    page.get_by_text("Roots may still be damp at release").wait_for()
 
 
 def open_at(path: str) -> Callable[[Page], None]:
@@ -88,11 +88,14 @@ def moved_parting(page: Page) -> None:
     page.evaluate("localStorage.clear()")
     compose_damp(page)
     page.get_by_role("link", name="Crown map").click()
-    page.locator("[data-line='0/3']").focus()
-    page.keyboard.press("Shift+ArrowRight")
     page.get_by_text("grams", exact=True).click()
     page.locator("[data-section='4'] .figure").click()
+    page.locator("[data-line='0/4']").focus()
+    page.keyboard.press("ArrowRight")
+    page.keyboard.press("ArrowRight")
     page.locator(".line.moved").first.wait_for(state="attached")
+    page.get_by_text("before", exact=False).first.wait_for()
+    page.evaluate("document.activeElement.blur()")
 
 
 def damp_by_stages(page: Page) -> None:

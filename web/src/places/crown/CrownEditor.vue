@@ -213,7 +213,8 @@ onKeyStroke('Escape', () => (merging.value = undefined))
       <p class="quiet hint">
         <strong v-if="merging">{{ t('crown.merging') }}</strong>
         <template v-else>{{ t('crown.lineHint') }}</template>
-        <template v-if="answer.lines?.some((one) => one.doubles)">
+        {{ ' '
+        }}<template v-if="answer.lines?.some((one) => one.doubles)">
           {{ t('crown.doubles') }}</template
         >
       </p>
