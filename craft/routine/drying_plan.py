@@ -254,7 +254,7 @@ def what_if(case: Case, made: Forecast) -> list[WhatIf]:
 
 
 def first_of_each(fixes: Sequence[WhatIf]) -> list[WhatIf]:
-    """Of each kind of change the cheapest that is safe; where none is, the one that comes nearest."""
+    """Of each kind of change the cheapest that is safe; else the one that comes nearest."""
     found: dict[str, WhatIf] = {}
     for fix in fixes:
         found.setdefault(fix.key.rsplit("_", maxsplit=1)[0], fix)
