@@ -79,7 +79,11 @@ class CrownTest(PlacesTest):
         page.get_by_label("Both sides alike").uncheck()
         page.get_by_role("button", name="Merge…").click()
         expect(page.get_by_text("Tap the neighbour to merge with.")).to_be_visible()
-        page.locator("[data-section='3']").click()
+        # By keys: two sections on, and take it.
+        page.locator("figure svg").first.focus()
+        page.keyboard.press("ArrowRight")
+        page.keyboard.press("ArrowRight")
+        page.keyboard.press("Enter")
         expect(page.locator("[data-section]")).to_have_count(13)
         page.locator("[data-section='9']").click()
         page.get_by_role("button", name="forward", exact=True).click()

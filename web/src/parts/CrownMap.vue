@@ -61,7 +61,7 @@ const described = computed(() =>
 
 function step(by: number) {
   const count = props.sections.length
-  choose(((picked.value - 1 + by + count) % count) + 1)
+  picked.value = ((picked.value - 1 + by + count) % count) + 1
 }
 function choose(number: number) {
   picked.value = number
@@ -129,8 +129,10 @@ const lineName = (line: Line, place: number) =>
       :aria-label="t('plan.parting')"
       :aria-describedby="text"
       :tabindex="printed ? undefined : 0"
-      @keydown.right.prevent="step(1)"
-      @keydown.left.prevent="step(-1)"
+      @keydown.right.self.prevent="step(1)"
+      @keydown.left.self.prevent="step(-1)"
+      @keydown.enter.self.prevent="choose(picked)"
+      @keydown.space.self.prevent="choose(picked)"
       @pointermove="drag"
       @pointerup="drop"
       @pointercancel="drop"

@@ -13,6 +13,9 @@ const keys = [
   ['n', 'keys.new'],
   ['Ctrl + Enter', 'keys.save'],
   ['← →', 'keys.arrows'],
+  ['Enter', 'keys.take'],
+  ['Tab, ← → ↑ ↓', 'keys.lines'],
+  ['Ctrl + Z', 'keys.undo'],
   ['?', 'keys.help'],
 ] as const
 

@@ -173,7 +173,7 @@ onKeyStroke('Escape', () => (merging.value = undefined))
     :error="draft.error.value"
     @retry="draft.retry()"
   />
-  <p v-if="!answer" class="quiet" role="status">{{ t('app.loading') }}</p>
+  <p v-if="!answer && ready" class="quiet" role="status">{{ t('app.loading') }}</p>
   <Effect v-if="answer && before" :now="answer" :before="before" />
   <div v-if="answer" class="table" :class="{ old: draft.error.value }">
     <section class="map">

@@ -36,5 +36,5 @@ const answer = computed(() => draft.answer.value?.answer)
     :views="crown.answer.value?.views"
     :radius="crown.answer.value?.radius_cm"
   />
-  <p v-else class="quiet" role="status">{{ t('app.loading') }}</p>
+  <p v-else-if="ready" class="quiet" role="status">{{ t('app.loading') }}</p>
 </template>

@@ -100,8 +100,8 @@ function take(one: WhatIf) {
     :error="dry.error.value"
     @retry="dry.retry()"
   />
-  <p v-if="!answer || !plan" class="quiet" role="status">{{ t('app.loading') }}</p>
-  <div v-else class="table">
+  <p v-if="ready && (!answer || !plan)" class="quiet" role="status">{{ t('app.loading') }}</p>
+  <div v-if="answer && plan" class="table">
     <section class="first">
       <div class="odds" :class="{ unsafe: !answer.drying.safe }">
         <b>{{ percent(answer.drying.odds_dry) }}</b>

@@ -30,6 +30,9 @@ export const app = {
     new: 'add a head (on Heads)',
     save: 'save what is on screen',
     arrows: 'step through sections of the crown map',
+    take: 'merge with this section, or tick it (crown map)',
+    lines: 'go to a parting and move it; with Shift in larger steps',
+    undo: 'undo on the crown map; with Shift do it again',
   },
   signin: {
     title: 'Who is at the chair?',
