@@ -91,12 +91,13 @@ def planned_stages(case: Case, made: Forecast) -> list[PlannedStage]:
 
 
 def place_of(case: Case, stage: drying.Stage) -> AirAt:
-    """Whose air a planned stage is in."""
-    for at in (AirAt.SALON, AirAt.JOURNEY, AirAt.HOME):
-        room = room_at(case, at)
-        if stage.kind is StageKind.AIR and (room.temp_c, room.rh) == (stage.temp_c, stage.rh):
-            return at
-    return AirAt.SALON
+    """Whose air a stage that was not chosen by hand is in: the way home ends, the night does not."""
+    stages = case.request.stages if case.washes else []
+    if stages and stages[-1].at is not AirAt.SALON:
+        return stages[-1].at
+    if stage.kind is not StageKind.AIR or case.request.home is None or not case.washes:
+        return AirAt.SALON
+    return AirAt.HOME if stage.hours is None else AirAt.JOURNEY
 
 
 def over_time(case: Case, made: Forecast) -> DryMap:

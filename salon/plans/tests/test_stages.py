@@ -1,0 +1,96 @@
+"""Stages, air and partings of a wish: kept in plans, read back, refused by field."""
+
+from typing import Any
+
+from salon.house.services import the_house
+from salon.plans.models import Plan
+from salon.tests.base import ApiTest
+
+
+class StagesApiTest(ApiTest):
+    def wish(self, **more: Any) -> dict[str, Any]:
+        goal = {"style": "two_strand_twist_out"} | more.pop("goal", {})
+        return {"head": self.head.pk, "goal": goal} | more
+
+    def drying(self, **more: Any) -> Any:
+        answer = self.post("/api/plans/drying/", self.wish(**more))
+        self.assertEqual(answer.status_code, 200, answer.content)
+        return answer.json()["answer"]
+
+    def test_stages_are_kept_with_the_plan(self) -> None:
+        stages = [{"kind": "cloth", "minutes": 20}, {"kind": "hood", "minutes": 15, "temp_c": 45}]
+        saved = self.post("/api/plans/", self.wish(stages=stages)).json()
+        plan = Plan.objects.get(pk=saved["id"])
+        self.assertEqual([one["kind"] for one in plan.request["stages"]], ["cloth", "hood"])
+        self.assertEqual(plan.request["stages"][1]["temp_c"], 45)
+        keys = [one["key"] for one in plan.answer["steps"]]
+        self.assertIn("dry", keys)
+        self.assertIn("dry_2", keys)
+
+    def test_a_visit_can_tell_how_long_each_stage_took(self) -> None:
+        stages = [{"kind": "cloth", "minutes": 20}, {"kind": "hood", "minutes": 15}]
+        saved = self.post("/api/plans/", self.wish(stages=stages)).json()
+        told = {"steps": [{"key": "dry", "minutes": 25}, {"key": "dry_2", "minutes": 2}]}
+        visit = self.post(f"/api/plans/{saved['id']}/visits/", told)
+        self.assertEqual(visit.status_code, 201, visit.content)
+
+    def test_the_night_by_hand_counts(self) -> None:
+        dry = self.drying(home={"temp_c": 26, "rh": 0.25})
+        damp = self.drying(home={"temp_c": 18, "rh": 0.85})
+        self.assertLess(dry["drying"]["h_to_dry"], damp["drying"]["h_to_dry"])
+        self.assertEqual([one["at"] for one in damp["stages"]], ["journey", "home"])
+
+    def test_the_way_home_is_the_houses_unless_told(self) -> None:
+        house = the_house()
+        house.journey_min = 45
+        house.save()
+        home = {"temp_c": 20, "rh": 0.5}
+        self.assertEqual(self.drying(home=home)["stages"][0]["minutes"], 45)
+        self.assertEqual(self.drying(home=home, journey_min=10)["stages"][0]["minutes"], 10)
+        self.assertEqual(len(self.drying(home=home, journey_min=0)["stages"]), 1)
+
+    def test_what_helps_can_be_sent_back_as_it_is(self) -> None:
+        wish = self.wish(goal={"release_after_h": 20}, room={"rh": 0.65})
+        found = self.post("/api/plans/drying/", wish).json()["answer"]["what_if"]
+        self.assertTrue(found)
+        for one in found:
+            change = one["change"]
+            again = wish | {key: value for key, value in change.items() if key != "goal"}
+            again["goal"] = wish["goal"] | change.get("goal", {})
+            answer = self.post("/api/plans/drying/", again)
+            self.assertEqual(answer.status_code, 200, one["key"])
+            odds = answer.json()["answer"]["drying"]["odds_dry"]
+            self.assertAlmostEqual(odds, one["odds_dry"], delta=0.02)
+
+    def test_bad_air_and_stages(self) -> None:
+        for more, field, words in (
+            ({"home": {"rh": 1.4}}, "home.rh", "0 to 1"),
+            ({"journey_min": -5}, "journey_min", "0 to 240"),
+            ({"stages": [{"kind": "hood", "minutes": 10, "temp_c": 90}]}, "stages.0.temp_c", "15"),
+            ({"stages": "hood"}, "stages", "list"),
+            ({"parting": {"order": "random"}}, "parting.order", "one of"),
+            ({"parting": {"forward": 40}}, "parting.forward", "0 to 12"),
+            ({"goal": {"coil_mm": 400}}, "goal.coil_mm", "3 to 40"),
+            ({"goal": {"bands": {"each": 0}}}, "goal.bands.each", "1 to 12"),
+        ):
+            with self.subTest(field):
+                answer = self.post("/api/plans/drying/", self.wish(**more))
+                self.assertRefused(answer, field, words)
+
+    def test_the_house_keeps_its_way_home(self) -> None:
+        answer = self.client.patch(
+            "/api/house/", {"journey_min": 35, "home_temp_c": 19}, content_type="application/json"
+        )
+        self.assertEqual((answer.json()["journey_min"], answer.json()["home_temp_c"]), (35, 19))
+        for field, value, words in (("journey_min", 500, "240"), ("home_temp_c", 60, "35")):
+            answer = self.client.patch(
+                "/api/house/", {field: value}, content_type="application/json"
+            )
+            self.assertRefused(answer, field, words)
+
+    def test_nobody_teaches_the_house_by_hand(self) -> None:
+        before = the_house().drying_factor
+        self.client.patch(
+            "/api/house/", {"drying_factor": 3, "drying_visits": 9}, content_type="application/json"
+        )
+        self.assertEqual((the_house().drying_factor, the_house().drying_visits), (before, 0))
