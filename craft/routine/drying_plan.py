@@ -91,7 +91,7 @@ def planned_stages(case: Case, made: Forecast) -> list[PlannedStage]:
 
 
 def place_of(case: Case, stage: drying.Stage) -> AirAt:
-    """Whose air a stage that was not chosen by hand is in: the way home ends, the night does not."""
+    """Whose air a stage that nobody chose is in: the way home ends, the night does not."""
     stages = case.request.stages if case.washes else []
     if stages and stages[-1].at is not AirAt.SALON:
         return stages[-1].at
