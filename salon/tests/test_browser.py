@@ -18,8 +18,6 @@ from salon.plans.models import Plan
 from salon.shelf.models import Product
 from salon.tests.base import MEASURED
 
-#: How long a page may take to come to rest.
-SETTLE_MS, SETTLE_TICKS = 20, 150
 AXE = settings.BASE_DIR / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
 
@@ -37,7 +35,6 @@ class BrowserTest(LiveServerTestCase):
     stack: ExitStack
     page: Page
     errors: list[str]
-    asked: int
 
     @classmethod
     def setUpClass(cls) -> None:
@@ -51,22 +48,6 @@ class BrowserTest(LiveServerTestCase):
         cls.page = context.new_page()
         cls.errors = []
         cls.page.on("pageerror", lambda error: cls.errors.append(str(error)))
-        cls.asked = 0
-        cls.page.on("request", lambda _: cls.count(1))
-        cls.page.on("requestfinished", lambda _: cls.count(-1))
-        cls.page.on("requestfailed", lambda _: cls.count(-1))
-
-    @classmethod
-    def count(cls, by: int) -> None:
-        """Requests on their way."""
-        cls.asked += by
-
-    def settle(self) -> None:
-        """Wait until nothing is on its way any more; streams never end and are left."""
-        for _ in range(SETTLE_TICKS):
-            if self.asked <= 0:
-                return
-            self.page.wait_for_timeout(SETTLE_MS)
 
     @classmethod
     def tearDownClass(cls) -> None:
@@ -80,10 +61,12 @@ class BrowserTest(LiveServerTestCase):
 
     def tearDown(self) -> None:
         # The database is emptied next: let the page finish what it asks for.
-        self.settle()
+        self.page.wait_for_load_state("networkidle")
         self.page.goto("about:blank")
-        self.asked = type(self).asked = 0
         self.assertEqual(self.errors, [], "errors on the page")
+
+    #: Where a test begins; most go elsewhere at once and need not wait for a page first.
+    begins_at = "/api/session/"
 
     def enter(self, name: str) -> None:
         """Come in with a session that is there already; how one signs in is tested apart."""
@@ -100,8 +83,7 @@ class BrowserTest(LiveServerTestCase):
                 }
             ]
         )
-        self.page.goto("/heads")
-        expect(self.page.get_by_role("heading", name="Heads")).to_be_visible()
+        self.page.goto(self.begins_at)
 
     def sign_in(self, name: str, password: str) -> None:
         self.page.goto("/")
@@ -235,6 +217,7 @@ class DemoSalonTest(BrowserTest):
 
     # The accessibility checker is injected, which the page's own policy rightly forbids.
     context_options = {"bypass_csp": True}
+    begins_at = "/heads"
 
     def setUp(self) -> None:
         super().setUp()
@@ -291,6 +274,7 @@ class DemoSalonTest(BrowserTest):
 
     def test_find_a_head_by_keyboard_alone(self) -> None:
         page = self.page
+        expect(page.get_by_role("heading", name="Heads")).to_be_visible()
         page.keyboard.press("/")
         page.keyboard.type("quil")
         expect(page.get_by_role("option", name="Bas Quillon")).to_be_visible()

@@ -1,29 +1,42 @@
 """The crown map, the drying planner, the look and the printed page, in headless Chromium."""
 
+import json
 import re
+from typing import Any
 
+from django.contrib.auth.models import User
 from django.test import override_settings
 from playwright.sync_api import expect
 
+from craft.contract import parse
 from salon.checks.browser import TABLET
 from salon.plans.models import Plan
+from salon.plans.services import save
+from salon.plans.wish import HeadWish
 from salon.tests.test_places import PlacesTest
 
 
-class CrownTest(PlacesTest):
+class PlanViewsTest(PlacesTest):
+    def begin(self, view: str, goal: dict[str, Any]) -> None:
+        """A view of a wish, as it was left on this device."""
+        wish = {"head": self.head.pk, "goal": goal, "dry": "air"}
+        self.page.evaluate(
+            "([key, wish]) => localStorage.setItem(key, wish)",
+            [f"gauffer:wish:{self.head.pk}", json.dumps(wish)],
+        )
+        self.page.goto(f"/heads/{self.head.pk}/plan/{view}")
+
+
+class CrownTest(PlanViewsTest):
     def open(self, style: str, view: str = "crown") -> None:
-        page = self.page
-        page.goto(f"/heads/{self.head.pk}/plan")
-        page.get_by_role("combobox", name="Style").press("Enter")
-        page.get_by_role("option", name=style, exact=True).click()
-        page.get_by_role("link", name={"crown": "Crown map"}.get(view, view.title())).click()
+        self.begin(view, {"style": style, "definition": 0.5})
 
     def sections(self) -> int:
         return self.page.locator("[data-section]").count()
 
     def test_dragging_a_parting_changes_everything_at_once(self) -> None:
         page = self.page
-        self.open("Flat twist-out")
+        self.open("flat_twist_out")
         expect(page.locator("[data-section]")).to_have_count(8)
         before = page.get_by_text("hair, least to most").locator("..").text_content()
         # On the line itself: the row parting bows, its middle is where it is widest.
@@ -56,7 +69,7 @@ class CrownTest(PlacesTest):
 
     def test_a_parting_moves_by_keys(self) -> None:
         page = self.page
-        self.open("Flat twist-out")
+        self.open("flat_twist_out")
         line = page.locator("[data-line='0/3']")
         expect(line).to_have_attribute("role", "slider")
         at = float(line.get_attribute("aria-valuenow") or 0)
@@ -71,7 +84,7 @@ class CrownTest(PlacesTest):
 
     def test_split_merge_lay_and_number(self) -> None:
         page = self.page
-        self.open("Two-strand twist-out")
+        self.open("two_strand_twist_out")
         expect(page.locator("[data-section]")).to_have_count(12)
         page.locator("[data-section='1']").click()
         page.get_by_role("button", name="crosswise").click()
@@ -97,7 +110,7 @@ class CrownTest(PlacesTest):
 
     def test_only_neighbours_merge_and_nothing_is_lost(self) -> None:
         page = self.page
-        self.open("Two-strand twist-out")
+        self.open("two_strand_twist_out")
         page.locator("[data-section='1']").click()
         page.get_by_role("button", name="Merge…").click()
         page.locator("[data-section='12']").click()
@@ -108,7 +121,7 @@ class CrownTest(PlacesTest):
 
     def test_schemes_counts_and_rods(self) -> None:
         page = self.page
-        self.open("Rod set")
+        self.open("rod_set")
         expect(page.locator("[data-section]")).to_have_count(30)
         for place, size in enumerate((16, 20, 25), 1):
             page.get_by_label(f"Rod size {place}").fill(str(size))
@@ -124,7 +137,7 @@ class CrownTest(PlacesTest):
 
     def test_it_is_told_to_those_who_do_not_see_it(self) -> None:
         page = self.page
-        self.open("Flat twist-out")
+        self.open("flat_twist_out")
         told = page.locator("figcaption").first
         expect(told).to_contain_text("Crown map seen from above, face up: 8 sections.")
         expect(page.get_by_role("img", name="From the back")).to_be_visible()
@@ -134,7 +147,7 @@ class CrownTest(PlacesTest):
 
     def test_tints_and_ticks(self) -> None:
         page = self.page
-        self.open("Flat twist-out")
+        self.open("flat_twist_out")
         for tint, unit in (("grams", " g"), ("minutes", " min"), ("dryness", "release")):
             page.get_by_text(tint, exact=True).click()
             expect(page.locator(".scale")).to_contain_text(unit)
@@ -148,7 +161,7 @@ class CrownTest(PlacesTest):
 
     def test_the_parting_goes_into_the_saved_plan_and_onto_paper(self) -> None:
         page = self.page
-        self.open("Flat twist-out")
+        self.open("flat_twist_out")
         page.locator("[data-line='0/3']").focus()
         page.keyboard.press("Shift+ArrowRight")
         expect(page.locator(".line.moved")).to_have_count(2)
@@ -166,7 +179,7 @@ class CrownTest(PlacesTest):
         return len(re.findall(rb"/Type\s*/Page[^s]", self.page.pdf(prefer_css_page_size=True)))
 
     def test_many_coils_still_fit_one_page(self) -> None:
-        self.open("Finger coils", "print")
+        self.open("finger_coils", "print")
         expect(self.page.locator("article tbody tr")).to_have_count(90)
         self.assertEqual(self.pages(), 1)
 
@@ -181,11 +194,10 @@ class CrownTest(PlacesTest):
         page.set_viewport_size({"width": 1280, "height": 800})
 
 
-class DryingTest(PlacesTest):
+class DryingTest(PlanViewsTest):
     def open(self) -> None:
-        self.page.goto(f"/heads/{self.head.pk}/plan")
-        self.page.get_by_label("Release after", exact=True).fill("20")
-        self.page.get_by_role("link", name="Drying").click()
+        goal = {"style": "two_strand_twist_out", "definition": 0.5, "release_after_h": 20}
+        self.begin("drying", goal)
         expect(self.page.get_by_role("table")).to_be_visible()
 
     def test_what_helps_is_done_and_told(self) -> None:
@@ -243,16 +255,12 @@ class DryingTest(PlacesTest):
             self.page.wait_for_load_state("networkidle")
 
 
-class LookTest(PlacesTest):
+class LookTest(PlanViewsTest):
     def test_four_moments_and_another_plan_beside_them(self) -> None:
         page = self.page
-        self.compose()
-        page.get_by_role("button", name="Save this plan").click()
-        page.wait_for_url(re.compile(r"/plans/\d+$"))
-        page.goto(f"/heads/{self.head.pk}/plan")
-        page.get_by_role("combobox", name="Style").press("Enter")
-        page.get_by_role("option", name="Finger coils").click()
-        page.get_by_role("link", name="Look").click()
+        wish = {"head": self.head.pk, "goal": {"style": "two_strand_twist_out"}}
+        save(self.head, parse(HeadWish, wish), User.objects.get())
+        self.begin("look", {"style": "finger_coils"})
         expect(page.get_by_role("img", name=re.compile("^At release: hangs"))).to_be_visible()
         self.assertEqual(page.locator("figure").count(), 4)
         page.get_by_role("combobox", name="Beside it").press("Enter")

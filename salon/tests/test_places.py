@@ -36,6 +36,8 @@ class PlacesTest(BrowserTest):
 
 
 class DoorTest(PlacesTest):
+    begins_at = "/heads"
+
     def test_signing_out_and_a_wrong_password(self) -> None:
         page = self.page
         page.get_by_role("button", name="Sign out").click()
@@ -73,6 +75,8 @@ class DoorTest(PlacesTest):
 
 
 class HeadsTest(PlacesTest):
+    begins_at = "/heads"
+
     def test_searching_and_finding_nobody(self) -> None:
         page = self.page
         page.get_by_placeholder("Part of a name").fill("measured")
