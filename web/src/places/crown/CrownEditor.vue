@@ -35,7 +35,11 @@ const draft = useLiveDraft(wish, ready)
 const REST_MS = 120
 const answered = shallowRef<Wish>()
 watch(draft.answer, () => (answered.value = wish.value))
-const seen = refDebounced(answered, REST_MS)
+const rested = refDebounced(answered, REST_MS)
+const seen = shallowRef<Wish>()
+watch(rested, (now) => {
+  if (!draft.pending.value) seen.value = now
+})
 const crown = useLiveCrown(
   () => seen.value ?? wish.value,
   () => ready.value && seen.value !== undefined,
