@@ -13,9 +13,11 @@ from craft.partings.schemes import (
     FIXED,
     MAX_SECTIONS,
     PART_MOST_CM,
+    PARTED_IN_THE_MIDDLE,
     Change,
     Layout,
     count_of,
+    knows_its_number,
     lay_of,
 )
 from craft.partings.views import View, seen_from
@@ -24,6 +26,7 @@ __all__ = [
     "FEWEST",
     "FIXED",
     "MAX_SECTIONS",
+    "PARTED_IN_THE_MIDDLE",
     "PART_MOST_CM",
     "Change",
     "DrawnLine",
@@ -34,6 +37,7 @@ __all__ = [
     "View",
     "bundles",
     "count_of",
+    "knows_its_number",
     "lay_of",
     "part",
     "seen_from",

@@ -84,6 +84,11 @@ PARTED_IN_THE_MIDDLE = frozenset(
 )
 
 
+def knows_its_number(scheme: Scheme) -> bool:
+    """Whether a service parted so always has the same number; quadrants take any."""
+    return scheme in FIXED and scheme is not Scheme.QUADRANTS
+
+
 def count_of(scheme: Scheme, count: int | None) -> int:
     """Number of sections a scheme makes.
 

@@ -7,7 +7,15 @@ from craft import doses, partings
 from craft.contract.plan import PlanRequest, Reason, ShelfItem
 from craft.errors import CraftError
 from craft.known import KnownHair, known
-from craft.partings import FEWEST, FIXED, MAX_SECTIONS, Layout, Parted, Section
+from craft.partings import (
+    FEWEST,
+    FIXED,
+    MAX_SECTIONS,
+    Layout,
+    Parted,
+    Section,
+    knows_its_number,
+)
 from craft.routine.clashes import facts_of
 from craft.routine.picking import Shelf, check_by_hand, pick
 from craft.routine.techniques import TECHNIQUES, Technique
@@ -157,9 +165,9 @@ def layout_of(request: PlanRequest, technique: Technique) -> Layout:
     if scheme is Scheme.DIRECTED:
         if parting.directed:
             asked = parting.directed
-        count = asked or technique.sections
+        count = asked or usual_directed(technique)
         ways = parting if parting.directed else parting.model_copy(update=a_side(count, technique))
-    elif scheme in FIXED and scheme is not Scheme.QUADRANTS:
+    elif knows_its_number(scheme):
         count = FIXED[scheme]
         if asked not in (None, count):
             raise CraftError(
@@ -179,6 +187,13 @@ def layout_of(request: PlanRequest, technique: Technique) -> Layout:
             "goal.sections", f"As many in each quadrant: give 4, 8, 12 and so on, not {count}."
         )
     return ways.layout(scheme, count)
+
+
+def usual_directed(technique: Technique) -> int:
+    """Sections of a directed parting where no number is told."""
+    if any(technique.directed):
+        return technique.sections
+    return min(2 * sum(DIRECTED_USUAL), technique.sections_max)
 
 
 def a_side(count: int, technique: Technique) -> dict[str, int]:

@@ -18,12 +18,13 @@ from craft.contract.plan import (
 )
 from craft.drying import Stage
 from craft.head import hairline
-from craft.partings import Section
+from craft.partings import PARTED_IN_THE_MIDDLE, Layout, Section, knows_its_number
 from craft.routine.before import before
 from craft.routine.case import Case, case_of
 from craft.routine.cautions import cautions_for, gravest_first, leave_on
 from craft.routine.crown import line_out, section_out
 from craft.routine.curls import (
+    bands_of,
     curl_width,
     hangs,
     made_as,
@@ -48,7 +49,7 @@ from craft.routine.schools import schools
 from craft.routine.styling import shape_minutes, styling
 from craft.routine.washing import blot_and_part, washing
 from craft.routine.why import HOUSE, MODEL, TRADE, reason
-from craft.vocabulary import Role, Severity, StageKind
+from craft.vocabulary import Role, Scheme, Severity, StageKind
 
 #: How sure we are of the stretch of a technique. House value.
 STRETCH_SPREAD = 0.12
@@ -128,6 +129,10 @@ def plan(request: PlanRequest) -> PlanAnswer:
         fixes=[] if stopped else fixes,
         home=home(case, made),
         assumed=list(case.hair.assumed),
+        own_number=knows_its_number(case.layout.scheme),
+        middle=case.layout.scheme in PARTED_IN_THE_MIDDLE,
+        sides=sides(case.layout),
+        bands=bands_of(case),
         lines=[line_out(one) for one in case.parted.lines],
         bundles=[list(one) for one in bundles_of(case)],
         made_as=told,
@@ -136,6 +141,13 @@ def plan(request: PlanRequest) -> PlanAnswer:
         schools=schools(case),
         removed=removed,
     )
+
+
+def sides(layout: Layout) -> list[int]:
+    """Sections of a side laid forward, to the side and back; none in schemes that do not ask."""
+    if layout.scheme is not Scheme.DIRECTED:
+        return []
+    return [layout.forward, layout.sideways, layout.back]
 
 
 def routine(case: Case, made: Forecast) -> list[Step]:

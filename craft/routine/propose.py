@@ -8,12 +8,12 @@ from typing import Any
 from craft.contract.plan import PlanAnswer, PlanRequest
 from craft.contract.proposals import Measures, Proposal, ProposeAnswer, Relax
 from craft.errors import CraftError
-from craft.partings import FIXED
+from craft.partings import knows_its_number
 from craft.routine.forecast import SAFE_ODDS
 from craft.routine.measures import TRAITS, differences, front, measures
 from craft.routine.planner import plan
 from craft.routine.techniques import TECHNIQUES
-from craft.vocabulary import Blot, Dryer, Heat, Scheme, Start
+from craft.vocabulary import Blot, Dryer, Heat, Start
 
 #: Numbers of sections that are tried, against the usual. House values.
 SECTION_FACTORS = (0.6, 1.0, 1.5)
@@ -77,7 +77,7 @@ def variations(request: PlanRequest) -> Iterator[dict[str, Any]]:
 def sections_open(request: PlanRequest) -> bool:
     """Whether the number of sections may be varied: not wished, and not parted by hand."""
     parting = request.parting
-    own = parting.scheme in FIXED and parting.scheme is not Scheme.QUADRANTS
+    own = parting.scheme is not None and knows_its_number(parting.scheme)
     by_hand = bool(parting.changes) or bool(parting.directed) or own
     return request.goal.sections is None and not by_hand
 

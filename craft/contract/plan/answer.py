@@ -6,6 +6,7 @@ from pydantic import Field
 
 from craft.contract.base import Frozen
 from craft.contract.partings import LineOut, SectionOut
+from craft.contract.plan.request import Bands
 from craft.vocabulary import (
     Family,
     Role,
@@ -251,6 +252,14 @@ class PlanAnswer(Frozen):
     home: Home
     assumed: list[str]
     """What was not measured and had to be assumed."""
+    own_number: bool = False
+    """Whether the scheme always makes the same number of sections."""
+    middle: bool = True
+    """Whether it has a middle parting that can run elsewhere."""
+    sides: list[int] = Field(default_factory=list)
+    """Sections of a side laid forward, to the side and back, where the scheme lays them so."""
+    bands: Bands | None = None
+    """How sections are banded, where they are."""
     lines: list[LineOut] = Field(default_factory=list)
     """The partings, with where they can be moved to."""
     bundles: list[list[int]] = Field(default_factory=list)

@@ -129,6 +129,30 @@ class ChosenTest(TestCase):
         self.assertGreater(spaced.drying.h_to_dry or 0, even.drying.h_to_dry or 0)
 
 
+class ToldTest(TestCase):
+    """What can be asked of a parting is told with the plan."""
+
+    def test_what_schemes_take(self) -> None:
+        told = {
+            scheme: planned(goal={"style": "braid_out"}, parting={"scheme": scheme.value})
+            for scheme in Scheme
+        }
+        own = {scheme for scheme, answer in told.items() if answer.own_number}
+        self.assertEqual(own, {Scheme.HALVES, Scheme.FIVE, Scheme.SIX})
+        for scheme, answer in told.items():
+            if answer.middle:
+                again = {"scheme": scheme.value, "part_cm": 2}
+                planned(goal={"style": "braid_out"}, parting=again)
+            self.assertEqual(bool(answer.sides), scheme is Scheme.DIRECTED)
+
+    def test_sides_and_bands_as_they_are_taken(self) -> None:
+        self.assertEqual(planned(goal={"style": "twist_rod_set"}).sides, [3, 2, 2])
+        bands = planned(goal={"style": "banded_stretch"}).bands
+        assert bands is not None
+        self.assertEqual((bands.each, bands.turns), (4, 3.5))
+        self.assertIsNone(planned(goal={"style": "braid_out"}).bands)
+
+
 class FixesTest(TestCase):
     def case(self, **changes: Any) -> Any:
         return case_of(parse(PlanRequest, plan_request(**changes)))

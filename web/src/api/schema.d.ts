@@ -3457,6 +3457,28 @@ export interface components {
              */
             assumed: string[];
             /**
+             * Own Number
+             * @description Whether the scheme always makes the same number of sections.
+             * @default false
+             */
+            own_number?: boolean;
+            /**
+             * Middle
+             * @description Whether it has a middle parting that can run elsewhere.
+             * @default true
+             */
+            middle?: boolean;
+            /**
+             * Sides
+             * @description Sections of a side laid forward, to the side and back, where the scheme lays them so.
+             */
+            sides?: number[];
+            /**
+             * @description How sections are banded, where they are.
+             * @default null
+             */
+            bands?: components["schemas"]["Bands"] | null;
+            /**
              * Lines
              * @description The partings, with where they can be moved to.
              */

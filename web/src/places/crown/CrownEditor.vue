@@ -152,9 +152,7 @@ onKeyStroke('Escape', () => (merging.value = undefined))
   <PartingBar
     v-if="answer"
     v-model="wish"
-    :scheme="answer.scheme"
-    :count="answer.sections.length"
-    :rods="answer.kit_needed.rods[0]?.diameter_mm"
+    :answer="answer"
     :problems="problems"
     @renew="hands.renew"
     @set="hands.set"

@@ -6,16 +6,16 @@ import { useI18n } from 'vue-i18n'
 
 import type { Schemas } from '@/api/client'
 import type { Parting } from '@/api/crown'
-import type { Wish } from '@/api/queries'
+import type { PlanAnswer, Wish } from '@/api/queries'
 import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
+import { short } from '@/text/format'
 
 type Scheme = Schemas['Scheme']
 
 const props = defineProps<{
-  scheme: string
-  count: number
-  rods?: number
+  /** The plan as the core made it: its scheme, what can be asked of it, what is usual. */
+  answer: PlanAnswer
   problems: Schemas['Problem'][]
 }>()
 const emit = defineEmits<{
@@ -37,12 +37,16 @@ const SCHEMES: Scheme[] = [
   'bricked',
   'coil_rows',
 ]
-const FIXED = new Set(['halves', 'five', 'six'])
-const MIDDLE = new Set(['halves', 'quadrants', 'per_quadrant', 'rows', 'directed'])
 const SIDES = ['forward', 'sideways', 'back'] as const
 const ORDERS = ['usual', 'back_first', 'front_first', 'middle_out', 'one_side_first'] as const
 
 const parting = computed<Parting>(() => wish.value.parting ?? {})
+const scheme = computed(() => props.answer.scheme)
+const count = computed(() => props.answer.sections.length)
+const rods = computed(() => props.answer.kit_needed.rods[0]?.diameter_mm)
+const usualSides = computed(() =>
+  Object.fromEntries(SIDES.map((side, place) => [side, props.answer.sides?.[place] ?? 0])),
+)
 const wrong = (field: string) => props.problems.find((one) => one.field === field)?.message
 
 function setScheme(value: string) {
@@ -57,13 +61,8 @@ function setCount(value: number | null | undefined) {
   emit('renew', {}, { sections: value ?? null })
 }
 function setSide(side: (typeof SIDES)[number], value: number | null | undefined) {
-  const now = { forward: 3, sideways: 2, back: 2, ...told(parting.value) }
-  emit('renew', { ...now, [side]: value ?? 0 }, { sections: null })
+  emit('renew', { ...usualSides.value, [side]: value ?? 0 }, { sections: null })
 }
-/** Of the three numbers, those that were told. */
-const told = (one: Parting) =>
-  Object.fromEntries(SIDES.filter((side) => one[side] != null).map((side) => [side, one[side]]))
-
 function setSize(place: number, value: number | null | undefined) {
   const sizes = [...(parting.value.sizes_mm ?? [])]
   if (value == null) sizes.splice(place, 1)
@@ -72,11 +71,13 @@ function setSize(place: number, value: number | null | undefined) {
 }
 const sizes = computed(() => parting.value.sizes_mm ?? [])
 const bands = computed(() => wish.value.goal.bands ?? null)
-const isBanded = computed(() => wish.value.goal.style.startsWith('banded'))
+/** An answer leaves nothing out. */
+const usualBands = computed(() => props.answer.bands as Required<Schemas['Bands']> | undefined)
 const isCoils = computed(() => wish.value.goal.style === 'finger_coils')
-function setBands(change: Partial<Schemas['Bands']>) {
-  const usual = { each: 4, turns: 3.5, ends_out_cm: 3 }
-  setGoal({ bands: { ...usual, ...(bands.value ?? {}), ...change } })
+/** One of the three by hand, the others as they are; nothing gives all back to what is usual. */
+function setBand(name: keyof Schemas['Bands'], value: number | null | undefined) {
+  if (!usualBands.value) return
+  setGoal({ bands: value == null ? null : { ...usualBands.value, [name]: value } })
 }
 </script>
 
@@ -109,13 +110,13 @@ function setBands(change: Partial<Schemas['Bands']>) {
         :label="t(`crown.${side}`)"
         :unit="t('crown.aSide')"
         :model-value="parting[side] ?? null"
-        :placeholder="{ forward: '3', sideways: '2', back: '2' }[side]"
+        :placeholder="String(usualSides[side])"
         :wrong="wrong(`parting.${side}`)"
         width="92px"
         @update:model-value="setSide(side, $event)"
       />
     </template>
-    <div v-else-if="!FIXED.has(scheme)" class="stepper">
+    <div v-else-if="!answer.own_number" class="stepper">
       <button
         class="act"
         type="button"
@@ -167,7 +168,7 @@ function setBands(change: Partial<Schemas['Bands']>) {
       @update:model-value="emit('renew', { even: $event })"
     />
     <Amount
-      v-if="MIDDLE.has(scheme)"
+      v-if="answer.middle"
       :label="`${t('crown.part')} (${t('crown.partHint')})`"
       unit="cm"
       :model-value="parting.part_cm || null"
@@ -187,31 +188,31 @@ function setBands(change: Partial<Schemas['Bands']>) {
         <ElOption v-for="one in ORDERS" :key="one" :value="one" :label="t(`crown.orders.${one}`)" />
       </ElSelect>
     </div>
-    <template v-if="isBanded">
+    <template v-if="usualBands">
       <Amount
         :label="t('crown.bands')"
         :model-value="bands?.each ?? null"
-        placeholder="4"
+        :placeholder="String(usualBands.each)"
         :wrong="wrong('goal.bands.each')"
         width="80px"
-        @update:model-value="setBands({ each: $event ?? 4 })"
+        @update:model-value="setBand('each', $event)"
       />
       <Amount
         :label="t('crown.bandTurns')"
         :model-value="bands?.turns ?? null"
-        placeholder="3.5"
+        :placeholder="short(usualBands.turns)"
         :wrong="wrong('goal.bands.turns')"
         width="80px"
-        @update:model-value="setBands({ turns: $event ?? 3.5 })"
+        @update:model-value="setBand('turns', $event)"
       />
       <Amount
         :label="t('crown.endsOut')"
         unit="cm"
         :model-value="bands?.ends_out_cm ?? null"
-        placeholder="3"
+        :placeholder="short(usualBands.ends_out_cm)"
         :wrong="wrong('goal.bands.ends_out_cm')"
         width="90px"
-        @update:model-value="setBands({ ends_out_cm: $event ?? 3 })"
+        @update:model-value="setBand('ends_out_cm', $event)"
       />
     </template>
     <Amount

@@ -164,6 +164,7 @@ onKeyStroke('Enter', (event) => {
       v-model="wish"
       :problems="problems"
       :count="answer?.sections.length"
+      :own-number="answer?.own_number"
       :release-h="answer?.drying.release_after_h"
       :dry-min="dryMin"
       :air="good?.request.room"

@@ -16,6 +16,8 @@ import { type Style, STYLES } from './services'
 const props = defineProps<{
   problems: Problem[]
   count?: number
+  /** Whether the scheme of the parting always makes the same number. */
+  ownNumber?: boolean
   releaseH?: number
   dryMin?: number
   /** Heat the last plan was computed for: as wished, else what this head can take. */
@@ -72,10 +74,9 @@ function setDryer(dry: Wish['dry']) {
 /** Another number of sections is another parting: what a hand changed belonged to the old one. */
 function setSections(sections: number | null | undefined) {
   const { even, part_cm, order, scheme } = wish.value.parting ?? {}
-  const kept = { even, part_cm, order, scheme: FIXED.has(scheme ?? '') ? null : scheme }
+  const kept = { even, part_cm, order, scheme: props.ownNumber ? null : scheme }
   set({ goal: { ...wish.value.goal, sections: sections ?? null }, parting: kept })
 }
-const FIXED = new Set(['halves', 'five', 'six'])
 const byStages = computed(() => (wish.value.stages?.length ?? 0) > 0)
 function step(by: number) {
   setSections(Math.max(1, (wish.value.goal.sections ?? props.count ?? 1) + by))
