@@ -50,10 +50,11 @@ INSTALLED_APPS = [
     "salon.house",
     "salon.heads",
     "salon.shelf",
-    "salon.plans",
+    "salon.planning",
     "salon.kit",
-    "salon.findings",
+    "salon.visits",
     "salon.devices",
+    "salon.demo",
 ]
 
 MIDDLEWARE = [

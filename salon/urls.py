@@ -15,7 +15,9 @@ urlpatterns = [
     path("api/", include("salon.devices.air_api")),
     path("api/", include("salon.kit.api")),
     path("api/", include("salon.shelf.api")),
-    path("api/", include("salon.plans.api")),
-    path("api/", include("salon.findings.api")),
+    path("api/", include("salon.planning.api")),
+    path("api/", include("salon.planning.shelf_api")),
+    path("api/", include("salon.visits.api")),
+    path("api/", include("salon.visits.heads_api")),
     re_path(r"^(?!api/|static/).*$", index, name="web"),
 ]

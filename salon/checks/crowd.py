@@ -5,11 +5,11 @@ from datetime import timedelta
 from django.contrib.auth.models import User
 from django.utils import timezone
 
-from salon.findings.models import Visit, VisitDose, VisitStep
+from salon.demo.build import build
 from salon.heads.models import Head, Observation
-from salon.house.demo.build import build
-from salon.plans.models import Plan
+from salon.planning.models import Plan
 from salon.shelf.models import Product, StockMove
+from salon.visits.models import Visit, VisitDose, VisitStep
 
 
 def fill(heads: int, visits_each: int) -> User:

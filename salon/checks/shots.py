@@ -192,7 +192,7 @@ def main() -> None:
         from django.core.management import call_command
 
         from salon.checks.browser import DESK, browser
-        from salon.house.demo.build import PASSWORD, USERNAME
+        from salon.demo.build import PASSWORD, USERNAME
 
         call_command("migrate", verbosity=0)
         call_command("demo", "--quiet")

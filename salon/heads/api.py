@@ -2,12 +2,10 @@
 
 from typing import Any
 
-from django.db.models import Exists, OuterRef, QuerySet, Subquery
 from django.shortcuts import get_object_or_404
 from django.urls import path
-from drf_spectacular.types import OpenApiTypes
-from drf_spectacular.utils import OpenApiParameter, extend_schema, extend_schema_field
-from rest_framework import generics, serializers, status
+from drf_spectacular.utils import extend_schema, extend_schema_field
+from rest_framework import serializers, status
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
@@ -16,11 +14,9 @@ from craft.consultation import OBSERVED
 from craft.contract import School
 from craft.contract.profile import ProfileAnswer
 from craft.vocabulary import Condition, Zone
-from salon.findings.models import Visit
 from salon.heads import services
-from salon.heads.models import Head, Observation, StopSignSeen
+from salon.heads.models import Head, Observation
 from salon.house.services import name_of
-from salon.plans.models import Plan
 from salon.problems import CoreField, ProblemsSerializer
 
 WORDS = {"max_length": 200, "allow_blank": False}
@@ -156,94 +152,6 @@ class NewHeadSerializer(HeadSerializer):
         read_only_fields = ["id", "created_at", "version"]
 
 
-class HeadRowSerializer(serializers.ModelSerializer):
-    conditions = serializers.ListField(child=serializers.CharField())
-    pattern = serializers.CharField(allow_null=True)
-    length_cm = serializers.FloatField(allow_null=True)
-    porosity = serializers.CharField(allow_null=True)
-    last_plan_id = serializers.IntegerField(allow_null=True)
-    last_plan_title = serializers.CharField(allow_null=True)
-    last_plan_at = serializers.DateTimeField(allow_null=True)
-    last_visit_at = serializers.DateTimeField(allow_null=True)
-    last_visit_title = serializers.CharField(allow_null=True)
-    stopped = serializers.BooleanField()
-
-    class Meta:
-        model = Head
-        fields = [
-            "id",
-            "name",
-            "conditions",
-            "pattern",
-            "length_cm",
-            "porosity",
-            "last_plan_id",
-            "last_plan_title",
-            "last_plan_at",
-            "last_visit_at",
-            "last_visit_title",
-            "stopped",
-        ]
-
-
-def latest(kind: str, column: str) -> Subquery:
-    """The newest value of a kind for each head."""
-    rows = Observation.objects.filter(
-        head=OuterRef("pk"), kind=kind, zone="", withdrawn_at=None
-    ).order_by("-taken_at", "-pk")
-    return Subquery(rows.values(column)[:1])
-
-
-def head_rows() -> QuerySet[Head]:
-    """Heads with what a row shows of each."""
-    plans = Plan.objects.filter(head=OuterRef("pk")).order_by("-made_at", "-pk")
-    visits = Visit.objects.filter(head=OuterRef("pk")).order_by("-started_at", "-pk")
-    stops = StopSignSeen.objects.filter(head=OuterRef("pk"), cleared_at=None)
-    return Head.objects.annotate(
-        stopped=Exists(stops),
-        pattern=latest("pattern", "word"),
-        length_cm=latest("length_cm", "number"),
-        porosity=latest("porosity", "word"),
-        last_plan_id=Subquery(plans.values("pk")[:1]),
-        last_plan_title=Subquery(plans.values("title")[:1]),
-        last_plan_at=Subquery(plans.values("made_at")[:1]),
-        last_visit_at=Subquery(visits.values("started_at")[:1]),
-        last_visit_title=Subquery(visits.values("plan__title")[:1]),
-    )
-
-
-class HeadsView(generics.ListCreateAPIView):
-    """Clients."""
-
-    def get_serializer_class(self) -> type[serializers.Serializer]:
-        return NewHeadSerializer if self.request.method == "POST" else HeadRowSerializer
-
-    def get_queryset(self) -> QuerySet[Head]:
-        words = self.request.query_params.get("search", "").split()
-        rows = head_rows()
-        for word in words:
-            rows = rows.filter(name__icontains=word)
-        return rows.order_by("name", "pk")
-
-    @extend_schema(
-        parameters=[OpenApiParameter("search", OpenApiTypes.STR, description="Part of a name.")],
-        responses=HeadRowSerializer(many=True),
-    )
-    def get(self, request: Request, *args: object, **kwargs: object) -> Response:
-        return super().get(request, *args, **kwargs)
-
-    @extend_schema(
-        request=NewHeadSerializer, responses={201: HeadSerializer, 400: ProblemsSerializer}
-    )
-    def post(self, request: Request) -> Response:
-        given = NewHeadSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        values = dict(given.validated_data)
-        found = values.pop("observations", [])
-        head = services.add_head(values, found, request.user)
-        return Response(HeadSerializer(head).data, status=status.HTTP_201_CREATED)
-
-
 class HeadView(APIView):
     """One client."""
 
@@ -311,7 +219,6 @@ class WithdrawalView(APIView):
 
 
 urlpatterns = [
-    path("heads/", HeadsView.as_view(), name="heads"),
     path("heads/<int:pk>/", HeadView.as_view(), name="head"),
     path("heads/<int:pk>/profile/", ProfileView.as_view(), name="profile"),
     path("heads/<int:pk>/observations/", ObservationsView.as_view(), name="observations"),

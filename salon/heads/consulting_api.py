@@ -1,7 +1,6 @@
 """Consultations, stop signs, and the hair over time."""
 
 from dataclasses import asdict
-from datetime import UTC, datetime
 from typing import Any
 
 from django.shortcuts import get_object_or_404
@@ -15,15 +14,11 @@ from rest_framework.views import APIView
 from craft import curl
 from craft.consultation import QUESTIONS, is_fresh
 from craft.vocabulary import Pattern, StopSign
-from salon.findings.models import Visit
 from salon.heads import consulting, services
 from salon.heads.api import ProfileSerializer, profile_data
 from salon.heads.models import Consultation, Head, StopSignSeen
-from salon.heads.timeline import DAY, timeline
 from salon.house.services import name_of
 from salon.problems import ProblemSerializer, ProblemsSerializer
-
-MARKS_MOST = 60
 
 
 class QuestionSerializer(serializers.Serializer):
@@ -330,68 +325,6 @@ class ClearView(APIView):
         return Response(StopSignSeenSerializer(cleared).data)
 
 
-class PointSerializer(serializers.Serializer):
-    at = serializers.DateTimeField()
-    value = serializers.FloatField()
-    low = serializers.FloatField(allow_null=True)
-    high = serializers.FloatField(allow_null=True)
-
-
-class SeriesSerializer(serializers.Serializer):
-    key = serializers.CharField()
-    unit = serializers.CharField(allow_blank=True)
-    note = serializers.CharField(allow_blank=True)
-    range_low = serializers.FloatField(allow_null=True)
-    range_high = serializers.FloatField(allow_null=True)
-    points = PointSerializer(many=True)
-
-
-class MarkSerializer(serializers.Serializer):
-    at = serializers.DateTimeField()
-    title = serializers.CharField()
-    visit = serializers.IntegerField()
-
-
-class TimelineSerializer(serializers.Serializer):
-    series = SeriesSerializer(many=True)
-    services = MarkSerializer(many=True)
-
-
-class TimelineView(APIView):
-    """The hair over time, with services as marks."""
-
-    @extend_schema(responses=TimelineSerializer)
-    def get(self, request: Request, pk: int) -> Response:
-        head = get_object_or_404(Head, pk=pk)
-        visits = Visit.objects.filter(head=head).order_by("-started_at")
-        marks = visits.values_list("started_at", "plan__title", "pk")[:MARKS_MOST]
-        data = {
-            "series": [
-                {
-                    "key": one.key,
-                    "unit": one.unit,
-                    "note": one.note,
-                    "range_low": one.range[0] if one.range else None,
-                    "range_high": one.range[1] if one.range else None,
-                    "points": [
-                        {
-                            "at": datetime.fromtimestamp(point.day * DAY, tz=UTC),
-                            "value": round(point.value, 3),
-                            "low": point.low,
-                            "high": point.high,
-                        }
-                        for point in one.points
-                    ],
-                }
-                for one in timeline(head)
-            ],
-            "services": [
-                {"at": at, "title": title, "visit": visit} for at, title, visit in reversed(marks)
-            ],
-        }
-        return Response(TimelineSerializer(data).data)
-
-
 urlpatterns = [
     path("consultation-questions/", QuestionsView.as_view(), name="questions"),
     path("heads/<int:pk>/consultations/", BeginView.as_view(), name="consultations"),
@@ -402,5 +335,4 @@ urlpatterns = [
     path("consultations/<int:pk>/finish/", FinishView.as_view(), name="finish-consultation"),
     path("heads/<int:pk>/stop-signs/", StopSignsView.as_view(), name="stop-signs"),
     path("stop-signs/<int:pk>/clearance/", ClearView.as_view(), name="clear-stop-sign"),
-    path("heads/<int:pk>/timeline/", TimelineView.as_view(), name="timeline"),
 ]

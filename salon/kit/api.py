@@ -21,7 +21,7 @@ from salon.fields import one_of, whole, within
 from salon.house.services import the_house
 from salon.kit import services
 from salon.kit.models import SIZED, KitItem, KitUse
-from salon.plans.models import Plan
+from salon.planning.models import Plan
 from salon.problems import ProblemsSerializer
 
 KINDS = [one.value for one in KitKind]

@@ -7,7 +7,7 @@ from django.utils import timezone
 from simple_history.models import HistoricalRecords
 
 from craft.vocabulary import KitKind
-from salon.plans.models import Plan
+from salon.planning.models import Plan
 
 SIZED = KitKind.ROD
 

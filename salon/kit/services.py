@@ -15,7 +15,7 @@ from craft.kitting import Hold, during, free
 from craft.vocabulary import KitKind
 from salon.house.services import the_house
 from salon.kit.models import KitItem, KitUse
-from salon.plans.models import Plan, still_to_come
+from salon.planning.models import Plan, still_to_come
 
 #: Without a planned time a use is looked at for so long [h]. House value.
 USUAL_HOURS = 3.0

@@ -8,7 +8,7 @@ from django.shortcuts import get_object_or_404
 from django.urls import path
 from django.utils import timezone
 from drf_spectacular.types import OpenApiTypes
-from drf_spectacular.utils import OpenApiParameter, extend_schema
+from drf_spectacular.utils import extend_schema
 from rest_framework import status
 from rest_framework.parsers import MultiPartParser
 from rest_framework.request import Request
@@ -19,13 +19,10 @@ from craft.calibration import calibrate
 from craft.commands import labelled
 from craft.contract import read
 from craft.contract.label import LabelAnswer, LabelRequest
-from salon.heads.models import Head
 from salon.problems import ProblemsSerializer
 from salon.shelf import calibrating, importing, pairs, services, stock
 from salon.shelf.exchange import written
-from salon.shelf.fitting import fit_for
 from salon.shelf.models import Product, StockMove
-from salon.shelf.outlook import outlooks
 from salon.shelf.serializers import (
     CalibratedSerializer,
     CalibrateSerializer,
@@ -35,39 +32,11 @@ from salon.shelf.serializers import (
     PalmTestSerializer,
     PreviewSerializer,
     ProductSerializer,
-    ProductSheetSerializer,
     ReadingsSerializer,
-    ShelfSerializer,
     StockSerializer,
     TableSerializer,
     pair_row,
-    row_of,
 )
-
-MOVES_SHOWN = 30
-
-
-def asked_head(request: Request) -> Head | None:
-    """The head the shelf is looked at for, if one was named."""
-    asked = request.query_params.get("head", "")
-    return get_object_or_404(Head, pk=asked) if asked.isdigit() else None
-
-
-class ShelfView(APIView):
-    """Everything on the shelf, and what of it may go on one head today."""
-
-    @extend_schema(
-        parameters=[OpenApiParameter("head", OpenApiTypes.INT)], responses=ShelfSerializer
-    )
-    def get(self, request: Request) -> Response:
-        products = list(
-            Product.objects.filter(retired_at=None).prefetch_related("calibrations", "weighings")
-        )
-        head = asked_head(request)
-        fits, air = fit_for(head, products) if head else ({}, None)
-        ahead = outlooks(products)
-        rows = [row_of(one, ahead[one.pk], fits.get(one.pk)) for one in products]
-        return Response(ShelfSerializer({"products": rows, "air": air, "pairs": pair_rows()}).data)
 
 
 def pair_rows() -> list[dict[str, Any]]:
@@ -96,14 +65,7 @@ class ProductsView(APIView):
 
 
 class ProductView(APIView):
-    """One product, with its label read, its moves, its calibration."""
-
-    @extend_schema(responses=ProductSheetSerializer)
-    def get(self, request: Request, pk: int) -> Response:
-        product = get_object_or_404(
-            Product.objects.prefetch_related("calibrations__by", "weighings"), pk=pk
-        )
-        return Response(ProductSheetSerializer(sheet_of(product)).data)
+    """One product: changed, or taken off the shelf."""
 
     @extend_schema(
         request=ProductSerializer(partial=True),
@@ -122,22 +84,6 @@ class ProductView(APIView):
     def delete(self, request: Request, pk: int) -> Response:
         services.retire(get_object_or_404(Product, pk=pk))
         return Response(status=status.HTTP_204_NO_CONTENT)
-
-
-def sheet_of(product: Product) -> dict[str, Any]:
-    """Everything about one product."""
-    calibrations = list(product.calibrations.all())
-    leave_on = product.directions != "rinse"
-    label = labelled(LabelRequest(ingredients=product.ingredients, leave_on=leave_on))
-    return {
-        "product": product,
-        "row": row_of(product, outlooks([product])[product.pk], None),
-        "label": label.model_dump(mode="json"),
-        "moves": product.moves.select_related("by")[:MOVES_SHOWN],
-        "calibrations": calibrations,
-        "drift": calibrating.drift_of(product),
-        "pairs": [row for row in pair_rows() if product.pk in (row["first"], row["second"])],
-    }
 
 
 class ReturnView(APIView):
@@ -272,11 +218,9 @@ class ImportView(APIView):
 
 
 urlpatterns = [
-    path("shelf/", ShelfView.as_view(), name="shelf"),
     path("products/", ProductsView.as_view(), name="products"),
     path("products/export/", ExportView.as_view(), name="products-export"),
     path("products/import/", ImportView.as_view(), name="products-import"),
-    path("products/<int:pk>/", ProductView.as_view(), name="product"),
     path("products/<int:pk>/return/", ReturnView.as_view(), name="product-return"),
     path("products/<int:pk>/stock/", StockView.as_view(), name="stock"),
     path("products/<int:pk>/calibration/", CalibrationView.as_view(), name="calibration"),

@@ -11,10 +11,10 @@ from django.test import Client, LiveServerTestCase
 from playwright.sync_api import Page, expect
 
 from salon.checks.browser import DESK, browser
+from salon.demo.build import USERNAME, build
 from salon.heads.models import Head
 from salon.heads.services import add_head
-from salon.house.demo.build import USERNAME, build
-from salon.plans.models import Plan
+from salon.planning.models import Plan
 from salon.shelf.models import Product
 from salon.tests.base import MEASURED
 

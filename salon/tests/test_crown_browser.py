@@ -10,9 +10,9 @@ from playwright.sync_api import expect
 
 from craft.contract import parse
 from salon.checks.browser import TABLET
-from salon.plans.models import Plan
-from salon.plans.services import save
-from salon.plans.wish import HeadWish
+from salon.planning.models import Plan
+from salon.planning.services import save
+from salon.planning.wish import HeadWish
 from salon.tests.test_places import PlacesTest
 
 

@@ -6,16 +6,16 @@ from django.test import Client
 from django.urls import get_resolver
 
 from craft.contract import parse
-from salon.findings.services import record
 from salon.heads.consulting import begin
 from salon.heads.models import Head
 from salon.house.models import House, Specialist
 from salon.house.services import pace_of, the_house
-from salon.plans.models import Plan
-from salon.plans.services import save
-from salon.plans.wish import HeadWish
+from salon.planning.models import Plan
+from salon.planning.services import save
+from salon.planning.wish import HeadWish
 from salon.shelf.models import Product
 from salon.tests.base import ApiTest
+from salon.visits.services import record
 
 WRITES = ("post", "put", "patch", "delete")
 

@@ -12,7 +12,7 @@ from craft.vocabulary import KitKind, Role
 from salon.heads.models import Head
 from salon.heads.services import add_head
 from salon.kit.models import KitItem
-from salon.plans.models import Plan
+from salon.planning.models import Plan
 from salon.shelf.models import Product, StockMove
 from salon.tests.base import MEASURED
 

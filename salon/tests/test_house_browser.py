@@ -9,7 +9,7 @@ from playwright.sync_api import expect
 from salon.checks.browser import DESK, TABLET
 from salon.house.services import the_house
 from salon.kit.models import KitItem
-from salon.plans.models import Plan
+from salon.planning.models import Plan
 from salon.shelf.models import Product
 from salon.tests.test_places import PlacesTest
 

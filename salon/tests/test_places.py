@@ -6,14 +6,14 @@ from django.contrib.auth.models import User
 from playwright.sync_api import Page, Route, expect
 
 from salon.checks.browser import DESK, TABLET
-from salon.findings.models import Visit
 from salon.heads.models import Head
 from salon.heads.services import add_head, profile
 from salon.house.services import the_house
-from salon.plans.models import Plan
+from salon.planning.models import Plan
 from salon.shelf.models import Product
 from salon.tests.base import MEASURED
 from salon.tests.test_browser import BrowserTest
+from salon.visits.models import Visit
 
 
 class PlacesTest(BrowserTest):

@@ -12,9 +12,9 @@ from craft.contract import parse
 from salon.heads.models import Head
 from salon.house.services import the_house
 from salon.kit.models import KitItem, KitUse
-from salon.plans.models import Plan
-from salon.plans.services import save
-from salon.plans.wish import HeadWish
+from salon.planning.models import Plan
+from salon.planning.services import save
+from salon.planning.wish import HeadWish
 from salon.shelf.models import Product, StockMove
 from salon.tests.test_places import PlacesTest
 

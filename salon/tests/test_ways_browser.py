@@ -8,7 +8,7 @@ from playwright.sync_api import Page, expect
 from salon.heads.models import Head
 from salon.heads.services import add_head
 from salon.house.services import the_house
-from salon.plans.models import Plan, Routine
+from salon.planning.models import Plan, Routine
 from salon.tests.base import MEASURED
 from salon.tests.test_browser import BrowserTest
 

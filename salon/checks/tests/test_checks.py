@@ -12,9 +12,9 @@ from django.test.runner import DiscoverRunner
 
 from salon.checks import bench, ratio, run
 from salon.checks.crowd import fill
-from salon.findings.models import Visit
 from salon.heads.models import Head
 from salon.shelf.models import StockMove
+from salon.visits.models import Visit
 
 
 class RatioTest(SimpleTestCase):

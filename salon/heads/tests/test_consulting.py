@@ -10,7 +10,7 @@ from salon.heads.models import Observation, StopSignSeen
 from salon.heads.services import clear_stop, observe, raise_stop
 from salon.heads.tests.test_heads import seen
 from salon.heads.timeline import timeline
-from salon.plans.models import Plan
+from salon.planning.models import Plan
 from salon.tests.base import ApiTest
 
 

@@ -8,7 +8,7 @@ from django.utils import timezone
 
 from salon.house.services import the_house
 from salon.kit.models import KitItem, KitUse
-from salon.plans.models import Plan
+from salon.planning.models import Plan
 from salon.tests.base import ApiTest
 
 

@@ -6,7 +6,7 @@ from typing import Any
 
 from django.core.files.uploadedfile import SimpleUploadedFile
 
-from salon.house.demo.build import stock_the_shelf
+from salon.demo.build import stock_the_shelf
 from salon.shelf.exchange import COLUMNS, cell
 from salon.shelf.models import Product
 from salon.shelf.tests.test_shelf import ShelfTest

@@ -7,8 +7,8 @@ from django.db import IntegrityError, transaction
 from django.utils import timezone
 
 from salon.heads.models import Head
-from salon.plans.models import Plan
-from salon.plans.services import set_start
+from salon.planning.models import Plan
+from salon.planning.services import set_start
 from salon.shelf.models import Product
 from salon.tests.base import ApiTest
 

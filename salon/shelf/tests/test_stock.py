@@ -5,8 +5,8 @@ from typing import Any
 from django.db.models import Sum
 
 from craft.contract import parse
-from salon.plans.services import save
-from salon.plans.wish import HeadWish
+from salon.planning.services import save
+from salon.planning.wish import HeadWish
 from salon.shelf.models import Calibration, Pair, Product, StockMove, Weighing
 from salon.shelf.tests.test_shelf import ShelfTest
 

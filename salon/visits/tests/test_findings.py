@@ -7,11 +7,11 @@ from django.db import IntegrityError, transaction
 from django.utils import timezone
 
 from craft.contract import parse
-from salon.findings.models import Visit
-from salon.plans.models import Plan
-from salon.plans.services import save
-from salon.plans.wish import HeadWish
+from salon.planning.models import Plan
+from salon.planning.services import save
+from salon.planning.wish import HeadWish
 from salon.tests.base import ApiTest
+from salon.visits.models import Visit
 
 
 class FindingsTest(ApiTest):

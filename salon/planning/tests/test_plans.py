@@ -10,7 +10,7 @@ from salon.heads.services import observe
 from salon.house.models import Specialist
 from salon.house.services import the_house
 from salon.kit.models import KitItem
-from salon.plans.models import Plan
+from salon.planning.models import Plan
 from salon.shelf.models import Product
 from salon.tests.base import ApiTest
 

@@ -4,7 +4,7 @@ from typing import Any
 
 from craft.commands import COMMANDS
 from craft.contract import parse
-from salon.plans.models import Plan
+from salon.planning.models import Plan
 from salon.tests.base import ApiTest
 
 

@@ -8,7 +8,7 @@ from django.utils import timezone
 from craft.results import SCORE_MAX, SCORE_MIN
 from craft.vocabulary import Dryness, Residue, Role
 from salon.heads.models import Head
-from salon.plans.models import Plan
+from salon.planning.models import Plan
 from salon.shelf.models import Product
 
 SCORES = ("definition", "frizz", "volume", "evenness")

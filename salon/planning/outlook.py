@@ -9,7 +9,7 @@ from django.utils import timezone
 
 from craft.stocking import WINDOW_DAYS, Outlook, Use, outlook, use_from
 from salon.house.services import the_house
-from salon.plans.services import planned_use
+from salon.planning.services import planned_use
 from salon.shelf.models import Product, StockMove
 from salon.shelf.services import cost_per_g
 

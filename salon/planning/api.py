@@ -28,9 +28,9 @@ from craft.routine.look import looks
 from craft.routine.propose import propose
 from salon.heads.models import Head
 from salon.house.services import name_of
-from salon.plans import services
-from salon.plans.models import Plan, Routine
-from salon.plans.wish import HeadWish, Pair
+from salon.planning import services
+from salon.planning.models import Plan, Routine
+from salon.planning.wish import HeadWish, Pair
 from salon.problems import CoreField, ProblemsSerializer
 
 

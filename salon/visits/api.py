@@ -14,12 +14,12 @@ from rest_framework.views import APIView
 from craft.results import SCORE_MAX, SCORE_MIN
 from craft.vocabulary import Dryness, Residue, Role, Verdict
 from salon.fields import within
-from salon.findings import services
-from salon.findings.models import SCORES, Visit
 from salon.house.services import name_of
-from salon.plans.models import Plan
+from salon.planning.models import Plan
+from salon.planning.outlook import visit_cost
 from salon.problems import ProblemsSerializer
-from salon.shelf.outlook import visit_cost
+from salon.visits import services
+from salon.visits.models import SCORES, Visit
 
 MAX_MINUTES, MAX_GRAMS, MAX_RELEASE_H, MAX_LENGTH_CM, MAX_UNITS = 600, 2000, 336, 150, 500
 

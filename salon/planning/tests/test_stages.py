@@ -3,7 +3,7 @@
 from typing import Any
 
 from salon.house.services import the_house
-from salon.plans.models import Plan
+from salon.planning.models import Plan
 from salon.tests.base import ApiTest
 
 

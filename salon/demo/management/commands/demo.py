@@ -4,8 +4,8 @@ from typing import Any
 
 from django.core.management.base import BaseCommand, CommandParser
 
+from salon.demo.build import PASSWORD, USERNAME, build
 from salon.heads.models import Head
-from salon.house.demo.build import PASSWORD, USERNAME, build
 
 
 class Command(BaseCommand):

@@ -9,7 +9,7 @@ from salon.heads.services import change_head, observe
 from salon.heads.tests.test_heads import seen
 from salon.house.services import the_house
 from salon.kit.models import KitItem
-from salon.plans.models import Plan, Routine
+from salon.planning.models import Plan, Routine
 from salon.tests.base import ApiTest
 
 

@@ -15,13 +15,13 @@ from craft.results import (
     ratio,
 )
 from craft.vocabulary import Residue
-from salon.findings.drying import learn_salon
-from salon.findings.models import Visit, VisitDose, VisitStep
-from salon.plans.models import Plan
+from salon.planning.models import Plan
 from salon.shelf.calibrating import weighed
 from salon.shelf.models import Product
 from salon.shelf.pairs import seen
 from salon.shelf.stock import draw_down
+from salon.visits.learning import learn_salon
+from salon.visits.models import Visit, VisitDose, VisitStep
 
 
 @transaction.atomic

@@ -19,7 +19,7 @@ DATES = (
 
 def bottles() -> list[dict[str, str]]:
     """Rows of the table, blanks as empty text."""
-    text = files("salon.house.demo").joinpath("bottles.csv").read_text("utf-8")
+    text = files("salon.demo").joinpath("bottles.csv").read_text("utf-8")
     return list(csv.DictReader(io.StringIO(text)))
 
 

@@ -3,13 +3,13 @@
 from typing import Any
 
 from craft.contract import parse
-from salon.findings.services import record
 from salon.heads.services import add_head
 from salon.house.services import the_house
-from salon.plans.models import Plan
-from salon.plans.services import save
-from salon.plans.wish import HeadWish
+from salon.planning.models import Plan
+from salon.planning.services import save
+from salon.planning.wish import HeadWish
 from salon.tests.base import MEASURED, ApiTest
+from salon.visits.services import record
 
 
 class LearnedDryingTest(ApiTest):

@@ -7,18 +7,18 @@ from django.utils import timezone
 
 from craft.labels import read_label
 from craft.vocabulary import IngredientFamily
-from salon.findings.models import Visit
+from salon.demo.bottles import BOTTLES
+from salon.demo.build import build
+from salon.demo.drawer import WORN_PUMP
 from salon.heads.models import Head, Observation
 from salon.heads.services import profile
-from salon.house.demo.bottles import BOTTLES
-from salon.house.demo.build import build
-from salon.house.demo.drawer import WORN_PUMP
-from salon.plans.models import Plan
+from salon.planning.models import Plan
+from salon.planning.outlook import outlooks
 from salon.shelf.calibrating import drift_of
 from salon.shelf.models import Product
-from salon.shelf.outlook import outlooks
 from salon.shelf.pairs import flakers
 from salon.shelf.services import life_of
+from salon.visits.models import Visit
 
 #: Families no bottle of a small salon needs to hold.
 RARE = {

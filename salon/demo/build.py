@@ -10,24 +10,24 @@ from django.db import transaction
 from django.utils import timezone
 
 from craft.contract import parse
-from salon.findings.models import SCORES
-from salon.findings.services import record
+from salon.demo.bottles import BOTTLES, dated
+from salon.demo.drawer import CALIBRATED, KIT, RUBBED, TO_COME, WORN_PUMP
+from salon.demo.people import HEADS
 from salon.heads.models import Head
 from salon.heads.services import add_head, observe, raise_stop
-from salon.house.demo.bottles import BOTTLES, dated
-from salon.house.demo.drawer import CALIBRATED, KIT, RUBBED, TO_COME, WORN_PUMP
-from salon.house.demo.people import HEADS
 from salon.house.models import Specialist
 from salon.house.services import the_house
 from salon.kit.models import KitItem
-from salon.plans.models import Plan
-from salon.plans.services import save
-from salon.plans.wish import HeadWish
+from salon.planning.models import Plan
+from salon.planning.services import save
+from salon.planning.wish import HeadWish
 from salon.shelf.calibrating import keep, weighed
 from salon.shelf.exchange import Row, cleaned
 from salon.shelf.importing import looked, take_in
 from salon.shelf.models import Calibration, Product, StockMove, Weighing
 from salon.shelf.pairs import rubbed
+from salon.visits.models import SCORES
+from salon.visits.services import record
 
 USERNAME, PASSWORD = "mara", "midsummer"
 SEED = 20260618

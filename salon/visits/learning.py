@@ -7,10 +7,10 @@ from django.db.models import F, QuerySet
 
 from craft.learning import Learned, Seen, head_factor, salon_factor
 from craft.vocabulary import Dryness
-from salon.findings.models import Visit
 from salon.heads.models import Head
 from salon.house.models import House
 from salon.house.services import the_house
+from salon.visits.models import Visit
 
 #: The salon's factor rests on its last sets, so that a new hood or a new season is learned.
 LATEST = 200

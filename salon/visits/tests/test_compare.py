@@ -6,12 +6,12 @@ from django.db import IntegrityError, transaction
 from rest_framework.exceptions import ValidationError
 
 from craft.contract import parse
-from salon.findings import services
-from salon.findings.models import SCORES, Visit, VisitDose, VisitStep
-from salon.plans.models import Plan
-from salon.plans.services import save
-from salon.plans.wish import HeadWish
+from salon.planning.models import Plan
+from salon.planning.services import save
+from salon.planning.wish import HeadWish
 from salon.tests.base import ApiTest
+from salon.visits import services
+from salon.visits.models import SCORES, Visit, VisitDose, VisitStep
 
 STYLES = ("two_strand_twist_out", "flat_twist_out", "shingle_wash_and_go", "quick_wash")
 

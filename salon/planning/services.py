@@ -14,16 +14,16 @@ from craft.routine.planner import plan
 from craft.routine.techniques import TECHNIQUES
 from craft.vocabulary import EditOp, SchoolBy, Severity
 from salon.devices.airs import airs
-from salon.findings.drying import drying_of
 from salon.heads import services as heads
 from salon.heads.models import Head
 from salon.house.models import House
 from salon.house.services import pace_of, the_house
 from salon.kit.services import kit_for_plan
-from salon.plans.models import Plan, Routine, still_to_come
-from salon.plans.wish import HeadWish
+from salon.planning.models import Plan, Routine, still_to_come
+from salon.planning.wish import HeadWish
 from salon.shelf.pairs import flakers
 from salon.shelf.services import shelf_for_plan
+from salon.visits.learning import drying_of
 
 #: Assumed when no visit tells when the hair was last detangled.
 USUAL_DAYS_SINCE_DETANGLE = 7

@@ -1,0 +1,180 @@
+"""Heads as they are looked for: with what was last planned and done, and over time."""
+
+from datetime import UTC, datetime
+
+from django.db.models import Exists, OuterRef, QuerySet, Subquery
+from django.shortcuts import get_object_or_404
+from django.urls import path
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import OpenApiParameter, extend_schema
+from rest_framework import generics, serializers, status
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from salon.heads import services
+from salon.heads.api import HeadSerializer, NewHeadSerializer
+from salon.heads.models import Head, Observation, StopSignSeen
+from salon.heads.timeline import DAY, timeline
+from salon.planning.models import Plan
+from salon.problems import ProblemsSerializer
+from salon.visits.models import Visit
+
+
+class HeadRowSerializer(serializers.ModelSerializer):
+    conditions = serializers.ListField(child=serializers.CharField())
+    pattern = serializers.CharField(allow_null=True)
+    length_cm = serializers.FloatField(allow_null=True)
+    porosity = serializers.CharField(allow_null=True)
+    last_plan_id = serializers.IntegerField(allow_null=True)
+    last_plan_title = serializers.CharField(allow_null=True)
+    last_plan_at = serializers.DateTimeField(allow_null=True)
+    last_visit_at = serializers.DateTimeField(allow_null=True)
+    last_visit_title = serializers.CharField(allow_null=True)
+    stopped = serializers.BooleanField()
+
+    class Meta:
+        model = Head
+        fields = [
+            "id",
+            "name",
+            "conditions",
+            "pattern",
+            "length_cm",
+            "porosity",
+            "last_plan_id",
+            "last_plan_title",
+            "last_plan_at",
+            "last_visit_at",
+            "last_visit_title",
+            "stopped",
+        ]
+
+
+def latest(kind: str, column: str) -> Subquery:
+    """The newest value of a kind for each head."""
+    rows = Observation.objects.filter(
+        head=OuterRef("pk"), kind=kind, zone="", withdrawn_at=None
+    ).order_by("-taken_at", "-pk")
+    return Subquery(rows.values(column)[:1])
+
+
+def head_rows() -> QuerySet[Head]:
+    """Heads with what a row shows of each."""
+    plans = Plan.objects.filter(head=OuterRef("pk")).order_by("-made_at", "-pk")
+    visits = Visit.objects.filter(head=OuterRef("pk")).order_by("-started_at", "-pk")
+    stops = StopSignSeen.objects.filter(head=OuterRef("pk"), cleared_at=None)
+    return Head.objects.annotate(
+        stopped=Exists(stops),
+        pattern=latest("pattern", "word"),
+        length_cm=latest("length_cm", "number"),
+        porosity=latest("porosity", "word"),
+        last_plan_id=Subquery(plans.values("pk")[:1]),
+        last_plan_title=Subquery(plans.values("title")[:1]),
+        last_plan_at=Subquery(plans.values("made_at")[:1]),
+        last_visit_at=Subquery(visits.values("started_at")[:1]),
+        last_visit_title=Subquery(visits.values("plan__title")[:1]),
+    )
+
+
+class HeadsView(generics.ListCreateAPIView):
+    """Clients."""
+
+    def get_serializer_class(self) -> type[serializers.Serializer]:
+        return NewHeadSerializer if self.request.method == "POST" else HeadRowSerializer
+
+    def get_queryset(self) -> QuerySet[Head]:
+        words = self.request.query_params.get("search", "").split()
+        rows = head_rows()
+        for word in words:
+            rows = rows.filter(name__icontains=word)
+        return rows.order_by("name", "pk")
+
+    @extend_schema(
+        parameters=[OpenApiParameter("search", OpenApiTypes.STR, description="Part of a name.")],
+        responses=HeadRowSerializer(many=True),
+    )
+    def get(self, request: Request, *args: object, **kwargs: object) -> Response:
+        return super().get(request, *args, **kwargs)
+
+    @extend_schema(
+        request=NewHeadSerializer, responses={201: HeadSerializer, 400: ProblemsSerializer}
+    )
+    def post(self, request: Request) -> Response:
+        given = NewHeadSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        values = dict(given.validated_data)
+        found = values.pop("observations", [])
+        head = services.add_head(values, found, request.user)
+        return Response(HeadSerializer(head).data, status=status.HTTP_201_CREATED)
+
+
+MARKS_MOST = 60
+
+
+class PointSerializer(serializers.Serializer):
+    at = serializers.DateTimeField()
+    value = serializers.FloatField()
+    low = serializers.FloatField(allow_null=True)
+    high = serializers.FloatField(allow_null=True)
+
+
+class SeriesSerializer(serializers.Serializer):
+    key = serializers.CharField()
+    unit = serializers.CharField(allow_blank=True)
+    note = serializers.CharField(allow_blank=True)
+    range_low = serializers.FloatField(allow_null=True)
+    range_high = serializers.FloatField(allow_null=True)
+    points = PointSerializer(many=True)
+
+
+class MarkSerializer(serializers.Serializer):
+    at = serializers.DateTimeField()
+    title = serializers.CharField()
+    visit = serializers.IntegerField()
+
+
+class TimelineSerializer(serializers.Serializer):
+    series = SeriesSerializer(many=True)
+    services = MarkSerializer(many=True)
+
+
+class TimelineView(APIView):
+    """The hair over time, with services as marks."""
+
+    @extend_schema(responses=TimelineSerializer)
+    def get(self, request: Request, pk: int) -> Response:
+        head = get_object_or_404(Head, pk=pk)
+        visits = Visit.objects.filter(head=head).order_by("-started_at")
+        marks = visits.values_list("started_at", "plan__title", "pk")[:MARKS_MOST]
+        data = {
+            "series": [
+                {
+                    "key": one.key,
+                    "unit": one.unit,
+                    "note": one.note,
+                    "range_low": one.range[0] if one.range else None,
+                    "range_high": one.range[1] if one.range else None,
+                    "points": [
+                        {
+                            "at": datetime.fromtimestamp(point.day * DAY, tz=UTC),
+                            "value": round(point.value, 3),
+                            "low": point.low,
+                            "high": point.high,
+                        }
+                        for point in one.points
+                    ],
+                }
+                for one in timeline(head)
+            ],
+            "services": [
+                {"at": at, "title": title, "visit": visit} for at, title, visit in reversed(marks)
+            ],
+        }
+        return Response(TimelineSerializer(data).data)
+
+
+urlpatterns = [
+    path("heads/", HeadsView.as_view(), name="heads"),
+    path("heads/<int:pk>/timeline/", TimelineView.as_view(), name="timeline"),
+]
