@@ -25,6 +25,7 @@ from craft.contract.label import IngredientOut, LabelAnswer, LabelRequest, Unkno
 from craft.contract.look import LookAnswer
 from craft.contract.profile import ProfileAnswer, ProfileRequest
 from craft.contract.proposals import ChainAnswer, CompareAnswer, CompareRequest, ProposeAnswer
+from craft.contract.visit import VisitAnswer, VisitRequest
 from craft.drying import Bundle, Stage
 from craft.errors import CraftError, Missing, NeverDries
 from craft.head import hairline, radius
@@ -40,6 +41,7 @@ from craft.routine.drying_plan import drying_plan, stages_out
 from craft.routine.look import looks
 from craft.routine.planner import plan
 from craft.routine.propose import propose
+from craft.visit import visit
 from craft.vocabulary import Scheme, StageKind
 
 CURVE_POINTS = 100
@@ -52,6 +54,18 @@ class Command:
     request: type[BaseModel]
     answer: type[BaseModel]
     run: Callable[[Any], BaseModel]
+
+    def answer_json(self, request: BaseModel) -> str:
+        """Run the command; its answer as JSON, checked against the answer's own type.
+
+        Args:
+            request: of this command's type
+        Raises:
+            CraftError: the request asks for something that cannot be; names the field
+        """
+        text = self.run(request).model_dump_json(by_alias=True)
+        self.answer.model_validate_json(text)
+        return text
 
 
 def mass_and_length(request: DryRequest) -> tuple[float, float]:
@@ -226,4 +240,5 @@ COMMANDS = {
     "crown": Command(PlanRequest, CrownAnswer, crown),
     "look": Command(PlanRequest, LookAnswer, looks),
     "partings": Command(PartingsRequest, PartingsAnswer, parted),
+    "visit": Command(VisitRequest, VisitAnswer, visit),
 }

@@ -3,48 +3,53 @@
 from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import datetime
+from itertools import accumulate
 
 
 @dataclass(frozen=True)
-class Hold:
+class Reservation:
     """Some pieces that are not in the drawer for a while.
 
     Args:
         count: how many pieces
         begin, end: when they leave the drawer and when they are back, clean
-        who: on whose head or where, in words
+        holder: on whose head; empty while being cleaned
     """
 
     count: int
     begin: datetime
     end: datetime
-    who: str
+    holder: str
 
 
-def during(holds: Iterable[Hold], begin: datetime, end: datetime) -> list[Hold]:
-    """Holds that overlap a time; one that ends as it begins does not."""
-    return [one for one in holds if one.begin < end and begin < one.end]
+def during(
+    reservations: Iterable[Reservation], begin: datetime, end: datetime
+) -> list[Reservation]:
+    """Reservations that overlap a time; one that ends as it begins does not."""
+    return [
+        reservation
+        for reservation in reservations
+        if reservation.begin < end and begin < reservation.end
+    ]
 
 
-def most_held(holds: Iterable[Hold], begin: datetime, end: datetime) -> int:
-    """The most pieces that are out at once during a time.
-
-    Only beginnings raise the number, so it is enough to look at the start and at each of them.
-    """
-    overlapping = during(holds, begin, end)
-    moments = {begin, *(one.begin for one in overlapping if one.begin > begin)}
-    return max(
-        (sum(one.count for one in overlapping if one.begin <= at < one.end) for at in moments),
-        default=0,
-    )
+def most_reserved(reservations: Iterable[Reservation], begin: datetime, end: datetime) -> int:
+    """The most pieces that are out at once during a time."""
+    changes: list[tuple[datetime, int]] = []
+    for reservation in during(reservations, begin, end):
+        changes.append((max(begin, reservation.begin), reservation.count))
+        changes.append((reservation.end, -reservation.count))
+    # What comes back at a moment is there for what leaves at that moment.
+    running = accumulate(count for _, count in sorted(changes))
+    return max(running, default=0)
 
 
-def free(count: int, holds: Iterable[Hold], begin: datetime, end: datetime) -> int:
+def free(count: int, reservations: Iterable[Reservation], begin: datetime, end: datetime) -> int:
     """Pieces that are in the drawer throughout a time, never less than none.
 
     Args:
         count: how many there are in all
-        holds: who has some, and until when
+        reservations: who has some, and until when
         begin, end: the time they are needed
     """
-    return max(0, count - most_held(holds, begin, end))
+    return max(0, count - most_reserved(reservations, begin, end))

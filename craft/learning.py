@@ -38,7 +38,7 @@ _GRID: Floats = np.linspace(-2.2, 2.2, 881)
 
 
 @dataclass(frozen=True)
-class Seen:
+class Outcome:
     """A set that was opened.
 
     Args:
@@ -53,7 +53,7 @@ class Seen:
 
 
 @dataclass(frozen=True)
-class Learned:
+class Factor:
     """A multiplier on drying times.
 
     Args:
@@ -72,56 +72,56 @@ class Learned:
         return math.hypot(self.unsure, DAY_TO_DAY)
 
 
-def likelihood(seen: Seen, day_to_day: float) -> Floats:
+def likelihood(outcome: Outcome, day_to_day: float) -> Floats:
     """How well each factor explains a set that was opened [log].
 
     Args:
-        seen: the set
+        outcome: the set
         day_to_day: spread of one head's times, of the logarithm
     Source: [1].
     """
-    past = math.log(seen.opened_h / seen.forecast_h)
-    if seen.dryness is Dryness.DRY:
+    past = math.log(outcome.opened_h / outcome.forecast_h)
+    if outcome.dryness is Dryness.DRY:
         return np.asarray(log_ndtr((past - _GRID) / day_to_day))
-    edge = past if seen.dryness is Dryness.DAMP_ROOTS else past - WET_BEFORE
+    edge = past if outcome.dryness is Dryness.DAMP_ROOTS else past - WET_BEFORE
     return np.asarray(log_ndtr((_GRID - edge) / day_to_day))
 
 
-def learn(seen: Sequence[Seen], start: float, unsure: float, day_to_day: float) -> Learned:
+def learn(outcomes: Sequence[Outcome], start: float, unsure: float, day_to_day: float) -> Factor:
     """Weigh what was seen against what was believed.
 
     Args:
-        seen: sets that were opened
+        outcomes: sets that were opened
         start: factor believed before
         unsure: of its logarithm
         day_to_day: spread of the times around the factor, of the logarithm
     Source: [1], on a grid.
     """
     belief = -((_GRID - math.log(start)) ** 2) / (2 * unsure**2)
-    for one in seen:
-        belief = belief + likelihood(one, day_to_day)
+    for outcome in outcomes:
+        belief = belief + likelihood(outcome, day_to_day)
     weight = np.exp(belief - belief.max())
     weight /= weight.sum()
     mean = float(weight @ _GRID)
     wide = math.sqrt(max(0.0, float(weight @ (_GRID - mean) ** 2)))
-    return Learned(math.exp(mean), wide, len(seen))
+    return Factor(math.exp(mean), wide, len(outcomes))
 
 
-def salon_factor(seen: Sequence[Seen]) -> Learned:
+def salon_factor(outcomes: Sequence[Outcome]) -> Factor:
     """The factor of a salon, from sets on all its heads.
 
     Args:
-        seen: sets that were opened
+        outcomes: sets that were opened
     """
-    return learn(seen, 1.0, SALON_UNSURE, LOG_SPREAD)
+    return learn(outcomes, 1.0, SALON_UNSURE, LOG_SPREAD)
 
 
-def head_factor(seen: Sequence[Seen], salon: Learned | None) -> Learned:
+def head_factor(outcomes: Sequence[Outcome], salon: Factor | None) -> Factor:
     """The factor of one head, beginning with that of the salon.
 
     Args:
-        seen: sets of this head
+        outcomes: sets of this head
         salon: what the salon has learned; None where nothing was
     """
     start = salon.factor if salon else 1.0
-    return learn(seen, start, BETWEEN_HEADS, DAY_TO_DAY)
+    return learn(outcomes, start, BETWEEN_HEADS, DAY_TO_DAY)

@@ -53,3 +53,40 @@ def forecast_definition_score(definition: float) -> float:
         1 to 5
     """
     return SCORE_MIN + (SCORE_MAX - SCORE_MIN) * definition
+
+
+#: A typed value so many times off the plan is asked about, not refused. House values.
+DOUBTFUL_TIMES = 3.0
+#: Differences below these are never asked about [min], [g]. House values.
+DOUBTFUL_MIN, DOUBTFUL_G = 20.0, 15.0
+#: A finished style may be measured so much longer than the hair: a tape is no ruler. House values.
+LENGTH_SHARE, LENGTH_MORE_CM = 1.05, 1.0
+
+
+def doubtful_minutes(high: float, actual: float) -> bool:
+    """Whether minutes are so many that a finger may have slipped.
+
+    Args:
+        high: upper end of the range of the plan [min]
+        actual: what was typed [min]
+    """
+    return actual > DOUBTFUL_TIMES * high and actual > high + DOUBTFUL_MIN
+
+
+def doubtful_grams(planned: float, actual: float) -> bool:
+    """Whether a dose is so large that a finger may have slipped.
+
+    Args:
+        planned: dose of the plan [g]
+        actual: what was typed [g]
+    """
+    return actual > DOUBTFUL_TIMES * planned and actual > planned + DOUBTFUL_G
+
+
+def longest_length(hair_cm: float) -> float:
+    """The longest a finished style can be measured [cm].
+
+    Args:
+        hair_cm: stretched length of the longest hair [cm]
+    """
+    return LENGTH_SHARE * hair_cm + LENGTH_MORE_CM

@@ -72,7 +72,14 @@ def check_field(model: type[BaseModel], field: str, value: object) -> None:
 def explain(model: type[BaseModel], detail: ErrorDetails) -> CraftError:
     """Turn a finding of the validator into a sentence with the field and the allowed values."""
     kind, message = detail["type"], detail["msg"]
-    field = ".".join(str(part) for part in detail["loc"] if part != "[key]")
+    tags = tags_in(schema(model))
+    path = detail["loc"]
+    named = [
+        part
+        for before, part in zip((None, *path), path, strict=False)
+        if part != "[key]" and not (part in tags and isinstance(before, int))
+    ]
+    field = ".".join(map(str, named))
     if kind == "json_invalid":
         return CraftError("request", f"This is not valid JSON: {message.split(': ', 1)[-1]}.")
     root = schema(model)
@@ -80,6 +87,9 @@ def explain(model: type[BaseModel], detail: ErrorDetails) -> CraftError:
         parent = schema_at(root, detail["loc"][:-1])
         known = ", ".join(cast("Json", parent.get("properties", {})))
         return CraftError(field, f"Unknown field. Known here: {known}.")
+    if kind == "union_tag_invalid":
+        kinds = ", ".join(sorted(tags))
+        return CraftError(f"{field}.kind", f"Use one of: {kinds}.")
     if kind == "missing":
         return CraftError(field, "This is missing. " + allowed(schema_at(root, detail["loc"])))
     if kind == "value_error":
@@ -90,6 +100,17 @@ def explain(model: type[BaseModel], detail: ErrorDetails) -> CraftError:
     return CraftError(field or "request", allowed(schema_at(root, detail["loc"])) or message + ".")
 
 
+def tags_in(piece: object) -> frozenset[str]:
+    """Words that tell the members of a tagged union apart: no fields of what was sent."""
+    if isinstance(piece, list):
+        return frozenset().union(*map(tags_in, piece))
+    if not isinstance(piece, Mapping):
+        return frozenset()
+    own = piece.get("discriminator", {})
+    tags = frozenset(own.get("mapping", {})) if isinstance(own, Mapping) else frozenset()
+    return tags.union(*map(tags_in, piece.values()))
+
+
 def schema_at(root: Json, path: tuple[int | str, ...]) -> Json:
     """The piece of a JSON Schema that describes a place in the data."""
     here = resolve(root, root)
@@ -98,6 +119,8 @@ def schema_at(root: Json, path: tuple[int | str, ...]) -> Json:
             return resolve(root, cast("Json", here.get("propertyNames", {})))
         if isinstance(part, int):
             step = here.get("items", {})
+        elif part in here.get("discriminator", {}).get("mapping", {}):
+            step = {"$ref": here["discriminator"]["mapping"][part]}
         else:
             step = here.get("properties", {}).get(part, here.get("additionalProperties", {}))
         here = resolve(root, step if isinstance(step, Mapping) else {})

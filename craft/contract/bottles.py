@@ -30,7 +30,7 @@ class ClashOut(Frozen):
     fits: Fits
     severity: Severity
     text: str
-    fired_by: str
+    trigger: str
     source: str
 
 

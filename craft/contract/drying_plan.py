@@ -5,7 +5,7 @@ from pydantic import Field
 from craft.contract.base import Frozen
 from craft.contract.drying import StageOut
 from craft.contract.plan import Caution, Drying, Fix, Reason
-from craft.vocabulary import AirAt
+from craft.vocabulary import AirAt, AirSource
 
 
 class AirOut(Frozen):
@@ -15,8 +15,10 @@ class AirOut(Frozen):
     temp_c: float
     rh: float
     dew_point_c: float
-    told_by: str
-    """A sensor, a forecast, a hand; empty where it is only assumed."""
+    by: AirSource
+    """Who says so."""
+    source: str
+    """Which sensor or forecast, in words."""
 
 
 class PlannedStage(StageOut):
@@ -55,7 +57,7 @@ class DryingPlanAnswer(Frozen):
     over_time: DryMap
     what_if: list[WhatIf]
     """What makes the release safe first, the cheapest first; then what comes near."""
-    airs: list[AirOut]
+    ambient: list[AirOut]
     before: str
     """What was done to get there, where sets go in damp; else empty."""
     water_start: float

@@ -63,7 +63,7 @@ def judged(
                 fits=one.fits,
                 severity=one.severity,
                 text=one.text,
-                fired_by=one.fired_by,
+                trigger=one.trigger,
                 source=one.source,
             )
             for one in found

@@ -80,7 +80,7 @@ class Clash:
         fits: no, or with care
         severity: how it is told
         text: one sentence
-        fired_by: the input that fired it
+        trigger: the input that fired it
         source: of the rule
     """
 
@@ -88,7 +88,7 @@ class Clash:
     fits: Fits
     severity: Severity
     text: str
-    fired_by: str
+    trigger: str
     source: str = TRADE
 
 

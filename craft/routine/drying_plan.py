@@ -272,7 +272,7 @@ def before(case: Case) -> str:
     return f"{minutes:g} min {how} until damp, then the bands go in."
 
 
-def airs(case: Case) -> list[AirOut]:
+def ambient(case: Case) -> list[AirOut]:
     """The air of every place the hair dries in."""
     known = [AirAt.SALON]
     if case.request.outdoors is not None:
@@ -285,7 +285,8 @@ def airs(case: Case) -> list[AirOut]:
             temp_c=round(room.temp_c, 1),
             rh=round(room.rh, 3),
             dew_point_c=round(dew_point(room.temp_c, room.rh), 1),
-            told_by=room.told_by,
+            by=room.by,
+            source=room.source,
         )
         for at in known
         for room in [room_at(case, at)]
@@ -307,7 +308,7 @@ def learned_reasons(case: Case) -> list[Reason]:
             "learned_factor",
             f"Times are multiplied by {request.drying_factor:.2f}; eight heads in ten dry within "
             f"{1 / band:.0%} and {band:.0%} of that.",
-            request.drying_told or "nothing learned yet",
+            request.drying_basis or "nothing learned yet",
             HOUSE,
         )
     ]
@@ -328,12 +329,12 @@ def drying_plan(request: PlanRequest) -> DryingPlanAnswer:
         stages=planned_stages(case, made),
         over_time=over_time(case, made),
         what_if=what_if(case, made),
-        airs=airs(case),
+        ambient=ambient(case),
         before=before(case),
         water_start=made.water,
         factor=made.factor,
         spread=made.spread,
-        learned=request.drying_told,
+        learned=request.drying_basis,
         slowest=slowest(case),
         cautions=[one for one in cautions_for(case, made, 0) if one.key in DRYING_CAUTIONS],
         reasons=[*drying_out(made).reasons, *learned_reasons(case)],

@@ -130,7 +130,7 @@ def more_sections(case: Case, made: Forecast) -> Fix | None:
 
 
 def hood_first(case: Case, made: Forecast) -> Fix | None:
-    """The fewest minutes under the hood, before it airs, that make the release safe."""
+    """The fewest minutes under the hood, before it ambient, that make the release safe."""
     if case.request.goal.max_heat is Heat.NONE:
         return None
     for minutes in HOOD_OFFERS:

@@ -1,11 +1,11 @@
-"""Rods, pins, bands and clips of a routine, what is short, and where odd sizes show least."""
+"""Rods, pins, bands and clips of a routine, what is short, and where another size shows least."""
 
 import math
 from collections import Counter
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 
-from craft.contract.plan import KitNeeded, OddRods, Reason, RodNeed
+from craft.contract.plan import KitNeeded, Reason, RodNeed, SubstituteRods
 from craft.partings import Section, bundles
 from craft.routine.case import Case
 from craft.routine.curls import bands_of, rod_curl
@@ -103,7 +103,7 @@ def hidden_pairs(sections: Sequence[Section]) -> list[tuple[Section, ...]]:
 
 
 @dataclass(frozen=True)
-class Odd:
+class Substitute:
     """Sections that take rods of another size.
 
     Args:
@@ -136,13 +136,13 @@ def other_sizes(case: Case, wanted: float | None = None) -> Iterator[tuple[float
             yield size, free
 
 
-def odd_rods(case: Case) -> list[Odd]:
+def substitute_rods(case: Case) -> list[Substitute]:
     """Where rods of other sizes stand in for those missing, pair by pair.
 
     One size that is enough for all comes before several nearer ones: one other curl shows less
     than two. Left and right get the same.
     """
-    found: list[Odd] = []
+    found: list[Substitute] = []
     each, meant = case.technique.rods_each, sizes_by_section(case)
     for wanted, gap in missing(case).items():
         free = [
@@ -155,9 +155,9 @@ def odd_rods(case: Case) -> list[Odd]:
         enough = [one for one in free if one[1] >= gap]
         pairs = hidden_pairs([one for one in case.sections if meant[one.number] == wanted])
         for sizes in (enough[:1], free):
-            odd = spread(pairs, sizes, gap, each)
-            if sum(len(one.sections) for one in odd) * each >= gap:
-                found += [replace(one, wanted_mm=wanted) for one in odd]
+            group = spread(pairs, sizes, gap, each)
+            if sum(len(one.sections) for one in group) * each >= gap:
+                found += [replace(one, wanted_mm=wanted) for one in group]
                 break
     return found
 
@@ -167,7 +167,7 @@ def spread(
     sizes: Sequence[tuple[float, int]],
     missing: int,
     each: int,
-) -> list[Odd]:
+) -> list[Substitute]:
     """Give pairs of sections to sizes, the most hidden pairs first, while rods last."""
     waiting = list(pairs)
     found = []
@@ -178,18 +178,22 @@ def spread(
             numbers += [one.number for one in pair]
             missing -= each * len(pair)
         if numbers:
-            found.append(Odd(size, tuple(sorted(numbers))))
+            found.append(Substitute(size, tuple(sorted(numbers))))
     return found
 
 
-def odd_sections(case: Case) -> list[int]:
-    """Every section that takes an odd rod."""
-    return sorted(number for odd in odd_rods(case) for number in odd.sections)
+def substitute_sections(case: Case) -> list[int]:
+    """Every section that takes a substitute."""
+    return sorted(number for substitute in substitute_rods(case) for number in substitute.sections)
 
 
 def rods_by_section(case: Case) -> dict[int, float]:
     """Rod of each section [mm]; empty where none is set on rods."""
-    other = {number: odd.diameter_mm for odd in odd_rods(case) for number in odd.sections}
+    other = {
+        number: substitute.diameter_mm
+        for substitute in substitute_rods(case)
+        for number in substitute.sections
+    }
     return sizes_by_section(case) | other
 
 
@@ -246,10 +250,10 @@ def rods_told(case: Case) -> str | None:
     told = " and ".join(
         f"{gap} rods of {size:g} mm are missing of {needs[size]}" for size, gap in gaps.items()
     )
-    odd = out_odd(case)
-    if not odd:
+    substitutes = substitutes_out(case)
+    if not substitutes:
         return told + ", and no other size is enough"
-    return told + ": " + ", ".join(odd_told(one) for one in odd)
+    return told + ": " + ", ".join(substitute_words(one) for one in substitutes)
 
 
 def runs(numbers: Sequence[int]) -> str:
@@ -265,30 +269,30 @@ def runs(numbers: Sequence[int]) -> str:
     return ", ".join(told)
 
 
-def odd_told(odd: OddRods) -> str:
-    """Where odd rods go and what they do, in words."""
-    places = runs(odd.sections)
-    gap = odd.length_cm - odd.wanted_length_cm
+def substitute_words(rods: SubstituteRods) -> str:
+    """Where substitutes go and what they do, in words."""
+    places = runs(rods.sections)
+    gap = rods.length_cm - rods.wanted_length_cm
     hang = f"{abs(gap):.0f} cm {'longer' if gap > 0 else 'shorter'}"
     same = abs(gap) < LENGTH_WORTH_A_WORD_CM
     return (
-        f"{odd.count} of {odd.diameter_mm:g} mm at sections {places}, low at the back and alike on "
-        f"both sides, where another curl shows least; they come out {odd.curl_mm:.0f} mm across "
-        f"instead of {odd.wanted_curl_mm:.0f}" + ("" if same else f" and hang {hang}")
+        f"{rods.count} of {rods.diameter_mm:g} mm at sections {places}, low at the back and alike "
+        f"on both sides, where another curl shows least; they come out {rods.curl_mm:.0f} mm "
+        f"across instead of {rods.wanted_curl_mm:.0f}" + ("" if same else f" and hang {hang}")
     )
 
 
-def out_odd(case: Case) -> list[OddRods]:
-    """Odd rods with the curl they leave."""
+def substitutes_out(case: Case) -> list[SubstituteRods]:
+    """Rods that stand in, with the curl they leave."""
     found = []
-    for odd in odd_rods(case):
-        wanted = rod_curl(case, odd.wanted_mm)
-        curl = rod_curl(case, odd.diameter_mm)
+    for substitute in substitute_rods(case):
+        wanted = rod_curl(case, substitute.wanted_mm)
+        curl = rod_curl(case, substitute.diameter_mm)
         found.append(
-            OddRods(
-                diameter_mm=odd.diameter_mm,
-                count=len(odd.sections) * case.technique.rods_each,
-                sections=list(odd.sections),
+            SubstituteRods(
+                diameter_mm=substitute.diameter_mm,
+                count=len(substitute.sections) * case.technique.rods_each,
+                sections=list(substitute.sections),
                 curl_mm=round(curl.diameter_mm, 1),
                 wanted_curl_mm=round(wanted.diameter_mm, 1),
                 length_cm=round(curl.hanging_cm, 1),
@@ -300,7 +304,7 @@ def out_odd(case: Case) -> list[OddRods]:
 
 def kit_needed(case: Case) -> KitNeeded:
     """What has to lie ready."""
-    odd, gaps = out_odd(case), missing(case)
+    substitutes, gaps = substitutes_out(case), missing(case)
     rods = [
         RodNeed(
             diameter_mm=size,
@@ -312,8 +316,8 @@ def kit_needed(case: Case) -> KitNeeded:
     ]
     return KitNeeded(
         rods=rods,
-        odd_at=odd_sections(case),
-        odd=odd,
+        substitute_sections=substitute_sections(case),
+        substitutes=substitutes,
         pins=pins_needed(case),
         bands=bands_needed(case),
         clips=case.technique.clips,
@@ -323,8 +327,8 @@ def kit_needed(case: Case) -> KitNeeded:
 
 def stand_in(case: Case, size: float) -> float | None:
     """The size that stands in for most rods that are missing of another."""
-    odd = [one for one in odd_rods(case) if one.wanted_mm == size]
-    most = max(odd, key=lambda one: len(one.sections), default=None)
+    group = [one for one in substitute_rods(case) if one.wanted_mm == size]
+    most = max(group, key=lambda one: len(one.sections), default=None)
     return most.diameter_mm if most else None
 
 

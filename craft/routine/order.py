@@ -168,14 +168,14 @@ def products_out_of_order(one: Step) -> Iterator[tuple[str, str, str]]:
 def out_of_order(case: Case, steps: Sequence[Step]) -> list[Caution]:
     """What is broken, as cautions; each key once."""
     found: dict[str, Caution] = {}
-    for key, text, fired_by in violations(case, steps):
+    for key, text, trigger in violations(case, steps):
         found.setdefault(
             key,
             Caution(
                 key=key,
                 severity=Severity.ADJUST,
                 text=text,
-                fired_by=fired_by,
+                trigger=trigger,
                 source=TRADE,
                 fixes=[],
             ),

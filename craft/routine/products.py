@@ -111,7 +111,7 @@ def passed_over(case: Case, role: Role, item: ShelfItem) -> Reason | None:
         name = name_of(item)
         what = found[0].text.removeprefix(f"{name} ")
         told = f"{name} is left out: " + ("it " if what != found[0].text else "") + what
-        return reason(rule, told, found[0].fired_by, found[0].source)
+        return reason(rule, told, found[0].trigger, found[0].source)
     pair = shelf.flaking(item, [one for one in case.taken.values() if one and one is not item])
     if pair and role in shelf.stays_in:
         told = f"{name_of(item)} is left out: it flakes with what is taken. {pair.because}"

@@ -7,13 +7,13 @@ HOUSE = "House value, adjustable."
 MODEL = "House model."
 
 
-def reason(rule: str, because: str, fired_by: str, source: str = TRADE) -> Reason:
+def reason(rule: str, because: str, trigger: str, source: str = TRADE) -> Reason:
     """A reason for something in the plan.
 
     Args:
         rule: key of the rule
         because: one sentence a junior understands
-        fired_by: the input that fired it, with its value
+        trigger: the input that fired it, with its value
         source: where the rule comes from
     """
-    return Reason(rule=rule, because=because, fired_by=fired_by, source=source)
+    return Reason(rule=rule, because=because, trigger=trigger, source=source)

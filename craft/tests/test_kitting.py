@@ -6,14 +6,16 @@ from unittest import TestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from craft.kitting import Hold, during, free, most_held
+from craft.kitting import Reservation, during, free, most_reserved
 
 NINE = datetime(2026, 6, 20, 9)
 
 
-def hold(begin: int, end: int, count: int = 1) -> Hold:
+def hold(begin: int, end: int, count: int = 1) -> Reservation:
     """Pieces out between two minutes after nine."""
-    return Hold(count, NINE + timedelta(minutes=begin), NINE + timedelta(minutes=end), "somebody")
+    return Reservation(
+        count, NINE + timedelta(minutes=begin), NINE + timedelta(minutes=end), "somebody"
+    )
 
 
 def at(minute: int) -> datetime:
@@ -33,10 +35,10 @@ class FreeTest(TestCase):
         self.assertEqual(free(24, [], at(0), at(60)), 24)
 
     def test_what_comes_back_as_another_goes_is_one_set(self) -> None:
-        self.assertEqual(most_held([hold(0, 30, 8), hold(30, 60, 8)], at(0), at(60)), 8)
+        self.assertEqual(most_reserved([hold(0, 30, 8), hold(30, 60, 8)], at(0), at(60)), 8)
 
     def test_what_overlaps_adds_up(self) -> None:
-        self.assertEqual(most_held([hold(0, 31, 8), hold(30, 60, 6)], at(0), at(60)), 14)
+        self.assertEqual(most_reserved([hold(0, 31, 8), hold(30, 60, 6)], at(0), at(60)), 14)
 
     def test_a_later_plan_counts_if_it_begins_before_these_are_back(self) -> None:
         later = [hold(120, 200, 10)]
@@ -53,10 +55,10 @@ class FreeTest(TestCase):
     @settings(max_examples=60, deadline=None)
     @given(HOLDS, st.integers(0, 100), st.integers(1, 60))
     def test_as_if_counted_minute_by_minute(
-        self, holds: list[Hold], begin: int, length: int
+        self, reservations: list[Reservation], begin: int, length: int
     ) -> None:
         minutes = [at(begin + one) for one in range(length)]
         counted = max(
-            sum(one.count for one in holds if one.begin <= now < one.end) for now in minutes
+            sum(one.count for one in reservations if one.begin <= now < one.end) for now in minutes
         )
-        self.assertEqual(most_held(holds, at(begin), at(begin + length)), counted)
+        self.assertEqual(most_reserved(reservations, at(begin), at(begin + length)), counted)

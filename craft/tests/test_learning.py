@@ -8,15 +8,15 @@ from scipy import integrate, stats
 
 from craft import learning
 from craft.drying import LOG_SPREAD
-from craft.learning import Seen, head_factor, salon_factor
+from craft.learning import Outcome, head_factor, salon_factor
 from craft.vocabulary import Dryness
 
 
-def opened(forecast: float, at: float, dryness: Dryness = Dryness.DRY) -> Seen:
-    return Seen(forecast, at, dryness)
+def opened(forecast: float, at: float, dryness: Dryness = Dryness.DRY) -> Outcome:
+    return Outcome(forecast, at, dryness)
 
 
-def simulated(factor: float, visits: int, seed: int) -> list[Seen]:
+def simulated(factor: float, visits: int, seed: int) -> list[Outcome]:
     """Sets of a head that dries slower by a factor, opened around the forecast."""
     chance = random.Random(seed)
     found = []
@@ -35,7 +35,7 @@ class LearningTest(TestCase):
         self.assertAlmostEqual(learned.spread, LOG_SPREAD, places=4)
 
     def test_mean_against_direct_integration(self) -> None:
-        seen = [opened(20, 24, Dryness.DAMP_ROOTS), opened(20, 30)]
+        outcomes = [opened(20, 24, Dryness.DAMP_ROOTS), opened(20, 30)]
         between, within = learning.BETWEEN_HEADS, learning.DAY_TO_DAY
 
         def density(x: float) -> float:
@@ -45,7 +45,7 @@ class LearningTest(TestCase):
 
         whole, _ = integrate.quad(density, -2, 2)
         mean, _ = integrate.quad(lambda x: x * density(x) / whole, -2, 2)
-        self.assertAlmostEqual(math.log(head_factor(seen, None).factor), mean, places=4)
+        self.assertAlmostEqual(math.log(head_factor(outcomes, None).factor), mean, places=4)
 
     def test_damp_slows_dry_hastens(self) -> None:
         damp = head_factor([opened(20, 24, Dryness.DAMP_ROOTS)] * 3, None)
@@ -68,7 +68,7 @@ class LearningTest(TestCase):
         self.assertLess(sum(errors_after), 0.75 * sum(errors_before))
 
     def test_a_head_begins_where_the_salon_is(self) -> None:
-        seen = [one for seed in range(30) for one in simulated(1.4, 4, seed)]
-        salon = salon_factor(seen)
+        outcomes = [one for seed in range(30) for one in simulated(1.4, 4, seed)]
+        salon = salon_factor(outcomes)
         self.assertAlmostEqual(salon.factor, 1.4, delta=0.12)
         self.assertAlmostEqual(head_factor([], salon).factor, salon.factor, places=2)

@@ -15,6 +15,7 @@ from craft.vocabulary.hair import (
 )
 from craft.vocabulary.sets import (
     AirAt,
+    AirSource,
     Blot,
     Dryer,
     Even,
@@ -36,6 +37,16 @@ from craft.vocabulary.shelf import (
     KitKind,
     Role,
     Weight,
+)
+from craft.vocabulary.visits import (
+    EventKind,
+    KitPlace,
+    SectionWork,
+    Side,
+    StepStatus,
+    Trait,
+    VisitFlag,
+    VisitState,
 )
 from craft.vocabulary.work import (
     Detangling,
@@ -64,6 +75,7 @@ from craft.vocabulary.work import (
 
 __all__ = [
     "AirAt",
+    "AirSource",
     "Blot",
     "Buildup",
     "Condition",
@@ -75,6 +87,7 @@ __all__ = [
     "EditOp",
     "Elasticity",
     "Even",
+    "EventKind",
     "Family",
     "Fits",
     "Flaking",
@@ -82,6 +95,7 @@ __all__ = [
     "Hold",
     "IngredientFamily",
     "KitKind",
+    "KitPlace",
     "Landmark",
     "Lay",
     "Layering",
@@ -99,16 +113,22 @@ __all__ = [
     "Role",
     "Scheme",
     "SchoolBy",
+    "SectionWork",
     "SetKind",
     "Severity",
+    "Side",
     "Smoothing",
     "StageKind",
     "Start",
     "Station",
+    "StepStatus",
     "StopSign",
     "Strand",
     "Style",
+    "Trait",
     "Verdict",
+    "VisitFlag",
+    "VisitState",
     "WashOrder",
     "WashRoutine",
     "Washing",

@@ -121,3 +121,12 @@ class Heat(StrEnum):
     NONE = "none"
     LOW = "low"
     MEDIUM = "medium"
+
+
+class AirSource(StrEnum):
+    """Who says what air it is."""
+
+    HOUSE = "house"
+    SENSOR = "sensor"
+    FORECAST = "forecast"
+    HAND = "hand"

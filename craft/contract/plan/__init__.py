@@ -8,13 +8,13 @@ from craft.contract.plan.answer import (
     Home,
     HomeDay,
     KitNeeded,
-    OddRods,
     PlanAnswer,
     Reason,
     RodNeed,
     SchoolChoice,
     Step,
     StepProduct,
+    SubstituteRods,
     Totals,
 )
 from craft.contract.plan.request import (
@@ -51,7 +51,6 @@ __all__ = [
     "Kit",
     "KitNeeded",
     "Now",
-    "OddRods",
     "Person",
     "PlanAnswer",
     "PlanRequest",
@@ -64,6 +63,7 @@ __all__ = [
     "ShelfItem",
     "Step",
     "StepProduct",
+    "SubstituteRods",
     "Totals",
     "Words",
 ]

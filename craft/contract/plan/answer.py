@@ -21,7 +21,7 @@ class Reason(Frozen):
 
     rule: str
     because: str
-    fired_by: str
+    trigger: str
     """The input that fired the rule, with its value."""
     source: str
 
@@ -133,7 +133,7 @@ class RodNeed(Frozen):
     """The size that stands in for most of those missing."""
 
 
-class OddRods(Frozen):
+class SubstituteRods(Frozen):
     """Rods of another size, where they show least."""
 
     diameter_mm: float
@@ -150,9 +150,9 @@ class OddRods(Frozen):
 
 class KitNeeded(Frozen):
     rods: list[RodNeed]
-    odd_at: list[int]
-    """Sections that get the odd rods: at the nape and below first, the same on both sides."""
-    odd: list[OddRods] = Field(default_factory=list)
+    substitute_sections: list[int]
+    """Sections that get substitute rods: at the nape and below first, the same on both sides."""
+    substitutes: list[SubstituteRods] = Field(default_factory=list)
     pins: int
     bands: int
     clips: int
@@ -177,7 +177,7 @@ class Caution(Frozen):
     key: str
     severity: Severity
     text: str
-    fired_by: str
+    trigger: str
     source: str
     fixes: list[str]
     """Keys of the fixes that answer it, cheapest first."""

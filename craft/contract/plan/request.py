@@ -11,6 +11,7 @@ from craft.contract.partings import Parting
 from craft.drying import LOG_SPREAD
 from craft.vocabulary import (
     AirAt,
+    AirSource,
     Blot,
     Condition,
     Detangling,
@@ -106,8 +107,10 @@ class Room(Frozen):
 
     temp_c: Annotated[float, measured(5, 45, "°C")] = 22
     rh: Rh = 0.5
-    told_by: Words = ""
-    """Who told it: a sensor, a forecast, a hand, the house."""
+    by: AirSource = AirSource.HOUSE
+    """Who says so."""
+    source: Words = ""
+    """Which sensor or forecast, and of what hour, in words."""
 
 
 class DryStage(Frozen):
@@ -272,5 +275,5 @@ class PlanRequest(Frozen):
     """Learned multiplier on drying times."""
     drying_spread: Annotated[float, measured(0.05, 1, "of the logarithm")] = LOG_SPREAD
     """How unsure the drying time still is: less, the more is known of this head."""
-    drying_told: Words = ""
+    drying_basis: Words = ""
     """What the multiplier was learned from."""

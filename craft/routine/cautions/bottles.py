@@ -50,7 +50,7 @@ def clash_rule(key: str) -> Rule:
             return None
         role, item, found = hit
         text = found.text + ("" if key == "spoils_soon" else instead(case, role))
-        return caution(key, found.severity, text, found.fired_by, found.source, item.id)
+        return caution(key, found.severity, text, found.trigger, found.source, item.id)
 
     return rule
 
@@ -67,7 +67,7 @@ def allergen(case: Case, _: Forecast) -> Caution | None:
             now = f" {name_of(taken)} is taken instead." if taken else instead(case, role)
             text = found.text + now
             return caution(
-                "allergen", Severity.ADJUST, text, found.fired_by, found.source, by_hand.id
+                "allergen", Severity.ADJUST, text, found.trigger, found.source, by_hand.id
             )
         if stock and taken is None:
             found = clashes(shelf.facts, shelf.use(stock[0], role))[0]
@@ -83,7 +83,7 @@ def nothing_left(role: Role, item: ShelfItem, found: Clash) -> Caution:
         Severity.ADJUST,
         f"No {NAMES[role]} on the shelf may be used. {found.text} Use another product whose label "
         "you have read, or leave this layer out.",
-        found.fired_by,
+        found.trigger,
         ALLERGEN_SOURCE if key == "allergen" else found.source,
         item.id,
     )

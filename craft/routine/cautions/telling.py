@@ -15,7 +15,7 @@ def caution(
     key: str,
     severity: Severity,
     text: str,
-    fired_by: str,
+    trigger: str,
     source: str = TRADE,
     bottle: str | None = None,
 ) -> Caution:
@@ -24,7 +24,7 @@ def caution(
         key=key,
         severity=severity,
         text=text,
-        fired_by=fired_by,
+        trigger=trigger,
         source=source,
         fixes=[],
         bottle=bottle,

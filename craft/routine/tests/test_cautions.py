@@ -224,7 +224,7 @@ class ReachableTest(TestCase):
                 found = {one.key: one for one in planned(**request).cautions}
                 self.assertIn(key, found)
                 self.assertEqual(found[key].severity, severity)
-                self.assertTrue(found[key].text and found[key].fired_by and found[key].source)
+                self.assertTrue(found[key].text and found[key].trigger and found[key].source)
 
     def test_an_ordinary_head_is_left_alone(self) -> None:
         self.assertEqual(caution_keys(planned()), [])

@@ -154,7 +154,7 @@ class StagesTest(TestCase):
 
 
 class AirTest(TestCase):
-    SEA = {"temp_c": 19, "rh": 0.85, "told_by": "the forecast"}
+    SEA = {"temp_c": 19, "rh": 0.85, "source": "the forecast"}
 
     def test_the_night_at_home_counts(self) -> None:
         usual = dried()
@@ -162,12 +162,12 @@ class AirTest(TestCase):
         self.assertEqual([one.at for one in sea.stages], ["journey", "home"])
         self.assertGreater(sea.drying.h_to_dry or 0, usual.drying.h_to_dry or 0)
         self.assertLess(sea.drying.odds_dry, usual.drying.odds_dry)
-        self.assertEqual([one.at for one in sea.airs], ["salon", "journey", "home"])
-        self.assertEqual(sea.airs[-1].told_by, "the forecast")
+        self.assertEqual([one.at for one in sea.ambient], ["salon", "journey", "home"])
+        self.assertEqual(sea.ambient[-1].source, "the forecast")
 
     def test_dew_point_of_the_air(self) -> None:
         # 22 °C at 50 % RH: 11.1 °C (psychrometric chart).
-        self.assertAlmostEqual(dried().airs[0].dew_point_c, 11.1, delta=0.1)
+        self.assertAlmostEqual(dried().ambient[0].dew_point_c, 11.1, delta=0.1)
 
 
 class OverTimeTest(TestCase):
@@ -220,12 +220,12 @@ class WhatIfTest(TestCase):
 class LearnedTest(TestCase):
     def test_the_learned_factor_is_applied_and_shown(self) -> None:
         usual = dried()
-        slow = dried(drying_factor=1.3, drying_spread=0.19, drying_told="4 visits of this head")
+        slow = dried(drying_factor=1.3, drying_spread=0.19, drying_basis="4 visits of this head")
         ratio = (slow.drying.h_to_dry or 0) / (usual.drying.h_to_dry or 1)
         self.assertAlmostEqual(ratio, 1.3, delta=0.01)
         self.assertEqual((slow.factor, slow.spread), (1.3, 0.19))
         why = next(one for one in slow.reasons if one.rule == "learned_factor")
-        self.assertIn("4 visits", why.fired_by)
+        self.assertIn("4 visits", why.trigger)
 
     def test_less_unsure_is_a_narrower_band(self) -> None:
         def band(spread: float) -> float:

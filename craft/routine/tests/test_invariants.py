@@ -149,7 +149,7 @@ class EveryServiceOnEveryHeadTest(TestCase):
             reasons += [*answer.drying.reasons, *answer.finished.reasons, *answer.totals.reasons]
             reasons += [*answer.kit_needed.reasons, *answer.section_reasons]
             for one in reasons:
-                self.assertTrue(one.rule and one.because and one.fired_by and one.source)
+                self.assertTrue(one.rule and one.because and one.trigger and one.source)
                 self.assertRegex(one.because, r"[.!)]$", "a sentence")
 
     def test_cautions_are_told_once_and_placed(self) -> None:

@@ -24,15 +24,17 @@ def set_on(sections: int = 28, **kit: Any) -> PlanAnswer:
     )
 
 
-class OddRodsTest(TestCase):
+class SubstituteRodsTest(TestCase):
     def test_enough_is_enough(self) -> None:
         answer = set_on(rods=rods(mm20=28, mm16=40))
         self.assertNotIn("kit_short", caution_keys(answer))
-        self.assertEqual((answer.kit_needed.odd, answer.kit_needed.odd_at), ([], []))
+        self.assertEqual(
+            (answer.kit_needed.substitutes, answer.kit_needed.substitute_sections), ([], [])
+        )
 
     def test_they_lie_low_at_the_back_and_alike_on_both_sides(self) -> None:
         answer = set_on(rods=rods(mm20=22, mm16=40))
-        (odd,) = answer.kit_needed.odd
+        (odd,) = answer.kit_needed.substitutes
         self.assertEqual(odd.diameter_mm, 16)
         # Pairs, and one in the middle of a row: six are missing, at most one more is taken.
         self.assertIn(odd.count, (6, 7))
@@ -47,7 +49,7 @@ class OddRodsTest(TestCase):
 
     def test_a_single_one_is_taken_in_the_middle_or_as_a_pair(self) -> None:
         answer = set_on(rods=rods(mm20=27, mm16=40))
-        (odd,) = answer.kit_needed.odd
+        (odd,) = answer.kit_needed.substitutes
         places = [one.centre[0] for one in answer.sections if one.number in odd.sections]
         self.assertAlmostEqual(sum(places), 0, delta=0.1)
 
@@ -61,29 +63,29 @@ class OddRodsTest(TestCase):
         self.assertEqual(sum(one.count for one in needed.values()), 40)
         self.assertEqual([size for size, one in needed.items() if one.short], [20])
         self.assertEqual(needed[20].short, needed[20].count - 4)
-        self.assertEqual({one.diameter_mm for one in answer.kit_needed.odd}, {22})
+        self.assertEqual({one.diameter_mm for one in answer.kit_needed.substitutes}, {22})
         self.assertEqual({one.rod_mm for one in answer.sections}, {12, 16, 20, 22})
 
     def test_the_nearest_size_that_is_enough(self) -> None:
         answer = set_on(rods=rods(mm20=20, mm16=40, mm18=3, mm10=40))
-        self.assertEqual([one.diameter_mm for one in answer.kit_needed.odd], [16])
+        self.assertEqual([one.diameter_mm for one in answer.kit_needed.substitutes], [16])
 
     def test_two_sizes_where_one_is_not_enough(self) -> None:
         answer = set_on(rods=rods(mm20=18, mm16=6, mm25=6))
-        self.assertEqual([one.diameter_mm for one in answer.kit_needed.odd], [16, 25])
-        self.assertGreaterEqual(sum(one.count for one in answer.kit_needed.odd), 10)
-        for one in answer.kit_needed.odd:
+        self.assertEqual([one.diameter_mm for one in answer.kit_needed.substitutes], [16, 25])
+        self.assertGreaterEqual(sum(one.count for one in answer.kit_needed.substitutes), 10)
+        for one in answer.kit_needed.substitutes:
             self.assertLessEqual(one.count, 6)
 
     def test_nothing_stands_in_where_all_is_too_little(self) -> None:
         answer = set_on(rods=rods(mm20=4, mm16=6))
-        self.assertEqual(answer.kit_needed.odd, [])
+        self.assertEqual(answer.kit_needed.substitutes, [])
         text = next(one.text for one in answer.cautions if one.key == "kit_short")
         self.assertIn("no other size is enough", text)
 
     def test_what_it_does_to_the_curl(self) -> None:
         answer = set_on(rods=rods(mm20=22, mm16=40))
-        (odd,) = answer.kit_needed.odd
+        (odd,) = answer.kit_needed.substitutes
         # The curl is as wide as the hair lies on its rod; hair on a thinner rod lies thicker.
         self.assertTrue(16 / 20 < odd.curl_mm / odd.wanted_curl_mm < 0.9)
         coil = odd.curl_mm / 10
@@ -95,10 +97,10 @@ class OddRodsTest(TestCase):
     def test_never_more_rods_than_there_are(self, wanted: int, smaller: int, larger: int) -> None:
         answer = set_on(rods=rods(mm20=wanted, mm16=smaller, mm25=larger))
         counts = {16.0: smaller, 25.0: larger}
-        for one in answer.kit_needed.odd:
+        for one in answer.kit_needed.substitutes:
             self.assertLessEqual(one.count, counts[one.diameter_mm])
         taken = {one.number: one.rod_mm for one in answer.sections}
-        if answer.kit_needed.odd or wanted >= 28:
+        if answer.kit_needed.substitutes or wanted >= 28:
             self.assertLessEqual(sum(mm == 20 for mm in taken.values()), max(wanted, 0))
 
     def test_two_rods_for_a_twist_go_together(self) -> None:
@@ -106,7 +108,7 @@ class OddRodsTest(TestCase):
             goal={"style": "twist_rod_set", "sections": 14, "rod_mm": 20},
             kit={"rods": rods(mm20=24, mm16=30)},
         )
-        (odd,) = answer.kit_needed.odd
+        (odd,) = answer.kit_needed.substitutes
         self.assertEqual((odd.count, len(odd.sections)), (4, 2))
 
 

@@ -107,7 +107,7 @@ class SumsTest(TestCase):
             r for step in answer.steps for product in step.products for r in product.reasons
         ]
         self.assertTrue(all(step.reasons for step in answer.steps))
-        self.assertTrue(all(r.because and r.fired_by and r.source for r in reasons))
+        self.assertTrue(all(r.because and r.trigger and r.source for r in reasons))
 
     def test_bottles_by_weight(self) -> None:
         def gel(**hair: object) -> str | None:

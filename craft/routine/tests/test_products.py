@@ -37,7 +37,7 @@ class ChoiceTest(TestCase):
     def test_the_weight_says_why(self) -> None:
         gel = chosen(Role.GEL, self.WEIGHTS, hair={"diameter_um": 50})
         reason = next(one for one in gel.reasons if one.rule == "weight_suits")
-        self.assertEqual(reason.fired_by, "strand 50 µm")
+        self.assertEqual(reason.trigger, "strand 50 µm")
 
     def test_the_emptier_of_two_alike_is_used_up_first(self) -> None:
         shelf = [bottle("full", stock_g=400), bottle("started", stock_g=90)]

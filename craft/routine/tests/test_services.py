@@ -192,7 +192,7 @@ class KitTest(TestCase):
         answer = service(Style.TWIST_ROD_SET, kit=kit)
         need = answer.kit_needed.rods[0]
         self.assertEqual((need.count, need.short, need.substitute_mm), (28, 4, 16))
-        self.assertEqual(answer.kit_needed.odd_at, [1, 2])
+        self.assertEqual(answer.kit_needed.substitute_sections, [1, 2])
         rods = {section.number: section.rod_mm for section in answer.sections}
         self.assertEqual([rods[1], rods[2], rods[3]], [16, 16, 20])
         odd = [section for section in answer.sections if section.rod_mm == 16]
@@ -208,7 +208,7 @@ class KitTest(TestCase):
         kit = {"rods": [{"diameter_mm": 20, "count": 2}, {"diameter_mm": 16, "count": 3}]}
         answer = service(Style.TWIST_ROD_SET, kit=kit)
         self.assertIsNone(answer.kit_needed.rods[0].substitute_mm)
-        self.assertEqual(answer.kit_needed.odd_at, [])
+        self.assertEqual(answer.kit_needed.substitute_sections, [])
         told = next(one for one in answer.cautions if one.key == "kit_short")
         self.assertIn("26 rods of 20 mm", told.text)
 

@@ -40,7 +40,7 @@ class LayInTest(TestCase):
     def test_the_school_that_won_says_why(self) -> None:
         reasons = steps(hair={"porosity": "high"})["lay_in"].reasons
         self.assertEqual(reasons[0].rule, "layering_lco")
-        self.assertEqual(reasons[0].fired_by, "porosity high")
+        self.assertEqual(reasons[0].trigger, "porosity high")
         asked = steps(school={"layering": "LOC"}, hair={"porosity": "high"})["lay_in"].reasons
         self.assertEqual(asked[0].rule, "layering_loc")
         self.assertIn("practitioners differ", asked[0].because)

@@ -1,0 +1,157 @@
+"""Requests and answers that were stored: read whatever version of the contract wrote them.
+
+A plan is kept as it was answered. What is kept carries the version of the contract that it was
+written by and is read through `request_of` and `answer_of`, which bring it to the shape of today,
+one version at a time. Values are never computed anew: what an old version did not know is blank.
+"""
+
+from collections.abc import Callable, Mapping
+from typing import Any
+
+from craft.contract.base import parse
+from craft.contract.plan import PlanAnswer, PlanRequest
+from craft.errors import CraftError
+from craft.vocabulary import AirSource
+
+Data = dict[str, Any]
+
+#: Version of the shape of plan requests and answers. Raise it whenever what is stored could not be
+#: read as it is any more, and say below how the version before becomes the new one.
+CONTRACT_VERSION = 3
+
+#: Thresholds of a film on the hair as version 1 had them, which did not write them down [g/m²].
+FIRST_THIN_BELOW, FIRST_RESIDUE_ABOVE = 3.0, 10.0
+#: Odds from which version 1 called a release safe.
+FIRST_SAFE_ODDS = 0.8
+#: What version 2 wrote for air that was typed.
+TYPED_AIR = "by hand"
+
+
+def version_of_rules(rules_version: str) -> int:
+    """The contract's version of a plan that was kept before plans kept it.
+
+    Args:
+        rules_version: of the rules it was made by, e.g. ``2026.11.1``
+    """
+    return 1 if rules_version == "2026.11.1" else 2
+
+
+def answer_with_thresholds(answer: Data) -> Data:
+    """From 1 to 2: thresholds of the film and of the odds stand in the answer."""
+    totals = {
+        "thin_below_g_per_m2": FIRST_THIN_BELOW,
+        "residue_above_g_per_m2": FIRST_RESIDUE_ABOVE,
+        **answer["totals"],
+    }
+    drying = {"safe": answer["drying"]["odds_dry"] >= FIRST_SAFE_ODDS, **answer["drying"]}
+    kit_needed = {"odd_at": [], **answer["kit_needed"]}
+    return answer | {"totals": totals, "drying": drying, "kit_needed": kit_needed}
+
+
+def with_triggers(piece: Any) -> Any:
+    """From 2 to 3: the input that made a rule apply is called its trigger, everywhere."""
+    if isinstance(piece, list):
+        return [with_triggers(part) for part in piece]
+    if isinstance(piece, dict):
+        return {
+            "trigger" if key == "fired_by" else key: with_triggers(value)
+            for key, value in piece.items()
+        }
+    return piece
+
+
+def answer_with_substitutes(answer: Data) -> Data:
+    """From 2 to 3: rods of another size are called substitutes, reasons have triggers."""
+    kit_needed = dict(answer["kit_needed"])
+    kit_needed["substitute_sections"] = kit_needed.pop("odd_at", [])
+    kit_needed["substitutes"] = kit_needed.pop("odd", [])
+    upgraded: Data = with_triggers(answer | {"kit_needed": kit_needed})
+    return upgraded
+
+
+def request_with_air_sources(request: Data) -> Data:
+    """From 2 to 3: who says what air it is, is a word of the contract."""
+    upgraded = dict(request)
+    if "drying_told" in upgraded:
+        upgraded["drying_basis"] = upgraded.pop("drying_told")
+    for place, measured in (
+        ("room", AirSource.SENSOR),
+        ("home", AirSource.FORECAST),
+        ("outdoors", AirSource.FORECAST),
+    ):
+        if upgraded.get(place):
+            upgraded[place] = air_with_source(upgraded[place], measured)
+    return upgraded
+
+
+def air_with_source(air: Data, measured: AirSource) -> Data:
+    """Air with a word for who says so, in the place of a sentence.
+
+    Args:
+        air: as version 2 wrote it
+        measured: who says so where a device was named
+    """
+    told = air.get("told_by", "")
+    usual = not told or told.startswith("the house")
+    source = AirSource.HAND if told == TYPED_AIR else AirSource.HOUSE if usual else measured
+    rest = {key: value for key, value in air.items() if key != "told_by"}
+    named = told if source in (AirSource.SENSOR, AirSource.FORECAST) else ""
+    return rest | {"by": source.value, "source": named}
+
+
+def unchanged(data: Data) -> Data:
+    """A step in which nothing changed its shape."""
+    return data
+
+
+#: How each version becomes the next.
+REQUEST_STEPS: Mapping[int, Callable[[Data], Data]] = {1: unchanged, 2: request_with_air_sources}
+ANSWER_STEPS: Mapping[int, Callable[[Data], Data]] = {
+    1: answer_with_thresholds,
+    2: answer_with_substitutes,
+}
+
+
+def upgrade(data: Data, version: int, steps: Mapping[int, Callable[[Data], Data]]) -> Data:
+    """Bring something stored to the shape of today.
+
+    Args:
+        data: as it was stored; left as it is
+        version: of the contract that wrote it
+        steps: how each version becomes the next
+    Raises:
+        CraftError: a later program wrote it
+    """
+    if not 1 <= version <= CONTRACT_VERSION:
+        raise CraftError(
+            "contract",
+            f"This was stored by version {version} of the contract; this program reads 1 to "
+            f"{CONTRACT_VERSION}. Update it.",
+        )
+    for step in range(version, CONTRACT_VERSION):
+        data = steps[step](data)
+    return data
+
+
+def request_of(data: Data, version: int) -> PlanRequest:
+    """A stored request as the contract of today has it.
+
+    Args:
+        data: as it was stored
+        version: of the contract that wrote it
+    Raises:
+        CraftError: it cannot be read; names the field
+    """
+    return parse(PlanRequest, upgrade(data, version, REQUEST_STEPS))
+
+
+def answer_of(data: Data, version: int) -> PlanAnswer:
+    """A stored answer as the contract of today has it.
+
+    Args:
+        data: as it was stored
+        version: of the contract that wrote it
+    Raises:
+        CraftError: it cannot be read; names the field
+    """
+    return parse(PlanAnswer, upgrade(data, version, ANSWER_STEPS))

@@ -1,0 +1,86 @@
+"""What happens in a visit."""
+
+from enum import StrEnum
+
+
+class EventKind(StrEnum):
+    """What an entry of a visit's log tells."""
+
+    BEGUN = "begun"
+    STEP_STARTED = "step_started"
+    STEP_DONE = "step_done"
+    STEP_SKIPPED = "step_skipped"
+    SECTION_DONE = "section_done"
+    SECTION_RELEASED = "section_released"
+    RELEASED = "released"
+    DOSE = "dose"
+    TIMER_SET = "timer_set"
+    TIMER_STOPPED = "timer_stopped"
+    HANDOVER = "handover"
+    SWAP = "swap"
+    SCORE = "score"
+    LENGTH = "length"
+    DRYNESS = "dryness"
+    RESIDUE = "residue"
+    NOTE = "note"
+    KIT_OUT = "kit_out"
+    KIT_IN = "kit_in"
+    CLOSED = "closed"
+    CORRECTION = "correction"
+
+
+class VisitState(StrEnum):
+    """How far a visit has come."""
+
+    PLANNED = "planned"
+    RUNNING = "running"
+    BETWEEN = "between"
+    RELEASED = "released"
+    DONE = "done"
+
+
+class StepStatus(StrEnum):
+    """How far a step has come."""
+
+    PLANNED = "planned"
+    RUNNING = "running"
+    DONE = "done"
+    SKIPPED = "skipped"
+
+
+class SectionWork(StrEnum):
+    """What is done to a section before it is released."""
+
+    LAID_IN = "laid_in"
+    SHAPED = "shaped"
+    DRIED = "dried"
+
+
+class Side(StrEnum):
+    LEFT = "left"
+    RIGHT = "right"
+
+
+class Trait(StrEnum):
+    """What of a style is scored."""
+
+    DEFINITION = "definition"
+    FRIZZ = "frizz"
+    VOLUME = "volume"
+    EVENNESS = "evenness"
+
+
+class KitPlace(StrEnum):
+    """Where pieces go that come off a head."""
+
+    CLEANING = "cleaning"
+    DRAWER = "drawer"
+
+
+class VisitFlag(StrEnum):
+    """What somebody should look at."""
+
+    UNEVEN_SIDES = "uneven_sides"
+    INTERRUPTED = "interrupted"
+    OUT_OF_ORDER = "out_of_order"
+    RELEASED_DAMP = "released_damp"
