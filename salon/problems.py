@@ -6,6 +6,7 @@ from typing import Any
 from django.http import HttpRequest, JsonResponse
 from pydantic import BaseModel
 from rest_framework import exceptions, serializers, status
+from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import exception_handler
 
@@ -16,6 +17,9 @@ from craft.errors import CraftError
 class ProblemSerializer(serializers.Serializer):
     field = serializers.CharField(help_text="Dotted path of the field; empty for the whole.")
     message = serializers.CharField(help_text="What is wrong and what is allowed.")
+    ask = serializers.BooleanField(
+        required=False, help_text="Only doubtful: send it again with sure, and it is kept."
+    )
 
 
 class ProblemsSerializer(serializers.Serializer):
@@ -37,6 +41,12 @@ class CoreField(serializers.JSONField):
         return data
 
 
+def body_of(request: Request) -> str:
+    """The text of a request, for the core to read."""
+    body: bytes = request._request.body
+    return body.decode("utf-8", "replace")
+
+
 class Conflict(exceptions.APIException):
     """Somebody else changed the record in the meantime."""
 
@@ -47,11 +57,31 @@ class Conflict(exceptions.APIException):
     )
 
 
+class Doubtful(exceptions.APIException):
+    """Values that can be, but hardly are: asked about before they are kept.
+
+    Args:
+        doubts: a question for each field
+    """
+
+    status_code = status.HTTP_400_BAD_REQUEST
+
+    def __init__(self, doubts: dict[str, str]) -> None:
+        super().__init__(detail=doubts)
+        self.doubts = doubts
+
+
 def handle(error: Exception, context: dict[str, Any]) -> Response | None:
     """Answer every refusal in the same shape."""
     if isinstance(error, CraftError):
         told = [{"field": error.field, "message": error.message}]
         return Response({"errors": told}, status=status.HTTP_400_BAD_REQUEST)
+    if isinstance(error, Doubtful):
+        questions = [
+            {"field": field, "message": question, "ask": True}
+            for field, question in error.doubts.items()
+        ]
+        return Response({"errors": questions}, status=error.status_code)
     response = exception_handler(error, context)
     if response is not None:
         response.data = {"errors": list(flat(response.data))}

@@ -17,7 +17,7 @@ import dj_database_url
 from csp.constants import NONE, SELF
 from django.core.management.utils import get_random_secret_key
 
-from craft.vocabulary import KitKind, Role
+from craft.vocabulary import EventKind, KitKind, Role, VisitState
 
 BASE_DIR = Path(__file__).resolve().parent.parent
 VAR_DIR = Path(os.environ.get("GAUFFER_VAR", BASE_DIR / "var"))
@@ -146,8 +146,10 @@ SPECTACULAR_SETTINGS = {
     "SERVE_INCLUDE_SCHEMA": False,
     "COMPONENT_SPLIT_REQUEST": True,
     "ENUM_NAME_OVERRIDES": {
-        "RoleEnum": [one.value for one in Role],
-        "KitKindEnum": [one.value for one in KitKind],
+        "RoleEnum": [role.value for role in Role],
+        "KitKindEnum": [kind.value for kind in KitKind],
+        "EventKindEnum": [kind.value for kind in EventKind],
+        "VisitStateEnum": [state.value for state in VisitState],
         "BookingEnum": ["delivery", "recount", "waste"],
         "MoveKindEnum": ["delivery", "used", "recount", "waste"],
     },

@@ -7,6 +7,7 @@ from salon.web import index
 
 urlpatterns = [
     path("api/schema/", SpectacularAPIView.as_view(), name="schema"),
+    path("api/", include("salon.core_api")),
     path("api/", include("salon.house.api")),
     path("api/", include("salon.heads.api")),
     path("api/", include("salon.heads.consulting_api")),
@@ -16,8 +17,10 @@ urlpatterns = [
     path("api/", include("salon.kit.api")),
     path("api/", include("salon.shelf.api")),
     path("api/", include("salon.planning.api")),
+    path("api/", include("salon.planning.kit_api")),
     path("api/", include("salon.planning.shelf_api")),
     path("api/", include("salon.visits.api")),
     path("api/", include("salon.visits.heads_api")),
+    path("api/", include("salon.visits.kit_api")),
     re_path(r"^(?!api/|static/).*$", index, name="web"),
 ]

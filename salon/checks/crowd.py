@@ -57,7 +57,9 @@ def fill(heads: int, visits_each: int) -> User:
     )
     visits = Visit.objects.bulk_create(
         [
-            Visit(plan=one, head=one.head, started_at=now - timedelta(days=14 * (n + 1)))
+            Visit(
+                plan=one, head=one.head, started_at=now - timedelta(days=14 * (n + 1)), state="done"
+            )
             for one in plans
             for n in range(visits_each)
         ],
@@ -68,7 +70,8 @@ def fill(heads: int, visits_each: int) -> User:
         batch_size=5000,
     )
     VisitDose.objects.bulk_create(
-        [VisitDose(visit=visit, role="gel", grams=15) for visit in visits], batch_size=5000
+        [VisitDose(visit=visit, step="lay_in", role="gel", grams=15) for visit in visits],
+        batch_size=5000,
     )
     gel = Product.objects.filter(role="gel").earliest("pk")
     StockMove.objects.bulk_create(

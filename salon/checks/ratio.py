@@ -5,7 +5,7 @@ import subprocess
 from pathlib import Path
 
 CODE = ("*.py", "*.ts", "*.vue", "*.css")
-LEFT_OUT = re.compile(r"(^|/)migrations/|schema\.d\.ts")
+LEFT_OUT = re.compile(r"(^|/)migrations/|(^|/)generated\.ts")
 TESTS = re.compile(r"(^|/)tests?(/|_|\.)|test_")
 
 

@@ -10,8 +10,9 @@ from django.db import transaction
 from django.utils import timezone
 
 from craft.contract import parse
+from craft.visit import planned_doses
 from salon.demo.bottles import BOTTLES, dated
-from salon.demo.drawer import CALIBRATED, KIT, RUBBED, TO_COME, WORN_PUMP
+from salon.demo.drawer import CALIBRATED, KIT, PALM_TESTS, TO_COME, WORN_PUMP
 from salon.demo.people import HEADS
 from salon.heads.models import Head
 from salon.heads.services import add_head, observe, raise_stop
@@ -21,13 +22,13 @@ from salon.kit.models import KitItem
 from salon.planning.models import Plan
 from salon.planning.services import save
 from salon.planning.wish import HeadWish
-from salon.shelf.calibrating import keep, weighed
+from salon.shelf.calibrating import keep, keep_weighing
 from salon.shelf.exchange import Row, cleaned
 from salon.shelf.importing import looked, take_in
 from salon.shelf.models import Calibration, Product, StockMove, Weighing
-from salon.shelf.pairs import rubbed
+from salon.shelf.pairs import keep_palm_test
 from salon.visits.models import SCORES
-from salon.visits.services import record
+from salon.visits.recording import record
 
 USERNAME, PASSWORD = "mara", "midsummer"
 SEED = 20260618
@@ -72,9 +73,9 @@ def stock_the_shelf(user: AbstractBaseUser) -> None:
         product = Product.objects.get(name=name)
         made = keep(product, product.unit, [{"units": u, "grams": g} for u, g in readings], user)
         Calibration.objects.filter(pk=made.pk).update(at=days_ago(50))
-    for first, second, result, note in RUBBED:
+    for first, second, result, note in PALM_TESTS:
         named = Product.objects.get
-        rubbed(named(name=first), named(name=second), result, note, user)
+        keep_palm_test(named(name=first), named(name=second), result, note, user)
 
 
 def wear_the_pump(user: AbstractBaseUser, chance: random.Random) -> None:
@@ -82,7 +83,7 @@ def wear_the_pump(user: AbstractBaseUser, chance: random.Random) -> None:
     product = Product.objects.get(name=WORN_PUMP)
     for days, units in ((30, 8), (22, 6), (15, 9), (8, 7), (4, 8)):
         grams = round(units * product.unit_g * 1.18 * chance.gauss(1, 0.02), 1)
-        weighing = weighed(product, units, grams, user)
+        weighing = keep_weighing(product, units, grams, user)
         Weighing.objects.filter(pk=weighing.pk).update(at=days_ago(days))
 
 
@@ -151,16 +152,21 @@ def run(head: Head, service: dict[str, Any], user: AbstractBaseUser, chance: ran
     Plan.objects.filter(pk=plan.pk).update(made_at=days_ago(service["days_ago"], hour=8))
     steps = [
         {
-            "key": step["key"],
+            "key": step.key,
             "minutes": float(
-                round(step["hands_on_min"] * service["pace"] * chance.gauss(1.0, 0.10)) or 1
+                round(step.hands_on_min * service["pace"] * chance.gauss(1.0, 0.10)) or 1
             ),
         }
-        for step in plan.answer["steps"]
+        for step in plan.answered.steps
     ]
     doses = [
-        {"role": role, "grams": round(grams * service["doses"] * chance.gauss(1.0, 0.06), 1)}
-        for role, grams in plan.answer["totals"]["product_g"].items()
+        {
+            "step": step,
+            "role": role,
+            "layer": layer,
+            "grams": round(product.grams * service["doses"] * chance.gauss(1.0, 0.06), 1),
+        }
+        for (step, role, layer), product in planned_doses(plan.answered).items()
     ]
     values = dict(zip(SCORES, service["scores"], strict=True))
     visit = {
@@ -173,4 +179,4 @@ def run(head: Head, service: dict[str, Any], user: AbstractBaseUser, chance: ran
         "note": service["note"],
         "residue": service.get("residue", "none"),
     }
-    record(plan, visit | values, user)
+    record(plan, visit | values | {"sure": True}, user)

@@ -30,7 +30,7 @@ CALIBRATED: dict[str, list[tuple[float, float]]] = {
 }
 WORN_PUMP = "Everyday rinse-out"
 
-RUBBED: list[tuple[str, str, str, str]] = [
+PALM_TESTS: list[tuple[str, str, str, str]] = [
     ("Plain curl cream", "Sea-air gel", "flakes", "Little white rolls after a minute."),
     ("Light leave-in", "Clear gel", "clear", ""),
     ("Thick twisting cream", "Strong gel", "flakes", "Only with three pumps of cream."),

@@ -11,7 +11,8 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from craft.air import dew_point
-from salon.devices.airs import airs, forecast_from
+from craft.vocabulary import AirSource
+from salon.devices.ambient import ambient, forecast_from
 from salon.devices.models import RoomStandIn
 from salon.devices.room import LOOKED_AT, NoSensor, Trust, judge, sensor
 from salon.house.services import the_house
@@ -43,7 +44,8 @@ class SensorSerializer(serializers.Serializer):
 class PlaceAirSerializer(serializers.Serializer):
     temp_c = serializers.FloatField()
     rh = serializers.FloatField()
-    told_by = serializers.CharField()
+    by = serializers.ChoiceField(choices=[source.value for source in AirSource])
+    source = serializers.CharField()
 
 
 class SalonAirSerializer(serializers.Serializer):
@@ -98,7 +100,7 @@ class AirView(APIView):
 
     @extend_schema(responses=SalonAirSerializer)
     def get(self, request: Request) -> Response:
-        found = airs(the_house(), None)
+        found = ambient(the_house(), None)
         told = {
             "room": room_told(),
             "used": found.room,

@@ -11,6 +11,7 @@ from typing import Any
 from django.utils import timezone
 
 from craft.air import indoors
+from craft.vocabulary import AirSource
 from salon.devices.room import ENOUGH, NoSensor, RoomAir, judge, sensor
 from salon.devices.weather import NoWeather, OutsideAir, weather
 from salon.house.models import House
@@ -19,11 +20,10 @@ from salon.house.models import House
 SENSOR_FOR = timedelta(hours=3)
 #: The client leaves about so long after the beginning, and the night at home is so long.
 LEAVES_AFTER, NIGHT_H = timedelta(hours=3), 12
-HOUSE_SAYS = "the house's usual air"
 
 
 @dataclass(frozen=True)
-class Airs:
+class Ambient:
     """The air of a service, as the core reads it.
 
     Args:
@@ -48,14 +48,24 @@ def room_now() -> RoomAir | None:
 
 def salon_air(house: House, start: datetime | None) -> dict[str, Any]:
     """The air of the salon at the hour of a service."""
-    usual = {"temp_c": house.room_temp_c, "rh": house.room_rh, "told_by": HOUSE_SAYS}
+    usual = {
+        "temp_c": house.room_temp_c,
+        "rh": house.room_rh,
+        "by": AirSource.HOUSE.value,
+        "source": "",
+    }
     now = timezone.now()
     if start is not None and not now - SENSOR_FOR <= start <= now + SENSOR_FOR:
         return usual
     air = room_now()
     if air is None or air.temp_c is None or air.rh is None:
         return usual
-    return {"temp_c": air.temp_c, "rh": air.rh, "told_by": f"{sensor().name}, {clock(air.at)}"}
+    return {
+        "temp_c": air.temp_c,
+        "rh": air.rh,
+        "by": AirSource.SENSOR.value,
+        "source": f"{sensor().name}, {clock(air.at)}",
+    }
 
 
 def clock(at: datetime | None) -> str:
@@ -71,7 +81,7 @@ def forecast_from(begin: datetime, hours: int) -> list[OutsideAir]:
         return []
 
 
-def airs(house: House, start: datetime | None) -> Airs:
+def ambient(house: House, start: datetime | None) -> Ambient:
     """The air of a service.
 
     Args:
@@ -81,18 +91,20 @@ def airs(house: House, start: datetime | None) -> Airs:
     leaves = (start or timezone.now()) + LEAVES_AFTER
     outside = forecast_from(leaves, NIGHT_H)
     if not outside:
-        return Airs(salon_air(house, start), None, None)
+        return Ambient(salon_air(house, start), None, None)
     first = outside[0]
     name = weather().name
     way = {
         "temp_c": max(5.0, first.temp_c),
         "rh": min(1.0, first.rh),
-        "told_by": f"{name}, {clock(first.at)}",
+        "by": AirSource.FORECAST.value,
+        "source": f"{name}, {clock(first.at)}",
     }
     nights = [indoors(one.temp_c, one.rh, house.home_temp_c) for one in outside]
     night = {
         "temp_c": house.home_temp_c,
         "rh": round(min(0.98, sum(nights) / len(nights)), 3),
-        "told_by": f"{name}, the night at {house.home_temp_c:g} °C",
+        "by": AirSource.FORECAST.value,
+        "source": f"{name}, the night at {house.home_temp_c:g} °C",
     }
-    return Airs(salon_air(house, start), way, night)
+    return Ambient(salon_air(house, start), way, night)

@@ -9,7 +9,7 @@ from django.utils import timezone
 from simple_history.models import HistoricalRecords
 
 from craft.consultation import OBSERVED, TEXT_MOST
-from craft.vocabulary import Night, StopSign, WashRoutine, Zone
+from craft.vocabulary import Dryness, Night, StopSign, WashRoutine, Zone
 
 
 class Head(models.Model):
@@ -33,6 +33,9 @@ class Head(models.Model):
     )
     version = models.PositiveIntegerField(default=1, help_text="Raised by every change.")
     created_at = models.DateTimeField(default=timezone.now, editable=False)
+    served_at = models.DateTimeField(
+        null=True, blank=True, help_text="Beginning of the last visit, from its log."
+    )
     history = HistoricalRecords()
 
     class Meta:
@@ -166,3 +169,31 @@ class StopSignSeen(models.Model):
 
     def __str__(self) -> str:
         return f"{self.sign}, {self.seen_at:%Y-%m-%d}"
+
+
+class OpenedSet(models.Model):
+    """How dry a set was when it was opened: what drying is learned from.
+
+    Follows from the log of a visit, which is named by its number and never read from here.
+    """
+
+    head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="opened_sets")
+    visit = models.PositiveBigIntegerField(unique=True)
+    forecast_h = models.FloatField(help_text="Until dry, as forecast with a factor of 1 [h].")
+    opened_h = models.FloatField(help_text="After so many hours [h].")
+    dryness = models.CharField(
+        max_length=12, choices=[(dryness.value, dryness.value) for dryness in Dryness]
+    )
+    at = models.DateTimeField(help_text="When the visit began.")
+
+    class Meta:
+        ordering = ["-at", "-visit"]
+        indexes = [models.Index(fields=["head", "at"]), models.Index(fields=["-at", "-visit"])]
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(forecast_h__gt=0, opened_h__gt=0), name="opened_after_some_hours"
+            )
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.head}, {self.dryness} after {self.opened_h:g} h"

@@ -1,6 +1,6 @@
 """Heads, their observations, and the hair the core plans with."""
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import date, datetime
 from typing import Any, TypeVar
@@ -215,13 +215,23 @@ def restore(observation: Observation) -> Observation:
     return observation
 
 
+def standing(head: Head) -> list[Observation]:
+    """Every observation of a head that was not withdrawn, the newest first."""
+    rows = head.observations.filter(withdrawn_at=None).select_related("taken_by")
+    return list(rows.order_by("-taken_at", "-pk"))
+
+
 def newest(head: Head) -> list[Observation]:
     """The newest observation of each kind and zone that was not withdrawn."""
-    seen: dict[tuple[str, str], Observation] = {}
-    rows = head.observations.filter(withdrawn_at=None).select_related("taken_by")
-    for one in rows.order_by("-taken_at", "-pk"):
-        seen.setdefault((one.kind, one.zone), one)
-    return list(seen.values())
+    return newest_in(standing(head))
+
+
+def newest_in(observations: Iterable[Observation]) -> list[Observation]:
+    """The first of each kind and zone; they come the newest first."""
+    by_place: dict[tuple[str, str], Observation] = {}
+    for observation in observations:
+        by_place.setdefault((observation.kind, observation.zone), observation)
+    return list(by_place.values())
 
 
 def newest_of(current: Iterable[One], kinds: Iterable[str]) -> One | None:
@@ -237,10 +247,11 @@ def profile(head: Head, typed: Iterable[Seen] = ()) -> Profile:
         head: the client
         typed: what was typed on top of the record, not yet recorded
     """
-    current = newest(head)
+    observations = standing(head)
+    current = newest_in(observations)
     seen = {(one.kind, one.zone): seen_of(one) for one in current}
     seen |= {(one.kind, one.zone): one for one in typed}
-    lengths = [(one.taken_at, one.number) for one in lengths_of(head)]
+    lengths = lengths_in(observations)
     lengths += [(one.at, one.value) for one in typed if one.kind == "length_cm" and not one.zone]
     known = profiled(parse(ProfileRequest, profile_request(seen.values(), lengths)))
     hair = hair_of(seen.values(), known)
@@ -258,10 +269,13 @@ def seen_of(one: Observation) -> Seen:
     return Seen(one.kind, one.zone, one.value, one.taken_at, one.detail)
 
 
-def lengths_of(head: Head) -> list[Observation]:
-    """Every stretched length of the whole head, oldest first."""
-    rows = head.observations.filter(kind="length_cm", zone="", withdrawn_at=None)
-    return list(rows.order_by("taken_at", "pk"))
+def lengths_in(observations: Sequence[Observation]) -> list[tuple[datetime, float]]:
+    """Every stretched length of the whole head, oldest first; they come the newest first."""
+    return [
+        (observation.taken_at, observation.number)
+        for observation in reversed(observations)
+        if observation.kind == "length_cm" and not observation.zone and observation.number
+    ]
 
 
 def days_before(at: datetime) -> float:

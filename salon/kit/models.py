@@ -1,5 +1,7 @@
 """What lies in the drawer and stands in the salon, and where it is just now."""
 
+from uuid import uuid4
+
 from django.conf import settings
 from django.db import models
 from django.db.models import Q
@@ -7,7 +9,6 @@ from django.utils import timezone
 from simple_history.models import HistoricalRecords
 
 from craft.vocabulary import KitKind
-from salon.planning.models import Plan
 
 SIZED = KitKind.ROD
 
@@ -15,7 +16,7 @@ SIZED = KitKind.ROD
 class KitItem(models.Model):
     """Pieces of one kind: rods of one diameter, pins, clips, a hood …"""
 
-    kind = models.CharField(max_length=10, choices=[(one.value, one.value) for one in KitKind])
+    kind = models.CharField(max_length=10, choices=[(kind.value, kind.value) for kind in KitKind])
     diameter_mm = models.FloatField(null=True, blank=True, help_text="Of rods.")
     name = models.CharField(max_length=80, blank=True, help_text="Where the kind is not enough.")
     count = models.PositiveIntegerField(default=0)
@@ -48,13 +49,18 @@ class KitItem(models.Model):
 
 
 class KitUse(models.Model):
-    """Pieces that are out: on a head, then in cleaning, then back."""
+    """Pieces that are out: on a head, then in cleaning, then back.
 
+    Follows from the log of a visit. The kit names plan and visit by their numbers and never reads
+    them.
+    """
+
+    event = models.UUIDField(unique=True, default=uuid4, help_text="That took them out.")
     item = models.ForeignKey(KitItem, on_delete=models.CASCADE, related_name="uses")
     count = models.PositiveIntegerField()
-    plan = models.ForeignKey(
-        Plan, null=True, blank=True, on_delete=models.SET_NULL, related_name="kit_uses"
-    )
+    plan = models.PositiveBigIntegerField(null=True, blank=True, help_text="They are out for.")
+    visit = models.PositiveBigIntegerField(null=True, blank=True, help_text="Whose log says so.")
+    holder = models.CharField(max_length=120, blank=True, help_text="On whose head.")
     taken_at = models.DateTimeField(default=timezone.now)
     expected_back = models.DateTimeField(help_text="From the plan, when it is taken out again.")
     cleaning_since = models.DateTimeField(null=True, blank=True)
@@ -66,6 +72,11 @@ class KitUse(models.Model):
 
     class Meta:
         ordering = ["taken_at", "pk"]
+        indexes = [
+            models.Index(fields=["plan"]),
+            models.Index(fields=["visit"]),
+            models.Index(fields=["returned_at"]),
+        ]
         constraints = [
             models.CheckConstraint(condition=Q(count__gt=0), name="something_was_taken"),
             models.CheckConstraint(

@@ -1,11 +1,11 @@
 """Plans: computed while composing, saved, read as they were."""
 
-from collections.abc import Callable
-from typing import ClassVar
+from typing import Any
 
 from django.db.models import QuerySet
+from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
-from django.urls import path
+from django.urls import URLPattern, path
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiParameter, extend_schema, extend_schema_field
 from pydantic import BaseModel
@@ -15,38 +15,45 @@ from rest_framework.response import Response
 from rest_framework.validators import UniqueValidator
 from rest_framework.views import APIView
 
+from craft.commands import COMMANDS, Command
 from craft.contract import PlanAnswer, PlanRequest, parse, read
-from craft.contract.crown import CrownAnswer
-from craft.contract.drying_plan import DryingPlanAnswer
-from craft.contract.look import LookAnswer
-from craft.contract.proposals import ChainAnswer, CompareAnswer, ProposeAnswer
-from craft.routine.chain import chain
-from craft.routine.compare import side_by_side
-from craft.routine.crown import crown
-from craft.routine.drying_plan import drying_plan
-from craft.routine.look import looks
-from craft.routine.propose import propose
+from craft.contract.proposals import CompareAnswer, CompareRequest
+from salon.core_api import json_response
 from salon.heads.models import Head
 from salon.house.services import name_of
 from salon.planning import services
 from salon.planning.models import Plan, Routine
-from salon.planning.wish import HeadWish, Pair
-from salon.problems import CoreField, ProblemsSerializer
+from salon.planning.request import request_of
+from salon.planning.wish import HeadWish, Pair, PlanWish
+from salon.problems import CoreField, ProblemsSerializer, body_of
+
+
+class ContractField(serializers.Field):
+    """A piece of the core's contract, in the shape of today."""
+
+    def to_representation(self, piece: BaseModel) -> Any:
+        return piece.model_dump(mode="json")
 
 
 @extend_schema_field(PlanRequest)
-class RequestField(serializers.JSONField):
+class RequestField(ContractField):
     """The request a plan was made of."""
 
 
 @extend_schema_field(PlanAnswer)
-class AnswerField(serializers.JSONField):
+class AnswerField(ContractField):
     """The plan itself."""
 
 
+@extend_schema_field(PlanWish)
+class WishField(serializers.JSONField):
+    """What was chosen, without the head."""
+
+
 class PlanSerializer(serializers.ModelSerializer):
-    request = RequestField(read_only=True)
-    answer = AnswerField(read_only=True)
+    wish = WishField(read_only=True)
+    request = RequestField(source="requested", read_only=True)
+    answer = AnswerField(source="answered", read_only=True)
     head_name = serializers.CharField(source="head.name", read_only=True)
     made_by = serializers.SerializerMethodField()
     visits = serializers.SerializerMethodField()
@@ -59,6 +66,7 @@ class PlanSerializer(serializers.ModelSerializer):
             "head_name",
             "title",
             "style",
+            "wish",
             "request",
             "answer",
             "rules_version",
@@ -108,211 +116,106 @@ class PlanRowSerializer(serializers.ModelSerializer):
 
     @extend_schema_field(FoldSerializer(many=True))
     def get_steps(self, plan: Plan) -> list[dict[str, object]]:
-        return FoldSerializer(plan.answer["steps"], many=True).data
+        return FoldSerializer(plan.answered.steps, many=True).data
 
     def get_client_min(self, plan: Plan) -> float:
-        return float(plan.answer["totals"]["client_min"])
+        return plan.answered.totals.client_min
 
     @extend_schema_field({"type": "array", "items": {"type": "integer"}})
     def get_visits(self, plan: Plan) -> list[int]:
         return [visit.pk for visit in plan.visits.all()]
 
 
-class DraftSerializer(serializers.Serializer):
-    request = RequestField()
-    answer = AnswerField()
-
-
-def body_of(request: Request) -> str:
-    """The text of a request, for the core to read."""
-    return request._request.body.decode("utf-8", "replace")
-
-
 def wish_of(request: Request) -> tuple[Head, HeadWish]:
-    """The head and the wish of a request, told in the core's own words if they are wrong."""
+    """The head and the wish of a request, refused in the core's own words if they are wrong."""
     wish = read(HeadWish, body_of(request))
     return get_object_or_404(Head, pk=wish.head), wish
 
 
-class DraftView(APIView):
-    """Compute a plan without saving it."""
+def answered(name: str, model: type[BaseModel]) -> type[serializers.Serializer]:
+    """The shape of what the core makes of a wish.
 
-    @extend_schema(request=HeadWish, responses={200: DraftSerializer, 400: ProblemsSerializer})
-    def post(self, request: Request) -> Response:
-        head, wish = wish_of(request)
-        made = services.draft(head, wish, request.user)
-        return Response(
-            {
-                "request": made.request.model_dump(mode="json"),
-                "answer": made.answer.model_dump(mode="json"),
-            }
-        )
+    Args:
+        name: of the command, as the address has it
+        model: of its answer
+    """
+    field = extend_schema_field(model)(type(f"{name.title()}Field", (serializers.JSONField,), {}))
+    fields: dict[str, Any] = {"request": RequestField(allow_null=True), "answer": field()}
+    return type(f"{name.title()}OfWishSerializer", (serializers.Serializer,), fields)
 
 
-@extend_schema_field(ProposeAnswer)
-class ProposeField(serializers.JSONField):
-    """Routines on the trade-off front."""
+def wish_view(command: Command, shape: type[serializers.Serializer]) -> type[APIView]:
+    """What a command of the core makes of a wish, with the request it was made of."""
+
+    class WishView(APIView):
+        @extend_schema(request=HeadWish, responses={200: shape, 400: ProblemsSerializer})
+        def post(self, request: Request) -> HttpResponse:
+            head, wish = wish_of(request)
+            asked = request_of(head, wish, request.user)
+            return worked_out(asked, command)
+
+    return WishView
 
 
-class ProposalsSerializer(serializers.Serializer):
-    answer = ProposeField()
+def plan_view(command: Command, shape: type[serializers.Serializer]) -> type[APIView]:
+    """The same of a saved plan, by the rules of today."""
+
+    class PlanCommandView(APIView):
+        @extend_schema(responses={200: shape, 400: ProblemsSerializer})
+        def get(self, request: Request, pk: int) -> HttpResponse:
+            return worked_out(get_object_or_404(Plan, pk=pk).requested, command)
+
+    return PlanCommandView
 
 
-@extend_schema_field(CompareAnswer)
-class CompareField(serializers.JSONField):
-    """Two routines side by side."""
+def worked_out(asked: PlanRequest, command: Command) -> HttpResponse:
+    """What a command makes of a request, with the request."""
+    answer = command.answer_json(asked)
+    return json_response(f'{{"request":{asked.model_dump_json()},"answer":{answer}}}')
 
 
-class ComparisonSerializer(serializers.Serializer):
-    answer = CompareField()
+#: What can be worked out of a wish: the address and the command of the core.
+OF_WISH = {
+    "draft": "plan",
+    "proposals": "propose",
+    "chain": "chain",
+    "crown": "crown",
+    "drying": "drying",
+    "look": "look",
+}
+#: What can be worked out of a saved plan.
+OF_PLAN = ("crown", "look")
 
 
-@extend_schema_field(ChainAnswer)
-class ChainField(serializers.JSONField):
-    """Looks over the days of one set."""
-
-
-class ChainSerializer(serializers.Serializer):
-    answer = ChainField()
-
-
-class ProposalsView(APIView):
-    """Up to three different routines for a wish, and what to relax if none fits."""
-
-    @extend_schema(request=HeadWish, responses={200: ProposalsSerializer, 400: ProblemsSerializer})
-    def post(self, request: Request) -> Response:
-        head, wish = wish_of(request)
-        found = propose(services.request_of(head, wish, request.user))
-        return Response({"answer": found.model_dump(mode="json")})
+def wish_paths() -> list[URLPattern]:
+    """A path for everything that can be worked out of a wish, and of a saved plan."""
+    paths = []
+    for name, command in OF_WISH.items():
+        shape = answered(name, COMMANDS[command].answer)
+        view = wish_view(COMMANDS[command], shape)
+        paths.append(path(f"plans/{name}/", view.as_view(), name=name))
+        if name in OF_PLAN:
+            saved = plan_view(COMMANDS[command], shape)
+            paths.append(path(f"plans/<int:pk>/{name}/", saved.as_view(), name=f"plan-{name}"))
+    return paths
 
 
 class ComparisonView(APIView):
     """Two wishes side by side, step by step."""
 
-    @extend_schema(request=Pair, responses={200: ComparisonSerializer, 400: ProblemsSerializer})
-    def post(self, request: Request) -> Response:
-        pair = read(Pair, body_of(request))
-        first, second = (
-            services.draft(get_object_or_404(Head, pk=one.head), one, request.user).answer
-            for one in (pair.first, pair.second)
-        )
-        return Response({"answer": side_by_side(first, second).model_dump(mode="json")})
-
-
-class ChainView(APIView):
-    """The looks that follow a style."""
-
-    @extend_schema(request=HeadWish, responses={200: ChainSerializer, 400: ProblemsSerializer})
-    def post(self, request: Request) -> Response:
-        head, wish = wish_of(request)
-        found = chain(services.request_of(head, wish, request.user))
-        return Response({"answer": found.model_dump(mode="json")})
-
-
-@extend_schema_field(CrownAnswer)
-class CrownField(serializers.JSONField):
-    """The parting from the back and the sides."""
-
-
-class CrownSerializer(serializers.Serializer):
-    answer = CrownField()
-
-
-@extend_schema_field(DryingPlanAnswer)
-class DryingField(serializers.JSONField):
-    """How a set dries."""
-
-
-class DryingPlannerSerializer(serializers.Serializer):
-    answer = DryingField()
-
-
-@extend_schema_field(LookAnswer)
-class LookField(serializers.JSONField):
-    """How a style looks over the days."""
-
-
-class LookSerializer(serializers.Serializer):
-    answer = LookField()
-
-
-class OfWishView(APIView):
-    """Something the core works out of a wish."""
-
-    of: ClassVar[Callable[[PlanRequest], BaseModel]]
-
-    def worked_out(self, request: Request) -> Response:
-        head, wish = wish_of(request)
-        found = type(self).of(services.request_of(head, wish, request.user))
-        return Response({"answer": found.model_dump(mode="json")})
-
-
-class OfPlanView(APIView):
-    """The same of a saved plan, by the rules of today."""
-
-    of: ClassVar[Callable[[PlanRequest], BaseModel]]
-
-    def worked_out(self, pk: int) -> Response:
-        plan = get_object_or_404(Plan, pk=pk)
-        found = type(self).of(parse(PlanRequest, plan.request))
-        return Response({"answer": found.model_dump(mode="json")})
-
-
-class CrownView(OfWishView):
-    """The parting of a wish from the back and the sides."""
-
-    of = staticmethod(crown)
-
-    @extend_schema(request=HeadWish, responses={200: CrownSerializer, 400: ProblemsSerializer})
-    def post(self, request: Request) -> Response:
-        return self.worked_out(request)
-
-
-class DryingView(OfWishView):
-    """How the set of a wish dries."""
-
-    of = staticmethod(drying_plan)
-
     @extend_schema(
-        request=HeadWish, responses={200: DryingPlannerSerializer, 400: ProblemsSerializer}
+        request=Pair,
+        responses={200: answered("comparison", CompareAnswer), 400: ProblemsSerializer},
     )
-    def post(self, request: Request) -> Response:
-        return self.worked_out(request)
-
-
-class LookView(OfWishView):
-    """How a wish will look."""
-
-    of = staticmethod(looks)
-
-    @extend_schema(request=HeadWish, responses={200: LookSerializer, 400: ProblemsSerializer})
-    def post(self, request: Request) -> Response:
-        return self.worked_out(request)
-
-
-class PlanCrownView(OfPlanView):
-    """The parting of a saved plan from the back and the sides."""
-
-    of = staticmethod(crown)
-
-    @extend_schema(responses={200: CrownSerializer, 400: ProblemsSerializer})
-    def get(self, request: Request, pk: int) -> Response:
-        return self.worked_out(pk)
-
-
-class PlanLookView(OfPlanView):
-    """How a saved plan will look."""
-
-    of = staticmethod(looks)
-
-    @extend_schema(responses={200: LookSerializer, 400: ProblemsSerializer})
-    def get(self, request: Request, pk: int) -> Response:
-        return self.worked_out(pk)
-
-
-@extend_schema_field(HeadWish)
-class WishField(serializers.JSONField):
-    """What was wished and changed by hand, without the head."""
+    def post(self, request: Request) -> HttpResponse:
+        pair = read(Pair, body_of(request))
+        requests = [
+            request_of(get_object_or_404(Head, pk=wish.head), wish, request.user)
+            for wish in (pair.first, pair.second)
+        ]
+        asked = CompareRequest(first=requests[0], second=requests[1])
+        answer = COMMANDS["compare"].answer_json(asked)
+        return json_response(f'{{"request":null,"answer":{answer}}}')
 
 
 class RoutineSerializer(serializers.ModelSerializer):
@@ -424,15 +327,8 @@ class PlanView(generics.RetrieveAPIView):
 
 urlpatterns = [
     path("plans/", PlansView.as_view(), name="plans"),
-    path("plans/draft/", DraftView.as_view(), name="draft"),
-    path("plans/proposals/", ProposalsView.as_view(), name="proposals"),
+    *wish_paths(),
     path("plans/comparison/", ComparisonView.as_view(), name="comparison"),
-    path("plans/chain/", ChainView.as_view(), name="chain"),
-    path("plans/crown/", CrownView.as_view(), name="crown"),
-    path("plans/drying/", DryingView.as_view(), name="drying"),
-    path("plans/look/", LookView.as_view(), name="look"),
-    path("plans/<int:pk>/crown/", PlanCrownView.as_view(), name="plan-crown"),
-    path("plans/<int:pk>/look/", PlanLookView.as_view(), name="plan-look"),
     path("routines/", RoutinesView.as_view(), name="routines"),
     path("routines/<int:pk>/", RoutineView.as_view(), name="routine"),
     path("plans/<int:pk>/start/", StartView.as_view(), name="plan-start"),

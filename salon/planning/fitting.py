@@ -7,7 +7,7 @@ from django.utils import timezone
 from craft.contract import parse
 from craft.contract.bottles import BottleOut, BottlesRequest
 from craft.routine.bottles import bottles
-from salon.devices.airs import airs
+from salon.devices.ambient import ambient
 from salon.heads import services as heads
 from salon.heads.models import Head
 from salon.house.services import the_house
@@ -32,7 +32,7 @@ def fit_for(head: Head, products: list[Product]) -> tuple[dict[int, BottleOut], 
     if profile.missing:
         return {}, air
     today = timezone.localdate()
-    around = airs(house, None)
+    around = ambient(house, None)
     request = parse(
         BottlesRequest,
         {

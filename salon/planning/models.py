@@ -1,27 +1,44 @@
-"""Saved plans."""
+"""Saved plans, what they will take, and routines of the house."""
+
+from collections.abc import Iterable
+from functools import cached_property
+from typing import Any
 
 from django.conf import settings
 from django.db import models
-from django.db.models import Q
+from django.db.models import F, Q
 from django.utils import timezone
 
+from craft.contract import PlanAnswer, PlanRequest
+from craft.contract.stored import CONTRACT_VERSION, answer_of, request_of
+from craft.vocabulary import KitKind, Station
 from salon.heads.models import Head
+from salon.shelf.models import Product
 
 
 class Plan(models.Model):
-    """A plan as it was made: request, answer and rules never change afterwards."""
+    """A plan as it was made: wish, request, answer and rules never change afterwards.
+
+    `answer` and `request` are read through `answered` and `requested`, which know every version of
+    the contract that ever wrote one.
+    """
 
     head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="plans")
     title = models.CharField(max_length=120)
     style = models.CharField(max_length=40)
+    wish = models.JSONField(default=dict, help_text="What was chosen; the rest was on record.")
     request = models.JSONField()
     answer = models.JSONField()
+    contract = models.PositiveSmallIntegerField(
+        default=CONTRACT_VERSION, help_text="Version of the contract that wrote both."
+    )
     rules_version = models.CharField(max_length=20)
     made_at = models.DateTimeField(default=timezone.now)
     made_by = models.ForeignKey(
         settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+"
     )
     planned_start = models.DateTimeField(null=True, blank=True, help_text="When it shall begin.")
+    begun_at = models.DateTimeField(null=True, blank=True, help_text="When its first visit began.")
     replaces = models.ForeignKey(
         "self", null=True, blank=True, on_delete=models.SET_NULL, related_name="replaced_by"
     )
@@ -33,16 +50,98 @@ class Plan(models.Model):
             models.Index(fields=["planned_start"]),
         ]
         constraints = [
-            models.CheckConstraint(condition=~Q(rules_version=""), name="plan_knows_its_rules")
+            models.CheckConstraint(condition=~Q(rules_version=""), name="plan_knows_its_rules"),
+            models.CheckConstraint(condition=Q(contract__gte=1), name="plan_knows_its_contract"),
         ]
 
     def __str__(self) -> str:
         return f"{self.title}, {self.made_at:%Y-%m-%d}"
 
+    @cached_property
+    def answered(self) -> PlanAnswer:
+        """The answer in the shape of today."""
+        return answer_of(self.answer, self.contract)
+
+    @cached_property
+    def requested(self) -> PlanRequest:
+        """The request in the shape of today."""
+        return request_of(self.request, self.contract)
+
 
 def still_to_come() -> "models.QuerySet[Plan]":
-    """Plans with an hour that were not run and not revised."""
-    return Plan.objects.filter(planned_start__isnull=False, visits=None, replaced_by=None)
+    """Plans with an hour that were not begun and not revised."""
+    return Plan.objects.filter(planned_start__isnull=False, begun_at=None, replaced_by=None)
+
+
+class Demand(models.Model):
+    """What a plan to come will take, from when until when.
+
+    Demand lasts until the plan is begun, revised or deleted; a plan whose hour passes without
+    being begun stops taking anything at `expires_at`.
+    """
+
+    plan = models.ForeignKey(Plan, on_delete=models.CASCADE, related_name="%(class)ss")
+    begin = models.DateTimeField()
+    end = models.DateTimeField()
+    expires_at = models.DateTimeField()
+
+    class Meta:
+        abstract = True
+        indexes = [models.Index(fields=["begin", "end"])]
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(end__gte=F("begin")), name="%(class)s_ends_after_it_begins"
+            )
+        ]
+
+
+class KitDemand(Demand):
+    """Pieces of one kind on a head."""
+
+    kind = models.CharField(max_length=10, choices=[(kind.value, kind.value) for kind in KitKind])
+    diameter_mm = models.FloatField(null=True, blank=True)
+    count = models.PositiveIntegerField()
+
+    class Meta(Demand.Meta):
+        constraints = [
+            *Demand.Meta.constraints,
+            models.CheckConstraint(condition=Q(count__gt=0), name="kitdemand_takes_something"),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.count} × {self.kind}"
+
+
+class ProductDemand(Demand):
+    """Grams of one bottle."""
+
+    product = models.ForeignKey(Product, on_delete=models.CASCADE, related_name="+")
+    grams = models.FloatField()
+
+    class Meta(Demand.Meta):
+        constraints = [
+            *Demand.Meta.constraints,
+            models.CheckConstraint(condition=Q(grams__gt=0), name="productdemand_takes_something"),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.grams:g} g of {self.product}"
+
+
+class StationDemand(Demand):
+    """A place in the salon for one step, and whether hands are on the hair."""
+
+    step = models.CharField(max_length=40)
+    station = models.CharField(
+        max_length=10, choices=[(station.value, station.value) for station in Station]
+    )
+    hands = models.BooleanField()
+
+    def __str__(self) -> str:
+        return f"{self.station}, {self.step}"
+
+
+DEMANDS: Iterable[type[Demand]] = (KitDemand, ProductDemand, StationDemand)
 
 
 class Routine(models.Model):
@@ -50,7 +149,7 @@ class Routine(models.Model):
 
     name = models.CharField(max_length=80, unique=True)
     title = models.CharField(max_length=120)
-    wish = models.JSONField()
+    wish: Any = models.JSONField()
     made_at = models.DateTimeField(default=timezone.now)
     made_by = models.ForeignKey(
         settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+"

@@ -1,7 +1,6 @@
-"""How long everything lasts, what to order, and what a service costs."""
+"""How long everything lasts and what to order."""
 
-from datetime import datetime, timedelta
-from typing import Any
+from datetime import date, datetime, timedelta
 
 from django.db.models import Count, Sum
 from django.db.models.functions import Abs
@@ -9,9 +8,8 @@ from django.utils import timezone
 
 from craft.stocking import WINDOW_DAYS, Outlook, Use, outlook, use_from
 from salon.house.services import the_house
-from salon.planning.services import planned_use
+from salon.planning.models import ProductDemand
 from salon.shelf.models import Product, StockMove
-from salon.shelf.services import cost_per_g
 
 
 def uses(since: datetime) -> dict[int, Use]:
@@ -45,20 +43,12 @@ def outlooks(products: list[Product]) -> dict[int, Outlook]:
     }
 
 
-def visit_cost(visit: int) -> dict[str, Any]:
-    """What a visit took from the shelf, in money.
-
-    Args:
-        visit: its number
-    Returns:
-        cost, and the bottles that have no price
-    """
-    cost, unpriced = 0.0, []
-    moves = StockMove.objects.filter(visit=visit, undone_at=None).select_related("product")
-    for move in moves:
-        each = cost_per_g(move.product)
-        if each is None:
-            unpriced.append(move.product.name)
-        else:
-            cost -= move.grams * each
-    return {"cost": round(cost, 2), "unpriced": unpriced}
+def planned_use(since: datetime) -> dict[int, dict[date, float]]:
+    """What plans to come will take: grams of each product, day by day."""
+    use: dict[int, dict[date, float]] = {}
+    coming = ProductDemand.objects.filter(begin__gte=since).values_list("product", "begin", "grams")
+    for product, begin, grams in coming:
+        days = use.setdefault(product, {})
+        day = timezone.localtime(begin).date()
+        days[day] = days.get(day, 0.0) + grams
+    return use

@@ -1,6 +1,6 @@
 """What the specialist chooses in the composer; the rest comes from the record."""
 
-from typing import Annotated
+from typing import Annotated, Any
 
 from pydantic import AwareDatetime, Field
 
@@ -46,6 +46,10 @@ class Wish(Frozen):
     """Bottles chosen by hand, by role."""
 
 
+class PlanWish(Wish):
+    """The wish of a saved plan or of a routine: all that can be planned again."""
+
+
 class HeadWish(Wish):
     """A wish for one head."""
 
@@ -55,6 +59,15 @@ class HeadWish(Wish):
     """When the service shall begin."""
     replaces: Annotated[int, Field(ge=1, le=2**53)] | None = None
     """The plan this one revises."""
+
+
+#: What of a wish belongs to one plan and not to the next one made from it.
+OF_ONE_PLAN = frozenset({"head", "planned_start", "replaces"})
+
+
+def kept_wish(wish: HeadWish) -> dict[str, Any]:
+    """What was chosen, as it is kept with a plan: to plan again from it."""
+    return wish.model_dump(mode="json", exclude_unset=True, exclude=set(OF_ONE_PLAN))
 
 
 class Pair(Frozen):

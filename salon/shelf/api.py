@@ -16,9 +16,6 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from craft.calibration import calibrate
-from craft.commands import labelled
-from craft.contract import read
-from craft.contract.label import LabelAnswer, LabelRequest
 from salon.problems import ProblemsSerializer
 from salon.shelf import calibrating, importing, pairs, services, stock
 from salon.shelf.exchange import written
@@ -40,7 +37,7 @@ from salon.shelf.serializers import (
 
 
 def pair_rows() -> list[dict[str, Any]]:
-    """Every pair that was rubbed, or that left flakes on a head."""
+    """Every pair with a palm test, or that left flakes on a head."""
     found = ((pair, pairs.verdict(pair)) for pair in pairs.known_pairs())
     return [
         pair_row(pair, known) for pair, known in found if known and (known.tested or pair.flaked)
@@ -60,8 +57,8 @@ class ProductsView(APIView):
     def post(self, request: Request) -> Response:
         given = ProductSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        made = given.save()
-        return Response(ProductSerializer(made).data, status=status.HTTP_201_CREATED)
+        product = services.add(given.validated_data, request.user)
+        return Response(ProductSerializer(product).data, status=status.HTTP_201_CREATED)
 
 
 class ProductView(APIView):
@@ -162,21 +159,12 @@ class PalmTestView(APIView):
         given = PalmTestSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         values = given.validated_data
-        test = pairs.rubbed(
+        test = pairs.keep_palm_test(
             values["first"], values["second"], values["result"], values["note"], request.user
         )
         known = pairs.verdict(test.pair)
         assert known is not None  # there is a test now
         return Response(pair_row(test.pair, known), status=status.HTTP_201_CREATED)
-
-
-class LabelView(APIView):
-    """Read a label as it is typed."""
-
-    @extend_schema(request=LabelRequest, responses={200: LabelAnswer, 400: ProblemsSerializer})
-    def post(self, request: Request) -> Response:
-        asked = read(LabelRequest, request._request.body.decode("utf-8", "replace"))
-        return Response(labelled(asked).model_dump(mode="json"))
 
 
 class ExportView(APIView):
@@ -227,5 +215,4 @@ urlpatterns = [
     path("stock-moves/<int:pk>/undo/", UndoView.as_view(), name="stock-undo"),
     path("calibrating/", CalibratingView.as_view(), name="calibrating"),
     path("palm-tests/", PalmTestView.as_view(), name="palm-tests"),
-    path("labels/", LabelView.as_view(), name="labels"),
 ]

@@ -1,6 +1,7 @@
 """Calibrating bottles and watching their pumps."""
 
 from collections.abc import Iterable, Mapping, Sequence
+from datetime import datetime
 from typing import Any
 
 from django.contrib.auth.models import AbstractBaseUser
@@ -44,16 +45,35 @@ def drift_of(product: Product) -> Drift | None:
     if not calibrations:
         return None
     newest = calibrations[0]
-    since = [one for one in product.weighings.all() if one.at > newest.at]
-    return drift(readings_of(newest.readings), [Reading(one.units, one.grams) for one in since])
+    since = [weighing for weighing in product.weighings.all() if weighing.at > newest.at]
+    readings = [Reading(weighing.units, weighing.grams) for weighing in since]
+    return drift(readings_of(newest.readings), readings)
 
 
-def weighed(
-    product: Product,
-    units: float,
-    grams: float,
-    by: AbstractBaseUser | None,
-    visit: int | None = None,
+def keep_weighing(
+    product: Product, units: float, grams: float, by: AbstractBaseUser | None
 ) -> Weighing:
-    """A dose that was weighed at the chair."""
-    return Weighing.objects.create(product=product, units=units, grams=grams, by=by, visit=visit)
+    """Keep a dose that was both counted and weighed."""
+    return Weighing.objects.create(product=product, units=units, grams=grams, by=by)
+
+
+@transaction.atomic
+def keep_weighings(
+    visit: int,
+    doses: Iterable[tuple[int, float, float]],
+    by: AbstractBaseUser | None,
+    at: datetime,
+) -> None:
+    """Keep what the log of a visit says was counted and weighed, and nothing else of that visit.
+
+    Args:
+        visit: its number
+        doses: product, units of the hand and grams of each
+        by: who noted it
+        at: when
+    """
+    Weighing.objects.filter(visit=visit).delete()
+    Weighing.objects.bulk_create(
+        Weighing(product_id=product, units=units, grams=grams, by=by, visit=visit, at=at)
+        for product, units, grams in doses
+    )

@@ -89,10 +89,14 @@ class StockMove(models.Model):
     product = models.ForeignKey(Product, on_delete=models.CASCADE, related_name="moves")
     kind = models.CharField(max_length=10, choices=Kind.choices)
     grams = models.FloatField(help_text="Positive in, negative out.")
+    beyond_g = models.FloatField(
+        default=0, help_text="Used beyond what the shelf knew of; not in the grams."
+    )
     weighed = models.BooleanField(default=True, help_text="Else taken from the plan.")
     visit = models.PositiveBigIntegerField(null=True, blank=True, help_text="That used it.")
     note = models.CharField(max_length=200, blank=True)
-    at = models.DateTimeField(default=timezone.now)
+    at = models.DateTimeField(default=timezone.now, help_text="When it happened.")
+    booked_at = models.DateTimeField(default=timezone.now, help_text="When the shelf learned it.")
     by = by_somebody()
     undone_at = models.DateTimeField(null=True, blank=True)
 
@@ -106,7 +110,13 @@ class StockMove(models.Model):
         constraints = [
             models.CheckConstraint(
                 condition=~Q(kind="used") | Q(grams__lte=0), name="use_takes_out"
-            )
+            ),
+            models.CheckConstraint(condition=Q(beyond_g__gte=0), name="beyond_is_not_negative"),
+            models.UniqueConstraint(
+                fields=["visit", "product"],
+                condition=Q(kind="used"),
+                name="a_visit_uses_a_product_once",
+            ),
         ]
 
     def __str__(self) -> str:
@@ -156,14 +166,21 @@ class Weighing(models.Model):
 
 
 class Pair(models.Model):
-    """Two products that were laid in together, and how often flakes were seen."""
+    """Two products that were laid in together, and what is known of them.
+
+    The counts follow from `PairSighting`, the verdict from counts and palm tests; both are kept
+    here so that a plan reads neither.
+    """
 
     first = models.ForeignKey(Product, on_delete=models.CASCADE, related_name="+")
     second = models.ForeignKey(Product, on_delete=models.CASCADE, related_name="+")
     flaked = models.PositiveIntegerField(default=0)
     clear = models.PositiveIntegerField(default=0)
+    flakes = models.BooleanField(default=False, help_text="To be kept apart.")
+    because = models.CharField(max_length=200, blank=True)
 
     class Meta:
+        indexes = [models.Index(fields=["flakes"])]
         constraints = [
             models.UniqueConstraint(fields=["first", "second"], name="each_pair_once"),
             models.CheckConstraint(condition=Q(first__lt=F("second")), name="pair_is_ordered"),
@@ -171,6 +188,26 @@ class Pair(models.Model):
 
     def __str__(self) -> str:
         return f"{self.first} with {self.second}"
+
+
+class PairSighting(models.Model):
+    """A pair that was left in on a head, and whether it left flakes there.
+
+    Follows from the log of a visit, which is named by its number and never read from here.
+    """
+
+    pair = models.ForeignKey(Pair, on_delete=models.CASCADE, related_name="sightings")
+    visit = models.PositiveBigIntegerField()
+    flaked = models.BooleanField()
+
+    class Meta:
+        indexes = [models.Index(fields=["visit"])]
+        constraints = [
+            models.UniqueConstraint(fields=["pair", "visit"], name="each_pair_once_a_visit")
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.pair}: {'flaked' if self.flaked else 'clear'}"
 
 
 class PalmTest(models.Model):

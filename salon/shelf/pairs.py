@@ -6,26 +6,28 @@ from typing import Any
 
 from django.contrib.auth.models import AbstractBaseUser
 from django.db import transaction
-from django.db.models import F
+from django.db.models import Count, Q
 from django.db.models.query import QuerySet
 
 from craft.errors import CraftError
 from craft.pairs import PairVerdict, judge
 from craft.vocabulary import Flaking
-from salon.shelf.models import Pair, PalmTest, Product
+from salon.shelf.models import Pair, PairSighting, PalmTest, Product
+
+BECAUSE_MOST = 200
 
 
-def pair_of(one: int, other: int) -> Pair:
+def pair_of(product: int, other: int) -> Pair:
     """The pair of two products, made on first use."""
-    first, second = sorted((one, other))
+    first, second = sorted((product, other))
     return Pair.objects.get_or_create(first_id=first, second_id=second)[0]
 
 
 @transaction.atomic
-def rubbed(
+def keep_palm_test(
     first: Product, second: Product, result: str, note: str, by: AbstractBaseUser
 ) -> PalmTest:
-    """Keep a palm test.
+    """Keep what two products did on the palm.
 
     Raises:
         CraftError: both are the same product
@@ -33,14 +35,48 @@ def rubbed(
     if first.pk == second.pk:
         raise CraftError("second", "Rub two different products.")
     pair = pair_of(first.pk, second.pk)
-    return PalmTest.objects.create(pair=pair, result=result, note=note, by=by)
+    test = PalmTest.objects.create(pair=pair, result=result, note=note, by=by)
+    judge_again([pair.pk])
+    return test
 
 
-def seen(products: Iterable[int], *, flaked: bool) -> None:
-    """Products that were left in together on a head, and whether it left flakes."""
-    column = "flaked" if flaked else "clear"
-    for one, other in combinations(sorted(set(products)), 2):
-        Pair.objects.filter(pk=pair_of(one, other).pk).update(**{column: F(column) + 1})
+@transaction.atomic
+def keep_sightings(visit: int, products: Iterable[int], flaked: bool | None) -> None:
+    """Keep what the log of a visit says of products that were left in together.
+
+    Args:
+        visit: its number
+        products: left in on one head
+        flaked: whether they left flakes; None where nobody looked
+    """
+    known = PairSighting.objects.filter(visit=visit)
+    touched = set(known.values_list("pair", flat=True))
+    known.delete()
+    if flaked is not None:
+        pairs = [pair_of(*two) for two in combinations(sorted(set(products)), 2)]
+        PairSighting.objects.bulk_create(
+            PairSighting(pair=pair, visit=visit, flaked=flaked) for pair in pairs
+        )
+        touched |= {pair.pk for pair in pairs}
+    judge_again(touched)
+
+
+def judge_again(pairs: Iterable[int] | None = None) -> None:
+    """Count and judge pairs anew; all of them where none are named."""
+    rows = Pair.objects.prefetch_related("tests").annotate(
+        seen_flaked=Count("sightings", filter=Q(sightings__flaked=True)),
+        seen_clear=Count("sightings", filter=Q(sightings__flaked=False)),
+    )
+    if pairs is not None:
+        rows = rows.filter(pk__in=pairs)
+    changed = []
+    for pair in rows:
+        pair.flaked, pair.clear = pair.seen_flaked, pair.seen_clear
+        known = verdict(pair)
+        pair.flakes = bool(known and known.flakes)
+        pair.because = known.because[:BECAUSE_MOST] if known else ""
+        changed.append(pair)
+    Pair.objects.bulk_update(changed, ["flaked", "clear", "flakes", "because"], batch_size=500)
 
 
 def known_pairs() -> QuerySet[Pair]:
@@ -55,21 +91,16 @@ def known_pairs() -> QuerySet[Pair]:
 
 def verdict(pair: Pair) -> PairVerdict | None:
     """What is known of a pair."""
-    tests = [Flaking(one.result) for one in pair.tests.all()]
+    tests = [Flaking(test.result) for test in pair.tests.all()]
     return judge(tests, pair.flaked, pair.clear)
 
 
 def flakers() -> list[dict[str, Any]]:
     """Pairs to keep apart, as the core reads them."""
-    found = []
-    for pair in known_pairs():
-        known = verdict(pair)
-        if known and known.flakes:
-            found.append(
-                {
-                    "first": str(pair.first_id),
-                    "second": str(pair.second_id),
-                    "because": known.because,
-                }
-            )
-    return found
+    kept_apart = Pair.objects.filter(
+        flakes=True, first__retired_at=None, second__retired_at=None
+    ).order_by("first__name", "second__name")
+    return [
+        {"first": str(first), "second": str(second), "because": because}
+        for first, second, because in kept_apart.values_list("first", "second", "because")
+    ]

@@ -285,7 +285,7 @@ class StockSerializer(serializers.Serializer):
     note = serializers.CharField(max_length=200, required=False, allow_blank=True, default="")
 
 
-class ReadingSerializer(serializers.Serializer):
+class CalibrationReadingSerializer(serializers.Serializer):
     """One weighing."""
 
     units = within(0.25, 50, "units")
@@ -298,13 +298,13 @@ class CalibrateSerializer(serializers.Serializer):
     unit = serializers.CharField(
         max_length=30, error_messages={"blank": "Say what is counted: pump, squirt, puddle …"}
     )
-    readings = ReadingSerializer(many=True, allow_empty=False, max_length=40)
+    readings = CalibrationReadingSerializer(many=True, allow_empty=False, max_length=40)
 
 
 class ReadingsSerializer(serializers.Serializer):
     """Weighings of a calibration that is still going on."""
 
-    readings = ReadingSerializer(many=True, allow_empty=False, max_length=40)
+    readings = CalibrationReadingSerializer(many=True, allow_empty=False, max_length=40)
 
 
 class CalibratedSerializer(serializers.Serializer):
@@ -321,7 +321,7 @@ class CalibrationSerializer(serializers.ModelSerializer):
     """A calibration as it was kept."""
 
     by = serializers.SerializerMethodField()
-    readings = ReadingSerializer(many=True)
+    readings = CalibrationReadingSerializer(many=True)
 
     class Meta:
         model = Calibration

@@ -4,12 +4,14 @@ from collections.abc import Mapping
 from datetime import date
 from typing import Any
 
+from django.contrib.auth.models import AbstractBaseUser
 from django.db import transaction
 from django.utils import timezone
 
 from craft.shelf_life import Keeps, keeps
 from salon.problems import Conflict
 from salon.shelf.models import Product
+from salon.shelf.stock import deliver
 
 
 def shelf_for_plan(day: date) -> list[dict[str, Any]]:
@@ -56,6 +58,16 @@ def cost_per_g(product: Product) -> float | None:
     if product.price is None or not product.full_g:
         return None
     return float(product.price) / product.full_g
+
+
+@transaction.atomic
+def add(values: Mapping[str, Any], by: AbstractBaseUser) -> Product:
+    """Add a product; what is there of it is booked as a delivery."""
+    columns = {name: value for name, value in values.items() if name != "stock_g"}
+    product = Product.objects.create(**columns)
+    if values.get("stock_g"):
+        deliver(product, values["stock_g"], by)
+    return product
 
 
 @transaction.atomic

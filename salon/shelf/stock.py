@@ -1,6 +1,8 @@
 """Grams that come and go."""
 
 from collections.abc import Mapping
+from dataclasses import dataclass
+from datetime import datetime
 from typing import Any
 
 from django.contrib.auth.models import AbstractBaseUser
@@ -35,15 +37,27 @@ def move(
         more: other columns of the move
     """
     held = Product.objects.select_for_update().get(pk=product.pk)
-    left = held.stock_g + grams
-    if left < 0:
-        more["note"] = f"{-left:.1f} g more than the shelf knew: recount. {more.get('note', '')}"
-        grams = -held.stock_g
-    done = StockMove.objects.create(product=held, kind=kind, grams=grams, by=by, **more)
-    held.stock_g = round(max(0.0, left), GRAMS_DIGITS)
+    taken, beyond = within_stock(held.stock_g, grams)
+    if beyond:
+        more["note"] = f"{beyond:.1f} g more than the shelf knew: recount. {more.get('note', '')}"
+    booked = StockMove.objects.create(
+        product=held, kind=kind, grams=taken, beyond_g=beyond, by=by, **more
+    )
+    held.stock_g = round(held.stock_g + taken, GRAMS_DIGITS)
     held.save(update_fields=["stock_g"])
     product.stock_g = held.stock_g
-    return done
+    return booked
+
+
+def within_stock(stock_g: float, grams: float) -> tuple[float, float]:
+    """Grams that can be booked, and those beyond what the shelf knew of.
+
+    Args:
+        stock_g: what is left [g]
+        grams: positive in, negative out [g]
+    """
+    beyond = max(0.0, -(stock_g + grams))
+    return grams + beyond, round(beyond, GRAMS_DIGITS)
 
 
 def deliver(product: Product, grams: float, by: AbstractBaseUser, note: str = "") -> StockMove:
@@ -74,42 +88,115 @@ def waste(product: Product, grams: float, by: AbstractBaseUser, note: str = "") 
 
 
 @transaction.atomic
-def undo(one: StockMove, *, back: bool = False) -> StockMove:
+def undo(booked: StockMove, *, back: bool = False) -> StockMove:
     """Undo a move, or do it again.
 
     Raises:
         CraftError: there is too little left to take a delivery back
     """
-    one = StockMove.objects.select_for_update().get(pk=one.pk)
-    if (one.undone_at is None) is back:
-        return one
-    held = Product.objects.select_for_update().get(pk=one.product_id)
-    left = held.stock_g + (one.grams if back else -one.grams)
+    booked = StockMove.objects.select_for_update().get(pk=booked.pk)
+    if (booked.undone_at is None) is back:
+        return booked
+    held = Product.objects.select_for_update().get(pk=booked.product_id)
+    left = held.stock_g + (booked.grams if back else -booked.grams)
     if left < 0:
         raise CraftError(
-            "undo", f"Only {held.stock_g:g} g are left, it would take {abs(one.grams):g} g away."
+            "undo", f"Only {held.stock_g:g} g are left, it would take {abs(booked.grams):g} g away."
         )
     held.stock_g = round(left, GRAMS_DIGITS)
     held.save(update_fields=["stock_g"])
-    one.undone_at = None if back else timezone.now()
-    one.save(update_fields=["undone_at"])
-    return one
+    booked.undone_at = None if back else timezone.now()
+    booked.save(update_fields=["undone_at"])
+    return booked
 
 
-def draw_down(
-    visit: int, used: Mapping[int, tuple[float, bool]], by: AbstractBaseUser | None, at: Any
-) -> list[StockMove]:
-    """What a visit took from the shelf.
+@dataclass(frozen=True)
+class Used:
+    """What a visit used of a product.
+
+    Args:
+        grams: how much [g], >= 0
+        weighed: whether all of it was noted; else it is the plan's
+    """
+
+    grams: float
+    weighed: bool
+
+
+@transaction.atomic
+def keep_use(
+    visit: int,
+    used: Mapping[int, Used],
+    by: AbstractBaseUser | None,
+    at: datetime,
+    booked_at: datetime,
+) -> None:
+    """Keep what the log of a visit says was used, and nothing else of that visit.
+
+    A use that somebody has undone stays undone.
 
     Args:
         visit: its number
-        used: grams by product, and whether they were weighed; else they are the plan's
-        by: who recorded it
-        at: when it was
+        used: by product
+        by: who noted it
+        at: when the visit began
+        booked_at: when the shelf learned of it first
     """
+    known = {move.product_id: move for move in StockMove.objects.filter(visit=visit)}
     products = Product.objects.in_bulk(used)
-    return [
-        move(products[pk], StockMove.Kind.USED, -grams, by, visit=visit, weighed=weighed, at=at)
-        for pk, (grams, weighed) in used.items()
-        if pk in products and grams > 0
-    ]
+    for product, booked in known.items():
+        amount = used.get(product, Used(0.0, booked.weighed))
+        if round(amount.grams, GRAMS_DIGITS) != round(booked.beyond_g - booked.grams, GRAMS_DIGITS):
+            change_use(booked, amount.grams)
+        StockMove.objects.filter(pk=booked.pk).update(weighed=amount.weighed, at=at)
+    for pk, amount in used.items():
+        if pk in products and pk not in known and amount.grams > 0:
+            move(
+                products[pk],
+                StockMove.Kind.USED,
+                -amount.grams,
+                by,
+                visit=visit,
+                weighed=amount.weighed,
+                at=at,
+                booked_at=booked_at,
+            )
+
+
+def change_use(booked: StockMove, grams: float) -> None:
+    """Change what a visit used of a product; nothing comes of a use that is undone.
+
+    Args:
+        booked: the use
+        grams: what was really used [g], >= 0
+    """
+    held = Product.objects.select_for_update().get(pk=booked.product_id)
+    undone = booked.undone_at is not None
+    before = held.stock_g if undone else held.stock_g - booked.grams
+    taken, beyond = within_stock(before, -grams)
+    StockMove.objects.filter(pk=booked.pk).update(grams=taken, beyond_g=beyond)
+    if not undone:
+        held.stock_g = round(before + taken, GRAMS_DIGITS)
+        held.save(update_fields=["stock_g"])
+
+
+@transaction.atomic
+def replay() -> None:
+    """Book every move again in the order in which the shelf learned of them.
+
+    Uses keep what they ask for and take what was there; the sum stands at the bottle.
+    """
+    stocks: dict[int, float] = {}
+    changed = []
+    for booked in StockMove.objects.order_by("booked_at", "pk"):
+        if booked.undone_at is not None:
+            continue
+        stock = stocks.get(booked.product_id, 0.0)
+        taken = within_stock(stock, booked.grams - booked.beyond_g)
+        if taken != (booked.grams, booked.beyond_g):
+            booked.grams, booked.beyond_g = taken
+            changed.append(booked)
+        stocks[booked.product_id] = round(stock + taken[0], GRAMS_DIGITS)
+    StockMove.objects.bulk_update(changed, ["grams", "beyond_g"], batch_size=500)
+    for product in Product.objects.all():
+        Product.objects.filter(pk=product.pk).update(stock_g=stocks.get(product.pk, 0.0))

@@ -44,7 +44,7 @@ class BrowserTest(LiveServerTestCase):
         context = chromium.new_context(
             base_url=cls.live_server_url, viewport=DESK, locale="en-GB", **cls.context_options
         )
-        context.set_default_timeout(15_000)
+        context.set_default_timeout(30_000)
         cls.page = context.new_page()
         cls.errors = []
         cls.page.on("pageerror", lambda error: cls.errors.append(str(error)))

@@ -115,7 +115,7 @@ class CrownTest(PlanViewsTest):
         page.get_by_role("button", name="Merge…").click()
         page.locator("[data-section='12']").click()
         expect(page.get_by_role("alert")).to_contain_text("Only neighbours can be merged")
-        page.get_by_role("alert").get_by_role("button", name="Undo").click()
+        page.get_by_role("button", name="Take the last change back").click()
         expect(page.get_by_role("alert")).to_have_count(0)
         self.assertEqual(self.sections(), 12)
 

@@ -5,6 +5,7 @@ from typing import Any
 from django.test import Client
 from django.urls import get_resolver
 
+from craft.commands import COMMANDS
 from craft.contract import parse
 from salon.heads.consulting import begin
 from salon.heads.models import Head
@@ -15,7 +16,7 @@ from salon.planning.services import save
 from salon.planning.wish import HeadWish
 from salon.shelf.models import Product
 from salon.tests.base import ApiTest
-from salon.visits.services import record
+from salon.visits.recording import record
 
 WRITES = ("post", "put", "patch", "delete")
 
@@ -61,6 +62,7 @@ class DoorsTest(ApiTest):
             "plan": f"/api/plans/{plan}/",
             "visits": "/api/visits/",
             "visit": f"/api/visits/{visit}/",
+            "visit-log": f"/api/visits/{visit}/log/",
         }
 
     def test_reading_needs_somebody_signed_in(self) -> None:
@@ -86,7 +88,7 @@ class DoorsTest(ApiTest):
         self.assertFalse(Head.objects.filter(name="Forged").exists())
 
     def test_what_is_kept_for_ever_cannot_be_changed_or_deleted(self) -> None:
-        for name in ("plan", "visit", "observations"):
+        for name in ("plan", "visit-log", "observations"):
             for method in ("put", "patch", "delete"):
                 with self.subTest(door=name, method=method):
                     path = self.doors()[name]
@@ -133,11 +135,12 @@ class DoorsTest(ApiTest):
         written = {"draft", "record", "withdrawal", "consultations", "finish-consultation"}
         written |= {"clear-stop-sign", "scope-upload", "scope-picture", "scope-image"}
         written |= {"proposals", "comparison", "chain", "routine", "plan-start"}
-        written |= {"product-return", "products-import", "stock", "stock-undo", "labels"}
+        written |= {"product-return", "products-import", "stock", "stock-undo"}
         written |= {"calibration", "calibrating", "palm-tests"}
         written |= {"kit-item", "kit-take", "kit-cleaning", "kit-back"}
         written |= {"scale-stream", "scale-tare", "scale-stand-in", "air-stand-in"}
-        written |= {"crown", "drying", "look"}
+        written |= {"crown", "drying", "look", "begin-visit"}
+        written |= {f"core-{name}" for name in COMMANDS}
         expected = set(self.doors()) | written | {"session", "schema", "web"}
         self.assertEqual(known, expected)
 

@@ -124,7 +124,7 @@ class GarbageTest(TestCase):
     @FEW
     @given(body("ingredients", "leave_on", "extra"))
     def test_labels(self, data: dict[str, Any]) -> None:
-        self.send("post", "/api/labels/", data)
+        self.send("post", "/api/core/label/", data)
 
     @FEW
     @given(body("kind", "diameter_mm", "name", "count"))

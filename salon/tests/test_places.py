@@ -155,7 +155,7 @@ class ComposerTest(PlacesTest):
         caution = page.get_by_role("note").filter(has_text="Roots may still be damp")
         caution.locator("button.first").click()
         expect(caution).to_have_count(0)
-        page.get_by_role("button", name="Undo").click()
+        page.locator(".el-message").get_by_role("button", name="Undo").click()
         expect(caution).to_be_visible()
         expect(page.get_by_label("Release after", exact=True)).to_have_value("20")
 

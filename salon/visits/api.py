@@ -1,5 +1,8 @@
 """Visits, recorded and compared."""
 
+from datetime import datetime
+from typing import Any
+
 from django.db.models import QuerySet
 from django.shortcuts import get_object_or_404
 from django.urls import path
@@ -11,17 +14,23 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from craft.contract import read
+from craft.contract.visit import EventList, VisitAnswer
 from craft.results import SCORE_MAX, SCORE_MIN
-from craft.vocabulary import Dryness, Residue, Role, Verdict
-from salon.fields import within
+from craft.vocabulary import Dryness, Residue, Role, StepStatus, Verdict, VisitFlag, VisitState
+from salon.fields import whole, within
 from salon.house.services import name_of
 from salon.planning.models import Plan
-from salon.planning.outlook import visit_cost
-from salon.problems import ProblemsSerializer
-from salon.visits import services
-from salon.visits.models import SCORES, Visit
+from salon.problems import ProblemsSerializer, body_of
+from salon.visits import compare
+from salon.visits.log import append, folded, open_visit
+from salon.visits.models import SCORES, Event, Visit
+from salon.visits.recording import correct, record
 
 MAX_MINUTES, MAX_GRAMS, MAX_RELEASE_H, MAX_LENGTH_CM, MAX_UNITS = 600, 2000, 336, 150, 500
+
+
+WHEN = "Give a date and a time, e.g. 2026-06-20T10:00."
 
 
 def score_field() -> serializers.IntegerField:
@@ -42,7 +51,11 @@ class TookSerializer(serializers.Serializer):
 
 
 class UsedSerializer(serializers.Serializer):
-    role = serializers.ChoiceField(choices=[one.value for one in Role])
+    step = serializers.CharField(
+        max_length=40, required=False, help_text="Where the role comes in more than one step."
+    )
+    role = serializers.ChoiceField(choices=[role.value for role in Role])
+    layer = whole(1, 9, "layers", required=False, help_text="Where it comes twice in a step.")
     grams = within(0, MAX_GRAMS, "g")
     product = serializers.IntegerField(
         required=False, allow_null=True, min_value=1, help_text="The bottle; else the plan's."
@@ -53,7 +66,19 @@ class UsedSerializer(serializers.Serializer):
 class RecordSerializer(serializers.Serializer):
     """A visit as it is typed."""
 
-    started_at = serializers.DateTimeField(required=False)
+    id = serializers.UUIDField(
+        required=False, help_text="Made by the form: sent twice, the visit is recorded once."
+    )
+    sure = serializers.BooleanField(
+        required=False, help_text="Doubtful values were asked about and are right."
+    )
+    started_at = serializers.DateTimeField(
+        required=False, allow_null=True, error_messages={"invalid": WHEN}
+    )
+    released_at = serializers.DateTimeField(
+        required=False, allow_null=True, error_messages={"invalid": WHEN}
+    )
+    released_by = serializers.CharField(max_length=150, required=False, allow_blank=True)
     steps = TookSerializer(many=True, required=False)
     doses = UsedSerializer(many=True, required=False)
     released_after_h = within(0, MAX_RELEASE_H, "h", required=False, allow_null=True)
@@ -70,14 +95,14 @@ class RecordSerializer(serializers.Serializer):
     length_cm = within(1, MAX_LENGTH_CM, "cm", required=False, allow_null=True)
     note = serializers.CharField(max_length=2000, required=False, allow_blank=True)
 
-    def validate_started_at(self, value: object) -> object:
-        if value > timezone.now():
+    def validate_started_at(self, value: datetime | None) -> datetime | None:
+        if value and value > timezone.now():
             raise serializers.ValidationError("A visit is recorded once it has begun.")
         return value
 
     def validate(self, values: dict[str, object]) -> dict[str, object]:
-        told = ("steps", "doses", "dryness", "residue", "note", "length_cm", *SCORES)
-        if not any(values.get(name) for name in told):
+        results = ("steps", "doses", "dryness", "residue", "note", "length_cm", *SCORES)
+        if not any(values.get(name) for name in results):
             raise serializers.ValidationError(
                 "Nothing to record yet: tell at least one time, dose, score or note."
             )
@@ -88,6 +113,8 @@ class StepRowSerializer(serializers.Serializer):
     key = serializers.CharField()
     family = serializers.CharField()
     title = serializers.CharField()
+    status = serializers.ChoiceField(choices=[status.value for status in StepStatus])
+    by = serializers.CharField(help_text="Whose hands.")
     planned = serializers.FloatField()
     low = serializers.FloatField()
     high = serializers.FloatField()
@@ -97,6 +124,9 @@ class StepRowSerializer(serializers.Serializer):
 
 
 class DoseRowSerializer(serializers.Serializer):
+    step = serializers.CharField()
+    layer = serializers.IntegerField()
+    units = serializers.FloatField(allow_null=True)
     role = serializers.CharField()
     name = serializers.CharField()
     planned = serializers.FloatField()
@@ -131,6 +161,9 @@ class VisitRowSerializer(serializers.ModelSerializer):
     head_name = serializers.CharField(source="head.name", read_only=True)
     title = serializers.CharField(source="plan.title", read_only=True)
     minutes = serializers.SerializerMethodField()
+    flags = serializers.ListField(
+        child=serializers.ChoiceField(choices=[flag.value for flag in VisitFlag]), read_only=True
+    )
 
     class Meta:
         model = Visit
@@ -140,19 +173,23 @@ class VisitRowSerializer(serializers.ModelSerializer):
             "head_name",
             "plan",
             "title",
+            "state",
             "started_at",
             "minutes",
+            "released_at",
+            "released_by",
             "released_after_h",
             "dryness",
             *SCORES,
             "length_cm",
             "residue",
             "note",
+            "flags",
         ]
 
     @extend_schema_field(MinutesSerializer)
     def get_minutes(self, visit: Visit) -> dict[str, float | None]:
-        return services.minutes_of(visit)
+        return compare.minutes_of(visit)
 
 
 class VisitSerializer(VisitRowSerializer):
@@ -174,19 +211,19 @@ class VisitSerializer(VisitRowSerializer):
 
     @extend_schema_field(CostSerializer)
     def get_cost(self, visit: Visit) -> dict[str, object]:
-        return visit_cost(visit.pk)
+        return compare.cost_of(visit)
 
     @extend_schema_field(StepRowSerializer(many=True))
     def get_steps(self, visit: Visit) -> list[dict[str, object]]:
-        return services.compare_steps(visit)
+        return compare.compare_steps(visit)
 
     @extend_schema_field(DoseRowSerializer(many=True))
     def get_doses(self, visit: Visit) -> list[dict[str, object]]:
-        return services.compare_doses(visit)
+        return compare.compare_doses(visit)
 
     @extend_schema_field(ForecastSerializer)
     def get_forecast(self, visit: Visit) -> dict[str, object]:
-        return services.forecast_of(visit)
+        return compare.forecast_of(visit)
 
     def get_recorded_by(self, visit: Visit) -> str:
         user = visit.recorded_by
@@ -194,10 +231,9 @@ class VisitSerializer(VisitRowSerializer):
 
 
 def visits() -> QuerySet[Visit]:
-    """Visits with everything a comparison reads."""
-    return Visit.objects.select_related("plan", "head", "recorded_by").prefetch_related(
-        "steps", "doses"
-    )
+    """Visits that were begun, with everything a comparison reads."""
+    begun = Visit.objects.exclude(state=VisitState.PLANNED)
+    return begun.select_related("plan", "head", "recorded_by").prefetch_related("steps", "doses")
 
 
 class VisitsView(generics.ListAPIView):
@@ -224,23 +260,103 @@ class RecordView(APIView):
     )
     def post(self, request: Request, pk: int) -> Response:
         plan = get_object_or_404(Plan.objects.select_related("head"), pk=pk)
-        given = RecordSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        visit = services.record(plan, given.validated_data, request.user)
+        values = typed_visit(request)
+        visit = record(plan, values, request.user, values.pop("id", None))
         return Response(VisitSerializer(visit).data, status=status.HTTP_201_CREATED)
 
 
-class VisitView(generics.RetrieveAPIView):
+def typed_visit(request: Request) -> dict[str, Any]:
+    """A visit as the form has it, once every field can be."""
+    given = RecordSerializer(data=request.data)
+    given.is_valid(raise_exception=True)
+    return dict(given.validated_data)
+
+
+class VisitView(APIView):
     """One visit, planned beside actual."""
 
-    serializer_class = VisitSerializer
+    @extend_schema(responses=VisitSerializer)
+    def get(self, request: Request, pk: int) -> Response:
+        return Response(VisitSerializer(get_object_or_404(visits(), pk=pk)).data)
 
-    def get_queryset(self) -> QuerySet[Visit]:
-        return visits()
+    @extend_schema(
+        request=RecordSerializer, responses={200: VisitSerializer, 400: ProblemsSerializer}
+    )
+    def put(self, request: Request, pk: int) -> Response:
+        """Correct a visit: what the form said before is taken back in the log."""
+        values = typed_visit(request)
+        values.pop("id", None)
+        visit = correct(get_object_or_404(visits(), pk=pk), values, request.user)
+        return Response(VisitSerializer(visit).data)
+
+
+class EventSerializer(serializers.ModelSerializer):
+    """One entry of a log."""
+
+    class Meta:
+        model = Event
+        fields = ["id", "kind", "at", "device", "seq", "by", "data", "received_at"]
+
+
+@extend_schema_field(VisitAnswer)
+class FoldedField(serializers.JSONField):
+    """What follows from a log."""
+
+
+class LogSerializer(serializers.Serializer):
+    """The log of a visit and what follows from it."""
+
+    visit = serializers.IntegerField()
+    events = EventSerializer(many=True)
+    folded = FoldedField()
+
+
+class LogView(APIView):
+    """The log of a visit: read, and added to."""
+
+    @extend_schema(responses=LogSerializer)
+    def get(self, request: Request, pk: int) -> Response:
+        return Response(log_of(get_object_or_404(Visit.objects.select_related("plan"), pk=pk)))
+
+    @extend_schema(request=EventList, responses={200: LogSerializer, 400: ProblemsSerializer})
+    def post(self, request: Request, pk: int) -> Response:
+        visit = get_object_or_404(Visit, pk=pk)
+        events = read(EventList, body_of(request)).events
+        return Response(log_of(append(visit, events)))
+
+
+def log_of(visit: Visit) -> dict[str, Any]:
+    """A log as it is answered."""
+    rows = {
+        "visit": visit.pk,
+        "events": visit.events.all(),
+        "folded": folded(visit).model_dump(mode="json"),
+    }
+    return dict(LogSerializer(rows).data)
+
+
+class BeginSerializer(serializers.Serializer):
+    """A visit that begins."""
+
+    id = serializers.UUIDField(help_text="Made where it is begun.")
+
+
+class BeginView(APIView):
+    """Begin the visit of a plan, or find the one that is under way."""
+
+    @extend_schema(request=BeginSerializer, responses={200: LogSerializer, 400: ProblemsSerializer})
+    def post(self, request: Request, pk: int) -> Response:
+        plan = get_object_or_404(Plan.objects.select_related("head"), pk=pk)
+        given = BeginSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        visit = open_visit(plan, request.user, given.validated_data["id"])
+        return Response(log_of(visit))
 
 
 urlpatterns = [
     path("plans/<int:pk>/visits/", RecordView.as_view(), name="record"),
+    path("plans/<int:pk>/visit/", BeginView.as_view(), name="begin-visit"),
     path("visits/", VisitsView.as_view(), name="visits"),
     path("visits/<int:pk>/", VisitView.as_view(), name="visit"),
+    path("visits/<int:pk>/log/", LogView.as_view(), name="visit-log"),
 ]

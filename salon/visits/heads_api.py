@@ -12,6 +12,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from craft.vocabulary import VisitState
 from salon.heads import services
 from salon.heads.api import HeadSerializer, NewHeadSerializer
 from salon.heads.models import Head, Observation, StopSignSeen
@@ -62,7 +63,11 @@ def latest(kind: str, column: str) -> Subquery:
 def head_rows() -> QuerySet[Head]:
     """Heads with what a row shows of each."""
     plans = Plan.objects.filter(head=OuterRef("pk")).order_by("-made_at", "-pk")
-    visits = Visit.objects.filter(head=OuterRef("pk")).order_by("-started_at", "-pk")
+    visits = (
+        Visit.objects.filter(head=OuterRef("pk"))
+        .exclude(state=VisitState.PLANNED)
+        .order_by("-started_at", "-pk")
+    )
     stops = StopSignSeen.objects.filter(head=OuterRef("pk"), cleared_at=None)
     return Head.objects.annotate(
         stopped=Exists(stops),
@@ -145,7 +150,11 @@ class TimelineView(APIView):
     @extend_schema(responses=TimelineSerializer)
     def get(self, request: Request, pk: int) -> Response:
         head = get_object_or_404(Head, pk=pk)
-        visits = Visit.objects.filter(head=head).order_by("-started_at")
+        visits = (
+            Visit.objects.filter(head=head)
+            .exclude(state=VisitState.PLANNED)
+            .order_by("-started_at")
+        )
         marks = visits.values_list("started_at", "plan__title", "pk")[:MARKS_MOST]
         data = {
             "series": [

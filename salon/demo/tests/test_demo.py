@@ -101,7 +101,7 @@ class DemoSalonTest(TestCase):
         ]
         (plan,) = short
         self.assertGreater(plan.planned_start, timezone.now())
-        self.assertEqual(plan.answer["kit_needed"]["odd"][0]["diameter_mm"], 16)
+        self.assertEqual(plan.answer["kit_needed"]["substitutes"][0]["diameter_mm"], 16)
         told = next(one for one in plan.answer["cautions"] if one["key"] == "kit_short")
         self.assertIn("with Linnea Oskar until", told["text"])
 

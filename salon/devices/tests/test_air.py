@@ -8,7 +8,7 @@ from django.test import SimpleTestCase, override_settings
 from django.utils import timezone
 
 from craft import air
-from salon.devices.airs import HOUSE_SAYS, airs
+from salon.devices.ambient import ambient
 from salon.devices.models import RoomStandIn
 from salon.devices.room import AirReading, NoSensor, Trust, judge, sensor
 from salon.devices.room.simulated import reading
@@ -89,37 +89,37 @@ class IndoorsTest(SimpleTestCase):
 
 
 @override_settings(GAUFFER_ROOM="simulated", GAUFFER_WEATHER="simulated")
-class AirsTest(ApiTest):
+class AmbientTest(ApiTest):
     def draft(self, **more: object) -> dict[str, object]:
         wish = {"head": self.head.pk, "goal": {"style": "two_strand_twist_out"}} | more
         return self.post("/api/plans/draft/", wish).json()["request"]
 
     def test_a_plan_of_now_takes_sensor_and_forecast(self) -> None:
         request = self.draft()
-        self.assertIn("simulated room sensor", request["room"]["told_by"])
-        self.assertIn("simulated forecast", request["home"]["told_by"])
+        self.assertIn("simulated room sensor", request["room"]["source"])
+        self.assertIn("simulated forecast", request["home"]["source"])
         self.assertEqual(request["journey_min"], the_house().journey_min)
 
     def test_a_plan_of_another_day_takes_the_usual_air(self) -> None:
         start = timezone.now() + timedelta(days=2)
-        found = airs(the_house(), start)
-        self.assertEqual(found.room["told_by"], HOUSE_SAYS)
+        found = ambient(the_house(), start)
+        self.assertEqual(found.room["by"], "house")
         self.assertIsNotNone(found.home)
 
     def test_a_sensor_that_cannot_be_trusted_gives_way_to_the_house(self) -> None:
         for mode in (RoomStandIn.STUCK, RoomStandIn.SILENT, RoomStandIn.LOST):
             told = self.post("/api/air/stand-in/", {"mode": mode}).json()
             self.assertEqual(told["room"]["trust"], mode)
-            self.assertEqual(told["used"]["told_by"], HOUSE_SAYS)
-            self.assertEqual(self.draft()["room"]["told_by"], HOUSE_SAYS)
+            self.assertEqual(told["used"]["by"], "house")
+            self.assertEqual(self.draft()["room"]["by"], "house")
         self.assertEqual(
             self.post("/api/air/stand-in/", {"mode": "good"}).json()["room"]["trust"], "good"
         )
 
-    def test_what_is_told_by_hand_wins(self) -> None:
+    def test_what_is_typed_wins(self) -> None:
         request = self.draft(room={"rh": 0.8}, home={"temp_c": 25, "rh": 0.3}, journey_min=5)
-        self.assertEqual((request["room"]["rh"], request["room"]["told_by"]), (0.8, "by hand"))
-        self.assertEqual(request["home"], {"temp_c": 25, "rh": 0.3, "told_by": "by hand"})
+        self.assertEqual((request["room"]["rh"], request["room"]["by"]), (0.8, "hand"))
+        self.assertEqual(request["home"], {"temp_c": 25, "rh": 0.3, "by": "hand", "source": ""})
         self.assertEqual(request["journey_min"], 5)
 
     def test_the_air_as_it_is_shown(self) -> None:
@@ -153,4 +153,4 @@ class AirsTest(ApiTest):
 
     def test_a_forecast_that_does_not_answer(self) -> None:
         with mock.patch("salon.devices.weather.simulated.HarbourTown.hourly", return_value=None):
-            self.assertIsNone(airs(the_house(), None).home)
+            self.assertIsNone(ambient(the_house(), None).home)

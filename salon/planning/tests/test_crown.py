@@ -39,7 +39,7 @@ class CrownApiTest(ApiTest):
     def test_saved_plans_of_older_rules_can_still_be_looked_at(self) -> None:
         saved = self.post("/api/plans/", self.wish()).json()
         plan = Plan.objects.get(pk=saved["id"])
-        for field in ("parting", "stages", "home", "journey_min", "drying_spread", "drying_told"):
+        for field in ("parting", "stages", "home", "journey_min", "drying_spread", "drying_basis"):
             plan.request.pop(field, None)
         plan.save()
         answer = self.client.get(f"/api/plans/{plan.pk}/look/").json()["answer"]

@@ -47,8 +47,7 @@ class DraftTest(PlansTest):
         Product.objects.create(name="Empty", role="gel", unit_g=2, stock_g=0)
         made = self.draft(self.wish())
         request, answer = made["request"], made["answer"]
-        told_by = "the house's usual air"
-        self.assertEqual(request["room"], {"temp_c": 22, "rh": 0.7, "told_by": told_by})
+        self.assertEqual(request["room"], {"temp_c": 22, "rh": 0.7, "by": "house", "source": ""})
         self.assertEqual((request["pace"], request["school"]["layering"]), (1.25, "LCO"))
         self.assertEqual([item["name"] for item in request["shelf"]], ["Gel"])
         keys = {caution["key"] for caution in answer["cautions"]}
@@ -59,7 +58,9 @@ class DraftTest(PlansTest):
         house.room_temp_c = 25
         house.save()
         made = self.draft(self.wish() | {"room": {"rh": 0.4}})
-        self.assertEqual(made["request"]["room"], {"temp_c": 25, "rh": 0.4, "told_by": "by hand"})
+        self.assertEqual(
+            made["request"]["room"], {"temp_c": 25, "rh": 0.4, "by": "hand", "source": ""}
+        )
 
     def test_bad_wishes_name_the_field(self) -> None:
         cases = [

@@ -96,7 +96,7 @@ class ImportTest(TableTest):
         self.gel.refresh_from_db()
         self.assertEqual((self.gel.stock_g, str(self.gel.price)), (150, "12.50"))
         self.assertEqual((self.gel.role, self.gel.unit_g), ("gel", 2))
-        self.assertEqual(self.gel.moves.get().kind, "recount")
+        self.assertEqual([move.kind for move in self.gel.moves.all()], ["recount", "delivery"])
 
     def test_tables_as_spreadsheets_write_them(self) -> None:
         for name, text in (

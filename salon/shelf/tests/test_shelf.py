@@ -122,10 +122,12 @@ class ProductTest(ShelfTest):
         self.assertEqual(label["allergens"], ["linalool"])
 
     def test_a_label_as_it_is_typed(self) -> None:
-        answer = self.post("/api/labels/", {"ingredients": "Aqua, Linalol", "leave_on": False})
+        answer = self.post("/api/core/label/", {"ingredients": "Aqua, Linalol", "leave_on": False})
         self.assertEqual(answer.json()["unknown"], [{"text": "Linalol", "close": ["linalool"]}])
         self.assertEqual(answer.json()["allergens_named_from_percent"], 0.01)
-        self.assertRefused(self.post("/api/labels/", {"leave_on": 3}), "leave_on", "true or false")
+        self.assertRefused(
+            self.post("/api/core/label/", {"leave_on": 3}), "leave_on", "true or false"
+        )
 
 
 class HeadOnTheShelfTest(ShelfTest):
@@ -140,7 +142,7 @@ class HeadOnTheShelfTest(ShelfTest):
         fit = self.row(query=query)["fit"]
         self.assertEqual((fit["fits"], fit["best"]), ("no", False))
         self.assertIn("holds linalool", fit["clashes"][0]["text"])
-        self.assertEqual(fit["clashes"][0]["fired_by"], "allergic to linalool")
+        self.assertEqual(fit["clashes"][0]["trigger"], "allergic to linalool")
 
     def test_the_air_of_the_house_counts(self) -> None:
         self.client.patch(

@@ -6,12 +6,14 @@ from django.db import IntegrityError, transaction
 from rest_framework.exceptions import ValidationError
 
 from craft.contract import parse
+from craft.visit import planned_doses
 from salon.planning.models import Plan
 from salon.planning.services import save
 from salon.planning.wish import HeadWish
 from salon.tests.base import ApiTest
-from salon.visits import services
+from salon.visits import compare
 from salon.visits.models import SCORES, Visit, VisitDose, VisitStep
+from salon.visits.recording import record
 
 STYLES = ("two_strand_twist_out", "flat_twist_out", "shingle_wash_and_go", "quick_wash")
 
@@ -40,49 +42,49 @@ class CompareTest(PlannedTest):
                 for step in plan.answer["steps"]
             ],
             "doses": [
-                {"role": role, "grams": grams * factor}
-                for role, grams in plan.answer["totals"]["product_g"].items()
+                {"step": step, "role": role, "layer": layer, "grams": product.grams * factor}
+                for (step, role, layer), product in planned_doses(plan.answered).items()
             ],
         }
 
     def test_exactly_as_planned_is_as_planned(self) -> None:
         for style, plan in self.plans.items():
-            visit = services.record(plan, self.as_planned(plan), self.user)
-            rows = services.compare_steps(visit) + services.compare_doses(visit)
+            visit = record(plan, self.as_planned(plan), self.user)
+            rows = compare.compare_steps(visit) + compare.compare_doses(visit)
             with self.subTest(style=style):
                 self.assertEqual({row["verdict"] for row in rows}, {"as_planned"})
-                self.assertAlmostEqual(services.minutes_of(visit)["ratio"], 1, places=3)
+                self.assertAlmostEqual(compare.minutes_of(visit)["ratio"], 1, places=3)
 
     def test_half_again_is_more(self) -> None:
         plan = self.plans["flat_twist_out"]
-        visit = services.record(plan, self.as_planned(plan, 1.5), self.user)
-        doses = services.compare_doses(visit)
+        visit = record(plan, self.as_planned(plan, 1.5), self.user)
+        doses = compare.compare_doses(visit)
         self.assertEqual({row["verdict"] for row in doses}, {"more"})
-        shape = next(row for row in services.compare_steps(visit) if row["key"] == "shape")
+        shape = next(row for row in compare.compare_steps(visit) if row["key"] == "shape")
         self.assertEqual((shape["verdict"], round(shape["ratio"], 3)), ("more", 1.5))
 
     def test_detangling_may_vary_where_shaping_may_not(self) -> None:
         plan = self.plans["flat_twist_out"]
-        visit = services.record(plan, self.as_planned(plan, 1.35), self.user)
-        verdicts = {row["key"]: row["verdict"] for row in services.compare_steps(visit)}
+        visit = record(plan, self.as_planned(plan, 1.35), self.user)
+        verdicts = {row["key"]: row["verdict"] for row in compare.compare_steps(visit)}
         self.assertEqual(verdicts["detangle"], "as_planned")
         self.assertEqual(verdicts["shape"], "more")
 
     def test_nothing_noted_is_not_nothing_done(self) -> None:
-        visit = services.record(self.plans["quick_wash"], {"note": "in a hurry"}, self.user)
-        self.assertEqual({row["actual"] for row in services.compare_steps(visit)}, {None})
-        self.assertIsNone(services.minutes_of(visit)["ratio"])
+        visit = record(self.plans["quick_wash"], {"note": "in a hurry"}, self.user)
+        self.assertEqual({row["actual"] for row in compare.compare_steps(visit)}, {None})
+        self.assertIsNone(compare.minutes_of(visit)["ratio"])
 
     def test_a_zero_is_noted(self) -> None:
         plan = self.plans["quick_wash"]
-        visit = services.record(plan, {"doses": [{"role": "oil", "grams": 0}]}, self.user)
-        oil = next(row for row in services.compare_doses(visit) if row["role"] == "oil")
+        visit = record(plan, {"doses": [{"role": "oil", "grams": 0}]}, self.user)
+        oil = next(row for row in compare.compare_doses(visit) if row["role"] == "oil")
         self.assertEqual((oil["actual"], oil["verdict"]), (0, "less"))
 
     def test_the_forecast_of_the_plan_stands_beside_the_result(self) -> None:
         plan = self.plans["two_strand_twist_out"]
-        visit = services.record(plan, {"dryness": "dry"}, self.user)
-        forecast = services.forecast_of(visit)
+        visit = record(plan, {"dryness": "dry"}, self.user)
+        forecast = compare.forecast_of(visit)
         finished = plan.answer["finished"]
         self.assertEqual(forecast["length_cm"], finished["length_cm"])
         self.assertTrue(1 <= forecast["definition"] <= 5)
@@ -90,11 +92,11 @@ class CompareTest(PlannedTest):
     def test_a_refused_visit_leaves_nothing_behind(self) -> None:
         plan = self.plans["quick_wash"]
         with self.assertRaises(ValidationError):
-            services.record(plan, {"steps": [{"key": "perm", "minutes": 3}]}, self.user)
+            record(plan, {"steps": [{"key": "perm", "minutes": 3}]}, self.user)
         self.assertFalse(Visit.objects.exists())
 
     def test_a_visit_belongs_to_the_head_of_its_plan(self) -> None:
-        visit = services.record(self.plans["quick_wash"], {"note": "x"}, self.user)
+        visit = record(self.plans["quick_wash"], {"note": "x"}, self.user)
         self.assertEqual((visit.head, visit.recorded_by), (self.head, self.user))
         self.assertIn("Quick wash", str(visit))
 

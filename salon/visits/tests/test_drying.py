@@ -9,7 +9,7 @@ from salon.planning.models import Plan
 from salon.planning.services import save
 from salon.planning.wish import HeadWish
 from salon.tests.base import MEASURED, ApiTest
-from salon.visits.services import record
+from salon.visits.recording import record
 
 
 class LearnedDryingTest(ApiTest):
@@ -33,7 +33,7 @@ class LearnedDryingTest(ApiTest):
         self.assertGreater(after.request["drying_factor"], 1.1)
         self.assertLess(after.request["drying_spread"], 0.25)
         self.assertGreater(after.answer["drying"]["h_to_dry"], hours * 1.1)
-        self.assertIn("3 opened sets of this head", after.request["drying_told"])
+        self.assertIn("3 opened sets of this head", after.request["drying_basis"])
 
     def test_what_one_head_teaches_the_salon_reaches_the_next(self) -> None:
         for _ in range(4):
@@ -44,7 +44,7 @@ class LearnedDryingTest(ApiTest):
         other = add_head({"name": "Somebody New"}, MEASURED, self.user)
         plan = self.planned(other)
         self.assertAlmostEqual(plan.request["drying_factor"], house.drying_factor, places=2)
-        self.assertEqual(plan.request["drying_told"], "4 opened sets of the salon")
+        self.assertEqual(plan.request["drying_basis"], "4 opened sets of the salon")
 
     def test_learning_does_not_learn_from_itself(self) -> None:
         # The same hair opened at the same hour teaches the same, whatever was believed before.
@@ -59,7 +59,7 @@ class LearnedDryingTest(ApiTest):
     def test_a_visit_without_dryness_teaches_nothing(self) -> None:
         record(self.planned(), {"note": "fine"}, self.user)
         self.assertEqual(the_house().drying_visits, 0)
-        self.assertEqual(self.planned().request["drying_told"], "")
+        self.assertEqual(self.planned().request["drying_basis"], "")
 
     def test_the_planner_says_what_it_learned_from(self) -> None:
         self.opened("damp_roots", 40)

@@ -1,0 +1,49 @@
+"""The commands of the core over HTTP: one view for all of them, checked both ways."""
+
+from collections.abc import Iterable
+
+from django.http import HttpResponse
+from django.urls import URLPattern, path
+from drf_spectacular.utils import extend_schema
+from rest_framework.request import Request
+from rest_framework.views import APIView
+
+from craft.commands import COMMANDS, Command
+from craft.contract import read
+from salon.problems import ProblemsSerializer, body_of
+
+JSON = "application/json"
+
+
+def json_response(text: str) -> HttpResponse:
+    """JSON that is text already."""
+    return HttpResponse(text, content_type=JSON)
+
+
+def core_view(command: Command) -> type[APIView]:
+    """The view of one command, described by the types of its request and answer."""
+
+    class CoreView(APIView):
+        """A command of the core: its request in, its answer out, as on the command line."""
+
+        @extend_schema(
+            request=command.request,
+            responses={200: command.answer, 400: ProblemsSerializer},
+            description=(command.request.__doc__ or "").strip(),
+        )
+        def post(self, request: Request) -> HttpResponse:
+            asked = read(command.request, body_of(request))
+            return json_response(command.answer_json(asked))
+
+    return CoreView
+
+
+def core_paths() -> Iterable[URLPattern]:
+    """A path for every command."""
+    return [
+        path(f"core/{name}/", core_view(command).as_view(), name=f"core-{name}")
+        for name, command in COMMANDS.items()
+    ]
+
+
+urlpatterns = list(core_paths())

@@ -1,0 +1,146 @@
+"""What of the kit is free at an hour: in the drawer, on heads, being cleaned, promised to plans."""
+
+from collections import defaultdict
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+from typing import Any
+
+from django.utils import timezone
+
+from craft.kitting import Reservation, during, free
+from craft.vocabulary import KitKind
+from salon.kit.models import KitItem
+from salon.kit.services import cleaning_min, counted_items
+from salon.planning.models import KitDemand
+
+#: Without a planned time a use is looked at for so long [h]. House value.
+USUAL_HOURS = 3.0
+#: So many places where pieces are elsewhere are told.
+ELSEWHERE_MOST = 40
+
+#: What pieces are told apart by: their kind and, of rods, the diameter [mm].
+Sort = tuple[str, float | None]
+
+
+@dataclass(frozen=True)
+class Free:
+    """How much of an item is free during a time, and who has the rest."""
+
+    item: KitItem
+    count: int
+    elsewhere: tuple[Reservation, ...]
+
+
+@dataclass(frozen=True)
+class Drawer:
+    """The kit with what is out or promised during a time, read once and asked at many hours.
+
+    Args:
+        items: the whole kit, each with what is out of it
+        promised: what plans to come take, by sort and plan
+    """
+
+    items: Sequence[tuple[KitItem, Sequence[Reservation]]]
+    promised: Mapping[Sort, Sequence[tuple[int, Reservation]]]
+
+    def free_during(self, begin: datetime, end: datetime, but: int | None = None) -> list[Free]:
+        """What of the kit is free throughout a time.
+
+        Args:
+            begin, end: the time
+            but: a plan that is not counted: the one that is asked for
+        """
+        return [
+            Free(
+                item,
+                free(item.count, reserved, begin, end),
+                tuple(during(reserved, begin, end)),
+            )
+            for item, out in self.items
+            for reserved in [[*out, *self.promised_of(item, but)]]
+        ]
+
+    def promised_of(self, item: KitItem, but: int | None) -> list[Reservation]:
+        """What plans but one are promised of an item."""
+        promised = self.promised.get((item.kind, item.diameter_mm), ())
+        return [reservation for plan, reservation in promised if plan != but]
+
+    def free_of(self, sort: Sort, begin: datetime, end: datetime, but: int | None) -> int:
+        """How many of a sort are free throughout a time."""
+        return sum(
+            free(item.count, [*out, *self.promised_of(item, but)], begin, end)
+            for item, out in self.items
+            if (item.kind, item.diameter_mm) == sort
+        )
+
+
+def drawer_during(begin: datetime, end: datetime, contact_min: float | None = None) -> Drawer:
+    """The kit with everything that touches a time.
+
+    Args:
+        begin, end: the time
+        contact_min: in the disinfectant [min]; else as the house has it
+    """
+    cleaning = timedelta(minutes=cleaning_min() if contact_min is None else contact_min)
+    counted = counted_items()
+    # A plan whose kit is out has it in earnest.
+    out_for = {use.plan for one in counted for use in one.uses}
+    promised: dict[Sort, list[tuple[int, Reservation]]] = defaultdict(list)
+    for kind, diameter_mm, count, leaves, back, holder, plan in demand_during(begin, end, cleaning):
+        if plan not in out_for:
+            reservation = Reservation(count, leaves, back + cleaning, holder)
+            promised[kind, diameter_mm].append((plan, reservation))
+    return Drawer([(one.item, one.reservations(cleaning)) for one in counted], promised)
+
+
+def demand_during(
+    begin: datetime, end: datetime, cleaning: timedelta
+) -> Iterable[tuple[str, float | None, int, datetime, datetime, str, int]]:
+    """What plans to come take during a time: kind, diameter, count, begin, end, head, plan."""
+    return KitDemand.objects.filter(
+        begin__lt=end, end__gt=begin - cleaning, expires_at__gt=timezone.now()
+    ).values_list("kind", "diameter_mm", "count", "begin", "end", "plan__head__name", "plan")
+
+
+def kit_for_plan(
+    begin: datetime | None,
+    hours: float,
+    but: int | None = None,
+    contact_min: float | None = None,
+) -> dict[str, Any]:
+    """The kit as the core reads it: what is free at the hour of a plan.
+
+    Args:
+        begin: when the service begins; now where that is not planned
+        hours: until its release [h]
+        but: the plan itself
+        contact_min: in the disinfectant [min]; else as the house has it
+    """
+    start = begin or timezone.now()
+    until = start + timedelta(hours=max(hours, USUAL_HOURS))
+    kit = drawer_during(start, until, contact_min).free_during(start, until, but)
+    counts: dict[str, int] = {}
+    for there in kit:
+        counts[there.item.kind] = counts.get(there.item.kind, 0) + there.count
+    elsewhere = [(there.item, reservation) for there in kit for reservation in there.elsewhere]
+    return {
+        "rods": [
+            {"diameter_mm": there.item.diameter_mm, "count": there.count}
+            for there in kit
+            if there.item.kind == KitKind.ROD
+        ],
+        "pins": counts.get(KitKind.PIN),
+        "bands": counts.get(KitKind.BAND),
+        "clips": counts.get(KitKind.CLIP),
+        "busy": [in_words(*place) for place in elsewhere[:ELSEWHERE_MOST]],
+    }
+
+
+def in_words(item: KitItem, reservation: Reservation) -> str:
+    """What is elsewhere and until when."""
+    until = timezone.localtime(reservation.end)
+    where = f"with {reservation.holder}" if reservation.holder else "in cleaning"
+    return f"{reservation.count} {item.called(reservation.count)} {where} until {until:%a %H:%M}"[
+        :200
+    ]

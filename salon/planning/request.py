@@ -1,0 +1,161 @@
+"""From a head and a wish to a request of the core: the record and the house fill in the rest."""
+
+from collections.abc import Mapping
+from datetime import date
+from typing import Any
+
+from django.contrib.auth.models import AbstractBaseUser
+from django.utils import timezone
+
+from craft.contract import PlanRequest, Room, School, parse
+from craft.errors import Missing
+from craft.routine.techniques import TECHNIQUES
+from craft.vocabulary import AirSource, SchoolBy
+from salon.devices.ambient import ambient
+from salon.heads import services as heads
+from salon.heads.drying import drying_of
+from salon.heads.models import Head
+from salon.house.models import House
+from salon.house.services import pace_of, the_house
+from salon.planning.drawer import kit_for_plan
+from salon.planning.wish import HeadWish
+from salon.shelf.pairs import flakers
+from salon.shelf.services import shelf_for_plan
+
+#: Assumed when no visit tells when the hair was last detangled.
+USUAL_DAYS_SINCE_DETANGLE = 7
+
+
+def request_for(head: Head, wish: HeadWish, by: AbstractBaseUser) -> dict[str, Any]:
+    """The core's request for a head and a wish, from the record and the house.
+
+    Raises:
+        Missing: nothing is known of something a plan needs
+    """
+    house = the_house()
+    profile = heads.profile(head)
+    hair = dict(profile.hair)
+    noted = {observation.kind: observation.value for observation in profile.current}
+    if wish.density is not None and not {"density", "density_per_cm2"} & set(hair):
+        hair["density"] = wish.density.value
+    for gap in profile.missing:
+        if gap["field"] not in hair:
+            raise Missing(f"hair.{gap['field']}", gap["message"])
+    hair["days_since_detangle"] = days_since_detangle(head, wish)
+    air = ambient(house, wish.planned_start)
+    drying = drying_of(head, house)
+    school = school_for(head, wish, house)
+    return {
+        "hair": hair,
+        "person": heads.person(head),
+        "goal": goal_for(wish, noted),
+        "dry": wish.dry,
+        "dry_min": wish.dry_min,
+        "blot": wish.blot,
+        "room": by_hand(air.room, wish.room),
+        "outdoors": air.outdoors,
+        "home": by_hand(air.home, wish.home),
+        "journey_min": house.journey_min if wish.journey_min is None else wish.journey_min,
+        "parting": wish.parting.model_dump(mode="json", exclude_unset=True),
+        "stages": [stage.model_dump(mode="json", exclude_none=True) for stage in wish.stages],
+        "school": school,
+        "now": now_on(wish, noted),
+        "edits": [edit.model_dump(mode="json", exclude_none=True) for edit in wish.edits],
+        "house": house.rules,
+        "shelf": shelf_for_plan(day_of(wish)),
+        "bottles": dict(wish.bottles),
+        "flakers": flakers(),
+        "kit": kit_for_plan(
+            wish.planned_start, hours_of(wish), wish.replaces, house.contact_min or 0.0
+        ),
+        "pace": pace_of(by),
+        "drying_factor": drying.factor,
+        "drying_spread": drying.spread,
+        "drying_basis": drying.basis,
+    }
+
+
+def day_of(wish: HeadWish) -> date:
+    """The day of a service; today where no hour is set, or it is past."""
+    today = timezone.localdate()
+    if wish.planned_start is None:
+        return today
+    return max(today, timezone.localtime(wish.planned_start).date())
+
+
+def hours_of(wish: HeadWish) -> float:
+    """Hours a service keeps its kit: until the release, where there is one."""
+    technique = TECHNIQUES[wish.goal.style]
+    if wish.goal.release_after_h is not None:
+        return wish.goal.release_after_h
+    return technique.release_h if technique.released else 0.0
+
+
+def school_for(head: Head, wish: HeadWish, house: House) -> dict[str, Any]:
+    """Ways of working: the house's, then this head's, then this plan's; and who chose each."""
+    layers = (
+        (SchoolBy.HOUSE, {"layering": house.layering} | house.school),
+        (SchoolBy.HEAD, head.school),
+        (SchoolBy.PLAN, chosen_in(wish.school)),
+    )
+    school: dict[str, Any] = {}
+    by: dict[str, str] = {}
+    for who, chosen in layers:
+        for topic, value in chosen.items():
+            if topic != "by":
+                school[topic], by[topic] = value, who.value
+    return school | {"by": by}
+
+
+def goal_for(wish: HeadWish, noted: Mapping[str, Any]) -> dict[str, Any]:
+    """What is wished; where no heat is told, what this head can take."""
+    goal = wish.goal.model_dump(exclude_none=True)
+    if "max_heat" not in wish.goal.model_fields_set:
+        taken = noted.get("heat_tolerance")
+        goal |= {"max_heat": taken} if taken else {}
+    return goal
+
+
+def now_on(wish: HeadWish, noted: Mapping[str, Any]) -> dict[str, Any]:
+    """What is on the head: as told for this plan, else as the last consultation told."""
+    if wish.now is not None:
+        return wish.now.model_dump(mode="json", exclude_none=True)
+    style = noted.get("on_the_head")
+    if style is None:
+        return {}
+    since = noted.get("on_the_head_since")
+    if since is None:
+        return {"style": style}
+    days = (timezone.localdate() - date.fromisoformat(since)).days
+    return {"style": style, "worn_days": float(min(365, max(0, days)))}
+
+
+def by_hand(air: dict[str, Any] | None, wished: Room | None) -> dict[str, Any] | None:
+    """Air as it is known, with what was told by hand laid over it."""
+    own = chosen_in(wished)
+    if not own:
+        return air
+    return (air or {}) | {"by": AirSource.HAND.value, "source": ""} | own
+
+
+def chosen_in(part: Room | School | None) -> dict[str, Any]:
+    """What of a part was really told; the house knows the rest."""
+    return part.model_dump(exclude_unset=True) if part else {}
+
+
+def days_since_detangle(head: Head, wish: HeadWish) -> float:
+    """Days since somebody detangled this hair: as typed, else since the last visit."""
+    if wish.days_since_detangle is not None:
+        return wish.days_since_detangle
+    if head.served_at is None:
+        return USUAL_DAYS_SINCE_DETANGLE
+    return float(min(365, max(0, (timezone.now() - head.served_at).days)))
+
+
+def request_of(head: Head, wish: HeadWish, by: AbstractBaseUser) -> PlanRequest:
+    """The core's request, read and checked.
+
+    Raises:
+        CraftError: names the field that cannot be
+    """
+    return parse(PlanRequest, request_for(head, wish, by))

@@ -1,0 +1,127 @@
+"""The kit of a visit: out of the drawer, into the disinfectant, back; every move an entry."""
+
+from typing import Any
+from uuid import uuid4
+
+from django.contrib.auth.models import AbstractBaseUser
+from django.db import transaction
+from django.utils import timezone
+
+from craft.contract import parse
+from craft.contract.visit import AnyEvent, EventList
+from craft.errors import CraftError
+from craft.timetable import kit_spans
+from craft.vocabulary import EventKind, KitPlace
+from salon.kit.models import KitUse
+from salon.kit.services import check_clean, contact_time, in_the_drawer
+from salon.planning.models import Plan
+from salon.visits.log import append, open_visit
+from salon.visits.models import Event, Visit
+
+SERVER = "server"
+
+
+def entry(kind: EventKind, by: AbstractBaseUser, data: dict[str, Any]) -> AnyEvent:
+    """An entry of now; what is None is not told."""
+    row = {
+        "id": str(uuid4()),
+        "at": timezone.now().isoformat(),
+        "device": SERVER,
+        "by": by.get_username(),
+        "kind": kind.value,
+        "data": {name: value for name, value in data.items() if value is not None},
+    }
+    return parse(EventList, {"events": [row]}).events[0]
+
+
+@transaction.atomic
+def take_kit(plan: Plan, by: AbstractBaseUser) -> list[KitUse]:
+    """Take the kit of a plan out of the drawer.
+
+    Raises:
+        CraftError: it is out already, or something of it is not there
+    """
+    if KitUse.objects.filter(plan=plan.pk, returned_at=None).exists():
+        raise CraftError("plan", "The kit of this plan is out already.")
+    events = [
+        entry(
+            EventKind.KIT_OUT,
+            by,
+            {
+                "item": str(item.pk),
+                "kind": span.kind.value,
+                "diameter_mm": span.diameter_mm,
+                "count": count,
+                "back_min": round(span.end_min, 1),
+            },
+        )
+        for span in kit_spans(plan.answered)
+        for item, count in in_the_drawer(span.kind, span.diameter_mm, span.count)
+    ]
+    visit = append(open_visit(plan, by), events)
+    return list(KitUse.objects.filter(visit=visit.pk, returned_at=None).select_related("item"))
+
+
+def visit_of(use: KitUse) -> Visit:
+    """The visit whose log took pieces out.
+
+    Raises:
+        CraftError: that visit is gone
+    """
+    visit = Visit.objects.filter(pk=use.visit).first()
+    if visit is None:
+        raise CraftError("use", "The visit these were taken out for is no longer on record.")
+    return visit
+
+
+def moved(use: KitUse, event: AnyEvent) -> KitUse:
+    """Pieces after an entry that moves them."""
+    append(visit_of(use), [event])
+    return KitUse.objects.select_related("item").get(pk=use.pk)
+
+
+@transaction.atomic
+def into_cleaning(use: KitUse, contact_min: float | None, by: AbstractBaseUser) -> KitUse:
+    """Lay pieces into the disinfectant: its contact time begins to run.
+
+    Args:
+        use: what came off the head
+        contact_min: as its label says; else as the house has it
+        by: who does it
+    Raises:
+        CraftError: nobody has typed the contact time, or they are back already
+    """
+    minutes = contact_time(use, contact_min)
+    data = {"of": str(use.event), "to": KitPlace.CLEANING.value, "contact_min": minutes}
+    return moved(use, entry(EventKind.KIT_IN, by, data))
+
+
+@transaction.atomic
+def back(use: KitUse, by: AbstractBaseUser) -> KitUse:
+    """Put pieces back, clean and dry.
+
+    Raises:
+        CraftError: the contact time is not over
+    """
+    check_clean(use)
+    data = {"of": str(use.event), "to": KitPlace.DRAWER.value}
+    return moved(use, entry(EventKind.KIT_IN, by, data))
+
+
+@transaction.atomic
+def reopen(use: KitUse, by: AbstractBaseUser) -> KitUse:
+    """Undo the last move: back into cleaning, or back onto the head.
+
+    Raises:
+        CraftError: they were not moved yet
+    """
+    taken_back = Event.objects.filter(
+        visit=use.visit, kind=EventKind.CORRECTION, data__data=None
+    ).values_list("data__of", flat=True)
+    moves = Event.objects.filter(
+        visit=use.visit, kind=EventKind.KIT_IN, data__of=str(use.event)
+    ).order_by("-at", "-seq")
+    last = next((move for move in moves if str(move.pk) not in set(taken_back)), None)
+    if last is None:
+        raise CraftError("use", "These are still on the head.")
+    return moved(use, entry(EventKind.CORRECTION, by, {"of": str(last.pk)}))

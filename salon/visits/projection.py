@@ -1,0 +1,197 @@
+"""What follows from the log of a visit, written where it is asked for.
+
+Each of these writes what the log says now and takes back what it said before, so that following a
+log twice, or after a correction, gives the same rows.
+"""
+
+from collections.abc import Iterable
+from datetime import datetime
+from typing import Any
+
+from django.db.models import Max, Min
+
+from craft.contract.visit import DoseRun, VisitAnswer
+from craft.vocabulary import Residue, VisitState
+from salon.heads.drying import learn_salon
+from salon.heads.models import Head, OpenedSet
+from salon.kit.models import KitUse
+from salon.kit.services import keep_uses
+from salon.shelf.calibrating import keep_weighings
+from salon.shelf.models import Product
+from salon.shelf.pairs import keep_sightings
+from salon.shelf.stock import Used, keep_use
+from salon.visits.models import SCORES, Visit, VisitDose, VisitStep
+
+
+def project(visit: Visit, folded: VisitAnswer) -> None:
+    """Write everything that follows from a log.
+
+    Args:
+        visit: whose log; its columns are written too
+        folded: what the core makes of the log
+    """
+    known = known_products(folded.doses)
+    write_visit(visit, folded)
+    write_steps(visit, folded)
+    write_doses(visit, folded, known)
+    write_shelf(visit, folded, known)
+    write_kit(visit, folded)
+    write_head(visit)
+    write_opened_set(visit, folded)
+
+
+def known_products(doses: Iterable[DoseRun]) -> set[int]:
+    """Bottles of doses that the shelf still knows."""
+    ids = {int(dose.id) for dose in doses if dose.id is not None and dose.id.isdigit()}
+    return set(Product.objects.filter(pk__in=ids).values_list("pk", flat=True))
+
+
+def product_of(dose: DoseRun, known: set[int]) -> int | None:
+    """The bottle of a dose, if the shelf knows it."""
+    product = int(dose.id) if dose.id is not None and dose.id.isdigit() else None
+    return product if product in known else None
+
+
+def write_visit(visit: Visit, folded: VisitAnswer) -> None:
+    """The columns of a visit."""
+    release = folded.release
+    visit.state = folded.state
+    visit.started_at = folded.started_at or visit.started_at
+    visit.released_at = release.at if release else None
+    visit.released_by = release.by if release else ""
+    visit.released_after_h = release.after_h if release else None
+    visit.dryness = folded.dryness or ""
+    visit.residue = folded.residue or ""
+    visit.length_cm = folded.length_cm
+    visit.note = "\n".join(folded.notes)[:2000]
+    visit.flags = [flag.value for flag in folded.flags]
+    scores: dict[str, Any] = {trait.value: value for trait, value in folded.scores.items()}
+    for name in SCORES:
+        setattr(visit, name, scores.get(name))
+    visit.save()
+
+
+def write_steps(visit: Visit, folded: VisitAnswer) -> None:
+    """Steps that were worked or skipped."""
+    planned = {step.key: step.hands_on_min for step in visit.plan.answered.steps}
+    visit.steps.all().delete()
+    VisitStep.objects.bulk_create(
+        VisitStep(
+            visit=visit,
+            key=step.key,
+            status=step.status,
+            minutes=step.minutes,
+            planned=planned[step.key],
+            by=step.by,
+        )
+        for step in folded.steps
+        if step.status != "planned"
+    )
+
+
+def write_doses(visit: Visit, folded: VisitAnswer, known: set[int]) -> None:
+    """Doses that were noted."""
+    visit.doses.all().delete()
+    VisitDose.objects.bulk_create(
+        VisitDose(
+            visit=visit,
+            step=dose.step,
+            role=dose.role,
+            layer=dose.layer,
+            grams=dose.grams,
+            units=dose.units,
+            product_id=product_of(dose, known),
+            left_g=dose.left_g,
+            right_g=dose.right_g,
+        )
+        for dose in folded.doses
+        if dose.noted
+    )
+
+
+def write_shelf(visit: Visit, folded: VisitAnswer, known: set[int]) -> None:
+    """What was used, what pumps gave, and which bottles were left in together."""
+    used: dict[int, Used] = {}
+    left_in = []
+    for dose in folded.doses:
+        product = product_of(dose, known)
+        if product is None:
+            continue
+        before = used.get(product, Used(0.0, weighed=True))
+        used[product] = Used(before.grams + dose.grams, before.weighed and dose.noted)
+        if dose.stays_in and dose.grams > 0:
+            left_in.append(product)
+    keep_use(visit.pk, used, visit.recorded_by, visit.started_at, first_noted(visit))
+    keep_weighings(
+        visit.pk,
+        [
+            (product, dose.units, dose.grams)
+            for dose in folded.doses
+            for product in [product_of(dose, known)]
+            if product is not None and dose.units and dose.grams > 0
+        ],
+        visit.recorded_by,
+        visit.started_at,
+    )
+    flaked = None if folded.residue is None else folded.residue is not Residue.NONE
+    keep_sightings(visit.pk, left_in, flaked)
+
+
+def first_noted(visit: Visit) -> datetime:
+    """When the first entry of the log reached the house."""
+    noted: datetime | None = visit.events.aggregate(first=Min("received_at"))["first"]
+    return noted or visit.started_at
+
+
+def write_kit(visit: Visit, folded: VisitAnswer) -> None:
+    """Pieces that are out, being cleaned, or back."""
+    keep_uses(
+        visit.pk,
+        [
+            KitUse(
+                event=run.event,
+                item_id=int(run.item),
+                count=run.count,
+                plan=visit.plan_id,
+                visit=visit.pk,
+                holder=visit.head.name,
+                taken_at=run.taken_at,
+                expected_back=run.expected_back,
+                cleaning_since=run.cleaning_since,
+                contact_min=run.contact_min,
+                returned_at=run.returned_at,
+                by=visit.recorded_by,
+            )
+            for run in folded.kit
+        ],
+    )
+
+
+def write_head(visit: Visit) -> None:
+    """When this head was last worked on."""
+    served = Visit.objects.filter(head=visit.head_id).exclude(state=VisitState.PLANNED)
+    last = served.aggregate(last=Max("started_at"))["last"]
+    Head.objects.filter(pk=visit.head_id).update(served_at=last)
+
+
+def write_opened_set(visit: Visit, folded: VisitAnswer) -> None:
+    """How dry the set was, for what is learned of drying."""
+    drying, request = visit.plan.answered.drying, visit.plan.requested
+    opened_h = folded.release.after_h if folded.release else drying.release_after_h
+    learned_before = OpenedSet.objects.filter(visit=visit.pk).exists()
+    if folded.dryness is None or not drying.h_to_dry or not opened_h:
+        OpenedSet.objects.filter(visit=visit.pk).delete()
+        if learned_before:
+            learn_salon()
+        return
+    OpenedSet.objects.update_or_create(
+        visit=visit.pk,
+        defaults={
+            "head": visit.head,
+            "forecast_h": drying.h_to_dry / request.drying_factor,
+            "opened_h": opened_h,
+            "dryness": folded.dryness,
+            "at": visit.started_at,
+        },
+    )
+    learn_salon()

@@ -1,0 +1,52 @@
+"""Everything that follows from the logs, written anew from nothing but the logs."""
+
+from django.db import transaction
+
+from salon.heads.drying import learn_salon
+from salon.heads.models import Head, OpenedSet
+from salon.kit.models import KitUse
+from salon.planning.demand import renew_all_demand
+from salon.shelf.models import PairSighting, StockMove, Weighing
+from salon.shelf.pairs import judge_again
+from salon.shelf.stock import replay
+from salon.visits.log import follow
+from salon.visits.models import Visit, VisitDose, VisitStep
+
+
+@transaction.atomic
+def rebuild() -> int:
+    """Forget what follows from the logs, then let all of it follow again.
+
+    What people booked themselves stays: deliveries, recounts, waste, palm tests, calibrations, and
+    that a use was undone.
+
+    Returns:
+        how many visits there are
+    """
+    undone = {
+        (move.visit, move.product_id): move.undone_at
+        for move in StockMove.objects.exclude(undone_at=None).exclude(visit=None)
+    }
+    for rows in (
+        VisitStep.objects.all(),
+        VisitDose.objects.all(),
+        OpenedSet.objects.all(),
+        PairSighting.objects.all(),
+        StockMove.objects.exclude(visit=None),
+        Weighing.objects.exclude(visit=None),
+        KitUse.objects.exclude(visit=None),
+    ):
+        rows.delete()
+    Head.objects.update(served_at=None)
+    visits = Visit.objects.select_related("plan", "head", "recorded_by").order_by(
+        "started_at", "pk"
+    )
+    for visit in visits:
+        follow(visit)
+    for (visit_pk, product), at in undone.items():
+        StockMove.objects.filter(visit=visit_pk, product=product).update(undone_at=at)
+    replay()
+    judge_again()
+    learn_salon()
+    renew_all_demand()
+    return visits.count()

@@ -1,0 +1,386 @@
+"""A visit typed afterwards: turned into entries of its log."""
+
+from collections.abc import Iterable, Iterator, Mapping, Sequence
+from dataclasses import dataclass, field
+from datetime import datetime, timedelta
+from typing import Any
+from uuid import UUID, uuid4
+
+from django.contrib.auth.models import AbstractBaseUser
+from django.db import transaction
+from django.utils import timezone
+from rest_framework.exceptions import ValidationError
+
+from craft.contract import parse
+from craft.contract.plan import PlanAnswer, Step
+from craft.contract.visit import AnyEvent, EventList
+from craft.errors import CraftError
+from craft.results import doubtful_grams, doubtful_minutes, longest_length
+from craft.timetable import SHAPING
+from craft.visit import DoseKey, planned_doses
+from craft.vocabulary import EventKind
+from salon.planning.models import Plan
+from salon.problems import Doubtful
+from salon.shelf.models import Product
+from salon.visits.log import append, open_visit
+from salon.visits.models import SCORES, Event, Visit
+
+#: What a form writes is told apart by this device: it can be typed again as a whole.
+FORM = "form"
+#: A clock may run ahead by so much.
+CLOCKS_DIFFER = timedelta(minutes=5)
+HOUR_S = 3600
+
+
+@dataclass
+class Entries:
+    """Entries of one form in the making.
+
+    Args:
+        by: whose hands, where nothing else is typed
+        now: nothing happened later
+    """
+
+    by: str
+    now: datetime
+    rows: list[dict[str, Any]] = field(default_factory=list)
+
+    def add(self, kind: EventKind, at: datetime, by: str = "", **data: Any) -> None:
+        """Add an entry; what is None was not typed."""
+        self.rows.append(
+            {
+                "id": str(uuid4()),
+                "at": min(at, self.now).isoformat(),
+                "device": FORM,
+                "seq": len(self.rows),
+                "by": by or self.by,
+                "kind": kind.value,
+                "data": {name: value for name, value in data.items() if value is not None},
+            }
+        )
+
+    def parsed(self) -> list[AnyEvent]:
+        """The entries as the core reads them."""
+        return list(parse(EventList, {"events": self.rows}).events)
+
+
+def entries_of(plan: Plan, values: Mapping[str, Any], by: str) -> list[AnyEvent]:
+    """The entries a typed visit stands for.
+
+    Steps are laid one after another from the beginning, each as long as it was typed, else as
+    planned.
+
+    Args:
+        plan: that was worked
+        values: as the form has them
+        by: who typed them
+    Raises:
+        CraftError: the set was opened later than now
+    """
+    now = timezone.now()
+    entries = Entries(by, now)
+    answer = plan.answered
+    minutes = {row["key"]: row["minutes"] for row in values.get("steps", [])}
+    today = laid_out(in_sitting(answer.steps, first=True), minutes)
+    start = values.get("started_at") or usual_start(plan, values, today, now)
+    entries.add(EventKind.BEGUN, start)
+    ends = {key: start + timedelta(minutes=end) for key, end in today.ends.items()}
+    at = start + timedelta(minutes=today.over)
+    shaped = ends.get(SHAPING, at)
+    opened = opened_at(values, shaped, now)
+    if opened is not None:
+        entries.add(EventKind.RELEASED, opened, values.get("released_by", ""))
+        at = max(at, opened)
+    later = laid_out(in_sitting(answer.steps, first=False), minutes)
+    ends |= {key: at + timedelta(minutes=end) for key, end in later.ends.items()}
+    for step in answer.steps:
+        if step.key in minutes:
+            took = float(minutes[step.key])
+            entries.add(EventKind.STEP_DONE, ends[step.key], step=step.key, minutes=took)
+    if SHAPING in ends and SHAPING not in minutes and opened is not None:
+        # The release is counted from the end of shaping, whether its minutes were typed or not.
+        entries.add(EventKind.STEP_DONE, ends[SHAPING], step=SHAPING)
+    for dose in values.get("doses", []):
+        add_dose(entries, dose, ends, start)
+    add_results(entries, values, at + timedelta(minutes=later.over))
+    return entries.parsed()
+
+
+@dataclass(frozen=True)
+class LaidOut:
+    """Steps one after another, in minutes from the first.
+
+    Args:
+        ends: when the hands of each step are done [min]
+        over: when the last one has waited, too [min]
+    """
+
+    ends: Mapping[str, float]
+    over: float
+
+
+def laid_out(steps: Iterable[Step], minutes: Mapping[str, float]) -> LaidOut:
+    """Steps one after another, each as long as it was typed, else as planned."""
+    ends, at = {}, 0.0
+    for step in steps:
+        ends[step.key] = at + minutes.get(step.key, step.hands_on_min)
+        at = ends[step.key] + step.wait_min
+    return LaidOut(ends, at)
+
+
+def in_sitting(steps: Iterable[Step], *, first: bool) -> Iterator[Step]:
+    """Steps of the first sitting, or of those after it."""
+    return (step for step in steps if (step.sitting == 1) is first)
+
+
+def add_dose(
+    entries: Entries, dose: Mapping[str, Any], ends: Mapping[str, datetime], start: datetime
+) -> None:
+    """The entry of a dose."""
+    product = dose.get("product")
+    entries.add(
+        EventKind.DOSE,
+        ends.get(dose["step"], start),
+        step=dose["step"],
+        role=dose["role"],
+        layer=dose.get("layer", 1),
+        grams=float(dose["grams"]),
+        units=dose.get("units"),
+        product=None if product is None else str(product),
+    )
+
+
+def add_results(entries: Entries, values: Mapping[str, Any], at: datetime) -> None:
+    """The entries of what came of it; the last one closes the visit."""
+    if values.get("dryness"):
+        entries.add(EventKind.DRYNESS, at, dryness=values["dryness"])
+    for trait in SCORES:
+        if values.get(trait) is not None:
+            entries.add(EventKind.SCORE, at, trait=trait, value=values[trait])
+    if values.get("length_cm") is not None:
+        entries.add(EventKind.LENGTH, at, length_cm=float(values["length_cm"]))
+    if values.get("residue"):
+        entries.add(EventKind.RESIDUE, at, residue=values["residue"])
+    if values.get("note", "").strip():
+        entries.add(EventKind.NOTE, at, text=values["note"].strip())
+    entries.add(EventKind.CLOSED, at)
+
+
+def usual_start(plan: Plan, values: Mapping[str, Any], today: LaidOut, now: datetime) -> datetime:
+    """When a visit began whose beginning was not typed: at its hour, else so that it is just over.
+
+    Args:
+        plan: that was worked
+        values: as the form has them
+        today: the steps of its first sitting
+        now: the time
+    """
+    if plan.planned_start is not None and plan.planned_start < now:
+        return plan.planned_start
+    shaped = today.ends.get(SHAPING, today.over)
+    opened = shaped + 60 * (values.get("released_after_h") or 0.0)
+    return now - timedelta(minutes=max(today.over, opened))
+
+
+def opened_at(values: Mapping[str, Any], shaped: datetime, now: datetime) -> datetime | None:
+    """When a set was opened, from the hour or the hours that were typed.
+
+    Args:
+        values: as the form has them
+        shaped: when shaping ended
+        now: the time
+    Raises:
+        CraftError: that is later than now, or before shaping ended
+    """
+    hours, at = values.get("released_after_h"), values.get("released_at")
+    if at is not None:
+        if at > now + CLOCKS_DIFFER:
+            raise CraftError("released_at", "This hour has not come yet.")
+        if at < shaped - CLOCKS_DIFFER:
+            raise CraftError(
+                "released_at",
+                f"Shaping ended about {timezone.localtime(shaped):%d %b, %H:%M}: a set is opened "
+                "after that.",
+            )
+        return max(at, shaped)
+    if hours is None:
+        return None
+    passed = (now - shaped).total_seconds() / HOUR_S
+    if shaped + timedelta(hours=hours) > now + CLOCKS_DIFFER:
+        raise CraftError(
+            "released_after_h",
+            f"Only {max(0.0, passed):.1f} h have passed since shaping ended. Give at most that, or "
+            "an earlier beginning.",
+        )
+    return shaped + timedelta(hours=hours)
+
+
+def with_places(plan: Plan, doses: Sequence[Mapping[str, Any]]) -> list[dict[str, Any]]:
+    """Typed doses with their step and layer; a role that comes once needs neither.
+
+    Raises:
+        ValidationError: names the row
+    """
+    planned = planned_doses(plan.answered)
+    seen: set[DoseKey] = set()
+    rows = []
+    for index, dose in enumerate(doses):
+        key = place_of(dose, planned, index)
+        if key in seen:
+            raise ValidationError({f"doses.{index}.role": f"{dose['role']} is typed twice."})
+        seen.add(key)
+        rows.append({**dose, "step": key[0], "layer": key[2]})
+    return rows
+
+
+def place_of(dose: Mapping[str, Any], planned: Mapping[DoseKey, object], index: int) -> DoseKey:
+    """The step, role and layer of a typed dose.
+
+    Raises:
+        ValidationError: the plan has no such dose
+    """
+    role, step, layer = dose["role"], dose.get("step"), dose.get("layer", 1)
+    places = [
+        key for key in planned if key[1] == role and step in (None, key[0]) and key[2] == layer
+    ]
+    if not places:
+        known = ", ".join(dict.fromkeys(str(key[1]) for key in planned))
+        raise ValidationError({f"doses.{index}.role": f"Not in the plan. Known: {known}."})
+    return places[0]
+
+
+def check_typed(plan: Plan, values: Mapping[str, Any]) -> None:
+    """Refuse what the plan does not have, what is typed twice, and what no hair can be.
+
+    Raises:
+        ValidationError: names the row
+        CraftError: names the field
+    """
+    answer = plan.answered
+    check_steps(answer, values.get("steps", []))
+    products = [dose["product"] for dose in values.get("doses", []) if dose.get("product")]
+    known = set(Product.objects.filter(pk__in=products).values_list("pk", flat=True))
+    for index, dose in enumerate(values.get("doses", [])):
+        if dose.get("product") and dose["product"] not in known:
+            raise ValidationError({f"doses.{index}.product": "This bottle is not on the shelf."})
+    longest = longest_length(longest_hair(plan))
+    if (values.get("length_cm") or 0) > longest:
+        raise CraftError(
+            "length_cm",
+            f"This hair was {longest_hair(plan):g} cm long, stretched, when it was planned. Give "
+            f"1 to {longest:.0f} cm, or measure its length anew first.",
+        )
+
+
+def check_steps(answer: PlanAnswer, steps: Sequence[Mapping[str, Any]]) -> None:
+    """Refuse steps that the plan does not have, and those typed twice.
+
+    Raises:
+        ValidationError: names the row
+    """
+    known = [step.key for step in answer.steps]
+    typed: set[str] = set()
+    for index, row in enumerate(steps):
+        if row["key"] not in known:
+            allowed = ", ".join(known)
+            raise ValidationError({f"steps.{index}.key": f"Not in the plan. Known: {allowed}."})
+        if row["key"] in typed:
+            raise ValidationError({f"steps.{index}.key": f"{row['key']} is typed twice."})
+        typed.add(row["key"])
+
+
+def longest_hair(plan: Plan) -> float:
+    """Stretched length of the longest hair a plan was made for [cm]."""
+    hair = plan.requested.hair
+    zones = [zone.length_cm for zone in hair.zones.values() if zone.length_cm is not None]
+    return max([hair.length_cm, *zones])
+
+
+def doubts(plan: Plan, values: Mapping[str, Any]) -> dict[str, str]:
+    """Questions about values that can be, but hardly are; by field."""
+    answer = plan.answered
+    steps = {step.key: step for step in answer.steps}
+    planned = planned_doses(answer)
+    questions = {}
+    for index, row in enumerate(values.get("steps", [])):
+        step = steps[row["key"]]
+        if doubtful_minutes(step.hands_on_high + step.wait_min, row["minutes"]):
+            questions[f"steps.{index}.minutes"] = (
+                f"{row['minutes']:g} min, planned {step.hands_on_min:.0f}: was it interrupted, or "
+                "is this right?"
+            )
+    for index, row in enumerate(values.get("doses", [])):
+        product = planned[row["step"], row["role"], row["layer"]]
+        if doubtful_grams(product.grams, row["grams"]):
+            questions[f"doses.{index}.grams"] = (
+                f"{row['grams']:g} g, planned {product.grams:g} g: is this right?"
+            )
+    return questions
+
+
+@transaction.atomic
+def record(
+    plan: Plan, values: Mapping[str, Any], by: AbstractBaseUser | None, uuid: UUID | None = None
+) -> Visit:
+    """Record a visit that was typed afterwards.
+
+    Args:
+        plan: that was worked
+        values: as the form has them
+        by: who typed them
+        uuid: made by the form: sent twice, it is recorded once
+    Raises:
+        ValidationError, CraftError: names what cannot be
+        Doubtful: names what hardly is, unless `sure` is among the values
+    """
+    if uuid is not None:
+        same = Visit.objects.filter(uuid=uuid).first()
+        if same is not None:
+            return same
+    events = checked(plan, values, by)
+    return append(open_visit(plan, by, uuid), events)
+
+
+def checked(plan: Plan, values: Mapping[str, Any], by: AbstractBaseUser | None) -> list[AnyEvent]:
+    """The entries of a form, once everything in it can be.
+
+    Raises:
+        ValidationError, CraftError: names what cannot be
+        Doubtful: names what hardly is
+    """
+    check_typed(plan, values)
+    placed = {**values, "doses": with_places(plan, values.get("doses", []))}
+    questions = {} if values.get("sure") else doubts(plan, placed)
+    if questions:
+        raise Doubtful(questions)
+    return entries_of(plan, placed, by.get_username() if by else "")
+
+
+@transaction.atomic
+def correct(visit: Visit, values: Mapping[str, Any], by: AbstractBaseUser | None) -> Visit:
+    """Type a visit again: what the form said before is taken back, entry by entry.
+
+    Args:
+        visit: that was recorded
+        values: all of the form, as it should have been
+        by: who corrects it
+    Raises:
+        as `record` raises them
+    """
+    values = {"started_at": visit.started_at, **values}
+    events = checked(visit.plan, values, by)
+    return append(visit, [*taken_back(visit, by), *events])
+
+
+def taken_back(visit: Visit, by: AbstractBaseUser | None) -> list[AnyEvent]:
+    """Corrections that take back all that a form said of a visit."""
+    entries = Entries(by.get_username() if by else "", timezone.now())
+    corrected = {
+        event.data.get("of")
+        for event in Event.objects.filter(visit=visit, kind=EventKind.CORRECTION)
+        if event.data.get("data") is None
+    }
+    for event in Event.objects.filter(visit=visit, device=FORM):
+        if event.kind != EventKind.CORRECTION and str(event.pk) not in corrected:
+            entries.add(EventKind.CORRECTION, entries.now, of=str(event.pk))
+    return entries.parsed() if entries.rows else []
