@@ -80,6 +80,11 @@ export const router = createRouter({
       component: () => import('@/places/findings/RecordVisit.vue'),
       props: number('plan'),
     },
+    {
+      path: '/visits/:visit(\\d+)/correct',
+      component: () => import('@/places/findings/RecordVisit.vue'),
+      props: number('visit'),
+    },
     { path: '/findings', component: () => import('@/places/findings/Findings.vue') },
     {
       path: '/visits/:visit(\\d+)',

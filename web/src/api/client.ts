@@ -2,7 +2,7 @@
 import type { VueQueryPluginOptions } from '@tanstack/vue-query'
 import createClient, { type Middleware } from 'openapi-fetch'
 
-import type { components, paths } from './schema'
+import type { components, paths } from './generated'
 
 export type Schemas = components['schemas']
 export type Problem = Schemas['Problem']

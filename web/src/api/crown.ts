@@ -19,7 +19,7 @@ type On = MaybeRefOrGetter<boolean>
 export const useLiveDraft = (wish: Asked, on: On) =>
   useLive(
     wish,
-    (body) => got(api.POST('/api/plans/draft/', { body })) as Promise<Schemas['Draft']>,
+    (body) => got(api.POST('/api/plans/draft/', { body })) as Promise<Schemas['DraftOfWish']>,
     on,
   )
 

@@ -123,6 +123,7 @@ export const useVisit = (id: Id) =>
   useQuery({
     queryKey: ['visit', computed(() => toValue(id))],
     queryFn: () => got(api.GET('/api/visits/{pk}/', byId(id))),
+    enabled: () => toValue(id) > 0,
   })
 
 /** A plan computed for a wish; the last one stays in sight while the next is on its way. */
@@ -132,7 +133,7 @@ export const useDraft = (wish: MaybeRefOrGetter<Wish>, enabled: MaybeRefOrGetter
     // The client's types forget that a point is a pair.
     queryFn: ({ signal }) =>
       got(api.POST('/api/plans/draft/', { body: toValue(wish), signal })) as Promise<
-        Schemas['Draft']
+        Schemas['DraftOfWish']
       >,
     placeholderData: keepPreviousData,
     enabled: () => toValue(enabled),
@@ -237,6 +238,12 @@ export const useRecordVisit = (plan: Id) =>
     (body: Schemas['RecordRequest']) =>
       got(api.POST('/api/plans/{pk}/visits/', { ...byId(plan), body })),
     ['plans', 'plan', 'visits', 'heads', 'draft', 'shelf', 'kit'],
+  )
+
+export const useCorrectVisit = (visit: Id) =>
+  useSaving(
+    (body: Schemas['RecordRequest']) => got(api.PUT('/api/visits/{pk}/', { ...byId(visit), body })),
+    ['plans', 'plan', 'visits', 'visit', 'heads', 'draft', 'shelf', 'kit'],
   )
 
 export const useKeepRoutine = () =>

@@ -34,7 +34,7 @@ export const useLabel = (text: MaybeRefOrGetter<string>, leaveOn: MaybeRefOrGett
     queryKey: ['label', computed(() => toValue(text)), computed(() => toValue(leaveOn))],
     queryFn: ({ signal }) =>
       got(
-        api.POST('/api/labels/', {
+        api.POST('/api/core/label/', {
           body: { ingredients: toValue(text), leave_on: toValue(leaveOn) },
           signal,
         }),

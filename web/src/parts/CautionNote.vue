@@ -21,7 +21,7 @@ const reasons = computed(() => [
   {
     rule: props.caution.key,
     because: props.caution.text,
-    fired_by: props.caution.fired_by,
+    trigger: props.caution.trigger,
     source: props.caution.source,
   },
 ])

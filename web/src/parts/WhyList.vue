@@ -19,7 +19,7 @@ const { t } = useI18n()
     <ul>
       <li v-for="one in reasons" :key="one.rule">
         <p>{{ one.because }}</p>
-        <p class="quiet">{{ t('why.because') }}: {{ one.fired_by }}</p>
+        <p class="quiet">{{ t('why.because') }}: {{ one.trigger }}</p>
         <p class="quiet">{{ t('why.source') }}: {{ one.source }}</p>
       </li>
     </ul>

@@ -79,3 +79,9 @@ export function calendarDay(iso: string): string {
 /** 7.5, "EUR" → "€7.50". */
 export const money = (value: number, currency: string) =>
   new Intl.NumberFormat(locale(), { style: 'currency', currency }).format(value)
+
+/** A number as it is typed, with a comma or a point; nothing for a blank, NaN for no number. */
+export function readNumber(text: string): number | null {
+  const clean = text.trim().replace(',', '.')
+  return clean === '' ? null : Number(clean)
+}

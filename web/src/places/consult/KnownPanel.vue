@@ -26,7 +26,7 @@ const reasons = computed(() =>
       test: testName(one.test),
       level: t(`hair.word.${one.says}`),
     }),
-    fired_by: one.weak ? t('consult.weakLong') : t('consult.counts'),
+    trigger: one.weak ? t('consult.weakLong') : t('consult.counts'),
     source: t('consult.bayes'),
   })),
 )

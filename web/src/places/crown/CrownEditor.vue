@@ -4,19 +4,18 @@ import { onKeyStroke, refDebounced, useLocalStorage } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import { Refused } from '@/api/client'
 import { useLiveCrown, useLiveDraft, useLiveDrying } from '@/api/crown'
 import type { PlanAnswer, Wish } from '@/api/queries'
 import { useProfile } from '@/api/queries'
 import CrownMap from '@/parts/CrownMap.vue'
 import type { Point } from '@/parts/crownPaths'
+import { provideRefusal } from '@/forms/refusal'
 import HeadView from '@/parts/HeadView.vue'
-import { isTyping } from '@/parts/keys'
-import Trouble from '@/parts/Trouble.vue'
+import Refusals from '@/parts/Refusals.vue'
 import WhyList from '@/parts/WhyList.vue'
 import PlanTop from '@/places/plans/PlanTop.vue'
-import { useWish } from '@/places/plans/wish'
 import { percent, short } from '@/text/format'
+import { useWish } from '@/wish/useWish'
 
 import Effect from './Effect.vue'
 import { useParting } from './parting'
@@ -27,7 +26,8 @@ type Tint = 'none' | 'grams' | 'minutes' | 'dryness' | 'done'
 
 const props = defineProps<{ head: number }>()
 const { t } = useI18n()
-const wish = useWish(props.head)
+const desk = useWish(props.head)
+const wish = desk.wish
 const profile = useProfile(() => props.head)
 const ready = computed(() => profile.data.value?.missing.length === 0)
 const draft = useLiveDraft(wish, ready)
@@ -44,7 +44,8 @@ const crown = useLiveCrown(
   () => seen.value ?? wish.value,
   () => ready.value && seen.value !== undefined,
 )
-const hands = useParting(wish)
+const hands = useParting(desk)
+const refusal = provideRefusal(draft.error)
 
 const answer = computed(() => draft.answer.value?.answer)
 /** The plan when the page was opened, to tell what has changed since. */
@@ -104,11 +105,6 @@ const legend = computed(() => {
 })
 const span = (low: string, high: string) => (low === high ? low : t('crown.legend', { low, high }))
 
-const problems = computed(() => {
-  const error = draft.error.value
-  return error instanceof Refused ? error.problems : []
-})
-
 function pick(number: number) {
   const chosen = answer.value?.sections[number - 1]
   if (merging.value && chosen?.key && chosen.key !== merging.value) {
@@ -124,57 +120,24 @@ function tick(key: string) {
     : [...done.value, key]
 }
 
-onKeyStroke(['z', 'Z'], (event) => {
-  if (!(event.ctrlKey || event.metaKey) || isTyping(event)) return
-  event.preventDefault()
-  if (event.shiftKey) hands.redo()
-  else hands.undo()
-})
 onKeyStroke('Escape', () => (merging.value = undefined))
 </script>
 
 <template>
   <PlanTop
     :head="props.head"
-    :style="wish.goal.style"
+    :desk="desk"
     :state="draft.pending.value ? t('plan.computing') : t('plan.draft')"
-  >
-    <button class="act" type="button" :disabled="!hands.past.value.length" @click="hands.undo()">
-      {{ t('crown.undo') }}
-    </button>
-    <button class="act" type="button" :disabled="!hands.ahead.value.length" @click="hands.redo()">
-      {{ t('crown.redo') }}
-    </button>
-  </PlanTop>
+  />
   <p v-for="gap in profile.data.value?.missing ?? []" :key="gap.field" class="wrong">
     {{ gap.message }}
   </p>
-  <PartingBar
-    v-if="answer"
-    v-model="wish"
-    :answer="answer"
-    :problems="problems"
-    @renew="hands.renew"
-    @set="hands.set"
-  />
-  <p
-    v-for="one in problems.filter(
-      (each) => !/^(goal|parting\.(part_cm|forward|sizes))/.test(each.field),
-    )"
-    :key="one.field"
-    class="wrong"
-    role="alert"
-  >
-    {{ one.message }}
-    <button v-if="hands.changes.value.length" class="act warn" type="button" @click="hands.undo()">
-      {{ t('crown.undo') }}
+  <PartingBar v-if="answer" :answer="answer" :desk="desk" :hands="hands" />
+  <Refusals :refusal="refusal" @retry="draft.retry()">
+    <button v-if="desk.canUndo.value" class="act warn" type="button" @click="desk.undo()">
+      {{ t('crown.takeBack') }}
     </button>
-  </p>
-  <Trouble
-    v-if="draft.error.value && !problems.length"
-    :error="draft.error.value"
-    @retry="draft.retry()"
-  />
+  </Refusals>
   <p v-if="!answer && ready" class="quiet" role="status">{{ t('app.loading') }}</p>
   <Effect v-if="answer && before" :now="answer" :before="before" />
   <div v-if="answer" class="table" :class="{ old: draft.error.value }">

@@ -7,13 +7,14 @@ import { useLiveCrown, useLiveDraft } from '@/api/crown'
 import { useHead, useProfile } from '@/api/queries'
 import Trouble from '@/parts/Trouble.vue'
 import PlanTop from '@/places/plans/PlanTop.vue'
-import { useWish } from '@/places/plans/wish'
+import { useWish } from '@/wish/useWish'
 
 import PrintSheet from './PrintSheet.vue'
 
 const props = defineProps<{ head: number }>()
 const { t } = useI18n()
-const wish = useWish(props.head)
+const desk = useWish(props.head)
+const wish = desk.wish
 const head = useHead(() => props.head)
 const profile = useProfile(() => props.head)
 const ready = computed(() => profile.data.value?.missing.length === 0)
@@ -23,7 +24,7 @@ const answer = computed(() => draft.answer.value?.answer)
 </script>
 
 <template>
-  <PlanTop :head="props.head" :style="wish.goal.style" />
+  <PlanTop :head="props.head" :desk="desk" />
   <p v-for="gap in profile.data.value?.missing ?? []" :key="gap.field" class="wrong">
     {{ gap.message }}
   </p>

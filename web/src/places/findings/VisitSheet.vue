@@ -4,6 +4,7 @@ import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
 import { useHouse, usePlan, useVisit } from '@/api/queries'
+import PageHead from '@/parts/PageHead.vue'
 import PleatStrip from '@/parts/PleatStrip.vue'
 import Trouble from '@/parts/Trouble.vue'
 import { ago, day, minutes, money, number, percent, short } from '@/text/format'
@@ -73,25 +74,27 @@ const results = computed(() => {
   <Trouble v-if="visit.error.value" :error="visit.error.value" @retry="visit.refetch()" />
   <p v-else-if="!visit.data.value" class="quiet" role="status">{{ t('app.loading') }}</p>
   <template v-else>
-    <div class="top">
-      <h1>
-        <RouterLink :to="`/heads/${visit.data.value.head}`">{{
-          visit.data.value.head_name
-        }}</RouterLink>
-      </h1>
-      <p class="title">{{ visit.data.value.title }}, {{ day(visit.data.value.started_at) }}</p>
-      <span class="quiet state">
-        {{
-          t('visit.recordedBy', {
-            who: visit.data.value.recorded_by,
-            ago: ago(visit.data.value.started_at),
-          })
-        }}
-      </span>
+    <PageHead
+      :title="visit.data.value.head_name"
+      :to="`/heads/${visit.data.value.head}`"
+      :about="`${visit.data.value.title}, ${day(visit.data.value.started_at)}`"
+      :state="
+        t('visit.recordedBy', {
+          who: visit.data.value.recorded_by,
+          ago: ago(visit.data.value.started_at),
+        })
+      "
+    >
+      <RouterLink class="act" :to="`/visits/${props.visit}/correct`">{{
+        t('visit.toCorrect')
+      }}</RouterLink>
       <RouterLink class="act" :to="`/plans/${visit.data.value.plan}`">{{
         t('visit.toPlan')
       }}</RouterLink>
-    </div>
+    </PageHead>
+    <p v-for="flag in visit.data.value.flags" :key="flag" class="wrong">
+      {{ t(`visit.flags.${flag}`) }}
+    </p>
     <p v-if="visit.data.value.note" class="note">{{ visit.data.value.note }}</p>
     <div v-if="plannedFolds.length" class="strips">
       <span class="quiet">{{ t('visit.planned') }}</span>
@@ -131,7 +134,7 @@ const results = computed(() => {
           :rows="
             visit.data.value.doses.map((row) => ({
               ...row,
-              id: row.role,
+              id: `${row.step}/${row.role}/${row.layer}`,
             }))
           "
         />
@@ -159,20 +162,6 @@ const results = computed(() => {
 </template>
 
 <style scoped>
-.top {
-  display: flex;
-  align-items: baseline;
-  gap: 16px;
-}
-h1 a {
-  text-decoration: none;
-}
-.title {
-  font: 700 18px var(--display);
-}
-.state {
-  margin-left: auto;
-}
 .note {
   margin-top: 6px;
 }

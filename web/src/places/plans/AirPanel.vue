@@ -7,20 +7,19 @@ import { useI18n } from 'vue-i18n'
 
 import type { Schemas } from '@/api/client'
 import { useAir, useAirStandIn } from '@/api/crown'
-import type { Wish } from '@/api/queries'
 import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
 import { percent, short } from '@/text/format'
+import { percentOf, shareOf } from '@/wish/choices'
+import type { WishDesk } from '@/wish/useWish'
 
 const props = defineProps<{
-  airs: Schemas['AirOut'][]
-  problems: Schemas['Problem'][]
+  ambient: Schemas['AirOut'][]
+  desk: WishDesk
 }>()
-const wish = defineModel<Wish>({ required: true })
 const { t } = useI18n()
 const air = useAir()
 const standIn = useAirStandIn()
-const wrong = (field: string) => props.problems.find((one) => one.field === field)?.message
 
 const WIDTH = 220
 const HEIGHT = 44
@@ -42,30 +41,20 @@ const curve = computed(() => {
   return { path: path ?? '', low: short(low * 100, 0), high: short(high * 100, 0) }
 })
 
-type Place = 'room' | 'home'
-const own = (place: Place) => wish.value[place] ?? {}
-/** Only what was told stays in the wish; the rest is measured, forecast or the house's. */
-function setAir(place: Place, change: { temp_c?: number | null; rh?: number | null }) {
-  const next = Object.fromEntries(
-    Object.entries({ ...own(place), ...change }).filter(([, value]) => value != null),
-  )
-  wish.value = { ...wish.value, [place]: Object.keys(next).length ? next : null }
-}
-const known = (at: 'salon' | 'home') => props.airs.find((one) => one.at === at)
-const toPercent = (rh: number | undefined) => (rh === undefined ? null : Math.round(rh * 1000) / 10)
-const share = (value: number | null | undefined) => (value == null ? null : value / 100)
+const own = (place: 'room' | 'home') => props.desk.wish.value[place] ?? {}
+const known = (at: 'salon' | 'home') => props.ambient.find((one) => one.at === at)
 </script>
 
 <template>
   <section class="air">
     <h2>{{ t('dryplan.air') }}</h2>
     <ul>
-      <li v-for="one in airs" :key="one.at">
+      <li v-for="one in ambient" :key="one.at">
         <strong>{{ t(`dryplan.ats.${one.at}`) }}</strong>
         {{ short(one.temp_c) }} °C, {{ percent(one.rh) }}
         <span class="quiet">
           {{ t('dryplan.dew', { dew: short(one.dew_point_c) }) }} ·
-          {{ one.told_by || t('dryplan.assumed') }}
+          {{ one.source || t(`dryplan.by.${one.by}`) }}
         </span>
       </li>
     </ul>
@@ -74,42 +63,44 @@ const share = (value: number | null | undefined) => (value == null ? null : valu
         :label="`${t('dryplan.ats.salon')} °C`"
         :model-value="own('room').temp_c ?? null"
         :placeholder="short(known('salon')?.temp_c ?? 0)"
-        :wrong="wrong('room.temp_c')"
+        name="room.temp_c"
         width="86px"
-        @update:model-value="setAir('room', { temp_c: $event })"
+        @update:model-value="desk.patch({ room: { temp_c: $event } })"
       />
       <Amount
         :label="`${t('plan.rh')} %`"
-        :model-value="toPercent(own('room').rh)"
+        :model-value="percentOf(own('room').rh)"
         :placeholder="short((known('salon')?.rh ?? 0) * 100, 0)"
-        :wrong="wrong('room.rh') && t('plan.rhRange')"
+        name="room.rh"
+        :instead="t('plan.rhRange')"
         width="86px"
-        @update:model-value="setAir('room', { rh: share($event) })"
+        @update:model-value="desk.patch({ room: { rh: shareOf($event) } })"
       />
       <Amount
         :label="`${t('dryplan.homeTemp')} °C`"
         :model-value="own('home').temp_c ?? null"
         :placeholder="known('home') ? short(known('home')?.temp_c ?? 0) : '–'"
-        :wrong="wrong('home.temp_c')"
+        name="home.temp_c"
         width="86px"
-        @update:model-value="setAir('home', { temp_c: $event })"
+        @update:model-value="desk.patch({ home: { temp_c: $event } })"
       />
       <Amount
         :label="`${t('dryplan.homeRh')} %`"
-        :model-value="toPercent(own('home').rh)"
+        :model-value="percentOf(own('home').rh)"
         :placeholder="known('home') ? short((known('home')?.rh ?? 0) * 100, 0) : '–'"
-        :wrong="wrong('home.rh') && t('plan.rhRange')"
+        name="home.rh"
+        :instead="t('plan.rhRange')"
         width="86px"
-        @update:model-value="setAir('home', { rh: share($event) })"
+        @update:model-value="desk.patch({ home: { rh: shareOf($event) } })"
       />
       <Amount
         :label="t('dryplan.journey')"
         unit="min"
-        :model-value="wish.journey_min ?? null"
+        :model-value="desk.wish.value.journey_min ?? null"
         :placeholder="t('plan.usual')"
-        :wrong="wrong('journey_min')"
+        name="journey_min"
         width="98px"
-        @update:model-value="wish = { ...wish, journey_min: $event }"
+        @update:model-value="desk.patch({ journey_min: $event })"
       />
     </div>
     <div v-if="room && room.trust !== 'none'" class="sensor">

@@ -5,33 +5,33 @@ import { ElSlider } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import { Refused } from '@/api/client'
 import { useLiveDraft, useLiveDrying, type WhatIf } from '@/api/crown'
 import { useProfile } from '@/api/queries'
 import CrownMap from '@/parts/CrownMap.vue'
+import { provideRefusal } from '@/forms/refusal'
 import type { Point } from '@/parts/crownPaths'
 import DryingChart from '@/parts/DryingChart.vue'
-import Trouble from '@/parts/Trouble.vue'
+import Refusals from '@/parts/Refusals.vue'
 import WhyList from '@/parts/WhyList.vue'
 import { minutes, percent, short } from '@/text/format'
+import { patchOf } from '@/wish/patch'
+import { useWish } from '@/wish/useWish'
 
 import AirPanel from './AirPanel.vue'
 import PlanTop from './PlanTop.vue'
 import StageList from './StageList.vue'
-import { changed, useWish } from './wish'
 
 const props = defineProps<{ head: number }>()
 const { t } = useI18n()
-const wish = useWish(props.head)
+const desk = useWish(props.head)
+const wish = desk.wish
 const profile = useProfile(() => props.head)
 const ready = computed(() => profile.data.value?.missing.length === 0)
 const draft = useLiveDraft(wish, ready)
 const dry = useLiveDrying(wish, ready)
 const plan = computed(() => draft.answer.value?.answer)
 const answer = computed(() => dry.answer.value)
-const problems = computed(() =>
-  dry.error.value instanceof Refused ? dry.error.value.problems : [],
-)
+const refusal = provideRefusal(dry.error)
 
 /** Where the scrubber stands, as a place in the hours that were computed. */
 const at = ref(0)
@@ -74,32 +74,20 @@ const told = computed(() =>
 )
 
 function take(one: WhatIf) {
-  wish.value = changed(wish.value, one.change)
+  desk.take(patchOf(one.change))
 }
 </script>
 
 <template>
   <PlanTop
     :head="props.head"
-    :style="wish.goal.style"
+    :desk="desk"
     :state="dry.pending.value ? t('plan.computing') : t('plan.draft')"
   />
   <p v-for="gap in profile.data.value?.missing ?? []" :key="gap.field" class="wrong">
     {{ gap.message }}
   </p>
-  <p
-    v-for="one in problems.filter((each) => !/^(stages|room|home|journey)/.test(each.field))"
-    :key="one.field"
-    class="wrong"
-    role="alert"
-  >
-    {{ one.message }}
-  </p>
-  <Trouble
-    v-if="dry.error.value && !problems.length"
-    :error="dry.error.value"
-    @retry="dry.retry()"
-  />
+  <Refusals :refusal="refusal" @retry="dry.retry()" />
   <p v-if="ready && (!answer || !plan)" class="quiet" role="status">{{ t('app.loading') }}</p>
   <div v-if="answer && plan" class="table">
     <section class="first">
@@ -117,7 +105,7 @@ function take(one: WhatIf) {
         </span>
       </div>
       <p v-for="one in answer.cautions" :key="one.key" class="caution">{{ one.text }}</p>
-      <StageList v-model="wish" :answer="answer" :problems="problems" />
+      <StageList :desk="desk" :answer="answer" />
       <h2>{{ t('dryplan.whatIf') }}</h2>
       <p v-if="answer.drying.safe" class="quiet">{{ t('dryplan.safeNow') }}</p>
       <table class="figures what">
@@ -153,7 +141,7 @@ function take(one: WhatIf) {
           </tr>
         </tbody>
       </table>
-      <AirPanel v-model="wish" :airs="answer.airs" :problems="problems" />
+      <AirPanel :desk="desk" :ambient="answer.ambient" />
     </section>
     <section>
       <div class="scrub">

@@ -4,23 +4,25 @@ import { ElOption, ElSelect } from 'element-plus'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import { untold } from '@/api/client'
 import { useLiveLook, usePlanLook } from '@/api/crown'
 import { usePlans, useProfile } from '@/api/queries'
+import { refusalOf } from '@/forms/refusal'
 import Silhouette from '@/parts/Silhouette.vue'
-import Trouble from '@/parts/Trouble.vue'
+import Refusals from '@/parts/Refusals.vue'
 import WhyList from '@/parts/WhyList.vue'
 import { ago, percent } from '@/text/format'
+import { useWish } from '@/wish/useWish'
 
 import PlanTop from './PlanTop.vue'
-import { useWish } from './wish'
 
 const props = defineProps<{ head: number }>()
 const { t } = useI18n()
-const wish = useWish(props.head)
+const desk = useWish(props.head)
+const wish = desk.wish
 const profile = useProfile(() => props.head)
 const ready = computed(() => profile.data.value?.missing.length === 0)
 const mine = useLiveLook(wish, ready)
+const refusal = refusalOf(mine.error)
 const plans = usePlans(() => props.head)
 const beside = ref<number>()
 const other = usePlanLook(() => beside.value ?? 0)
@@ -45,7 +47,7 @@ const reach = computed(() =>
 <template>
   <PlanTop
     :head="props.head"
-    :style="wish.goal.style"
+    :desk="desk"
     :state="mine.pending.value ? t('plan.computing') : t('plan.draft')"
   >
     <div class="beside">
@@ -70,10 +72,7 @@ const reach = computed(() =>
   <p v-for="gap in profile.data.value?.missing ?? []" :key="gap.field" class="wrong">
     {{ gap.message }}
   </p>
-  <p v-if="mine.error.value && !untold(mine.error.value)" class="wrong" role="alert">
-    {{ mine.error.value.message }}
-  </p>
-  <Trouble v-else-if="mine.error.value" :error="mine.error.value" @retry="mine.retry()" />
+  <Refusals :refusal="refusal" @retry="mine.retry()" />
   <section v-for="one in looks" :key="one.name" class="row" :class="{ two: looks.length > 1 }">
     <h2>
       {{ one.name }}

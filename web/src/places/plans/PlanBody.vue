@@ -89,7 +89,7 @@ const schoolName = (topic: string, chosen: string) => t(`plan.${SCHOOL_WORDS[top
 const schoolReason = (one: SchoolChoice) => ({
   rule: one.topic,
   because: `${one.because} ${t('plan.instead')}: ${one.instead}`,
-  fired_by: t(`plan.chosenBy.${one.chosen_by}`),
+  trigger: t(`plan.chosenBy.${one.chosen_by}`),
   source: one.source,
 })
 const folds = computed(() =>
@@ -246,12 +246,15 @@ const folds = computed(() =>
             {{ t('plan.rodsShort', { n: rod.short }) }}
           </template>
         </p>
-        <p v-for="odd in answer.kit_needed.odd ?? []" :key="`odd ${odd.diameter_mm}`">
+        <p
+          v-for="substitute in answer.kit_needed.substitutes ?? []"
+          :key="`substitute ${substitute.diameter_mm}`"
+        >
           {{
             t('plan.oddRods', {
-              n: odd.count,
-              mm: short(odd.diameter_mm),
-              places: odd.sections.join(', '),
+              n: substitute.count,
+              mm: short(substitute.diameter_mm),
+              places: substitute.sections.join(', '),
             })
           }}
         </p>

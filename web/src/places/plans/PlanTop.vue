@@ -1,56 +1,63 @@
 <script setup lang="ts">
-/** Whose plan it is, and the views of it: the routine, the crown map, the drying, the look. */
+/** Whose plan it is, the views of it, and the one history of its wish. */
+import { onKeyStroke } from '@vueuse/core'
 import { useI18n } from 'vue-i18n'
-import { RouterLink } from 'vue-router'
 
 import { useHead } from '@/api/queries'
+import { isTyping } from '@/parts/keys'
+import PageHead from '@/parts/PageHead.vue'
+import type { WishDesk } from '@/wish/useWish'
 
 import PlanTabs from './PlanTabs.vue'
 
-const props = defineProps<{ head: number; style: string; state?: string }>()
+const props = defineProps<{ head: number; desk: WishDesk; about?: string; state?: string }>()
 const { t } = useI18n()
 const head = useHead(() => props.head)
+
+onKeyStroke(['z', 'Z'], (event) => {
+  if (!(event.ctrlKey || event.metaKey) || isTyping(event)) return
+  event.preventDefault()
+  if (event.shiftKey) props.desk.redo()
+  else props.desk.undo()
+})
 </script>
 
 <template>
-  <div class="top">
-    <h1>
-      <RouterLink :to="`/heads/${props.head}`">{{ head.data.value?.name ?? '…' }}</RouterLink>
-    </h1>
-    <p class="style">{{ t(`plan.styles.${style}`) }}</p>
-    <PlanTabs :head="props.head" class="tabs" />
-    <span class="quiet state" role="status">{{ state }}</span>
+  <PageHead
+    :title="head.data.value?.name ?? '…'"
+    :to="`/heads/${props.head}`"
+    :about="about ?? t(`plan.styles.${desk.wish.value.goal.style}`)"
+    :state="state"
+  >
+    <template #tabs><PlanTabs :head="props.head" class="tabs" /></template>
+    <button
+      class="act small"
+      type="button"
+      :disabled="!desk.canUndo.value"
+      :aria-label="t('crown.undo')"
+      :title="t('crown.undo')"
+      @click="desk.undo()"
+    >
+      ↶
+    </button>
+    <button
+      class="act small"
+      type="button"
+      :disabled="!desk.canRedo.value"
+      :aria-label="t('crown.redo')"
+      :title="t('crown.redo')"
+      @click="desk.redo()"
+    >
+      ↷
+    </button>
     <slot />
-  </div>
+  </PageHead>
 </template>
 
 <style scoped>
-.top {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: baseline;
-  gap: 6px 16px;
-  margin-bottom: 12px;
-}
-h1 {
-  white-space: nowrap;
-}
-h1 a {
-  text-decoration: none;
-}
-.style {
-  font: 700 16px var(--display);
-  white-space: nowrap;
-}
-.tabs {
-  margin-left: 8px;
-}
-.state {
-  margin-left: auto;
-}
-@media print {
-  .top {
-    display: none;
-  }
+.small {
+  min-width: 40px;
+  padding: 0;
+  font-size: 18px;
 }
 </style>

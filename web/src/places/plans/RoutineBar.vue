@@ -5,9 +5,10 @@ import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import { Refused } from '@/api/client'
+import type { WishDesk } from '@/wish/useWish'
 import { useDropRoutine, useKeepRoutine, useRoutines, type Wish } from '@/api/queries'
 
-const wish = defineModel<Wish>({ required: true })
+const props = defineProps<{ desk: WishDesk }>()
 const { t } = useI18n()
 const routines = useRoutines()
 const keep = useKeepRoutine()
@@ -21,10 +22,12 @@ const wrong = computed(() =>
 
 function fit(id: number) {
   const routine = routines.data.value?.find((one) => one.id === id)
-  if (routine) wish.value = { ...(routine.wish as Wish), head: wish.value.head }
+  if (routine) props.desk.start({ ...(routine.wish as Wish), head: props.desk.wish.value.head })
 }
 async function save() {
-  const made = await keep.mutateAsync({ name: name.value, wish: wish.value }).catch(() => undefined)
+  const made = await keep
+    .mutateAsync({ name: name.value, wish: props.desk.wish.value })
+    .catch(() => undefined)
   if (!made) return
   name.value = ''
   chosen.value = made.id

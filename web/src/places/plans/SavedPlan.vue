@@ -5,9 +5,10 @@ import { RouterLink, useRouter } from 'vue-router'
 import { usePlan } from '@/api/queries'
 import Trouble from '@/parts/Trouble.vue'
 import { ago, when } from '@/text/format'
+import { wishOfPlan } from '@/wish/patch'
+import { useWish } from '@/wish/useWish'
 
 import PlanBody from './PlanBody.vue'
-import { useWish, wishOf } from './wish'
 
 const props = defineProps<{ plan: number }>()
 const { t } = useI18n()
@@ -17,12 +18,7 @@ const plan = usePlan(() => props.plan)
 function revise() {
   const saved = plan.data.value
   if (!saved) return
-  useWish(saved.head).value = wishOf(
-    saved.head,
-    saved.request,
-    saved.id,
-    saved.planned_start ?? null,
-  )
+  useWish(saved.head).start(wishOfPlan(saved))
   void router.push(`/heads/${saved.head}/plan`)
 }
 </script>

@@ -8,7 +8,11 @@ import { without } from '@/parts/objects'
 
 type School = Schemas['School']
 
-const school = defineModel<School | undefined>()
+const props = defineProps<{ modelValue: School | undefined }>()
+const emit = defineEmits<{
+  change: [topic: keyof School, value: string | null]
+  'update:modelValue': [school: School]
+}>()
 const { t } = useI18n()
 
 const TOPICS = [
@@ -30,10 +34,11 @@ const TOPICS = [
   { topic: 'pre_wash', words: 'preWashes', values: ['auto', 'oil', 'none'] },
 ] as const
 
-const valueOf = (topic: keyof School) => school.value?.[topic] as string | undefined
+const valueOf = (topic: keyof School) => props.modelValue?.[topic] as string | undefined
 function set(topic: keyof School, value: string | undefined) {
-  const rest = without(school.value ?? {}, topic)
-  school.value = (value === undefined ? rest : { ...rest, [topic]: value }) as School
+  const rest = without(props.modelValue ?? {}, topic)
+  emit('change', topic, value ?? null)
+  emit('update:modelValue', (value === undefined ? rest : { ...rest, [topic]: value }) as School)
 }
 </script>
 

@@ -1,36 +1,38 @@
 <script setup lang="ts">
 /** The stages of drying: as they come, or chosen by hand. */
-import { ElOption, ElSelect } from 'element-plus'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import type { Schemas } from '@/api/client'
 import type { Stage } from '@/api/crown'
-import type { Wish } from '@/api/queries'
+import { airAtValues, stageKindValues } from '@/api/generated'
 import Amount from '@/parts/Amount.vue'
+import Pick from '@/parts/Pick.vue'
 import { minutes, percent, short } from '@/text/format'
+import type { WishDesk } from '@/wish/useWish'
 
 type Planned = Schemas['PlannedStage']
 
 const props = defineProps<{
   answer: Schemas['DryingPlanAnswer']
-  problems: Schemas['Problem'][]
+  desk: WishDesk
 }>()
-const wish = defineModel<Wish>({ required: true })
 const { t } = useI18n()
 
-const KINDS = ['cloth', 'hood', 'diffuser', 'air', 'cap'] as const
-const ATS = ['salon', 'journey', 'home'] as const
 const WARM = new Set(['hood', 'diffuser'])
+const kinds = computed(() =>
+  stageKindValues.map((value) => ({ value, text: t(`dryplan.kinds.${value}`) })),
+)
+const places = computed(() =>
+  airAtValues.map((value) => ({ value, text: t(`dryplan.ats.${value}`) })),
+)
 
-const stages = computed<Stage[]>(() => wish.value.stages ?? [])
+const stages = computed<Stage[]>(() => props.desk.wish.value.stages ?? [])
 const byHand = computed(() => stages.value.length > 0)
-const wrong = (place: number, field: string) =>
-  props.problems.find((one) => one.field === `stages.${place}.${field}`)?.message
 const rest = computed(() => props.answer.stages.slice(byHand.value ? stages.value.length : 0))
 
 function put(next: Stage[]) {
-  wish.value = { ...wish.value, stages: next }
+  props.desk.patch({ stages: next.length ? next : null })
 }
 function change(place: number, by: Partial<Stage>) {
   put(stages.value.map((one, i) => (i === place ? { ...one, ...by } : one)))
@@ -82,26 +84,22 @@ const clock = (one: Planned | undefined) => (one ? `${short(one.from_h)}–${sho
   <ol class="stages">
     <li v-for="(one, place) in stages" :key="place" class="own">
       <div class="choices">
-        <ElSelect
+        <Pick
+          hide-label
+          :label="`${t('dryplan.stage', { n: place + 1 })}: ${t('dryplan.kind')}`"
+          :name="`stages.${place}.kind`"
+          :options="kinds"
+          width="122px"
           :model-value="one.kind"
-          :aria-label="`${t('dryplan.stage', { n: place + 1 })}: ${t('dryplan.kind')}`"
-          style="width: 122px"
-          @update:model-value="change(place, { kind: $event, temp_c: null })"
-        >
-          <ElOption
-            v-for="kind in KINDS"
-            :key="kind"
-            :value="kind"
-            :label="t(`dryplan.kinds.${kind}`)"
-          />
-        </ElSelect>
+          @update:model-value="$event && change(place, { kind: $event, temp_c: null })"
+        />
         <Amount
           hide-label
           :label="`${t('dryplan.stage', { n: place + 1 })}: ${t('dryplan.minutes')}`"
           unit="min"
           :model-value="one.minutes ?? null"
           :placeholder="t('dryplan.untilDone')"
-          :wrong="wrong(place, 'minutes')"
+          :name="`stages.${place}.minutes`"
           width="124px"
           @update:model-value="change(place, { minutes: $event })"
         />
@@ -112,19 +110,20 @@ const clock = (one: Planned | undefined) => (one ? `${short(one.from_h)}–${sho
           unit="°C"
           :model-value="one.temp_c ?? null"
           :placeholder="short(answer.stages[place]?.temp_c ?? 0, 0)"
-          :wrong="wrong(place, 'temp_c') ?? wrong(place, 'kind')"
+          :name="`stages.${place}.temp_c`"
           width="84px"
           @update:model-value="change(place, { temp_c: $event })"
         />
-        <ElSelect
+        <Pick
           v-else
+          hide-label
+          :label="`${t('dryplan.stage', { n: place + 1 })}: ${t('dryplan.at')}`"
+          :name="`stages.${place}.at`"
+          :options="places"
+          width="112px"
           :model-value="one.at"
-          :aria-label="`${t('dryplan.stage', { n: place + 1 })}: ${t('dryplan.at')}`"
-          style="width: 112px"
-          @update:model-value="change(place, { at: $event })"
-        >
-          <ElOption v-for="at in ATS" :key="at" :value="at" :label="t(`dryplan.ats.${at}`)" />
-        </ElSelect>
+          @update:model-value="$event && change(place, { at: $event })"
+        />
         <button
           class="act small"
           type="button"

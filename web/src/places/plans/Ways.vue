@@ -2,23 +2,25 @@
 /** Up to three different routines for the wish as it stands, and any two side by side. */
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { RouterLink, useRouter } from 'vue-router'
+import { useRouter } from 'vue-router'
 
 import type { Schemas } from '@/api/client'
-import { useComparison, useHead, useHouse, useProposals, type Wish } from '@/api/queries'
+import { useComparison, useHouse, useProposals, type Wish } from '@/api/queries'
 import PleatStrip from '@/parts/PleatStrip.vue'
 import Trouble from '@/parts/Trouble.vue'
 import { minutes, money, percent, short } from '@/text/format'
+import { patched, patchOf } from '@/wish/patch'
+import { useWish } from '@/wish/useWish'
 
-import { changed, useWish } from './wish'
+import PlanTop from './PlanTop.vue'
 
 type Measures = Schemas['Measures']
 
 const props = defineProps<{ head: number }>()
 const { t } = useI18n()
 const router = useRouter()
-const head = useHead(() => props.head)
-const wish = useWish(props.head)
+const desk = useWish(props.head)
+const wish = desk.wish
 const house = useHouse()
 const found = useProposals(() => wish.value)
 
@@ -29,7 +31,7 @@ const longest = computed(() =>
 const picked = ref<string[]>([])
 const wishOf = (key: string): Wish | undefined => {
   const one = proposals.value.find((other) => other.key === key)
-  return one ? changed(wish.value, one.change) : undefined
+  return one ? patched(wish.value, patchOf(one.change)) : undefined
 }
 function pick(key: string) {
   picked.value = picked.value.includes(key)
@@ -62,30 +64,24 @@ const figures = (m: Measures) => [
   ],
 ]
 async function take(change: Record<string, unknown>) {
-  wish.value = changed(wish.value, change)
+  desk.take(patchOf(change))
   await router.push(`/heads/${props.head}/plan`)
 }
 function giveWay(change: Record<string, unknown>) {
-  wish.value = changed(wish.value, change)
+  desk.take(patchOf(change))
 }
 const cell = (step: Schemas['Step'] | null) =>
   step ? `${minutes(step.hands_on_min)}${step.wait_min ? ` + ${minutes(step.wait_min)}` : ''}` : '–'
 </script>
 
 <template>
-  <div class="top">
-    <h1>
-      <RouterLink :to="`/heads/${props.head}`">{{ head.data.value?.name }}</RouterLink>
-    </h1>
-    <p class="title">
-      {{ t('ways.title') }}: {{ t(`plan.styles.${wish.goal.style}`) }}
-      <span class="quiet">{{ t('ways.lead') }}</span>
-    </p>
-    <span v-if="found.data.value" class="quiet tried" role="status">
-      {{ t('ways.tried', { n: found.data.value.tried }) }}
-    </span>
-    <RouterLink class="act" :to="`/heads/${props.head}/plan`">{{ t('ways.back') }}</RouterLink>
-  </div>
+  <PlanTop
+    :head="props.head"
+    :desk="desk"
+    :about="`${t('ways.title')}: ${t(`plan.styles.${wish.goal.style}`)}`"
+    :state="found.data.value ? t('ways.tried', { n: found.data.value.tried }) : ''"
+  />
+  <p class="quiet lead">{{ t('ways.lead') }}</p>
   <Trouble v-if="found.error.value" :error="found.error.value" @retry="found.refetch()" />
   <p v-else-if="!found.data.value" class="quiet" role="status">{{ t('plan.computing') }}</p>
   <template v-else>
@@ -169,25 +165,8 @@ const cell = (step: Schemas['Step'] | null) =>
 </template>
 
 <style scoped>
-.top {
-  display: flex;
-  align-items: baseline;
-  gap: 16px;
-  margin-bottom: 12px;
-}
-h1 a {
-  text-decoration: none;
-}
-.title {
-  font: 700 18px var(--display);
-}
-.title .quiet {
-  margin-left: 8px;
-  font-family: var(--text);
-  font-weight: 400;
-}
-.tried {
-  margin-left: auto;
+.lead {
+  margin-bottom: 10px;
 }
 .relax {
   margin-bottom: 14px;
@@ -259,9 +238,6 @@ dd {
   }
   .gives {
     min-height: 0;
-  }
-  .title .quiet {
-    display: none;
   }
 }
 </style>

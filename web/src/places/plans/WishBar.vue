@@ -1,27 +1,33 @@
 <script setup lang="ts">
 /** What is wished: the choices that change a plan. */
-import { ElDatePicker, ElOption, ElOptionGroup, ElSelect, ElSlider } from 'element-plus'
+import { ElSlider } from 'element-plus'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import type { Problem, Schemas } from '@/api/client'
+import type { Schemas } from '@/api/client'
+import { blotValues, dryerValues, heatValues, onHeadValues } from '@/api/generated'
 import type { Wish } from '@/api/queries'
 import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
+import Field from '@/parts/Field.vue'
+import Moment from '@/parts/Moment.vue'
+import Pick from '@/parts/Pick.vue'
+import Stepper from '@/parts/Stepper.vue'
 import { short } from '@/text/format'
+import { anotherStyle, anotherCount, dryerOf, percentOf, shareOf } from '@/wish/choices'
+import type { WishDesk } from '@/wish/useWish'
 
 import SchoolFields from './SchoolFields.vue'
-import { type Style, STYLES } from './services'
+import { STYLES } from './services'
 
-const props = defineProps<{
-  problems: Problem[]
+defineProps<{
+  desk: WishDesk
   count?: number
-  /** Whether the scheme of the parting always makes the same number. */
-  ownNumber?: boolean
   releaseH?: number
   dryMin?: number
   /** Heat the last plan was computed for: as wished, else what this head can take. */
   heat?: Wish['goal']['max_heat']
+  definition?: number
   /** Days the last plan is worn. */
   wear?: number
   /** Diameter of the rods the last plan takes, if it takes any. */
@@ -29,171 +35,82 @@ const props = defineProps<{
   /** The air the last plan was computed for. */
   air?: Schemas['Room']
 }>()
-const wish = defineModel<Wish>({ required: true })
 const { t } = useI18n()
-
 const more = ref(false)
-const ON_HEAD = [
-  'loose',
-  'twists',
-  'flat_twists',
-  'braids',
-  'coils',
-  'rods',
-  'wash_and_go',
-  'bun',
-  'sewn_in',
-] as const
-
-const wrong = (field: string) => props.problems.find((one) => one.field === field)?.message
-
-function set(change: Partial<Wish>) {
-  wish.value = { ...wish.value, ...change }
-}
-function setGoal(change: Partial<Wish['goal']>) {
-  set({ goal: { ...wish.value.goal, ...change } })
-}
-/** Another style has other usual numbers. */
-function setStyle(style: Style) {
-  const goal = { ...wish.value.goal, style, sections: null, release_after_h: null, wear_days: null }
-  // Changes by hand belong to the routine they were made in.
-  const own = { rod_mm: null, coil_mm: null, bands: null }
-  set({ goal: { ...goal, ...own }, edits: [], parting: {}, stages: [] })
-}
-const begin = computed(() =>
-  wish.value.planned_start ? new Date(wish.value.planned_start) : undefined,
-)
-const setBegin = (at: Date | null) => set({ planned_start: at?.toISOString() ?? null })
-const now = computed(() => wish.value.now ?? null)
-function setNow(change: NonNullable<Wish['now']>) {
-  set({ now: { ...(now.value ?? {}), ...change } })
-}
-function setDryer(dry: Wish['dry']) {
-  set({ dry, dry_min: null, stages: [] })
-}
-/** Another number of sections is another parting: what a hand changed belonged to the old one. */
-function setSections(sections: number | null | undefined) {
-  const { even, part_cm, order, scheme } = wish.value.parting ?? {}
-  const kept = { even, part_cm, order, scheme: props.ownNumber ? null : scheme }
-  set({ goal: { ...wish.value.goal, sections: sections ?? null }, parting: kept })
-}
-const byStages = computed(() => (wish.value.stages?.length ?? 0) > 0)
-function step(by: number) {
-  setSections(Math.max(1, (wish.value.goal.sections ?? props.count ?? 1) + by))
-}
-
-const definition = computed({
-  get: () => Math.round((wish.value.goal.definition ?? 0.5) * 100),
-  set: (value) => setGoal({ definition: value / 100 }),
-})
-const room = computed(() => wish.value.room ?? { temp_c: undefined, rh: undefined })
-const rhPercent = computed(() =>
-  room.value.rh === undefined ? null : Math.round(room.value.rh * 1000) / 10,
-)
-function setRoom(change: { temp_c?: number | null; rh?: number | null }) {
-  const next = { ...room.value, ...change }
-  const kept = Object.fromEntries(
-    Object.entries(next).filter(([, value]) => value !== null && value !== undefined),
-  )
-  set({ room: Object.keys(kept).length ? kept : null })
-}
-const school = computed(() => wish.value.school ?? {})
 const options = <Value extends string>(values: readonly Value[], key: string) =>
   values.map((value) => ({ value, text: t(`plan.${key}.${value}`) }))
+const styles = computed(() =>
+  STYLES.map(({ group, styles: of }) => ({
+    label: t(`plan.groups.${group}`),
+    options: of.map((value) => ({ value, text: t(`plan.styles.${value}`) })),
+  })),
+)
+const worn = computed(() => [
+  { value: 'record' as const, text: t('plan.nowRecord') },
+  ...onHeadValues.map((value) => ({ value, text: t(`plan.nows.${value}`) })),
+])
 </script>
 
 <template>
   <div class="wish">
-    <div class="field style">
-      <label for="style">{{ t('plan.style') }}</label>
-      <ElSelect
-        id="style"
-        :model-value="wish.goal.style"
-        :aria-label="t('plan.style')"
-        @update:model-value="setStyle"
-      >
-        <ElOptionGroup
-          v-for="group in STYLES"
-          :key="group.group"
-          :label="t(`plan.groups.${group.group}`)"
-        >
-          <ElOption
-            v-for="one in group.styles"
-            :key="one"
-            :value="one"
-            :label="t(`plan.styles.${one}`)"
-          />
-        </ElOptionGroup>
-      </ElSelect>
-      <span v-if="wrong('goal.style')" class="wrong" role="alert">{{ wrong('goal.style') }}</span>
-    </div>
-    <div class="field definition">
-      <span class="label">{{ t('plan.definition') }}</span>
+    <Pick
+      class="style"
+      :label="t('plan.style')"
+      name="goal.style"
+      :groups="styles"
+      :model-value="desk.wish.value.goal.style"
+      @update:model-value="desk.patch(anotherStyle($event))"
+    />
+    <Field class="definition" :label="t('plan.definition')" name="goal.definition" group>
       <ElSlider
-        v-model="definition"
+        :model-value="Math.round((desk.wish.value.goal.definition ?? definition ?? 0.5) * 100)"
         :step="5"
         :show-tooltip="false"
         :aria-label="t('plan.definition')"
+        @input="desk.patch({ goal: { definition: Number($event) / 100 } })"
       />
-    </div>
-    <div class="stepper">
-      <button class="act" type="button" :aria-label="`${t('plan.sections')} −`" @click="step(-1)">
-        −
-      </button>
-      <Amount
-        :label="t('plan.sections')"
-        :model-value="wish.goal.sections ?? null"
-        :placeholder="count ? String(count) : t('plan.sectionsUsual')"
-        :wrong="wrong('goal.sections')"
-        width="64px"
-        @update:model-value="setSections($event)"
-      />
-      <button class="act" type="button" :aria-label="`${t('plan.sections')} +`" @click="step(1)">
-        +
-      </button>
-    </div>
+    </Field>
+    <Stepper
+      :label="t('plan.sections')"
+      name="goal.sections"
+      :now="count"
+      :model-value="desk.wish.value.goal.sections ?? null"
+      @update:model-value="desk.patch(anotherCount($event))"
+    />
     <Choice
-      :label="byStages ? t('plan.dryingStages') : t('plan.drying')"
-      :model-value="byStages ? undefined : wish.dry"
-      :options="options(['air', 'hood', 'diffuser'] as const, 'dryers')"
-      @update:model-value="setDryer"
+      :label="desk.wish.value.stages?.length ? t('plan.dryingStages') : t('plan.drying')"
+      :model-value="desk.wish.value.stages?.length ? undefined : (desk.wish.value.dry ?? 'air')"
+      :options="options(dryerValues, 'dryers')"
+      @update:model-value="desk.patch(dryerOf($event))"
     />
     <Amount
-      v-if="wish.dry !== 'air' && !byStages"
+      v-if="(desk.wish.value.dry ?? 'air') !== 'air' && !desk.wish.value.stages?.length"
       :label="t('plan.dryMin')"
+      name="dry_min"
       :unit="t('plan.minutesUnit')"
-      :model-value="wish.dry_min ?? null"
+      :model-value="desk.wish.value.dry_min ?? null"
       :placeholder="dryMin ? String(dryMin) : t('plan.asNeeded')"
-      :wrong="wrong('dry_min')"
       width="110px"
-      @update:model-value="set({ dry_min: $event })"
+      @update:model-value="desk.patch({ dry_min: $event })"
     />
     <Amount
       :label="t('plan.release')"
+      name="goal.release_after_h"
       :unit="t('plan.hours')"
-      :model-value="wish.goal.release_after_h ?? null"
+      :model-value="desk.wish.value.goal.release_after_h ?? null"
       :placeholder="releaseH === undefined ? t('plan.usual') : String(releaseH)"
-      :wrong="wrong('goal.release_after_h')"
       width="96px"
-      @update:model-value="setGoal({ release_after_h: $event })"
+      @update:model-value="desk.patch({ goal: { release_after_h: $event } })"
     />
-    <div class="field">
-      <label for="begin">{{ t('plan.begin') }}</label>
-      <ElDatePicker
-        id="begin"
-        :model-value="begin"
-        type="datetime"
-        format="D MMM, HH:mm"
-        :placeholder="t('plan.beginUnset')"
-        :aria-label="t('plan.begin')"
-        class="begin"
-        style="width: 126px"
-        @update:model-value="setBegin"
-      />
-      <span v-if="wrong('planned_start')" class="wrong" role="alert">{{
-        wrong('planned_start')
-      }}</span>
-    </div>
+    <Moment
+      class="begin"
+      :label="t('plan.begin')"
+      name="planned_start"
+      :placeholder="t('plan.beginUnset')"
+      width="126px"
+      :model-value="desk.wish.value.planned_start ?? null"
+      @update:model-value="desk.patch({ planned_start: $event })"
+    />
     <button class="act more" type="button" :aria-expanded="more" @click="more = !more">
       {{ more ? t('plan.fewer') : t('plan.more') }}
     </button>
@@ -201,109 +118,107 @@ const options = <Value extends string>(values: readonly Value[], key: string) =>
   <div v-if="more" class="wish second">
     <Amount
       :label="t('plan.temp')"
+      name="room.temp_c"
       unit="°C"
-      :model-value="room.temp_c ?? null"
+      :model-value="desk.wish.value.room?.temp_c ?? null"
       :placeholder="air?.temp_c === undefined ? t('plan.usual') : short(air.temp_c)"
-      :wrong="wrong('room.temp_c')"
       width="96px"
-      @update:model-value="setRoom({ temp_c: $event })"
+      @update:model-value="desk.patch({ room: { temp_c: $event } })"
     />
     <Amount
       :label="t('plan.rh')"
+      name="room.rh"
+      :instead="t('plan.rhRange')"
       unit="%"
-      :model-value="rhPercent"
+      :model-value="percentOf(desk.wish.value.room?.rh)"
       :placeholder="air?.rh === undefined ? t('plan.usual') : short(air.rh * 100)"
-      :wrong="wrong('room.rh') && t('plan.rhRange')"
       width="96px"
-      @update:model-value="setRoom({ rh: $event == null ? null : $event / 100 })"
+      @update:model-value="desk.patch({ room: { rh: shareOf($event) } })"
     />
     <Choice
       :label="t('plan.heat')"
-      :model-value="wish.goal.max_heat ?? heat ?? 'medium'"
-      :options="options(['none', 'low', 'medium'] as const, 'heats')"
-      @update:model-value="setGoal({ max_heat: $event })"
+      :model-value="desk.wish.value.goal.max_heat ?? heat"
+      :options="options(heatValues, 'heats')"
+      @update:model-value="desk.patch({ goal: { max_heat: $event } })"
     />
     <Choice
       :label="t('plan.blot')"
-      :model-value="wish.blot ?? 'usual'"
-      :options="options(['usual', 'none', 'cloth', 'pressed'] as const, 'blots')"
-      @update:model-value="set({ blot: $event === 'usual' ? null : $event })"
+      :model-value="desk.wish.value.blot ?? 'usual'"
+      :options="options(['usual', ...blotValues] as const, 'blots')"
+      @update:model-value="desk.patch({ blot: $event === 'usual' ? null : $event })"
     />
     <Amount
       :label="t('plan.limit')"
+      name="goal.time_limit_min"
       :unit="t('plan.minutesUnit')"
-      :model-value="wish.goal.time_limit_min ?? null"
+      :model-value="desk.wish.value.goal.time_limit_min ?? null"
       :placeholder="t('plan.noLimit')"
-      :wrong="wrong('goal.time_limit_min')"
       width="120px"
-      @update:model-value="setGoal({ time_limit_min: $event })"
+      @update:model-value="desk.patch({ goal: { time_limit_min: $event } })"
     />
     <Amount
       :label="t('plan.wearDays')"
+      name="goal.wear_days"
       :unit="t('plan.daysUnit')"
-      :model-value="wish.goal.wear_days ?? null"
+      :model-value="desk.wish.value.goal.wear_days ?? null"
       :placeholder="wear ? String(wear) : t('plan.usual')"
-      :wrong="wrong('goal.wear_days')"
       width="110px"
-      @update:model-value="setGoal({ wear_days: $event })"
+      @update:model-value="desk.patch({ goal: { wear_days: $event } })"
     />
-    <div class="field">
-      <label for="now">{{ t('plan.now') }}</label>
-      <ElSelect
-        id="now"
-        :model-value="now?.style ?? 'record'"
-        :aria-label="t('plan.now')"
-        style="width: 170px"
-        @update:model-value="$event === 'record' ? set({ now: null }) : setNow({ style: $event })"
-      >
-        <ElOption value="record" :label="t('plan.nowRecord')" />
-        <ElOption v-for="one in ON_HEAD" :key="one" :value="one" :label="t(`plan.nows.${one}`)" />
-      </ElSelect>
-    </div>
+    <Pick
+      :label="t('plan.now')"
+      name="now.style"
+      :options="worn"
+      width="170px"
+      :model-value="desk.wish.value.now?.style ?? 'record'"
+      @update:model-value="
+        desk.patch({ now: !$event || $event === 'record' ? null : { style: $event } })
+      "
+    />
     <Amount
-      v-if="now?.style && now.style !== 'loose'"
+      v-if="desk.wish.value.now?.style && desk.wish.value.now.style !== 'loose'"
       :label="t('plan.worn')"
+      name="now.worn_days"
       :unit="t('plan.daysUnit')"
-      :model-value="now.worn_days ?? null"
-      :wrong="wrong('now.worn_days')"
+      :model-value="desk.wish.value.now.worn_days ?? null"
       width="110px"
-      @update:model-value="setNow({ worn_days: $event })"
+      @update:model-value="desk.patch({ now: { worn_days: $event } })"
     />
     <Amount
       v-if="rods"
       :label="t('plan.rod')"
+      name="goal.rod_mm"
       unit="mm"
-      :model-value="wish.goal.rod_mm ?? null"
+      :model-value="desk.wish.value.goal.rod_mm ?? null"
       :placeholder="String(rods)"
-      :wrong="wrong('goal.rod_mm')"
       width="96px"
-      @update:model-value="setGoal({ rod_mm: $event })"
+      @update:model-value="desk.patch({ goal: { rod_mm: $event } })"
     />
     <Choice
-      v-if="wish.goal.style === 'under_wig_base'"
+      v-if="desk.wish.value.goal.style === 'under_wig_base'"
       :label="t('plan.leaveOut')"
-      :model-value="wish.goal.leave_out ? 'front' : 'none'"
+      :model-value="desk.wish.value.goal.leave_out ? 'front' : 'none'"
       :options="options(['none', 'front'] as const, 'leaveOuts')"
-      @update:model-value="setGoal({ leave_out: $event === 'front' })"
+      @update:model-value="desk.patch({ goal: { leave_out: $event === 'front' } })"
     />
     <Choice
       :label="t('plan.posture')"
-      :model-value="wish.goal.head_down ? 'down' : 'upright'"
+      :model-value="desk.wish.value.goal.head_down ? 'down' : 'upright'"
       :options="options(['upright', 'down'] as const, 'postures')"
-      @update:model-value="setGoal({ head_down: $event === 'down' })"
+      @update:model-value="desk.patch({ goal: { head_down: $event === 'down' } })"
     />
     <Amount
       :label="t('plan.days')"
+      name="days_since_detangle"
       :unit="t('plan.daysAgo')"
-      :model-value="wish.days_since_detangle ?? null"
+      :model-value="desk.wish.value.days_since_detangle ?? null"
       :placeholder="t('plan.sinceVisit')"
-      :wrong="wrong('days_since_detangle') ?? wrong('hair.days_since_detangle')"
       width="170px"
-      @update:model-value="set({ days_since_detangle: $event })"
+      @update:model-value="desk.patch({ days_since_detangle: $event })"
     />
     <SchoolFields
-      :model-value="school"
-      @update:model-value="set({ school: $event && Object.keys($event).length ? $event : null })"
+      :model-value="desk.wish.value.school ?? undefined"
+      @change="(topic, value) => desk.patch({ school: { [topic]: value } })"
     />
   </div>
 </template>
@@ -336,25 +251,6 @@ const options = <Value extends string>(values: readonly Value[], key: string) =>
 .definition :deep(.el-slider) {
   padding: 0 8px;
   height: 40px;
-}
-.stepper {
-  display: flex;
-}
-.stepper .act {
-  width: 40px;
-  margin-top: 23px;
-  padding: 0;
-  font-size: 20px;
-}
-.stepper :deep(.el-input__wrapper) {
-  padding: 0 6px;
-}
-.stepper :deep(input) {
-  text-align: center;
-  font-weight: 700;
-}
-.stepper :deep(label) {
-  white-space: nowrap;
 }
 .more {
   margin: 23px 0 0 auto;

@@ -74,10 +74,10 @@ const groups = computed(() =>
 )
 const label = (item: Schemas['KitItem']) =>
   item.diameter_mm ? `${short(item.diameter_mm)} mm` : item.name || t(`kit.kinds.${item.kind}`)
-const holds = (row: FreeItem) =>
-  row.holds.map((one) => {
-    const words = { count: one.count, who: one.who, when: when(new Date(one.end), now.value) }
-    return one.who === 'cleaning' ? t('kit.cleaningUntil', words) : t('kit.until', words)
+const elsewhere = (row: FreeItem) =>
+  row.elsewhere.map(({ count, holder, end }) => {
+    const words = { count, who: holder, when: when(new Date(end), now.value) }
+    return holder ? t('kit.until', words) : t('kit.cleaningUntil', words)
   })
 
 /** What came out for one plan goes into the bath together. */
@@ -165,7 +165,7 @@ const setCount = (id: number, value: number | null | undefined) => {
           <tr
             v-for="(row, i) in group.items"
             :key="row.item.id"
-            :class="{ first: i === 0, gone: row.holds.length && !row.free }"
+            :class="{ first: i === 0, gone: row.elsewhere.length && !row.free }"
           >
             <td class="kind">{{ i === 0 ? t(`kit.kinds.${group.kind}`) : '' }}</td>
             <td>
@@ -190,7 +190,7 @@ const setCount = (id: number, value: number | null | undefined) => {
             </td>
             <td class="n free">{{ row.free }}</td>
             <td class="where">
-              <span v-for="one in holds(row)" :key="one">{{ one }}</span>
+              <span v-for="one in elsewhere(row)" :key="one">{{ one }}</span>
             </td>
             <td class="n">
               <button
@@ -254,8 +254,8 @@ const setCount = (id: number, value: number | null | undefined) => {
           <p class="quiet">{{ plan.title }}: {{ needs(plan.needs) }}</p>
           <div class="line">
             <b v-if="lacking(plan.needs)" class="wrong">{{ lacking(plan.needs) }}</b>
-            <b v-else-if="plan.odd.length">{{
-              plan.odd
+            <b v-else-if="plan.substitutes.length">{{
+              plan.substitutes
                 .map((one) =>
                   t('kit.standsIn', {
                     n: one.count,
@@ -283,7 +283,9 @@ const setCount = (id: number, value: number | null | undefined) => {
           <div class="line">
             <b>{{ use.count }} {{ use.what }}</b>
             <span v-if="!use.cleaning_since" class="quiet">
-              {{ t('kit.onHead', { who: use.who, when: when(new Date(use.expected_back), now) }) }}
+              {{
+                t('kit.onHead', { who: use.holder, when: when(new Date(use.expected_back), now) })
+              }}
             </span>
             <span v-else-if="leftMs(use) > 0" class="clock">{{ clockOf(use) }}</span>
           </div>

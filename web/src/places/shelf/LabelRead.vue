@@ -15,7 +15,7 @@ const sources = (label: Label) =>
   label.sources.map((source, i) => ({
     rule: `source ${i}`,
     because: source.split(':')[0] ?? '',
-    fired_by: t('label.count', { n: label.ingredients.length }, label.ingredients.length),
+    trigger: t('label.count', { n: label.ingredients.length }, label.ingredients.length),
     source,
   }))
 const unknown = computed(() => new Set(props.label?.unknown.map((one) => one.text)))

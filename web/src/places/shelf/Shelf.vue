@@ -61,7 +61,7 @@ const reasons = (row: Row) =>
   (row.fit?.clashes ?? []).map((one) => ({
     rule: one.key,
     because: one.text,
-    fired_by: one.fired_by,
+    trigger: one.trigger,
     source: one.source,
   }))
 const details = (row: Row) =>

@@ -9,11 +9,11 @@ export const outlookReasons = (row: Row) => [
   {
     rule: 'outlook',
     because: row.outlook.because,
-    fired_by: row.name,
+    trigger: row.name,
     source: 'Compound Poisson process; house values for low and for orders.',
   },
   ...(row.keeps_because
-    ? [{ rule: 'keeps', because: row.keeps_because, fired_by: row.name, source: 'The label.' }]
+    ? [{ rule: 'keeps', because: row.keeps_because, trigger: row.name, source: 'The label.' }]
     : []),
 ]
 

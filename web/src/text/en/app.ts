@@ -22,6 +22,9 @@ export const app = {
     cancel: 'Cancel',
     undo: 'Undo',
     notNumber: '“{typed}” is not a number.',
+    blank: 'blank',
+    theirs: 'Somebody else typed {value} meanwhile.',
+    takeTheirs: 'Take theirs',
   },
   keys: {
     title: 'Keys',

@@ -264,7 +264,6 @@ export const plans = {
     only: 'No other way is better at anything: free a number, such as the sections or the release.',
     choose: 'Choose two to lay side by side.',
     same: 'These two do not differ.',
-    back: 'Back to the composer',
   },
   days: {
     title: 'The days after',

@@ -1,0 +1,21 @@
+<script setup lang="ts">
+/** What was refused and no field in sight shows; and what failed without a word. */
+import { computed } from 'vue'
+
+import type { Refusal } from '@/forms/refusal'
+
+import Trouble from './Trouble.vue'
+
+const props = defineProps<{ refusal: Refusal }>()
+const emit = defineEmits<{ retry: [] }>()
+const rest = computed(() => props.refusal.rest.value)
+const trouble = computed(() => props.refusal.trouble.value)
+</script>
+
+<template>
+  <p v-for="problem in rest" :key="problem.field" class="wrong" role="alert">
+    {{ problem.message }}
+    <slot :problem="problem" />
+  </p>
+  <Trouble v-if="trouble" :error="trouble" @retry="emit('retry')" />
+</template>
