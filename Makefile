@@ -7,7 +7,7 @@ ADDRESS ?= 127.0.0.1:8000
 export GAUFFER_VAR ?= $(CURDIR)/var
 export PIP_DISABLE_PIP_VERSION_CHECK := 1
 
-.PHONY: demo test lint types bench ratio shots web dev clean
+.PHONY: demo test lint types bench golden ratio shots web dev clean
 
 demo: .make/app web
 ifdef RESET
@@ -36,6 +36,10 @@ types: .make/app .make/node
 
 bench: .make/dev
 	$(PY) -m salon.checks.bench
+
+# The answers that the rules give to a corpus of requests; kept anew when RULES_VERSION was raised.
+golden: .make/dev
+	$(PY) -m craft.tests.golden
 
 ratio:
 	@$(PY) -m salon.checks.ratio

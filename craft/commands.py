@@ -33,14 +33,14 @@ from craft.known import known
 from craft.labels import ALLERGEN_FROM_PERCENT, read_label
 from craft.partings import Layout, bundles, count_of, part, totals
 from craft.profiling import profiled
-from craft.routine.bottles import bottles
-from craft.routine.chain import chain
-from craft.routine.compare import compare
-from craft.routine.crown import crown, line_out, section_out, views_of
-from craft.routine.drying_plan import drying_plan, stages_out
-from craft.routine.look import looks
+from craft.routine.drying.planner import drying_plan, stages_out
+from craft.routine.explain.crown import crown, line_out, section_out, views_of
+from craft.routine.explain.look import looks
 from craft.routine.planner import plan
-from craft.routine.propose import propose
+from craft.routine.products.bottles import bottles
+from craft.routine.trials.chain import chain
+from craft.routine.trials.compare import compare
+from craft.routine.trials.propose import propose
 from craft.visit import visit
 from craft.vocabulary import Scheme, StageKind
 

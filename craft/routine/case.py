@@ -16,10 +16,10 @@ from craft.partings import (
     Section,
     knows_its_number,
 )
-from craft.routine.clashes import facts_of
-from craft.routine.picking import Shelf, check_by_hand, pick
-from craft.routine.techniques import TECHNIQUES, Technique
-from craft.routine.why import HOUSE, TRADE, reason
+from craft.routine.compose.techniques import TECHNIQUES, Technique
+from craft.routine.explain.why import HOUSE, TRADE, reason
+from craft.routine.products.clashes import facts_of
+from craft.routine.products.picking import Shelf, check_by_hand, pick
 from craft.vocabulary import (
     Blot,
     Dryer,
@@ -50,6 +50,7 @@ class Case:
         layout: how the head is parted
         parted: the parted head
         hair_g, surface_m2, scalp_cm2, hairs: sums over the sections
+        shelf: the bottles that may be taken, and what they are judged by
         taken: the bottle of every role
     """
 
@@ -62,22 +63,13 @@ class Case:
     surface_m2: float
     scalp_cm2: float
     hairs: float
+    shelf: Shelf
     taken: Mapping[Role, ShelfItem | None] = field(default_factory=dict)
 
     @property
     def sections(self) -> tuple[Section, ...]:
         """The sections in working order."""
         return self.parted.sections
-
-    @property
-    def shelf(self) -> Shelf:
-        """The bottles that may be taken, and what they are judged by."""
-        return Shelf(
-            self.request.shelf,
-            facts_of(self.request, self.hair),
-            frozenset(self.technique.stays_in),
-            self.request.flakers,
-        )
 
     @property
     def dry(self) -> Dryer:
@@ -230,6 +222,12 @@ def case_of(request: PlanRequest) -> Case:
         surface_m2=sums["surface_m2"],
         scalp_cm2=sums["scalp_cm2"],
         hairs=sums["hairs"],
+        shelf=Shelf(
+            request.shelf,
+            facts_of(request, hair),
+            frozenset(technique.stays_in),
+            request.flakers,
+        ),
     )
     grams = {role: case.grams(role) for role in case.roles}
     return replace(case, taken=pick(case.shelf, case.roles, grams, request.bottles))

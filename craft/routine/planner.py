@@ -6,10 +6,8 @@ from collections.abc import Mapping, Sequence
 from craft import RULES_VERSION, curl, doses, drying
 from craft.contract.partings import SectionOut
 from craft.contract.plan import (
-    Caution,
     Drying,
     Finished,
-    Fix,
     PlanAnswer,
     PlanRequest,
     Reason,
@@ -19,11 +17,19 @@ from craft.contract.plan import (
 from craft.drying import Stage
 from craft.head import hairline
 from craft.partings import PARTED_IN_THE_MIDDLE, Layout, Section, knows_its_number
-from craft.routine.before import before
 from craft.routine.case import Case, case_of
-from craft.routine.cautions import cautions_for, gravest_first, leave_on
-from craft.routine.crown import line_out, section_out
-from craft.routine.curls import (
+from craft.routine.cautions import Applied, applied
+from craft.routine.compose.before import before
+from craft.routine.compose.edits import edited
+from craft.routine.compose.schools import schools
+from craft.routine.compose.steps import sitting_minutes
+from craft.routine.compose.styling import shape_minutes, styling
+from craft.routine.compose.washing import blot_and_part, washing
+from craft.routine.drying.forecast import SAFE_ODDS, Forecast, curve, forecast_of, section_bundle
+from craft.routine.explain.crown import line_out, section_out
+from craft.routine.explain.home import home, wear_days
+from craft.routine.explain.why import HOUSE, MODEL, TRADE, reason
+from craft.routine.kit.curls import (
     bands_of,
     curl_width,
     hangs,
@@ -33,22 +39,8 @@ from craft.routine.curls import (
     stretch_of,
     turns_of,
 )
-from craft.routine.edits import edited
-from craft.routine.fixes import fixes_for_drying
-from craft.routine.fixes_of_things import (
-    fixes_for_bottles,
-    fixes_for_film,
-    fixes_for_kit,
-    fixes_for_rods,
-)
-from craft.routine.forecast import SAFE_ODDS, Forecast, curve, forecast, section_bundle
-from craft.routine.home import home, wear_days
-from craft.routine.kit import bundles_of, kit_needed, rod_mm, rods_by_section
-from craft.routine.order import out_of_order
-from craft.routine.schools import schools
-from craft.routine.styling import shape_minutes, styling
-from craft.routine.washing import blot_and_part, washing
-from craft.routine.why import HOUSE, MODEL, TRADE, reason
+from craft.routine.kit.pieces import bundles_of, kit_needed, rod_mm, rods_by_section
+from craft.routine.products.dosing import film_left_on
 from craft.vocabulary import Role, Scheme, Severity, StageKind
 
 #: How sure we are of the stretch of a technique. House value.
@@ -58,38 +50,6 @@ WISH_SHARE, DOUBLING_SHARE, DAMP_SHARE = 0.3, 0.06, 0.4
 DEFINITION_RANGE = (0.05, 0.98)
 #: The chart looks this much past the later of release and dry, and at most so far [h].
 CHART_PAST, CHART_LIMIT_H = 1.15, 336.0
-
-#: Where each caution is shown.
-CAUTION_STEPS = {
-    "not_dry_at_release": ("release", "shape"),
-    "kit_short": ("shape",),
-    "rod_fit": ("shape",),
-    "damp_cap": ("send_home",),
-    "residue_risk": ("lay_in",),
-    "thin_film": ("lay_in",),
-    "silicone_cowash": ("lay_in",),
-    "allergen": ("lay_in", "mask", "cleanse"),
-    "tension_edges": ("shape",),
-    "basin_posture": ("cleanse", "clarify", "rinse"),
-    "no_inversion": ("shape",),
-    "overnight_mask": ("mask",),
-    "wear_overdue": ("take_down_old",),
-    "essential_oil": ("lay_in", "cleanse"),
-    "solid_oil": ("lay_in",),
-    "too_heavy": ("lay_in",),
-    "too_light": ("lay_in",),
-    "heat_limit": ("dry",),
-    "patch_test": ("cleanse", "lay_in"),
-    "label_unread": ("cleanse", "condition", "mask", "lay_in"),
-    "allergen_unnamed": ("cleanse", "condition", "mask", "lay_in"),
-    "avoided": ("cleanse", "condition", "mask", "lay_in"),
-    "spoiled": ("lay_in",),
-    "spoils_soon": ("lay_in",),
-    "label_rinse": ("lay_in",),
-    "protein_stiff": ("mask", "lay_in"),
-    "humectant_air": ("lay_in",),
-    "flaking_pair": ("lay_in",),
-}
 
 
 def plan(request: PlanRequest) -> PlanAnswer:
@@ -105,29 +65,26 @@ def plan(request: PlanRequest) -> PlanAnswer:
         CraftError: the request asks for something that cannot be; names the field
     """
     case = case_of(request)
-    made = forecast(case)
+    forecast = forecast_of(case)
     rods = rods_by_section(case)
     told, made_reasons = made_as(case, rods)
-    steps, removed = edited(case, routine(case, made))
-    found = gravest_first(
-        [*cautions_for(case, made, first_sitting(steps)), *out_of_order(case, steps)]
-    )
-    fixes = fixes_for(case, made, found)
-    stopped = any(one.severity is Severity.STOP for one in found)
+    steps, removed = edited(case, routine(case, forecast))
+    cautions = applied(case, forecast, steps)
+    stopped = any(caution.severity is Severity.STOP for caution in cautions)
     return PlanAnswer(
         rules_version=RULES_VERSION,
         title=case.technique.title,
         scheme=case.layout.scheme,
-        steps=[] if stopped else place_cautions(steps, found),
-        sections=sections_out(case, made, rods),
+        steps=[] if stopped else place_cautions(steps, cautions),
+        sections=sections_out(case, forecast, rods),
         hairline=[(round(float(x), 2), round(float(y), 2)) for x, y in hairline(case.hair.head_cm)],
         totals=totals(case, [] if stopped else steps),
-        drying=drying_out(made),
+        drying=drying_out(forecast),
         kit_needed=kit_needed(case),
-        finished=finished(case, made),
-        cautions=with_fixes(found, fixes),
-        fixes=[] if stopped else fixes,
-        home=home(case, made),
+        finished=finished(case, forecast),
+        cautions=[caution.told() for caution in cautions],
+        fixes=[fix for caution in cautions for fix in caution.fixes],
+        home=home(case, forecast),
         assumed=list(case.hair.assumed),
         own_number=knows_its_number(case.layout.scheme),
         middle=case.layout.scheme in PARTED_IN_THE_MIDDLE,
@@ -150,54 +107,24 @@ def sides(layout: Layout) -> list[int]:
     return [layout.forward, layout.sideways, layout.back]
 
 
-def routine(case: Case, made: Forecast) -> list[Step]:
+def routine(case: Case, forecast: Forecast) -> list[Step]:
     """The steps in the order of the work."""
     wet = [*washing(case), blot_and_part(case)] if case.washes else []
-    return [*before(case), *wet, *styling(case, made)]
+    return [*before(case), *wet, *styling(case, forecast)]
 
 
-def fixes_for(case: Case, made: Forecast, found: Sequence[Caution]) -> list[Fix]:
-    """Changes that answer the cautions that fired, the cheapest first for each."""
-    drying_fixes = fixes_for_drying(case, made) if has(found, "not_dry_at_release") else []
-    kit_fixes = fixes_for_kit(case, made) if has(found, "kit_short") else []
-    rod_fixes = fixes_for_rods(case, made) if has(found, "rod_fit") else []
-    film_fixes = fixes_for_film(case, made) if has(found, "residue_risk") else []
-    return [
-        *drying_fixes,
-        *rod_fixes,
-        *kit_fixes,
-        *film_fixes,
-        *fixes_for_bottles(case, made, found),
-    ]
-
-
-def has(cautions: Sequence[Caution], key: str) -> bool:
-    """Whether a caution fired."""
-    return any(one.key == key for one in cautions)
-
-
-def with_fixes(cautions: Sequence[Caution], fixes: Sequence[Fix]) -> list[Caution]:
-    """Tell each caution which fixes answer it."""
-    return [
-        one.model_copy(update={"fixes": [fix.key for fix in fixes if fix.caution == one.key]})
-        for one in cautions
-    ]
-
-
-def place_cautions(steps: Sequence[Step], cautions: Sequence[Caution]) -> list[Step]:
+def place_cautions(steps: Sequence[Step], cautions: Sequence[Applied]) -> list[Step]:
     """Put each caution on the steps where the risk arises."""
-    fired = [one.key for one in cautions]
     return [
         step.model_copy(
-            update={"cautions": [key for key in fired if step.key in CAUTION_STEPS.get(key, ())]}
+            update={
+                "cautions": [
+                    caution.rule.key for caution in cautions if step.key in caution.rule.steps
+                ]
+            }
         )
         for step in steps
     ]
-
-
-def first_sitting(steps: Sequence[Step]) -> float:
-    """Minutes the client spends in the salon today."""
-    return sum(step.hands_on_min + step.wait_min for step in steps if step.sitting == 1)
 
 
 def totals(case: Case, steps: Sequence[Step]) -> Totals:
@@ -215,8 +142,8 @@ def totals(case: Case, steps: Sequence[Step]) -> Totals:
         hands_on_high=round(hands + wide, 1),
         wait_min=round(waits, 1),
         client_min=round(hands + waits, 1),
-        first_sitting_min=round(first_sitting(steps), 1),
-        leave_on_g_per_m2=round(leave_on(case), 2),
+        first_sitting_min=round(sitting_minutes(steps), 1),
+        leave_on_g_per_m2=round(film_left_on(case), 2),
         thin_below_g_per_m2=doses.THIN_BELOW_G_PER_M2,
         residue_above_g_per_m2=doses.RESIDUE_ABOVE_G_PER_M2,
         product_g=grams,
@@ -280,12 +207,12 @@ def section_reasons(case: Case) -> list[Reason]:
     ]
 
 
-def sections_out(case: Case, made: Forecast, rods: Mapping[int, float]) -> list[SectionOut]:
+def sections_out(case: Case, forecast: Forecast, rods: Mapping[int, float]) -> list[SectionOut]:
     """The parted head with dose, minutes and drying of each section."""
     # Sections of equal hair dry alike: each number of hairs is forecast once.
     hours = {
         hairs: drying.dry(
-            section_bundle(case, hairs), made.water, made.stages, made.factor
+            section_bundle(case, hairs), forecast.water, forecast.stages, forecast.factor
         ).time_to(1.0)
         for hairs in {round(section.hairs) for section in case.sections}
     }
@@ -341,47 +268,47 @@ def stage_told(stage: Stage) -> str:
     return air + (f" for {stage.hours * 60:.0f} min" if stage.hours else "")
 
 
-def drying_out(made: Forecast) -> Drying:
+def drying_out(forecast: Forecast) -> Drying:
     """The forecast with its band."""
-    slow, fast = made.banded(drying.BAND_Z), made.banded(-drying.BAND_Z)
-    dry_h = made.run.time_to(1.0)
-    until = min(CHART_LIMIT_H, CHART_PAST * max(made.release_h, dry_h or 0.0, 0.5))
-    odds = made.odds
-    stages = ", then ".join(stage_told(stage) for stage in made.stages)
+    slow, fast = forecast.banded(drying.BAND_Z), forecast.banded(-drying.BAND_Z)
+    dry_h = forecast.run.time_to(1.0)
+    until = min(CHART_LIMIT_H, CHART_PAST * max(forecast.release_h, dry_h or 0.0, 0.5))
+    odds = forecast.odds
+    stages = ", then ".join(stage_told(stage) for stage in forecast.stages)
     return Drying(
-        h_to_90=rounded(made.run.time_to(0.9)),
+        h_to_90=rounded(forecast.run.time_to(0.9)),
         h_to_dry=rounded(dry_h),
-        release_after_h=made.release_h,
-        at_release=round(made.run.at(made.release_h), 3),
-        at_release_low=round(slow.at(made.release_h), 3),
-        at_release_high=round(fast.at(made.release_h), 3),
+        release_after_h=forecast.release_h,
+        at_release=round(forecast.run.at(forecast.release_h), 3),
+        at_release_low=round(slow.at(forecast.release_h), 3),
+        at_release_high=round(fast.at(forecast.release_h), 3),
         odds_dry=round(odds, 3),
         safe=odds >= SAFE_ODDS,
-        slowest_section=made.slowest,
-        radius_mm=round(made.bundle.radius_m * 1000, 2),
-        curve=curve(made.run, until),
+        slowest_section=forecast.slowest,
+        radius_mm=round(forecast.bundle.radius_m * 1000, 2),
+        curve=curve(forecast.run, until),
         low_curve=curve(slow, until),
         high_curve=curve(fast, until),
         reasons=[
             reason(
                 "shrinking_core",
-                f"A section {made.bundle.radius_m * 1000:.1f} mm thick in radius loses "
-                f"{made.water:g} g of water per g of hair in {stages}.",
-                f"section {made.slowest}, learned factor {made.factor:g}",
+                f"A section {forecast.bundle.radius_m * 1000:.1f} mm thick in radius loses "
+                f"{forecast.water:g} g of water per g of hair in {stages}.",
+                f"section {forecast.slowest}, learned factor {forecast.factor:g}",
                 "Levenspiel, Chemical Reaction Engineering, shrinking core, cylinder, from memory.",
             ),
             reason(
                 "drying_band",
                 "The band holds eight heads in ten; it narrows once drying times of this head "
                 "are recorded.",
-                f"spread {made.spread:g}",
+                f"spread {forecast.spread:g}",
                 HOUSE,
             ),
         ],
     )
 
 
-def finished(case: Case, made: Forecast) -> Finished:
+def finished(case: Case, forecast: Forecast) -> Finished:
     """How long it hangs and how defined it is on day one."""
     hair, technique = case.hair, case.technique
     rod = rod_mm(case) if technique.rods_each else None
@@ -392,7 +319,7 @@ def finished(case: Case, made: Forecast) -> Finished:
         technique.definition
         + WISH_SHARE * (case.definition - 0.5)
         + DOUBLING_SHARE * math.log2(len(case.sections) / technique.sections)
-        - DAMP_SHARE * (1 - made.run.at(made.release_h))
+        - DAMP_SHARE * (1 - forecast.run.at(forecast.release_h))
     )
     return Finished(
         length_cm=round(lengths[1], 1),

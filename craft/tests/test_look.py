@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from craft import look
 from craft.contract import PlanRequest, parse
 from craft.contract.look import LookAnswer
-from craft.routine.look import looks
+from craft.routine.explain.look import looks
 from craft.tests.requests import plan_request
 
 

@@ -183,6 +183,10 @@ class Caution(Frozen):
     """Keys of the fixes that answer it, cheapest first."""
     bottle: str | None = None
     """The bottle it is about."""
+    steps: list[str] = Field(default_factory=list)
+    """Keys of the steps it stands at."""
+    rank: int = 0
+    """Its place among all cautions; the gravest has the smallest."""
 
 
 class Fix(Frozen):
@@ -192,7 +196,7 @@ class Fix(Frozen):
     caution: str
     title: str
     change: dict[str, Any]
-    """To be merged into the request."""
+    """Merge patch of the request (RFC 7396)."""
     hands_on_min: float
     """More hands-on minutes than now."""
     client_min: float

@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from craft.routine.technique import Technique
+from craft.routine.compose.technique import Technique
 from craft.vocabulary import Blot, OnHead, Role, Scheme, SetKind, Style
 
 TWIST_RELEASE = (

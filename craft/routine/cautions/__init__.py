@@ -1,31 +1,95 @@
 """Cautions: shown where the risk arises, never a diagnosis.
 
-One caution is one function that looks at a case and its drying forecast and answers with a warning
-or with nothing. Labels, local codes and licensed practice rule; the texts say so where it matters.
+One caution is one object in one table: when it applies, how grave it is, the steps it stands at and
+the changes that answer it; its place in the table is its rank among those as grave. Labels, local
+codes and licensed practice rule; the texts say so where it matters.
 """
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
 
-from craft.contract.plan import Caution
+from craft.contract.plan import Caution, Fix, Step
 from craft.routine.case import Case
-from craft.routine.cautions import bottles, people, sets
-from craft.routine.cautions.bottles import leave_on
-from craft.routine.forecast import Forecast
+from craft.routine.cautions import bottles, order, people, sets
+from craft.routine.cautions.rule import CautionRule, Sign
+from craft.routine.drying.forecast import Forecast
 from craft.vocabulary import Severity
 
 GRAVEST_FIRST = (Severity.STOP, Severity.ADJUST, Severity.REMIND)
-RULES = (*people.RULES, *sets.RULES, *bottles.RULES)
+CAUTIONS: tuple[CautionRule, ...] = (*people.RULES, *sets.RULES, *bottles.RULES, *order.RULES)
+BY_KEY = {rule.key: rule for rule in CAUTIONS}
 
 
-def cautions_for(case: Case, made: Forecast, first_sitting_min: float) -> list[Caution]:
-    """Every caution of a plan, gravest first."""
-    judged = [rule(case, made) for rule in RULES] + [sets.over_time_limit(case, first_sitting_min)]
-    return gravest_first([one for one in judged if one])
+@dataclass(frozen=True)
+class Applied:
+    """A caution that applies to a plan in the making.
+
+    Args:
+        rule: which
+        sign: what says so
+        fixes: changes that answer it, the cheapest first
+    """
+
+    rule: CautionRule
+    sign: Sign
+    fixes: tuple[Fix, ...]
+
+    @property
+    def severity(self) -> Severity:
+        """How grave it is here."""
+        return self.sign.severity or self.rule.severity
+
+    @property
+    def rank(self) -> int:
+        """Its place among all cautions, 0 the gravest."""
+        places = len(CAUTIONS)
+        return GRAVEST_FIRST.index(self.severity) * places + CAUTIONS.index(self.rule)
+
+    def told(self) -> Caution:
+        """The caution as it is answered."""
+        return Caution(
+            key=self.rule.key,
+            severity=self.severity,
+            text=self.sign.text,
+            trigger=self.sign.trigger,
+            source=self.sign.source,
+            fixes=[fix.key for fix in self.fixes],
+            bottle=self.sign.bottle,
+            steps=list(self.rule.steps),
+            rank=self.rank,
+        )
 
 
-def gravest_first(cautions: Sequence[Caution]) -> list[Caution]:
-    """Cautions in the order they are read."""
-    return sorted(cautions, key=lambda one: GRAVEST_FIRST.index(one.severity))
+def applied(
+    case: Case,
+    forecast: Forecast,
+    steps: Sequence[Step],
+    keys: Iterable[str] | None = None,
+) -> list[Applied]:
+    """Cautions that apply, the gravest first, each with its fixes.
 
-
-__all__ = ["cautions_for", "gravest_first", "leave_on"]
+    Args:
+        case, forecast: what is planned
+        steps: of the plan, after changes by hand
+        keys: only these are looked at; all where none are named
+    """
+    wanted = CAUTIONS if keys is None else tuple(BY_KEY[key] for key in keys)
+    signs: dict[str, Sign] = {}
+    for rule in wanted:
+        sign = rule.sees(case, forecast, steps)
+        if sign is not None:
+            signs.setdefault(sign.key or rule.key, sign)
+    stopped = any(
+        (sign.severity or BY_KEY[key].severity) is Severity.STOP for key, sign in signs.items()
+    )
+    cautions = [
+        Applied(
+            BY_KEY[key],
+            sign,
+            ()
+            if stopped
+            else tuple(trial.fix(key) for trial in BY_KEY[key].fixes(case, forecast, sign)),
+        )
+        for key, sign in signs.items()
+    ]
+    return sorted(cautions, key=lambda caution: caution.rank)

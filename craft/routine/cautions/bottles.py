@@ -1,16 +1,18 @@
 """Cautions of the bottles: on this head, with each other, and all together."""
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 
 from craft import doses
-from craft.contract.plan import Caution, ShelfItem
+from craft.contract.plan import ShelfItem
 from craft.routine.case import Case
-from craft.routine.cautions.telling import Rule, caution
-from craft.routine.clashes import ALLERGEN_SOURCE, Clash, clashes
-from craft.routine.forecast import Forecast
-from craft.routine.picking import barred
-from craft.routine.products import NAMES, choose, name_of, others
-from craft.routine.why import HOUSE
+from craft.routine.cautions.rule import CautionRule, Sees, Sign
+from craft.routine.drying.forecast import Forecast
+from craft.routine.explain.why import HOUSE
+from craft.routine.products.clashes import ALLERGEN_SOURCE, Clash
+from craft.routine.products.dosing import NAMES, choose, film_left_on, name_of, others
+from craft.routine.products.picking import barred
+from craft.routine.trials.things import fixes_for_film, take_instead
+from craft.routine.trials.trial import Trial
 from craft.vocabulary import Role, Severity, Washing
 
 SALON = "Palm tests and visits of this salon."
@@ -36,26 +38,26 @@ def against(case: Case, key: str) -> Iterator[tuple[Role, ShelfItem, Clash]]:
     """Bottles in use that a rule speaks against."""
     shelf = case.shelf
     for role, item in used(case):
-        for found in clashes(shelf.facts, shelf.use(item, role)):
+        for found in shelf.clashes(item, role):
             if found.key == key:
                 yield role, item, found
 
 
-def clash_rule(key: str) -> Rule:
-    """A caution for the first bottle that clashes by a rule, with what to use instead."""
+def clash_sign(key: str) -> Sees:
+    """Sees the first bottle that clashes by a rule, and says what to use instead."""
 
-    def rule(case: Case, _: Forecast) -> Caution | None:
+    def sees(case: Case, *_: object) -> Sign | None:
         hit = next(against(case, key), None)
         if hit is None:
             return None
-        role, item, found = hit
-        text = found.text + ("" if key == "spoils_soon" else instead(case, role))
-        return caution(key, found.severity, text, found.trigger, found.source, item.id)
+        role, item, clash = hit
+        text = clash.text + ("" if key == "spoils_soon" else instead(case, role))
+        return Sign(text, clash.trigger, clash.source, item.id, clash.severity)
 
-    return rule
+    return sees
 
 
-def allergen(case: Case, _: Forecast) -> Caution | None:
+def allergen(case: Case, *_: object) -> Sign | None:
     """A bottle chosen by hand, or every bottle of a role, holds what must not touch this head."""
     shelf = case.shelf
     for role in case.roles:
@@ -63,33 +65,29 @@ def allergen(case: Case, _: Forecast) -> Caution | None:
         by_hand = next((one for one in stock if one.id == case.request.bottles.get(role)), None)
         taken = choose(case, role)
         if by_hand and barred(shelf, by_hand, role):
-            found = clashes(shelf.facts, shelf.use(by_hand, role))[0]
+            clash = shelf.clashes(by_hand, role)[0]
             now = f" {name_of(taken)} is taken instead." if taken else instead(case, role)
-            text = found.text + now
-            return caution(
-                "allergen", Severity.ADJUST, text, found.trigger, found.source, by_hand.id
-            )
+            return Sign(clash.text + now, clash.trigger, clash.source, by_hand.id)
         if stock and taken is None:
-            found = clashes(shelf.facts, shelf.use(stock[0], role))[0]
-            return nothing_left(role, stock[0], found)
+            return nothing_left(role, stock[0], shelf.clashes(stock[0], role)[0])
     return None
 
 
-def nothing_left(role: Role, item: ShelfItem, found: Clash) -> Caution:
+def nothing_left(role: Role, item: ShelfItem, clash: Clash) -> Sign:
     """No bottle of a role may be used."""
-    key = "allergen" if found.key in ("allergen", "avoided") else found.key
-    return caution(
-        key,
-        Severity.ADJUST,
-        f"No {NAMES[role]} on the shelf may be used. {found.text} Use another product whose label "
+    key = "allergen" if clash.key in ("allergen", "avoided") else clash.key
+    return Sign(
+        f"No {NAMES[role]} on the shelf may be used. {clash.text} Use another product whose label "
         "you have read, or leave this layer out.",
-        found.trigger,
-        ALLERGEN_SOURCE if key == "allergen" else found.source,
+        clash.trigger,
+        ALLERGEN_SOURCE if key == "allergen" else clash.source,
         item.id,
+        Severity.ADJUST,
+        key,
     )
 
 
-def flaking_pair(case: Case, _: Forecast) -> Caution | None:
+def flaking_pair(case: Case, *_: object) -> Sign | None:
     """Two products of this plan that flake together."""
     shelf = case.shelf
     laid = [(role, item) for role, item in used(case) if role in shelf.stays_in]
@@ -98,9 +96,7 @@ def flaking_pair(case: Case, _: Forecast) -> Caution | None:
         pair = shelf.flaking(item, earlier)
         if pair:
             other = next(one for one in earlier if one.id in (pair.first, pair.second))
-            return caution(
-                "flaking_pair",
-                Severity.ADJUST,
+            return Sign(
                 f"{name_of(other)} and {name_of(item)} flake together. {pair.because}".strip()
                 + instead(case, role),
                 f"{name_of(other)} with {name_of(item)}",
@@ -110,21 +106,12 @@ def flaking_pair(case: Case, _: Forecast) -> Caution | None:
     return None
 
 
-def leave_on(case: Case) -> float:
-    """Everything that stays in, per hair surface [g/m²]."""
-    return sum(
-        case.film(role).g_per_m2 for role in case.technique.stays_in if role in doses.FILM_G_PER_M2
-    )
-
-
-def residue_risk(case: Case, _: Forecast) -> Caution | None:
+def residue_risk(case: Case, *_: object) -> Sign | None:
     """Too much of everything."""
-    total = leave_on(case)
+    total = film_left_on(case)
     if total <= doses.RESIDUE_ABOVE_G_PER_M2:
         return None
-    return caution(
-        "residue_risk",
-        Severity.ADJUST,
+    return Sign(
         f"{total:.1f} g/m² stay on the hair; above {doses.RESIDUE_ABOVE_G_PER_M2:g} it tends to "
         "leave white residue and dries slowly. Take less definition or leave out a layer.",
         f"porosity {case.hair.porosity}, definition {case.definition:.0%}",
@@ -132,15 +119,13 @@ def residue_risk(case: Case, _: Forecast) -> Caution | None:
     )
 
 
-def thin_film(case: Case, _: Forecast) -> Caution | None:
+def thin_film(case: Case, *_: object) -> Sign | None:
     """Too little to hold a curl."""
-    total = leave_on(case)
+    total = film_left_on(case)
     light_on_purpose = not case.washes or case.technique.washing is Washing.RESET
     if light_on_purpose or total >= doses.THIN_BELOW_G_PER_M2:
         return None
-    return caution(
-        "thin_film",
-        Severity.REMIND,
+    return Sign(
         f"Only {total:.1f} g/m² stay on the hair; below {doses.THIN_BELOW_G_PER_M2:g} "
         "definition is lost.",
         f"porosity {case.hair.porosity}, style {case.request.goal.style}",
@@ -148,26 +133,42 @@ def thin_film(case: Case, _: Forecast) -> Caution | None:
     )
 
 
-#: One rule of clashes, one caution; `allergen` looks at the whole shelf and stands for itself.
-FROM_CLASHES = (
-    "silicone_cowash",
-    "label_unread",
-    "allergen_unnamed",
-    "avoided",
-    "spoiled",
-    "label_rinse",
-    "protein_stiff",
-    "essential_oil",
-    "solid_oil",
-    "humectant_air",
-    "too_heavy",
-    "too_light",
-    "spoils_soon",
+def instead_of(case: Case, forecast: Forecast, sign: Sign) -> Iterable[Trial]:
+    """The bottle to take instead."""
+    return take_instead(case, forecast, sign.bottle)
+
+
+def thinner_film(case: Case, forecast: Forecast, _: Sign) -> Iterable[Trial]:
+    """Less of the hold layer."""
+    return fixes_for_film(case, forecast)
+
+
+#: Cautions from what speaks against a bottle: key and the steps it stands at; the clash itself says
+#: how grave it is. `allergen` looks at the whole shelf and stands for itself.
+LAID_IN = ("lay_in",)
+ANY_PRODUCT = ("cleanse", "condition", "mask", "lay_in")
+FROM_CLASHES: tuple[tuple[str, tuple[str, ...]], ...] = (
+    ("silicone_cowash", LAID_IN),
+    ("label_unread", ANY_PRODUCT),
+    ("allergen_unnamed", ANY_PRODUCT),
+    ("avoided", ANY_PRODUCT),
+    ("spoiled", LAID_IN),
+    ("label_rinse", LAID_IN),
+    ("protein_stiff", ("mask", "lay_in")),
+    ("essential_oil", ("lay_in", "cleanse")),
+    ("solid_oil", LAID_IN),
+    ("humectant_air", LAID_IN),
+    ("too_heavy", LAID_IN),
+    ("too_light", LAID_IN),
 )
-RULES: tuple[Rule, ...] = (
-    allergen,
-    flaking_pair,
-    residue_risk,
-    thin_film,
-    *(clash_rule(key) for key in FROM_CLASHES),
+RULES: tuple[CautionRule, ...] = (
+    CautionRule("allergen", Severity.ADJUST, ("lay_in", "mask", "cleanse"), allergen, instead_of),
+    CautionRule("flaking_pair", Severity.ADJUST, LAID_IN, flaking_pair, instead_of),
+    CautionRule("residue_risk", Severity.ADJUST, LAID_IN, residue_risk, thinner_film),
+    CautionRule("thin_film", Severity.REMIND, LAID_IN, thin_film),
+    *(
+        CautionRule(key, Severity.ADJUST, steps, clash_sign(key), instead_of)
+        for key, steps in FROM_CLASHES
+    ),
+    CautionRule("spoils_soon", Severity.REMIND, LAID_IN, clash_sign("spoils_soon")),
 )

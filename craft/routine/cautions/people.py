@@ -1,11 +1,9 @@
 """Cautions for the person in the chair, and for the one behind it."""
 
-from craft.contract.plan import Caution
 from craft.routine.case import Case
-from craft.routine.cautions.telling import Rule, caution
-from craft.routine.clashes import told
-from craft.routine.forecast import Forecast
-from craft.routine.styling import shape_minutes
+from craft.routine.cautions.rule import CautionRule, Sign
+from craft.routine.compose.styling import shape_minutes
+from craft.routine.products.clashes import told
 from craft.vocabulary import Condition, Severity, StopSign
 
 #: What was seen, in words that name no illness.
@@ -20,7 +18,7 @@ STOP_SIGN_WORDS = {
 FINE_WORK_MIN = 75.0
 
 
-def scalp_refer(case: Case, _: Forecast) -> Caution | None:
+def scalp_refer(case: Case, *_: object) -> Sign | None:
     """A stop sign on the scalp ends the service before it begins."""
     signs = [STOP_SIGN_WORDS[one] for one in case.request.person.stop_signs]
     if told(case.request.person, Condition.SCALP_SORES):
@@ -28,102 +26,88 @@ def scalp_refer(case: Case, _: Forecast) -> Caution | None:
     if not signs:
         return None
     seen = ", ".join(signs)
-    return caution(
-        "scalp_refer",
-        Severity.STOP,
+    return Sign(
         f"{seen[0].upper()}{seen[1:]}: no service today. Ask the client to see a doctor or "
         "pharmacist; plan again once you have looked at the scalp and cleared it with a note.",
         seen,
     )
 
 
-def tension_edges(case: Case, _: Forecast) -> Caution | None:
+def tension_edges(case: Case, *_: object) -> Sign | None:
     """No pull on thinning edges."""
     if not (case.technique.tension and told(case.request.person, Condition.EDGE_THINNING)):
         return None
-    return caution(
-        "tension_edges",
-        Severity.ADJUST,
+    return Sign(
         "Thinning edges: leave the hairline out of the rows or lay it without any pull, and change "
         "the parting from last time. If it goes on thinning, a doctor should look at it.",
         "edge thinning",
     )
 
 
-def basin_posture(case: Case, _: Forecast) -> Caution | None:
+def basin_posture(case: Case, *_: object) -> Sign | None:
     """No long reclining."""
     conditions = told(case.request.person, Condition.PREGNANCY, Condition.NECK_PAIN)
     if not conditions:
         return None
-    return caution(
-        "basin_posture",
-        Severity.ADJUST,
+    return Sign(
         "No long reclining at the basin: support the neck, keep each stay short, offer to wash "
         "sitting upright, and ask how it feels.",
         conditions,
     )
 
 
-def no_inversion(case: Case, _: Forecast) -> Caution | None:
+def no_inversion(case: Case, *_: object) -> Sign | None:
     """Nobody hangs the head down who should not."""
     conditions = told(
         case.request.person, Condition.PREGNANCY, Condition.NECK_PAIN, Condition.EPILEPSY
     )
     if not (conditions and case.technique.head_down):
         return None
-    return caution(
-        "no_inversion",
-        Severity.ADJUST,
+    return Sign(
         "Not head-down: work upright, tilt sideways at most, and stop if it makes dizzy.",
         conditions,
     )
 
 
-def patch_test(case: Case, _: Forecast) -> Caution | None:
+def patch_test(case: Case, *_: object) -> Sign | None:
     """Somebody who has reacted before may react again."""
     if not case.request.person.allergies:
         return None
-    return caution(
-        "patch_test",
-        Severity.REMIND,
+    return Sign(
         "Known allergies: patch test every product that is new to this client as its label says, "
         "commonly 48 hours ahead.",
         ", ".join(case.request.person.allergies),
     )
 
 
-def guardian(case: Case, _: Forecast) -> Caution | None:
+def guardian(case: Case, *_: object) -> Sign | None:
     """Minors come with consent."""
     if not told(case.request.person, Condition.MINOR):
         return None
-    return caution(
-        "guardian",
-        Severity.REMIND,
+    return Sign(
         "A minor: a guardian agrees to the service and to its products first.",
         "minor",
     )
 
 
-def fine_work(case: Case, _: Forecast) -> Caution | None:
+def fine_work(case: Case, *_: object) -> Sign | None:
     """Arms need a break after long fine work."""
     minutes = case.request.pace * sum(shape_minutes(case, one) for one in case.sections)
     if minutes <= FINE_WORK_MIN:
         return None
-    return caution(
-        "fine_work",
-        Severity.REMIND,
+    return Sign(
         f"{minutes:.0f} min of fine work: a break after {FINE_WORK_MIN:g}, shoulders down, client "
         "up for a stretch.",
         f"{len(case.sections)} sections",
     )
 
 
-RULES: tuple[Rule, ...] = (
-    scalp_refer,
-    tension_edges,
-    basin_posture,
-    no_inversion,
-    patch_test,
-    guardian,
-    fine_work,
+RULES: tuple[CautionRule, ...] = (
+    CautionRule("scalp_refer", Severity.STOP, (), scalp_refer),
+    CautionRule("tension_edges", Severity.ADJUST, ("shape",), tension_edges),
+    CautionRule("basin_posture", Severity.ADJUST, ("cleanse", "clarify", "rinse"), basin_posture),
+    CautionRule("no_inversion", Severity.ADJUST, ("shape",), no_inversion),
+    CautionRule("patch_test", Severity.REMIND, ("cleanse", "lay_in"), patch_test),
+    CautionRule("guardian", Severity.REMIND, (), guardian),
+    CautionRule("fine_work", Severity.REMIND, ("shape",), fine_work),
 )

@@ -1,13 +1,19 @@
 """Cautions of the set: its drying, its kit, its heat, its time."""
 
-from craft.contract.plan import Caution
-from craft.routine import kit
-from craft.routine.before import TAKE_DOWNS
+from collections.abc import Iterable, Sequence
+
+from craft.contract.plan import Step
 from craft.routine.case import Case
-from craft.routine.cautions.telling import Rule, caution
-from craft.routine.curls import rod_curl
-from craft.routine.forecast import SAFE_ODDS, Forecast
-from craft.routine.why import MODEL
+from craft.routine.cautions.rule import CautionRule, Sign
+from craft.routine.compose.before import TAKE_DOWNS
+from craft.routine.compose.steps import sitting_minutes
+from craft.routine.drying.forecast import SAFE_ODDS, Forecast
+from craft.routine.explain.why import MODEL
+from craft.routine.kit import pieces as kit
+from craft.routine.kit.curls import rod_curl
+from craft.routine.trials.drying import fixes_for_drying
+from craft.routine.trials.things import fixes_for_kit, fixes_for_rods
+from craft.routine.trials.trial import Trial
 from craft.sets import LEAST_TURNS, too_thick, too_thin
 from craft.vocabulary import Dryer, Elasticity, Heat, Severity, StageKind
 
@@ -16,25 +22,23 @@ OVERNIGHT_FROM_MIN = 180.0
 HANDBOOK = "Standard cosmetology handbooks, from memory."
 
 
-def not_dry_at_release(case: Case, made: Forecast) -> Caution | None:
+def not_dry_at_release(case: Case, forecast: Forecast, *_: object) -> Sign | None:
     """A set opened before it is dry frizzes."""
-    odds = made.odds
+    odds = forecast.odds
     timed = case.technique.released or case.request.goal.release_after_h is not None
     if not timed or odds >= SAFE_ODDS:
         return None
-    dry_h = made.run.time_to(1.0)
+    dry_h = forecast.run.time_to(1.0)
     expected = f" Dry is expected after {dry_h:.0f} h." if dry_h is not None else ""
-    return caution(
-        "not_dry_at_release",
-        Severity.ADJUST,
+    return Sign(
         f"Roots may still be damp at release: dry with odds of {odds:.0%} "
-        f"after {made.release_h:g} h.{expected}",
-        f"release after {made.release_h:g} h, {len(case.sections)} sections",
+        f"after {forecast.release_h:g} h.{expected}",
+        f"release after {forecast.release_h:g} h, {len(case.sections)} sections",
         MODEL,
     )
 
 
-def rod_fit(case: Case, _: Forecast) -> Caution | None:
+def rod_fit(case: Case, *_: object) -> Sign | None:
     """Hair too short for its rods only bends; too much hair on thin rods dries slowly."""
     meant = kit.sizes_by_section(case)
     wound = [
@@ -54,9 +58,7 @@ def rod_fit(case: Case, _: Forecast) -> Caution | None:
         f"There is too much hair on the rods at sections {kit.runs(thick or [0])}: the layers "
         "make curls of two sizes and dry slowly. Take thicker ones, or more sections."
     )
-    return caution(
-        "rod_fit",
-        Severity.ADJUST,
+    return Sign(
         few if short else many,
         f"rods of {', '.join(f'{mm:g}' for mm in dict.fromkeys(meant.values()))} mm, "
         f"{case.hair.length_cm:g} cm",
@@ -68,29 +70,27 @@ def rod_fit(case: Case, _: Forecast) -> Caution | None:
 CAP_FROM_SHARE = 0.6
 
 
-def damp_cap(case: Case, made: Forecast) -> Caution | None:
+def damp_cap(case: Case, forecast: Forecast, *_: object) -> Sign | None:
     """Damp hair does not dry under a closed cap, and the scalp stays wet all night."""
-    begins = [0.0, *made.run.ends[:-1]]
+    begins = [0.0, *forecast.run.ends[:-1]]
     at = next(
         (
-            made.run.at(start)
-            for stage, start in zip(made.stages, begins, strict=True)
+            forecast.run.at(start)
+            for stage, start in zip(forecast.stages, begins, strict=True)
             if stage.kind is StageKind.CAP
         ),
         None,
     )
     if at is None or at >= CAP_FROM_SHARE:
         return None
-    return caution(
-        "damp_cap",
-        Severity.ADJUST,
+    return Sign(
         f"Only {at:.0%} of the water is gone when it goes under the cap: it hardly dries there and "
         "the scalp stays wet. Dry it longer first, or leave the cap off until it is nearly dry.",
         f"cap at {at:.0%}",
     )
 
 
-def overnight_mask(case: Case, _: Forecast) -> Caution | None:
+def overnight_mask(case: Case, *_: object) -> Sign | None:
     """A mask is rinsed out the same day."""
     edit = next(
         (
@@ -102,62 +102,54 @@ def overnight_mask(case: Case, _: Forecast) -> Caution | None:
     )
     if edit is None:
         return None
-    return caution(
-        "overnight_mask",
-        Severity.ADJUST,
+    return Sign(
         f"{edit.wait_min:g} min is overnight: nobody sleeps in a mask. Rinse it as its label says, "
         "30 to 45 minutes are enough.",
         f"mask waits {edit.wait_min:g} min",
     )
 
 
-def wear_overdue(case: Case, _: Forecast) -> Caution | None:
+def wear_overdue(case: Case, *_: object) -> Sign | None:
     """Styles that stay in too long."""
     now = case.request.now
     old = TAKE_DOWNS.get(now.style)
     if old is None or now.worn_days is None or now.worn_days <= old.most_days:
         return None
     over = now.worn_days - old.most_days
-    return caution(
-        "wear_overdue",
-        Severity.ADJUST,
+    return Sign(
         f"Worn {now.worn_days:g} days, {over:g} more than {old.most_days:g}: take it out today, "
         "look at hairline and scalp, expect shed hair, and let the edges rest.",
         f"now {now.style}, {now.worn_days:g} days",
     )
 
 
-def unsuited(case: Case, _: Forecast) -> Caution | None:
+def unsuited(case: Case, *_: object) -> Sign | None:
     """A style made for other hair."""
     suits = case.technique.suits
     if not suits or case.hair.pattern in suits:
         return None
-    return caution(
-        "unsuited",
-        Severity.REMIND,
+    return Sign(
         f"{case.technique.title} is made for {suits[0]} to {suits[-1]}; on {case.hair.pattern} it "
         "will clump little. A shaken wash-and-go is nearest.",
         f"pattern {case.hair.pattern}",
     )
 
 
-def nothing_to_work_on(case: Case, _: Forecast) -> Caution | None:
+def nothing_to_work_on(case: Case, *_: object) -> Sign | None:
     """A service that needs something on the head that is not there."""
     needs = case.technique.works_from
     now = case.request.now.style
     if not needs or now in needs:
         return None
     words = " or ".join(str(one).replace("_", " ") for one in needs)
-    return caution(
-        "nothing_to_work_on",
-        Severity.ADJUST,
+    return Sign(
         f"{case.technique.title} works from {words}; on the head is {str(now).replace('_', ' ')}. "
         "Say what is worn, or plan the set first.",
         f"now {now}",
     )
 
 
-def protein(case: Case, _: Forecast) -> Caution | None:
+def protein(case: Case, *_: object) -> Sign | None:
     """Overstretched hair may want protein, stiff hair none."""
     if not case.washes or case.hair.elasticity is Elasticity.SPRINGY:
         return None
@@ -165,56 +157,49 @@ def protein(case: Case, _: Forecast) -> Caution | None:
         text = "A wet strand stretches and stays: a protein treatment as its label says may help."
     else:
         text = "A wet strand hardly stretches: no protein in the mask today."
-    return caution("protein", Severity.REMIND, text, f"elasticity {case.hair.elasticity}", HANDBOOK)
+    return Sign(text, f"elasticity {case.hair.elasticity}", HANDBOOK)
 
 
-def heat_protectant(case: Case, made: Forecast) -> Caution | None:
+def heat_protectant(case: Case, forecast: Forecast, *_: object) -> Sign | None:
     """Nothing warm without protection."""
-    if made.dryer is Dryer.AIR:
+    if forecast.dryer is Dryer.AIR:
         return None
-    return caution(
-        "heat_protectant",
-        Severity.REMIND,
+    return Sign(
         "Heat protectant first if its label says so; metal clips out, they get hot; cables away "
         "from water.",
-        f"dry {made.dryer}",
+        f"dry {forecast.dryer}",
     )
 
 
-def heat_fragile(case: Case, made: Forecast) -> Caution | None:
+def heat_fragile(case: Case, forecast: Forecast, *_: object) -> Sign | None:
     """Less heat on hair that does not come back."""
     medium = case.request.goal.max_heat is Heat.MEDIUM
     fragile = case.hair.elasticity is Elasticity.OVERSTRETCHED
-    if made.dryer is Dryer.AIR or not (medium and fragile):
+    if forecast.dryer is Dryer.AIR or not (medium and fragile):
         return None
-    return caution(
-        "heat_fragile",
-        Severity.ADJUST,
+    return Sign(
         "Fragile hair under medium heat: low heat, or air.",
         f"elasticity {case.hair.elasticity}, heat {case.request.goal.max_heat}",
     )
 
 
-def heat_limit(case: Case, _: Forecast) -> Caution | None:
+def heat_limit(case: Case, *_: object) -> Sign | None:
     """No dryer where no heat is wanted."""
     if case.request.goal.max_heat is not Heat.NONE or case.dry is Dryer.AIR:
         return None
-    return caution(
-        "heat_limit",
-        Severity.ADJUST,
+    return Sign(
         f"No heat is allowed on this hair, so the {case.dry} is left out and it dries in the air.",
         "goal.max_heat none",
     )
 
 
-def over_time_limit(case: Case, first_sitting_min: float) -> Caution | None:
+def over_time_limit(case: Case, _: Forecast, steps: Sequence[Step]) -> Sign | None:
     """A promise that cannot hold."""
+    first_sitting_min = sitting_minutes(steps)
     limit = case.request.goal.time_limit_min
     if limit is None or first_sitting_min <= limit:
         return None
-    return caution(
-        "over_time_limit",
-        Severity.ADJUST,
+    return Sign(
         f"This takes {first_sitting_min:.0f} min today, {first_sitting_min - limit:.0f} more than "
         f"the {limit:g} the client has. Fewer sections or a shorter service would fit.",
         f"goal.time_limit_min {limit:g}",
@@ -222,32 +207,49 @@ def over_time_limit(case: Case, first_sitting_min: float) -> Caution | None:
     )
 
 
-def kit_short(case: Case, _: Forecast) -> Caution | None:
+def kit_short(case: Case, *_: object) -> Sign | None:
     """Rods, pins, bands or clips that run out half-way."""
-    lacks = [told for told in (kit.rods_told(case), *kit.counted_told(case)) if told]
+    lacks = [words for words in (kit.rods_told(case), *kit.counted_told(case)) if words]
     if not lacks:
         return None
     busy = case.request.kit.busy if case.request.kit else []
     elsewhere = f" Elsewhere at that hour: {'; '.join(busy)}." if busy else ""
-    return caution(
-        "kit_short",
-        Severity.ADJUST,
+    return Sign(
         "; ".join(lacks) + ". Fetch more before you begin, or take fewer sections." + elsewhere,
         "kit",
     )
 
 
-RULES: tuple[Rule, ...] = (
-    not_dry_at_release,
-    damp_cap,
-    kit_short,
-    rod_fit,
-    heat_limit,
-    overnight_mask,
-    wear_overdue,
-    unsuited,
-    nothing_to_work_on,
-    protein,
-    heat_protectant,
-    heat_fragile,
+def dry_in_time(case: Case, forecast: Forecast, _: Sign) -> Iterable[Trial]:
+    """What makes the release safe."""
+    return fixes_for_drying(case, forecast)
+
+
+def enough_pieces(case: Case, forecast: Forecast, _: Sign) -> Iterable[Trial]:
+    """What the drawer is enough for."""
+    return fixes_for_kit(case, forecast)
+
+
+def rods_that_fit(case: Case, forecast: Forecast, _: Sign) -> Iterable[Trial]:
+    """Rods that fit the hair."""
+    return fixes_for_rods(case, forecast)
+
+
+ADJUST, REMIND = Severity.ADJUST, Severity.REMIND
+RULES: tuple[CautionRule, ...] = (
+    CautionRule(
+        "not_dry_at_release", ADJUST, ("release", "shape"), not_dry_at_release, dry_in_time
+    ),
+    CautionRule("damp_cap", ADJUST, ("send_home",), damp_cap),
+    CautionRule("kit_short", ADJUST, ("shape",), kit_short, enough_pieces),
+    CautionRule("rod_fit", ADJUST, ("shape",), rod_fit, rods_that_fit),
+    CautionRule("heat_limit", ADJUST, ("dry",), heat_limit),
+    CautionRule("overnight_mask", ADJUST, ("mask",), overnight_mask),
+    CautionRule("wear_overdue", ADJUST, ("take_down_old",), wear_overdue),
+    CautionRule("unsuited", REMIND, ("shape",), unsuited),
+    CautionRule("nothing_to_work_on", ADJUST, (), nothing_to_work_on),
+    CautionRule("protein", REMIND, ("mask",), protein),
+    CautionRule("heat_protectant", REMIND, ("dry",), heat_protectant),
+    CautionRule("heat_fragile", ADJUST, ("dry",), heat_fragile),
+    CautionRule("over_time_limit", ADJUST, (), over_time_limit),
 )

@@ -9,12 +9,12 @@ from hypothesis import strategies as st
 from craft import doses
 from craft.contract import PlanRequest, parse
 from craft.errors import CraftError
-from craft.routine.before import TAKE_DOWNS
 from craft.routine.case import case_of
-from craft.routine.kit import USUAL_RODS, rod_mm
-from craft.routine.measures import TRAITS, differences, measures
-from craft.routine.order import NEEDS, ORDER
-from craft.routine.techniques import TECHNIQUES
+from craft.routine.compose.before import TAKE_DOWNS
+from craft.routine.compose.order import NEEDS, ORDER
+from craft.routine.compose.techniques import TECHNIQUES
+from craft.routine.kit.pieces import USUAL_RODS, rod_mm
+from craft.routine.trials.measures import TRAITS, differences, measures
 from craft.tests.requests import plan_request, planned
 from craft.vocabulary import EditOp, OnHead, Role, SetKind, Start, Style
 

@@ -4,7 +4,7 @@ from typing import Any
 from unittest import TestCase
 
 from craft.contract import PlanAnswer
-from craft.routine.forecast import SAFE_ODDS
+from craft.routine.drying.forecast import SAFE_ODDS
 from craft.tests.requests import caution_keys, planned
 from craft.vocabulary import Severity, StopSign
 

@@ -11,7 +11,7 @@ from craft.contract import PlanAnswer, parse
 from craft.contract.bottles import BottleOut, BottlesRequest
 from craft.contract.plan import Caution, StepProduct
 from craft.errors import CraftError
-from craft.routine.clashes import DAMP_AIR_C, DRY_AIR_C, RANKED, RULES
+from craft.routine.products.clashes import DAMP_AIR_C, DRY_AIR_C, RANKED, RULES
 from craft.tests.requests import HAIR, caution_keys, planned
 from craft.vocabulary import Fits, Role
 

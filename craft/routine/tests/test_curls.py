@@ -10,7 +10,7 @@ from craft import curl, sets
 from craft.contract import PlanRequest, parse
 from craft.errors import CraftError
 from craft.routine.case import Case, case_of
-from craft.routine.curls import (
+from craft.routine.kit.curls import (
     banded,
     bands_of,
     coil_hangs,
@@ -24,7 +24,7 @@ from craft.routine.curls import (
     stretch_of,
     turns_of,
 )
-from craft.routine.kit import bands_for, rods_by_section, rods_by_size
+from craft.routine.kit.pieces import bands_for, rods_by_section, rods_by_size
 from craft.tests.requests import plan_request, planned
 
 LOW_HIGH = (slice(0, 4), slice(-4, None))

@@ -11,8 +11,8 @@ from craft.contract import PlanRequest, parse
 from craft.contract.drying_plan import DryingPlanAnswer
 from craft.drying import Bundle, Stage
 from craft.errors import CraftError
-from craft.routine.drying_plan import drying_plan
-from craft.routine.forecast import SAFE_ODDS
+from craft.routine.drying.forecast import SAFE_ODDS
+from craft.routine.drying.planner import drying_plan
 from craft.tests.requests import caution_keys, plan_request, planned
 from craft.vocabulary import SetKind, StageKind
 

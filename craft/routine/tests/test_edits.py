@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from craft.contract import PlanAnswer
 from craft.errors import CraftError
-from craft.routine.order import NEEDS, ORDER
+from craft.routine.compose.order import NEEDS, ORDER
 from craft.tests.requests import caution_keys, planned
 from craft.vocabulary import Style
 

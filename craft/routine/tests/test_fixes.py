@@ -3,9 +3,14 @@
 from typing import Any
 from unittest import TestCase
 
+from craft.contract import PlanRequest, parse
+from craft.contract.patch import patched
 from craft.contract.plan import Fix
-from craft.routine.fixes import CLIENT_COST, DELAY_COST, HANDS_COST, cost
-from craft.tests.requests import caution_keys, planned
+from craft.errors import CraftError
+from craft.routine.drying.planner import drying_plan
+from craft.routine.planner import plan
+from craft.routine.trials.trial import CLIENT_COST, DELAY_COST, HANDS_COST, cost
+from craft.tests.requests import caution_keys, plan_request, planned
 
 DAMP: dict[str, Any] = {
     "hair": {"length_cm": 30, "relaxed_cm": 12, "density_per_cm2": 175},
@@ -94,3 +99,62 @@ class OffersTest(TestCase):
 
     def test_a_stop_offers_nothing(self) -> None:
         self.assertEqual(offered(**DAMP | {"person": {"conditions": ["scalp_sores"]}}), {})
+
+
+class EngineTest(TestCase):
+    """One engine tries for the composer, the drying planner and the other ways."""
+
+    def test_the_planner_tells_the_same_fixes_as_the_composer(self) -> None:
+        for wish in (DAMP, VERY_DAMP, {"goal": {"style": "shingle_wash_and_go"}, "dry": "air"}):
+            request = parse(PlanRequest, plan_request(**dict(wish)))
+            rows = {row.key: row for row in drying_plan(request).what_if if row.safe}
+            for fix in plan(request).fixes:
+                row = rows[fix.key]
+                self.assertEqual((row.change, row.odds_dry), (fix.change, fix.odds_dry))
+                self.assertEqual((row.hands_on_min, row.later_h), (fix.hands_on_min, fix.later_h))
+
+    def test_a_fix_does_what_it_says(self) -> None:
+        request = parse(PlanRequest, plan_request(**DAMP))
+        for fix in plan(request).fixes:
+            with self.subTest(fix.key):
+                answer = plan(patched(request, fix.change))
+                self.assertNotIn("not_dry_at_release", caution_keys(answer))
+                self.assertAlmostEqual(answer.drying.odds_dry, fix.odds_dry, delta=0.06)
+
+    def test_what_is_not_enough_comes_last_and_says_so(self) -> None:
+        request = parse(PlanRequest, plan_request(**VERY_DAMP))
+        rows = drying_plan(request).what_if
+        self.assertEqual(
+            [row.safe for row in rows], sorted((row.safe for row in rows), reverse=True)
+        )
+        self.assertTrue(any(not row.safe for row in rows))
+
+
+class PatchTest(TestCase):
+    """Merge patches of a request, RFC 7396."""
+
+    def request(self) -> PlanRequest:
+        goal = {"sections": 8, "rod_mm": 20}
+        return parse(PlanRequest, plan_request(goal=goal, bottles={}, dry="hood", dry_min=20))
+
+    def test_null_takes_a_choice_back(self) -> None:
+        changed = patched(self.request(), {"goal": {"sections": None}, "dry_min": None})
+        self.assertIsNone(changed.goal.sections)
+        self.assertEqual((changed.goal.rod_mm, changed.dry_min, changed.dry), (20, None, "hood"))
+
+    def test_lists_are_replaced_and_the_rest_is_left(self) -> None:
+        before = self.request()
+        stages = [{"kind": "cloth", "minutes": 20}, {"kind": "air"}]
+        changed = patched(before, {"stages": stages})
+        self.assertEqual([stage.kind for stage in changed.stages], ["cloth", "air"])
+        self.assertEqual((before.stages, changed.hair), ([], before.hair))
+
+    def test_a_patch_is_checked_like_any_request(self) -> None:
+        for patch, field in (
+            ({"goal": {"sections": 900}}, "goal.sections"),
+            ({"goal": {"style": "perm"}}, "goal.style"),
+            ({"wish": 1}, "wish"),
+        ):
+            with self.subTest(field), self.assertRaises(CraftError) as refusal:
+                patched(self.request(), patch)
+            self.assertEqual(refusal.exception.field, field)

@@ -8,10 +8,10 @@ from hypothesis import strategies as st
 
 from craft.contract import PlanRequest, parse
 from craft.routine.case import case_of
-from craft.routine.forecast import (
+from craft.routine.drying.forecast import (
     SAFE_ODDS,
     Forecast,
-    forecast,
+    forecast_of,
     in_one_sitting,
     rounded_up,
     section_bundle,
@@ -20,38 +20,38 @@ from craft.tests.requests import plan_request, planned
 from craft.vocabulary import Dryer
 
 
-def made(**changes: Any) -> Forecast:
-    return forecast(case_of(parse(PlanRequest, plan_request(**changes))))
+def forecast_for(**changes: Any) -> Forecast:
+    return forecast_of(case_of(parse(PlanRequest, plan_request(**changes))))
 
 
 class StagesTest(TestCase):
     def test_air_is_one_stage_in_the_room(self) -> None:
-        stages = made(room={"temp_c": 24, "rh": 0.7}).stages
+        stages = forecast_for(room={"temp_c": 24, "rh": 0.7}).stages
         self.assertEqual(
             [(s.kind, s.temp_c, s.rh, s.hours) for s in stages], [(Dryer.AIR, 24, 0.7, None)]
         )
 
     def test_a_hood_goes_before_the_air(self) -> None:
-        stages = made(dry="hood", dry_min=30).stages
+        stages = forecast_for(dry="hood", dry_min=30).stages
         self.assertEqual([stage.kind for stage in stages], [Dryer.HOOD, Dryer.AIR])
         self.assertEqual(stages[0].hours, 0.5)
 
     def test_a_diffuser_stops_at_ninety_percent(self) -> None:
-        self.assertEqual(made(dry="diffuser").stages[0].until_share, 0.9)
+        self.assertEqual(forecast_for(dry="diffuser").stages[0].until_share, 0.9)
 
     def test_allowed_heat_sets_the_temperature(self) -> None:
-        low = made(dry="hood", goal={"max_heat": "low"}).stages[0]
-        medium = made(dry="hood", goal={"max_heat": "medium"}).stages[0]
+        low = forecast_for(dry="hood", goal={"max_heat": "low"}).stages[0]
+        medium = forecast_for(dry="hood", goal={"max_heat": "medium"}).stages[0]
         self.assertLess(low.temp_c, medium.temp_c)
         self.assertGreater(low.rh, medium.rh)
 
     def test_without_heat_there_is_no_dryer(self) -> None:
-        run = made(dry="hood", goal={"max_heat": "none"})
+        run = forecast_for(dry="hood", goal={"max_heat": "none"})
         self.assertEqual((run.dryer, run.dryer_min), (Dryer.AIR, 0))
 
     def test_humid_rooms_make_humid_hoods(self) -> None:
-        dry_room = made(dry="hood", room={"temp_c": 22, "rh": 0.3}).stages[0].rh
-        wet_room = made(dry="hood", room={"temp_c": 22, "rh": 0.9}).stages[0].rh
+        dry_room = forecast_for(dry="hood", room={"temp_c": 22, "rh": 0.3}).stages[0].rh
+        wet_room = forecast_for(dry="hood", room={"temp_c": 22, "rh": 0.9}).stages[0].rh
         self.assertAlmostEqual(wet_room / dry_room, 3)
 
 
@@ -67,8 +67,8 @@ class BundleTest(TestCase):
         self.assertAlmostEqual(ratio, 2)
 
     def test_only_loose_hair_has_an_envelope(self) -> None:
-        twists = made().bundle
-        loose = made(goal={"style": "shingle_wash_and_go"}).bundle
+        twists = forecast_for().bundle
+        loose = forecast_for(goal={"style": "shingle_wash_and_go"}).bundle
         self.assertEqual(twists.envelope_m, 0)
         self.assertGreater(loose.envelope_m, 0)
 
@@ -77,17 +77,17 @@ class ReleaseTest(TestCase):
     def test_an_unasked_release_is_always_safe(self) -> None:
         for style in ("two_strand_twist_out", "flat_twist_out", "shingle_wash_and_go"):
             for rh in (0.3, 0.6, 0.8):
-                run = made(goal={"style": style}, room={"temp_c": 22, "rh": rh})
+                run = forecast_for(goal={"style": style}, room={"temp_c": 22, "rh": rh})
                 self.assertGreaterEqual(run.odds, SAFE_ODDS - 0.01)
 
     def test_sets_are_opened_on_whole_days(self) -> None:
-        self.assertEqual(made(goal={"style": "two_strand_twist_out"}).release_h % 24, 0)
+        self.assertEqual(forecast_for(goal={"style": "two_strand_twist_out"}).release_h % 24, 0)
 
     def test_a_release_asked_for_is_kept(self) -> None:
-        self.assertEqual(made(goal={"release_after_h": 19.5}).release_h, 19.5)
+        self.assertEqual(forecast_for(goal={"release_after_h": 19.5}).release_h, 19.5)
 
     def test_airing_is_never_one_sitting(self) -> None:
-        self.assertFalse(in_one_sitting(made(goal={"release_after_h": 0.2})))
+        self.assertFalse(in_one_sitting(forecast_for(goal={"release_after_h": 0.2})))
 
     def test_rounding_up(self) -> None:
         for hours, step, expected in ((24, 24, 24), (24.1, 24, 48), (3.2, 0.5, 3.5)):
@@ -96,7 +96,7 @@ class ReleaseTest(TestCase):
     def test_the_slowest_section_holds_most_hair(self) -> None:
         zones = {"crown": {"density_per_cm2": 250}}
         case = case_of(parse(PlanRequest, plan_request(hair={"zones": zones})))
-        run = forecast(case)
+        run = forecast_of(case)
         most = max(section.hairs for section in case.sections)
         self.assertEqual(case.sections[run.slowest - 1].hairs, most)
 
@@ -112,24 +112,24 @@ class LawsTest(TestCase):
     def test_more_sections_never_raise_the_risk(self, count: int, rh: float) -> None:
         room = {"temp_c": 22, "rh": rh}
         goal = {"release_after_h": 24}
-        fewer = made(goal=goal | {"sections": count}, room=room).odds
-        more = made(goal=goal | {"sections": count + 2}, room=room).odds
+        fewer = forecast_for(goal=goal | {"sections": count}, room=room).odds
+        more = forecast_for(goal=goal | {"sections": count + 2}, room=room).odds
         self.assertGreaterEqual(more, fewer - 1e-3)
 
     @settings(max_examples=15, deadline=None)
     @given(st.floats(0.1, 0.85), st.floats(0.01, 0.1))
     def test_damper_rooms_never_raise_the_odds(self, rh: float, more: float) -> None:
         goal = {"release_after_h": 30}
-        drier = made(goal=goal, room={"temp_c": 22, "rh": rh}).odds
-        damper = made(goal=goal, room={"temp_c": 22, "rh": rh + more}).odds
+        drier = forecast_for(goal=goal, room={"temp_c": 22, "rh": rh}).odds
+        damper = forecast_for(goal=goal, room={"temp_c": 22, "rh": rh + more}).odds
         self.assertLessEqual(damper, drier + 1e-3)
 
     @settings(max_examples=15, deadline=None)
     @given(st.integers(1, 90), st.integers(1, 60))
     def test_hood_minutes_never_lower_the_odds(self, minutes: int, more: int) -> None:
         goal = {"release_after_h": 24, "sections": 14}
-        short = made(goal=goal, dry="hood", dry_min=minutes).odds
-        long = made(goal=goal, dry="hood", dry_min=minutes + more).odds
+        short = forecast_for(goal=goal, dry="hood", dry_min=minutes).odds
+        long = forecast_for(goal=goal, dry="hood", dry_min=minutes + more).odds
         self.assertGreaterEqual(long, short - 1e-3)
 
 

@@ -9,8 +9,8 @@ from hypothesis import strategies as st
 
 from craft.contract import PlanAnswer, PlanRequest, parse
 from craft.errors import CraftError
+from craft.routine.compose.techniques import TECHNIQUES
 from craft.routine.planner import plan
-from craft.routine.techniques import TECHNIQUES
 from craft.tests.requests import plan_request
 from craft.vocabulary import Dryer, Role, Severity, Station, Style
 

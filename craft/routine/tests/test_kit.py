@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from craft import curl
 from craft.contract import PlanAnswer
-from craft.routine.kit import HIDDEN_FIRST, runs
+from craft.routine.kit.pieces import HIDDEN_FIRST, runs
 from craft.tests.requests import caution_keys, planned
 
 

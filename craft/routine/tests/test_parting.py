@@ -7,12 +7,14 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.contract import PlanRequest, parse
+from craft.contract.patch import patched
 from craft.errors import CraftError
 from craft.routine.case import a_side, case_of
-from craft.routine.chain import chain
-from craft.routine.fixes import in_sections
-from craft.routine.propose import propose
-from craft.routine.techniques import TECHNIQUES
+from craft.routine.compose.techniques import TECHNIQUES
+from craft.routine.planner import plan
+from craft.routine.trials.chain import chain
+from craft.routine.trials.drying import in_sections
+from craft.routine.trials.propose import propose
 from craft.tests.requests import caution_keys, plan_request, planned
 from craft.vocabulary import Lay, Scheme, Style
 
@@ -161,7 +163,7 @@ class FixesTest(TestCase):
         self.assertEqual(in_sections(self.case(), 10), {"goal": {"sections": 10}})
         moved = {"op": "move", "key": "0/2", "at": -3.0}
         change = in_sections(self.case(parting={"changes": [moved]}), 10)
-        self.assertEqual(change["parting"], {"changes": []})
+        self.assertEqual(change["parting"], {"changes": None})
         five = self.case(goal={"style": "braid_out"}, parting={"scheme": "five"})
         self.assertEqual(in_sections(five, 10)["parting"], {"scheme": None})
         sides = {"scheme": "directed", "forward": 3, "sideways": 2, "back": 2}
@@ -171,12 +173,11 @@ class FixesTest(TestCase):
     def test_a_fix_of_a_parting_by_hand_can_be_done(self) -> None:
         goal = {"style": "flat_twist_out", "release_after_h": 40}
         moved = {"op": "move", "key": "0/2", "at": -3.0}
-        answer = planned(goal=goal, parting={"changes": [moved]})
+        request = parse(PlanRequest, plan_request(goal=goal, parting={"changes": [moved]}))
+        answer = plan(request)
         self.assertIn("not_dry_at_release", caution_keys(answer))
         for fix in answer.fixes:
-            parting = {"changes": [moved]} | fix.change.get("parting", {})
-            rest = {k: v for k, v in fix.change.items() if k not in ("goal", "parting")}
-            again = planned(goal=goal | fix.change.get("goal", {}), parting=parting, **rest)
+            again = plan(patched(request, fix.change))
             self.assertAlmostEqual(again.drying.odds_dry, fix.odds_dry, delta=0.06)
 
 

@@ -9,8 +9,8 @@ from hypothesis import strategies as st
 from craft.contract import Hair, parse
 from craft.contract.plan import Flaker, Person, Room, ShelfItem
 from craft.known import known
-from craft.routine.clashes import Facts, clashes, fits, wanted_weight
-from craft.routine.picking import Shelf, best, blemishes, pick, ranking, usable_in
+from craft.routine.products.clashes import Facts, clashes, fits, wanted_weight
+from craft.routine.products.picking import Shelf, best, clash_rank, pick, ranking, usable_in
 from craft.tests.requests import HAIR
 from craft.vocabulary import Fits, Role, Weight
 
@@ -87,12 +87,15 @@ class LawsTest(TestCase):
 
     @settings(max_examples=60, deadline=None)
     @given(SHELVES)
-    def test_nothing_else_has_fewer_or_lesser_blemishes(self, shelf: Shelf) -> None:
+    def test_nothing_else_has_fewer_or_lesser_clashes(self, shelf: Shelf) -> None:
         for role in ROLES:
             first = best(shelf, role, 12.0, [])
             for other in ranking(shelf, role, 12.0, []):
                 assert first is not None
-                mine, theirs = blemishes(shelf, first, role), blemishes(shelf, other, role)
+                mine, theirs = (
+                    clash_rank(shelf, first, role),
+                    clash_rank(shelf, other, role),
+                )
                 self.assertLessEqual(mine, theirs)
 
     @settings(max_examples=60, deadline=None)
@@ -104,7 +107,7 @@ class LawsTest(TestCase):
         richer = Shelf([*shelf.items, clean], shelf.facts, shelf.stays_in, ())
         chosen = best(richer, Role.GEL, 12.0, [])
         assert chosen is not None
-        self.assertFalse(any(blemishes(richer, chosen, Role.GEL)))
+        self.assertFalse(any(clash_rank(richer, chosen, Role.GEL)))
 
     @settings(max_examples=80, deadline=None)
     @given(SHELVES)

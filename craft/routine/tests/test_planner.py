@@ -6,8 +6,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft import head
-from craft.routine.order import NEEDS, ORDER
-from craft.routine.techniques import TECHNIQUES
+from craft.routine.compose.order import NEEDS, ORDER
+from craft.routine.compose.techniques import TECHNIQUES
 from craft.tests.requests import caution_keys, plan_request, planned
 from craft.vocabulary import Family, OnHead, Role, Style
 

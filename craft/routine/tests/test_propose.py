@@ -5,13 +5,14 @@ from typing import Any
 from unittest import TestCase
 
 from craft.contract import PlanRequest, parse
+from craft.contract.patch import patched
 from craft.contract.proposals import CompareRequest
 from craft.errors import CraftError
-from craft.routine.chain import CHAINS, chain
-from craft.routine.compare import compare
-from craft.routine.forecast import SAFE_ODDS
-from craft.routine.measures import differences, dominates, front, measures
-from craft.routine.propose import merged, propose
+from craft.routine.drying.forecast import SAFE_ODDS
+from craft.routine.trials.chain import CHAINS, chain
+from craft.routine.trials.compare import compare
+from craft.routine.trials.measures import differences, dominates, front, measures
+from craft.routine.trials.propose import propose
 from craft.tests.requests import plan_request, planned
 
 
@@ -44,7 +45,7 @@ class ProposeTest(TestCase):
     def test_a_change_taken_over_gives_the_same_plan(self) -> None:
         asked = request()
         for one in propose(asked).proposals:
-            again = propose(merged(asked, one.change)).proposals
+            again = propose(patched(asked, one.change)).proposals
             self.assertTrue(any(other.measures == one.measures for other in again))
 
     def test_limits_are_kept(self) -> None:

@@ -4,7 +4,7 @@ from typing import Any
 from unittest import TestCase
 
 from craft.contract import PlanAnswer
-from craft.routine.techniques import TECHNIQUES
+from craft.routine.compose.techniques import TECHNIQUES
 from craft.tests.requests import caution_keys, planned
 from craft.vocabulary import Start, Style
 

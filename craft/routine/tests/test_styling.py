@@ -4,7 +4,7 @@ from typing import Any
 from unittest import TestCase
 
 from craft.contract.plan import Step
-from craft.routine.techniques import TECHNIQUES
+from craft.routine.compose.techniques import TECHNIQUES
 from craft.tests.requests import planned
 from craft.vocabulary import Family, Role, Start, Station, Style
 

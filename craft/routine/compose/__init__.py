@@ -1,0 +1,1 @@
+"""The steps of a service, in the order of the work."""

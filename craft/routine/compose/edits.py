@@ -1,0 +1,171 @@
+"""Changes by hand: applied in order, kept, shown, never undone in silence."""
+
+from collections.abc import Callable, Mapping, Sequence
+
+from craft.contract.plan import Edit, Step
+from craft.errors import CraftError
+from craft.routine.case import Case
+from craft.routine.compose.steps import step
+from craft.routine.explain.why import reason
+from craft.vocabulary import EditOp, Family, Station
+
+#: What an added step takes if nobody says. House value.
+ADDED_MIN = 5.0
+OWN_PREFIX = "own_"
+
+Steps = list[Step]
+
+
+def edited(case: Case, steps: Sequence[Step]) -> tuple[Steps, list[str]]:
+    """The routine with every change by hand, and the titles of what was taken out.
+
+    Raises:
+        CraftError: a change names a step or a dose that is not there
+    """
+    done, removed = list(steps), []
+    for index, edit in enumerate(case.request.edits):
+        try:
+            if edit.op is EditOp.REMOVE:
+                removed.append(done[place(done, edit.step)].title)
+            done = APPLY[edit.op](case, done, edit)
+        except CraftError as error:
+            raise CraftError(f"edits.{index}.{error.field}", error.message) from error
+    return done, removed
+
+
+def place(steps: Steps, key: str, field: str = "step") -> int:
+    """Where a step stands.
+
+    Raises:
+        CraftError: there is no such step
+    """
+    keys = [one.key for one in steps]
+    if key not in keys:
+        raise CraftError(field, f"There is no step {key} here. Steps: {', '.join(keys)}.")
+    return keys.index(key)
+
+
+def behind(steps: Steps, after: str | None) -> int:
+    """Where a step goes that comes after another, or first."""
+    return 0 if after is None else place(steps, after, "after") + 1
+
+
+def noted(one: Step, what: str, **changes: object) -> Step:
+    """A step with a change and a note of it."""
+    return one.model_copy(update={**changes, "edited": [*one.edited, what]})
+
+
+def add(case: Case, steps: Steps, edit: Edit) -> Steps:
+    """A step of the specialist's own."""
+    key = edit.step if edit.step.startswith(OWN_PREFIX) else OWN_PREFIX + edit.step
+    if any(one.key == key for one in steps):
+        raise CraftError("step", f"There is a step {key} already; give another key.")
+    made = step(
+        case,
+        key,
+        Family.PREPARE,
+        edit.title or edit.step.replace("_", " "),
+        "Added by hand.",
+        minutes=(ADDED_MIN if edit.minutes is None else edit.minutes) / case.request.pace,
+        station=Station.CHAIR,
+        wait=(edit.wait_min or 0.0, edit.wait_min or 0.0),
+        wait_title="wait" if edit.wait_min else "",
+        reasons=[reason("by_hand", "Added by hand.", f"edit {key}", "The specialist.")],
+    )
+    at = behind(steps, edit.after)
+    return [*steps[:at], noted(made, "added"), *steps[at:]]
+
+
+def remove(_: Case, steps: Steps, edit: Edit) -> Steps:
+    """Take a step out."""
+    at = place(steps, edit.step)
+    return steps[:at] + steps[at + 1 :]
+
+
+def move(_: Case, steps: Steps, edit: Edit) -> Steps:
+    """Move a step, or a product within its step."""
+    at = place(steps, edit.step)
+    if edit.role is not None:
+        return [*steps[:at], reordered(steps[at], edit), *steps[at + 1 :]]
+    moved, rest = steps[at], steps[:at] + steps[at + 1 :]
+    to = behind(rest, edit.after)
+    return [*rest[:to], noted(moved, "moved"), *rest[to:]]
+
+
+def reordered(one: Step, edit: Edit) -> Step:
+    """A step with one of its products at another place."""
+    roles = [product.role.value for product in one.products]
+    if edit.role not in roles:
+        raise CraftError("role", f"{one.title} has no {edit.role}. It has: {', '.join(roles)}.")
+    if edit.after is not None and edit.after not in roles:
+        raise CraftError("after", f"{one.title} has no {edit.after}. It has: {', '.join(roles)}.")
+    moved = one.products[roles.index(edit.role)]
+    rest = [product for product in one.products if product is not moved]
+    to = 0
+    if edit.after is not None:
+        to = [product.role.value for product in rest].index(edit.after) + 1
+    products = [*rest[:to], moved, *rest[to:]]
+    return noted(one, f"{edit.role} moved".replace("_", " "), products=products)
+
+
+def replace(_: Case, steps: Steps, edit: Edit) -> Steps:
+    """Do something else instead of a step; its minutes stay unless told."""
+    at = place(steps, edit.step)
+    if not edit.title:
+        raise CraftError("title", "Say what is done instead.")
+    old = steps[at]
+    changes: dict[str, object] = {"title": edit.title, "products": [], "how": "By hand."}
+    if edit.minutes is not None:
+        changes |= exactly(edit.minutes)
+    return [*steps[:at], noted(old, f"instead of {old.title}", **changes), *steps[at + 1 :]]
+
+
+def exactly(minutes: float) -> dict[str, object]:
+    """Hands-on minutes that somebody has decided."""
+    return {"hands_on_min": minutes, "hands_on_low": minutes, "hands_on_high": minutes}
+
+
+def override(_: Case, steps: Steps, edit: Edit) -> Steps:
+    """Decide a number: minutes, waiting, or the grams of a dose."""
+    at = place(steps, edit.step)
+    one = steps[at]
+    if edit.minutes is None and edit.wait_min is None and edit.grams is None:
+        raise CraftError("minutes", "Give minutes, wait_min, or a role with grams.")
+    if edit.minutes is not None:
+        told = f"{edit.minutes:g} min instead of {one.hands_on_min:g}"
+        one = noted(one, told, **exactly(edit.minutes))
+    if edit.wait_min is not None:
+        told = f"waits {edit.wait_min:g} min instead of {one.wait_min:g}"
+        longest = max(edit.wait_min, one.wait_max_min)
+        one = noted(one, told, wait_min=edit.wait_min, wait_max_min=longest)
+    if edit.grams is not None:
+        one = dosed(one, edit)
+    return [*steps[:at], one, *steps[at + 1 :]]
+
+
+def dosed(one: Step, edit: Edit) -> Step:
+    """A step with a dose that somebody has decided."""
+    roles = [product.role for product in one.products]
+    if edit.role not in roles:
+        known = ", ".join(roles) or "no products"
+        raise CraftError("role", f"{one.title} has no such dose. It has: {known}.")
+    products, told = [], ""
+    for product in one.products:
+        if product.role is edit.role:
+            told = f"{product.name} {edit.grams:g} g instead of {product.grams:g}"
+            per_gram = (product.units or 0) / product.grams if product.grams else 0
+            units = round((edit.grams or 0) * per_gram * 4) / 4 if product.units else None
+            changes = {"grams": edit.grams, "units": units}
+            products.append(product.model_copy(update=changes))
+        else:
+            products.append(product)
+    return noted(one, told, products=products)
+
+
+APPLY: Mapping[EditOp, Callable[[Case, Steps, Edit], Steps]] = {
+    EditOp.ADD: add,
+    EditOp.REMOVE: remove,
+    EditOp.MOVE: move,
+    EditOp.REPLACE: replace,
+    EditOp.OVERRIDE: override,
+}

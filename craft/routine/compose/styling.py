@@ -1,0 +1,396 @@
+"""Lay in, shape, dry, release, finish."""
+
+from craft import fibre, timing
+from craft.contract.plan import Step
+from craft.partings import Section
+from craft.routine.case import Case, layering
+from craft.routine.compose.steps import step
+from craft.routine.drying.forecast import Forecast, in_one_sitting
+from craft.routine.explain.why import HOUSE, MODEL, TRADE, reason
+from craft.routine.products.dosing import dose
+from craft.vocabulary import (
+    AirAt,
+    Condition,
+    Distribution,
+    Dryer,
+    Family,
+    Heat,
+    Level,
+    Role,
+    Smoothing,
+    StageKind,
+    Start,
+    Station,
+    Style,
+    Washing,
+)
+
+#: Laying in: minutes for each product of each section, and for the hair. House values.
+LAY_IN_EACH_MIN = 0.12
+LAY_IN_BULK = (0.0, 2.0)
+#: One product over the whole head at a time takes longer, detangling better. House value.
+LAYER_FACTOR = 1.25
+#: Fetching, setting and checking a hood, and how long the client may stay under it. House values.
+SEND_HOME_MIN = 2.0
+#: Smoothing the hair left out under a wig. House value.
+LEAVE_OUT_MIN = 8.0
+#: Family of wavy patterns.
+WAVY = 2
+#: Who does not hang the head down. Common practice, no source.
+NOT_HEAD_DOWN = frozenset({Condition.PREGNANCY, Condition.NECK_PAIN, Condition.EPILEPSY})
+#: Until hair is damp: under a hood (common practice, no source), in a cloth (house value).
+DAMP_HOOD_MIN, DAMP_WRAP_MIN = 15.0, 45.0
+#: A loose bun stretches the roots in about so long. Common practice, no source.
+ROOT_STRETCH_MIN = 10.0
+HOOD_SETUP_MIN = 1.5
+HOOD_SLACK_MIN = 15.0
+
+
+def usual_hairs(case: Case) -> float:
+    """Hairs in a usual section of the technique on a medium head."""
+    medium = fibre.TYPICAL_DENSITY_PER_CM2[Level.MEDIUM] * case.scalp_cm2
+    return medium / case.technique.sections
+
+
+def shape_minutes(case: Case, section: Section) -> float:
+    """Hands-on minutes of shaping one section at the house pace [min]."""
+    return timing.section_minutes(
+        case.technique.shape_min, section.length_cm, section.hairs, usual_hairs(case)
+    )
+
+
+#: How a styler is worked in. Common practice, no source.
+SMOOTHING_HOW = {
+    Smoothing.RAKE: "Rake it through with the fingers.",
+    Smoothing.PALMS: "Smooth it down with flat palms.",
+    Smoothing.SCRUNCH: "Scrunch it in from the ends, no raking.",
+}
+
+
+def smoothing(case: Case) -> str:
+    """How the styler is worked in: as asked, else waves are scrunched and the rest smoothed."""
+    return SMOOTHING_HOW[smoothing_of(case)]
+
+
+def smoothing_of(case: Case) -> Smoothing:
+    """The school of smoothing that won."""
+    asked = case.request.school.smoothing
+    if asked is not Smoothing.AUTO:
+        return asked
+    return Smoothing.SCRUNCH if case.hair.pattern.family == WAVY else Smoothing.PALMS
+
+
+def lay_in(case: Case) -> Step:
+    """Products that stay in, in school order, ends twice."""
+    order, why = layering(case)
+    # A mist has gone on before anything else.
+    order = tuple(role for role in order if role is not Role.MIST)
+    count = len(case.sections)
+    minutes = LAY_IN_EACH_MIN * len(order) * count + timing.bulk_minutes(*LAY_IN_BULK, case.hair_g)
+    layered = case.request.school.distribution is Distribution.LAYER
+    warm = " Warm the hair with a damp cloth before." if case.hair.porosity is Level.LOW else ""
+    distribution = reason(
+        f"distribution_{case.request.school.distribution}",
+        "One product over the whole head at a time detangles better and takes longer."
+        if layered
+        else "All products section by section: each stays wet until it is shaped.",
+        f"school.distribution {case.request.school.distribution}",
+    )
+    return step(
+        case,
+        "lay_in",
+        Family.LAY_IN,
+        "Lay in",
+        f"Middle to ends first, roots last with what is left; ends twice. {smoothing(case)}" + warm,
+        minutes=minutes * (LAYER_FACTOR if layered else 1),
+        station=Station.CHAIR,
+        products=[dose(case, role) for role in order],
+        sections=count,
+        reasons=[why, distribution],
+    )
+
+
+def shape(case: Case) -> Step:
+    """The technique itself, section by section."""
+    count = len(case.sections)
+    noun = case.technique.noun
+    minutes = sum(shape_minutes(case, section) for section in case.sections)
+    if case.request.goal.leave_out and case.request.goal.style is Style.UNDER_WIG_BASE:
+        minutes += LEAVE_OUT_MIN
+    return step(
+        case,
+        "shape",
+        Family.SHAPE,
+        f"{noun.capitalize()}s, {count}",
+        case.technique.how + posture(case) + left_out(case),
+        minutes=minutes,
+        station=Station.CHAIR,
+        sections=count,
+        reasons=[
+            reason(
+                "section_time",
+                f"{case.technique.shape_min:g} min for a usual {noun} of 25 cm, scaled by length "
+                f"and hair: {minutes / count:.1f} min each on this head.",
+                f"{count} sections of {case.hair.length_cm:g} cm",
+                HOUSE,
+            ),
+            reason(
+                "section_count",
+                "Smaller sections: more definition, more time, faster drying.",
+                f"sections {count}",
+            ),
+        ],
+    )
+
+
+def left_out(case: Case) -> str:
+    """Hair left out at the front of a wig base, which has to match what is worn over it."""
+    if case.request.goal.style is not Style.UNDER_WIG_BASE:
+        return ""
+    if not case.request.goal.leave_out:
+        return " Nothing is left out."
+    return (
+        " Leave a V at the front out, no wider than the parting shows; stretch it without heat "
+        "where it can be, and let it rest between wears."
+    )
+
+
+def posture(case: Case) -> str:
+    """Upright or head-down, where the style can be either."""
+    if not case.technique.head_down:
+        return ""
+    asked = case.request.goal.head_down
+    barred = any(one in NOT_HEAD_DOWN for one in case.request.person.conditions)
+    return " Head down, in short spells." if asked and not barred else " Upright."
+
+
+def dryer_step(case: Case, forecast: Forecast) -> Step:
+    """Minutes under a hood (waiting) or with a diffuser (hands-on)."""
+    hood = forecast.dryer is Dryer.HOOD
+    stage = forecast.stages[0]
+    asked = case.request.dry_min is not None
+    why = reason(
+        "dryer_minutes",
+        f"At {stage.temp_c:g} °C this takes out "
+        f"{forecast.run.at(forecast.dryer_min / 60):.0%} of the water"
+        + (", as long as was asked." if asked else ", within an hour at most."),
+        f"dry {forecast.dryer}, heat {case.request.goal.max_heat}",
+        MODEL,
+    )
+    metal = reason("metal_hot", "Metal clips get hot under a dryer: plastic only.", "hood or heat")
+    return step(
+        case,
+        "dry",
+        Family.SHAPE,
+        "Hood" if hood else "Diffuse",
+        "Settle the client, set the timer, let nothing be touched."
+        if hood
+        else "Low heat, low air; hold each spot about a minute, do not rake.",
+        # Fetching, setting and checking the hood; a diffuser is held all the time.
+        minutes=HOOD_SETUP_MIN if hood else forecast.dryer_min,
+        station=Station.HOOD if hood else Station.CHAIR,
+        wait=(forecast.dryer_min, forecast.dryer_min + HOOD_SLACK_MIN) if hood else (0.0, 0.0),
+        wait_title="under the hood" if hood else "",
+        reasons=[why, metal],
+    )
+
+
+#: Names of stages that are worked in the salon.
+STAGE_TITLES = {
+    StageKind.HOOD: ("Hood", "under the hood"),
+    StageKind.DIFFUSER: ("Diffuse", ""),
+    StageKind.CLOTH: ("Wrap in a cloth", "in the cloth"),
+    StageKind.AIR: ("Air in the salon", "airing"),
+    StageKind.CAP: ("Under a cap", "under the cap"),
+}
+STAGE_HOW = {
+    StageKind.HOOD: "Settle the client, set the timer, let nothing be touched.",
+    StageKind.DIFFUSER: "Low heat, low air; hold each spot about a minute, do not rake.",
+    StageKind.CLOTH: "Wrap in dry cotton, press, do not rub; a fresh cloth if it is soaked.",
+    StageKind.AIR: "Let it air; nothing is touched.",
+    StageKind.CAP: "Loosely under the cap; damp hair does not stay closed in.",
+}
+
+
+def stage_steps(case: Case, forecast: Forecast) -> list[Step]:
+    """Stages chosen by hand that are worked in the salon, each as a step."""
+    found: list[Step] = []
+    begins = 0.0
+    for number, (one, ends) in enumerate(
+        zip(case.request.stages, forecast.run.ends, strict=False), 1
+    ):
+        minutes = (ends - begins) * 60
+        begins = ends
+        if one.at is not AirAt.SALON or (
+            one.minutes is None and one.kind is not StageKind.DIFFUSER
+        ):
+            continue
+        held = one.kind is StageKind.DIFFUSER
+        title, wait = STAGE_TITLES[one.kind]
+        found.append(
+            step(
+                case,
+                f"dry_{number}" if any(had.key == "dry" for had in found) else "dry",
+                Family.SHAPE,
+                title,
+                STAGE_HOW[one.kind],
+                minutes=minutes if held else HOOD_SETUP_MIN,
+                station=Station.HOOD if one.kind is StageKind.HOOD else Station.CHAIR,
+                wait=(0.0, 0.0) if held else (minutes, minutes + HOOD_SLACK_MIN),
+                wait_title=wait,
+                reasons=[
+                    reason(
+                        "stage_by_hand",
+                        f"Chosen by hand; {forecast.run.at(ends):.0%} of the water is gone "
+                        "after it.",
+                        f"stage {number}, {one.kind}",
+                        MODEL,
+                    )
+                ],
+            )
+        )
+    return found
+
+
+def release(case: Case, forecast: Forecast) -> Step:
+    """Take the set down, only when dry."""
+    count = len(case.sections)
+    noun = case.technique.noun
+    return step(
+        case,
+        "release",
+        Family.FINISH,
+        f"Release, {count}",
+        case.technique.release_how.format(noun=noun),
+        minutes=case.technique.release_each_min * count,
+        station=Station.CHAIR,
+        sections=count,
+        sitting=1 if in_one_sitting(forecast) else 2,
+        reasons=[
+            reason(
+                "count_out",
+                f"{count} {noun}s go in, {count} come out: one left in is found a week later.",
+                f"sections {count}",
+            )
+        ],
+    )
+
+
+def damp_hood(case: Case) -> Step:
+    """A quarter of an hour of warmth so that bands and pins go into damp hair, not dripping."""
+    heat = case.request.goal.max_heat is not Heat.NONE
+    return step(
+        case,
+        "damp",
+        Family.SHAPE,
+        "Hood until damp" if heat else "Wrap until damp",
+        "Fifteen minutes under the hood; then feel the roots."
+        if heat
+        else "A cotton cloth for an hour at most; then feel the roots.",
+        minutes=HOOD_SETUP_MIN,
+        station=Station.HOOD if heat else Station.CHAIR,
+        wait=(DAMP_HOOD_MIN, DAMP_HOOD_MIN + HOOD_SLACK_MIN)
+        if heat
+        else (DAMP_WRAP_MIN, DAMP_WRAP_MIN + HOOD_SLACK_MIN),
+        wait_title="until damp",
+        reasons=[
+            reason(
+                "bands_on_damp",
+                "Bands and pins on dripping hair leave dents and never dry underneath.",
+                f"style {case.request.goal.style}",
+            )
+        ],
+    )
+
+
+def stretch_roots(case: Case) -> Step:
+    """A loose bun for ten minutes stretches the roots."""
+    return step(
+        case,
+        "stretch_roots",
+        Family.SHAPE,
+        "Stretch the roots",
+        "Gather loosely on top, one soft tie, no pull at the edges; leave it.",
+        minutes=1.5,
+        station=Station.CHAIR,
+        wait=(ROOT_STRETCH_MIN, 2 * ROOT_STRETCH_MIN),
+        wait_title="loose bun",
+        reasons=[
+            reason("stretch_roots", "About ten minutes in a loose bun lift the roots.", "puff")
+        ],
+    )
+
+
+def send_home(case: Case, forecast: Forecast) -> Step:
+    """What the client does until the next visit."""
+    first = in_one_sitting(forecast) or not case.technique.released
+    return step(
+        case,
+        "send_home",
+        Family.FINISH,
+        "Home card",
+        "Night routine, refresh, when to take it down, when to come back. Then tools into the "
+        "disinfectant, for the contact time on its label.",
+        minutes=SEND_HOME_MIN,
+        station=Station.CHAIR,
+        sitting=1 if first else 2,
+        reasons=[
+            reason(
+                "send_home",
+                "What is done at night decides how long it lasts.",
+                f"night {case.request.person.night}",
+            )
+        ],
+    )
+
+
+def finish(case: Case, forecast: Forecast) -> Step:
+    """Separate, lift the roots, let it settle."""
+    settle = case.technique.settle_min
+    first = in_one_sitting(forecast) or not case.technique.released
+    return step(
+        case,
+        "finish",
+        Family.FINISH,
+        "Finish",
+        case.technique.separate
+        + " Lift the roots with a pick 5 to 10 cm from the scalp, never through the lengths. "
+        "Judge it after it has settled.",
+        minutes=case.technique.finish_min,
+        station=Station.CHAIR,
+        wait=(settle, 60.0),
+        wait_title="settle",
+        sitting=1 if first else 2,
+        reasons=[
+            reason(
+                "settle",
+                "A style is judged after 15 to 60 minutes of settling.",
+                f"style {case.request.goal.style}",
+                TRADE,
+            )
+        ],
+    )
+
+
+def styling(case: Case, forecast: Forecast) -> list[Step]:
+    """The dry half of the service."""
+    technique = case.technique
+    steps = [lay_in(case)]
+    if technique.damp_first:
+        steps.append(damp_hood(case))
+    if case.request.goal.style is Style.PUFF_PIN_UP:
+        steps.append(stretch_roots(case))
+    steps.append(shape(case))
+    if case.request.stages and technique.start is Start.WASH:
+        steps += stage_steps(case, forecast)
+    elif forecast.dryer is not Dryer.AIR and technique.start is Start.WASH:
+        steps.append(dryer_step(case, forecast))
+    if technique.released:
+        steps.append(release(case, forecast))
+    dried = technique.released or forecast.dryer is not Dryer.AIR or technique.start is Start.WORN
+    if technique.finish_min > 0 and dried:
+        steps.append(finish(case, forecast))
+    # A quick wash has to fit thirty minutes; at night the client is home.
+    if technique.washing is not Washing.QUICK and case.request.goal.style is not Style.NIGHT_PREP:
+        steps.append(send_home(case, forecast))
+    return steps

@@ -1,0 +1,343 @@
+"""Cleanse, condition, detangle, treat, blot."""
+
+from craft import timing
+from craft.contract.plan import Reason, Step
+from craft.routine.case import Case
+from craft.routine.compose.before import detangles_before_water
+from craft.routine.compose.steps import step
+from craft.routine.explain.why import HOUSE, TRADE, reason
+from craft.routine.products.clashes import LABEL
+from craft.routine.products.dosing import choose, dose, name_of
+from craft.vocabulary import (
+    Blot,
+    Buildup,
+    Detangling,
+    Family,
+    Heat,
+    Level,
+    Role,
+    Station,
+    Washing,
+    WashOrder,
+)
+
+#: Minutes of bulk work: fixed, and growing with the hair for 120 g. House values.
+WASH_PASS = (1.5, 3.0)
+CONDITION = (0.5, 1.5)
+MASK_ON = (0.5, 1.5)
+RINSE = (0.5, 1.5)
+#: Washing the roots alone, the hair held in its twists, takes this share. House value.
+ROOTS_ONLY_SHARE = 0.5
+#: A light conditioner under the shampoo is this share of a whole one. House value.
+UNDER_SHARE = 0.4
+BLOT_MIN = {Blot.NONE: 0.0, Blot.CLOTH: 1.5, Blot.PRESSED: 3.0}
+PART_EACH_MIN = 0.3
+#: A mask preferably sits this long on porous or built-up hair [min]. Common practice, no source.
+LONG_MASK_MIN = 30.0
+
+TOOLS = {
+    Detangling.FINGERS: "fingers only",
+    Detangling.COMB: "a wide comb",
+    Detangling.BRUSH: "a flexible brush",
+}
+
+
+def washing(case: Case) -> list[Step]:
+    """The wet half of the service, in the order of the school."""
+    if case.technique.washing is Washing.RESET:
+        first = [clarify(case), cleanse(case), condition(case), *detangle(case)]
+    elif case.request.school.wash is WashOrder.CONDITIONER_UNDER:
+        first = [slip_under(case), cleanse(case), condition(case), *detangle(case)]
+    elif washes_conditioner_first(case)[0]:
+        first = [condition(case), *detangle(case), cleanse(case)]
+    else:
+        first = [cleanse(case), condition(case), *detangle(case)]
+    return [*first, mask(case), rinse(case)]
+
+
+def slip_under(case: Case) -> Step:
+    """A light conditioner on the lengths under the shampoo."""
+    whole = dose(case, Role.RINSE_OUT)
+    light = whole.model_copy(
+        update={
+            "grams": round(whole.grams * UNDER_SHARE, 1),
+            "units": None if whole.units is None else round(whole.units * UNDER_SHARE * 2) / 2,
+        }
+    )
+    return step(
+        case,
+        "slip_under",
+        Family.TREAT,
+        "Conditioner under",
+        "A light coat on the lengths, then shampoo over it on the scalp; both rinse out together.",
+        minutes=timing.bulk_minutes(*CONDITION, case.hair_g) * UNDER_SHARE,
+        station=Station.BASIN,
+        products=[light],
+        sections=4,
+        reasons=[
+            reason(
+                "conditioner_under",
+                "A light conditioner under the shampoo keeps slip in hair that tangles.",
+                "school.wash conditioner_under",
+            )
+        ],
+    )
+
+
+def clarify(case: Case) -> Step:
+    """Twice with a clarifying shampoo, after long wear or heavy build-up."""
+    return step(
+        case,
+        "clarify",
+        Family.CLEANSE,
+        "Clarify ×2",
+        "Scalp first, finger pads, one direction; rinse until the hair feels bare. Twice.",
+        minutes=2 * timing.bulk_minutes(*WASH_PASS, case.hair_g),
+        station=Station.BASIN,
+        products=[dose(case, Role.SHAMPOO, passes=2)],
+        sections=4,
+        reasons=[
+            reason(
+                "double_clarify",
+                "After long wear or heavy build-up: clarified twice, then moisturised.",
+                f"style {case.request.goal.style}",
+            )
+        ],
+    )
+
+
+def washes_conditioner_first(case: Case) -> tuple[bool, Reason]:
+    """Condition before the shampoo, and why."""
+    if case.technique.washing is Washing.QUICK:
+        return True, reason(
+            "quick_wash_order",
+            "A quick wash conditions first: the slip stays under the shampoo.",
+            "style quick_wash",
+        )
+    asked = case.request.school.wash
+    first = asked is WashOrder.CONDITION_FIRST
+    because = {
+        WashOrder.CONDITION_FIRST: "Conditioned and detangled before the shampoo, for slip.",
+        WashOrder.CONDITIONER_UNDER: "A light conditioner lies under the shampoo.",
+        WashOrder.SHAMPOO_FIRST: "Shampoo first, so that the conditioner meets clean hair.",
+    }[asked]
+    return first, reason(f"wash_{asked}", because, f"school.wash {asked}")
+
+
+def passes(case: Case) -> tuple[int, Reason]:
+    """How often the scalp is washed, and why."""
+    buildup = case.hair.buildup
+    if case.technique.washing is Washing.RESET:
+        return 1, reason(
+            "moisturise_after_clarifying",
+            "The clarifying is done: once with a moisturising shampoo.",
+            f"style {case.request.goal.style}",
+        )
+    if buildup is Buildup.NONE:
+        return 1, reason("wash_once", "No build-up: one pass is enough.", "build-up none")
+    return 2, reason(
+        "wash_twice",
+        "Built up: the first pass clarifies, the second moisturises.",
+        f"build-up {buildup}",
+    )
+
+
+def cleanse(case: Case) -> Step:
+    """Wash the scalp with finger pads; the lengths get the run-off."""
+    count, why = passes(case)
+    minutes = timing.bulk_minutes(*WASH_PASS, case.hair_g) * count
+    if case.technique.washing is Washing.QUICK:
+        minutes *= ROOTS_ONLY_SHARE
+    times = f" ×{count}" if count > 1 else ""
+    role = case.cleanser
+    return step(
+        case,
+        "cleanse",
+        Family.CLEANSE,
+        ("Co-wash" if role is Role.CO_WASH else "Shampoo") + times,
+        "Finger pads on the scalp, always in one direction; the lengths get the run-off. "
+        "Rinse very well: what stays behind keeps curls from clumping. Foam in the eyes: rinse at "
+        "once. Mind the wet floor.",
+        minutes=minutes,
+        station=Station.BASIN,
+        products=[dose(case, role, passes=count)],
+        sections=4,
+        reasons=[why, washes_conditioner_first(case)[1]],
+    )
+
+
+def condition(case: Case) -> Step:
+    """Slip before any detangling."""
+    return step(
+        case,
+        "condition",
+        Family.TREAT,
+        "Condition",
+        "Most on the ends; start at the back ends, they get forgotten.",
+        minutes=timing.bulk_minutes(*CONDITION, case.hair_g),
+        station=Station.BASIN,
+        products=[dose(case, Role.RINSE_OUT)],
+        sections=4,
+        reasons=[
+            reason("slip_first", "Hair is never detangled without slip.", f"{case.hair.pattern}")
+        ],
+    )
+
+
+def detangle(case: Case) -> list[Step]:
+    """Ends to roots in the conditioner; nothing to do on hair detangled today or last night."""
+    days = case.hair.days_since_detangle
+    if days <= 1 and case.technique.washing is Washing.QUICK:
+        return []
+    if case.pre_oil and detangles_before_water(case):
+        return []
+    tool = TOOLS[case.request.school.detangle]
+    return [
+        step(
+            case,
+            "detangle",
+            Family.PREPARE,
+            "Detangle",
+            f"With {tool}, ends to roots; hold the hair above the knot so the root is not pulled.",
+            minutes=timing.detangle_minutes(case.hair_g, days, case.hair.pattern.family),
+            spread=timing.DETANGLE_SPREAD,
+            station=Station.BASIN,
+            sections=4,
+            reasons=[
+                reason(
+                    "detangle_time",
+                    f"{case.hair_g:.0f} g of {case.hair.pattern} hair, {days:g} days since the "
+                    "last time. The least predictable step.",
+                    f"days_since_detangle {days:g}",
+                    HOUSE,
+                ),
+                reason(
+                    "detangle_in_slip",
+                    "In the conditioner and never dry: wet hair with slip stretches, "
+                    "dry hair breaks.",
+                    f"school.detangle {case.request.school.detangle}",
+                ),
+            ],
+        )
+    ]
+
+
+def mask_minutes(case: Case) -> tuple[float, float, Reason]:
+    """How long the mask sits, how long it may, and why. Its label rules over everything."""
+    minutes, why = usual_mask_minutes(case)
+    longest = max(minutes, case.technique.mask_max_min)
+    item = choose(case, Role.MASK)
+    least, most = (item.dwell_min, item.dwell_max_min) if item else (None, None)
+    if item is None or (least is None and most is None):
+        return minutes, longest, why
+    labelled = max(minutes, least or 0.0)
+    if most is not None:
+        labelled, longest = min(labelled, most), min(longest, most)
+    longest = max(longest, labelled)
+    if labelled == minutes:
+        return minutes, longest, why
+    told = " to ".join(f"{one:g}" for one in (least, most) if one is not None)
+    because = f"The label of {name_of(item)} says {told} min: {labelled:g} instead of {minutes:g}."
+    return labelled, longest, reason("label_dwell", because, f"label {told} min", LABEL)
+
+
+def usual_mask_minutes(case: Case) -> tuple[float, Reason]:
+    """How long a mask sits where no label says otherwise, and why."""
+    technique = case.technique
+    hair = case.hair
+    short = technique.mask_max_min < LONG_MASK_MIN
+    if not short and (hair.porosity is Level.HIGH or hair.buildup is Buildup.HEAVY):
+        fired = "porosity high" if hair.porosity is Level.HIGH else "build-up heavy"
+        return LONG_MASK_MIN, reason(
+            "long_mask", "30 to 45 minutes are preferred where hair is porous or worn.", fired
+        )
+    because = (
+        "A quick treatment is 15 to 20 minutes."
+        if short
+        else "20 minutes are the least for a real treatment."
+    )
+    return technique.mask_min, reason("mask_time", because, f"style {case.request.goal.style}")
+
+
+def warm_mask(case: Case) -> bool:
+    """Warmth helps a mask into hair of low porosity, where heat is allowed."""
+    return case.hair.porosity is Level.LOW and case.request.goal.max_heat is not Heat.NONE
+
+
+def mask(case: Case) -> Step:
+    """Treat the lengths, most on the ends."""
+    minutes, longest, why = mask_minutes(case)
+    warm = warm_mask(case)
+    reasons = [why]
+    if warm:
+        reasons.append(
+            reason("warm_mask", "Low porosity lets little in: warmth helps.", "porosity low")
+        )
+    return step(
+        case,
+        "mask",
+        Family.TREAT,
+        "Mask",
+        "Section by section, most on the ends; then cover.",
+        minutes=timing.bulk_minutes(*MASK_ON, case.hair_g),
+        station=Station.STEAMER if warm else Station.CHAIR,
+        wait=(minutes, longest),
+        wait_title="under steam" if warm else "under a cap",
+        products=[dose(case, Role.MASK)],
+        sections=4,
+        reasons=reasons,
+    )
+
+
+def rinse(case: Case) -> Step:
+    """Rinse as the label says; cool for low porosity."""
+    low = case.hair.porosity is Level.LOW or case.technique.washing is Washing.RESET
+    return step(
+        case,
+        "rinse",
+        Family.TREAT,
+        "Rinse",
+        "Rinse as the label says, cool to lukewarm."
+        if low
+        else "Rinse as the label says, lukewarm, until the water runs clear.",
+        minutes=timing.bulk_minutes(*RINSE, case.hair_g),
+        station=Station.BASIN,
+        reasons=[
+            reason(
+                "rinse_mask",
+                "A mask that stays in keeps curls from clumping; its label decides.",
+                f"porosity {case.hair.porosity}",
+                TRADE,
+            )
+        ],
+    )
+
+
+def blot_and_part(case: Case) -> Step:
+    """Take out water, then place the partings."""
+    blot = case.blot
+    count = len(case.sections)
+    how = {
+        Blot.NONE: "Leave the hair soaking wet; cap the half you are not working on.",
+        Blot.CLOTH: "Squeeze with a cotton cloth until it no longer drips.",
+        Blot.PRESSED: "Press twice with dry microfibre.",
+    }[blot]
+    return step(
+        case,
+        "part",
+        Family.PREPARE,
+        f"{'Part' if blot is Blot.NONE else 'Blot and part'}, {count}",
+        how,
+        minutes=BLOT_MIN[blot] + PART_EACH_MIN * count,
+        station=Station.CHAIR,
+        sections=count,
+        reasons=[
+            reason(
+                "equal_hair",
+                "Partings are placed so that every section holds the same hair, "
+                "not the same width.",
+                f"{count} sections",
+                HOUSE,
+            )
+        ],
+    )

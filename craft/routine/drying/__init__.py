@@ -1,0 +1,1 @@
+"""How the set of this plan dries."""

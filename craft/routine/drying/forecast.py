@@ -1,0 +1,353 @@
+"""The drying of this plan: its stages, its release, its odds."""
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from craft import drying
+from craft.air import warmed_humidity
+from craft.contract.plan import DryStage, Room
+from craft.drying import Bundle, Stage
+from craft.errors import CraftError
+from craft.fibre import FIBRE_G_PER_CM3
+from craft.head import radius
+from craft.routine.case import Case
+from craft.vocabulary import AirAt, Blot, Dryer, Heat, Releasing, SetKind, StageKind
+
+#: Odds that make a release safe. House value.
+SAFE_ODDS = 0.8
+#: The normal quantile of `SAFE_ODDS`.
+SAFE_Z = 0.8416
+
+#: Temperature at the hair by dryer and allowed heat [°C]. House values.
+DRYER_TEMP_C = {
+    (Dryer.HOOD, Heat.LOW): 40.0,
+    (Dryer.HOOD, Heat.MEDIUM): 50.0,
+    (Dryer.DIFFUSER, Heat.LOW): 38.0,
+    (Dryer.DIFFUSER, Heat.MEDIUM): 42.0,
+}
+#: A diffuser is put away at this share; the rest dries in the air. Common practice, no source.
+DIFFUSE_TO_SHARE = 0.9
+#: Longest time under a dryer that is planned unasked [min], in steps of [min]. House values.
+DRYER_LIMIT_MIN = 60.0
+DRYER_STEP_MIN = 5.0
+#: How far the hair stands off the head when it is loose [cm]. House value.
+ENVELOPE_CM = 3.0
+#: Water left to lose once hair is damp and the bands go in [g/g]. House value.
+DAMP_WATER = 0.5
+#: After this much longer than the dryer, the client has left [h]. House value.
+SAME_SITTING_H = 0.6
+#: Loose hair is promised dry on the half hour; a set whole days later if need be.
+RELEASE_STEP_H = 0.5
+#: A set that is worn before it is opened: two to five days. Common practice, no source.
+WORN_FIRST_H = 72.0
+SET_RELEASE_STEP_H = 24.0
+CURVE_POINTS = 60
+#: Air under a bonnet or cap: this share of the way to saturation. House value.
+CAP_DAMPER = 0.5
+#: Hottest air at the hair by the heat that may be used [°C]. House values.
+MOST_TEMP_C = {Heat.LOW: 45.0, Heat.MEDIUM: 60.0}
+
+
+@dataclass(frozen=True)
+class Forecast:
+    """How the slowest section dries.
+
+    Args:
+        bundle: it, as the drying law sees it
+        slowest: its number
+        stages: the air it dries in
+        dryer: the dryer really used
+        dryer_min: minutes under it
+        salon_min: minutes of drying for which the client stays [min]
+        water: water to lose [g/g]
+        factor: learned multiplier
+        spread: how unsure the time is, of its logarithm
+        release_h: planned release, from the end of shaping [h]
+        run: the forecast
+    """
+
+    bundle: Bundle
+    slowest: int
+    stages: tuple[Stage, ...]
+    dryer: Dryer
+    dryer_min: float
+    salon_min: float
+    water: float
+    factor: float
+    spread: float
+    release_h: float
+    run: drying.Run
+
+    @property
+    def odds(self) -> float:
+        """Probability that it is dry at the release."""
+        return self.odds_with(self.stages)
+
+    def odds_with(self, stages: Sequence[Stage], release_h: float | None = None) -> float:
+        """Probability that it is dry at the release, or another hour, in other stages."""
+        at = self.release_h if release_h is None else release_h
+        return drying.odds_dry(self.bundle, self.water, stages, at, self.factor, self.spread)
+
+    def banded(self, z: float) -> drying.Run:
+        """The forecast for hair that dries slower by z standard deviations."""
+        slower = self.factor * math.exp(z * self.spread)
+        return drying.dry(self.bundle, self.water, self.stages, slower)
+
+
+def dryer_of(case: Case) -> Dryer:
+    """The dryer, unless no heat may be used."""
+    heat = case.request.goal.max_heat is not Heat.NONE
+    return case.dry if heat and case.washes else Dryer.AIR
+
+
+def section_bundle(case: Case, hairs: float) -> Bundle:
+    """A section of so many hairs as a packed cylinder.
+
+    Its radius does not depend on its length: longer hair makes a longer cylinder.
+    """
+    kind = case.technique.set_kind
+    packed = drying.PACKED_KG_PER_M3[kind]
+    strand_mm2 = math.pi * (case.hair.diameter_um / 1000) ** 2 / 4
+    fibre_mm2 = hairs / case.technique.clumps * strand_mm2
+    radius_mm = math.sqrt(fibre_mm2 * FIBRE_G_PER_CM3 * 1000 / packed / math.pi)
+    envelope = envelope_thickness(case, packed) if kind is SetKind.LOOSE else 0.0
+    return Bundle(radius_mm / 1000, packed, envelope)
+
+
+def envelope_thickness(case: Case, packed_kg_m3: float) -> float:
+    """Loose hair as one layer over the outside of the whole head [m].
+
+    The outside is a dome with a skirt as long as the hair hangs.
+    """
+    reach_m = (radius(case.hair.head_cm) + ENVELOPE_CM) / 100
+    hangs_m = case.hair.length_cm / case.hair.curl_index / 100
+    outside_m2 = 2 * math.pi * reach_m**2 + 2 * math.pi * reach_m * hangs_m
+    return case.hair_g / 1000 / outside_m2 / packed_kg_m3
+
+
+def room_at(case: Case, at: AirAt) -> Room:
+    """The air of a place; that of the salon where nothing else is known."""
+    request = case.request
+    known = {AirAt.JOURNEY: request.outdoors, AirAt.HOME: request.home}.get(at)
+    return known or request.room
+
+
+def air_stage(case: Case, at: AirAt, hours: float | None = None) -> Stage:
+    """A stretch in the still air of a place."""
+    room = room_at(case, at)
+    return Stage(StageKind.AIR, room.temp_c, room.rh, hours)
+
+
+def dryer_temp(case: Case, kind: StageKind) -> float:
+    """Usual temperature at the hair under a dryer, for the heat that may be used [°C]."""
+    heat = case.request.goal.max_heat
+    return DRYER_TEMP_C[Dryer(kind), heat if heat is not Heat.NONE else Heat.LOW]
+
+
+def dryer_stage(
+    case: Case, kind: StageKind, minutes: float | None, temp_c: float | None = None
+) -> Stage:
+    """The stretch under a hood or diffuser, which warms the air of the room."""
+    temp = dryer_temp(case, kind) if temp_c is None else temp_c
+    room = case.request.room
+    return Stage(
+        kind=kind,
+        temp_c=temp,
+        rh=warmed_humidity(room.temp_c, room.rh, temp),
+        hours=None if minutes is None else minutes / 60,
+        until_share=DIFFUSE_TO_SHARE if kind is StageKind.DIFFUSER else 1.0,
+    )
+
+
+def cap_stage(case: Case, at: AirAt, hours: float | None) -> Stage:
+    """Under a bonnet or cap: still, and damper than the air around it."""
+    room = room_at(case, at)
+    damper = room.rh + CAP_DAMPER * (1 - room.rh)
+    return Stage(StageKind.CAP, room.temp_c, damper, hours)
+
+
+def until_dry(case: Case) -> tuple[Stage, ...]:
+    """What follows the salon: the way home, then the air there; the room where nothing is known."""
+    if case.request.home is None or not case.washes:
+        return (air_stage(case, AirAt.SALON),)
+    journey = case.request.journey_min
+    way = (air_stage(case, AirAt.JOURNEY, journey / 60),) if journey else ()
+    return (*way, air_stage(case, AirAt.HOME))
+
+
+def stages_for(case: Case, dryer: Dryer, minutes: float) -> tuple[Stage, ...]:
+    """Dryer first, then the air until dry."""
+    air = until_dry(case)
+    if dryer is Dryer.AIR:
+        return air
+    return (dryer_stage(case, StageKind(dryer), minutes), *air)
+
+
+def stages_by_hand(case: Case) -> tuple[Stage, ...]:
+    """Stages as they were chosen, and the air for what is left.
+
+    Raises:
+        CraftError: a cloth has no end, or a dryer is hotter than this head may have it
+    """
+    asked = case.request.stages
+    stages = [stage_by_hand(case, one, f"stages.{place}") for place, one in enumerate(asked)]
+    last = asked[-1]
+    endless = last.minutes is None and last.kind in (StageKind.AIR, StageKind.HOOD, StageKind.CAP)
+    if endless:
+        return tuple(stages)
+    return (
+        *stages,
+        *([air_stage(case, last.at)] if last.at is not AirAt.SALON else until_dry(case)),
+    )
+
+
+def stage_by_hand(case: Case, one: DryStage, field: str) -> Stage:
+    """One stage as it was chosen.
+
+    Raises:
+        CraftError: it has no end, or is hotter than this head may have it
+    """
+    hours = None if one.minutes is None else one.minutes / 60
+    last = one is case.request.stages[-1]
+    if hours is None and one.kind is StageKind.CLOTH:
+        raise CraftError(f"{field}.minutes", "A cloth takes up only so much: give 1 to 90 min.")
+    if hours is None and not last and one.kind is not StageKind.DIFFUSER:
+        raise CraftError(f"{field}.minutes", "Only the last stage may run until dry: give minutes.")
+    if one.kind in (StageKind.HOOD, StageKind.DIFFUSER):
+        heat = case.request.goal.max_heat
+        if heat is Heat.NONE:
+            raise CraftError(f"{field}.kind", "No heat may be used on this head: choose air.")
+        most = MOST_TEMP_C[heat]
+        if one.temp_c is not None and one.temp_c > most:
+            raise CraftError(
+                f"{field}.temp_c", f"With {heat} heat give a number from 15 to {most:g} °C."
+            )
+        return dryer_stage(case, one.kind, one.minutes, one.temp_c)
+    if one.kind is StageKind.CAP:
+        return cap_stage(case, one.at, hours)
+    air = air_stage(case, one.at, hours)
+    return replace(air, kind=one.kind)
+
+
+def dried_by_hand(case: Case) -> tuple[Dryer, float]:
+    """The first dryer of stages chosen by hand, and its minutes; air where there is none."""
+    for one in case.request.stages:
+        if one.kind in (StageKind.HOOD, StageKind.DIFFUSER):
+            return Dryer(one.kind), one.minutes or 0.0
+    return Dryer.AIR, 0.0
+
+
+def water_of(case: Case, blot: Blot) -> float:
+    """Water to lose after blotting [g/g]."""
+    if case.technique.water is not None:
+        return case.technique.water
+    if case.technique.damp_first:
+        return DAMP_WATER
+    return drying.WATER_AFTER[blot]
+
+
+def dryer_minutes(case: Case, bundle: Bundle, dryer: Dryer) -> float:
+    """Minutes under the dryer: as asked, else until safely dry, within the limit."""
+    if dryer is Dryer.AIR:
+        return 0.0
+    if case.request.dry_min is not None:
+        return case.request.dry_min
+    slower = case.request.drying_factor * math.exp(SAFE_Z * case.request.drying_spread)
+    stage = dryer_stage(case, StageKind(dryer), None)
+    run = drying.dry(bundle, water_of(case, case.blot), [stage], slower)
+    needed = float(run.hours[-1]) * 60
+    return min(DRYER_LIMIT_MIN, math.ceil(needed / DRYER_STEP_MIN) * DRYER_STEP_MIN)
+
+
+def safe_hours(
+    bundle: Bundle, water: float, stages: Sequence[Stage], factor: float, spread: float
+) -> float | None:
+    """Hours after which the odds of dry are safe, None if never."""
+    slower = factor * math.exp(SAFE_Z * spread)
+    return drying.dry(bundle, water, stages, slower).time_to(1.0)
+
+
+def rounded_up(hours: float, step: float) -> float:
+    """Hours rounded up to a whole number of steps."""
+    return math.ceil(hours / step - 1e-9) * step
+
+
+def usual_release(case: Case, safe_h: float | None, dryer_min: float) -> float:
+    """When a style is released if nobody says otherwise.
+
+    Straight from the dryer when that dries it; else when it is usual for a set, and as soon as it
+    is safe for loose hair, which nobody comes back for.
+    """
+    if safe_h is not None and dryer_min > 0 and safe_h <= dryer_min / 60 + 1e-6:
+        return dryer_min / 60
+    usual = case.technique.release_h
+    if case.technique.released and case.request.school.release is Releasing.WORN_FIRST:
+        usual = max(usual, WORN_FIRST_H)
+    if safe_h is None:
+        return usual
+    if case.technique.released:
+        return max(usual, rounded_up(safe_h, SET_RELEASE_STEP_H))
+    return rounded_up(safe_h, RELEASE_STEP_H)
+
+
+def forecast_of(case: Case) -> Forecast:
+    """Forecast the drying of a plan.
+
+    Raises:
+        NeverDries: the air of the room is saturated
+    """
+    slowest = max(case.sections, key=lambda section: section.hairs)
+    bundle = section_bundle(case, slowest.hairs)
+    water = water_of(case, case.blot)
+    by_hand = bool(case.request.stages) and case.washes
+    if by_hand:
+        dryer, minutes = dried_by_hand(case)
+        stages = stages_by_hand(case)
+    else:
+        dryer = dryer_of(case)
+        minutes = dryer_minutes(case, bundle, dryer)
+        stages = stages_for(case, dryer, minutes)
+    factor, spread = case.request.drying_factor, case.request.drying_spread
+    run = drying.dry(bundle, water, stages, factor)
+    release_h = case.request.goal.release_after_h
+    if release_h is None:
+        safe_h = safe_hours(bundle, water, stages, factor, spread)
+        release_h = usual_release(case, safe_h, minutes)
+    if dryer is not Dryer.AIR and not minutes:
+        # A dryer that runs until it is done: until dry, or to 90 %.
+        minutes = round((drying.dry(bundle, water, stages[:1], factor).hours[-1]) * 60, 1)
+    return Forecast(
+        bundle=bundle,
+        slowest=slowest.number,
+        stages=stages,
+        dryer=dryer,
+        dryer_min=minutes,
+        salon_min=minutes_in_salon(case, run) if by_hand else minutes,
+        water=water,
+        factor=factor,
+        spread=spread,
+        release_h=release_h,
+        run=run,
+    )
+
+
+def minutes_in_salon(case: Case, run: drying.Run) -> float:
+    """Minutes of drying by hand for which the client stays in the salon [min]."""
+    own = zip(case.request.stages, run.ends, strict=False)
+    stays = [end for one, end in own if one.at is AirAt.SALON and one.minutes is not None]
+    return max(stays, default=0.0) * 60
+
+
+def in_one_sitting(forecast: Forecast) -> bool:
+    """Whether the client waits in the salon for the release."""
+    return forecast.salon_min > 0 and forecast.release_h <= forecast.salon_min / 60 + SAME_SITTING_H
+
+
+def curve(run: drying.Run, until_h: float) -> list[tuple[float, float]]:
+    """A run thinned out for drawing: hours and share of water gone."""
+    hours = np.linspace(0, until_h, CURVE_POINTS + 1)
+    shares = np.interp(hours, run.hours, run.shares)
+    return [(round(float(t), 3), round(float(x), 4)) for t, x in zip(hours, shares, strict=True)]

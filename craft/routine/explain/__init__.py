@@ -1,0 +1,1 @@
+"""Why, how it looks, and what goes home."""

@@ -1,0 +1,128 @@
+"""A plan as it will look: before, at release, days later."""
+
+from craft import curl, look
+from craft.contract.look import DownTo, LookAnswer, Moment
+from craft.contract.plan import Finished, PlanRequest
+from craft.routine.case import Case, case_of
+from craft.routine.drying.forecast import forecast_of, room_at
+from craft.routine.explain.why import HOUSE, reason
+from craft.routine.kit.curls import curl_width
+from craft.routine.kit.pieces import rods_by_section
+from craft.routine.planner import finished
+from craft.vocabulary import AirAt, Landmark
+
+#: Moments that are drawn, days after the release.
+DAYS = (("release", 0), ("day_3", 3), ("day_7", 7))
+#: Landmarks that are drawn.
+DRAWN = (Landmark.EAR, Landmark.CHIN, Landmark.SHOULDER, Landmark.ARMPIT)
+#: Before it is styled, how sure we are of the natural length [share]. House value.
+NATURAL_UNSURE = 0.08
+
+
+def looks(request: PlanRequest) -> LookAnswer:
+    """How a plan will look, in numbers and lines.
+
+    Args:
+        request: as for planning
+    Raises:
+        CraftError: as planning raises it
+    """
+    case = case_of(request)
+    made = finished(case, forecast_of(case))
+    rh = room_at(case, AirAt.JOURNEY).rh
+    reaches = curl.LANDMARKS | dict(case.hair.landmarks)
+    natural = case.hair.length_cm / case.hair.curl_index
+    return LookAnswer(
+        title=case.technique.title,
+        moments=[
+            moment(case, "before", 0, natural, look.BEFORE_DEFINITION, natural_band(natural), None),
+            *(later(case, key, days, made, natural, rh) for key, days in DAYS),
+        ],
+        landmarks=[DownTo(name=one, down_cm=reaches[one]) for one in DRAWN],
+        half_width_cm=round(look.silhouette(1.0, 1.0, case.hair.head_cm).half_cm, 2),
+        chin_cm=look.CHIN_CM,
+        rh=round(rh, 3),
+        reasons=[
+            reason(
+                "length_over_days",
+                f"It moves back toward its natural {natural:.0f} cm: the gap shrinks to a third in "
+                f"{look.settling_days(rh):.0f} days.",
+                f"{rh:.0%} RH",
+                HOUSE,
+            ),
+            reason(
+                "volume",
+                "Mass of the hair over how densely it lies: loose and humid hair holds more air.",
+                f"{case.hair_g:.0f} g, definition {made.day1_definition:.0%}",
+                HOUSE,
+            ),
+            reason(
+                "silhouette",
+                "The volume laid over head and shoulders down to the finished length; drawn from "
+                "these numbers, not from a picture.",
+                f"head {case.hair.head_cm:g} cm",
+                HOUSE,
+            ),
+        ],
+    )
+
+
+def natural_band(natural_cm: float) -> tuple[float, float]:
+    """Between which the natural length lies eight times in ten [cm]."""
+    return natural_cm * (1 - NATURAL_UNSURE), natural_cm * (1 + NATURAL_UNSURE)
+
+
+def later(case: Case, key: str, days: int, made: Finished, natural_cm: float, rh: float) -> Moment:
+    """The hair some days after the release."""
+    length, low, high = (
+        look.length_on(days, at, natural_cm, rh)
+        for at in (made.length_cm, made.length_low, made.length_high)
+    )
+    definition = look.definition_on(days, made.day1_definition, rh)
+    stretched = case.hair.length_cm
+    kept = (
+        curl.curl_retention(stretched, made.length_cm, length)
+        if stretched > made.length_cm
+        else None
+    )
+    return moment(case, key, days, length, definition, (low, high), kept, rh)
+
+
+def moment(
+    case: Case,
+    key: str,
+    days: int,
+    length_cm: float,
+    definition: float,
+    band: tuple[float, float],
+    kept: float | None,
+    rh: float = 0.5,
+) -> Moment:
+    """One silhouette with its numbers."""
+    room = look.volume(case.hair_g, definition, rh)
+    shape = look.silhouette(room, length_cm, case.hair.head_cm)
+    index = max(1.02, case.hair.length_cm / max(length_cm, 0.1))
+    return Moment(
+        key=key,
+        day=days,
+        length_cm=round(length_cm, 1),
+        length_low=round(min(band), 1),
+        length_high=round(max(band), 1),
+        landmark=curl.landmark(length_cm, dict(case.hair.landmarks)),
+        definition=round(definition, 2),
+        volume_l=round(room / 1000, 2),
+        breadth_cm=round(shape.breadth_cm, 1),
+        retention=None if kept is None else round(kept, 0),
+        outline=shape.outline(),
+        strands=look.strands(shape, curl_mm_of(case, key), index, definition),
+    )
+
+
+def curl_mm_of(case: Case, key: str) -> float:
+    """Width of the curl that is drawn [mm]: of the set once it is open, else the natural one."""
+    natural = curl.TYPICAL_CURL_MM[case.hair.pattern]
+    if key == "before":
+        return natural
+    rods = rods_by_section(case)
+    first = case.sections[0]
+    return curl_width(case, first, rods.get(first.number)) or natural

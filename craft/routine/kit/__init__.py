@@ -1,0 +1,1 @@
+"""Rods, pins, bands and clips, and the curls they make."""

@@ -1,0 +1,1 @@
+"""Which bottle, how much of it, and what speaks against it."""

@@ -1,0 +1,145 @@
+"""What a step takes: the bottle, how much of it, and why."""
+
+from craft import doses
+from craft.contract.plan import Reason, ShelfItem, StepProduct
+from craft.routine.case import Case
+from craft.routine.explain.why import HOUSE, TRADE, reason
+from craft.routine.products.clashes import wanted_weight
+from craft.routine.products.picking import best, left_in, ranking, runs_short
+from craft.vocabulary import Fits, Role
+
+NAMES = {
+    Role.PRE_OIL: "pre-wash oil",
+    Role.SHAMPOO: "shampoo",
+    Role.CO_WASH: "co-wash",
+    Role.RINSE_OUT: "rinse-out conditioner",
+    Role.MASK: "mask",
+    Role.CLAY: "clay",
+    Role.LEAVE_IN: "leave-in",
+    Role.CREAM: "cream",
+    Role.BUTTER: "butter",
+    Role.OIL: "sealing oil",
+    Role.MOUSSE: "mousse",
+    Role.CUSTARD: "custard",
+    Role.GEL: "gel",
+    Role.MIST: "mist",
+    Role.SCALP_OIL: "scalp oil",
+}
+
+
+def name_of(item: ShelfItem) -> str:
+    """What a bottle is called."""
+    return item.name or item.id
+
+
+def choose(case: Case, role: Role) -> ShelfItem | None:
+    """The bottle for a role, if any may be used."""
+    if role in case.taken:
+        return case.taken[role]
+    return best(case.shelf, role, case.grams(role), left_in(case.shelf, case.taken))
+
+
+def others(case: Case, role: Role) -> list[ShelfItem]:
+    """Bottles that could be taken instead, with nothing against them, best first."""
+    shelf, own = case.shelf, case.taken.get(role)
+    rest = {other: item for other, item in case.taken.items() if other is not role}
+    beside = left_in(shelf, rest) if role in shelf.stays_in else []
+    return [
+        item
+        for item in ranking(shelf, role, case.grams(role), beside)
+        if item is not own
+        and not shelf.clashes(item, role)
+        and not shelf.flaking(item, beside)
+        and not runs_short(item, case.grams(role))
+    ]
+
+
+def dose(case: Case, role: Role, passes: int = 1) -> StepProduct:
+    """A product of a step with its grams, its hand units and why.
+
+    Args:
+        case: the head
+        role: what the product is for
+        passes: how many times it is applied (scalp products)
+    """
+    item = choose(case, role)
+    grams, amount = amount_of(case, role, passes)
+    unit_g = item.unit_g if item else None
+    units = doses.hand_units(grams, unit_g) if unit_g else None
+    price = item.cost_per_g if item else None
+    return StepProduct(
+        role=role,
+        id=item.id if item else None,
+        name=name_of(item) if item else NAMES[role],
+        grams=round(grams, 1),
+        units=units,
+        unit=item.unit if item and unit_g else None,
+        by_hand_g=round(units * unit_g, 1) if units and unit_g else None,
+        cost=None if price is None else round(price * grams, 2),
+        stock_g=item.stock_g if item else None,
+        stays_in=role in case.technique.stays_in,
+        reasons=[amount, *choice_reasons(case, role, item)],
+    )
+
+
+def film_left_on(case: Case) -> float:
+    """Everything that stays in, per hair surface [g/m²]."""
+    return sum(
+        case.film(role).g_per_m2 for role in case.technique.stays_in if role in doses.FILM_G_PER_M2
+    )
+
+
+def amount_of(case: Case, role: Role, passes: int) -> tuple[float, Reason]:
+    """Grams of a product on this head, and the arithmetic."""
+    grams = case.grams(role, passes)
+    if role in doses.SCALP_G_PER_CM2:
+        times = f" × {passes} passes" if passes > 1 else ""
+        because = (
+            f"{doses.SCALP_G_PER_CM2[role]} g/cm² × {case.scalp_cm2:.0f} cm² of scalp{times} "
+            f"= {grams:.1f} g."
+        )
+        return grams, reason("scalp_dose", because, f"head {case.hair.head_cm:g} cm", HOUSE)
+    film = case.film(role)
+    factors = "".join(f" × {factor:g} ({name})" for name, factor in film.factors)
+    because = (
+        f"{film.base_g_per_m2:g} g/m² × {case.surface_m2:.2f} m² of hair surface{factors} "
+        f"= {grams:.1f} g."
+    )
+    fired = f"{case.hairs:,.0f} hairs of {case.hair.diameter_um:g} µm".replace(",", " ")
+    return grams, reason("fibre_dose", because, fired, HOUSE)
+
+
+def passed_over(case: Case, role: Role, item: ShelfItem) -> Reason | None:
+    """Why another bottle of the role was not taken, if there is more to say than its weight."""
+    shelf = case.shelf
+    against = shelf.clashes(item, role)
+    if against and (against[0].fits is Fits.NO or against[0].key not in ("too_heavy", "too_light")):
+        rule = "kept_off" if against[0].fits is Fits.NO else against[0].key
+        name = name_of(item)
+        what = against[0].text.removeprefix(f"{name} ")
+        told = f"{name} is left out: " + ("it " if what != against[0].text else "") + what
+        return reason(rule, told, against[0].trigger, against[0].source)
+    pair = shelf.flaking(item, [one for one in case.taken.values() if one and one is not item])
+    if pair and role in shelf.stays_in:
+        told = f"{name_of(item)} is left out: it flakes with what is taken. {pair.because}"
+        return reason("flaking_pair", told.strip(), f"{pair.first} and {pair.second}")
+    grams = case.grams(role)
+    if runs_short(item, grams):
+        told = f"{name_of(item)} is left out: {item.stock_g:g} g left, {grams:.1f} g needed."
+        return reason("runs_short", told, f"stock of {name_of(item)} {item.stock_g:g} g")
+    return None
+
+
+def choice_reasons(case: Case, role: Role, item: ShelfItem | None) -> list[Reason]:
+    """Why this bottle and not another."""
+    reasons = []
+    order, fired = wanted_weight(case.hair)
+    stock = case.shelf.serving(role)
+    if item and case.request.bottles.get(role) == item.id:
+        told = f"{name_of(item)} was chosen by hand."
+        reasons.append(reason("by_hand", told, f"bottles.{role} {item.id}", TRADE))
+    elif item and len(stock) > 1 and item.weight is order[0]:
+        told = f"A {item.weight} {NAMES[role]} suits this hair best."
+        reasons.append(reason("weight_suits", told, fired))
+    passed = (passed_over(case, role, other) for other in stock if other is not item)
+    return reasons + [one for one in passed if one]

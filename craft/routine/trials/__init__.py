@@ -1,0 +1,1 @@
+"""What if: changes of a plan that are tried, ranked and offered."""

@@ -1,0 +1,110 @@
+"""Looks over the days of one set: defined, pinned, puff, twisted again."""
+
+from dataclasses import dataclass
+
+from craft.contract.partings import Parting
+from craft.contract.plan import Goal, Now, PlanRequest
+from craft.contract.proposals import ChainAnswer, Link
+from craft.errors import CraftError
+from craft.routine.compose.techniques import TECHNIQUES
+from craft.routine.explain.home import WASH_BY_DAY
+from craft.routine.planner import plan
+from craft.vocabulary import OnHead, Style
+
+
+@dataclass(frozen=True)
+class Look:
+    """One look of a chain.
+
+    Args:
+        day: after the release, from 1
+        style: what is made
+        title: what it is called in the chain
+        sections: of the service; None for the usual number
+    """
+
+    day: int
+    style: Style
+    title: str
+    sections: int | None = None
+
+
+#: Day 1 defined, day 3 pinned, day 5 puff, then twisted again. Common practice, no source.
+AFTER_A_SET = (
+    Look(3, Style.PUFF_PIN_UP, "Pinned", 6),
+    Look(5, Style.PUFF_PIN_UP, "Puff", 4),
+    Look(7, Style.REFRESH_VISIT, "Twisted again"),
+)
+AFTER_A_WASH_AND_GO = (
+    Look(3, Style.PUFF_PIN_UP, "Pinned", 4),
+    Look(5, Style.SLICK_BUN, "Bun"),
+)
+AFTER_COILS = (
+    Look(8, Style.COIL_OUT, "Opened"),
+    Look(10, Style.PUFF_PIN_UP, "Puff", 4),
+)
+
+CHAINS = {
+    Style.TWO_STRAND_TWIST_OUT: AFTER_A_SET,
+    Style.FLAT_TWIST_OUT: AFTER_A_SET,
+    Style.BRAID_OUT: AFTER_A_SET,
+    Style.TWIST_ROD_SET: AFTER_A_SET[:2],
+    Style.ROD_SET: AFTER_A_SET[:2],
+    Style.BANDED_TWIST_OUT: AFTER_A_SET,
+    Style.BANDED_STRETCH: AFTER_A_SET[1:2],
+    Style.SHINGLE_WASH_AND_GO: AFTER_A_WASH_AND_GO,
+    Style.SHAKE_WASH_AND_GO: AFTER_A_WASH_AND_GO,
+    Style.FINGER_COILS: AFTER_COILS,
+}
+
+
+def chain(request: PlanRequest) -> ChainAnswer:
+    """The looks that follow a style, each with its own steps, minutes and doses.
+
+    Raises:
+        CraftError: the style is followed by none, or as planning raises it
+    """
+    style = request.goal.style
+    if style not in CHAINS:
+        known = ", ".join(CHAINS)
+        raise CraftError("goal.style", f"No looks follow {style}. They follow: {known}.")
+    first = Look(1, style, "Defined", request.goal.sections)
+    links = [link(request, first, request.now)]
+    worn = TECHNIQUES[style].leaves if style is Style.FINGER_COILS else OnHead.LOOSE
+    for look in CHAINS[style]:
+        links.append(link(request, look, Now(style=worn, worn_days=float(look.day))))
+        worn = TECHNIQUES[look.style].leaves
+    return ChainAnswer(
+        links=links,
+        hands_on_min=round(sum(one.hands_on_min for one in links), 1),
+        wash_by_day=WASH_BY_DAY,
+    )
+
+
+def link(request: PlanRequest, look: Look, now: Now) -> Link:
+    """One look, planned as a service of its own."""
+    own = request
+    if look.style is not request.goal.style:
+        goal = Goal(style=look.style, sections=look.sections, definition=request.goal.definition)
+        own = request.model_copy(
+            update={
+                "goal": goal,
+                "now": now,
+                "edits": [],
+                "dry_min": None,
+                "blot": None,
+                "parting": Parting(),
+                "stages": [],
+            }
+        )
+    answer = plan(own)
+    return Link(
+        day=look.day,
+        style=look.style,
+        title=look.title,
+        steps=answer.steps,
+        hands_on_min=answer.totals.hands_on_min,
+        client_min=answer.totals.client_min,
+        product_g={role.value: grams for role, grams in answer.totals.product_g.items()},
+        cautions=answer.cautions,
+    )

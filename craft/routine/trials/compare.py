@@ -1,0 +1,84 @@
+"""Two routines side by side, step by step."""
+
+from craft.contract.plan import PlanAnswer, Step
+from craft.contract.proposals import CompareAnswer, CompareRequest, CompareRow
+from craft.routine.planner import plan
+from craft.routine.trials.measures import differences, measures
+
+#: A smaller difference of minutes or grams is not worth a word.
+LEAST_MIN, LEAST_G = 0.5, 0.3
+
+
+def compare(request: CompareRequest) -> CompareAnswer:
+    """Lay two routines side by side.
+
+    Raises:
+        CraftError: as planning raises it
+    """
+    return side_by_side(plan(request.first), plan(request.second))
+
+
+def side_by_side(first: PlanAnswer, second: PlanAnswer) -> CompareAnswer:
+    """Two plans, step beside step."""
+    one, other = measures(first), measures(second)
+    losses, gains = differences(other, one)
+    return CompareAnswer(
+        rows=[row(key, first.steps, second.steps) for key in keys(first.steps, second.steps)],
+        first=one,
+        second=other,
+        told=[*losses, *gains],
+    )
+
+
+def keys(first: list[Step], second: list[Step]) -> list[str]:
+    """Keys of both, in the order of the first, what only the second has put in its place."""
+    order = [one.key for one in first]
+    for place, step in enumerate(second):
+        if step.key in order:
+            continue
+        before = next((one.key for one in reversed(second[:place]) if one.key in order), None)
+        order.insert(order.index(before) + 1 if before else 0, step.key)
+    return order
+
+
+def row(key: str, first: list[Step], second: list[Step]) -> CompareRow:
+    """One step of both."""
+    one = next((step for step in first if step.key == key), None)
+    other = next((step for step in second if step.key == key), None)
+    return CompareRow(
+        key=key,
+        first=one,
+        second=other,
+        minutes=round(minutes(other) - minutes(one), 1),
+        differs=differs(one, other),
+    )
+
+
+def minutes(step: Step | None) -> float:
+    """Hands-on and waiting minutes of a step, none if it is not there."""
+    return 0.0 if step is None else step.hands_on_min + step.wait_min
+
+
+def signed(gap: float, digits: int) -> str:
+    """A difference with its sign, as it is printed."""
+    return f"{gap:+.{digits}f}".replace("-", "−")
+
+
+def differs(one: Step | None, other: Step | None) -> list[str]:
+    """What is different, in words."""
+    if one is None or other is None:
+        return ["only in the second" if one is None else "only in the first"]
+    told = []
+    gap = minutes(other) - minutes(one)
+    if abs(gap) >= LEAST_MIN:
+        told.append(f"{signed(gap, 0)} min")
+    if one.sections != other.sections:
+        told.append(f"{other.sections} instead of {one.sections}")
+    doses = {product.role: product for product in one.products}
+    for product in other.products:
+        before = doses.get(product.role)
+        if before and abs(product.grams - before.grams) >= LEAST_G:
+            told.append(f"{product.name} {signed(product.grams - before.grams, 1)} g")
+        if before and before.id != product.id:
+            told.append(f"{product.name} instead of {before.name}")
+    return told

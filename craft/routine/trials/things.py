@@ -1,0 +1,136 @@
+"""Changes that answer what is short on the shelf or in the drawer."""
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+from craft import doses, sets
+from craft.routine.case import Case
+from craft.routine.drying.forecast import Forecast, section_bundle
+from craft.routine.kit.curls import rod_curl
+from craft.routine.kit.pieces import bands_for, counted, other_sizes, rod_mm, rods_needed, short
+from craft.routine.products.dosing import film_left_on, name_of, others
+from craft.routine.trials.drying import in_sections, sections_minutes
+from craft.routine.trials.trial import Trial
+
+#: Fewer sections than this share of now are another style. House value.
+FEWEST_SHARE = 0.5
+DEFINITION_STEP = 0.05
+#: Rods that are offered where the chosen ones do not fit [mm]. House values.
+ROD_OFFERS_MM = (6.0, 8.0, 10.0, 12.0, 14.0, 16.0, 18.0, 20.0, 22.0, 25.0, 28.0, 32.0, 36.0, 40.0)
+
+
+def fixes_for_kit(case: Case, forecast: Forecast) -> Iterator[Trial]:
+    """Another size for the whole head, or fewer sections."""
+    yield from other_rods(case, forecast)
+    yield from fewer_sections(case, forecast)
+
+
+def other_rods(case: Case, forecast: Forecast) -> Iterator[Trial]:
+    """The whole head on the nearest size of which there are enough."""
+    if not short(case):
+        return
+    size = next((mm for mm, count in other_sizes(case) if count >= rods_needed(case)), None)
+    if size is None:
+        return
+    now, then = rod_curl(case, rod_mm(case)), rod_curl(case, size)
+    sizes = {"parting": {"sizes_mm": None}} if case.request.parting.sizes_mm else {}
+    yield Trial(
+        "other_rods",
+        f"Set the whole head on {size:g} mm",
+        {"goal": {"rod_mm": size}, **sizes},
+        forecast,
+        effect=f"curls {then.diameter_mm:.0f} mm across instead of {now.diameter_mm:.0f}, hanging "
+        f"{then.hanging_cm:.1f} cm instead of {now.hanging_cm:.1f}",
+    )
+
+
+def fixes_for_rods(case: Case, forecast: Forecast) -> Iterator[Trial]:
+    """The nearest size that fits the hair, of those in the drawer first."""
+    wanted = rod_mm(case)
+    drawer = [size for size, _ in other_sizes(case)]
+    offers = drawer or sorted(ROD_OFFERS_MM, key=lambda size: abs(size - wanted))
+    for size in offers:
+        curls = [rod_curl(case, size, section=section) for section in case.sections]
+        if any(sets.too_thick(curl.wound) or sets.too_thin(curl.wound, size) for curl in curls):
+            continue
+        yield Trial(
+            "fitting_rods",
+            f"Take rods of {size:g} mm",
+            {"goal": {"rod_mm": size}, "parting": {"sizes_mm": None}},
+            forecast,
+            effect=f"curls {curls[0].diameter_mm:.0f} mm across, {curls[0].wound.turns:.1f} turns",
+        )
+        return
+
+
+def counts_that_suffice(case: Case) -> Iterator[int]:
+    """Smaller even numbers of sections for which nothing is short, the largest first."""
+    now, technique = len(case.sections), case.technique
+    free = {name: have for name, _, have in counted(case) if have is not None}
+    if short(case):
+        free["rods"] = rods_needed(case) - short(case)
+    for count in range(now - 2 + now % 2, max(1, round(now * FEWEST_SHARE)) - 1, -2):
+        needs = {
+            "rods": technique.rods_each * count,
+            "pins": technique.pins_each * count + technique.pins_whole,
+            "bands": bands_for(case, count),
+            "clips": technique.clips,
+        }
+        if all(needs[name] <= have for name, have in free.items()):
+            yield count
+
+
+def fewer_sections(case: Case, forecast: Forecast) -> Iterator[Trial]:
+    """The most sections the drawer is enough for."""
+    count = next(counts_that_suffice(case), None)
+    if count is None:
+        return
+    extra = sections_minutes(case, count) - sections_minutes(case, len(case.sections))
+    yield Trial(
+        "fewer_sections",
+        f"Take {count} {case.technique.noun}s",
+        in_sections(case, count),
+        replace(forecast, bundle=section_bundle(case, case.hairs / count)),
+        hands_on_min=extra,
+        client_min=extra,
+        effect="thicker sections: looser, less defined, slower to dry",
+    )
+
+
+def fixes_for_film(case: Case, forecast: Forecast) -> Iterator[Trial]:
+    """Less definition wanted, so that the hold layer gets thinner and the film fits."""
+    hold = sum(
+        case.film(role).g_per_m2 / doses.hold_factor(case.definition)
+        for role in case.technique.stays_in
+        if role in doses.HOLD_ROLES
+    )
+    rest = film_left_on(case) - hold * doses.hold_factor(case.definition)
+    steps = round(case.definition / DEFINITION_STEP)
+    for step in range(steps - 1, -1, -1):
+        wished = round(step * DEFINITION_STEP, 2)
+        total = rest + hold * doses.hold_factor(wished)
+        if total <= doses.RESIDUE_ABOVE_G_PER_M2:
+            yield Trial(
+                "less_definition",
+                f"Wish {wished:.0%} definition",
+                {"goal": {"definition": wished}},
+                forecast,
+                effect=f"{total:.1f} g/m² stay on the hair",
+            )
+            return
+
+
+def take_instead(case: Case, forecast: Forecast, bottle: str | None) -> Iterator[Trial]:
+    """For a bottle that a caution is about, the one to take instead."""
+    role = next((role for role, item in case.taken.items() if item and item.id == bottle), None)
+    if role is None:
+        return
+    better = others(case, role)
+    if better:
+        yield Trial(
+            f"take_instead_{role}",
+            f"Take {name_of(better[0])}",
+            {"bottles": {role.value: better[0].id}},
+            forecast,
+            effect="same dose in grams",
+        )

@@ -1,0 +1,5 @@
+"""Write the golden answers anew."""
+
+from craft.tests.golden import write
+
+write()
