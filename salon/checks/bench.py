@@ -35,8 +35,8 @@ def bench_core() -> None:
     """Plans of the largest styles, the parting computed anew and remembered."""
     from craft import partings
     from craft.contract import PlanRequest, parse
+    from craft.routine.compose.techniques import TECHNIQUES
     from craft.routine.planner import plan
-    from craft.routine.techniques import TECHNIQUES
 
     hair = {"pattern": "4b", "length_cm": 40, "density_per_cm2": 220, "diameter_um": 75}
     for style, technique in TECHNIQUES.items():
@@ -57,9 +57,9 @@ def bench_crown() -> None:
     from itertools import count
 
     from craft.contract import PlanRequest, parse
-    from craft.routine.crown import crown
-    from craft.routine.drying_plan import drying_plan
-    from craft.routine.look import looks
+    from craft.routine.drying.planner import drying_plan
+    from craft.routine.explain.crown import crown
+    from craft.routine.explain.look import looks
     from craft.routine.planner import plan
 
     hair = {"pattern": "4b", "length_cm": 30, "density_per_cm2": 190, "diameter_um": 72}

@@ -9,7 +9,7 @@ from django.utils import timezone
 
 from craft.contract import PlanRequest, Room, School, parse
 from craft.errors import Missing
-from craft.routine.techniques import TECHNIQUES
+from craft.routine.compose.techniques import TECHNIQUES
 from craft.vocabulary import AirSource, SchoolBy
 from salon.devices.ambient import ambient
 from salon.heads import services as heads

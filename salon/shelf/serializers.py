@@ -13,7 +13,7 @@ from stdnum.exceptions import ValidationError as NotANumber
 from craft.contract.bottles import BottleOut
 from craft.contract.label import LabelAnswer
 from craft.pairs import PairVerdict
-from craft.routine.clashes import LEAVE_ON_ROLES
+from craft.routine.products.clashes import LEAVE_ON_ROLES
 from craft.shelf_life import SOON_DAYS
 from craft.stocking import Outlook
 from craft.vocabulary import Directions, Flaking, Hold, Role, Weight

@@ -1576,6 +1576,17 @@ export interface components {
              * @default null
              */
             bottle?: string | null;
+            /**
+             * Steps
+             * @description Keys of the steps it stands at.
+             */
+            steps?: string[];
+            /**
+             * Rank
+             * @description Its place among all cautions; the gravest has the smallest.
+             * @default 0
+             */
+            rank?: number;
         };
         /**
          * ChainAnswer
@@ -2571,7 +2582,7 @@ export interface components {
             title: string;
             /**
              * Change
-             * @description To be merged into the request.
+             * @description Merge patch of the request (RFC 7396).
              */
             change: {
                 [key: string]: unknown;
@@ -7317,7 +7328,7 @@ export interface components {
             title: string;
             /**
              * Change
-             * @description To be merged into the request.
+             * @description Merge patch of the request (RFC 7396).
              */
             change: {
                 [key: string]: unknown;
