@@ -4,25 +4,34 @@ from typing import Any
 
 from rest_framework import serializers
 
+#: What a field says, by what is wrong.
+Messages = dict[str, Any]
+#: All that can be wrong with a number: one sentence says it.
+NUMBER_FAILS = ("min_value", "max_value", "invalid", "null", "required")
+
 
 def within(low: float, high: float, unit: str, **more: Any) -> serializers.FloatField:
     """A number with a range, told in one sentence when it is left."""
     told = f"Give a number from {low:g} to {high:g} {unit}.".replace(" .", ".")
-    messages = dict.fromkeys(("min_value", "max_value", "invalid", "null", "required"), told)
+    messages: Messages = dict.fromkeys(
+        ("min_value", "max_value", "invalid", "null", "required"), told
+    )
     return serializers.FloatField(min_value=low, max_value=high, error_messages=messages, **more)
 
 
 def whole(low: int, high: int, unit: str, **more: Any) -> serializers.IntegerField:
     """A whole number with a range, told in one sentence when it is left."""
     told = f"Give a whole number from {low} to {high} {unit}."
-    messages = dict.fromkeys(("min_value", "max_value", "invalid", "null", "required"), told)
+    messages: Messages = dict.fromkeys(
+        ("min_value", "max_value", "invalid", "null", "required"), told
+    )
     return serializers.IntegerField(min_value=low, max_value=high, error_messages=messages, **more)
 
 
 def one_of(words: list[str], **more: Any) -> serializers.ChoiceField:
     """One of a few words, told which when it is none of them."""
     told = f"Use one of: {', '.join(words)}."
-    messages = dict.fromkeys(("invalid_choice", "blank", "null", "required"), told)
+    messages: Messages = dict.fromkeys(("invalid_choice", "blank", "null", "required"), told)
     return serializers.ChoiceField(choices=words, error_messages=messages, **more)
 
 

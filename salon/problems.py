@@ -1,9 +1,10 @@
 """One shape for everything that is wrong with a request: a list of fields and messages."""
 
-from collections.abc import Iterator
-from typing import Any
+from collections.abc import Callable, Iterator
+from typing import Any, TypeVar, cast
 
 from django.http import HttpRequest, JsonResponse
+from drf_spectacular.utils import extend_schema_field
 from pydantic import BaseModel
 from rest_framework import exceptions, serializers, status
 from rest_framework.request import Request
@@ -14,7 +15,7 @@ from craft.contract import parse
 from craft.errors import CraftError
 
 
-class ProblemSerializer(serializers.Serializer):
+class ProblemSerializer(serializers.Serializer[Any]):
     field = serializers.CharField(help_text="Dotted path of the field; empty for the whole.")
     message = serializers.CharField(help_text="What is wrong and what is allowed.")
     ask = serializers.BooleanField(
@@ -22,8 +23,17 @@ class ProblemSerializer(serializers.Serializer):
     )
 
 
-class ProblemsSerializer(serializers.Serializer):
-    errors = ProblemSerializer(many=True)
+class ProblemsSerializer(serializers.Serializer[Any]):
+    errors: Any = ProblemSerializer(many=True)
+
+
+Shaped = TypeVar("Shaped")
+
+
+def core_schema(model: type[BaseModel]) -> Callable[[Shaped], Shaped]:
+    """A field that is described by a piece of the core's contract."""
+    # The generator reads models of the core by its own extension; its stubs do not know of them.
+    return cast("Callable[[Shaped], Shaped]", extend_schema_field(cast("Any", model)))
 
 
 class CoreField(serializers.JSONField):

@@ -5,6 +5,7 @@ import statistics
 import tempfile
 import time
 from collections.abc import Callable
+from functools import partial
 from typing import TYPE_CHECKING
 
 if TYPE_CHECKING:
@@ -49,7 +50,7 @@ def bench_core() -> None:
 
         label = f"{style.value}, {technique.sections_max} sections"
         report(f"{label}, new parting", median_ms(anew), PLAN_BUDGET_MS)
-        report(f"{label}, same parting", median_ms(lambda r=request: plan(r)), PLAN_BUDGET_MS)
+        report(f"{label}, same parting", median_ms(partial(plan, request)), PLAN_BUDGET_MS)
 
 
 def bench_crown() -> None:
@@ -72,10 +73,13 @@ def bench_crown() -> None:
         parting = {"changes": [change]}
         return parse(PlanRequest, {"hair": hair, "goal": goal, "parting": parting})
 
+    def on_dragged(work: Callable[[PlanRequest], object], style: str, key: str) -> object:
+        return work(dragged(style, key))
+
     for style, key in (("flat_twist_out", "0/2"), ("rod_set", "0/3"), ("finger_coils", "0/4")):
         for name, work in (("plan", plan), ("crown", crown), ("drying", drying_plan)):
             label = f"{style}, a parting dragged, {name}"
-            took = median_ms(lambda s=style, k=key, w=work: w(dragged(s, k)))
+            took = median_ms(partial(on_dragged, work, style, key))
             report(label, took, PLAN_BUDGET_MS)
     report("look", median_ms(lambda: looks(dragged("flat_twist_out", "0/2"))), PLAN_BUDGET_MS)
 

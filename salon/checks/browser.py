@@ -5,14 +5,14 @@ import shutil
 from collections.abc import Iterator
 from contextlib import contextmanager
 
-from playwright.sync_api import Browser, sync_playwright
+from playwright.sync_api import Browser, ViewportSize, sync_playwright
 
 FLAGS = (
     "--headless --no-sandbox --disable-gpu --disable-quic --no-first-run "
     "--disable-background-networking --disable-component-update --disable-sync"
 )
-DESK = {"width": 1280, "height": 800}
-TABLET = {"width": 820, "height": 1180}
+DESK: ViewportSize = {"width": 1280, "height": 800}
+TABLET: ViewportSize = {"width": 820, "height": 1180}
 
 
 @contextmanager

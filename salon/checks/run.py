@@ -3,6 +3,7 @@
 import os
 import sys
 import unittest
+from typing import Any
 
 import django
 from django.conf import settings
@@ -24,7 +25,7 @@ def main() -> int:
     # Air that changes with the clock would change what plans answer; its own tests switch it on.
     settings.GAUFFER_ROOM = settings.GAUFFER_WEATHER = "none"
     post_migrate.connect(into_the_file)
-    runner = counting(get_runner(settings))(verbosity=1, interactive=False, parallel=PROCESSES)
+    runner: Any = counting(get_runner(settings))(verbosity=1, interactive=False, parallel=PROCESSES)
     failed = runner.run_tests(sys.argv[1:] or ["craft", "salon"])
     print(f"{runner.ran - failed - runner.skipped} passed, {failed} failed")
     return 1 if failed else 0

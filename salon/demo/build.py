@@ -5,7 +5,7 @@ from datetime import datetime, timedelta
 from typing import Any
 
 from django.contrib.auth import get_user_model
-from django.contrib.auth.models import AbstractBaseUser
+from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
@@ -60,7 +60,7 @@ def build() -> None:
     plan_the_days(user)
 
 
-def stock_the_shelf(user: AbstractBaseUser) -> None:
+def stock_the_shelf(user: User) -> None:
     """Bottles with their stock, dates and calibrations."""
     today = timezone.localdate()
     rows = [
@@ -78,16 +78,17 @@ def stock_the_shelf(user: AbstractBaseUser) -> None:
         keep_palm_test(named(name=first), named(name=second), result, note, user)
 
 
-def wear_the_pump(user: AbstractBaseUser, chance: random.Random) -> None:
+def wear_the_pump(user: User, chance: random.Random) -> None:
     """Doses weighed at the chair that show a pump wearing out."""
     product = Product.objects.get(name=WORN_PUMP)
+    unit_g = product.unit_g or 1.0
     for days, units in ((30, 8), (22, 6), (15, 9), (8, 7), (4, 8)):
-        grams = round(units * product.unit_g * 1.18 * chance.gauss(1, 0.02), 1)
+        grams = round(units * unit_g * 1.18 * chance.gauss(1, 0.02), 1)
         weighing = keep_weighing(product, units, grams, user)
         Weighing.objects.filter(pk=weighing.pk).update(at=days_ago(days))
 
 
-def plan_the_days(user: AbstractBaseUser) -> None:
+def plan_the_days(user: User) -> None:
     """Plans for today and the next days; on one of them rods of one size run short."""
     for name, days, hour, service in TO_COME:
         head = Head.objects.get(name=name)
@@ -96,9 +97,9 @@ def plan_the_days(user: AbstractBaseUser) -> None:
         Plan.objects.filter(pk=plan.pk).update(made_at=days_ago(1, hour=17))
 
 
-def add_person(person: dict[str, Any], user: AbstractBaseUser, chance: random.Random) -> None:
+def add_person(person: dict[str, Any], user: User, chance: random.Random) -> None:
     """One client with what was observed, run and planned, in the order it happened."""
-    values = {
+    values: dict[str, Any] = {
         key: person[key]
         for key in ("name", "note", "night", "conditions", "allergies", "avoid")
         if key in person
@@ -130,7 +131,7 @@ def add_person(person: dict[str, Any], user: AbstractBaseUser, chance: random.Ra
 ROOM_THEN, NIGHT_THEN = {"temp_c": 23, "rh": 0.61}, {"temp_c": 20, "rh": 0.6}
 
 
-def planned(head: Head, service: dict[str, Any], user: AbstractBaseUser) -> Plan:
+def planned(head: Head, service: dict[str, Any], user: User) -> Plan:
     """A saved plan for one service."""
     goal = {"style": service["style"], "sections": service["sections"]}
     if service.get("release_h"):
@@ -146,7 +147,7 @@ def planned(head: Head, service: dict[str, Any], user: AbstractBaseUser) -> Plan
     return save(head, parse(HeadWish, wish | {"days_since_detangle": 12}), user)
 
 
-def run(head: Head, service: dict[str, Any], user: AbstractBaseUser, chance: random.Random) -> None:
+def run(head: Head, service: dict[str, Any], user: User, chance: random.Random) -> None:
     """A service that was planned and run, with what it really took."""
     plan = planned(head, service, user)
     Plan.objects.filter(pk=plan.pk).update(made_at=days_ago(service["days_ago"], hour=8))

@@ -1,6 +1,7 @@
 """The air: what room sensor and forecast say, and what can be done to the sensor."""
 
 from datetime import timedelta
+from typing import Any
 
 from django.urls import path
 from django.utils import timezone
@@ -22,13 +23,13 @@ from salon.problems import ProblemsSerializer
 DRAWN_EVERY, AHEAD_H = timedelta(minutes=5), 24
 
 
-class AirPointSerializer(serializers.Serializer):
+class AirPointSerializer(serializers.Serializer[Any]):
     at = serializers.DateTimeField()
     temp_c = serializers.FloatField()
     rh = serializers.FloatField()
 
 
-class SensorSerializer(serializers.Serializer):
+class SensorSerializer(serializers.Serializer[Any]):
     """What the room sensor says."""
 
     name = serializers.CharField(allow_blank=True)
@@ -41,14 +42,14 @@ class SensorSerializer(serializers.Serializer):
     readings = AirPointSerializer(many=True)
 
 
-class PlaceAirSerializer(serializers.Serializer):
+class PlaceAirSerializer(serializers.Serializer[Any]):
     temp_c = serializers.FloatField()
     rh = serializers.FloatField()
     by = serializers.ChoiceField(choices=[source.value for source in AirSource])
-    source = serializers.CharField()
+    source: Any = serializers.CharField()
 
 
-class SalonAirSerializer(serializers.Serializer):
+class SalonAirSerializer(serializers.Serializer[Any]):
     room = SensorSerializer()
     used = PlaceAirSerializer(help_text="What a plan of now would take for the salon.")
     outdoors = PlaceAirSerializer(allow_null=True)
@@ -56,7 +57,7 @@ class SalonAirSerializer(serializers.Serializer):
     ahead = AirPointSerializer(many=True)
 
 
-class SensorStandInSerializer(serializers.Serializer):
+class SensorStandInSerializer(serializers.Serializer[Any]):
     """What somebody does to the simulated sensor."""
 
     mode = serializers.ChoiceField(choices=RoomStandIn.MODES)

@@ -6,7 +6,7 @@ from django.http import FileResponse
 from django.shortcuts import get_object_or_404
 from django.urls import path
 from drf_spectacular.types import OpenApiTypes
-from drf_spectacular.utils import extend_schema, extend_schema_field
+from drf_spectacular.utils import extend_schema
 from rest_framework import serializers, status
 from rest_framework.parsers import MultiPartParser
 from rest_framework.request import Request
@@ -20,7 +20,8 @@ from salon.devices import services
 from salon.devices.models import ScopePicture
 from salon.devices.scope import Shot, scope
 from salon.heads.models import Head
-from salon.problems import ProblemsSerializer
+from salon.problems import ProblemsSerializer, core_schema
+from salon.signed_in import user_of
 
 ZONES = [one.value for one in Zone]
 
@@ -32,7 +33,7 @@ class PlaceField(serializers.ListField):
     min_length = max_length = 2
 
 
-class PictureSerializer(serializers.ModelSerializer):
+class PictureSerializer(serializers.ModelSerializer[ScopePicture]):
     roots = serializers.ListField(child=PlaceField())
     frame = serializers.ListField(child=serializers.FloatField())
     by_hand = serializers.SerializerMethodField()
@@ -59,18 +60,18 @@ class PictureSerializer(serializers.ModelSerializer):
     def get_by_hand(self, one: ScopePicture) -> bool:
         return one.corrected is not None
 
-    @extend_schema_field(DensityOut)
+    @core_schema(DensityOut)
     def get_density(self, one: ScopePicture) -> Any:
         found = counted_out([Spot(count=len(one.roots), field_cm2=one.area_cm2)])
         return found.model_dump(mode="json", by_alias=True) if found else None
 
 
-class ScopeSerializer(serializers.Serializer):
+class ScopeSerializer(serializers.Serializer[Any]):
     name = serializers.CharField()
     pictures = PictureSerializer(many=True)
 
 
-class TakeSerializer(serializers.Serializer):
+class TakeSerializer(serializers.Serializer[Any]):
     zone = serializers.ChoiceField(choices=ZONES, allow_blank=True, default="")
 
 
@@ -81,7 +82,7 @@ class UploadSerializer(TakeSerializer):
     )
 
 
-class CorrectSerializer(serializers.Serializer):
+class CorrectSerializer(serializers.Serializer[Any]):
     roots = serializers.ListField(child=PlaceField(), max_length=services.ROOTS_MOST)
 
 
@@ -104,7 +105,7 @@ class ScopeView(APIView):
         told = TakeSerializer(data=request.data)
         told.is_valid(raise_exception=True)
         head = get_object_or_404(Head, pk=pk)
-        picture = services.take_picture(head, told.validated_data["zone"], request.user)
+        picture = services.take_picture(head, told.validated_data["zone"], user_of(request))
         return Response(PictureSerializer(picture).data, status=status.HTTP_201_CREATED)
 
 
@@ -123,7 +124,7 @@ class UploadView(APIView):
         values = told.validated_data
         shot = Shot(values["picture"].read(), values["um_per_px"])
         head = get_object_or_404(Head, pk=pk)
-        picture = services.keep(head, values["zone"], shot, request.user)
+        picture = services.keep(head, values["zone"], shot, user_of(request))
         return Response(PictureSerializer(picture).data, status=status.HTTP_201_CREATED)
 
 

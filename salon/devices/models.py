@@ -47,7 +47,8 @@ class ScopePicture(models.Model):
     @property
     def roots(self) -> list[list[float]]:
         """Roots that count."""
-        return self.counted if self.corrected is None else self.corrected
+        roots: list[list[float]] = self.counted if self.corrected is None else self.corrected
+        return roots
 
 
 class ScaleBowl(models.Model):

@@ -3,6 +3,7 @@
 import json
 import time
 from collections.abc import Iterator
+from typing import Any
 
 from django.http import StreamingHttpResponse
 from django.urls import path
@@ -23,7 +24,7 @@ EVERY_S, STREAM_S = 0.15, 55.0
 REPEAT_TICKS = 10
 
 
-class ScaleReadingSerializer(serializers.Serializer):
+class ScaleReadingSerializer(serializers.Serializer[Any]):
     """One reading."""
 
     name = serializers.CharField()
@@ -32,7 +33,7 @@ class ScaleReadingSerializer(serializers.Serializer):
     state = serializers.ChoiceField(choices=[one.value for one in State])
 
 
-class PourSerializer(serializers.Serializer):
+class PourSerializer(serializers.Serializer[Any]):
     """What somebody does to the simulated scale."""
 
     grams = serializers.FloatField(min_value=-5000, max_value=5000, required=False)

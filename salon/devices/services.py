@@ -5,7 +5,7 @@ import zlib
 from collections.abc import Sequence
 
 import numpy as np
-from django.contrib.auth.models import AbstractBaseUser
+from django.contrib.auth.models import User
 from django.core.files.base import ContentFile
 from numpy.typing import NDArray
 from PIL import Image, UnidentifiedImageError
@@ -35,7 +35,7 @@ UM_PER_PX_RANGE = (0.5, 60.0)
 ROOTS_MOST = 3000
 
 
-def take_picture(head: Head, zone: str, by: AbstractBaseUser) -> ScopePicture:
+def take_picture(head: Head, zone: str, by: User) -> ScopePicture:
     """Take a picture with the salon's scope and count on it.
 
     Raises:
@@ -54,7 +54,7 @@ def subject_of(head: Head, zone: str) -> Subject:
     return Subject(per_cm2 * factor, known.diameter_um, zlib.crc32(patch.encode()))
 
 
-def keep(head: Head, zone: str, shot: Shot, by: AbstractBaseUser) -> ScopePicture:
+def keep(head: Head, zone: str, shot: Shot, by: User) -> ScopePicture:
     """Count on a picture and keep it.
 
     Raises:

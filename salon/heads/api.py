@@ -17,19 +17,20 @@ from craft.vocabulary import Condition, Zone
 from salon.heads import services
 from salon.heads.models import Head, Observation
 from salon.house.services import name_of
-from salon.problems import CoreField, ProblemsSerializer
+from salon.problems import CoreField, ProblemsSerializer, core_schema
+from salon.signed_in import user_of
 
-WORDS = {"max_length": 200, "allow_blank": False}
+WORDS: dict[str, Any] = {"max_length": 200, "allow_blank": False}
 
 
-@extend_schema_field(School)
+@core_schema(School)
 class SchoolField(CoreField):
     """Ways of working."""
 
     model = School
 
 
-class ObservationSerializer(serializers.ModelSerializer):
+class ObservationSerializer(serializers.ModelSerializer[Observation]):
     value = serializers.SerializerMethodField()
     taken_by = serializers.SerializerMethodField()
 
@@ -48,15 +49,16 @@ class ObservationSerializer(serializers.ModelSerializer):
         ]
 
     @extend_schema_field({"oneOf": [{"type": "number"}, {"type": "string"}]})
-    def get_value(self, one: Observation) -> float | str:
-        return one.value
+    def get_value(self, one: Any) -> float | str:
+        value: float | str = one.value
+        return value
 
     def get_taken_by(self, one: Observation) -> str:
         return name_of(one.taken_by)
 
 
 @extend_schema_field({"oneOf": [{"type": "number"}, {"type": "string"}]})
-class ValueField(serializers.Field):
+class ValueField(serializers.Field[Any, Any, Any, Any]):
     """A number or a word; the core decides whether it can be."""
 
     def to_internal_value(self, data: object) -> object:
@@ -68,7 +70,7 @@ class ValueField(serializers.Field):
         return value
 
 
-class FoundSerializer(serializers.Serializer):
+class FoundSerializer(serializers.Serializer[Any]):
     kind = serializers.ChoiceField(choices=[one.key for one in OBSERVED])
     value = ValueField()
     zone = serializers.ChoiceField(
@@ -78,23 +80,23 @@ class FoundSerializer(serializers.Serializer):
     note = serializers.CharField(max_length=300, required=False, allow_blank=True)
 
 
-class ObserveSerializer(serializers.Serializer):
+class ObserveSerializer(serializers.Serializer[Any]):
     observations = FoundSerializer(many=True, allow_empty=False)
 
 
-class MissingSerializer(serializers.Serializer):
+class MissingSerializer(serializers.Serializer[Any]):
     field = serializers.CharField()
     message = serializers.CharField()
 
 
-class ProfileSerializer(serializers.Serializer):
+class ProfileSerializer(serializers.Serializer[Any]):
     hair = serializers.DictField()
     known = serializers.SerializerMethodField()
     shrinkage = serializers.FloatField(allow_null=True)
     current = ObservationSerializer(many=True)
     missing = MissingSerializer(many=True)
 
-    @extend_schema_field(ProfileAnswer)
+    @core_schema(ProfileAnswer)
     def get_known(self, found: dict[str, Any]) -> Any:
         return found["known"].model_dump(mode="json", by_alias=True)
 
@@ -110,7 +112,7 @@ def profile_data(found: services.Profile) -> dict[str, Any]:
     }
 
 
-class HeadSerializer(serializers.ModelSerializer):
+class HeadSerializer(serializers.ModelSerializer[Head]):
     name = serializers.CharField(
         max_length=120,
         error_messages={
@@ -200,7 +202,7 @@ class ObservationsView(APIView):
         head = get_object_or_404(Head, pk=pk)
         given = ObserveSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        made = services.observe(head, given.validated_data["observations"], request.user)
+        made = services.observe(head, given.validated_data["observations"], user_of(request))
         return Response(ObservationSerializer(made, many=True).data, status=status.HTTP_201_CREATED)
 
 

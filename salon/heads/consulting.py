@@ -4,7 +4,7 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from typing import Any
 
-from django.contrib.auth.models import AbstractBaseUser
+from django.contrib.auth.models import User
 from django.db import transaction
 from django.db.models import F
 from django.utils import timezone
@@ -45,7 +45,7 @@ class Given:
 
 
 @transaction.atomic
-def begin(head: Head, by: AbstractBaseUser) -> Consultation:
+def begin(head: Head, by: User) -> Consultation:
     """The open consultation of a head, or a new one."""
     return head.consultations.get_or_create(finished_at=None, defaults={"started_by": by})[0]
 
@@ -121,7 +121,7 @@ def profile_with(consultation: Consultation) -> Profile:
     whole = {one.kind: one.value for one in typed if not one.zone}
     known = {one.kind: one.value for one in services.newest(consultation.head) if not one.zone}
     relaxed, length = ((whole.get(k) or known.get(k)) for k in ("relaxed_cm", "length_cm"))
-    if relaxed and length and relaxed > length:
+    if isinstance(relaxed, float | int) and isinstance(length, float | int) and relaxed > length:
         typed = [one for one in typed if one.kind not in ("relaxed_cm", "length_cm")]
     return services.profile(consultation.head, typed)
 
@@ -132,7 +132,7 @@ def comparable(value: Any) -> Any:
 
 
 @transaction.atomic
-def finish(consultation: Consultation, version: int, by: AbstractBaseUser) -> Consultation:
+def finish(consultation: Consultation, version: int, by: User) -> Consultation:
     """Record what was answered: observations, the person, stop signs. All of it or nothing.
 
     Raises:
@@ -161,7 +161,7 @@ def any_of(answers: list[Given], part: Part) -> bool:
     return any(one.question.part is part for one in answers)
 
 
-def record(consultation: Consultation, answers: list[Given], by: AbstractBaseUser) -> None:
+def record(consultation: Consultation, answers: list[Given], by: User) -> None:
     """Put the answers where they are kept."""
     head = consultation.head
     person = {

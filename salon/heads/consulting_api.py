@@ -12,16 +12,17 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from craft import curl
-from craft.consultation import QUESTIONS, is_fresh
+from craft.consultation import QUESTIONS, Part, is_fresh
 from craft.vocabulary import Pattern, StopSign
 from salon.heads import consulting, services
 from salon.heads.api import ProfileSerializer, profile_data
 from salon.heads.models import Consultation, Head, StopSignSeen
 from salon.house.services import name_of
 from salon.problems import ProblemSerializer, ProblemsSerializer
+from salon.signed_in import user_of
 
 
-class QuestionSerializer(serializers.Serializer):
+class QuestionSerializer(serializers.Serializer[Any]):
     key = serializers.CharField()
     part = serializers.CharField()
     answer = serializers.CharField()
@@ -35,7 +36,7 @@ class QuestionSerializer(serializers.Serializer):
     kept = serializers.CharField()
 
 
-class DrawingSerializer(serializers.Serializer):
+class DrawingSerializer(serializers.Serializer[Any]):
     pattern = serializers.CharField()
     curl_mm = serializers.FloatField()
     shrinkage = serializers.FloatField()
@@ -44,7 +45,7 @@ class DrawingSerializer(serializers.Serializer):
     )
 
 
-class QuestionsSerializer(serializers.Serializer):
+class QuestionsSerializer(serializers.Serializer[Any]):
     questions = QuestionSerializer(many=True)
     drawings = DrawingSerializer(many=True)
 
@@ -77,7 +78,7 @@ class QuestionsView(APIView):
         ]
     }
 )
-class AnswerValueField(serializers.Field):
+class AnswerValueField(serializers.Field[Any, Any, Any, Any]):
     """A number, a word or a list of words; kept as typed."""
 
     def to_internal_value(self, data: object) -> object:
@@ -89,13 +90,13 @@ class AnswerValueField(serializers.Field):
         return value
 
 
-class AnswerSerializer(serializers.Serializer):
+class AnswerSerializer(serializers.Serializer[Any]):
     value = AnswerValueField(allow_null=True)
     confirmed = serializers.BooleanField(required=False)
     detail = serializers.DictField(required=False, allow_null=True)
 
 
-class LastSerializer(serializers.Serializer):
+class LastSerializer(serializers.Serializer[Any]):
     """What was known before, with its age."""
 
     key = serializers.CharField()
@@ -107,7 +108,7 @@ class LastSerializer(serializers.Serializer):
     fresh = serializers.BooleanField()
 
 
-class ConsultationSerializer(serializers.ModelSerializer):
+class ConsultationSerializer(serializers.ModelSerializer[Consultation]):
     answers = serializers.DictField(child=AnswerSerializer())
     parts_done = serializers.ListField(child=serializers.CharField())
     last = serializers.SerializerMethodField()
@@ -179,12 +180,12 @@ def last_known(head: Head) -> list[dict[str, Any]]:
     return observed + person
 
 
-class SaveSerializer(serializers.Serializer):
+class SaveSerializer(serializers.Serializer[Any]):
     version = serializers.IntegerField(min_value=1)
     answers = serializers.DictField(child=AnswerSerializer())
 
 
-class FinishSerializer(serializers.Serializer):
+class FinishSerializer(serializers.Serializer[Any]):
     version = serializers.IntegerField(min_value=1)
 
 
@@ -194,10 +195,10 @@ class BeginView(APIView):
     @extend_schema(request=None, responses=ConsultationSerializer)
     def post(self, request: Request, pk: int) -> Response:
         head = get_object_or_404(Head, pk=pk)
-        return Response(ConsultationSerializer(consulting.begin(head, request.user)).data)
+        return Response(ConsultationSerializer(consulting.begin(head, user_of(request))).data)
 
 
-class ConsultationStateSerializer(serializers.Serializer):
+class ConsultationStateSerializer(serializers.Serializer[Any]):
     """Where a head stands: a consultation that is open, parts left out of the last one."""
 
     open_since = serializers.DateTimeField(allow_null=True)
@@ -213,7 +214,7 @@ class ConsultationStateView(APIView):
         head = get_object_or_404(Head, pk=pk)
         opened = head.consultations.filter(finished_at=None).first()
         last = head.consultations.exclude(finished_at=None).first()
-        left = [part for part in consulting.Part if last and part not in last.parts_done]
+        left = [part for part in Part if last and part not in last.parts_done]
         data = {
             "open_since": opened.started_at if opened else None,
             "last_at": last.finished_at if last else None,
@@ -258,11 +259,11 @@ class FinishView(APIView):
         one = get_object_or_404(Consultation, pk=pk)
         told = FinishSerializer(data=request.data)
         told.is_valid(raise_exception=True)
-        done = consulting.finish(one, told.validated_data["version"], request.user)
+        done = consulting.finish(one, told.validated_data["version"], user_of(request))
         return Response(ConsultationSerializer(done).data)
 
 
-class StopSignSeenSerializer(serializers.ModelSerializer):
+class StopSignSeenSerializer(serializers.ModelSerializer[StopSignSeen]):
     seen_by = serializers.SerializerMethodField()
     cleared_by = serializers.SerializerMethodField()
 
@@ -277,11 +278,11 @@ class StopSignSeenSerializer(serializers.ModelSerializer):
         return name_of(one.cleared_by)
 
 
-class RaiseSerializer(serializers.Serializer):
+class RaiseSerializer(serializers.Serializer[Any]):
     sign = serializers.ChoiceField(choices=[one.value for one in StopSign])
 
 
-class ClearSerializer(serializers.Serializer):
+class ClearSerializer(serializers.Serializer[Any]):
     note = serializers.CharField(
         max_length=300,
         error_messages={
@@ -306,7 +307,7 @@ class StopSignsView(APIView):
         head = get_object_or_404(Head, pk=pk)
         told = RaiseSerializer(data=request.data)
         told.is_valid(raise_exception=True)
-        seen = services.raise_stop(head, told.validated_data["sign"], request.user)
+        seen = services.raise_stop(head, told.validated_data["sign"], user_of(request))
         return Response(StopSignSeenSerializer(seen).data, status=status.HTTP_201_CREATED)
 
 
@@ -321,7 +322,7 @@ class ClearView(APIView):
         told = ClearSerializer(data=request.data)
         told.is_valid(raise_exception=True)
         seen = get_object_or_404(StopSignSeen, pk=pk)
-        cleared = services.clear_stop(seen, told.validated_data["note"], request.user)
+        cleared = services.clear_stop(seen, told.validated_data["note"], user_of(request))
         return Response(StopSignSeenSerializer(cleared).data)
 
 

@@ -5,12 +5,11 @@ from dataclasses import dataclass, field
 from datetime import date, datetime
 from typing import Any, TypeVar
 
-from django.contrib.auth.models import AbstractBaseUser
+from django.contrib.auth.models import User
 from django.db import transaction
 from django.db.models import F
 from django.utils import timezone
 
-from craft.commands import profiled
 from craft.consultation import AHEAD, BY_KEY, LANDMARK_KEYS, Answer, check_answer, split
 from craft.contract import parse
 from craft.contract.profile import ProfileAnswer, ProfileRequest
@@ -18,6 +17,7 @@ from craft.curl import curl_index, shrinkage
 from craft.density import as_count
 from craft.errors import CraftError
 from craft.porosity import EVIDENCE_DAYS
+from craft.profiling import profiled
 from craft.vocabulary import PorosityTest, Zone
 from salon.heads.models import Head, Observation, StopSignSeen
 from salon.problems import Conflict
@@ -85,7 +85,7 @@ One = TypeVar("One", Observation, Seen)
 def add_head(
     values: Mapping[str, Any],
     found: Iterable[Mapping[str, Any]] = (),
-    by: AbstractBaseUser | None = None,
+    by: User | None = None,
     taken_at: datetime | None = None,
 ) -> Head:
     """Add a client, with what was measured if anything was; all of it or nothing.
@@ -119,7 +119,7 @@ def change_head(head: Head, values: Mapping[str, Any], version: int) -> Head:
 def observe(
     head: Head,
     found: Iterable[Mapping[str, Any]],
-    by: AbstractBaseUser | None,
+    by: User | None,
     taken_at: datetime | None = None,
 ) -> list[Observation]:
     """Record what was seen on a head; all of it or nothing.
@@ -193,7 +193,7 @@ def check_together(head: Head, made: Iterable[Observation]) -> None:
     fresh = {one.kind: one.value for one in made if not one.zone}
     both = known | fresh
     relaxed, length = both.get("relaxed_cm"), both.get("length_cm")
-    if relaxed is not None and length is not None and relaxed > length:
+    if isinstance(relaxed, float | int) and isinstance(length, float | int) and relaxed > length:
         blamed = "relaxed_cm" if "relaxed_cm" in fresh else "length_cm"
         raise CraftError(
             blamed,
@@ -398,14 +398,14 @@ def person(head: Head) -> dict[str, Any]:
 
 
 @transaction.atomic
-def raise_stop(head: Head, sign: str, by: AbstractBaseUser | None) -> StopSignSeen:
+def raise_stop(head: Head, sign: str, by: User | None) -> StopSignSeen:
     """Record a stop sign; one that is already open stays as it is."""
     return StopSignSeen.objects.get_or_create(
         head=head, sign=sign, cleared_at=None, defaults={"seen_by": by}
     )[0]
 
 
-def clear_stop(seen: StopSignSeen, note: str, by: AbstractBaseUser | None) -> StopSignSeen:
+def clear_stop(seen: StopSignSeen, note: str, by: User | None) -> StopSignSeen:
     """Clear a stop sign; says who looked at the scalp, and what they saw.
 
     Raises:

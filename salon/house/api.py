@@ -5,7 +5,7 @@ from typing import Any
 from django.contrib.auth import authenticate, login, logout
 from django.middleware.csrf import get_token
 from django.urls import path
-from drf_spectacular.utils import extend_schema, extend_schema_field
+from drf_spectacular.utils import extend_schema
 from rest_framework import exceptions, serializers, status
 from rest_framework.permissions import AllowAny
 from rest_framework.request import Request
@@ -16,10 +16,10 @@ from craft.contract import HouseRules, School
 from salon.fields import whole, within
 from salon.house.models import House
 from salon.house.services import name_of, the_house
-from salon.problems import CoreField, ProblemsSerializer
+from salon.problems import CoreField, ProblemsSerializer, core_schema
 
 
-class SignInSerializer(serializers.Serializer):
+class SignInSerializer(serializers.Serializer[Any]):
     username = serializers.CharField(
         max_length=150, error_messages={"blank": "Type your name.", "required": "Type your name."}
     )
@@ -30,21 +30,21 @@ class SignInSerializer(serializers.Serializer):
     )
 
 
-@extend_schema_field(School)
+@core_schema(School)
 class HouseSchoolField(CoreField):
     """Ways of working of the house."""
 
     model = School
 
 
-@extend_schema_field(HouseRules)
+@core_schema(HouseRules)
 class RulesField(CoreField):
     """House values."""
 
     model = HouseRules
 
 
-class HouseSerializer(serializers.ModelSerializer):
+class HouseSerializer(serializers.ModelSerializer[House]):
     room_temp_c = serializers.FloatField(min_value=5, max_value=45)
     room_rh = serializers.FloatField(min_value=0, max_value=0.98)
     journey_min = within(0, 240, "min")
@@ -86,7 +86,7 @@ class HouseSerializer(serializers.ModelSerializer):
         return house
 
 
-class SessionSerializer(serializers.Serializer):
+class SessionSerializer(serializers.Serializer[Any]):
     signed_in = serializers.BooleanField()
     name = serializers.CharField(allow_blank=True)
     house = HouseSerializer(allow_null=True)

@@ -21,7 +21,7 @@ from salon.problems import ProblemsSerializer
 KINDS = [kind.value for kind in KitKind]
 
 
-class KitItemSerializer(serializers.ModelSerializer):
+class KitItemSerializer(serializers.ModelSerializer[KitItem]):
     """Pieces of one kind as they are typed."""
 
     kind = one_of(KINDS)
@@ -44,7 +44,7 @@ class KitItemSerializer(serializers.ModelSerializer):
         return values
 
 
-class KitUseSerializer(serializers.ModelSerializer):
+class KitUseSerializer(serializers.ModelSerializer[KitUse]):
     """Pieces that are out."""
 
     what = serializers.SerializerMethodField()

@@ -25,32 +25,33 @@ from salon.planning import services
 from salon.planning.models import Plan, Routine
 from salon.planning.request import request_of
 from salon.planning.wish import HeadWish, Pair, PlanWish
-from salon.problems import CoreField, ProblemsSerializer, body_of
+from salon.problems import CoreField, ProblemsSerializer, body_of, core_schema
+from salon.signed_in import user_of
 
 
-class ContractField(serializers.Field):
+class ContractField(serializers.Field[Any, Any, Any, Any]):
     """A piece of the core's contract, in the shape of today."""
 
     def to_representation(self, piece: BaseModel) -> Any:
         return piece.model_dump(mode="json")
 
 
-@extend_schema_field(PlanRequest)
+@core_schema(PlanRequest)
 class RequestField(ContractField):
     """The request a plan was made of."""
 
 
-@extend_schema_field(PlanAnswer)
+@core_schema(PlanAnswer)
 class AnswerField(ContractField):
     """The plan itself."""
 
 
-@extend_schema_field(PlanWish)
+@core_schema(PlanWish)
 class WishField(serializers.JSONField):
     """What was chosen, without the head."""
 
 
-class PlanSerializer(serializers.ModelSerializer):
+class PlanSerializer(serializers.ModelSerializer[Plan]):
     wish = WishField(read_only=True)
     request = RequestField(source="requested", read_only=True)
     answer = AnswerField(source="answered", read_only=True)
@@ -85,7 +86,7 @@ class PlanSerializer(serializers.ModelSerializer):
         return [visit.pk for visit in plan.visits.all()]
 
 
-class FoldSerializer(serializers.Serializer):
+class FoldSerializer(serializers.Serializer[Any]):
     """As much of a step as a small strip draws."""
 
     key = serializers.CharField()
@@ -96,7 +97,7 @@ class FoldSerializer(serializers.Serializer):
     sitting = serializers.IntegerField()
 
 
-class PlanRowSerializer(serializers.ModelSerializer):
+class PlanRowSerializer(serializers.ModelSerializer[Plan]):
     steps = serializers.SerializerMethodField()
     client_min = serializers.SerializerMethodField()
     visits = serializers.SerializerMethodField()
@@ -116,7 +117,7 @@ class PlanRowSerializer(serializers.ModelSerializer):
 
     @extend_schema_field(FoldSerializer(many=True))
     def get_steps(self, plan: Plan) -> list[dict[str, object]]:
-        return FoldSerializer(plan.answered.steps, many=True).data
+        return list(FoldSerializer(plan.answered.steps, many=True).data)
 
     def get_client_min(self, plan: Plan) -> float:
         return plan.answered.totals.client_min
@@ -132,32 +133,32 @@ def wish_of(request: Request) -> tuple[Head, HeadWish]:
     return get_object_or_404(Head, pk=wish.head), wish
 
 
-def answered(name: str, model: type[BaseModel]) -> type[serializers.Serializer]:
+def answered(name: str, model: type[BaseModel]) -> type[serializers.Serializer[Any]]:
     """The shape of what the core makes of a wish.
 
     Args:
         name: of the command, as the address has it
         model: of its answer
     """
-    field = extend_schema_field(model)(type(f"{name.title()}Field", (serializers.JSONField,), {}))
+    field = core_schema(model)(type(f"{name.title()}Field", (serializers.JSONField,), {}))
     fields: dict[str, Any] = {"request": RequestField(allow_null=True), "answer": field()}
     return type(f"{name.title()}OfWishSerializer", (serializers.Serializer,), fields)
 
 
-def wish_view(command: Command, shape: type[serializers.Serializer]) -> type[APIView]:
+def wish_view(command: Command, shape: type[serializers.Serializer[Any]]) -> type[APIView]:
     """What a command of the core makes of a wish, with the request it was made of."""
 
     class WishView(APIView):
         @extend_schema(request=HeadWish, responses={200: shape, 400: ProblemsSerializer})
         def post(self, request: Request) -> HttpResponse:
             head, wish = wish_of(request)
-            asked = request_of(head, wish, request.user)
+            asked = request_of(head, wish, user_of(request))
             return worked_out(asked, command)
 
     return WishView
 
 
-def plan_view(command: Command, shape: type[serializers.Serializer]) -> type[APIView]:
+def plan_view(command: Command, shape: type[serializers.Serializer[Any]]) -> type[APIView]:
     """The same of a saved plan, by the rules of today."""
 
     class PlanCommandView(APIView):
@@ -210,7 +211,7 @@ class ComparisonView(APIView):
     def post(self, request: Request) -> HttpResponse:
         pair = read(Pair, body_of(request))
         requests = [
-            request_of(get_object_or_404(Head, pk=wish.head), wish, request.user)
+            request_of(get_object_or_404(Head, pk=wish.head), wish, user_of(request))
             for wish in (pair.first, pair.second)
         ]
         asked = CompareRequest(first=requests[0], second=requests[1])
@@ -218,7 +219,7 @@ class ComparisonView(APIView):
         return json_response(f'{{"request":null,"answer":{answer}}}')
 
 
-class RoutineSerializer(serializers.ModelSerializer):
+class RoutineSerializer(serializers.ModelSerializer[Routine]):
     wish = WishField(read_only=True)
     made_by = serializers.SerializerMethodField()
 
@@ -230,14 +231,14 @@ class RoutineSerializer(serializers.ModelSerializer):
         return name_of(one.made_by)
 
 
-@extend_schema_field(HeadWish)
+@core_schema(HeadWish)
 class GivenWishField(CoreField):
     """A wish, with the head it was composed for."""
 
     model = HeadWish
 
 
-class KeepRoutineSerializer(serializers.Serializer):
+class KeepRoutineSerializer(serializers.Serializer[Any]):
     name = serializers.CharField(
         max_length=80,
         validators=[
@@ -263,7 +264,7 @@ class RoutinesView(APIView):
         given = KeepRoutineSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         wish = parse(HeadWish, given.validated_data["wish"])
-        made = services.save_routine(given.validated_data["name"], wish, request.user)
+        made = services.save_routine(given.validated_data["name"], wish, user_of(request))
         return Response(RoutineSerializer(made).data, status=status.HTTP_201_CREATED)
 
 
@@ -276,7 +277,7 @@ class RoutineView(APIView):
         return Response(status=status.HTTP_204_NO_CONTENT)
 
 
-class PlansView(generics.ListAPIView):
+class PlansView(generics.ListAPIView[Any]):
     """Saved plans of one head."""
 
     serializer_class = PlanRowSerializer
@@ -284,7 +285,7 @@ class PlansView(generics.ListAPIView):
     def get_queryset(self) -> QuerySet[Plan]:
         rows = Plan.objects.prefetch_related("visits")
         head = self.request.query_params.get("head", "")
-        return rows.filter(head=head) if head.isdigit() else rows
+        return rows.filter(head=int(head)) if head.isdigit() else rows
 
     @extend_schema(parameters=[OpenApiParameter("head", OpenApiTypes.INT)])
     def get(self, request: Request, *args: object, **kwargs: object) -> Response:
@@ -293,11 +294,11 @@ class PlansView(generics.ListAPIView):
     @extend_schema(request=HeadWish, responses={201: PlanSerializer, 400: ProblemsSerializer})
     def post(self, request: Request) -> Response:
         head, wish = wish_of(request)
-        made = services.save(head, wish, request.user)
+        made = services.save(head, wish, user_of(request))
         return Response(PlanSerializer(made).data, status=status.HTTP_201_CREATED)
 
 
-class StartSerializer(serializers.Serializer):
+class StartSerializer(serializers.Serializer[Any]):
     planned_start = serializers.DateTimeField(
         allow_null=True,
         error_messages={"invalid": "Give a date and a time, e.g. 2026-06-20T10:00."},
@@ -318,7 +319,7 @@ class StartView(APIView):
         return Response(PlanSerializer(plan).data)
 
 
-class PlanView(generics.RetrieveAPIView):
+class PlanView(generics.RetrieveAPIView[Any]):
     """A saved plan, as it was."""
 
     queryset = Plan.objects.select_related("head", "made_by").prefetch_related("visits")

@@ -38,7 +38,7 @@ def renew_demand(plan: Plan) -> None:
 def end_demand(plan: Plan) -> None:
     """A plan takes nothing any more: it was begun, revised or given another hour."""
     for demand in DEMANDS:
-        demand.objects.filter(plan=plan).delete()
+        demand._default_manager.filter(plan=plan).delete()
 
 
 def start_of(plan: Plan) -> datetime:
@@ -115,7 +115,7 @@ def renew_all_demand() -> int:
     """Write the demand of every plan to come anew; how many plans there were."""
     now = timezone.now()
     for demand in DEMANDS:
-        demand.objects.all().delete()
+        demand._default_manager.all().delete()
     plans = list(still_to_come().filter(planned_start__gt=now - EXPIRES_AFTER))
     for plan in plans:
         renew_demand(plan)

@@ -28,7 +28,7 @@ COMING_MOST = 40
 OVERDUE = timedelta(days=1)
 
 
-class ElsewhereSerializer(serializers.Serializer):
+class ElsewhereSerializer(serializers.Serializer[Any]):
     """Pieces that are not in the drawer for a while."""
 
     count = serializers.IntegerField()
@@ -37,7 +37,7 @@ class ElsewhereSerializer(serializers.Serializer):
     holder = serializers.CharField(help_text="On whose head; empty while they are cleaned.")
 
 
-class KitFreeSerializer(serializers.Serializer):
+class KitFreeSerializer(serializers.Serializer[Any]):
     """An item with what of it is free during a time."""
 
     item = KitItemSerializer()
@@ -45,7 +45,7 @@ class KitFreeSerializer(serializers.Serializer):
     elsewhere = ElsewhereSerializer(many=True)
 
 
-class KitNeedSerializer(serializers.Serializer):
+class KitNeedSerializer(serializers.Serializer[Any]):
     """What a plan takes of one sort, and what is there for it."""
 
     kind = serializers.CharField()
@@ -55,14 +55,14 @@ class KitNeedSerializer(serializers.Serializer):
     short = serializers.IntegerField()
 
 
-class KitSubstituteSerializer(serializers.Serializer):
+class KitSubstituteSerializer(serializers.Serializer[Any]):
     """Rods that stand in for those that were missing when it was planned."""
 
     diameter_mm = serializers.FloatField()
     count = serializers.IntegerField()
 
 
-class KitComingSerializer(serializers.Serializer):
+class KitComingSerializer(serializers.Serializer[Any]):
     """A plan to come with the kit it takes."""
 
     plan = serializers.IntegerField()
@@ -74,7 +74,7 @@ class KitComingSerializer(serializers.Serializer):
     substitutes = KitSubstituteSerializer(many=True)
 
 
-class DrawerSerializer(serializers.Serializer):
+class DrawerSerializer(serializers.Serializer[Any]):
     """The kit at an hour."""
 
     begin = serializers.DateTimeField()

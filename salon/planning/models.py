@@ -1,6 +1,5 @@
 """Saved plans, what they will take, and routines of the house."""
 
-from collections.abc import Iterable
 from functools import cached_property
 from typing import Any
 
@@ -141,7 +140,7 @@ class StationDemand(Demand):
         return f"{self.station}, {self.step}"
 
 
-DEMANDS: Iterable[type[Demand]] = (KitDemand, ProductDemand, StationDemand)
+DEMANDS = (KitDemand, ProductDemand, StationDemand)
 
 
 class Routine(models.Model):

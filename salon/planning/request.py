@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from datetime import date
 from typing import Any
 
-from django.contrib.auth.models import AbstractBaseUser
+from django.contrib.auth.models import User
 from django.utils import timezone
 
 from craft.contract import PlanRequest, Room, School, parse
@@ -26,7 +26,7 @@ from salon.shelf.services import shelf_for_plan
 USUAL_DAYS_SINCE_DETANGLE = 7
 
 
-def request_for(head: Head, wish: HeadWish, by: AbstractBaseUser) -> dict[str, Any]:
+def request_for(head: Head, wish: HeadWish, by: User) -> dict[str, Any]:
     """The core's request for a head and a wish, from the record and the house.
 
     Raises:
@@ -152,7 +152,7 @@ def days_since_detangle(head: Head, wish: HeadWish) -> float:
     return float(min(365, max(0, (timezone.now() - head.served_at).days)))
 
 
-def request_of(head: Head, wish: HeadWish, by: AbstractBaseUser) -> PlanRequest:
+def request_of(head: Head, wish: HeadWish, by: User) -> PlanRequest:
     """The core's request, read and checked.
 
     Raises:

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
-from django.contrib.auth.models import AbstractBaseUser
+from django.contrib.auth.models import User
 from django.db import transaction
 
 from craft.contract import PlanAnswer, PlanRequest
@@ -27,7 +27,7 @@ class Draft:
     answer: PlanAnswer
 
 
-def draft(head: Head, wish: HeadWish, by: AbstractBaseUser) -> Draft:
+def draft(head: Head, wish: HeadWish, by: User) -> Draft:
     """Compute a plan without saving it.
 
     Raises:
@@ -46,7 +46,7 @@ def for_any_head(edit: dict[str, Any]) -> dict[str, Any] | None:
     return {key: value for key, value in edit.items() if key in ("op", "step", "wait_min")}
 
 
-def save_routine(name: str, wish: HeadWish, by: AbstractBaseUser) -> Routine:
+def save_routine(name: str, wish: HeadWish, by: User) -> Routine:
     """Keep what was wished and changed by hand as a routine of the house, without the head.
 
     Doses and minutes that were decided by hand belong to the head they were decided on and are not
@@ -64,7 +64,7 @@ def save_routine(name: str, wish: HeadWish, by: AbstractBaseUser) -> Routine:
 
 
 @transaction.atomic
-def save(head: Head, wish: HeadWish, by: AbstractBaseUser) -> Plan:
+def save(head: Head, wish: HeadWish, by: User) -> Plan:
     """Compute a plan and keep it with its request and the version of the rules.
 
     Raises:

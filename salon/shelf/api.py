@@ -34,6 +34,7 @@ from salon.shelf.serializers import (
     TableSerializer,
     pair_row,
 )
+from salon.signed_in import user_of
 
 
 def pair_rows() -> list[dict[str, Any]]:
@@ -57,7 +58,7 @@ class ProductsView(APIView):
     def post(self, request: Request) -> Response:
         given = ProductSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        product = services.add(given.validated_data, request.user)
+        product = services.add(given.validated_data, user_of(request))
         return Response(ProductSerializer(product).data, status=status.HTTP_201_CREATED)
 
 
@@ -104,7 +105,7 @@ class StockView(APIView):
         book = {"delivery": stock.deliver, "recount": stock.recount, "waste": stock.waste}
         values = given.validated_data
         product = get_object_or_404(Product, pk=pk)
-        done = book[values["kind"]](product, values["grams"], request.user, values["note"])
+        done = book[values["kind"]](product, values["grams"], user_of(request), values["note"])
         return Response(MoveSerializer(done).data, status=status.HTTP_201_CREATED)
 
 
@@ -132,7 +133,7 @@ class CalibrationView(APIView):
         given.is_valid(raise_exception=True)
         product = get_object_or_404(Product, pk=pk)
         values = given.validated_data
-        made = calibrating.keep(product, values["unit"], values["readings"], request.user)
+        made = calibrating.keep(product, values["unit"], values["readings"], user_of(request))
         return Response(CalibrationSerializer(made).data, status=status.HTTP_201_CREATED)
 
 
@@ -160,7 +161,7 @@ class PalmTestView(APIView):
         given.is_valid(raise_exception=True)
         values = given.validated_data
         test = pairs.keep_palm_test(
-            values["first"], values["second"], values["result"], values["note"], request.user
+            values["first"], values["second"], values["result"], values["note"], user_of(request)
         )
         known = pairs.verdict(test.pair)
         assert known is not None  # there is a test now
@@ -201,7 +202,7 @@ class ImportView(APIView):
         values = given.validated_data
         looked_at = importing.look_at(values["file"].read())
         if values["accept"]:
-            importing.take_in(looked_at, request.user)
+            importing.take_in(looked_at, user_of(request))
         return Response(PreviewSerializer({"rows": looked_at, "taken_in": values["accept"]}).data)
 
 

@@ -4,7 +4,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from datetime import datetime
 from typing import Any
 
-from django.contrib.auth.models import AbstractBaseUser
+from django.contrib.auth.models import User
 from django.db import transaction
 
 from craft.calibration import Drift, Reading, calibrate, drift
@@ -17,9 +17,7 @@ def readings_of(rows: Iterable[Mapping[str, Any]]) -> list[Reading]:
 
 
 @transaction.atomic
-def keep(
-    product: Product, unit: str, rows: Sequence[Mapping[str, Any]], by: AbstractBaseUser
-) -> Calibration:
+def keep(product: Product, unit: str, rows: Sequence[Mapping[str, Any]], by: User) -> Calibration:
     """Keep a calibration; doses are counted in it from now on.
 
     Raises:
@@ -50,9 +48,7 @@ def drift_of(product: Product) -> Drift | None:
     return drift(readings_of(newest.readings), readings)
 
 
-def keep_weighing(
-    product: Product, units: float, grams: float, by: AbstractBaseUser | None
-) -> Weighing:
+def keep_weighing(product: Product, units: float, grams: float, by: User | None) -> Weighing:
     """Keep a dose that was both counted and weighed."""
     return Weighing.objects.create(product=product, units=units, grams=grams, by=by)
 
@@ -61,7 +57,7 @@ def keep_weighing(
 def keep_weighings(
     visit: int,
     doses: Iterable[tuple[int, float, float]],
-    by: AbstractBaseUser | None,
+    by: User | None,
     at: datetime,
 ) -> None:
     """Keep what the log of a visit says was counted and weighed, and nothing else of that visit.

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 from typing import Any
 
-from django.contrib.auth.models import AbstractBaseUser
+from django.contrib.auth.models import User
 from django.db import transaction
 from rest_framework.exceptions import ValidationError
 
@@ -84,7 +84,7 @@ def looked(row: Row, held: dict[str, Product]) -> Looked:
 
 
 @transaction.atomic
-def take_in(rows: Sequence[Looked], by: AbstractBaseUser) -> None:
+def take_in(rows: Sequence[Looked], by: User) -> None:
     """Take in every row; none if one of them is wrong.
 
     Raises:

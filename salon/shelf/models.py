@@ -1,6 +1,9 @@
 """Bottles: what is in them, how much, how they are dosed, and what they do to each other."""
 
+from enum import StrEnum
+
 from django.conf import settings
+from django.contrib.auth.models import User
 from django.db import models
 from django.db.models import F, Q
 from django.utils import timezone
@@ -9,12 +12,12 @@ from simple_history.models import HistoricalRecords
 from craft.vocabulary import Directions, Flaking, Hold, Role, Weight
 
 
-def choices(words: type[Role] | type[Weight] | type[Hold] | type[Directions] | type[Flaking]):
+def choices(words: type[StrEnum]) -> list[tuple[str, str]]:
     """The words of a vocabulary as choices of a column."""
-    return [(one.value, one.value.replace("_", " ")) for one in words]
+    return [(word.value, word.value.replace("_", " ")) for word in words]
 
 
-def by_somebody() -> models.ForeignKey:
+def by_somebody() -> "models.ForeignKey[User | None, User | None]":
     """Who did it; kept when they leave."""
     return models.ForeignKey(
         settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+"

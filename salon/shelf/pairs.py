@@ -4,7 +4,7 @@ from collections.abc import Iterable
 from itertools import combinations
 from typing import Any
 
-from django.contrib.auth.models import AbstractBaseUser
+from django.contrib.auth.models import User
 from django.db import transaction
 from django.db.models import Count, Q
 from django.db.models.query import QuerySet
@@ -24,9 +24,7 @@ def pair_of(product: int, other: int) -> Pair:
 
 
 @transaction.atomic
-def keep_palm_test(
-    first: Product, second: Product, result: str, note: str, by: AbstractBaseUser
-) -> PalmTest:
+def keep_palm_test(first: Product, second: Product, result: str, note: str, by: User) -> PalmTest:
     """Keep what two products did on the palm.
 
     Raises:

@@ -4,7 +4,6 @@ from datetime import date
 from typing import Any
 
 from django.utils import timezone
-from drf_spectacular.utils import extend_schema_field
 from rest_framework import serializers
 from rest_framework.validators import UniqueValidator
 from stdnum import ean
@@ -17,8 +16,9 @@ from craft.routine.products.clashes import LEAVE_ON_ROLES
 from craft.shelf_life import SOON_DAYS
 from craft.stocking import Outlook
 from craft.vocabulary import Directions, Flaking, Hold, Role, Weight
-from salon.fields import a_day, one_of, whole, within
+from salon.fields import Messages, a_day, one_of, whole, within
 from salon.house.services import name_of
+from salon.problems import core_schema
 from salon.shelf.calibrating import drift_of
 from salon.shelf.exchange import COLUMNS
 from salon.shelf.models import Calibration, Pair, Product, StockMove
@@ -28,13 +28,13 @@ ROLES = [one.value for one in Role]
 
 
 PRICE_TOLD = "Give a price from 0 to 999999.99, with at most two decimals."
-PRICE_MESSAGES = dict.fromkeys(
+PRICE_MESSAGES: Messages = dict.fromkeys(
     ("invalid", "min_value", "max_digits", "max_decimal_places", "max_whole_digits"), PRICE_TOLD
 )
 MAYBE: dict[str, Any] = {"required": False, "allow_null": True}
 
 
-class ProductSerializer(serializers.ModelSerializer):
+class ProductSerializer(serializers.ModelSerializer[Product]):
     """A product as it is typed."""
 
     name = serializers.CharField(
@@ -117,7 +117,7 @@ def not_in_future(value: date | None, what: str) -> date | None:
     return value
 
 
-class OutlookSerializer(serializers.Serializer):
+class OutlookSerializer(serializers.Serializer[Any]):
     """How long it lasts."""
 
     cover_days = serializers.FloatField(allow_null=True)
@@ -133,7 +133,7 @@ class OutlookSerializer(serializers.Serializer):
     because = serializers.CharField()
 
 
-class DriftSerializer(serializers.Serializer):
+class DriftSerializer(serializers.Serializer[Any]):
     """How a pump has changed since it was calibrated."""
 
     now_g = serializers.FloatField()
@@ -142,15 +142,15 @@ class DriftSerializer(serializers.Serializer):
     drifted = serializers.BooleanField()
 
 
-@extend_schema_field(BottleOut)
-class FitField(serializers.Field):
+@core_schema(BottleOut)
+class FitField(serializers.Field[Any, Any, Any, Any]):
     """How a bottle fits a head, as the core judges it."""
 
     def to_representation(self, fit: BottleOut) -> Any:
         return fit.model_dump(mode="json")
 
 
-class ShelfRowSerializer(serializers.Serializer):
+class ShelfRowSerializer(serializers.Serializer[Any]):
     """One product of the shelf with everything that is asked about it."""
 
     id = serializers.IntegerField()
@@ -208,7 +208,7 @@ def row_of(product: Product, ahead: Outlook, fit: BottleOut | None) -> dict[str,
     }
 
 
-class AirSerializer(serializers.Serializer):
+class AirSerializer(serializers.Serializer[Any]):
     """For whom and in which air the shelf was judged."""
 
     head = serializers.IntegerField()
@@ -218,7 +218,7 @@ class AirSerializer(serializers.Serializer):
     assumed = serializers.ListField(child=serializers.CharField())
 
 
-class PairSerializer(serializers.Serializer):
+class PairSerializer(serializers.Serializer[Any]):
     """Two products and what they do to each other."""
 
     first = serializers.IntegerField()
@@ -245,7 +245,7 @@ def pair_row(pair: Pair, known: PairVerdict) -> dict[str, Any]:
     }
 
 
-class ShelfSerializer(serializers.Serializer):
+class ShelfSerializer(serializers.Serializer[Any]):
     """The shelf."""
 
     products = ShelfRowSerializer(many=True)
@@ -253,7 +253,7 @@ class ShelfSerializer(serializers.Serializer):
     pairs = PairSerializer(many=True)
 
 
-class MoveSerializer(serializers.ModelSerializer):
+class MoveSerializer(serializers.ModelSerializer[StockMove]):
     """Grams that came or went."""
 
     by = serializers.SerializerMethodField()
@@ -277,7 +277,7 @@ class MoveSerializer(serializers.ModelSerializer):
         return name_of(one.by)
 
 
-class StockSerializer(serializers.Serializer):
+class StockSerializer(serializers.Serializer[Any]):
     """A delivery, a recount or waste as it is typed."""
 
     kind = one_of(["delivery", "recount", "waste"])
@@ -285,29 +285,33 @@ class StockSerializer(serializers.Serializer):
     note = serializers.CharField(max_length=200, required=False, allow_blank=True, default="")
 
 
-class CalibrationReadingSerializer(serializers.Serializer):
+class CalibrationReadingSerializer(serializers.Serializer[Any]):
     """One weighing."""
 
     units = within(0.25, 50, "units")
     grams = within(0.01, 2000, "g")
 
 
-class CalibrateSerializer(serializers.Serializer):
+class CalibrateSerializer(serializers.Serializer[Any]):
     """A calibration as it was weighed."""
 
     unit = serializers.CharField(
         max_length=30, error_messages={"blank": "Say what is counted: pump, squirt, puddle …"}
     )
-    readings = CalibrationReadingSerializer(many=True, allow_empty=False, max_length=40)
+    readings = serializers.ListField(
+        child=CalibrationReadingSerializer(), allow_empty=False, max_length=40
+    )
 
 
-class ReadingsSerializer(serializers.Serializer):
+class ReadingsSerializer(serializers.Serializer[Any]):
     """Weighings of a calibration that is still going on."""
 
-    readings = CalibrationReadingSerializer(many=True, allow_empty=False, max_length=40)
+    readings = serializers.ListField(
+        child=CalibrationReadingSerializer(), allow_empty=False, max_length=40
+    )
 
 
-class CalibratedSerializer(serializers.Serializer):
+class CalibratedSerializer(serializers.Serializer[Any]):
     """What the readings so far tell of one unit."""
 
     unit_g = serializers.FloatField()
@@ -317,7 +321,7 @@ class CalibratedSerializer(serializers.Serializer):
     readings = serializers.IntegerField()
 
 
-class CalibrationSerializer(serializers.ModelSerializer):
+class CalibrationSerializer(serializers.ModelSerializer[Calibration]):
     """A calibration as it was kept."""
 
     by = serializers.SerializerMethodField()
@@ -331,23 +335,23 @@ class CalibrationSerializer(serializers.ModelSerializer):
         return name_of(one.by)
 
 
-class ProductSheetSerializer(serializers.Serializer):
+class ProductSheetSerializer(serializers.Serializer[Any]):
     """Everything about one product."""
 
     product = ProductSerializer()
     row = ShelfRowSerializer()
-    label = serializers.SerializerMethodField()
+    label: Any = serializers.SerializerMethodField()
     moves = MoveSerializer(many=True)
     calibrations = CalibrationSerializer(many=True)
     drift = DriftSerializer(allow_null=True)
     pairs = PairSerializer(many=True)
 
-    @extend_schema_field(LabelAnswer)
+    @core_schema(LabelAnswer)
     def get_label(self, sheet: dict[str, Any]) -> Any:
         return sheet["label"]
 
 
-class PalmTestSerializer(serializers.Serializer):
+class PalmTestSerializer(serializers.Serializer[Any]):
     """Two products rubbed on the palm."""
 
     first = serializers.PrimaryKeyRelatedField(queryset=Product.objects.all())
@@ -356,7 +360,7 @@ class PalmTestSerializer(serializers.Serializer):
     note = serializers.CharField(max_length=200, required=False, allow_blank=True, default="")
 
 
-class TableSerializer(serializers.Serializer):
+class TableSerializer(serializers.Serializer[Any]):
     """A table of products."""
 
     file = serializers.FileField(
@@ -365,12 +369,12 @@ class TableSerializer(serializers.Serializer):
     accept = serializers.BooleanField(default=False)
 
 
-class ProblemOfRowSerializer(serializers.Serializer):
+class ProblemOfRowSerializer(serializers.Serializer[Any]):
     field = serializers.CharField(allow_blank=True)
     message = serializers.CharField()
 
 
-class PreviewRowSerializer(serializers.Serializer):
+class PreviewRowSerializer(serializers.Serializer[Any]):
     """A row of a table before it is taken in."""
 
     line = serializers.IntegerField()
@@ -380,7 +384,7 @@ class PreviewRowSerializer(serializers.Serializer):
     problems = ProblemOfRowSerializer(many=True)
 
 
-class PreviewSerializer(serializers.Serializer):
+class PreviewSerializer(serializers.Serializer[Any]):
     """A table before, or as, it is taken in."""
 
     rows = PreviewRowSerializer(many=True)

@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from datetime import date
 from typing import Any
 
-from django.contrib.auth.models import AbstractBaseUser
+from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
@@ -61,7 +61,7 @@ def cost_per_g(product: Product) -> float | None:
 
 
 @transaction.atomic
-def add(values: Mapping[str, Any], by: AbstractBaseUser) -> Product:
+def add(values: Mapping[str, Any], by: User) -> Product:
     """Add a product; what is there of it is booked as a delivery."""
     columns = {name: value for name, value in values.items() if name != "stock_g"}
     product = Product.objects.create(**columns)

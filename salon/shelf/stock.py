@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
-from django.contrib.auth.models import AbstractBaseUser
+from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
@@ -21,7 +21,7 @@ def move(
     product: Product,
     kind: StockMove.Kind,
     grams: float,
-    by: AbstractBaseUser | None,
+    by: User | None,
     **more: Any,
 ) -> StockMove:
     """Book grams in or out; what is left is never less than nothing.
@@ -60,7 +60,7 @@ def within_stock(stock_g: float, grams: float) -> tuple[float, float]:
     return grams + beyond, round(beyond, GRAMS_DIGITS)
 
 
-def deliver(product: Product, grams: float, by: AbstractBaseUser, note: str = "") -> StockMove:
+def deliver(product: Product, grams: float, by: User, note: str = "") -> StockMove:
     """A delivery.
 
     Raises:
@@ -71,12 +71,12 @@ def deliver(product: Product, grams: float, by: AbstractBaseUser, note: str = ""
     return move(product, StockMove.Kind.DELIVERY, grams, by, note=note)
 
 
-def recount(product: Product, grams: float, by: AbstractBaseUser, note: str = "") -> StockMove:
+def recount(product: Product, grams: float, by: User, note: str = "") -> StockMove:
     """Set what is left to what was weighed."""
     return move(product, StockMove.Kind.RECOUNT, grams - product.stock_g, by, note=note)
 
 
-def waste(product: Product, grams: float, by: AbstractBaseUser, note: str = "") -> StockMove:
+def waste(product: Product, grams: float, by: User, note: str = "") -> StockMove:
     """Thrown away.
 
     Raises:
@@ -127,7 +127,7 @@ class Used:
 def keep_use(
     visit: int,
     used: Mapping[int, Used],
-    by: AbstractBaseUser | None,
+    by: User | None,
     at: datetime,
     booked_at: datetime,
 ) -> None:

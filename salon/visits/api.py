@@ -18,10 +18,11 @@ from craft.contract import read
 from craft.contract.visit import EventList, VisitAnswer
 from craft.results import SCORE_MAX, SCORE_MIN
 from craft.vocabulary import Dryness, Residue, Role, StepStatus, Verdict, VisitFlag, VisitState
-from salon.fields import whole, within
+from salon.fields import Messages, whole, within
 from salon.house.services import name_of
 from salon.planning.models import Plan
-from salon.problems import ProblemsSerializer, body_of
+from salon.problems import ProblemsSerializer, body_of, core_schema
+from salon.signed_in import user_of
 from salon.visits import compare
 from salon.visits.log import append, folded, open_visit
 from salon.visits.models import SCORES, Event, Visit
@@ -35,7 +36,7 @@ WHEN = "Give a date and a time, e.g. 2026-06-20T10:00."
 
 def score_field() -> serializers.IntegerField:
     told = f"Give {SCORE_MIN} to {SCORE_MAX}."
-    messages = {"min_value": told, "max_value": told, "invalid": told}
+    messages: Messages = {"min_value": told, "max_value": told, "invalid": told}
     return serializers.IntegerField(
         min_value=SCORE_MIN,
         max_value=SCORE_MAX,
@@ -45,12 +46,12 @@ def score_field() -> serializers.IntegerField:
     )
 
 
-class TookSerializer(serializers.Serializer):
+class TookSerializer(serializers.Serializer[Any]):
     key = serializers.CharField(max_length=40)
     minutes = within(0, MAX_MINUTES, "min")
 
 
-class UsedSerializer(serializers.Serializer):
+class UsedSerializer(serializers.Serializer[Any]):
     step = serializers.CharField(
         max_length=40, required=False, help_text="Where the role comes in more than one step."
     )
@@ -63,7 +64,7 @@ class UsedSerializer(serializers.Serializer):
     units = within(0.25, MAX_UNITS, "units", required=False, allow_null=True)
 
 
-class RecordSerializer(serializers.Serializer):
+class RecordSerializer(serializers.Serializer[Any]):
     """A visit as it is typed."""
 
     id = serializers.UUIDField(
@@ -109,7 +110,7 @@ class RecordSerializer(serializers.Serializer):
         return values
 
 
-class StepRowSerializer(serializers.Serializer):
+class StepRowSerializer(serializers.Serializer[Any]):
     key = serializers.CharField()
     family = serializers.CharField()
     title = serializers.CharField()
@@ -123,7 +124,7 @@ class StepRowSerializer(serializers.Serializer):
     verdict = serializers.ChoiceField(choices=[one.value for one in Verdict], allow_null=True)
 
 
-class DoseRowSerializer(serializers.Serializer):
+class DoseRowSerializer(serializers.Serializer[Any]):
     step = serializers.CharField()
     layer = serializers.IntegerField()
     units = serializers.FloatField(allow_null=True)
@@ -135,13 +136,13 @@ class DoseRowSerializer(serializers.Serializer):
     verdict = serializers.ChoiceField(choices=[one.value for one in Verdict], allow_null=True)
 
 
-class MinutesSerializer(serializers.Serializer):
+class MinutesSerializer(serializers.Serializer[Any]):
     planned = serializers.FloatField()
     actual = serializers.FloatField()
     ratio = serializers.FloatField(allow_null=True)
 
 
-class ForecastSerializer(serializers.Serializer):
+class ForecastSerializer(serializers.Serializer[Any]):
     release_after_h = serializers.FloatField()
     odds_dry = serializers.FloatField()
     length_cm = serializers.FloatField()
@@ -150,14 +151,14 @@ class ForecastSerializer(serializers.Serializer):
     definition = serializers.FloatField()
 
 
-class CostSerializer(serializers.Serializer):
+class CostSerializer(serializers.Serializer[Any]):
     """What a visit took from the shelf, in money."""
 
     cost = serializers.FloatField()
     unpriced = serializers.ListField(child=serializers.CharField())
 
 
-class VisitRowSerializer(serializers.ModelSerializer):
+class VisitRowSerializer(serializers.ModelSerializer[Visit]):
     head_name = serializers.CharField(source="head.name", read_only=True)
     title = serializers.CharField(source="plan.title", read_only=True)
     minutes = serializers.SerializerMethodField()
@@ -236,7 +237,7 @@ def visits() -> QuerySet[Visit]:
     return begun.select_related("plan", "head", "recorded_by").prefetch_related("steps", "doses")
 
 
-class VisitsView(generics.ListAPIView):
+class VisitsView(generics.ListAPIView[Any]):
     """Recorded visits, newest first."""
 
     serializer_class = VisitRowSerializer
@@ -245,7 +246,7 @@ class VisitsView(generics.ListAPIView):
         # A row needs nothing of the plan but its title; the plan itself is large.
         rows = visits().defer("plan__request", "plan__answer")
         head = self.request.query_params.get("head", "")
-        return rows.filter(head=head) if head.isdigit() else rows
+        return rows.filter(head=int(head)) if head.isdigit() else rows
 
     @extend_schema(parameters=[OpenApiParameter("head", OpenApiTypes.INT)])
     def get(self, request: Request, *args: object, **kwargs: object) -> Response:
@@ -261,7 +262,7 @@ class RecordView(APIView):
     def post(self, request: Request, pk: int) -> Response:
         plan = get_object_or_404(Plan.objects.select_related("head"), pk=pk)
         values = typed_visit(request)
-        visit = record(plan, values, request.user, values.pop("id", None))
+        visit = record(plan, values, user_of(request), values.pop("id", None))
         return Response(VisitSerializer(visit).data, status=status.HTTP_201_CREATED)
 
 
@@ -286,11 +287,11 @@ class VisitView(APIView):
         """Correct a visit: what the form said before is taken back in the log."""
         values = typed_visit(request)
         values.pop("id", None)
-        visit = correct(get_object_or_404(visits(), pk=pk), values, request.user)
+        visit = correct(get_object_or_404(visits(), pk=pk), values, user_of(request))
         return Response(VisitSerializer(visit).data)
 
 
-class EventSerializer(serializers.ModelSerializer):
+class EventSerializer(serializers.ModelSerializer[Event]):
     """One entry of a log."""
 
     class Meta:
@@ -298,12 +299,12 @@ class EventSerializer(serializers.ModelSerializer):
         fields = ["id", "kind", "at", "device", "seq", "by", "data", "received_at"]
 
 
-@extend_schema_field(VisitAnswer)
+@core_schema(VisitAnswer)
 class FoldedField(serializers.JSONField):
     """What follows from a log."""
 
 
-class LogSerializer(serializers.Serializer):
+class LogSerializer(serializers.Serializer[Any]):
     """The log of a visit and what follows from it."""
 
     visit = serializers.IntegerField()
@@ -335,7 +336,7 @@ def log_of(visit: Visit) -> dict[str, Any]:
     return dict(LogSerializer(rows).data)
 
 
-class BeginSerializer(serializers.Serializer):
+class BeginSerializer(serializers.Serializer[Any]):
     """A visit that begins."""
 
     id = serializers.UUIDField(help_text="Made where it is begun.")
@@ -349,7 +350,7 @@ class BeginView(APIView):
         plan = get_object_or_404(Plan.objects.select_related("head"), pk=pk)
         given = BeginSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        visit = open_visit(plan, request.user, given.validated_data["id"])
+        visit = open_visit(plan, user_of(request), given.validated_data["id"])
         return Response(log_of(visit))
 
 

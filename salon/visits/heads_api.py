@@ -1,6 +1,7 @@
 """Heads as they are looked for: with what was last planned and done, and over time."""
 
 from datetime import UTC, datetime
+from typing import Any
 
 from django.db.models import Exists, OuterRef, QuerySet, Subquery
 from django.shortcuts import get_object_or_404
@@ -19,10 +20,11 @@ from salon.heads.models import Head, Observation, StopSignSeen
 from salon.heads.timeline import DAY, timeline
 from salon.planning.models import Plan
 from salon.problems import ProblemsSerializer
+from salon.signed_in import user_of
 from salon.visits.models import Visit
 
 
-class HeadRowSerializer(serializers.ModelSerializer):
+class HeadRowSerializer(serializers.ModelSerializer[Head]):
     conditions = serializers.ListField(child=serializers.CharField())
     pattern = serializers.CharField(allow_null=True)
     length_cm = serializers.FloatField(allow_null=True)
@@ -82,10 +84,10 @@ def head_rows() -> QuerySet[Head]:
     )
 
 
-class HeadsView(generics.ListCreateAPIView):
+class HeadsView(generics.ListCreateAPIView[Any]):
     """Clients."""
 
-    def get_serializer_class(self) -> type[serializers.Serializer]:
+    def get_serializer_class(self) -> type[serializers.Serializer[Any]]:
         return NewHeadSerializer if self.request.method == "POST" else HeadRowSerializer
 
     def get_queryset(self) -> QuerySet[Head]:
@@ -110,21 +112,21 @@ class HeadsView(generics.ListCreateAPIView):
         given.is_valid(raise_exception=True)
         values = dict(given.validated_data)
         found = values.pop("observations", [])
-        head = services.add_head(values, found, request.user)
+        head = services.add_head(values, found, user_of(request))
         return Response(HeadSerializer(head).data, status=status.HTTP_201_CREATED)
 
 
 MARKS_MOST = 60
 
 
-class PointSerializer(serializers.Serializer):
+class PointSerializer(serializers.Serializer[Any]):
     at = serializers.DateTimeField()
     value = serializers.FloatField()
     low = serializers.FloatField(allow_null=True)
     high = serializers.FloatField(allow_null=True)
 
 
-class SeriesSerializer(serializers.Serializer):
+class SeriesSerializer(serializers.Serializer[Any]):
     key = serializers.CharField()
     unit = serializers.CharField(allow_blank=True)
     note = serializers.CharField(allow_blank=True)
@@ -133,13 +135,13 @@ class SeriesSerializer(serializers.Serializer):
     points = PointSerializer(many=True)
 
 
-class MarkSerializer(serializers.Serializer):
+class MarkSerializer(serializers.Serializer[Any]):
     at = serializers.DateTimeField()
     title = serializers.CharField()
     visit = serializers.IntegerField()
 
 
-class TimelineSerializer(serializers.Serializer):
+class TimelineSerializer(serializers.Serializer[Any]):
     series = SeriesSerializer(many=True)
     services = MarkSerializer(many=True)
 

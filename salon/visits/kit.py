@@ -3,7 +3,7 @@
 from typing import Any
 from uuid import uuid4
 
-from django.contrib.auth.models import AbstractBaseUser
+from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
@@ -21,7 +21,7 @@ from salon.visits.models import Event, Visit
 SERVER = "server"
 
 
-def entry(kind: EventKind, by: AbstractBaseUser, data: dict[str, Any]) -> AnyEvent:
+def entry(kind: EventKind, by: User, data: dict[str, Any]) -> AnyEvent:
     """An entry of now; what is None is not told."""
     row = {
         "id": str(uuid4()),
@@ -35,7 +35,7 @@ def entry(kind: EventKind, by: AbstractBaseUser, data: dict[str, Any]) -> AnyEve
 
 
 @transaction.atomic
-def take_kit(plan: Plan, by: AbstractBaseUser) -> list[KitUse]:
+def take_kit(plan: Plan, by: User) -> list[KitUse]:
     """Take the kit of a plan out of the drawer.
 
     Raises:
@@ -68,7 +68,7 @@ def visit_of(use: KitUse) -> Visit:
     Raises:
         CraftError: that visit is gone
     """
-    visit = Visit.objects.filter(pk=use.visit).first()
+    visit = None if use.visit is None else Visit.objects.filter(pk=use.visit).first()
     if visit is None:
         raise CraftError("use", "The visit these were taken out for is no longer on record.")
     return visit
@@ -81,7 +81,7 @@ def moved(use: KitUse, event: AnyEvent) -> KitUse:
 
 
 @transaction.atomic
-def into_cleaning(use: KitUse, contact_min: float | None, by: AbstractBaseUser) -> KitUse:
+def into_cleaning(use: KitUse, contact_min: float | None, by: User) -> KitUse:
     """Lay pieces into the disinfectant: its contact time begins to run.
 
     Args:
@@ -97,7 +97,7 @@ def into_cleaning(use: KitUse, contact_min: float | None, by: AbstractBaseUser) 
 
 
 @transaction.atomic
-def back(use: KitUse, by: AbstractBaseUser) -> KitUse:
+def back(use: KitUse, by: User) -> KitUse:
     """Put pieces back, clean and dry.
 
     Raises:
@@ -109,7 +109,7 @@ def back(use: KitUse, by: AbstractBaseUser) -> KitUse:
 
 
 @transaction.atomic
-def reopen(use: KitUse, by: AbstractBaseUser) -> KitUse:
+def reopen(use: KitUse, by: User) -> KitUse:
     """Undo the last move: back into cleaning, or back onto the head.
 
     Raises:

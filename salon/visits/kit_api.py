@@ -1,5 +1,7 @@
 """Taking the kit of a plan, cleaning it, and putting it back."""
 
+from typing import Any
+
 from django.shortcuts import get_object_or_404
 from django.urls import path
 from drf_spectacular.utils import extend_schema
@@ -13,6 +15,7 @@ from salon.kit.api import KitUseSerializer
 from salon.kit.models import KitUse
 from salon.planning.models import Plan
 from salon.problems import ProblemsSerializer
+from salon.signed_in import user_of
 from salon.visits import kit
 
 
@@ -24,11 +27,11 @@ class TakeView(APIView):
     )
     def post(self, request: Request, pk: int) -> Response:
         plan = get_object_or_404(Plan.objects.select_related("head"), pk=pk)
-        uses = kit.take_kit(plan, request.user)
+        uses = kit.take_kit(plan, user_of(request))
         return Response(KitUseSerializer(uses, many=True).data, status=status.HTTP_201_CREATED)
 
 
-class CleaningSerializer(serializers.Serializer):
+class CleaningSerializer(serializers.Serializer[Any]):
     """Into the disinfectant."""
 
     contact_min = within(0.5, 120, "min, as its label says", required=False, allow_null=True)
@@ -44,7 +47,7 @@ class CleaningView(APIView):
         given = CleaningSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         use = get_object_or_404(KitUse, pk=pk)
-        use = kit.into_cleaning(use, given.validated_data.get("contact_min"), request.user)
+        use = kit.into_cleaning(use, given.validated_data.get("contact_min"), user_of(request))
         return Response(KitUseSerializer(use).data)
 
 
@@ -53,12 +56,12 @@ class BackView(APIView):
 
     @extend_schema(request=None, responses={200: KitUseSerializer, 400: ProblemsSerializer})
     def post(self, request: Request, pk: int) -> Response:
-        use = kit.back(get_object_or_404(KitUse, pk=pk), request.user)
+        use = kit.back(get_object_or_404(KitUse, pk=pk), user_of(request))
         return Response(KitUseSerializer(use).data)
 
     @extend_schema(responses={200: KitUseSerializer, 400: ProblemsSerializer})
     def delete(self, request: Request, pk: int) -> Response:
-        use = kit.reopen(get_object_or_404(KitUse, pk=pk), request.user)
+        use = kit.reopen(get_object_or_404(KitUse, pk=pk), user_of(request))
         return Response(KitUseSerializer(use).data)
 
 

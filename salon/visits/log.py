@@ -5,7 +5,7 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
-from django.contrib.auth.models import AbstractBaseUser
+from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
@@ -45,7 +45,7 @@ def folded(visit: Visit) -> VisitAnswer:
 
 
 @transaction.atomic
-def open_visit(plan: Plan, by: AbstractBaseUser | None, uuid: UUID | None = None) -> Visit:
+def open_visit(plan: Plan, by: User | None, uuid: UUID | None = None) -> Visit:
     """The visit of a plan that is under way, or a new one.
 
     Args:

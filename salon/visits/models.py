@@ -4,7 +4,7 @@
 heads, follows from it and can be rebuilt by ``manage.py rebuild``.
 """
 
-from typing import Any
+from typing import Any, ClassVar
 from uuid import uuid4
 
 from django.conf import settings
@@ -70,14 +70,15 @@ class Visit(models.Model):
             models.Index(fields=["head", "-started_at"]),
             models.Index(fields=["-started_at", "-id"]),
         ]
-        constraints = [
-            models.CheckConstraint(condition=in_score_range(name), name=f"visit_{name}_1_to_5")
-            for name in SCORES
-        ] + [
+        constraints: ClassVar[list[models.BaseConstraint]] = [
+            *(
+                models.CheckConstraint(condition=in_score_range(name), name=f"visit_{name}_1_to_5")
+                for name in SCORES
+            ),
             models.CheckConstraint(
                 condition=Q(released_after_h__isnull=True) | Q(released_after_h__gte=0),
                 name="visit_released_after_it_began",
-            )
+            ),
         ]
 
     def __str__(self) -> str:

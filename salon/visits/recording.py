@@ -6,7 +6,7 @@ from datetime import datetime, timedelta
 from typing import Any
 from uuid import UUID, uuid4
 
-from django.contrib.auth.models import AbstractBaseUser
+from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 from rest_framework.exceptions import ValidationError
@@ -192,7 +192,8 @@ def opened_at(values: Mapping[str, Any], shaped: datetime, now: datetime) -> dat
     Raises:
         CraftError: that is later than now, or before shaping ended
     """
-    hours, at = values.get("released_after_h"), values.get("released_at")
+    hours: float | None = values.get("released_after_h")
+    at: datetime | None = values.get("released_at")
     if at is not None:
         if at > now + CLOCKS_DIFFER:
             raise CraftError("released_at", "This hour has not come yet.")
@@ -320,7 +321,7 @@ def doubts(plan: Plan, values: Mapping[str, Any]) -> dict[str, str]:
 
 @transaction.atomic
 def record(
-    plan: Plan, values: Mapping[str, Any], by: AbstractBaseUser | None, uuid: UUID | None = None
+    plan: Plan, values: Mapping[str, Any], by: User | None, uuid: UUID | None = None
 ) -> Visit:
     """Record a visit that was typed afterwards.
 
@@ -341,7 +342,7 @@ def record(
     return append(open_visit(plan, by, uuid), events)
 
 
-def checked(plan: Plan, values: Mapping[str, Any], by: AbstractBaseUser | None) -> list[AnyEvent]:
+def checked(plan: Plan, values: Mapping[str, Any], by: User | None) -> list[AnyEvent]:
     """The entries of a form, once everything in it can be.
 
     Raises:
@@ -357,7 +358,7 @@ def checked(plan: Plan, values: Mapping[str, Any], by: AbstractBaseUser | None) 
 
 
 @transaction.atomic
-def correct(visit: Visit, values: Mapping[str, Any], by: AbstractBaseUser | None) -> Visit:
+def correct(visit: Visit, values: Mapping[str, Any], by: User | None) -> Visit:
     """Type a visit again: what the form said before is taken back, entry by entry.
 
     Args:
@@ -372,7 +373,7 @@ def correct(visit: Visit, values: Mapping[str, Any], by: AbstractBaseUser | None
     return append(visit, [*taken_back(visit, by), *events])
 
 
-def taken_back(visit: Visit, by: AbstractBaseUser | None) -> list[AnyEvent]:
+def taken_back(visit: Visit, by: User | None) -> list[AnyEvent]:
     """Corrections that take back all that a form said of a visit."""
     entries = Entries(by.get_username() if by else "", timezone.now())
     corrected = {

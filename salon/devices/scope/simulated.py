@@ -191,7 +191,8 @@ def paint(strands: list[Strand]) -> NDArray[np.float64]:
     sharp, blurred = (
         np.asarray(layer.resize((SIDE_PX, SIDE_PX), Image.Resampling.BOX)) / 255 for layer in layers
     )
-    return np.minimum(1.0, sharp + ndimage.gaussian_filter(blurred, 2.2))
+    bright: NDArray[np.float64] = np.minimum(1.0, sharp + ndimage.gaussian_filter(blurred, 2.2))
+    return bright
 
 
 def smooth_step(x: float) -> float:
