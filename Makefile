@@ -20,6 +20,7 @@ endif
 	$(PY) -m gunicorn salon.wsgi --bind $(ADDRESS) --workers 2 --threads 8 --log-level warning
 
 test: .make/dev .make/chromium web lint
+	cd web && npm run --silent test
 	$(PY) -m salon.checks.run
 
 lint: .make/dev .make/node

@@ -6,7 +6,7 @@ from pathlib import Path
 
 CODE = ("*.py", "*.ts", "*.vue", "*.css")
 LEFT_OUT = re.compile(r"(^|/)migrations/|(^|/)generated\.ts")
-TESTS = re.compile(r"(^|/)tests?(/|_|\.)|test_")
+TESTS = re.compile(r"(^|/)tests?(/|_|\.)|test_|\.spec\.ts$")
 
 
 def lines(path: str) -> int:
