@@ -95,13 +95,16 @@ class BottlesTest(PlacesTest):
         page.goto(f"/shelf/products/{gel.pk}")
         page.get_by_role("button", name="Change", exact=True).click()
         page.get_by_label("Note").fill("Mine.")
-        Product.objects.filter(pk=gel.pk).update(version=7)
+        Product.objects.filter(pk=gel.pk).update(version=7, note="Theirs.", batch="B 12")
         page.get_by_role("button", name="Save", exact=True).click()
         expect(page.get_by_role("alert")).to_contain_text("Somebody else changed this product")
         expect(page.get_by_label("Note")).to_have_value("Mine.")
-        page.get_by_role("button", name="Load theirs").click()
+        expect(page.get_by_label("Batch")).to_have_value("B 12")
+        expect(page.get_by_text("Somebody else typed Theirs. meanwhile.")).to_be_visible()
         page.get_by_role("button", name="Save", exact=True).click()
         expect(page.get_by_text("Mine.")).to_be_visible()
+        gel.refresh_from_db()
+        self.assertEqual((gel.note, gel.batch), ("Mine.", "B 12"))
 
     def test_another_bottle_by_hand(self) -> None:
         page = self.page

@@ -10,6 +10,7 @@ import FindHead from '@/parts/FindHead.vue'
 import KeyList from '@/parts/KeyList.vue'
 import Trouble from '@/parts/Trouble.vue'
 import SignIn from '@/places/signin/SignIn.vue'
+import { forgetWishes } from '@/wish/useWish'
 
 const { t } = useI18n()
 const route = useRoute()
@@ -30,6 +31,7 @@ const places = [
 const here = (to: string) => route.path === to || route.path.startsWith(`${to}/`)
 
 async function leave() {
+  forgetWishes()
   await signOut.mutateAsync()
   await session.refetch()
 }
@@ -167,6 +169,34 @@ main {
   }
   .find {
     width: 170px;
+  }
+}
+@media (max-width: 640px) {
+  .top {
+    flex-wrap: wrap;
+    gap: 0 16px;
+    height: auto;
+    padding-top: 2px;
+  }
+  .brand {
+    margin-right: auto;
+  }
+  nav {
+    order: 1;
+    flex: 1 0 100%;
+    justify-content: space-between;
+    gap: 4px;
+    margin: 0;
+    padding: 0;
+  }
+  nav a {
+    min-height: 44px;
+  }
+  .find {
+    order: 2;
+    flex: 1 0 100%;
+    width: auto;
+    padding-bottom: 6px;
   }
 }
 </style>

@@ -93,5 +93,6 @@ export const router = createRouter({
     },
     { path: '/:rest(.*)*', component: () => import('@/places/NotFound.vue') },
   ],
-  scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
+  // A choice that goes into the address leaves the page where it is.
+  scrollBehavior: (to, from, saved) => saved ?? (to.path === from.path ? false : { top: 0 }),
 })

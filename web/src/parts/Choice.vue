@@ -49,6 +49,8 @@ legend {
 }
 .row {
   display: inline-flex;
+  flex-wrap: wrap;
+  max-width: 100%;
   border: 1px solid var(--ink);
 }
 label {

@@ -27,9 +27,22 @@ async function find(search: string, show: (hits: Hit[]) => void) {
   show(page?.results.map((head) => ({ value: head.name, id: head.id })) ?? [])
 }
 
-function open(hit: Record<string, unknown>) {
+/** Where one was before `/` was pressed. */
+let before: HTMLElement | null = null
+
+async function open(hit: Record<string, unknown>) {
   words.value = ''
-  void router.push(`/heads/${String(hit.id)}`)
+  before = null
+  await router.push(`/heads/${String(hit.id)}`)
+  // Keys go to the page that was opened, not to the field that led there.
+  document.getElementById('content')?.focus()
+}
+/** Escape leaves the field for where one was. */
+function leave() {
+  if (words.value) words.value = ''
+  field.value?.blur()
+  ;(before ?? document.getElementById('content'))?.focus()
+  before = null
 }
 
 // The library points at its list from the start, though it only draws the list once there are hits.
@@ -44,6 +57,7 @@ onMounted(() => {
 onKeyStroke('/', (event) => {
   if (isTyping(event)) return
   event.preventDefault()
+  before = document.activeElement instanceof HTMLElement ? document.activeElement : null
   field.value?.focus()
 })
 </script>
@@ -59,6 +73,7 @@ onKeyStroke('/', (event) => {
     :debounce="120"
     highlight-first-item
     @select="open"
+    @keydown.esc="leave"
   >
     <template #prefix><kbd aria-hidden="true">/</kbd></template>
   </ElAutocomplete>

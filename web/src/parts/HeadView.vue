@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import type { View } from '@/api/crown'
+
 import { path, type Point } from './crownPaths'
 
 const props = defineProps<{

@@ -11,6 +11,8 @@ const props = defineProps<{
   to?: string
   about?: string
   state?: string
+  /** The tabs stand on a line of their own. */
+  stacked?: boolean
 }>()
 const { t } = useI18n()
 useTitle(computed(() => [props.title, props.about, t('app.name')].filter(Boolean).join(' · ')))
@@ -25,9 +27,10 @@ useTitle(computed(() => [props.title, props.about, t('app.name')].filter(Boolean
     <p v-if="about || $slots.about" class="about">
       <slot name="about">{{ about }}</slot>
     </p>
-    <slot name="tabs" />
+    <slot v-if="!stacked" name="tabs" />
     <span class="quiet state" role="status">{{ state }}</span>
     <div v-if="$slots.default" class="actions"><slot /></div>
+    <div v-if="stacked" class="line"><slot name="tabs" /></div>
   </div>
 </template>
 
@@ -58,6 +61,9 @@ h1 a {
   flex-wrap: wrap;
   align-items: center;
   gap: 8px 12px;
+}
+.line {
+  flex-basis: 100%;
 }
 @media (max-width: 600px) {
   .state:empty {

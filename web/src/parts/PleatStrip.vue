@@ -30,7 +30,8 @@ const sittings = computed(() => {
 /** Room left of the longest strip, when strips are compared. */
 const rest = computed(() => Math.max(0, (props.scale ?? total.value) - total.value))
 
-const grow = (value: number) => ({ flexGrow: Math.max(value, 0.5) })
+/** Width by minutes; height by minutes where the strip stands upright. */
+const grow = (value: number) => ({ flexGrow: Math.max(value, 0.5), '--minutes': value })
 const isWide = (value: number) => value / (props.scale ?? total.value) > 0.045
 </script>
 
@@ -65,7 +66,7 @@ const isWide = (value: number) => value / (props.scale ?? total.value) > 0.045
           "
           @click="size === 'full' && emit('pick', step.key)"
         >
-          <span v-if="size === 'full' && isWide(step.hands_on_min)" class="name">
+          <span v-if="size === 'full'" class="name" :class="{ thin: !isWide(step.hands_on_min) }">
             {{ step.title }}
           </span>
           <span v-if="isWide(step.hands_on_min) || size === 'full'" class="figure">
@@ -81,7 +82,7 @@ const isWide = (value: number) => value / (props.scale ?? total.value) > 0.045
           :style="grow(step.wait_min)"
           :title="`${step.wait_title ?? ''} ${minutes(step.wait_min)}`"
         >
-          <span v-if="size === 'full' && isWide(step.wait_min)" class="what">
+          <span v-if="size === 'full'" class="what" :class="{ thin: !isWide(step.wait_min) }">
             {{ step.wait_title }}
           </span>
           <span class="figure">{{ Math.round(step.wait_min) }}</span>
@@ -212,6 +213,71 @@ const isWide = (value: number) => value / (props.scale ?? total.value) > 0.045
 .gap span {
   position: relative;
   top: -36px;
+}
+
+.thin {
+  display: none;
+}
+/* Upright where the page is narrow: down the page is on through the service. */
+@media (max-width: 640px) {
+  .strip.full {
+    flex-direction: column;
+    align-items: stretch;
+    height: auto;
+    border-left: 2px solid var(--ink);
+  }
+  .full .thin {
+    display: block;
+  }
+  .full .fold,
+  .full .wait {
+    display: flex;
+    flex: none;
+    align-items: center;
+    justify-content: flex-start;
+    gap: 10px;
+    height: max(34px, calc(var(--minutes) * 1.5px));
+    border-bottom: 1px solid var(--ground);
+  }
+  .full .wait {
+    height: max(26px, calc(var(--minutes) * 0.9px));
+    width: 72%;
+    padding-left: 6px;
+    border-top: 0;
+    border-right: 1px dashed var(--line-strong);
+  }
+  .full .name,
+  .full .what,
+  .full .figure,
+  .full .mark {
+    position: static;
+    padding: 0;
+  }
+  .full .name {
+    order: 1;
+    font-size: 14px;
+  }
+  .full .what {
+    order: 1;
+  }
+  .full .figure {
+    min-width: 28px;
+    text-align: right;
+  }
+  .full .mark {
+    order: 2;
+    margin-left: auto;
+  }
+  .full .gap {
+    flex: none;
+    height: 30px;
+    justify-items: start;
+    padding-left: 6px;
+    border-bottom: 0;
+  }
+  .gap span {
+    position: static;
+  }
 }
 
 /* Texture tells the families apart without hue. */

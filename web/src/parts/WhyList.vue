@@ -1,17 +1,34 @@
 <script setup lang="ts">
+import { onKeyStroke } from '@vueuse/core'
 import { ElPopover } from 'element-plus'
+import { ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import type { Reason } from '@/api/queries'
 
 defineProps<{ reasons: Reason[]; about: string }>()
 const { t } = useI18n()
+const open = ref(false)
+const button = useTemplateRef('button')
+
+/** Escape closes the layer that is open, and goes back to what opened it. */
+onKeyStroke('Escape', (event) => {
+  if (!open.value) return
+  event.stopPropagation()
+  open.value = false
+  button.value?.focus()
+})
 </script>
 
 <template>
-  <ElPopover trigger="click" :width="380" placement="bottom-start">
+  <ElPopover v-model:visible="open" trigger="click" :width="380" placement="bottom-start">
     <template #reference>
-      <button type="button" class="plain why" :aria-label="`${about}: ${t('why.word')}`">
+      <button
+        ref="button"
+        type="button"
+        class="plain why"
+        :aria-label="`${about}: ${t('why.word')}`"
+      >
         {{ t('why.word') }}
       </button>
     </template>

@@ -4,11 +4,12 @@ import { onKeyStroke } from '@vueuse/core'
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { RouterLink, useRoute, useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 
 import { api, got, Refused, type Schemas } from '@/api/client'
 import type { Head } from '@/api/queries'
 import { isTyping } from '@/parts/keys'
+import PageHead from '@/parts/PageHead.vue'
 import Trouble from '@/parts/Trouble.vue'
 
 import { useConsulting } from './consulting'
@@ -104,17 +105,17 @@ const stateText = computed(() => t(`consult.state.${consulting.state.value}`))
 </script>
 
 <template>
-  <div class="top">
-    <h1>
-      <RouterLink :to="`/heads/${head.id}`">{{ head.name }}</RouterLink>
-    </h1>
-    <span class="quiet">{{ t('consult.title') }}</span>
-    <span class="quiet state" role="status">{{ stateText }}</span>
+  <PageHead
+    :title="head.name"
+    :to="`/heads/${head.id}`"
+    :about="t('consult.title')"
+    :state="stateText"
+  >
     <button class="act" type="button" @click="discard">{{ t('consult.discard') }}</button>
     <button class="act main" type="button" :disabled="finishing" @click="finish">
       {{ t('consult.finish') }}
     </button>
-  </div>
+  </PageHead>
   <Trouble v-if="trouble" :error="trouble" @retry="finish" />
   <Trouble
     v-if="consulting.failed.value"
@@ -185,18 +186,6 @@ const stateText = computed(() => t(`consult.state.${consulting.state.value}`))
 </template>
 
 <style scoped>
-.top {
-  display: flex;
-  align-items: center;
-  gap: 14px;
-  margin-bottom: 12px;
-}
-.top h1 a {
-  text-decoration: none;
-}
-.state {
-  margin-left: auto;
-}
 .sheet {
   display: grid;
   grid-template-columns: 158px minmax(0, 1fr) 318px;
@@ -219,6 +208,8 @@ nav button {
   text-align: left;
   font-weight: 600;
   line-height: 1.2;
+  min-width: 0;
+  overflow-wrap: anywhere;
 }
 nav button.on {
   background: var(--paper);
@@ -271,10 +262,15 @@ nav .wrong small {
 }
 @media (max-width: 1000px) {
   .sheet {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
   nav {
-    grid-template-columns: repeat(4, 1fr);
+    grid-template-columns: repeat(4, minmax(0, 1fr));
+  }
+}
+@media (max-width: 640px) {
+  nav {
+    grid-template-columns: repeat(2, minmax(0, 1fr));
   }
 }
 </style>

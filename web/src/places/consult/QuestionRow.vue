@@ -191,4 +191,9 @@ const hasLast = computed(() => {
     grid-template-columns: 180px minmax(0, 1fr);
   }
 }
+@media (max-width: 640px) {
+  .row {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

@@ -270,7 +270,7 @@ const frame = computed(() => {
 }
 @media (max-width: 900px) {
   .scope {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

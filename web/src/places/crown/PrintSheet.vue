@@ -3,10 +3,11 @@
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import type { PlanAnswer } from '@/api/queries'
 import type { View } from '@/api/crown'
+import type { PlanAnswer } from '@/api/queries'
 import CrownMap from '@/parts/CrownMap.vue'
 import type { Point } from '@/parts/crownPaths'
+import Figures from '@/parts/Figures.vue'
 import HeadView from '@/parts/HeadView.vue'
 import { day, minutes, short } from '@/text/format'
 
@@ -74,7 +75,7 @@ const letter = (bundle: number | null | undefined) =>
       </div>
     </div>
     <div class="lists">
-      <table v-for="(column, i) in columns" :key="i" class="figures">
+      <Figures v-for="(column, i) in columns" :key="i">
         <thead>
           <tr>
             <th class="n">{{ t('print.no') }}</th>
@@ -101,7 +102,7 @@ const letter = (bundle: number | null | undefined) =>
             <td class="n">{{ short(one.minutes ?? 0) }}</td>
           </tr>
         </tbody>
-      </table>
+      </Figures>
     </div>
     <footer>
       <p>

@@ -3,6 +3,7 @@
 import { useI18n } from 'vue-i18n'
 
 import type { Schemas } from '@/api/client'
+import Figures from '@/parts/Figures.vue'
 import { number } from '@/text/format'
 
 interface Row {
@@ -21,7 +22,7 @@ const place = (ratio: number) => `${50 + 50 * Math.max(-1, Math.min(1, Math.log2
 </script>
 
 <template>
-  <table class="figures">
+  <Figures>
     <thead>
       <tr>
         <th>{{ title }}</th>
@@ -49,7 +50,7 @@ const place = (ratio: number) => `${50 + 50 * Math.max(-1, Math.min(1, Math.log2
         </td>
       </tr>
     </tbody>
-  </table>
+  </Figures>
 </template>
 
 <style scoped>

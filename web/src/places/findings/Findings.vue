@@ -3,6 +3,8 @@ import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
 import { useVisits } from '@/api/queries'
+import Figures from '@/parts/Figures.vue'
+import PageHead from '@/parts/PageHead.vue'
 import Trouble from '@/parts/Trouble.vue'
 import { day, minutes, short } from '@/text/format'
 
@@ -11,12 +13,11 @@ const visits = useVisits()
 </script>
 
 <template>
-  <h1>{{ t('findings.title') }}</h1>
-  <p class="quiet lead">{{ t('findings.lead') }}</p>
+  <PageHead :title="t('findings.title')" :about="t('findings.lead')" />
   <Trouble v-if="visits.error.value" :error="visits.error.value" @retry="visits.refetch()" />
   <p v-else-if="!visits.data.value" class="quiet" role="status">{{ t('app.loading') }}</p>
   <p v-else-if="!visits.data.value.results.length">{{ t('findings.empty') }}</p>
-  <table v-else class="figures rows">
+  <Figures v-else stack class="rows">
     <thead>
       <tr>
         <th>{{ t('findings.who') }}</th>
@@ -55,13 +56,10 @@ const visits = useVisits()
         <td class="note">{{ visit.note }}</td>
       </tr>
     </tbody>
-  </table>
+  </Figures>
 </template>
 
 <style scoped>
-.lead {
-  margin: 2px 0 12px;
-}
 .rows {
   background: var(--paper);
 }

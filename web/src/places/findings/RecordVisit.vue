@@ -13,8 +13,8 @@ import PageHead from '@/parts/PageHead.vue'
 import Refusals from '@/parts/Refusals.vue'
 import { day } from '@/text/format'
 
-import { bodyOf, emptyForm, formOf, type VisitForm } from './visitForm'
 import VisitFields from './VisitFields.vue'
+import { bodyOf, emptyForm, formOf, type VisitForm } from './visitForm'
 
 const props = defineProps<{ plan?: number; visit?: number }>()
 const { t } = useI18n()

@@ -7,6 +7,7 @@ import { drynessEnumValues, residueEnumValues } from '@/api/generated'
 import type { PlanAnswer } from '@/api/queries'
 import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
+import Figures from '@/parts/Figures.vue'
 import Moment from '@/parts/Moment.vue'
 import ScalePanel from '@/parts/ScalePanel.vue'
 import TextField from '@/parts/TextField.vue'
@@ -56,7 +57,7 @@ const residues = computed(() =>
 <template>
   <div class="columns">
     <section>
-      <table class="figures">
+      <Figures>
         <thead>
           <tr>
             <th>{{ t('visit.minutes') }}</th>
@@ -89,10 +90,10 @@ const residues = computed(() =>
             </td>
           </tr>
         </tbody>
-      </table>
+      </Figures>
     </section>
     <section>
-      <table class="figures">
+      <Figures>
         <thead>
           <tr>
             <th>{{ t('visit.grams') }}</th>
@@ -128,7 +129,7 @@ const residues = computed(() =>
             </td>
           </tr>
         </tbody>
-      </table>
+      </Figures>
       <div v-if="onScale" class="weigh">
         <p>
           <b>{{ t('visit.weighing', { name: onScale.name, grams: number(onScale.grams, 1) }) }}</b>
@@ -266,7 +267,7 @@ td.entry :deep(.field) {
 }
 @media (max-width: 1100px) {
   .columns {
-    grid-template-columns: 1fr 1fr;
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
   }
 }
 @media (max-width: 760px) {

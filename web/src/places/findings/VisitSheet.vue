@@ -4,6 +4,7 @@ import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
 import { useHouse, usePlan, useVisit } from '@/api/queries'
+import Figures from '@/parts/Figures.vue'
 import PageHead from '@/parts/PageHead.vue'
 import PleatStrip from '@/parts/PleatStrip.vue'
 import Trouble from '@/parts/Trouble.vue'
@@ -140,7 +141,7 @@ const results = computed(() => {
         />
       </section>
       <section>
-        <table class="figures">
+        <Figures>
           <thead>
             <tr>
               <th>{{ t('visit.result') }}</th>
@@ -155,7 +156,7 @@ const results = computed(() => {
               <td class="n found" :class="{ bad: row.bad }">{{ row.found }}</td>
             </tr>
           </tbody>
-        </table>
+        </Figures>
       </section>
     </div>
   </template>
@@ -192,7 +193,12 @@ const results = computed(() => {
 }
 @media (max-width: 1000px) {
   .columns {
-    grid-template-columns: 1fr 1fr;
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  }
+}
+@media (max-width: 700px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

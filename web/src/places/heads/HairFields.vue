@@ -3,16 +3,13 @@
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import type { Problem } from '@/api/client'
 import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
+import Field from '@/parts/Field.vue'
 
-import { type Kind, type Typed, WAYS, type Zone } from './observing'
+import { found, type Kind, type Typed, WAYS, type Zone } from './observing'
 
-const props = withDefaults(defineProps<{ problems?: Problem[]; zone?: Zone }>(), {
-  problems: () => [],
-  zone: '',
-})
+const props = withDefaults(defineProps<{ zone?: Zone }>(), { zone: '' })
 const typed = defineModel<Typed>({ required: true })
 const { t, te } = useI18n()
 
@@ -20,8 +17,9 @@ const ways = computed(() => WAYS.filter((way) => !props.zone || way.zoned))
 const numbers = computed(() => ways.value.filter((way) => !way.words))
 const words = computed(() => ways.value.filter((way) => way.words))
 
-const wrong = (kind: Kind) =>
-  props.problems.find((one) => one.field.split('.').at(-1) === kind)?.message
+/** The server names a value by its place among those that were sent. */
+const sent = computed(() => found(typed.value, props.zone).map((one) => one.kind))
+const nameOf = (kind: Kind) => `observations.${sent.value.indexOf(kind)}.${kind}`
 const optional = (key: string) => (te(key) ? t(key) : undefined)
 /** Text in a number's field is something that could not be read; it stays as it was typed. */
 const asNumber = (kind: Kind) => (typed.value[kind] ?? null) as number | null
@@ -47,7 +45,7 @@ function set(kind: Kind, value: number | string | null | undefined) {
         clearable
         @update:model-value="set(way.kind, $event)"
       />
-      <span v-if="wrong(way.kind)" class="wrong" role="alert">{{ wrong(way.kind) }}</span>
+      <Field :label="t(`hair.kind.${way.kind}`)" :name="nameOf(way.kind)" hide-label group />
     </div>
   </div>
   <div class="numbers">
@@ -57,7 +55,7 @@ function set(kind: Kind, value: number | string | null | undefined) {
       :label="t(`hair.kind.${way.kind}`)"
       :unit="optional(`hair.unit.${way.kind}`)"
       :hint="optional(`hair.hint.${way.kind}`)"
-      :wrong="wrong(way.kind)"
+      :name="nameOf(way.kind)"
       :model-value="asNumber(way.kind)"
       width="170px"
       @update:model-value="set(way.kind, $event)"

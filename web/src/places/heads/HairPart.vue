@@ -4,7 +4,6 @@ import { ElMessage } from 'element-plus'
 import { computed, h, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import { Refused, untold } from '@/api/client'
 import {
   type Observation,
   useObservations,
@@ -13,8 +12,10 @@ import {
   useQuestions,
   useWithdraw,
 } from '@/api/queries'
+import { provideRefusal } from '@/forms/refusal'
 import Choice from '@/parts/Choice.vue'
-import Trouble from '@/parts/Trouble.vue'
+import Figures from '@/parts/Figures.vue'
+import Refusals from '@/parts/Refusals.vue'
 import { ago, day, short } from '@/text/format'
 import { useWording } from '@/text/wording'
 
@@ -35,9 +36,7 @@ const typed = ref<Typed>({})
 const zone = ref<Zone>('')
 const nothing = ref(false)
 
-const problems = computed(() =>
-  observe.error.value instanceof Refused ? observe.error.value.problems : [],
-)
+const refusal = provideRefusal(observe.error)
 const order = (one: Observation) => {
   const asked = questions.data.value?.questions ?? []
   const place = asked.findIndex((question) => question.key === one.kind)
@@ -126,13 +125,9 @@ async function takeBack(one: Observation) {
         class="zones"
         @update:model-value="zone = isZone($event ?? '') ? ($event as Zone) : ''"
       />
-      <HairFields v-model="typed" :problems="problems" :zone="zone" />
+      <HairFields v-model="typed" :zone="zone" />
       <p v-if="nothing" class="wrong" role="alert">{{ t('hair.nothingTyped') }}</p>
-      <Trouble
-        v-if="observe.error.value && untold(observe.error.value)"
-        :error="observe.error.value"
-        @retry="save"
-      />
+      <Refusals :refusal="refusal" @retry="save" />
       <div class="end">
         <button class="act main" type="submit" :disabled="observe.isPending.value">
           {{ t('hair.save') }}
@@ -141,7 +136,7 @@ async function takeBack(one: Observation) {
       </div>
     </form>
     <p v-if="!rows.length" class="quiet">{{ t('hair.nothing') }}</p>
-    <table v-else class="figures">
+    <Figures v-else>
       <thead class="sr">
         <tr>
           <th>{{ t('hair.what') }}</th>
@@ -174,10 +169,10 @@ async function takeBack(one: Observation) {
           </td>
         </tr>
       </tbody>
-    </table>
+    </Figures>
     <template v-if="!showAll && told.length">
       <h3>{{ t('hair.told') }}</h3>
-      <table class="figures">
+      <Figures>
         <tbody>
           <tr v-for="one in told" :key="one.id">
             <td>{{ what(one) }}</td>
@@ -185,7 +180,7 @@ async function takeBack(one: Observation) {
             <td class="quiet">{{ ago(one.taken_at) }}</td>
           </tr>
         </tbody>
-      </table>
+      </Figures>
     </template>
     <button class="plain link more" type="button" @click="showAll = !showAll">
       {{ showAll ? t('hair.hideHistory') : t('hair.history') }}

@@ -4,6 +4,7 @@ import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
 import { useConsultationState, useHead, usePlans, useProfile, useVisits } from '@/api/queries'
+import PageHead from '@/parts/PageHead.vue'
 import PleatStrip from '@/parts/PleatStrip.vue'
 import Trouble from '@/parts/Trouble.vue'
 import { ago, day, minutes } from '@/text/format'
@@ -28,6 +29,13 @@ const consultTo = computed(() => {
     query: part && !consultation.data.value?.open_since ? { part } : {},
   }
 })
+/** Whether a consultation is open, or what the last one left out. */
+const consulted = computed(() => {
+  const { open_since: since, left_out: parts = [] } = consultation.data.value ?? {}
+  if (since) return t('consult.openSince', { ago: ago(since) })
+  const names = parts.map((part) => t(`consult.part.${part}`)).join('; ')
+  return names ? t('consult.leftOut', { parts: names }) : ''
+})
 const longest = computed(() =>
   Math.max(0, ...(plans.data.value?.results.map((plan) => plan.client_min) ?? [])),
 )
@@ -37,27 +45,14 @@ const longest = computed(() =>
   <Trouble v-if="head.error.value" :error="head.error.value" @retry="head.refetch()" />
   <p v-else-if="!head.data.value" class="quiet" role="status">{{ t('app.loading') }}</p>
   <template v-else>
-    <div class="top">
-      <h1>{{ head.data.value.name }}</h1>
-      <p v-if="consultation.data.value?.open_since" class="quiet">
-        {{ t('consult.openSince', { ago: ago(consultation.data.value.open_since) }) }}
-      </p>
-      <p v-else-if="consultation.data.value?.left_out.length" class="quiet">
-        {{
-          t('consult.leftOut', {
-            parts: consultation.data.value.left_out
-              .map((part) => t(`consult.part.${part}`))
-              .join('; '),
-          })
-        }}
-      </p>
+    <PageHead :title="head.data.value.name" :about="consulted">
       <RouterLink class="act" :to="consultTo">{{
         consultation.data.value?.open_since ? t('consult.open') : t('consult.start')
       }}</RouterLink>
       <RouterLink class="act main" :to="`/heads/${props.head}/plan`">{{
         t('sheet.plan')
       }}</RouterLink>
-    </div>
+    </PageHead>
     <StopSigns :head="props.head" />
     <div class="sheet">
       <div>
@@ -129,15 +124,6 @@ const longest = computed(() =>
 </template>
 
 <style scoped>
-.top {
-  display: flex;
-  align-items: center;
-  gap: 14px;
-  margin-bottom: 16px;
-}
-.top h1 {
-  margin-right: auto;
-}
 .sheet > :first-child > section:first-child h2 {
   min-height: 48px;
 }
@@ -201,7 +187,7 @@ section > .quiet {
 }
 @media (max-width: 960px) {
   .sheet {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

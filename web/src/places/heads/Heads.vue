@@ -1,22 +1,29 @@
 <script setup lang="ts">
 import { onKeyStroke, refDebounced } from '@vueuse/core'
 import { ElInput } from 'element-plus'
-import { computed, ref, watch } from 'vue'
+import { computed, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink, useRouter } from 'vue-router'
 
 import { type HeadRow, useHeads } from '@/api/queries'
+import Figures from '@/parts/Figures.vue'
 import { isTyping } from '@/parts/keys'
+import PageHead from '@/parts/PageHead.vue'
 import Trouble from '@/parts/Trouble.vue'
+import { useInUrl } from '@/parts/useInUrl'
 import { ago } from '@/text/format'
 
 const PAGE = 60
 
 const { t } = useI18n()
 const router = useRouter()
-const search = ref('')
+const search = useInUrl<string>('search', '')
 const asked = refDebounced(search, 150)
-const offset = ref(0)
+const from = useInUrl<string>('from', '0')
+const offset = computed({
+  get: () => Number(from.value) || 0,
+  set: (n) => (from.value = String(n)),
+})
 const heads = useHeads(asked, offset)
 const count = computed(() => heads.data.value?.count ?? 0)
 
@@ -37,9 +44,8 @@ const hair = (head: HeadRow) =>
 </script>
 
 <template>
-  <div class="head">
-    <h1>{{ t('heads.title') }}</h1>
-    <span v-if="heads.data.value" class="quiet">{{ t('heads.count', { n: count }, count) }}</span>
+  <PageHead :title="t('heads.title')">
+    <template v-if="heads.data.value" #about>{{ t('heads.count', { n: count }, count) }}</template>
     <ElInput
       v-model="search"
       class="search"
@@ -48,13 +54,13 @@ const hair = (head: HeadRow) =>
       :aria-label="t('heads.search')"
     />
     <RouterLink class="act main" to="/heads/new">{{ t('heads.add') }}</RouterLink>
-  </div>
+  </PageHead>
   <Trouble v-if="heads.error.value" :error="heads.error.value" @retry="heads.refetch()" />
   <p v-else-if="!heads.data.value" class="quiet" role="status">{{ t('app.loading') }}</p>
   <p v-else-if="!count && asked">{{ t('heads.none', { name: asked }) }}</p>
   <p v-else-if="!count">{{ t('heads.empty') }}</p>
   <template v-else>
-    <table class="figures rows">
+    <Figures stack class="rows">
       <thead>
         <tr>
           <th>{{ t('heads.name') }}</th>
@@ -70,20 +76,20 @@ const hair = (head: HeadRow) =>
         <tr v-for="head in heads.data.value.results" :key="head.id">
           <td class="name">
             <RouterLink :to="`/heads/${head.id}`">{{ head.name }}</RouterLink>
-            <span v-if="head.stopped" class="told">{{ t('heads.stopped') }}</span>
-            <span v-if="head.conditions.length" class="told">
-              {{ head.conditions.map((one) => t(`person.condition.${one}`)).join(', ') }}
+            <span v-if="head.stopped" class="warning">{{ t('heads.stopped') }}</span>
+            <span v-if="head.conditions.length" class="warning">
+              {{ head.conditions.map((name) => t(`person.condition.${name}`)).join(', ') }}
             </span>
           </td>
           <td>{{ hair(head) || t('heads.notMeasured') }}</td>
-          <td>
+          <td :data-label="t('heads.lastVisit')">
             <template v-if="head.last_visit_at">
               {{ head.last_visit_title }}
               <span class="quiet">{{ ago(head.last_visit_at) }}</span>
             </template>
             <span v-else class="quiet">{{ t('heads.never') }}</span>
           </td>
-          <td>
+          <td :data-label="t('heads.lastPlan')">
             <template v-if="head.last_plan_at">
               <RouterLink :to="`/plans/${head.last_plan_id}`">{{
                 head.last_plan_title
@@ -99,7 +105,7 @@ const hair = (head: HeadRow) =>
           </td>
         </tr>
       </tbody>
-    </table>
+    </Figures>
     <nav v-if="count > PAGE" class="pages">
       <button class="act" type="button" :disabled="!offset" @click="offset -= PAGE">
         {{ t('heads.back') }}
@@ -113,15 +119,9 @@ const hair = (head: HeadRow) =>
 </template>
 
 <style scoped>
-.head {
-  display: flex;
-  align-items: baseline;
-  gap: 16px;
-  margin-bottom: 12px;
-}
 .search {
-  width: 240px;
-  margin-left: auto;
+  flex: 240px;
+  max-width: 320px;
 }
 .rows {
   background: var(--paper);
@@ -144,7 +144,7 @@ const hair = (head: HeadRow) =>
 .name a:hover {
   text-decoration: underline;
 }
-.told {
+.warning {
   margin-left: 8px;
   color: var(--caution);
   font-size: 13px;

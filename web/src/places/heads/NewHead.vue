@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { onKeyStroke, useLocalStorage } from '@vueuse/core'
-import { ElInput } from 'element-plus'
-import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink, useRouter } from 'vue-router'
 
-import { Refused, untold } from '@/api/client'
 import { useAddHead } from '@/api/queries'
-import Trouble from '@/parts/Trouble.vue'
+import { provideRefusal } from '@/forms/refusal'
+import PageHead from '@/parts/PageHead.vue'
+import Refusals from '@/parts/Refusals.vue'
+import TextField from '@/parts/TextField.vue'
 
 import HairFields from './HairFields.vue'
 import { found, type Typed } from './observing'
@@ -18,10 +18,7 @@ const add = useAddHead()
 
 const empty = () => ({ name: '', note: '', hair: {} as Typed })
 const draft = useLocalStorage('gauffer:new-head', empty())
-const problems = computed(() =>
-  add.error.value instanceof Refused ? add.error.value.problems : [],
-)
-const wrong = (field: string) => problems.value.find((one) => one.field === field)?.message
+const refusal = provideRefusal(add.error)
 
 async function save() {
   const { name, note, hair } = draft.value
@@ -39,34 +36,29 @@ onKeyStroke('Enter', (event) => {
 </script>
 
 <template>
-  <h1>{{ t('newHead.title') }}</h1>
+  <PageHead :title="t('newHead.title')" />
   <form novalidate @submit.prevent="save">
-    <div class="field name">
-      <label for="name">{{ t('newHead.name') }}</label>
-      <ElInput
-        id="name"
-        v-model="draft.name"
-        maxlength="120"
-        autocomplete="off"
-        autofocus
-        :aria-invalid="Boolean(wrong('name'))"
-      />
-      <span v-if="wrong('name')" class="wrong" role="alert">{{ wrong('name') }}</span>
-    </div>
-    <div class="field">
-      <label for="note">{{ t('newHead.note') }}</label>
-      <ElInput id="note" v-model="draft.note" type="textarea" :rows="2" maxlength="2000" />
-    </div>
+    <TextField
+      v-model="draft.name"
+      :label="t('newHead.name')"
+      class="name"
+      name="name"
+      :maxlength="120"
+      autofocus
+    />
+    <TextField
+      v-model="draft.note"
+      :label="t('newHead.note')"
+      name="note"
+      :maxlength="2000"
+      :rows="2"
+    />
     <section>
       <h2>{{ t('newHead.hair') }}</h2>
       <p class="quiet hint">{{ t('newHead.hairHint') }}</p>
-      <HairFields v-model="draft.hair" :problems="problems" />
+      <HairFields v-model="draft.hair" />
     </section>
-    <Trouble
-      v-if="add.error.value && untold(add.error.value)"
-      :error="add.error.value"
-      @retry="save"
-    />
+    <Refusals :refusal="refusal" @retry="save" />
     <div class="end">
       <button class="act main" type="submit" :disabled="add.isPending.value">
         {{ t('newHead.save') }}
@@ -80,6 +72,7 @@ onKeyStroke('Enter', (event) => {
 <style scoped>
 form {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 18px;
   max-width: 1000px;
   margin-top: 16px;
@@ -92,6 +85,7 @@ form {
 }
 .end {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
   gap: 12px;
 }

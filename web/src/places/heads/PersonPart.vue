@@ -1,28 +1,22 @@
 <script setup lang="ts">
 /** What has to be planned around: told by the client, never diagnosed. */
-import { ElCheckbox, ElCheckboxGroup, ElInput, ElInputTag } from 'element-plus'
+import { ElCheckbox, ElCheckboxGroup, ElInputTag } from 'element-plus'
 import { computed, reactive, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
+import { conditionValues } from '@/api/generated'
 import { type Head, useChangeHead } from '@/api/queries'
+import { provideRefusal } from '@/forms/refusal'
 import Choice from '@/parts/Choice.vue'
-import Trouble from '@/parts/Trouble.vue'
+import Refusals from '@/parts/Refusals.vue'
+import TextField from '@/parts/TextField.vue'
 import SchoolFields from '@/places/plans/SchoolFields.vue'
 
 const props = defineProps<{ head: Head }>()
 const { t } = useI18n()
 const change = useChangeHead(() => props.head.id)
 const editing = ref(false)
-
-const CONDITIONS = [
-  'pregnancy',
-  'neck_pain',
-  'scalp_sores',
-  'edge_thinning',
-  'asthma',
-  'epilepsy',
-  'minor',
-] as const
+const refusal = provideRefusal(change.error)
 
 const typed = reactive({
   note: props.head.note ?? '',
@@ -78,7 +72,7 @@ async function save() {
       <div class="field">
         <span class="label">{{ t('person.conditions') }}</span>
         <ElCheckboxGroup v-model="typed.conditions" :aria-label="t('person.conditions')">
-          <ElCheckbox v-for="one in CONDITIONS" :key="one" :value="one">
+          <ElCheckbox v-for="one in conditionValues" :key="one" :value="one">
             {{ t(`person.condition.${one}`) }}
           </ElCheckbox>
         </ElCheckboxGroup>
@@ -112,11 +106,14 @@ async function save() {
         <span class="label">{{ t('person.school') }}</span>
         <SchoolFields v-model="typed.school" />
       </div>
-      <div class="field">
-        <label for="person-note">{{ t('person.note') }}</label>
-        <ElInput id="person-note" v-model="typed.note" type="textarea" :rows="2" maxlength="2000" />
-      </div>
-      <Trouble v-if="change.error.value" :error="change.error.value" @retry="save" />
+      <TextField
+        v-model="typed.note"
+        :label="t('person.note')"
+        name="note"
+        :maxlength="2000"
+        :rows="2"
+      />
+      <Refusals :refusal="refusal" @retry="save" />
       <div class="end">
         <button class="act main" type="submit" :disabled="change.isPending.value">
           {{ t('person.save') }}

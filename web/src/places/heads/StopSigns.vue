@@ -77,7 +77,7 @@ form {
 }
 @media (max-width: 900px) {
   form {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

@@ -1,18 +1,22 @@
 <script setup lang="ts">
 /** The house: its air, its ways of working, its values. */
-import { ElInput } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
-import { Refused, type Schemas, untold } from '@/api/client'
+import type { Schemas } from '@/api/client'
 import { useChangeHouse, useHouse } from '@/api/queries'
-import { short } from '@/text/format'
+import { provideRefusal } from '@/forms/refusal'
 import Amount from '@/parts/Amount.vue'
+import Figures from '@/parts/Figures.vue'
 import { without } from '@/parts/objects'
+import PageHead from '@/parts/PageHead.vue'
+import Refusals from '@/parts/Refusals.vue'
+import TextField from '@/parts/TextField.vue'
 import Trouble from '@/parts/Trouble.vue'
 import SchoolFields from '@/places/plans/SchoolFields.vue'
 import { STYLES } from '@/places/plans/services'
+import { short } from '@/text/format'
 
 type House = Schemas['House']
 
@@ -31,10 +35,7 @@ watch(
   },
   { immediate: true },
 )
-const problems = computed(() =>
-  change.error.value instanceof Refused ? change.error.value.problems : [],
-)
-const wrong = (field: string) => problems.value.find((one) => one.field === field)?.message
+const refusal = provideRefusal(change.error)
 const rules = computed(() => typed.value?.rules ?? {})
 
 function setRule(
@@ -66,38 +67,35 @@ async function save() {
   <Trouble v-if="house.error.value" :error="house.error.value" @retry="house.refetch()" />
   <p v-else-if="!typed" class="quiet" role="status">{{ t('app.loading') }}</p>
   <form v-else novalidate @submit.prevent="save">
-    <div class="top">
-      <h1>{{ t('house.title') }}</h1>
-      <span v-if="change.isSuccess.value" class="quiet" role="status">{{ t('house.saved') }}</span>
+    <PageHead :title="t('house.title')" :state="change.isSuccess.value ? t('house.saved') : ''">
       <button class="act main" type="submit" :disabled="change.isPending.value">
         {{ t('house.save') }}
       </button>
-    </div>
-    <Trouble
-      v-if="change.error.value && untold(change.error.value)"
-      :error="change.error.value"
-      @retry="save"
-    />
+    </PageHead>
+    <Refusals :refusal="refusal" @retry="save" />
     <div class="parts">
       <section>
         <h2>{{ t('house.kit') }}</h2>
         <div class="row">
-          <div class="field">
-            <label for="house-name">{{ t('house.name') }}</label>
-            <ElInput id="house-name" v-model="typed.name" maxlength="120" style="width: 220px" />
-            <span v-if="wrong('name')" class="wrong" role="alert">{{ wrong('name') }}</span>
-          </div>
+          <TextField
+            v-model="typed.name"
+            :label="t('house.name')"
+            name="name"
+            :maxlength="120"
+            width="220px"
+          />
           <Amount
             v-model="typed.room_temp_c"
             :label="t('plan.temp')"
             unit="°C"
-            :wrong="wrong('room_temp_c')"
+            name="room_temp_c"
           />
           <Amount
             :label="t('plan.rh')"
             unit="%"
             :model-value="Math.round(typed.room_rh * 1000) / 10"
-            :wrong="wrong('room_rh') && t('plan.rhRange')"
+            name="room_rh"
+            :instead="t('plan.rhRange')"
             @update:model-value="typed.room_rh = ($event ?? 0) / 100"
           />
         </div>
@@ -106,13 +104,13 @@ async function save() {
             v-model="typed.journey_min"
             :label="t('dryplan.journey')"
             unit="min"
-            :wrong="wrong('journey_min')"
+            name="journey_min"
           />
           <Amount
             v-model="typed.home_temp_c"
             :label="t('dryplan.homeTemp')"
             unit="°C"
-            :wrong="wrong('home_temp_c')"
+            name="home_temp_c"
           />
         </div>
         <p v-if="house.data.value?.drying_visits" class="quiet">
@@ -125,44 +123,39 @@ async function save() {
         </p>
         <h3>{{ t('house.shelf') }}</h3>
         <div class="row">
-          <div class="field">
-            <label for="house-currency">{{ t('house.currency') }}</label>
-            <ElInput
-              id="house-currency"
-              v-model="typed.currency"
-              maxlength="3"
-              style="width: 90px"
-            />
-            <span v-if="wrong('currency')" class="wrong" role="alert">{{ wrong('currency') }}</span>
-          </div>
+          <TextField
+            v-model="typed.currency"
+            :label="t('house.currency')"
+            name="currency"
+            :maxlength="3"
+            width="90px"
+          />
           <Amount
             v-model="typed.lead_days"
             :label="t('house.lead')"
             :unit="t('plan.daysUnit')"
-            :wrong="wrong('lead_days')"
+            name="lead_days"
           />
           <Amount
             v-model="typed.order_for_days"
             :label="t('house.orderFor')"
             :unit="t('plan.daysUnit')"
-            :wrong="wrong('order_for_days')"
+            name="order_for_days"
           />
         </div>
         <div class="row">
-          <div class="field">
-            <label for="house-disinfectant">{{ t('kit.disinfectant') }}</label>
-            <ElInput
-              id="house-disinfectant"
-              v-model="typed.disinfectant"
-              maxlength="80"
-              style="width: 220px"
-            />
-          </div>
+          <TextField
+            v-model="typed.disinfectant"
+            :label="t('kit.disinfectant')"
+            name="disinfectant"
+            :maxlength="80"
+            width="220px"
+          />
           <Amount
             v-model="typed.contact_min"
             :label="t('kit.contact')"
             unit="min"
-            :wrong="wrong('contact_min')"
+            name="contact_min"
           />
         </div>
         <p>
@@ -180,7 +173,7 @@ async function save() {
           unit="min"
           :placeholder="t('plan.usual')"
           :model-value="rules.mask_min ?? null"
-          :wrong="wrong('rules.mask_min')"
+          name="rules.mask_min"
           @update:model-value="setMask"
         />
         <h3>{{ t('house.films') }}</h3>
@@ -192,12 +185,12 @@ async function save() {
             unit="×"
             placeholder="1"
             :model-value="ruleOf('film_factor', role)"
-            :wrong="wrong(`rules.film_factor.${role}`)"
+            :name="`rules.film_factor.${role}`"
             width="92px"
             @update:model-value="setRule('film_factor', role, $event)"
           />
         </div>
-        <table class="figures">
+        <Figures class="styles">
           <thead>
             <tr>
               <th>{{ t('plan.style') }}</th>
@@ -215,7 +208,7 @@ async function save() {
                   unit="×"
                   placeholder="1"
                   :model-value="ruleOf('shape_factor', style)"
-                  :wrong="wrong(`rules.shape_factor.${style}`)"
+                  :name="`rules.shape_factor.${style}`"
                   width="92px"
                   @update:model-value="setRule('shape_factor', style, $event)"
                 />
@@ -227,29 +220,20 @@ async function save() {
                   :unit="t('plan.daysUnit')"
                   :placeholder="t('plan.usual')"
                   :model-value="ruleOf('wear_days', style)"
-                  :wrong="wrong(`rules.wear_days.${style}`)"
+                  :name="`rules.wear_days.${style}`"
                   width="120px"
                   @update:model-value="setRule('wear_days', style, $event)"
                 />
               </td>
             </tr>
           </tbody>
-        </table>
+        </Figures>
       </section>
     </div>
   </form>
 </template>
 
 <style scoped>
-.top {
-  display: flex;
-  align-items: center;
-  gap: 14px;
-  margin-bottom: 14px;
-}
-.top h1 {
-  margin-right: auto;
-}
 .parts {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1.4fr);
@@ -268,10 +252,10 @@ h2 {
 .values {
   margin-top: 24px;
 }
-table {
+.styles {
   margin-top: 18px;
 }
-table.figures td {
+.styles td {
   padding: 3px 8px 3px 0;
 }
 h3 {
@@ -291,7 +275,7 @@ h3 {
 }
 @media (max-width: 960px) {
   .parts {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

@@ -103,6 +103,7 @@ onKeyStroke('Enter', (event) => {
       :head="props.head"
       :desk="desk"
       :about="summary(profile.data.value, t)"
+      stacked
       :state="draft.isFetching.value ? t('plan.computing') : t('plan.draft')"
     >
       <RouterLink class="act" :to="`/heads/${props.head}/ways`">{{ t('ways.open') }}</RouterLink>

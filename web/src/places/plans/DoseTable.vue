@@ -6,6 +6,7 @@ import { useI18n } from 'vue-i18n'
 
 import type { Schemas } from '@/api/client'
 import { type Step, useHouse } from '@/api/queries'
+import Figures from '@/parts/Figures.vue'
 import WhyList from '@/parts/WhyList.vue'
 import { counted, money, number, short } from '@/text/format'
 
@@ -33,7 +34,7 @@ const doses = computed(() =>
 </script>
 
 <template>
-  <table class="figures">
+  <Figures class="doses">
     <thead>
       <tr>
         <th>{{ t('plan.doses') }}</th>
@@ -122,20 +123,31 @@ const doses = computed(() =>
         </td>
       </tr>
     </tfoot>
-  </table>
+  </Figures>
 </template>
 
 <style scoped>
-table {
-  font-size: 14px;
-}
 td,
 th {
   padding-top: 4px !important;
   padding-bottom: 4px !important;
 }
+.doses {
+  font-size: 14px;
+}
 td:first-child {
   white-space: nowrap;
+}
+@media (max-width: 640px) {
+  td:first-child {
+    white-space: normal;
+  }
+  tr > :nth-child(4) {
+    display: none;
+  }
+  td.n {
+    white-space: normal;
+  }
 }
 .stays td:first-child {
   border-left: 3px solid var(--lay_in);

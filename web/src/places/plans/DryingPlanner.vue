@@ -7,10 +7,11 @@ import { useI18n } from 'vue-i18n'
 
 import { useLiveDraft, useLiveDrying, type WhatIf } from '@/api/crown'
 import { useProfile } from '@/api/queries'
-import CrownMap from '@/parts/CrownMap.vue'
 import { provideRefusal } from '@/forms/refusal'
+import CrownMap from '@/parts/CrownMap.vue'
 import type { Point } from '@/parts/crownPaths'
 import DryingChart from '@/parts/DryingChart.vue'
+import Figures from '@/parts/Figures.vue'
 import Refusals from '@/parts/Refusals.vue'
 import WhyList from '@/parts/WhyList.vue'
 import { minutes, percent, short } from '@/text/format'
@@ -108,7 +109,7 @@ function take(one: WhatIf) {
       <StageList :desk="desk" :answer="answer" />
       <h2>{{ t('dryplan.whatIf') }}</h2>
       <p v-if="answer.drying.safe" class="quiet">{{ t('dryplan.safeNow') }}</p>
-      <table class="figures what">
+      <Figures class="what">
         <thead>
           <tr>
             <th>{{ t('dryplan.change') }}</th>
@@ -140,7 +141,7 @@ function take(one: WhatIf) {
             </td>
           </tr>
         </tbody>
-      </table>
+      </Figures>
       <AirPanel :desk="desk" :ambient="answer.ambient" />
     </section>
     <section>

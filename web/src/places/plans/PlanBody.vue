@@ -374,4 +374,16 @@ const folds = computed(() =>
     grid-column: 1 / -1;
   }
 }
+@media (max-width: 640px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .cautions {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .times {
+    flex-wrap: wrap;
+    gap: 2px 12px;
+  }
+}
 </style>

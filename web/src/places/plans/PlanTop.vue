@@ -10,7 +10,13 @@ import type { WishDesk } from '@/wish/useWish'
 
 import PlanTabs from './PlanTabs.vue'
 
-const props = defineProps<{ head: number; desk: WishDesk; about?: string; state?: string }>()
+const props = defineProps<{
+  head: number
+  desk: WishDesk
+  about?: string
+  state?: string
+  stacked?: boolean
+}>()
 const { t } = useI18n()
 const head = useHead(() => props.head)
 
@@ -28,6 +34,7 @@ onKeyStroke(['z', 'Z'], (event) => {
     :to="`/heads/${props.head}`"
     :about="about ?? t(`plan.styles.${desk.wish.value.goal.style}`)"
     :state="state"
+    :stacked="stacked"
   >
     <template #tabs><PlanTabs :head="props.head" class="tabs" /></template>
     <button

@@ -5,8 +5,8 @@ import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import { Refused } from '@/api/client'
-import type { WishDesk } from '@/wish/useWish'
 import { useDropRoutine, useKeepRoutine, useRoutines, type Wish } from '@/api/queries'
+import type { WishDesk } from '@/wish/useWish'
 
 const props = defineProps<{ desk: WishDesk }>()
 const { t } = useI18n()

@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink, useRouter } from 'vue-router'
 
 import { usePlan } from '@/api/queries'
+import PageHead from '@/parts/PageHead.vue'
 import Trouble from '@/parts/Trouble.vue'
 import { ago, when } from '@/text/format'
 import { wishOfPlan } from '@/wish/patch'
@@ -15,6 +17,10 @@ const { t } = useI18n()
 const router = useRouter()
 const plan = usePlan(() => props.plan)
 
+const planned = computed(() => {
+  const start = plan.data.value?.planned_start
+  return start ? ` · ${t('plan.plannedFor', { when: when(new Date(start), new Date()) })}` : ''
+})
 function revise() {
   const saved = plan.data.value
   if (!saved) return
@@ -27,27 +33,18 @@ function revise() {
   <Trouble v-if="plan.error.value" :error="plan.error.value" @retry="plan.refetch()" />
   <p v-else-if="!plan.data.value" class="quiet" role="status">{{ t('app.loading') }}</p>
   <template v-else>
-    <div class="top">
-      <h1>
-        <RouterLink :to="`/heads/${plan.data.value.head}`">{{
-          plan.data.value.head_name
-        }}</RouterLink>
-      </h1>
-      <p class="title">{{ plan.data.value.title }}, {{ plan.data.value.answer.sections.length }}</p>
-      <span v-if="plan.data.value.planned_start" class="state">
-        {{
-          t('plan.plannedFor', { when: when(new Date(plan.data.value.planned_start), new Date()) })
-        }}
-      </span>
-      <span class="quiet state">
-        {{
-          t('plan.asItWas', {
-            ago: ago(plan.data.value.made_at),
-            who: plan.data.value.made_by,
-            version: plan.data.value.rules_version,
-          })
-        }}
-      </span>
+    <PageHead
+      :title="plan.data.value.head_name"
+      :to="`/heads/${plan.data.value.head}`"
+      :about="`${plan.data.value.title}, ${plan.data.value.answer.sections.length}${planned}`"
+      :state="
+        t('plan.asItWas', {
+          ago: ago(plan.data.value.made_at),
+          who: plan.data.value.made_by,
+          version: plan.data.value.rules_version,
+        })
+      "
+    >
       <RouterLink class="act" :to="`/plans/${props.plan}/print`">{{ t('tabs.print') }}</RouterLink>
       <button class="act" type="button" @click="revise">{{ t('plan.revise') }}</button>
       <RouterLink
@@ -60,24 +57,7 @@ function revise() {
       <RouterLink v-else class="act main" :to="`/plans/${props.plan}/visit`">
         {{ t('plan.record') }}
       </RouterLink>
-    </div>
+    </PageHead>
     <PlanBody :answer="plan.data.value.answer" />
   </template>
 </template>
-
-<style scoped>
-.top {
-  display: flex;
-  align-items: baseline;
-  gap: 16px;
-}
-h1 a {
-  text-decoration: none;
-}
-.title {
-  font: 700 18px var(--display);
-}
-.state {
-  margin-left: auto;
-}
-</style>

@@ -5,9 +5,9 @@ import { useI18n } from 'vue-i18n'
 
 import type { Edit, Step } from '@/api/queries'
 import WhyList from '@/parts/WhyList.vue'
+import { minutes, span } from '@/text/format'
 
 import StepEdit from './StepEdit.vue'
-import { minutes, span } from '@/text/format'
 
 const props = defineProps<{ steps: Step[]; editable?: boolean; edits?: Edit[] }>()
 const emit = defineEmits<{ edit: [edits: Edit[]] }>()

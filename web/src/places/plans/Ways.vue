@@ -6,6 +6,7 @@ import { useRouter } from 'vue-router'
 
 import type { Schemas } from '@/api/client'
 import { useComparison, useHouse, useProposals, type Wish } from '@/api/queries'
+import Figures from '@/parts/Figures.vue'
 import PleatStrip from '@/parts/PleatStrip.vue'
 import Trouble from '@/parts/Trouble.vue'
 import { minutes, money, percent, short } from '@/text/format'
@@ -139,7 +140,7 @@ const cell = (step: Schemas['Step'] | null) =>
       <p>
         <b>{{ titleOf(pair[1]) }}</b>: {{ compared.data.value.told.join(', ') || t('ways.same') }}
       </p>
-      <table class="figures">
+      <Figures>
         <thead>
           <tr>
             <th>{{ t('ways.step') }}</th>
@@ -156,7 +157,7 @@ const cell = (step: Schemas['Step'] | null) =>
             <td>{{ row.differs.join(', ') }}</td>
           </tr>
         </tbody>
-      </table>
+      </Figures>
     </section>
     <p v-else class="quiet">
       {{ proposals.length < 2 ? t('ways.only') : t('ways.choose') }}
@@ -231,7 +232,7 @@ dd {
 }
 @media (max-width: 900px) {
   .ways {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
   dl {
     grid-template-columns: repeat(3, auto 1fr);

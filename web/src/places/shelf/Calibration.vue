@@ -1,14 +1,18 @@
 <script setup lang="ts">
 /** Weigh what the hand counts: readings from the scale or typed, their mean and spread. */
-import { ElInput } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { RouterLink, useRouter } from 'vue-router'
+import { useRouter } from 'vue-router'
 
-import { Refused, untold } from '@/api/client'
 import { useCalibrate, useCalibrationOf, useProduct } from '@/api/shelf'
+import { provideRefusal } from '@/forms/refusal'
 import Amount from '@/parts/Amount.vue'
+import Field from '@/parts/Field.vue'
+import Figures from '@/parts/Figures.vue'
+import PageHead from '@/parts/PageHead.vue'
+import Refusals from '@/parts/Refusals.vue'
 import ScalePanel from '@/parts/ScalePanel.vue'
+import TextField from '@/parts/TextField.vue'
 import Trouble from '@/parts/Trouble.vue'
 import { ago, number, percent } from '@/text/format'
 
@@ -28,12 +32,7 @@ const bottle = computed(() => sheet.data.value?.product)
 const before = computed(() => sheet.data.value?.calibrations[0])
 watch(bottle, (one) => (unit.value ||= one?.unit ?? ''), { immediate: true })
 const found = useCalibrationOf(readings)
-const problems = computed(() =>
-  calibrate.error.value instanceof Refused ? calibrate.error.value.problems : [],
-)
-const wrong = (field: string) => problems.value.find((one) => one.field === field)?.message
-const wrongReading = (i: number) =>
-  wrong(`readings.${i}.grams`) ?? wrong(`readings.${i}.units`) ?? undefined
+const refusal = provideRefusal(calibrate.error)
 
 function take(grams: number | null) {
   if (grams === null || !(grams > 0) || !units.value) return
@@ -61,11 +60,11 @@ const change = computed(() => {
   <Trouble v-if="sheet.error.value" :error="sheet.error.value" @retry="sheet.refetch()" />
   <p v-else-if="!bottle" class="quiet" role="status">{{ t('app.loading') }}</p>
   <form v-else novalidate @submit.prevent="keep">
-    <div class="top">
-      <h1>
-        <RouterLink :to="`/shelf/products/${props.product}`">{{ bottle.name }}</RouterLink>
-      </h1>
-      <p>{{ t('calibrate.title') }}</p>
+    <PageHead
+      :title="bottle.name"
+      :to="`/shelf/products/${props.product}`"
+      :about="t('calibrate.title')"
+    >
       <button
         class="act main"
         type="submit"
@@ -73,21 +72,19 @@ const change = computed(() => {
       >
         {{ t('calibrate.keep') }}
       </button>
-    </div>
-    <Trouble
-      v-if="calibrate.error.value && untold(calibrate.error.value)"
-      :error="calibrate.error.value"
-      @retry="keep"
-    />
+    </PageHead>
+    <Refusals :refusal="refusal" @retry="keep" />
     <div class="columns">
       <section class="weigh">
         <p class="quiet">{{ t('calibrate.hint') }}</p>
         <div class="row">
-          <div class="field">
-            <label for="unit">{{ t('calibrate.unit') }}</label>
-            <ElInput id="unit" v-model="unit" maxlength="30" style="width: 180px" />
-            <span v-if="wrong('unit')" class="wrong" role="alert">{{ wrong('unit') }}</span>
-          </div>
+          <TextField
+            v-model="unit"
+            :label="t('calibrate.unit')"
+            name="unit"
+            :maxlength="30"
+            width="180px"
+          />
           <Amount v-model="units" :label="t('calibrate.units')" width="110px" />
         </div>
         <ScalePanel :unit-g="(bottle.unit_g ?? 2) * (units ?? 1)" @take="take" />
@@ -105,7 +102,7 @@ const change = computed(() => {
         </div>
       </section>
       <section>
-        <table class="figures">
+        <Figures>
           <thead>
             <tr>
               <th>{{ t('calibrate.reading') }}</th>
@@ -121,7 +118,14 @@ const change = computed(() => {
             <tr v-for="(one, i) in readings" :key="i">
               <td>
                 {{ i + 1 }}. {{ number(one.units, one.units % 1 ? 2 : 0) }} ×
-                <span v-if="wrongReading(i)" class="wrong" role="alert">{{ wrongReading(i) }}</span>
+                <Field
+                  v-for="field in ['units', 'grams']"
+                  :key="field"
+                  hide-label
+                  group
+                  :label="t(`calibrate.${field}`)"
+                  :name="`readings.${i}.${field}`"
+                />
               </td>
               <td class="n">{{ number(one.grams, 1) }} g</td>
               <td class="n">{{ number(one.grams / one.units, 2) }} g</td>
@@ -132,7 +136,7 @@ const change = computed(() => {
               </td>
             </tr>
           </tbody>
-        </table>
+        </Figures>
       </section>
       <section class="result">
         <h2>{{ t('calibrate.mean', { unit: unit || '…' }) }}</h2>

@@ -5,6 +5,7 @@ import { useI18n } from 'vue-i18n'
 
 import { Refused, type Schemas, untold } from '@/api/client'
 import { useTakeIn } from '@/api/shelf'
+import Figures from '@/parts/Figures.vue'
 import Trouble from '@/parts/Trouble.vue'
 
 import ShelfTop from './ShelfTop.vue'
@@ -90,7 +91,7 @@ function again() {
             {{ t('exchange.accept', { n: toDo }, toDo) }}
           </button>
         </div>
-        <table class="figures">
+        <Figures>
           <thead>
             <tr>
               <th class="n">{{ t('exchange.line') }}</th>
@@ -115,7 +116,7 @@ function again() {
               </td>
             </tr>
           </tbody>
-        </table>
+        </Figures>
       </template>
     </section>
   </div>
@@ -159,7 +160,7 @@ td .wrong {
 }
 @media (max-width: 900px) {
   .columns {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

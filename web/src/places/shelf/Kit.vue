@@ -20,6 +20,7 @@ import {
   useTakeKit,
 } from '@/api/shelf'
 import Amount from '@/parts/Amount.vue'
+import Figures from '@/parts/Figures.vue'
 import Trouble from '@/parts/Trouble.vue'
 import { minutes, short, when } from '@/text/format'
 
@@ -151,7 +152,7 @@ const setCount = (id: number, value: number | null | undefined) => {
   <div v-else class="columns">
     <section>
       <p v-if="!groups.length">{{ t('kit.empty') }}</p>
-      <table v-else class="figures">
+      <Figures v-else>
         <thead>
           <tr>
             <th colspan="2">{{ t('kit.what') }}</th>
@@ -204,7 +205,7 @@ const setCount = (id: number, value: number | null | undefined) => {
             </td>
           </tr>
         </tbody>
-      </table>
+      </Figures>
       <p v-if="problem(change.error.value)" class="wrong" role="alert">
         {{ problem(change.error.value) }}
       </p>
@@ -442,7 +443,7 @@ li {
 }
 @media (max-width: 1000px) {
   .columns {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

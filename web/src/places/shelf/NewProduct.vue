@@ -1,14 +1,14 @@
 <script setup lang="ts">
 /** A product that is new on the shelf; what was typed stays on this device until it is kept. */
 import { onKeyStroke, useLocalStorage } from '@vueuse/core'
-import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 
-import { Refused, untold } from '@/api/client'
 import { useHouse } from '@/api/queries'
 import { type ProductBody, useAddProduct } from '@/api/shelf'
-import Trouble from '@/parts/Trouble.vue'
+import { provideRefusal } from '@/forms/refusal'
+import PageHead from '@/parts/PageHead.vue'
+import Refusals from '@/parts/Refusals.vue'
 
 import ProductFields from './ProductFields.vue'
 
@@ -18,9 +18,7 @@ const router = useRouter()
 const house = useHouse()
 const add = useAddProduct()
 const typed = useLocalStorage<ProductBody>('gauffer:new-product', empty())
-const problems = computed(() =>
-  add.error.value instanceof Refused ? add.error.value.problems : [],
-)
+const refusal = provideRefusal(add.error)
 
 async function save() {
   const made = await add.mutateAsync(typed.value).catch(() => undefined)
@@ -35,35 +33,12 @@ onKeyStroke('Enter', (event) => {
 
 <template>
   <form novalidate @submit.prevent="save">
-    <div class="top">
-      <h1>{{ t('product.newTitle') }}</h1>
-      <span class="quiet">{{ t('newHead.kept') }}</span>
+    <PageHead :title="t('product.newTitle')" :state="t('newHead.kept')">
       <button class="act main" type="submit" :disabled="add.isPending.value">
         {{ t('product.save') }}
       </button>
-    </div>
-    <Trouble
-      v-if="add.error.value && untold(add.error.value)"
-      :error="add.error.value"
-      @retry="save"
-    />
-    <ProductFields
-      v-model="typed"
-      :problems="problems"
-      :currency="house.data.value?.currency ?? ''"
-      fresh
-    />
+    </PageHead>
+    <Refusals :refusal="refusal" @retry="save" />
+    <ProductFields v-model="typed" :currency="house.data.value?.currency ?? ''" fresh />
   </form>
 </template>
-
-<style scoped>
-.top {
-  display: flex;
-  align-items: center;
-  gap: 16px;
-  margin-bottom: 14px;
-}
-.top .quiet {
-  margin-left: auto;
-}
-</style>

@@ -1,23 +1,25 @@
 <script setup lang="ts">
 /** Everything that is typed of a product; the label is read beside it while it is typed. */
 import { refDebounced } from '@vueuse/core'
-import { ElDatePicker, ElInput, ElOption, ElSelect } from 'element-plus'
+import { ElOption, ElSelect } from 'element-plus'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import type { Problem } from '@/api/client'
+import { directionsValues, holdValues, weightValues } from '@/api/generated'
 import { type ProductBody, useLabel } from '@/api/shelf'
 import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
+import Moment from '@/parts/Moment.vue'
+import Pick from '@/parts/Pick.vue'
+import TextField from '@/parts/TextField.vue'
 
 import LabelRead from './LabelRead.vue'
 import { ROLES } from './roles'
 
-const props = defineProps<{ problems: Problem[]; fresh?: boolean; currency: string }>()
+defineProps<{ fresh?: boolean; currency: string }>()
 const product = defineModel<ProductBody>({ required: true })
 const { t } = useI18n()
 
-const wrong = (field: string) => props.problems.find((one) => one.field === field)?.message
 const set = (change: Partial<ProductBody>) => (product.value = { ...product.value, ...change })
 
 const text = computed(() => product.value.ingredients ?? '')
@@ -27,8 +29,7 @@ const shown = computed(() => (text.value.trim() ? label.data.value : undefined))
 const take = (printed: string, name: string) =>
   set({ ingredients: text.value.replace(printed, name) })
 
-const WEIGHTS = ['light', 'medium', 'heavy'] as const
-const HOLDS = ['none', 'soft', 'medium', 'firm'] as const
+const roles = computed(() => ROLES.map((value) => ({ value, text: t(`plan.roles.${value}`) })))
 const DATES = [
   ['opened_on', 'product.opened'],
   ['best_before', 'product.bestBefore'],
@@ -40,34 +41,22 @@ const DATES = [
   <div class="columns">
     <section class="fields">
       <div class="row">
-        <div class="field wide">
-          <label for="product-name">{{ t('product.name') }}</label>
-          <ElInput
-            id="product-name"
-            :model-value="product.name"
-            maxlength="120"
-            @update:model-value="set({ name: $event })"
-          />
-          <span v-if="wrong('name')" class="wrong" role="alert">{{ wrong('name') }}</span>
-        </div>
-        <div class="field">
-          <label for="product-role">{{ t('product.role') }}</label>
-          <ElSelect
-            id="product-role"
-            :model-value="product.role"
-            :aria-label="t('product.role')"
-            style="width: 190px"
-            @update:model-value="set({ role: $event })"
-          >
-            <ElOption
-              v-for="role in ROLES"
-              :key="role"
-              :value="role"
-              :label="t(`plan.roles.${role}`)"
-            />
-          </ElSelect>
-          <span v-if="wrong('role')" class="wrong" role="alert">{{ wrong('role') }}</span>
-        </div>
+        <TextField
+          :model-value="product.name"
+          :label="t('product.name')"
+          class="wide"
+          name="name"
+          :maxlength="120"
+          @update:model-value="set({ name: $event })"
+        />
+        <Pick
+          :label="t('product.role')"
+          name="role"
+          :options="roles"
+          width="190px"
+          :model-value="product.role"
+          @update:model-value="$event && set({ role: $event })"
+        />
         <div class="field">
           <label for="product-also">{{ t('product.also') }}</label>
           <ElSelect
@@ -92,7 +81,7 @@ const DATES = [
         <Choice
           :label="t('product.weight')"
           :model-value="product.weight"
-          :options="WEIGHTS.map((value) => ({ value, text: t(`shelf.weights.${value}`) }))"
+          :options="weightValues.map((value) => ({ value, text: t(`shelf.weights.${value}`) }))"
           @update:model-value="set({ weight: $event })"
         />
         <Choice
@@ -100,7 +89,10 @@ const DATES = [
           :model-value="product.hold || undefined"
           clearable
           :options="
-            HOLDS.map((value) => ({ value, text: t(`shelf.holds.${value}`).replace(' hold', '') }))
+            holdValues.map((value) => ({
+              value,
+              text: t(`shelf.holds.${value}`).replace(' hold', ''),
+            }))
           "
           @update:model-value="set({ hold: $event ?? '' })"
         />
@@ -109,7 +101,7 @@ const DATES = [
           :model-value="product.directions || undefined"
           clearable
           :options="
-            (['rinse', 'leave'] as const).map((value) => ({
+            directionsValues.map((value) => ({
               value,
               text: t(`product.directionsOf.${value}`),
             }))
@@ -122,34 +114,31 @@ const DATES = [
           :label="`${t('product.dwell')}, ${t('product.dwellMin')}`"
           unit="min"
           :model-value="product.dwell_min"
-          :wrong="wrong('dwell_min')"
+          name="dwell_min"
           @update:model-value="set({ dwell_min: $event })"
         />
         <Amount
           :label="t('product.dwellMax')"
           unit="min"
           :model-value="product.dwell_max_min"
-          :wrong="wrong('dwell_max_min')"
+          name="dwell_max_min"
           @update:model-value="set({ dwell_max_min: $event })"
         />
       </div>
       <div class="row">
-        <div class="field">
-          <label for="product-unit">{{ t('product.unit') }}</label>
-          <ElInput
-            id="product-unit"
-            :model-value="product.unit"
-            maxlength="30"
-            style="width: 124px"
-            @update:model-value="set({ unit: $event })"
-          />
-          <span v-if="wrong('unit')" class="wrong" role="alert">{{ wrong('unit') }}</span>
-        </div>
+        <TextField
+          :model-value="product.unit"
+          :label="t('product.unit')"
+          name="unit"
+          :maxlength="30"
+          width="124px"
+          @update:model-value="set({ unit: $event })"
+        />
         <Amount
           :label="t('product.unitG')"
           unit="g"
           :model-value="product.unit_g"
-          :wrong="wrong('unit_g')"
+          name="unit_g"
           width="92px"
           @update:model-value="set({ unit_g: $event })"
         />
@@ -158,7 +147,7 @@ const DATES = [
           :label="t('product.stock')"
           unit="g"
           :model-value="product.stock_g"
-          :wrong="wrong('stock_g')"
+          name="stock_g"
           width="92px"
           @update:model-value="set({ stock_g: $event ?? undefined })"
         />
@@ -166,7 +155,7 @@ const DATES = [
           :label="t('product.full')"
           unit="g"
           :model-value="product.full_g"
-          :wrong="wrong('full_g')"
+          name="full_g"
           width="92px"
           @update:model-value="set({ full_g: $event })"
         />
@@ -174,30 +163,26 @@ const DATES = [
           :label="t('product.price')"
           :unit="currency"
           :model-value="product.price == null ? null : Number(product.price)"
-          :wrong="wrong('price')"
+          name="price"
           width="116px"
           @update:model-value="set({ price: $event })"
         />
       </div>
       <div class="row">
-        <div v-for="[field, name] in DATES" :key="field" class="field">
-          <label :for="`product-${field}`">{{ t(name) }}</label>
-          <ElDatePicker
-            :id="`product-${field}`"
-            :model-value="product[field] ?? undefined"
-            type="date"
-            value-format="YYYY-MM-DD"
-            :aria-label="t(name)"
-            style="width: 150px"
-            @update:model-value="set({ [field]: $event ?? null })"
-          />
-          <span v-if="wrong(field)" class="wrong" role="alert">{{ wrong(field) }}</span>
-        </div>
+        <Moment
+          v-for="[field, name] in DATES"
+          :key="field"
+          :label="t(name)"
+          :name="field"
+          day
+          :model-value="product[field] ?? null"
+          @update:model-value="set({ [field]: $event ?? null })"
+        />
         <Amount
           :label="t('product.months')"
           :unit="t('product.monthsUnit')"
           :model-value="product.months_after_opening"
-          :wrong="wrong('months_after_opening')"
+          name="months_after_opening"
           width="130px"
           @update:model-value="set({ months_after_opening: $event })"
         />
@@ -207,61 +192,49 @@ const DATES = [
           :unit="t('plan.daysUnit')"
           placeholder="7"
           :model-value="product.keeps_days"
-          :wrong="wrong('keeps_days')"
+          name="keeps_days"
           width="110px"
           @update:model-value="set({ keeps_days: $event })"
         />
       </div>
       <div class="row">
-        <div class="field">
-          <label for="product-batch">{{ t('product.batch') }}</label>
-          <ElInput
-            id="product-batch"
-            :model-value="product.batch"
-            maxlength="40"
-            style="width: 150px"
-            @update:model-value="set({ batch: $event })"
-          />
-        </div>
-        <div class="field">
-          <label for="product-barcode">{{ t('product.barcode') }}</label>
-          <ElInput
-            id="product-barcode"
-            :model-value="product.barcode"
-            maxlength="20"
-            inputmode="numeric"
-            style="width: 170px"
-            @update:model-value="set({ barcode: $event })"
-          />
-          <span v-if="wrong('barcode')" class="wrong" role="alert">{{ wrong('barcode') }}</span>
-        </div>
-        <div class="field wide">
-          <label for="product-note">{{ t('product.note') }}</label>
-          <ElInput
-            id="product-note"
-            :model-value="product.note"
-            maxlength="2000"
-            @update:model-value="set({ note: $event })"
-          />
-        </div>
+        <TextField
+          :model-value="product.batch"
+          :label="t('product.batch')"
+          name="batch"
+          :maxlength="40"
+          width="150px"
+          @update:model-value="set({ batch: $event })"
+        />
+        <TextField
+          :model-value="product.barcode"
+          :label="t('product.barcode')"
+          name="barcode"
+          :maxlength="20"
+          width="170px"
+          inputmode="numeric"
+          @update:model-value="set({ barcode: $event })"
+        />
+        <TextField
+          :model-value="product.note"
+          :label="t('product.note')"
+          class="wide"
+          name="note"
+          :maxlength="2000"
+          @update:model-value="set({ note: $event })"
+        />
       </div>
     </section>
     <section>
-      <div class="field">
-        <label for="product-ingredients">{{ t('product.ingredients') }}</label>
-        <ElInput
-          id="product-ingredients"
-          :model-value="text"
-          type="textarea"
-          :rows="5"
-          maxlength="8000"
-          :placeholder="t('product.ingredientsHint')"
-          @update:model-value="set({ ingredients: $event })"
-        />
-        <span v-if="wrong('ingredients')" class="wrong" role="alert">{{
-          wrong('ingredients')
-        }}</span>
-      </div>
+      <TextField
+        :model-value="text"
+        :label="t('product.ingredients')"
+        name="ingredients"
+        :maxlength="8000"
+        :rows="5"
+        :placeholder="t('product.ingredientsHint')"
+        @update:model-value="set({ ingredients: $event })"
+      />
       <div class="read" aria-live="polite">
         <LabelRead :label="shown" editable @take="take" />
       </div>
@@ -293,7 +266,7 @@ const DATES = [
 }
 @media (max-width: 1000px) {
   .columns {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

@@ -5,10 +5,14 @@ import { computed, h, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
-import { Refused, untold } from '@/api/client'
+import { Refused } from '@/api/client'
 import { useHouse } from '@/api/queries'
 import { type ProductBody, useChangeProduct, useProduct, useRetire } from '@/api/shelf'
+import { provideElsewhere } from '@/forms/elsewhere'
+import { provideRefusal } from '@/forms/refusal'
 import { without } from '@/parts/objects'
+import PageHead from '@/parts/PageHead.vue'
+import Refusals from '@/parts/Refusals.vue'
 import Trouble from '@/parts/Trouble.vue'
 import { ago, calendarDay, money, number, percent, short } from '@/text/format'
 
@@ -24,32 +28,48 @@ const change = useChangeProduct(() => props.product)
 const retire = useRetire(() => props.product)
 /** While theirs is loaded nothing is saved: it would be refused for its old version. */
 const loading = ref(false)
-const typed = ref<ProductBody & { version?: number }>()
+type Form = ProductBody & { version?: number }
+const typed = ref<Form>()
+/** What it was when one began to type. */
+const base = ref<Form>()
+const met = ref(false)
+const elsewhere = provideElsewhere<Form>(typed)
 
 const bottle = computed(() => sheet.data.value?.product)
 const row = computed(() => sheet.data.value?.row)
 const newest = computed(() => sheet.data.value?.calibrations[0])
-const problems = computed(() =>
-  change.error.value instanceof Refused ? change.error.value.problems : [],
-)
+const refusal = provideRefusal(change.error)
 const conflict = computed(
   () => change.error.value instanceof Refused && change.error.value.status === 409,
 )
 
+const current = (): Form | undefined =>
+  bottle.value && without(bottle.value, 'id', 'retired_at', 'stock_g')
 function edit() {
-  if (bottle.value) typed.value = without(bottle.value, 'id', 'retired_at', 'stock_g')
+  base.value = typed.value = current()
+  elsewhere.forget()
+  met.value = false
 }
 async function save() {
   if (!typed.value) return
+  met.value = false
   const done = await change.mutateAsync(typed.value).catch(() => undefined)
   if (done) typed.value = undefined
+  else if (conflict.value) await meet()
 }
-async function loadTheirs() {
+/** Somebody was first: what only they changed is taken over, what both changed is offered. */
+async function meet() {
+  const before = base.value
   loading.value = true
   await sheet.refetch()
   loading.value = false
   change.reset()
-  if (typed.value) typed.value = { ...typed.value, version: bottle.value?.version }
+  const now = current()
+  if (!before || !now) return
+  elsewhere.meet(without(before, 'version'), without(now, 'version'))
+  if (typed.value) typed.value = { ...typed.value, version: now.version }
+  base.value = now
+  met.value = true
 }
 async function takeOff() {
   await retire.mutateAsync(false)
@@ -115,41 +135,30 @@ const keeps = computed(() => {
   </p>
   <template v-else-if="typed">
     <form novalidate @submit.prevent="save">
-      <div class="top">
-        <h1>{{ bottle.name }}</h1>
+      <PageHead :title="bottle.name">
         <button class="act" type="button" @click="typed = undefined">
           {{ t('product.discard') }}
         </button>
         <button class="act main" type="submit" :disabled="change.isPending.value || loading">
           {{ t('product.keep') }}
         </button>
-      </div>
-      <div v-if="conflict" class="conflict" role="alert">
-        <p>{{ t('product.conflict') }}</p>
-        <button class="act" type="button" @click="loadTheirs">{{ t('product.loadTheirs') }}</button>
-      </div>
-      <Trouble
-        v-else-if="change.error.value && untold(change.error.value)"
-        :error="change.error.value"
-        @retry="save"
-      />
-      <ProductFields
-        v-model="typed"
-        :problems="problems"
-        :currency="house.data.value?.currency ?? ''"
-      />
+      </PageHead>
+      <p v-if="met" class="conflict" role="alert">
+        {{ t(elsewhere.both.value.length ? 'product.metBoth' : 'product.met') }}
+      </p>
+      <Refusals v-if="!conflict" :refusal="refusal" @retry="save" />
+      <ProductFields v-model="typed" :currency="house.data.value?.currency ?? ''" />
     </form>
   </template>
   <template v-else>
-    <div class="top">
-      <h1>{{ bottle.name }}</h1>
+    <PageHead :title="bottle.name">
       <RouterLink class="quiet" to="/shelf">{{ t('shelf.title') }}</RouterLink>
       <button v-if="bottle.retired_at" class="act" type="button" @click="retire.mutate(true)">
         {{ t('product.putBack') }}
       </button>
       <button v-else class="act" type="button" @click="takeOff">{{ t('product.retire') }}</button>
       <button class="act main" type="button" @click="edit">{{ t('product.change') }}</button>
-    </div>
+    </PageHead>
     <p v-if="bottle.retired_at" class="conflict">
       {{ t('product.isRetired', { ago: ago(bottle.retired_at) }) }}
     </p>
@@ -209,15 +218,6 @@ const keeps = computed(() => {
 </template>
 
 <style scoped>
-.top {
-  display: flex;
-  align-items: center;
-  gap: 16px;
-  margin-bottom: 14px;
-}
-.top h1 {
-  margin-right: auto;
-}
 .conflict {
   display: flex;
   align-items: center;
@@ -271,7 +271,7 @@ b.wrong {
 }
 @media (max-width: 1000px) {
   .columns {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

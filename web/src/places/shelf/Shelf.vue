@@ -2,7 +2,7 @@
 /** What can I use on this head today, how much is left, what is about to run out or spoil? */
 import { onKeyStroke } from '@vueuse/core'
 import { ElInput } from 'element-plus'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
 
@@ -10,14 +10,16 @@ import { useHouse } from '@/api/queries'
 import { type Row, useShelf } from '@/api/shelf'
 import BottleLevel from '@/parts/BottleLevel.vue'
 import Choice from '@/parts/Choice.vue'
+import Figures from '@/parts/Figures.vue'
 import HeadChoice from '@/parts/HeadChoice.vue'
 import { isTyping } from '@/parts/keys'
+import { useInUrl } from '@/parts/useInUrl'
 import Trouble from '@/parts/Trouble.vue'
 import WhyList from '@/parts/WhyList.vue'
 import { calendarDay, counted, money, number, short } from '@/text/format'
 
-import { ROLES } from './roles'
 import PalmTests from './PalmTests.vue'
+import { ROLES } from './roles'
 import ShelfTop from './ShelfTop.vue'
 import { outlookReasons, useTasks } from './tasks'
 
@@ -32,8 +34,8 @@ const head = computed({
 })
 const shelf = useShelf(head)
 const house = useHouse()
-const search = ref('')
-const show = ref<'all' | 'usable' | 'care'>('all')
+const search = useInUrl('search', '')
+const show = useInUrl<'all' | 'usable' | 'care'>('show', 'all')
 
 const rows = computed(() => shelf.data.value?.products ?? [])
 const air = computed(() => shelf.data.value?.air)
@@ -142,7 +144,7 @@ onKeyStroke('n', (event) => {
         <p v-for="one in air.missing" :key="one">{{ one }}</p>
       </div>
       <p v-if="!groups.length">{{ t('shelf.nothingSo') }}</p>
-      <table v-else class="figures">
+      <Figures v-else>
         <thead>
           <tr>
             <th>{{ t('shelf.product') }}</th>
@@ -215,7 +217,7 @@ onKeyStroke('n', (event) => {
             </td>
           </tr>
         </tbody>
-      </table>
+      </Figures>
     </section>
     <aside>
       <section class="after">
@@ -358,7 +360,7 @@ h2 {
 }
 @media (max-width: 1000px) {
   .columns {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
   aside {
     display: contents;

@@ -3,6 +3,8 @@
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
+import PageHead from '@/parts/PageHead.vue'
+
 defineProps<{ title: string }>()
 const { t } = useI18n()
 const parts = [
@@ -13,23 +15,19 @@ const parts = [
 </script>
 
 <template>
-  <div class="top">
-    <h1>{{ title }}</h1>
-    <nav :aria-label="t('shelf.parts')">
-      <RouterLink v-for="part in parts" :key="part.to" :to="part.to">{{ t(part.name) }}</RouterLink>
-    </nav>
+  <PageHead :title="title">
+    <template #tabs>
+      <nav :aria-label="t('shelf.parts')">
+        <RouterLink v-for="part in parts" :key="part.to" :to="part.to">{{
+          t(part.name)
+        }}</RouterLink>
+      </nav>
+    </template>
     <slot />
-  </div>
+  </PageHead>
 </template>
 
 <style scoped>
-.top {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 8px 20px;
-  margin-bottom: 12px;
-}
 nav {
   display: flex;
   gap: 4px;

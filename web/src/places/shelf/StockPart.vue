@@ -9,6 +9,7 @@ import { useBook, useUndoMove } from '@/api/shelf'
 import Amount from '@/parts/Amount.vue'
 import BottleLevel from '@/parts/BottleLevel.vue'
 import Choice from '@/parts/Choice.vue'
+import Figures from '@/parts/Figures.vue'
 import Trouble from '@/parts/Trouble.vue'
 import WhyList from '@/parts/WhyList.vue'
 import { ago, calendarDay, number, short } from '@/text/format'
@@ -100,7 +101,7 @@ const signed = (value: number) => `${value > 0 ? '+' : '−'}${number(Math.abs(v
   <h3>{{ t('product.moves') }}</h3>
   <p v-if="wrongUndo" class="wrong" role="alert">{{ wrongUndo }}</p>
   <p v-if="!sheet.moves.length" class="quiet">{{ t('product.noMoves') }}</p>
-  <table v-else class="figures">
+  <Figures v-else>
     <tbody>
       <tr v-for="move in sheet.moves" :key="move.id" :class="{ undone: move.undone_at }">
         <td>
@@ -128,7 +129,7 @@ const signed = (value: number) => `${value > 0 ? '+' : '−'}${number(Math.abs(v
         </td>
       </tr>
     </tbody>
-  </table>
+  </Figures>
 </template>
 
 <style scoped>

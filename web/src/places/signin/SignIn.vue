@@ -77,7 +77,7 @@ h1 {
 }
 @media (max-width: 700px) {
   .door {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
   .pleats {
     display: none;

@@ -35,7 +35,7 @@ export const app = {
     arrows: 'step through sections of the crown map',
     take: 'merge with this section, or tick it (crown map)',
     lines: 'go to a parting and move it; with Shift in larger steps',
-    undo: 'undo on the crown map; with Shift do it again',
+    undo: 'undo the last change of a wish; with Shift do it again',
   },
   signin: {
     title: 'Who is at the chair?',

@@ -105,8 +105,9 @@ export const shelf = {
     retired: '{name} is off the shelf.',
     isRetired: 'Off the shelf since {ago}.',
     putBack: 'Put it back',
-    conflict: 'Somebody else changed this product. Yours is kept here; load theirs to compare.',
-    loadTheirs: 'Load theirs',
+    met: 'Somebody else changed this product meanwhile. What only they changed is taken over; look at it, then save.',
+    metBoth:
+      'Somebody else changed this product meanwhile. Where you both did, yours is kept and theirs is offered at the field.',
     facts: 'The bottle',
     stockTitle: 'Stock',
     moves: 'What came and went',
