@@ -43,12 +43,14 @@ class KitSpan:
         kind, diameter_mm: of what
         count: how many
         end_min: until when, from the beginning of the service [min]
+        substitutes: how many of them stand in for rods of another size
     """
 
     kind: KitKind
     diameter_mm: float | None
     count: int
     end_min: float
+    substitutes: int = 0
 
 
 def slots_from(steps: Sequence[Step], begin_min: float) -> list[Slot]:
@@ -88,7 +90,7 @@ def timetable(answer: PlanAnswer) -> list[Slot]:
 
 def rods_taken(answer: PlanAnswer) -> dict[float, int]:
     """Rods that are wound, by size [mm]: substitutes in the place of those that were missing."""
-    sections = Counter(one.rod_mm for one in answer.sections if one.rod_mm is not None)
+    sections = Counter(section.rod_mm for section in answer.sections if section.rod_mm is not None)
     wanted = sum(rods.count for rods in answer.kit_needed.rods)
     each = wanted // sections.total() if sections else 0
     return {diameter_mm: each * count for diameter_mm, count in sorted(sections.items())}
@@ -104,8 +106,9 @@ def kit_spans(answer: PlanAnswer) -> list[KitSpan]:
         KitSpan(KitKind.BAND, None, needed.bands, release),
         KitSpan(KitKind.CLIP, None, needed.clips, sitting),
     ]
+    substitutes = Counter({rods.diameter_mm: rods.count for rods in needed.substitutes})
     spans += [
-        KitSpan(KitKind.ROD, diameter_mm, count, release)
+        KitSpan(KitKind.ROD, diameter_mm, count, release, substitutes[diameter_mm])
         for diameter_mm, count in rods_taken(answer).items()
     ]
     return [span for span in spans if span.count > 0]

@@ -14,7 +14,7 @@ if TYPE_CHECKING:
 PLAN_BUDGET_MS = 50.0
 EDIT_BUDGET_MS = 200.0
 LIST_BUDGET_MS = 100.0
-HEADS, VISITS_PER_HEAD = 5_000, 12
+HEADS, VISITS_PER_HEAD, PLANS_TO_COME = 5_000, 12, 500
 REPEATS = 15
 
 
@@ -102,7 +102,7 @@ def bench_labels() -> None:
 
 
 def bench_salon() -> None:
-    """Lists and a draft over HTTP with 5 000 heads and 60 000 visits."""
+    """Lists and a draft over HTTP with 5 000 heads, 60 000 visits and 500 plans to come."""
     import django
 
     django.setup()
@@ -110,7 +110,7 @@ def bench_salon() -> None:
     from django.test import Client
     from django.test.utils import setup_test_environment
 
-    from salon.checks.crowd import fill
+    from salon.checks.crowd import fill, fill_the_book
 
     setup_test_environment()
     call_command("migrate", verbosity=0)
@@ -127,13 +127,23 @@ def bench_salon() -> None:
     report("findings, first page", median_ms(get("/api/visits/")), LIST_BUDGET_MS)
     report("visits of one head", median_ms(get("/api/visits/?head=77")), LIST_BUDGET_MS)
     report("shelf, for one head", median_ms(get("/api/shelf/?head=77")), LIST_BUDGET_MS)
-    report("drawer, at an hour", median_ms(get("/api/kit/?hours=48")), LIST_BUDGET_MS)
     wish = {"head": 77, "goal": {"style": "flat_twist_out", "sections": 14}}
 
     def draft() -> object:
         return client.post("/api/plans/draft/", wish, content_type="application/json")
 
-    report("an edit, recomputed over the API", median_ms(draft), EDIT_BUDGET_MS)
+    pages = {
+        "an edit, recomputed over the API": (draft, EDIT_BUDGET_MS),
+        "drawer, at an hour": (get("/api/kit/?hours=48"), LIST_BUDGET_MS),
+        "shelf, what is promised of it": (get("/api/shelf/"), LIST_BUDGET_MS),
+    }
+    free = {name: median_ms(work) for name, (work, _) in pages.items()}
+    fill_the_book(PLANS_TO_COME)
+    for name, (work, budget) in pages.items():
+        report(f"{name}, no plan to come", free[name], budget)
+        taken = median_ms(work)
+        report(f"{name}, {PLANS_TO_COME} to come", taken, budget)
+        print(f"{'':<52}{taken / free[name]:8.2f} times as long")
     bench_screen(user)
 
 

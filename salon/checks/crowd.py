@@ -1,12 +1,13 @@
 """A large invented salon, for measuring."""
 
-from datetime import timedelta
+from datetime import datetime, timedelta
 
 from django.contrib.auth.models import User
 from django.utils import timezone
 
 from salon.demo.build import build
 from salon.heads.models import Head, Observation
+from salon.planning.demand import renew_demand
 from salon.planning.models import Plan
 from salon.shelf.models import Product, StockMove
 from salon.visits.models import Visit, VisitDose, VisitStep
@@ -23,44 +24,37 @@ def fill(heads: int, visits_each: int) -> User:
     """
     build()
     plan = Plan.objects.filter(visits__isnull=False).earliest("pk")
-    seen = list(plan.head.observations.all())
+    observations = list(plan.head.observations.all())
     now = timezone.now()
-    made = Head.objects.bulk_create(Head(name=f"Head {n:05d}") for n in range(heads))
+    crowd = Head.objects.bulk_create(Head(name=f"Head {n:05d}") for n in range(heads))
     Observation.objects.bulk_create(
         [
             Observation(
                 head=head,
-                kind=one.kind,
-                zone=one.zone,
-                number=one.number,
-                word=one.word,
-                method=one.method,
+                kind=observation.kind,
+                zone=observation.zone,
+                number=observation.number,
+                word=observation.word,
+                method=observation.method,
             )
-            for head in made
-            for one in seen
+            for head in crowd
+            for observation in observations
         ],
         batch_size=2000,
     )
     plans = Plan.objects.bulk_create(
-        [
-            Plan(
-                head=head,
-                title=plan.title,
-                style=plan.style,
-                request=plan.request,
-                answer=plan.answer,
-                rules_version=plan.rules_version,
-            )
-            for head in made
-        ],
+        [copy_of(plan, head) for head in crowd],
         batch_size=200,
     )
     visits = Visit.objects.bulk_create(
         [
             Visit(
-                plan=one, head=one.head, started_at=now - timedelta(days=14 * (n + 1)), state="done"
+                plan=copy,
+                head=copy.head,
+                started_at=now - timedelta(days=14 * (n + 1)),
+                state="done",
             )
-            for one in plans
+            for copy in plans
             for n in range(visits_each)
         ],
         batch_size=2000,
@@ -82,3 +76,30 @@ def fill(heads: int, visits_each: int) -> User:
         batch_size=5000,
     )
     return User.objects.get(pk=1)
+
+
+def copy_of(plan: Plan, head: Head, start: datetime | None = None) -> Plan:
+    """The same plan for another head, perhaps at an hour to come; not written yet."""
+    return Plan(
+        head=head,
+        title=plan.title,
+        style=plan.style,
+        wish=plan.wish,
+        request=plan.request,
+        answer=plan.answer,
+        contract=plan.contract,
+        rules_version=plan.rules_version,
+        planned_start=start,
+    )
+
+
+def fill_the_book(plans: int) -> None:
+    """Plans to come, one every half hour from tomorrow on, with what they will take."""
+    plan = Plan.objects.filter(visits__isnull=False).earliest("pk")
+    first = timezone.now() + timedelta(days=1)
+    heads = Head.objects.order_by("-pk")[:plans]
+    copies = [
+        copy_of(plan, head, first + timedelta(minutes=30 * n)) for n, head in enumerate(heads)
+    ]
+    for copy in Plan.objects.bulk_create(copies, batch_size=200):
+        renew_demand(copy)

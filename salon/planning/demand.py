@@ -56,6 +56,7 @@ def kit_demand(plan: Plan) -> list[KitDemand]:
             kind=span.kind,
             diameter_mm=span.diameter_mm,
             count=span.count,
+            substitutes=span.substitutes,
             begin=start,
             end=start + timedelta(minutes=span.end_min),
             expires_at=start + EXPIRES_AFTER,

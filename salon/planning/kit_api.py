@@ -59,7 +59,7 @@ class KitSubstituteSerializer(serializers.Serializer[Any]):
     """Rods that stand in for those that were missing when it was planned."""
 
     diameter_mm = serializers.FloatField()
-    count = serializers.IntegerField()
+    count = serializers.IntegerField(source="substitutes")
 
 
 class KitComingSerializer(serializers.Serializer[Any]):
@@ -161,14 +161,14 @@ def plans_coming() -> tuple[list[dict[str, Any]], int]:
         planned_start__gte=since, pk__in=KitDemand.objects.values("plan")
     )
     ordered = coming.order_by("planned_start", "pk")
-    plans = list(ordered.select_related("head")[:COMING_MOST])
+    plans = list(ordered.select_related("head").defer("wish", "request", "answer")[:COMING_MOST])
     if not plans:
         return [], 0
     demands = defaultdict(list)
     for demand in KitDemand.objects.filter(plan__in=plans):
         demands[demand.plan_id].append(demand)
-    begins = [one.begin for rows in demands.values() for one in rows]
-    ends = [one.end for rows in demands.values() for one in rows]
+    begins = [demand.begin for rows in demands.values() for demand in rows]
+    ends = [demand.end for rows in demands.values() for demand in rows]
     now = timezone.now()
     drawer = drawer_during(min(begins, default=now), max(ends, default=now))
     rows = [coming_row(drawer, plan, demands[plan.pk], plan.pk in out) for plan in plans]
@@ -182,7 +182,7 @@ def coming_row(drawer: Drawer, plan: Plan, demands: list[KitDemand], taken: bool
         "head_name": plan.head.name,
         "title": plan.title,
         "planned_start": plan.planned_start,
-        "substitutes": plan.answered.kit_needed.substitutes,
+        "substitutes": [demand for demand in demands if demand.substitutes],
         "taken": taken,
         "needs": [need_row(drawer, demand) for demand in demands],
     }

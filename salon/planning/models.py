@@ -100,6 +100,9 @@ class KitDemand(Demand):
     kind = models.CharField(max_length=10, choices=[(kind.value, kind.value) for kind in KitKind])
     diameter_mm = models.FloatField(null=True, blank=True)
     count = models.PositiveIntegerField()
+    substitutes = models.PositiveIntegerField(
+        default=0, help_text="How many of them stand in for rods of another size."
+    )
 
     class Meta(Demand.Meta):
         constraints = [

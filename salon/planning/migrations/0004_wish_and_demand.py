@@ -74,6 +74,12 @@ class Migration(migrations.Migration):
                 ),
                 ("diameter_mm", models.FloatField(blank=True, null=True)),
                 ("count", models.PositiveIntegerField()),
+                (
+                    "substitutes",
+                    models.PositiveIntegerField(
+                        default=0, help_text="How many of them stand in for rods of another size."
+                    ),
+                ),
             ],
             options={
                 "abstract": False,

@@ -90,10 +90,13 @@ class FreeTest(KitTest):
         self.assertEqual(second.answer["kit_needed"]["substitutes"][0]["diameter_mm"], 16)
         later = self.tomorrow + timedelta(hours=1)
         # Sixteen are missing; in rows of odd numbers the middle one may be left its own size.
-        odd = second.answer["kit_needed"]["substitutes"][0]["count"]
-        self.assertIn(odd, (16, 17))
-        self.assertEqual(self.free(later), odd - 16)
-        self.assertEqual(self.free(later, mm=16), 30 - odd)
+        substitutes = second.answer["kit_needed"]["substitutes"][0]["count"]
+        self.assertIn(substitutes, (16, 17))
+        self.assertEqual(self.free(later), substitutes - 16)
+        self.assertEqual(self.free(later, mm=16), 30 - substitutes)
+        listed = {row["plan"]: row["substitutes"] for row in self.kit()["coming"]}
+        stand_in = {"diameter_mm": 16.0, "count": substitutes}
+        self.assertEqual(listed, {first.pk: [], second.pk: [stand_in]})
 
     def test_a_later_plan_counts_too_if_rods_would_still_be_worn(self) -> None:
         self.plan_at(self.tomorrow + timedelta(hours=20))
