@@ -13,6 +13,7 @@ FLAGS = (
 )
 DESK: ViewportSize = {"width": 1280, "height": 800}
 TABLET: ViewportSize = {"width": 820, "height": 1180}
+PHONE: ViewportSize = {"width": 390, "height": 844}
 
 
 @contextmanager

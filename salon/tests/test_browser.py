@@ -10,7 +10,7 @@ from django.contrib.auth.models import User
 from django.test import Client, LiveServerTestCase
 from playwright.sync_api import Page, expect
 
-from salon.checks.browser import DESK, browser
+from salon.checks.browser import DESK, PHONE, browser
 from salon.demo.build import USERNAME, build
 from salon.heads.models import Head
 from salon.heads.services import add_head
@@ -18,6 +18,9 @@ from salon.planning.models import Plan
 from salon.shelf.models import Product
 from salon.tests.base import MEASURED
 
+#: What is awaited on a page is awaited as long on a slow machine [ms].
+PATIENCE = 30_000
+expect.set_options(timeout=PATIENCE)
 AXE = settings.BASE_DIR / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
 
@@ -44,7 +47,7 @@ class BrowserTest(LiveServerTestCase):
         context = chromium.new_context(
             base_url=cls.live_server_url, viewport=DESK, locale="en-GB", **cls.context_options
         )
-        context.set_default_timeout(30_000)
+        context.set_default_timeout(PATIENCE)
         cls.page = context.new_page()
         cls.errors = []
         cls.page.on("pageerror", lambda error: cls.errors.append(str(error)))
@@ -226,16 +229,18 @@ class DemoSalonTest(BrowserTest):
 
     def violations(self) -> list[str]:
         self.page.add_script_tag(path=AXE)
-        found = self.page.evaluate(
+        violations = self.page.evaluate(
             "async () => (await axe.run(document, {runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa',"
             " 'wcag22aa']})).violations.map(v => `${v.id}: ${v.nodes[0].html.slice(0, 160)}`)"
         )
-        return list(found)
+        return list(violations)
 
-    def test_places_are_accessible_in_light_and_dark(self) -> None:
+    def places(self) -> list[str]:
+        """Every place of the interface that comes to rest."""
         plan = Plan.objects.filter(visits__isnull=True).earliest("pk")
         done = Plan.objects.filter(visits__isnull=False).earliest("pk")
-        places = [
+        visit = done.visits.get()
+        return [
             "/heads",
             "/heads/new",
             f"/heads/{plan.head_id}",
@@ -248,29 +253,91 @@ class DemoSalonTest(BrowserTest):
             "/house",
             f"/plans/{plan.pk}",
             f"/plans/{plan.pk}/visit",
-            f"/visits/{done.visits.get().pk}",
+            f"/visits/{visit.pk}",
+            f"/visits/{visit.pk}/correct",
+            f"/heads/{plan.head_id}/consultation?part=reason",
             f"/heads/{plan.head_id}/consultation?part=density",
             f"/heads/{plan.head_id}/consultation?part=curl",
             "/findings",
             f"/shelf?head={plan.head_id}",
             "/shelf/products/new",
-            f"/shelf/products/{Product.objects.get(name='Travel-size curl milk').pk}",
+            f"/shelf/products/{Product.objects.get(name__contains='Travel-size').pk}",
             "/shelf/kit",
             "/shelf/exchange",
         ]
+
+    def calibration(self) -> None:
+        """The scale streams: this place is never without traffic."""
+        self.page.goto(f"/shelf/products/{Product.objects.earliest('pk').pk}/calibration")
+        expect(self.page.get_by_text("steady", exact=True)).to_be_visible()
+
+    def test_places_are_accessible_in_light_and_dark(self) -> None:
         for scheme in ("light", "dark"):
             self.page.emulate_media(color_scheme=scheme)
-            for place in places:
+            for place in self.places():
                 self.page.goto(place)
                 self.page.wait_for_load_state("networkidle")
                 with self.subTest(place=place, scheme=scheme):
                     self.assertEqual(self.violations(), [])
-            # The scale streams: this place is never without traffic.
-            self.page.goto(f"/shelf/products/{Product.objects.earliest('pk').pk}/calibration")
-            expect(self.page.get_by_text("steady", exact=True)).to_be_visible()
+            self.calibration()
             with self.subTest(place="calibration", scheme=scheme):
                 self.assertEqual(self.violations(), [])
         self.page.goto("/heads")
+
+    def widest(self) -> int:
+        """How wide the page is, with what it would have to be scrolled aside for [px]."""
+        return int(self.page.evaluate("document.documentElement.scrollWidth"))
+
+    def test_no_place_is_wider_than_a_phone_even_for_a_long_word(self) -> None:
+        word = "Einzelsträhnenbefeuchtungsplan" * 2
+        for model in (Head, Product):
+            for row in model._default_manager.all():
+                row.name = f"{word} {row.name}"
+                row.save(update_fields=["name"])
+        Plan.objects.update(title=word)
+        self.page.set_viewport_size(PHONE)
+        titles = set()
+        try:
+            for place in self.places():
+                self.page.goto(place)
+                self.page.wait_for_load_state("networkidle")
+                titles.add(self.page.title())
+                with self.subTest(place=place):
+                    self.assertLessEqual(self.widest(), PHONE["width"])
+            self.calibration()
+            with self.subTest(place="calibration"):
+                self.assertLessEqual(self.widest(), PHONE["width"])
+        finally:
+            self.page.set_viewport_size(DESK)
+        self.assertNotIn("Gauffer", titles, "a page without a title of its own")
+        self.page.goto("/heads")
+
+    def test_what_is_searched_stands_in_the_address(self) -> None:
+        page = self.page
+        page.get_by_label("Part of a name").fill("quil")
+        expect(page.get_by_role("link", name="Bas Quillon")).to_be_visible()
+        expect(page.get_by_role("link", name="Ines Marrow")).to_have_count(0)
+        page.get_by_role("link", name="Bas Quillon").click()
+        expect(page.get_by_role("heading", name="Bas Quillon")).to_be_visible()
+        page.go_back()
+        expect(page.get_by_label("Part of a name")).to_have_value("quil")
+        page.reload()
+        expect(page.get_by_label("Part of a name")).to_have_value("quil")
+
+    def test_escape_closes_what_is_open(self) -> None:
+        page = self.page
+        expect(page.get_by_role("heading", name="Heads")).to_be_visible()
+        page.keyboard.press("/")
+        finder = page.get_by_role("combobox", name="find a head")
+        expect(finder).to_be_focused()
+        page.keyboard.press("Escape")
+        expect(finder).not_to_be_focused()
+        page.goto(f"/plans/{Plan.objects.filter(visits__isnull=True).earliest('pk').pk}")
+        page.get_by_role("button", name=re.compile("why")).first.click()
+        reasons = page.locator(".el-popover:visible")
+        expect(reasons).to_have_count(1)
+        page.keyboard.press("Escape")
+        expect(reasons).to_have_count(0)
 
     def test_find_a_head_by_keyboard_alone(self) -> None:
         page = self.page

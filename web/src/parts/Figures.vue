@@ -60,6 +60,7 @@ const scrolls = computed(() => inner.width.value > outer.width.value + 1)
     border: 0;
     text-align: left !important;
     white-space: normal;
+    overflow-wrap: anywhere;
   }
   .stack :deep(td[data-label])::before {
     content: attr(data-label);
