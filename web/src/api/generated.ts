@@ -1682,10 +1682,10 @@ export interface components {
             first: components["schemas"]["Measures"];
             second: components["schemas"]["Measures"];
             /**
-             * Told
+             * Summary
              * @description What the second gives up and gains, in words.
              */
-            told: string[];
+            summary: string[];
         };
         /**
          * CompareRequest
@@ -2529,8 +2529,8 @@ export interface components {
             more_shed: boolean;
             /** More Broken */
             more_broken: boolean;
-            /** Told */
-            told: string;
+            /** Text */
+            text: string;
             /** Source */
             source: string;
         };
@@ -2662,13 +2662,6 @@ export interface components {
             length_high: number;
             /** Format: double */
             definition: number;
-        };
-        FoundRequest: {
-            kind: components["schemas"]["Kind62eEnum"];
-            value: number | string;
-            zone?: components["schemas"]["ZoneEnum"] | components["schemas"]["BlankEnum"];
-            method: components["schemas"]["MethodEnum"];
-            note?: string;
         };
         /**
          * Goal
@@ -4026,7 +4019,14 @@ export interface components {
             routine?: components["schemas"]["RoutineEnum"];
             night?: components["schemas"]["NightEnum"];
             school?: components["schemas"]["SchoolRequest"];
-            observations?: components["schemas"]["FoundRequest"][];
+            observations?: components["schemas"]["NewObservationRequest"][];
+        };
+        NewObservationRequest: {
+            kind: components["schemas"]["Kind62eEnum"];
+            value: number | string;
+            zone?: components["schemas"]["ZoneEnum"] | components["schemas"]["BlankEnum"];
+            method: components["schemas"]["MethodEnum"];
+            note?: string;
         };
         /**
          * NextTest
@@ -4130,7 +4130,7 @@ export interface components {
             withdrawn_at?: string | null;
         };
         ObserveRequest: {
-            observations: components["schemas"]["FoundRequest"][];
+            observations: components["schemas"]["NewObservationRequest"][];
         };
         /**
          * OnHead
@@ -4663,12 +4663,12 @@ export interface components {
              */
             bundles?: number[][];
             /**
-             * Made As
+             * Set Details
              * @description What the set itself is made of: turns, widths, gaps, in words.
              */
-            made_as?: string[];
-            /** Made Reasons */
-            made_reasons?: components["schemas"]["Reason"][];
+            set_details?: string[];
+            /** Set Reasons */
+            set_reasons?: components["schemas"]["Reason"][];
             /**
              * Section Reasons
              * @description How what a section shows comes about.
@@ -5164,7 +5164,7 @@ export interface components {
             hair: {
                 [key: string]: unknown;
             };
-            readonly known: components["schemas"]["ProfileAnswer"];
+            readonly estimates: components["schemas"]["ProfileAnswer"];
             /** Format: double */
             shrinkage: number | null;
             current: components["schemas"]["Observation"][];
@@ -5397,6 +5397,17 @@ export interface components {
         };
         RaiseRequest: {
             sign: components["schemas"]["SignEnum"];
+        };
+        RaisedStopSign: {
+            readonly id: number;
+            sign: components["schemas"]["SignEnum"];
+            /** Format: date-time */
+            raised_at?: string;
+            readonly raised_by: string;
+            /** Format: date-time */
+            cleared_at?: string | null;
+            readonly cleared_by: string;
+            clear_note?: string;
         };
         /**
          * Reading
@@ -6740,17 +6751,6 @@ export interface components {
          * @enum {string}
          */
         StopSign: "open_sores" | "weeping" | "may_be_contagious" | "sudden_patches" | "severe_pain";
-        StopSignSeen: {
-            readonly id: number;
-            sign: components["schemas"]["SignEnum"];
-            /** Format: date-time */
-            seen_at?: string;
-            readonly seen_by: string;
-            /** Format: date-time */
-            cleared_at?: string | null;
-            readonly cleared_by: string;
-            clear_note?: string;
-        };
         /**
          * Strand
          * @description Thickness class of the single strand.
@@ -8393,7 +8393,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StopSignSeen"][];
+                    "application/json": components["schemas"]["RaisedStopSign"][];
                 };
             };
         };
@@ -8418,7 +8418,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StopSignSeen"];
+                    "application/json": components["schemas"]["RaisedStopSign"];
                 };
             };
             400: {
@@ -9941,7 +9941,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StopSignSeen"];
+                    "application/json": components["schemas"]["RaisedStopSign"];
                 };
             };
             400: {
