@@ -23,15 +23,21 @@ class Parser(argparse.ArgumentParser):
 
 def parser() -> argparse.ArgumentParser:
     """The command line."""
-    made = Parser(prog="python -m craft", description="The rules of the job, JSON in, JSON out.")
-    commands = made.add_subparsers(dest="command", required=True, metavar="COMMAND")
+    commands_parser = Parser(
+        prog="python -m craft", description="The rules of the job, JSON in, JSON out."
+    )
+    commands = commands_parser.add_subparsers(dest="command", required=True, metavar="COMMAND")
     for name, command in COMMANDS.items():
-        one = commands.add_parser(name, help=(command.request.__doc__ or "").split(".")[0])
-        one.add_argument("request", nargs="?", type=Path, help="request file, else standard input")
-        one.add_argument("answer", nargs="?", type=Path, help="answer file, else standard output")
-    one = commands.add_parser("schema", help="JSON Schema of a command's request and answer")
-    one.add_argument("of", choices=sorted(COMMANDS), metavar="COMMAND")
-    return made
+        subcommand = commands.add_parser(name, help=(command.request.__doc__ or "").split(".")[0])
+        subcommand.add_argument(
+            "request", nargs="?", type=Path, help="request file, else standard input"
+        )
+        subcommand.add_argument(
+            "answer", nargs="?", type=Path, help="answer file, else standard output"
+        )
+    subcommand = commands.add_parser("schema", help="JSON Schema of a command's request and answer")
+    subcommand.add_argument("of", choices=sorted(COMMANDS), metavar="COMMAND")
+    return commands_parser
 
 
 def request_text(path: Path | None) -> str:
@@ -65,8 +71,8 @@ def main(argv: Sequence[str] | None = None) -> int:
         arguments = parser().parse_args(argv)
         text = answer_text(arguments)
     except CraftError as error:
-        told = {"error": {"field": error.field, "message": error.message}}
-        print(json.dumps(told, ensure_ascii=False), file=sys.stderr)
+        problem = {"error": {"field": error.field, "message": error.message}}
+        print(json.dumps(problem, ensure_ascii=False), file=sys.stderr)
         return BAD_INPUT
     path = getattr(arguments, "answer", None)
     if path:

@@ -65,12 +65,14 @@ def calibrate(readings: Sequence[Reading]) -> Calibration:
     """
     if not readings:
         raise CraftError("readings", "Weigh at least one unit; three or more tell the spread.")
-    units = sum(one.units for one in readings)
-    mean = sum(one.grams for one in readings) / units
+    units = sum(reading.units for reading in readings)
+    mean = sum(reading.grams for reading in readings) / units
     free = len(readings) - 1
     if free < 1:
         return Calibration(mean, None, None, None, 1)
-    squares = sum((one.grams - one.units * mean) ** 2 / one.units for one in readings)
+    squares = sum(
+        (reading.grams - reading.units * mean) ** 2 / reading.units for reading in readings
+    )
     spread = math.sqrt(squares / free)
     wide = float(stdtrit(free, (1 + CONFIDENCE) / 2)) * spread / math.sqrt(units)
     return Calibration(mean, spread, mean - wide, mean + wide, len(readings))
@@ -106,8 +108,8 @@ def drift(before: Sequence[Reading], since: Sequence[Reading]) -> Drift | None:
     if min(len(before), len(since)) < LEAST_READINGS:
         return None
     old, new = calibrate(before), calibrate(since)
-    old_var = (old.spread_g or 0.0) ** 2 / sum(one.units for one in before)
-    new_var = (new.spread_g or 0.0) ** 2 / sum(one.units for one in since)
+    old_var = (old.spread_g or 0.0) ** 2 / sum(reading.units for reading in before)
+    new_var = (new.spread_g or 0.0) ** 2 / sum(reading.units for reading in since)
     change = new.unit_g / old.unit_g - 1
     both = old_var + new_var
     if both == 0:

@@ -9,6 +9,7 @@ from pydantic import BaseModel
 
 from craft import drying, partings
 from craft.air import drying_deficit
+from craft.complete import complete
 from craft.contract import (
     DryAnswer,
     DryRequest,
@@ -26,10 +27,9 @@ from craft.contract.look import LookAnswer
 from craft.contract.profile import ProfileAnswer, ProfileRequest
 from craft.contract.proposals import ChainAnswer, CompareAnswer, CompareRequest, ProposeAnswer
 from craft.contract.visit import VisitAnswer, VisitRequest
-from craft.drying import Bundle, Stage
+from craft.drying import Cylinder, Stage
 from craft.errors import CraftError, Missing, NeverDries
 from craft.head import hairline, radius
-from craft.known import known
 from craft.labels import ALLERGEN_FROM_PERCENT, read_label
 from craft.partings import Layout, bundles, count_of, part, totals
 from craft.profiling import profiled
@@ -84,7 +84,7 @@ def mass_and_length(request: DryRequest) -> tuple[float, float]:
             "This is missing: give the hair, or both mass_g (1 to 2000 g) and length_cm "
             "(1 to 150 cm).",
         )
-    hair = known(request.hair)
+    hair = complete(request.hair)
     of_hair = totals(part(hair.on_head, Layout(Scheme.QUADRANTS, 4)).sections)["grams"]
     return given.mass_g or of_hair, given.length_cm or hair.length_cm
 
@@ -99,16 +99,17 @@ def checked_stages(request: DryRequest) -> list[Stage]:
     for index, stage in enumerate(request.stages):
         endless = stage.hours is None and stage.until_share == 1
         if endless and (index < last or stage.kind is StageKind.CLOTH):
-            told = (
+            problem = (
                 "A cloth takes up only so much; give hours."
                 if stage.kind is StageKind.CLOTH
                 else "Only the last stage may run until dry; give hours."
             )
-            raise CraftError(f"stages.{index}.hours", told)
+            raise CraftError(f"stages.{index}.hours", problem)
         if stage.kind is not StageKind.CLOTH and drying_deficit(stage.temp_c, stage.rh) <= 0:
             raise NeverDries(f"stages.{index}.rh")
     return [
-        Stage(one.kind, one.temp_c, one.rh, one.hours, one.until_share) for one in request.stages
+        Stage(stage.kind, stage.temp_c, stage.rh, stage.hours, stage.until_share)
+        for stage in request.stages
     ]
 
 
@@ -124,8 +125,8 @@ def dry(request: DryRequest) -> DryAnswer:
     packed = drying.PACKED_KG_PER_M3[request.set.kind]
     slowest_kg = mass_g / 1000 * request.set.largest
     thick = drying.section_radius(slowest_kg, request.set.sections, packed, length_cm / 100)
-    bundle = Bundle(thick, packed)
-    run = drying.dry(bundle, request.water, stages, request.factor)
+    cylinder = Cylinder(thick, packed)
+    run = drying.dry(cylinder, request.water, stages, request.factor)
     step = max(1, len(run.hours) // CURVE_POINTS)
     points = [*range(0, len(run.hours), step), len(run.hours) - 1]
     answer = DryAnswer(
@@ -137,16 +138,16 @@ def dry(request: DryRequest) -> DryAnswer:
             (round(float(run.hours[i]), 4), round(float(run.shares[i]), 5))
             for i in dict.fromkeys(points)
         ],
-        stages=stages_out([one.kind for one in stages], run, request.water),
+        stages=stages_out([stage.kind for stage in stages], run, request.water),
     )
     if request.release_h is None:
         return answer
     at = request.release_h
     wet, dry_ = (
-        drying.dry(bundle, request.water, stages, request.factor * math.exp(z * request.spread))
+        drying.dry(cylinder, request.water, stages, request.factor * math.exp(z * request.spread))
         for z in (drying.BAND_Z, -drying.BAND_Z)
     )
-    odds = drying.odds_dry(bundle, request.water, stages, at, request.factor, request.spread)
+    odds = drying.odds_dry(cylinder, request.water, stages, at, request.factor, request.spread)
     return answer.model_copy(
         update={
             "at_release": round(run.at(at), 4),
@@ -157,14 +158,14 @@ def dry(request: DryRequest) -> DryAnswer:
     )
 
 
-def parted(request: PartingsRequest) -> PartingsAnswer:
+def part_head(request: PartingsRequest) -> PartingsAnswer:
     """Part a head.
 
     Raises:
         CraftError: the scheme cannot make so many sections, or a change by hand speaks of
             something that is not there
     """
-    hair = known(request.hair)
+    hair = complete(request.hair)
     if request.scheme is Scheme.DIRECTED:
         total = request.directed
         if not total:
@@ -173,23 +174,23 @@ def parted(request: PartingsRequest) -> PartingsAnswer:
             raise CraftError("count", f"Those make {total} sections; leave the count out.")
     else:
         total = count_of(request.scheme, request.count)
-    made = part(hair.on_head, request.layout(request.scheme, total), "")
-    sections = made.sections
+    parting = part(hair.on_head, request.layout(request.scheme, total), "")
+    sections = parting.sections
     sums = partings.totals(sections)
     sizes = request.sizes_mm
     return PartingsAnswer(
         sections=[
-            section_out(one).model_copy(
-                update={"rod_mm": sizes[one.rod] if sizes and one.rod is not None else None}
+            section_out(section).model_copy(
+                update={"rod_mm": sizes[section.rod] if sizes and section.rod is not None else None}
             )
-            for one in sections
+            for section in sections
         ],
         scalp_cm2=round(sums["scalp_cm2"], 1),
         hairs=round(sums["hairs"]),
         hairline=[(round(float(x), 2), round(float(y), 2)) for x, y in hairline(hair.head_cm)],
         assumed=list(hair.assumed),
-        lines=[line_out(one) for one in made.lines],
-        bundles=[list(one) for one in bundles(sections)],
+        lines=[line_out(line) for line in parting.lines],
+        bundles=[list(cylinder) for cylinder in bundles(sections)],
         views=views_of(sections, hair.head_cm),
         radius_cm=round(radius(hair.head_cm), 2),
     )
@@ -209,20 +210,22 @@ def labelled(request: LabelRequest) -> LabelAnswer:
     return LabelAnswer(
         ingredients=[
             IngredientOut(
-                name=one.name,
-                text=one.text,
-                families=list(one.families),
-                percent=one.percent,
-                may_contain=one.optional,
-                allergen=one.allergen,
-                melts_c=one.melts_c,
+                name=ingredient.name,
+                text=ingredient.text,
+                families=list(ingredient.families),
+                percent=ingredient.percent,
+                may_contain=ingredient.optional,
+                allergen=ingredient.allergen,
+                melts_c=ingredient.melts_c,
             )
-            for one in label.ingredients
+            for ingredient in label.ingredients
         ],
         families=list(label.families),
         allergens=list(label.allergens),
         allergens_named_from_percent=ALLERGEN_FROM_PERCENT[request.leave_on],
-        unknown=[UnknownOut(text=one.text, close=list(one.close)) for one in label.unknown],
+        unknown=[
+            UnknownOut(text=unknown.text, close=list(unknown.close)) for unknown in label.unknown
+        ],
         sources=list(LABEL_SOURCES),
     )
 
@@ -239,6 +242,6 @@ COMMANDS = {
     "drying": Command(PlanRequest, DryingPlanAnswer, drying_plan),
     "crown": Command(PlanRequest, CrownAnswer, crown),
     "look": Command(PlanRequest, LookAnswer, looks),
-    "partings": Command(PartingsRequest, PartingsAnswer, parted),
+    "partings": Command(PartingsRequest, PartingsAnswer, part_head),
     "visit": Command(VisitRequest, VisitAnswer, visit),
 }

@@ -10,7 +10,7 @@ from craft.vocabulary import Buildup, Elasticity, Landmark, Level, Pattern, Stra
 
 
 @dataclass(frozen=True)
-class KnownHair:
+class CompleteHair:
     """A head of hair with every value filled.
 
     Args:
@@ -56,7 +56,7 @@ class KnownHair:
         )
 
 
-def known(hair: Hair) -> KnownHair:
+def complete(hair: Hair) -> CompleteHair:
     """Fill what was not measured with house values and say so.
 
     Args:
@@ -89,7 +89,7 @@ def known(hair: Hair) -> KnownHair:
     if hair.head_cm is None:
         assumed.append(f"Head circumference not measured: {REFERENCE_CIRCUMFERENCE_CM:g} cm.")
     zones = sorted(hair.zones.items())
-    return KnownHair(
+    return CompleteHair(
         pattern=hair.pattern,
         porosity=hair.porosity or Level.MEDIUM,
         strand=fibre.strand_class(diameter),

@@ -98,7 +98,7 @@ class Question:
 
 def words(kind: type[StrEnum]) -> tuple[str, ...]:
     """The words of an enumeration."""
-    return tuple(one.value for one in kind)
+    return tuple(member.value for member in kind)
 
 
 YES_NO = ("yes", "no")
@@ -114,7 +114,7 @@ COLOUR = ("none", "deposit", "permanent", "lightened")
 RELAXER = ("never", "grown_out", "on_lengths")
 LANDMARK_PREFIX = "to_"
 LANDMARK_KEYS: Mapping[Landmark, str] = {
-    one: f"{LANDMARK_PREFIX}{one.value.replace('-', '_')}_cm" for one in Landmark
+    landmark: f"{LANDMARK_PREFIX}{landmark.value.replace('-', '_')}_cm" for landmark in Landmark
 }
 
 
@@ -355,9 +355,11 @@ QUESTIONS: tuple[Question, ...] = (
     ),
 )
 
-BY_KEY: Mapping[str, Question] = {one.key: one for one in QUESTIONS}
+BY_KEY: Mapping[str, Question] = {question.key: question for question in QUESTIONS}
 #: What is kept as dated observations.
-OBSERVED: tuple[Question, ...] = tuple(one for one in QUESTIONS if one.kept is Kept.OBSERVED)
+OBSERVED: tuple[Question, ...] = tuple(
+    question for question in QUESTIONS if question.kept is Kept.OBSERVED
+)
 #: Dates that may lie ahead.
 AHEAD = frozenset({"event_on"})
 
@@ -384,8 +386,14 @@ def wrong_number(question: Question, value: object) -> str:
     is_number = isinstance(value, int | float) and not isinstance(value, bool)
     if value in question.options or (is_number and low <= value <= high):  # type: ignore[operator]
         return ""
-    told = allowed({"type": "number", "minimum": low, "maximum": high, "x-unit": question.unit})
-    return told if not question.options else f"{told[:-1]}, or {', '.join(question.options)}."
+    allowed_words = allowed(
+        {"type": "number", "minimum": low, "maximum": high, "x-unit": question.unit}
+    )
+    return (
+        allowed_words
+        if not question.options
+        else f"{allowed_words[:-1]}, or {', '.join(question.options)}."
+    )
 
 
 def wrong_choice(question: Question, value: object) -> str:
@@ -402,7 +410,7 @@ def split(value: object) -> list[str]:
 
 def wrong_many(question: Question, value: object) -> str:
     """Any of the options."""
-    fits = isinstance(value, str | list) and all(one in question.options for one in split(value))
+    fits = isinstance(value, str | list) and all(word in question.options for word in split(value))
     return "" if fits else "Use any of: " + ", ".join(question.options) + "."
 
 
@@ -426,7 +434,7 @@ def wrong_list(_: Question, value: object) -> str:
     fits = (
         isinstance(value, list)
         and len(value) <= LIST_MOST
-        and all(isinstance(one, str) and 0 < len(one.strip()) <= TEXT_MOST for one in value)
+        and all(isinstance(text, str) and 0 < len(text.strip()) <= TEXT_MOST for text in value)
     )
     return "" if fits else f"Give a list of at most {LIST_MOST} entries."
 

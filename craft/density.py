@@ -79,26 +79,27 @@ def settle(readings: Sequence[Reading]) -> Settled:
     """
     mean, spread = weighted(readings)
     band = Reading(Way.COUNTED, math.exp(mean), spread).band
-    disagree = tuple(one.way for one in readings if against(one, readings))
+    disagree = tuple(reading.way for reading in readings if against(reading, readings))
     return Settled(math.exp(mean), *band, disagree)
 
 
 def weighted(readings: Sequence[Reading]) -> tuple[float, float]:
     """Weighted mean of the logarithms, and its standard deviation."""
-    weights = [one.spread**-2 for one in readings]
+    weights = [reading.spread**-2 for reading in readings]
     mean = sum(
-        weight * math.log(one.per_cm2) for weight, one in zip(weights, readings, strict=True)
+        weight * math.log(reading.per_cm2)
+        for weight, reading in zip(weights, readings, strict=True)
     ) / sum(weights)
     return mean, sum(weights) ** -0.5
 
 
-def against(one: Reading, readings: Sequence[Reading]) -> bool:
+def against(reading: Reading, readings: Sequence[Reading]) -> bool:
     """Whether the others together speak against a reading."""
-    others = [other for other in readings if other is not one]
+    others = [other for other in readings if other is not reading]
     if not others:
         return False
     mean, spread = weighted(others)
-    return abs(math.log(one.per_cm2) - mean) > DISAGREE_Z * math.hypot(spread, one.spread)
+    return abs(math.log(reading.per_cm2) - mean) > DISAGREE_Z * math.hypot(spread, reading.spread)
 
 
 def as_count(per_cm2: float) -> tuple[int, float]:

@@ -97,7 +97,7 @@ class Stage:
 
 
 @dataclass(frozen=True)
-class Bundle:
+class Cylinder:
     """A section as the drying law sees it.
 
     Args:
@@ -231,11 +231,11 @@ def cloth_times(water: float) -> Floats:
     return np.where(left > 0, hours, np.inf)
 
 
-def stage_times(bundle: Bundle, water: float, stage: Stage, factor: float) -> Floats:
+def stage_times(cylinder: Cylinder, water: float, stage: Stage, factor: float) -> Floats:
     """Hours to reach each share of the common grid if the whole drying took place in one stage.
 
     Args:
-        bundle: the section
+        cylinder: the section
         water: water to lose [g per g of dry hair], > 0
         stage: the air
         factor: learned multiplier on the time, > 0
@@ -244,15 +244,15 @@ def stage_times(bundle: Bundle, water: float, stage: Stage, factor: float) -> Fl
     """
     if stage.kind is StageKind.CLOTH:
         return cloth_times(water)
-    water_kg_m3 = bundle.packed_kg_m3 * water
+    water_kg_m3 = cylinder.packed_kg_m3 * water
     deficit = drying_deficit(stage.temp_c, stage.rh)
     transfer = transfer_coefficient(HEAT_TRANSFER[stage.kind])
-    film = film_time(water_kg_m3, bundle.radius_m, transfer, deficit)
-    shell = shell_time(water_kg_m3, bundle.radius_m, deficit)
+    film = film_time(water_kg_m3, cylinder.radius_m, transfer, deficit)
+    shell = shell_time(water_kg_m3, cylinder.radius_m, deficit)
     # Loose hair shields itself in still air: the head as a whole cannot lose more than its
     # envelope lets out. A dryer blows through it.
     still = stage.kind in STILL
-    envelope = water_kg_m3 * bundle.envelope_m / (transfer * deficit) if still else 0.0
+    envelope = water_kg_m3 * cylinder.envelope_m / (transfer * deficit) if still else 0.0
     seconds = max(film, envelope) * _SHARES + shell * _SHELL
     return seconds * (factor / SECONDS_PER_HOUR)
 
@@ -264,11 +264,11 @@ def takes_nothing(water: float, stage: Stage, done: float) -> bool:
     return drying_deficit(stage.temp_c, stage.rh) <= LEAST_DEFICIT
 
 
-def dry(bundle: Bundle, water: float, stages: Sequence[Stage], factor: float = 1.0) -> Run:
+def dry(cylinder: Cylinder, water: float, stages: Sequence[Stage], factor: float = 1.0) -> Run:
     """Follow a section through its drying stages.
 
     Args:
-        bundle: the section
+        cylinder: the section
         water: water to lose [g per g of dry hair], > 0
         stages: in order; one without hours ends the list
         factor: learned multiplier on the time, > 0
@@ -291,7 +291,7 @@ def dry(bundle: Bundle, water: float, stages: Sequence[Stage], factor: float = 1
             clock += stage.hours
             ends.append(clock)
             continue
-        own = stage_times(bundle, water, stage, factor)
+        own = stage_times(cylinder, water, stage, factor)
         entered = float(np.interp(done, _SHARES, own))
         leaves = float(np.interp(stage.until_share, _SHARES, own))
         if stage.hours is not None:
@@ -306,7 +306,7 @@ def dry(bundle: Bundle, water: float, stages: Sequence[Stage], factor: float = 1
 
 
 def odds_dry(
-    bundle: Bundle,
+    cylinder: Cylinder,
     water: float,
     stages: Sequence[Stage],
     at_hours: float,
@@ -319,7 +319,7 @@ def odds_dry(
     slower than forecast could this hair dry and still be ready?
 
     Args:
-        bundle: the section
+        cylinder: the section
         water: water to lose [g per g of dry hair], > 0
         stages: as for `dry`
         at_hours: planned release [h], >= 0
@@ -337,7 +337,7 @@ def odds_dry(
 
     def late(log_slower: float) -> float:
         """By how much drying this much slower is late, as a logarithm."""
-        took = dry(bundle, water, stages, factor * math.exp(log_slower)).time_to(1.0)
+        took = dry(cylinder, water, stages, factor * math.exp(log_slower)).time_to(1.0)
         return NEVER if took is None else math.log(took / at_hours)
 
     if late(-SLOWER_RANGE) > 0:

@@ -31,7 +31,7 @@ def porosity_over_time(readings: Iterable[Reading]) -> list[tuple[float, tuple[f
         readings: (day, test, value); of a test made twice, the newer counts
     Source: as `craft.porosity`.
     """
-    kept = sorted(readings, key=lambda one: one[0])
+    kept = sorted(readings, key=lambda reading: reading[0])
     days = sorted({day for day, _, _ in kept})
     return [(day, tuple(map(float, porosity.posterior(evidence(kept, day))))) for day in days]
 
@@ -64,12 +64,12 @@ def paired(
         (day, first, second)
     """
     others = list(second)
-    found = []
+    pairs = []
     for day, value in first:
         near = min(others, key=lambda other: abs(other[0] - day), default=None)
         if near is not None and abs(near[0] - day) <= within:
-            found.append((day, value, near[1]))
-    return found
+            pairs.append((day, value, near[1]))
+    return pairs
 
 
 def breakage(

@@ -150,15 +150,15 @@ class Silhouette:
         down = BROADEST_CM + max(0.0, self.end_cm - BROADEST_CM)
         turns = down / max(rise_cm, FINEST_TURN_CM)
         count = min(STRAND_POINTS_MOST, max(24, math.ceil(turns * STRAND_POINTS_PER_TURN)))
-        found = []
+        points = []
         for step in range(count + 1):
             share = 0.04 + 0.94 * step / count
             layer = self.thickness(share)
             wave = min(curl_cm / 2, CURL_OF_LAYER * layer) * math.sin(2 * math.pi * turns * share)
             (x, y), (right, below) = self.inner(share)
             out = min(layer, max(0.0, depth * layer + wave))
-            found.append(rounded((x + right * out, y + below * out)))
-        return found
+            points.append(rounded((x + right * out, y + below * out)))
+        return points
 
     @property
     def breadth_cm(self) -> float:

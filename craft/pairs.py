@@ -40,8 +40,8 @@ def flaking_chance(flaked: int, clear: int) -> float:
         flaked, clear: visits with flakes or residue, and without
     Source: mean of a Beta posterior with the prior above; any textbook.
     """
-    seen = PRIOR_FLAKED + PRIOR_CLEAR + flaked + clear
-    return (PRIOR_FLAKED + flaked) / seen
+    counted = PRIOR_FLAKED + PRIOR_CLEAR + flaked + clear
+    return (PRIOR_FLAKED + flaked) / counted
 
 
 def judge(tests: Sequence[Flaking], flaked: int, clear: int) -> PairVerdict | None:
@@ -57,13 +57,13 @@ def judge(tests: Sequence[Flaking], flaked: int, clear: int) -> PairVerdict | No
     visits = f"{flaked} of {flaked + clear} visits with both left flakes"
     if tests:
         flakes = tests[-1] is Flaking.FLAKES
-        told = "Rubbed on the palm they flake" if flakes else "Rubbed on the palm they stay clear"
+        text = "Rubbed on the palm they flake" if flakes else "Rubbed on the palm they stay clear"
         more = f"; {visits}." if flaked + clear else "."
-        return PairVerdict(flakes, True, chance, told + more)
+        return PairVerdict(flakes, True, chance, text + more)
     if flaked + clear == 0:
         return None
     rubbing = " Rub both on the palm to be sure." if flaked else ""
-    told = f"{visits[0].upper()}{visits[1:]}: suspected at {chance:.0%}.{rubbing}"
+    text = f"{visits[0].upper()}{visits[1:]}: suspected at {chance:.0%}.{rubbing}"
     if chance < SUSPECT_FROM:
-        told = f"{visits[0].upper()}{visits[1:]}: {chance:.0%}.{rubbing}"
-    return PairVerdict(chance >= SUSPECT_FROM, False, chance, told)
+        text = f"{visits[0].upper()}{visits[1:]}: {chance:.0%}.{rubbing}"
+    return PairVerdict(chance >= SUSPECT_FROM, False, chance, text)

@@ -27,7 +27,7 @@ def profiled(request: ProfileRequest) -> ProfileAnswer:
     """Put together what was measured on a head."""
     assumed: list[str] = []
     diameter = diameter_of(request, assumed)
-    readings = [(one.test, one.value) for one in request.porosity_tests]
+    readings = [(test.test, test.value) for test in request.porosity_tests]
     belief = porosity.posterior(readings)
     upcoming = next_tests(request, belief)
     ways = density_ways(request, diameter, assumed)
@@ -47,13 +47,13 @@ def profiled(request: ProfileRequest) -> ProfileAnswer:
         density_per_cm2=counted_out(all_spots(request)),
         density_ways=[
             DensityWay(
-                way=one.way,
-                value=round(one.per_cm2, 1),
-                low=round(one.band[0], 1),
-                high=round(one.band[1], 1),
-                disagrees=bool(settled and one.way in settled.disagree),
+                way=way.way,
+                value=round(way.per_cm2, 1),
+                low=round(way.band[0], 1),
+                high=round(way.band[1], 1),
+                disagrees=bool(settled and way.way in settled.disagree),
             )
-            for one in ways
+            for way in ways
         ],
         density=density_out(settled.per_cm2, settled.low, settled.high) if settled else None,
         zone_density=zones_out(request.spots),
@@ -83,7 +83,7 @@ def diameter_of(request: ProfileRequest, assumed: list[str]) -> float:
 
 def porosity_out(request: ProfileRequest, belief: porosity.Floats) -> PorosityOut:
     """All tests together, and what plans follow."""
-    readings = [(one.test, one.value) for one in request.porosity_tests]
+    readings = [(test.test, test.value) for test in request.porosity_tests]
     settled = porosity.class_of(belief)
     low, medium, high = (round(float(share), 4) for share in belief)
     return PorosityOut.model_validate(
@@ -102,22 +102,22 @@ def tests_out(request: ProfileRequest, belief: porosity.Floats) -> list[TestOut]
     """What each test says on its own."""
     settled = porosity.class_of(belief)
     against = porosity.disagreeing(
-        [(one.test, one.value) for one in request.porosity_tests], settled
+        [(test.test, test.value) for test in request.porosity_tests], settled
     )
     return [
         TestOut(
-            test=one.test,
-            says=porosity.says(one.test, one.value),
-            weak=porosity.TABLES[one.test].weak,
-            agrees=one.test not in against,
+            test=test.test,
+            says=porosity.says(test.test, test.value),
+            weak=porosity.TABLES[test.test].weak,
+            agrees=test.test not in against,
         )
-        for one in request.porosity_tests
+        for test in request.porosity_tests
     ]
 
 
 def next_tests(request: ProfileRequest, belief: porosity.Floats) -> list[NextTest]:
     """Tests not yet made, the most telling first."""
-    made = {one.test for one in request.porosity_tests}
+    done = {test.test for test in request.porosity_tests}
     left = [
         NextTest(
             test=test,
@@ -126,9 +126,9 @@ def next_tests(request: ProfileRequest, belief: porosity.Floats) -> list[NextTes
             weak=table.weak,
         )
         for test, table in porosity.TABLES.items()
-        if test not in made
+        if test not in done
     ]
-    return sorted(left, key=lambda one: -one.bits)
+    return sorted(left, key=lambda test: -test.bits)
 
 
 def all_spots(request: ProfileRequest) -> list[Spot]:
@@ -145,7 +145,7 @@ def counted_out(spots: Sequence[Spot]) -> DensityOut | None:
     """Counted density with its Poisson interval."""
     if not spots:
         return None
-    hairs, area = sum(one.count for one in spots), sum(one.field_cm2 for one in spots)
+    hairs, area = sum(spot.count for spot in spots), sum(spot.field_cm2 for spot in spots)
     return density_out(*fibre.counted_density([hairs], area))
 
 
@@ -163,12 +163,12 @@ def density_out(value: float, low: float, high: float) -> DensityOut:
 
 def zones_out(spots: Sequence[Spot]) -> dict[Zone, DensityOut]:
     """Counted density of each zone that was counted."""
-    found = {
-        zone: counted_out([one for one in spots if one.zone is zone])
+    by_zone = {
+        zone: counted_out([spot for spot in spots if spot.zone is zone])
         for zone in Zone
-        if any(one.zone is zone for one in spots)
+        if any(spot.zone is zone for spot in spots)
     }
-    return {zone: one for zone, one in found.items() if one is not None}
+    return {zone: value for zone, value in by_zone.items() if value is not None}
 
 
 def density_ways(
@@ -177,9 +177,9 @@ def density_ways(
     """Every way in which the density was found, with its uncertainty."""
     ways = []
     spots = all_spots(request)
-    hairs = sum(one.count for one in spots)
+    hairs = sum(spot.count for spot in spots)
     if hairs:
-        per_cm2 = hairs / sum(one.field_cm2 for one in spots)
+        per_cm2 = hairs / sum(spot.field_cm2 for spot in spots)
         spread = density.counted_spread(hairs, len(spots))
         ways.append(density.Reading(Way.COUNTED, per_cm2, spread))
     if request.circumference_cm is not None:
@@ -209,9 +209,9 @@ def elasticity_out(request: ProfileRequest) -> ElasticityOut | None:
     if request.stretch_percent is None:
         return None
     returns = request.stretch_returns is not False
-    found = strength.elasticity(request.stretch_percent, returns)
+    result = strength.elasticity(request.stretch_percent, returns)
     return ElasticityOut.model_validate(
-        {"class": found, "advice": strength.ELASTICITY_ADVICE[found], "source": HANDBOOK}
+        {"class": result, "advice": strength.ELASTICITY_ADVICE[result], "source": HANDBOOK}
     )
 
 
@@ -220,42 +220,42 @@ def fallen_out(request: ProfileRequest) -> FallenOut | None:
     if request.shed_hairs is None or request.broken_hairs is None:
         return None
     days = request.days_since_detangle
-    found = strength.fallen(request.shed_hairs, request.broken_hairs, days)
-    share, low, high = found.broken_share
-    low_shed, high_shed = found.shed_usual
-    told = (
+    result = strength.fallen(request.shed_hairs, request.broken_hairs, days)
+    share, low, high = result.broken_share
+    low_shed, high_shed = result.shed_usual
+    text = (
         f"{share:.0%} of what came out was broken, not shed; "
         f"in {days:g} days {low_shed:.0f} to {high_shed:.0f} hairs are usually shed."
     )
-    if found.more_broken:
-        told += " More breakage than usual: less pull, more slip, and look at heat and protein."
-    if found.more_shed:
-        told += " More shed than usual: note it, count again next time; if it goes on, refer on."
+    if result.more_broken:
+        text += " More breakage than usual: less pull, more slip, and look at heat and protein."
+    if result.more_shed:
+        text += " More shed than usual: note it, count again next time; if it goes on, refer on."
     return FallenOut(
         broken_share=round(share, 4),
         broken_low=round(low, 4),
         broken_high=round(high, 4),
         shed_usual_low=low_shed,
         shed_usual_high=high_shed,
-        more_shed=found.more_shed,
-        more_broken=found.more_broken,
-        told=told,
+        more_shed=result.more_shed,
+        more_broken=result.more_broken,
+        text=text,
         source=HANDBOOK,
     )
 
 
 def growth_out(request: ProfileRequest) -> GrowthOut | None:
     """Growth a month against the published range, if lengths of two days are known."""
-    found = growth.growth((-one.days_ago, one.length_cm) for one in request.lengths)
-    if found is None:
+    result = growth.growth((-length.days_ago, length.length_cm) for length in request.lengths)
+    if result is None:
         return None
     low, high = growth.PUBLISHED_CM_PER_MONTH
     return GrowthOut(
-        cm_per_month=round(found.cm_per_month, 3),
-        low=round(found.low, 3),
-        high=round(found.high, 3),
-        days=round(found.days, 1),
-        lengths=found.lengths,
+        cm_per_month=round(result.cm_per_month, 3),
+        low=round(result.low, 3),
+        high=round(result.high, 3),
+        days=round(result.days, 1),
+        lengths=result.lengths,
         published_low=round(low, 3),
         published_high=round(high, 3),
         source=LOUSSOUARN,

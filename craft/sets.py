@@ -185,5 +185,5 @@ def banded_stretch(banded: Banded, under: float, between: float, free: float) ->
     Source: house model, each stretch of hair for itself.
     """
     whole = banded.under_cm + banded.gaps_cm + banded.out_cm
-    told = banded.under_cm * under + banded.gaps_cm * between + banded.out_cm * free
-    return told / whole
+    stretch = banded.under_cm * under + banded.gaps_cm * between + banded.out_cm * free
+    return stretch / whole

@@ -29,7 +29,7 @@ class Keeps:
         return (self.until - today).days
 
 
-def told(day: date) -> str:
+def day_text(day: date) -> str:
     """A day in words."""
     return f"{day.day} {day:%b %Y}"
 
@@ -42,18 +42,18 @@ def ends_of_life(
     keeps_days: int | None,
 ) -> list[Keeps]:
     """Everything that ends a product's life."""
-    found = []
+    ends = []
     if best_before:
-        found.append(Keeps(best_before, f"best before {told(best_before)}"))
+        ends.append(Keeps(best_before, f"best before {day_text(best_before)}"))
     if opened_on and months_after_opening:
         until = opened_on + relativedelta(months=months_after_opening)
-        why = f"opened {told(opened_on)}, keeps {months_after_opening} months after opening"
-        found.append(Keeps(until, why))
+        why = f"opened {day_text(opened_on)}, keeps {months_after_opening} months after opening"
+        ends.append(Keeps(until, why))
     if made_on:
         days = keeps_days or HOMEMADE_KEEPS_DAYS
-        why = f"made {told(made_on)}, keeps {days} days in the fridge"
-        found.append(Keeps(made_on + timedelta(days=days), why))
-    return found
+        why = f"made {day_text(made_on)}, keeps {days} days in the fridge"
+        ends.append(Keeps(made_on + timedelta(days=days), why))
+    return ends
 
 
 def keeps(
@@ -77,4 +77,4 @@ def keeps(
         from memory; homemade: common practice, no source.
     """
     ends = ends_of_life(best_before, opened_on, months_after_opening, made_on, keeps_days)
-    return min(ends, key=lambda one: one.until, default=None)
+    return min(ends, key=lambda end: end.until, default=None)

@@ -43,7 +43,7 @@ def use_of(amounts: Sequence[float], days: float) -> Use:
         days: length of the window [days], > 0
     Source: compound Poisson process, Var S = λ·E[X²]; any textbook.
     """
-    squares = sum(one * one for one in amounts)
+    squares = sum(amount * amount for amount in amounts)
     return use_from(sum(amounts), squares, len(amounts), days)
 
 
@@ -83,7 +83,9 @@ class Outlook:
     because: str
 
 
-def told(stock_g: float, use: Use, planned_g: float, lead_days: int, order_for_days: int) -> str:
+def in_words(
+    stock_g: float, use: Use, planned_g: float, lead_days: int, order_for_days: int
+) -> str:
     """What an outlook rests on, in words."""
     weeks = WINDOW_DAYS // 7
     return (
@@ -166,7 +168,7 @@ def outlook(
         order_now=order_now,
         low=is_low(stock_g, use, full_g),
         services=use.services,
-        because=told(stock_g, use, total, lead_days, order_for_days),
+        because=in_words(stock_g, use, total, lead_days, order_for_days),
     )
 
 

@@ -203,9 +203,9 @@ def check(log: Log) -> None:
         data = getattr(entry, "data", None)
         step = getattr(data, "step", None)
         if step is not None and step not in steps:
-            known = ", ".join(steps)
+            names = ", ".join(steps)
             raise CraftError(
-                f"events.{entry.id}.data.step", f"{step} is not in the plan. Known: {known}."
+                f"events.{entry.id}.data.step", f"{step} is not in the plan. Known: {names}."
             )
         section = getattr(data, "section", None)
         if section is not None and section not in sections:

@@ -12,31 +12,31 @@ NUMBER_FAILS = ("min_value", "max_value", "invalid", "null", "required")
 
 def within(low: float, high: float, unit: str, **more: Any) -> serializers.FloatField:
     """A number with a range, told in one sentence when it is left."""
-    told = f"Give a number from {low:g} to {high:g} {unit}.".replace(" .", ".")
+    allowed = f"Give a number from {low:g} to {high:g} {unit}.".replace(" .", ".")
     messages: Messages = dict.fromkeys(
-        ("min_value", "max_value", "invalid", "null", "required"), told
+        ("min_value", "max_value", "invalid", "null", "required"), allowed
     )
     return serializers.FloatField(min_value=low, max_value=high, error_messages=messages, **more)
 
 
 def whole(low: int, high: int, unit: str, **more: Any) -> serializers.IntegerField:
     """A whole number with a range, told in one sentence when it is left."""
-    told = f"Give a whole number from {low} to {high} {unit}."
+    allowed = f"Give a whole number from {low} to {high} {unit}."
     messages: Messages = dict.fromkeys(
-        ("min_value", "max_value", "invalid", "null", "required"), told
+        ("min_value", "max_value", "invalid", "null", "required"), allowed
     )
     return serializers.IntegerField(min_value=low, max_value=high, error_messages=messages, **more)
 
 
 def one_of(words: list[str], **more: Any) -> serializers.ChoiceField:
     """One of a few words, told which when it is none of them."""
-    told = f"Use one of: {', '.join(words)}."
-    messages: Messages = dict.fromkeys(("invalid_choice", "blank", "null", "required"), told)
+    allowed = f"Use one of: {', '.join(words)}."
+    messages: Messages = dict.fromkeys(("invalid_choice", "blank", "null", "required"), allowed)
     return serializers.ChoiceField(choices=words, error_messages=messages, **more)
 
 
 def a_day(**more: Any) -> serializers.DateField:
-    told = "Give a date as year-month-day, e.g. 2026-06-20."
+    allowed = "Give a date as year-month-day, e.g. 2026-06-20."
     return serializers.DateField(
-        required=False, allow_null=True, error_messages={"invalid": told}, **more
+        required=False, allow_null=True, error_messages={"invalid": allowed}, **more
     )

@@ -84,8 +84,8 @@ class Doubtful(exceptions.APIException):
 def handle(error: Exception, context: dict[str, Any]) -> Response | None:
     """Answer every refusal in the same shape."""
     if isinstance(error, CraftError):
-        told = [{"field": error.field, "message": error.message}]
-        return Response({"errors": told}, status=status.HTTP_400_BAD_REQUEST)
+        problems = [{"field": error.field, "message": error.message}]
+        return Response({"errors": problems}, status=status.HTTP_400_BAD_REQUEST)
     if isinstance(error, Doubtful):
         questions = [
             {"field": field, "message": question, "ask": True}
@@ -100,8 +100,8 @@ def handle(error: Exception, context: dict[str, Any]) -> Response | None:
 
 def locked_out(request: HttpRequest, *_args: Any, **_kwargs: Any) -> JsonResponse:
     """Answer somebody who has tried too many passwords."""
-    told = {"field": "password", "message": "Too many wrong tries. Wait a quarter of an hour."}
-    return JsonResponse({"errors": [told]}, status=status.HTTP_429_TOO_MANY_REQUESTS)
+    problem = {"field": "password", "message": "Too many wrong tries. Wait a quarter of an hour."}
+    return JsonResponse({"errors": [problem]}, status=status.HTTP_429_TOO_MANY_REQUESTS)
 
 
 def flat(detail: Any, path: str = "") -> Iterator[dict[str, str]]:

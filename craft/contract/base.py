@@ -85,8 +85,8 @@ def explain(model: type[BaseModel], detail: ErrorDetails) -> CraftError:
     root = schema(model)
     if kind == "extra_forbidden":
         parent = schema_at(root, detail["loc"][:-1])
-        known = ", ".join(cast("Json", parent.get("properties", {})))
-        return CraftError(field, f"Unknown field. Known here: {known}.")
+        properties = ", ".join(cast("Json", parent.get("properties", {})))
+        return CraftError(field, f"Unknown field. Known here: {properties}.")
     if kind == "union_tag_invalid":
         kinds = ", ".join(sorted(tags))
         return CraftError(f"{field}.kind", f"Use one of: {kinds}.")
@@ -135,7 +135,10 @@ def resolve(root: Json, piece: Json) -> Json:
             piece = {**root["$defs"][piece["$ref"].rsplit("/", 1)[-1]], **kept}
         elif "anyOf" in piece:
             kept = {key: value for key, value in piece.items() if key != "anyOf"}
-            piece = {**next(one for one in piece["anyOf"] if one.get("type") != "null"), **kept}
+            piece = {
+                **next(choice for choice in piece["anyOf"] if choice.get("type") != "null"),
+                **kept,
+            }
         else:
             return piece
 

@@ -35,7 +35,7 @@ class PartChange(Frozen):
     """For move, split and lay: the same on the other side."""
 
     @model_validator(mode="after")
-    def told(self) -> Self:
+    def check_needs(self) -> Self:
         """Every change says what it changes to."""
         needed = {
             PartOp.MOVE: ("at", self.at, "where the line is put"),
@@ -82,8 +82,8 @@ class PartingWays(Frozen):
             back=self.back or 0,
             part_cm=self.part_cm,
             order=self.order,
-            sizes=tuple(one / largest for one in self.sizes_mm) or (1.0,),
-            changes=tuple(Change(**one.model_dump()) for one in self.changes),
+            sizes=tuple(size / largest for size in self.sizes_mm) or (1.0,),
+            changes=tuple(Change(**change.model_dump()) for change in self.changes),
         )
 
     @property

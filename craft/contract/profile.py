@@ -164,7 +164,7 @@ class FallenOut(Frozen):
     shed_usual_high: float
     more_shed: bool
     more_broken: bool
-    told: str
+    text: str
     source: str
 
 

@@ -85,7 +85,7 @@ class CompareAnswer(Frozen):
     rows: list[CompareRow]
     first: Measures
     second: Measures
-    told: list[str]
+    summary: list[str]
     """What the second gives up and gains, in words."""
 
 

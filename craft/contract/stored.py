@@ -60,12 +60,17 @@ def with_triggers(piece: Any) -> Any:
     return piece
 
 
+#: What version 2 called the details of a set, and the reasons for them.
+SET_NAMES = {"made_as": "set_details", "made_reasons": "set_reasons"}
+
+
 def answer_with_substitutes(answer: Data) -> Data:
-    """From 2 to 3: rods of another size are called substitutes, reasons have triggers."""
+    """From 2 to 3: substitutes, details of a set and triggers are called so."""
     kit_needed = dict(answer["kit_needed"])
     kit_needed["substitute_sections"] = kit_needed.pop("odd_at", [])
     kit_needed["substitutes"] = kit_needed.pop("odd", [])
-    upgraded: Data = with_triggers(answer | {"kit_needed": kit_needed})
+    renamed = {SET_NAMES.get(name, name): value for name, value in answer.items()}
+    upgraded: Data = with_triggers(renamed | {"kit_needed": kit_needed})
     return upgraded
 
 
@@ -91,11 +96,11 @@ def air_with_source(air: Data, measured: AirSource) -> Data:
         air: as version 2 wrote it
         measured: who says so where a device was named
     """
-    told = air.get("told_by", "")
-    usual = not told or told.startswith("the house")
-    source = AirSource.HAND if told == TYPED_AIR else AirSource.HOUSE if usual else measured
+    name = air.get("told_by", "")
+    usual = not name or name.startswith("the house")
+    source = AirSource.HAND if name == TYPED_AIR else AirSource.HOUSE if usual else measured
     rest = {key: value for key, value in air.items() if key != "told_by"}
-    named = told if source in (AirSource.SENSOR, AirSource.FORECAST) else ""
+    named = name if source in (AirSource.SENSOR, AirSource.FORECAST) else ""
     return rest | {"by": source.value, "source": named}
 
 

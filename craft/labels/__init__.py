@@ -9,10 +9,10 @@ from craft.labels.questions import (
     clash,
     essential_oil,
     first,
-    found,
     insoluble_silicone,
     leading,
     may_hold,
+    mention,
     solid_at,
 )
 from craft.labels.reading import ALLERGEN_FROM_PERCENT, Ingredient, Label, read_label
@@ -24,10 +24,10 @@ __all__ = [
     "clash",
     "essential_oil",
     "first",
-    "found",
     "insoluble_silicone",
     "leading",
     "may_hold",
+    "mention",
     "read_label",
     "solid_at",
 ]

@@ -29,7 +29,7 @@ REMARKS = re.compile(
 
 
 @dataclass(frozen=True)
-class Known:
+class ListedName:
     """An ingredient of the list of names.
 
     Args:
@@ -65,16 +65,16 @@ def rows(file: str) -> Iterator[dict[str, str]]:
 
 
 @cache
-def known_names() -> Mapping[str, Known]:
+def listed_names() -> Mapping[str, ListedName]:
     """Every listed name and every other name for it."""
-    found: dict[str, Known] = {}
+    names: dict[str, ListedName] = {}
     for row in rows("names.csv"):
         families = tuple(Family(word) for word in row["families"].split())
         melts = float(row["melts_c"]) if row["melts_c"] else None
-        known = Known(row["name"], families, melts)
+        ingredient = ListedName(row["name"], families, melts)
         for name in (row["name"], *filter(None, row["also"].split("|"))):
-            found.setdefault(spelled(name), known)
-    return found
+            names.setdefault(spelled(name), ingredient)
+    return names
 
 
 @cache
@@ -84,12 +84,12 @@ def allergens() -> Mapping[str, Allergen]:
     Source: Regulation (EC) No 1223/2009, Annex III, as extended by Regulation (EU) 2023/1545; the
     names and entry numbers are written down from memory.
     """
-    found: dict[str, Allergen] = {}
+    by_name: dict[str, Allergen] = {}
     for row in rows("allergens.csv"):
-        one = Allergen(row["name"], row["entry"], row["since"])
+        allergen = Allergen(row["name"], row["entry"], row["since"])
         for name in (row["name"], *filter(None, row["also"].split("|"))):
-            found.setdefault(spelled(name), one)
-    return found
+            by_name.setdefault(spelled(name), allergen)
+    return by_name
 
 
 @lru_cache(maxsize=20_000)
@@ -123,13 +123,13 @@ def spellings(text: str) -> Iterator[str]:
 
 
 @lru_cache(maxsize=20_000)
-def identify(text: str) -> Known | None:
+def identify(text: str) -> ListedName | None:
     """The ingredient a printed name stands for, by list or by rule.
 
     Args:
         text: one entry of a label
     """
-    listed, scented = known_names(), allergens()
+    listed, scented = listed_names(), allergens()
     candidates = [name for name in dict.fromkeys(spellings(text)) if name]
     for name in candidates:
         if name in listed:
@@ -137,20 +137,22 @@ def identify(text: str) -> Known | None:
         if name in scented:
             families = by_rule(name)
             # An oil keeps its own name; a substance goes by the one of the list.
-            return with_allergen(Known(name if families else scented[name].name, families), name)
-    for name in (one for one in candidates[:3] if not BRACKETS.search(one)):
+            return with_allergen(
+                ListedName(name if families else scented[name].name, families), name
+            )
+    for name in (candidate for candidate in candidates[:3] if not BRACKETS.search(candidate)):
         families = by_rule(name)
         if families:
-            return with_allergen(Known(name, families), name)
+            return with_allergen(ListedName(name, families), name)
     return None
 
 
-def with_allergen(known: Known, name: str) -> Known:
+def with_allergen(ingredient: ListedName, name: str) -> ListedName:
     """The same, marked if the list of fragrance allergens has it."""
-    if name not in allergens() and known.name not in allergens():
-        return known
-    marked = dict.fromkeys((*known.families, Family.FRAGRANCE_ALLERGEN))
-    return Known(known.name, tuple(marked), known.melts_c)
+    if name not in allergens() and ingredient.name not in allergens():
+        return ingredient
+    marked = dict.fromkeys((*ingredient.families, Family.FRAGRANCE_ALLERGEN))
+    return ListedName(ingredient.name, tuple(marked), ingredient.melts_c)
 
 
 def allergen_of(name: str) -> Allergen | None:

@@ -15,14 +15,21 @@ def first(text: str, *families: Family) -> str | None:
     """The first ingredient of any of these families, if any."""
     wanted = set(families)
     return next(
-        (one.name for one in read_label(text).ingredients if wanted & set(one.families)), None
+        (
+            ingredient.name
+            for ingredient in read_label(text).ingredients
+            if wanted & set(ingredient.families)
+        ),
+        None,
     )
 
 
 def leading(text: str, family: Family) -> str | None:
     """An ingredient of a family among the first names after water, which make most of it."""
-    inside = [one for one in read_label(text).ingredients if one.name != "aqua"][:LEADING]
-    return next((one.name for one in inside if family in one.families), None)
+    inside = [
+        ingredient for ingredient in read_label(text).ingredients if ingredient.name != "aqua"
+    ][:LEADING]
+    return next((ingredient.name for ingredient in inside if family in ingredient.families), None)
 
 
 def insoluble_silicone(text: str) -> str | None:
@@ -40,9 +47,11 @@ def solid_at(text: str, temp_c: float) -> str | None:
     fats = {Family.OIL, Family.BUTTER}
     return next(
         (
-            one.name
-            for one in read_label(text).ingredients
-            if one.melts_c is not None and temp_c < one.melts_c and fats & set(one.families)
+            ingredient.name
+            for ingredient in read_label(text).ingredients
+            if ingredient.melts_c is not None
+            and temp_c < ingredient.melts_c
+            and fats & set(ingredient.families)
         ),
         None,
     )
@@ -89,7 +98,7 @@ def singular(wish: str) -> str:
     return plain[:-1] if plain.endswith("s") and not plain.endswith("ss") else plain
 
 
-def found(text: str, wanted: str) -> str | None:
+def mention(text: str, wanted: str) -> str | None:
     """The ingredient of a label that matches a name, if any.
 
     Whole words count: "oat" finds "avena sativa (oat) kernel extract", not "coated".
@@ -99,10 +108,10 @@ def found(text: str, wanted: str) -> str | None:
         return None
     meant = identify(name)
     pattern = re.compile(rf"\b{re.escape(name)}\b")
-    for one in read_label(text).ingredients:
-        same = meant is not None and one.known and meant.name == one.name
-        if same or pattern.search(spelled(one.text)) or pattern.search(one.name):
-            return one.name
+    for ingredient in read_label(text).ingredients:
+        same = meant is not None and ingredient.identified and meant.name == ingredient.name
+        if same or pattern.search(spelled(ingredient.text)) or pattern.search(ingredient.name):
+            return ingredient.name
     return None
 
 
@@ -121,13 +130,13 @@ def clash(text: str, avoided: str) -> str | None:
         pattern = re.compile(STEMS[wish])
         return next(
             (
-                one.name
-                for one in read_label(text).ingredients
-                if pattern.search(one.name) or pattern.search(spelled(one.text))
+                ingredient.name
+                for ingredient in read_label(text).ingredients
+                if pattern.search(ingredient.name) or pattern.search(spelled(ingredient.text))
             ),
             None,
         )
-    return found(text, avoided)
+    return mention(text, avoided)
 
 
 #: What essential oils and undeclared scents bring with them. Common composition, from memory.
@@ -160,9 +169,9 @@ def may_hold(text: str, allergen: str) -> str | None:
     meant = identify(allergen)
     name = meant.name if meant else spelled(allergen)
     scented = meant is not None and Family.FRAGRANCE_ALLERGEN in meant.families
-    for one in read_label(text).ingredients:
-        if name in BRINGS.get(one.name, ()) or name in one.close:
-            return one.text.lower() if name in one.close else one.name
-        if scented and one.name == "parfum":
-            return one.name
+    for ingredient in read_label(text).ingredients:
+        if name in BRINGS.get(ingredient.name, ()) or name in ingredient.close:
+            return ingredient.text.lower() if name in ingredient.close else ingredient.name
+        if scented and ingredient.name == "parfum":
+            return ingredient.name
     return None

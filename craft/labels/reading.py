@@ -7,7 +7,7 @@ from functools import lru_cache
 
 from rapidfuzz import fuzz, process
 
-from craft.labels.naming import Known, allergen_of, allergens, identify, known_names, spelled
+from craft.labels.naming import ListedName, allergen_of, allergens, identify, listed_names, spelled
 from craft.labels.splitting import Piece, pieces
 from craft.vocabulary import IngredientFamily as Family
 
@@ -28,7 +28,7 @@ class Ingredient:
         name: as listed, lower case; as printed where it is not known
         text: as printed
         families: what it does; empty for water, and for what is not known
-        known: whether the name is known, by list or by rule
+        identified: whether the name is known, by list or by rule
         percent: share told on the label [%]
         optional: one of those that "may" be inside
         allergen: name on the list of fragrance allergens, if it is there
@@ -39,7 +39,7 @@ class Ingredient:
     name: str
     text: str
     families: tuple[Family, ...]
-    known: bool
+    identified: bool
     percent: float | None
     optional: bool
     allergen: str | None
@@ -56,17 +56,17 @@ class Label:
     @property
     def families(self) -> tuple[Family, ...]:
         """Every family on it, in the order of the list."""
-        return tuple(dict.fromkeys(one for each in self.ingredients for one in each.families))
+        return tuple(dict.fromkeys(family for each in self.ingredients for family in each.families))
 
     @property
     def unknown(self) -> tuple[Ingredient, ...]:
         """What could not be read."""
-        return tuple(one for one in self.ingredients if not one.known)
+        return tuple(item for item in self.ingredients if not item.identified)
 
     @property
     def allergens(self) -> tuple[str, ...]:
         """Fragrance allergens on it."""
-        return tuple(dict.fromkeys(one.allergen for one in self.ingredients if one.allergen))
+        return tuple(dict.fromkeys(item.allergen for item in self.ingredients if item.allergen))
 
 
 @lru_cache(maxsize=4096)
@@ -76,11 +76,11 @@ def read_label(text: str) -> Label:
     Args:
         text: as pasted; any text is read, what is not known is told as unknown
     """
-    found: dict[str, Ingredient] = {}
+    ingredients: dict[str, Ingredient] = {}
     for piece in pieces(text):
-        for one in entry(piece):
-            found.setdefault(one.name, one)
-    return Label(tuple(found.values()))
+        for name in entry(piece):
+            ingredients.setdefault(name.name, name)
+    return Label(tuple(ingredients.values()))
 
 
 #: What a bracket lists inside: several names, or what something "contains".
@@ -91,9 +91,9 @@ LISTED_INSIDE = re.compile(
 
 def entry(piece: Piece) -> Iterator[Ingredient]:
     """The ingredients of one entry: one, or those a bracket lists inside it."""
-    known = identify(piece.text)
+    record = identify(piece.text)
     inside = LISTED_INSIDE.search(piece.text)
-    if inside and not (known and known.name == spelled(piece.text)):
+    if inside and not (record and record.name == spelled(piece.text)):
         outer = f"{piece.text[: inside.start()]} {piece.text[inside.end() :]}".strip()
         if any(char.isalnum() for char in outer):
             yield from entry(Piece(outer, piece.percent, piece.optional))
@@ -101,38 +101,38 @@ def entry(piece: Piece) -> Iterator[Ingredient]:
             if any(char.isalnum() for char in part):
                 yield ingredient(Piece(part.strip(), None, piece.optional), identify(part))
         return
-    if known is None and " and " in piece.text.lower():
+    if record is None and " and " in piece.text.lower():
         parts = re.split(r"\s+and\s+", piece.text, flags=re.IGNORECASE)
         if all(identify(part) for part in parts):
             for part in parts:
                 yield ingredient(Piece(part, None, piece.optional), identify(part))
             return
-    yield ingredient(piece, known)
+    yield ingredient(piece, record)
 
 
-def ingredient(piece: Piece, known: Known | None) -> Ingredient:
+def ingredient(piece: Piece, record: ListedName | None) -> Ingredient:
     """One entry as an ingredient."""
-    allergen = allergen_of(known.name) or allergen_of(spelled(piece.text)) if known else None
+    allergen = allergen_of(record.name) or allergen_of(spelled(piece.text)) if record else None
     return Ingredient(
-        name=known.name if known else spelled(piece.text),
+        name=record.name if record else spelled(piece.text),
         text=piece.text,
-        families=known.families if known else (),
-        known=known is not None,
+        families=record.families if record else (),
+        identified=record is not None,
         percent=piece.percent,
         optional=piece.optional,
         allergen=allergen.name if allergen else None,
-        melts_c=known.melts_c if known else None,
-        close=() if known else close(piece.text),
+        melts_c=record.melts_c if record else None,
+        close=() if record else close(piece.text),
     )
 
 
 @lru_cache(maxsize=4096)
 def close(text: str) -> tuple[str, ...]:
-    """Known names that are spelled nearly so, the nearest first."""
+    """ListedName names that are spelled nearly so, the nearest first."""
     name = spelled(text)
     if not SHORTEST_SLIP <= len(name) <= LONGEST_SLIP:
         return ()
-    names = [*known_names(), *allergens()]
+    names = [*listed_names(), *allergens()]
     near = process.extract(name, names, scorer=fuzz.ratio, score_cutoff=CLOSE_FROM, limit=6)
-    meant = (identify(one) for one, _, _ in near)
-    return tuple(dict.fromkeys(one.name for one in meant if one))[:CLOSE_MOST]
+    meant = (identify(near_name) for near_name, _, _ in near)
+    return tuple(dict.fromkeys(item.name for item in meant if item))[:CLOSE_MOST]

@@ -158,7 +158,7 @@ def by_rule(name: str) -> tuple[F, ...]:
     Args:
         name: lower case, without brackets and shares
     """
-    for one in RULES:
-        if one.built.fullmatch(name):
-            return one.families
+    for row in RULES:
+        if row.built.fullmatch(name):
+            return row.families
     return oil(name)

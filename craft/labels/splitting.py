@@ -80,10 +80,14 @@ def pieces(text: str) -> list[Piece]:
 
 def cut(body: str) -> tuple[str, str, str]:
     """What is inside, the words between, and what may be inside."""
-    found = MAY_CONTAIN.search(body)
-    if not found:
+    heading = MAY_CONTAIN.search(body)
+    if not heading:
         return body, "", ""
-    return body[: found.start()].rstrip("([ ,;"), found.group(), body[found.end() :].strip("()[] :")
+    return (
+        body[: heading.start()].rstrip("([ ,;"),
+        heading.group(),
+        body[heading.end() :].strip("()[] :"),
+    )
 
 
 def entries(body: str, *, optional: bool) -> Iterator[Piece]:

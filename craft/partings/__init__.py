@@ -6,14 +6,14 @@ the head's, however they were cut, moved, split or merged.
 
 from craft.partings.measuring import Section
 from craft.partings.ordering import bundles
-from craft.partings.parting import DrawnLine, Parted, part, totals
+from craft.partings.parting import DrawnLine, Sectioning, part, totals
 from craft.partings.regions import HeadOfHair
 from craft.partings.schemes import (
     FEWEST,
     FIXED,
     MAX_SECTIONS,
     PART_MOST_CM,
-    PARTED_IN_THE_MIDDLE,
+    WITH_MIDDLE_PARTING,
     Change,
     Layout,
     count_of,
@@ -26,14 +26,14 @@ __all__ = [
     "FEWEST",
     "FIXED",
     "MAX_SECTIONS",
-    "PARTED_IN_THE_MIDDLE",
     "PART_MOST_CM",
+    "WITH_MIDDLE_PARTING",
     "Change",
     "DrawnLine",
     "HeadOfHair",
     "Layout",
-    "Parted",
     "Section",
+    "Sectioning",
     "View",
     "bundles",
     "count_of",

@@ -38,8 +38,8 @@ def find(regions: Sequence[Region], key: str, field: str) -> int:
 
 def twin(regions: Sequence[Region], key: str) -> str | None:
     """Key of the section that mirrors another one."""
-    keys = [one.key for one in regions]
-    other = mirrors([middle(one) for one in regions])[keys.index(key)]
+    keys = [region.key for region in regions]
+    other = mirrors([middle(region) for region in regions])[keys.index(key)]
     return None if other is None else keys[other]
 
 
@@ -51,16 +51,16 @@ def changed(
     Raises:
         CraftError: a change speaks of a section that is not there, or cannot be done
     """
-    found = list(regions)
+    results = list(regions)
     for place, change in enumerate(changes):
         here = f"{field}.{place}"
         if change.op == PartOp.SPLIT:
-            found = both_sides(parter, found, change, here, split)
+            results = both_sides(parter, results, change, here, split)
         elif change.op == PartOp.MERGE:
-            found = merge(found, change, here)
+            results = merge(results, change, here)
         elif change.op == PartOp.LAY:
-            found = both_sides(parter, found, change, here, lay)
-    return found
+            results = both_sides(parter, results, change, here, lay)
+    return results
 
 
 def both_sides(
@@ -69,11 +69,11 @@ def both_sides(
     """Do a change here, and on the other side if it shall be alike there."""
     find(regions, change.key, f"{field}.key")
     other = twin(regions, change.key) if change.alike else None
-    found = act(parter, regions, change, field)
+    results = act(parter, regions, change, field)
     if other is None:
-        return found
+        return results
     mirror = MIRROR_LAY.get(change.lay, change.lay) if change.lay else None
-    return act(parter, found, replace(change, key=other, lay=mirror), field)
+    return act(parter, results, replace(change, key=other, lay=mirror), field)
 
 
 def split(parter: Parter, regions: list[Region], change: Change, field: str) -> list[Region]:
@@ -108,7 +108,7 @@ def merge(regions: list[Region], change: Change, field: str) -> list[Region]:
     if first is second or shared_edge(first, second) < LEAST_EDGE_CM:
         raise CraftError(f"{field}.other", "Only neighbours can be merged: choose one beside it.")
     both = union(first, second, f"{first.key}+{second.key}")
-    return [both if one is first else one for one in regions if one is not second]
+    return [both if region is first else region for region in regions if region is not second]
 
 
 def whole(parter: Parter, regions: Sequence[Region]) -> tuple[list[Region], list[Region]]:
@@ -120,13 +120,13 @@ def whole(parter: Parter, regions: Sequence[Region]) -> tuple[list[Region], list
     Returns:
         the sections, each in one piece, and those that took something
     """
-    found = {one.key: one for one in regions}
+    by_key = {region.key: region for region in regions}
     taken: dict[str, Region] = {}
     for region in regions:
         parts = list(shapely.get_parts(region.outline))
         if not parts or not len(region.cells):
             # A line moved over it: nothing is left of this section.
-            del found[region.key]
+            del by_key[region.key]
             continue
         if len(parts) == 1:
             continue
@@ -145,12 +145,12 @@ def whole(parter: Parter, regions: Sequence[Region]) -> tuple[list[Region], list
             )
             for number, part in enumerate(parts)
         ]
-        found[region.key] = own[0]
+        by_key[region.key] = own[0]
         for island in own[1:]:
-            others = [one for one in found.values() if one.key != region.key]
-            to = max(others, key=lambda one: shared_edge(one, island))
-            found[to.key] = taken[to.key] = union(to, island, to.key)
-    return list(found.values()), list(taken.values())
+            others = [other for other in by_key.values() if other.key != region.key]
+            to = max(others, key=lambda other: shared_edge(other, island))
+            by_key[to.key] = taken[to.key] = union(to, island, to.key)
+    return list(by_key.values()), list(taken.values())
 
 
 def union(first: Region, second: Region, key: str) -> Region:
@@ -160,7 +160,7 @@ def union(first: Region, second: Region, key: str) -> Region:
     weights = np.concatenate([first.share, second.share])
     share = np.bincount(places, weights=weights).astype(np.float64)
     outline = shapely.union_all(
-        [one.outline.buffer(GAPE_CM, join_style="mitre") for one in (first, second)]
+        [part.outline.buffer(GAPE_CM, join_style="mitre") for part in (first, second)]
     ).buffer(-GAPE_CM, join_style="mitre")
     return Region(key, unique, share, outline, first.lay, first.rod)
 

@@ -59,20 +59,20 @@ def numbered(
         CraftError: a number is given to a section that is not there, or is larger than all
     """
     usual = middle_out if rows else back_first
-    found = sorted(sections, key=ORDERS.get(order, usual))
+    ordered = sorted(sections, key=ORDERS.get(order, usual))
     for place, change in enumerate(changes):
         if change.op != PartOp.NUMBER:
             continue
-        one = next((one for one in found if one.key == change.key), None)
-        if one is None:
+        section = next((section for section in ordered if section.key == change.key), None)
+        if section is None:
             raise CraftError(f"{field}.{place}.key", "There is no such section in this parting.")
-        if change.number is None or not 1 <= change.number <= len(found):
+        if change.number is None or not 1 <= change.number <= len(ordered):
             raise CraftError(
-                f"{field}.{place}.number", f"Give a whole number from 1 to {len(found)}."
+                f"{field}.{place}.number", f"Give a whole number from 1 to {len(ordered)}."
             )
-        found.remove(one)
-        found.insert(change.number - 1, one)
-    return tuple(replace(one, number=number) for number, one in enumerate(found, 1))
+        ordered.remove(section)
+        ordered.insert(change.number - 1, section)
+    return tuple(replace(section, number=number) for number, section in enumerate(ordered, 1))
 
 
 def side(section: Section) -> int:
@@ -91,16 +91,20 @@ def bundles(sections: Sequence[Section]) -> list[tuple[int, ...]]:
         the numbers of each bundle
     """
     waiting = list(sections)
-    found: list[tuple[int, ...]] = []
+    pairs: list[tuple[int, ...]] = []
     while waiting:
         first = waiting.pop(0)
-        same = [one for one in waiting if side(one) == side(first)]
+        same = [section for section in waiting if side(section) == side(first)]
         if same:
             mate = min(
-                same, key=lambda one: (round(math.dist(one.centre, first.centre), 1), one.number)
+                same,
+                key=lambda section: (
+                    round(math.dist(section.centre, first.centre), 1),
+                    section.number,
+                ),
             )
             waiting.remove(mate)
-            found.append((first.number, mate.number))
+            pairs.append((first.number, mate.number))
         else:
-            found.append((first.number,))
-    return found
+            pairs.append((first.number,))
+    return pairs

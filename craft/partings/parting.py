@@ -15,8 +15,8 @@ from craft.partings.ordering import numbered
 from craft.partings.regions import HeadOfHair, Line, Parter, Region
 from craft.partings.schemes import (
     PART_MOST_CM,
-    PARTED_IN_THE_MIDDLE,
     SCHEMES,
+    WITH_MIDDLE_PARTING,
     Change,
     Layout,
 )
@@ -61,7 +61,7 @@ class DrawnLine:
 
 
 @dataclass(frozen=True)
-class Parted:
+class Sectioning:
     """A parted head.
 
     Args:
@@ -74,7 +74,7 @@ class Parted:
 
 
 @lru_cache(maxsize=512)
-def part(hair: HeadOfHair, layout: Layout, field: str = "") -> Parted:
+def part(hair: HeadOfHair, layout: Layout, field: str = "") -> Sectioning:
     """Part a head.
 
     Args:
@@ -87,7 +87,7 @@ def part(hair: HeadOfHair, layout: Layout, field: str = "") -> Parted:
         CraftError: the scheme has no middle parting to move, or a change by hand speaks of
             something that is not there
     """
-    if layout.part_cm and layout.scheme not in PARTED_IN_THE_MIDDLE:
+    if layout.part_cm and layout.scheme not in WITH_MIDDLE_PARTING:
         raise CraftError(
             f"{field}part_cm",
             f"{layout.scheme} has no middle parting: leave it out, or move the lines themselves.",
@@ -105,14 +105,18 @@ def part(hair: HeadOfHair, layout: Layout, field: str = "") -> Parted:
     by_rows = layout.scheme is Scheme.ROWS
     curved = any(line.kind in (LineKind.ROW, LineKind.ROUND) for line in parter.lines)
     # What a hand splits or merges meets its neighbours in corners of its own.
-    shaped = bool(taken) or any(one.op in (PartOp.SPLIT, PartOp.MERGE) for one in layout.changes)
+    shaped = bool(taken) or any(
+        change.op in (PartOp.SPLIT, PartOp.MERGE) for change in layout.changes
+    )
     lengths = head.per_cell(hair.length_cm, dict(hair.zone_length), parter.cells)
     measured = [
         measure(region, parter, lengths, hair.diameter_um, curved or shaped, by_rows)
         for region in regions
     ]
     sections = numbered(measured, layout.order, by_rows, layout.changes, f"{field}changes")
-    return Parted(sections, drawn(parter, [*taken, *(one for one in regions if "+" in one.key)]))
+    return Sectioning(
+        sections, drawn(parter, [*taken, *(region for region in regions if "+" in region.key)])
+    )
 
 
 def asked_moves(hair: HeadOfHair, layout: Layout, field: str) -> Mapping[str, float]:
@@ -121,41 +125,45 @@ def asked_moves(hair: HeadOfHair, layout: Layout, field: str) -> Mapping[str, fl
     Raises:
         CraftError: a line is moved that is not there, or nowhere
     """
-    moved = [(place, one) for place, one in enumerate(layout.changes) if one.op == PartOp.MOVE]
+    moved = [
+        (place, change) for place, change in enumerate(layout.changes) if change.op == PartOp.MOVE
+    ]
     if not moved:
         return {}
-    rest = tuple(one for one in layout.changes if one.op not in (PartOp.MOVE, PartOp.NUMBER))
+    rest = tuple(
+        change for change in layout.changes if change.op not in (PartOp.MOVE, PartOp.NUMBER)
+    )
     lines = {line.key: line for line in part(hair, replace(layout, changes=rest), field).lines}
-    found: dict[str, float] = {}
-    for place, one in moved:
-        if one.key not in lines:
+    moves: dict[str, float] = {}
+    for place, region in moved:
+        if region.key not in lines:
             raise CraftError(
                 f"{field}changes.{place}.key",
                 "There is no such line in this parting; take the change back.",
             )
-        if one.at is None:
+        if region.at is None:
             raise CraftError(f"{field}changes.{place}.at", "Say where the line is put.")
-        found[one.key] = one.at
-        other = lines[one.key].mirror
-        if one.alike and other is not None:
-            found[other] = -one.at if lines[other].kind in SIGNED else one.at
-    return found
+        moves[region.key] = region.at
+        other = lines[region.key].mirror
+        if region.alike and other is not None:
+            moves[other] = -region.at if lines[other].kind in SIGNED else region.at
+    return moves
 
 
 def drawn(parter: Parter, joined: Sequence[Region]) -> tuple[DrawnLine, ...]:
     """The lines that part sections, without those inside sections that were joined."""
     hairline = shapely.Polygon(head.hairline(parter.circumference_cm)).exterior
-    merged = [one.outline.buffer(-0.01) for one in joined]
-    found = []
+    merged = [region.outline.buffer(-0.01) for region in joined]
+    sections = []
     for line in parter.lines:
         path = line.path
         for area in merged:
             path = path.difference(area)
         paths = pieces(path)
         if paths:
-            doubles = line.kind in LENGTHWISE and any(seen(one, hairline) for one in paths)
-            found.append((line, paths, doubles))
-    mirror = line_mirrors([(line, middle(paths)) for line, paths, _ in found])
+            doubles = line.kind in LENGTHWISE and any(seen(path, hairline) for path in paths)
+            sections.append((line, paths, doubles))
+    mirror = line_mirrors([(line, middle(paths)) for line, paths, _ in sections])
     return tuple(
         DrawnLine(
             key=line.key,
@@ -164,11 +172,11 @@ def drawn(parter: Parter, joined: Sequence[Region]) -> tuple[DrawnLine, ...]:
             low=round(line.low, 2),
             high=round(line.high, 2),
             moved=line.moved,
-            paths=tuple(corners(one) for one in paths),
+            paths=tuple(corners(path) for path in paths),
             doubles=doubles,
             mirror=mirror.get(line.key),
         )
-        for line, paths, doubles in found
+        for line, paths, doubles in sections
     )
 
 
@@ -178,35 +186,35 @@ def line_mirrors(lines: Sequence[tuple[Line, tuple[float, float]]]) -> dict[str,
     Args:
         lines: with their middles [cm on the map]
     """
-    found = {}
+    by_key = {}
     for kind in {line.kind for line, _ in lines}:
         alike = [(line.key, place) for line, place in lines if line.kind is kind]
         for (key, _), other in zip(alike, mirrors([place for _, place in alike]), strict=True):
             if other is not None:
-                found[key] = alike[other][0]
-    return found
+                by_key[key] = alike[other][0]
+    return by_key
 
 
 def pieces(path: shapely.Geometry) -> list[shapely.LineString]:
     """The strokes of a line, crumbs left out."""
     merged = shapely.line_merge(path) if path.geom_type == "MultiLineString" else path
     return [
-        one
-        for one in shapely.get_parts(merged)
-        if isinstance(one, shapely.LineString) and one.length >= CRUMB_CM
+        line
+        for line in shapely.get_parts(merged)
+        if isinstance(line, shapely.LineString) and line.length >= CRUMB_CM
     ]
 
 
 def middle(paths: Sequence[shapely.LineString]) -> tuple[float, float]:
     """The middle of a line."""
-    point = max(paths, key=lambda one: one.length).centroid
+    point = max(paths, key=lambda path: path.length).centroid
     return point.x, point.y
 
 
 def corners(path: shapely.LineString) -> tuple[tuple[float, float], ...]:
     """Corners of a stroke [cm]."""
-    found = np.round(shapely.get_coordinates(path.simplify(0.01)), 2)
-    return tuple(map(tuple, found.tolist()))
+    points = np.round(shapely.get_coordinates(path.simplify(0.01)), 2)
+    return tuple(map(tuple, points.tolist()))
 
 
 def seen(path: shapely.LineString, hairline: shapely.Geometry) -> bool:
@@ -230,4 +238,4 @@ def totals(sections: Sequence[Section]) -> Mapping[str, float]:
     }
 
 
-__all__ = ["Change", "DrawnLine", "Layout", "Parted", "part", "totals"]
+__all__ = ["Change", "DrawnLine", "Layout", "Sectioning", "part", "totals"]

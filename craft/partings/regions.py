@@ -161,8 +161,8 @@ class Parter:
         self.along = Straight(self.cells, LineKind.ALONG)
         self.across = Straight(self.cells, LineKind.ACROSS)
         self.columns = {
-            one.kind: np.floor(one.coordinate / head.CELL_CM).astype(np.intp)
-            for one in (self.along, self.across)
+            ruler.kind: np.floor(ruler.coordinate / head.CELL_CM).astype(np.intp)
+            for ruler in (self.along, self.across)
         }
         self.whole = Region(
             "0",
@@ -194,7 +194,7 @@ class Parter:
         usual = (
             self.positions(region, ruler, shares.tolist())
             if at is None
-            else [ruler.meant(one) for one in at]
+            else [ruler.position(place) for place in at]
         )
         pieces, rest = [], region
         for number, place in enumerate(self.placed(region, ruler, usual), 1):
@@ -209,7 +209,7 @@ class Parter:
         near = region.share * np.clip((at - ruler.coordinate[region.cells]) / own + 0.5, 0, 1)
         far = region.share - near
         here, there = near > 0, far > 0
-        before, after = (polygonal(one) for one in ruler.halve(region.outline, at))
+        before, after = (polygonal(half) for half in ruler.halve(region.outline, at))
         return (
             Region(key, region.cells[here], near[here], before, region.lay, region.rod),
             Region(region.key, region.cells[there], far[there], after, region.lay, region.rod),
@@ -218,21 +218,21 @@ class Parter:
     def positions(self, region: Region, ruler: Ruler, shares: Sequence[float]) -> list[float]:
         """Where partings fall if no hand moves them."""
         if self.even is Even.SPACING and ruler.kind in SPACED:
-            low, high = (ruler.told(one) for one in self.extent(region, ruler))
-            return [ruler.meant(low + (high - low) * share) for share in shares]
+            low, high = (ruler.reading(place) for place in self.extent(region, ruler))
+            return [ruler.position(low + (high - low) * share) for share in shares]
         # A V or a horseshoe has no spacing: what is made even then is the scalp.
         weighed = self.cells.area if self.even is Even.SPACING else self.hairs
         weight = region.share * weighed[region.cells]
         if ruler.kind in self.columns:
             column = self.columns[ruler.kind][region.cells]
-            found = columns_positions(weight, column, shares)
+            places = columns_positions(weight, column, shares)
         else:
             width = ruler.width
             own = width if isinstance(width, float) else width[region.cells]
-            found = cut_positions(weight, ruler.coordinate[region.cells], own, shares)
+            places = cut_positions(weight, ruler.coordinate[region.cells], own, shares)
         return [
             0.0 if share == 1 / 2 and self.symmetric(region, ruler) else float(place)
-            for share, place in zip(shares, found, strict=True)
+            for share, place in zip(shares, places, strict=True)
         ]
 
     def symmetric(self, region: Region, ruler: Ruler) -> bool:
@@ -255,27 +255,27 @@ class Parter:
     def placed(self, region: Region, ruler: Ruler, usual: Sequence[float]) -> list[float]:
         """Where partings lie, those moved by hand as far as there is room for them."""
         keys = [f"{region.key}/{number}" for number in range(1, len(usual) + 1)]
-        told = [ruler.told(one) for one in usual]
-        first, last = (ruler.told(one) for one in self.extent(region, ruler))
+        asked = [ruler.reading(place) for place in usual]
+        first, last = (ruler.reading(place) for place in self.extent(region, ruler))
         first, last = max(first, ruler.reach[0]), min(last, ruler.reach[1])
-        found: list[float] = []
+        places: list[float] = []
         for place, key in enumerate(keys):
-            low, high = self.room(keys, told, place, first, last)
-            if found:
-                low = max(low, found[-1] + LEAST_APART)
+            low, high = self.room(keys, asked, place, first, last)
+            if places:
+                low = max(low, places[-1] + LEAST_APART)
             moved = key in self.moves
-            at = told[place]
+            at = asked[place]
             if moved:
                 # Where there is no room at all it stays where it was.
                 at = min(high, max(low, self.moves[key])) if low <= high else at
-            position = ruler.meant(at)
-            found.append(ruler.told(position))
+            position = ruler.position(at)
+            places.append(ruler.reading(position))
             path = ruler.path(position).intersection(region.outline)
-            self.lines.append(Line(key, ruler.kind, found[-1], low, max(low, high), moved, path))
-        return [ruler.meant(one) for one in found]
+            self.lines.append(Line(key, ruler.kind, places[-1], low, max(low, high), moved, path))
+        return [ruler.position(place) for place in places]
 
     def room(
-        self, keys: Sequence[str], told: Sequence[float], place: int, first: float, last: float
+        self, keys: Sequence[str], asked: Sequence[float], place: int, first: float, last: float
     ) -> tuple[float, float]:
         """How far a line can be moved between those that stay, leaving room for those that move."""
         before, after = place - 1, place + 1
@@ -283,8 +283,8 @@ class Parter:
             before -= 1
         while after < len(keys) and keys[after] in self.moves:
             after += 1
-        low = told[before] if before >= 0 else first
-        high = told[after] if after < len(keys) else last
+        low = asked[before] if before >= 0 else first
+        high = asked[after] if after < len(keys) else last
         return low + (place - before) * LEAST_APART, high - (after - place) * LEAST_APART
 
     def block(self, region: Region, count: int) -> list[Region]:

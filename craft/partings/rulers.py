@@ -47,10 +47,10 @@ class Ruler(Protocol):
     def path(self, at: float) -> shapely.Geometry:
         """The parting itself."""
 
-    def told(self, at: float) -> float:
+    def reading(self, at: float) -> float:
         """A position in the unit it is told in."""
 
-    def meant(self, told: float) -> float:
+    def position(self, value: float) -> float:
         """The position that is told so."""
 
 
@@ -97,11 +97,11 @@ class Straight:
             return shapely.LineString([(at, -FAR_CM), (at, FAR_CM)])
         return shapely.LineString([(-FAR_CM, at), (FAR_CM, at)])
 
-    def told(self, at: float) -> float:
+    def reading(self, at: float) -> float:
         return at
 
-    def meant(self, told: float) -> float:
-        return told
+    def position(self, value: float) -> float:
+        return value
 
 
 class Rows(Curved):
@@ -146,12 +146,12 @@ class Rows(Curved):
             return shapely.LineString([(0, -FAR_CM), (0, FAR_CM)])
         return shapely.LinearRing(self.ring(at))
 
-    def told(self, at: float) -> float:
+    def reading(self, at: float) -> float:
         return math.asin(at) * head.radius(self.circumference_cm)
 
-    def meant(self, told: float) -> float:
+    def position(self, value: float) -> float:
         # Beyond the ear a distance would come back round the head.
-        turn = told / head.radius(self.circumference_cm)
+        turn = value / head.radius(self.circumference_cm)
         at = math.sin(min(math.pi / 2, max(-math.pi / 2, turn)))
         return 0.0 if abs(at) <= PEN else at
 
@@ -179,11 +179,11 @@ class Wedge(Curved):
     def path(self, at: float) -> shapely.Geometry:
         return shapely.LineString(self.legs(at))
 
-    def told(self, at: float) -> float:
+    def reading(self, at: float) -> float:
         return at
 
-    def meant(self, told: float) -> float:
-        return told
+    def position(self, value: float) -> float:
+        return value
 
 
 class Horseshoe(Curved):
@@ -209,8 +209,8 @@ class Horseshoe(Curved):
     def path(self, at: float) -> shapely.Geometry:
         return shapely.LineString(self.bow(at))
 
-    def told(self, at: float) -> float:
+    def reading(self, at: float) -> float:
         return at
 
-    def meant(self, told: float) -> float:
-        return told
+    def position(self, value: float) -> float:
+        return value

@@ -79,7 +79,7 @@ FIXED = {Scheme.HALVES: 2, Scheme.QUADRANTS: 4, Scheme.FIVE: 5, Scheme.SIX: 6}
 #: The fewest sections of a scheme that needs several.
 FEWEST = {Scheme.V_FRONT: 3, Scheme.TAPER: 4}
 #: Schemes with a middle parting that can run elsewhere.
-PARTED_IN_THE_MIDDLE = frozenset(
+WITH_MIDDLE_PARTING = frozenset(
     {Scheme.HALVES, Scheme.QUADRANTS, Scheme.PER_QUADRANT, Scheme.ROWS, Scheme.DIRECTED}
 )
 
@@ -149,17 +149,19 @@ def quarters(parter: Parter, region: Region, a_side: int, layout: Layout) -> lis
     back = a_side - front
     if layout.part_cm and front:
         rear, fore = parter.cut(region, parter.across, [back, front])
-        found = [one for side in parter.cut(rear, parter.along, [1, 1]) for one in [(side, back)]]
-        found += shared(parter, sides(parter, fore, layout), 2 * front)
+        regions = [
+            region for side in parter.cut(rear, parter.along, [1, 1]) for region in [(side, back)]
+        ]
+        regions += shared(parter, sides(parter, fore, layout), 2 * front)
     else:
-        found = []
+        regions = []
         for side in sides(parter, region, layout):
             if front:
                 rear, fore = parter.cut(side, parter.across, [back, front])
-                found += [(rear, back), (fore, front)]
+                regions += [(rear, back), (fore, front)]
             else:
-                found.append((side, back))
-    return [section for part, count in found for section in parter.block(part, count)]
+                regions.append((side, back))
+    return [section for part, count in regions for section in parter.block(part, count)]
 
 
 def shared(parter: Parter, regions: Sequence[Region], count: int) -> list[tuple[Region, int]]:
@@ -222,9 +224,9 @@ def taper(parter: Parter, layout: Layout) -> list[Region]:
     back = total - top - 2 * side
     long, short = parter.cut(parter.whole, Horseshoe(parter.cells), [top, total - top])
     rear, both = parter.cut(short, parter.across, [back, 2 * side])
-    found = [(long, top)]
-    found += [(one, side) for one in parter.cut(both, parter.along, [1, 1], [0.0])]
-    blocks = [section for part, count in found for section in parter.block(part, count)]
+    regions = [(long, top)]
+    regions += [(region, side) for region in parter.cut(both, parter.along, [1, 1], [0.0])]
+    blocks = [section for part, count in regions for section in parter.block(part, count)]
     return [*blocks, *round_the_back(parter, rear, back)]
 
 
@@ -232,7 +234,7 @@ def round_the_back(parter: Parter, rear: Region, count: int) -> list[Region]:
     """Sections of the back of a tapered head, which may reach up on both sides of the top."""
     drawn = len(parter.lines)
     blocks = parter.block(rear, count)
-    if all(isinstance(one.outline, shapely.Polygon) for one in blocks):
+    if all(isinstance(block.outline, shapely.Polygon) for block in blocks):
         return blocks
     # A row across both arms would fall in two pieces: upright strips never do.
     del parter.lines[drawn:]
@@ -259,11 +261,11 @@ def rows_of(parter: Parter, total: int) -> int:
 def by_share(total: int, shares: Sequence[float]) -> list[int]:
     """Whole numbers in proportion to shares, at least one each (largest remainders)."""
     ideal = [total * share / sum(shares) for share in shares]
-    counts = [max(1, math.floor(one)) for one in ideal]
+    counts = [max(1, math.floor(width)) for width in ideal]
     while sum(counts) != total:
         step = 1 if sum(counts) < total else -1
         able = [row for row, count in enumerate(counts) if step > 0 or count > 1]
-        row = max(able, key=lambda one: step * (ideal[one] - counts[one]))
+        row = max(able, key=lambda row_number: step * (ideal[row_number] - counts[row_number]))
         counts[row] += step
     return counts
 
@@ -298,10 +300,10 @@ def brick_counts(total: int, shares: Sequence[float]) -> list[int] | None:
         ]
         while sum(counts) != total:
             step = 2 if sum(counts) < total else -2
-            able = [i for i, one in enumerate(counts) if step > 0 or one + step >= least[i]]
+            able = [i for i, count in enumerate(counts) if step > 0 or count + step >= least[i]]
             if not able:
                 break
-            row = max(able, key=lambda one: step * (ideal[one] - counts[one]))
+            row = max(able, key=lambda row_number: step * (ideal[row_number] - counts[row_number]))
             counts[row] += step
         if sum(counts) == total:
             return counts
@@ -315,51 +317,51 @@ def bricked(parter: Parter, layout: Layout) -> list[Region]:
     """
     wanted = rows_of(parter, layout.total)
     tries = (wanted, wanted + 1, wanted - 1)
-    found = (
+    regions = (
         (number, brick_counts(layout.total, even_rows(parter, number)))
         for number in tries
         if number > 0
     )
-    number, counts = next(((n, counts) for n, counts in found if counts), (0, None))
+    number, counts = next(((n, counts) for n, counts in regions if counts), (0, None))
     if counts is None:
         return parter.block(parter.whole, layout.total)
     size = [row * len(layout.sizes) // number for row in range(number)]
     weights = [count * layout.sizes[rank] for count, rank in zip(counts, size, strict=True)]
     return [
-        replace(one, rod=rank)
+        replace(region, rod=rank)
         for row, count, rank in zip(
             parter.cut(parter.whole, parter.across, weights), counts, size, strict=True
         )
-        for one in parter.cut(row, parter.along, [1] * count)
+        for region in parter.cut(row, parter.along, [1] * count)
     ]
 
 
 def directed(parter: Parter, layout: Layout) -> list[Region]:
     """On each side chosen numbers laid back, to the side and forward; an odd one at the nape."""
-    found: list[Region] = []
+    regions: list[Region] = []
     whole, fore = parter.whole, layout.forward + layout.sideways
     if layout.total == 1:
         return [whole]
     if layout.total % 2:
         nape, whole = parter.cut(whole, parter.across, [1, layout.total - 1])
-        found.append(nape)
+        regions.append(nape)
     for hand, side in enumerate(sides(parter, whole, layout)):
         out = Lay.LEFT if hand == LEFT else Lay.RIGHT
-        weights = [one for one in (layout.back, fore) if one]
+        weights = [weight for weight in (layout.back, fore) if weight]
         pieces = parter.cut(side, parter.across, weights)
         if layout.back:
             rear = pieces.pop(0)
-            found += [replace(one, lay=Lay.BACK) for one in parter.block(rear, layout.back)]
+            regions += [replace(region, lay=Lay.BACK) for region in parter.block(rear, layout.back)]
         if not fore:
             continue
         parts = [(layout.sideways, out), (layout.forward, Lay.FORWARD)]
-        parts = [one for one in (parts if hand == LEFT else parts[::-1]) if one[0]]
+        parts = [part for part in (parts if hand == LEFT else parts[::-1]) if part[0]]
         strips = parter.cut(pieces[0], parter.along, [count for count, _ in parts])
         for strip, (count, lay) in zip(strips, parts, strict=True):
-            found += [
-                replace(one, lay=lay) for one in parter.cut(strip, parter.across, [1] * count)
+            regions += [
+                replace(region, lay=lay) for region in parter.cut(strip, parter.across, [1] * count)
             ]
-    return found
+    return regions
 
 
 SCHEMES: Mapping[Scheme, Callable[[Parter, Layout], list[Region]]] = {

@@ -77,11 +77,11 @@ def seen_from(outline: Sequence[tuple[float, float]], view: View, girth_cm: floa
     if not near(outline, view):
         return []
     shape = shapely.Polygon(outline).buffer(0).intersection(NEAR[view])
-    found = []
-    for one in shapely.get_parts(polygonal(shape)):
-        if one.area < CRUMB_CM2:
+    outlines = []
+    for part in shapely.get_parts(polygonal(shape)):
+        if part.area < CRUMB_CM2:
             continue
-        dense = shapely.get_coordinates(shapely.segmentize(one.exterior, STEP_CM))
-        seen = on_screen(dense[:, 0], dense[:, 1], view, girth_cm)
-        found.append(tuple(map(tuple, seen.tolist())))
-    return found
+        dense = shapely.get_coordinates(shapely.segmentize(part.exterior, STEP_CM))
+        drawn = on_screen(dense[:, 0], dense[:, 1], view, girth_cm)
+        outlines.append(tuple(map(tuple, drawn.tolist())))
+    return outlines

@@ -4,16 +4,16 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 
 from craft import doses, partings
+from craft.complete import CompleteHair, complete
 from craft.contract.plan import PlanRequest, Reason, ShelfItem
 from craft.errors import CraftError
-from craft.known import KnownHair, known
 from craft.partings import (
     FEWEST,
     FIXED,
     MAX_SECTIONS,
     Layout,
-    Parted,
     Section,
+    Sectioning,
     knows_its_number,
 )
 from craft.routine.compose.techniques import TECHNIQUES, Technique
@@ -48,17 +48,17 @@ class Case:
         hair: with every value filled
         technique: the style as data
         layout: how the head is parted
-        parted: the parted head
+        sectioning: the parted head
         hair_g, surface_m2, scalp_cm2, hairs: sums over the sections
         shelf: the bottles that may be taken, and what they are judged by
         taken: the bottle of every role
     """
 
     request: PlanRequest
-    hair: KnownHair
+    hair: CompleteHair
     technique: Technique
     layout: Layout
-    parted: Parted
+    sectioning: Sectioning
     hair_g: float
     surface_m2: float
     scalp_cm2: float
@@ -69,7 +69,7 @@ class Case:
     @property
     def sections(self) -> tuple[Section, ...]:
         """The sections in working order."""
-        return self.parted.sections
+        return self.sectioning.sections
 
     @property
     def dry(self) -> Dryer:
@@ -77,7 +77,9 @@ class Case:
         stages = self.request.stages
         if not stages:
             return self.request.dry
-        warm = (one.kind for one in stages if one.kind in (StageKind.HOOD, StageKind.DIFFUSER))
+        warm = (
+            stage.kind for stage in stages if stage.kind in (StageKind.HOOD, StageKind.DIFFUSER)
+        )
         return Dryer(next(warm, StageKind.AIR))
 
     @property
@@ -122,11 +124,11 @@ class Case:
 
     def film(self, role: Role) -> doses.Film:
         """Film of a product on this hair."""
-        found = doses.film(role, self.hair.porosity, self.hair.strand, self.definition)
+        amount = doses.film(role, self.hair.porosity, self.hair.strand, self.definition)
         factor = self.request.house.film_factor.get(role)
         if factor is None:
-            return found
-        return replace(found, factors=(*found.factors, ("house rule", factor)))
+            return amount
+        return replace(amount, factors=(*amount.factors, ("house rule", factor)))
 
 
 def by_house(technique: Technique, request: PlanRequest) -> Technique:
@@ -208,16 +210,16 @@ def case_of(request: PlanRequest) -> Case:
     technique = by_house(TECHNIQUES[request.goal.style], request)
     if request.dry_min is not None and request.dry == "air":
         raise CraftError("dry_min", "Minutes under a dryer need dry set to hood or diffuser.")
-    hair = known(request.hair)
+    hair = complete(request.hair)
     layout = layout_of(request, technique)
-    parted = partings.part(hair.on_head, layout, "parting.")
-    sums = partings.totals(parted.sections)
+    sectioning = partings.part(hair.on_head, layout, "parting.")
+    sums = partings.totals(sectioning.sections)
     case = Case(
         request=request,
         hair=hair,
         technique=technique,
         layout=layout,
-        parted=parted,
+        sectioning=sectioning,
         hair_g=sums["grams"],
         surface_m2=sums["surface_m2"],
         scalp_cm2=sums["scalp_cm2"],

@@ -16,7 +16,7 @@ from craft.contract.plan import (
 )
 from craft.drying import Stage
 from craft.head import hairline
-from craft.partings import PARTED_IN_THE_MIDDLE, Layout, Section, knows_its_number
+from craft.partings import WITH_MIDDLE_PARTING, Layout, Section, knows_its_number
 from craft.routine.case import Case, case_of
 from craft.routine.cautions import Applied, applied
 from craft.routine.compose.before import before
@@ -25,7 +25,7 @@ from craft.routine.compose.schools import schools
 from craft.routine.compose.steps import sitting_minutes
 from craft.routine.compose.styling import shape_minutes, styling
 from craft.routine.compose.washing import blot_and_part, washing
-from craft.routine.drying.forecast import SAFE_ODDS, Forecast, curve, forecast_of, section_bundle
+from craft.routine.drying.forecast import SAFE_ODDS, Forecast, curve, forecast_of, section_cylinder
 from craft.routine.explain.crown import line_out, section_out
 from craft.routine.explain.home import home, wear_days
 from craft.routine.explain.why import HOUSE, MODEL, TRADE, reason
@@ -33,9 +33,9 @@ from craft.routine.kit.curls import (
     bands_of,
     curl_width,
     hangs,
-    made_as,
     rod_curl,
     section_hangs,
+    set_in_words,
     stretch_of,
     turns_of,
 )
@@ -67,7 +67,7 @@ def plan(request: PlanRequest) -> PlanAnswer:
     case = case_of(request)
     forecast = forecast_of(case)
     rods = rods_by_section(case)
-    told, made_reasons = made_as(case, rods)
+    set_details, set_reasons = set_in_words(case, rods)
     steps, removed = edited(case, routine(case, forecast))
     cautions = applied(case, forecast, steps)
     stopped = any(caution.severity is Severity.STOP for caution in cautions)
@@ -82,18 +82,18 @@ def plan(request: PlanRequest) -> PlanAnswer:
         drying=drying_out(forecast),
         kit_needed=kit_needed(case),
         finished=finished(case, forecast),
-        cautions=[caution.told() for caution in cautions],
+        cautions=[caution.answer() for caution in cautions],
         fixes=[fix for caution in cautions for fix in caution.fixes],
         home=home(case, forecast),
         assumed=list(case.hair.assumed),
         own_number=knows_its_number(case.layout.scheme),
-        middle=case.layout.scheme in PARTED_IN_THE_MIDDLE,
+        middle=case.layout.scheme in WITH_MIDDLE_PARTING,
         sides=sides(case.layout),
         bands=bands_of(case),
-        lines=[line_out(one) for one in case.parted.lines],
-        bundles=[list(one) for one in bundles_of(case)],
-        made_as=told,
-        made_reasons=made_reasons,
+        lines=[line_out(line) for line in case.sectioning.lines],
+        bundles=[list(bundle) for bundle in bundles_of(case)],
+        set_details=set_details,
+        set_reasons=set_reasons,
         section_reasons=section_reasons(case),
         schools=schools(case),
         removed=removed,
@@ -149,18 +149,20 @@ def totals(case: Case, steps: Sequence[Step]) -> Totals:
         product_g=grams,
         hair_g=round(case.hair_g, 1),
         surface_m2=round(case.surface_m2, 3),
-        product_cost=round(sum(one.cost or 0.0 for one in products), 2),
-        unpriced=list(dict.fromkeys(one.name for one in products if one.cost is None)),
+        product_cost=round(sum(product.cost or 0.0 for product in products), 2),
+        unpriced=list(dict.fromkeys(product.name for product in products if product.cost is None)),
         reasons=sum_reasons(case, steps),
     )
 
 
 def sum_reasons(case: Case, steps: Sequence[Step]) -> list[Reason]:
     """How hands-on and waiting minutes come about, step by step."""
-    hands = " + ".join(f"{one.title} {one.hands_on_min:.0f}" for one in steps if one.hands_on_min)
-    waits = " + ".join(f"{one.wait_title} {one.wait_min:.0f}" for one in steps if one.wait_min)
+    hands = " + ".join(
+        f"{step.title} {step.hands_on_min:.0f}" for step in steps if step.hands_on_min
+    )
+    waits = " + ".join(f"{step.wait_title} {step.wait_min:.0f}" for step in steps if step.wait_min)
     pace = case.request.pace
-    found = [
+    reasons = [
         reason(
             "hands_on_sum",
             f"{hands}; at a pace of {pace:g} times the house minutes. Nine in ten times it stays "
@@ -170,8 +172,8 @@ def sum_reasons(case: Case, steps: Sequence[Step]) -> list[Reason]:
         )
     ]
     if waits:
-        found.append(reason("waiting_sum", f"{waits}.", "waiting of the steps", TRADE))
-    return found
+        reasons.append(reason("waiting_sum", f"{waits}.", "waiting of the steps", TRADE))
+    return reasons
 
 
 def section_reasons(case: Case) -> list[Reason]:
@@ -212,11 +214,13 @@ def sections_out(case: Case, forecast: Forecast, rods: Mapping[int, float]) -> l
     # Sections of equal hair dry alike: each number of hairs is forecast once.
     hours = {
         hairs: drying.dry(
-            section_bundle(case, hairs), forecast.water, forecast.stages, forecast.factor
+            section_cylinder(case, hairs), forecast.water, forecast.stages, forecast.factor
         ).time_to(1.0)
         for hairs in {round(section.hairs) for section in case.sections}
     }
-    bundle = {number: place for place, one in enumerate(bundles_of(case), 1) for number in one}
+    bundle = {
+        number: place for place, bundle in enumerate(bundles_of(case), 1) for number in bundle
+    }
     films = {
         role: case.film(role).g_per_m2
         for role in case.technique.stays_in
@@ -260,7 +264,7 @@ def rounded(hours: float | None) -> float | None:
     return None if hours is None else round(hours, 2)
 
 
-def stage_told(stage: Stage) -> str:
+def stage_text(stage: Stage) -> str:
     """A stage of drying in words."""
     if stage.kind is StageKind.CLOTH:
         return f"a cloth for {(stage.hours or 0) * 60:.0f} min"
@@ -274,7 +278,7 @@ def drying_out(forecast: Forecast) -> Drying:
     dry_h = forecast.run.time_to(1.0)
     until = min(CHART_LIMIT_H, CHART_PAST * max(forecast.release_h, dry_h or 0.0, 0.5))
     odds = forecast.odds
-    stages = ", then ".join(stage_told(stage) for stage in forecast.stages)
+    stages = ", then ".join(stage_text(stage) for stage in forecast.stages)
     return Drying(
         h_to_90=rounded(forecast.run.time_to(0.9)),
         h_to_dry=rounded(dry_h),
@@ -285,14 +289,14 @@ def drying_out(forecast: Forecast) -> Drying:
         odds_dry=round(odds, 3),
         safe=odds >= SAFE_ODDS,
         slowest_section=forecast.slowest,
-        radius_mm=round(forecast.bundle.radius_m * 1000, 2),
+        radius_mm=round(forecast.cylinder.radius_m * 1000, 2),
         curve=curve(forecast.run, until),
         low_curve=curve(slow, until),
         high_curve=curve(fast, until),
         reasons=[
             reason(
                 "shrinking_core",
-                f"A section {forecast.bundle.radius_m * 1000:.1f} mm thick in radius loses "
+                f"A section {forecast.cylinder.radius_m * 1000:.1f} mm thick in radius loses "
                 f"{forecast.water:g} g of water per g of hair in {stages}.",
                 f"section {forecast.slowest}, learned factor {forecast.factor:g}",
                 "Levenspiel, Chemical Reaction Engineering, shrinking core, cylinder, from memory.",

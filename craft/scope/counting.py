@@ -88,13 +88,13 @@ def read_field(grey: NDArray[np.uint8], um_per_px: float) -> Field:
             "No single strands in focus, or their width is not that of hair "
             f"({WIDTH_RANGE_UM[0]:g} to {WIDTH_RANGE_UM[1]:g} µm). Check scale and focus."
         )
-    found = roots(dark, width)
+    spots = roots(dark, width)
     height, breadth = grey.shape
     margin = MARGIN_UM / um_per_px
     scale = dark.um / um_per_px
     inside = [
         (round((x + 0.5) * scale, 1), round((y + 0.5) * scale, 1))
-        for x, y in found
+        for x, y in spots
         if margin <= (x + 0.5) * scale <= breadth - margin
         and margin <= (y + 0.5) * scale <= height - margin
     ]
@@ -165,7 +165,7 @@ class Rays:
         """Least darkness on the way, for each direction and place."""
         return np.stack(
             [
-                np.min([self.at(direction, one) for one in distances_um], axis=0)
+                np.min([self.at(direction, distance) for distance in distances_um], axis=0)
                 for direction in range(DIRECTIONS)
             ]
         )
@@ -174,7 +174,7 @@ class Rays:
         """Mean darkness on the way, for each direction and place."""
         return np.stack(
             [
-                np.mean([self.at(direction, one) for one in distances_um], axis=0)
+                np.mean([self.at(direction, distance) for distance in distances_um], axis=0)
                 for direction in range(DIRECTIONS)
             ]
         )
@@ -187,7 +187,7 @@ def line_ends(rays: Rays, width_um: float) -> Floats:
     """
     ahead = np.minimum(rays.least(AHEAD_UM), FAR_ALLOWANCE * rays.least(FAR_UM))
     behind = np.roll(
-        rays.mean(tuple(width_um / 2 + one for one in BEHIND_UM)), DIRECTIONS // 2, axis=0
+        rays.mean(tuple(width_um / 2 + behind for behind in BEHIND_UM)), DIRECTIONS // 2, axis=0
     )
     darkest = np.max([np.roll(behind, fan, axis=0) for fan in BEHIND_FAN], axis=0)
     return np.asarray(ahead - darkest, dtype=np.float32)

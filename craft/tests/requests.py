@@ -31,7 +31,7 @@ def planned(**changes: Any) -> PlanAnswer:
 
 
 def caution_keys(answer: PlanAnswer) -> list[str]:
-    return [one.key for one in answer.cautions]
+    return [caution.key for caution in answer.cautions]
 
 
 def parted_by(

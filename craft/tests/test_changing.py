@@ -24,11 +24,11 @@ def cut(count: int) -> tuple[Parter, list[Region]]:
 class NeighboursTest(TestCase):
     def test_twins_are_mutual(self) -> None:
         _, regions = cut(12)
-        for one in regions:
-            other = twin(regions, one.key)
+        for region in regions:
+            other = twin(regions, region.key)
             assert other is not None
-            self.assertNotEqual(other, one.key)
-            self.assertEqual(twin(regions, other), one.key)
+            self.assertNotEqual(other, region.key)
+            self.assertEqual(twin(regions, other), region.key)
 
     def test_nothing_mirrors_itself_and_the_middle_has_no_twin(self) -> None:
         self.assertEqual(mirrors([(0.1, 3.0), (-5, 0), (5.2, 0.1)]), [None, 2, 1])
@@ -76,7 +76,7 @@ class SplitTest(TestCase):
             left, low, right, high = first.outline.bounds
             expected = kind or (LineKind.ALONG if right - left >= high - low else LineKind.ACROSS)
             changed(parter, regions, [Change(PartOp.SPLIT, first.key, run=run)], "changes")
-            line = next(one for one in parter.lines if one.key == f"{first.key}/1")
+            line = next(line for line in parter.lines if line.key == f"{first.key}/1")
             self.assertEqual(line.kind, expected)
 
     def test_pieces_can_be_split_again_and_put_together(self) -> None:
@@ -87,9 +87,9 @@ class SplitTest(TestCase):
             Change(PartOp.SPLIT, f"{key}.1"),
             Change(PartOp.MERGE, f"{key}.1.1", other=f"{key}.1.2"),
         ]
-        found = changed(parter, regions, steps, "changes")
-        self.assertEqual(len(found), 5)
-        hair = sum(parter.hair_of(one) for one in found)
+        results = changed(parter, regions, steps, "changes")
+        self.assertEqual(len(results), 5)
+        hair = sum(parter.hair_of(region) for region in results)
         self.assertAlmostEqual(hair, parter.hair_of(parter.whole), places=4)
 
     def test_a_head_takes_so_many_and_no_more(self) -> None:
@@ -125,14 +125,14 @@ class IslandsTest(TestCase):
             ),
             *regions[2:],
         ]
-        found, taken = whole(parter, broken)
-        self.assertEqual([one.key for one in taken], [first.key])
-        back = next(one for one in found if one.key == first.key)
+        results, taken = whole(parter, broken)
+        self.assertEqual([region.key for region in taken], [first.key])
+        back = next(region for region in results if region.key == first.key)
         self.assertAlmostEqual(parter.hair_of(back), parter.hair_of(first), delta=1)
-        self.assertTrue(all(one.outline.geom_type == "Polygon" for one in found))
+        self.assertTrue(all(region.outline.geom_type == "Polygon" for region in results))
 
     def test_a_section_of_which_nothing_is_left_is_gone(self) -> None:
         parter, regions = cut(4)
         none = Region("gone", np.array([], dtype=np.intp), np.array([]), shapely.Polygon())
-        found, taken = whole(parter, [*regions, none])
-        self.assertEqual((len(found), taken), (4, []))
+        results, taken = whole(parter, [*regions, none])
+        self.assertEqual((len(results), taken), (4, []))

@@ -55,7 +55,7 @@ class StartedTest(TestCase):
     def test_an_answer(self) -> None:
         done = self.started("label", stdin='{"ingredients": "Aqua, Glycérin"}')
         self.assertEqual((done.returncode, done.stderr), (0, ""))
-        names = [one["name"] for one in json.loads(done.stdout)["ingredients"]]
+        names = [ingredient["name"] for ingredient in json.loads(done.stdout)["ingredients"]]
         self.assertEqual(names, ["aqua", "glycerin"])
 
     def test_bad_input(self) -> None:
@@ -113,7 +113,7 @@ class ProgramTest(TestCase):
         }
         answer = self.ask("dry", request)
         jsonschema.validate(answer, json.loads(run("schema", "dry").stdout)["answer"])
-        kinds = [one["kind"] for one in answer["stages"]]
+        kinds = [stage["kind"] for stage in answer["stages"]]
         self.assertEqual(kinds, ["cloth", "hood", "diffuser", "air"])
         self.assertAlmostEqual(answer["stages"][2]["share_after"], 0.9, places=2)
         self.assertLess(answer["at_release_low"], answer["at_release_high"])
@@ -144,7 +144,7 @@ class ProgramTest(TestCase):
         rows = {"hair": HAIR, "scheme": "rows", "count": 8}
         moved = [{"op": "move", "key": "0/2", "at": -4, "alike": True}]
         answer = self.ask("partings", rows | {"changes": moved})
-        self.assertEqual(sum(one["moved"] for one in answer["lines"]), 2)
+        self.assertEqual(sum(line["moved"] for line in answer["lines"]), 2)
         for changes, field in (
             ([{"op": "split", "key": "7"}], "changes.0.key"),
             ([{"op": "lay", "key": "0.1"}], "changes.0.lay"),

@@ -108,18 +108,18 @@ class AnswerTest(TestCase):
 class QuestionsTest(TestCase):
     def test_the_order_is_that_of_the_work(self) -> None:
         # Common practice, no source: reason, history, person, scalp, and only then the hair.
-        order = list(dict.fromkeys(one.part for one in QUESTIONS))
+        order = list(dict.fromkeys(question.part for question in QUESTIONS))
         self.assertEqual(order, list(Part))
 
     def test_every_key_is_asked_once(self) -> None:
         self.assertEqual(len(BY_KEY), len(QUESTIONS))
 
     def test_numbers_have_a_range_and_words_their_options(self) -> None:
-        for one in QUESTIONS:
-            if one.answer is Answer.NUMBER:
-                self.assertLess(one.range[0], one.range[1], one.key)
-            if one.answer in (Answer.CHOICE, Answer.MANY):
-                self.assertGreater(len(one.options), 1, one.key)
+        for question in QUESTIONS:
+            if question.answer is Answer.NUMBER:
+                self.assertLess(question.range[0], question.range[1], question.key)
+            if question.answer in (Answer.CHOICE, Answer.MANY):
+                self.assertGreater(len(question.options), 1, question.key)
 
     def test_weak_tests_say_so(self) -> None:
         # The float test is known to tell little (common practice, no source).
@@ -132,7 +132,7 @@ class QuestionsTest(TestCase):
         self.assertFalse(is_fresh("length_cm", 60))
 
     def test_person_and_stop_signs_are_not_observations(self) -> None:
-        kept = {one.key for one in OBSERVED}
+        kept = {observed.key for observed in OBSERVED}
         self.assertFalse({"conditions", "night", "stop_signs"} & kept)
         self.assertIn("scalp", kept)
 

@@ -19,17 +19,17 @@ class CurlTest(TestCase):
 
     def test_helix(self) -> None:
         # Worked: 30 cm of hair in curls of 0.8 cm rising 1.0 cm a turn.
-        made = curl.helix(30, 0.8, 1.0)
-        self.assertAlmostEqual(made.turns, 11.09, delta=0.005)
-        self.assertAlmostEqual(made.hanging_cm, 11.09, delta=0.005)
-        self.assertAlmostEqual(made.shrinkage, 0.630, delta=0.0005)
+        coil = curl.helix(30, 0.8, 1.0)
+        self.assertAlmostEqual(coil.turns, 11.09, delta=0.005)
+        self.assertAlmostEqual(coil.hanging_cm, 11.09, delta=0.005)
+        self.assertAlmostEqual(coil.shrinkage, 0.630, delta=0.0005)
 
     def test_helix_against_the_arc_length_integral(self) -> None:
         # The length along a helix of the computed turns is the hair that went in (scipy).
         diameter, pitch = 1.3, 0.7
-        made = curl.helix(24, diameter, pitch)
+        coil = curl.helix(24, diameter, pitch)
         speed = math.hypot(diameter / 2, pitch / (2 * math.pi))
-        length, _ = integrate.quad(lambda _: speed, 0, 2 * math.pi * made.turns)
+        length, _ = integrate.quad(lambda _: speed, 0, 2 * math.pi * coil.turns)
         self.assertAlmostEqual(length, 24, places=6)
 
     def test_curl_retention(self) -> None:
@@ -40,9 +40,9 @@ class CurlTest(TestCase):
     def test_finished_length_lies_between_natural_and_straight(
         self, length: float, index: float, stretch: float
     ) -> None:
-        made = curl.finished_length(length, index, stretch)
-        self.assertGreaterEqual(made, length / index - 1e-9)
-        self.assertLessEqual(made, length + 1e-9)
+        coil = curl.finished_length(length, index, stretch)
+        self.assertGreaterEqual(coil, length / index - 1e-9)
+        self.assertLessEqual(coil, length + 1e-9)
 
     def test_landmarks_grow(self) -> None:
         names = [curl.landmark(length) for length in (5, 10, 15, 20, 30, 40, 50, 90)]
@@ -56,8 +56,8 @@ class CurlTest(TestCase):
     def test_pitch_gives_back_the_index(self) -> None:
         for pattern, index in curl.TYPICAL_CURL_INDEX.items():
             diameter = curl.TYPICAL_CURL_MM[pattern]
-            made = curl.helix(300, diameter, curl.pitch(index, diameter))
-            self.assertAlmostEqual(1 / (1 - made.shrinkage), index)
+            coil = curl.helix(300, diameter, curl.pitch(index, diameter))
+            self.assertAlmostEqual(1 / (1 - coil.shrinkage), index)
 
     def test_a_drawn_strand_hangs_as_long_as_its_shrinkage_says(self) -> None:
         for pattern, index in curl.TYPICAL_CURL_INDEX.items():

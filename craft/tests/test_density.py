@@ -18,7 +18,7 @@ READINGS = st.lists(
 )
 
 
-class BundleTest(TestCase):
+class GatheredTest(TestCase):
     def test_worked_bundle(self) -> None:
         # Worked by hand: 103 389 hairs in a girth of 10 cm, on 550.3 cm² of scalp.
         self.assertAlmostEqual(density.from_bundle(10, 70, 57), 103_389 / 550.3, delta=0.05)
@@ -58,11 +58,11 @@ class SettleTest(TestCase):
     @given(READINGS)
     def test_it_lies_between_its_readings_and_is_surer_than_each(self, readings: list) -> None:
         settled = density.settle(readings)
-        values = [one.per_cm2 for one in readings]
+        values = [reading.per_cm2 for reading in readings]
         self.assertTrue(min(values) * 0.999 <= settled.per_cm2 <= max(values) * 1.001)
         wide = settled.high / settled.low
-        for one in readings:
-            self.assertLessEqual(wide, one.band[1] / one.band[0] * 1.0001)
+        for reading in readings:
+            self.assertLessEqual(wide, reading.band[1] / reading.band[0] * 1.0001)
 
     def test_a_count_far_from_the_others_is_named(self) -> None:
         readings = [

@@ -9,7 +9,7 @@ from scipy import integrate
 
 from craft import drying
 from craft.air import drying_deficit
-from craft.drying import Bundle, Stage
+from craft.drying import Cylinder, Stage
 from craft.errors import NeverDries
 from craft.vocabulary import Dryer, SetKind
 
@@ -17,8 +17,8 @@ TWIST = drying.PACKED_KG_PER_M3[SetKind.TWIST]
 ROOM = Stage(Dryer.AIR, 22, 0.5)
 
 
-def twists(count: float, mass_g: float = 130, length_cm: float = 30) -> Bundle:
-    return Bundle(drying.section_radius(mass_g / 1000, count, TWIST, length_cm / 100), TWIST)
+def twists(count: float, mass_g: float = 130, length_cm: float = 30) -> Cylinder:
+    return Cylinder(drying.section_radius(mass_g / 1000, count, TWIST, length_cm / 100), TWIST)
 
 
 def needed(run: drying.Run, share: float) -> float:
@@ -31,12 +31,12 @@ class WorkedValuesTest(TestCase):
     """Worked by hand from the shrinking-core law: 130 g, 30 cm, 0.7 g/g, 22 °C, 50 % RH."""
 
     def test_radius_and_resistances(self) -> None:
-        bundle = twists(14)
-        self.assertAlmostEqual(bundle.radius_m * 1000, 5.3, delta=0.05)
+        cylinder = twists(14)
+        self.assertAlmostEqual(cylinder.radius_m * 1000, 5.3, delta=0.05)
         water, deficit = TWIST * 0.7, drying_deficit(22, 0.5)
         transfer = drying.transfer_coefficient(drying.HEAT_TRANSFER[Dryer.AIR])
-        film = drying.film_time(water, bundle.radius_m, transfer, deficit)
-        shell = drying.shell_time(water, bundle.radius_m, deficit)
+        film = drying.film_time(water, cylinder.radius_m, transfer, deficit)
+        shell = drying.shell_time(water, cylinder.radius_m, deficit)
         self.assertAlmostEqual(film / 3600, 11.4, delta=0.05)
         self.assertAlmostEqual(shell / 3600, 12.6, delta=0.05)
 

@@ -36,17 +36,17 @@ def differences(before: Any, now: Any, path: str = "") -> Iterator[str]:
 class GoldenTest(TestCase):
     def test_answers_change_only_with_the_version_of_the_rules(self) -> None:
         kept = json.loads(ANSWERS.read_text("utf-8"))
-        found = list(differences(kept["answers"], answers()))
-        told = "\n".join(found[:12])
+        changes = list(differences(kept["answers"], answers()))
+        listing = "\n".join(changes[:12])
         if kept["rules_version"] == RULES_VERSION:
             self.assertFalse(
-                found,
-                f"{len(found)} changed: raise RULES_VERSION, then make golden.\n{told}",
+                changes,
+                f"{len(changes)} changed: raise RULES_VERSION, then make golden.\n{listing}",
             )
         else:
-            self.fail(f"RULES_VERSION was raised: run make golden.\n{told}")
+            self.fail(f"RULES_VERSION was raised: run make golden.\n{listing}")
 
     def test_a_change_is_seen(self) -> None:
         self.assertEqual(list(differences({"a": [1.0, "x"]}, {"a": [1.0004, "x"]})), [])
-        seen = list(differences({"a": [1.0, "x"], "b": 1}, {"a": [1.2, "y"]}))
-        self.assertEqual(len(seen), 3)
+        changes = list(differences({"a": [1.0, "x"], "b": 1}, {"a": [1.2, "y"]}))
+        self.assertEqual(len(changes), 3)

@@ -27,9 +27,9 @@ class GrowthTest(TestCase):
 
     def test_the_published_mean_is_found_again(self) -> None:
         lengths = [(day, 20 + 256e-4 * day) for day in (0, 40, 90, 160)]
-        found = growth.growth(lengths)
-        self.assertAlmostEqual(found.cm_per_month, 256e-4 * 365.25 / 12)
-        self.assertTrue(found.low < found.cm_per_month < found.high)
+        result = growth.growth(lengths)
+        self.assertAlmostEqual(result.cm_per_month, 256e-4 * 365.25 / 12)
+        self.assertTrue(result.low < result.cm_per_month < result.high)
 
     @given(LENGTHS)
     def test_slope_and_error_against_scipy(self, lengths: list[tuple[int, float]]) -> None:
@@ -57,9 +57,9 @@ class HistoryTest(TestCase):
             (30.0, PorosityTest.SOAK_S, 200.0),
             (30.0, PorosityTest.BEAD_S, 100.0),
         ]
-        found = history.porosity_over_time(readings)
-        self.assertEqual([day for day, _ in found], [0, 30])
-        self.assertGreater(found[1][1][0], found[0][1][0])
+        result = history.porosity_over_time(readings)
+        self.assertEqual([day for day, _ in result], [0, 30])
+        self.assertGreater(result[1][1][0], result[0][1][0])
 
     def test_a_test_made_again_replaces_the_older(self) -> None:
         readings = [(0.0, PorosityTest.SLIDE, "rough"), (9.0, PorosityTest.SLIDE, "smooth")]

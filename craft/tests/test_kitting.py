@@ -24,7 +24,7 @@ def at(minute: int) -> datetime:
 
 HOLDS = st.lists(
     st.tuples(st.integers(0, 90), st.integers(1, 60), st.integers(1, 9)).map(
-        lambda one: hold(one[0], one[0] + one[1], one[2])
+        lambda drawn: hold(drawn[0], drawn[0] + drawn[1], drawn[2])
     ),
     max_size=7,
 )
@@ -57,8 +57,13 @@ class FreeTest(TestCase):
     def test_as_if_counted_minute_by_minute(
         self, reservations: list[Reservation], begin: int, length: int
     ) -> None:
-        minutes = [at(begin + one) for one in range(length)]
+        minutes = [at(begin + minute) for minute in range(length)]
         counted = max(
-            sum(one.count for one in reservations if one.begin <= now < one.end) for now in minutes
+            sum(
+                reservation.count
+                for reservation in reservations
+                if reservation.begin <= now < reservation.end
+            )
+            for now in minutes
         )
         self.assertEqual(most_reserved(reservations, at(begin), at(begin + length)), counted)

@@ -19,13 +19,13 @@ def opened(forecast: float, at: float, dryness: Dryness = Dryness.DRY) -> Outcom
 def simulated(factor: float, visits: int, seed: int) -> list[Outcome]:
     """Sets of a head that dries slower by a factor, opened around the forecast."""
     chance = random.Random(seed)
-    found = []
+    outcomes = []
     for _ in range(visits):
         forecast = chance.uniform(10, 30)
         took = forecast * factor * math.exp(chance.gauss(0, learning.DAY_TO_DAY))
         at = forecast * chance.uniform(0.7, 2.0)
-        found.append(opened(forecast, at, Dryness.DRY if took <= at else Dryness.DAMP_ROOTS))
-    return found
+        outcomes.append(opened(forecast, at, Dryness.DRY if took <= at else Dryness.DAMP_ROOTS))
+    return outcomes
 
 
 class LearningTest(TestCase):
@@ -68,7 +68,7 @@ class LearningTest(TestCase):
         self.assertLess(sum(errors_after), 0.75 * sum(errors_before))
 
     def test_a_head_begins_where_the_salon_is(self) -> None:
-        outcomes = [one for seed in range(30) for one in simulated(1.4, 4, seed)]
+        outcomes = [outcome for seed in range(30) for outcome in simulated(1.4, 4, seed)]
         salon = salon_factor(outcomes)
         self.assertAlmostEqual(salon.factor, 1.4, delta=0.12)
         self.assertAlmostEqual(head_factor([], salon).factor, salon.factor, places=2)

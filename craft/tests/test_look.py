@@ -67,17 +67,17 @@ class LooksTest(TestCase):
     def test_four_moments(self) -> None:
         answer = seen(goal={"style": "two_strand_twist_out"})
         self.assertEqual(
-            [one.key for one in answer.moments], ["before", "release", "day_3", "day_7"]
+            [moment.key for moment in answer.moments], ["before", "release", "day_3", "day_7"]
         )
         release, three, seven = answer.moments[1:]
         self.assertEqual(
-            [one.length_cm for one in (release, three, seven)],
-            sorted((one.length_cm for one in (release, three, seven)), reverse=True),
+            [moment.length_cm for moment in (release, three, seven)],
+            sorted((moment.length_cm for moment in (release, three, seven)), reverse=True),
         )
         self.assertGreater(seven.volume_l, release.volume_l)
         self.assertLess(seven.definition, release.definition)
-        for one in answer.moments:
-            self.assertTrue(one.length_low <= one.length_cm <= one.length_high)
+        for moment in answer.moments:
+            self.assertTrue(moment.length_low <= moment.length_cm <= moment.length_high)
 
     def test_retention_is_the_formula_of_the_trade(self) -> None:
         answer = seen(goal={"style": "two_strand_twist_out"})
@@ -92,13 +92,13 @@ class LooksTest(TestCase):
         self.assertGreater(humid.moments[3].volume_l, dry.moments[3].volume_l)
 
     def test_landmarks_run_down(self) -> None:
-        marks = [one.down_cm for one in seen().landmarks]
+        marks = [landmark.down_cm for landmark in seen().landmarks]
         self.assertTrue(all(a < b for a, b in pairwise(marks)))
         own = seen(hair={"landmarks": {"shoulder": 29.0}})
         self.assertEqual(next(m.down_cm for m in own.landmarks if m.name == "shoulder"), 29)
 
     def test_locks_stay_in_the_silhouette(self) -> None:
-        for one in seen(goal={"style": "rod_set"}).moments:
-            area = shapely.Polygon(one.outline).buffer(0.6)
-            for strand in one.strands:
+        for moment in seen(goal={"style": "rod_set"}).moments:
+            area = shapely.Polygon(moment.outline).buffer(0.6)
+            for strand in moment.strands:
                 self.assertTrue(all(area.contains(shapely.Point(point)) for point in strand))

@@ -36,8 +36,8 @@ class FibreLawsTest(TestCase):
 
     @given(st.lists(st.integers(5, 60), min_size=1, max_size=4))
     def test_more_fields_narrow_the_interval(self, counts: list[int]) -> None:
-        def width(found: list[int]) -> float:
-            _, low, high = fibre.counted_density(found, 0.2)
+        def width(interval: list[int]) -> float:
+            _, low, high = fibre.counted_density(interval, 0.2)
             return high - low
 
         self.assertLess(width(counts * 2), width(counts))
@@ -50,9 +50,9 @@ class FibreLawsTest(TestCase):
 class CurlLawsTest(TestCase):
     @given(LENGTHS, st.floats(0.2, 5), st.floats(0.1, 5))
     def test_a_helix_hangs_shorter_than_its_hair(self, cm: float, wide: float, rise: float) -> None:
-        made = curl.helix(cm, wide, rise)
-        self.assertLess(made.hanging_cm, cm)
-        self.assertAlmostEqual(made.hanging_cm / cm, 1 - made.shrinkage)
+        coil = curl.helix(cm, wide, rise)
+        self.assertLess(coil.hanging_cm, cm)
+        self.assertAlmostEqual(coil.hanging_cm / cm, 1 - coil.shrinkage)
 
     @given(LENGTHS, st.floats(1, 4), st.floats(0, 0.9), st.floats(0.01, 0.1))
     def test_more_stretch_never_hangs_shorter(

@@ -25,24 +25,24 @@ SCHEMES = [
 
 def ordered(layout: Layout, order: WorkOrder) -> list[str]:
     again = Layout(**{**vars(layout), "order": order})
-    return [one.key for one in part(HAIR, again).sections]
+    return [section.key for section in part(HAIR, again).sections]
 
 
 class OrdersTest(TestCase):
     def test_an_order_changes_numbers_and_nothing_else(self) -> None:
         for layout in SCHEMES:
-            usual = {one.key: one.hairs for one in part(HAIR, layout).sections}
+            usual = {section.key: section.hairs for section in part(HAIR, layout).sections}
             for order in WorkOrder:
                 sections = part(HAIR, Layout(**{**vars(layout), "order": order})).sections
-                self.assertEqual({one.key: one.hairs for one in sections}, usual)
-                numbers = [one.number for one in sections]
+                self.assertEqual({section.key: section.hairs for section in sections}, usual)
+                numbers = [section.number for section in sections]
                 self.assertEqual(numbers, list(range(1, len(usual) + 1)))
 
     def test_sections_stand_in_their_order(self) -> None:
         for layout in SCHEMES:
             for order, key in ORDERS.items():
                 sections = part(HAIR, Layout(**{**vars(layout), "order": order})).sections
-                places = [key(one) for one in sections]
+                places = [key(section) for section in sections]
                 self.assertEqual(places, sorted(places), (layout.scheme, order))
 
     def test_back_and_front_first_are_each_others_end(self) -> None:
@@ -56,19 +56,19 @@ class OrdersTest(TestCase):
             sections = part(
                 HAIR, Layout(**{**vars(layout), "order": WorkOrder.ONE_SIDE_FIRST})
             ).sections
-            sides = [one_side_first(one)[0] for one in sections]
+            sides = [one_side_first(section)[0] for section in sections]
             self.assertEqual(sum(a != b for a, b in pairwise(sides)), 1)
 
     @settings(max_examples=25, deadline=None)
     @given(st.lists(st.tuples(st.integers(0, 11), st.integers(1, 12)), max_size=6))
-    def test_numbers_by_hand_are_a_new_order_of_all(self, told: list[tuple[int, int]]) -> None:
+    def test_numbers_by_hand_are_a_new_order_of_all(self, moves: list[tuple[int, int]]) -> None:
         layout = SCHEMES[0]
-        keys = [one.key for one in part(HAIR, layout).sections]
-        changes = tuple(Change(PartOp.NUMBER, keys[at], number=to) for at, to in told)
+        keys = [section.key for section in part(HAIR, layout).sections]
+        changes = tuple(Change(PartOp.NUMBER, keys[at], number=to) for at, to in moves)
         sections = part(HAIR, Layout(**{**vars(layout), "changes": changes})).sections
-        self.assertEqual(sorted(one.key for one in sections), sorted(keys))
-        if told:
-            at, to = told[-1]
+        self.assertEqual(sorted(section.key for section in sections), sorted(keys))
+        if moves:
+            at, to = moves[-1]
             self.assertEqual(sections[to - 1].key, keys[at])
 
 
@@ -76,16 +76,16 @@ class BundlesTest(TestCase):
     def test_two_at_most_and_all_of_them_on_any_scheme(self) -> None:
         for layout in SCHEMES:
             sections = part(HAIR, layout).sections
-            found = bundles(sections)
-            numbers = [number for one in found for number in one]
-            self.assertEqual(sorted(numbers), [one.number for one in sections])
-            self.assertTrue(all(len(one) <= 2 for one in found))
+            pairs = bundles(sections)
+            numbers = [number for pair in pairs for number in pair]
+            self.assertEqual(sorted(numbers), [section.number for section in sections])
+            self.assertTrue(all(len(pair) <= 2 for pair in pairs))
 
     def test_a_bundle_never_crosses_the_middle(self) -> None:
         for layout in SCHEMES:
-            sections = {one.number: one for one in part(HAIR, layout).sections}
-            for one in bundles(list(sections.values())):
-                sides = {sections[number].centre[0] > 0 for number in one}
+            sections = {section.number: section for section in part(HAIR, layout).sections}
+            for bundle in bundles(list(sections.values())):
+                sides = {sections[number].centre[0] > 0 for number in bundle}
                 self.assertEqual(len(sides), 1)
 
 
@@ -100,9 +100,10 @@ class KeysTest(TestCase):
             )
             again = part(HAIR, Layout(**{**vars(layout), "changes": changes}))
             self.assertEqual(
-                {one.key for one in again.sections}, {one.key for one in parted.sections}
+                {section.key for section in again.sections},
+                {section.key for section in parted.sections},
             )
-            moved = {one.key: one.moved for one in again.lines}
+            moved = {line.key: line.moved for line in again.lines}
             self.assertTrue(moved[line.key])
             self.assertEqual(again.sections[-1].key, section.key)
 
@@ -114,10 +115,10 @@ class KeysTest(TestCase):
 
     def test_mirrors_of_lines_are_mutual_and_of_one_kind(self) -> None:
         for layout in SCHEMES:
-            lines = {one.key: one for one in part(HAIR, layout).lines}
-            paired = [one for one in lines.values() if one.mirror]
-            for one in paired:
-                other = lines[one.mirror or ""]
-                self.assertEqual(other.kind, one.kind)
-                self.assertEqual(other.mirror, one.key)
-                self.assertAlmostEqual(abs(other.at), abs(one.at), delta=0.05)
+            lines = {line.key: line for line in part(HAIR, layout).lines}
+            paired = [line for line in lines.values() if line.mirror]
+            for section in paired:
+                other = lines[section.mirror or ""]
+                self.assertEqual(other.kind, section.kind)
+                self.assertEqual(other.mirror, section.key)
+                self.assertAlmostEqual(abs(other.at), abs(section.at), delta=0.05)

@@ -30,18 +30,18 @@ class JudgeTest(TestCase):
         self.assertIsNone(judge([], 0, 0))
 
     def test_one_visit_proves_nothing_two_arouse_suspicion(self) -> None:
-        one, two = judge([], 1, 0), judge([], 2, 0)
-        assert one
+        pair, two = judge([], 1, 0), judge([], 2, 0)
+        assert pair
         assert two
-        self.assertFalse(one.flakes)
+        self.assertFalse(pair.flakes)
         self.assertTrue(two.flakes)
         self.assertFalse(two.tested)
-        self.assertIn("Rub both on the palm", one.because)
+        self.assertIn("Rub both on the palm", pair.because)
 
     def test_clear_visits_take_the_suspicion_away(self) -> None:
-        found = judge([], 2, 3)
-        assert found
-        self.assertFalse(found.flakes)
+        verdict = judge([], 2, 3)
+        assert verdict
+        self.assertFalse(verdict.flakes)
 
     def test_the_palm_rules_over_visits(self) -> None:
         flakes, clear = judge([Flaking.FLAKES], 0, 30), judge([Flaking.CLEAR], 9, 0)
@@ -51,7 +51,7 @@ class JudgeTest(TestCase):
         self.assertFalse(clear.flakes)
 
     def test_the_newest_palm_test_counts(self) -> None:
-        found = judge([Flaking.FLAKES, Flaking.CLEAR], 0, 0)
-        assert found
-        self.assertFalse(found.flakes)
-        self.assertEqual(found.because, "Rubbed on the palm they stay clear.")
+        verdict = judge([Flaking.FLAKES, Flaking.CLEAR], 0, 0)
+        assert verdict
+        self.assertFalse(verdict.flakes)
+        self.assertEqual(verdict.because, "Rubbed on the palm they stay clear.")

@@ -13,8 +13,8 @@ from craft.partings import (
     Change,
     HeadOfHair,
     Layout,
-    Parted,
     Section,
+    Sectioning,
     bundles,
     count_of,
     part,
@@ -41,7 +41,7 @@ COUNTS = {
 }
 
 
-def made(scheme: Scheme, count: int, **more: object) -> Parted:
+def made(scheme: Scheme, count: int, **more: object) -> Sectioning:
     if scheme is Scheme.DIRECTED:
         more = {"forward": 3, "sideways": 2, "back": 2} | more
     return part(HAIR, Layout(scheme, count, **more))  # type: ignore[arg-type]
@@ -156,11 +156,11 @@ class SchemesTest(TestCase):
 
     def test_four_rows_a_side_are_eight(self) -> None:
         sections = made(Scheme.ROWS, 8).sections
-        self.assertEqual(len([one for one in sections if one.centre[0] < 0]), 4)
+        self.assertEqual(len([section for section in sections if section.centre[0] < 0]), 4)
 
     def test_three_forward_two_sideways_two_back_are_fourteen(self) -> None:
         sections = made(Scheme.DIRECTED, 14).sections
-        left = [one.lay for one in sections if one.centre[0] < 0]
+        left = [section.lay for section in sections if section.centre[0] < 0]
         self.assertEqual(
             {lay: left.count(lay) for lay in set(left)}, {Lay.FORWARD: 3, Lay.LEFT: 2, Lay.BACK: 2}
         )
@@ -169,36 +169,39 @@ class SchemesTest(TestCase):
     def test_bricks_never_meet_in_one_line(self) -> None:
         sections = made(Scheme.BRICKED, 30).sections
         rows: dict[str, int] = {}
-        for one in sections:
-            rows[one.key.split(".")[1]] = rows.get(one.key.split(".")[1], 0) + 1
+        for section in sections:
+            rows[section.key.split(".")[1]] = rows.get(section.key.split(".")[1], 0) + 1
         numbers = [rows[key] for key in sorted(rows, key=int)]
         self.assertTrue(all((a + b) % 2 for a, b in itertools.pairwise(numbers)), numbers)
 
     def test_larger_rods_take_deeper_sections_nearer_the_face(self) -> None:
         sections = made(Scheme.BRICKED, 40, sizes=(0.6, 0.8, 1.0)).sections
-        hairs = {rank: [one.hairs for one in sections if one.rod == rank] for rank in range(3)}
+        hairs = {
+            rank: [section.hairs for section in sections if section.rod == rank]
+            for rank in range(3)
+        }
         self.assertLess(max(hairs[0]), min(hairs[1]))
         self.assertLess(max(hairs[1]), min(hairs[2]))
         self.assertAlmostEqual(hairs[0][0] / hairs[2][0], 0.6, places=2)
         self.assertEqual(sections[0].rod, 0)
 
     def test_a_v_lies_at_the_front_and_forward(self) -> None:
-        front = max(made(Scheme.V_FRONT, 5).sections, key=lambda one: one.centre[1])
+        front = max(made(Scheme.V_FRONT, 5).sections, key=lambda section: section.centre[1])
         self.assertEqual((front.lay, front.zone), (Lay.FORWARD, Zone.FRINGE))
         self.assertAlmostEqual(front.centre[0], 0, delta=0.05)
 
     def test_a_taper_keeps_its_top_off_sides_and_back(self) -> None:
         parted = made(Scheme.TAPER, 4)
-        top = max(parted.sections, key=lambda one: one.centre[1])
+        top = max(parted.sections, key=lambda section: section.centre[1])
         self.assertIn(top.zone, (Zone.TOP, Zone.FRINGE))
         self.assertEqual(
-            {one.zone for one in parted.sections if one is not top},
+            {section.zone for section in parted.sections if section is not top},
             {Zone.LEFT, Zone.RIGHT, Zone.BACK},
         )
 
     def test_coils_stand_in_rows(self) -> None:
         sections = made(Scheme.COIL_ROWS, 90).sections
-        areas = [one.area_cm2 for one in sections]
+        areas = [section.area_cm2 for section in sections]
         self.assertLess(max(areas), 550 / 90 * 1.3)
 
     def test_impossible_counts_are_refused(self) -> None:
@@ -237,7 +240,7 @@ class PartTest(TestCase):
         lines = made(Scheme.ROWS, 8).lines
         self.assertTrue(all(line.doubles for line in lines if abs(line.at) < 6))
         across = made(Scheme.QUADRANTS, 12).lines
-        self.assertFalse(any(one.doubles for one in across if one.kind is LineKind.ACROSS))
+        self.assertFalse(any(line.doubles for line in across if line.kind is LineKind.ACROSS))
 
 
 class OrderTest(TestCase):
@@ -259,14 +262,14 @@ class OrderTest(TestCase):
         front = made(Scheme.QUADRANTS, 12, order=WorkOrder.FRONT_FIRST).sections
         self.assertGreater(front[0].centre[1], front[-1].centre[1])
         side = made(Scheme.QUADRANTS, 12, order=WorkOrder.ONE_SIDE_FIRST).sections
-        self.assertTrue(all(one.centre[0] < 0 for one in side[:6]))
+        self.assertTrue(all(section.centre[0] < 0 for section in side[:6]))
 
     def test_a_number_by_hand(self) -> None:
         usual = made(Scheme.QUADRANTS, 12).sections
         key = usual[-1].key
         first = made(Scheme.QUADRANTS, 12, changes=(change(PartOp.NUMBER, key, number=1),)).sections
         self.assertEqual(first[0].key, key)
-        self.assertEqual([one.number for one in first], list(range(1, 13)))
+        self.assertEqual([section.number for section in first], list(range(1, 13)))
         with self.assertRaises(CraftError) as caught:
             made(Scheme.QUADRANTS, 12, changes=(change(PartOp.NUMBER, key, number=13),))
         self.assertEqual(caught.exception.field, "changes.0.number")
@@ -274,9 +277,9 @@ class OrderTest(TestCase):
 
 class ChangesTest(Tiling):
     def test_a_moved_line_moves_hair_between_its_neighbours_only(self) -> None:
-        before = {one.key: one.hairs for one in made(Scheme.ROWS, 8).sections}
+        before = {section.key: section.hairs for section in made(Scheme.ROWS, 8).sections}
         moved = made(Scheme.ROWS, 8, changes=(change(PartOp.MOVE, "0/2", at=-4.0),))
-        after = {one.key: one.hairs for one in moved.sections}
+        after = {section.key: section.hairs for section in moved.sections}
         same = [key for key in before if abs(after[key] - before[key]) < 1]
         self.assertEqual(len(same), 6)
         self.assertAlmostEqual(sum(after.values()), sum(before.values()), delta=1)
@@ -291,7 +294,7 @@ class ChangesTest(Tiling):
         parted = made(Scheme.ROWS, 8, changes=(change(PartOp.MOVE, "0/2", at=-4.0, alike=True),))
         at = {line.key: line.at for line in parted.lines}
         self.assertAlmostEqual(at["0/2"], -at["0/6"], places=2)
-        left = sum(one.hairs for one in parted.sections if one.centre[0] < 0)
+        left = sum(section.hairs for section in parted.sections if section.centre[0] < 0)
         self.assertAlmostEqual(left, 99_055 / 2, delta=10)
 
     def test_split_and_merge_keep_the_head_whole(self) -> None:
@@ -308,7 +311,7 @@ class ChangesTest(Tiling):
     def test_a_split_halves_the_hair(self) -> None:
         whole = made(Scheme.QUADRANTS, 4).sections[0]
         split = made(Scheme.QUADRANTS, 4, changes=(change(PartOp.SPLIT, whole.key),)).sections
-        parts = [one.hairs for one in split if one.key.startswith(whole.key + ".")]
+        parts = [section.hairs for section in split if section.key.startswith(whole.key + ".")]
         self.assertAlmostEqual(parts[0], whole.hairs / 2, delta=2)
         self.assertAlmostEqual(sum(parts), whole.hairs, delta=0.01)
 
@@ -324,7 +327,7 @@ class ChangesTest(Tiling):
         laid = made(
             Scheme.QUADRANTS, 12, changes=(change(PartOp.LAY, key, lay=Lay.LEFT, alike=True),)
         )
-        self.assertEqual([one.lay for one in laid.sections[:2]], [Lay.LEFT, Lay.RIGHT])
+        self.assertEqual([section.lay for section in laid.sections[:2]], [Lay.LEFT, Lay.RIGHT])
 
     def test_changes_of_what_is_not_there_are_refused_by_name(self) -> None:
         for op, more in (
@@ -342,13 +345,15 @@ class BundlesTest(TestCase):
     def test_twelve_twists_make_six_bundles_of_neighbours(self) -> None:
         # 12 twists in pairs: 6 bundles of 4 bands, 24. Common practice, no source.
         sections = made(Scheme.QUADRANTS, 12).sections
-        found = bundles(sections)
-        self.assertEqual([len(one) for one in found], [2] * 6)
-        shapes = {one.number: shapely.Polygon(one.outline) for one in sections}
-        for first, second in found:
+        pairs = bundles(sections)
+        self.assertEqual([len(pair) for pair in pairs], [2] * 6)
+        shapes = {section.number: shapely.Polygon(section.outline) for section in sections}
+        for first, second in pairs:
             self.assertLess(shapes[first].distance(shapes[second]), 0.05)
 
     def test_each_section_is_in_one_bundle(self) -> None:
         for count in (5, 9, 13):
-            numbers = [n for one in bundles(made(Scheme.QUADRANTS, count).sections) for n in one]
+            numbers = [
+                n for bundle in bundles(made(Scheme.QUADRANTS, count).sections) for n in bundle
+            ]
             self.assertEqual(sorted(numbers), list(range(1, count + 1)))

@@ -33,17 +33,17 @@ SPOTS = st.lists(
 
 class ProfileTest(TestCase):
     def test_nothing_measured(self) -> None:
-        found = profile()
-        self.assertIsNone(found.density)
-        self.assertIsNone(found.growth)
-        self.assertEqual(found.porosity.class_, Level.MEDIUM)
-        self.assertEqual(found.next_test, found.next_tests[0].test)
+        result = profile()
+        self.assertIsNone(result.density)
+        self.assertIsNone(result.growth)
+        self.assertEqual(result.porosity.class_, Level.MEDIUM)
+        self.assertEqual(result.next_test, result.next_tests[0].test)
 
     def test_count_interval_against_scipy(self) -> None:
         # Garwood's exact interval by the chi-squared quantiles of scipy.
-        found = profile(counts=[42, 38], field_cm2=0.2).density_per_cm2
-        self.assertAlmostEqual(found.low, chi2.ppf(0.1, 160) / 2 / 0.4, delta=0.06)
-        self.assertAlmostEqual(found.high, chi2.ppf(0.9, 162) / 2 / 0.4, delta=0.06)
+        result = profile(counts=[42, 38], field_cm2=0.2).density_per_cm2
+        self.assertAlmostEqual(result.low, chi2.ppf(0.1, 160) / 2 / 0.4, delta=0.06)
+        self.assertAlmostEqual(result.high, chi2.ppf(0.9, 162) / 2 / 0.4, delta=0.06)
 
     def test_spots_and_counts_are_the_same_thing(self) -> None:
         alike = profile(counts=[42, 38], field_cm2=0.2)
@@ -53,50 +53,50 @@ class ProfileTest(TestCase):
 
     @given(SPOTS)
     def test_zones_are_those_that_were_counted(self, spots: list[dict[str, Any]]) -> None:
-        found = profile(spots=spots)
-        self.assertEqual(set(found.zone_density), {one["zone"] for one in spots} - {None})
-        for one in found.zone_density.values():
-            self.assertTrue(one.low <= one.value <= one.high)
+        result = profile(spots=spots)
+        self.assertEqual(set(result.zone_density), {spot["zone"] for spot in spots} - {None})
+        for density in result.zone_density.values():
+            self.assertTrue(density.low <= density.value <= density.high)
 
     def test_ways_are_put_together_and_the_odd_one_named(self) -> None:
-        found = profile(counts=[18], field_cm2=0.2, circumference_cm=12, density="high")
-        self.assertEqual([one.way for one in found.density_ways], list(Way))
-        self.assertTrue(found.density_ways[0].disagrees)
-        self.assertTrue(90 < found.density.value < found.density_ways[1].value)
+        result = profile(counts=[18], field_cm2=0.2, circumference_cm=12, density="high")
+        self.assertEqual([way.way for way in result.density_ways], list(Way))
+        self.assertTrue(result.density_ways[0].disagrees)
+        self.assertTrue(90 < result.density.value < result.density_ways[1].value)
 
     def test_the_specialist_decides_over_the_tests_and_both_are_kept(self) -> None:
         tests = [{"test": "soak_s", "value": 200}]
-        found = profile(porosity_tests=tests, porosity_decided="high")
-        self.assertEqual((found.porosity.class_, found.porosity.by_tests), ("high", "low"))
+        result = profile(porosity_tests=tests, porosity_decided="high")
+        self.assertEqual((result.porosity.class_, result.porosity.by_tests), ("high", "low"))
 
     def test_next_tests_come_most_telling_first(self) -> None:
-        found = profile(porosity_tests=[{"test": "soak_s", "value": 20}])
-        bits = [one.bits for one in found.next_tests]
+        result = profile(porosity_tests=[{"test": "soak_s", "value": 20}])
+        bits = [test.bits for test in result.next_tests]
         self.assertEqual(bits, sorted(bits, reverse=True))
-        self.assertNotIn(PorosityTest.SOAK_S, [one.test for one in found.next_tests])
-        weak = {one.test for one in found.next_tests if one.weak}
+        self.assertNotIn(PorosityTest.SOAK_S, [test.test for test in result.next_tests])
+        weak = {test.test for test in result.next_tests if test.weak}
         self.assertEqual(weak, {PorosityTest.FLOAT, PorosityTest.SLIDE})
 
     def test_a_usual_coil_has_the_usual_shrinkage(self) -> None:
         for pattern, index in TYPICAL_CURL_INDEX.items():
-            found = profile(pattern=pattern.value, curl_mm=TYPICAL_CURL_MM[pattern])
-            self.assertAlmostEqual(found.shrinkage_by_helix, 1 - 1 / index, places=3)
+            result = profile(pattern=pattern.value, curl_mm=TYPICAL_CURL_MM[pattern])
+            self.assertAlmostEqual(result.shrinkage_by_helix, 1 - 1 / index, places=3)
 
     def test_strength(self) -> None:
-        found = profile(stretch_percent=60, shed_hairs=200, broken_hairs=150)
-        self.assertEqual(found.elasticity.class_, Elasticity.OVERSTRETCHED)
-        self.assertIn("less pull", found.fallen.told)
+        result = profile(stretch_percent=60, shed_hairs=200, broken_hairs=150)
+        self.assertEqual(result.elasticity.class_, Elasticity.OVERSTRETCHED)
+        self.assertIn("less pull", result.fallen.text)
         self.assertIsNone(profile(stretch_returns=False).elasticity)
 
     def test_strand_measured_wins_over_strand_by_feel(self) -> None:
-        found = profile(diameter_um=52, strand="coarse")
-        self.assertEqual((found.strand, found.diameter_um), (Strand.FINE, 52))
+        result = profile(diameter_um=52, strand="coarse")
+        self.assertEqual((result.strand, result.diameter_um), (Strand.FINE, 52))
 
     def test_growth_since_the_last_cut(self) -> None:
         lengths = [{"days_ago": 61, "length_cm": 20}, {"days_ago": 0, "length_cm": 22}]
-        found = profile(lengths=lengths).growth
-        self.assertAlmostEqual(found.cm_per_month, 1.0, delta=0.01)
-        self.assertLess(found.published_low, found.published_high)
+        result = profile(lengths=lengths).growth
+        self.assertAlmostEqual(result.cm_per_month, 1.0, delta=0.01)
+        self.assertLess(result.published_low, result.published_high)
 
     def test_what_cannot_be_is_refused_by_name(self) -> None:
         for request, field in (

@@ -59,12 +59,12 @@ class RulerTest(TestCase):
             for place in PLACES[kind]:
                 if kind is LineKind.ROW and abs(place) < 0.03:
                     continue
-                self.assertAlmostEqual(ruler.told(ruler.meant(place)), place, places=9)
+                self.assertAlmostEqual(ruler.reading(ruler.position(place)), place, places=9)
 
     def test_both_sides_make_the_whole(self) -> None:
         for kind, ruler in RULERS.items():
             for place in PLACES[kind]:
-                near, far = ruler.halve(SCALP, ruler.meant(place))
+                near, far = ruler.halve(SCALP, ruler.position(place))
                 with self.subTest(kind=kind, place=place):
                     self.assertAlmostEqual(near.area + far.area, SCALP.area, places=6)
                     self.assertAlmostEqual(near.intersection(far).area, 0, places=6)
@@ -73,7 +73,7 @@ class RulerTest(TestCase):
         places = shapely.points(CELLS.x, CELLS.y)
         for kind, ruler in RULERS.items():
             for place in PLACES[kind]:
-                at = ruler.meant(place)
+                at = ruler.position(place)
                 near = polygonal(ruler.halve(SCALP.buffer(2), at)[0])
                 clear = np.abs(ruler.coordinate - at) > ruler.width
                 inside = shapely.contains(near, places)
@@ -83,7 +83,7 @@ class RulerTest(TestCase):
     def test_the_line_lies_between_both_sides(self) -> None:
         for kind, ruler in RULERS.items():
             for place in PLACES[kind]:
-                at = ruler.meant(place)
+                at = ruler.position(place)
                 near, far = ruler.halve(SCALP, at)
                 path = ruler.path(at).intersection(SCALP)
                 self.assertGreater(path.length, 1)
@@ -92,7 +92,7 @@ class RulerTest(TestCase):
 
     def test_a_larger_position_takes_more(self) -> None:
         for kind, ruler in RULERS.items():
-            areas = [ruler.halve(SCALP, ruler.meant(place))[0].area for place in PLACES[kind]]
+            areas = [ruler.halve(SCALP, ruler.position(place))[0].area for place in PLACES[kind]]
             self.assertEqual(areas, sorted(areas), kind)
 
 
@@ -100,22 +100,22 @@ class RowsTest(TestCase):
     def test_a_row_is_as_far_from_the_middle_everywhere(self) -> None:
         # Distance on the sphere from the plane of the middle parting, at every corner.
         rows = RULERS[LineKind.ROW]
-        for told in (-7.0, 2.0, 5.0):
-            corners = shapely.get_coordinates(rows.path(rows.meant(told)))
+        for distance in (-7.0, 2.0, 5.0):
+            corners = shapely.get_coordinates(rows.path(rows.position(distance)))
             theta, phi = head.unproject(corners[:, 0], corners[:, 1], 57)
             away = np.arcsin(np.sin(theta) * np.sin(phi)) * head.radius(57)
-            np.testing.assert_allclose(away, told, atol=1e-6)
+            np.testing.assert_allclose(away, distance, atol=1e-6)
 
     def test_next_to_the_middle_it_is_the_middle(self) -> None:
         rows = RULERS[LineKind.ROW]
-        self.assertEqual(rows.meant(0.02), 0)
-        self.assertNotEqual(rows.meant(0.05), 0)
+        self.assertEqual(rows.position(0.02), 0)
+        self.assertNotEqual(rows.position(0.05), 0)
 
     def test_beyond_the_ear_it_does_not_come_back(self) -> None:
         rows = RULERS[LineKind.ROW]
         quarter = math.pi / 2 * head.radius(57)
-        self.assertAlmostEqual(rows.meant(50), 1)
-        self.assertAlmostEqual(rows.told(rows.meant(50)), quarter)
+        self.assertAlmostEqual(rows.position(50), 1)
+        self.assertAlmostEqual(rows.reading(rows.position(50)), quarter)
 
 
 class ShapesTest(TestCase):
@@ -142,7 +142,7 @@ class PositionsTest(TestCase):
     def test_the_share_before_a_cut_is_the_share_asked_for(
         self, cells: list[tuple[float, float]], share: float
     ) -> None:
-        weight, coordinate = (np.array(one) for one in zip(*cells, strict=True))
+        weight, coordinate = (np.array(cell) for cell in zip(*cells, strict=True))
         width = np.full_like(weight, 0.4)
         (at,) = cut_positions(weight, coordinate, width, [share])
         before = weight * np.clip((at - coordinate) / width + 0.5, 0, 1)
@@ -159,57 +159,57 @@ class PositionsTest(TestCase):
 
 class ParterTest(TestCase):
     def test_weights_are_kept(self) -> None:
-        one = parter()
-        pieces = one.cut(one.whole, one.across, [3, 1, 2])
-        hair = [one.hair_of(piece) for piece in pieces]
+        cutter = parter()
+        pieces = cutter.cut(cutter.whole, cutter.across, [3, 1, 2])
+        hair = [cutter.hair_of(piece) for piece in pieces]
         for piece, weight in zip(hair, (3, 1, 2), strict=True):
             self.assertAlmostEqual(piece / sum(hair), weight / 6, places=6)
 
     def test_one_piece_is_the_whole_under_a_key_of_its_own(self) -> None:
-        one = parter()
-        (piece,) = one.cut(one.whole, one.across, [7])
-        self.assertEqual((piece.key, len(one.lines)), ("0.1", 0))
-        self.assertEqual(piece.outline, one.whole.outline)
+        cutter = parter()
+        (piece,) = cutter.cut(cutter.whole, cutter.across, [7])
+        self.assertEqual((piece.key, len(cutter.lines)), ("0.1", 0))
+        self.assertEqual(piece.outline, cutter.whole.outline)
 
     def test_even_spacing_is_even_on_the_map(self) -> None:
-        one = parter(Even.SPACING)
-        one.cut(one.whole, one.along, [1, 1, 1, 1])
-        left, _, right, _ = one.whole.outline.bounds
-        for line, share in zip(one.lines, (0.25, 0.5, 0.75), strict=True):
+        cutter = parter(Even.SPACING)
+        cutter.cut(cutter.whole, cutter.along, [1, 1, 1, 1])
+        left, _, right, _ = cutter.whole.outline.bounds
+        for line, share in zip(cutter.lines, (0.25, 0.5, 0.75), strict=True):
             self.assertAlmostEqual(line.at, left + (right - left) * share, places=6)
 
     def test_spacing_of_a_v_goes_by_scalp(self) -> None:
         thin = HeadOfHair(57, 180, 25, 70, zone_density=((Zone.FRINGE, 60.0),))
-        one = Parter(thin, Even.SPACING, {})
-        front, _ = one.cut(one.whole, Wedge(one.cells), [1, 4])
-        scalp = float(front.share @ one.cells.area[front.cells])
-        self.assertAlmostEqual(scalp / one.cells.area.sum(), 0.2, places=3)
+        cutter = Parter(thin, Even.SPACING, {})
+        front, _ = cutter.cut(cutter.whole, Wedge(cutter.cells), [1, 4])
+        scalp = float(front.share @ cutter.cells.area[front.cells])
+        self.assertAlmostEqual(scalp / cutter.cells.area.sum(), 0.2, places=3)
 
     def test_a_line_goes_where_it_is_moved_and_no_further_than_there_is_room(self) -> None:
-        one = parter(**{"0/1": 2.0})
-        one.cut(one.whole, one.along, [1, 1])
-        self.assertEqual((one.lines[0].at, one.lines[0].moved), (2.0, True))
+        cutter = parter(**{"0/1": 2.0})
+        cutter.cut(cutter.whole, cutter.along, [1, 1])
+        self.assertEqual((cutter.lines[0].at, cutter.lines[0].moved), (2.0, True))
         far = parter(**{"0/1": 99.0})
         far.cut(far.whole, far.along, [1, 1])
         right = far.whole.outline.bounds[2]
         self.assertAlmostEqual(far.lines[0].at, right - LEAST_APART)
 
     def test_lines_that_are_moved_past_each_other_keep_apart(self) -> None:
-        one = parter(**{"0/1": 6.0, "0/2": -6.0})
-        one.cut(one.whole, one.along, [1, 1, 1])
-        first, second = (line.at for line in one.lines)
+        cutter = parter(**{"0/1": 6.0, "0/2": -6.0})
+        cutter.cut(cutter.whole, cutter.along, [1, 1, 1])
+        first, second = (line.at for line in cutter.lines)
         self.assertGreaterEqual(second - first, LEAST_APART - 1e-9)
 
     def test_reach_of_a_v_and_of_a_horseshoe(self) -> None:
         for ruler_of, reach in ((Wedge, V_REACH), (Horseshoe, HORSESHOE_REACH)):
             for asked in (-50.0, 500.0):
-                one = parter(**{"0/1": asked})
-                one.cut(one.whole, ruler_of(one.cells), [1, 3])
-                self.assertTrue(reach[0] <= one.lines[0].at <= reach[1], (ruler_of, asked))
+                cutter = parter(**{"0/1": asked})
+                cutter.cut(cutter.whole, ruler_of(cutter.cells), [1, 3])
+                self.assertTrue(reach[0] <= cutter.lines[0].at <= reach[1], (ruler_of, asked))
 
     def test_a_block_is_about_as_wide_as_high(self) -> None:
-        one = parter()
-        for section in one.block(one.whole, 16):
+        cutter = parter()
+        for section in cutter.block(cutter.whole, 16):
             left, low, right, high = largest(section.outline).bounds
             self.assertTrue(0.3 < (right - left) / (high - low) < 3)
 

@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from craft import drying, fibre, head
 from craft.commands import COMMANDS
 from craft.contract import parse
-from craft.drying import Bundle, Stage
+from craft.drying import Cylinder, Stage
 from craft.errors import CraftError
 from craft.partings import HeadOfHair, totals
 from craft.partings.ordering import back_first
@@ -19,8 +19,8 @@ from craft.vocabulary import Dryer, Even, Scheme, SetKind, Zone
 
 
 def answer(command: str, request: dict[str, Any]) -> Any:
-    one = COMMANDS[command]
-    return one.run(parse(one.request, request))
+    handler = COMMANDS[command]
+    return handler.run(parse(handler.request, request))
 
 
 def parted(scheme: str, count: int | None = None, **hair: Any) -> Any:
@@ -44,10 +44,10 @@ class SchemesTest(TestCase):
 
     def test_an_odd_number_keeps_both_sides_alike(self) -> None:
         sections = parted_by(HeadOfHair(57, 180, 25, 70), False, 9)
-        middle = [one for one in sections if abs(one.centre[0]) < 0.01]
-        self.assertEqual([one.number for one in middle], [1])
-        left = sum(one.hairs for one in sections if one.centre[0] < -0.01)
-        right = sum(one.hairs for one in sections if one.centre[0] > 0.01)
+        middle = [section for section in sections if abs(section.centre[0]) < 0.01]
+        self.assertEqual([section.number for section in middle], [1])
+        left = sum(section.hairs for section in sections if section.centre[0] < -0.01)
+        right = sum(section.hairs for section in sections if section.centre[0] > 0.01)
         self.assertAlmostEqual(left / right, 1, places=4)
 
     def test_larger_heads_hold_more_hair(self) -> None:
@@ -79,13 +79,13 @@ class SchemesTest(TestCase):
         expected = float((head.per_cell(180, zones, cells) * cells.area).sum())
         self.assertAlmostEqual(sums["hairs"], expected, delta=1)
         self.assertAlmostEqual(sums["scalp_cm2"], head.scalp_area(57), places=6)
-        self.assertEqual(sorted(one.number for one in sections), list(range(1, count + 1)))
+        self.assertEqual(sorted(section.number for section in sections), list(range(1, count + 1)))
 
     @settings(max_examples=20, deadline=None)
     @given(st.integers(2, 24), st.integers(60, 300))
     def test_rows_hold_equal_hair_with_any_crown(self, count: int, crown: int) -> None:
         hair = HeadOfHair(57, 180, 25, 70, zone_density=((Zone.CROWN, float(crown)),))
-        hairs = [one.hairs for one in parted_by(hair, True, count)]
+        hairs = [section.hairs for section in parted_by(hair, True, count)]
         self.assertLess(max(hairs) / min(hairs), 1.005)
 
     def test_even_spacing_is_even(self) -> None:
@@ -117,19 +117,19 @@ class DryCommandTest(TestCase):
         self.assertAlmostEqual(overridden.radius_mm, 5.3, delta=0.05)
 
     def test_stages_that_end_early_leave_it_damp(self) -> None:
-        made = self.dry(stages=[self.AIR | {"hours": 6}])
-        self.assertIsNone(made.h_to_dry)
-        self.assertTrue(0.3 < made.at_end < 0.6)
+        answer = self.dry(stages=[self.AIR | {"hours": 6}])
+        self.assertIsNone(answer.h_to_dry)
+        self.assertTrue(0.3 < answer.at_end < 0.6)
 
     def test_hood_then_bands_then_air(self) -> None:
         hood = {"kind": "hood", "temp_c": 50, "rh": 0.08, "hours": 0.25}
-        made = self.dry(stages=[hood, self.AIR])
-        self.assertLess(made.h_to_dry, self.dry().h_to_dry)
+        answer = self.dry(stages=[hood, self.AIR])
+        self.assertLess(answer.h_to_dry, self.dry().h_to_dry)
 
     def test_kinds_of_set_by_packing(self) -> None:
         def hours(kind: str) -> float:
-            one = {"kind": kind, "sections": 14, "mass_g": 130, "length_cm": 30}
-            return float(self.dry(set=one).h_to_dry)
+            body = {"kind": kind, "sections": 14, "mass_g": 130, "length_cm": 30}
+            return float(self.dry(set=body).h_to_dry)
 
         # Packed tighter, a section has less surface for the same water.
         self.assertGreater(hours("braid"), hours("twist"))
@@ -150,30 +150,30 @@ class DryCommandTest(TestCase):
 
 class DryingEdgesTest(TestCase):
     def test_a_stage_nobody_waits_for_changes_nothing(self) -> None:
-        bundle = Bundle(0.005, drying.PACKED_KG_PER_M3[SetKind.TWIST])
+        cylinder = Cylinder(0.005, drying.PACKED_KG_PER_M3[SetKind.TWIST])
         air = Stage(Dryer.AIR, 22, 0.5)
         nothing = Stage(Dryer.HOOD, 50, 0.1, hours=0)
-        with_it = drying.dry(bundle, 0.7, [nothing, air]).time_to(1.0)
-        self.assertAlmostEqual(with_it, drying.dry(bundle, 0.7, [air]).time_to(1.0), places=6)
+        with_it = drying.dry(cylinder, 0.7, [nothing, air]).time_to(1.0)
+        self.assertAlmostEqual(with_it, drying.dry(cylinder, 0.7, [air]).time_to(1.0), places=6)
 
     def test_stages_after_dry_are_not_needed(self) -> None:
-        bundle = Bundle(0.002, 350)
+        cylinder = Cylinder(0.002, 350)
         air = Stage(Dryer.AIR, 30, 0.2)
-        run = drying.dry(bundle, 0.5, [air, air])
+        run = drying.dry(cylinder, 0.5, [air, air])
         self.assertEqual(float(run.shares[-1]), 1.0)
         self.assertEqual(run.at(1e6), 1.0)
 
     def test_odds_run_from_none_to_certain(self) -> None:
-        bundle, air = Bundle(0.005, 350), [Stage(Dryer.AIR, 22, 0.5)]
-        self.assertEqual(drying.odds_dry(bundle, 0.7, air, 0), 0)
-        self.assertGreater(drying.odds_dry(bundle, 0.7, air, 200), 0.999)
+        cylinder, air = Cylinder(0.005, 350), [Stage(Dryer.AIR, 22, 0.5)]
+        self.assertEqual(drying.odds_dry(cylinder, 0.7, air, 0), 0)
+        self.assertGreater(drying.odds_dry(cylinder, 0.7, air, 200), 0.999)
 
     def test_an_envelope_slows_still_air_only(self) -> None:
-        free, wrapped = Bundle(0.002, 110), Bundle(0.002, 110, envelope_m=0.01)
+        free, wrapped = Cylinder(0.002, 110), Cylinder(0.002, 110, envelope_m=0.01)
         air, hood = Stage(Dryer.AIR, 22, 0.5), Stage(Dryer.HOOD, 50, 0.1)
 
-        def hours(bundle: Bundle, stage: Stage) -> float:
-            return drying.dry(bundle, 1.2, [stage]).time_to(1.0) or 0
+        def hours(cylinder: Cylinder, stage: Stage) -> float:
+            return drying.dry(cylinder, 1.2, [stage]).time_to(1.0) or 0
 
         self.assertGreater(hours(wrapped, air), hours(free, air))
         self.assertEqual(hours(wrapped, hood), hours(free, hood))

@@ -49,7 +49,7 @@ class WindTest(TestCase):
         short = {"length_cm": 8, "relaxed_cm": 4}
         answer = planned(hair=short, goal={"style": "rod_set", "rod_mm": 40})
         self.assertIn("rod_fit", caution_keys(answer))
-        fix = next(one for one in answer.fixes if one.caution == "rod_fit")
+        fix = next(fix for fix in answer.fixes if fix.caution == "rod_fit")
         again = planned(
             hair=short,
             goal={"style": "rod_set", **fix.change["goal"]},
@@ -76,16 +76,16 @@ class RingTest(TestCase):
 class CurlsTest(TestCase):
     def test_smaller_rods_curl_tighter_and_hang_shorter(self) -> None:
         # Smaller rods, tighter curl: common practice, no source.
-        made = [planned(goal={"style": "rod_set", "rod_mm": mm}) for mm in (10, 16, 25)]
-        widths = [one.sections[0].curl_mm or 0 for one in made]
+        answers = [planned(goal={"style": "rod_set", "rod_mm": mm}) for mm in (10, 16, 25)]
+        widths = [answer.sections[0].curl_mm or 0 for answer in answers]
         self.assertEqual(widths, sorted(widths))
         self.assertGreater(widths[0], 10)
 
     def test_wider_coils_take_up_more_length(self) -> None:
-        made = [planned(goal={"style": "finger_coils", "coil_mm": mm}) for mm in (6, 10, 16)]
-        lengths = [one.finished.length_cm for one in made]
+        answers = [planned(goal={"style": "finger_coils", "coil_mm": mm}) for mm in (6, 10, 16)]
+        lengths = [answer.finished.length_cm for answer in answers]
         self.assertEqual(lengths, sorted(lengths, reverse=True))
-        turns = [one.sections[0].turns or 0 for one in made]
+        turns = [answer.sections[0].turns or 0 for answer in answers]
         self.assertEqual(turns, sorted(turns, reverse=True))
 
     def test_longer_hair_takes_wider_turns(self) -> None:
@@ -129,8 +129,8 @@ class BandsTest(TestCase):
         # Common practice, no source.
         answer = planned(goal={"style": "banded_twist_out", "sections": 12})
         self.assertEqual(answer.kit_needed.bands, 24)
-        self.assertEqual([len(one) for one in answer.bundles], [2] * 6)
-        bundles = {one.number: one.bundle for one in answer.sections}
+        self.assertEqual([len(bundle) for bundle in answer.bundles], [2] * 6)
+        bundles = {section.number: section.bundle for section in answer.sections}
         self.assertEqual(sorted(bundles.values()), sorted([1, 2, 3, 4, 5, 6] * 2))
 
     def test_bands_that_do_not_fit_are_refused_with_the_number_that_does(self) -> None:
@@ -157,8 +157,8 @@ class MadeAsTest(TestCase):
             "banded_stretch",
         ):
             answer = planned(goal={"style": style})
-            self.assertTrue(answer.made_as, style)
-            self.assertEqual(len(answer.made_as), len(answer.made_reasons))
+            self.assertTrue(answer.set_details, style)
+            self.assertEqual(len(answer.set_details), len(answer.set_reasons))
         self.assertEqual(
-            planned(goal={"style": "scrunch_waves"}, hair={"pattern": "2b"}).made_as, []
+            planned(goal={"style": "scrunch_waves"}, hair={"pattern": "2b"}).set_details, []
         )

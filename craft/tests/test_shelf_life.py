@@ -26,19 +26,19 @@ class KeepsTest(TestCase):
             (date(2026, 12, 1), 12, date(2027, 12, 1)),
         )
         for opened, months, until in cases:
-            found = keeps(opened_on=opened, months_after_opening=months)
-            assert found is not None
-            self.assertEqual(found.until, until)
+            end = keeps(opened_on=opened, months_after_opening=months)
+            assert end is not None
+            self.assertEqual(end.until, until)
 
     def test_the_earliest_end_counts_and_says_why(self) -> None:
-        found = keeps(
+        end = keeps(
             best_before=date(2026, 9, 1),
             opened_on=date(2026, 2, 3),
             months_after_opening=6,
         )
-        assert found is not None
-        self.assertEqual(found.until, date(2026, 8, 3))
-        self.assertEqual(found.because, "opened 3 Feb 2026, keeps 6 months after opening")
+        assert end is not None
+        self.assertEqual(end.until, date(2026, 8, 3))
+        self.assertEqual(end.because, "opened 3 Feb 2026, keeps 6 months after opening")
 
     def test_homemade_keeps_days(self) -> None:
         usual = keeps(made_on=date(2026, 6, 1))
@@ -50,20 +50,20 @@ class KeepsTest(TestCase):
         self.assertIn("in the fridge", own.because)
 
     def test_days_left(self) -> None:
-        found = keeps(best_before=date(2026, 6, 10))
-        assert found is not None
+        end = keeps(best_before=date(2026, 6, 10))
+        assert end is not None
         for today, left in ((9, 1), (10, 0), (12, -2)):
-            self.assertEqual(found.days_left(date(2026, 6, today)), left)
+            self.assertEqual(end.days_left(date(2026, 6, today)), left)
 
     @given(DAYS, DAYS, DAYS, st.integers(1, 60), st.integers(1, 90))
     def test_never_later_than_any_of_its_ends(
-        self, best: date, opened: date, made: date, months: int, days: int
+        self, best: date, opened: date, made_on: date, months: int, days: int
     ) -> None:
-        found = keeps(best, opened, months, made, days)
-        assert found is not None
-        ends = ends_of_life(best, opened, months, made, days)
+        keeps_until = keeps(best, opened, months, made_on, days)
+        assert keeps_until is not None
+        ends = ends_of_life(best, opened, months, made_on, days)
         self.assertEqual(len(ends), 3)
-        self.assertTrue(all(found.until <= one.until for one in ends))
+        self.assertTrue(all(keeps_until.until <= end.until for end in ends))
 
     @given(DAYS, st.integers(1, 60))
     def test_a_longer_symbol_never_ends_sooner(self, opened: date, months: int) -> None:

@@ -27,10 +27,10 @@ def ahead(stock_g: float, use: Use = NONE, **more: Any) -> Outlook:
 class UseTest(TestCase):
     def test_worked(self) -> None:
         # By hand: 20 + 30 + 40 g in 30 days; √(400 + 900 + 1600)/30.
-        found = use_of([20, 30, 40], 30)
-        self.assertAlmostEqual(found.per_day_g, 3.0)
-        self.assertAlmostEqual(found.spread_g, 2900**0.5 / 30)
-        self.assertAlmostEqual(found.per_service_g, 30)
+        result = use_of([20, 30, 40], 30)
+        self.assertAlmostEqual(result.per_day_g, 3.0)
+        self.assertAlmostEqual(result.spread_g, 2900**0.5 / 30)
+        self.assertAlmostEqual(result.per_service_g, 30)
         self.assertEqual(use_of([], 30), NONE)
 
     def test_the_spread_is_that_of_services_at_random(self) -> None:
@@ -39,9 +39,9 @@ class UseTest(TestCase):
         rates, spreads = [], []
         for _ in range(3000):
             amounts = chance.gamma(4, 6, chance.poisson(12))
-            found = use_of([float(one) for one in amounts], 56)
-            rates.append(found.per_day_g)
-            spreads.append(found.spread_g**2)
+            result = use_of([float(amount) for amount in amounts], 56)
+            rates.append(result.per_day_g)
+            spreads.append(result.spread_g**2)
         self.assertAlmostEqual(
             float(np.mean(spreads)), float(np.var(rates)), delta=0.05 * np.var(rates)
         )
@@ -89,33 +89,33 @@ class CoverTest(TestCase):
 
 class OutlookTest(TestCase):
     def test_plans_that_want_more_than_there_is(self) -> None:
-        found = ahead(50, planned={1: 30, 3: 30, 5: 10})
-        self.assertEqual((found.short_on, found.short_g, found.planned_g), (on(3), 20, 70))
-        self.assertTrue(found.order_now)
+        forecast = ahead(50, planned={1: 30, 3: 30, 5: 10})
+        self.assertEqual((forecast.short_on, forecast.short_g, forecast.planned_g), (on(3), 20, 70))
+        self.assertTrue(forecast.order_now)
 
     def test_plans_of_the_past_do_not_count(self) -> None:
         self.assertEqual(ahead(50, planned={-1: 400}).planned_g, 0)
 
     def test_an_order_lasts_as_long_as_it_shall(self) -> None:
         # By hand: 30 a day for 42 days are 1 260 g, 60 are left: 1 200 g are 3 bottles of 500.
-        found = ahead(60, use_of([30] * 56, 56))
-        self.assertTrue(found.order_now)
-        self.assertEqual(found.reorder, 3)
+        result = ahead(60, use_of([30] * 56, 56))
+        self.assertTrue(result.order_now)
+        self.assertEqual(result.reorder, 3)
 
     def test_without_a_content_no_number_of_bottles(self) -> None:
-        found = ahead(60, use_of([30] * 56, 56), full_g=None)
-        self.assertEqual((found.order_now, found.reorder), (True, None))
+        result = ahead(60, use_of([30] * 56, 56), full_g=None)
+        self.assertEqual((result.order_now, result.reorder), (True, None))
 
     def test_a_full_shelf_orders_nothing(self) -> None:
-        found = ahead(5000, use_of([30] * 20, 56))
-        self.assertEqual((found.order_now, found.reorder, found.low), (False, None, False))
+        result = ahead(5000, use_of([30] * 20, 56))
+        self.assertEqual((result.order_now, result.reorder, result.low), (False, None, False))
 
     def test_the_band_holds_the_cover(self) -> None:
-        found = ahead(300, use_of([20, 34, 26, 40], 56))
-        assert found.cover_low is not None
-        assert found.cover_days is not None
-        self.assertLess(found.cover_low, found.cover_days)
-        self.assertGreater(found.cover_high or LONGEST_DAYS, found.cover_days)
+        result = ahead(300, use_of([20, 34, 26, 40], 56))
+        assert result.cover_low is not None
+        assert result.cover_days is not None
+        self.assertLess(result.cover_low, result.cover_days)
+        self.assertGreater(result.cover_high or LONGEST_DAYS, result.cover_days)
 
     def test_it_says_what_it_rests_on(self) -> None:
         because = ahead(60, use_of([28, 28], 56), planned={2: 40}).because

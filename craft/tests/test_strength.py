@@ -30,10 +30,10 @@ class FallenTest(TestCase):
     def test_interval_against_scipy(self, shed: int, broken: int) -> None:
         if not shed + broken:
             return
-        found = strength.fallen(shed, broken, 7)
+        result = strength.fallen(shed, broken, 7)
         exact = binomtest(broken, shed + broken).proportion_ci(0.8, "exact")
-        self.assertAlmostEqual(found.broken_share[1], exact.low, places=9)
-        self.assertAlmostEqual(found.broken_share[2], exact.high, places=9)
+        self.assertAlmostEqual(result.broken_share[1], exact.low, places=9)
+        self.assertAlmostEqual(result.broken_share[2], exact.high, places=9)
 
     def test_a_week_of_shedding(self) -> None:
         # Handbooks, from memory: 50 to 100 hairs a day.
@@ -47,6 +47,6 @@ class FallenTest(TestCase):
         self.assertTrue(strength.fallen(200, 150, 7).more_broken)
 
     def test_nothing_came_out(self) -> None:
-        found = strength.fallen(0, 0, 7)
-        self.assertEqual(found.broken_share, (0, 0, 0))
-        self.assertFalse(found.more_broken)
+        result = strength.fallen(0, 0, 7)
+        self.assertEqual(result.broken_share, (0, 0, 0))
+        self.assertFalse(result.more_broken)

@@ -32,25 +32,25 @@ class ViewsTest(TestCase):
 
     def test_each_section_is_seen_from_somewhere(self) -> None:
         sections = part(HAIR, Layout(Scheme.QUADRANTS, 12)).sections
-        for one in sections:
-            seen = sum(len(seen_from(one.outline, view, 57)) for view in View)
-            self.assertGreaterEqual(seen, 1, one.number)
+        for section in sections:
+            drawn = sum(len(seen_from(section.outline, view, 57)) for view in View)
+            self.assertGreaterEqual(drawn, 1, section.number)
 
     def test_the_back_shows_the_back_once(self) -> None:
         # What is seen from behind tiles the near half of the scalp's outline.
         sections = part(HAIR, Layout(Scheme.ROWS, 8)).sections
-        seen = [
+        drawn = [
             shapely.Polygon(piece).buffer(0)
-            for one in sections
-            for piece in seen_from(one.outline, View.BACK, 57)
+            for section in sections
+            for piece in seen_from(section.outline, View.BACK, 57)
         ]
-        union = shapely.union_all(seen)
-        self.assertAlmostEqual(sum(one.area for one in seen), union.area, delta=1.0)
+        union = shapely.union_all(drawn)
+        self.assertAlmostEqual(sum(outline.area for outline in drawn), union.area, delta=1.0)
         radius = head.radius(57)
         self.assertLessEqual(max(abs(x) for x, _ in union.exterior.coords), radius + 0.05)
 
     def test_left_is_seen_from_the_left_only(self) -> None:
         sections = part(HAIR, Layout(Scheme.HALVES, 2)).sections
-        left = min(sections, key=lambda one: one.centre[0])
+        left = min(sections, key=lambda section: section.centre[0])
         self.assertTrue(seen_from(left.outline, View.LEFT, 57))
         self.assertEqual(seen_from(left.outline, View.RIGHT, 57), [])

@@ -87,10 +87,10 @@ def bench_crown() -> None:
 def bench_labels() -> None:
     """A label of forty names read for the first time."""
     from craft.labels import naming, reading
-    from craft.labels.naming import known_names
+    from craft.labels.naming import listed_names
 
     text = ", ".join(
-        [*list(known_names())[:36], "Linaool", "Cetaeryl Alcohol", "Shea buter", "Mel"]
+        [*list(listed_names())[:36], "Linaool", "Cetaeryl Alcohol", "Shea buter", "Mel"]
     )
 
     def anew() -> None:

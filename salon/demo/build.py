@@ -71,8 +71,10 @@ def stock_the_shelf(user: User) -> None:
     StockMove.objects.update(at=days_ago(120))
     for name, readings in CALIBRATED.items():
         product = Product.objects.get(name=name)
-        made = keep(product, product.unit, [{"units": u, "grams": g} for u, g in readings], user)
-        Calibration.objects.filter(pk=made.pk).update(at=days_ago(50))
+        calibration = keep(
+            product, product.unit, [{"units": u, "grams": g} for u, g in readings], user
+        )
+        Calibration.objects.filter(pk=calibration.pk).update(at=days_ago(50))
     for first, second, result, note in PALM_TESTS:
         named = Product.objects.get
         keep_palm_test(named(name=first), named(name=second), result, note, user)
@@ -106,10 +108,10 @@ def add_person(person: dict[str, Any], user: User, chance: random.Random) -> Non
     }
     head = add_head(values)
     happenings: list[tuple[int, int, Any]] = [
-        *((days, 0, found) for days, found in person["observed"]),
+        *((days, 0, observations) for days, observations in person["observed"]),
         *((service["days_ago"], 1, service) for service in person["services"]),
     ]
-    for days, kind, what in sorted(happenings, key=lambda one: (-one[0], one[1])):
+    for days, kind, what in sorted(happenings, key=lambda happening: (-happening[0], happening[1])):
         if kind == 0:
             rows = [{"kind": k, "value": v, "method": m} for k, v, m in what]
             observe(head, rows, user, days_ago(days))
@@ -123,8 +125,8 @@ def add_person(person: dict[str, Any], user: User, chance: random.Random) -> Non
     if person.get("stop"):
         raise_stop(head, person["stop"], user)
     if person["plan"]:
-        made = planned(head, person["plan"], user)
-        Plan.objects.filter(pk=made.pk).update(made_at=days_ago(0, hour=8))
+        plan = planned(head, person["plan"], user)
+        Plan.objects.filter(pk=plan.pk).update(made_at=days_ago(0, hour=8))
 
 
 #: The air of services that were.

@@ -5,7 +5,7 @@ Values are invented for the demo and are no source of anything.
 
 from typing import Any
 
-Found = tuple[str, float | str, str]
+Recorded = tuple[str, float | str, str]
 
 #: What was observed, as (days ago, [(kind, value, method)], {zone: [(kind, value, method)]}).
 HEADS: list[dict[str, Any]] = [

@@ -34,7 +34,7 @@ class SensorSerializer(serializers.Serializer[Any]):
 
     name = serializers.CharField(allow_blank=True)
     simulated = serializers.BooleanField()
-    trust = serializers.ChoiceField(choices=[one.value for one in Trust] + ["none"])
+    trust = serializers.ChoiceField(choices=[trust.value for trust in Trust] + ["none"])
     temp_c = serializers.FloatField(allow_null=True)
     rh = serializers.FloatField(allow_null=True)
     dew_point_c = serializers.FloatField(allow_null=True)
@@ -66,15 +66,15 @@ class SensorStandInSerializer(serializers.Serializer[Any]):
 NO_ROOM = {"name": "", "simulated": False, "trust": "none", "readings": []}
 
 
-def room_told() -> dict[str, object]:
+def room_words() -> dict[str, object]:
     """The sensor, its readings and how far they can be trusted."""
     now = timezone.now()
     nothing = {"temp_c": None, "rh": None, "dew_point_c": None, "at": None}
     try:
-        one = sensor()
+        device = sensor()
     except NoSensor:
         return {**NO_ROOM, **nothing}
-    readings = one.since(now - LOOKED_AT)
+    readings = device.since(now - LOOKED_AT)
     air = judge(readings, now)
     dew = None
     if air.temp_c is not None and air.rh is not None:
@@ -85,8 +85,8 @@ def room_told() -> dict[str, object]:
         if int(point.at.timestamp()) % int(DRAWN_EVERY.total_seconds()) == 0
     ]
     return {
-        "name": one.name,
-        "simulated": one.simulated,
+        "name": device.name,
+        "simulated": device.simulated,
         "trust": air.trust.value,
         "temp_c": air.temp_c,
         "rh": air.rh,
@@ -101,15 +101,15 @@ class AirView(APIView):
 
     @extend_schema(responses=SalonAirSerializer)
     def get(self, request: Request) -> Response:
-        found = ambient(the_house(), None)
-        told = {
-            "room": room_told(),
-            "used": found.room,
-            "outdoors": found.outdoors,
-            "home": found.home,
+        air = ambient(the_house(), None)
+        body = {
+            "room": room_words(),
+            "used": air.room,
+            "outdoors": air.outdoors,
+            "home": air.home,
             "ahead": forecast_from(timezone.now(), AHEAD_H),
         }
-        return Response(SalonAirSerializer(told).data)
+        return Response(SalonAirSerializer(body).data)
 
 
 class RoomStandInView(APIView):

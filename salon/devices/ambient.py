@@ -100,7 +100,7 @@ def ambient(house: House, start: datetime | None) -> Ambient:
         "by": AirSource.FORECAST.value,
         "source": f"{name}, {clock(first.at)}",
     }
-    nights = [indoors(one.temp_c, one.rh, house.home_temp_c) for one in outside]
+    nights = [indoors(hour.temp_c, hour.rh, house.home_temp_c) for hour in outside]
     night = {
         "temp_c": house.home_temp_c,
         "rh": round(min(0.98, sum(nights) / len(nights)), 3),

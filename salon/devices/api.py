@@ -23,7 +23,7 @@ from salon.heads.models import Head
 from salon.problems import ProblemsSerializer, core_schema
 from salon.signed_in import user_of
 
-ZONES = [one.value for one in Zone]
+ZONES = [zone.value for zone in Zone]
 
 
 class PlaceField(serializers.ListField):
@@ -57,13 +57,13 @@ class PictureSerializer(serializers.ModelSerializer[ScopePicture]):
             "density",
         ]
 
-    def get_by_hand(self, one: ScopePicture) -> bool:
-        return one.corrected is not None
+    def get_by_hand(self, picture: ScopePicture) -> bool:
+        return picture.corrected is not None
 
     @core_schema(DensityOut)
-    def get_density(self, one: ScopePicture) -> Any:
-        found = counted_out([Spot(count=len(one.roots), field_cm2=one.area_cm2)])
-        return found.model_dump(mode="json", by_alias=True) if found else None
+    def get_density(self, picture: ScopePicture) -> Any:
+        density = counted_out([Spot(count=len(picture.roots), field_cm2=picture.area_cm2)])
+        return density.model_dump(mode="json", by_alias=True) if density else None
 
 
 class ScopeSerializer(serializers.Serializer[Any]):
@@ -102,10 +102,10 @@ class ScopeView(APIView):
         request=TakeSerializer, responses={201: PictureSerializer, 400: ProblemsSerializer}
     )
     def post(self, request: Request, pk: int) -> Response:
-        told = TakeSerializer(data=request.data)
-        told.is_valid(raise_exception=True)
+        given = TakeSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
         head = get_object_or_404(Head, pk=pk)
-        picture = services.take_picture(head, told.validated_data["zone"], user_of(request))
+        picture = services.take_picture(head, given.validated_data["zone"], user_of(request))
         return Response(PictureSerializer(picture).data, status=status.HTTP_201_CREATED)
 
 
@@ -119,9 +119,9 @@ class UploadView(APIView):
         responses={201: PictureSerializer, 400: ProblemsSerializer},
     )
     def post(self, request: Request, pk: int) -> Response:
-        told = UploadSerializer(data=request.data)
-        told.is_valid(raise_exception=True)
-        values = told.validated_data
+        given = UploadSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        values = given.validated_data
         shot = Shot(values["picture"].read(), values["um_per_px"])
         head = get_object_or_404(Head, pk=pk)
         picture = services.keep(head, values["zone"], shot, user_of(request))
@@ -135,11 +135,11 @@ class PictureView(APIView):
         request=CorrectSerializer, responses={200: PictureSerializer, 400: ProblemsSerializer}
     )
     def patch(self, request: Request, pk: int) -> Response:
-        told = CorrectSerializer(data=request.data)
-        told.is_valid(raise_exception=True)
+        given = CorrectSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
         picture = get_object_or_404(ScopePicture, pk=pk)
         return Response(
-            PictureSerializer(services.correct(picture, told.validated_data["roots"])).data
+            PictureSerializer(services.correct(picture, given.validated_data["roots"])).data
         )
 
 

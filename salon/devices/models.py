@@ -15,7 +15,7 @@ class ScopePicture(models.Model):
 
     head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="scope_pictures")
     zone = models.CharField(
-        max_length=10, blank=True, choices=[(one.value, one.value) for one in Zone]
+        max_length=10, blank=True, choices=[(zone.value, zone.value) for zone in Zone]
     )
     image = models.FileField(upload_to="scope/")
     um_per_px = models.FloatField()
@@ -77,7 +77,7 @@ class RoomStandIn(models.Model):
     """What was done to the simulated room sensor: one row."""
 
     GOOD, SILENT, STUCK, LOST = "good", "silent", "stuck", "lost"
-    MODES = [(one, one) for one in (GOOD, SILENT, STUCK, LOST)]
+    MODES = [(mode, mode) for mode in (GOOD, SILENT, STUCK, LOST)]
 
     mode = models.CharField(max_length=8, choices=MODES, default=GOOD)
     since = models.DateTimeField(default=timezone.now)

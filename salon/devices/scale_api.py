@@ -30,7 +30,7 @@ class ScaleReadingSerializer(serializers.Serializer[Any]):
     name = serializers.CharField()
     simulated = serializers.BooleanField()
     grams = serializers.FloatField(allow_null=True)
-    state = serializers.ChoiceField(choices=[one.value for one in State])
+    state = serializers.ChoiceField(choices=[state.value for state in State])
 
 
 class PourSerializer(serializers.Serializer[Any]):
@@ -41,12 +41,12 @@ class PourSerializer(serializers.Serializer[Any]):
     plugged_in = serializers.BooleanField(required=False)
 
 
-def shown(one: Scale) -> dict[str, object]:
+def shown(device: Scale) -> dict[str, object]:
     """What a scale shows now."""
-    weight = one.read()
+    weight = device.read()
     return {
-        "name": one.name,
-        "simulated": one.simulated,
+        "name": device.name,
+        "simulated": device.simulated,
         "grams": weight.grams,
         "state": weight.state.value,
     }
@@ -70,13 +70,13 @@ class EventStream(renderers.BaseRenderer):
         return json.dumps(data).encode()
 
 
-def events(one: Scale) -> Iterator[str]:
+def events(device: Scale) -> Iterator[str]:
     """Readings as server-sent events: each change, and now and then a sign of life."""
     ends = time.monotonic() + STREAM_S
     last, ticks = "", 0
     yield "retry: 500\n\n"
     while time.monotonic() < ends:
-        text = json.dumps(shown(one))
+        text = json.dumps(shown(device))
         if text != last or ticks >= REPEAT_TICKS:
             last, ticks = text, 0
             yield f"data: {text}\n\n"
@@ -103,9 +103,9 @@ class TareView(APIView):
 
     @extend_schema(request=None, responses={200: ScaleReadingSerializer, 400: ProblemsSerializer})
     def post(self, request: Request) -> Response:
-        one = scale()
-        one.tare()
-        return Response(ScaleReadingSerializer(shown(one)).data)
+        device = scale()
+        device.tare()
+        return Response(ScaleReadingSerializer(shown(device)).data)
 
 
 class StandInView(APIView):
@@ -118,16 +118,16 @@ class StandInView(APIView):
         given = PourSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         values = given.validated_data
-        one = scale()
-        if not isinstance(one, SimulatedScale):
+        device = scale()
+        if not isinstance(device, SimulatedScale):
             raise NoScale("Only the simulated scale can be poured onto from here.")
         if "plugged_in" in values:
-            one.plug(into=values["plugged_in"])
+            device.plug(into=values["plugged_in"])
         if values.get("empty"):
-            one.empty()
+            device.empty()
         if values.get("grams"):
-            one.pour(values["grams"])
-        return Response(ScaleReadingSerializer(shown(one)).data)
+            device.pour(values["grams"])
+        return Response(ScaleReadingSerializer(shown(device)).data)
 
 
 urlpatterns = [

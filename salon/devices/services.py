@@ -47,11 +47,11 @@ def take_picture(head: Head, zone: str, by: User) -> ScopePicture:
 
 def subject_of(head: Head, zone: str) -> Subject:
     """What the simulated scope is to show: this head, a new patch each time."""
-    known = profile(head).known
-    per_cm2 = known.density.value if known.density else USUAL_PER_CM2
+    estimates = profile(head).estimates
+    per_cm2 = estimates.density.value if estimates.density else USUAL_PER_CM2
     factor = ZONE_FACTOR[Zone(zone)] if zone else 1.0
     patch = f"{head.pk} {zone} {head.scope_pictures.filter(zone=zone).count()}"
-    return Subject(per_cm2 * factor, known.diameter_um, zlib.crc32(patch.encode()))
+    return Subject(per_cm2 * factor, estimates.diameter_um, zlib.crc32(patch.encode()))
 
 
 def keep(head: Head, zone: str, shot: Shot, by: User) -> ScopePicture:

@@ -49,12 +49,12 @@ class ObservationSerializer(serializers.ModelSerializer[Observation]):
         ]
 
     @extend_schema_field({"oneOf": [{"type": "number"}, {"type": "string"}]})
-    def get_value(self, one: Any) -> float | str:
-        value: float | str = one.value
+    def get_value(self, observation: Any) -> float | str:
+        value: float | str = observation.value
         return value
 
-    def get_taken_by(self, one: Observation) -> str:
-        return name_of(one.taken_by)
+    def get_taken_by(self, observation: Observation) -> str:
+        return name_of(observation.taken_by)
 
 
 @extend_schema_field({"oneOf": [{"type": "number"}, {"type": "string"}]})
@@ -70,18 +70,18 @@ class ValueField(serializers.Field[Any, Any, Any, Any]):
         return value
 
 
-class FoundSerializer(serializers.Serializer[Any]):
-    kind = serializers.ChoiceField(choices=[one.key for one in OBSERVED])
+class NewObservationSerializer(serializers.Serializer[Any]):
+    kind = serializers.ChoiceField(choices=[observed.key for observed in OBSERVED])
     value = ValueField()
     zone = serializers.ChoiceField(
-        choices=[one.value for one in Zone], required=False, allow_blank=True
+        choices=[zone.value for zone in Zone], required=False, allow_blank=True
     )
     method = serializers.ChoiceField(choices=Observation.Method.choices)
     note = serializers.CharField(max_length=300, required=False, allow_blank=True)
 
 
 class ObserveSerializer(serializers.Serializer[Any]):
-    observations = FoundSerializer(many=True, allow_empty=False)
+    observations = NewObservationSerializer(many=True, allow_empty=False)
 
 
 class MissingSerializer(serializers.Serializer[Any]):
@@ -91,24 +91,24 @@ class MissingSerializer(serializers.Serializer[Any]):
 
 class ProfileSerializer(serializers.Serializer[Any]):
     hair = serializers.DictField()
-    known = serializers.SerializerMethodField()
+    estimates = serializers.SerializerMethodField()
     shrinkage = serializers.FloatField(allow_null=True)
     current = ObservationSerializer(many=True)
     missing = MissingSerializer(many=True)
 
     @core_schema(ProfileAnswer)
-    def get_known(self, found: dict[str, Any]) -> Any:
-        return found["known"].model_dump(mode="json", by_alias=True)
+    def get_estimates(self, profile: dict[str, Any]) -> Any:
+        return profile["estimates"].model_dump(mode="json", by_alias=True)
 
 
-def profile_data(found: services.Profile) -> dict[str, Any]:
+def profile_data(profile: services.Profile) -> dict[str, Any]:
     """A profile as it is answered."""
     return {
-        "hair": found.hair,
-        "known": found.known,
-        "shrinkage": services.shrinkage_of(found.hair),
-        "current": found.current,
-        "missing": found.missing,
+        "hair": profile.hair,
+        "estimates": profile.estimates,
+        "shrinkage": services.shrinkage_of(profile.hair),
+        "current": profile.current,
+        "missing": profile.missing,
     }
 
 
@@ -121,7 +121,8 @@ class HeadSerializer(serializers.ModelSerializer[Head]):
         },
     )
     conditions = serializers.ListField(
-        child=serializers.ChoiceField(choices=[one.value for one in Condition]), required=False
+        child=serializers.ChoiceField(choices=[condition.value for condition in Condition]),
+        required=False,
     )
     allergies = serializers.ListField(child=serializers.CharField(**WORDS), required=False)
     avoid = serializers.ListField(child=serializers.CharField(**WORDS), required=False)
@@ -147,7 +148,7 @@ class HeadSerializer(serializers.ModelSerializer[Head]):
 
 
 class NewHeadSerializer(HeadSerializer):
-    observations = FoundSerializer(many=True, required=False)
+    observations = NewObservationSerializer(many=True, required=False)
 
     class Meta(HeadSerializer.Meta):
         fields = [*HeadSerializer.Meta.fields, "observations"]
@@ -181,8 +182,8 @@ class ProfileView(APIView):
 
     @extend_schema(responses=ProfileSerializer)
     def get(self, request: Request, pk: int) -> Response:
-        found = services.profile(get_object_or_404(Head, pk=pk))
-        return Response(ProfileSerializer(profile_data(found)).data)
+        profile = services.profile(get_object_or_404(Head, pk=pk))
+        return Response(ProfileSerializer(profile_data(profile)).data)
 
 
 class ObservationsView(APIView):
@@ -202,8 +203,8 @@ class ObservationsView(APIView):
         head = get_object_or_404(Head, pk=pk)
         given = ObserveSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        made = services.observe(head, given.validated_data["observations"], user_of(request))
-        return Response(ObservationSerializer(made, many=True).data, status=status.HTTP_201_CREATED)
+        kept = services.observe(head, given.validated_data["observations"], user_of(request))
+        return Response(ObservationSerializer(kept, many=True).data, status=status.HTTP_201_CREATED)
 
 
 class WithdrawalView(APIView):
@@ -211,13 +212,13 @@ class WithdrawalView(APIView):
 
     @extend_schema(request=None, responses=ObservationSerializer)
     def post(self, request: Request, pk: int) -> Response:
-        one = services.withdraw(get_object_or_404(Observation, pk=pk))
-        return Response(ObservationSerializer(one).data)
+        observation = services.withdraw(get_object_or_404(Observation, pk=pk))
+        return Response(ObservationSerializer(observation).data)
 
     @extend_schema(request=None, responses=ObservationSerializer)
     def delete(self, request: Request, pk: int) -> Response:
-        one = services.restore(get_object_or_404(Observation, pk=pk))
-        return Response(ObservationSerializer(one).data)
+        observation = services.restore(get_object_or_404(Observation, pk=pk))
+        return Response(ObservationSerializer(observation).data)
 
 
 urlpatterns = [

@@ -14,7 +14,7 @@ from craft.errors import CraftError
 from craft.vocabulary import Zone
 from salon.heads import services
 from salon.heads.models import Consultation, Head, Observation
-from salon.heads.services import Profile, Seen
+from salon.heads.services import ObservedValue, Profile
 from salon.problems import Conflict
 
 ANSWERS_MOST = 200
@@ -52,12 +52,12 @@ def begin(head: Head, by: User) -> Consultation:
 
 def given(answers: Mapping[str, Any]) -> Iterator[Given]:
     """The answers that say something."""
-    for field, one in answers.items():
+    for field, answer in answers.items():
         key, _, zone = field.partition("@")
-        value = one.get("value")
+        value = answer.get("value")
         if value is None or value in ("", []):
             continue
-        yield Given(BY_KEY[key], zone, value, bool(one.get("confirmed")), one.get("detail"))
+        yield Given(BY_KEY[key], zone, value, bool(answer.get("confirmed")), answer.get("detail"))
 
 
 def check_fields(answers: Mapping[str, Any]) -> None:
@@ -68,27 +68,27 @@ def check_fields(answers: Mapping[str, Any]) -> None:
     """
     if len(answers) > ANSWERS_MOST:
         raise CraftError("answers", f"Give at most {ANSWERS_MOST} answers.")
-    for field, one in answers.items():
+    for field, answer in answers.items():
         key, _, zone = field.partition("@")
         question = BY_KEY.get(key)
         if question is None:
             raise CraftError(f"answers.{field}", "There is no such question.")
         if zone and not (question.zoned and zone in list(Zone)):
             raise CraftError(f"answers.{field}", f"{key} cannot be told for {zone}.")
-        if not isinstance(one, dict):
+        if not isinstance(answer, dict):
             raise CraftError(f"answers.{field}", "Give an object with a value.")
 
 
 def problems(answers: Mapping[str, Any]) -> list[dict[str, str]]:
     """What cannot be recorded as it stands, each with what is allowed."""
-    found = []
-    for one in given(answers):
+    errors = []
+    for observation in given(answers):
         try:
-            check_answer(one.question.key, one.value)
-            services.check_day(one.question.key, one.value)
+            check_answer(observation.question.key, observation.value)
+            services.check_day(observation.question.key, observation.value)
         except CraftError as error:
-            found.append({"field": one.field, "message": error.message})
-    return found
+            errors.append({"field": observation.field, "message": error.message})
+    return errors
 
 
 def save(consultation: Consultation, answers: Mapping[str, Any], version: int) -> Consultation:
@@ -111,18 +111,32 @@ def save(consultation: Consultation, answers: Mapping[str, Any], version: int) -
 def profile_with(consultation: Consultation) -> Profile:
     """What is known of the head, with what was typed and can be."""
     answers = consultation.answers
-    wrong = {one["field"] for one in problems(answers)}
+    wrong = {problem["field"] for problem in problems(answers)}
     now = timezone.now()
     typed = [
-        Seen(one.question.key, one.zone, comparable(one.value), now, one.detail)
-        for one in given(answers)
-        if one.question.kept is Kept.OBSERVED and one.field not in wrong
+        ObservedValue(
+            observation.question.key,
+            observation.zone,
+            comparable(observation.value),
+            now,
+            observation.detail,
+        )
+        for observation in given(answers)
+        if observation.question.kept is Kept.OBSERVED and observation.field not in wrong
     ]
-    whole = {one.kind: one.value for one in typed if not one.zone}
-    known = {one.kind: one.value for one in services.newest(consultation.head) if not one.zone}
-    relaxed, length = ((whole.get(k) or known.get(k)) for k in ("relaxed_cm", "length_cm"))
+    whole = {observation.kind: observation.value for observation in typed if not observation.zone}
+    recorded = {
+        observation.kind: observation.value
+        for observation in services.newest(consultation.head)
+        if not observation.zone
+    }
+    relaxed, length = ((whole.get(k) or recorded.get(k)) for k in ("relaxed_cm", "length_cm"))
     if isinstance(relaxed, float | int) and isinstance(length, float | int) and relaxed > length:
-        typed = [one for one in typed if one.kind not in ("relaxed_cm", "length_cm")]
+        typed = [
+            observation
+            for observation in typed
+            if observation.kind not in ("relaxed_cm", "length_cm")
+        ]
     return services.profile(consultation.head, typed)
 
 
@@ -158,39 +172,44 @@ def finish(consultation: Consultation, version: int, by: User) -> Consultation:
 
 def any_of(answers: list[Given], part: Part) -> bool:
     """Whether a part was answered at all."""
-    return any(one.question.part is part for one in answers)
+    return any(answer.question.part is part for answer in answers)
 
 
 def record(consultation: Consultation, answers: list[Given], by: User) -> None:
     """Put the answers where they are kept."""
     head = consultation.head
     person = {
-        one.question.key: split(one.value) if isinstance(one.value, list) else one.value
-        for one in answers
-        if one.question.kept is Kept.PERSON
+        answer.question.key: split(answer.value) if isinstance(answer.value, list) else answer.value
+        for answer in answers
+        if answer.question.kept is Kept.PERSON
     }
     if person:
         services.change_head(head, person, head.version)
-    for one in answers:
-        if one.question.kept is Kept.STOP_SIGN:
-            for sign in split(one.value):
+    for answer in answers:
+        if answer.question.kept is Kept.STOP_SIGN:
+            for sign in split(answer.value):
                 services.raise_stop(head, sign, by)
-    before = {(one.kind, one.zone): one.detail for one in services.newest(head)}
-    found = [
+    before = {
+        (observation.kind, observation.zone): observation.detail
+        for observation in services.newest(head)
+    }
+    observations = [
         {
-            "kind": one.question.key,
-            "value": one.value,
-            "zone": one.zone,
-            "method": Observation.Method.CONFIRMED if one.confirmed else one.question.method,
+            "kind": answer.question.key,
+            "value": answer.value,
+            "zone": answer.zone,
+            "method": Observation.Method.CONFIRMED if answer.confirmed else answer.question.method,
             # What is still so keeps the count it came from.
-            "detail": before.get((one.question.key, one.zone)) if one.confirmed else one.detail,
+            "detail": before.get((answer.question.key, answer.zone))
+            if answer.confirmed
+            else answer.detail,
             "consultation": consultation.pk,
         }
-        for one in answers
-        if one.question.kept is Kept.OBSERVED
+        for answer in answers
+        if answer.question.kept is Kept.OBSERVED
     ]
     try:
-        services.observe(head, found, by)
+        services.observe(head, observations, by)
     except CraftError as error:
         # The place in the list means nothing to the one who typed.
         raise CraftError(error.field.split(".")[-1], error.message) from error

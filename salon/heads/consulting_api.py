@@ -16,7 +16,7 @@ from craft.consultation import QUESTIONS, Part, is_fresh
 from craft.vocabulary import Pattern, StopSign
 from salon.heads import consulting, services
 from salon.heads.api import ProfileSerializer, profile_data
-from salon.heads.models import Consultation, Head, StopSignSeen
+from salon.heads.models import Consultation, Head, RaisedStopSign
 from salon.house.services import name_of
 from salon.problems import ProblemSerializer, ProblemsSerializer
 from salon.signed_in import user_of
@@ -65,7 +65,7 @@ class QuestionsView(APIView):
             for pattern, index in curl.TYPICAL_CURL_INDEX.items()
         ]
         assert len(drawings) == len(Pattern)
-        data = {"questions": [asdict(one) for one in QUESTIONS], "drawings": drawings}
+        data = {"questions": [asdict(question) for question in QUESTIONS], "drawings": drawings}
         return Response(QuestionsSerializer(data).data)
 
 
@@ -132,37 +132,37 @@ class ConsultationSerializer(serializers.ModelSerializer[Consultation]):
             "problems",
         ]
 
-    def get_started_by(self, one: Consultation) -> str:
-        return name_of(one.started_by)
+    def get_started_by(self, consultation: Consultation) -> str:
+        return name_of(consultation.started_by)
 
     @extend_schema_field(LastSerializer(many=True))
-    def get_last(self, one: Consultation) -> Any:
-        return LastSerializer(last_known(one.head), many=True).data
+    def get_last(self, consultation: Consultation) -> Any:
+        return LastSerializer(last_known(consultation.head), many=True).data
 
     @extend_schema_field(ProfileSerializer)
-    def get_profile(self, one: Consultation) -> Any:
-        return ProfileSerializer(profile_data(consulting.profile_with(one))).data
+    def get_profile(self, consultation: Consultation) -> Any:
+        return ProfileSerializer(profile_data(consulting.profile_with(consultation))).data
 
     @extend_schema_field(ProblemSerializer(many=True))
-    def get_problems(self, one: Consultation) -> Any:
-        return consulting.problems(one.answers)
+    def get_problems(self, consultation: Consultation) -> Any:
+        return consulting.problems(consultation.answers)
 
 
 def last_known(head: Head) -> list[dict[str, Any]]:
     """The newest answer to every question, from the record and from the person."""
     observed = [
         {
-            "key": one.kind,
-            "zone": one.zone,
-            "value": one.value,
-            "method": one.method,
-            "taken_at": one.taken_at,
-            "taken_by": name_of(one.taken_by),
-            "fresh": is_fresh(one.kind, services.days_before(one.taken_at)),
+            "key": observation.kind,
+            "zone": observation.zone,
+            "value": observation.value,
+            "method": observation.method,
+            "taken_at": observation.taken_at,
+            "taken_by": name_of(observation.taken_by),
+            "fresh": is_fresh(observation.kind, services.days_before(observation.taken_at)),
         }
-        for one in services.newest(head)
+        for observation in services.newest(head)
     ]
-    told = {"conditions": head.conditions, "allergies": head.allergies, "avoid": head.avoid}
+    typed = {"conditions": head.conditions, "allergies": head.allergies, "avoid": head.avoid}
     choices = {"night": head.night, "routine": head.routine}
     changed = head.history.order_by("-history_date").values_list("history_date", flat=True).first()
     person = [
@@ -175,7 +175,7 @@ def last_known(head: Head) -> list[dict[str, Any]]:
             "taken_by": "",
             "fresh": bool(changed) and is_fresh(key, services.days_before(changed)),
         }
-        for key, value in {**told, **choices}.items()
+        for key, value in {**typed, **choices}.items()
     ]
     return observed + person
 
@@ -235,11 +235,11 @@ class ConsultationView(APIView):
         responses={200: ConsultationSerializer, 400: ProblemsSerializer, 409: ProblemsSerializer},
     )
     def put(self, request: Request, pk: int) -> Response:
-        one = get_object_or_404(Consultation, pk=pk)
-        told = SaveSerializer(data=request.data)
-        told.is_valid(raise_exception=True)
-        values = told.validated_data
-        saved = consulting.save(one, values["answers"], values["version"])
+        consultation = get_object_or_404(Consultation, pk=pk)
+        given = SaveSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        values = given.validated_data
+        saved = consulting.save(consultation, values["answers"], values["version"])
         return Response(ConsultationSerializer(saved).data)
 
     @extend_schema(responses={204: None, 409: ProblemsSerializer})
@@ -256,30 +256,30 @@ class FinishView(APIView):
         responses={200: ConsultationSerializer, 400: ProblemsSerializer, 409: ProblemsSerializer},
     )
     def post(self, request: Request, pk: int) -> Response:
-        one = get_object_or_404(Consultation, pk=pk)
-        told = FinishSerializer(data=request.data)
-        told.is_valid(raise_exception=True)
-        done = consulting.finish(one, told.validated_data["version"], user_of(request))
+        consultation = get_object_or_404(Consultation, pk=pk)
+        given = FinishSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        done = consulting.finish(consultation, given.validated_data["version"], user_of(request))
         return Response(ConsultationSerializer(done).data)
 
 
-class StopSignSeenSerializer(serializers.ModelSerializer[StopSignSeen]):
-    seen_by = serializers.SerializerMethodField()
+class RaisedStopSignSerializer(serializers.ModelSerializer[RaisedStopSign]):
+    raised_by = serializers.SerializerMethodField()
     cleared_by = serializers.SerializerMethodField()
 
     class Meta:
-        model = StopSignSeen
-        fields = ["id", "sign", "seen_at", "seen_by", "cleared_at", "cleared_by", "clear_note"]
+        model = RaisedStopSign
+        fields = ["id", "sign", "raised_at", "raised_by", "cleared_at", "cleared_by", "clear_note"]
 
-    def get_seen_by(self, one: StopSignSeen) -> str:
-        return name_of(one.seen_by)
+    def get_raised_by(self, sign: RaisedStopSign) -> str:
+        return name_of(sign.raised_by)
 
-    def get_cleared_by(self, one: StopSignSeen) -> str:
-        return name_of(one.cleared_by)
+    def get_cleared_by(self, sign: RaisedStopSign) -> str:
+        return name_of(sign.cleared_by)
 
 
 class RaiseSerializer(serializers.Serializer[Any]):
-    sign = serializers.ChoiceField(choices=[one.value for one in StopSign])
+    sign = serializers.ChoiceField(choices=[stop_sign.value for stop_sign in StopSign])
 
 
 class ClearSerializer(serializers.Serializer[Any]):
@@ -295,20 +295,20 @@ class ClearSerializer(serializers.Serializer[Any]):
 class StopSignsView(APIView):
     """Stop signs of a head, open ones and cleared ones."""
 
-    @extend_schema(responses=StopSignSeenSerializer(many=True))
+    @extend_schema(responses=RaisedStopSignSerializer(many=True))
     def get(self, request: Request, pk: int) -> Response:
-        rows = get_object_or_404(Head, pk=pk).stop_signs.select_related("seen_by", "cleared_by")
-        return Response(StopSignSeenSerializer(rows, many=True).data)
+        rows = get_object_or_404(Head, pk=pk).stop_signs.select_related("raised_by", "cleared_by")
+        return Response(RaisedStopSignSerializer(rows, many=True).data)
 
     @extend_schema(
-        request=RaiseSerializer, responses={201: StopSignSeenSerializer, 400: ProblemsSerializer}
+        request=RaiseSerializer, responses={201: RaisedStopSignSerializer, 400: ProblemsSerializer}
     )
     def post(self, request: Request, pk: int) -> Response:
         head = get_object_or_404(Head, pk=pk)
-        told = RaiseSerializer(data=request.data)
-        told.is_valid(raise_exception=True)
-        seen = services.raise_stop(head, told.validated_data["sign"], user_of(request))
-        return Response(StopSignSeenSerializer(seen).data, status=status.HTTP_201_CREATED)
+        given = RaiseSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        stop_sign = services.raise_stop(head, given.validated_data["sign"], user_of(request))
+        return Response(RaisedStopSignSerializer(stop_sign).data, status=status.HTTP_201_CREATED)
 
 
 class ClearView(APIView):
@@ -316,14 +316,14 @@ class ClearView(APIView):
 
     @extend_schema(
         request=ClearSerializer,
-        responses={200: StopSignSeenSerializer, 400: ProblemsSerializer, 409: ProblemsSerializer},
+        responses={200: RaisedStopSignSerializer, 400: ProblemsSerializer, 409: ProblemsSerializer},
     )
     def post(self, request: Request, pk: int) -> Response:
-        told = ClearSerializer(data=request.data)
-        told.is_valid(raise_exception=True)
-        seen = get_object_or_404(StopSignSeen, pk=pk)
-        cleared = services.clear_stop(seen, told.validated_data["note"], user_of(request))
-        return Response(StopSignSeenSerializer(cleared).data)
+        given = ClearSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        stop_sign = get_object_or_404(RaisedStopSign, pk=pk)
+        cleared = services.clear_stop(stop_sign, given.validated_data["note"], user_of(request))
+        return Response(RaisedStopSignSerializer(cleared).data)
 
 
 urlpatterns = [

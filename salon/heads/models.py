@@ -22,11 +22,11 @@ class Head(models.Model):
     avoid = models.JSONField(default=list, blank=True)
     routine = models.CharField(
         max_length=20,
-        choices=[(one.value, one.value) for one in WashRoutine],
+        choices=[(wash_routine.value, wash_routine.value) for wash_routine in WashRoutine],
         default=WashRoutine.SHAMPOO,
     )
     night = models.CharField(
-        max_length=10, choices=[(one.value, one.value) for one in Night], default=Night.BONNET
+        max_length=10, choices=[(night.value, night.value) for night in Night], default=Night.BONNET
     )
     school = models.JSONField(
         default=dict, blank=True, help_text="Ways of working that this head wants otherwise."
@@ -59,9 +59,11 @@ class Observation(models.Model):
         CONFIRMED = "confirmed"
 
     head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="observations")
-    kind = models.CharField(max_length=20, choices=[(one.key, one.key) for one in OBSERVED])
+    kind = models.CharField(
+        max_length=20, choices=[(observed.key, observed.key) for observed in OBSERVED]
+    )
     zone = models.CharField(
-        max_length=10, blank=True, choices=[(one.value, one.value) for one in Zone]
+        max_length=10, blank=True, choices=[(zone.value, zone.value) for zone in Zone]
     )
     number = models.FloatField(null=True, blank=True)
     word = models.CharField(max_length=TEXT_MOST, blank=True)
@@ -137,13 +139,15 @@ class Consultation(models.Model):
         return f"{self.head}, {self.started_at:%Y-%m-%d}"
 
 
-class StopSignSeen(models.Model):
+class RaisedStopSign(models.Model):
     """A stop sign on a scalp; planning is closed until a specialist clears it with a note."""
 
     head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="stop_signs")
-    sign = models.CharField(max_length=20, choices=[(one.value, one.value) for one in StopSign])
-    seen_at = models.DateTimeField(default=timezone.now)
-    seen_by = models.ForeignKey(
+    sign = models.CharField(
+        max_length=20, choices=[(stop_sign.value, stop_sign.value) for stop_sign in StopSign]
+    )
+    raised_at = models.DateTimeField(default=timezone.now)
+    raised_by = models.ForeignKey(
         settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+"
     )
     cleared_at = models.DateTimeField(null=True, blank=True)
@@ -153,7 +157,7 @@ class StopSignSeen(models.Model):
     clear_note = models.CharField(max_length=TEXT_MOST, blank=True)
 
     class Meta:
-        ordering = ["-seen_at", "-pk"]
+        ordering = ["-raised_at", "-pk"]
         constraints = [
             models.CheckConstraint(
                 condition=Q(cleared_at__isnull=True, clear_note="")
@@ -168,7 +172,7 @@ class StopSignSeen(models.Model):
         ]
 
     def __str__(self) -> str:
-        return f"{self.sign}, {self.seen_at:%Y-%m-%d}"
+        return f"{self.sign}, {self.raised_at:%Y-%m-%d}"
 
 
 class OpenedSet(models.Model):

@@ -19,7 +19,7 @@ from craft.errors import CraftError
 from craft.porosity import EVIDENCE_DAYS
 from craft.profiling import profiled
 from craft.vocabulary import PorosityTest, Zone
-from salon.heads.models import Head, Observation, StopSignSeen
+from salon.heads.models import Head, Observation, RaisedStopSign
 from salon.problems import Conflict
 
 #: Ways to know the strand; the newest of them counts.
@@ -43,7 +43,7 @@ NEEDED = {
 
 
 @dataclass(frozen=True)
-class Seen:
+class ObservedValue:
     """One value of one thing on one day, whether on record or only typed so far.
 
     Args:
@@ -68,23 +68,23 @@ class Profile:
     Args:
         hair: the hair of a request to the core, without what is missing
         current: the observations it was made of
-        known: what the core makes of them
+        estimates: what the core makes of them
         missing: what a plan cannot do without
     """
 
     hair: dict[str, Any]
     current: list[Observation]
-    known: ProfileAnswer
+    estimates: ProfileAnswer
     missing: list[dict[str, str]] = field(default_factory=list)
 
 
-One = TypeVar("One", Observation, Seen)
+Recorded = TypeVar("Recorded", Observation, ObservedValue)
 
 
 @transaction.atomic
 def add_head(
     values: Mapping[str, Any],
-    found: Iterable[Mapping[str, Any]] = (),
+    observations: Iterable[Mapping[str, Any]] = (),
     by: User | None = None,
     taken_at: datetime | None = None,
 ) -> Head:
@@ -94,7 +94,7 @@ def add_head(
         CraftError: a value that no head of hair can have
     """
     head = Head.objects.create(**values)
-    observe(head, found, by, taken_at)
+    observe(head, observations, by, taken_at)
     return head
 
 
@@ -118,7 +118,7 @@ def change_head(head: Head, values: Mapping[str, Any], version: int) -> Head:
 @transaction.atomic
 def observe(
     head: Head,
-    found: Iterable[Mapping[str, Any]],
+    observations: Iterable[Mapping[str, Any]],
     by: User | None,
     taken_at: datetime | None = None,
 ) -> list[Observation]:
@@ -126,15 +126,15 @@ def observe(
 
     Args:
         head: the client
-        found: kind, value, method and perhaps zone and note, of each
+        observations: kind, value, method and perhaps zone and note, of each
         by: who saw it
         taken_at: when; now if not told
     Raises:
         CraftError: a value that no head of hair can have; the field is its place in the list
     """
-    made = []
-    for index, one in enumerate(found):
-        kind, value, zone = one["kind"], one["value"], one.get("zone", "")
+    recorded = []
+    for index, observation in enumerate(observations):
+        kind, value, zone = observation["kind"], observation["value"], observation.get("zone", "")
         try:
             check_answer(kind, value)
             check_day(kind, value)
@@ -143,23 +143,23 @@ def observe(
         if zone and not BY_KEY[kind].zoned:
             raise CraftError(f"observations.{index}.zone", f"{kind} is told for the whole head.")
         number, word = stored(kind, value)
-        made.append(
+        recorded.append(
             Observation(
                 head=head,
                 kind=kind,
                 zone=zone,
                 number=number,
                 word=word,
-                detail=one.get("detail"),
-                method=one["method"],
-                note=one.get("note", ""),
+                detail=observation.get("detail"),
+                method=observation["method"],
+                note=observation.get("note", ""),
                 taken_at=taken_at or timezone.now(),
                 taken_by=by,
-                consultation_id=one.get("consultation"),
+                consultation_id=observation.get("consultation"),
             )
         )
-    check_together(head, made)
-    return Observation.objects.bulk_create(made)
+    check_together(head, recorded)
+    return Observation.objects.bulk_create(recorded)
 
 
 def stored(kind: str, value: Any) -> tuple[float | None, str]:
@@ -183,15 +183,19 @@ def check_day(kind: str, value: object) -> None:
         raise CraftError(kind, "This day has not come yet. Give today or a day before.")
 
 
-def check_together(head: Head, made: Iterable[Observation]) -> None:
+def check_together(head: Head, observations: Iterable[Observation]) -> None:
     """Refuse relaxed hair that is longer than stretched hair.
 
     Raises:
         CraftError: with the new values on top of the known ones
     """
-    known = {one.kind: one.value for one in newest(head) if not one.zone}
-    fresh = {one.kind: one.value for one in made if not one.zone}
-    both = known | fresh
+    recorded = {
+        observation.kind: observation.value for observation in newest(head) if not observation.zone
+    }
+    fresh = {
+        observation.kind: observation.value for observation in observations if not observation.zone
+    }
+    both = recorded | fresh
     relaxed, length = both.get("relaxed_cm"), both.get("length_cm")
     if isinstance(relaxed, float | int) and isinstance(length, float | int) and relaxed > length:
         blamed = "relaxed_cm" if "relaxed_cm" in fresh else "length_cm"
@@ -234,13 +238,15 @@ def newest_in(observations: Iterable[Observation]) -> list[Observation]:
     return list(by_place.values())
 
 
-def newest_of(current: Iterable[One], kinds: Iterable[str]) -> One | None:
+def newest_of(current: Iterable[Recorded], kinds: Iterable[str]) -> Recorded | None:
     """The newest of several ways to know the same thing."""
-    wanted = [one for one in current if one.kind in kinds and not one.zone]
-    return max(wanted, key=lambda one: one.at, default=None)
+    wanted = [
+        observation for observation in current if observation.kind in kinds and not observation.zone
+    ]
+    return max(wanted, key=lambda observation: observation.at, default=None)
 
 
-def profile(head: Head, typed: Iterable[Seen] = ()) -> Profile:
+def profile(head: Head, typed: Iterable[ObservedValue] = ()) -> Profile:
     """What is known of a head, as the core takes it, and what is missing.
 
     Args:
@@ -249,24 +255,40 @@ def profile(head: Head, typed: Iterable[Seen] = ()) -> Profile:
     """
     observations = standing(head)
     current = newest_in(observations)
-    seen = {(one.kind, one.zone): seen_of(one) for one in current}
-    seen |= {(one.kind, one.zone): one for one in typed}
+    observed = {
+        (observation.kind, observation.zone): observed_value(observation) for observation in current
+    }
+    observed |= {(observation.kind, observation.zone): observation for observation in typed}
     lengths = lengths_in(observations)
-    lengths += [(one.at, one.value) for one in typed if one.kind == "length_cm" and not one.zone]
-    known = profiled(parse(ProfileRequest, profile_request(seen.values(), lengths)))
-    hair = hair_of(seen.values(), known)
+    lengths += [
+        (observation.at, observation.value)
+        for observation in typed
+        if observation.kind == "length_cm" and not observation.zone
+    ]
+    estimates = profiled(parse(ProfileRequest, profile_request(observed.values(), lengths)))
+    hair = hair_of(observed.values(), estimates)
     # An older way to know the strand no longer counts.
     strand = newest_of(current, STRAND_KINDS)
     superseded = set(STRAND_KINDS) - {strand.kind if strand else ""}
-    current = [one for one in current if one.zone or one.kind not in superseded]
-    needed = hair | ({"density": True} if known.density else {})
+    current = [
+        observation
+        for observation in current
+        if observation.zone or observation.kind not in superseded
+    ]
+    needed = hair | ({"density": True} if estimates.density else {})
     missing = [{"field": key, "message": text} for key, text in NEEDED.items() if key not in needed]
-    return Profile(hair=hair, current=current, known=known, missing=missing)
+    return Profile(hair=hair, current=current, estimates=estimates, missing=missing)
 
 
-def seen_of(one: Observation) -> Seen:
+def observed_value(observation: Observation) -> ObservedValue:
     """An observation on record."""
-    return Seen(one.kind, one.zone, one.value, one.taken_at, one.detail)
+    return ObservedValue(
+        observation.kind,
+        observation.zone,
+        observation.value,
+        observation.taken_at,
+        observation.detail,
+    )
 
 
 def lengths_in(observations: Sequence[Observation]) -> list[tuple[datetime, float]]:
@@ -284,12 +306,14 @@ def days_before(at: datetime) -> float:
 
 
 def profile_request(
-    seen: Iterable[Seen], lengths: Iterable[tuple[datetime, float]]
+    observed: Iterable[ObservedValue], lengths: Iterable[tuple[datetime, float]]
 ) -> dict[str, Any]:
     """The core's request for a profile, from the newest of everything."""
-    seen = list(seen)
-    whole = {one.kind: one.value for one in seen if not one.zone}
-    told: dict[str, Any] = {
+    observed = list(observed)
+    whole = {
+        observation.kind: observation.value for observation in observed if not observation.zone
+    }
+    asked: dict[str, Any] = {
         name: whole[name]
         for name in (
             "circumference_cm",
@@ -305,21 +329,23 @@ def profile_request(
         if name in whole
     }
     if "length_cm" in whole:
-        told["stretched_cm"] = whole["length_cm"]
+        asked["stretched_cm"] = whole["length_cm"]
     if "stretch_returns" in whole:
-        told["stretch_returns"] = whole["stretch_returns"] == "yes"
-    told |= {name: round(whole[name]) for name in ("shed_hairs", "broken_hairs") if name in whole}
+        asked["stretch_returns"] = whole["stretch_returns"] == "yes"
+    asked |= {name: round(whole[name]) for name in ("shed_hairs", "broken_hairs") if name in whole}
     if whole.get("porosity_decided", "tests") != "tests":
-        told["porosity_decided"] = whole["porosity_decided"]
-    told["porosity_tests"] = [
-        {"test": TEST_OF_KIND[one.kind], "value": one.value}
-        for one in seen
-        if one.kind in TEST_OF_KIND and days_before(one.at) <= EVIDENCE_DAYS
+        asked["porosity_decided"] = whole["porosity_decided"]
+    asked["porosity_tests"] = [
+        {"test": TEST_OF_KIND[observation.kind], "value": observation.value}
+        for observation in observed
+        if observation.kind in TEST_OF_KIND and days_before(observation.at) <= EVIDENCE_DAYS
     ]
-    told["spots"] = [spot_of(one) for one in seen if one.kind == "density_per_cm2"]
-    told["lengths"] = [{"days_ago": days_before(at), "length_cm": cm} for at, cm in lengths]
-    told["days_since_detangle"] = days_since_wash(whole.get("last_wash_on"))
-    return told
+    asked["spots"] = [
+        spot_of(observation) for observation in observed if observation.kind == "density_per_cm2"
+    ]
+    asked["lengths"] = [{"days_ago": days_before(at), "length_cm": cm} for at, cm in lengths]
+    asked["days_since_detangle"] = days_since_wash(whole.get("last_wash_on"))
+    return asked
 
 
 def days_since_wash(day: str | None) -> float:
@@ -329,52 +355,54 @@ def days_since_wash(day: str | None) -> float:
     return float(min(365, max(0, (timezone.localdate() - date.fromisoformat(day)).days)))
 
 
-def spot_of(one: Seen) -> dict[str, Any]:
+def spot_of(observation: ObservedValue) -> dict[str, Any]:
     """A counted density as the count it came from."""
-    if one.detail and {"hairs", "field_cm2"} <= set(one.detail):
-        count, area = one.detail["hairs"], one.detail["field_cm2"]
+    if observation.detail and {"hairs", "field_cm2"} <= set(observation.detail):
+        count, area = observation.detail["hairs"], observation.detail["field_cm2"]
     else:
-        count, area = as_count(one.value)
-    return {"zone": one.zone or None, "count": count, "field_cm2": area}
+        count, area = as_count(observation.value)
+    return {"zone": observation.zone or None, "count": count, "field_cm2": area}
 
 
-def hair_of(seen: Iterable[Seen], known: ProfileAnswer) -> dict[str, Any]:
+def hair_of(observed: Iterable[ObservedValue], estimates: ProfileAnswer) -> dict[str, Any]:
     """The hair of a request to the core, without what is missing."""
-    seen = list(seen)
-    whole = {one.kind: one.value for one in seen if not one.zone}
+    observed = list(observed)
+    whole = {
+        observation.kind: observation.value for observation in observed if not observation.zone
+    }
     plain = ("pattern", "length_cm", "relaxed_cm", "head_cm", "buildup")
     hair: dict[str, Any] = {kind: whole[kind] for kind in plain if kind in whole}
-    if known.porosity_tests or "porosity_decided" in whole:
-        hair["porosity"] = known.porosity.class_.value
-    strand = newest_of(seen, STRAND_KINDS)
+    if estimates.porosity_tests or "porosity_decided" in whole:
+        hair["porosity"] = estimates.porosity.class_.value
+    strand = newest_of(observed, STRAND_KINDS)
     if strand:
         hair[strand.kind] = strand.value
-    if known.density:
-        only_by_eye = [one.way for one in known.density_ways] == ["by_eye"]
+    if estimates.density:
+        only_by_eye = [way.way for way in estimates.density_ways] == ["by_eye"]
         hair |= (
             {"density": whole["density"]}
             if only_by_eye
-            else {"density_per_cm2": known.density.value}
+            else {"density_per_cm2": estimates.density.value}
         )
-    if known.elasticity:
-        hair["elasticity"] = known.elasticity.class_.value
+    if estimates.elasticity:
+        hair["elasticity"] = estimates.elasticity.class_.value
     landmarks = {
         landmark.value: whole[key] for landmark, key in LANDMARK_KEYS.items() if key in whole
     }
     if landmarks:
         hair["landmarks"] = landmarks
-    zones = zones_of(seen)
+    zones = zones_of(observed)
     if zones:
         hair["zones"] = zones
     return hair
 
 
-def zones_of(current: Iterable[Seen]) -> dict[str, dict[str, Any]]:
+def zones_of(current: Iterable[ObservedValue]) -> dict[str, dict[str, Any]]:
     """Zones that differ, as the core takes them."""
     zones: dict[str, dict[str, Any]] = {}
-    for one in current:
-        if one.zone in list(Zone) and one.kind in ZONE_FIELDS:
-            zones.setdefault(one.zone, {})[one.kind] = one.value
+    for observation in current:
+        if observation.zone in list(Zone) and observation.kind in ZONE_FIELDS:
+            zones.setdefault(observation.zone, {})[observation.kind] = observation.value
     return zones
 
 
@@ -388,7 +416,7 @@ def shrinkage_of(hair: Mapping[str, Any]) -> float | None:
 def person(head: Head) -> dict[str, Any]:
     """The person of a request to the core."""
     return {
-        "stop_signs": [one.sign for one in head.stop_signs.filter(cleared_at=None)],
+        "stop_signs": [sign.sign for sign in head.stop_signs.filter(cleared_at=None)],
         "conditions": head.conditions,
         "allergies": head.allergies,
         "avoid": head.avoid,
@@ -398,14 +426,14 @@ def person(head: Head) -> dict[str, Any]:
 
 
 @transaction.atomic
-def raise_stop(head: Head, sign: str, by: User | None) -> StopSignSeen:
+def raise_stop(head: Head, sign: str, by: User | None) -> RaisedStopSign:
     """Record a stop sign; one that is already open stays as it is."""
-    return StopSignSeen.objects.get_or_create(
-        head=head, sign=sign, cleared_at=None, defaults={"seen_by": by}
+    return RaisedStopSign.objects.get_or_create(
+        head=head, sign=sign, cleared_at=None, defaults={"raised_by": by}
     )[0]
 
 
-def clear_stop(seen: StopSignSeen, note: str, by: User | None) -> StopSignSeen:
+def clear_stop(stop_sign: RaisedStopSign, note: str, by: User | None) -> RaisedStopSign:
     """Clear a stop sign; says who looked at the scalp, and what they saw.
 
     Raises:
@@ -414,10 +442,10 @@ def clear_stop(seen: StopSignSeen, note: str, by: User | None) -> StopSignSeen:
     """
     if not note.strip():
         raise CraftError("note", "Write what you saw, or who said that it has healed.")
-    changed = StopSignSeen.objects.filter(pk=seen.pk, cleared_at=None).update(
+    changed = RaisedStopSign.objects.filter(pk=stop_sign.pk, cleared_at=None).update(
         cleared_at=timezone.now(), cleared_by=by, clear_note=note.strip()
     )
     if not changed:
         raise Conflict
-    seen.refresh_from_db()
-    return seen
+    stop_sign.refresh_from_db()
+    return stop_sign

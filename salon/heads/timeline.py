@@ -9,7 +9,7 @@ from craft import curl, fibre, growth, history, strength
 from craft.history import Point
 from craft.vocabulary import PorosityTest
 from salon.heads.models import Head, Observation
-from salon.heads.services import TEST_OF_KIND, seen_of, spot_of
+from salon.heads.services import TEST_OF_KIND, observed_value, spot_of
 
 #: Relaxed and stretched length belong together when taken within so many days.
 SAME_DAY = 1.0
@@ -43,35 +43,35 @@ def on_axis(at: datetime) -> float:
 def numbers(rows: Iterable[Observation], kind: str) -> list[tuple[float, float]]:
     """(day, value) of a kind, for the whole head."""
     return [
-        (on_axis(one.taken_at), one.number)
-        for one in rows
-        if one.kind == kind and not one.zone and one.number is not None
+        (on_axis(row.taken_at), row.number)
+        for row in rows
+        if row.kind == kind and not row.zone and row.number is not None
     ]
 
 
 def timeline(head: Head) -> list[Series]:
     """Everything that was measured more than never, in the order of the sheet."""
     rows = list(head.observations.filter(withdrawn_at=None).order_by("taken_at", "pk"))
-    found = [
+    lines = [
         length(rows),
         shrinkage(rows),
         porosity(rows),
         density(rows),
         elasticity(rows),
-        Series("breakage", "%", [percent(one) for one in broken(rows)]),
+        Series("breakage", "%", [percent(row) for row in broken(rows)]),
     ]
-    return [one for one in found if one.points]
+    return [series for series in lines if series.points]
 
 
 def length(rows: list[Observation]) -> Series:
     """Stretched length, with growth a month against the published range."""
     lengths = numbers(rows, "length_cm")
-    found = growth.growth(lengths)
+    result = growth.growth(lengths)
     low, high = growth.PUBLISHED_CM_PER_MONTH
     note = ""
-    if found:
+    if result:
         note = (
-            f"grows {found.cm_per_month:.1f} cm a month ({found.low:.1f} to {found.high:.1f}); "
+            f"grows {result.cm_per_month:.1f} cm a month ({result.low:.1f} to {result.high:.1f}); "
             f"published {low:.1f} to {high:.1f}"
         )
     return Series("length", "cm", [Point(day, cm) for day, cm in lengths], note)
@@ -91,9 +91,9 @@ def shrinkage(rows: list[Observation]) -> Series:
 def porosity(rows: list[Observation]) -> Series:
     """Level from low (0) to high (100), each class weighed by what the tests make of it."""
     readings = [
-        (on_axis(one.taken_at), PorosityTest(TEST_OF_KIND[one.kind]), one.value)
-        for one in rows
-        if one.kind in TEST_OF_KIND
+        (on_axis(row.taken_at), PorosityTest(TEST_OF_KIND[row.kind]), row.value)
+        for row in rows
+        if row.kind in TEST_OF_KIND
     ]
     points = [
         Point(day, history.mean_level(belief))
@@ -105,12 +105,14 @@ def porosity(rows: list[Observation]) -> Series:
 def density(rows: list[Observation]) -> Series:
     """Counted density of each day, all spots together, with its Poisson interval."""
     days: dict[float, list[dict[str, Any]]] = {}
-    for one in rows:
-        if one.kind == "density_per_cm2":
-            days.setdefault(round(on_axis(one.taken_at), 2), []).append(spot_of(seen_of(one)))
+    for row in rows:
+        if row.kind == "density_per_cm2":
+            days.setdefault(round(on_axis(row.taken_at), 2), []).append(
+                spot_of(observed_value(row))
+            )
     points = []
     for day, spots in sorted(days.items()):
-        area = sum(one["field_cm2"] for one in spots)
+        area = sum(spot["field_cm2"] for spot in spots)
         points.append(Point(day, *fibre.counted_density([sum(s["count"] for s in spots)], area)))
     return Series("density", "hairs/cm²", points)
 

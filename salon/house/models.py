@@ -15,7 +15,9 @@ class House(models.Model):
     room_temp_c = models.FloatField(default=22, help_text="Usual air temperature [°C].")
     room_rh = models.FloatField(default=0.5, help_text="Usual relative humidity, 0 to 1.")
     layering = models.CharField(
-        max_length=8, choices=[(one.value, one.value) for one in Layering], default=Layering.AUTO
+        max_length=8,
+        choices=[(layering.value, layering.value) for layering in Layering],
+        default=Layering.AUTO,
     )
     disinfectant = models.CharField(max_length=80, blank=True)
     contact_min = models.FloatField(

@@ -180,8 +180,8 @@ def keep_uses(visit: int, uses: Iterable[KitUse]) -> None:
         uses: pieces, each with the event that took them
     """
     kept = {use.event: use for use in uses}
-    known = {use.event: use for use in KitUse.objects.filter(visit=visit)}
-    KitUse.objects.filter(event__in=known.keys() - kept.keys()).delete()
+    recorded = {use.event: use for use in KitUse.objects.filter(visit=visit)}
+    KitUse.objects.filter(event__in=recorded.keys() - kept.keys()).delete()
     for event, use in kept.items():
-        use.pk = known[event].pk if event in known else None
+        use.pk = recorded[event].pk if event in recorded else None
         use.save()

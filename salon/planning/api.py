@@ -227,8 +227,8 @@ class RoutineSerializer(serializers.ModelSerializer[Routine]):
         model = Routine
         fields = ["id", "name", "title", "wish", "made_at", "made_by"]
 
-    def get_made_by(self, one: Routine) -> str:
-        return name_of(one.made_by)
+    def get_made_by(self, plan: Routine) -> str:
+        return name_of(plan.made_by)
 
 
 @core_schema(HeadWish)
@@ -264,8 +264,8 @@ class RoutinesView(APIView):
         given = KeepRoutineSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         wish = parse(HeadWish, given.validated_data["wish"])
-        made = services.save_routine(given.validated_data["name"], wish, user_of(request))
-        return Response(RoutineSerializer(made).data, status=status.HTTP_201_CREATED)
+        saved = services.save_routine(given.validated_data["name"], wish, user_of(request))
+        return Response(RoutineSerializer(saved).data, status=status.HTTP_201_CREATED)
 
 
 class RoutineView(APIView):
@@ -294,8 +294,8 @@ class PlansView(generics.ListAPIView[Any]):
     @extend_schema(request=HeadWish, responses={201: PlanSerializer, 400: ProblemsSerializer})
     def post(self, request: Request) -> Response:
         head, wish = wish_of(request)
-        made = services.save(head, wish, user_of(request))
-        return Response(PlanSerializer(made).data, status=status.HTTP_201_CREATED)
+        saved = services.save(head, wish, user_of(request))
+        return Response(PlanSerializer(saved).data, status=status.HTTP_201_CREATED)
 
 
 class StartSerializer(serializers.Serializer[Any]):

@@ -70,7 +70,7 @@ def product_demand(plan: Plan) -> list[ProductDemand]:
     start = start_of(plan)
     minutes = plan.answered.totals.first_sitting_min
     grams = grams_of(plan)
-    known = Product.objects.filter(pk__in=grams).values_list("pk", flat=True)
+    on_shelf = Product.objects.filter(pk__in=grams).values_list("pk", flat=True)
     return [
         ProductDemand(
             plan=plan,
@@ -80,7 +80,7 @@ def product_demand(plan: Plan) -> list[ProductDemand]:
             end=start + timedelta(minutes=minutes),
             expires_at=start + EXPIRES_AFTER,
         )
-        for product in known
+        for product in on_shelf
     ]
 
 

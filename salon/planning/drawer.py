@@ -85,13 +85,15 @@ def drawer_during(begin: datetime, end: datetime, contact_min: float | None = No
     cleaning = timedelta(minutes=cleaning_min() if contact_min is None else contact_min)
     counted = counted_items()
     # A plan whose kit is out has it in earnest.
-    out_for = {use.plan for one in counted for use in one.uses}
+    out_for = {use.plan for item_uses in counted for use in item_uses.uses}
     promised: dict[Sort, list[tuple[int, Reservation]]] = defaultdict(list)
     for kind, diameter_mm, count, leaves, back, holder, plan in demand_during(begin, end, cleaning):
         if plan not in out_for:
             reservation = Reservation(count, leaves, back + cleaning, holder)
             promised[kind, diameter_mm].append((plan, reservation))
-    return Drawer([(one.item, one.reservations(cleaning)) for one in counted], promised)
+    return Drawer(
+        [(item_uses.item, item_uses.reservations(cleaning)) for item_uses in counted], promised
+    )
 
 
 def demand_during(

@@ -40,9 +40,9 @@ def fit_for(head: Head, products: list[Product]) -> tuple[dict[int, BottleOut], 
             "person": heads.person(head),
             "room": around.room,
             "outdoors": around.outdoors,
-            "shelf": [item_of(one, today) for one in products],
+            "shelf": [item_of(product, today) for product in products],
         },
     )
     answer = bottles(request)
     air |= {"dew_point_c": answer.dew_point_c, "assumed": answer.assumed}
-    return {int(one.id): one for one in answer.bottles}, air
+    return {int(bottle.id): bottle for bottle in answer.bottles}, air

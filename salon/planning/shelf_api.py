@@ -42,7 +42,7 @@ class ShelfView(APIView):
         head = asked_head(request)
         fits, air = fit_for(head, products) if head else ({}, None)
         ahead = outlooks(products)
-        rows = [row_of(one, ahead[one.pk], fits.get(one.pk)) for one in products]
+        rows = [row_of(product, ahead[product.pk], fits.get(product.pk)) for product in products]
         return Response(ShelfSerializer({"products": rows, "air": air, "pairs": pair_rows()}).data)
 
 

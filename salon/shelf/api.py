@@ -39,9 +39,11 @@ from salon.signed_in import user_of
 
 def pair_rows() -> list[dict[str, Any]]:
     """Every pair with a palm test, or that left flakes on a head."""
-    found = ((pair, pairs.verdict(pair)) for pair in pairs.known_pairs())
+    verdicts = ((pair, pairs.verdict(pair)) for pair in pairs.known_pairs())
     return [
-        pair_row(pair, known) for pair, known in found if known and (known.tested or pair.flaked)
+        pair_row(pair, verdict)
+        for pair, verdict in verdicts
+        if verdict and (verdict.tested or pair.flaked)
     ]
 
 
@@ -118,8 +120,8 @@ class UndoView(APIView):
 
     @extend_schema(responses={200: MoveSerializer, 400: ProblemsSerializer})
     def delete(self, request: Request, pk: int) -> Response:
-        one = get_object_or_404(StockMove, pk=pk)
-        return Response(MoveSerializer(stock.undo(one, back=True)).data)
+        move = get_object_or_404(StockMove, pk=pk)
+        return Response(MoveSerializer(stock.undo(move, back=True)).data)
 
 
 class CalibrationView(APIView):
@@ -133,8 +135,10 @@ class CalibrationView(APIView):
         given.is_valid(raise_exception=True)
         product = get_object_or_404(Product, pk=pk)
         values = given.validated_data
-        made = calibrating.keep(product, values["unit"], values["readings"], user_of(request))
-        return Response(CalibrationSerializer(made).data, status=status.HTTP_201_CREATED)
+        calibration = calibrating.keep(
+            product, values["unit"], values["readings"], user_of(request)
+        )
+        return Response(CalibrationSerializer(calibration).data, status=status.HTTP_201_CREATED)
 
 
 class CalibratingView(APIView):
@@ -163,9 +167,9 @@ class PalmTestView(APIView):
         test = pairs.keep_palm_test(
             values["first"], values["second"], values["result"], values["note"], user_of(request)
         )
-        known = pairs.verdict(test.pair)
-        assert known is not None  # there is a test now
-        return Response(pair_row(test.pair, known), status=status.HTTP_201_CREATED)
+        verdict = pairs.verdict(test.pair)
+        assert verdict is not None  # there is a test now
+        return Response(pair_row(test.pair, verdict), status=status.HTTP_201_CREATED)
 
 
 class ExportView(APIView):
@@ -184,7 +188,7 @@ class ExportView(APIView):
 
 def rows_for_export(products: Iterable[Product]) -> list[dict[str, Any]]:
     """Products in the columns of the table."""
-    return [{name: getattr(one, name) for name in importing.COLUMNS} for one in products]
+    return [{name: getattr(product, name) for name in importing.COLUMNS} for product in products]
 
 
 class ImportView(APIView):

@@ -23,18 +23,18 @@ def keep(product: Product, unit: str, rows: Sequence[Mapping[str, Any]], by: Use
     Raises:
         CraftError: nothing was weighed
     """
-    found = calibrate(readings_of(rows))
-    made = Calibration.objects.create(
+    result = calibrate(readings_of(rows))
+    calibration = Calibration.objects.create(
         product=product,
         unit=unit,
         readings=[{"units": row["units"], "grams": row["grams"]} for row in rows],
-        unit_g=found.unit_g,
-        spread_g=found.spread_g,
+        unit_g=result.unit_g,
+        spread_g=result.spread_g,
         by=by,
     )
-    product.unit, product.unit_g = unit, round(found.unit_g, 3)
+    product.unit, product.unit_g = unit, round(result.unit_g, 3)
     product.save(update_fields=["unit", "unit_g"])
-    return made
+    return calibration
 
 
 def drift_of(product: Product) -> Drift | None:

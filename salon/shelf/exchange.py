@@ -112,14 +112,14 @@ def read(data: bytes) -> list[Row]:
 
 def cleaned(row: Mapping[Any, Any]) -> dict[str, Any]:
     """The values of a row, without blanks and without the marks of spreadsheets."""
-    found: dict[str, Any] = {}
+    values: dict[str, Any] = {}
     for name, raw in row.items():
         if name is None:
-            found["(more)"] = "more cells than columns"
+            values["(more)"] = "more cells than columns"
             continue
         text = (raw or "").strip()
         if text.startswith("'") and text[1:].startswith(FORMULAS):
             text = text[1:]
         if text:
-            found[name] = text.split() if name == "also" else text
-    return found
+            values[name] = text.split() if name == "also" else text
+    return values

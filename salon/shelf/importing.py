@@ -47,40 +47,40 @@ def look_at(data: bytes) -> list[Looked]:
     Raises:
         CraftError: the table as a whole cannot be read
     """
-    held = {one.name.lower(): one for one in Product.objects.all()}
-    seen: dict[str, int] = {}
-    found = []
+    held = {product.name.lower(): product for product in Product.objects.all()}
+    lines: dict[str, int] = {}
+    looks = []
     for row in read(data):
-        one = looked(row, held)
-        key = one.name.lower()
-        if key and key in seen:
-            told = f"{one.name} stands on line {seen[key]} already."
-            one.problems.append({"field": "name", "message": told})
-        seen.setdefault(key, row.line)
-        found.append(one)
-    return found
+        look = looked(row, held)
+        key = look.name.lower()
+        if key and key in lines:
+            text = f"{look.name} stands on line {lines[key]} already."
+            look.problems.append({"field": "name", "message": text})
+        lines.setdefault(key, row.line)
+        looks.append(look)
+    return looks
 
 
 def looked(row: Row, held: dict[str, Product]) -> Looked:
     """One row, checked as a form would be."""
     name = str(row.values.get("name", ""))
     product = held.get(name.lower())
-    one = Looked(row.line, name, product=product)
+    look = Looked(row.line, name, product=product)
     values = dict(row.values)
     more = values.pop("(more)", None)
     if more:
-        one.problems.append({"field": "", "message": "This row has more cells than the header."})
+        look.problems.append({"field": "", "message": "This row has more cells than the header."})
     given = ProductSerializer(product, data=values, partial=product is not None)
     if not given.is_valid():
-        one.problems += list(flat(given.errors))
-        return one
-    one.values = {name: given.validated_data[name] for name in values if name in COLUMNS}
+        look.problems += list(flat(given.errors))
+        return look
+    look.values = {name: given.validated_data[name] for name in values if name in COLUMNS}
     if product is not None:
-        one.changes = [
-            name for name, value in one.values.items() if getattr(product, name) != value
+        look.changes = [
+            name for name, value in look.values.items() if getattr(product, name) != value
         ]
-        one.action = "change" if one.changes else "same"
-    return one
+        look.action = "change" if look.changes else "same"
+    return look
 
 
 @transaction.atomic
@@ -90,19 +90,19 @@ def take_in(rows: Sequence[Looked], by: User) -> None:
     Raises:
         ValidationError: a row has a problem
     """
-    wrong = next((one for one in rows if one.problems), None)
+    wrong = next((row for row in rows if row.problems), None)
     if wrong:
-        told = wrong.problems[0]["message"]
-        raise ValidationError({"file": f"Line {wrong.line}: {told} Nothing was taken in."})
-    for one in rows:
-        values = dict(one.values)
+        text = wrong.problems[0]["message"]
+        raise ValidationError({"file": f"Line {wrong.line}: {text} Nothing was taken in."})
+    for row in rows:
+        values = dict(row.values)
         stock_g = values.pop("stock_g", None)
-        if one.product is None:
+        if row.product is None:
             product = Product.objects.create(**values)
             if stock_g:
                 deliver(product, stock_g, by, "taken in from a table")
             continue
-        if set(one.changes) - {"stock_g"}:
-            change(one.product, values, one.product.version)
-        if stock_g is not None and "stock_g" in one.changes:
-            recount(one.product, stock_g, by, "taken in from a table")
+        if set(row.changes) - {"stock_g"}:
+            change(row.product, values, row.product.version)
+        if stock_g is not None and "stock_g" in row.changes:
+            recount(row.product, stock_g, by, "taken in from a table")

@@ -47,9 +47,9 @@ def keep_sightings(visit: int, products: Iterable[int], flaked: bool | None) -> 
         products: left in on one head
         flaked: whether they left flakes; None where nobody looked
     """
-    known = PairSighting.objects.filter(visit=visit)
-    touched = set(known.values_list("pair", flat=True))
-    known.delete()
+    recorded = PairSighting.objects.filter(visit=visit)
+    touched = set(recorded.values_list("pair", flat=True))
+    recorded.delete()
     if flaked is not None:
         pairs = [pair_of(*two) for two in combinations(sorted(set(products)), 2)]
         PairSighting.objects.bulk_create(
@@ -70,9 +70,9 @@ def judge_again(pairs: Iterable[int] | None = None) -> None:
     changed = []
     for pair in rows:
         pair.flaked, pair.clear = pair.seen_flaked, pair.seen_clear
-        known = verdict(pair)
-        pair.flakes = bool(known and known.flakes)
-        pair.because = known.because[:BECAUSE_MOST] if known else ""
+        judged = verdict(pair)
+        pair.flakes = bool(judged and judged.flakes)
+        pair.because = judged.because[:BECAUSE_MOST] if judged else ""
         changed.append(pair)
     Pair.objects.bulk_update(changed, ["flaked", "clear", "flakes", "because"], batch_size=500)
 

@@ -24,12 +24,12 @@ from salon.shelf.exchange import COLUMNS
 from salon.shelf.models import Calibration, Pair, Product, StockMove
 from salon.shelf.services import cost_per_g, life_of
 
-ROLES = [one.value for one in Role]
+ROLES = [role.value for role in Role]
 
 
-PRICE_TOLD = "Give a price from 0 to 999999.99, with at most two decimals."
+PRICE_RANGE = "Give a price from 0 to 999999.99, with at most two decimals."
 PRICE_MESSAGES: Messages = dict.fromkeys(
-    ("invalid", "min_value", "max_digits", "max_decimal_places", "max_whole_digits"), PRICE_TOLD
+    ("invalid", "min_value", "max_digits", "max_decimal_places", "max_whole_digits"), PRICE_RANGE
 )
 MAYBE: dict[str, Any] = {"required": False, "allow_null": True}
 
@@ -48,9 +48,11 @@ class ProductSerializer(serializers.ModelSerializer[Product]):
     )
     role = one_of(ROLES)
     also = serializers.ListField(child=one_of(ROLES), required=False, max_length=6)
-    weight = one_of([one.value for one in Weight], required=False)
-    hold = one_of([one.value for one in Hold], required=False, allow_blank=True)
-    directions = one_of([one.value for one in Directions], required=False, allow_blank=True)
+    weight = one_of([weight.value for weight in Weight], required=False)
+    hold = one_of([hold.value for hold in Hold], required=False, allow_blank=True)
+    directions = one_of(
+        [directions.value for directions in Directions], required=False, allow_blank=True
+    )
     dwell_min = within(0, 240, "min", **MAYBE)
     dwell_max_min = within(0, 240, "min", **MAYBE)
     ingredients = serializers.CharField(max_length=8000, required=False, allow_blank=True)
@@ -231,17 +233,17 @@ class PairSerializer(serializers.Serializer[Any]):
     because = serializers.CharField()
 
 
-def pair_row(pair: Pair, known: PairVerdict) -> dict[str, Any]:
+def pair_row(pair: Pair, verdict: PairVerdict) -> dict[str, Any]:
     """A pair as it is answered."""
     return {
         "first": pair.first_id,
         "first_name": pair.first.name,
         "second": pair.second_id,
         "second_name": pair.second.name,
-        "flakes": known.flakes,
-        "tested": known.tested,
-        "chance": round(known.chance, 3),
-        "because": known.because,
+        "flakes": verdict.flakes,
+        "tested": verdict.tested,
+        "chance": round(verdict.chance, 3),
+        "because": verdict.because,
     }
 
 
@@ -273,8 +275,8 @@ class MoveSerializer(serializers.ModelSerializer[StockMove]):
             "undone_at",
         ]
 
-    def get_by(self, one: StockMove) -> str:
-        return name_of(one.by)
+    def get_by(self, move: StockMove) -> str:
+        return name_of(move.by)
 
 
 class StockSerializer(serializers.Serializer[Any]):
@@ -331,8 +333,8 @@ class CalibrationSerializer(serializers.ModelSerializer[Calibration]):
         model = Calibration
         fields = ["id", "unit", "readings", "unit_g", "spread_g", "at", "by"]
 
-    def get_by(self, one: Calibration) -> str:
-        return name_of(one.by)
+    def get_by(self, weighing: Calibration) -> str:
+        return name_of(weighing.by)
 
 
 class ProductSheetSerializer(serializers.Serializer[Any]):
@@ -356,7 +358,7 @@ class PalmTestSerializer(serializers.Serializer[Any]):
 
     first = serializers.PrimaryKeyRelatedField(queryset=Product.objects.all())
     second = serializers.PrimaryKeyRelatedField(queryset=Product.objects.all())
-    result = one_of([one.value for one in Flaking])
+    result = one_of([flaking.value for flaking in Flaking])
     note = serializers.CharField(max_length=200, required=False, allow_blank=True, default="")
 
 

@@ -142,15 +142,15 @@ def keep_use(
         at: when the visit began
         booked_at: when the shelf learned of it first
     """
-    known = {move.product_id: move for move in StockMove.objects.filter(visit=visit)}
+    recorded = {move.product_id: move for move in StockMove.objects.filter(visit=visit)}
     products = Product.objects.in_bulk(used)
-    for product, booked in known.items():
+    for product, booked in recorded.items():
         amount = used.get(product, Used(0.0, booked.weighed))
         if round(amount.grams, GRAMS_DIGITS) != round(booked.beyond_g - booked.grams, GRAMS_DIGITS):
             change_use(booked, amount.grams)
         StockMove.objects.filter(pk=booked.pk).update(weighed=amount.weighed, at=at)
     for pk, amount in used.items():
-        if pk in products and pk not in known and amount.grams > 0:
+        if pk in products and pk not in recorded and amount.grams > 0:
             move(
                 products[pk],
                 StockMove.Kind.USED,

@@ -9,7 +9,7 @@ from django.test import override_settings
 from playwright.sync_api import Page, expect
 
 from salon.devices.models import ScopePicture
-from salon.heads.models import Head, StopSignSeen
+from salon.heads.models import Head, RaisedStopSign
 from salon.heads.services import add_head
 from salon.tests.base import MEASURED
 from salon.tests.test_browser import BrowserTest
@@ -59,10 +59,13 @@ class ConsultationBrowserTest(BrowserTest):
         expect(page.get_by_label("What this adds up to")).to_contain_text("Speaks for another")
         page.get_by_role("button", name="Finish and record").first.click()
         page.wait_for_url(re.compile(r"/heads/\d+$"))
-        seen = {one.kind: one for one in self.head.observations.exclude(consultation=None)}
-        self.assertEqual(seen["length_cm"].method, "confirmed")
-        self.assertEqual(seen["relaxed_cm"].number, 9)
-        self.assertEqual(seen["soak_s"].word, "late")
+        shown = {
+            observation.kind: observation
+            for observation in self.head.observations.exclude(consultation=None)
+        }
+        self.assertEqual(shown["length_cm"].method, "confirmed")
+        self.assertEqual(shown["relaxed_cm"].number, 9)
+        self.assertEqual(shown["soak_s"].word, "late")
         expect(page.get_by_text(re.compile("Left out last time: Reason"))).to_be_visible()
 
     def test_a_lost_connection_and_a_reload_lose_nothing(self) -> None:
@@ -119,4 +122,4 @@ class ConsultationBrowserTest(BrowserTest):
         page.get_by_label("What you saw").fill("Dry and closed.")
         page.get_by_role("button", name="Clear", exact=True).click()
         expect(page.get_by_role("heading", name="Planning is closed")).to_have_count(0)
-        self.assertEqual(StopSignSeen.objects.get().clear_note, "Dry and closed.")
+        self.assertEqual(RaisedStopSign.objects.get().clear_note, "Dry and closed.")

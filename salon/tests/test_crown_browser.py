@@ -138,8 +138,8 @@ class CrownTest(PlanViewsTest):
     def test_it_is_told_to_those_who_do_not_see_it(self) -> None:
         page = self.page
         self.open("flat_twist_out")
-        told = page.locator("figcaption").first
-        expect(told).to_contain_text("Crown map seen from above, face up: 8 sections.")
+        caption = page.locator("figcaption").first
+        expect(caption).to_contain_text("Crown map seen from above, face up: 8 sections.")
         expect(page.get_by_role("img", name="From the back")).to_be_visible()
         page.locator("figure svg").first.focus()
         page.keyboard.press("ArrowRight")

@@ -131,7 +131,7 @@ class DoorsTest(ApiTest):
             self.assertIn("JSON", answer.json()["errors"][0]["message"])
 
     def test_nothing_but_the_known_doors_is_open(self) -> None:
-        known = {entry for entry in get_resolver().reverse_dict if isinstance(entry, str)}
+        names = {entry for entry in get_resolver().reverse_dict if isinstance(entry, str)}
         written = {"draft", "record", "withdrawal", "consultations", "finish-consultation"}
         written |= {"clear-stop-sign", "scope-upload", "scope-picture", "scope-image"}
         written |= {"proposals", "comparison", "chain", "routine", "plan-start"}
@@ -142,7 +142,7 @@ class DoorsTest(ApiTest):
         written |= {"crown", "drying", "look", "begin-visit"}
         written |= {f"core-{name}" for name in COMMANDS}
         expected = set(self.doors()) | written | {"session", "schema", "web"}
-        self.assertEqual(known, expected)
+        self.assertEqual(names, expected)
 
     def test_a_foreign_path_below_the_api_is_not_the_page(self) -> None:
         self.assertEqual(self.client.get("/api/nothing/").status_code, 404)
@@ -182,4 +182,4 @@ class HouseRowsTest(ApiTest):
         product = Product.objects.create(name="Foam", role="mousse", stock_g=100)
         product.stock_g = 40
         product.save()
-        self.assertEqual([one.stock_g for one in product.history.all()], [40, 100])
+        self.assertEqual([version.stock_g for version in product.history.all()], [40, 100])

@@ -95,9 +95,9 @@ class GarbageTest(TestCase):
     @given(PRODUCT)
     def test_products(self, data: dict[str, Any]) -> None:
         if self.send("post", "/api/products/", data) == 201:
-            made = Product.objects.latest("pk")
-            self.assertIn(made.role, list(Role))
-            self.assertGreaterEqual(made.stock_g, 0)
+            newest = Product.objects.latest("pk")
+            self.assertIn(newest.role, list(Role))
+            self.assertGreaterEqual(newest.stock_g, 0)
         self.send("patch", f"/api/products/{self.product.pk}/", data)
 
     @FEW
@@ -194,9 +194,9 @@ class GarbageTest(TestCase):
     @given(body("name", "note", "allergies", "avoid", "conditions", "night"))
     def test_heads(self, data: dict[str, Any]) -> None:
         if self.send("post", "/api/heads/", data) == 201:
-            made = Head.objects.latest("pk")
-            self.assertTrue(made.name.strip())
-            self.assertEqual(self.client.get(f"/api/shelf/?head={made.pk}").status_code, 200)
+            newest = Head.objects.latest("pk")
+            self.assertTrue(newest.name.strip())
+            self.assertEqual(self.client.get(f"/api/shelf/?head={newest.pk}").status_code, 200)
 
     @FEW
     @given(body("grams", "empty", "plugged_in"))

@@ -61,7 +61,7 @@ class KitFromTheHouseTest(SimpleTestCase):
         self.migrate("kit", "0001")
         ((pins, bands, rods),) = self.sql("SELECT pins, bands, rods FROM house_house")
         self.assertEqual((pins, bands), (30, 12))
-        counts = {(one["diameter_mm"], one["count"]) for one in json.loads(str(rods))}
+        counts = {(load["diameter_mm"], load["count"]) for load in json.loads(str(rods))}
         self.assertEqual(counts, {(16.0, 24), (20.0, 24)})
         self.assertEqual(self.sql("SELECT count(*) FROM kit_kititem"), [(0,)])
 

@@ -21,8 +21,8 @@ from salon.tests.test_places import PlacesTest
 
 class BottlesTest(PlacesTest):
     def bottle(self, name: str, role: str = "gel", **more: object) -> Product:
-        made: Product = Product.objects.create(name=name, role=role, **{"stock_g": 300} | more)
-        return made
+        product: Product = Product.objects.create(name=name, role=role, **{"stock_g": 300} | more)
+        return product
 
     def test_a_new_bottle_with_its_label_read_as_it_is_typed(self) -> None:
         page = self.page
@@ -59,7 +59,7 @@ class BottlesTest(PlacesTest):
         row = page.get_by_role("row", name=re.compile("Scented gel"))
         expect(row).to_contain_text("no")
         row.get_by_role("button", name="Scented gel: why?").click()
-        expect(page.get_by_text("fired by: allergic to linalool")).to_be_visible()
+        expect(page.get_by_text("because of: allergic to linalool")).to_be_visible()
         page.keyboard.press("Escape")
         expect(page.get_by_role("row", name=re.compile("Plain gel"))).to_contain_text(
             "first choice"

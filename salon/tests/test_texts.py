@@ -24,13 +24,13 @@ def one_line(text: str) -> str:
     text = re.sub(r"//.*|/\*.*?\*/", "", text, flags=re.DOTALL)
     strings: list[str] = []
 
-    def keep(found: re.Match[str]) -> str:
-        strings.append(found.group())
+    def keep(match: re.Match[str]) -> str:
+        strings.append(match.group())
         return f"§{len(strings) - 1}§"
 
     text = re.sub(r"'(?:\\.|[^'\\])*'|\"(?:\\.|[^\"\\])*\"", keep, text)
     text = text.replace("{", "{\n").replace("}", "\n}\n").replace(",", ",\n")
-    return re.sub(r"§(\d+)§", lambda found: strings[int(found.group(1))], text)
+    return re.sub(r"§(\d+)§", lambda match: strings[int(match.group(1))], text)
 
 
 def keys_of(text: str) -> Iterator[tuple[str, str]]:
@@ -46,11 +46,11 @@ def keys_of(text: str) -> Iterator[tuple[str, str]]:
             if path:
                 path.pop()
             continue
-        found = KEY.match(line)
-        if not found:
+        match = KEY.match(line)
+        if not match:
             continue
-        key = found.group(1) or found.group(2) or found.group(3)
-        rest = found.group(4)
+        key = match.group(1) or match.group(2) or match.group(3)
+        rest = match.group(4)
         if rest.startswith("{"):
             path.append(key)
             continue
@@ -134,7 +134,7 @@ class CatalogueTest(TestCase):
         )
         for prefix, words in cases:
             with self.subTest(prefix=prefix):
-                self.assertEqual(self.under(prefix), {one.value for one in words})
+                self.assertEqual(self.under(prefix), {word.value for word in words})
 
     def test_plurals_have_two_forms(self) -> None:
         counted = re.findall(r"t\('([\w.]+)', \{ n: [^}]+ \}, ", self.code)

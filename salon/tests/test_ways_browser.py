@@ -46,10 +46,10 @@ class WaysBrowserTest(BrowserTest):
         page.get_by_label("Client has").fill("60")
         expect(page.get_by_role("note").filter(has_text="more than the 60")).to_be_visible()
         page.get_by_role("link", name="Other ways").click()
-        told = page.get_by_role("note").filter(has_text="Give way on")
-        expect(told).to_contain_text("min more today")
-        told.get_by_role("button", name="Do that").click()
-        expect(told).to_have_count(0)
+        note = page.get_by_role("note").filter(has_text="Give way on")
+        expect(note).to_contain_text("min more today")
+        note.get_by_role("button", name="Do that").click()
+        expect(note).to_have_count(0)
 
     def test_a_change_by_hand_is_kept_explained_and_undone(self) -> None:
         page = self.compose()

@@ -35,8 +35,8 @@ WHEN = "Give a date and a time, e.g. 2026-06-20T10:00."
 
 
 def score_field() -> serializers.IntegerField:
-    told = f"Give {SCORE_MIN} to {SCORE_MAX}."
-    messages: Messages = {"min_value": told, "max_value": told, "invalid": told}
+    allowed = f"Give {SCORE_MIN} to {SCORE_MAX}."
+    messages: Messages = {"min_value": allowed, "max_value": allowed, "invalid": allowed}
     return serializers.IntegerField(
         min_value=SCORE_MIN,
         max_value=SCORE_MAX,
@@ -84,14 +84,14 @@ class RecordSerializer(serializers.Serializer[Any]):
     doses = UsedSerializer(many=True, required=False)
     released_after_h = within(0, MAX_RELEASE_H, "h", required=False, allow_null=True)
     dryness = serializers.ChoiceField(
-        choices=[one.value for one in Dryness], required=False, allow_blank=True
+        choices=[dryness.value for dryness in Dryness], required=False, allow_blank=True
     )
     definition = score_field()
     frizz = score_field()
     volume = score_field()
     evenness = score_field()
     residue = serializers.ChoiceField(
-        choices=[one.value for one in Residue], required=False, allow_blank=True
+        choices=[residue.value for residue in Residue], required=False, allow_blank=True
     )
     length_cm = within(1, MAX_LENGTH_CM, "cm", required=False, allow_null=True)
     note = serializers.CharField(max_length=2000, required=False, allow_blank=True)
@@ -121,7 +121,9 @@ class StepRowSerializer(serializers.Serializer[Any]):
     high = serializers.FloatField()
     actual = serializers.FloatField(allow_null=True)
     ratio = serializers.FloatField(allow_null=True)
-    verdict = serializers.ChoiceField(choices=[one.value for one in Verdict], allow_null=True)
+    verdict = serializers.ChoiceField(
+        choices=[verdict.value for verdict in Verdict], allow_null=True
+    )
 
 
 class DoseRowSerializer(serializers.Serializer[Any]):
@@ -133,7 +135,9 @@ class DoseRowSerializer(serializers.Serializer[Any]):
     planned = serializers.FloatField()
     actual = serializers.FloatField(allow_null=True)
     ratio = serializers.FloatField(allow_null=True)
-    verdict = serializers.ChoiceField(choices=[one.value for one in Verdict], allow_null=True)
+    verdict = serializers.ChoiceField(
+        choices=[verdict.value for verdict in Verdict], allow_null=True
+    )
 
 
 class MinutesSerializer(serializers.Serializer[Any]):

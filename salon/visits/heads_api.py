@@ -16,7 +16,7 @@ from rest_framework.views import APIView
 from craft.vocabulary import VisitState
 from salon.heads import services
 from salon.heads.api import HeadSerializer, NewHeadSerializer
-from salon.heads.models import Head, Observation, StopSignSeen
+from salon.heads.models import Head, Observation, RaisedStopSign
 from salon.heads.timeline import DAY, timeline
 from salon.planning.models import Plan
 from salon.problems import ProblemsSerializer
@@ -70,7 +70,7 @@ def head_rows() -> QuerySet[Head]:
         .exclude(state=VisitState.PLANNED)
         .order_by("-started_at", "-pk")
     )
-    stops = StopSignSeen.objects.filter(head=OuterRef("pk"), cleared_at=None)
+    stops = RaisedStopSign.objects.filter(head=OuterRef("pk"), cleared_at=None)
     return Head.objects.annotate(
         stopped=Exists(stops),
         pattern=latest("pattern", "word"),
@@ -111,8 +111,8 @@ class HeadsView(generics.ListCreateAPIView[Any]):
         given = NewHeadSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         values = dict(given.validated_data)
-        found = values.pop("observations", [])
-        head = services.add_head(values, found, user_of(request))
+        observations = values.pop("observations", [])
+        head = services.add_head(values, observations, user_of(request))
         return Response(HeadSerializer(head).data, status=status.HTTP_201_CREATED)
 
 
@@ -161,11 +161,11 @@ class TimelineView(APIView):
         data = {
             "series": [
                 {
-                    "key": one.key,
-                    "unit": one.unit,
-                    "note": one.note,
-                    "range_low": one.range[0] if one.range else None,
-                    "range_high": one.range[1] if one.range else None,
+                    "key": series.key,
+                    "unit": series.unit,
+                    "note": series.note,
+                    "range_low": series.range[0] if series.range else None,
+                    "range_high": series.range[1] if series.range else None,
                     "points": [
                         {
                             "at": datetime.fromtimestamp(point.day * DAY, tz=UTC),
@@ -173,10 +173,10 @@ class TimelineView(APIView):
                             "low": point.low,
                             "high": point.high,
                         }
-                        for point in one.points
+                        for point in series.points
                     ],
                 }
-                for one in timeline(head)
+                for series in timeline(head)
             ],
             "services": [
                 {"at": at, "title": title, "visit": visit} for at, title, visit in reversed(marks)

@@ -75,10 +75,10 @@ def append(visit: Visit, events: Sequence[AnyEvent]) -> Visit:
         CraftError: an entry speaks of what the plan does not have; nothing is added then
     """
     visit = Visit.objects.select_for_update().select_related("plan", "head").get(pk=visit.pk)
-    known = set(
+    recorded = set(
         Event.objects.filter(pk__in=[event.id for event in events]).values_list("pk", flat=True)
     )
-    new = {event.id: event for event in events if event.id not in known}
+    new = {event.id: event for event in events if event.id not in recorded}
     received = timezone.now()
     Event.objects.bulk_create(row_of(visit, event, received) for event in new.values())
     return follow(visit)

@@ -30,11 +30,11 @@ def project(visit: Visit, folded: VisitAnswer) -> None:
         visit: whose log; its columns are written too
         folded: what the core makes of the log
     """
-    known = known_products(folded.doses)
+    on_shelf = known_products(folded.doses)
     write_visit(visit, folded)
     write_steps(visit, folded)
-    write_doses(visit, folded, known)
-    write_shelf(visit, folded, known)
+    write_doses(visit, folded, on_shelf)
+    write_shelf(visit, folded, on_shelf)
     write_kit(visit, folded)
     write_head(visit)
     write_opened_set(visit, folded)
@@ -46,10 +46,10 @@ def known_products(doses: Iterable[DoseRun]) -> set[int]:
     return set(Product.objects.filter(pk__in=ids).values_list("pk", flat=True))
 
 
-def product_of(dose: DoseRun, known: set[int]) -> int | None:
+def product_of(dose: DoseRun, on_shelf: set[int]) -> int | None:
     """The bottle of a dose, if the shelf knows it."""
     product = int(dose.id) if dose.id is not None and dose.id.isdigit() else None
-    return product if product in known else None
+    return product if product in on_shelf else None
 
 
 def write_visit(visit: Visit, folded: VisitAnswer) -> None:
@@ -89,7 +89,7 @@ def write_steps(visit: Visit, folded: VisitAnswer) -> None:
     )
 
 
-def write_doses(visit: Visit, folded: VisitAnswer, known: set[int]) -> None:
+def write_doses(visit: Visit, folded: VisitAnswer, on_shelf: set[int]) -> None:
     """Doses that were noted."""
     visit.doses.all().delete()
     VisitDose.objects.bulk_create(
@@ -100,7 +100,7 @@ def write_doses(visit: Visit, folded: VisitAnswer, known: set[int]) -> None:
             layer=dose.layer,
             grams=dose.grams,
             units=dose.units,
-            product_id=product_of(dose, known),
+            product_id=product_of(dose, on_shelf),
             left_g=dose.left_g,
             right_g=dose.right_g,
         )
@@ -109,12 +109,12 @@ def write_doses(visit: Visit, folded: VisitAnswer, known: set[int]) -> None:
     )
 
 
-def write_shelf(visit: Visit, folded: VisitAnswer, known: set[int]) -> None:
+def write_shelf(visit: Visit, folded: VisitAnswer, on_shelf: set[int]) -> None:
     """What was used, what pumps gave, and which bottles were left in together."""
     used: dict[int, Used] = {}
     left_in = []
     for dose in folded.doses:
-        product = product_of(dose, known)
+        product = product_of(dose, on_shelf)
         if product is None:
             continue
         before = used.get(product, Used(0.0, weighed=True))
@@ -127,7 +127,7 @@ def write_shelf(visit: Visit, folded: VisitAnswer, known: set[int]) -> None:
         [
             (product, dose.units, dose.grams)
             for dose in folded.doses
-            for product in [product_of(dose, known)]
+            for product in [product_of(dose, on_shelf)]
             if product is not None and dose.units and dose.grams > 0
         ],
         visit.recorded_by,

@@ -223,13 +223,13 @@ def with_places(plan: Plan, doses: Sequence[Mapping[str, Any]]) -> list[dict[str
         ValidationError: names the row
     """
     planned = planned_doses(plan.answered)
-    seen: set[DoseKey] = set()
+    used: set[DoseKey] = set()
     rows = []
     for index, dose in enumerate(doses):
         key = place_of(dose, planned, index)
-        if key in seen:
+        if key in used:
             raise ValidationError({f"doses.{index}.role": f"{dose['role']} is typed twice."})
-        seen.add(key)
+        used.add(key)
         rows.append({**dose, "step": key[0], "layer": key[2]})
     return rows
 
@@ -245,8 +245,8 @@ def place_of(dose: Mapping[str, Any], planned: Mapping[DoseKey, object], index: 
         key for key in planned if key[1] == role and step in (None, key[0]) and key[2] == layer
     ]
     if not places:
-        known = ", ".join(dict.fromkeys(str(key[1]) for key in planned))
-        raise ValidationError({f"doses.{index}.role": f"Not in the plan. Known: {known}."})
+        keys = ", ".join(dict.fromkeys(str(key[1]) for key in planned))
+        raise ValidationError({f"doses.{index}.role": f"Not in the plan. Known: {keys}."})
     return places[0]
 
 
@@ -260,9 +260,9 @@ def check_typed(plan: Plan, values: Mapping[str, Any]) -> None:
     answer = plan.answered
     check_steps(answer, values.get("steps", []))
     products = [dose["product"] for dose in values.get("doses", []) if dose.get("product")]
-    known = set(Product.objects.filter(pk__in=products).values_list("pk", flat=True))
+    on_shelf = set(Product.objects.filter(pk__in=products).values_list("pk", flat=True))
     for index, dose in enumerate(values.get("doses", [])):
-        if dose.get("product") and dose["product"] not in known:
+        if dose.get("product") and dose["product"] not in on_shelf:
             raise ValidationError({f"doses.{index}.product": "This bottle is not on the shelf."})
     longest = longest_length(longest_hair(plan))
     if (values.get("length_cm") or 0) > longest:
@@ -279,11 +279,11 @@ def check_steps(answer: PlanAnswer, steps: Sequence[Mapping[str, Any]]) -> None:
     Raises:
         ValidationError: names the row
     """
-    known = [step.key for step in answer.steps]
+    keys = [step.key for step in answer.steps]
     typed: set[str] = set()
     for index, row in enumerate(steps):
-        if row["key"] not in known:
-            allowed = ", ".join(known)
+        if row["key"] not in keys:
+            allowed = ", ".join(keys)
             raise ValidationError({f"steps.{index}.key": f"Not in the plan. Known: {allowed}."})
         if row["key"] in typed:
             raise ValidationError({f"steps.{index}.key": f"{row['key']} is typed twice."})

@@ -8,7 +8,7 @@ import { RouterLink, RouterView, useRoute } from 'vue-router'
 import { useSession, useSignOut } from '@/api/queries'
 import FindHead from '@/parts/FindHead.vue'
 import KeyList from '@/parts/KeyList.vue'
-import Trouble from '@/parts/Trouble.vue'
+import Problem from '@/parts/Problem.vue'
 import SignIn from '@/places/signin/SignIn.vue'
 import { forgetWishes } from '@/wish/useWish'
 
@@ -39,7 +39,7 @@ async function leave() {
 
 <template>
   <ElConfigProvider :button="{ autoInsertSpace: false }">
-    <Trouble v-if="session.error.value" :error="session.error.value" @retry="session.refetch()" />
+    <Problem v-if="session.error.value" :error="session.error.value" @retry="session.refetch()" />
     <SignIn v-else-if="session.data.value && !session.data.value.signed_in" />
     <template v-else-if="session.data.value">
       <a class="sr skip" href="#content">{{ t('app.skip') }}</a>

@@ -268,9 +268,9 @@ class PlanAnswer(Frozen):
     """The partings, with where they can be moved to."""
     bundles: list[list[int]] = Field(default_factory=list)
     """Sections banded together."""
-    made_as: list[str] = Field(default_factory=list)
+    set_details: list[str] = Field(default_factory=list)
     """What the set itself is made of: turns, widths, gaps, in words."""
-    made_reasons: list[Reason] = Field(default_factory=list)
+    set_reasons: list[Reason] = Field(default_factory=list)
     section_reasons: list[Reason] = Field(default_factory=list)
     """How what a section shows comes about."""
     schools: list[SchoolChoice] = Field(default_factory=list)

@@ -47,7 +47,10 @@ class StoredPlansTest(TestCase):
                 )
                 self.assertEqual(
                     [caution.trigger for caution in answer.cautions],
-                    [one.get("fired_by", one.get("trigger")) for one in raw["cautions"]],
+                    [
+                        caution.get("fired_by", caution.get("trigger"))
+                        for caution in raw["cautions"]
+                    ],
                 )
                 kit = raw["kit_needed"]
                 substitutes = kit.get("odd", kit.get("substitutes", []))

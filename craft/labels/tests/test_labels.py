@@ -6,7 +6,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft import labels
-from craft.labels.naming import allergens, identify, known_names
+from craft.labels.naming import allergens, identify, listed_names
 from craft.labels.reading import CLOSE_MOST
 from craft.labels.splitting import pieces
 from craft.labels.tests.corpus import CORPUS
@@ -27,60 +27,65 @@ class CorpusTest(TestCase):
         self.assertGreaterEqual(len(CORPUS), 60)
 
     def test_names_in_order(self) -> None:
-        for one in CORPUS:
-            with self.subTest(quirk=one.quirk):
-                found = [each.name for each in labels.read_label(one.text).ingredients]
-                self.assertEqual(found, split(one.names))
+        for label in CORPUS:
+            with self.subTest(quirk=label.quirk):
+                results = [each.name for each in labels.read_label(label.text).ingredients]
+                self.assertEqual(results, split(label.names))
 
     def test_families(self) -> None:
-        for one in CORPUS:
-            found = {each.name: each.families for each in labels.read_label(one.text).ingredients}
-            for name, families in one.families.items():
-                with self.subTest(quirk=one.quirk, name=name):
-                    self.assertLessEqual(set(families.split()), set(found[name]))
+        for label in CORPUS:
+            results = {
+                each.name: each.families for each in labels.read_label(label.text).ingredients
+            }
+            for name, families in label.families.items():
+                with self.subTest(quirk=label.quirk, name=name):
+                    self.assertLessEqual(set(families.split()), set(results[name]))
 
     def test_allergens(self) -> None:
-        for one in CORPUS:
-            with self.subTest(quirk=one.quirk):
-                self.assertEqual(list(labels.read_label(one.text).allergens), split(one.allergens))
+        for label in CORPUS:
+            with self.subTest(quirk=label.quirk):
+                self.assertEqual(
+                    list(labels.read_label(label.text).allergens), split(label.allergens)
+                )
 
     def test_unknown_names_are_shown_as_they_are(self) -> None:
-        for one in CORPUS:
-            with self.subTest(quirk=one.quirk):
-                found = [each.text for each in labels.read_label(one.text).unknown]
-                self.assertEqual(found, split(one.unknown))
+        for label in CORPUS:
+            with self.subTest(quirk=label.quirk):
+                results = [each.text for each in labels.read_label(label.text).unknown]
+                self.assertEqual(results, split(label.unknown))
 
     def test_the_order_of_a_list_decides_nothing_but_the_order(self) -> None:
-        for one in CORPUS:
-            if "\n" in one.text or one.text.count(",") < 2 or "(" in one.text:
+        for label in CORPUS:
+            if "\n" in label.text or label.text.count(",") < 2 or "(" in label.text:
                 continue
-            turned = ", ".join(reversed([piece.text for piece in pieces(one.text)]))
-            with self.subTest(quirk=one.quirk):
-                before = {each.name for each in labels.read_label(one.text).ingredients}
+            turned = ", ".join(reversed([piece.text for piece in pieces(label.text)]))
+            with self.subTest(quirk=label.quirk):
+                before = {each.name for each in labels.read_label(label.text).ingredients}
                 after = {each.name for each in labels.read_label(turned).ingredients}
                 self.assertEqual(before, after)
 
 
 class ReadingTest(TestCase):
     def test_shares(self) -> None:
-        told = {
-            one.text: one.percent for one in pieces("Glycerin 5%, 0,5 % Urea, Aqua (70 %), Mel")
+        shares = {
+            piece.text: piece.percent
+            for piece in pieces("Glycerin 5%, 0,5 % Urea, Aqua (70 %), Mel")
         }
-        self.assertEqual(told, {"Glycerin": 5, "Urea": 0.5, "Aqua": 70, "Mel": None})
+        self.assertEqual(shares, {"Glycerin": 5, "Urea": 0.5, "Aqua": 70, "Mel": None})
         self.assertIsNone(pieces("Glycerin 500%")[0].percent)
 
     def test_what_may_be_inside_is_marked(self) -> None:
         read = labels.read_label("Mica, May contain CI 77491").ingredients
-        self.assertEqual([one.optional for one in read], [False, True])
+        self.assertEqual([ingredient.optional for ingredient in read], [False, True])
 
     def test_close_spellings_nearest_first(self) -> None:
-        (one,) = labels.read_label("Cetaeryl Alcohol").unknown
-        self.assertEqual(one.close[0], "cetearyl alcohol")
-        self.assertLessEqual(len(one.close), CLOSE_MOST)
+        (unknown,) = labels.read_label("Cetaeryl Alcohol").unknown
+        self.assertEqual(unknown.close[0], "cetearyl alcohol")
+        self.assertLessEqual(len(unknown.close), CLOSE_MOST)
 
     def test_sentences_have_no_close_spelling(self) -> None:
-        (one,) = labels.read_label("Shake it well before every use").unknown
-        self.assertEqual(one.close, ())
+        (unknown,) = labels.read_label("Shake it well before every use").unknown
+        self.assertEqual(unknown.close, ())
 
     def test_an_empty_label(self) -> None:
         for text in ("", "   ", ",;.", "Ingredients:"):
@@ -93,18 +98,18 @@ class ReadingTest(TestCase):
 
 class TablesTest(TestCase):
     def test_every_listed_name_reads_as_itself(self) -> None:
-        for name, known in known_names().items():
+        for name, listed in listed_names().items():
             with self.subTest(name=name):
-                found = identify(name)
-                assert found is not None
-                self.assertEqual(found.name, known.name)
+                ingredient = identify(name)
+                assert ingredient is not None
+                self.assertEqual(ingredient.name, listed.name)
 
     def test_the_first_list_of_26_and_the_longer_one(self) -> None:
         # 26 entries of 2003 and 56 more of 2023: facts of the regulation, from memory. Two of the
         # first are forbidden since and stay readable on old bottles.
         by_act: dict[str, set[str]] = {}
-        for one in allergens().values():
-            by_act.setdefault(one.since, set()).add(one.name)
+        for allergen in allergens().values():
+            by_act.setdefault(allergen.since, set()).add(allergen.name)
         self.assertEqual(len(by_act["2003/15/EC"]), 26)
         self.assertGreaterEqual(len(by_act["2023/1545"]), 50)
 
@@ -126,8 +131,8 @@ class TablesTest(TestCase):
             ("Glycine Soja Oil", Family.OIL, Family.PROTEIN),
         )
         for name, yes, no in cases:
-            found = identify(name)
-            families = found.families if found else ()
+            ingredient = identify(name)
+            families = ingredient.families if ingredient else ()
             with self.subTest(name=name):
                 self.assertNotIn(no, families)
                 if yes:
@@ -136,9 +141,9 @@ class TablesTest(TestCase):
 
 class QuestionsTest(TestCase):
     def test_whole_words(self) -> None:
-        self.assertEqual(labels.found(LABEL, "Oat"), "avena sativa kernel extract")
-        self.assertIsNone(labels.found("Coated Starch", "oat"))
-        self.assertIsNone(labels.found(LABEL, " "))
+        self.assertEqual(labels.mention(LABEL, "Oat"), "avena sativa kernel extract")
+        self.assertIsNone(labels.mention("Coated Starch", "oat"))
+        self.assertIsNone(labels.mention(LABEL, " "))
 
     def test_another_name_for_the_same(self) -> None:
         for wish in ("coconut oil", "Cocos Nucifera", "COCONUT"):
@@ -207,8 +212,13 @@ class GarbageTest(TestCase):
     @given(st.text(max_size=300))
     def test_no_text_breaks_a_label(self, text: str) -> None:
         read = labels.read_label(text).ingredients
-        self.assertTrue(all(one.name == one.name.lower() and one.name.strip() for one in read))
-        self.assertEqual(len({one.name for one in read}), len(read))
+        self.assertTrue(
+            all(
+                ingredient.name == ingredient.name.lower() and ingredient.name.strip()
+                for ingredient in read
+            )
+        )
+        self.assertEqual(len({ingredient.name for ingredient in read}), len(read))
         labels.solid_at(text, 20)
         labels.clash(text, "silicones")
         labels.may_hold(text, "linalool")
@@ -224,7 +234,7 @@ class GarbageTest(TestCase):
     )
     def test_nor_do_the_signs_of_labels(self, parts: list[str]) -> None:
         read = labels.read_label("".join(parts)).ingredients
-        self.assertTrue(all(any(c.isalnum() for c in one.text) for one in read))
+        self.assertTrue(all(any(c.isalnum() for c in ingredient.text) for ingredient in read))
 
     @settings(max_examples=100, deadline=None)
     @given(st.text(min_size=1, max_size=20))
@@ -233,9 +243,9 @@ class GarbageTest(TestCase):
         labels.may_hold("Aqua, Parfum", wish)
 
     @settings(max_examples=60, deadline=None)
-    @given(st.lists(st.sampled_from(sorted(known_names())), min_size=1, max_size=12, unique=True))
+    @given(st.lists(st.sampled_from(sorted(listed_names())), min_size=1, max_size=12, unique=True))
     def test_any_list_of_known_names_is_known(self, names: list[str]) -> None:
         read = labels.read_label(", ".join(names))
         self.assertEqual(read.unknown, ())
-        expected = {known_names()[name].name for name in names}
-        self.assertEqual({one.name for one in read.ingredients}, expected)
+        expected = {listed_names()[name].name for name in names}
+        self.assertEqual({ingredient.name for ingredient in read.ingredients}, expected)

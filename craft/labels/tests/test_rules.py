@@ -9,7 +9,7 @@ from unittest import TestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from craft.labels.naming import identify, known_names, spelled, spellings
+from craft.labels.naming import identify, listed_names, spelled, spellings
 from craft.labels.rules import RULES, by_rule, oil
 from craft.vocabulary import IngredientFamily as Family
 
@@ -154,15 +154,15 @@ Tetramethyl Acetyloctahydronaphthalenes | fragrance_allergen | solvent
 """
 
 ROWS = [tuple(cell.strip() for cell in line.split("|")) for line in NAMES.strip().splitlines()]
-LISTED = sorted(known_names())
+LISTED = sorted(listed_names())
 
 
 class NamesTest(TestCase):
     def families(self, name: str) -> set[str]:
-        found = identify(name)
-        self.assertIsNotNone(found, name)
-        assert found is not None
-        return {one.value for one in found.families}
+        ingredient = identify(name)
+        self.assertIsNotNone(ingredient, name)
+        assert ingredient is not None
+        return {family.value for family in ingredient.families}
 
     def test_there_are_many(self) -> None:
         self.assertGreaterEqual(len(ROWS), 130)
@@ -170,9 +170,9 @@ class NamesTest(TestCase):
     def test_what_each_is_and_is_not(self) -> None:
         for name, yes, no in ROWS:
             with self.subTest(name=name):
-                found = self.families(name)
-                self.assertLessEqual(set(yes.split()), found)
-                self.assertFalse(set(no.split()) & found)
+                families = self.families(name)
+                self.assertLessEqual(set(yes.split()), families)
+                self.assertFalse(set(no.split()) & families)
 
     def test_letters_and_spaces_do_not_matter(self) -> None:
         for name, _, _ in ROWS:
@@ -208,7 +208,7 @@ class NamesTest(TestCase):
             Family.PROTEIN: (Family.PROTEIN_SMALL, Family.PROTEIN_LARGE),
             Family.PRESERVATIVE: (Family.PARABEN, Family.FORMALDEHYDE_RELEASER),
         }
-        every = [one.families for one in known_names().values()]
+        every = [name.families for name in listed_names().values()]
         every += [rule.families for rule in RULES]
         for families in every:
             for wide, some in narrow.items():
@@ -219,19 +219,19 @@ class NamesTest(TestCase):
 
     def test_only_fats_have_a_melting_point(self) -> None:
         fats = {Family.OIL, Family.BUTTER, Family.WAX}
-        for one in known_names().values():
-            if one.melts_c is not None:
-                self.assertTrue(fats & set(one.families), one.name)
-                self.assertTrue(-60 < one.melts_c < 100, one.name)
+        for name in listed_names().values():
+            if name.melts_c is not None:
+                self.assertTrue(fats & set(name.families), name.name)
+                self.assertTrue(-60 < name.melts_c < 100, name.name)
 
     def test_butters_are_solid_at_room_temperature_and_pressed_oils_are_not(self) -> None:
-        for one in known_names().values():
-            if Family.BUTTER in one.families and one.melts_c is not None:
-                self.assertGreater(one.melts_c, 22, one.name)
+        for ingredient in listed_names().values():
+            if Family.BUTTER in ingredient.families and ingredient.melts_c is not None:
+                self.assertGreater(ingredient.melts_c, 22, ingredient.name)
         for name in ("olive oil", "argan oil", "castor oil", "grape seed oil", "jojoba oil"):
-            found = identify(name)
-            assert found is not None
-            self.assertLess(found.melts_c or 99, 15, name)
+            read = identify(name)
+            assert read is not None
+            self.assertLess(read.melts_c or 99, 15, name)
 
 
 class OilTest(TestCase):

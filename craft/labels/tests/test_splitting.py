@@ -11,7 +11,7 @@ WORDS = st.sampled_from(["Aqua", "Glycerin", "Cetyl Alcohol", "Parfum", "PVP", "
 
 
 def texts(text: str) -> list[str]:
-    return [one.text for one in pieces(text)]
+    return [piece.text for piece in pieces(text)]
 
 
 class SeparatorTest(TestCase):
@@ -107,9 +107,9 @@ class MaybeTest(TestCase):
             "may also contain",
         ):
             with self.subTest(word=word):
-                found = pieces(f"Aqua, Mica, {word} CI 77891")
-                self.assertEqual([one.text for one in found], ["Aqua", "Mica", "CI 77891"])
-                self.assertEqual([one.optional for one in found], [False, False, True])
+                results = pieces(f"Aqua, Mica, {word} CI 77891")
+                self.assertEqual([piece.text for piece in results], ["Aqua", "Mica", "CI 77891"])
+                self.assertEqual([piece.optional for piece in results], [False, False, True])
 
 
 class BracketTest(TestCase):
@@ -138,12 +138,12 @@ class FlatTest(TestCase):
         self.assertEqual(flat("Ａｑｕａ"), "Aqua")
 
     def test_an_endless_name_is_cut(self) -> None:
-        (one,) = pieces("a" * 5000)
-        self.assertEqual(len(one.text), LONGEST_NAME)
+        (piece,) = pieces("a" * 5000)
+        self.assertEqual(len(piece.text), LONGEST_NAME)
 
     @given(st.text(max_size=200))
     def test_every_entry_says_something(self, text: str) -> None:
-        for one in pieces(text):
-            self.assertTrue(any(char.isalnum() for char in one.text))
-            self.assertLessEqual(len(one.text), LONGEST_NAME)
-            self.assertTrue(one.percent is None or 0 <= one.percent <= 100)
+        for piece in pieces(text):
+            self.assertTrue(any(char.isalnum() for char in piece.text))
+            self.assertLessEqual(len(piece.text), LONGEST_NAME)
+            self.assertTrue(piece.percent is None or 0 <= piece.percent <= 100)

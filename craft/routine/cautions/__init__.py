@@ -45,7 +45,7 @@ class Applied:
         places = len(CAUTIONS)
         return GRAVEST_FIRST.index(self.severity) * places + CAUTIONS.index(self.rule)
 
-    def told(self) -> Caution:
+    def answer(self) -> Caution:
         """The caution as it is answered."""
         return Caution(
             key=self.rule.key,

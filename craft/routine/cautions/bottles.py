@@ -38,9 +38,9 @@ def against(case: Case, key: str) -> Iterator[tuple[Role, ShelfItem, Clash]]:
     """Bottles in use that a rule speaks against."""
     shelf = case.shelf
     for role, item in used(case):
-        for found in shelf.clashes(item, role):
-            if found.key == key:
-                yield role, item, found
+        for clash in shelf.clashes(item, role):
+            if clash.key == key:
+                yield role, item, clash
 
 
 def clash_sign(key: str) -> Sees:
@@ -62,7 +62,9 @@ def allergen(case: Case, *_: object) -> Sign | None:
     shelf = case.shelf
     for role in case.roles:
         stock = shelf.serving(role)
-        by_hand = next((one for one in stock if one.id == case.request.bottles.get(role)), None)
+        by_hand = next(
+            (bottle for bottle in stock if bottle.id == case.request.bottles.get(role)), None
+        )
         taken = choose(case, role)
         if by_hand and barred(shelf, by_hand, role):
             clash = shelf.clashes(by_hand, role)[0]
@@ -92,10 +94,10 @@ def flaking_pair(case: Case, *_: object) -> Sign | None:
     shelf = case.shelf
     laid = [(role, item) for role, item in used(case) if role in shelf.stays_in]
     for place, (role, item) in enumerate(laid):
-        earlier = [one for _, one in laid[:place]]
+        earlier = [laid_bottle for _, laid_bottle in laid[:place]]
         pair = shelf.flaking(item, earlier)
         if pair:
-            other = next(one for one in earlier if one.id in (pair.first, pair.second))
+            other = next(bottle for bottle in earlier if bottle.id in (pair.first, pair.second))
             return Sign(
                 f"{name_of(other)} and {name_of(item)} flake together. {pair.because}".strip()
                 + instead(case, role),

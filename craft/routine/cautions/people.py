@@ -3,7 +3,7 @@
 from craft.routine.case import Case
 from craft.routine.cautions.rule import CautionRule, Sign
 from craft.routine.compose.styling import shape_minutes
-from craft.routine.products.clashes import told
+from craft.routine.products.clashes import conditions_of
 from craft.vocabulary import Condition, Severity, StopSign
 
 #: What was seen, in words that name no illness.
@@ -20,22 +20,22 @@ FINE_WORK_MIN = 75.0
 
 def scalp_refer(case: Case, *_: object) -> Sign | None:
     """A stop sign on the scalp ends the service before it begins."""
-    signs = [STOP_SIGN_WORDS[one] for one in case.request.person.stop_signs]
-    if told(case.request.person, Condition.SCALP_SORES):
+    signs = [STOP_SIGN_WORDS[sign] for sign in case.request.person.stop_signs]
+    if conditions_of(case.request.person, Condition.SCALP_SORES):
         signs.append("sores on the scalp")
     if not signs:
         return None
-    seen = ", ".join(signs)
+    names = ", ".join(signs)
     return Sign(
-        f"{seen[0].upper()}{seen[1:]}: no service today. Ask the client to see a doctor or "
+        f"{names[0].upper()}{names[1:]}: no service today. Ask the client to see a doctor or "
         "pharmacist; plan again once you have looked at the scalp and cleared it with a note.",
-        seen,
+        names,
     )
 
 
 def tension_edges(case: Case, *_: object) -> Sign | None:
     """No pull on thinning edges."""
-    if not (case.technique.tension and told(case.request.person, Condition.EDGE_THINNING)):
+    if not (case.technique.tension and conditions_of(case.request.person, Condition.EDGE_THINNING)):
         return None
     return Sign(
         "Thinning edges: leave the hairline out of the rows or lay it without any pull, and change "
@@ -46,7 +46,7 @@ def tension_edges(case: Case, *_: object) -> Sign | None:
 
 def basin_posture(case: Case, *_: object) -> Sign | None:
     """No long reclining."""
-    conditions = told(case.request.person, Condition.PREGNANCY, Condition.NECK_PAIN)
+    conditions = conditions_of(case.request.person, Condition.PREGNANCY, Condition.NECK_PAIN)
     if not conditions:
         return None
     return Sign(
@@ -58,7 +58,7 @@ def basin_posture(case: Case, *_: object) -> Sign | None:
 
 def no_inversion(case: Case, *_: object) -> Sign | None:
     """Nobody hangs the head down who should not."""
-    conditions = told(
+    conditions = conditions_of(
         case.request.person, Condition.PREGNANCY, Condition.NECK_PAIN, Condition.EPILEPSY
     )
     if not (conditions and case.technique.head_down):
@@ -82,7 +82,7 @@ def patch_test(case: Case, *_: object) -> Sign | None:
 
 def guardian(case: Case, *_: object) -> Sign | None:
     """Minors come with consent."""
-    if not told(case.request.person, Condition.MINOR):
+    if not conditions_of(case.request.person, Condition.MINOR):
         return None
     return Sign(
         "A minor: a guardian agrees to the service and to its products first.",
@@ -92,7 +92,7 @@ def guardian(case: Case, *_: object) -> Sign | None:
 
 def fine_work(case: Case, *_: object) -> Sign | None:
     """Arms need a break after long fine work."""
-    minutes = case.request.pace * sum(shape_minutes(case, one) for one in case.sections)
+    minutes = case.request.pace * sum(shape_minutes(case, section) for section in case.sections)
     if minutes <= FINE_WORK_MIN:
         return None
     return Sign(

@@ -42,12 +42,16 @@ def rod_fit(case: Case, *_: object) -> Sign | None:
     """Hair too short for its rods only bends; too much hair on thin rods dries slowly."""
     meant = kit.sizes_by_section(case)
     wound = [
-        (one, meant[one.number], rod_curl(case, meant[one.number], section=one).wound)
-        for one in case.sections
-        if one.number in meant
+        (
+            section,
+            meant[section.number],
+            rod_curl(case, meant[section.number], section=section).wound,
+        )
+        for section in case.sections
+        if section.number in meant
     ]
-    short = [one.number for one, _, on in wound if too_thick(on)]
-    thick = [one.number for one, mm, on in wound if too_thin(on, mm)]
+    short = [section.number for section, _, on in wound if too_thick(on)]
+    thick = [section.number for section, mm, on in wound if too_thin(on, mm)]
     if not short and not thick:
         return None
     few = (
@@ -94,9 +98,9 @@ def overnight_mask(case: Case, *_: object) -> Sign | None:
     """A mask is rinsed out the same day."""
     edit = next(
         (
-            one
-            for one in case.request.edits
-            if one.step == "mask" and (one.wait_min or 0) > OVERNIGHT_FROM_MIN
+            edit
+            for edit in case.request.edits
+            if edit.step == "mask" and (edit.wait_min or 0) > OVERNIGHT_FROM_MIN
         ),
         None,
     )
@@ -141,7 +145,7 @@ def nothing_to_work_on(case: Case, *_: object) -> Sign | None:
     now = case.request.now.style
     if not needs or now in needs:
         return None
-    words = " or ".join(str(one).replace("_", " ") for one in needs)
+    words = " or ".join(str(need).replace("_", " ") for need in needs)
     return Sign(
         f"{case.technique.title} works from {words}; on the head is {str(now).replace('_', ' ')}. "
         "Say what is worn, or plan the set first.",
@@ -209,7 +213,7 @@ def over_time_limit(case: Case, _: Forecast, steps: Sequence[Step]) -> Sign | No
 
 def kit_short(case: Case, *_: object) -> Sign | None:
     """Rods, pins, bands or clips that run out half-way."""
-    lacks = [words for words in (kit.rods_told(case), *kit.counted_told(case)) if words]
+    lacks = [words for words in (kit.rods_text(case), *kit.counted_text(case)) if words]
     if not lacks:
         return None
     busy = case.request.kit.busy if case.request.kit else []

@@ -39,7 +39,7 @@ def place(steps: Steps, key: str, field: str = "step") -> int:
     Raises:
         CraftError: there is no such step
     """
-    keys = [one.key for one in steps]
+    keys = [planned.key for planned in steps]
     if key not in keys:
         raise CraftError(field, f"There is no step {key} here. Steps: {', '.join(keys)}.")
     return keys.index(key)
@@ -50,17 +50,17 @@ def behind(steps: Steps, after: str | None) -> int:
     return 0 if after is None else place(steps, after, "after") + 1
 
 
-def noted(one: Step, what: str, **changes: object) -> Step:
+def noted(planned: Step, what: str, **changes: object) -> Step:
     """A step with a change and a note of it."""
-    return one.model_copy(update={**changes, "edited": [*one.edited, what]})
+    return planned.model_copy(update={**changes, "edited": [*planned.edited, what]})
 
 
 def add(case: Case, steps: Steps, edit: Edit) -> Steps:
     """A step of the specialist's own."""
     key = edit.step if edit.step.startswith(OWN_PREFIX) else OWN_PREFIX + edit.step
-    if any(one.key == key for one in steps):
+    if any(planned.key == key for planned in steps):
         raise CraftError("step", f"There is a step {key} already; give another key.")
-    made = step(
+    added = step(
         case,
         key,
         Family.PREPARE,
@@ -73,7 +73,7 @@ def add(case: Case, steps: Steps, edit: Edit) -> Steps:
         reasons=[reason("by_hand", "Added by hand.", f"edit {key}", "The specialist.")],
     )
     at = behind(steps, edit.after)
-    return [*steps[:at], noted(made, "added"), *steps[at:]]
+    return [*steps[:at], noted(added, "added"), *steps[at:]]
 
 
 def remove(_: Case, steps: Steps, edit: Edit) -> Steps:
@@ -92,20 +92,22 @@ def move(_: Case, steps: Steps, edit: Edit) -> Steps:
     return [*rest[:to], noted(moved, "moved"), *rest[to:]]
 
 
-def reordered(one: Step, edit: Edit) -> Step:
+def reordered(planned: Step, edit: Edit) -> Step:
     """A step with one of its products at another place."""
-    roles = [product.role.value for product in one.products]
+    roles = [product.role.value for product in planned.products]
     if edit.role not in roles:
-        raise CraftError("role", f"{one.title} has no {edit.role}. It has: {', '.join(roles)}.")
+        raise CraftError("role", f"{planned.title} has no {edit.role}. It has: {', '.join(roles)}.")
     if edit.after is not None and edit.after not in roles:
-        raise CraftError("after", f"{one.title} has no {edit.after}. It has: {', '.join(roles)}.")
-    moved = one.products[roles.index(edit.role)]
-    rest = [product for product in one.products if product is not moved]
+        raise CraftError(
+            "after", f"{planned.title} has no {edit.after}. It has: {', '.join(roles)}."
+        )
+    moved = planned.products[roles.index(edit.role)]
+    rest = [product for product in planned.products if product is not moved]
     to = 0
     if edit.after is not None:
         to = [product.role.value for product in rest].index(edit.after) + 1
     products = [*rest[:to], moved, *rest[to:]]
-    return noted(one, f"{edit.role} moved".replace("_", " "), products=products)
+    return noted(planned, f"{edit.role} moved".replace("_", " "), products=products)
 
 
 def replace(_: Case, steps: Steps, edit: Edit) -> Steps:
@@ -128,38 +130,38 @@ def exactly(minutes: float) -> dict[str, object]:
 def override(_: Case, steps: Steps, edit: Edit) -> Steps:
     """Decide a number: minutes, waiting, or the grams of a dose."""
     at = place(steps, edit.step)
-    one = steps[at]
+    planned = steps[at]
     if edit.minutes is None and edit.wait_min is None and edit.grams is None:
         raise CraftError("minutes", "Give minutes, wait_min, or a role with grams.")
     if edit.minutes is not None:
-        told = f"{edit.minutes:g} min instead of {one.hands_on_min:g}"
-        one = noted(one, told, **exactly(edit.minutes))
+        note = f"{edit.minutes:g} min instead of {planned.hands_on_min:g}"
+        planned = noted(planned, note, **exactly(edit.minutes))
     if edit.wait_min is not None:
-        told = f"waits {edit.wait_min:g} min instead of {one.wait_min:g}"
-        longest = max(edit.wait_min, one.wait_max_min)
-        one = noted(one, told, wait_min=edit.wait_min, wait_max_min=longest)
+        note = f"waits {edit.wait_min:g} min instead of {planned.wait_min:g}"
+        longest = max(edit.wait_min, planned.wait_max_min)
+        planned = noted(planned, note, wait_min=edit.wait_min, wait_max_min=longest)
     if edit.grams is not None:
-        one = dosed(one, edit)
-    return [*steps[:at], one, *steps[at + 1 :]]
+        planned = dosed(planned, edit)
+    return [*steps[:at], planned, *steps[at + 1 :]]
 
 
-def dosed(one: Step, edit: Edit) -> Step:
+def dosed(planned: Step, edit: Edit) -> Step:
     """A step with a dose that somebody has decided."""
-    roles = [product.role for product in one.products]
+    roles = [product.role for product in planned.products]
     if edit.role not in roles:
-        known = ", ".join(roles) or "no products"
-        raise CraftError("role", f"{one.title} has no such dose. It has: {known}.")
-    products, told = [], ""
-    for product in one.products:
+        doses = ", ".join(roles) or "no products"
+        raise CraftError("role", f"{planned.title} has no such dose. It has: {doses}.")
+    products, note = [], ""
+    for product in planned.products:
         if product.role is edit.role:
-            told = f"{product.name} {edit.grams:g} g instead of {product.grams:g}"
+            note = f"{product.name} {edit.grams:g} g instead of {product.grams:g}"
             per_gram = (product.units or 0) / product.grams if product.grams else 0
             units = round((edit.grams or 0) * per_gram * 4) / 4 if product.units else None
             changes = {"grams": edit.grams, "units": units}
             products.append(product.model_copy(update=changes))
         else:
             products.append(product)
-    return noted(one, told, products=products)
+    return noted(planned, note, products=products)
 
 
 APPLY: Mapping[EditOp, Callable[[Case, Steps, Edit], Steps]] = {

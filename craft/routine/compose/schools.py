@@ -63,10 +63,10 @@ def chosen_by(school: School, topic: str) -> SchoolBy:
 def schools(case: Case) -> list[SchoolChoice]:
     """Every school that this routine had to choose."""
     asked, technique = case.request.school, case.technique
-    found = []
+    choices = []
 
     def add(topic: str, chosen: str, because: str, instead: str) -> None:
-        found.append(
+        choices.append(
             SchoolChoice(
                 topic=topic,
                 chosen=chosen,
@@ -146,7 +146,7 @@ def schools(case: Case) -> list[SchoolChoice]:
             "Straight into water: shorter, more swelling." if oiled else "Oil first: more slip.",
         )
         air = case.dry is Dryer.AIR
-        found.append(
+        choices.append(
             SchoolChoice(
                 topic="drying",
                 chosen=case.dry,
@@ -156,4 +156,4 @@ def schools(case: Case) -> list[SchoolChoice]:
                 source=TRADE,
             )
         )
-    return found
+    return choices

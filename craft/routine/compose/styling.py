@@ -160,7 +160,7 @@ def posture(case: Case) -> str:
     if not case.technique.head_down:
         return ""
     asked = case.request.goal.head_down
-    barred = any(one in NOT_HEAD_DOWN for one in case.request.person.conditions)
+    barred = any(condition in NOT_HEAD_DOWN for condition in case.request.person.conditions)
     return " Head down, in short spells." if asked and not barred else " Upright."
 
 
@@ -214,28 +214,28 @@ STAGE_HOW = {
 
 def stage_steps(case: Case, forecast: Forecast) -> list[Step]:
     """Stages chosen by hand that are worked in the salon, each as a step."""
-    found: list[Step] = []
+    results: list[Step] = []
     begins = 0.0
-    for number, (one, ends) in enumerate(
+    for number, (stage, ends) in enumerate(
         zip(case.request.stages, forecast.run.ends, strict=False), 1
     ):
         minutes = (ends - begins) * 60
         begins = ends
-        if one.at is not AirAt.SALON or (
-            one.minutes is None and one.kind is not StageKind.DIFFUSER
+        if stage.at is not AirAt.SALON or (
+            stage.minutes is None and stage.kind is not StageKind.DIFFUSER
         ):
             continue
-        held = one.kind is StageKind.DIFFUSER
-        title, wait = STAGE_TITLES[one.kind]
-        found.append(
+        held = stage.kind is StageKind.DIFFUSER
+        title, wait = STAGE_TITLES[stage.kind]
+        results.append(
             step(
                 case,
-                f"dry_{number}" if any(had.key == "dry" for had in found) else "dry",
+                f"dry_{number}" if any(had.key == "dry" for had in results) else "dry",
                 Family.SHAPE,
                 title,
-                STAGE_HOW[one.kind],
+                STAGE_HOW[stage.kind],
                 minutes=minutes if held else HOOD_SETUP_MIN,
-                station=Station.HOOD if one.kind is StageKind.HOOD else Station.CHAIR,
+                station=Station.HOOD if stage.kind is StageKind.HOOD else Station.CHAIR,
                 wait=(0.0, 0.0) if held else (minutes, minutes + HOOD_SLACK_MIN),
                 wait_title=wait,
                 reasons=[
@@ -243,13 +243,13 @@ def stage_steps(case: Case, forecast: Forecast) -> list[Step]:
                         "stage_by_hand",
                         f"Chosen by hand; {forecast.run.at(ends):.0%} of the water is gone "
                         "after it.",
-                        f"stage {number}, {one.kind}",
+                        f"stage {number}, {stage.kind}",
                         MODEL,
                     )
                 ],
             )
         )
-    return found
+    return results
 
 
 def release(case: Case, forecast: Forecast) -> Step:

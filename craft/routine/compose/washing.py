@@ -236,9 +236,11 @@ def mask_minutes(case: Case) -> tuple[float, float, Reason]:
     longest = max(longest, labelled)
     if labelled == minutes:
         return minutes, longest, why
-    told = " to ".join(f"{one:g}" for one in (least, most) if one is not None)
-    because = f"The label of {name_of(item)} says {told} min: {labelled:g} instead of {minutes:g}."
-    return labelled, longest, reason("label_dwell", because, f"label {told} min", LABEL)
+    range_text = " to ".join(f"{minutes:g}" for minutes in (least, most) if minutes is not None)
+    because = (
+        f"The label of {name_of(item)} says {range_text} min: {labelled:g} instead of {minutes:g}."
+    )
+    return labelled, longest, reason("label_dwell", because, f"label {range_text} min", LABEL)
 
 
 def usual_mask_minutes(case: Case) -> tuple[float, Reason]:

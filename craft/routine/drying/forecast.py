@@ -9,7 +9,7 @@ import numpy as np
 from craft import drying
 from craft.air import warmed_humidity
 from craft.contract.plan import DryStage, Room
-from craft.drying import Bundle, Stage
+from craft.drying import Cylinder, Stage
 from craft.errors import CraftError
 from craft.fibre import FIBRE_G_PER_CM3
 from craft.head import radius
@@ -56,7 +56,7 @@ class Forecast:
     """How the slowest section dries.
 
     Args:
-        bundle: it, as the drying law sees it
+        cylinder: it, as the drying law sees it
         slowest: its number
         stages: the air it dries in
         dryer: the dryer really used
@@ -69,7 +69,7 @@ class Forecast:
         run: the forecast
     """
 
-    bundle: Bundle
+    cylinder: Cylinder
     slowest: int
     stages: tuple[Stage, ...]
     dryer: Dryer
@@ -89,12 +89,12 @@ class Forecast:
     def odds_with(self, stages: Sequence[Stage], release_h: float | None = None) -> float:
         """Probability that it is dry at the release, or another hour, in other stages."""
         at = self.release_h if release_h is None else release_h
-        return drying.odds_dry(self.bundle, self.water, stages, at, self.factor, self.spread)
+        return drying.odds_dry(self.cylinder, self.water, stages, at, self.factor, self.spread)
 
     def banded(self, z: float) -> drying.Run:
         """The forecast for hair that dries slower by z standard deviations."""
         slower = self.factor * math.exp(z * self.spread)
-        return drying.dry(self.bundle, self.water, self.stages, slower)
+        return drying.dry(self.cylinder, self.water, self.stages, slower)
 
 
 def dryer_of(case: Case) -> Dryer:
@@ -103,7 +103,7 @@ def dryer_of(case: Case) -> Dryer:
     return case.dry if heat and case.washes else Dryer.AIR
 
 
-def section_bundle(case: Case, hairs: float) -> Bundle:
+def section_cylinder(case: Case, hairs: float) -> Cylinder:
     """A section of so many hairs as a packed cylinder.
 
     Its radius does not depend on its length: longer hair makes a longer cylinder.
@@ -114,7 +114,7 @@ def section_bundle(case: Case, hairs: float) -> Bundle:
     fibre_mm2 = hairs / case.technique.clumps * strand_mm2
     radius_mm = math.sqrt(fibre_mm2 * FIBRE_G_PER_CM3 * 1000 / packed / math.pi)
     envelope = envelope_thickness(case, packed) if kind is SetKind.LOOSE else 0.0
-    return Bundle(radius_mm / 1000, packed, envelope)
+    return Cylinder(radius_mm / 1000, packed, envelope)
 
 
 def envelope_thickness(case: Case, packed_kg_m3: float) -> float:
@@ -131,8 +131,8 @@ def envelope_thickness(case: Case, packed_kg_m3: float) -> float:
 def room_at(case: Case, at: AirAt) -> Room:
     """The air of a place; that of the salon where nothing else is known."""
     request = case.request
-    known = {AirAt.JOURNEY: request.outdoors, AirAt.HOME: request.home}.get(at)
-    return known or request.room
+    outside = {AirAt.JOURNEY: request.outdoors, AirAt.HOME: request.home}.get(at)
+    return outside or request.room
 
 
 def air_stage(case: Case, at: AirAt, hours: float | None = None) -> Stage:
@@ -193,7 +193,7 @@ def stages_by_hand(case: Case) -> tuple[Stage, ...]:
         CraftError: a cloth has no end, or a dryer is hotter than this head may have it
     """
     asked = case.request.stages
-    stages = [stage_by_hand(case, one, f"stages.{place}") for place, one in enumerate(asked)]
+    stages = [stage_by_hand(case, stage, f"stages.{place}") for place, stage in enumerate(asked)]
     last = asked[-1]
     endless = last.minutes is None and last.kind in (StageKind.AIR, StageKind.HOOD, StageKind.CAP)
     if endless:
@@ -204,39 +204,39 @@ def stages_by_hand(case: Case) -> tuple[Stage, ...]:
     )
 
 
-def stage_by_hand(case: Case, one: DryStage, field: str) -> Stage:
+def stage_by_hand(case: Case, stage: DryStage, field: str) -> Stage:
     """One stage as it was chosen.
 
     Raises:
         CraftError: it has no end, or is hotter than this head may have it
     """
-    hours = None if one.minutes is None else one.minutes / 60
-    last = one is case.request.stages[-1]
-    if hours is None and one.kind is StageKind.CLOTH:
+    hours = None if stage.minutes is None else stage.minutes / 60
+    last = stage is case.request.stages[-1]
+    if hours is None and stage.kind is StageKind.CLOTH:
         raise CraftError(f"{field}.minutes", "A cloth takes up only so much: give 1 to 90 min.")
-    if hours is None and not last and one.kind is not StageKind.DIFFUSER:
+    if hours is None and not last and stage.kind is not StageKind.DIFFUSER:
         raise CraftError(f"{field}.minutes", "Only the last stage may run until dry: give minutes.")
-    if one.kind in (StageKind.HOOD, StageKind.DIFFUSER):
+    if stage.kind in (StageKind.HOOD, StageKind.DIFFUSER):
         heat = case.request.goal.max_heat
         if heat is Heat.NONE:
             raise CraftError(f"{field}.kind", "No heat may be used on this head: choose air.")
         most = MOST_TEMP_C[heat]
-        if one.temp_c is not None and one.temp_c > most:
+        if stage.temp_c is not None and stage.temp_c > most:
             raise CraftError(
                 f"{field}.temp_c", f"With {heat} heat give a number from 15 to {most:g} °C."
             )
-        return dryer_stage(case, one.kind, one.minutes, one.temp_c)
-    if one.kind is StageKind.CAP:
-        return cap_stage(case, one.at, hours)
-    air = air_stage(case, one.at, hours)
-    return replace(air, kind=one.kind)
+        return dryer_stage(case, stage.kind, stage.minutes, stage.temp_c)
+    if stage.kind is StageKind.CAP:
+        return cap_stage(case, stage.at, hours)
+    air = air_stage(case, stage.at, hours)
+    return replace(air, kind=stage.kind)
 
 
 def dried_by_hand(case: Case) -> tuple[Dryer, float]:
     """The first dryer of stages chosen by hand, and its minutes; air where there is none."""
-    for one in case.request.stages:
-        if one.kind in (StageKind.HOOD, StageKind.DIFFUSER):
-            return Dryer(one.kind), one.minutes or 0.0
+    for stage in case.request.stages:
+        if stage.kind in (StageKind.HOOD, StageKind.DIFFUSER):
+            return Dryer(stage.kind), stage.minutes or 0.0
     return Dryer.AIR, 0.0
 
 
@@ -249,7 +249,7 @@ def water_of(case: Case, blot: Blot) -> float:
     return drying.WATER_AFTER[blot]
 
 
-def dryer_minutes(case: Case, bundle: Bundle, dryer: Dryer) -> float:
+def dryer_minutes(case: Case, cylinder: Cylinder, dryer: Dryer) -> float:
     """Minutes under the dryer: as asked, else until safely dry, within the limit."""
     if dryer is Dryer.AIR:
         return 0.0
@@ -257,17 +257,17 @@ def dryer_minutes(case: Case, bundle: Bundle, dryer: Dryer) -> float:
         return case.request.dry_min
     slower = case.request.drying_factor * math.exp(SAFE_Z * case.request.drying_spread)
     stage = dryer_stage(case, StageKind(dryer), None)
-    run = drying.dry(bundle, water_of(case, case.blot), [stage], slower)
+    run = drying.dry(cylinder, water_of(case, case.blot), [stage], slower)
     needed = float(run.hours[-1]) * 60
     return min(DRYER_LIMIT_MIN, math.ceil(needed / DRYER_STEP_MIN) * DRYER_STEP_MIN)
 
 
 def safe_hours(
-    bundle: Bundle, water: float, stages: Sequence[Stage], factor: float, spread: float
+    cylinder: Cylinder, water: float, stages: Sequence[Stage], factor: float, spread: float
 ) -> float | None:
     """Hours after which the odds of dry are safe, None if never."""
     slower = factor * math.exp(SAFE_Z * spread)
-    return drying.dry(bundle, water, stages, slower).time_to(1.0)
+    return drying.dry(cylinder, water, stages, slower).time_to(1.0)
 
 
 def rounded_up(hours: float, step: float) -> float:
@@ -300,7 +300,7 @@ def forecast_of(case: Case) -> Forecast:
         NeverDries: the air of the room is saturated
     """
     slowest = max(case.sections, key=lambda section: section.hairs)
-    bundle = section_bundle(case, slowest.hairs)
+    cylinder = section_cylinder(case, slowest.hairs)
     water = water_of(case, case.blot)
     by_hand = bool(case.request.stages) and case.washes
     if by_hand:
@@ -308,19 +308,19 @@ def forecast_of(case: Case) -> Forecast:
         stages = stages_by_hand(case)
     else:
         dryer = dryer_of(case)
-        minutes = dryer_minutes(case, bundle, dryer)
+        minutes = dryer_minutes(case, cylinder, dryer)
         stages = stages_for(case, dryer, minutes)
     factor, spread = case.request.drying_factor, case.request.drying_spread
-    run = drying.dry(bundle, water, stages, factor)
+    run = drying.dry(cylinder, water, stages, factor)
     release_h = case.request.goal.release_after_h
     if release_h is None:
-        safe_h = safe_hours(bundle, water, stages, factor, spread)
+        safe_h = safe_hours(cylinder, water, stages, factor, spread)
         release_h = usual_release(case, safe_h, minutes)
     if dryer is not Dryer.AIR and not minutes:
         # A dryer that runs until it is done: until dry, or to 90 %.
-        minutes = round((drying.dry(bundle, water, stages[:1], factor).hours[-1]) * 60, 1)
+        minutes = round((drying.dry(cylinder, water, stages[:1], factor).hours[-1]) * 60, 1)
     return Forecast(
-        bundle=bundle,
+        cylinder=cylinder,
         slowest=slowest.number,
         stages=stages,
         dryer=dryer,
@@ -337,7 +337,7 @@ def forecast_of(case: Case) -> Forecast:
 def minutes_in_salon(case: Case, run: drying.Run) -> float:
     """Minutes of drying by hand for which the client stays in the salon [min]."""
     own = zip(case.request.stages, run.ends, strict=False)
-    stays = [end for one, end in own if one.at is AirAt.SALON and one.minutes is not None]
+    stays = [end for stage, end in own if stage.at is AirAt.SALON and stage.minutes is not None]
     return max(stays, default=0.0) * 60
 
 

@@ -18,7 +18,7 @@ from craft.routine.drying.forecast import (
     Forecast,
     forecast_of,
     room_at,
-    section_bundle,
+    section_cylinder,
 )
 from craft.routine.explain.why import HOUSE, reason
 from craft.routine.planner import drying_out
@@ -58,11 +58,11 @@ def stages_out(kinds: Sequence[StageKind], run: drying.Run, water: float) -> lis
 def planned_stages(case: Case, forecast: Forecast) -> list[PlannedStage]:
     """The stages of a plan with what each does."""
     by_hand = case.request.stages if case.washes else []
-    told = stages_out([one.kind for one in forecast.stages], forecast.run, forecast.water)
-    found = []
-    for place, (stage, out) in enumerate(zip(forecast.stages, told, strict=True)):
+    answers = stages_out([stage.kind for stage in forecast.stages], forecast.run, forecast.water)
+    results = []
+    for place, (stage, out) in enumerate(zip(forecast.stages, answers, strict=True)):
         own = by_hand[place] if place < len(by_hand) else None
-        found.append(
+        results.append(
             PlannedStage(
                 **out.model_dump(),
                 at=own.at if own else place_of(case, stage),
@@ -72,7 +72,7 @@ def planned_stages(case: Case, forecast: Forecast) -> list[PlannedStage]:
                 by_hand=own is not None,
             )
         )
-    return found
+    return results
 
 
 def place_of(case: Case, stage: drying.Stage) -> AirAt:
@@ -87,10 +87,10 @@ def place_of(case: Case, stage: drying.Stage) -> AirAt:
 
 def over_time(case: Case, forecast: Forecast) -> DryMap:
     """How every section dries."""
-    hairs = [round(one.hairs) for one in case.sections]
+    hairs = [round(section.hairs) for section in case.sections]
     runs = {
         count: drying.dry(
-            section_bundle(case, count), forecast.water, forecast.stages, forecast.factor
+            section_cylinder(case, count), forecast.water, forecast.stages, forecast.factor
         )
         for count in dict.fromkeys(hairs)
     }
@@ -128,11 +128,11 @@ def before(case: Case) -> str:
 
 def ambient(case: Case) -> list[AirOut]:
     """The air of every place the hair dries in."""
-    known = [AirAt.SALON]
+    places = [AirAt.SALON]
     if case.request.outdoors is not None:
-        known.append(AirAt.JOURNEY)
+        places.append(AirAt.JOURNEY)
     if case.request.home is not None:
-        known.append(AirAt.HOME)
+        places.append(AirAt.HOME)
     return [
         AirOut(
             at=at,
@@ -142,15 +142,15 @@ def ambient(case: Case) -> list[AirOut]:
             by=room.by,
             source=room.source,
         )
-        for at in known
+        for at in places
         for room in [room_at(case, at)]
     ]
 
 
 def slowest(case: Case) -> list[int]:
     """Sections that dry last: those with the most hair, whatever their length."""
-    ranked = sorted(case.sections, key=lambda one: -round(one.hairs))
-    return [one.number for one in ranked[:SLOWEST_NAMED]]
+    ranked = sorted(case.sections, key=lambda section: -round(section.hairs))
+    return [section.number for section in ranked[:SLOWEST_NAMED]]
 
 
 def learned_reasons(case: Case) -> list[Reason]:
@@ -190,6 +190,6 @@ def drying_plan(request: PlanRequest) -> DryingPlanAnswer:
         spread=forecast.spread,
         learned=request.drying_basis,
         slowest=slowest(case),
-        cautions=[one.told() for one in applied(case, forecast, (), DRYING_CAUTIONS)],
+        cautions=[caution.answer() for caution in applied(case, forecast, (), DRYING_CAUTIONS)],
         reasons=[*drying_out(forecast).reasons, *learned_reasons(case)],
     )

@@ -35,13 +35,13 @@ def views_of(sections: Sequence[Section], girth_cm: float) -> list[ViewsOut]:
     """Every section as it is seen from the back and the sides."""
     return [
         ViewsOut(
-            number=one.number,
+            number=section.number,
             **{
-                view.value: [list(part) for part in seen_from(one.outline, view, girth_cm)]
+                view.value: [list(part) for part in seen_from(section.outline, view, girth_cm)]
                 for view in View
             },
         )
-        for one in sections
+        for section in sections
     ]
 
 

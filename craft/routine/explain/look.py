@@ -28,7 +28,7 @@ def looks(request: PlanRequest) -> LookAnswer:
         CraftError: as planning raises it
     """
     case = case_of(request)
-    made = finished(case, forecast_of(case))
+    at_release = finished(case, forecast_of(case))
     rh = room_at(case, AirAt.JOURNEY).rh
     reaches = curl.LANDMARKS | dict(case.hair.landmarks)
     natural = case.hair.length_cm / case.hair.curl_index
@@ -36,9 +36,9 @@ def looks(request: PlanRequest) -> LookAnswer:
         title=case.technique.title,
         moments=[
             moment(case, "before", 0, natural, look.BEFORE_DEFINITION, natural_band(natural), None),
-            *(later(case, key, days, made, natural, rh) for key, days in DAYS),
+            *(later(case, key, days, at_release, natural, rh) for key, days in DAYS),
         ],
-        landmarks=[DownTo(name=one, down_cm=reaches[one]) for one in DRAWN],
+        landmarks=[DownTo(name=landmark, down_cm=reaches[landmark]) for landmark in DRAWN],
         half_width_cm=round(look.silhouette(1.0, 1.0, case.hair.head_cm).half_cm, 2),
         chin_cm=look.CHIN_CM,
         rh=round(rh, 3),
@@ -53,7 +53,7 @@ def looks(request: PlanRequest) -> LookAnswer:
             reason(
                 "volume",
                 "Mass of the hair over how densely it lies: loose and humid hair holds more air.",
-                f"{case.hair_g:.0f} g, definition {made.day1_definition:.0%}",
+                f"{case.hair_g:.0f} g, definition {at_release.day1_definition:.0%}",
                 HOUSE,
             ),
             reason(
@@ -72,17 +72,19 @@ def natural_band(natural_cm: float) -> tuple[float, float]:
     return natural_cm * (1 - NATURAL_UNSURE), natural_cm * (1 + NATURAL_UNSURE)
 
 
-def later(case: Case, key: str, days: int, made: Finished, natural_cm: float, rh: float) -> Moment:
+def later(
+    case: Case, key: str, days: int, at_release: Finished, natural_cm: float, rh: float
+) -> Moment:
     """The hair some days after the release."""
     length, low, high = (
         look.length_on(days, at, natural_cm, rh)
-        for at in (made.length_cm, made.length_low, made.length_high)
+        for at in (at_release.length_cm, at_release.length_low, at_release.length_high)
     )
-    definition = look.definition_on(days, made.day1_definition, rh)
+    definition = look.definition_on(days, at_release.day1_definition, rh)
     stretched = case.hair.length_cm
     kept = (
-        curl.curl_retention(stretched, made.length_cm, length)
-        if stretched > made.length_cm
+        curl.curl_retention(stretched, at_release.length_cm, length)
+        if stretched > at_release.length_cm
         else None
     )
     return moment(case, key, days, length, definition, (low, high), kept, rh)

@@ -172,18 +172,18 @@ def span(values: list[float], digits: int = 0) -> str:
     return low if low == high else f"{low} to {high}"
 
 
-def made_as(case: Case, rods: dict[int, float]) -> tuple[list[str], list[Reason]]:
+def set_in_words(case: Case, rods: dict[int, float]) -> tuple[list[str], list[Reason]]:
     """What the set is made of, in words, and why."""
-    kind, told, why = case.technique.set_kind, [], []
+    kind, details, why = case.technique.set_kind, [], []
     sections = case.sections
-    turns = [turns_of(case, one, rods.get(one.number)) for one in sections]
-    known = [one for one in turns if one is not None]
+    turns = [turns_of(case, section, rods.get(section.number)) for section in sections]
+    wound = [turn for turn in turns if turn is not None]
     if rods:
-        curls = [rod_curl(case, rods[one.number], section=one) for one in sections]
-        thick = [one.wound.thickness_mm for one in curls]
-        told.append(
-            f"{span(known, 1)} turns round a rod, {span(thick, 1)} mm of hair on it; the curl is "
-            f"{span([one.diameter_mm for one in curls])} mm across once it has sprung open."
+        curls = [rod_curl(case, rods[section.number], section=section) for section in sections]
+        thick = [formed.wound.thickness_mm for formed in curls]
+        details.append(
+            f"{span(wound, 1)} turns round a rod, {span(thick, 1)} mm of hair on it; the curl is "
+            f"{span([formed.diameter_mm for formed in curls])} mm across once it has sprung open."
         )
         why.append(
             reason(
@@ -194,9 +194,9 @@ def made_as(case: Case, rods: dict[int, float]) -> tuple[list[str], list[Reason]
                 GEOMETRY,
             )
         )
-    elif kind is SetKind.COIL and known:
-        widths = [coil_mm(case, one.length_cm) for one in sections]
-        told.append(f"Turns {span(widths)} mm wide, {span(known)} to a coil.")
+    elif kind is SetKind.COIL and wound:
+        widths = [coil_mm(case, section.length_cm) for section in sections]
+        details.append(f"Turns {span(widths)} mm wide, {span(wound)} to a coil.")
         why.append(
             reason(
                 "coil_width",
@@ -206,9 +206,9 @@ def made_as(case: Case, rods: dict[int, float]) -> tuple[list[str], list[Reason]
                 HOUSE,
             )
         )
-    elif kind in STRANDS and known:
-        thick = [twined(case, one).thick_mm for one in sections]
-        told.append(f"{span(known)} turns in each, {span(thick)} mm thick.")
+    elif kind in STRANDS and wound:
+        thick = [twined(case, section).thick_mm for section in sections]
+        details.append(f"{span(wound)} turns in each, {span(thick)} mm thick.")
         why.append(
             reason(
                 "twine_turns",
@@ -223,7 +223,7 @@ def made_as(case: Case, rods: dict[int, float]) -> tuple[list[str], list[Reason]
         bands = bands_of(case)
         each = bands.each if bands else 0
         what = "bundle" if case.technique.bundled else "section"
-        told.append(
+        details.append(
             f"{each} bands down each {what}, gaps of {held.gap_cm:.1f} cm, "
             + (f"{held.out_cm:.1f} cm of ends left out." if held.out_cm else "to the tip.")
         )
@@ -237,4 +237,4 @@ def made_as(case: Case, rods: dict[int, float]) -> tuple[list[str], list[Reason]
                 HOUSE,
             )
         )
-    return told, why
+    return details, why

@@ -36,8 +36,8 @@ def sizes_by_section(case: Case) -> dict[int, float]:
         return {}
     sizes, usual = case.request.parting.sizes_mm, rod_mm(case)
     return {
-        one.number: usual if one.rod is None or not sizes else sizes[one.rod]
-        for one in case.sections
+        section.number: usual if section.rod is None or not sizes else sizes[section.rod]
+        for section in case.sections
     }
 
 
@@ -58,8 +58,8 @@ def stock(case: Case) -> dict[float, int] | None:
     if kit is None or not kit.rods:
         return None
     counts: dict[float, int] = {}
-    for one in kit.rods:
-        counts[one.diameter_mm] = counts.get(one.diameter_mm, 0) + one.count
+    for rod in kit.rods:
+        counts[rod.diameter_mm] = counts.get(rod.diameter_mm, 0) + rod.count
     return counts
 
 
@@ -82,19 +82,23 @@ def hidden_pairs(sections: Sequence[Section]) -> list[tuple[Section, ...]]:
 
     The lowest at the back first; whatever has no mirror image stands alone.
     """
-    left = sorted(sections, key=lambda one: (HIDDEN_FIRST.index(one.zone), one.centre[1]))
+    left = sorted(
+        sections, key=lambda section: (HIDDEN_FIRST.index(section.zone), section.centre[1])
+    )
     pairs: list[tuple[Section, ...]] = []
     while left:
         first = left.pop(0)
         x, y = first.centre
         near = [
-            one
-            for one in left
-            if abs(one.centre[0] + x) < MIRRORED_WITHIN_CM
-            and abs(one.centre[1] - y) < MIRRORED_WITHIN_CM
+            section
+            for section in left
+            if abs(section.centre[0] + x) < MIRRORED_WITHIN_CM
+            and abs(section.centre[1] - y) < MIRRORED_WITHIN_CM
         ]
         if near:
-            mirror = min(near, key=lambda one: abs(one.centre[0] + x) + abs(one.centre[1] - y))
+            mirror = min(
+                near, key=lambda section: abs(section.centre[0] + x) + abs(section.centre[1] - y)
+            )
             left.remove(mirror)
             pairs.append((first, mirror))
         else:
@@ -129,7 +133,7 @@ def other_sizes(case: Case, wanted: float | None = None) -> Iterator[tuple[float
     size_wanted = rod_mm(case) if wanted is None else wanted
     needs = rods_by_size(case) if wanted is not None else {}
     for size, count in sorted(
-        (stock(case) or {}).items(), key=lambda one: (abs(one[0] - size_wanted), one[0])
+        (stock(case) or {}).items(), key=lambda size: (abs(size[0] - size_wanted), size[0])
     ):
         free = count - needs.get(size, 0)
         if size != size_wanted and free > 0:
@@ -142,24 +146,31 @@ def substitute_rods(case: Case) -> list[Substitute]:
     One size that is enough for all comes before several nearer ones: one other curl shows less
     than two. Left and right get the same.
     """
-    found: list[Substitute] = []
+    results: list[Substitute] = []
     each, meant = case.technique.rods_each, sizes_by_section(case)
     for wanted, gap in missing(case).items():
         free = [
             (
                 size,
-                count - sum(len(one.sections) * each for one in found if one.diameter_mm == size),
+                count
+                - sum(
+                    len(substitute.sections) * each
+                    for substitute in results
+                    if substitute.diameter_mm == size
+                ),
             )
             for size, count in other_sizes(case, wanted)
         ]
-        enough = [one for one in free if one[1] >= gap]
-        pairs = hidden_pairs([one for one in case.sections if meant[one.number] == wanted])
+        enough = [size for size in free if size[1] >= gap]
+        pairs = hidden_pairs(
+            [section for section in case.sections if meant[section.number] == wanted]
+        )
         for sizes in (enough[:1], free):
             group = spread(pairs, sizes, gap, each)
-            if sum(len(one.sections) for one in group) * each >= gap:
-                found += [replace(one, wanted_mm=wanted) for one in group]
+            if sum(len(substitute.sections) for substitute in group) * each >= gap:
+                results += [replace(substitute, wanted_mm=wanted) for substitute in group]
                 break
-    return found
+    return results
 
 
 def spread(
@@ -170,16 +181,16 @@ def spread(
 ) -> list[Substitute]:
     """Give pairs of sections to sizes, the most hidden pairs first, while rods last."""
     waiting = list(pairs)
-    found = []
+    chosen = []
     for size, count in sizes:
         numbers: list[int] = []
         while waiting and missing > 0 and (len(numbers) + len(waiting[0])) * each <= count:
             pair = waiting.pop(0)
-            numbers += [one.number for one in pair]
+            numbers += [section.number for section in pair]
             missing -= each * len(pair)
         if numbers:
-            found.append(Substitute(size, tuple(sorted(numbers))))
-    return found
+            chosen.append(Substitute(size, tuple(sorted(numbers))))
+    return chosen
 
 
 def substitute_sections(case: Case) -> list[int]:
@@ -232,7 +243,7 @@ def counted(case: Case) -> list[tuple[str, int, int | None]]:
     ]
 
 
-def counted_told(case: Case) -> list[str]:
+def counted_text(case: Case) -> list[str]:
     """Pins, bands and clips that are short, in words."""
     return [
         f"{needed} {name} are needed, {have} are free: {needed - have} short"
@@ -241,32 +252,32 @@ def counted_told(case: Case) -> list[str]:
     ]
 
 
-def rods_told(case: Case) -> str | None:
+def rods_text(case: Case) -> str | None:
     """Rods that are short, what stands in, where, and what it does to the curl; in words."""
     gaps = missing(case)
     if not gaps:
         return None
     needs = rods_by_size(case)
-    told = " and ".join(
+    text = " and ".join(
         f"{gap} rods of {size:g} mm are missing of {needs[size]}" for size, gap in gaps.items()
     )
     substitutes = substitutes_out(case)
     if not substitutes:
-        return told + ", and no other size is enough"
-    return told + ": " + ", ".join(substitute_words(one) for one in substitutes)
+        return text + ", and no other size is enough"
+    return text + ": " + ", ".join(substitute_words(substitute) for substitute in substitutes)
 
 
 def runs(numbers: Sequence[int]) -> str:
     """Numbers in words a hand can follow: 1 to 4, 7, 9 to 12."""
-    told: list[str] = []
+    words: list[str] = []
     begin = last = numbers[0]
     for number in [*numbers[1:], numbers[-1] + 2]:
         if number != last + 1:
             apart = f"{begin}, {last}" if last == begin + 1 else f"{begin} to {last}"
-            told.append(f"{begin}" if last == begin else apart)
+            words.append(f"{begin}" if last == begin else apart)
             begin = number
         last = number
-    return ", ".join(told)
+    return ", ".join(words)
 
 
 def substitute_words(rods: SubstituteRods) -> str:
@@ -284,11 +295,11 @@ def substitute_words(rods: SubstituteRods) -> str:
 
 def substitutes_out(case: Case) -> list[SubstituteRods]:
     """Rods that stand in, with the curl they leave."""
-    found = []
+    results = []
     for substitute in substitute_rods(case):
         wanted = rod_curl(case, substitute.wanted_mm)
         curl = rod_curl(case, substitute.diameter_mm)
-        found.append(
+        results.append(
             SubstituteRods(
                 diameter_mm=substitute.diameter_mm,
                 count=len(substitute.sections) * case.technique.rods_each,
@@ -299,7 +310,7 @@ def substitutes_out(case: Case) -> list[SubstituteRods]:
                 wanted_length_cm=round(wanted.hanging_cm, 1),
             )
         )
-    return found
+    return results
 
 
 def kit_needed(case: Case) -> KitNeeded:
@@ -327,30 +338,30 @@ def kit_needed(case: Case) -> KitNeeded:
 
 def stand_in(case: Case, size: float) -> float | None:
     """The size that stands in for most rods that are missing of another."""
-    group = [one for one in substitute_rods(case) if one.wanted_mm == size]
-    most = max(group, key=lambda one: len(one.sections), default=None)
+    group = [rod for rod in substitute_rods(case) if rod.wanted_mm == size]
+    most = max(group, key=lambda substitute: len(substitute.sections), default=None)
     return most.diameter_mm if most else None
 
 
 def kit_reasons(case: Case) -> list[Reason]:
     """How the numbers of pins, bands and rods come about."""
     technique, count = case.technique, len(case.sections)
-    found = []
+    reasons = []
     for each, name, total in (
         (technique.pins_each, "pins", pins_needed(case)),
         (technique.rods_each, "rods", rods_needed(case)),
     ):
         if each:
-            told = f"{each} {name} for each of {count} {technique.noun}s: {total}."
-            found.append(reason(f"{name}_each", told, f"sections {count}", TRADE))
+            text = f"{each} {name} for each of {count} {technique.noun}s: {total}."
+            reasons.append(reason(f"{name}_each", text, f"sections {count}", TRADE))
     bands = bands_of(case)
     if bands is not None:
         what = "bundles of two" if technique.bundled else f"{technique.noun}s"
-        told = f"{bands.each} bands for each of {bands_needed(case) // bands.each} {what}."
-        found.append(reason("bands_each", told, f"sections {count}", TRADE))
+        text = f"{bands.each} bands for each of {bands_needed(case) // bands.each} {what}."
+        reasons.append(reason("bands_each", text, f"sections {count}", TRADE))
     if technique.rods_each:
-        told = f"{rod_mm(case):g} mm are usual up to {case.hair.length_cm:g} cm of length."
+        text = f"{rod_mm(case):g} mm are usual up to {case.hair.length_cm:g} cm of length."
         if case.request.goal.rod_mm is not None:
-            told = f"{rod_mm(case):g} mm were wished."
-        found.append(reason("rod_size", told, f"length {case.hair.length_cm:g} cm", HOUSE))
-    return found
+            text = f"{rod_mm(case):g} mm were wished."
+        reasons.append(reason("rod_size", text, f"length {case.hair.length_cm:g} cm", HOUSE))
+    return reasons

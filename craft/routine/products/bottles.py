@@ -2,9 +2,9 @@
 
 from craft import doses
 from craft.air import dew_point
+from craft.complete import CompleteHair, complete
 from craft.contract.bottles import BottleOut, BottlesAnswer, BottlesRequest, ClashOut
 from craft.contract.plan import ShelfItem
-from craft.known import KnownHair, known
 from craft.partings import Layout, part, totals
 from craft.routine.compose.techniques import TECHNIQUES
 from craft.routine.products.clashes import LEAVE_ON_ROLES, Facts, fits
@@ -16,19 +16,19 @@ USUAL_DEFINITION = 0.5
 QUARTERS = Layout(Scheme.QUADRANTS, 4)
 
 
-def usual_grams(hair: KnownHair) -> dict[Role, float]:
+def usual_grams(hair: CompleteHair) -> dict[Role, float]:
     """A usual dose of every role on this hair [g]."""
     sums = totals(part(hair.on_head, QUARTERS).sections)
-    found = {role: doses.scalp_dose(role, sums["scalp_cm2"]) for role in doses.SCALP_G_PER_CM2}
+    grams = {role: doses.scalp_dose(role, sums["scalp_cm2"]) for role in doses.SCALP_G_PER_CM2}
     for role in doses.FILM_G_PER_M2:
         film = doses.film(role, hair.porosity, hair.strand, USUAL_DEFINITION)
-        found[role] = doses.fibre_dose(film.g_per_m2, sums["surface_m2"])
-    return found
+        grams[role] = doses.fibre_dose(film.g_per_m2, sums["surface_m2"])
+    return grams
 
 
 def bottles(request: BottlesRequest) -> BottlesAnswer:
     """Judge every bottle of a shelf for one head."""
-    hair = known(request.hair)
+    hair = complete(request.hair)
     outdoors = request.outdoors or request.room
     technique = TECHNIQUES[request.style] if request.style else None
     stays_in = frozenset(technique.stays_in) if technique else LEAVE_ON_ROLES
@@ -47,11 +47,11 @@ def judged(
     shelf: Shelf, item: ShelfItem, grams: float, firsts: dict[Role, ShelfItem | None]
 ) -> BottleOut:
     """One bottle on this head, in its first role."""
-    found = shelf.clashes(item, item.role)
+    hits = shelf.clashes(item, item.role)
     return BottleOut(
         id=item.id,
         role=item.role,
-        fits=fits(found),
+        fits=fits(hits),
         best=firsts[item.role] is item,
         grams=round(grams, 1),
         units=doses.hand_units(grams, item.unit_g) if item.unit_g else None,
@@ -59,13 +59,13 @@ def judged(
         enough_for=None if item.stock_g is None else int(item.stock_g / grams),
         clashes=[
             ClashOut(
-                key=one.key,
-                fits=one.fits,
-                severity=one.severity,
-                text=one.text,
-                trigger=one.trigger,
-                source=one.source,
+                key=clash.key,
+                fits=clash.fits,
+                severity=clash.severity,
+                text=clash.text,
+                trigger=clash.trigger,
+                source=clash.source,
             )
-            for one in found
+            for clash in hits
         ],
     )

@@ -9,8 +9,8 @@ from dataclasses import dataclass
 
 from craft import doses, labels
 from craft.air import dew_point
+from craft.complete import CompleteHair
 from craft.contract.plan import Person, PlanRequest, Room, ShelfItem
-from craft.known import KnownHair
 from craft.routine.explain.why import TRADE
 from craft.shelf_life import SOON_DAYS
 from craft.vocabulary import (
@@ -60,13 +60,13 @@ class Facts:
         outdoors: the air it goes out into
     """
 
-    hair: KnownHair
+    hair: CompleteHair
     person: Person
     room: Room
     outdoors: Room
 
 
-def facts_of(request: PlanRequest, hair: KnownHair) -> Facts:
+def facts_of(request: PlanRequest, hair: CompleteHair) -> Facts:
     """What the bottles of a plan are judged by."""
     return Facts(hair, request.person, request.room, request.outdoors or request.room)
 
@@ -114,9 +114,9 @@ class Use:
 Rule = Callable[[Facts, Use], Clash | None]
 
 
-def told(person: Person, *conditions: Condition) -> str | None:
+def conditions_of(person: Person, *conditions: Condition) -> str | None:
     """Which of these conditions the client told of, in words, if any."""
-    hits = [str(one) for one in conditions if one in person.conditions]
+    hits = [str(condition) for condition in conditions if condition in person.conditions]
     return ", ".join(hits).replace("_", " ") or None
 
 
@@ -248,7 +248,7 @@ def protein_stiff(facts: Facts, use: Use) -> Clash | None:
 
 def essential_oil(facts: Facts, use: Use) -> Clash | None:
     """Essential oils near those who may react to them."""
-    conditions = told(
+    conditions = conditions_of(
         facts.person, Condition.ASTHMA, Condition.EPILEPSY, Condition.PREGNANCY, Condition.MINOR
     )
     hit = labels.essential_oil(use.item.ingredients) if conditions else None
@@ -376,22 +376,22 @@ RANKED = (
 
 def clashes(facts: Facts, use: Use) -> list[Clash]:
     """Everything against a bottle on a head, the gravest first."""
-    return [found for found in (rule(facts, use) for rule in RULES) if found]
+    return [clash for clash in (rule(facts, use) for rule in RULES) if clash]
 
 
-def fits(found: Sequence[Clash]) -> Fits:
+def fits(hits: Sequence[Clash]) -> Fits:
     """Whether a bottle may be used, from what is against it."""
-    if any(one.fits is Fits.NO for one in found):
+    if any(clash.fits is Fits.NO for clash in hits):
         return Fits.NO
-    return Fits.CARE if found else Fits.YES
+    return Fits.CARE if hits else Fits.YES
 
 
-def dense_and_coarse(hair: KnownHair) -> bool:
+def dense_and_coarse(hair: CompleteHair) -> bool:
     """Hair that swallows a light product."""
     return hair.strand is Strand.COARSE and hair.density_per_cm2 > doses.DENSE_FROM_PER_CM2
 
 
-def wanted_weight(hair: KnownHair) -> tuple[tuple[Weight, ...], str]:
+def wanted_weight(hair: CompleteHair) -> tuple[tuple[Weight, ...], str]:
     """Weights of product that suit this hair, best first, and the input that says so.
 
     Fine or sparse hair takes light, watery products; dense coarse hair thick, concentrated ones.

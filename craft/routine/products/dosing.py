@@ -117,16 +117,18 @@ def passed_over(case: Case, role: Role, item: ShelfItem) -> Reason | None:
         rule = "kept_off" if against[0].fits is Fits.NO else against[0].key
         name = name_of(item)
         what = against[0].text.removeprefix(f"{name} ")
-        told = f"{name} is left out: " + ("it " if what != against[0].text else "") + what
-        return reason(rule, told, against[0].trigger, against[0].source)
-    pair = shelf.flaking(item, [one for one in case.taken.values() if one and one is not item])
+        text = f"{name} is left out: " + ("it " if what != against[0].text else "") + what
+        return reason(rule, text, against[0].trigger, against[0].source)
+    pair = shelf.flaking(
+        item, [bottle for bottle in case.taken.values() if bottle and bottle is not item]
+    )
     if pair and role in shelf.stays_in:
-        told = f"{name_of(item)} is left out: it flakes with what is taken. {pair.because}"
-        return reason("flaking_pair", told.strip(), f"{pair.first} and {pair.second}")
+        text = f"{name_of(item)} is left out: it flakes with what is taken. {pair.because}"
+        return reason("flaking_pair", text.strip(), f"{pair.first} and {pair.second}")
     grams = case.grams(role)
     if runs_short(item, grams):
-        told = f"{name_of(item)} is left out: {item.stock_g:g} g left, {grams:.1f} g needed."
-        return reason("runs_short", told, f"stock of {name_of(item)} {item.stock_g:g} g")
+        text = f"{name_of(item)} is left out: {item.stock_g:g} g left, {grams:.1f} g needed."
+        return reason("runs_short", text, f"stock of {name_of(item)} {item.stock_g:g} g")
     return None
 
 
@@ -136,10 +138,10 @@ def choice_reasons(case: Case, role: Role, item: ShelfItem | None) -> list[Reaso
     order, fired = wanted_weight(case.hair)
     stock = case.shelf.serving(role)
     if item and case.request.bottles.get(role) == item.id:
-        told = f"{name_of(item)} was chosen by hand."
-        reasons.append(reason("by_hand", told, f"bottles.{role} {item.id}", TRADE))
+        text = f"{name_of(item)} was chosen by hand."
+        reasons.append(reason("by_hand", text, f"bottles.{role} {item.id}", TRADE))
     elif item and len(stock) > 1 and item.weight is order[0]:
-        told = f"A {item.weight} {NAMES[role]} suits this hair best."
-        reasons.append(reason("weight_suits", told, fired))
+        text = f"A {item.weight} {NAMES[role]} suits this hair best."
+        reasons.append(reason("weight_suits", text, fired))
     passed = (passed_over(case, role, other) for other in stock if other is not item)
-    return reasons + [one for one in passed if one]
+    return reasons + [entry for entry in passed if entry]

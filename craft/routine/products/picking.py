@@ -70,7 +70,9 @@ def pick(
     """
     taken: dict[Role, ShelfItem | None] = {}
     for role in roles:
-        item = next((one for one in shelf.serving(role) if one.id == by_hand.get(role)), None)
+        item = next(
+            (bottle for bottle in shelf.serving(role) if bottle.id == by_hand.get(role)), None
+        )
         if item and not barred(shelf, item, role):
             taken[role] = item
     for role in roles:
@@ -118,7 +120,9 @@ def ranking(shelf: Shelf, role: Role, grams: float, others: Sequence[ShelfItem])
             item.id,
         )
 
-    return sorted((one for one in shelf.serving(role) if usable_in(shelf, one, role)), key=rank)
+    return sorted(
+        (bottle for bottle in shelf.serving(role) if usable_in(shelf, bottle, role)), key=rank
+    )
 
 
 def usable_in(shelf: Shelf, item: ShelfItem, role: Role) -> bool:
@@ -146,7 +150,7 @@ def check_by_hand(request: PlanRequest) -> None:
     for role, chosen in request.bottles.items():
         if not any(item.id == chosen and item.serves(role) for item in request.shelf):
             fitting = ", ".join(item.id for item in request.shelf if item.serves(role))
-            known = f"Known: {fitting}." if fitting else "The shelf has none."
+            listing = f"Known: {fitting}." if fitting else "The shelf has none."
             raise CraftError(
-                f"bottles.{role}", f"No bottle {chosen} for this role is on the shelf. {known}"
+                f"bottles.{role}", f"No bottle {chosen} for this role is on the shelf. {listing}"
             )

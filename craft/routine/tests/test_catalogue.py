@@ -22,44 +22,44 @@ from craft.vocabulary import EditOp, OnHead, Role, SetKind, Start, Style
 class CatalogueTest(TestCase):
     def test_every_style_has_an_entry_with_a_title_of_its_own(self) -> None:
         self.assertEqual(set(TECHNIQUES), set(Style))
-        titles = [one.title for one in TECHNIQUES.values()]
+        titles = [technique.title for technique in TECHNIQUES.values()]
         self.assertEqual(len(set(titles)), len(titles))
 
     def test_numbers_are_in_range(self) -> None:
-        for style, one in TECHNIQUES.items():
+        for style, technique in TECHNIQUES.items():
             with self.subTest(style=style):
-                self.assertTrue(1 <= one.sections <= one.sections_max <= 120)
-                self.assertTrue(0 <= one.stretch <= 1)
-                self.assertTrue(0 < one.definition < 1)
-                self.assertTrue(10 <= one.mask_min <= one.mask_max_min <= 45)
-                self.assertTrue(1 <= one.wear_days <= one.wear_most <= 21)
+                self.assertTrue(1 <= technique.sections <= technique.sections_max <= 120)
+                self.assertTrue(0 <= technique.stretch <= 1)
+                self.assertTrue(0 < technique.definition < 1)
+                self.assertTrue(10 <= technique.mask_min <= technique.mask_max_min <= 45)
+                self.assertTrue(1 <= technique.wear_days <= technique.wear_most <= 21)
 
     def test_what_is_released_says_how_and_what_is_not_does_not(self) -> None:
-        for style, one in TECHNIQUES.items():
-            if one.released:
-                self.assertIn("Only when", one.release_how, style)
-                self.assertGreater(one.release_each_min, 0)
-                self.assertIn("ount", one.release_how, style)
+        for style, technique in TECHNIQUES.items():
+            if technique.released:
+                self.assertIn("Only when", technique.release_how, style)
+                self.assertGreater(technique.release_each_min, 0)
+                self.assertIn("ount", technique.release_how, style)
             else:
-                self.assertEqual(one.release_each_min, 0)
+                self.assertEqual(technique.release_each_min, 0)
 
     def test_only_sets_are_released(self) -> None:
-        for one in TECHNIQUES.values():
-            if one.set_kind is SetKind.LOOSE:
-                self.assertFalse(one.released)
+        for technique in TECHNIQUES.values():
+            if technique.set_kind is SetKind.LOOSE:
+                self.assertFalse(technique.released)
 
     def test_every_product_that_stays_in_has_a_dose(self) -> None:
-        known = set(doses.FILM_G_PER_M2) | set(doses.SCALP_G_PER_CM2)
-        for style, one in TECHNIQUES.items():
-            self.assertLessEqual(set(one.stays_in), known, style)
-            self.assertEqual(len(set(one.stays_in)), len(one.stays_in))
+        dosed = set(doses.FILM_G_PER_M2) | set(doses.SCALP_G_PER_CM2)
+        for style, technique in TECHNIQUES.items():
+            self.assertLessEqual(set(technique.stays_in), dosed, style)
+            self.assertEqual(len(set(technique.stays_in)), len(technique.stays_in))
 
     def test_the_water_layer_lies_under_a_butter_or_cream(self) -> None:
         # A butter alone under-performs: common practice, no source.
-        for style, one in TECHNIQUES.items():
-            rich = {Role.BUTTER, Role.CREAM} & set(one.stays_in)
-            if rich and one.start is Start.WASH:
-                self.assertIn(Role.LEAVE_IN, one.stays_in, style)
+        for style, technique in TECHNIQUES.items():
+            rich = {Role.BUTTER, Role.CREAM} & set(technique.stays_in)
+            if rich and technique.start is Start.WASH:
+                self.assertIn(Role.LEAVE_IN, technique.stays_in, style)
 
     def test_everything_that_can_be_on_a_head_comes_off_but_loose_hair(self) -> None:
         self.assertEqual(set(TAKE_DOWNS), set(OnHead) - {OnHead.LOOSE})
@@ -68,19 +68,21 @@ class CatalogueTest(TestCase):
             self.assertGreater(old.most_days, 0)
 
     def test_what_a_style_leaves_can_be_taken_down(self) -> None:
-        for one in TECHNIQUES.values():
-            self.assertTrue(one.leaves is OnHead.LOOSE or one.leaves in TAKE_DOWNS)
+        for technique in TECHNIQUES.values():
+            self.assertTrue(technique.leaves is OnHead.LOOSE or technique.leaves in TAKE_DOWNS)
 
     def test_order_is_no_circle(self) -> None:
         later: dict[str, set[str]] = {}
         for rule in ORDER:
             later.setdefault(rule.first, set()).add(rule.then)
 
-        def reach(key: str, seen: frozenset[str]) -> bool:
-            return key in seen or any(reach(one, seen | {key}) for one in later.get(key, ()))
+        def reach(key: str, visited: frozenset[str]) -> bool:
+            return key in visited or any(
+                reach(next_key, visited | {key}) for next_key in later.get(key, ())
+            )
 
         for key, nexts in later.items():
-            self.assertFalse(any(reach(one, frozenset({key})) for one in nexts), key)
+            self.assertFalse(any(reach(next_key, frozenset({key})) for next_key in nexts), key)
 
     def test_every_rule_of_the_order_says_what_goes_wrong(self) -> None:
         for rule in (*ORDER, *NEEDS):
@@ -110,8 +112,8 @@ class RodTest(TestCase):
 class TraitsTest(TestCase):
     @settings(max_examples=20, deadline=None)
     @given(st.sampled_from(list(Style)), st.sampled_from(list(Style)))
-    def test_every_difference_is_told_once_from_each_end(self, one: Style, other: Style) -> None:
-        first = measures(planned(goal={"style": one.value}))
+    def test_every_difference_is_told_once_from_each_end(self, style: Style, other: Style) -> None:
+        first = measures(planned(goal={"style": style.value}))
         second = measures(planned(goal={"style": other.value}))
         losses, gains = differences(first, second)
         mirrored = differences(second, first)
@@ -119,8 +121,8 @@ class TraitsTest(TestCase):
         self.assertLessEqual(len(losses) + len(gains), len(TRAITS))
 
     def test_volume_is_what_definition_leaves(self) -> None:
-        found = measures(planned())
-        self.assertAlmostEqual(found.definition + found.volume, 1, places=2)
+        measured = measures(planned())
+        self.assertAlmostEqual(measured.definition + measured.volume, 1, places=2)
 
 
 class RequestTest(TestCase):
@@ -142,5 +144,5 @@ class RequestTest(TestCase):
 
     def test_every_kind_of_edit_is_known(self) -> None:
         self.assertEqual(
-            {one.value for one in EditOp}, {"add", "remove", "move", "replace", "override"}
+            {edit_op.value for edit_op in EditOp}, {"add", "remove", "move", "replace", "override"}
         )

@@ -42,11 +42,11 @@ class TableTest(TestCase):
         self.assertLessEqual(set(CONTRACT), set(keys))
 
     def test_steps_are_steps_that_some_service_has(self) -> None:
-        known = {step.key for style in Style for step in planned(goal={"style": style}).steps}
+        keys = {step.key for style in Style for step in planned(goal={"style": style}).steps}
         # Steps that only oiled, worn or heavily built-up heads have.
-        known |= {"take_down_old", "clarify", "detangle_dry_oil", "pre_wash", "damp", "dry"}
+        keys |= {"take_down_old", "clarify", "detangle_dry_oil", "pre_wash", "damp", "dry"}
         for rule in CAUTIONS:
-            self.assertLessEqual(set(rule.steps), known, rule.key)
+            self.assertLessEqual(set(rule.steps), keys, rule.key)
 
     def test_the_answer_tells_where_and_how_grave(self) -> None:
         answer = planned(
@@ -67,8 +67,8 @@ class TableTest(TestCase):
 
     def test_only_what_is_asked_for_is_looked_at(self) -> None:
         case = case_of(parse(PlanRequest, plan_request(goal={"release_after_h": 3})))
-        found = applied(case, forecast_of(case), (), ("not_dry_at_release", "heat_limit"))
-        self.assertEqual([caution.rule.key for caution in found], ["not_dry_at_release"])
+        results = applied(case, forecast_of(case), (), ("not_dry_at_release", "heat_limit"))
+        self.assertEqual([caution.rule.key for caution in results], ["not_dry_at_release"])
 
 
 class JudgedOnceTest(TestCase):

@@ -107,7 +107,7 @@ class CautionsTest(TestCase):
     def test_gravest_first(self) -> None:
         answer = planned(person={"conditions": ["minor", "scalp_sores", "pregnancy"]})
         order = ["stop", "adjust", "remind"]
-        grades = [order.index(one.severity) for one in answer.cautions]
+        grades = [order.index(caution.severity) for caution in answer.cautions]
         self.assertEqual(grades, sorted(grades))
 
 
@@ -221,10 +221,10 @@ class ReachableTest(TestCase):
     def test_each(self) -> None:
         for key, request, severity in self.CASES:
             with self.subTest(key=key):
-                found = {one.key: one for one in planned(**request).cautions}
-                self.assertIn(key, found)
-                self.assertEqual(found[key].severity, severity)
-                self.assertTrue(found[key].text and found[key].trigger and found[key].source)
+                by_key = {caution.key: caution for caution in planned(**request).cautions}
+                self.assertIn(key, by_key)
+                self.assertEqual(by_key[key].severity, severity)
+                self.assertTrue(by_key[key].text and by_key[key].trigger and by_key[key].source)
 
     def test_an_ordinary_head_is_left_alone(self) -> None:
         self.assertEqual(caution_keys(planned()), [])

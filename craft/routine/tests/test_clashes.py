@@ -28,7 +28,7 @@ def product(answer: PlanAnswer, role: Role) -> StepProduct:
 
 
 def told(answer: PlanAnswer, key: str) -> Caution:
-    return next(one for one in answer.cautions if one.key == key)
+    return next(caution for caution in answer.cautions if caution.key == key)
 
 
 class DewPointTest(TestCase):
@@ -90,7 +90,7 @@ class CareTest(TestCase):
         by_hand = planned(shelf=shelf, bottles={role: clashing["id"]}, **changes)
         caution = told(by_hand, key)
         self.assertIn("Take Other instead", caution.text)
-        fix = next(one for one in by_hand.fixes if one.caution == key)
+        fix = next(fix for fix in by_hand.fixes if fix.caution == key)
         self.assertIn(fix.key, caution.fixes)
         mended = planned(shelf=shelf, bottles=fix.change["bottles"], **changes)
         self.assertNotIn(key, caution_keys(mended))
@@ -175,14 +175,14 @@ class FlakersTest(TestCase):
         answer = planned(shelf=self.SHELF, flakers=self.PAIR)
         gel = product(answer, Role.GEL)
         self.assertEqual(gel.id, "clear gel")
-        self.assertIn("flaking_pair", [one.rule for one in gel.reasons])
+        self.assertIn("flaking_pair", [reason.rule for reason in gel.reasons])
 
     def test_by_hand_it_is_told_with_what_to_take_instead(self) -> None:
         answer = planned(shelf=self.SHELF, flakers=self.PAIR, bottles={"gel": "milky gel"})
         text = told(answer, "flaking_pair").text
         self.assertIn("Cream and Milky Gel flake together", text)
         self.assertIn("Rubbed on the palm", text)
-        fix = next(one for one in answer.fixes if one.caution == "flaking_pair")
+        fix = next(fix for fix in answer.fixes if fix.caution == "flaking_pair")
         self.assertEqual(fix.change, {"bottles": {"gel": "clear gel"}})
 
     def test_the_order_of_a_pair_does_not_matter(self) -> None:
@@ -201,7 +201,7 @@ class ByHandTest(TestCase):
         shelf = [bottle("first", stock_g=30), bottle("second", stock_g=300)]
         gel = product(planned(shelf=shelf, bottles={"gel": "second"}), Role.GEL)
         self.assertEqual(gel.id, "second")
-        self.assertIn("by_hand", [one.rule for one in gel.reasons])
+        self.assertIn("by_hand", [reason.rule for reason in gel.reasons])
 
     def test_one_that_is_not_there_or_for_something_else_is_refused(self) -> None:
         shelf = [bottle("gel"), bottle("mask", role="mask")]
@@ -222,7 +222,7 @@ class ByHandTest(TestCase):
 class LabelledTimeTest(TestCase):
     def mask(self, style: str = "flat_twist_out", **more: Any) -> Any:
         answer = planned(shelf=[bottle("mask", role="mask", **more)], goal={"style": style})
-        return next(one for one in answer.steps if one.key == "mask")
+        return next(step for step in answer.steps if step.key == "mask")
 
     def test_the_label_rules_over_the_house(self) -> None:
         usual = self.mask()
@@ -263,26 +263,26 @@ class ShelfOfAHeadTest(TestCase):
     def judged(self, **changes: Any) -> dict[str, BottleOut]:
         request = {"hair": HAIR, "shelf": self.SHELF} | changes
         answer = COMMANDS["bottles"].run(parse(BottlesRequest, request))
-        return {one.id: one for one in answer.bottles}  # type: ignore[attr-defined]
+        return {row.id: row for row in answer.bottles}  # type: ignore[attr-defined]
 
     def test_yes_with_care_and_no(self) -> None:
-        found = self.judged(person={"allergies": ["linalool"]}, hair=HAIR | {"diameter_um": 50})
-        self.assertEqual(found["scented"].fits, Fits.NO)
-        self.assertEqual(found["scented"].clashes[0].key, "allergen")
-        self.assertEqual(found["plain"].fits, Fits.YES)
-        self.assertEqual(found["balm"].fits, Fits.CARE)
+        results = self.judged(person={"allergies": ["linalool"]}, hair=HAIR | {"diameter_um": 50})
+        self.assertEqual(results["scented"].fits, Fits.NO)
+        self.assertEqual(results["scented"].clashes[0].key, "allergen")
+        self.assertEqual(results["plain"].fits, Fits.YES)
+        self.assertEqual(results["balm"].fits, Fits.CARE)
 
     def test_the_first_choice_of_each_role(self) -> None:
-        found = self.judged()
-        self.assertTrue(found["scented"].best, "the other is not enough for one dose")
-        self.assertFalse(found["plain"].best)
-        found = self.judged(person={"allergies": ["linalool"]})
-        self.assertTrue(found["plain"].best)
+        results = self.judged()
+        self.assertTrue(results["scented"].best, "the other is not enough for one dose")
+        self.assertFalse(results["plain"].best)
+        results = self.judged(person={"allergies": ["linalool"]})
+        self.assertTrue(results["plain"].best)
 
     def test_how_many_heads_it_is_enough_for(self) -> None:
-        found = self.judged()["scented"]
-        self.assertEqual(found.enough_for, int(100 / found.grams))
-        self.assertEqual(found.unit, "pump")
+        scented = self.judged()["scented"]
+        self.assertEqual(scented.enough_for, int(100 / scented.grams))
+        self.assertEqual(scented.unit, "pump")
         self.assertIsNone(self.judged()["balm"].enough_for)
 
     def test_a_style_decides_what_stays_in(self) -> None:
@@ -293,7 +293,7 @@ class ShelfOfAHeadTest(TestCase):
 
     def test_it_agrees_with_the_plan(self) -> None:
         changes: dict[str, Any] = {"person": {"allergies": ["linalool"]}}
-        best = {one.role: one.id for one in self.judged(**changes).values() if one.best}
+        best = {row.role: row.id for row in self.judged(**changes).values() if row.best}
         answer = planned(shelf=self.SHELF, **changes)
         self.assertEqual(product(answer, Role.GEL).id, best[Role.GEL])
 

@@ -17,9 +17,9 @@ from craft.routine.kit.curls import (
     coil_mm,
     curl_width,
     hangs,
-    made_as,
     rod_curl,
     section_hangs,
+    set_in_words,
     span,
     stretch_of,
     turns_of,
@@ -46,16 +46,16 @@ class LengthTest(TestCase):
         INDEXES,
     )
     def test_between_natural_and_straight(self, style: str, length: int, index: float) -> None:
-        one = case(style, length, index)
-        sits = hangs(one, stretch_of(one), None)
-        natural = length / one.hair.curl_index
+        subject = case(style, length, index)
+        sits = hangs(subject, stretch_of(subject), None)
+        natural = length / subject.hair.curl_index
         self.assertTrue(natural - 1e-6 <= sits <= length + 1e-6)
 
     @settings(max_examples=30, deadline=None)
     @given(LENGTHS, st.floats(0, 0.9), st.floats(0.01, 0.1))
     def test_more_stretch_hangs_longer(self, length: int, stretch: float, more: float) -> None:
-        one = case("two_strand_twist_out", length)
-        self.assertGreater(hangs(one, stretch + more, None), hangs(one, stretch, None))
+        subject = case("two_strand_twist_out", length)
+        self.assertGreater(hangs(subject, stretch + more, None), hangs(subject, stretch, None))
 
     def test_sections_of_a_short_nape_sit_shorter(self) -> None:
         answer = planned(
@@ -63,22 +63,24 @@ class LengthTest(TestCase):
             goal={"style": "two_strand_twist_out", "sections": 30},
         )
         # The lowest sections hold most of the nape's hair.
-        low, high = ([one.sits_cm or 0 for one in answer.sections[part]] for part in LOW_HIGH)
+        low, high = (
+            [section.sits_cm or 0 for section in answer.sections[part]] for part in LOW_HIGH
+        )
         self.assertLess(max(low), min(high))
 
     def test_each_section_by_its_own_length(self) -> None:
-        one = case("two_strand_twist_out")
-        for section in one.sections:
-            expected = curl.finished_length(section.length_cm, 2.5, one.technique.stretch)
-            self.assertAlmostEqual(section_hangs(one, section, None), expected)
+        subject = case("two_strand_twist_out")
+        for section in subject.sections:
+            expected = curl.finished_length(section.length_cm, 2.5, subject.technique.stretch)
+            self.assertAlmostEqual(section_hangs(subject, section, None), expected)
 
 
 class RodsTest(TestCase):
     @settings(max_examples=30, deadline=None)
     @given(st.floats(6, 40), st.floats(0.5, 8))
     def test_thicker_rods_wider_curls(self, rod: float, more: float) -> None:
-        one = case("rod_set")
-        thin, thick = rod_curl(one, rod), rod_curl(one, rod + more)
+        subject = case("rod_set")
+        thin, thick = rod_curl(subject, rod), rod_curl(subject, rod + more)
         self.assertGreater(thick.diameter_mm, thin.diameter_mm)
         self.assertLess(thick.wound.turns, thin.wound.turns)
 
@@ -90,14 +92,14 @@ class RodsTest(TestCase):
 
     def test_two_rods_share_a_twist(self) -> None:
         # Its end is split onto two rods: common practice, no source.
-        one = case("twist_rod_set")
-        section = one.sections[0]
-        shared = rod_curl(one, 20, section=section).wound
+        subject = case("twist_rod_set")
+        section = subject.sections[0]
+        shared = rod_curl(subject, 20, section=section).wound
         alone = sets.wind(section.grams, section.length_cm, 20)
         self.assertLess(shared.thickness_mm, alone.thickness_mm)
 
     def test_rods_of_the_sections_are_the_rods_of_the_kit(self) -> None:
-        one = case_of(
+        subject = case_of(
             parse(
                 PlanRequest,
                 plan_request(
@@ -106,14 +108,14 @@ class RodsTest(TestCase):
                 ),
             )
         )
-        by_section = list(rods_by_section(one).values())
-        for size, count in rods_by_size(one).items():
+        by_section = list(rods_by_section(subject).values())
+        for size, count in rods_by_size(subject).items():
             self.assertEqual(by_section.count(size), count)
 
     def test_width_is_told_for_rods_and_coils_only(self) -> None:
         for style, rod in (("rod_set", 20.0), ("finger_coils", None)):
-            one = case(style)
-            self.assertGreater(curl_width(one, one.sections[0], rod) or 0, 0)
+            subject = case(style)
+            self.assertGreater(curl_width(subject, subject.sections[0], rod) or 0, 0)
         twists = case("two_strand_twist_out")
         self.assertIsNone(curl_width(twists, twists.sections[0], None))
 
@@ -138,12 +140,12 @@ class CoilsTest(TestCase):
             )
 
     def test_turns_and_length_are_one_helix(self) -> None:
-        one = case("finger_coils", 20)
-        section = one.sections[0]
-        turns = turns_of(one, section, None) or 0
-        sits = coil_hangs(one, section.length_cm, stretch_of(one))
+        subject = case("finger_coils", 20)
+        section = subject.sections[0]
+        turns = turns_of(subject, section, None) or 0
+        sits = coil_hangs(subject, section.length_cm, stretch_of(subject))
         rise = sits / turns
-        helix = curl.helix(section.length_cm, coil_mm(one, section.length_cm) / 10, rise)
+        helix = curl.helix(section.length_cm, coil_mm(subject, section.length_cm) / 10, rise)
         self.assertAlmostEqual(helix.hanging_cm, sits, places=4)
 
 
@@ -151,12 +153,12 @@ class BandsTest(TestCase):
     @settings(max_examples=40, deadline=None)
     @given(st.integers(4, 60))
     def test_what_is_usual_fits_any_length(self, length: int) -> None:
-        one = case("banded_stretch", length)
-        held = banded(one, length)
+        subject = case("banded_stretch", length)
+        held = banded(subject, length)
         assert held is not None
         self.assertAlmostEqual(held.under_cm + held.gaps_cm + held.out_cm, length)
         self.assertGreaterEqual(held.gap_cm, 0)
-        self.assertTrue(0 < stretch_of(one) < 1)
+        self.assertTrue(0 < stretch_of(subject) < 1)
 
     def test_only_banded_styles_have_bands(self) -> None:
         self.assertIsNone(bands_of(case("braid_out")))
@@ -179,7 +181,7 @@ class BandsTest(TestCase):
         self.assertRegex(caught.exception.message, r"give 1 to \d+")
 
 
-class ToldTest(TestCase):
+class TextTest(TestCase):
     def test_spans(self) -> None:
         self.assertEqual(span([2.04, 2.01], 1), "2.0")
         self.assertEqual(span([2, 5, 3]), "2 to 5")
@@ -192,11 +194,11 @@ class ToldTest(TestCase):
             "banded_stretch": ("ends left out", "bands"),
         }
         for style, (words, rule) in expected.items():
-            one = case(style)
-            told, why = made_as(one, rods_by_section(one))
-            self.assertTrue(any(words in line for line in told), (style, told))
+            subject = case(style)
+            details, why = set_in_words(subject, rods_by_section(subject))
+            self.assertTrue(any(words in line for line in details), (style, details))
             self.assertIn(rule, [each.rule for each in why])
 
     def test_to_the_tip_is_said(self) -> None:
-        one = case("banded_stretch", bands={"ends_out_cm": 0.0})
-        self.assertIn("to the tip", made_as(one, {})[0][-1])
+        subject = case("banded_stretch", bands={"ends_out_cm": 0.0})
+        self.assertIn("to the tip", set_in_words(subject, {})[0][-1])

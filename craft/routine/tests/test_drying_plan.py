@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 from craft import drying
 from craft.contract import PlanRequest, parse
 from craft.contract.drying_plan import DryingPlanAnswer
-from craft.drying import Bundle, Stage
+from craft.drying import Cylinder, Stage
 from craft.errors import CraftError
 from craft.routine.drying.forecast import SAFE_ODDS
 from craft.routine.drying.planner import drying_plan
@@ -30,35 +30,35 @@ def stage(kind: str, minutes: float | None = None, **more: Any) -> dict[str, Any
 
 
 class LawsTest(TestCase):
-    bundle = Bundle(0.0053, TWIST)
+    cylinder = Cylinder(0.0053, TWIST)
 
     def test_a_cloth_takes_its_part_quickly_and_no_more(self) -> None:
         # Blotted hair holds 0.7 g/g, wrapped for an hour about 0.5: house values.
-        hour = drying.dry(self.bundle, 0.7, [Stage(StageKind.CLOTH, 22, 0.5, 1.0)])
+        hour = drying.dry(self.cylinder, 0.7, [Stage(StageKind.CLOTH, 22, 0.5, 1.0)])
         self.assertAlmostEqual(0.7 * (1 - hour.shares[-1]), 0.5, delta=0.02)
-        day = drying.dry(self.bundle, 0.7, [Stage(StageKind.CLOTH, 22, 0.5, 24.0)])
+        day = drying.dry(self.cylinder, 0.7, [Stage(StageKind.CLOTH, 22, 0.5, 24.0)])
         self.assertGreaterEqual(0.7 * (1 - day.shares[-1]), drying.CLOTH_LEAVES - 0.003)
 
     def test_two_cloths_are_one(self) -> None:
         half = Stage(StageKind.CLOTH, 22, 0.5, 0.25)
-        twice = drying.dry(self.bundle, 0.7, [half, half])
-        once = drying.dry(self.bundle, 0.7, [Stage(StageKind.CLOTH, 22, 0.5, 0.5)])
+        twice = drying.dry(self.cylinder, 0.7, [half, half])
+        once = drying.dry(self.cylinder, 0.7, [Stage(StageKind.CLOTH, 22, 0.5, 0.5)])
         self.assertAlmostEqual(twice.shares[-1], once.shares[-1], delta=0.003)
 
     def test_a_cloth_after_its_part_changes_nothing_but_the_clock(self) -> None:
         cloth = Stage(StageKind.CLOTH, 22, 0.5, 10.0)
-        run = drying.dry(self.bundle, 0.7, [cloth, cloth, AIR])
+        run = drying.dry(self.cylinder, 0.7, [cloth, cloth, AIR])
         self.assertAlmostEqual(run.at(10), run.at(20), places=6)
         self.assertEqual(run.ends[:2], (10, 20))
 
     def test_under_a_cap_it_hardly_dries(self) -> None:
-        cap = drying.dry(self.bundle, 0.7, [Stage(StageKind.CAP, 22, 0.75, 8.0)])
-        air = drying.dry(self.bundle, 0.7, [Stage(StageKind.AIR, 22, 0.5, 8.0)])
+        cap = drying.dry(self.cylinder, 0.7, [Stage(StageKind.CAP, 22, 0.75, 8.0)])
+        air = drying.dry(self.cylinder, 0.7, [Stage(StageKind.AIR, 22, 0.5, 8.0)])
         self.assertLess(cap.shares[-1], 0.5 * air.shares[-1])
 
     def test_fog_on_the_way_home_only_takes_time(self) -> None:
-        run = drying.dry(self.bundle, 0.7, [Stage(StageKind.AIR, 12, 1.0, 0.5), AIR])
-        usual = drying.dry(self.bundle, 0.7, [AIR])
+        run = drying.dry(self.cylinder, 0.7, [Stage(StageKind.AIR, 12, 1.0, 0.5), AIR])
+        usual = drying.dry(self.cylinder, 0.7, [AIR])
         self.assertAlmostEqual((run.time_to(1) or 0) - (usual.time_to(1) or 0), 0.5, places=3)
 
     @settings(max_examples=60, deadline=None)
@@ -74,9 +74,9 @@ class LawsTest(TestCase):
         ),
         st.floats(0.3, 1.3),
     )
-    def test_water_never_comes_back(self, told: list[Any], water: float) -> None:
-        stages = [Stage(*one) for one in told]
-        run = drying.dry(self.bundle, water, stages)
+    def test_water_never_comes_back(self, drawn: list[Any], water: float) -> None:
+        stages = [Stage(*each) for each in drawn]
+        run = drying.dry(self.cylinder, water, stages)
         shares = run.shares.tolist()
         self.assertEqual(shares, sorted(shares))
         self.assertEqual(run.hours.tolist(), sorted(run.hours.tolist()))
@@ -89,26 +89,26 @@ class LawsTest(TestCase):
         # by the same law.
         hood = Stage(StageKind.HOOD, 50, 0.11, 0.25)
         for sections in (12, 16, 24):
-            loose = Bundle(drying.section_radius(0.13, sections, 110, 0.25), 110)
+            loose = Cylinder(drying.section_radius(0.13, sections, 110, 0.25), 110)
             left = 0.7 * (1 - drying.dry(loose, 0.7, [hood]).shares[-1])
             self.assertAlmostEqual(float(left), 0.5, delta=0.05)
 
 
 class StagesTest(TestCase):
     def test_stages_chain_and_are_told(self) -> None:
-        made = dried(stages=[stage("cloth", 20), stage("hood", 15, temp_c=50), stage("air")])
-        self.assertEqual([one.kind for one in made.stages], ["cloth", "hood", "air"])
-        for one, two in zip(made.stages, made.stages[1:], strict=False):
-            self.assertAlmostEqual(one.to_h, two.from_h, places=2)
-            self.assertAlmostEqual(one.share_after, two.share_before, places=3)
-        self.assertAlmostEqual(made.stages[-1].share_after, 1)
-        self.assertAlmostEqual(made.stages[0].to_h, 1 / 3, places=2)
+        answer = dried(stages=[stage("cloth", 20), stage("hood", 15, temp_c=50), stage("air")])
+        self.assertEqual([each.kind for each in answer.stages], ["cloth", "hood", "air"])
+        for earlier, two in zip(answer.stages, answer.stages[1:], strict=False):
+            self.assertAlmostEqual(earlier.to_h, two.from_h, places=2)
+            self.assertAlmostEqual(earlier.share_after, two.share_before, places=3)
+        self.assertAlmostEqual(answer.stages[-1].share_after, 1)
+        self.assertAlmostEqual(answer.stages[0].to_h, 1 / 3, places=2)
 
     def test_a_diffuser_stops_at_ninety_and_the_air_does_the_rest(self) -> None:
         # To 90 %, then air: common practice, no source.
-        made = dried(stages=[stage("diffuser")], goal={"style": "shake_wash_and_go"})
-        self.assertEqual([one.kind for one in made.stages], ["diffuser", "air"])
-        self.assertAlmostEqual(made.stages[0].share_after, 0.9, places=2)
+        answer = dried(stages=[stage("diffuser")], goal={"style": "shake_wash_and_go"})
+        self.assertEqual([each.kind for each in answer.stages], ["diffuser", "air"])
+        self.assertAlmostEqual(answer.stages[0].share_after, 0.9, places=2)
 
     def test_by_hand_and_usual_agree(self) -> None:
         usual = dried(dry="hood", dry_min=20)
@@ -121,9 +121,9 @@ class StagesTest(TestCase):
             goal={"style": "two_strand_twist_out"},
             stages=[stage("cloth", 20), stage("hood", 30), stage("cap", 480, at="home")],
         )
-        keys = [one.key for one in answer.steps]
+        keys = [step.key for step in answer.steps]
         self.assertLess(keys.index("dry"), keys.index("dry_2"))
-        self.assertEqual(next(one.wait_min for one in answer.steps if one.key == "dry_2"), 30)
+        self.assertEqual(next(step.wait_min for step in answer.steps if step.key == "dry_2"), 30)
         self.assertNotIn("dry_3", keys)
 
     def test_what_cannot_be_is_refused_by_field(self) -> None:
@@ -159,10 +159,10 @@ class AirTest(TestCase):
     def test_the_night_at_home_counts(self) -> None:
         usual = dried()
         sea = dried(home=self.SEA, outdoors={"temp_c": 15, "rh": 0.9}, journey_min=25)
-        self.assertEqual([one.at for one in sea.stages], ["journey", "home"])
+        self.assertEqual([each.at for each in sea.stages], ["journey", "home"])
         self.assertGreater(sea.drying.h_to_dry or 0, usual.drying.h_to_dry or 0)
         self.assertLess(sea.drying.odds_dry, usual.drying.odds_dry)
-        self.assertEqual([one.at for one in sea.ambient], ["salon", "journey", "home"])
+        self.assertEqual([air.at for air in sea.ambient], ["salon", "journey", "home"])
         self.assertEqual(sea.ambient[-1].source, "the forecast")
 
     def test_dew_point_of_the_air(self) -> None:
@@ -172,18 +172,18 @@ class AirTest(TestCase):
 
 class OverTimeTest(TestCase):
     def test_every_section_has_a_curve_that_rises(self) -> None:
-        made = dried(parting={"even": "spacing"})
+        drying = dried(parting={"even": "spacing"})
         answer = planned(
             goal={"style": "two_strand_twist_out", "release_after_h": 24},
             parting={"even": "spacing"},
         )
-        self.assertEqual(len(made.over_time.curve_of), len(answer.sections))
-        for curve in made.over_time.curves:
-            self.assertEqual(len(curve), len(made.over_time.hours))
+        self.assertEqual(len(drying.over_time.curve_of), len(answer.sections))
+        for curve in drying.over_time.curves:
+            self.assertEqual(len(curve), len(drying.over_time.hours))
             self.assertEqual(curve, sorted(curve))
-        slow = answer.sections[made.slowest[0] - 1]
-        self.assertEqual(slow.h_to_dry, max(one.h_to_dry or 0 for one in answer.sections))
-        self.assertEqual(made.slowest[0], made.drying.slowest_section)
+        slow = answer.sections[drying.slowest[0] - 1]
+        self.assertEqual(slow.h_to_dry, max(section.h_to_dry or 0 for section in answer.sections))
+        self.assertEqual(drying.slowest[0], drying.drying.slowest_section)
 
     def test_equal_hair_dries_alike(self) -> None:
         self.assertEqual(len(dried().over_time.curves), 1)
@@ -193,28 +193,28 @@ class WhatIfTest(TestCase):
     def test_safe_ones_first_and_cheapest_first(self) -> None:
         rows = dried(room={"temp_c": 22, "rh": 0.65}).what_if
         self.assertTrue(rows)
-        safe = [one.safe for one in rows]
+        safe = [row.safe for row in rows]
         self.assertEqual(safe, sorted(safe, reverse=True))
-        self.assertTrue(all(one.safe == (one.odds_dry >= SAFE_ODDS) for one in rows))
+        self.assertTrue(all(row.safe == (row.odds_dry >= SAFE_ODDS) for row in rows))
 
     def test_each_does_what_it_says(self) -> None:
         request = plan_request(
             goal={"style": "two_strand_twist_out", "release_after_h": 24},
             room={"temp_c": 22, "rh": 0.6},
         )
-        for one in drying_plan(parse(PlanRequest, request)).what_if:
+        for trial in drying_plan(parse(PlanRequest, request)).what_if:
             changed = {
                 **request,
-                **{key: value for key, value in one.change.items() if key != "goal"},
-                "goal": request["goal"] | one.change.get("goal", {}),
+                **{key: value for key, value in trial.change.items() if key != "goal"},
+                "goal": request["goal"] | trial.change.get("goal", {}),
             }
             again = drying_plan(parse(PlanRequest, changed))
-            with self.subTest(one.key):
-                self.assertAlmostEqual(again.drying.odds_dry, one.odds_dry, delta=0.01)
+            with self.subTest(trial.key):
+                self.assertAlmostEqual(again.drying.odds_dry, trial.odds_dry, delta=0.01)
 
     def test_no_heat_no_hood(self) -> None:
         goal = {"style": "two_strand_twist_out", "release_after_h": 24, "max_heat": "none"}
-        self.assertFalse([one for one in dried(goal=goal).what_if if "hood" in one.key])
+        self.assertFalse([trial for trial in dried(goal=goal).what_if if "hood" in trial.key])
 
 
 class LearnedTest(TestCase):
@@ -224,12 +224,12 @@ class LearnedTest(TestCase):
         ratio = (slow.drying.h_to_dry or 0) / (usual.drying.h_to_dry or 1)
         self.assertAlmostEqual(ratio, 1.3, delta=0.01)
         self.assertEqual((slow.factor, slow.spread), (1.3, 0.19))
-        why = next(one for one in slow.reasons if one.rule == "learned_factor")
+        why = next(reason for reason in slow.reasons if reason.rule == "learned_factor")
         self.assertIn("4 visits", why.trigger)
 
     def test_less_unsure_is_a_narrower_band(self) -> None:
         def band(spread: float) -> float:
-            one = dried(drying_spread=spread).drying
-            return one.at_release_high - one.at_release_low
+            each = dried(drying_spread=spread).drying
+            return each.at_release_high - each.at_release_low
 
         self.assertLess(band(0.1), band(0.3))

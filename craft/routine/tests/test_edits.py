@@ -18,7 +18,7 @@ def with_edits(*edits: dict[str, Any], **changes: Any) -> PlanAnswer:
 
 
 def step(answer: PlanAnswer, key: str) -> Any:
-    return next(one for one in answer.steps if one.key == key)
+    return next(row for row in answer.steps if row.key == key)
 
 
 class EditTest(TestCase):
@@ -34,7 +34,7 @@ class EditTest(TestCase):
         shelf = [{"id": "g", "role": "gel", "unit": "pump", "unit_g": 2}]
         edit = {"op": "override", "step": "lay_in", "role": "gel", "grams": 10}
         answer = with_edits(edit, shelf=shelf)
-        gel = next(one for one in step(answer, "lay_in").products if one.role == "gel")
+        gel = next(product for product in step(answer, "lay_in").products if product.role == "gel")
         self.assertEqual(gel.grams, 10)
         self.assertAlmostEqual(gel.units, 5, delta=0.25)
         self.assertEqual(answer.totals.product_g["gel"], 10)
@@ -51,7 +51,7 @@ class EditTest(TestCase):
             {"op": "replace", "step": "finish", "title": "Shake only", "minutes": 2},
             {"op": "remove", "step": "condition"},
         )
-        keys = [one.key for one in answer.steps]
+        keys = [row.key for row in answer.steps]
         self.assertEqual(keys[keys.index("rinse") + 1], "own_trim")
         self.assertEqual(step(answer, "own_trim").hands_on_min, 12)
         self.assertEqual(step(answer, "finish").title, "Shake only")
@@ -116,21 +116,21 @@ class OrderTest(TestCase):
         self.fires("released_damp", {"op": "move", "step": "release", "after": "rinse"})
 
     def test_a_composed_routine_is_never_out_of_order(self) -> None:
-        told = {rule.key for rule in ORDER} | {need.key for need in NEEDS}
-        told |= {"gel_before_leave_in", "not_detangled"}
+        keys = {rule.key for rule in ORDER} | {need.key for need in NEEDS}
+        keys |= {"gel_before_leave_in", "not_detangled"}
         for style in Style:
             for extra in ({}, {"dry": "hood"}, {"now": {"style": "braids", "worn_days": 40}}):
                 answer = planned(goal={"style": style.value}, **extra)
-                self.assertFalse(told & set(caution_keys(answer)), (style, extra))
+                self.assertFalse(keys & set(caution_keys(answer)), (style, extra))
 
     @settings(max_examples=25, deadline=None)
     @given(st.data())
     def test_any_change_by_hand_is_kept(self, data: st.DataObject) -> None:
-        keys = [one.key for one in planned().steps]
+        keys = [row.key for row in planned().steps]
         moved = data.draw(st.sampled_from(keys))
         after = data.draw(st.sampled_from([None, *[key for key in keys if key != moved]]))
         answer = with_edits({"op": "move", "step": moved, "after": after})
-        order = [one.key for one in answer.steps]
+        order = [row.key for row in answer.steps]
         self.assertEqual(sorted(order), sorted(keys))
         self.assertEqual(order.index(moved), 0 if after is None else order.index(after) + 1)
         self.assertEqual(step(answer, moved).edited, ["moved"])
@@ -138,7 +138,7 @@ class OrderTest(TestCase):
 
 class SchoolsTest(TestCase):
     def chosen(self, **changes: Any) -> dict[str, Any]:
-        return {one.topic: one for one in planned(**changes).schools}
+        return {school.topic: school for school in planned(**changes).schools}
 
     def test_which_school_won_who_chose_and_what_the_other_would_do(self) -> None:
         house = self.chosen(hair={"porosity": "high"})["layering"]
@@ -146,8 +146,8 @@ class SchoolsTest(TestCase):
         self.assertIn("LOC", house.instead)
         own = self.chosen(school={"layering": "LOC"}, hair={"porosity": "high"})["layering"]
         self.assertEqual((own.chosen, own.chosen_by), ("LOC", "plan"))
-        told = {"layering": "LOC", "by": {"layering": "head"}}
-        self.assertEqual(self.chosen(school=told)["layering"].chosen_by, "head")
+        school = {"layering": "LOC", "by": {"layering": "head"}}
+        self.assertEqual(self.chosen(school=school)["layering"].chosen_by, "head")
 
     def test_topics_of_a_service(self) -> None:
         always = {"distribution", "smoothing", "refresh"}
@@ -164,7 +164,7 @@ class SchoolsTest(TestCase):
 
     def test_a_light_conditioner_under_the_shampoo(self) -> None:
         answer = planned(school={"wash": "conditioner_under"})
-        keys = [one.key for one in answer.steps]
+        keys = [row.key for row in answer.steps]
         self.assertEqual(keys[:4], ["slip_under", "cleanse", "condition", "detangle"])
         light, whole = (step(answer, key).products[0].grams for key in ("slip_under", "condition"))
         self.assertAlmostEqual(light, 0.4 * whole, delta=0.1)

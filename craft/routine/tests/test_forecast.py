@@ -14,7 +14,7 @@ from craft.routine.drying.forecast import (
     forecast_of,
     in_one_sitting,
     rounded_up,
-    section_bundle,
+    section_cylinder,
 )
 from craft.tests.requests import plan_request, planned
 from craft.vocabulary import Dryer
@@ -55,20 +55,20 @@ class StagesTest(TestCase):
         self.assertAlmostEqual(wet_room / dry_room, 3)
 
 
-class BundleTest(TestCase):
+class GatheredTest(TestCase):
     def test_radius_follows_the_hairs_not_the_length(self) -> None:
         short = case_of(parse(PlanRequest, plan_request(hair={"length_cm": 12})))
         long = case_of(parse(PlanRequest, plan_request(hair={"length_cm": 60})))
-        self.assertEqual(section_bundle(short, 8000), section_bundle(long, 8000))
+        self.assertEqual(section_cylinder(short, 8000), section_cylinder(long, 8000))
 
     def test_four_times_the_hair_is_twice_the_radius(self) -> None:
         case = case_of(parse(PlanRequest, plan_request()))
-        ratio = section_bundle(case, 8000).radius_m / section_bundle(case, 2000).radius_m
+        ratio = section_cylinder(case, 8000).radius_m / section_cylinder(case, 2000).radius_m
         self.assertAlmostEqual(ratio, 2)
 
     def test_only_loose_hair_has_an_envelope(self) -> None:
-        twists = forecast_for().bundle
-        loose = forecast_for(goal={"style": "shingle_wash_and_go"}).bundle
+        twists = forecast_for().cylinder
+        loose = forecast_for(goal={"style": "shingle_wash_and_go"}).cylinder
         self.assertEqual(twists.envelope_m, 0)
         self.assertGreater(loose.envelope_m, 0)
 
@@ -165,7 +165,7 @@ class HomeTest(TestCase):
     def test_refreshes_fall_within_the_wear(self) -> None:
         for days in (2, 7, 14):
             home = planned(goal={"wear_days": days}).home
-            self.assertTrue(all(one.day < days for one in home.refresh))
+            self.assertTrue(all(due.day < days for due in home.refresh))
             self.assertLessEqual(home.wash_by_day, 14)
 
     def test_wash_at_two_weeks_at_the_latest(self) -> None:

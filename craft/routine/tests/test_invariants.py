@@ -63,12 +63,12 @@ STYLES = st.sampled_from(list(Style))
 HAIR = st.fixed_dictionaries(
     {
         "pattern": st.sampled_from(["2a", "2c", "3a", "3c", "4a", "4c"]),
-        "length_cm": st.floats(5, 60).map(lambda one: round(one, 1)),
+        "length_cm": st.floats(5, 60).map(lambda number: round(number, 1)),
         "relaxed_cm": st.just(4.0),
         "density_per_cm2": st.integers(70, 300).map(float),
         "diameter_um": st.integers(45, 105).map(float),
         "porosity": st.sampled_from(["low", "medium", "high"]),
-        "head_cm": st.floats(50, 63).map(lambda one: round(one, 1)),
+        "head_cm": st.floats(50, 63).map(lambda number: round(number, 1)),
         "buildup": st.sampled_from(["none", "some", "heavy"]),
         "days_since_detangle": st.integers(0, 40).map(float),
     }
@@ -99,15 +99,15 @@ class EveryServiceOnEveryHeadTest(TestCase):
 
     def test_sections_sum_to_the_head(self) -> None:
         for answer in self.each():
-            grams = sum(one.grams for one in answer.sections)
+            grams = sum(section.grams for section in answer.sections)
             self.assertAlmostEqual(grams, answer.totals.hair_g, delta=0.02 * grams + 0.1)
-            numbers = [one.number for one in answer.sections]
+            numbers = [section.number for section in answer.sections]
             self.assertEqual(numbers, list(range(1, len(numbers) + 1)))
 
     def test_minutes_sum_to_the_service(self) -> None:
         for answer in self.each():
-            hands = sum(one.hands_on_min for one in answer.steps)
-            waits = sum(one.wait_min for one in answer.steps)
+            hands = sum(step.hands_on_min for step in answer.steps)
+            waits = sum(step.wait_min for step in answer.steps)
             self.assertAlmostEqual(answer.totals.hands_on_min, hands, delta=0.1)
             self.assertAlmostEqual(answer.totals.client_min, hands + waits, delta=0.2)
             self.assertLessEqual(answer.totals.first_sitting_min, answer.totals.client_min + 0.2)
@@ -128,58 +128,58 @@ class EveryServiceOnEveryHeadTest(TestCase):
 
     def test_doses_sum_to_what_is_told(self) -> None:
         for answer in self.each():
-            products = [one for step in answer.steps for one in step.products]
+            products = [product for step in answer.steps for product in step.products]
             for role, grams in answer.totals.product_g.items():
-                summed = sum(one.grams for one in products if one.role is role)
+                summed = sum(product.grams for product in products if product.role is role)
                 self.assertAlmostEqual(summed, grams, delta=0.11)
-            cost = sum(one.cost or 0 for one in products)
+            cost = sum(product.cost or 0 for product in products)
             self.assertAlmostEqual(answer.totals.product_cost, cost, delta=0.02)
 
     def test_the_hand_can_do_every_dose(self) -> None:
         for answer in self.each():
-            for one in (one for step in answer.steps for one in step.products):
-                assert one.units is not None
-                self.assertGreater(one.units, 0)
-                self.assertEqual(one.units * 4, round(one.units * 4), "quarters at the smallest")
+            for dose in (product for step in answer.steps for product in step.products):
+                assert dose.units is not None
+                self.assertGreater(dose.units, 0)
+                self.assertEqual(dose.units * 4, round(dose.units * 4), "quarters at the smallest")
 
     def test_everything_says_why(self) -> None:
         for answer in self.each():
-            reasons = [one for step in answer.steps for one in step.reasons]
-            reasons += [one for s in answer.steps for p in s.products for one in p.reasons]
+            reasons = [reason for step in answer.steps for reason in step.reasons]
+            reasons += [reason for s in answer.steps for p in s.products for reason in p.reasons]
             reasons += [*answer.drying.reasons, *answer.finished.reasons, *answer.totals.reasons]
             reasons += [*answer.kit_needed.reasons, *answer.section_reasons]
-            for one in reasons:
-                self.assertTrue(one.rule and one.because and one.trigger and one.source)
-                self.assertRegex(one.because, r"[.!)]$", "a sentence")
+            for reason in reasons:
+                self.assertTrue(reason.rule and reason.because and reason.trigger and reason.source)
+                self.assertRegex(reason.because, r"[.!)]$", "a sentence")
 
     def test_cautions_are_told_once_and_placed(self) -> None:
         for answer in self.each():
-            keys = [one.key for one in answer.cautions]
+            keys = [caution.key for caution in answer.cautions]
             self.assertEqual(len(keys), len(set(keys)))
             placed = {key for step in answer.steps for key in step.cautions}
             self.assertLessEqual(placed, set(keys))
-            self.assertNotIn(Severity.STOP, [one.severity for one in answer.cautions])
+            self.assertNotIn(Severity.STOP, [caution.severity for caution in answer.cautions])
 
     def test_every_fix_answers_a_caution_that_fired(self) -> None:
         for answer in self.each():
-            fired = {one.key: one.fixes for one in answer.cautions}
+            fired = {caution.key: caution.fixes for caution in answer.cautions}
             for fix in answer.fixes:
                 self.assertIn(fix.key, fired[fix.caution])
                 self.assertTrue(fix.change and fix.title)
 
     def test_steps_have_different_keys_and_a_place(self) -> None:
         for answer in self.each():
-            keys = [one.key for one in answer.steps]
+            keys = [step.key for step in answer.steps]
             self.assertEqual(len(keys), len(set(keys)))
-            self.assertTrue(all(one.station in Station for one in answer.steps))
-            sittings = [one.sitting for one in answer.steps]
+            self.assertTrue(all(step.station in Station for step in answer.steps))
+            sittings = [step.sitting for step in answer.steps]
             self.assertEqual(sittings, sorted(sittings))
 
     def test_what_goes_home(self) -> None:
         for answer in self.each():
             home = answer.home
             self.assertLessEqual(home.release_on_day, home.return_by_day)
-            days = [one.day for one in home.refresh]
+            days = [due.day for due in home.refresh]
             self.assertEqual(days, sorted(days))
             self.assertTrue(home.night)
 

@@ -38,19 +38,21 @@ class SubstituteRodsTest(TestCase):
         self.assertEqual(odd.diameter_mm, 16)
         # Pairs, and one in the middle of a row: six are missing, at most one more is taken.
         self.assertIn(odd.count, (6, 7))
-        by_number = {one.number: one for one in answer.sections}
+        by_number = {section.number: section for section in answer.sections}
         chosen = [by_number[number] for number in odd.sections]
-        rest = [one for one in answer.sections if one.number not in odd.sections]
-        self.assertAlmostEqual(sum(one.centre[0] for one in chosen), 0, delta=1.0)
-        lowest = max(HIDDEN_FIRST.index(one.zone) for one in chosen)
-        self.assertLessEqual(lowest, min(HIDDEN_FIRST.index(one.zone) for one in rest))
-        self.assertTrue(all(one.rod_mm == 16 for one in chosen))
-        self.assertTrue(all(one.rod_mm == 20 for one in rest))
+        rest = [section for section in answer.sections if section.number not in odd.sections]
+        self.assertAlmostEqual(sum(section.centre[0] for section in chosen), 0, delta=1.0)
+        lowest = max(HIDDEN_FIRST.index(section.zone) for section in chosen)
+        self.assertLessEqual(lowest, min(HIDDEN_FIRST.index(section.zone) for section in rest))
+        self.assertTrue(all(section.rod_mm == 16 for section in chosen))
+        self.assertTrue(all(section.rod_mm == 20 for section in rest))
 
     def test_a_single_one_is_taken_in_the_middle_or_as_a_pair(self) -> None:
         answer = set_on(rods=rods(mm20=27, mm16=40))
         (odd,) = answer.kit_needed.substitutes
-        places = [one.centre[0] for one in answer.sections if one.number in odd.sections]
+        places = [
+            section.centre[0] for section in answer.sections if section.number in odd.sections
+        ]
         self.assertAlmostEqual(sum(places), 0, delta=0.1)
 
     def test_three_sizes_each_short_of_their_own(self) -> None:
@@ -59,28 +61,36 @@ class SubstituteRodsTest(TestCase):
             parting={"sizes_mm": [12, 16, 20]},
             kit={"rods": rods(mm12=40, mm16=40, mm20=4, mm22=40)},
         )
-        needed = {one.diameter_mm: one for one in answer.kit_needed.rods}
-        self.assertEqual(sum(one.count for one in needed.values()), 40)
-        self.assertEqual([size for size, one in needed.items() if one.short], [20])
+        needed = {rod.diameter_mm: rod for rod in answer.kit_needed.rods}
+        self.assertEqual(sum(need.count for need in needed.values()), 40)
+        self.assertEqual([size for size, need in needed.items() if need.short], [20])
         self.assertEqual(needed[20].short, needed[20].count - 4)
-        self.assertEqual({one.diameter_mm for one in answer.kit_needed.substitutes}, {22})
-        self.assertEqual({one.rod_mm for one in answer.sections}, {12, 16, 20, 22})
+        self.assertEqual(
+            {substitute.diameter_mm for substitute in answer.kit_needed.substitutes}, {22}
+        )
+        self.assertEqual({section.rod_mm for section in answer.sections}, {12, 16, 20, 22})
 
     def test_the_nearest_size_that_is_enough(self) -> None:
         answer = set_on(rods=rods(mm20=20, mm16=40, mm18=3, mm10=40))
-        self.assertEqual([one.diameter_mm for one in answer.kit_needed.substitutes], [16])
+        self.assertEqual(
+            [substitute.diameter_mm for substitute in answer.kit_needed.substitutes], [16]
+        )
 
     def test_two_sizes_where_one_is_not_enough(self) -> None:
         answer = set_on(rods=rods(mm20=18, mm16=6, mm25=6))
-        self.assertEqual([one.diameter_mm for one in answer.kit_needed.substitutes], [16, 25])
-        self.assertGreaterEqual(sum(one.count for one in answer.kit_needed.substitutes), 10)
-        for one in answer.kit_needed.substitutes:
-            self.assertLessEqual(one.count, 6)
+        self.assertEqual(
+            [substitute.diameter_mm for substitute in answer.kit_needed.substitutes], [16, 25]
+        )
+        self.assertGreaterEqual(
+            sum(substitute.count for substitute in answer.kit_needed.substitutes), 10
+        )
+        for substitute in answer.kit_needed.substitutes:
+            self.assertLessEqual(substitute.count, 6)
 
     def test_nothing_stands_in_where_all_is_too_little(self) -> None:
         answer = set_on(rods=rods(mm20=4, mm16=6))
         self.assertEqual(answer.kit_needed.substitutes, [])
-        text = next(one.text for one in answer.cautions if one.key == "kit_short")
+        text = next(caution.text for caution in answer.cautions if caution.key == "kit_short")
         self.assertIn("no other size is enough", text)
 
     def test_what_it_does_to_the_curl(self) -> None:
@@ -97,9 +107,9 @@ class SubstituteRodsTest(TestCase):
     def test_never_more_rods_than_there_are(self, wanted: int, smaller: int, larger: int) -> None:
         answer = set_on(rods=rods(mm20=wanted, mm16=smaller, mm25=larger))
         counts = {16.0: smaller, 25.0: larger}
-        for one in answer.kit_needed.substitutes:
-            self.assertLessEqual(one.count, counts[one.diameter_mm])
-        taken = {one.number: one.rod_mm for one in answer.sections}
+        for substitute in answer.kit_needed.substitutes:
+            self.assertLessEqual(substitute.count, counts[substitute.diameter_mm])
+        taken = {section.number: section.rod_mm for section in answer.sections}
         if answer.kit_needed.substitutes or wanted >= 28:
             self.assertLessEqual(sum(mm == 20 for mm in taken.values()), max(wanted, 0))
 
@@ -115,13 +125,13 @@ class SubstituteRodsTest(TestCase):
 class FixesTest(TestCase):
     def test_another_size_for_the_whole_head(self) -> None:
         answer = set_on(rods=rods(mm20=22, mm16=40))
-        fix = next(one for one in answer.fixes if one.key == "other_rods")
+        fix = next(fix for fix in answer.fixes if fix.key == "other_rods")
         self.assertEqual(fix.change, {"goal": {"rod_mm": 16.0}})
         self.assertIn("mm across instead of", fix.effect)
 
     def test_fewer_sections(self) -> None:
         answer = set_on(rods=rods(mm20=22))
-        fix = next(one for one in answer.fixes if one.key == "fewer_sections")
+        fix = next(fix for fix in answer.fixes if fix.key == "fewer_sections")
         self.assertEqual(fix.change, {"goal": {"sections": 22}})
         self.assertLess(fix.hands_on_min, 0)
         mended = set_on(22, rods=rods(mm20=22))
@@ -131,28 +141,28 @@ class FixesTest(TestCase):
 
     def test_not_so_few_that_it_is_another_style(self) -> None:
         answer = set_on(rods=rods(mm20=9))
-        self.assertNotIn("fewer_sections", [one.key for one in answer.fixes])
+        self.assertNotIn("fewer_sections", [fix.key for fix in answer.fixes])
 
     def test_pins_bands_and_clips(self) -> None:
         for kit, word in (({"pins": 10}, "pins"), ({"clips": 1}, "clips")):
             answer = planned(kit=kit)
-            text = next(one.text for one in answer.cautions if one.key == "kit_short")
+            text = next(caution.text for caution in answer.cautions if caution.key == "kit_short")
             self.assertIn(f"{word} are needed", text)
         fewer = planned(kit={"pins": 12}, goal={"sections": 8})
-        fix = next(one for one in fewer.fixes if one.key == "fewer_sections")
+        fix = next(fix for fix in fewer.fixes if fix.key == "fewer_sections")
         self.assertEqual(fix.change["goal"]["sections"], 6)
         banded = planned(kit={"bands": 5}, goal={"style": "banded_stretch"})
         self.assertIn("kit_short", caution_keys(banded))
 
     def test_what_is_elsewhere_is_told(self) -> None:
         answer = planned(kit={"pins": 2, "busy": ["14 pins with Runa until Sat 10:00"]})
-        text = next(one.text for one in answer.cautions if one.key == "kit_short")
+        text = next(caution.text for caution in answer.cautions if caution.key == "kit_short")
         self.assertIn("14 pins with Runa until Sat 10:00", text)
 
     def test_too_much_film_is_answered_by_less_definition(self) -> None:
         changes: dict[str, Any] = {"hair": {"porosity": "high"}}
         answer = planned(goal={"definition": 1}, **changes)
-        fix = next(one for one in answer.fixes if one.caution == "residue_risk")
+        fix = next(fix for fix in answer.fixes if fix.caution == "residue_risk")
         wished = fix.change["goal"]["definition"]
         mended = planned(goal={"definition": wished}, **changes)
         self.assertNotIn("residue_risk", caution_keys(mended))

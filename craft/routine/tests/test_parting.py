@@ -45,7 +45,7 @@ class UsualTest(TestCase):
         answer = planned(goal={"style": "twist_rod_set"})
         self.assertEqual(len(answer.sections), 14)
         self.assertEqual(answer.kit_needed.rods[0].count, 28)
-        lays = [one.lay for one in answer.sections]
+        lays = [section.lay for section in answer.sections]
         counts = {lay: lays.count(lay) for lay in set(lays)}
         self.assertEqual(counts, {"forward": 6, "left": 2, "right": 2, "back": 4})
 
@@ -61,7 +61,7 @@ class UsualTest(TestCase):
         for style in Style:
             hair = {"pattern": "2b"} if style is Style.SCRUNCH_WAVES else {}
             answer = planned(goal={"style": style.value}, hair=hair)
-            keys = [one.key for one in answer.sections]
+            keys = [section.key for section in answer.sections]
             self.assertEqual(len(set(keys)), len(keys), style)
             self.assertGreaterEqual(len(answer.lines), len(keys) - 1, style)
 
@@ -74,7 +74,7 @@ class ChosenTest(TestCase):
                 parting={"scheme": scheme.value},
             )
             self.assertEqual(answer.scheme, scheme)
-            total = sum(one.hairs for one in answer.sections)
+            total = sum(section.hairs for section in answer.sections)
             self.assertAlmostEqual(total, 99_055, delta=60)
 
     def test_numbers_that_cannot_be(self) -> None:
@@ -99,15 +99,15 @@ class ChosenTest(TestCase):
         key = planned(goal={"style": "braid_out"}).sections[0].key
         change = {"op": "lay", "key": key, "lay": "left", "alike": True}
         answer = planned(goal={"style": "braid_out"}, parting={"changes": [change]})
-        lays = [one.lay for one in answer.sections if one.lay in (Lay.LEFT, Lay.RIGHT)]
+        lays = [section.lay for section in answer.sections if section.lay in (Lay.LEFT, Lay.RIGHT)]
         self.assertGreaterEqual(len(lays), 2)
 
     def test_more_hair_in_a_section_takes_more_of_everything(self) -> None:
         # Wide rows need more product and more time: common practice, no source.
         moved = {"op": "move", "key": "0/2", "at": -3.0}
         answer = planned(goal={"style": "flat_twist_out"}, parting={"changes": [moved]})
-        most = max(answer.sections, key=lambda one: one.hairs)
-        least = min(answer.sections, key=lambda one: one.hairs)
+        most = max(answer.sections, key=lambda section: section.hairs)
+        least = min(answer.sections, key=lambda section: section.hairs)
         self.assertGreater(most.hairs, 1.5 * least.hairs)
         self.assertGreater(most.minutes or 0, least.minutes or 0)
         self.assertGreater(most.h_to_dry or 0, least.h_to_dry or 0)
@@ -121,7 +121,7 @@ class ChosenTest(TestCase):
         moved = {"op": "move", "key": "0/3", "at": at, "alike": alike}
         answer = planned(goal={"style": "flat_twist_out"}, parting={"changes": [moved]})
         for role, grams in answer.totals.product_g.items():
-            parts = [one.doses[role] for one in answer.sections if role in one.doses]
+            parts = [section.doses[role] for section in answer.sections if role in section.doses]
             if parts:
                 self.assertAlmostEqual(sum(parts), grams, delta=0.15)
 
@@ -131,17 +131,17 @@ class ChosenTest(TestCase):
         self.assertGreater(spaced.drying.h_to_dry or 0, even.drying.h_to_dry or 0)
 
 
-class ToldTest(TestCase):
+class TextTest(TestCase):
     """What can be asked of a parting is told with the plan."""
 
     def test_what_schemes_take(self) -> None:
-        told = {
+        totals = {
             scheme: planned(goal={"style": "braid_out"}, parting={"scheme": scheme.value})
             for scheme in Scheme
         }
-        own = {scheme for scheme, answer in told.items() if answer.own_number}
+        own = {scheme for scheme, answer in totals.items() if answer.own_number}
         self.assertEqual(own, {Scheme.HALVES, Scheme.FIVE, Scheme.SIX})
-        for scheme, answer in told.items():
+        for scheme, answer in totals.items():
             if answer.middle:
                 again = {"scheme": scheme.value, "part_cm": 2}
                 planned(goal={"style": "braid_out"}, parting=again)
@@ -187,20 +187,20 @@ class OtherWaysTest(TestCase):
 
     def test_what_a_hand_has_parted_is_not_varied(self) -> None:
         moved = {"op": "move", "key": "0/2", "at": -4.0}
-        found = propose(self.request(parting={"changes": [moved]}))
-        self.assertEqual({len(one.plan.sections) for one in found.proposals}, {8})
+        answer = propose(self.request(parting={"changes": [moved]}))
+        self.assertEqual({len(proposal.plan.sections) for proposal in answer.proposals}, {8})
         five = propose(self.request(goal={"style": "braid_out"}, parting={"scheme": "five"}))
-        self.assertEqual({len(one.plan.sections) for one in five.proposals}, {5})
+        self.assertEqual({len(proposal.plan.sections) for proposal in five.proposals}, {5})
 
     def test_stages_by_hand_are_not_varied(self) -> None:
         stages = [{"kind": "cloth", "minutes": 20}, {"kind": "air"}]
-        found = propose(self.request(stages=stages))
-        for one in found.proposals:
-            keys = [step.key for step in one.plan.steps]
+        answer = propose(self.request(stages=stages))
+        for proposal in answer.proposals:
+            keys = [step.key for step in proposal.plan.steps]
             self.assertIn("dry", keys)
-            self.assertEqual((one.change["dry"], one.change["blot"]), ("air", None))
+            self.assertEqual((proposal.change["dry"], proposal.change["blot"]), ("air", None))
 
     def test_looks_that_follow_are_parted_anew(self) -> None:
         moved = {"op": "move", "key": "0/2", "at": -4.0}
-        found = chain(self.request(parting={"changes": [moved]}, stages=[{"kind": "air"}]))
-        self.assertGreater(len(found.links), 1)
+        answer = chain(self.request(parting={"changes": [moved]}, stages=[{"kind": "air"}]))
+        self.assertGreater(len(answer.links), 1)

@@ -6,9 +6,9 @@ from unittest import TestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from craft.complete import complete
 from craft.contract import Hair, parse
 from craft.contract.plan import Flaker, Person, Room, ShelfItem
-from craft.known import known
 from craft.routine.products.clashes import Facts, clashes, fits, wanted_weight
 from craft.routine.products.picking import Shelf, best, clash_rank, pick, ranking, usable_in
 from craft.tests.requests import HAIR
@@ -53,7 +53,7 @@ def shelf_of(
     """A shelf for a usual head."""
     named = [ShelfItem(id=f"b{place:02d}", **item) for place, item in enumerate(items)]
     room = Room()
-    facts = Facts(known(parse(Hair, HAIR)), parse(Person, person or {}), room, room)
+    facts = Facts(complete(parse(Hair, HAIR)), parse(Person, person or {}), room, room)
     return Shelf(named, facts, frozenset(ROLES), flakers)
 
 
@@ -67,14 +67,14 @@ class LawsTest(TestCase):
         for role, item in pick(shelf, ROLES, GRAMS, {}).items():
             if item:
                 self.assertTrue(item.serves(role))
-                found = clashes(shelf.facts, shelf.use(item, role))
-                self.assertIsNot(fits(found), Fits.NO)
+                hits = clashes(shelf.facts, shelf.use(item, role))
+                self.assertIsNot(fits(hits), Fits.NO)
 
     @settings(max_examples=60, deadline=None)
     @given(SHELVES)
     def test_a_role_stays_bare_only_where_no_bottle_may_be_used(self, shelf: Shelf) -> None:
         for role, item in pick(shelf, ROLES, GRAMS, {}).items():
-            usable = [one for one in shelf.serving(role) if usable_in(shelf, one, role)]
+            usable = [bottle for bottle in shelf.serving(role) if usable_in(shelf, bottle, role)]
             self.assertEqual(item is None, not usable)
 
     @settings(max_examples=60, deadline=None)
@@ -114,8 +114,8 @@ class LawsTest(TestCase):
     def test_what_was_chosen_by_hand_stays_unless_it_is_an_allergen(self, shelf: Shelf) -> None:
         for item in shelf.items:
             taken = pick(shelf, ROLES, GRAMS, {item.role: item.id})[item.role]
-            found = clashes(shelf.facts, shelf.use(item, item.role))
-            allergic = any(one.key == "allergen" for one in found)
+            hits = clashes(shelf.facts, shelf.use(item, item.role))
+            allergic = any(clash.key == "allergen" for clash in hits)
             if allergic:
                 self.assertIsNot(taken, item)
             else:
@@ -125,9 +125,9 @@ class LawsTest(TestCase):
 class RankTest(TestCase):
     def first(self, *items: dict[str, Any], role: Role = Role.GEL) -> str:
         given = [{"role": role, "ingredients": "Aqua, PVP"} | item for item in items]
-        found = best(shelf_of(given), role, 12.0, [])
-        assert found is not None
-        return found.id
+        bottle = best(shelf_of(given), role, 12.0, [])
+        assert bottle is not None
+        return bottle.id
 
     def test_what_decides_between_two(self) -> None:
         usual: dict[str, Any] = {"weight": Weight.MEDIUM, "stock_g": 100.0, "unit_g": 2.0}
@@ -154,7 +154,7 @@ class RankTest(TestCase):
         ]
         free = pick(shelf_of(items), ROLES, GRAMS, {})
         apart = pick(shelf_of(items, None, Flaker(first="b00", second="b01")), ROLES, GRAMS, {})
-        chosen = [one[Role.GEL].id for one in (free, apart) if one[Role.GEL]]
+        chosen = [picked[Role.GEL].id for picked in (free, apart) if picked[Role.GEL]]
         self.assertEqual(chosen, ["b01", "b02"])
 
     def test_a_bottle_of_the_role_comes_before_one_that_may_also_serve(self) -> None:
@@ -162,9 +162,9 @@ class RankTest(TestCase):
             {"role": Role.CREAM, "also": [Role.GEL], "stock_g": 20.0},
             {"role": Role.GEL, "stock_g": 400.0},
         ]
-        found = best(shelf_of(items), Role.GEL, 12.0, [])
-        assert found is not None
-        self.assertEqual(found.id, "b01")
+        bottle = best(shelf_of(items), Role.GEL, 12.0, [])
+        assert bottle is not None
+        self.assertEqual(bottle.id, "b01")
 
 
 class WantedWeightTest(TestCase):
@@ -175,7 +175,7 @@ class WantedWeightTest(TestCase):
             "density_per_cm2": float(density),
             "porosity": porosity,
         }
-        order, fired = wanted_weight(known(parse(Hair, hair)))
+        order, fired = wanted_weight(complete(parse(Hair, hair)))
         self.assertEqual(set(order), set(Weight))
         self.assertTrue(fired)
         if diameter < 60:

@@ -185,8 +185,8 @@ class LawsTest(TestCase):
         # Every section once: hair and scalp add up to the head's.
         scalp = sum(section.area_cm2 for section in answer.sections)
         self.assertAlmostEqual(scalp, head.scalp_area(57), delta=1)
-        told = {rule.key for rule in ORDER} | {need.key for need in NEEDS}
-        self.assertFalse(told & set(caution_keys(answer)))
+        keys = {rule.key for rule in ORDER} | {need.key for need in NEEDS}
+        self.assertFalse(keys & set(caution_keys(answer)))
         stopped = planned(**request, person={"stop_signs": ["weeping"]})
         self.assertEqual((stopped.steps, stopped.totals.product_g), ([], {}))
         drying = answer.drying

@@ -36,7 +36,7 @@ class ChoiceTest(TestCase):
 
     def test_the_weight_says_why(self) -> None:
         gel = chosen(Role.GEL, self.WEIGHTS, hair={"diameter_um": 50})
-        reason = next(one for one in gel.reasons if one.rule == "weight_suits")
+        reason = next(reason for reason in gel.reasons if reason.rule == "weight_suits")
         self.assertEqual(reason.trigger, "strand 50 µm")
 
     def test_the_emptier_of_two_alike_is_used_up_first(self) -> None:
@@ -80,7 +80,7 @@ class AvoidanceTest(TestCase):
             gel = chosen(Role.GEL, shelf, person={"avoid": [avoided]})
             with self.subTest(avoided=avoided):
                 self.assertEqual(gel.id, "without")
-                self.assertTrue(any(one.rule == "kept_off" for one in gel.reasons))
+                self.assertTrue(any(reason.rule == "kept_off" for reason in gel.reasons))
 
     def test_no_bottle_left_is_a_caution_and_a_bare_dose(self) -> None:
         answer = planned(

@@ -182,8 +182,8 @@ class TakeDownTest(TestCase):
             self.assertNotIn("wear_overdue", caution_keys(on_time))
             late = planned(now={"style": worn, "worn_days": days + 15})
             self.assertIn("wear_overdue", caution_keys(late))
-            told = next(one for one in late.cautions if one.key == "wear_overdue")
-            self.assertIn("15 more", told.text)
+            short = next(caution for caution in late.cautions if caution.key == "wear_overdue")
+            self.assertIn("15 more", short.text)
 
 
 class KitTest(TestCase):
@@ -209,8 +209,8 @@ class KitTest(TestCase):
         answer = service(Style.TWIST_ROD_SET, kit=kit)
         self.assertIsNone(answer.kit_needed.rods[0].substitute_mm)
         self.assertEqual(answer.kit_needed.substitute_sections, [])
-        told = next(one for one in answer.cautions if one.key == "kit_short")
-        self.assertIn("26 rods of 20 mm", told.text)
+        short = next(caution for caution in answer.cautions if caution.key == "kit_short")
+        self.assertIn("26 rods of 20 mm", short.text)
 
     def test_bands_run_short(self) -> None:
         answer = service(Style.BANDED_TWIST_OUT, kit={"bands": 20})
@@ -247,10 +247,10 @@ class HouseRulesTest(TestCase):
 
 class PersonTest(TestCase):
     def test_elasticity_speaks_of_protein(self) -> None:
-        for found, words in (("overstretched", "may help"), ("stiff", "no protein")):
-            answer = planned(hair={"elasticity": found})
-            told = next(one for one in answer.cautions if one.key == "protein")
-            self.assertIn(words, told.text)
+        for elasticity, words in (("overstretched", "may help"), ("stiff", "no protein")):
+            answer = planned(hair={"elasticity": elasticity})
+            short = next(caution for caution in answer.cautions if caution.key == "protein")
+            self.assertIn(words, short.text)
         self.assertNotIn("protein", caution_keys(planned(hair={"elasticity": "springy"})))
 
     def test_heat_asks_for_protection(self) -> None:
@@ -281,6 +281,6 @@ class WhyTest(TestCase):
 
     def test_the_sum_names_its_parts(self) -> None:
         answer = planned()
-        told = answer.totals.reasons[0].because
+        because = answer.totals.reasons[0].because
         for step in answer.steps:
-            self.assertIn(step.title, told)
+            self.assertIn(step.title, because)

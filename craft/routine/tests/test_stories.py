@@ -21,14 +21,14 @@ def gel(**more: Any) -> dict[str, Any]:
 class StoriesTest(TestCase):
     def tells(self, key: str, words: str, went_wrong: dict[str, Any]) -> PlanAnswer:
         answer = planned(**went_wrong)
-        found = {one.key: one for one in answer.cautions}
-        self.assertIn(key, found)
-        self.assertIn(words, found[key].text)
-        self.assertIsNot(found[key].severity, Severity.STOP)
+        by_key = {caution.key: caution for caution in answer.cautions}
+        self.assertIn(key, by_key)
+        self.assertIn(words, by_key[key].text)
+        self.assertIsNot(by_key[key].severity, Severity.STOP)
         return answer
 
     def silent(self, key: str, **went_well: Any) -> None:
-        self.assertNotIn(key, [one.key for one in planned(**went_well).cautions])
+        self.assertNotIn(key, [caution.key for caution in planned(**went_well).cautions])
 
     def test_opened_before_dry(self) -> None:
         early = {"hair": LONG, "goal": {"sections": 14, "release_after_h": 24}}

@@ -100,9 +100,9 @@ class DryerTest(TestCase):
 
 class ReleaseTest(TestCase):
     def test_as_many_come_out_as_went_in(self) -> None:
-        made = steps(goal={"sections": 10})
-        self.assertEqual(made["release"].sections, made["shape"].sections)
-        self.assertEqual(made["release"].title, "Release, 10")
+        done = steps(goal={"sections": 10})
+        self.assertEqual(done["release"].sections, done["shape"].sections)
+        self.assertEqual(done["release"].title, "Release, 10")
 
     def test_bottom_before_top_ends_first(self) -> None:
         how = steps()["release"].how

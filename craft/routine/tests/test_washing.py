@@ -33,9 +33,9 @@ class CleanseTest(TestCase):
         self.assertEqual((cleanse.title, cleanse.products[0].role), ("Co-wash", Role.CO_WASH))
 
     def test_washing_happens_at_the_basin(self) -> None:
-        made = steps()
+        done = steps()
         for key in ("cleanse", "condition", "rinse"):
-            self.assertEqual(made[key].station, Station.BASIN)
+            self.assertEqual(done[key].station, Station.BASIN)
 
 
 class DetangleTest(TestCase):
@@ -48,9 +48,9 @@ class DetangleTest(TestCase):
         def width(step: Step) -> float:
             return step.hands_on_high / step.hands_on_low
 
-        made = steps()
-        others = [width(step) for key, step in made.items() if key not in ("detangle", "finish")]
-        self.assertGreater(width(made["detangle"]), max(others))
+        done = steps()
+        others = [width(step) for key, step in done.items() if key not in ("detangle", "finish")]
+        self.assertGreater(width(done["detangle"]), max(others))
 
     def test_longer_ago_takes_longer(self) -> None:
         minutes = [
@@ -106,5 +106,5 @@ class BlotTest(TestCase):
     def test_pressing_takes_longer_and_leaves_less_water(self) -> None:
         cloth, pressed = planned(blot="cloth"), planned(blot="pressed")
         self.assertLess(pressed.drying.h_to_dry, cloth.drying.h_to_dry)
-        by_key = [{s.key: s for s in one.steps}["part"] for one in (cloth, pressed)]
+        by_key = [{s.key: s for s in answer.steps}["part"] for answer in (cloth, pressed)]
         self.assertGreater(by_key[1].hands_on_min, by_key[0].hands_on_min)

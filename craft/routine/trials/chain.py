@@ -66,8 +66,8 @@ def chain(request: PlanRequest) -> ChainAnswer:
     """
     style = request.goal.style
     if style not in CHAINS:
-        known = ", ".join(CHAINS)
-        raise CraftError("goal.style", f"No looks follow {style}. They follow: {known}.")
+        names = ", ".join(CHAINS)
+        raise CraftError("goal.style", f"No looks follow {style}. They follow: {names}.")
     first = Look(1, style, "Defined", request.goal.sections)
     links = [link(request, first, request.now)]
     worn = TECHNIQUES[style].leaves if style is Style.FINGER_COILS else OnHead.LOOSE
@@ -76,7 +76,7 @@ def chain(request: PlanRequest) -> ChainAnswer:
         worn = TECHNIQUES[look.style].leaves
     return ChainAnswer(
         links=links,
-        hands_on_min=round(sum(one.hands_on_min for one in links), 1),
+        hands_on_min=round(sum(part.hands_on_min for part in links), 1),
         wash_by_day=WASH_BY_DAY,
     )
 

@@ -20,37 +20,37 @@ def compare(request: CompareRequest) -> CompareAnswer:
 
 def side_by_side(first: PlanAnswer, second: PlanAnswer) -> CompareAnswer:
     """Two plans, step beside step."""
-    one, other = measures(first), measures(second)
-    losses, gains = differences(other, one)
+    before, other = measures(first), measures(second)
+    losses, gains = differences(other, before)
     return CompareAnswer(
         rows=[row(key, first.steps, second.steps) for key in keys(first.steps, second.steps)],
-        first=one,
+        first=before,
         second=other,
-        told=[*losses, *gains],
+        summary=[*losses, *gains],
     )
 
 
 def keys(first: list[Step], second: list[Step]) -> list[str]:
     """Keys of both, in the order of the first, what only the second has put in its place."""
-    order = [one.key for one in first]
+    order = [step.key for step in first]
     for place, step in enumerate(second):
         if step.key in order:
             continue
-        before = next((one.key for one in reversed(second[:place]) if one.key in order), None)
+        before = next((step.key for step in reversed(second[:place]) if step.key in order), None)
         order.insert(order.index(before) + 1 if before else 0, step.key)
     return order
 
 
 def row(key: str, first: list[Step], second: list[Step]) -> CompareRow:
     """One step of both."""
-    one = next((step for step in first if step.key == key), None)
+    before = next((step for step in first if step.key == key), None)
     other = next((step for step in second if step.key == key), None)
     return CompareRow(
         key=key,
-        first=one,
+        first=before,
         second=other,
-        minutes=round(minutes(other) - minutes(one), 1),
-        differs=differs(one, other),
+        minutes=round(minutes(other) - minutes(before), 1),
+        differs=differs(before, other),
     )
 
 
@@ -64,21 +64,21 @@ def signed(gap: float, digits: int) -> str:
     return f"{gap:+.{digits}f}".replace("-", "−")
 
 
-def differs(one: Step | None, other: Step | None) -> list[str]:
+def differs(first: Step | None, other: Step | None) -> list[str]:
     """What is different, in words."""
-    if one is None or other is None:
-        return ["only in the second" if one is None else "only in the first"]
-    told = []
-    gap = minutes(other) - minutes(one)
+    if first is None or other is None:
+        return ["only in the second" if first is None else "only in the first"]
+    words = []
+    gap = minutes(other) - minutes(first)
     if abs(gap) >= LEAST_MIN:
-        told.append(f"{signed(gap, 0)} min")
-    if one.sections != other.sections:
-        told.append(f"{other.sections} instead of {one.sections}")
-    doses = {product.role: product for product in one.products}
+        words.append(f"{signed(gap, 0)} min")
+    if first.sections != other.sections:
+        words.append(f"{other.sections} instead of {first.sections}")
+    doses = {product.role: product for product in first.products}
     for product in other.products:
         before = doses.get(product.role)
         if before and abs(product.grams - before.grams) >= LEAST_G:
-            told.append(f"{product.name} {signed(product.grams - before.grams, 1)} g")
+            words.append(f"{product.name} {signed(product.grams - before.grams, 1)} g")
         if before and before.id != product.id:
-            told.append(f"{product.name} instead of {before.name}")
-    return told
+            words.append(f"{product.name} instead of {before.name}")
+    return words

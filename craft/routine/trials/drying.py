@@ -17,7 +17,7 @@ from craft.routine.drying.forecast import (
     in_one_sitting,
     rounded_up,
     safe_hours,
-    section_bundle,
+    section_cylinder,
     stages_for,
     water_of,
 )
@@ -98,7 +98,7 @@ def more_sections(case: Case, forecast: Forecast) -> Iterator[Trial]:
             "more_sections",
             f"Take {count} {case.technique.noun}s",
             in_sections(case, count),
-            replace(forecast, bundle=section_bundle(case, case.hairs / count)),
+            replace(forecast, cylinder=section_cylinder(case, case.hairs / count)),
             hands_on_min=extra,
             client_min=extra,
         )
@@ -162,7 +162,7 @@ def later(case: Case, forecast: Forecast) -> Iterator[Trial]:
         return
     step = SET_RELEASE_STEP_H if case.technique.released else RELEASE_STEP_H
     run = forecast
-    safe_h = safe_hours(run.bundle, run.water, run.stages, run.factor, run.spread)
+    safe_h = safe_hours(run.cylinder, run.water, run.stages, run.factor, run.spread)
     if safe_h is None:
         return
     release_h = run.release_h + rounded_up(max(0.0, safe_h - run.release_h), step)

@@ -26,13 +26,13 @@ def measures(answer: PlanAnswer) -> Measures:
 
 @dataclass(frozen=True)
 class Trait:
-    """A number with its better direction and how a difference is told.
+    """A number with its better direction and how a difference is words.
 
     Args:
         value: of a routine
         more_is_better: or less
         least: a smaller difference is not worth a word
-        told: of a difference, always positive; first if this routine is worse, then if better
+        words: of a difference, always positive; first if this routine is worse, then if better
     """
 
     value: Callable[[Measures], float]
@@ -75,12 +75,12 @@ TRAITS: tuple[Trait, ...] = (
 )
 
 
-def differences(one: Measures, other: Measures) -> tuple[list[str], list[str]]:
+def differences(first: Measures, other: Measures) -> tuple[list[str], list[str]]:
     """What a routine gives up against another, and what it gains, in words."""
     losses: list[str] = []
     gains: list[str] = []
     for trait in TRAITS:
-        gap = trait.value(one) - trait.value(other)
+        gap = trait.value(first) - trait.value(other)
         if abs(gap) < trait.least:
             continue
         better = (gap > 0) is trait.more_is_better
@@ -90,16 +90,16 @@ def differences(one: Measures, other: Measures) -> tuple[list[str], list[str]]:
     return losses, gains
 
 
-def dominates(one: Measures, other: Measures) -> bool:
+def dominates(first: Measures, other: Measures) -> bool:
     """Whether a routine is nowhere worse and somewhere better by what is worth a word."""
-    losses, gains = differences(one, other)
+    losses, gains = differences(first, other)
     return bool(gains) and not losses
 
 
-def front(found: Sequence[Measures]) -> list[int]:
+def front(candidates: Sequence[Measures]) -> list[int]:
     """Places of the routines that no other beats."""
     return [
         place
-        for place, one in enumerate(found)
-        if not any(dominates(other, one) for other in found)
+        for place, candidate in enumerate(candidates)
+        if not any(dominates(other, candidate) for other in candidates)
     ]

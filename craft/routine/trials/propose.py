@@ -124,15 +124,15 @@ def propose(request: PlanRequest) -> ProposeAnswer:
         CraftError: as planning raises it
     """
     plan(request)
-    found = tried(request)
-    fitting = [one for one in found if one.fits]
-    pool = fitting or found
-    best = [pool[place] for place in front([one.measures for one in pool])]
+    candidates = tried(request)
+    fitting = [proposal for proposal in candidates if proposal.fits]
+    pool = fitting or candidates
+    best = [pool[place] for place in front([proposal.measures for proposal in pool])]
     chosen: list[tuple[str, str, Candidate]] = []
     for key, title, rank in AIMS:
         if len(chosen) == PROPOSALS_MOST or not best:
             break
-        top = min(best, key=lambda one: rank(one.measures))
+        top = min(best, key=lambda proposal: rank(proposal.measures))
         if all(differs(top, other) for _, _, other in chosen):
             chosen.append((key, title, top))
     return ProposeAnswer(
@@ -140,35 +140,37 @@ def propose(request: PlanRequest) -> ProposeAnswer:
             Proposal(
                 key=key,
                 title=title,
-                change=dict(one.change),
-                measures=one.measures,
-                fits=one.fits,
-                gives_up=gives_up(one, [other for _, _, other in chosen if other is not one]),
-                plan=one.answer,
+                change=dict(proposal.change),
+                measures=proposal.measures,
+                fits=proposal.fits,
+                gives_up=gives_up(
+                    proposal, [other for _, _, other in chosen if other is not proposal]
+                ),
+                plan=proposal.answer,
             )
-            for key, title, one in chosen
+            for key, title, proposal in chosen
         ],
         relax=[] if fitting else relax(request),
-        tried=len(found),
+        tried=len(candidates),
     )
 
 
-def differs(one: Candidate, other: Candidate) -> bool:
+def differs(proposal: Candidate, other: Candidate) -> bool:
     """Whether two routines differ by something worth a word."""
-    losses, gains = differences(one.measures, other.measures)
+    losses, gains = differences(proposal.measures, other.measures)
     return bool(losses or gains)
 
 
-def gives_up(one: Candidate, others: Sequence[Candidate]) -> list[str]:
+def gives_up(proposal: Candidate, others: Sequence[Candidate]) -> list[str]:
     """What the other proposals do better; of each trait the largest difference only."""
     best: dict[str, tuple[float, str]] = {}
     for other in others:
         for trait in TRAITS:
-            gap = trait.value(one.measures) - trait.value(other.measures)
+            gap = trait.value(proposal.measures) - trait.value(other.measures)
             worse = abs(gap) >= trait.least and (gap > 0) is not trait.more_is_better
             if worse and abs(gap) > best.get(trait.worse, (0.0, ""))[0]:
                 best[trait.worse] = (abs(gap), trait.worse.format(abs(gap)))
-    return [told for _, told in best.values()]
+    return [text for _, text in best.values()]
 
 
 def relax(request: PlanRequest) -> list[Relax]:
@@ -176,7 +178,7 @@ def relax(request: PlanRequest) -> list[Relax]:
     offers = relax_limits(request)
     if request.goal.max_heat is Heat.NONE:
         warm = patched(request, {"goal": {"max_heat": Heat.LOW.value}})
-        if any(one.fits for one in tried(warm)):
+        if any(proposal.fits for proposal in tried(warm)):
             offers.append(
                 Relax(
                     wish="max_heat",
@@ -193,19 +195,19 @@ def relax_limits(request: PlanRequest) -> list[Relax]:
     """More time today, a later release, or both, for the routine that needs least of them."""
     limit, release = request.goal.time_limit_min, request.goal.release_after_h
     free = patched(request, {"goal": {"time_limit_min": None, "release_after_h": None}})
-    dry = [one for one in tried(free) if one.fits]
+    dry = [proposal for proposal in tried(free) if proposal.fits]
     if not dry:
         return []
 
-    def over(one: Candidate) -> tuple[float, float]:
+    def over(proposal: Candidate) -> tuple[float, float]:
         """Minutes too long today, hours too late."""
-        late = one.measures.release_after_h
+        late = proposal.measures.release_after_h
         return (
-            0.0 if limit is None else max(0.0, one.measures.today_min - limit),
+            0.0 if limit is None else max(0.0, proposal.measures.today_min - limit),
             0.0 if release is None else max(0.0, late - release),
         )
 
-    more, later = min((over(one) for one in dry), key=sum)
+    more, later = min((over(proposal) for proposal in dry), key=sum)
     offers = []
     if more:
         more = math.ceil(more / MINUTES_STEP) * MINUTES_STEP

@@ -5,7 +5,7 @@ from dataclasses import replace
 
 from craft import doses, sets
 from craft.routine.case import Case
-from craft.routine.drying.forecast import Forecast, section_bundle
+from craft.routine.drying.forecast import Forecast, section_cylinder
 from craft.routine.kit.curls import rod_curl
 from craft.routine.kit.pieces import bands_for, counted, other_sizes, rod_mm, rods_needed, short
 from craft.routine.products.dosing import film_left_on, name_of, others
@@ -90,7 +90,7 @@ def fewer_sections(case: Case, forecast: Forecast) -> Iterator[Trial]:
         "fewer_sections",
         f"Take {count} {case.technique.noun}s",
         in_sections(case, count),
-        replace(forecast, bundle=section_bundle(case, case.hairs / count)),
+        replace(forecast, cylinder=section_cylinder(case, case.hairs / count)),
         hands_on_min=extra,
         client_min=extra,
         effect="thicker sections: looser, less defined, slower to dry",

@@ -49,7 +49,7 @@ class Trial:
     def safe(self) -> bool:
         """Whether the release can be promised with it."""
         run = self.forecast
-        hours = safe_hours(run.bundle, run.water, run.stages, run.factor, run.spread)
+        hours = safe_hours(run.cylinder, run.water, run.stages, run.factor, run.spread)
         return hours is not None and hours <= run.release_h
 
     def fix(self, caution: str) -> Fix:

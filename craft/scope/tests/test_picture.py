@@ -43,10 +43,10 @@ class LightTest(TestCase):
 
     def test_the_ground_follows_uneven_light_and_not_strands(self) -> None:
         lit = with_strands(70) * np.linspace(0.6, 1.2, SIDE)[:, None]
-        found = ground(lit.astype(np.float32), UM)
+        result = ground(lit.astype(np.float32), UM)
         wanted = 180 * np.linspace(0.6, 1.2, SIDE)[:, None] * np.ones((1, SIDE))
         inner = (slice(40, -40), slice(40, -40))
-        self.assertLess(np.abs(found[inner] / wanted[inner] - 1).mean(), 0.06)
+        self.assertLess(np.abs(result[inner] / wanted[inner] - 1).mean(), 0.06)
 
     @settings(max_examples=12, deadline=None)
     @given(st.floats(0.5, 1.35))
@@ -68,8 +68,8 @@ class SharpnessTest(TestCase):
             wave = (np.arange(SIDE) // 25 % 2).astype(float)
             step = ndimage.gaussian_filter(wave, pixels)
             share = np.tile(step, (SIDE, 1)).astype(np.float32)
-            found = blur_um(Darkness(share, 1.0, 1.0, UM))
-            self.assertAlmostEqual(found / UM, pixels, delta=0.15 * pixels + 0.25)
+            result = blur_um(Darkness(share, 1.0, 1.0, UM))
+            self.assertAlmostEqual(result / UM, pixels, delta=0.15 * pixels + 0.25)
 
     def test_specks_are_told_from_strands(self) -> None:
         strands = darkness(with_strands(70), UM)
@@ -82,8 +82,8 @@ class SharpnessTest(TestCase):
 class WidthTest(TestCase):
     def test_bars_of_known_width(self) -> None:
         for width in (50, 70, 90, 110):
-            found = strand_width(darkness(with_strands(width), UM))
-            self.assertAlmostEqual(found, width, delta=9)
+            result = strand_width(darkness(with_strands(width), UM))
+            self.assertAlmostEqual(result, width, delta=9)
 
     def test_no_strand_no_width(self) -> None:
         self.assertIsNone(strand_width(Darkness(np.zeros((80, 80), np.float32), 1.0, 1.0, UM)))

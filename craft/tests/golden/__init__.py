@@ -95,7 +95,7 @@ def outline(answer: PlanAnswer) -> dict[str, Any]:
             "totals": {"reasons"},
             "finished": {"reasons"},
             "kit_needed": {"reasons"},
-            "made_reasons": True,
+            "set_reasons": True,
             "steps": {"__all__": {"reasons": True, "products": {"__all__": {"reasons"}}}},
         },
     )

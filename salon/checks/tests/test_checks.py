@@ -94,7 +94,7 @@ class CountingTest(SimpleTestCase):
 class BenchTest(SimpleTestCase):
     def test_the_median_does_not_mind_one_slow_run(self) -> None:
         clock = iter(
-            one for pair in ((n, n + (9 if n == 3 else 1)) for n in range(15)) for one in pair
+            number for pair in ((n, n + (9 if n == 3 else 1)) for n in range(15)) for number in pair
         )
         with patch.object(bench.time, "perf_counter", lambda: next(clock)):
             self.assertEqual(bench.median_ms(lambda: None), 1000)

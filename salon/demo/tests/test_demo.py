@@ -89,35 +89,37 @@ class DemoSalonTest(TestCase):
 
     def test_the_labels_cover_the_families(self) -> None:
         self.assertGreaterEqual(len(BOTTLES), 40)
-        found = {one for b in BOTTLES for one in read_label(b["ingredients"]).families}
-        missing = set(IngredientFamily) - found - RARE
+        results = {family for b in BOTTLES for family in read_label(b["ingredients"]).families}
+        missing = set(IngredientFamily) - results - RARE
         self.assertEqual(missing, set())
 
     def test_rods_run_short_on_one_day_to_come(self) -> None:
         short = [
             plan
             for plan in Plan.objects.filter(planned_start__isnull=False)
-            if any(one["key"] == "kit_short" for one in plan.answer["cautions"])
+            if any(caution["key"] == "kit_short" for caution in plan.answer["cautions"])
         ]
         (plan,) = short
         self.assertGreater(plan.planned_start, timezone.now())
         self.assertEqual(plan.answer["kit_needed"]["substitutes"][0]["diameter_mm"], 16)
-        told = next(one for one in plan.answer["cautions"] if one["key"] == "kit_short")
-        self.assertIn("with Linnea Oskar until", told["text"])
+        short = next(
+            caution for caution in plan.answer["cautions"] if caution["key"] == "kit_short"
+        )
+        self.assertIn("with Linnea Oskar until", short["text"])
 
     def test_a_pump_wears_and_a_pair_flakes(self) -> None:
         worn = Product.objects.get(name=WORN_PUMP)
-        found = drift_of(worn)
-        assert found is not None
-        self.assertTrue(found.drifted)
+        drift = drift_of(worn)
+        assert drift is not None
+        self.assertTrue(drift.drifted)
         self.assertEqual(len(flakers()), 2)
 
     def test_something_spoils_and_something_runs_out(self) -> None:
         products = list(Product.objects.all())
         ahead = outlooks(products)
         today = timezone.localdate()
-        lives = [life for one in products if (life := life_of(one))]
-        self.assertTrue(any(one.days_left(today) < 0 for one in lives))
-        self.assertTrue(any(0 <= one.days_left(today) < 4 for one in lives))
-        self.assertTrue(any(one.order_now for one in ahead.values()))
-        self.assertTrue(any(one.low for one in ahead.values()))
+        lives = [life for product in products if (life := life_of(product))]
+        self.assertTrue(any(life.days_left(today) < 0 for life in lives))
+        self.assertTrue(any(0 <= life.days_left(today) < 4 for life in lives))
+        self.assertTrue(any(outlook.order_now for outlook in ahead.values()))
+        self.assertTrue(any(outlook.low for outlook in ahead.values()))

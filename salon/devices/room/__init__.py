@@ -100,10 +100,13 @@ def judge(readings: Sequence[AirReading] | None, now: datetime) -> RoomAir:
         return RoomAir(Trust.SILENT, at=readings[-1].at if readings else None)
     last = readings[-1]
     tail = readings[-STUCK_AFTER:]
-    if len(tail) == STUCK_AFTER and len({(one.temp_c, one.rh) for one in tail}) == 1:
+    if len(tail) == STUCK_AFTER and len({(reading.temp_c, reading.rh) for reading in tail}) == 1:
         return RoomAir(Trust.STUCK, at=last.at)
-    fresh = [one for one in readings if last.at - one.at <= SMOOTHED]
-    temp_c, rh = median(one.temp_c for one in fresh), median(one.rh for one in fresh)
+    fresh = [reading for reading in readings if last.at - reading.at <= SMOOTHED]
+    temp_c, rh = (
+        median(reading.temp_c for reading in fresh),
+        median(reading.rh for reading in fresh),
+    )
     if not (TEMP_C[0] <= temp_c <= TEMP_C[1] and RH[0] <= rh <= RH[1]):
         return RoomAir(Trust.ODD, at=last.at)
     return RoomAir(Trust.GOOD, round(temp_c, 1), round(rh, 3), last.at)

@@ -48,13 +48,13 @@ class SimulatedSensor:
             return None
         minute = int(begin.timestamp() // 60 + 1)
         last = int(timezone.now().timestamp() // 60)
-        found = []
+        readings = []
         for tick in range(minute, last + 1):
             at = datetime.fromtimestamp(tick * 60, UTC)
-            one = self.at(at, state)
-            if one is not None:
-                found.append(one)
-        return found
+            noted = self.at(at, state)
+            if noted is not None:
+                readings.append(noted)
+        return readings
 
     def at(self, at: datetime, state: RoomStandIn) -> AirReading | None:
         """One reading, as what was done to the sensor lets it through."""

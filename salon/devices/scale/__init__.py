@@ -89,6 +89,6 @@ def scale() -> Scale:
     if kind == "none":
         raise NoScale(NO_SCALE)
     if kind not in KINDS:
-        known = ", ".join(["none", *KINDS])
-        raise NoScale(f"There is no scale called {kind}. Set GAUFFER_SCALE to one of: {known}.")
+        names = ", ".join(["none", *KINDS])
+        raise NoScale(f"There is no scale called {kind}. Set GAUFFER_SCALE to one of: {names}.")
     return KINDS[kind](rest)

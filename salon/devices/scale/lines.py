@@ -59,10 +59,10 @@ def read_line(line: str) -> Weight:
     """One printed line as a reading."""
     if OVERLOAD.search(line):
         return Weight(None, State.OVERLOAD)
-    found = NUMBER.search(line)
-    if not found:
+    amount = NUMBER.search(line)
+    if not amount:
         return Weight(None, State.LOST)
-    sign, digits, unit = found.groups()
+    sign, digits, unit = amount.groups()
     grams = float(digits) * (1000 if (unit or "g").lower() == "kg" else 1)
     state = State.MOVING if MOVING.search(line) else State.STEADY
     return Weight(-grams if sign == "-" else grams, state)

@@ -87,6 +87,6 @@ def scope() -> Scope:
     """
     kind, _, rest = settings.GAUFFER_SCOPE.partition(":")
     if kind not in KINDS:
-        known = ", ".join(KINDS)
-        raise NoPicture(f"There is no scope called {kind}. Set GAUFFER_SCOPE to one of: {known}.")
+        names = ", ".join(KINDS)
+        raise NoPicture(f"There is no scope called {kind}. Set GAUFFER_SCOPE to one of: {names}.")
     return KINDS[kind](rest)

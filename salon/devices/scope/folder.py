@@ -28,10 +28,10 @@ class FolderScope:
         """
         if not self.path.is_dir():
             raise NoPicture(f"The scope's folder {self.path.name} cannot be found.")
-        pictures = [one for one in self.path.iterdir() if one.suffix.lower() in ENDINGS]
+        pictures = [file for file in self.path.iterdir() if file.suffix.lower() in ENDINGS]
         if not pictures:
             raise NoPicture("No new picture in the scope's folder. Take one, then try again.")
-        newest = max(pictures, key=lambda one: one.stat().st_mtime)
+        newest = max(pictures, key=lambda picture: picture.stat().st_mtime)
         shot = Shot(newest.read_bytes(), self.um_per_px())
         taken = self.path / "taken"
         taken.mkdir(exist_ok=True)

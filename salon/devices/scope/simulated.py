@@ -107,8 +107,8 @@ def render(
     image += chance.normal(0, 0.012, image.shape)
     return Rendered(
         np.clip(image * 255, 0, 255).astype(np.uint8),
-        [(one.x, one.y) for one in strands],
-        float(np.mean([one.width for one in strands]) * UM_PER_PX) if strands else 0.0,
+        [(strand.x, strand.y) for strand in strands],
+        float(np.mean([strand.width for strand in strands]) * UM_PER_PX) if strands else 0.0,
     )
 
 
@@ -181,10 +181,10 @@ def paint(strands: list[Strand]) -> NDArray[np.float64]:
         width = strand.width * OVERSAMPLING
         for i in range(len(course) - 2, -1, -1):
             up = i / (len(course) - 1)
-            seen = 255 * min(1.0, max(0.0, 1.15 - 1.15 * up**1.5))
+            grey = 255 * min(1.0, max(0.0, 1.15 - 1.15 * up**1.5))
             soft = smooth_step((up - 0.2) / 0.5)
             start, end = course[i], course[i + 1]
-            for pen, strength in zip(pens, (seen * (1 - soft), seen * soft), strict=True):
+            for pen, strength in zip(pens, (grey * (1 - soft), grey * soft), strict=True):
                 if strength >= FAINTEST:
                     pen.line([*start, *end], fill=int(strength), width=round(width))
                     pen.ellipse([*(start - width / 2), *(start + width / 2)], fill=int(strength))

@@ -31,8 +31,8 @@ def said(*pairs: tuple[float, float], every_min: float = 1) -> list[AirReading]:
 
 class JudgeTest(SimpleTestCase):
     def test_the_median_of_the_last_minutes(self) -> None:
-        found = judge(said((22, 0.5), (22.2, 0.52), (30, 0.51)), NOON)
-        self.assertEqual((found.trust, found.temp_c, found.rh), (Trust.GOOD, 22.2, 0.51))
+        result = judge(said((22, 0.5), (22.2, 0.52), (30, 0.51)), NOON)
+        self.assertEqual((result.trust, result.temp_c, result.rh), (Trust.GOOD, 22.2, 0.51))
 
     def test_a_sensor_that_says_nothing(self) -> None:
         readings = said((22, 0.5), (22.1, 0.5))
@@ -55,19 +55,19 @@ class JudgeTest(SimpleTestCase):
 class StandInsTest(SimpleTestCase):
     def test_the_room_has_noise_gaps_and_a_day(self) -> None:
         day = [reading(NOON + timedelta(minutes=minute)) for minute in range(24 * 60)]
-        kept = [one for one in day if one]
+        kept = [hour for hour in day if hour]
         self.assertTrue(0.02 < 1 - len(kept) / len(day) < 0.12)
-        temps = [one.temp_c for one in kept]
+        temps = [hour.temp_c for hour in kept]
         self.assertTrue(20 < min(temps) < max(temps) < 25.5)
-        self.assertGreater(len({one.rh for one in kept}), 60)
+        self.assertGreater(len({hour.rh for hour in kept}), 60)
         self.assertEqual(reading(NOON), reading(NOON))
 
     def test_the_harbour_town_has_seasons_and_physical_air(self) -> None:
         year = [outside(NOON + timedelta(days=day)) for day in range(365)]
-        july = [one.temp_c for one in year if one.at.month == 7]
-        january = [one.temp_c for one in year if one.at.month == 1]
+        july = [hour.temp_c for hour in year if hour.at.month == 7]
+        january = [hour.temp_c for hour in year if hour.at.month == 1]
         self.assertGreater(sum(july) / len(july), sum(january) / len(january) + 8)
-        self.assertTrue(all(0.2 < one.rh <= 1 for one in year))
+        self.assertTrue(all(0.2 < hour.rh <= 1 for hour in year))
         night, noon = outside(NOON - timedelta(hours=8)), outside(NOON)
         self.assertLess(night.temp_c, noon.temp_c)
         self.assertGreater(night.rh, noon.rh)
@@ -102,15 +102,15 @@ class AmbientTest(ApiTest):
 
     def test_a_plan_of_another_day_takes_the_usual_air(self) -> None:
         start = timezone.now() + timedelta(days=2)
-        found = ambient(the_house(), start)
-        self.assertEqual(found.room["by"], "house")
-        self.assertIsNotNone(found.home)
+        result = ambient(the_house(), start)
+        self.assertEqual(result.room["by"], "house")
+        self.assertIsNotNone(result.home)
 
     def test_a_sensor_that_cannot_be_trusted_gives_way_to_the_house(self) -> None:
         for mode in (RoomStandIn.STUCK, RoomStandIn.SILENT, RoomStandIn.LOST):
-            told = self.post("/api/air/stand-in/", {"mode": mode}).json()
-            self.assertEqual(told["room"]["trust"], mode)
-            self.assertEqual(told["used"]["by"], "house")
+            body = self.post("/api/air/stand-in/", {"mode": mode}).json()
+            self.assertEqual(body["room"]["trust"], mode)
+            self.assertEqual(body["used"]["by"], "house")
             self.assertEqual(self.draft()["room"]["by"], "house")
         self.assertEqual(
             self.post("/api/air/stand-in/", {"mode": "good"}).json()["room"]["trust"], "good"
@@ -123,12 +123,12 @@ class AmbientTest(ApiTest):
         self.assertEqual(request["journey_min"], 5)
 
     def test_the_air_as_it_is_shown(self) -> None:
-        told = self.client.get("/api/air/").json()
-        self.assertEqual(len(told["ahead"]), 24)
-        self.assertTrue(told["room"]["readings"])
+        body = self.client.get("/api/air/").json()
+        self.assertEqual(len(body["ahead"]), 24)
+        self.assertTrue(body["room"]["readings"])
         self.assertAlmostEqual(
-            told["room"]["dew_point_c"],
-            air.dew_point(told["room"]["temp_c"], told["room"]["rh"]),
+            body["room"]["dew_point_c"],
+            air.dew_point(body["room"]["temp_c"], body["room"]["rh"]),
             delta=0.06,
         )
 
@@ -138,8 +138,8 @@ class AmbientTest(ApiTest):
 
     @override_settings(GAUFFER_ROOM="none", GAUFFER_WEATHER="none")
     def test_without_sensor_and_forecast(self) -> None:
-        told = self.client.get("/api/air/").json()
-        self.assertEqual((told["room"]["trust"], told["home"], told["ahead"]), ("none", None, []))
+        body = self.client.get("/api/air/").json()
+        self.assertEqual((body["room"]["trust"], body["home"], body["ahead"]), ("none", None, []))
         self.assertEqual(self.draft()["home"], None)
         answer = self.post("/api/air/stand-in/", {"mode": "lost"})
         self.assertRefused(answer, "room", "no room sensor")

@@ -35,10 +35,10 @@ def bowl(load: float, before: float = 0.0, **more: object) -> ScaleBowl:
     return ScaleBowl(pk=1, load_g=load, before_g=before, changed_at=NOW, **more)
 
 
-def shown(one: ScaleBowl, after_s: float) -> float:
-    found = reading(one, NOW + timedelta(seconds=after_s)).grams
-    assert found is not None
-    return found
+def shown(device: ScaleBowl, after_s: float) -> float:
+    grams = reading(device, NOW + timedelta(seconds=after_s)).grams
+    assert grams is not None
+    return grams
 
 
 class SimulatedTest(SimpleTestCase):
@@ -77,15 +77,15 @@ class SimulatedTest(SimpleTestCase):
 
 class PouringTest(TestCase):
     def test_tare_then_a_dose(self) -> None:
-        one = SimulatedScale()
-        one.pour(112)
+        device = SimulatedScale()
+        device.pour(112)
         ScaleBowl.objects.update(changed_at=timezone.now() - timedelta(seconds=10))
-        one.tare()
-        self.assertAlmostEqual(one.read().grams or 0, 0, delta=0.3)
-        one.pour(6.5)
+        device.tare()
+        self.assertAlmostEqual(device.read().grams or 0, 0, delta=0.3)
+        device.pour(6.5)
         ScaleBowl.objects.update(changed_at=timezone.now() - timedelta(seconds=10))
-        self.assertAlmostEqual(one.read().grams or 0, 6.5, delta=0.4)
-        one.empty()
+        self.assertAlmostEqual(device.read().grams or 0, 6.5, delta=0.4)
+        device.empty()
         self.assertEqual(ScaleBowl.now().load_g, 0)
 
     def test_looking_at_it_keeps_nothing(self) -> None:
@@ -93,15 +93,15 @@ class PouringTest(TestCase):
         self.assertFalse(ScaleBowl.objects.exists())
 
     def test_no_tare_without_a_reading(self) -> None:
-        one = SimulatedScale()
-        one.plug(into=False)
+        device = SimulatedScale()
+        device.plug(into=False)
         with self.assertRaisesRegex(NoScale, "does not answer"):
-            one.tare()
-        one.plug(into=True)
-        one.pour(CAPACITY_G + 80)
+            device.tare()
+        device.plug(into=True)
+        device.pour(CAPACITY_G + 80)
         ScaleBowl.objects.update(changed_at=timezone.now() - timedelta(seconds=10))
         with self.assertRaisesRegex(NoScale, "Too heavy"):
-            one.tare()
+            device.tare()
 
 
 class LinesTest(TestCase):
@@ -123,15 +123,15 @@ class LinesTest(TestCase):
         )
         for line, grams, state in cases:
             with self.subTest(line=line):
-                found = read_line(line)
-                self.assertEqual((found.grams, found.state), (grams, state))
+                answer = read_line(line)
+                self.assertEqual((answer.grams, answer.state), (grams, state))
 
     def test_the_last_line_counts_and_the_tare_is_taken_off(self) -> None:
         self.path.write_text("1.0 g\n250.0 g\n")
         with override_settings(GAUFFER_SCALE=f"lines:{self.path}"):
-            one = scale()
-            self.assertEqual((one.simulated, one.read().grams), (False, 250))
-            one.tare()
+            device = scale()
+            self.assertEqual((device.simulated, device.read().grams), (False, 250))
+            device.tare()
             self.path.write_text("250.0 g\n262.4 g\n")
             self.assertEqual(scale().read().grams, 12.4)
 
@@ -147,15 +147,15 @@ class LinesTest(TestCase):
 
 class ScaleApiTest(ApiTest):
     def pour(self, **body: object) -> dict[str, object]:
-        found: dict[str, object] = self.post("/api/scale/stand-in/", body).json()
-        return found
+        answer: dict[str, object] = self.post("/api/scale/stand-in/", body).json()
+        return answer
 
     def test_what_lies_on_it(self) -> None:
         self.pour(grams=20)
         ScaleBowl.objects.update(changed_at=timezone.now() - timedelta(seconds=10))
-        found = self.client.get("/api/scale/").json()
-        self.assertAlmostEqual(found["grams"], 20, delta=0.5)
-        self.assertEqual((found["state"], found["simulated"]), ("steady", True))
+        answer = self.client.get("/api/scale/").json()
+        self.assertAlmostEqual(answer["grams"], 20, delta=0.5)
+        self.assertEqual((answer["state"], answer["simulated"]), ("steady", True))
         self.assertEqual(self.pour(plugged_in=False)["state"], "lost")
         self.assertRefused(self.post("/api/scale/tare/", {}), "scale", "does not answer")
         self.pour(plugged_in=True, empty=True)

@@ -39,24 +39,24 @@ class CountingTest(SimpleTestCase):
         errors, widths = [], []
         for seed in range(FIELDS):
             per_cm2, diameter = chance.uniform(90, 300), chance.uniform(45, 95)
-            made = render(500_000 + seed, per_cm2, diameter)
-            found = read_field(made.grey, UM_PER_PX)
-            truth = counted_truth(made.roots)
-            errors.append(abs(len(found.roots) - truth) / truth)
-            widths.append(abs(found.diameter_um / made.diameter_um - 1))
+            picture = render(500_000 + seed, per_cm2, diameter)
+            result = read_field(picture.grey, UM_PER_PX)
+            truth = counted_truth(picture.roots)
+            errors.append(abs(len(result.roots) - truth) / truth)
+            widths.append(abs(result.diameter_um / picture.diameter_um - 1))
         self.assertLess(float(np.median(errors)), MEDIAN_COUNT_ERROR)
         self.assertLess(float(np.median(widths)), MEDIAN_WIDTH_ERROR)
 
     def test_the_same_picture_gives_the_same_count(self) -> None:
-        made = render(3, 180, 70)
-        self.assertEqual(read_field(made.grey, UM_PER_PX), read_field(made.grey, UM_PER_PX))
+        picture = render(3, 180, 70)
+        self.assertEqual(read_field(picture.grey, UM_PER_PX), read_field(picture.grey, UM_PER_PX))
 
     def test_the_frame_is_what_was_counted(self) -> None:
-        found = read_field(render(4, 180, 70).grey, UM_PER_PX)
+        result = read_field(render(4, 180, 70).grey, UM_PER_PX)
         side_cm = (SIDE_PX * UM_PER_PX - 2 * MARGIN_UM) * 1e-4
-        self.assertAlmostEqual(found.area_cm2, side_cm**2)
-        left, top, right, bottom = found.frame
-        for x, y in found.roots:
+        self.assertAlmostEqual(result.area_cm2, side_cm**2)
+        left, top, right, bottom = result.frame
+        for x, y in result.roots:
             self.assertTrue(left <= x <= right and top <= y <= bottom)
 
 
@@ -92,9 +92,9 @@ class UnreadableTest(SimpleTestCase):
         self.refused(render(1, 180, 70).grey[:100, :100], "less than 1.5 mm")
 
     def test_moderately_uneven_light_is_followed(self) -> None:
-        made = render(12, 180, 70, slope=0.5)
-        found, truth = len(read_field(made.grey, UM_PER_PX).roots), counted_truth(made.roots)
-        self.assertLess(abs(found - truth) / truth, 0.2)
+        picture = render(12, 180, 70, slope=0.5)
+        result, truth = len(read_field(picture.grey, UM_PER_PX).roots), counted_truth(picture.roots)
+        self.assertLess(abs(result - truth) / truth, 0.2)
 
 
 class FolderScopeTest(SimpleTestCase):
@@ -148,39 +148,41 @@ class ScopeApiTest(ApiTest):
         )
 
     def test_a_picture_is_counted_and_shown(self) -> None:
-        made = self.take()
-        self.assertTrue(made["density"]["low"] < made["density"]["value"] < made["density"]["high"])
-        image = self.client.get(f"/api/scope/{made['id']}/image/")
+        picture = self.take()
+        self.assertTrue(
+            picture["density"]["low"] < picture["density"]["value"] < picture["density"]["high"]
+        )
+        image = self.client.get(f"/api/scope/{picture['id']}/image/")
         self.assertEqual(image["Content-Type"], "image/png")
         size = Image.open(io.BytesIO(b"".join(image.streaming_content))).size
-        self.assertEqual(size, (made["width_px"], made["height_px"]))
+        self.assertEqual(size, (picture["width_px"], picture["height_px"]))
         listed = self.client.get(f"/api/heads/{self.head.pk}/scope/").json()
         self.assertEqual(listed["name"], "simulated scope")
         self.assertEqual(len(listed["pictures"]), 1)
 
     def test_the_count_is_corrected_by_taps(self) -> None:
-        made = self.take()
-        path = f"/api/scope/{made['id']}/"
-        body = {"roots": [*made["roots"][1:], [400, 400], [410, 300]]}
+        picture = self.take()
+        path = f"/api/scope/{picture['id']}/"
+        body = {"roots": [*picture["roots"][1:], [400, 400], [410, 300]]}
         fixed = self.client.patch(path, body, content_type="application/json").json()
-        self.assertEqual(len(fixed["roots"]), len(made["roots"]) + 1)
+        self.assertEqual(len(fixed["roots"]), len(picture["roots"]) + 1)
         self.assertTrue(fixed["by_hand"])
-        self.assertGreater(fixed["density"]["value"], made["density"]["value"])
+        self.assertGreater(fixed["density"]["value"], picture["density"]["value"])
         outside = self.client.patch(path, {"roots": [[1, 1]]}, content_type="application/json")
         self.assertRefused(outside, "roots.0", "inside the frame")
-        self.assertEqual(len(ScopePicture.objects.get().counted), len(made["roots"]))
+        self.assertEqual(len(ScopePicture.objects.get().counted), len(picture["roots"]))
 
     def test_a_count_taken_over_becomes_the_zones_density(self) -> None:
-        made = self.take("nape")
-        hairs, area = len(made["roots"]), made["area_cm2"]
-        detail = {"hairs": hairs, "field_cm2": area, "picture": made["id"]}
-        given = {"density_per_cm2@nape": {"value": made["density"]["value"], "detail": detail}}
+        picture = self.take("nape")
+        hairs, area = len(picture["roots"]), picture["area_cm2"]
+        detail = {"hairs": hairs, "field_cm2": area, "picture": picture["id"]}
+        given = {"density_per_cm2@nape": {"value": picture["density"]["value"], "detail": detail}}
         finish(save(begin(self.head, self.user), given, 1), 2, self.user)
-        found = profile(self.head)
+        result = profile(self.head)
         self.assertAlmostEqual(
-            found.hair["zones"]["nape"]["density_per_cm2"], hairs / area, delta=0.1
+            result.hair["zones"]["nape"]["density_per_cm2"], hairs / area, delta=0.1
         )
-        self.assertAlmostEqual(found.known.zone_density["nape"].value, hairs / area, delta=0.1)
+        self.assertAlmostEqual(result.estimates.zone_density["nape"].value, hairs / area, delta=0.1)
 
     def test_a_picture_from_elsewhere(self) -> None:
         data = SimulatedScope().take(Subject(200, 70, 8)).data

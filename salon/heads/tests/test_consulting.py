@@ -6,7 +6,7 @@ from typing import Any
 from django.utils import timezone
 
 from salon.heads.consulting import begin, finish, save
-from salon.heads.models import Observation, StopSignSeen
+from salon.heads.models import Observation, RaisedStopSign
 from salon.heads.services import clear_stop, observe, raise_stop
 from salon.heads.tests.test_heads import seen
 from salon.heads.timeline import timeline
@@ -18,18 +18,20 @@ class ConsultationTest(ApiTest):
     def begin(self) -> dict[str, Any]:
         return self.post(f"/api/heads/{self.head.pk}/consultations/", {}).json()
 
-    def put(self, one: dict[str, Any], answers: dict[str, Any]) -> Any:
+    def put(self, consultation: dict[str, Any], answers: dict[str, Any]) -> Any:
         return self.client.put(
-            f"/api/consultations/{one['id']}/",
-            {"version": one["version"], "answers": answers},
+            f"/api/consultations/{consultation['id']}/",
+            {"version": consultation["version"], "answers": answers},
             content_type="application/json",
         )
 
-    def finish(self, one: dict[str, Any]) -> Any:
-        return self.post(f"/api/consultations/{one['id']}/finish/", {"version": one["version"]})
+    def finish(self, consultation: dict[str, Any]) -> Any:
+        return self.post(
+            f"/api/consultations/{consultation['id']}/finish/", {"version": consultation["version"]}
+        )
 
     def test_a_returning_head_shows_what_was_known_and_how_old_it_is(self) -> None:
-        last = {one["key"]: one for one in self.begin()["last"]}
+        last = {answer["key"]: answer for answer in self.begin()["last"]}
         self.assertEqual(last["length_cm"]["value"], 25)
         self.assertTrue(last["length_cm"]["fresh"])
         self.assertEqual(last["night"]["value"], "bonnet")
@@ -42,18 +44,22 @@ class ConsultationTest(ApiTest):
         self.assertEqual(again["answers"]["length_cm"]["value"], 27)
 
     def test_what_is_typed_counts_at_once_but_is_not_recorded(self) -> None:
-        one = self.put(self.begin(), {"soak_s": {"value": 200}, "length_cm": {"value": 30}}).json()
-        known = one["profile"]["known"]
-        self.assertGreater(known["porosity"]["low"], 0.3)
-        self.assertAlmostEqual(known["shrinkage"], 1 - 10 / 30, places=3)
+        consultation = self.put(
+            self.begin(), {"soak_s": {"value": 200}, "length_cm": {"value": 30}}
+        ).json()
+        estimates = consultation["profile"]["estimates"]
+        self.assertGreater(estimates["porosity"]["low"], 0.3)
+        self.assertAlmostEqual(estimates["shrinkage"], 1 - 10 / 30, places=3)
         self.assertFalse(self.head.observations.filter(kind="soak_s").exists())
 
     def test_what_cannot_be_is_kept_as_typed_and_told(self) -> None:
-        one = self.put(self.begin(), {"length_cm": {"value": 900}, "bead_s": {"value": 20}}).json()
-        self.assertEqual(one["answers"]["length_cm"]["value"], 900)
-        self.assertEqual(one["problems"][0]["field"], "length_cm")
-        self.assertIn("1 to 150 cm", one["problems"][0]["message"])
-        self.assertRefused(self.finish(one), "length_cm", "1 to 150 cm")
+        consultation = self.put(
+            self.begin(), {"length_cm": {"value": 900}, "bead_s": {"value": 20}}
+        ).json()
+        self.assertEqual(consultation["answers"]["length_cm"]["value"], 900)
+        self.assertEqual(consultation["problems"][0]["field"], "length_cm")
+        self.assertIn("1 to 150 cm", consultation["problems"][0]["message"])
+        self.assertRefused(self.finish(consultation), "length_cm", "1 to 150 cm")
         self.assertFalse(self.head.observations.filter(kind="bead_s").exists())
 
     def test_finishing_records_answers_person_and_who_said_so(self) -> None:
@@ -66,18 +72,18 @@ class ConsultationTest(ApiTest):
             "night": {"value": "scarf"},
             "relaxed_cm": {"value": None},
         }
-        one = self.put(self.begin(), answers).json()
-        done = self.finish(one).json()
+        consultation = self.put(self.begin(), answers).json()
+        done = self.finish(consultation).json()
         self.assertEqual(done["parts_done"], ["reason", "person", "scalp", "curl"])
-        made = {
+        given = {
             f"{row.kind}@{row.zone}": row
-            for row in Observation.objects.filter(consultation=one["id"])
+            for row in Observation.objects.filter(consultation=consultation["id"])
         }
-        self.assertEqual(made["length_cm@"].method, "confirmed")
-        self.assertEqual(made["pattern@nape"].word, "4a")
-        self.assertEqual(made["scalp@"].word, "dry, flaking")
-        self.assertEqual(made["reason@"].word, "Choir on Saturday.")
-        self.assertEqual(made["scalp@"].taken_by, self.user)
+        self.assertEqual(given["length_cm@"].method, "confirmed")
+        self.assertEqual(given["pattern@nape"].word, "4a")
+        self.assertEqual(given["scalp@"].word, "dry, flaking")
+        self.assertEqual(given["reason@"].word, "Choir on Saturday.")
+        self.assertEqual(given["scalp@"].taken_by, self.user)
         self.head.refresh_from_db()
         self.assertEqual((self.head.allergies, self.head.night), (["linalool"], "scarf"))
 
@@ -104,24 +110,28 @@ class ConsultationTest(ApiTest):
         self.assertRefused(self.finish(self.begin()), "answers", "Nothing is answered")
 
     def test_two_people_typing_are_told_and_neither_loses(self) -> None:
-        one = self.begin()
-        self.assertEqual(self.put(one, {"reason": {"value": "A"}}).status_code, 200)
-        second = self.put(one, {"reason": {"value": "B"}})
+        consultation = self.begin()
+        self.assertEqual(self.put(consultation, {"reason": {"value": "A"}}).status_code, 200)
+        second = self.put(consultation, {"reason": {"value": "B"}})
         self.assertRefused(second, "", "in the meantime", status=409)
-        self.assertRefused(self.finish(one), "", "in the meantime", status=409)
+        self.assertRefused(self.finish(consultation), "", "in the meantime", status=409)
 
     def test_questions_nobody_asked(self) -> None:
-        one = self.begin()
+        consultation = self.begin()
         for field in ("shoe_size", "head_cm@nape", "pattern@moon"):
-            answer = self.put(one, {field: {"value": 3}})
+            answer = self.put(consultation, {field: {"value": 3}})
             self.assertEqual(answer.status_code, 400)
             self.assertIn(field, answer.json()["errors"][0]["field"])
-        self.assertEqual(self.put(one, {"reason": {"value": True}}).status_code, 400)
+        self.assertEqual(self.put(consultation, {"reason": {"value": True}}).status_code, 400)
 
     def test_discarding(self) -> None:
-        one = self.begin()
-        self.assertEqual(self.client.delete(f"/api/consultations/{one['id']}/").status_code, 204)
-        self.assertEqual(self.client.get(f"/api/consultations/{one['id']}/").status_code, 404)
+        consultation = self.begin()
+        self.assertEqual(
+            self.client.delete(f"/api/consultations/{consultation['id']}/").status_code, 204
+        )
+        self.assertEqual(
+            self.client.get(f"/api/consultations/{consultation['id']}/").status_code, 404
+        )
         kept = finish(
             save(begin(self.head, self.user), {"reason": {"value": "x"}}, 1), 2, self.user
         )
@@ -129,14 +139,14 @@ class ConsultationTest(ApiTest):
         self.assertEqual(answer.status_code, 409)
 
     def test_relaxed_longer_than_stretched_is_told_at_its_field(self) -> None:
-        one = self.put(self.begin(), {"relaxed_cm": {"value": 40}})
-        self.assertEqual(one.status_code, 200)
-        self.assertRefused(self.finish(one.json()), "relaxed_cm", "cannot be longer")
+        consultation = self.put(self.begin(), {"relaxed_cm": {"value": 40}})
+        self.assertEqual(consultation.status_code, 200)
+        self.assertRefused(self.finish(consultation.json()), "relaxed_cm", "cannot be longer")
 
     def test_the_questions_come_in_order_with_drawings(self) -> None:
-        found = self.client.get("/api/consultation-questions/").json()
-        self.assertEqual(found["questions"][0]["key"], "reason")
-        self.assertEqual(len(found["drawings"]), 9)
+        results = self.client.get("/api/consultation-questions/").json()
+        self.assertEqual(results["questions"][0]["key"], "reason")
+        self.assertEqual(len(results["drawings"]), 9)
 
 
 class StopSignTest(ApiTest):
@@ -159,9 +169,11 @@ class StopSignTest(ApiTest):
         self.assertEqual(self.post("/api/plans/", self.wish()).status_code, 201)
 
     def test_a_consultation_raises_it(self) -> None:
-        one = save(begin(self.head, self.user), {"stop_signs": {"value": ["severe_pain"]}}, 1)
-        finish(one, 2, self.user)
-        self.assertEqual(StopSignSeen.objects.get().sign, "severe_pain")
+        consultation = save(
+            begin(self.head, self.user), {"stop_signs": {"value": ["severe_pain"]}}, 1
+        )
+        finish(consultation, 2, self.user)
+        self.assertEqual(RaisedStopSign.objects.get().sign, "severe_pain")
         row = self.client.get("/api/heads/").json()["results"][0]
         self.assertTrue(row["stopped"])
 
@@ -183,7 +195,7 @@ class StopSignTest(ApiTest):
 class TimelineTest(ApiTest):
     def test_series_over_time_with_services_as_marks(self) -> None:
         before = timezone.now() - timedelta(days=90)
-        found = [
+        results = [
             seen("length_cm", 22),
             seen("relaxed_cm", 9),
             seen("shed_hairs", 300, "counted"),
@@ -191,16 +203,16 @@ class TimelineTest(ApiTest):
             seen("stretch_percent", 40),
             seen("soak_s", 100),
         ]
-        observe(self.head, found, self.user, before)
-        series = {one.key: one for one in timeline(self.head)}
+        observe(self.head, results, self.user, before)
+        series = {line.key: line for line in timeline(self.head)}
         self.assertEqual([round(p.value) for p in series["length"].points], [22, 25])
         self.assertIn("published 0.6 to 1.4", series["length"].note)
         self.assertAlmostEqual(series["shrinkage"].points[0].value, 100 * (1 - 9 / 22))
         self.assertAlmostEqual(series["breakage"].points[0].value, 25)
         self.assertLess(series["density"].points[0].low, 180)
         answer = self.client.get(f"/api/heads/{self.head.pk}/timeline/").json()
-        self.assertEqual({one["key"] for one in answer["series"]}, set(series))
+        self.assertEqual({line["key"] for line in answer["series"]}, set(series))
 
     def test_withdrawn_values_are_left_out(self) -> None:
         self.head.observations.filter(kind="length_cm").update(withdrawn_at=timezone.now())
-        self.assertNotIn("length", {one.key for one in timeline(self.head)})
+        self.assertNotIn("length", {line.key for line in timeline(self.head)})

@@ -78,8 +78,8 @@ class ObservationTest(ApiTest):
         self.assertEqual(profile(self.head).hair["length_cm"], 25)
 
     def test_withdrawing_and_restoring(self) -> None:
-        made = observe(self.head, [seen("length_cm", 90)], self.user)[0]
-        path = f"/api/observations/{made.pk}/withdrawal/"
+        observation = observe(self.head, [seen("length_cm", 90)], self.user)[0]
+        path = f"/api/observations/{observation.pk}/withdrawal/"
         self.client.post(path)
         self.assertEqual(profile(self.head).hair["length_cm"], 25)
         self.client.delete(path)
@@ -114,9 +114,11 @@ class ObservationTest(ApiTest):
     def test_all_ways_to_know_the_density_count(self) -> None:
         # Counted 180; 10 cm of girth at 70 µm are 187.9 by hand: the plan takes what lies between.
         observe(self.head, [seen("circumference_cm", 10)], self.user)
-        found = profile(self.head)
-        self.assertTrue(180 < found.hair["density_per_cm2"] < 187.9)
-        self.assertEqual([one.way for one in found.known.density_ways], ["counted", "gathered"])
+        result = profile(self.head)
+        self.assertTrue(180 < result.hair["density_per_cm2"] < 187.9)
+        self.assertEqual(
+            [way.way for way in result.estimates.density_ways], ["counted", "gathered"]
+        )
 
     def test_a_density_that_was_noted_stays_what_was_noted(self) -> None:
         for noted in (176, 188, 93.5):
@@ -131,9 +133,9 @@ class ObservationTest(ApiTest):
         observe(self.head, [seen("soak_s", 200), seen("bead_s", 90)], self.user)
         self.assertEqual(profile(self.head).hair["porosity"], "low")
         observe(self.head, [seen("porosity_decided", "high", "by_eye")], self.user)
-        found = profile(self.head)
-        self.assertEqual(found.hair["porosity"], "high")
-        self.assertEqual(found.known.porosity.by_tests, "low")
+        result = profile(self.head)
+        self.assertEqual(result.hair["porosity"], "high")
+        self.assertEqual(result.estimates.porosity.by_tests, "low")
 
     def test_old_tests_no_longer_count(self) -> None:
         two_years = timezone.now() - timedelta(days=730)

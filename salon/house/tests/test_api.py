@@ -83,9 +83,9 @@ class WebTest(ApiTest):
 
 class SchemaTest(ApiTest):
     def test_the_committed_schema_is_the_servers(self) -> None:
-        made = self.client.get("/api/schema/").content.decode()
+        described = self.client.get("/api/schema/").content.decode()
         kept = (settings.BASE_DIR / "docs" / "openapi.yaml").read_text("utf-8")
-        self.assertEqual(made, kept, "run `make types`")
+        self.assertEqual(described, kept, "run `make types`")
 
     def test_no_migration_is_missing(self) -> None:
         call_command("makemigrations", check=True, dry_run=True, verbosity=0)

@@ -21,15 +21,15 @@ class CrownApiTest(ApiTest):
     def test_one_request_gives_one_answer_on_both_ways(self) -> None:
         request = self.post("/api/plans/draft/", self.wish()).json()["request"]
         for door, command in (("crown", "crown"), ("drying", "drying"), ("look", "look")):
-            one = COMMANDS[command]
-            expected = one.run(parse(one.request, request)).model_dump(mode="json")
+            handler = COMMANDS[command]
+            expected = handler.run(parse(handler.request, request)).model_dump(mode="json")
             self.assertEqual(self.ask(door), expected, door)
 
     def test_a_parting_by_hand_is_saved_and_planned_again(self) -> None:
         moved = {"op": "move", "key": "0/2", "at": -4.0, "alike": True}
         parting = {"scheme": "rows", "changes": [moved]}
         saved = self.post("/api/plans/", self.wish(parting=parting)).json()
-        lines = {one["key"]: one for one in saved["answer"]["lines"]}
+        lines = {line["key"]: line for line in saved["answer"]["lines"]}
         self.assertTrue(lines["0/2"]["moved"] and lines["0/6"]["moved"])
         kept = Plan.objects.get(pk=saved["id"]).request["parting"]
         self.assertEqual(kept["changes"][0]["key"], "0/2")
@@ -68,20 +68,20 @@ class CrownApiTest(ApiTest):
     def test_a_routine_keeps_the_parting_for_other_heads(self) -> None:
         parting = {"scheme": "directed", "forward": 2, "sideways": 1, "back": 1}
         wish = self.wish(goal={"style": "twist_rod_set"}, parting=parting)
-        made = self.post("/api/routines/", {"name": "Eight twists", "wish": wish}).json()
-        self.assertEqual(made["wish"]["parting"]["forward"], 2)
-        again = self.post("/api/plans/draft/", {"head": self.head.pk, **made["wish"]}).json()
+        routine = self.post("/api/routines/", {"name": "Eight twists", "wish": wish}).json()
+        self.assertEqual(routine["wish"]["parting"]["forward"], 2)
+        again = self.post("/api/plans/draft/", {"head": self.head.pk, **routine["wish"]}).json()
         self.assertEqual(len(again["answer"]["sections"]), 8)
         self.assertEqual(again["answer"]["kit_needed"]["rods"][0]["count"], 16)
 
     def test_other_ways_keep_a_parting_by_hand(self) -> None:
         change = {"op": "move", "key": "0/2", "at": -4.0}
-        found = self.ask("proposals", parting={"scheme": "rows", "changes": [change]})
-        for one in found["proposals"]:
-            self.assertEqual(len(one["plan"]["sections"]), 8)
-            self.assertTrue(any(line["moved"] for line in one["plan"]["lines"]))
+        answer = self.ask("proposals", parting={"scheme": "rows", "changes": [change]})
+        for proposal in answer["proposals"]:
+            self.assertEqual(len(proposal["plan"]["sections"]), 8)
+            self.assertTrue(any(line["moved"] for line in proposal["plan"]["lines"]))
 
     def test_days_after_are_parted_in_their_own_way(self) -> None:
         change = {"op": "move", "key": "0/2", "at": -4.0}
-        found = self.ask("chain", parting={"scheme": "rows", "changes": [change]})
-        self.assertGreater(len(found["links"]), 1)
+        answer = self.ask("chain", parting={"scheme": "rows", "changes": [change]})
+        self.assertGreater(len(answer["links"]), 1)

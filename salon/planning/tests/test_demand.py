@@ -64,8 +64,8 @@ class DemandTest(ApiTest):
         basin = StationDemand.objects.filter(station="basin", hands=True)
         self.assertTrue(basin.exists())
         hands = sum(
-            (one.end - one.begin).total_seconds() / 60
-            for one in StationDemand.objects.filter(hands=True)
+            (demand.end - demand.begin).total_seconds() / 60
+            for demand in StationDemand.objects.filter(hands=True)
         )
         self.assertAlmostEqual(hands, plan.answered.totals.hands_on_min, delta=0.5)
 

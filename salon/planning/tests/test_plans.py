@@ -24,13 +24,13 @@ class DraftTest(PlansTest):
     def draft(self, wish: dict[str, Any]) -> dict[str, Any]:
         answer = self.post("/api/plans/draft/", wish)
         self.assertEqual(answer.status_code, 200, answer.content)
-        made: dict[str, Any] = answer.json()
-        return made
+        answer_body: dict[str, Any] = answer.json()
+        return answer_body
 
     def test_the_api_answers_as_the_core_does(self) -> None:
-        made = self.draft(self.wish(sections=14, release_after_h=24))
-        core = plan(parse(PlanRequest, made["request"])).model_dump(mode="json")
-        self.assertEqual(made["answer"], core)
+        answer_body = self.draft(self.wish(sections=14, release_after_h=24))
+        core = plan(parse(PlanRequest, answer_body["request"])).model_dump(mode="json")
+        self.assertEqual(answer_body["answer"], core)
 
     def test_nothing_is_saved(self) -> None:
         self.draft(self.wish())
@@ -45,8 +45,8 @@ class DraftTest(PlansTest):
         Specialist.objects.create(user=self.user, pace=1.25)
         Product.objects.create(name="Gel", role="gel", unit_g=2, stock_g=90)
         Product.objects.create(name="Empty", role="gel", unit_g=2, stock_g=0)
-        made = self.draft(self.wish())
-        request, answer = made["request"], made["answer"]
+        answer_body = self.draft(self.wish())
+        request, answer = answer_body["request"], answer_body["answer"]
         self.assertEqual(request["room"], {"temp_c": 22, "rh": 0.7, "by": "house", "source": ""})
         self.assertEqual((request["pace"], request["school"]["layering"]), (1.25, "LCO"))
         self.assertEqual([item["name"] for item in request["shelf"]], ["Gel"])
@@ -57,9 +57,9 @@ class DraftTest(PlansTest):
         house = the_house()
         house.room_temp_c = 25
         house.save()
-        made = self.draft(self.wish() | {"room": {"rh": 0.4}})
+        answer_body = self.draft(self.wish() | {"room": {"rh": 0.4}})
         self.assertEqual(
-            made["request"]["room"], {"temp_c": 25, "rh": 0.4, "by": "hand", "source": ""}
+            answer_body["request"]["room"], {"temp_c": 25, "rh": 0.4, "by": "hand", "source": ""}
         )
 
     def test_bad_wishes_name_the_field(self) -> None:
@@ -79,16 +79,16 @@ class DraftTest(PlansTest):
 
     def test_no_density_names_the_test_and_takes_an_estimate(self) -> None:
         head = Head.objects.create(name="Half measured")
-        found = [
+        observations = [
             {"kind": "pattern", "value": "4a", "method": "by_eye"},
             {"kind": "length_cm", "value": 20, "method": "measured"},
         ]
-        observe(head, found, self.user)
+        observe(head, observations, self.user)
         wish = self.wish() | {"head": head.pk}
         self.assertRefused(self.post("/api/plans/draft/", wish), "hair.density", "gather")
-        made = self.draft(wish | {"density": "medium"})
-        self.assertEqual(made["request"]["hair"]["density"], "medium")
-        self.assertTrue(any("Density by eye" in line for line in made["answer"]["assumed"]))
+        answer_body = self.draft(wish | {"density": "medium"})
+        self.assertEqual(answer_body["request"]["hair"]["density"], "medium")
+        self.assertTrue(any("Density by eye" in line for line in answer_body["answer"]["assumed"]))
 
     def test_an_unknown_head(self) -> None:
         wish = self.wish() | {"head": 99999}
@@ -99,23 +99,23 @@ class SavedPlanTest(PlansTest):
     def save(self, **more: Any) -> dict[str, Any]:
         answer = self.post("/api/plans/", self.wish() | more)
         self.assertEqual(answer.status_code, 201, answer.content)
-        made: dict[str, Any] = answer.json()
-        return made
+        answer_body: dict[str, Any] = answer.json()
+        return answer_body
 
     def test_an_old_plan_reads_as_it_was(self) -> None:
-        made = self.save()
-        found = [{"kind": "length_cm", "value": 40, "method": "measured"}]
-        observe(self.head, found, self.user)
+        answer_body = self.save()
+        observations = [{"kind": "length_cm", "value": 40, "method": "measured"}]
+        observe(self.head, observations, self.user)
         with patch("craft.RULES_VERSION", "9999.1"):
-            again = self.client.get(f"/api/plans/{made['id']}/").json()
+            again = self.client.get(f"/api/plans/{answer_body['id']}/").json()
         for key in ("request", "answer", "rules_version"):
-            self.assertEqual(again[key], made[key])
+            self.assertEqual(again[key], answer_body[key])
         self.assertEqual(again["request"]["hair"]["length_cm"], 25)
 
     def test_it_knows_who_made_it_by_which_rules(self) -> None:
-        made = self.save()
-        self.assertEqual(made["made_by"], "vera")
-        self.assertEqual(made["rules_version"], made["answer"]["rules_version"])
+        answer_body = self.save()
+        self.assertEqual(answer_body["made_by"], "vera")
+        self.assertEqual(answer_body["rules_version"], answer_body["answer"]["rules_version"])
 
     def test_a_revision_points_to_what_it_replaces(self) -> None:
         first = self.save()
@@ -128,7 +128,7 @@ class SavedPlanTest(PlansTest):
         self.assertRefused(self.post("/api/plans/", wish), "replaces", "not one of this client")
 
     def test_rows_carry_a_strip(self) -> None:
-        made = self.save()
+        answer_body = self.save()
         row = self.client.get(f"/api/plans/?head={self.head.pk}").json()["results"][0]
-        self.assertEqual(len(row["steps"]), len(made["answer"]["steps"]))
-        self.assertEqual(row["client_min"], made["answer"]["totals"]["client_min"])
+        self.assertEqual(len(row["steps"]), len(answer_body["answer"]["steps"]))
+        self.assertEqual(row["client_min"], answer_body["answer"]["totals"]["client_min"])

@@ -21,24 +21,24 @@ class StagesApiTest(ApiTest):
         stages = [{"kind": "cloth", "minutes": 20}, {"kind": "hood", "minutes": 15, "temp_c": 45}]
         saved = self.post("/api/plans/", self.wish(stages=stages)).json()
         plan = Plan.objects.get(pk=saved["id"])
-        self.assertEqual([one["kind"] for one in plan.request["stages"]], ["cloth", "hood"])
+        self.assertEqual([stage["kind"] for stage in plan.request["stages"]], ["cloth", "hood"])
         self.assertEqual(plan.request["stages"][1]["temp_c"], 45)
-        keys = [one["key"] for one in plan.answer["steps"]]
+        keys = [step["key"] for step in plan.answer["steps"]]
         self.assertIn("dry", keys)
         self.assertIn("dry_2", keys)
 
     def test_a_visit_can_tell_how_long_each_stage_took(self) -> None:
         stages = [{"kind": "cloth", "minutes": 20}, {"kind": "hood", "minutes": 15}]
         saved = self.post("/api/plans/", self.wish(stages=stages)).json()
-        told = {"steps": [{"key": "dry", "minutes": 25}, {"key": "dry_2", "minutes": 2}]}
-        visit = self.post(f"/api/plans/{saved['id']}/visits/", told)
+        timed = {"steps": [{"key": "dry", "minutes": 25}, {"key": "dry_2", "minutes": 2}]}
+        visit = self.post(f"/api/plans/{saved['id']}/visits/", timed)
         self.assertEqual(visit.status_code, 201, visit.content)
 
     def test_the_night_by_hand_counts(self) -> None:
         dry = self.drying(home={"temp_c": 26, "rh": 0.25})
         damp = self.drying(home={"temp_c": 18, "rh": 0.85})
         self.assertLess(dry["drying"]["h_to_dry"], damp["drying"]["h_to_dry"])
-        self.assertEqual([one["at"] for one in damp["stages"]], ["journey", "home"])
+        self.assertEqual([stage["at"] for stage in damp["stages"]], ["journey", "home"])
 
     def test_the_way_home_is_the_houses_unless_told(self) -> None:
         house = the_house()
@@ -51,16 +51,16 @@ class StagesApiTest(ApiTest):
 
     def test_what_helps_can_be_sent_back_as_it_is(self) -> None:
         wish = self.wish(goal={"release_after_h": 20}, room={"rh": 0.65})
-        found = self.post("/api/plans/drying/", wish).json()["answer"]["what_if"]
-        self.assertTrue(found)
-        for one in found:
-            change = one["change"]
+        results = self.post("/api/plans/drying/", wish).json()["answer"]["what_if"]
+        self.assertTrue(results)
+        for stage in results:
+            change = stage["change"]
             again = wish | {key: value for key, value in change.items() if key != "goal"}
             again["goal"] = wish["goal"] | change.get("goal", {})
             answer = self.post("/api/plans/drying/", again)
-            self.assertEqual(answer.status_code, 200, one["key"])
+            self.assertEqual(answer.status_code, 200, stage["key"])
             odds = answer.json()["answer"]["drying"]["odds_dry"]
-            self.assertAlmostEqual(odds, one["odds_dry"], delta=0.02)
+            self.assertAlmostEqual(odds, stage["odds_dry"], delta=0.02)
 
     def test_bad_air_and_stages(self) -> None:
         for more, field, words in (

@@ -24,28 +24,30 @@ class WaysTest(ApiTest):
         return answer.json()
 
     def test_three_ways_and_what_each_gives_up(self) -> None:
-        found = self.post("/api/plans/proposals/", self.wish()).json()["answer"]
-        self.assertEqual(len(found["proposals"]), 3)
-        for one in found["proposals"]:
-            self.assertTrue(one["gives_up"])
+        answer = self.post("/api/plans/proposals/", self.wish()).json()["answer"]
+        self.assertEqual(len(answer["proposals"]), 3)
+        for proposal in answer["proposals"]:
+            self.assertTrue(proposal["gives_up"])
             again = self.draft(
-                goal=one["change"]["goal"], dry=one["change"]["dry"], blot=one["change"]["blot"]
+                goal=proposal["change"]["goal"],
+                dry=proposal["change"]["dry"],
+                blot=proposal["change"]["blot"],
             )
             self.assertEqual(
-                again["answer"]["totals"]["first_sitting_min"], one["measures"]["today_min"]
+                again["answer"]["totals"]["first_sitting_min"], proposal["measures"]["today_min"]
             )
 
     def test_side_by_side(self) -> None:
         body = {"first": self.wish(), "second": self.wish(goal={"sections": 20})}
-        found = self.post("/api/plans/comparison/", body).json()["answer"]
-        shape = next(row for row in found["rows"] if row["key"] == "shape")
+        answer = self.post("/api/plans/comparison/", body).json()["answer"]
+        shape = next(row for row in answer["rows"] if row["key"] == "shape")
         self.assertIn("20 instead of 12", shape["differs"])
         body["second"]["goal"]["sections"] = 99
         self.assertRefused(self.post("/api/plans/comparison/", body), "goal.sections", "1 to 40")
 
     def test_the_days_after(self) -> None:
-        found = self.post("/api/plans/chain/", self.wish()).json()["answer"]
-        self.assertEqual([one["day"] for one in found["links"]], [1, 3, 5, 7])
+        answer = self.post("/api/plans/chain/", self.wish()).json()["answer"]
+        self.assertEqual([link["day"] for link in answer["links"]], [1, 3, 5, 7])
         none = self.post("/api/plans/chain/", self.wish(goal={"style": "night_prep"}))
         self.assertRefused(none, "goal.style", "No looks follow")
 
@@ -61,7 +63,7 @@ class WaysTest(ApiTest):
         self.assertEqual(shape["hands_on_min"], 55)
         self.assertTrue(shape["edited"])
         self.assertEqual(plan.answer["removed"], ["Rinse"])
-        self.assertIn("mask_not_rinsed", [one["key"] for one in plan.answer["cautions"]])
+        self.assertIn("mask_not_rinsed", [caution["key"] for caution in plan.answer["cautions"]])
         wrong = self.post("/api/plans/", self.wish(edits=[{"op": "remove", "step": "perm"}]))
         self.assertRefused(wrong, "edits.0.step", "There is no step perm")
 
@@ -105,21 +107,24 @@ class WaysTest(ApiTest):
 
         def chosen(**changes: Any) -> dict[str, tuple[str, str]]:
             schools = self.draft(**changes)["answer"]["schools"]
-            return {one["topic"]: (one["chosen"], one["chosen_by"]) for one in schools}
+            return {school["topic"]: (school["chosen"], school["chosen_by"]) for school in schools}
 
-        found = chosen(school={"wash": "condition_first"})
-        self.assertEqual(found["layering"], ("LOC", "head"))
-        self.assertEqual(found["detangle"], ("brush", "house"))
-        self.assertEqual(found["wash"], ("condition_first", "plan"))
+        choice = chosen(school={"wash": "condition_first"})
+        self.assertEqual(choice["layering"], ("LOC", "head"))
+        self.assertEqual(choice["detangle"], ("brush", "house"))
+        self.assertEqual(choice["wash"], ("condition_first", "plan"))
         self.assertEqual(chosen(school={"layering": "LCO"})["layering"], ("LCO", "plan"))
 
     def test_what_is_on_the_head_comes_from_the_consultation(self) -> None:
         since = (timezone.localdate() - timedelta(days=60)).isoformat()
-        found = [seen("on_the_head", "braids", "told"), seen("on_the_head_since", since, "told")]
-        observe(self.head, found, self.user)
+        observations = [
+            seen("on_the_head", "braids", "told"),
+            seen("on_the_head_since", since, "told"),
+        ]
+        observe(self.head, observations, self.user)
         answer = self.draft()["answer"]
         self.assertEqual(answer["steps"][0]["key"], "take_down_old")
-        self.assertIn("wear_overdue", [one["key"] for one in answer["cautions"]])
+        self.assertIn("wear_overdue", [caution["key"] for caution in answer["cautions"]])
         loose = self.draft(now={"style": "loose"})["answer"]
         self.assertNotIn("take_down_old", [step["key"] for step in loose["steps"]])
 

@@ -76,7 +76,7 @@ class ImportTest(TableTest):
             "Fine,gel,11,,\n"
         )
         rows = self.send(text).json()["rows"]
-        fields = [[one["field"] for one in row["problems"]] for row in rows]
+        fields = [[problem["field"] for problem in row["problems"]] for row in rows]
         self.assertEqual(fields[0], [])
         self.assertEqual(set(fields[1]), {"role", "stock_g", "opened_on", "barcode"})
         self.assertEqual(fields[2], ["name"])

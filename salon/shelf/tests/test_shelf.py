@@ -41,12 +41,12 @@ class ShelfTest(ApiTest):
 
     def row(self, name: str = "Test gel", query: str = "") -> dict[str, Any]:
         rows = self.client.get(f"/api/shelf/{query}").json()["products"]
-        found: dict[str, Any] = next(one for one in rows if one["name"] == name)
-        return found
+        result: dict[str, Any] = next(row for row in rows if row["name"] == name)
+        return result
 
     def sheet(self) -> dict[str, Any]:
-        found: dict[str, Any] = self.client.get(f"/api/products/{self.gel.pk}/").json()
-        return found
+        result: dict[str, Any] = self.client.get(f"/api/products/{self.gel.pk}/").json()
+        return result
 
 
 class ProductTest(ShelfTest):
@@ -118,7 +118,9 @@ class ProductTest(ShelfTest):
 
     def test_the_label_is_read(self) -> None:
         label = self.sheet()["label"]
-        self.assertEqual([one["name"] for one in label["ingredients"]], ["aqua", "pvp", "linalool"])
+        self.assertEqual(
+            [ingredient["name"] for ingredient in label["ingredients"]], ["aqua", "pvp", "linalool"]
+        )
         self.assertEqual(label["allergens"], ["linalool"])
 
     def test_a_label_as_it_is_typed(self) -> None:
@@ -181,7 +183,7 @@ class DatesTest(ShelfTest):
         later = (timezone.now() + timedelta(days=9)).isoformat()
         then = self.post("/api/plans/draft/", wish | {"planned_start": later}).json()
         self.assertEqual(then["request"]["shelf"][0]["days_left"], -6)
-        self.assertIn("spoiled", [one["key"] for one in then["answer"]["cautions"]])
+        self.assertIn("spoiled", [caution["key"] for caution in then["answer"]["cautions"]])
 
 
 class OutlookTest(ShelfTest):

@@ -28,7 +28,7 @@ class BookingTest(ShelfTest):
         self.assertEqual(self.left(), 670)
         self.book("recount", 655.5)
         self.assertEqual(self.left(), 655.5)
-        moves = [(one["kind"], one["grams"]) for one in self.sheet()["moves"]]
+        moves = [(move["kind"], move["grams"]) for move in self.sheet()["moves"]]
         self.assertEqual(
             moves, [("recount", -14.5), ("waste", -30), ("delivery", 500), ("delivery", 200)]
         )
@@ -145,8 +145,8 @@ class VisitTest(ShelfTest):
 
     def test_a_dose_counted_and_weighed_tells_of_the_pump(self) -> None:
         self.record(doses=[{"role": "gel", "grams": 19.0, "units": 8}])
-        (one,) = Weighing.objects.all()
-        self.assertEqual((one.product, one.units, one.grams), (self.gel, 8, 19.0))
+        (weighing,) = Weighing.objects.all()
+        self.assertEqual((weighing.product, weighing.units, weighing.grams), (self.gel, 8, 19.0))
 
 
 class CalibrationTest(ShelfTest):
@@ -158,17 +158,17 @@ class CalibrationTest(ShelfTest):
         )
 
     def test_doses_are_counted_in_it_from_now_on(self) -> None:
-        made = self.calibrate(self.READINGS).json()
-        self.assertAlmostEqual(made["unit_g"], 8.7 / 4)
-        self.assertGreater(made["spread_g"], 0)
+        calibration = self.calibrate(self.READINGS).json()
+        self.assertAlmostEqual(calibration["unit_g"], 8.7 / 4)
+        self.assertGreater(calibration["spread_g"], 0)
         kept = self.sheet()["product"]
         self.assertEqual((kept["unit"], kept["unit_g"]), ("squirt", 2.175))
         self.assertEqual(self.sheet()["calibrations"][0]["by"], "vera")
 
     def test_what_the_readings_tell_so_far(self) -> None:
-        found = self.post("/api/calibrating/", {"readings": self.READINGS}).json()
-        self.assertAlmostEqual(found["unit_g"], 8.7 / 4)
-        self.assertLess(found["low_g"], found["unit_g"])
+        result = self.post("/api/calibrating/", {"readings": self.READINGS}).json()
+        self.assertAlmostEqual(result["unit_g"], 8.7 / 4)
+        self.assertLess(result["low_g"], result["unit_g"])
         self.assertEqual(Calibration.objects.count(), 0)
 
     def test_wrong_readings(self) -> None:
@@ -188,8 +188,8 @@ class CalibrationTest(ShelfTest):
         self.assertIsNone(self.row()["drift"])
         for grams in (19.0, 18.8, 19.2):
             Weighing.objects.create(product=self.gel, units=8, grams=grams)
-        found = self.row()["drift"]
-        self.assertTrue(found["drifted"])
-        self.assertAlmostEqual(found["now_g"], 57 / 24)
+        result = self.row()["drift"]
+        self.assertTrue(result["drifted"])
+        self.assertAlmostEqual(result["now_g"], 57 / 24)
         self.calibrate([{"units": 1, "grams": g} for g in (2.36, 2.38, 2.37)])
         self.assertIsNone(self.row()["drift"], "a new calibration begins anew")

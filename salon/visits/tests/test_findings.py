@@ -57,9 +57,9 @@ class FindingsTest(ApiTest):
         self.assertEqual(visit["forecast"]["odds_dry"], self.plan.answer["drying"]["odds_dry"])
 
     def test_only_what_was_timed_is_summed(self) -> None:
-        made = self.record(steps=[{"key": "shape", "minutes": 50}]).json()
-        self.assertAlmostEqual(made["minutes"]["planned"], self.planned("shape")["hands_on_min"])
-        self.assertAlmostEqual(made["minutes"]["actual"], 50)
+        draft = self.record(steps=[{"key": "shape", "minutes": 50}]).json()
+        self.assertAlmostEqual(draft["minutes"]["planned"], self.planned("shape")["hands_on_min"])
+        self.assertAlmostEqual(draft["minutes"]["actual"], 50)
 
     def test_nothing_to_record(self) -> None:
         self.assertRefused(self.record(), "", "Nothing to record yet")
@@ -101,5 +101,5 @@ class FindingsTest(ApiTest):
         then = timezone.now() - timedelta(days=12)
         self.record(note="x", started_at=then.isoformat())
         wish = {"head": self.head.pk, "goal": {"style": "flat_twist_out"}}
-        made = self.post("/api/plans/draft/", wish).json()
-        self.assertEqual(made["request"]["hair"]["days_since_detangle"], 12)
+        draft = self.post("/api/plans/draft/", wish).json()
+        self.assertEqual(draft["request"]["hair"]["days_since_detangle"], 12)

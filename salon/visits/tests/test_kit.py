@@ -48,12 +48,12 @@ class KitTest(ApiTest):
         when = at.isoformat().replace("+", "%2B") if at else ""
         answer = self.client.get(f"/api/kit/?at={when}&hours={hours}")
         self.assertEqual(answer.status_code, 200, answer.content)
-        found: dict[str, Any] = answer.json()
-        return found
+        kit: dict[str, Any] = answer.json()
+        return kit
 
     def free(self, at: datetime | None = None, mm: float = 20) -> int:
         items = self.kit(at)["items"]
-        return next(one["free"] for one in items if one["item"]["diameter_mm"] == mm)
+        return next(item["free"] for item in items if item["item"]["diameter_mm"] == mm)
 
     def short(self, plan: Plan) -> int:
         return int(plan.answer["kit_needed"]["rods"][0]["short"])
@@ -75,7 +75,7 @@ class FreeTest(KitTest):
     def test_clips_come_back_after_the_sitting(self) -> None:
         self.plan_at(self.tomorrow)
         clips = [
-            next(one["free"] for one in self.kit(at)["items"] if one["item"]["kind"] == "clip")
+            next(item["free"] for item in self.kit(at)["items"] if item["item"]["kind"] == "clip")
             for at in (self.tomorrow, self.tomorrow + timedelta(hours=12))
         ]
         self.assertLess(clips[0], 12)
@@ -114,8 +114,8 @@ class FreeTest(KitTest):
             "planned_start": self.tomorrow.isoformat(),
             "replaces": first.pk,
         }
-        made = self.post("/api/plans/draft/", wish).json()["answer"]
-        self.assertEqual(made["kit_needed"]["rods"][0]["short"], 0)
+        draft = self.post("/api/plans/draft/", wish).json()["answer"]
+        self.assertEqual(draft["kit_needed"]["rods"][0]["short"], 0)
 
     def test_what_is_not_counted_is_never_short(self) -> None:
         KitItem.objects.all().delete()
@@ -132,7 +132,7 @@ class FreeTest(KitTest):
         plan = self.plan_at(self.tomorrow)
         (row,) = self.kit()["coming"]
         self.assertEqual((row["plan"], row["taken"]), (plan.pk, False))
-        rods = next(one for one in row["needs"] if one["kind"] == "rod")
+        rods = next(need for need in row["needs"] if need["kind"] == "rod")
         self.assertEqual((rods["count"], rods["free"]), (28, 40))
 
 
@@ -154,7 +154,7 @@ class OutTest(KitTest):
         self.assertEqual(self.take(plan).status_code, 201)
         self.assertEqual(self.free(), 12)
         use = self.rods_of(plan)
-        out = next(one for one in self.kit()["out"] if one["id"] == use.pk)
+        out = next(taken for taken in self.kit()["out"] if taken["id"] == use.pk)
         self.assertEqual((out["what"], out["holder"]), ("rods of 20 mm", self.head.name))
 
         answer = self.post(f"/api/kit-uses/{use.pk}/cleaning/", {}).json()

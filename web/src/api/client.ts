@@ -13,12 +13,12 @@ export class Refused extends Error {
     readonly status: number,
     readonly problems: Problem[],
   ) {
-    super(problems.map((one) => one.message).join(' ') || `HTTP ${status}`)
+    super(problems.map((problem) => problem.message).join(' ') || `HTTP ${status}`)
   }
 
   /** The message for a field, by its dotted path. */
   at(field: string): string | undefined {
-    return this.problems.find((one) => one.field === field)?.message
+    return this.problems.find((problem) => problem.field === field)?.message
   }
 }
 
@@ -31,7 +31,7 @@ export const untold = (error: Error) => !(error instanceof Refused) || error.pro
 const cookie = (name: string) =>
   document.cookie
     .split('; ')
-    .find((one) => one.startsWith(`${name}=`))
+    .find((cookie) => cookie.startsWith(`${name}=`))
     ?.slice(name.length + 1)
 
 const csrf: Middleware = {
@@ -59,7 +59,7 @@ const isProblems = (error: unknown): error is Schemas['Problems'] =>
   typeof error === 'object' && error !== null && 'errors' in error && Array.isArray(error.errors)
 
 /** The data of an answer, or its refusal thrown. */
-export async function got<Data>(asked: Promise<Answer<Data>>): Promise<Data> {
+export async function answerOf<Data>(asked: Promise<Answer<Data>>): Promise<Data> {
   const { data, error, response } = await asked
   if (response.ok) return data as Data
   throw new Refused(response.status, isProblems(error) ? error.errors : [])

@@ -2,7 +2,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, type MaybeRefOrGetter, toValue } from 'vue'
 
-import { api, got, type Schemas } from './client'
+import { api, answerOf, type Schemas } from './client'
 import { useLive } from './live'
 import type { Wish } from './queries'
 
@@ -19,7 +19,7 @@ type On = MaybeRefOrGetter<boolean>
 export const useLiveDraft = (wish: Asked, on: On) =>
   useLive(
     wish,
-    (body) => got(api.POST('/api/plans/draft/', { body })) as Promise<Schemas['DraftOfWish']>,
+    (body) => answerOf(api.POST('/api/plans/draft/', { body })) as Promise<Schemas['DraftOfWish']>,
     on,
   )
 
@@ -27,7 +27,7 @@ export const useLiveCrown = (wish: Asked, on: On) =>
   useLive(
     wish,
     async (body) =>
-      (await got(api.POST('/api/plans/crown/', { body }))).answer as Schemas['CrownAnswer'],
+      (await answerOf(api.POST('/api/plans/crown/', { body }))).answer as Schemas['CrownAnswer'],
     on,
   )
 
@@ -35,7 +35,8 @@ export const useLiveDrying = (wish: Asked, on: On) =>
   useLive(
     wish,
     async (body) =>
-      (await got(api.POST('/api/plans/drying/', { body }))).answer as Schemas['DryingPlanAnswer'],
+      (await answerOf(api.POST('/api/plans/drying/', { body })))
+        .answer as Schemas['DryingPlanAnswer'],
     on,
   )
 
@@ -43,7 +44,7 @@ export const useLiveLook = (wish: Asked, on: On) =>
   useLive(
     wish,
     async (body) =>
-      (await got(api.POST('/api/plans/look/', { body }))).answer as Schemas['LookAnswer'],
+      (await answerOf(api.POST('/api/plans/look/', { body }))).answer as Schemas['LookAnswer'],
     on,
   )
 
@@ -53,7 +54,7 @@ export const usePlanLook = (id: MaybeRefOrGetter<number>) =>
   useQuery({
     queryKey: ['plan', computed(() => toValue(id)), 'look'],
     queryFn: async () =>
-      (await got(api.GET('/api/plans/{pk}/look/', byId(id)))).answer as Schemas['LookAnswer'],
+      (await answerOf(api.GET('/api/plans/{pk}/look/', byId(id)))).answer as Schemas['LookAnswer'],
     enabled: () => toValue(id) > 0,
   })
 
@@ -61,7 +62,8 @@ export const usePlanCrown = (id: MaybeRefOrGetter<number>, on: On) =>
   useQuery({
     queryKey: ['plan', computed(() => toValue(id)), 'crown'],
     queryFn: async () =>
-      (await got(api.GET('/api/plans/{pk}/crown/', byId(id)))).answer as Schemas['CrownAnswer'],
+      (await answerOf(api.GET('/api/plans/{pk}/crown/', byId(id))))
+        .answer as Schemas['CrownAnswer'],
     enabled: () => toValue(on),
   })
 
@@ -70,7 +72,7 @@ const AIR_EVERY_MS = 60_000
 export const useAir = () =>
   useQuery({
     queryKey: ['air'],
-    queryFn: () => got(api.GET('/api/air/')),
+    queryFn: () => answerOf(api.GET('/api/air/')),
     refetchInterval: AIR_EVERY_MS,
   })
 
@@ -78,7 +80,7 @@ export function useAirStandIn() {
   const cache = useQueryClient()
   return useMutation({
     mutationFn: (mode: Schemas['SensorStandInRequest']['mode']) =>
-      got(api.POST('/api/air/stand-in/', { body: { mode } })),
+      answerOf(api.POST('/api/air/stand-in/', { body: { mode } })),
     onSuccess: (air) => {
       cache.setQueryData(['air'], air)
       return cache.invalidateQueries({ queryKey: ['draft'] })

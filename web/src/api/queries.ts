@@ -2,13 +2,13 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, type MaybeRefOrGetter, toValue } from 'vue'
 
-import { api, got, type Schemas } from './client'
+import { api, answerOf, type Schemas } from './client'
 
 export type Session = Schemas['Session']
 export type Head = Schemas['Head']
 export type HeadRow = Schemas['HeadRow']
 export type Observation = Schemas['Observation']
-export type Found = Schemas['FoundRequest']
+export type NewObservation = Schemas['NewObservationRequest']
 export type Wish = Schemas['HeadWishRequest']
 export type PlanAnswer = Schemas['PlanAnswer']
 export type PlanRequest = Schemas['PlanRequest']
@@ -21,12 +21,12 @@ export type Visit = Schemas['Visit']
 type Id = MaybeRefOrGetter<number>
 
 export const useSession = () =>
-  useQuery({ queryKey: ['session'], queryFn: () => got(api.GET('/api/session/')) })
+  useQuery({ queryKey: ['session'], queryFn: () => answerOf(api.GET('/api/session/')) })
 
 export function useSignIn() {
   const cache = useQueryClient()
   return useMutation({
-    mutationFn: (body: Schemas['SignInRequest']) => got(api.POST('/api/session/', { body })),
+    mutationFn: (body: Schemas['SignInRequest']) => answerOf(api.POST('/api/session/', { body })),
     onSuccess: (session) => cache.setQueryData(['session'], session),
   })
 }
@@ -34,7 +34,7 @@ export function useSignIn() {
 export function useSignOut() {
   const cache = useQueryClient()
   return useMutation({
-    mutationFn: () => got(api.DELETE('/api/session/')),
+    mutationFn: () => answerOf(api.DELETE('/api/session/')),
     onSuccess: () => {
       cache.clear()
     },
@@ -45,7 +45,7 @@ export const useHeads = (search: MaybeRefOrGetter<string>, offset: MaybeRefOrGet
   useQuery({
     queryKey: ['heads', computed(() => toValue(search)), computed(() => toValue(offset))],
     queryFn: ({ signal }) =>
-      got(
+      answerOf(
         api.GET('/api/heads/', {
           params: { query: { search: toValue(search), offset: toValue(offset) } },
           signal,
@@ -59,70 +59,71 @@ const byId = (id: Id) => ({ params: { path: { pk: toValue(id) } } })
 export const useHead = (id: Id) =>
   useQuery({
     queryKey: ['head', computed(() => toValue(id))],
-    queryFn: () => got(api.GET('/api/heads/{pk}/', byId(id))),
+    queryFn: () => answerOf(api.GET('/api/heads/{pk}/', byId(id))),
   })
 
 export const useProfile = (id: Id) =>
   useQuery({
     queryKey: ['head', computed(() => toValue(id)), 'profile'],
-    queryFn: () => got(api.GET('/api/heads/{pk}/profile/', byId(id))),
+    queryFn: () => answerOf(api.GET('/api/heads/{pk}/profile/', byId(id))),
   })
 
 /** What a consultation asks; it does not change while the server runs. */
 export const useQuestions = () =>
   useQuery({
     queryKey: ['questions'],
-    queryFn: () => got(api.GET('/api/consultation-questions/')),
+    queryFn: () => answerOf(api.GET('/api/consultation-questions/')),
     staleTime: Infinity,
   })
 
 export const useConsultationState = (id: Id) =>
   useQuery({
     queryKey: ['head', computed(() => toValue(id)), 'consultation'],
-    queryFn: () => got(api.GET('/api/heads/{pk}/consultation/', byId(id))),
+    queryFn: () => answerOf(api.GET('/api/heads/{pk}/consultation/', byId(id))),
   })
 
 export const useStopSigns = (id: Id) =>
   useQuery({
     queryKey: ['head', computed(() => toValue(id)), 'stop-signs'],
-    queryFn: () => got(api.GET('/api/heads/{pk}/stop-signs/', byId(id))),
+    queryFn: () => answerOf(api.GET('/api/heads/{pk}/stop-signs/', byId(id))),
   })
 
 export const useTimeline = (id: Id) =>
   useQuery({
     queryKey: ['head', computed(() => toValue(id)), 'timeline'],
-    queryFn: () => got(api.GET('/api/heads/{pk}/timeline/', byId(id))),
+    queryFn: () => answerOf(api.GET('/api/heads/{pk}/timeline/', byId(id))),
   })
 
 export const useObservations = (id: Id) =>
   useQuery({
     queryKey: ['head', computed(() => toValue(id)), 'observations'],
-    queryFn: () => got(api.GET('/api/heads/{pk}/observations/', byId(id))),
+    queryFn: () => answerOf(api.GET('/api/heads/{pk}/observations/', byId(id))),
   })
 
 export const usePlans = (head: Id) =>
   useQuery({
     queryKey: ['plans', computed(() => toValue(head))],
-    queryFn: () => got(api.GET('/api/plans/', { params: { query: { head: toValue(head) } } })),
+    queryFn: () => answerOf(api.GET('/api/plans/', { params: { query: { head: toValue(head) } } })),
   })
 
 export const usePlan = (id: Id) =>
   useQuery({
     queryKey: ['plan', computed(() => toValue(id))],
-    queryFn: () => got(api.GET('/api/plans/{pk}/', byId(id))) as Promise<Schemas['Plan']>,
+    queryFn: () => answerOf(api.GET('/api/plans/{pk}/', byId(id))) as Promise<Schemas['Plan']>,
     enabled: () => toValue(id) > 0,
   })
 
 export const useVisits = (head?: Id) =>
   useQuery({
     queryKey: ['visits', computed(() => toValue(head))],
-    queryFn: () => got(api.GET('/api/visits/', { params: { query: { head: toValue(head) } } })),
+    queryFn: () =>
+      answerOf(api.GET('/api/visits/', { params: { query: { head: toValue(head) } } })),
   })
 
 export const useVisit = (id: Id) =>
   useQuery({
     queryKey: ['visit', computed(() => toValue(id))],
-    queryFn: () => got(api.GET('/api/visits/{pk}/', byId(id))),
+    queryFn: () => answerOf(api.GET('/api/visits/{pk}/', byId(id))),
     enabled: () => toValue(id) > 0,
   })
 
@@ -132,7 +133,7 @@ export const useDraft = (wish: MaybeRefOrGetter<Wish>, enabled: MaybeRefOrGetter
     queryKey: ['draft', computed(() => toValue(wish))],
     // The client's types forget that a point is a pair.
     queryFn: ({ signal }) =>
-      got(api.POST('/api/plans/draft/', { body: toValue(wish), signal })) as Promise<
+      answerOf(api.POST('/api/plans/draft/', { body: toValue(wish), signal })) as Promise<
         Schemas['DraftOfWish']
       >,
     placeholderData: keepPreviousData,
@@ -145,7 +146,7 @@ export const useProposals = (wish: MaybeRefOrGetter<Wish>) =>
   useQuery({
     queryKey: ['proposals', computed(() => toValue(wish))],
     queryFn: async ({ signal }) =>
-      (await got(api.POST('/api/plans/proposals/', { body: toValue(wish), signal })))
+      (await answerOf(api.POST('/api/plans/proposals/', { body: toValue(wish), signal })))
         .answer as Schemas['ProposeAnswer'],
     placeholderData: keepPreviousData,
     gcTime: 60_000,
@@ -159,7 +160,7 @@ export const useComparison = (
     queryKey: ['comparison', computed(() => toValue(first)), computed(() => toValue(second))],
     queryFn: async () =>
       (
-        await got(
+        await answerOf(
           api.POST('/api/plans/comparison/', {
             body: { first: toValue(first) as Wish, second: toValue(second) as Wish },
           }),
@@ -173,17 +174,17 @@ export const useChain = (wish: MaybeRefOrGetter<Wish>, enabled: MaybeRefOrGetter
   useQuery({
     queryKey: ['chain', computed(() => toValue(wish))],
     queryFn: async ({ signal }) =>
-      (await got(api.POST('/api/plans/chain/', { body: toValue(wish), signal })))
+      (await answerOf(api.POST('/api/plans/chain/', { body: toValue(wish), signal })))
         .answer as Schemas['ChainAnswer'],
     enabled: () => toValue(enabled),
     gcTime: 60_000,
   })
 
 export const useRoutines = () =>
-  useQuery({ queryKey: ['routines'], queryFn: () => got(api.GET('/api/routines/')) })
+  useQuery({ queryKey: ['routines'], queryFn: () => answerOf(api.GET('/api/routines/')) })
 
 export const useHouse = () =>
-  useQuery({ queryKey: ['house'], queryFn: () => got(api.GET('/api/house/')) })
+  useQuery({ queryKey: ['house'], queryFn: () => answerOf(api.GET('/api/house/')) })
 
 /** Saving, with everything that then has to be read again. */
 function useSaving<Input, Output>(save: (input: Input) => Promise<Output>, stale: string[]) {
@@ -195,19 +196,22 @@ function useSaving<Input, Output>(save: (input: Input) => Promise<Output>, stale
 }
 
 export const useAddHead = () =>
-  useSaving((body: Schemas['NewHeadRequest']) => got(api.POST('/api/heads/', { body })), ['heads'])
+  useSaving(
+    (body: Schemas['NewHeadRequest']) => answerOf(api.POST('/api/heads/', { body })),
+    ['heads'],
+  )
 
 export const useChangeHead = (id: Id) =>
   useSaving(
     (body: Schemas['PatchedHeadRequest']) =>
-      got(api.PATCH('/api/heads/{pk}/', { ...byId(id), body })),
+      answerOf(api.PATCH('/api/heads/{pk}/', { ...byId(id), body })),
     ['heads', 'head', 'draft'],
   )
 
 export const useObserve = (id: Id) =>
   useSaving(
-    (observations: Found[]) =>
-      got(api.POST('/api/heads/{pk}/observations/', { ...byId(id), body: { observations } })),
+    (observations: NewObservation[]) =>
+      answerOf(api.POST('/api/heads/{pk}/observations/', { ...byId(id), body: { observations } })),
     ['heads', 'head', 'draft'],
   )
 
@@ -215,48 +219,49 @@ export const useWithdraw = () =>
   useSaving(
     ({ id, back }: { id: number; back: boolean }) =>
       back
-        ? got(api.DELETE('/api/observations/{pk}/withdrawal/', byId(id)))
-        : got(api.POST('/api/observations/{pk}/withdrawal/', byId(id))),
+        ? answerOf(api.DELETE('/api/observations/{pk}/withdrawal/', byId(id)))
+        : answerOf(api.POST('/api/observations/{pk}/withdrawal/', byId(id))),
     ['heads', 'head', 'draft'],
   )
 
 export const useClearStop = () =>
   useSaving(
     ({ id, note }: { id: number; note: string }) =>
-      got(api.POST('/api/stop-signs/{pk}/clearance/', { ...byId(id), body: { note } })),
+      answerOf(api.POST('/api/stop-signs/{pk}/clearance/', { ...byId(id), body: { note } })),
     ['heads', 'head', 'draft'],
   )
 
 export const useSavePlan = () =>
   useSaving(
-    (body: Wish) => got(api.POST('/api/plans/', { body })),
+    (body: Wish) => answerOf(api.POST('/api/plans/', { body })),
     ['plans', 'heads', 'shelf', 'kit', 'draft'],
   )
 
 export const useRecordVisit = (plan: Id) =>
   useSaving(
     (body: Schemas['RecordRequest']) =>
-      got(api.POST('/api/plans/{pk}/visits/', { ...byId(plan), body })),
+      answerOf(api.POST('/api/plans/{pk}/visits/', { ...byId(plan), body })),
     ['plans', 'plan', 'visits', 'heads', 'draft', 'shelf', 'kit'],
   )
 
 export const useCorrectVisit = (visit: Id) =>
   useSaving(
-    (body: Schemas['RecordRequest']) => got(api.PUT('/api/visits/{pk}/', { ...byId(visit), body })),
+    (body: Schemas['RecordRequest']) =>
+      answerOf(api.PUT('/api/visits/{pk}/', { ...byId(visit), body })),
     ['plans', 'plan', 'visits', 'visit', 'heads', 'draft', 'shelf', 'kit'],
   )
 
 export const useKeepRoutine = () =>
   useSaving(
-    (body: Schemas['KeepRoutineRequest']) => got(api.POST('/api/routines/', { body })),
+    (body: Schemas['KeepRoutineRequest']) => answerOf(api.POST('/api/routines/', { body })),
     ['routines'],
   )
 
 export const useDropRoutine = () =>
-  useSaving((id: number) => got(api.DELETE('/api/routines/{pk}/', byId(id))), ['routines'])
+  useSaving((id: number) => answerOf(api.DELETE('/api/routines/{pk}/', byId(id))), ['routines'])
 
 export const useChangeHouse = () =>
   useSaving(
-    (body: Schemas['PatchedHouseRequest']) => got(api.PATCH('/api/house/', { body })),
+    (body: Schemas['PatchedHouseRequest']) => answerOf(api.PATCH('/api/house/', { body })),
     ['house', 'session', 'draft'],
   )

@@ -2,7 +2,7 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, type MaybeRefOrGetter, type Ref, toValue } from 'vue'
 
-import { api, got, type Schemas } from './client'
+import { api, answerOf, type Schemas } from './client'
 
 export type Row = Schemas['ShelfRow']
 export type Product = Schemas['Product']
@@ -18,14 +18,14 @@ const MINUTE_MS = 60_000
 export const useShelf = (head: MaybeRefOrGetter<number | undefined>) =>
   useQuery({
     queryKey: ['shelf', computed(() => toValue(head))],
-    queryFn: () => got(api.GET('/api/shelf/', { params: { query: { head: toValue(head) } } })),
+    queryFn: () => answerOf(api.GET('/api/shelf/', { params: { query: { head: toValue(head) } } })),
     placeholderData: keepPreviousData,
   })
 
 export const useProduct = (id: Id) =>
   useQuery({
     queryKey: ['shelf', 'product', computed(() => toValue(id))],
-    queryFn: () => got(api.GET('/api/products/{pk}/', byId(id))),
+    queryFn: () => answerOf(api.GET('/api/products/{pk}/', byId(id))),
   })
 
 /** A label read while it is typed. */
@@ -33,7 +33,7 @@ export const useLabel = (text: MaybeRefOrGetter<string>, leaveOn: MaybeRefOrGett
   useQuery({
     queryKey: ['label', computed(() => toValue(text)), computed(() => toValue(leaveOn))],
     queryFn: ({ signal }) =>
-      got(
+      answerOf(
         api.POST('/api/core/label/', {
           body: { ingredients: toValue(text), leave_on: toValue(leaveOn) },
           signal,
@@ -48,7 +48,7 @@ export const useKit = (at: MaybeRefOrGetter<string>, hours: MaybeRefOrGetter<num
   useQuery({
     queryKey: ['kit', computed(() => toValue(at)), computed(() => toValue(hours))],
     queryFn: () =>
-      got(
+      answerOf(
         api.GET('/api/kit/', {
           params: { query: { at: toValue(at) || undefined, hours: toValue(hours) } },
         }),
@@ -72,37 +72,37 @@ function useSaving<Input, Output>(save: (input: Input) => Promise<Output>) {
 }
 
 export const useAddProduct = () =>
-  useSaving((body: ProductBody) => got(api.POST('/api/products/', { body })))
+  useSaving((body: ProductBody) => answerOf(api.POST('/api/products/', { body })))
 
 export const useChangeProduct = (id: Id) =>
   useSaving((body: Schemas['PatchedProductRequest']) =>
-    got(api.PATCH('/api/products/{pk}/', { ...byId(id), body })),
+    answerOf(api.PATCH('/api/products/{pk}/', { ...byId(id), body })),
   )
 
 export const useRetire = (id: Id) =>
   useSaving((back: boolean) =>
     back
-      ? got(api.POST('/api/products/{pk}/return/', byId(id)))
-      : got(api.DELETE('/api/products/{pk}/', byId(id))),
+      ? answerOf(api.POST('/api/products/{pk}/return/', byId(id)))
+      : answerOf(api.DELETE('/api/products/{pk}/', byId(id))),
   )
 
 export const useBook = (id: Id) =>
   useSaving((body: Schemas['StockRequest']) =>
-    got(api.POST('/api/products/{pk}/stock/', { ...byId(id), body })),
+    answerOf(api.POST('/api/products/{pk}/stock/', { ...byId(id), body })),
   )
 
 export const useUndoMove = () =>
   useSaving(({ id, back }: { id: number; back: boolean }) =>
     back
-      ? got(api.DELETE('/api/stock-moves/{pk}/undo/', byId(id)))
-      : got(api.POST('/api/stock-moves/{pk}/undo/', byId(id))),
+      ? answerOf(api.DELETE('/api/stock-moves/{pk}/undo/', byId(id)))
+      : answerOf(api.POST('/api/stock-moves/{pk}/undo/', byId(id))),
   )
 
 /** Mean and spread of the readings so far. */
 export const useCalibrationOf = (readings: Ref<{ units: number; grams: number }[]>) =>
   useQuery({
     queryKey: ['calibrating', readings],
-    queryFn: () => got(api.POST('/api/calibrating/', { body: { readings: readings.value } })),
+    queryFn: () => answerOf(api.POST('/api/calibrating/', { body: { readings: readings.value } })),
     placeholderData: keepPreviousData,
     enabled: () => readings.value.length > 0,
     gcTime: MINUTE_MS,
@@ -110,11 +110,11 @@ export const useCalibrationOf = (readings: Ref<{ units: number; grams: number }[
 
 export const useCalibrate = (id: Id) =>
   useSaving((body: Schemas['CalibrateRequest']) =>
-    got(api.POST('/api/products/{pk}/calibration/', { ...byId(id), body })),
+    answerOf(api.POST('/api/products/{pk}/calibration/', { ...byId(id), body })),
   )
 
 export const usePalmTest = () =>
-  useSaving((body: Schemas['PalmTestRequest']) => got(api.POST('/api/palm-tests/', { body })))
+  useSaving((body: Schemas['PalmTestRequest']) => answerOf(api.POST('/api/palm-tests/', { body })))
 
 /** A table is sent as a file; the typed client sends JSON, so the form is written by hand. */
 export const useTakeIn = () =>
@@ -122,7 +122,7 @@ export const useTakeIn = () =>
     const form = new FormData()
     form.append('file', file)
     form.append('accept', String(accept))
-    return got(
+    return answerOf(
       api.POST('/api/products/import/', {
         body: form as never,
         bodySerializer: (body: unknown) => body as FormData,
@@ -131,27 +131,27 @@ export const useTakeIn = () =>
   })
 
 export const useAddKit = () =>
-  useSaving((body: Schemas['KitItemRequest']) => got(api.POST('/api/kit/', { body })))
+  useSaving((body: Schemas['KitItemRequest']) => answerOf(api.POST('/api/kit/', { body })))
 
 export const useChangeKit = () =>
   useSaving(({ id, ...body }: { id: number } & Schemas['PatchedKitItemRequest']) =>
-    got(api.PATCH('/api/kit/{pk}/', { ...byId(id), body })),
+    answerOf(api.PATCH('/api/kit/{pk}/', { ...byId(id), body })),
   )
 
 export const useDropKit = () =>
-  useSaving((id: number) => got(api.DELETE('/api/kit/{pk}/', byId(id))))
+  useSaving((id: number) => answerOf(api.DELETE('/api/kit/{pk}/', byId(id))))
 
 export const useTakeKit = () =>
-  useSaving((plan: number) => got(api.POST('/api/plans/{pk}/kit/', byId(plan))))
+  useSaving((plan: number) => answerOf(api.POST('/api/plans/{pk}/kit/', byId(plan))))
 
 export const useCleaning = () =>
   useSaving(({ id, contact_min }: { id: number; contact_min?: number | null }) =>
-    got(api.POST('/api/kit-uses/{pk}/cleaning/', { ...byId(id), body: { contact_min } })),
+    answerOf(api.POST('/api/kit-uses/{pk}/cleaning/', { ...byId(id), body: { contact_min } })),
   )
 
 export const usePutBack = () =>
   useSaving(({ id, undo }: { id: number; undo?: boolean }) =>
     undo
-      ? got(api.DELETE('/api/kit-uses/{pk}/back/', byId(id)))
-      : got(api.POST('/api/kit-uses/{pk}/back/', byId(id))),
+      ? answerOf(api.DELETE('/api/kit-uses/{pk}/back/', byId(id)))
+      : answerOf(api.POST('/api/kit-uses/{pk}/back/', byId(id))),
   )

@@ -13,8 +13,8 @@ export interface Elsewhere {
 }
 
 const KEY: InjectionKey<Elsewhere> = Symbol('elsewhere')
-const same = (one: unknown, other: unknown) =>
-  JSON.stringify(one ?? null) === JSON.stringify(other ?? null)
+const same = (first: unknown, other: unknown) =>
+  JSON.stringify(first ?? null) === JSON.stringify(other ?? null)
 
 /** The fields in which two states differ. */
 export function changedIn<Form extends object>(before: Form, after: Form): (keyof Form)[] {
@@ -58,7 +58,7 @@ export function provideElsewhere<Form extends object>(typed: Ref<Form | undefine
       const key = field as keyof Form
       if (!typed.value || !theirs.value) return
       typed.value = { ...typed.value, [key]: theirs.value[key] }
-      both.value = both.value.filter((one) => one !== key)
+      both.value = both.value.filter((field) => field !== key)
     },
   })
   return { meet, forget, both: computed(() => both.value) }

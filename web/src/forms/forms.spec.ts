@@ -19,7 +19,7 @@ describe('refusals', () => {
     const refusal = refusalOf(error)
     const give = refusal.claim('goal.sections')
     expect(refusal.at('goal.sections')).toBe('wrong goal.sections')
-    expect(refusal.rest.value.map((one) => one.field)).toEqual(['hair'])
+    expect(refusal.rest.value.map((error) => error.field)).toEqual(['hair'])
     give()
     expect(refusal.rest.value.length).toBe(2)
     error.value = null
@@ -51,7 +51,7 @@ describe('refusals', () => {
     const Page = defineComponent({
       setup() {
         const refusal = provideRefusal(refused('steps.0.minutes', 'steps.1.minutes'))
-        rest = () => refusal.rest.value.map((one) => one.field)
+        rest = () => refusal.rest.value.map((error) => error.field)
         return () => (shown.value ? h(Field) : h('b'))
       },
     })
@@ -86,7 +86,7 @@ describe('changed elsewhere', () => {
   it('offers theirs at the field until it is taken', async () => {
     const typed = ref<typeof base | undefined>({ ...base, name: 'My gel' })
     let elsewhere: ReturnType<typeof useElsewhere>
-    let meet: (one: typeof base, other: typeof base) => void = () => undefined
+    let meet: (before: typeof base, now: typeof base) => void = () => undefined
     const Field = defineComponent({
       setup() {
         elsewhere = useElsewhere()

@@ -36,7 +36,9 @@ const KEY: InjectionKey<Refusal> = Symbol('refusal')
 
 export function refusalOf(...asked: Asked[]): Refusal {
   const claimed = shallowReactive(new Map<string, number>())
-  const errors = computed(() => asked.map((error) => toValue(error)).filter((one) => one != null))
+  const errors = computed(() =>
+    asked.map((error) => toValue(error)).filter((error) => error != null),
+  )
   const problems = computed(() =>
     errors.value.flatMap((error) => (error instanceof Refused ? error.problems : [])),
   )

@@ -2,7 +2,7 @@
 /** What was asked for, or why it is not there yet: loading, offline, failed, empty. */
 import { useI18n } from 'vue-i18n'
 
-import Trouble from './Trouble.vue'
+import Problem from './Problem.vue'
 
 defineProps<{
   data: Data | undefined
@@ -17,7 +17,7 @@ const { t } = useI18n()
 </script>
 
 <template>
-  <Trouble v-if="error" :error="error" @retry="emit('retry')" />
+  <Problem v-if="error" :error="error" @retry="emit('retry')" />
   <p v-else-if="data === undefined" class="quiet" role="status">
     {{ loading ?? t('app.loading') }}
   </p>

@@ -226,24 +226,24 @@ const lineName = (line: Line, place: number) =>
           @keydown="nudge(line, $event)"
         >
           <path
-            v-for="(one, i) in line.paths"
+            v-for="(points, i) in line.paths"
             :key="i"
-            :d="path(one as Point[], false)"
+            :d="path(points as Point[], false)"
             class="grip"
           />
           <path
-            v-for="(one, i) in line.paths"
+            v-for="(points, i) in line.paths"
             :key="`shown ${i}`"
-            :d="path(one as Point[], false)"
+            :d="path(points as Point[], false)"
             class="shown"
             :class="{ doubles: line.doubles }"
           />
         </g>
         <template v-else>
           <path
-            v-for="(one, i) in line.doubles ? line.paths : []"
+            v-for="(points, i) in line.doubles ? line.paths : []"
             :key="i"
-            :d="path(one as Point[], false)"
+            :d="path(points as Point[], false)"
             class="shown doubles"
           />
         </template>

@@ -87,7 +87,7 @@ const dryText = computed(() =>
       <text
         :x="releaseX + (anchor === 'end' ? -7 : 7)"
         :y="y(0) - 24"
-        class="told"
+        class="label"
         :text-anchor="anchor"
       >
         {{ t('plan.releaseAt', { hours: short(drying.release_after_h) }) }}
@@ -95,7 +95,7 @@ const dryText = computed(() =>
       <text
         :x="releaseX + (anchor === 'end' ? -7 : 7)"
         :y="y(0) - 8"
-        class="told"
+        class="label"
         :text-anchor="anchor"
       >
         {{ t('plan.odds', { odds: percent(drying.odds_dry) }) }}
@@ -142,7 +142,7 @@ svg {
 .release {
   stroke-width: 2px;
 }
-.told {
+.label {
   font-size: 12.5px;
   font-weight: 650;
   paint-order: stroke;
@@ -152,13 +152,13 @@ svg {
 .safe .release {
   stroke: var(--ink);
 }
-.safe .told {
+.safe .label {
   fill: var(--ink);
 }
 .unsafe .release {
   stroke: var(--caution);
 }
-.unsafe .told {
+.unsafe .label {
   fill: var(--caution);
 }
 </style>

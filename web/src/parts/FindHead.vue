@@ -5,7 +5,7 @@ import { onMounted, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 
-import { api, got } from '@/api/client'
+import { api, answerOf } from '@/api/client'
 
 import { isTyping } from './keys'
 
@@ -21,9 +21,9 @@ interface Hit {
 
 async function find(search: string, show: (hits: Hit[]) => void) {
   if (!search.trim()) return show([])
-  const page = await got(api.GET('/api/heads/', { params: { query: { search, limit: 8 } } })).catch(
-    () => undefined,
-  )
+  const page = await answerOf(
+    api.GET('/api/heads/', { params: { query: { search, limit: 8 } } }),
+  ).catch(() => undefined)
   show(page?.results.map((head) => ({ value: head.name, id: head.id })) ?? [])
 }
 

@@ -4,25 +4,25 @@ import { ElOption, ElSelect } from 'element-plus'
 import { onMounted, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import { api, got } from '@/api/client'
+import { api, answerOf } from '@/api/client'
 
 defineProps<{ label: string }>()
 const head = defineModel<number | undefined>()
 const { t } = useI18n()
-const found = ref<{ id: number; name: string }[]>([])
+const heads = ref<{ id: number; name: string }[]>([])
 
 async function find(search = '') {
-  const page = await got(
+  const page = await answerOf(
     api.GET('/api/heads/', { params: { query: { search, limit: 12 } } }),
   ).catch(() => undefined)
-  if (page) found.value = page.results.map(({ id, name }) => ({ id, name }))
+  if (page) heads.value = page.results.map(({ id, name }) => ({ id, name }))
 }
 async function name(id: number | undefined) {
-  if (id === undefined || found.value.some((one) => one.id === id)) return
-  const one = await got(api.GET('/api/heads/{pk}/', { params: { path: { pk: id } } })).catch(
+  if (id === undefined || heads.value.some((head) => head.id === id)) return
+  const head = await answerOf(api.GET('/api/heads/{pk}/', { params: { path: { pk: id } } })).catch(
     () => undefined,
   )
-  if (one) found.value.push({ id: one.id, name: one.name })
+  if (head) heads.value.push({ id: head.id, name: head.name })
 }
 onMounted(async () => {
   await find()
@@ -44,6 +44,6 @@ watch(head, name)
     :empty-values="[undefined, null]"
     :value-on-clear="() => undefined"
   >
-    <ElOption v-for="one in found" :key="one.id" :value="one.id" :label="one.name" />
+    <ElOption v-for="match in heads" :key="match.id" :value="match.id" :label="match.name" />
   </ElSelect>
 </template>

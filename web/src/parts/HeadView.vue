@@ -36,11 +36,11 @@ const middle = (points: Point[]): Point => [
   points.reduce((sum, [, y]) => sum + y, 0) / points.length,
 ]
 const shapes = computed(() =>
-  props.views.flatMap((one, place) =>
-    one[props.side].map((points) => {
+  props.views.flatMap((view, place) =>
+    view[props.side].map((points) => {
       const outline = points as Point[]
       return {
-        number: one.number,
+        number: view.number,
         place,
         outline,
         figure: area(outline) > LEAST_CM2 ? middle(outline) : undefined,

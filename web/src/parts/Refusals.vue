@@ -4,7 +4,7 @@ import { computed } from 'vue'
 
 import type { Refusal } from '@/forms/refusal'
 
-import Trouble from './Trouble.vue'
+import Problem from './Problem.vue'
 
 const props = defineProps<{ refusal: Refusal }>()
 const emit = defineEmits<{ retry: [] }>()
@@ -17,5 +17,5 @@ const trouble = computed(() => props.refusal.trouble.value)
     {{ problem.message }}
     <slot :problem="problem" />
   </p>
-  <Trouble v-if="trouble" :error="trouble" @retry="emit('retry')" />
+  <Problem v-if="trouble" :error="trouble" @retry="emit('retry')" />
 </template>

@@ -33,7 +33,7 @@ const face = computed(() => {
 })
 const body = computed(() => {
   const n = props.halfWidth * NECK
-  const shoulder = props.marks.find((one) => one.name === 'shoulder')?.down_cm ?? props.chin + 8
+  const shoulder = props.marks.find((mark) => mark.name === 'shoulder')?.down_cm ?? props.chin + 8
   return [1, -1]
     .map(
       (side) =>
@@ -41,7 +41,7 @@ const body = computed(() => {
     )
     .join('')
 })
-const told = computed(() =>
+const message = computed(() =>
   t('look.describe', {
     when: t(`look.moments.${props.moment.key}`),
     length: short(props.moment.length_cm),
@@ -58,7 +58,7 @@ const told = computed(() =>
     <svg
       :viewBox="`${-reach - 9} ${-ABOVE_CM} ${2 * reach + 9.5} ${depth + ABOVE_CM}`"
       role="img"
-      :aria-label="told"
+      :aria-label="message"
     >
       <g v-for="mark in marks" :key="mark.name" class="mark">
         <line :x1="-reach - 1" :x2="reach" :y1="mark.down_cm" :y2="mark.down_cm" />

@@ -34,10 +34,10 @@ onKeyStroke('Escape', (event) => {
     </template>
     <h3>{{ about }}</h3>
     <ul>
-      <li v-for="one in reasons" :key="one.rule">
-        <p>{{ one.because }}</p>
-        <p class="quiet">{{ t('why.because') }}: {{ one.trigger }}</p>
-        <p class="quiet">{{ t('why.source') }}: {{ one.source }}</p>
+      <li v-for="reason in reasons" :key="reason.rule">
+        <p>{{ reason.because }}</p>
+        <p class="quiet">{{ t('why.because') }}: {{ reason.trigger }}</p>
+        <p class="quiet">{{ t('why.source') }}: {{ reason.source }}</p>
       </li>
     </ul>
   </ElPopover>

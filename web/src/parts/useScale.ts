@@ -1,7 +1,7 @@
 /** The bowl scale, as it streams; a lost connection is a state, never an error. */
 import { onScopeDispose, ref } from 'vue'
 
-import { api, got, type Schemas } from '@/api/client'
+import { api, answerOf, type Schemas } from '@/api/client'
 
 export type Reading = Schemas['ScaleReading']
 
@@ -31,9 +31,9 @@ export function useScale() {
     clearInterval(watch)
   })
 
-  const tare = () => got(api.POST('/api/scale/tare/')).catch(() => undefined)
+  const tare = () => answerOf(api.POST('/api/scale/tare/')).catch(() => undefined)
   const standIn = (body: Schemas['PourRequest']) =>
-    got(api.POST('/api/scale/stand-in/', { body })).catch(() => undefined)
+    answerOf(api.POST('/api/scale/stand-in/', { body })).catch(() => undefined)
 
   return { reading, connected, tare, standIn }
 }

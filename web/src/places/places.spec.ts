@@ -19,7 +19,7 @@ import {
   notedDoses,
   notedSteps,
 } from './findings/visitForm'
-import { found, isZone } from './heads/observing'
+import { observationsOf, isZone } from './heads/observing'
 import { summary } from './heads/summary'
 import { outlookReasons, useTasks } from './shelf/tasks'
 
@@ -120,12 +120,14 @@ describe('a parting by hand', () => {
 
 describe('observations', () => {
   it('takes what was typed, with how it was found out', () => {
-    expect(found({ pattern: '4b', length_cm: null, porosity: '' })).toEqual([
+    expect(observationsOf({ pattern: '4b', length_cm: null, porosity: '' })).toEqual([
       { kind: 'pattern', value: '4b', method: 'by_eye', zone: '' },
     ])
   })
   it('takes for a zone only what may differ there', () => {
-    const kinds = found({ pattern: '4a', porosity: 'high' }, 'nape').map((one) => one.kind)
+    const kinds = observationsOf({ pattern: '4a', porosity: 'high' }, 'nape').map(
+      (observation) => observation.kind,
+    )
     expect(kinds).toEqual(['pattern'])
   })
   it('knows zones', () =>

@@ -10,7 +10,7 @@ export interface Trail<State> {
 
 /** The history of a state: every change can be undone and done again. */
 export function useHistory<State>(state: Ref<State>, trail: Ref<Trail<State>>) {
-  /** Keep where one was, so that it can be got back to. */
+  /** Keep where one was, so that it can be answerOf back to. */
   function remember(before: State) {
     trail.value = { past: [...trail.value.past, before].slice(-KEPT), ahead: [] }
   }

@@ -46,7 +46,7 @@ const asMany = computed(() =>
 
 function toggle(word: string) {
   const many = asMany.value
-  value.value = many.includes(word) ? many.filter((one) => one !== word) : [...many, word]
+  value.value = many.includes(word) ? many.filter((chosen) => chosen !== word) : [...many, word]
 }
 
 const timed = computed(() => props.question.unit === 's' && !props.narrow)
@@ -88,7 +88,12 @@ function time() {
       style="width: 84px"
       @update:model-value="value = $event ?? null"
     >
-      <ElOption v-for="one in options" :key="one.value" :value="one.value" :label="one.text" />
+      <ElOption
+        v-for="option in options"
+        :key="option.value"
+        :value="option.value"
+        :label="option.text"
+      />
     </ElSelect>
     <Choice
       v-else-if="question.options.length && question.answer !== 'many'"
@@ -101,14 +106,14 @@ function time() {
     />
     <div v-if="question.answer === 'many'" class="many" role="group" :aria-label="label">
       <button
-        v-for="one in options"
-        :key="one.value"
+        v-for="option in options"
+        :key="option.value"
         type="button"
-        :class="{ on: asMany.includes(one.value), stop: question.kept === 'stop_sign' }"
-        :aria-pressed="asMany.includes(one.value)"
-        @click="toggle(one.value)"
+        :class="{ on: asMany.includes(option.value), stop: question.kept === 'stop_sign' }"
+        :aria-pressed="asMany.includes(option.value)"
+        @click="toggle(option.value)"
       >
-        {{ one.text }}
+        {{ option.text }}
       </button>
     </div>
     <ElInput

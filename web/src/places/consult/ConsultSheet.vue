@@ -6,14 +6,14 @@ import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 
-import { api, got, Refused, type Schemas } from '@/api/client'
+import { api, answerOf, Refused, type Schemas } from '@/api/client'
 import type { Head } from '@/api/queries'
 import { isTyping } from '@/parts/keys'
 import PageHead from '@/parts/PageHead.vue'
-import Trouble from '@/parts/Trouble.vue'
+import Problem from '@/parts/Problem.vue'
 
 import { useConsulting } from './consulting'
-import KnownPanel from './KnownPanel.vue'
+import Estimates from './Estimates.vue'
 import QuestionRow from './QuestionRow.vue'
 import ScopePanel from './ScopePanel.vue'
 import StrandDrawings from './StrandDrawings.vue'
@@ -29,15 +29,21 @@ const route = useRoute()
 const cache = useQueryClient()
 const consulting = useConsulting(props.consultation)
 
-const parts = computed(() => [...new Set(props.questions.questions.map((one) => one.part))])
+const parts = computed(() => [
+  ...new Set(props.questions.questions.map((question) => question.part)),
+])
 const wanted = String(route.query.part ?? '')
 const part = ref(parts.value.includes(wanted) ? wanted : (parts.value[0] ?? ''))
-const asked = computed(() => props.questions.questions.filter((one) => one.part === part.value))
+const asked = computed(() =>
+  props.questions.questions.filter((question) => question.part === part.value),
+)
 const finishing = ref(false)
 const trouble = ref<Error | null>(null)
 
 const keysOf = (name: string) =>
-  props.questions.questions.filter((one) => one.part === name).map((one) => one.key)
+  props.questions.questions
+    .filter((question) => question.part === name)
+    .map((question) => question.key)
 const fieldsOf = (name: string) =>
   Object.keys(consulting.answers.value).filter((field) =>
     keysOf(name).includes(field.split('@')[0] ?? ''),
@@ -53,7 +59,7 @@ function standing(name: string): string {
 const unconfirmed = computed(() =>
   [...consulting.lasts.value.entries()]
     .filter(([field, last]) => {
-      const question = asked.value.find((one) => one.key === last.key)
+      const question = asked.value.find((question) => question.key === last.key)
       const empty = Array.isArray(last.value) && !last.value.length
       return question && question.kept !== 'stop_sign' && !empty && !consulting.given(field)
     })
@@ -86,7 +92,7 @@ async function finish() {
     trouble.value = error as Error
     if (error instanceof Refused) {
       const key = error.problems[0]?.field.split('@')[0]
-      const question = props.questions.questions.find((one) => one.key === key)
+      const question = props.questions.questions.find((question) => question.key === key)
       if (question) part.value = question.part
     }
   } finally {
@@ -94,7 +100,7 @@ async function finish() {
   }
 }
 async function discard() {
-  await got(
+  await answerOf(
     api.DELETE('/api/consultations/{pk}/', { params: { path: { pk: props.consultation.id } } }),
   )
   localStorage.removeItem(`gauffer:consultation-${props.consultation.id}`)
@@ -116,8 +122,8 @@ const stateText = computed(() => t(`consult.state.${consulting.state.value}`))
       {{ t('consult.finish') }}
     </button>
   </PageHead>
-  <Trouble v-if="trouble" :error="trouble" @retry="finish" />
-  <Trouble
+  <Problem v-if="trouble" :error="trouble" @retry="finish" />
+  <Problem
     v-if="consulting.failed.value"
     :error="consulting.failed.value"
     @retry="consulting.save()"
@@ -181,7 +187,7 @@ const stateText = computed(() => t(`consult.state.${consulting.state.value}`))
         <span class="quiet">{{ t('consult.anyPart') }}</span>
       </div>
     </div>
-    <KnownPanel :profile="consulting.server.value.profile" :part="part" />
+    <Estimates :profile="consulting.server.value.profile" :part="part" />
   </div>
 </template>
 

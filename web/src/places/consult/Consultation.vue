@@ -4,9 +4,9 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import { api, got } from '@/api/client'
+import { api, answerOf } from '@/api/client'
 import { useHead, useQuestions } from '@/api/queries'
-import Trouble from '@/parts/Trouble.vue'
+import Problem from '@/parts/Problem.vue'
 
 import ConsultSheet from './ConsultSheet.vue'
 
@@ -17,7 +17,7 @@ const questions = useQuestions()
 const open = useQuery({
   queryKey: ['consultation', computed(() => props.head)],
   queryFn: () =>
-    got(api.POST('/api/heads/{pk}/consultations/', { params: { path: { pk: props.head } } })),
+    answerOf(api.POST('/api/heads/{pk}/consultations/', { params: { path: { pk: props.head } } })),
   staleTime: 0,
   gcTime: 0,
   refetchOnWindowFocus: false,
@@ -32,7 +32,7 @@ function again() {
 </script>
 
 <template>
-  <Trouble v-if="error" :error="error" @retry="again" />
+  <Problem v-if="error" :error="error" @retry="again" />
   <ConsultSheet
     v-else-if="head.data.value && questions.data.value && open.data.value"
     :key="open.data.value.id"

@@ -10,54 +10,56 @@ import { percent, short } from '@/text/format'
 const props = defineProps<{ profile: Schemas['Profile']; part: string }>()
 const { t } = useI18n()
 
-const known = computed(() => props.profile.known)
+const estimates = computed(() => props.profile.estimates)
 const LEVELS = ['low', 'medium', 'high'] as const
-const top = computed(() => known.value.density?.high ?? 300)
+const top = computed(() => estimates.value.density?.high ?? 300)
 const scale = computed(() =>
-  Math.max(300, top.value, ...known.value.density_ways.map((w) => w.high)),
+  Math.max(300, top.value, ...estimates.value.density_ways.map((w) => w.high)),
 )
 const at = (value: number) => `${(100 * value) / scale.value}%`
 
 const testName = (test: string) => t(`consult.ask.${test === 'word' ? 'porosity' : test}`)
 const reasons = computed(() =>
-  known.value.porosity_tests.map((one) => ({
-    rule: one.test,
+  estimates.value.porosity_tests.map((test) => ({
+    rule: test.test,
     because: t('consult.saysOn', {
-      test: testName(one.test),
-      level: t(`hair.word.${one.says}`),
+      test: testName(test.test),
+      level: t(`hair.word.${test.says}`),
     }),
-    trigger: one.weak ? t('consult.weakLong') : t('consult.counts'),
+    trigger: test.weak ? t('consult.weakLong') : t('consult.counts'),
     source: t('consult.bayes'),
   })),
 )
 </script>
 
 <template>
-  <aside class="known" :aria-label="t('consult.known')">
+  <aside class="estimates" :aria-label="t('consult.known')">
     <h2>{{ t('consult.known') }}</h2>
     <section>
       <div class="line">
         <h3>{{ t('hair.kind.porosity') }}</h3>
-        <b v-if="known.porosity_tests.length">{{ t(`hair.word.${known.porosity.class}`) }}</b>
+        <b v-if="estimates.porosity_tests.length">{{
+          t(`hair.word.${estimates.porosity.class}`)
+        }}</b>
         <WhyList v-if="reasons.length" :reasons="reasons" :about="t('hair.kind.porosity')" />
       </div>
-      <p v-if="!known.porosity_tests.length" class="quiet">{{ t('consult.noTests') }}</p>
+      <p v-if="!estimates.porosity_tests.length" class="quiet">{{ t('consult.noTests') }}</p>
       <div v-for="level in LEVELS" :key="level" class="bar">
         <span>{{ t(`hair.word.${level}`) }}</span>
-        <i><u :style="{ width: percent(known.porosity[level]) }" /></i>
-        <span class="n">{{ percent(known.porosity[level]) }}</span>
+        <i><u :style="{ width: percent(estimates.porosity[level]) }" /></i>
+        <span class="n">{{ percent(estimates.porosity[level]) }}</span>
       </div>
-      <p v-if="known.porosity.class !== known.porosity.by_tests" class="quiet">
-        {{ t('consult.decided', { level: t(`hair.word.${known.porosity.by_tests}`) }) }}
+      <p v-if="estimates.porosity.class !== estimates.porosity.by_tests" class="quiet">
+        {{ t('consult.decided', { level: t(`hair.word.${estimates.porosity.by_tests}`) }) }}
       </p>
-      <p v-if="known.porosity.disagree.length" class="loud">
-        {{ t('consult.disagree', { tests: known.porosity.disagree.map(testName).join(', ') }) }}
+      <p v-if="estimates.porosity.disagree.length" class="loud">
+        {{ t('consult.disagree', { tests: estimates.porosity.disagree.map(testName).join(', ') }) }}
       </p>
-      <p v-if="known.next_tests[0]" class="quiet">
+      <p v-if="estimates.next_tests[0]" class="quiet">
         {{
           t('consult.nextTest', {
-            test: testName(known.next_tests[0].test),
-            bits: short(known.next_tests[0].bits, 2),
+            test: testName(estimates.next_tests[0].test),
+            bits: short(estimates.next_tests[0].bits, 2),
           })
         }}
       </p>
@@ -65,16 +67,16 @@ const reasons = computed(() =>
     <section>
       <div class="line">
         <h3>{{ t('consult.density') }}</h3>
-        <b v-if="known.density">
-          {{ t('hair.summary.density', { value: short(known.density.value, 0) }) }}
+        <b v-if="estimates.density">
+          {{ t('hair.summary.density', { value: short(estimates.density.value, 0) }) }}
         </b>
-        <span v-if="known.density" class="quiet">
-          {{ short(known.density.low, 0) }}–{{ short(known.density.high, 0) }},
-          {{ t(`hair.word.${known.density.class}`) }}
+        <span v-if="estimates.density" class="quiet">
+          {{ short(estimates.density.low, 0) }}–{{ short(estimates.density.high, 0) }},
+          {{ t(`hair.word.${estimates.density.class}`) }}
         </span>
       </div>
-      <p v-if="!known.density" class="quiet">{{ t('consult.noDensity') }}</p>
-      <div v-for="way in known.density_ways" :key="way.way" class="bar">
+      <p v-if="!estimates.density" class="quiet">{{ t('consult.noDensity') }}</p>
+      <div v-for="way in estimates.density_ways" :key="way.way" class="bar">
         <span :class="{ loud: way.disagrees }">{{ t(`consult.way.${way.way}`) }}</span>
         <i>
           <u :style="{ left: at(way.low), width: at(way.high - way.low) }" class="span" />
@@ -82,43 +84,46 @@ const reasons = computed(() =>
         </i>
         <span class="n">{{ short(way.value, 0) }}</span>
       </div>
-      <p v-for="(zone, name) in known.zone_density" :key="name" class="quiet">
+      <p v-for="(zone, name) in estimates.zone_density" :key="name" class="quiet">
         {{ t(`hair.zones.${name}`) }}: {{ short(zone.value, 0) }} ({{ short(zone.low, 0) }}–{{
           short(zone.high, 0)
         }})
       </p>
-      <p v-if="known.density_ways.some((way) => way.disagrees)" class="loud">
+      <p v-if="estimates.density_ways.some((way) => way.disagrees)" class="loud">
         {{ t('consult.waysDisagree') }}
       </p>
     </section>
-    <section v-if="known.shrinkage !== null || known.growth">
+    <section v-if="estimates.shrinkage !== null || estimates.growth">
       <h3>{{ t('consult.curl') }}</h3>
-      <p v-if="known.shrinkage !== null">
-        {{ t('hair.summary.shrinks', { share: percent(known.shrinkage) }) }}
-        <span v-if="known.shrinkage_by_helix !== null" class="quiet">
-          ({{ t('consult.byHelix', { share: percent(known.shrinkage_by_helix) }) }})
+      <p v-if="estimates.shrinkage !== null">
+        {{ t('hair.summary.shrinks', { share: percent(estimates.shrinkage) }) }}
+        <span v-if="estimates.shrinkage_by_helix !== null" class="quiet">
+          ({{ t('consult.byHelix', { share: percent(estimates.shrinkage_by_helix) }) }})
         </span>
       </p>
-      <p v-if="known.growth">
-        {{ t('consult.grows', { cm: short(known.growth.cm_per_month) }) }}
+      <p v-if="estimates.growth">
+        {{ t('consult.grows', { cm: short(estimates.growth.cm_per_month) }) }}
         <span class="quiet">
           {{
             t('consult.growsRange', {
-              low: short(known.growth.low),
-              high: short(known.growth.high),
-              from: short(known.growth.published_low),
-              to: short(known.growth.published_high),
+              low: short(estimates.growth.low),
+              high: short(estimates.growth.high),
+              from: short(estimates.growth.published_low),
+              to: short(estimates.growth.published_high),
             })
           }}
         </span>
       </p>
     </section>
-    <section v-if="known.elasticity || known.fallen">
+    <section v-if="estimates.elasticity || estimates.fallen">
       <h3>{{ t('consult.part.strength') }}</h3>
-      <p v-if="known.elasticity">
-        <b>{{ t(`consult.words.${known.elasticity.class}`) }}.</b> {{ known.elasticity.advice }}
+      <p v-if="estimates.elasticity">
+        <b>{{ t(`consult.words.${estimates.elasticity.class}`) }}.</b>
+        {{ estimates.elasticity.advice }}
       </p>
-      <p v-if="known.fallen" :class="{ loud: known.fallen.more_broken }">{{ known.fallen.told }}</p>
+      <p v-if="estimates.fallen" :class="{ loud: estimates.fallen.more_broken }">
+        {{ estimates.fallen.text }}
+      </p>
     </section>
     <section v-if="profile.missing.length" class="missing">
       <p v-for="gap in profile.missing" :key="gap.field">{{ gap.message }}</p>
@@ -127,7 +132,7 @@ const reasons = computed(() =>
 </template>
 
 <style scoped>
-.known {
+.estimates {
   align-self: start;
   padding: 0 0 0 18px;
   border-left: 1px solid var(--line);

@@ -42,8 +42,8 @@ function shown(value: Value | undefined): string {
 }
 
 const valueOf = (zone = '') => {
-  const one = props.consulting.answers.value[fieldOf(field.value, zone)]
-  return one?.value ?? undefined
+  const given = props.consulting.answers.value[fieldOf(field.value, zone)]
+  return given?.value ?? undefined
 }
 const put = (value: Value | undefined, zone = '') =>
   props.consulting.answer(fieldOf(field.value, zone), value ?? null)

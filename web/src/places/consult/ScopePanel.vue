@@ -4,7 +4,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import { api, got, Refused, type Schemas } from '@/api/client'
+import { api, answerOf, Refused, type Schemas } from '@/api/client'
 import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
 import { ZONES } from '@/places/heads/observing'
@@ -23,7 +23,8 @@ const shown = ref<Picture | null>(null)
 const scale = ref<number | null>(6.25)
 const device = useQuery({
   queryKey: ['scope', computed(() => props.head)],
-  queryFn: () => got(api.GET('/api/heads/{pk}/scope/', { params: { path: { pk: props.head } } })),
+  queryFn: () =>
+    answerOf(api.GET('/api/heads/{pk}/scope/', { params: { path: { pk: props.head } } })),
 })
 
 function take(picture: Picture) {
@@ -32,7 +33,7 @@ function take(picture: Picture) {
 }
 const shoot = useMutation({
   mutationFn: () =>
-    got(
+    answerOf(
       api.POST('/api/heads/{pk}/scope/', {
         params: { path: { pk: props.head } },
         body: { zone: zone.value as Picture['zone'] },
@@ -42,7 +43,7 @@ const shoot = useMutation({
 })
 const upload = useMutation({
   mutationFn: (file: File) =>
-    got(
+    answerOf(
       api.POST('/api/heads/{pk}/scope/upload/', {
         params: { path: { pk: props.head } },
         body: {
@@ -62,7 +63,7 @@ const upload = useMutation({
 })
 const correct = useMutation({
   mutationFn: (roots: number[][]) =>
-    got(
+    answerOf(
       api.PATCH('/api/scope/{pk}/', {
         params: { path: { pk: shown.value?.id ?? 0 } },
         body: { roots },
@@ -72,7 +73,7 @@ const correct = useMutation({
 })
 
 const trouble = computed(() => shoot.error.value ?? upload.error.value ?? correct.error.value)
-const told = computed(() =>
+const message = computed(() =>
   trouble.value instanceof Refused ? trouble.value.message : trouble.value ? t('app.offline') : '',
 )
 function pick(event: Event) {
@@ -131,7 +132,7 @@ const frame = computed(() => {
       <Choice
         v-model="zone"
         :label="t('scope.spot')"
-        :options="ZONES.map((one) => ({ value: one as string, text: t(`hair.zones.${one}`) }))"
+        :options="ZONES.map((zone) => ({ value: zone as string, text: t(`hair.zones.${zone}`) }))"
         hide-label
       />
     </div>
@@ -155,7 +156,7 @@ const frame = computed(() => {
           </label>
         </div>
       </details>
-      <p v-if="told" class="wrong" role="alert">{{ told }}</p>
+      <p v-if="message" class="wrong" role="alert">{{ message }}</p>
       <template v-if="shown">
         <p class="count">
           <b>{{ shown.roots.length }}</b> {{ t('scope.hairs') }}

@@ -19,24 +19,28 @@ const path = line<number[]>(
   (point) => WIDTH / 2 + (point[0] ?? 0) * PX_PER_MM,
   (point) => 4 + (point[1] ?? 0) * PX_PER_MM,
 )
-const strands = computed(() => props.drawings.map((one) => ({ ...one, d: path(one.points) ?? '' })))
+const strands = computed(() =>
+  props.drawings.map((drawing) => ({ ...drawing, d: path(drawing.points) ?? '' })),
+)
 </script>
 
 <template>
   <div class="strands" role="group" :aria-label="t('consult.strands')">
     <button
-      v-for="one in strands"
-      :key="one.pattern"
+      v-for="strand in strands"
+      :key="strand.pattern"
       type="button"
-      :class="{ on: one.pattern === chosen }"
-      :aria-pressed="one.pattern === chosen"
-      @click="chosen = one.pattern"
+      :class="{ on: strand.pattern === chosen }"
+      :aria-pressed="strand.pattern === chosen"
+      @click="chosen = strand.pattern"
     >
       <svg :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" :width="WIDTH" :height="HEIGHT" aria-hidden="true">
-        <path :d="one.d" />
+        <path :d="strand.d" />
       </svg>
-      <b>{{ one.pattern }}</b>
-      <span class="quiet">{{ short(one.curl_mm) }} mm<br />−{{ percent(one.shrinkage) }}</span>
+      <b>{{ strand.pattern }}</b>
+      <span class="quiet"
+        >{{ short(strand.curl_mm) }} mm<br />−{{ percent(strand.shrinkage) }}</span
+      >
     </button>
   </div>
   <p class="how quiet">{{ t('consult.strandsHow') }}</p>

@@ -5,7 +5,7 @@
 import { useDebounceFn, useIntervalFn } from '@vueuse/core'
 import { computed, onScopeDispose, ref, watch } from 'vue'
 
-import { api, got, Offline, Refused, type Schemas } from '@/api/client'
+import { api, answerOf, Offline, Refused, type Schemas } from '@/api/client'
 
 export type Question = Schemas['Question']
 export type Value = Schemas['AnswerRequest']['value']
@@ -41,7 +41,7 @@ export function useConsulting(first: Schemas['Consultation']) {
   }
 
   async function merge() {
-    const theirs = await got(
+    const theirs = await answerOf(
       api.GET('/api/consultations/{pk}/', { params: { path: { pk: first.id } } }),
     )
     server.value = theirs
@@ -53,7 +53,7 @@ export function useConsulting(first: Schemas['Consultation']) {
     dirty = false
     state.value = 'saving'
     try {
-      server.value = await got(
+      server.value = await answerOf(
         api.PUT('/api/consultations/{pk}/', {
           params: { path: { pk: first.id } },
           body: { version: server.value.version ?? 1, answers: answers.value },
@@ -87,10 +87,10 @@ export function useConsulting(first: Schemas['Consultation']) {
   onScopeDispose(() => void save())
 
   const lasts = computed(
-    () => new Map(server.value.last.map((one) => [fieldOf(one.key, one.zone), one])),
+    () => new Map(server.value.last.map((answer) => [fieldOf(answer.key, answer.zone), answer])),
   )
   const problems = computed(
-    () => new Map(server.value.problems.map((one) => [one.field, one.message])),
+    () => new Map(server.value.problems.map((problem) => [problem.field, problem.message])),
   )
 
   function set(field: string, given: Given) {
@@ -111,8 +111,8 @@ export function useConsulting(first: Schemas['Consultation']) {
   }
 
   const given = (field: string) => {
-    const one = answers.value[field]
-    return isEmpty(one?.value) ? undefined : one
+    const answer = answers.value[field]
+    return isEmpty(answer?.value) ? undefined : answer
   }
   const changed = (field: string) => {
     const now = given(field)
@@ -123,7 +123,7 @@ export function useConsulting(first: Schemas['Consultation']) {
   async function finish() {
     // Twice: a save may meet somebody else's, merge with it and have to go again.
     if (!(await save()) && !(await save())) throw failed.value ?? new Offline()
-    await got(
+    await answerOf(
       api.POST('/api/consultations/{pk}/finish/', {
         params: { path: { pk: first.id } },
         body: { version: server.value.version ?? 1 },

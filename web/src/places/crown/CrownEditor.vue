@@ -36,13 +36,13 @@ const REST_MS = 120
 const answered = shallowRef<Wish>()
 watch(draft.answer, () => (answered.value = wish.value))
 const rested = refDebounced(answered, REST_MS)
-const seen = shallowRef<Wish>()
+const settled = shallowRef<Wish>()
 watch(rested, (now) => {
-  if (!draft.pending.value) seen.value = now
+  if (!draft.pending.value) settled.value = now
 })
 const crown = useLiveCrown(
-  () => seen.value ?? wish.value,
-  () => ready.value && seen.value !== undefined,
+  () => settled.value ?? wish.value,
+  () => ready.value && settled.value !== undefined,
 )
 const hands = useParting(desk)
 const refusal = provideRefusal(draft.error)
@@ -63,16 +63,16 @@ const tint = ref<Tint>('none')
 const done = useLocalStorage<string[]>(`gauffer:done:${props.head}`, [])
 const doneNumbers = computed(() =>
   (answer.value?.sections ?? [])
-    .filter((one) => done.value.includes(one.key ?? ''))
-    .map((one) => one.number),
+    .filter((section) => done.value.includes(section.key ?? ''))
+    .map((section) => section.number),
 )
 
 const drying = useLiveDrying(wish, () => ready.value && tint.value === 'dryness')
 /** What each section is tinted by. */
 const values = computed<number[] | undefined>(() => {
   const sections = answer.value?.sections ?? []
-  if (tint.value === 'grams') return sections.map((one) => one.grams)
-  if (tint.value === 'minutes') return sections.map((one) => one.minutes ?? 0)
+  if (tint.value === 'grams') return sections.map((section) => section.grams)
+  if (tint.value === 'minutes') return sections.map((section) => section.minutes ?? 0)
   const map = drying.answer.value?.over_time
   if (tint.value === 'dryness' && map) {
     const release = answer.value?.drying.release_after_h ?? 0
@@ -88,11 +88,11 @@ const bounds = computed(() => {
 })
 const shades = computed(() => {
   const { low, high } = bounds.value
-  if (tint.value === 'dryness') return values.value?.map((one) => (1 - one) * DARKEST)
+  if (tint.value === 'dryness') return values.value?.map((value) => (1 - value) * DARKEST)
   const range = high - low
   // What differs by less than a thousandth is the same.
-  return values.value?.map((one) =>
-    range < high / 1000 ? DARKEST / 2 : ((one - low) / range) * DARKEST,
+  return values.value?.map((value) =>
+    range < high / 1000 ? DARKEST / 2 : ((value - low) / range) * DARKEST,
   )
 })
 const legend = computed(() => {
@@ -116,7 +116,7 @@ function pick(number: number) {
 }
 function tick(key: string) {
   done.value = done.value.includes(key)
-    ? done.value.filter((one) => one !== key)
+    ? done.value.filter((other) => other !== key)
     : [...done.value, key]
 }
 
@@ -147,11 +147,11 @@ onKeyStroke('Escape', () => (merging.value = undefined))
           <legend class="sr">{{ t('crown.tint') }}</legend>
           <span class="quiet" aria-hidden="true">{{ t('crown.tint') }}</span>
           <label
-            v-for="one in ['none', 'grams', 'minutes', 'dryness', 'done'] as Tint[]"
-            :key="one"
+            v-for="choice in ['none', 'grams', 'minutes', 'dryness', 'done'] as Tint[]"
+            :key="choice"
           >
-            <input v-model="tint" type="radio" name="tint" :value="one" class="sr" />
-            <span>{{ t(`crown.tints.${one}`) }}</span>
+            <input v-model="tint" type="radio" name="tint" :value="choice" class="sr" />
+            <span>{{ t(`crown.tints.${choice}`) }}</span>
           </label>
         </fieldset>
         <span v-if="tint === 'done'" class="quiet">
@@ -179,7 +179,7 @@ onKeyStroke('Escape', () => (merging.value = undefined))
         <strong v-if="merging">{{ t('crown.merging') }}</strong>
         <template v-else>{{ t('crown.lineHint') }}</template>
         {{ ' '
-        }}<template v-if="answer.lines?.some((one) => one.doubles)">
+        }}<template v-if="answer.lines?.some((line) => line.doubles)">
           {{ t('crown.doubles') }}</template
         >
       </p>
@@ -212,12 +212,12 @@ onKeyStroke('Escape', () => (merging.value = undefined))
         @merge="merging = merging ? undefined : shown.key"
         @tick="tick(shown.key ?? '')"
       />
-      <div v-if="answer.made_as?.length" class="made">
+      <div v-if="answer.set_details?.length" class="set">
         <h2>
-          {{ t('crown.made') }}
-          <WhyList :reasons="answer.made_reasons ?? []" :about="t('crown.made')" />
+          {{ t('crown.set') }}
+          <WhyList :reasons="answer.set_reasons ?? []" :about="t('crown.set')" />
         </h2>
-        <p v-for="line in answer.made_as" :key="line">{{ line }}</p>
+        <p v-for="line in answer.set_details" :key="line">{{ line }}</p>
       </div>
       <button
         v-if="hands.changes.value.length"
@@ -309,7 +309,7 @@ aside {
   align-content: start;
   gap: 16px;
 }
-.made p {
+.set p {
   font-size: 14px;
 }
 @media (max-width: 1100px) {

@@ -13,29 +13,32 @@ const hours = (plan: PlanAnswer) =>
   plan.drying.h_to_dry === null ? '–' : `${short(plan.drying.h_to_dry)} h`
 function kit(plan: PlanAnswer): string {
   const { rods, bands, pins } = plan.kit_needed
-  const words = rods.map((one) => `${one.count} × ${short(one.diameter_mm)} mm`)
+  const words = rods.map((rod) => `${rod.count} × ${short(rod.diameter_mm)} mm`)
   if (bands) words.push(t('plan.bands', { n: bands }))
   if (pins) words.push(t('plan.pins', { n: pins }))
   return words.join(', ')
 }
 /** The least and the most hair in one section. */
 function hair(plan: PlanAnswer): string {
-  const grams = plan.sections.map((one) => one.grams)
+  const grams = plan.sections.map((section) => section.grams)
   const low = short(Math.min(...grams))
   const high = short(Math.max(...grams))
   return low === high ? `${low} g` : `${low}–${high} g`
 }
 const rows = computed(() =>
   [
-    { name: 'handsOn', value: (one: PlanAnswer) => minutes(one.totals.hands_on_min) },
+    { name: 'handsOn', value: (planAnswer: PlanAnswer) => minutes(planAnswer.totals.hands_on_min) },
     { name: 'uneven', value: hair },
     {
       name: 'gel',
-      value: (one: PlanAnswer) => `${short(one.totals.leave_on_g_per_m2)} g/m²`,
+      value: (planAnswer: PlanAnswer) => `${short(planAnswer.totals.leave_on_g_per_m2)} g/m²`,
     },
     { name: 'dryAll', value: hours },
-    { name: 'odds', value: (one: PlanAnswer) => percent(one.drying.odds_dry) },
-    { name: 'sitsAll', value: (one: PlanAnswer) => `${short(one.finished.length_cm)} cm` },
+    { name: 'odds', value: (planAnswer: PlanAnswer) => percent(planAnswer.drying.odds_dry) },
+    {
+      name: 'sitsAll',
+      value: (planAnswer: PlanAnswer) => `${short(planAnswer.finished.length_cm)} cm`,
+    },
     { name: 'kit', value: kit },
   ]
     .map((row) => ({ name: row.name, now: row.value(props.now), was: row.value(props.before) }))

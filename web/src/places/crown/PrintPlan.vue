@@ -6,7 +6,7 @@ import { RouterLink } from 'vue-router'
 
 import { usePlanCrown } from '@/api/crown'
 import { usePlan } from '@/api/queries'
-import Trouble from '@/parts/Trouble.vue'
+import Problem from '@/parts/Problem.vue'
 
 import PrintSheet from './PrintSheet.vue'
 
@@ -19,7 +19,7 @@ const crown = usePlanCrown(() => props.plan, same)
 </script>
 
 <template>
-  <Trouble v-if="plan.error.value" :error="plan.error.value" @retry="plan.refetch()" />
+  <Problem v-if="plan.error.value" :error="plan.error.value" @retry="plan.refetch()" />
   <p v-else-if="!plan.data.value" class="quiet" role="status">{{ t('app.loading') }}</p>
   <template v-else>
     <RouterLink class="quiet back" :to="`/plans/${props.plan}`">

@@ -22,8 +22,8 @@ const { t } = useI18n()
 const print = () => window.print()
 
 const sections = computed(() => props.answer.sections)
-const hasRods = computed(() => sections.value.some((one) => one.rod_mm))
-const hasBundles = computed(() => sections.value.some((one) => one.bundle))
+const hasRods = computed(() => sections.value.some((section) => section.rod_mm))
+const hasBundles = computed(() => sections.value.some((section) => section.bundle))
 /** Many sections stand in several columns, so that one page is enough. */
 const COLUMN = 18
 const columns = computed(() => {
@@ -35,7 +35,7 @@ const small = computed(() => sections.value.length > 60)
 const kit = computed(() => {
   const { rods, pins, bands, clips } = props.answer.kit_needed
   return [
-    ...rods.map((one) => t('plan.rods', { n: one.count, mm: short(one.diameter_mm) })),
+    ...rods.map((rod) => t('plan.rods', { n: rod.count, mm: short(rod.diameter_mm) })),
     ...(pins ? [t('plan.pins', { n: pins })] : []),
     ...(bands ? [t('plan.bands', { n: bands })] : []),
     ...(clips ? [t('plan.clips', { n: clips })] : []),
@@ -89,17 +89,17 @@ const letter = (bundle: number | null | undefined) =>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="one in column" :key="one.number">
+          <tr v-for="section in column" :key="section.number">
             <td class="n">
-              <b>{{ one.number }}</b>
+              <b>{{ section.number }}</b>
             </td>
-            <td v-if="columns.length < 3">{{ t(`hair.zones.${one.zone}`) }}</td>
-            <td>{{ t(`crown.lays.${one.lay}`) }}</td>
-            <td class="n">{{ short(one.grams) }}</td>
-            <td v-if="columns.length < 4" class="n">{{ short(one.length_cm, 0) }}</td>
-            <td v-if="hasRods" class="n">{{ one.rod_mm ? short(one.rod_mm) : '' }}</td>
-            <td v-if="hasBundles">{{ letter(one.bundle) }}</td>
-            <td class="n">{{ short(one.minutes ?? 0) }}</td>
+            <td v-if="columns.length < 3">{{ t(`hair.zones.${section.zone}`) }}</td>
+            <td>{{ t(`crown.lays.${section.lay}`) }}</td>
+            <td class="n">{{ short(section.grams) }}</td>
+            <td v-if="columns.length < 4" class="n">{{ short(section.length_cm, 0) }}</td>
+            <td v-if="hasRods" class="n">{{ section.rod_mm ? short(section.rod_mm) : '' }}</td>
+            <td v-if="hasBundles">{{ letter(section.bundle) }}</td>
+            <td class="n">{{ short(section.minutes ?? 0) }}</td>
           </tr>
         </tbody>
       </Figures>
@@ -110,13 +110,13 @@ const letter = (bundle: number | null | undefined) =>
         {{ t('print.legendArrows') }}
         <template v-if="hasRods">{{ t('print.legendRods') }}</template>
         <template v-if="hasBundles"> {{ t('print.legendBundles') }}</template>
-        <template v-if="answer.lines?.some((one) => one.doubles)">
+        <template v-if="answer.lines?.some((line) => line.doubles)">
           {{ t('print.legendDoubles') }}</template
         >
       </p>
       <p v-if="kit.length">
         <b>{{ t('print.kit') }}:</b> {{ kit.join(', ') }}.
-        <template v-for="line in answer.made_as ?? []" :key="line">{{ line }} </template>
+        <template v-for="line in answer.set_details ?? []" :key="line">{{ line }} </template>
       </p>
     </footer>
   </article>
@@ -171,14 +171,14 @@ header {
   gap: 6mm;
   margin-top: 2mm;
 }
-.lists table {
+.lists :deep(table) {
   font-size: 12px;
 }
 .lists th,
 .lists td {
   padding: 1.5px 6px 1.5px 0;
 }
-.small .lists table {
+.small .lists :deep(table) {
   font-size: 9.5px;
 }
 .small .lists th,

@@ -5,7 +5,7 @@ import { useI18n } from 'vue-i18n'
 
 import { useLiveCrown, useLiveDraft } from '@/api/crown'
 import { useHead, useProfile } from '@/api/queries'
-import Trouble from '@/parts/Trouble.vue'
+import Problem from '@/parts/Problem.vue'
 import PlanTop from '@/places/plans/PlanTop.vue'
 import { useWish } from '@/wish/useWish'
 
@@ -28,7 +28,7 @@ const answer = computed(() => draft.answer.value?.answer)
   <p v-for="gap in profile.data.value?.missing ?? []" :key="gap.field" class="wrong">
     {{ gap.message }}
   </p>
-  <Trouble v-if="draft.error.value" :error="draft.error.value" @retry="draft.retry()" />
+  <Problem v-if="draft.error.value" :error="draft.error.value" @retry="draft.retry()" />
   <PrintSheet
     v-else-if="answer && head.data.value"
     :name="head.data.value.name"

@@ -24,22 +24,22 @@ const { t } = useI18n()
 const LAYS = ['forward', 'left', 'right', 'back', 'down'] as const
 const key = computed(() => props.section.key ?? '')
 const facts = computed(() => {
-  const one = props.section
-  const known: [string, string | undefined][] = [
-    ['area', `${short(one.area_cm2, 0)} cm²`],
-    ['hairs', number(one.hairs)],
-    ['grams', `${short(one.grams)} g`],
-    ['length', `${short(one.length_cm)} cm`],
-    ['sits', one.sits_cm == null ? undefined : `${short(one.sits_cm)} cm`],
-    ['minutes', one.minutes == null ? undefined : `${short(one.minutes)} min`],
-    ['dry', one.h_to_dry == null ? undefined : `${short(one.h_to_dry)} h`],
-    ['rod', one.rod_mm == null ? undefined : `${short(one.rod_mm)} mm`],
-    ['turns', one.turns == null ? undefined : short(one.turns)],
-    ['wound', one.wound_mm == null ? undefined : `${short(one.wound_mm)} mm`],
-    ['curl', one.curl_mm == null ? undefined : `${short(one.curl_mm)} mm`],
-    ['bundle', one.bundle == null ? undefined : String.fromCharCode(64 + one.bundle)],
+  const section = props.section
+  const facts: [string, string | undefined][] = [
+    ['area', `${short(section.area_cm2, 0)} cm²`],
+    ['hairs', number(section.hairs)],
+    ['grams', `${short(section.grams)} g`],
+    ['length', `${short(section.length_cm)} cm`],
+    ['sits', section.sits_cm == null ? undefined : `${short(section.sits_cm)} cm`],
+    ['minutes', section.minutes == null ? undefined : `${short(section.minutes)} min`],
+    ['dry', section.h_to_dry == null ? undefined : `${short(section.h_to_dry)} h`],
+    ['rod', section.rod_mm == null ? undefined : `${short(section.rod_mm)} mm`],
+    ['turns', section.turns == null ? undefined : short(section.turns)],
+    ['wound', section.wound_mm == null ? undefined : `${short(section.wound_mm)} mm`],
+    ['curl', section.curl_mm == null ? undefined : `${short(section.curl_mm)} mm`],
+    ['bundle', section.bundle == null ? undefined : String.fromCharCode(64 + section.bundle)],
   ]
-  return known.filter(([, value]) => value !== undefined)
+  return facts.filter(([, value]) => value !== undefined)
 })
 const doses = computed(() => Object.entries(props.section.doses ?? {}))
 

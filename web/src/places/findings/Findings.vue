@@ -5,7 +5,7 @@ import { RouterLink } from 'vue-router'
 import { useVisits } from '@/api/queries'
 import Figures from '@/parts/Figures.vue'
 import PageHead from '@/parts/PageHead.vue'
-import Trouble from '@/parts/Trouble.vue'
+import Problem from '@/parts/Problem.vue'
 import { day, minutes, short } from '@/text/format'
 
 const { t } = useI18n()
@@ -14,7 +14,7 @@ const visits = useVisits()
 
 <template>
   <PageHead :title="t('findings.title')" :about="t('findings.lead')" />
-  <Trouble v-if="visits.error.value" :error="visits.error.value" @retry="visits.refetch()" />
+  <Problem v-if="visits.error.value" :error="visits.error.value" @retry="visits.refetch()" />
   <p v-else-if="!visits.data.value" class="quiet" role="status">{{ t('app.loading') }}</p>
   <p v-else-if="!visits.data.value.results.length">{{ t('findings.empty') }}</p>
   <Figures v-else stack class="rows">

@@ -7,7 +7,7 @@ import { useHouse, usePlan, useVisit } from '@/api/queries'
 import Figures from '@/parts/Figures.vue'
 import PageHead from '@/parts/PageHead.vue'
 import PleatStrip from '@/parts/PleatStrip.vue'
-import Trouble from '@/parts/Trouble.vue'
+import Problem from '@/parts/Problem.vue'
 import { ago, day, minutes, money, number, percent, short } from '@/text/format'
 
 import CompareTable from './CompareTable.vue'
@@ -32,47 +32,47 @@ const length = (steps: { hands_on_min: number; wait_min: number }[]) =>
 const scale = computed(() => Math.max(length(plannedFolds.value), length(actualFolds.value)))
 
 const results = computed(() => {
-  const one = visit.data.value
-  if (!one) return []
-  const { forecast } = one
+  const observed = visit.data.value
+  if (!observed) return []
+  const { forecast } = observed
   const blank = '–'
   return [
     {
       name: t('visit.opened'),
       promised: `${short(forecast.release_after_h)} h`,
-      found: one.released_after_h == null ? blank : `${short(one.released_after_h)} h`,
+      result: observed.released_after_h == null ? blank : `${short(observed.released_after_h)} h`,
     },
     {
       name: t('visit.dry'),
       promised: t('visit.oddsWere', { odds: percent(forecast.odds_dry) }),
-      found: one.dryness ? t(`visit.drynesses.${one.dryness}`) : blank,
-      bad: Boolean(one.dryness) && one.dryness !== 'dry',
+      result: observed.dryness ? t(`visit.drynesses.${observed.dryness}`) : blank,
+      bad: Boolean(observed.dryness) && observed.dryness !== 'dry',
     },
     {
       name: t('visit.length_'),
       promised: `${short(forecast.length_cm)} cm (${short(forecast.length_low)}–${short(forecast.length_high)})`,
-      found: one.length_cm == null ? blank : `${short(one.length_cm)} cm`,
+      result: observed.length_cm == null ? blank : `${short(observed.length_cm)} cm`,
     },
     {
       name: t('visit.definition'),
       promised: short(forecast.definition),
-      found: one.definition ?? blank,
+      result: observed.definition ?? blank,
     },
     {
       name: t('visit.residue'),
       promised: blank,
-      found: one.residue ? t(`visit.residues.${one.residue}`) : blank,
-      bad: Boolean(one.residue) && one.residue !== 'none',
+      result: observed.residue ? t(`visit.residues.${observed.residue}`) : blank,
+      bad: Boolean(observed.residue) && observed.residue !== 'none',
     },
-    { name: t('visit.score.frizz'), promised: blank, found: one.frizz ?? blank },
-    { name: t('visit.score.volume'), promised: blank, found: one.volume ?? blank },
-    { name: t('visit.score.evenness'), promised: blank, found: one.evenness ?? blank },
+    { name: t('visit.score.frizz'), promised: blank, result: observed.frizz ?? blank },
+    { name: t('visit.score.volume'), promised: blank, result: observed.volume ?? blank },
+    { name: t('visit.score.evenness'), promised: blank, result: observed.evenness ?? blank },
   ]
 })
 </script>
 
 <template>
-  <Trouble v-if="visit.error.value" :error="visit.error.value" @retry="visit.refetch()" />
+  <Problem v-if="visit.error.value" :error="visit.error.value" @retry="visit.refetch()" />
   <p v-else-if="!visit.data.value" class="quiet" role="status">{{ t('app.loading') }}</p>
   <template v-else>
     <PageHead
@@ -146,14 +146,14 @@ const results = computed(() => {
             <tr>
               <th>{{ t('visit.result') }}</th>
               <th class="n">{{ t('visit.promised') }}</th>
-              <th class="n">{{ t('visit.found') }}</th>
+              <th class="n">{{ t('visit.observed') }}</th>
             </tr>
           </thead>
           <tbody>
             <tr v-for="row in results" :key="row.name">
               <td>{{ row.name }}</td>
               <td class="n quiet">{{ row.promised }}</td>
-              <td class="n found" :class="{ bad: row.bad }">{{ row.found }}</td>
+              <td class="n result" :class="{ bad: row.bad }">{{ row.result }}</td>
             </tr>
           </tbody>
         </Figures>
@@ -185,7 +185,7 @@ const results = computed(() => {
   gap: 36px;
   margin-top: 12px;
 }
-.found {
+.result {
   font-weight: 700;
 }
 .bad {

@@ -7,7 +7,7 @@ import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
 import Field from '@/parts/Field.vue'
 
-import { found, type Kind, type Typed, WAYS, type Zone } from './observing'
+import { observationsOf, type Kind, type Typed, WAYS, type Zone } from './observing'
 
 const props = withDefaults(defineProps<{ zone?: Zone }>(), { zone: '' })
 const typed = defineModel<Typed>({ required: true })
@@ -18,7 +18,9 @@ const numbers = computed(() => ways.value.filter((way) => !way.words))
 const words = computed(() => ways.value.filter((way) => way.words))
 
 /** The server names a value by its place among those that were sent. */
-const sent = computed(() => found(typed.value, props.zone).map((one) => one.kind))
+const sent = computed(() =>
+  observationsOf(typed.value, props.zone).map((observation) => observation.kind),
+)
 const nameOf = (kind: Kind) => `observations.${sent.value.indexOf(kind)}.${kind}`
 const optional = (key: string) => (te(key) ? t(key) : undefined)
 /** Text in a number's field is something that could not be read; it stays as it was typed. */

@@ -24,13 +24,13 @@ const TOP = 10
 
 const series = computed(() => timeline.data.value?.series ?? [])
 const marks = computed(() => timeline.data.value?.services ?? [])
-const drawn = computed(() => series.value.some((one) => one.points.length > 1))
+const drawn = computed(() => series.value.some((kept) => kept.points.length > 1))
 const height = computed(() => TOP + series.value.length * ROW + 24)
 const at = (iso: string) => new Date(iso)
 
 const x = computed(() => {
   const times = [
-    ...series.value.flatMap((one) => one.points.map((point) => at(point.at))),
+    ...series.value.flatMap((kept) => kept.points.map((point) => at(point.at))),
     ...marks.value.map((mark) => at(mark.at)),
     new Date(),
   ]
@@ -42,8 +42,8 @@ const monthName = (date: Date) =>
   new Intl.DateTimeFormat(navigator.language, { month: 'short' }).format(date)
 
 const rows = computed(() =>
-  series.value.map((one, i) => {
-    const values = one.points.flatMap((point) => [
+  series.value.map((kept, i) => {
+    const values = kept.points.flatMap((point) => [
       point.value,
       point.low ?? point.value,
       point.high ?? point.value,
@@ -52,18 +52,18 @@ const rows = computed(() =>
     const pad = Math.max((high - low) * 0.15, Math.abs(high) * 0.04, 0.5)
     const base = TOP + i * ROW
     const y = scaleLinear([low - pad, high + pad], [base + ROW - 14, base + 6])
-    const places = one.points.map((point) => ({
+    const places = kept.points.map((point) => ({
       cx: x.value(at(point.at)),
       cy: y(point.value),
       low: point.low === null ? null : y(point.low),
       high: point.high === null ? null : y(point.high),
-      told: `${day(point.at)}: ${short(point.value)} ${one.unit}`,
+      text: `${day(point.at)}: ${short(point.value)} ${kept.unit}`,
     }))
     return {
-      ...one,
+      ...kept,
       base,
       places,
-      last: one.points.at(-1)?.value ?? 0,
+      last: kept.points.at(-1)?.value ?? 0,
       lastY: places.at(-1)?.cy ?? base,
       path: line<(typeof places)[number]>(
         (place) => place.cx,
@@ -72,11 +72,11 @@ const rows = computed(() =>
     }
   }),
 )
-const describe = (one: Series) =>
+const describe = (line: Series) =>
   t('time.describe', {
-    what: t(`time.series.${one.key}`),
-    list: one.points
-      .map((point) => `${day(point.at)} ${short(point.value)} ${one.unit}`)
+    what: t(`time.series.${line.key}`),
+    list: line.points
+      .map((point) => `${day(point.at)} ${short(point.value)} ${line.unit}`)
       .join(', '),
   })
 </script>
@@ -115,12 +115,12 @@ const describe = (one: Series) =>
             class="span"
           />
           <rect :x="place.cx - 3" :y="place.cy - 3" width="6" height="6" class="dot" />
-          <title>{{ place.told }}</title>
+          <title>{{ place.text }}</title>
         </g>
         <text :x="WIDTH" :y="row.lastY + 5" class="last">{{ short(row.last) }}</text>
       </g>
     </svg>
-    <p v-for="row in rows.filter((one) => one.note)" :key="row.key" class="quiet">
+    <p v-for="row in rows.filter((row) => row.note)" :key="row.key" class="quiet">
       {{ t(`time.series.${row.key}`) }}: {{ row.note }}
     </p>
   </section>

@@ -20,7 +20,7 @@ import { ago, day, short } from '@/text/format'
 import { useWording } from '@/text/wording'
 
 import HairFields from './HairFields.vue'
-import { found, isZone, type Typed, type Zone, ZONES } from './observing'
+import { observationsOf, isZone, type Typed, type Zone, ZONES } from './observing'
 
 const props = defineProps<{ head: number }>()
 const { t, te } = useI18n()
@@ -37,9 +37,9 @@ const zone = ref<Zone>('')
 const nothing = ref(false)
 
 const refusal = provideRefusal(observe.error)
-const order = (one: Observation) => {
+const order = (observation: Observation) => {
   const asked = questions.data.value?.questions ?? []
-  const place = asked.findIndex((question) => question.key === one.kind)
+  const place = asked.findIndex((question) => question.key === observation.kind)
   // Curl and length stand first: they are asked for most.
   return place - (asked[place]?.part === 'curl' ? asked.length : 0)
 }
@@ -50,52 +50,59 @@ const current = computed(() =>
 )
 const rows = computed(() => (showAll.value ? (all.data.value ?? []) : measured.value))
 /** What was measured or looked at stands first, what was only told after it. */
-const TOLD_PARTS = ['reason', 'history', 'person']
-const partOf = (one: Observation) =>
-  questions.data.value?.questions.find((question) => question.key === one.kind)?.part ?? ''
-const measured = computed(() => current.value.filter((one) => !TOLD_PARTS.includes(partOf(one))))
-const told = computed(() => current.value.filter((one) => TOLD_PARTS.includes(partOf(one))))
+const REPORTED_PARTS = ['reason', 'history', 'person']
+const partOf = (observation: Observation) =>
+  questions.data.value?.questions.find((question) => question.key === observation.kind)?.part ?? ''
+const measured = computed(() =>
+  current.value.filter((observation) => !REPORTED_PARTS.includes(partOf(observation))),
+)
+const reported = computed(() =>
+  current.value.filter((observation) => REPORTED_PARTS.includes(partOf(observation))),
+)
 
 const word = useWording()
-const value = (one: Observation) => {
-  const question = questions.data.value?.questions.find((asked) => asked.key === one.kind)
-  if (typeof one.value === 'number') return `${short(one.value)} ${question?.unit ?? ''}`.trim()
+const value = (observation: Observation) => {
+  const question = questions.data.value?.questions.find((asked) => asked.key === observation.kind)
+  if (typeof observation.value === 'number')
+    return `${short(observation.value)} ${question?.unit ?? ''}`.trim()
   const worded = question?.answer === 'choice' || question?.answer === 'many'
   return worded || question?.options.length
-    ? one.value
+    ? observation.value
         .split(', ')
-        .map((text) => word(one.kind, text))
+        .map((text) => word(observation.kind, text))
         .join(', ')
-    : one.value
+    : observation.value
 }
-const what = (one: Observation) =>
-  (te(`hair.kind.${one.kind}`) ? t(`hair.kind.${one.kind}`) : t(`consult.ask.${one.kind}`)) +
-  (one.zone ? `, ${t(`hair.zones.${one.zone}`)}` : '')
+const what = (observation: Observation) =>
+  (te(`hair.kind.${observation.kind}`)
+    ? t(`hair.kind.${observation.kind}`)
+    : t(`consult.ask.${observation.kind}`)) +
+  (observation.zone ? `, ${t(`hair.zones.${observation.zone}`)}` : '')
 
 async function save() {
-  const seen = found(typed.value, zone.value)
-  nothing.value = seen.length === 0
+  const observations = observationsOf(typed.value, zone.value)
+  nothing.value = observations.length === 0
   if (nothing.value) return
-  const saved = await observe.mutateAsync(seen).catch(() => undefined)
+  const saved = await observe.mutateAsync(observations).catch(() => undefined)
   if (!saved) return
   typed.value = {}
   zone.value = ''
   measuring.value = false
 }
 
-async function takeBack(one: Observation) {
-  await withdraw.mutateAsync({ id: one.id, back: false })
+async function takeBack(observation: Observation) {
+  await withdraw.mutateAsync({ id: observation.id, back: false })
   const note = ElMessage({
     duration: 8000,
     showClose: true,
     message: h('span', [
-      `${t('hair.withdrew', { what: what(one) })} `,
+      `${t('hair.withdrew', { what: what(observation) })} `,
       h(
         'button',
         {
           class: 'act',
           onClick: () => {
-            withdraw.mutate({ id: one.id, back: true })
+            withdraw.mutate({ id: observation.id, back: true })
             note.close()
           },
         },
@@ -120,7 +127,7 @@ async function takeBack(one: Observation) {
         :model-value="zone"
         :options="[
           { value: '', text: t('hair.whole') },
-          ...ZONES.map((one) => ({ value: one as string, text: t(`hair.zones.${one}`) })),
+          ...ZONES.map((zone) => ({ value: zone as string, text: t(`hair.zones.${zone}`) })),
         ]"
         class="zones"
         @update:model-value="zone = isZone($event ?? '') ? ($event as Zone) : ''"
@@ -142,42 +149,42 @@ async function takeBack(one: Observation) {
           <th>{{ t('hair.what') }}</th>
           <th>{{ t('hair.value') }}</th>
           <th>{{ t('hair.how') }}</th>
-          <th>{{ t('hair.seen') }}</th>
+          <th>{{ t('hair.observed') }}</th>
           <th v-if="showAll">{{ t('hair.withdraw') }}</th>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="one in rows" :key="one.id" :class="{ gone: one.withdrawn_at }">
-          <td>{{ what(one) }}</td>
-          <td class="value">{{ value(one) }}</td>
-          <td class="quiet">{{ t(`hair.method.${one.method}`) }}</td>
-          <td class="quiet" :title="`${day(one.taken_at)} ${one.taken_by}`">
-            {{ ago(one.taken_at) }}
+        <tr v-for="row in rows" :key="row.id" :class="{ gone: row.withdrawn_at }">
+          <td>{{ what(row) }}</td>
+          <td class="value">{{ value(row) }}</td>
+          <td class="quiet">{{ t(`hair.method.${row.method}`) }}</td>
+          <td class="quiet" :title="`${day(row.taken_at)} ${row.taken_by}`">
+            {{ ago(row.taken_at) }}
           </td>
           <td v-if="showAll" class="n">
             <button
-              v-if="one.withdrawn_at"
+              v-if="row.withdrawn_at"
               class="plain link"
               type="button"
-              @click="withdraw.mutate({ id: one.id, back: true })"
+              @click="withdraw.mutate({ id: row.id, back: true })"
             >
               {{ t('hair.restore') }}
             </button>
-            <button v-else class="plain link" type="button" @click="takeBack(one)">
+            <button v-else class="plain link" type="button" @click="takeBack(row)">
               {{ t('hair.withdraw') }}
             </button>
           </td>
         </tr>
       </tbody>
     </Figures>
-    <template v-if="!showAll && told.length">
-      <h3>{{ t('hair.told') }}</h3>
+    <template v-if="!showAll && reported.length">
+      <h3>{{ t('hair.reported') }}</h3>
       <Figures>
         <tbody>
-          <tr v-for="one in told" :key="one.id">
-            <td>{{ what(one) }}</td>
-            <td class="value">{{ value(one) }}</td>
-            <td class="quiet">{{ ago(one.taken_at) }}</td>
+          <tr v-for="observation in reported" :key="observation.id">
+            <td>{{ what(observation) }}</td>
+            <td class="value">{{ value(observation) }}</td>
+            <td class="quiet">{{ ago(observation.taken_at) }}</td>
           </tr>
         </tbody>
       </Figures>

@@ -6,7 +6,7 @@ import { RouterLink } from 'vue-router'
 import { useConsultationState, useHead, usePlans, useProfile, useVisits } from '@/api/queries'
 import PageHead from '@/parts/PageHead.vue'
 import PleatStrip from '@/parts/PleatStrip.vue'
-import Trouble from '@/parts/Trouble.vue'
+import Problem from '@/parts/Problem.vue'
 import { ago, day, minutes } from '@/text/format'
 
 import HairOverTime from './HairOverTime.vue'
@@ -42,7 +42,7 @@ const longest = computed(() =>
 </script>
 
 <template>
-  <Trouble v-if="head.error.value" :error="head.error.value" @retry="head.refetch()" />
+  <Problem v-if="head.error.value" :error="head.error.value" @retry="head.refetch()" />
   <p v-else-if="!head.data.value" class="quiet" role="status">{{ t('app.loading') }}</p>
   <template v-else>
     <PageHead :title="head.data.value.name" :about="consulted">
@@ -66,7 +66,8 @@ const longest = computed(() =>
               <div class="line">
                 <RouterLink :to="`/plans/${plan.id}`" class="title">{{ plan.title }}</RouterLink>
                 <span class="quiet">
-                  {{ t('sheet.made', { ago: ago(plan.made_at) }) }} · {{ minutes(plan.client_min) }}
+                  {{ t('sheet.planned', { ago: ago(plan.made_at) }) }} ·
+                  {{ minutes(plan.client_min) }}
                 </span>
                 <RouterLink
                   v-if="plan.visits.length"

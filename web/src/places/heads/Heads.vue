@@ -9,7 +9,7 @@ import { type HeadRow, useHeads } from '@/api/queries'
 import Figures from '@/parts/Figures.vue'
 import { isTyping } from '@/parts/keys'
 import PageHead from '@/parts/PageHead.vue'
-import Trouble from '@/parts/Trouble.vue'
+import Problem from '@/parts/Problem.vue'
 import { useInUrl } from '@/parts/useInUrl'
 import { ago } from '@/text/format'
 
@@ -55,7 +55,7 @@ const hair = (head: HeadRow) =>
     />
     <RouterLink class="act main" to="/heads/new">{{ t('heads.add') }}</RouterLink>
   </PageHead>
-  <Trouble v-if="heads.error.value" :error="heads.error.value" @retry="heads.refetch()" />
+  <Problem v-if="heads.error.value" :error="heads.error.value" @retry="heads.refetch()" />
   <p v-else-if="!heads.data.value" class="quiet" role="status">{{ t('app.loading') }}</p>
   <p v-else-if="!count && asked">{{ t('heads.none', { name: asked }) }}</p>
   <p v-else-if="!count">{{ t('heads.empty') }}</p>

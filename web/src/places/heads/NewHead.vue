@@ -10,7 +10,7 @@ import Refusals from '@/parts/Refusals.vue'
 import TextField from '@/parts/TextField.vue'
 
 import HairFields from './HairFields.vue'
-import { found, type Typed } from './observing'
+import { observationsOf, type Typed } from './observing'
 
 const { t } = useI18n()
 const router = useRouter()
@@ -23,7 +23,7 @@ const refusal = provideRefusal(add.error)
 async function save() {
   const { name, note, hair } = draft.value
   const head = await add
-    .mutateAsync({ name, note, observations: found(hair) })
+    .mutateAsync({ name, note, observations: observationsOf(hair) })
     .catch(() => undefined)
   if (!head) return
   draft.value = empty()

@@ -31,7 +31,10 @@ const typed = reactive({
 const lines = computed(() => {
   const head = props.head
   return [
-    ...(head.conditions ?? []).map((one) => ({ text: t(`person.condition.${one}`), loud: true })),
+    ...(head.conditions ?? []).map((condition) => ({
+      text: t(`person.condition.${condition}`),
+      loud: true,
+    })),
     ...(head.allergies ?? []).map((what) => ({ text: t('person.allergic', { what }), loud: true })),
     ...(head.avoid ?? []).map((what) => ({ text: t('person.avoids', { what }), loud: false })),
     {
@@ -72,8 +75,8 @@ async function save() {
       <div class="field">
         <span class="label">{{ t('person.conditions') }}</span>
         <ElCheckboxGroup v-model="typed.conditions" :aria-label="t('person.conditions')">
-          <ElCheckbox v-for="one in conditionValues" :key="one" :value="one">
-            {{ t(`person.condition.${one}`) }}
+          <ElCheckbox v-for="condition in conditionValues" :key="condition" :value="condition">
+            {{ t(`person.condition.${condition}`) }}
           </ElCheckbox>
         </ElCheckboxGroup>
       </div>

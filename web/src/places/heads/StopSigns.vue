@@ -14,8 +14,8 @@ const signs = useStopSigns(() => props.head)
 const clear = useClearStop()
 const notes = reactive<Record<number, string>>({})
 
-const open = computed(() => (signs.data.value ?? []).filter((one) => !one.cleared_at))
-const cleared = computed(() => (signs.data.value ?? []).filter((one) => one.cleared_at))
+const open = computed(() => (signs.data.value ?? []).filter((sign) => !sign.cleared_at))
+const cleared = computed(() => (signs.data.value ?? []).filter((sign) => sign.cleared_at))
 const wrong = computed(() =>
   clear.error.value instanceof Refused ? clear.error.value.message : clear.error.value?.message,
 )
@@ -26,20 +26,20 @@ const wrong = computed(() =>
     <h2>{{ t('stop.title') }}</h2>
     <p>{{ t('stop.referred') }}</p>
     <form
-      v-for="one in open"
-      :key="one.id"
+      v-for="sign in open"
+      :key="sign.id"
       novalidate
-      @submit.prevent="clear.mutate({ id: one.id, note: notes[one.id] ?? '' })"
+      @submit.prevent="clear.mutate({ id: sign.id, note: notes[sign.id] ?? '' })"
     >
       <b>{{
-        t('stop.seen', {
-          sign: t(`consult.words.${one.sign}`),
-          ago: ago(one.seen_at),
-          who: one.seen_by,
+        t('stop.raised', {
+          sign: t(`consult.words.${sign.sign}`),
+          ago: ago(sign.raised_at),
+          who: sign.raised_by,
         })
       }}</b>
       <ElInput
-        v-model="notes[one.id]"
+        v-model="notes[sign.id]"
         :aria-label="t('stop.note')"
         :placeholder="t('stop.note')"
         maxlength="300"
@@ -48,14 +48,14 @@ const wrong = computed(() =>
     </form>
     <p v-if="wrong" class="wrong">{{ wrong }}</p>
   </section>
-  <p v-for="one in cleared.slice(0, 2)" :key="one.id" class="quiet">
+  <p v-for="sign in cleared.slice(0, 2)" :key="sign.id" class="quiet">
     {{
       t('stop.cleared', {
-        sign: t(`consult.words.${one.sign}`),
-        seen: ago(one.seen_at),
-        cleared: ago(one.cleared_at ?? undefined),
-        who: one.cleared_by,
-        note: one.clear_note,
+        sign: t(`consult.words.${sign.sign}`),
+        raised: ago(sign.raised_at),
+        cleared: ago(sign.cleared_at ?? undefined),
+        who: sign.cleared_by,
+        note: sign.clear_note,
       })
     }}
   </p>

@@ -1,11 +1,11 @@
 /** What can be observed of hair, in the order it is looked at. */
-import type { Found } from '@/api/queries'
+import type { NewObservation } from '@/api/queries'
 
-export type Kind = Found['kind']
+export type Kind = NewObservation['kind']
 
 interface Way {
   kind: Kind
-  method: Found['method']
+  method: NewObservation['method']
   /** Words to choose from; a number is typed where there are none. */
   words?: readonly string[]
   /** May differ from zone to zone. */
@@ -39,7 +39,7 @@ export type Zone = (typeof ZONES)[number] | ''
 export type Typed = Partial<Record<Kind, number | string | null>>
 
 /** What was typed, as the server takes it; blank fields were not observed. */
-export function found(typed: Typed, zone: Zone = ''): Found[] {
+export function observationsOf(typed: Typed, zone: Zone = ''): NewObservation[] {
   return WAYS.flatMap(({ kind, method, zoned }) => {
     const value = typed[kind]
     if (value === null || value === undefined || value === '') return []
@@ -49,4 +49,4 @@ export function found(typed: Typed, zone: Zone = ''): Found[] {
 }
 
 export const isZone = (zone: string): zone is Zone =>
-  zone === '' || ZONES.some((one) => one === zone)
+  zone === '' || ZONES.some((word) => word === zone)

@@ -13,7 +13,7 @@ import { without } from '@/parts/objects'
 import PageHead from '@/parts/PageHead.vue'
 import Refusals from '@/parts/Refusals.vue'
 import TextField from '@/parts/TextField.vue'
-import Trouble from '@/parts/Trouble.vue'
+import Problem from '@/parts/Problem.vue'
 import SchoolFields from '@/places/plans/SchoolFields.vue'
 import { STYLES } from '@/places/plans/services'
 import { short } from '@/text/format'
@@ -64,7 +64,7 @@ async function save() {
 </script>
 
 <template>
-  <Trouble v-if="house.error.value" :error="house.error.value" @retry="house.refetch()" />
+  <Problem v-if="house.error.value" :error="house.error.value" @retry="house.refetch()" />
   <p v-else-if="!typed" class="quiet" role="status">{{ t('app.loading') }}</p>
   <form v-else novalidate @submit.prevent="save">
     <PageHead :title="t('house.title')" :state="change.isSuccess.value ? t('house.saved') : ''">

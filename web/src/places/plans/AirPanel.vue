@@ -26,7 +26,7 @@ const HEIGHT = 44
 const room = computed(() => air.data.value?.room)
 const curve = computed(() => {
   const points = (room.value?.readings ?? []).map(
-    (one) => [new Date(one.at).getTime(), one.rh] as [number, number],
+    (reading) => [new Date(reading.at).getTime(), reading.rh] as [number, number],
   )
   if (points.length < 2) return undefined
   const rhs = points.map(([, rh]) => rh)
@@ -42,19 +42,19 @@ const curve = computed(() => {
 })
 
 const own = (place: 'room' | 'home') => props.desk.wish.value[place] ?? {}
-const known = (at: 'salon' | 'home') => props.ambient.find((one) => one.at === at)
+const airAt = (at: 'salon' | 'home') => props.ambient.find((air) => air.at === at)
 </script>
 
 <template>
   <section class="air">
     <h2>{{ t('dryplan.air') }}</h2>
     <ul>
-      <li v-for="one in ambient" :key="one.at">
-        <strong>{{ t(`dryplan.ats.${one.at}`) }}</strong>
-        {{ short(one.temp_c) }} °C, {{ percent(one.rh) }}
+      <li v-for="place in ambient" :key="place.at">
+        <strong>{{ t(`dryplan.ats.${place.at}`) }}</strong>
+        {{ short(place.temp_c) }} °C, {{ percent(place.rh) }}
         <span class="quiet">
-          {{ t('dryplan.dew', { dew: short(one.dew_point_c) }) }} ·
-          {{ one.source || t(`dryplan.by.${one.by}`) }}
+          {{ t('dryplan.dew', { dew: short(place.dew_point_c) }) }} ·
+          {{ place.source || t(`dryplan.by.${place.by}`) }}
         </span>
       </li>
     </ul>
@@ -62,7 +62,7 @@ const known = (at: 'salon' | 'home') => props.ambient.find((one) => one.at === a
       <Amount
         :label="`${t('dryplan.ats.salon')} °C`"
         :model-value="own('room').temp_c ?? null"
-        :placeholder="short(known('salon')?.temp_c ?? 0)"
+        :placeholder="short(airAt('salon')?.temp_c ?? 0)"
         name="room.temp_c"
         width="86px"
         @update:model-value="desk.patch({ room: { temp_c: $event } })"
@@ -70,7 +70,7 @@ const known = (at: 'salon' | 'home') => props.ambient.find((one) => one.at === a
       <Amount
         :label="`${t('plan.rh')} %`"
         :model-value="percentOf(own('room').rh)"
-        :placeholder="short((known('salon')?.rh ?? 0) * 100, 0)"
+        :placeholder="short((airAt('salon')?.rh ?? 0) * 100, 0)"
         name="room.rh"
         :instead="t('plan.rhRange')"
         width="86px"
@@ -79,7 +79,7 @@ const known = (at: 'salon' | 'home') => props.ambient.find((one) => one.at === a
       <Amount
         :label="`${t('dryplan.homeTemp')} °C`"
         :model-value="own('home').temp_c ?? null"
-        :placeholder="known('home') ? short(known('home')?.temp_c ?? 0) : '–'"
+        :placeholder="airAt('home') ? short(airAt('home')?.temp_c ?? 0) : '–'"
         name="home.temp_c"
         width="86px"
         @update:model-value="desk.patch({ home: { temp_c: $event } })"
@@ -87,7 +87,7 @@ const known = (at: 'salon' | 'home') => props.ambient.find((one) => one.at === a
       <Amount
         :label="`${t('dryplan.homeRh')} %`"
         :model-value="percentOf(own('home').rh)"
-        :placeholder="known('home') ? short((known('home')?.rh ?? 0) * 100, 0) : '–'"
+        :placeholder="airAt('home') ? short((airAt('home')?.rh ?? 0) * 100, 0) : '–'"
         name="home.rh"
         :instead="t('plan.rhRange')"
         width="86px"

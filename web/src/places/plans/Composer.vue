@@ -6,11 +6,18 @@ import { useI18n } from 'vue-i18n'
 import { RouterLink, useRouter } from 'vue-router'
 
 import type { Schemas } from '@/api/client'
-import { type Found, useDraft, useHead, useObserve, useProfile, useSavePlan } from '@/api/queries'
+import {
+  type NewObservation,
+  useDraft,
+  useHead,
+  useObserve,
+  useProfile,
+  useSavePlan,
+} from '@/api/queries'
 import { provideRefusal } from '@/forms/refusal'
 import Choice from '@/parts/Choice.vue'
 import Refusals from '@/parts/Refusals.vue'
-import Trouble from '@/parts/Trouble.vue'
+import Problem from '@/parts/Problem.vue'
 import { summary } from '@/places/heads/summary'
 import { patchOf } from '@/wish/patch'
 import { useWish } from '@/wish/useWish'
@@ -54,7 +61,7 @@ watch(
   { immediate: true },
 )
 const answer = computed(() => good.value?.answer)
-const dryStep = computed(() => answer.value?.steps.find((one) => one.key === 'dry'))
+const dryStep = computed(() => answer.value?.steps.find((step) => step.key === 'dry'))
 const dryMin = computed(() => dryStep.value?.wait_min || dryStep.value?.hands_on_min)
 
 function apply(fix: Schemas['Fix']) {
@@ -87,8 +94,8 @@ async function keep() {
 }
 
 async function judge(word: string | undefined) {
-  const seen: Found = { kind: 'density', value: word ?? '', method: 'by_eye' }
-  if (word) await observe.mutateAsync([seen]).catch(() => undefined)
+  const density: NewObservation = { kind: 'density', value: word ?? '', method: 'by_eye' }
+  if (word) await observe.mutateAsync([density]).catch(() => undefined)
 }
 
 onKeyStroke('Enter', (event) => {
@@ -97,7 +104,7 @@ onKeyStroke('Enter', (event) => {
 </script>
 
 <template>
-  <Trouble v-if="head.error.value" :error="head.error.value" @retry="head.refetch()" />
+  <Problem v-if="head.error.value" :error="head.error.value" @retry="head.refetch()" />
   <template v-else-if="head.data.value && profile.data.value">
     <PlanTop
       :head="props.head"

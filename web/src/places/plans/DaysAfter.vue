@@ -16,12 +16,12 @@ const chain = useChain(
   () => open.value,
 )
 const links = computed(() => chain.data.value?.links ?? [])
-const longest = computed(() => Math.max(0, ...links.value.map((one) => one.client_min)))
-const told = computed(() =>
+const longest = computed(() => Math.max(0, ...links.value.map((link) => link.client_min)))
+const message = computed(() =>
   chain.error.value instanceof Refused ? chain.error.value.message : chain.error.value?.message,
 )
 const folds = (steps: (typeof links.value)[number]['steps']) =>
-  steps.map((one) => ({ ...one, cautions: one.cautions ?? [] }))
+  steps.map((step) => ({ ...step, cautions: step.cautions ?? [] }))
 </script>
 
 <template>
@@ -30,21 +30,21 @@ const folds = (steps: (typeof links.value)[number]['steps']) =>
     <button v-if="!open" class="act" type="button" @click="open = true">
       {{ t('days.show') }}
     </button>
-    <p v-else-if="told" class="quiet" role="status">{{ told }}</p>
+    <p v-else-if="message" class="quiet" role="status">{{ message }}</p>
     <template v-else>
       <ol>
-        <li v-for="one in links" :key="one.day">
+        <li v-for="link in links" :key="link.day">
           <p>
-            <b>{{ t('days.day', { n: one.day }) }}</b> {{ one.title }}
+            <b>{{ t('days.day', { n: link.day }) }}</b> {{ link.title }}
             <span class="quiet">
-              {{ t(`plan.styles.${one.style}`) }} · {{ minutes(one.hands_on_min) }}
+              {{ t(`plan.styles.${link.style}`) }} · {{ minutes(link.hands_on_min) }}
               {{ t('plan.handsOn') }}
-              <template v-for="(grams, role) in one.product_g" :key="role">
+              <template v-for="(grams, role) in link.product_g" :key="role">
                 · {{ t(`plan.roles.${role}`) }} {{ short(grams) }} g
               </template>
             </span>
           </p>
-          <PleatStrip :steps="folds(one.steps)" size="row" :scale="longest" />
+          <PleatStrip :steps="folds(link.steps)" size="row" :scale="longest" />
         </li>
       </ol>
       <p v-if="chain.data.value" class="quiet">

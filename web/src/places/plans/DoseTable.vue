@@ -21,7 +21,9 @@ const { t } = useI18n()
 const house = useHouse()
 
 const bottles = (role: string) =>
-  (props.shelf ?? []).filter((one) => one.role === role || (one.also ?? []).includes(role as never))
+  (props.shelf ?? []).filter(
+    (prop) => prop.role === role || (prop.also ?? []).includes(role as never),
+  )
 const cost = computed(() =>
   props.totals.product_cost && house.data.value
     ? money(props.totals.product_cost, house.data.value.currency)

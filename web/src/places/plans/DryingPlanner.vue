@@ -70,12 +70,12 @@ function play() {
   if (at.value >= hours.value.length - 1) at.value = 0
   film.resume()
 }
-const told = computed(() =>
+const message = computed(() =>
   t('dryplan.section', { n: section.value, share: percent(shares.value[section.value - 1] ?? 0) }),
 )
 
-function take(one: WhatIf) {
-  desk.take(patchOf(one.change))
+function take(whatIf: WhatIf) {
+  desk.take(patchOf(whatIf.change))
 }
 </script>
 
@@ -105,7 +105,9 @@ function take(one: WhatIf) {
           >
         </span>
       </div>
-      <p v-for="one in answer.cautions" :key="one.key" class="caution">{{ one.text }}</p>
+      <p v-for="caution in answer.cautions" :key="caution.key" class="caution">
+        {{ caution.text }}
+      </p>
       <StageList :desk="desk" :answer="answer" />
       <h2>{{ t('dryplan.whatIf') }}</h2>
       <p v-if="answer.drying.safe" class="quiet">{{ t('dryplan.safeNow') }}</p>
@@ -121,20 +123,20 @@ function take(one: WhatIf) {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="one in answer.what_if" :key="one.key" :class="{ safe: one.safe }">
-            <td>{{ one.title }}</td>
-            <td class="n">{{ one.hands_on_min ? `+${minutes(one.hands_on_min)}` : '–' }}</td>
-            <td class="n">{{ one.client_min ? `+${minutes(one.client_min)}` : '–' }}</td>
-            <td class="n">{{ one.later_h ? `${short(one.later_h)} h` : '–' }}</td>
+          <tr v-for="trial in answer.what_if" :key="trial.key" :class="{ safe: trial.safe }">
+            <td>{{ trial.title }}</td>
+            <td class="n">{{ trial.hands_on_min ? `+${minutes(trial.hands_on_min)}` : '–' }}</td>
+            <td class="n">{{ trial.client_min ? `+${minutes(trial.client_min)}` : '–' }}</td>
+            <td class="n">{{ trial.later_h ? `${short(trial.later_h)} h` : '–' }}</td>
             <td class="n">
-              <b>{{ percent(one.odds_dry) }}</b>
+              <b>{{ percent(trial.odds_dry) }}</b>
             </td>
             <td class="n">
               <button
                 class="act small"
                 type="button"
-                :aria-label="`${t('dryplan.take')}: ${one.title}`"
-                @click="take(one)"
+                :aria-label="`${t('dryplan.take')}: ${trial.title}`"
+                @click="take(trial)"
               >
                 {{ t('dryplan.take') }}
               </button>
@@ -168,7 +170,7 @@ function take(one: WhatIf) {
       />
       <p class="quiet scale">
         {{ t('dryplan.wet') }} <i aria-hidden="true" /> {{ t('dryplan.dry') }}
-        <span class="told">{{ told }}</span>
+        <span class="message">{{ message }}</span>
       </p>
       <DryingChart class="chart" :drying="answer.drying" :at="hours[at]" />
       <p class="quiet">
@@ -251,7 +253,7 @@ h2 {
 .chart {
   max-width: 440px;
 }
-.told {
+.message {
   float: right;
   font-weight: 650;
 }

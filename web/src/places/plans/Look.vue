@@ -28,18 +28,21 @@ const beside = ref<number>()
 const other = usePlanLook(() => beside.value ?? 0)
 
 const looks = computed(() => {
-  const found = mine.answer.value ? [{ name: t('look.now'), look: mine.answer.value }] : []
+  const current = mine.answer.value ? [{ name: t('look.now'), look: mine.answer.value }] : []
   const saved = beside.value ? other.data.value : undefined
-  return saved ? [...found, { name: saved.title, look: saved }] : found
+  return saved ? [...current, { name: saved.title, look: saved }] : current
 })
 /** Both drawn to one scale. */
 const depth = computed(() =>
-  Math.max(46, ...looks.value.flatMap((one) => one.look.moments.map((each) => each.length_cm + 3))),
+  Math.max(
+    46,
+    ...looks.value.flatMap((look) => look.look.moments.map((each) => each.length_cm + 3)),
+  ),
 )
 const reach = computed(() =>
   Math.max(
     14,
-    ...looks.value.flatMap((one) => one.look.moments.map((each) => each.breadth_cm / 2 + 1)),
+    ...looks.value.flatMap((look) => look.look.moments.map((each) => each.breadth_cm / 2 + 1)),
   ),
 )
 </script>
@@ -61,10 +64,10 @@ const reach = computed(() =>
         style="width: 250px"
       >
         <ElOption
-          v-for="one in plans.data.value?.results ?? []"
-          :key="one.id"
-          :value="one.id"
-          :label="`${one.title}, ${ago(one.made_at)}`"
+          v-for="plan in plans.data.value?.results ?? []"
+          :key="plan.id"
+          :value="plan.id"
+          :label="`${plan.title}, ${ago(plan.made_at)}`"
         />
       </ElSelect>
     </div>
@@ -73,20 +76,20 @@ const reach = computed(() =>
     {{ gap.message }}
   </p>
   <Refusals :refusal="refusal" @retry="mine.retry()" />
-  <section v-for="one in looks" :key="one.name" class="row" :class="{ two: looks.length > 1 }">
+  <section v-for="look in looks" :key="look.name" class="row" :class="{ two: looks.length > 1 }">
     <h2>
-      {{ one.name }}
-      <span class="quiet">{{ t('look.humid', { rh: percent(one.look.rh) }) }}</span>
-      <WhyList :reasons="one.look.reasons" :about="one.name" />
+      {{ look.name }}
+      <span class="quiet">{{ t('look.humid', { rh: percent(look.look.rh) }) }}</span>
+      <WhyList :reasons="look.look.reasons" :about="look.name" />
     </h2>
     <div class="moments">
       <Silhouette
-        v-for="moment in one.look.moments"
+        v-for="moment in look.look.moments"
         :key="moment.key"
         :moment="moment"
-        :marks="one.look.landmarks"
-        :half-width="one.look.half_width_cm"
-        :chin="one.look.chin_cm"
+        :marks="look.look.landmarks"
+        :half-width="look.look.half_width_cm"
+        :chin="look.look.chin_cm"
         :depth="depth"
         :reach="reach"
       />

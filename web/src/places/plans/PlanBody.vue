@@ -39,9 +39,9 @@ watch(
   () => props.answer,
   (answer, before) => {
     section.value = Math.min(section.value, answer.sections.length)
-    if (answer.steps.some((one) => one.key === step.value)) return
+    if (answer.steps.some((item) => item.key === step.value)) return
     // A step that is gone leaves its place to the one that stands there now.
-    const place = before.steps.findIndex((one) => one.key === step.value)
+    const place = before.steps.findIndex((item) => item.key === step.value)
     step.value = answer.steps[Math.min(Math.max(place, 0), answer.steps.length - 1)]?.key ?? ''
   },
 )
@@ -51,8 +51,8 @@ const shown = computed(() => props.answer.sections[section.value - 1])
 const later = computed(() => totals.value.client_min - totals.value.first_sitting_min)
 const shapedMin = computed(() => {
   const steps = props.answer.steps
-  const end = steps.findIndex((one) => one.key === 'shape') + 1
-  return steps.slice(0, end).reduce((sum, one) => sum + one.hands_on_min + one.wait_min, 0)
+  const end = steps.findIndex((item) => item.key === 'shape') + 1
+  return steps.slice(0, end).reduce((sum, item) => sum + item.hands_on_min + item.wait_min, 0)
 })
 /** When the client leaves and comes back: by the clock if a beginning is planned. */
 const times = computed(() => {
@@ -86,23 +86,23 @@ const SCHOOL_WORDS: Record<string, string> = {
   refresh: 'refreshes',
 }
 const schoolName = (topic: string, chosen: string) => t(`plan.${SCHOOL_WORDS[topic]}.${chosen}`)
-const schoolReason = (one: SchoolChoice) => ({
-  rule: one.topic,
-  because: `${one.because} ${t('plan.instead')}: ${one.instead}`,
-  trigger: t(`plan.chosenBy.${one.chosen_by}`),
-  source: one.source,
+const schoolReason = (schoolChoice: SchoolChoice) => ({
+  rule: schoolChoice.topic,
+  because: `${schoolChoice.because} ${t('plan.instead')}: ${schoolChoice.instead}`,
+  trigger: t(`plan.chosenBy.${schoolChoice.chosen_by}`),
+  source: schoolChoice.source,
 })
 const folds = computed(() =>
-  props.answer.steps.map((one) => ({ ...one, cautions: one.cautions ?? [] })),
+  props.answer.steps.map((item) => ({ ...item, cautions: item.cautions ?? [] })),
 )
 </script>
 
 <template>
   <div v-if="answer.cautions.length" class="cautions" :aria-label="t('plan.cautions')" role="group">
     <CautionNote
-      v-for="one in answer.cautions"
-      :key="one.key"
-      :caution="one"
+      v-for="caution in answer.cautions"
+      :key="caution.key"
+      :caution="caution"
       :fixes="fixable ? answer.fixes : []"
       @apply="emit('apply', $event)"
     />
@@ -260,18 +260,19 @@ const folds = computed(() =>
         </p>
         <template v-if="answer.schools?.length">
           <h2 class="schools">{{ t('plan.schools') }}</h2>
-          <p v-for="one in answer.schools" :key="one.topic">
-            {{ t(`plan.topic.${one.topic}`) }}: <b>{{ schoolName(one.topic, one.chosen) }}</b>
-            <span class="quiet"> ({{ t(`plan.chosenBy.${one.chosen_by}`) }}) </span>
-            <WhyList :reasons="[schoolReason(one)]" :about="t(`plan.topic.${one.topic}`)" />
+          <p v-for="school in answer.schools" :key="school.topic">
+            {{ t(`plan.topic.${school.topic}`) }}:
+            <b>{{ schoolName(school.topic, school.chosen) }}</b>
+            <span class="quiet"> ({{ t(`plan.chosenBy.${school.chosen_by}`) }}) </span>
+            <WhyList :reasons="[schoolReason(school)]" :about="t(`plan.topic.${school.topic}`)" />
           </p>
         </template>
       </section>
       <section>
         <h2>{{ t('plan.home') }}</h2>
         <p v-for="line in answer.home.night" :key="line">{{ t('plan.night') }}: {{ line }}</p>
-        <p v-for="one in answer.home.refresh" :key="one.day">
-          {{ t('plan.refresh', { day: one.day }) }}: {{ one.what }}
+        <p v-for="due in answer.home.refresh" :key="due.day">
+          {{ t('plan.refresh', { day: due.day }) }}: {{ due.what }}
         </p>
         <p>
           {{

@@ -21,16 +21,16 @@ const wrong = computed(() =>
 )
 
 function fit(id: number) {
-  const routine = routines.data.value?.find((one) => one.id === id)
+  const routine = routines.data.value?.find((routine) => routine.id === id)
   if (routine) props.desk.start({ ...(routine.wish as Wish), head: props.desk.wish.value.head })
 }
 async function save() {
-  const made = await keep
+  const routine = await keep
     .mutateAsync({ name: name.value, wish: props.desk.wish.value })
     .catch(() => undefined)
-  if (!made) return
+  if (!routine) return
   name.value = ''
-  chosen.value = made.id
+  chosen.value = routine.id
 }
 </script>
 
@@ -47,10 +47,10 @@ async function save() {
         @update:model-value="fit"
       >
         <ElOption
-          v-for="one in routines.data.value ?? []"
-          :key="one.id"
-          :value="one.id"
-          :label="`${one.name} · ${one.title}`"
+          v-for="routine in routines.data.value ?? []"
+          :key="routine.id"
+          :value="routine.id"
+          :label="`${routine.name} · ${routine.title}`"
         />
       </ElSelect>
       <button

@@ -5,7 +5,7 @@ import { RouterLink, useRouter } from 'vue-router'
 
 import { usePlan } from '@/api/queries'
 import PageHead from '@/parts/PageHead.vue'
-import Trouble from '@/parts/Trouble.vue'
+import Problem from '@/parts/Problem.vue'
 import { ago, when } from '@/text/format'
 import { wishOfPlan } from '@/wish/patch'
 import { useWish } from '@/wish/useWish'
@@ -30,7 +30,7 @@ function revise() {
 </script>
 
 <template>
-  <Trouble v-if="plan.error.value" :error="plan.error.value" @retry="plan.refetch()" />
+  <Problem v-if="plan.error.value" :error="plan.error.value" @retry="plan.refetch()" />
   <p v-else-if="!plan.data.value" class="quiet" role="status">{{ t('app.loading') }}</p>
   <template v-else>
     <PageHead

@@ -45,13 +45,13 @@ function set(topic: keyof School, value: string | undefined) {
 <template>
   <div class="schools">
     <Choice
-      v-for="one in TOPICS"
-      :key="one.topic"
-      :label="t(`plan.topic.${one.topic}`)"
+      v-for="topic in TOPICS"
+      :key="topic.topic"
+      :label="t(`plan.topic.${topic.topic}`)"
       clearable
-      :options="one.values.map((value) => ({ value, text: t(`plan.${one.words}.${value}`) }))"
-      :model-value="valueOf(one.topic)"
-      @update:model-value="set(one.topic, $event)"
+      :options="topic.values.map((value) => ({ value, text: t(`plan.${topic.words}.${value}`) }))"
+      :model-value="valueOf(topic.topic)"
+      @update:model-value="set(topic.topic, $event)"
     />
   </div>
 </template>

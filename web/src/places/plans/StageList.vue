@@ -35,16 +35,16 @@ function put(next: Stage[]) {
   props.desk.patch({ stages: next.length ? next : null })
 }
 function change(place: number, by: Partial<Stage>) {
-  put(stages.value.map((one, i) => (i === place ? { ...one, ...by } : one)))
+  put(stages.value.map((stage, i) => (i === place ? { ...stage, ...by } : stage)))
 }
 /** Begin by hand with what was planned. */
 function begin() {
   const USUAL_MIN = 60
   put(
-    props.answer.stages.map((one: Planned, place) => ({
-      kind: one.kind,
-      at: one.at,
-      minutes: one.minutes ?? (place < props.answer.stages.length - 1 ? USUAL_MIN : null),
+    props.answer.stages.map((stage: Planned, place) => ({
+      kind: stage.kind,
+      at: stage.at,
+      minutes: stage.minutes ?? (place < props.answer.stages.length - 1 ? USUAL_MIN : null),
       temp_c: null,
     })),
   )
@@ -55,11 +55,12 @@ function add() {
 }
 function earlier(place: number) {
   const next = [...stages.value]
-  const [one] = next.splice(place, 1)
-  if (one) next.splice(place - 1, 0, one)
+  const [stage] = next.splice(place, 1)
+  if (stage) next.splice(place - 1, 0, stage)
   put(next)
 }
-const clock = (one: Planned | undefined) => (one ? `${short(one.from_h)}–${short(one.to_h)} h` : '')
+const clock = (stage: Planned | undefined) =>
+  stage ? `${short(stage.from_h)}–${short(stage.to_h)} h` : ''
 </script>
 
 <template>
@@ -82,7 +83,7 @@ const clock = (one: Planned | undefined) => (one ? `${short(one.from_h)}–${sho
     <span>{{ t('dryplan.left') }}</span>
   </p>
   <ol class="stages">
-    <li v-for="(one, place) in stages" :key="place" class="own">
+    <li v-for="(stage, place) in stages" :key="place" class="own">
       <div class="choices">
         <Pick
           hide-label
@@ -90,25 +91,25 @@ const clock = (one: Planned | undefined) => (one ? `${short(one.from_h)}–${sho
           :name="`stages.${place}.kind`"
           :options="kinds"
           width="122px"
-          :model-value="one.kind"
+          :model-value="stage.kind"
           @update:model-value="$event && change(place, { kind: $event, temp_c: null })"
         />
         <Amount
           hide-label
           :label="`${t('dryplan.stage', { n: place + 1 })}: ${t('dryplan.minutes')}`"
           unit="min"
-          :model-value="one.minutes ?? null"
+          :model-value="stage.minutes ?? null"
           :placeholder="t('dryplan.untilDone')"
           :name="`stages.${place}.minutes`"
           width="124px"
           @update:model-value="change(place, { minutes: $event })"
         />
         <Amount
-          v-if="WARM.has(one.kind)"
+          v-if="WARM.has(stage.kind)"
           hide-label
           :label="`${t('dryplan.stage', { n: place + 1 })}: ${t('dryplan.temp')}`"
           unit="°C"
-          :model-value="one.temp_c ?? null"
+          :model-value="stage.temp_c ?? null"
           :placeholder="short(answer.stages[place]?.temp_c ?? 0, 0)"
           :name="`stages.${place}.temp_c`"
           width="84px"
@@ -121,7 +122,7 @@ const clock = (one: Planned | undefined) => (one ? `${short(one.from_h)}–${sho
           :name="`stages.${place}.at`"
           :options="places"
           width="112px"
-          :model-value="one.at"
+          :model-value="stage.at"
           @update:model-value="$event && change(place, { at: $event })"
         />
         <button
@@ -146,18 +147,18 @@ const clock = (one: Planned | undefined) => (one ? `${short(one.from_h)}–${sho
       <b>{{ percent(answer.stages[place]?.share_after ?? 0) }}</b>
       <span class="quiet">{{ short(answer.stages[place]?.water_left ?? 0, 2) }} g/g</span>
     </li>
-    <li v-for="(one, place) in rest" :key="`rest ${place}`">
+    <li v-for="(stage, place) in rest" :key="`rest ${place}`">
       <div>
-        <strong>{{ t(`dryplan.kinds.${one.kind}`) }}</strong>
-        {{ t(`dryplan.ats.${one.at}`) }},
+        <strong>{{ t(`dryplan.kinds.${stage.kind}`) }}</strong>
+        {{ t(`dryplan.ats.${stage.at}`) }},
         <span class="quiet">
-          {{ short(one.temp_c) }} °C, {{ percent(one.rh) }} ·
-          {{ one.minutes == null ? t('dryplan.untilDone') : minutes(one.minutes) }}
+          {{ short(stage.temp_c) }} °C, {{ percent(stage.rh) }} ·
+          {{ stage.minutes == null ? t('dryplan.untilDone') : minutes(stage.minutes) }}
         </span>
       </div>
-      <span class="quiet">{{ clock(one) }}</span>
-      <b>{{ percent(one.share_after) }}</b>
-      <span class="quiet">{{ short(one.water_left, 2) }} g/g</span>
+      <span class="quiet">{{ clock(stage) }}</span>
+      <b>{{ percent(stage.share_after) }}</b>
+      <span class="quiet">{{ short(stage.water_left, 2) }} g/g</span>
     </li>
   </ol>
 </template>

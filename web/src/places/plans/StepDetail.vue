@@ -18,7 +18,7 @@ const editing = ref(false)
 const index = computed(() =>
   Math.max(
     0,
-    props.steps.findIndex((one) => one.key === key.value),
+    props.steps.findIndex((other) => other.key === key.value),
   ),
 )
 const step = computed(() => props.steps[index.value])

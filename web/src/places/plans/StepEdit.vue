@@ -14,7 +14,7 @@ const { t } = useI18n()
 /** Stays open from step to step. */
 const open = defineModel<boolean>('open', { required: true })
 const added = ref('')
-const keys = computed(() => props.steps.map((one) => one.key))
+const keys = computed(() => props.steps.map((step) => step.key))
 const at = computed(() => keys.value.indexOf(props.step.key))
 
 const push = (edit: Edit) => emit('edit', [...props.edits, edit])
@@ -27,12 +27,12 @@ function move(by: number) {
 function decide(change: Partial<Edit>) {
   const topic = change.role ? 'grams' : change.minutes !== undefined ? 'minutes' : 'wait_min'
   const kept = props.edits.filter(
-    (one) =>
+    (edit) =>
       !(
-        one.op === 'override' &&
-        one.step === props.step.key &&
-        one[topic] != null &&
-        (one.role ?? null) === (change.role ?? null)
+        edit.op === 'override' &&
+        edit.step === props.step.key &&
+        edit[topic] != null &&
+        (edit.role ?? null) === (change.role ?? null)
       ),
   )
   const blank = change.minutes === null || change.wait_min === null || change.grams === null
@@ -56,7 +56,7 @@ function instead() {
 function add() {
   const title = added.value.trim()
   if (!title) return
-  const taken = props.edits.filter((one) => one.op === 'add').length
+  const taken = props.edits.filter((edit) => edit.op === 'add').length
   push({ op: 'add', step: `own_${taken + 1}`, title, after: props.step.key })
   added.value = ''
 }

@@ -8,7 +8,7 @@ import type { Schemas } from '@/api/client'
 import { useComparison, useHouse, useProposals, type Wish } from '@/api/queries'
 import Figures from '@/parts/Figures.vue'
 import PleatStrip from '@/parts/PleatStrip.vue'
-import Trouble from '@/parts/Trouble.vue'
+import Problem from '@/parts/Problem.vue'
 import { minutes, money, percent, short } from '@/text/format'
 import { patched, patchOf } from '@/wish/patch'
 import { useWish } from '@/wish/useWish'
@@ -23,35 +23,35 @@ const router = useRouter()
 const desk = useWish(props.head)
 const wish = desk.wish
 const house = useHouse()
-const found = useProposals(() => wish.value)
+const ways = useProposals(() => wish.value)
 
-const proposals = computed(() => found.data.value?.proposals ?? [])
+const proposals = computed(() => ways.data.value?.proposals ?? [])
 const longest = computed(() =>
-  Math.max(0, ...proposals.value.map((one) => one.plan.totals.client_min)),
+  Math.max(0, ...proposals.value.map((proposal) => proposal.plan.totals.client_min)),
 )
 const picked = ref<string[]>([])
 const wishOf = (key: string): Wish | undefined => {
-  const one = proposals.value.find((other) => other.key === key)
-  return one ? patched(wish.value, patchOf(one.change)) : undefined
+  const proposal = proposals.value.find((other) => other.key === key)
+  return proposal ? patched(wish.value, patchOf(proposal.change)) : undefined
 }
 function pick(key: string) {
   picked.value = picked.value.includes(key)
-    ? picked.value.filter((one) => one !== key)
+    ? picked.value.filter((other) => other !== key)
     : [...picked.value.slice(-1), key]
 }
 const pair = computed(() =>
-  picked.value.length ? picked.value : proposals.value.slice(0, 2).map((one) => one.key),
+  picked.value.length ? picked.value : proposals.value.slice(0, 2).map((proposal) => proposal.key),
 )
 const compared = useComparison(
   () => wishOf(pair.value[0] ?? ''),
   () => wishOf(pair.value[1] ?? ''),
 )
 const titleOf = (key: string | undefined) =>
-  proposals.value.find((one) => one.key === key)?.title ?? ''
+  proposals.value.find((proposal) => proposal.key === key)?.title ?? ''
 const rows = computed(() => compared.data.value?.rows ?? [])
 
 const folds = (plan: Schemas['PlanAnswer']) =>
-  plan.steps.map((one) => ({ ...one, cautions: one.cautions ?? [] }))
+  plan.steps.map((step) => ({ ...step, cautions: step.cautions ?? [] }))
 const figures = (m: Measures) => [
   [minutes(m.today_min), t('ways.today')],
   [minutes(m.hands_on_min), t('ways.hands')],
@@ -80,56 +80,56 @@ const cell = (step: Schemas['Step'] | null) =>
     :head="props.head"
     :desk="desk"
     :about="`${t('ways.title')}: ${t(`plan.styles.${wish.goal.style}`)}`"
-    :state="found.data.value ? t('ways.tried', { n: found.data.value.tried }) : ''"
+    :state="ways.data.value ? t('ways.tried', { n: ways.data.value.tried }) : ''"
   />
   <p class="quiet lead">{{ t('ways.lead') }}</p>
-  <Trouble v-if="found.error.value" :error="found.error.value" @retry="found.refetch()" />
-  <p v-else-if="!found.data.value" class="quiet" role="status">{{ t('plan.computing') }}</p>
+  <Problem v-if="ways.error.value" :error="ways.error.value" @retry="ways.refetch()" />
+  <p v-else-if="!ways.data.value" class="quiet" role="status">{{ t('plan.computing') }}</p>
   <template v-else>
-    <section v-if="found.data.value.relax.length" class="relax" role="note">
+    <section v-if="ways.data.value.relax.length" class="relax" role="note">
       <h2>{{ t('ways.noneFits') }}</h2>
-      <p v-for="one in found.data.value.relax" :key="one.wish">
-        {{ one.text }}
-        <button class="act" type="button" @click="giveWay(one.change)">
+      <p v-for="relaxation in ways.data.value.relax" :key="relaxation.wish">
+        {{ relaxation.text }}
+        <button class="act" type="button" @click="giveWay(relaxation.change)">
           {{ t('ways.relax') }}
         </button>
       </p>
     </section>
     <div class="ways">
       <section
-        v-for="one in proposals"
-        :key="one.key"
-        :aria-label="one.title"
-        :class="{ on: pair.includes(one.key) }"
+        v-for="proposal in proposals"
+        :key="proposal.key"
+        :aria-label="proposal.title"
+        :class="{ on: pair.includes(proposal.key) }"
       >
-        <h2>{{ one.title }}</h2>
-        <p v-if="!one.fits" class="wrong">{{ t('ways.fitsNot') }}</p>
+        <h2>{{ proposal.title }}</h2>
+        <p v-if="!proposal.fits" class="wrong">{{ t('ways.fitsNot') }}</p>
         <p class="quiet">
-          {{ one.plan.sections.length }} ·
-          {{ t(`plan.dryers.${String(one.change['dry'] ?? 'air')}`) }}
-          <template v-if="one.change['blot']">
-            · {{ t(`plan.blots.${String(one.change['blot'])}`) }}
+          {{ proposal.plan.sections.length }} ·
+          {{ t(`plan.dryers.${String(proposal.change['dry'] ?? 'air')}`) }}
+          <template v-if="proposal.change['blot']">
+            · {{ t(`plan.blots.${String(proposal.change['blot'])}`) }}
           </template>
         </p>
-        <PleatStrip :steps="folds(one.plan)" size="row" :scale="longest" />
+        <PleatStrip :steps="folds(proposal.plan)" size="row" :scale="longest" />
         <dl>
-          <template v-for="[value, label] in figures(one.measures)" :key="label">
+          <template v-for="[value, label] in figures(proposal.measures)" :key="label">
             <dt>{{ label }}</dt>
             <dd>{{ value }}</dd>
           </template>
         </dl>
         <p class="gives">
-          {{ t('ways.givesUp') }}: {{ one.gives_up.join(', ') || t('ways.nothing') }}
+          {{ t('ways.givesUp') }}: {{ proposal.gives_up.join(', ') || t('ways.nothing') }}
         </p>
         <div class="end">
-          <button class="act main" type="button" @click="take(one.change)">
+          <button class="act main" type="button" @click="take(proposal.change)">
             {{ t('ways.take') }}
           </button>
           <button
             class="act"
             type="button"
-            :aria-pressed="pair.includes(one.key)"
-            @click="pick(one.key)"
+            :aria-pressed="pair.includes(proposal.key)"
+            @click="pick(proposal.key)"
           >
             {{ t('ways.compare') }}
           </button>
@@ -138,7 +138,8 @@ const cell = (step: Schemas['Step'] | null) =>
     </div>
     <section v-if="pair.length === 2 && compared.data.value" class="compare">
       <p>
-        <b>{{ titleOf(pair[1]) }}</b>: {{ compared.data.value.told.join(', ') || t('ways.same') }}
+        <b>{{ titleOf(pair[1]) }}</b>:
+        {{ compared.data.value.summary.join(', ') || t('ways.same') }}
       </p>
       <Figures>
         <thead>

@@ -13,7 +13,7 @@ import PageHead from '@/parts/PageHead.vue'
 import Refusals from '@/parts/Refusals.vue'
 import ScalePanel from '@/parts/ScalePanel.vue'
 import TextField from '@/parts/TextField.vue'
-import Trouble from '@/parts/Trouble.vue'
+import Problem from '@/parts/Problem.vue'
 import { ago, number, percent } from '@/text/format'
 
 const props = defineProps<{ product: number }>()
@@ -30,8 +30,8 @@ const LEAST = 3
 
 const bottle = computed(() => sheet.data.value?.product)
 const before = computed(() => sheet.data.value?.calibrations[0])
-watch(bottle, (one) => (unit.value ||= one?.unit ?? ''), { immediate: true })
-const found = useCalibrationOf(readings)
+watch(bottle, (product) => (unit.value ||= product?.unit ?? ''), { immediate: true })
+const result = useCalibrationOf(readings)
 const refusal = provideRefusal(calibrate.error)
 
 function take(grams: number | null) {
@@ -48,7 +48,7 @@ async function keep() {
   if (done) await router.push(`/shelf/products/${props.product}`)
 }
 const change = computed(() => {
-  const now = found.data.value?.unit_g
+  const now = result.data.value?.unit_g
   const then = before.value?.unit_g
   if (!now || !then) return ''
   const share = now / then - 1
@@ -57,7 +57,7 @@ const change = computed(() => {
 </script>
 
 <template>
-  <Trouble v-if="sheet.error.value" :error="sheet.error.value" @retry="sheet.refetch()" />
+  <Problem v-if="sheet.error.value" :error="sheet.error.value" @retry="sheet.refetch()" />
   <p v-else-if="!bottle" class="quiet" role="status">{{ t('app.loading') }}</p>
   <form v-else novalidate @submit.prevent="keep">
     <PageHead
@@ -115,9 +115,9 @@ const change = computed(() => {
             <tr v-if="!readings.length">
               <td colspan="4" class="quiet">{{ t('calibrate.none') }}</td>
             </tr>
-            <tr v-for="(one, i) in readings" :key="i">
+            <tr v-for="(reading, i) in readings" :key="i">
               <td>
-                {{ i + 1 }}. {{ number(one.units, one.units % 1 ? 2 : 0) }} ×
+                {{ i + 1 }}. {{ number(reading.units, reading.units % 1 ? 2 : 0) }} ×
                 <Field
                   v-for="field in ['units', 'grams']"
                   :key="field"
@@ -127,8 +127,8 @@ const change = computed(() => {
                   :name="`readings.${i}.${field}`"
                 />
               </td>
-              <td class="n">{{ number(one.grams, 1) }} g</td>
-              <td class="n">{{ number(one.grams / one.units, 2) }} g</td>
+              <td class="n">{{ number(reading.grams, 1) }} g</td>
+              <td class="n">{{ number(reading.grams / reading.units, 2) }} g</td>
               <td class="n">
                 <button class="plain link" type="button" @click="drop(i)">
                   {{ t('calibrate.drop') }}
@@ -140,16 +140,16 @@ const change = computed(() => {
       </section>
       <section class="result">
         <h2>{{ t('calibrate.mean', { unit: unit || '…' }) }}</h2>
-        <template v-if="found.data.value && readings.length">
-          <p class="big">{{ number(found.data.value.unit_g, 2) }} g</p>
-          <p v-if="readings.length >= LEAST && found.data.value.spread_g != null">
-            {{ t('product.spread', { spread: number(found.data.value.spread_g, 2) }) }}
+        <template v-if="result.data.value && readings.length">
+          <p class="big">{{ number(result.data.value.unit_g, 2) }} g</p>
+          <p v-if="readings.length >= LEAST && result.data.value.spread_g != null">
+            {{ t('product.spread', { spread: number(result.data.value.spread_g, 2) }) }}
           </p>
-          <p v-if="readings.length >= LEAST && found.data.value.low_g != null" class="quiet">
+          <p v-if="readings.length >= LEAST && result.data.value.low_g != null" class="quiet">
             {{
               t('product.interval', {
-                low: number(found.data.value.low_g, 2),
-                high: number(found.data.value.high_g ?? 0, 2),
+                low: number(result.data.value.low_g, 2),
+                high: number(result.data.value.high_g ?? 0, 2),
               })
             }}
           </p>

@@ -6,7 +6,7 @@ import { useI18n } from 'vue-i18n'
 import { Refused, type Schemas, untold } from '@/api/client'
 import { useTakeIn } from '@/api/shelf'
 import Figures from '@/parts/Figures.vue'
-import Trouble from '@/parts/Trouble.vue'
+import Problem from '@/parts/Problem.vue'
 
 import ShelfTop from './ShelfTop.vue'
 
@@ -17,13 +17,13 @@ const file = ref<File>()
 const preview = ref<Preview>()
 
 const rows = computed(() => preview.value?.rows ?? [])
-const count = (action: string) => rows.value.filter((one) => one.action === action).length
+const count = (action: string) => rows.value.filter((row) => row.action === action).length
 const counts = computed(() => ({
   add: count('add'),
   change: count('change'),
   same: count('same'),
 }))
-const wrong = computed(() => rows.value.filter((one) => one.problems.length).length)
+const wrong = computed(() => rows.value.filter((row) => row.problems.length).length)
 const toDo = computed(() => counts.value.add + counts.value.change)
 const refused = computed(() =>
   takeIn.error.value instanceof Refused ? takeIn.error.value.message : undefined,
@@ -66,7 +66,7 @@ function again() {
       </label>
       <p v-if="takeIn.isPending.value" class="quiet" role="status">{{ t('app.loading') }}</p>
       <p v-else-if="refused" class="wrong" role="alert">{{ refused }}</p>
-      <Trouble
+      <Problem
         v-else-if="takeIn.error.value && untold(takeIn.error.value)"
         :error="takeIn.error.value"
         @retry="send(false)"
@@ -110,8 +110,12 @@ function again() {
               </td>
               <td>
                 <span v-if="!row.problems.length" class="quiet">{{ t('exchange.fine') }}</span>
-                <span v-for="one in row.problems" :key="one.field + one.message" class="wrong">
-                  <b v-if="one.field">{{ one.field }}:</b> {{ one.message }}
+                <span
+                  v-for="problem in row.problems"
+                  :key="problem.field + problem.message"
+                  class="wrong"
+                >
+                  <b v-if="problem.field">{{ problem.field }}:</b> {{ problem.message }}
                 </span>
               </td>
             </tr>

@@ -21,7 +21,7 @@ import {
 } from '@/api/shelf'
 import Amount from '@/parts/Amount.vue'
 import Figures from '@/parts/Figures.vue'
-import Trouble from '@/parts/Trouble.vue'
+import Problem from '@/parts/Problem.vue'
 import { minutes, short, when } from '@/text/format'
 
 import ShelfTop from './ShelfTop.vue'
@@ -64,13 +64,13 @@ const name = ref('')
 const count = ref<number | null>(null)
 const problem = (error: Error | null, field?: string) =>
   error instanceof Refused
-    ? error.problems.find((one) => !field || one.field === field)?.message
+    ? error.problems.find((problem) => !field || problem.field === field)?.message
     : undefined
 
 const groups = computed(() =>
-  KINDS.map((one) => ({
-    kind: one,
-    items: (kit.data.value?.items ?? []).filter((row) => row.item.kind === one),
+  KINDS.map((kind) => ({
+    kind,
+    items: (kit.data.value?.items ?? []).filter((row) => row.item.kind === kind),
   })).filter((group) => group.items.length),
 )
 const label = (item: Schemas['KitItem']) =>
@@ -90,17 +90,17 @@ const clockOf = (use: KitUse) => {
 }
 const needs = (needed: Schemas['KitNeed'][]) =>
   needed
-    .map((one) => {
-      const size = one.diameter_mm ? ` ${short(one.diameter_mm)} mm` : ''
-      return `${one.count} ${t(`kit.kinds.${one.kind}`)}${size}`
+    .map((entry) => {
+      const size = entry.diameter_mm ? ` ${short(entry.diameter_mm)} mm` : ''
+      return `${entry.count} ${t(`kit.kinds.${entry.kind}`)}${size}`
     })
     .join(', ')
 const lacking = (needed: Schemas['KitNeed'][]) =>
   needed
-    .filter((one) => one.short)
-    .map((one) => {
-      const size = one.diameter_mm ? ` ${short(one.diameter_mm)} mm` : ''
-      return `${t('kit.missing', { missing: one.short })}: ${t(`kit.kinds.${one.kind}`)}${size}`
+    .filter((entry) => entry.short)
+    .map((entry) => {
+      const size = entry.diameter_mm ? ` ${short(entry.diameter_mm)} mm` : ''
+      return `${t('kit.missing', { missing: entry.short })}: ${t(`kit.kinds.${entry.kind}`)}${size}`
     })
     .join(', ')
 
@@ -143,7 +143,7 @@ const setCount = (id: number, value: number | null | undefined) => {
       />
     </div>
   </ShelfTop>
-  <Trouble
+  <Problem
     v-if="kit.error.value && !problem(kit.error.value)"
     :error="kit.error.value"
     @retry="kit.refetch()"
@@ -191,7 +191,7 @@ const setCount = (id: number, value: number | null | undefined) => {
             </td>
             <td class="n free">{{ row.free }}</td>
             <td class="where">
-              <span v-for="one in elsewhere(row)" :key="one">{{ one }}</span>
+              <span v-for="entry in elsewhere(row)" :key="entry">{{ entry }}</span>
             </td>
             <td class="n">
               <button
@@ -216,7 +216,12 @@ const setCount = (id: number, value: number | null | undefined) => {
         <div class="field">
           <label for="kit-kind">{{ t('kit.kind') }}</label>
           <ElSelect id="kit-kind" v-model="kind" :aria-label="t('kit.kind')" style="width: 130px">
-            <ElOption v-for="one in KINDS" :key="one" :value="one" :label="t(`kit.kinds.${one}`)" />
+            <ElOption
+              v-for="choice in KINDS"
+              :key="choice"
+              :value="choice"
+              :label="t(`kit.kinds.${choice}`)"
+            />
           </ElSelect>
           <span v-if="problem(add.error.value, 'kind')" class="wrong" role="alert">{{
             problem(add.error.value, 'kind')
@@ -257,11 +262,11 @@ const setCount = (id: number, value: number | null | undefined) => {
             <b v-if="lacking(plan.needs)" class="wrong">{{ lacking(plan.needs) }}</b>
             <b v-else-if="plan.substitutes.length">{{
               plan.substitutes
-                .map((one) =>
+                .map((substitute) =>
                   t('kit.standsIn', {
-                    n: one.count,
+                    n: substitute.count,
                     what: t('kit.kinds.rod'),
-                    mm: short(one.diameter_mm),
+                    mm: short(substitute.diameter_mm),
                   }),
                 )
                 .join(', ')

@@ -18,10 +18,10 @@ const sources = (label: Label) =>
     trigger: t('label.count', { n: label.ingredients.length }, label.ingredients.length),
     source,
   }))
-const unknown = computed(() => new Set(props.label?.unknown.map((one) => one.text)))
+const unknown = computed(() => new Set(props.label?.unknown.map((prop) => prop.text)))
 /** Umbrella families say nothing that the narrow one does not. */
 const narrow = (families: string[]) =>
-  families.filter((one) => !families.some((other) => other.startsWith(`${one}_`)))
+  families.filter((family) => !families.some((other) => other.startsWith(`${family}_`)))
 </script>
 
 <template>
@@ -29,17 +29,17 @@ const narrow = (families: string[]) =>
   <template v-else>
     <div v-if="label.unknown.length" class="unknown" role="note">
       <b>{{ t('label.unknown') }}</b>
-      <p v-for="one in label.unknown" :key="one.text">
-        “{{ one.text }}”
-        <template v-if="one.close.length">
+      <p v-for="unread in label.unknown" :key="unread.text">
+        “{{ unread.text }}”
+        <template v-if="unread.close.length">
           <span class="quiet">{{ t('label.close') }}&ensp;</span>
-          <template v-for="name in one.close" :key="name">
+          <template v-for="name in unread.close" :key="name">
             <button
               v-if="editable"
               class="act small"
               type="button"
-              :aria-label="t('label.take', { name, text: one.text })"
-              @click="emit('take', one.text, name)"
+              :aria-label="t('label.take', { name, text: unread.text })"
+              @click="emit('take', unread.text, name)"
             >
               {{ name }}
             </button>
@@ -59,22 +59,28 @@ const narrow = (families: string[]) =>
       &ensp;<WhyList :reasons="sources(label)" :about="t('label.title')" />
     </p>
     <ol>
-      <li v-for="one in label.ingredients" :key="one.name" :class="{ odd: !one.families.length }">
+      <li
+        v-for="ingredient in label.ingredients"
+        :key="ingredient.name"
+        :class="{ odd: !ingredient.families.length }"
+      >
         <span>
-          {{ one.name }}
-          <span v-if="one.percent !== null" class="quiet">{{ short(one.percent, 2) }} %</span>
-          <span v-if="one.may_contain" class="quiet">{{ t('label.mayContain') }}</span>
+          {{ ingredient.name }}
+          <span v-if="ingredient.percent !== null" class="quiet"
+            >{{ short(ingredient.percent, 2) }} %</span
+          >
+          <span v-if="ingredient.may_contain" class="quiet">{{ t('label.mayContain') }}</span>
         </span>
         <span class="families">
-          <span v-if="unknown.has(one.text)" class="watch">{{ t('label.notKnown') }}</span>
+          <span v-if="unknown.has(ingredient.text)" class="watch">{{ t('label.notKnown') }}</span>
           <span
-            v-for="family in narrow(one.families)"
+            v-for="family in narrow(ingredient.families)"
             :key="family"
             :class="{ watch: /allergen|essential|insoluble|releaser/.test(family) }"
             >{{ t(`label.family.${family}`) }}</span
           >
-          <span v-if="one.melts_c !== null && one.melts_c > 15">{{
-            t('label.solid', { c: short(one.melts_c, 0) })
+          <span v-if="ingredient.melts_c !== null && ingredient.melts_c > 15">{{
+            t('label.solid', { c: short(ingredient.melts_c, 0) })
           }}</span>
         </span>
       </li>

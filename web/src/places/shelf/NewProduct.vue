@@ -21,10 +21,10 @@ const typed = useLocalStorage<ProductBody>('gauffer:new-product', empty())
 const refusal = provideRefusal(add.error)
 
 async function save() {
-  const made = await add.mutateAsync(typed.value).catch(() => undefined)
-  if (!made) return
+  const product = await add.mutateAsync(typed.value).catch(() => undefined)
+  if (!product) return
   typed.value = empty()
-  await router.push(`/shelf/products/${made.id}`)
+  await router.push(`/shelf/products/${product.id}`)
 }
 onKeyStroke('Enter', (event) => {
   if (event.ctrlKey || event.metaKey) void save()

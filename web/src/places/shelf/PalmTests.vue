@@ -15,9 +15,9 @@ const first = ref<number>()
 const second = ref<number>()
 const result = ref<'clear' | 'flakes'>()
 
-const layered = computed(() => props.products.filter((one) => one.stays_in))
+const layered = computed(() => props.products.filter((product) => product.stays_in))
 const worst = computed(() =>
-  [...props.pairs].sort((one, other) => Number(other.flakes) - Number(one.flakes)),
+  [...props.pairs].sort((pair, other) => Number(other.flakes) - Number(pair.flakes)),
 )
 const word = (pair: Schemas['Pair']) =>
   pair.flakes ? (pair.tested ? 'flakes' : 'suspected') : pair.tested ? 'clear' : 'maybe'
@@ -52,7 +52,12 @@ async function keep() {
         :placeholder="t('pairs.first')"
         :aria-label="t('pairs.first')"
       >
-        <ElOption v-for="one in layered" :key="one.id" :value="one.id" :label="one.name" />
+        <ElOption
+          v-for="product in layered"
+          :key="product.id"
+          :value="product.id"
+          :label="product.name"
+        />
       </ElSelect>
       <ElSelect
         v-model="second"
@@ -61,7 +66,12 @@ async function keep() {
         :placeholder="t('pairs.second')"
         :aria-label="t('pairs.second')"
       >
-        <ElOption v-for="one in layered" :key="one.id" :value="one.id" :label="one.name" />
+        <ElOption
+          v-for="product in layered"
+          :key="product.id"
+          :value="product.id"
+          :label="product.name"
+        />
       </ElSelect>
       <div class="row">
         <Choice

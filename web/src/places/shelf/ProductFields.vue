@@ -33,7 +33,7 @@ const roles = computed(() => ROLES.map((value) => ({ value, text: t(`plan.roles.
 const DATES = [
   ['opened_on', 'product.opened'],
   ['best_before', 'product.bestBefore'],
-  ['made_on', 'product.made'],
+  ['made_on', 'product.madeOn'],
 ] as const
 </script>
 
@@ -69,7 +69,7 @@ const DATES = [
             @update:model-value="set({ also: $event })"
           >
             <ElOption
-              v-for="role in ROLES.filter((one) => one !== product.role)"
+              v-for="role in ROLES.filter((role) => role !== product.role)"
               :key="role"
               :value="role"
               :label="t(`plan.roles.${role}`)"

@@ -13,7 +13,7 @@ import { provideRefusal } from '@/forms/refusal'
 import { without } from '@/parts/objects'
 import PageHead from '@/parts/PageHead.vue'
 import Refusals from '@/parts/Refusals.vue'
-import Trouble from '@/parts/Trouble.vue'
+import Problem from '@/parts/Problem.vue'
 import { ago, calendarDay, money, number, percent, short } from '@/text/format'
 
 import LabelRead from './LabelRead.vue'
@@ -94,42 +94,47 @@ async function takeOff() {
 }
 
 const facts = computed(() => {
-  const one = bottle.value
-  if (!one) return []
-  const dwell = [one.dwell_min, one.dwell_max_min].filter((value) => value != null)
+  const product = bottle.value
+  if (!product) return []
+  const dwell = [product.dwell_min, product.dwell_max_min].filter((value) => value != null)
   return [
     [
       t('product.role'),
-      [one.role, ...(one.also ?? [])].map((r) => t(`plan.roles.${r}`)).join(', '),
+      [product.role, ...(product.also ?? [])].map((r) => t(`plan.roles.${r}`)).join(', '),
     ],
-    [t('product.weight'), t(`shelf.weights.${one.weight}`)],
-    [t('product.hold'), one.hold ? t(`shelf.holds.${one.hold}`) : ''],
-    [t('product.directions'), one.directions ? t(`product.directionsOf.${one.directions}`) : ''],
+    [t('product.weight'), t(`shelf.weights.${product.weight}`)],
+    [t('product.hold'), product.hold ? t(`shelf.holds.${product.hold}`) : ''],
+    [
+      t('product.directions'),
+      product.directions ? t(`product.directionsOf.${product.directions}`) : '',
+    ],
     [t('product.dwell'), dwell.length ? `${dwell.map((v) => short(v)).join('–')} min` : ''],
     [t('shelf.keeps'), row.value?.keeps_until ? keeps.value : ''],
     [
       t('product.price'),
-      one.price == null ? '' : money(Number(one.price), house.data.value?.currency ?? 'EUR'),
+      product.price == null
+        ? ''
+        : money(Number(product.price), house.data.value?.currency ?? 'EUR'),
     ],
-    [t('product.full'), one.full_g == null ? '' : `${short(one.full_g)} g`],
-    [t('product.batch'), one.batch ?? ''],
-    [t('product.barcode'), one.barcode ?? ''],
-    [t('product.note'), one.note ?? ''],
+    [t('product.full'), product.full_g == null ? '' : `${short(product.full_g)} g`],
+    [t('product.batch'), product.batch ?? ''],
+    [t('product.barcode'), product.barcode ?? ''],
+    [t('product.note'), product.note ?? ''],
   ].filter(([, value]) => value)
 })
 const keeps = computed(() => {
-  const one = row.value
-  if (!one?.keeps_until) return ''
-  const over = one.days_left !== null && one.days_left < 0
+  const product = row.value
+  if (!product?.keeps_until) return ''
+  const over = product.days_left !== null && product.days_left < 0
   const when = over
-    ? t('shelf.past', { n: -(one.days_left ?? 0) }, -(one.days_left ?? 0))
-    : calendarDay(one.keeps_until)
-  return `${when} (${one.keeps_because})`
+    ? t('shelf.past', { n: -(product.days_left ?? 0) }, -(product.days_left ?? 0))
+    : calendarDay(product.keeps_until)
+  return `${when} (${product.keeps_because})`
 })
 </script>
 
 <template>
-  <Trouble v-if="sheet.error.value" :error="sheet.error.value" @retry="sheet.refetch()" />
+  <Problem v-if="sheet.error.value" :error="sheet.error.value" @retry="sheet.refetch()" />
   <p v-else-if="!sheet.data.value || !bottle || !row" class="quiet" role="status">
     {{ t('app.loading') }}
   </p>

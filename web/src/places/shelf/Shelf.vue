@@ -14,7 +14,7 @@ import Figures from '@/parts/Figures.vue'
 import HeadChoice from '@/parts/HeadChoice.vue'
 import { isTyping } from '@/parts/keys'
 import { useInUrl } from '@/parts/useInUrl'
-import Trouble from '@/parts/Trouble.vue'
+import Problem from '@/parts/Problem.vue'
 import WhyList from '@/parts/WhyList.vue'
 import { calendarDay, counted, money, number, short } from '@/text/format'
 
@@ -41,7 +41,7 @@ const rows = computed(() => shelf.data.value?.products ?? [])
 const air = computed(() => shelf.data.value?.air)
 const judged = computed(() => Boolean(air.value && !air.value.missing.length))
 const tasks = computed(() => tasksOf(rows.value))
-const inTrouble = computed(() => new Set(tasks.value.map((one) => one.id)))
+const inTrouble = computed(() => new Set(tasks.value.map((task) => task.id)))
 
 const wanted = (row: Row) => {
   if (!row.name.toLowerCase().includes(search.value.trim().toLowerCase())) return false
@@ -56,15 +56,15 @@ const groups = computed(() =>
     role,
     rows: rows.value
       .filter((row) => row.role === role && wanted(row))
-      .sort((one, other) => rank(one) - rank(other) || one.name.localeCompare(other.name)),
+      .sort((row, other) => rank(row) - rank(other) || row.name.localeCompare(other.name)),
   })).filter((group) => group.rows.length),
 )
 const reasons = (row: Row) =>
-  (row.fit?.clashes ?? []).map((one) => ({
-    rule: one.key,
-    because: one.text,
-    trigger: one.trigger,
-    source: one.source,
+  (row.fit?.clashes ?? []).map((clash) => ({
+    rule: clash.key,
+    because: clash.text,
+    trigger: clash.trigger,
+    source: clash.source,
   }))
 const details = (row: Row) =>
   [
@@ -111,7 +111,7 @@ onKeyStroke('n', (event) => {
     </div>
     <RouterLink class="act main" to="/shelf/products/new">{{ t('shelf.add') }}</RouterLink>
   </ShelfTop>
-  <Trouble v-if="shelf.error.value" :error="shelf.error.value" @retry="shelf.refetch()" />
+  <Problem v-if="shelf.error.value" :error="shelf.error.value" @retry="shelf.refetch()" />
   <p v-else-if="!shelf.data.value" class="quiet" role="status">{{ t('app.loading') }}</p>
   <p v-else-if="!rows.length">{{ t('shelf.empty') }}</p>
   <div v-else class="columns">

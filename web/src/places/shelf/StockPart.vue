@@ -10,7 +10,7 @@ import Amount from '@/parts/Amount.vue'
 import BottleLevel from '@/parts/BottleLevel.vue'
 import Choice from '@/parts/Choice.vue'
 import Figures from '@/parts/Figures.vue'
-import Trouble from '@/parts/Trouble.vue'
+import Problem from '@/parts/Problem.vue'
 import WhyList from '@/parts/WhyList.vue'
 import { ago, calendarDay, number, short } from '@/text/format'
 
@@ -86,14 +86,14 @@ const signed = (value: number) => `${value > 0 ? '+' : '−'}${number(Math.abs(v
       :label="t('product.grams')"
       hide-label
       unit="g"
-      :wrong="problems.find((one) => one.field === 'grams')?.message"
+      :wrong="problems.find((problem) => problem.field === 'grams')?.message"
       width="104px"
     />
     <button class="act" type="submit" :disabled="grams === null || book.isPending.value">
       {{ t('product.book') }}
     </button>
   </form>
-  <Trouble
+  <Problem
     v-if="book.error.value && untold(book.error.value)"
     :error="book.error.value"
     @retry="save"

@@ -32,9 +32,9 @@ export function useTasks() {
   /** Everything about one bottle that cannot wait. */
   function ofRow(row: Row): Task[] {
     const { id, name, outlook, drift } = row
-    const found: Task[] = []
+    const tasks: Task[] = []
     const add = (key: string, pressing: boolean, words: Record<string, string> = {}) =>
-      found.push({ id, key, pressing, text: t(`shelf.task.${key}`, { name, ...words }) })
+      tasks.push({ id, key, pressing, text: t(`shelf.task.${key}`, { name, ...words }) })
 
     if (outlook.short_on) add('short', true, { day: calendarDay(outlook.short_on) })
     else if (outlook.order_now)
@@ -46,9 +46,9 @@ export function useTasks() {
     if (drift?.drifted) add('drift', true, { change: signed(drift.change) })
     if (!row.label_read) add('unread', false)
     if (row.unit_g === null) add('unclear', false)
-    return found
+    return tasks
   }
 
   return (rows: Row[]) =>
-    rows.flatMap(ofRow).sort((one, other) => Number(other.pressing) - Number(one.pressing))
+    rows.flatMap(ofRow).sort((row, other) => Number(other.pressing) - Number(row.pressing))
 }

@@ -43,7 +43,7 @@ export const app = {
     password: 'Password',
     go: 'Sign in',
   },
-  why: { word: 'why?', because: 'fired by', source: 'source' },
+  why: { word: 'why?', because: 'because of', source: 'source' },
   time: {
     title: 'The hair over time',
     none: 'Measured once so far; a second time draws a line.',

@@ -101,7 +101,7 @@ export const crown = {
     gel: 'stays in',
     kit: 'kit',
     uneven: 'hair, least to most',
-    made: 'What the set is made of',
+    set: 'What the set is made of',
     bands: 'Bands each',
     bandTurns: 'Turns',
     endsOut: 'Ends left out',

@@ -93,7 +93,7 @@ export const shelf = {
     opened: 'Opened on',
     months: 'Keeps after opening',
     monthsUnit: 'months',
-    made: 'Made on (homemade)',
+    madeOn: 'Made on (homemade)',
     keepsDays: 'Keeps',
     note: 'Note',
     save: 'Put it on the shelf',

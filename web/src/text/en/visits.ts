@@ -19,7 +19,7 @@ export const visits = {
     doubtful: 'One value is far from the plan. | {n} values are far from the plan.',
     sure: 'Right as typed, keep it',
     flags: {
-      uneven_sides: 'left and right got different doses',
+      uneven_sides: 'left and right answerOf different doses',
       interrupted: 'a step was interrupted',
       out_of_order: 'steps were begun out of order',
       released_damp: 'opened before it was dry',
@@ -52,7 +52,7 @@ export const visits = {
     doses: 'Doses',
     result: 'Result',
     promised: 'promised',
-    found: 'found',
+    observed: 'observed',
     definition: 'Definition',
     length_: 'Length',
     dry: 'Dry at release',
