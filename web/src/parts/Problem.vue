@@ -16,15 +16,16 @@ const text = computed(() => {
 </script>
 
 <template>
-  <div class="trouble" role="alert">
+  <div class="problem" role="alert">
     <p>{{ text }}</p>
     <button class="act" type="button" @click="emit('retry')">{{ t('app.retry') }}</button>
   </div>
 </template>
 
 <style scoped>
-.trouble {
+.problem {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
   gap: 16px;
   margin: 16px 0;
