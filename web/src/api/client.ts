@@ -25,9 +25,6 @@ export class Refused extends Error {
 /** The server cannot be reached. */
 export class Offline extends Error {}
 
-/** Whether an error has no message that stands at a field. */
-export const untold = (error: Error) => !(error instanceof Refused) || error.problems.length === 0
-
 const cookie = (name: string) =>
   document.cookie
     .split('; ')

@@ -27,8 +27,8 @@ export function useLive<Asked, Answer>(
       try {
         answer.value = await ask(toValue(asked))
         error.value = undefined
-      } catch (trouble) {
-        error.value = trouble instanceof Error ? trouble : new Error(String(trouble))
+      } catch (failure) {
+        error.value = failure instanceof Error ? failure : new Error(String(failure))
       }
     } while (waiting)
     pending.value = false

@@ -33,10 +33,10 @@ describe('refusals', () => {
     second()
     expect(refusal.rest.value.length).toBe(1)
   })
-  it('what failed without a word is trouble', () => {
-    expect(refusalOf(new Offline()).trouble.value).toBeInstanceOf(Offline)
-    expect(refusalOf(new Refused(500, [])).trouble.value).toBeInstanceOf(Refused)
-    expect(refusalOf(refused('note'), undefined).trouble.value).toBeUndefined()
+  it('what failed without a word is failure', () => {
+    expect(refusalOf(new Offline()).failure.value).toBeInstanceOf(Offline)
+    expect(refusalOf(new Refused(500, [])).failure.value).toBeInstanceOf(Refused)
+    expect(refusalOf(refused('note'), undefined).failure.value).toBeUndefined()
   })
   it('a field in sight claims its name, and gives it back when it goes', async () => {
     const shown = ref(true)

@@ -27,7 +27,7 @@ export interface Refusal {
   /** Problems that no field in sight shows. */
   rest: ComputedRef<Problem[]>
   /** What went wrong without a word about a field: offline, or a failure. */
-  trouble: ComputedRef<Error | undefined>
+  failure: ComputedRef<Error | undefined>
 }
 
 type Asked = MaybeRefOrGetter<Error | null | undefined>
@@ -53,7 +53,7 @@ export function refusalOf(...asked: Asked[]): Refusal {
       }
     },
     rest: computed(() => problems.value.filter((problem) => !claimed.has(problem.field))),
-    trouble: computed(() =>
+    failure: computed(() =>
       errors.value.find((error) => !(error instanceof Refused) || !error.problems.length),
     ),
   }

@@ -9,7 +9,7 @@ import Problem from './Problem.vue'
 const props = defineProps<{ refusal: Refusal }>()
 const emit = defineEmits<{ retry: [] }>()
 const rest = computed(() => props.refusal.rest.value)
-const trouble = computed(() => props.refusal.trouble.value)
+const failure = computed(() => props.refusal.failure.value)
 </script>
 
 <template>
@@ -17,5 +17,5 @@ const trouble = computed(() => props.refusal.trouble.value)
     {{ problem.message }}
     <slot :problem="problem" />
   </p>
-  <Problem v-if="trouble" :error="trouble" @retry="emit('retry')" />
+  <Problem v-if="failure" :error="failure" @retry="emit('retry')" />
 </template>

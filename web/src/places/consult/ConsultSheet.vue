@@ -38,7 +38,7 @@ const asked = computed(() =>
   props.questions.questions.filter((question) => question.part === part.value),
 )
 const finishing = ref(false)
-const trouble = ref<Error | null>(null)
+const failure = ref<Error | null>(null)
 
 const keysOf = (name: string) =>
   props.questions.questions
@@ -81,7 +81,7 @@ onKeyStroke(['PageDown', 'PageUp'], (event) => {
 
 async function finish() {
   finishing.value = true
-  trouble.value = null
+  failure.value = null
   try {
     await consulting.finish()
     await Promise.all(
@@ -89,7 +89,7 @@ async function finish() {
     )
     await router.push(`/heads/${props.head.id}`)
   } catch (error) {
-    trouble.value = error as Error
+    failure.value = error as Error
     if (error instanceof Refused) {
       const key = error.problems[0]?.field.split('@')[0]
       const question = props.questions.questions.find((question) => question.key === key)
@@ -122,7 +122,7 @@ const stateText = computed(() => t(`consult.state.${consulting.state.value}`))
       {{ t('consult.finish') }}
     </button>
   </PageHead>
-  <Problem v-if="trouble" :error="trouble" @retry="finish" />
+  <Problem v-if="failure" :error="failure" @retry="finish" />
   <Problem
     v-if="consulting.failed.value"
     :error="consulting.failed.value"

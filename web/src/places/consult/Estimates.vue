@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import type { Schemas } from '@/api/client'
+import { levelValues } from '@/api/generated'
 import WhyList from '@/parts/WhyList.vue'
 import { percent, short } from '@/text/format'
 
@@ -11,7 +12,6 @@ const props = defineProps<{ profile: Schemas['Profile']; part: string }>()
 const { t } = useI18n()
 
 const estimates = computed(() => props.profile.estimates)
-const LEVELS = ['low', 'medium', 'high'] as const
 const top = computed(() => estimates.value.density?.high ?? 300)
 const scale = computed(() =>
   Math.max(300, top.value, ...estimates.value.density_ways.map((w) => w.high)),
@@ -44,7 +44,7 @@ const reasons = computed(() =>
         <WhyList v-if="reasons.length" :reasons="reasons" :about="t('hair.kind.porosity')" />
       </div>
       <p v-if="!estimates.porosity_tests.length" class="quiet">{{ t('consult.noTests') }}</p>
-      <div v-for="level in LEVELS" :key="level" class="bar">
+      <div v-for="level in levelValues" :key="level" class="bar">
         <span>{{ t(`hair.word.${level}`) }}</span>
         <i><u :style="{ width: percent(estimates.porosity[level]) }" /></i>
         <span class="n">{{ percent(estimates.porosity[level]) }}</span>

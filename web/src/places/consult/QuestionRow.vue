@@ -3,7 +3,7 @@
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import { ZONES } from '@/places/heads/observing'
+import { zoneValues } from '@/api/generated'
 import { ago, short } from '@/text/format'
 import { useWording } from '@/text/wording'
 
@@ -20,7 +20,7 @@ const given = computed(() => props.consulting.given(field.value))
 const changed = computed(() => props.consulting.changed(field.value))
 const zoned = computed(() => props.question.zoned && props.question.key !== 'density_per_cm2')
 const byZone = ref(
-  ZONES.some(
+  zoneValues.some(
     (zone) =>
       props.consulting.lasts.value.has(fieldOf(field.value, zone)) ||
       props.consulting.given(fieldOf(field.value, zone)),
@@ -98,7 +98,7 @@ const hasLast = computed(() => {
         {{ byZone ? t('consult.oneForAll') : t('consult.byZone') }}
       </button>
       <div v-if="zoned && byZone" class="zones">
-        <div v-for="zone in ZONES" :key="zone">
+        <div v-for="zone in zoneValues" :key="zone">
           <span class="quiet">
             {{ t(`hair.zones.${zone}`) }}
             <template v-if="consulting.lasts.value.get(fieldOf(field, zone))">

@@ -7,7 +7,7 @@ import { useI18n } from 'vue-i18n'
 import { api, answerOf, Refused, type Schemas } from '@/api/client'
 import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
-import { ZONES } from '@/places/heads/observing'
+import { zoneValues } from '@/api/generated'
 import { short } from '@/text/format'
 
 import { type Consulting, fieldOf } from './consulting'
@@ -72,9 +72,9 @@ const correct = useMutation({
   onSuccess: take,
 })
 
-const trouble = computed(() => shoot.error.value ?? upload.error.value ?? correct.error.value)
+const failure = computed(() => shoot.error.value ?? upload.error.value ?? correct.error.value)
 const message = computed(() =>
-  trouble.value instanceof Refused ? trouble.value.message : trouble.value ? t('app.offline') : '',
+  failure.value instanceof Refused ? failure.value.message : failure.value ? t('app.offline') : '',
 )
 function pick(event: Event) {
   const input = event.target as HTMLInputElement
@@ -132,7 +132,9 @@ const frame = computed(() => {
       <Choice
         v-model="zone"
         :label="t('scope.spot')"
-        :options="ZONES.map((zone) => ({ value: zone as string, text: t(`hair.zones.${zone}`) }))"
+        :options="
+          zoneValues.map((zone) => ({ value: zone as string, text: t(`hair.zones.${zone}`) }))
+        "
         hide-label
       />
     </div>

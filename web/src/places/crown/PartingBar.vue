@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import type { Schemas } from '@/api/client'
-import { schemeValues, workOrderValues } from '@/api/generated'
+import { evenValues, schemeValues, workOrderValues } from '@/api/generated'
 import type { PlanAnswer } from '@/api/queries'
 import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
@@ -127,9 +127,7 @@ function setBand(name: keyof Schemas['Bands'], value: number | null | undefined)
     <Choice
       :label="t('crown.even')"
       :model-value="parting.even ?? 'hair'"
-      :options="
-        (['hair', 'spacing'] as const).map((value) => ({ value, text: t(`crown.evens.${value}`) }))
-      "
+      :options="evenValues.map((value) => ({ value, text: t(`crown.evens.${value}`) }))"
       @update:model-value="hands.renew({ even: $event })"
     />
     <Amount

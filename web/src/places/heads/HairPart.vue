@@ -4,6 +4,7 @@ import { ElMessage } from 'element-plus'
 import { computed, h, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
+import { zoneValues } from '@/api/generated'
 import {
   type Observation,
   useObservations,
@@ -20,7 +21,7 @@ import { ago, day, short } from '@/text/format'
 import { useWording } from '@/text/wording'
 
 import HairFields from './HairFields.vue'
-import { observationsOf, isZone, type Typed, type Zone, ZONES } from './observing'
+import { observationsOf, isZone, type Typed, type Zone } from './observing'
 
 const props = defineProps<{ head: number }>()
 const { t, te } = useI18n()
@@ -127,7 +128,7 @@ async function takeBack(observation: Observation) {
         :model-value="zone"
         :options="[
           { value: '', text: t('hair.whole') },
-          ...ZONES.map((zone) => ({ value: zone as string, text: t(`hair.zones.${zone}`) })),
+          ...zoneValues.map((zone) => ({ value: zone as string, text: t(`hair.zones.${zone}`) })),
         ]"
         class="zones"
         @update:model-value="zone = isZone($event ?? '') ? ($event as Zone) : ''"

@@ -4,8 +4,9 @@ import { ElInput } from 'element-plus'
 import { computed, reactive } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import { Refused } from '@/api/client'
 import { useClearStop, useStopSigns } from '@/api/queries'
+import { refusalOf } from '@/forms/refusal'
+import Refusals from '@/parts/Refusals.vue'
 import { ago } from '@/text/format'
 
 const props = defineProps<{ head: number }>()
@@ -16,9 +17,7 @@ const notes = reactive<Record<number, string>>({})
 
 const open = computed(() => (signs.data.value ?? []).filter((sign) => !sign.cleared_at))
 const cleared = computed(() => (signs.data.value ?? []).filter((sign) => sign.cleared_at))
-const wrong = computed(() =>
-  clear.error.value instanceof Refused ? clear.error.value.message : clear.error.value?.message,
-)
+const refusal = refusalOf(clear.error)
 </script>
 
 <template>
@@ -46,7 +45,7 @@ const wrong = computed(() =>
       />
       <button class="act warn" type="submit">{{ t('stop.clear') }}</button>
     </form>
-    <p v-if="wrong" class="wrong">{{ wrong }}</p>
+    <Refusals :refusal="refusal" @retry="clear.reset()" />
   </section>
   <p v-for="sign in cleared.slice(0, 2)" :key="sign.id" class="quiet">
     {{

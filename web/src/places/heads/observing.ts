@@ -1,4 +1,11 @@
 /** What can be observed of hair, in the order it is looked at. */
+import {
+  buildupValues,
+  levelValues,
+  patternValues,
+  strandValues,
+  zoneValues,
+} from '@/api/generated'
 import type { NewObservation } from '@/api/queries'
 
 export type Kind = NewObservation['kind']
@@ -12,29 +19,26 @@ interface Way {
   zoned?: boolean
 }
 
-const LEVELS = ['low', 'medium', 'high'] as const
-
 export const WAYS: readonly Way[] = [
   {
     kind: 'pattern',
     method: 'by_eye',
-    words: ['2a', '2b', '2c', '3a', '3b', '3c', '4a', '4b', '4c'],
+    words: patternValues,
     zoned: true,
   },
   { kind: 'length_cm', method: 'measured', zoned: true },
   { kind: 'relaxed_cm', method: 'measured' },
-  { kind: 'density', method: 'by_eye', words: LEVELS },
+  { kind: 'density', method: 'by_eye', words: levelValues },
   { kind: 'density_per_cm2', method: 'counted', zoned: true },
   { kind: 'circumference_cm', method: 'measured' },
-  { kind: 'porosity', method: 'by_eye', words: LEVELS },
-  { kind: 'strand', method: 'by_feel', words: ['fine', 'medium', 'coarse'] },
+  { kind: 'porosity', method: 'by_eye', words: levelValues },
+  { kind: 'strand', method: 'by_feel', words: strandValues },
   { kind: 'diameter_um', method: 'measured' },
   { kind: 'head_cm', method: 'measured' },
-  { kind: 'buildup', method: 'by_eye', words: ['none', 'some', 'heavy'] },
+  { kind: 'buildup', method: 'by_eye', words: buildupValues },
 ]
 
-export const ZONES = ['fringe', 'top', 'crown', 'left', 'right', 'back', 'nape'] as const
-export type Zone = (typeof ZONES)[number] | ''
+export type Zone = (typeof zoneValues)[number] | ''
 
 export type Typed = Partial<Record<Kind, number | string | null>>
 
@@ -49,4 +53,4 @@ export function observationsOf(typed: Typed, zone: Zone = ''): NewObservation[] 
 }
 
 export const isZone = (zone: string): zone is Zone =>
-  zone === '' || ZONES.some((word) => word === zone)
+  zone === '' || zoneValues.some((word) => word === zone)

@@ -5,6 +5,7 @@ import { line } from 'd3-shape'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
+import { modeEnumValues } from '@/api/generated'
 import type { Schemas } from '@/api/client'
 import { useAir, useAirStandIn } from '@/api/crown'
 import Amount from '@/parts/Amount.vue'
@@ -120,7 +121,7 @@ const airAt = (at: 'salon' | 'home') => props.ambient.find((air) => air.at === a
         :label="t('air.standIn')"
         :model-value="room.trust === 'good' ? 'good' : room.trust"
         :options="
-          (['good', 'silent', 'stuck', 'lost'] as const).map((value) => ({
+          modeEnumValues.map((value) => ({
             value: value as string,
             text: t(`air.modes.${value}`),
           }))

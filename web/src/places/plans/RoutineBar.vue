@@ -1,11 +1,12 @@
 <script setup lang="ts">
 /** Routines of the house: keep what is composed, or fit a kept one to this head. */
 import { ElInput, ElOption, ElSelect } from 'element-plus'
-import { computed, ref } from 'vue'
+import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import { Refused } from '@/api/client'
 import { useDropRoutine, useKeepRoutine, useRoutines, type Wish } from '@/api/queries'
+import { refusalOf } from '@/forms/refusal'
+import Refusals from '@/parts/Refusals.vue'
 import type { WishDesk } from '@/wish/useWish'
 
 const props = defineProps<{ desk: WishDesk }>()
@@ -16,9 +17,7 @@ const drop = useDropRoutine()
 
 const name = ref('')
 const chosen = ref<number>()
-const wrong = computed(() =>
-  keep.error.value instanceof Refused ? keep.error.value.message : keep.error.value?.message,
-)
+const refusal = refusalOf(keep.error)
 
 function fit(id: number) {
   const routine = routines.data.value?.find((routine) => routine.id === id)
@@ -73,8 +72,8 @@ async function save() {
           {{ t('routine.keep') }}
         </button>
       </form>
-      <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
-      <p v-else-if="keep.data.value" class="quiet" role="status">
+      <Refusals :refusal="refusal" @retry="save" />
+      <p v-if="keep.data.value" class="quiet" role="status">
         {{ t('routine.kept', { name: keep.data.value.name }) }}
       </p>
     </div>

@@ -3,10 +3,11 @@
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import { Refused, type Schemas, untold } from '@/api/client'
+import type { Schemas } from '@/api/client'
 import { useTakeIn } from '@/api/shelf'
+import { refusalOf } from '@/forms/refusal'
 import Figures from '@/parts/Figures.vue'
-import Problem from '@/parts/Problem.vue'
+import Refusals from '@/parts/Refusals.vue'
 
 import ShelfTop from './ShelfTop.vue'
 
@@ -25,9 +26,7 @@ const counts = computed(() => ({
 }))
 const wrong = computed(() => rows.value.filter((row) => row.problems.length).length)
 const toDo = computed(() => counts.value.add + counts.value.change)
-const refused = computed(() =>
-  takeIn.error.value instanceof Refused ? takeIn.error.value.message : undefined,
-)
+const refusal = refusalOf(takeIn.error)
 
 async function look(event: Event) {
   const input = event.target as HTMLInputElement
@@ -65,12 +64,7 @@ function again() {
         <input class="sr" type="file" accept=".csv,text/csv" @change="look" />
       </label>
       <p v-if="takeIn.isPending.value" class="quiet" role="status">{{ t('app.loading') }}</p>
-      <p v-else-if="refused" class="wrong" role="alert">{{ refused }}</p>
-      <Problem
-        v-else-if="takeIn.error.value && untold(takeIn.error.value)"
-        :error="takeIn.error.value"
-        @retry="send(false)"
-      />
+      <Refusals :refusal="refusal" @retry="send(false)" />
       <template v-if="preview">
         <p v-if="preview.taken_in" class="done" role="status">
           {{ t('exchange.done', counts) }}

@@ -1,17 +1,17 @@
 <script setup lang="ts">
 /** What is in the drawer: free at an hour, on heads, in the disinfectant, promised to plans. */
 import { useIntervalFn } from '@vueuse/core'
-import { ElDatePicker, ElInput, ElOption, ElSelect } from 'element-plus'
+import { ElDatePicker } from 'element-plus'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
-import { Refused, type Schemas } from '@/api/client'
+import type { Schemas } from '@/api/client'
+import { kitKindValues } from '@/api/generated'
 import { useChangeHouse } from '@/api/queries'
 import {
   type FreeItem,
   type KitUse,
-  useAddKit,
   useChangeKit,
   useCleaning,
   useDropKit,
@@ -19,26 +19,16 @@ import {
   usePutBack,
   useTakeKit,
 } from '@/api/shelf'
+import { refusalOf } from '@/forms/refusal'
 import Amount from '@/parts/Amount.vue'
 import Figures from '@/parts/Figures.vue'
 import Problem from '@/parts/Problem.vue'
+import Refusals from '@/parts/Refusals.vue'
 import { minutes, short, when } from '@/text/format'
 
+import KitForm from './KitForm.vue'
 import ShelfTop from './ShelfTop.vue'
 
-const KINDS = [
-  'rod',
-  'pin',
-  'clip',
-  'band',
-  'scrunchy',
-  'cap',
-  'comb',
-  'hood',
-  'steamer',
-  'diffuser',
-] as const
-type Kind = (typeof KINDS)[number]
 const SECOND_MS = 1000
 const MINUTE_MS = 60 * SECOND_MS
 
@@ -50,7 +40,6 @@ const kit = useKit(iso, () => hours.value || 3)
 const now = ref(new Date())
 useIntervalFn(() => (now.value = new Date()), SECOND_MS)
 
-const add = useAddKit()
 const change = useChangeKit()
 const drop = useDropKit()
 const take = useTakeKit()
@@ -58,20 +47,19 @@ const cleaning = useCleaning()
 const putBack = usePutBack()
 const house = useChangeHouse()
 
-const kind = ref<Kind>('rod')
-const diameter = ref<number | null>(null)
-const name = ref('')
-const count = ref<number | null>(null)
-const problem = (error: Error | null, field?: string) =>
-  error instanceof Refused
-    ? error.problems.find((problem) => !field || problem.field === field)?.message
-    : undefined
+const counting = refusalOf(change.error, drop.error)
+const taking = refusalOf(take.error)
+const returning = refusalOf(cleaning.error, putBack.error)
+const asked = refusalOf(kit.error)
+const bath = refusalOf(house.error)
 
 const groups = computed(() =>
-  KINDS.map((kind) => ({
-    kind,
-    items: (kit.data.value?.items ?? []).filter((row) => row.item.kind === kind),
-  })).filter((group) => group.items.length),
+  kitKindValues
+    .map((kind) => ({
+      kind,
+      items: (kit.data.value?.items ?? []).filter((row) => row.item.kind === kind),
+    }))
+    .filter((group) => group.items.length),
 )
 const label = (item: Schemas['KitItem']) =>
   item.diameter_mm ? `${short(item.diameter_mm)} mm` : item.name || t(`kit.kinds.${item.kind}`)
@@ -104,18 +92,6 @@ const lacking = (needed: Schemas['KitNeed'][]) =>
     })
     .join(', ')
 
-async function addItem() {
-  const body = {
-    kind: kind.value,
-    diameter_mm: kind.value === 'rod' ? diameter.value : null,
-    name: name.value,
-    count: count.value as number,
-  }
-  const done = await add.mutateAsync(body).catch(() => undefined)
-  if (!done) return
-  diameter.value = count.value = null
-  name.value = ''
-}
 const setCount = (id: number, value: number | null | undefined) => {
   if (value !== null && value !== undefined) change.mutate({ id, count: value })
 }
@@ -138,13 +114,13 @@ const setCount = (id: number, value: number | null | undefined) => {
         :label="t('kit.hours')"
         hide-label
         :unit="t('plan.hours')"
-        :wrong="problem(kit.error.value, 'hours')"
+        :wrong="asked.at('hours')"
         width="86px"
       />
     </div>
   </ShelfTop>
   <Problem
-    v-if="kit.error.value && !problem(kit.error.value)"
+    v-if="kit.error.value && !asked.at('hours')"
     :error="kit.error.value"
     @retry="kit.refetch()"
   />
@@ -206,47 +182,8 @@ const setCount = (id: number, value: number | null | undefined) => {
           </tr>
         </tbody>
       </Figures>
-      <p v-if="problem(change.error.value)" class="wrong" role="alert">
-        {{ problem(change.error.value) }}
-      </p>
-      <p v-if="problem(drop.error.value)" class="wrong" role="alert">
-        {{ problem(drop.error.value) }}
-      </p>
-      <form class="add" novalidate :aria-label="t('kit.addTitle')" @submit.prevent="addItem">
-        <div class="field">
-          <label for="kit-kind">{{ t('kit.kind') }}</label>
-          <ElSelect id="kit-kind" v-model="kind" :aria-label="t('kit.kind')" style="width: 130px">
-            <ElOption
-              v-for="choice in KINDS"
-              :key="choice"
-              :value="choice"
-              :label="t(`kit.kinds.${choice}`)"
-            />
-          </ElSelect>
-          <span v-if="problem(add.error.value, 'kind')" class="wrong" role="alert">{{
-            problem(add.error.value, 'kind')
-          }}</span>
-        </div>
-        <Amount
-          v-if="kind === 'rod'"
-          v-model="diameter"
-          :label="t('kit.diameter')"
-          unit="mm"
-          :wrong="problem(add.error.value, 'diameter_mm')"
-          width="96px"
-        />
-        <div v-else class="field">
-          <label for="kit-name">{{ t('kit.name') }}</label>
-          <ElInput id="kit-name" v-model="name" maxlength="80" style="width: 200px" />
-        </div>
-        <Amount
-          v-model="count"
-          :label="t('kit.count')"
-          :wrong="problem(add.error.value, 'count')"
-          width="86px"
-        />
-        <button class="act" type="submit" :disabled="count === null">{{ t('kit.add') }}</button>
-      </form>
+      <Refusals :refusal="counting" @retry="kit.refetch()" />
+      <KitForm />
     </section>
     <aside>
       <h2>{{ t('kit.coming') }}</h2>
@@ -279,9 +216,7 @@ const setCount = (id: number, value: number | null | undefined) => {
           </div>
         </li>
       </ul>
-      <p v-if="problem(take.error.value)" class="wrong" role="alert">
-        {{ problem(take.error.value) }}
-      </p>
+      <Refusals :refusal="taking" @retry="kit.refetch()" />
       <h2>{{ t('kit.out') }}</h2>
       <p v-if="!kit.data.value.out.length" class="quiet">{{ t('kit.nothingOut') }}</p>
       <ul>
@@ -331,19 +266,13 @@ const setCount = (id: number, value: number | null | undefined) => {
           </div>
         </li>
       </ul>
-      <p
-        v-if="problem(cleaning.error.value) ?? problem(putBack.error.value)"
-        class="wrong"
-        role="alert"
-      >
-        {{ problem(cleaning.error.value) ?? problem(putBack.error.value) }}
-      </p>
+      <Refusals :refusal="returning" @retry="kit.refetch()" />
       <Amount
         :model-value="kit.data.value.contact_min"
         :label="`${kit.data.value.disinfectant || t('kit.disinfectant')}: ${t('kit.contact')}`"
         unit="min"
         :hint="kit.data.value.contact_min ? undefined : t('kit.contactMissing')"
-        :wrong="problem(house.error.value, 'contact_min')"
+        :wrong="bath.at('contact_min')"
         @change="
           house.mutate({ contact_min: Number(($event.target as HTMLInputElement).value) || null })
         "
@@ -403,13 +332,6 @@ td.entry :deep(.field) {
 .where span {
   display: block;
   font-size: 13px;
-}
-.add {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: end;
-  gap: 10px 14px;
-  margin-top: 14px;
 }
 h2 {
   padding-bottom: 6px;

@@ -4,9 +4,11 @@ import { ElOption, ElSelect } from 'element-plus'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import { Refused, type Schemas } from '@/api/client'
+import type { Schemas } from '@/api/client'
 import { type Row, usePalmTest } from '@/api/shelf'
+import { refusalOf } from '@/forms/refusal'
 import Choice from '@/parts/Choice.vue'
+import Refusals from '@/parts/Refusals.vue'
 
 const props = defineProps<{ products: Row[]; pairs: Schemas['Pair'][] }>()
 const { t } = useI18n()
@@ -21,9 +23,7 @@ const worst = computed(() =>
 )
 const word = (pair: Schemas['Pair']) =>
   pair.flakes ? (pair.tested ? 'flakes' : 'suspected') : pair.tested ? 'clear' : 'maybe'
-const wrong = computed(() =>
-  test.error.value instanceof Refused ? test.error.value.problems[0]?.message : undefined,
-)
+const refusal = refusalOf(test.error)
 
 async function keep() {
   if (!first.value || !second.value || !result.value) return
@@ -89,8 +89,8 @@ async function keep() {
           {{ t('product.keep') }}
         </button>
       </div>
-      <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
-      <p v-else-if="test.isSuccess.value" class="quiet" role="status">{{ t('pairs.kept') }}</p>
+      <Refusals :refusal="refusal" @retry="keep" />
+      <p v-if="test.isSuccess.value" class="quiet" role="status">{{ t('pairs.kept') }}</p>
     </form>
   </section>
 </template>

@@ -41,12 +41,12 @@ const rows = computed(() => shelf.data.value?.products ?? [])
 const air = computed(() => shelf.data.value?.air)
 const judged = computed(() => Boolean(air.value && !air.value.missing.length))
 const tasks = computed(() => tasksOf(rows.value))
-const inTrouble = computed(() => new Set(tasks.value.map((task) => task.id)))
+const toCareFor = computed(() => new Set(tasks.value.map((task) => task.id)))
 
 const wanted = (row: Row) => {
   if (!row.name.toLowerCase().includes(search.value.trim().toLowerCase())) return false
   if (show.value === 'usable') return row.fit ? row.fit.fits !== 'no' : (row.days_left ?? 0) >= 0
-  return show.value === 'care' ? inTrouble.value.has(row.id) : true
+  return show.value === 'care' ? toCareFor.value.has(row.id) : true
 }
 /** By role in the order of use; within it the first choice, then what fits, then the rest. */
 const RANK = { yes: 0, care: 1, no: 2 }

@@ -4,13 +4,15 @@ import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
-import { Refused, type Schemas, untold } from '@/api/client'
+import type { Schemas } from '@/api/client'
+import { bookingEnumValues } from '@/api/generated'
 import { useBook, useUndoMove } from '@/api/shelf'
+import { provideRefusal, refusalOf } from '@/forms/refusal'
 import Amount from '@/parts/Amount.vue'
 import BottleLevel from '@/parts/BottleLevel.vue'
 import Choice from '@/parts/Choice.vue'
 import Figures from '@/parts/Figures.vue'
-import Problem from '@/parts/Problem.vue'
+import Refusals from '@/parts/Refusals.vue'
 import WhyList from '@/parts/WhyList.vue'
 import { ago, calendarDay, number, short } from '@/text/format'
 
@@ -20,18 +22,13 @@ const props = defineProps<{ sheet: Schemas['ProductSheet'] }>()
 const { t } = useI18n()
 const book = useBook(() => props.sheet.row.id)
 const undo = useUndoMove()
-const KINDS = ['delivery', 'recount', 'waste'] as const
-const kind = ref<(typeof KINDS)[number]>('delivery')
+const kind = ref<(typeof bookingEnumValues)[number]>('delivery')
 const grams = ref<number | null>(null)
 
 const row = computed(() => props.sheet.row)
 const ahead = computed(() => row.value.outlook)
-const problems = computed(() =>
-  book.error.value instanceof Refused ? book.error.value.problems : [],
-)
-const wrongUndo = computed(() =>
-  undo.error.value instanceof Refused ? undo.error.value.message : undefined,
-)
+const refusal = provideRefusal(book.error)
+const undoing = refusalOf(undo.error)
 const TITLES = { delivery: 'deliver', recount: 'recount', waste: 'waste' } as const
 
 async function save() {
@@ -79,27 +76,23 @@ const signed = (value: number) => `${value > 0 ? '+' : '−'}${number(Math.abs(v
       v-model="kind"
       :label="t('product.stockTitle')"
       hide-label
-      :options="KINDS.map((value) => ({ value, text: t(`product.${TITLES[value]}`) }))"
+      :options="bookingEnumValues.map((value) => ({ value, text: t(`product.${TITLES[value]}`) }))"
     />
     <Amount
       v-model="grams"
       :label="t('product.grams')"
       hide-label
       unit="g"
-      :wrong="problems.find((problem) => problem.field === 'grams')?.message"
+      name="grams"
       width="104px"
     />
     <button class="act" type="submit" :disabled="grams === null || book.isPending.value">
       {{ t('product.book') }}
     </button>
   </form>
-  <Problem
-    v-if="book.error.value && untold(book.error.value)"
-    :error="book.error.value"
-    @retry="save"
-  />
+  <Refusals :refusal="refusal" @retry="save" />
   <h3>{{ t('product.moves') }}</h3>
-  <p v-if="wrongUndo" class="wrong" role="alert">{{ wrongUndo }}</p>
+  <Refusals :refusal="undoing" @retry="undo.reset()" />
   <p v-if="!sheet.moves.length" class="quiet">{{ t('product.noMoves') }}</p>
   <Figures v-else>
     <tbody>

@@ -3,41 +3,45 @@ import { ElInput } from 'element-plus'
 import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import { Refused } from '@/api/client'
 import { useSignIn } from '@/api/queries'
+import { provideRefusal } from '@/forms/refusal'
+import Field from '@/parts/Field.vue'
+import Refusals from '@/parts/Refusals.vue'
 
 const { t } = useI18n()
 const signIn = useSignIn()
 const username = ref('')
 const password = ref('')
 
-const wrong = (field: string) =>
-  signIn.error.value instanceof Refused ? signIn.error.value.at(field) : undefined
+const refusal = provideRefusal(signIn.error)
+const enter = () => signIn.mutate({ username: username.value, password: password.value })
 </script>
 
 <template>
   <div class="door" role="main">
     <div class="pleats" aria-hidden="true"><i v-for="n in 9" :key="n" /></div>
-    <form @submit.prevent="signIn.mutate({ username, password })">
+    <form @submit.prevent="enter">
       <p class="brand">{{ t('app.name') }}</p>
       <h1>{{ t('signin.title') }}</h1>
-      <div class="field">
-        <label for="username">{{ t('signin.name') }}</label>
-        <ElInput id="username" v-model="username" autocomplete="username" autofocus />
-        <span v-if="wrong('username')" class="wrong" role="alert">{{ wrong('username') }}</span>
-      </div>
-      <div class="field">
-        <label for="password">{{ t('signin.password') }}</label>
-        <ElInput id="password" v-model="password" type="password" autocomplete="current-password" />
-        <span v-if="wrong('password')" class="wrong" role="alert">{{ wrong('password') }}</span>
-      </div>
-      <p
-        v-if="signIn.error.value && !(signIn.error.value instanceof Refused)"
-        class="wrong"
-        role="alert"
-      >
-        {{ t('app.offline') }}
-      </p>
+      <Field v-slot="{ id, described }" :label="t('signin.name')" name="username">
+        <ElInput
+          :id="id"
+          v-model="username"
+          :aria-describedby="described"
+          autocomplete="username"
+          autofocus
+        />
+      </Field>
+      <Field v-slot="{ id, described }" :label="t('signin.password')" name="password">
+        <ElInput
+          :id="id"
+          v-model="password"
+          :aria-describedby="described"
+          type="password"
+          autocomplete="current-password"
+        />
+      </Field>
+      <Refusals :refusal="refusal" @retry="enter" />
       <button class="act main" type="submit" :disabled="signIn.isPending.value">
         {{ t('signin.go') }}
       </button>
