@@ -120,8 +120,8 @@ const hair = (head: HeadRow) =>
 
 <style scoped>
 .search {
-  flex: 240px;
-  max-width: 320px;
+  width: 260px;
+  max-width: 100%;
 }
 .rows {
   background: var(--paper);

@@ -145,7 +145,7 @@ const setCount = (id: number, value: number | null | undefined) => {
             :class="{ first: i === 0, gone: row.elsewhere.length && !row.free }"
           >
             <td class="kind">{{ i === 0 ? t(`kit.kinds.${group.kind}`) : '' }}</td>
-            <td>
+            <td :class="{ size: row.item.diameter_mm }">
               <svg
                 v-if="row.item.diameter_mm"
                 class="rod"
@@ -302,6 +302,9 @@ const setCount = (id: number, value: number | null | undefined) => {
 .figures td:nth-child(5),
 .figures th:nth-child(4) {
   padding-left: 24px;
+}
+.size {
+  white-space: nowrap;
 }
 td.entry :deep(input) {
   text-align: right;
