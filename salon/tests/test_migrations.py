@@ -21,8 +21,13 @@ RODS = [
 ]
 
 
-class KitFromTheHouseTest(SimpleTestCase):
-    """Rods, pins and bands that the house counted become items of the kit."""
+#: A plan as the second version of the contract kept it.
+OLD_PLAN = settings.BASE_DIR / "craft/contract/tests/stored/2026.11.2-flat-twists.json"
+STARTED = "2026-11-02 09:00:00"
+
+
+class MigrationTest(SimpleTestCase):
+    """An installation of its own, migrated step by step by the command a salon uses."""
 
     def setUp(self) -> None:
         folder = tempfile.TemporaryDirectory()
@@ -30,10 +35,13 @@ class KitFromTheHouseTest(SimpleTestCase):
         self.folder = Path(folder.name)
 
     def migrate(self, *to: str) -> None:
+        self.manage("migrate", "--verbosity", "0", *to)
+
+    def manage(self, *command: str) -> None:
         environment = {**os.environ, "GAUFFER_VAR": str(self.folder)}
         environment.pop("DATABASE_URL", None)
         subprocess.run(
-            [sys.executable, "manage.py", "migrate", "--verbosity", "0", *to],
+            [sys.executable, "manage.py", *command],
             cwd=settings.BASE_DIR,
             env=environment,
             check=True,
@@ -43,6 +51,14 @@ class KitFromTheHouseTest(SimpleTestCase):
     def sql(self, text: str, *values: object) -> list[tuple[object, ...]]:
         with sqlite3.connect(self.folder / "gauffer.sqlite3") as database:
             return database.execute(text, values).fetchall()
+
+    def insert(self, table: str, **values: object) -> None:
+        names, marks = ", ".join(values), ", ".join("?" * len(values))
+        self.sql(f"INSERT INTO {table} ({names}) VALUES ({marks})", *values.values())
+
+
+class KitFromTheHouseTest(MigrationTest):
+    """Rods, pins and bands that the house counted become items of the kit."""
 
     def test_there_and_back(self) -> None:
         self.migrate("house", "0002")
@@ -68,3 +84,55 @@ class KitFromTheHouseTest(SimpleTestCase):
     def test_a_salon_that_has_not_begun(self) -> None:
         self.migrate()
         self.assertEqual(self.sql("SELECT count(*) FROM kit_kititem"), [(0,)])
+
+
+class LogOfOldVisitsTest(MigrationTest):
+    """Visits that were recorded before there was a log get the one they would have had."""
+
+    def record(self) -> None:
+        """A visit as the form kept it: two steps, one dose, opened damp after twenty hours."""
+        stored = json.loads(OLD_PLAN.read_text("utf-8"))
+        self.insert(
+            "heads_head",
+            **{"id": 1, "name": "Old Head", "note": "", "conditions": "[]", "allergies": "[]"},
+            **{"avoid": "[]", "routine": "", "night": "", "version": 1, "created_at": STARTED},
+        )
+        self.insert(
+            "plans_plan",
+            **{"id": 1, "head_id": 1, "title": "Flat twists", "style": "flat_twist_out"},
+            **{"request": json.dumps(stored["request"]), "answer": json.dumps(stored["answer"])},
+            **{"rules_version": "2026.11.2", "made_at": STARTED},
+        )
+        self.insert(
+            "findings_visit",
+            **{"id": 1, "head_id": 1, "plan_id": 1, "started_at": STARTED, "note": "Held well."},
+            **{"dryness": "damp_roots", "released_after_h": 20, "definition": 4, "residue": ""},
+        )
+        for key, minutes in (("shape", 50), ("cleanse", 7)):
+            self.insert("findings_visitstep", key=key, minutes=minutes, planned=40, visit_id=1)
+        self.insert("findings_visitdose", role="gel", grams=12.5, visit_id=1)
+
+    def kept(self) -> list[list[tuple[object, ...]]]:
+        """What follows from the log."""
+        return [
+            self.sql("SELECT key, minutes FROM findings_visitstep ORDER BY key"),
+            self.sql("SELECT role, grams FROM findings_visitdose"),
+            self.sql("SELECT started_at, dryness, definition, note FROM findings_visit"),
+            self.sql("SELECT round(released_after_h, 3) FROM findings_visit"),
+            self.sql("SELECT dryness FROM heads_openedset"),
+        ]
+
+    def test_the_log_holds_what_the_form_kept(self) -> None:
+        self.migrate("findings", "0002")
+        self.record()
+        self.migrate()
+        migrated = self.kept()
+        self.assertEqual(migrated[0], [("cleanse", 7.0), ("shape", 50.0)])
+        self.assertEqual(migrated[1], [("gel", 12.5)])
+        self.assertEqual(migrated[2], [(STARTED, "damp_roots", 4, "Held well.")])
+        self.assertEqual(migrated[3], [(20.0,)])
+        self.assertEqual(migrated[4], [("damp_roots",)])
+        self.assertGreater(self.sql("SELECT count(*) FROM findings_event")[0][0], 6)
+
+        self.manage("rebuild")
+        self.assertEqual(self.kept(), migrated)
