@@ -3,9 +3,9 @@ import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
 import { useVisits } from '@/api/queries'
+import Await from '@/parts/Await.vue'
 import Figures from '@/parts/Figures.vue'
 import PageHead from '@/parts/PageHead.vue'
-import Problem from '@/parts/Problem.vue'
 import { day, minutes, short } from '@/text/format'
 
 const { t } = useI18n()
@@ -14,49 +14,54 @@ const visits = useVisits()
 
 <template>
   <PageHead :title="t('findings.title')" :about="t('findings.lead')" />
-  <Problem v-if="visits.error.value" :error="visits.error.value" @retry="visits.refetch()" />
-  <p v-else-if="!visits.data.value" class="quiet" role="status">{{ t('app.loading') }}</p>
-  <p v-else-if="!visits.data.value.results.length">{{ t('findings.empty') }}</p>
-  <Figures v-else stack class="rows">
-    <thead>
-      <tr>
-        <th>{{ t('findings.who') }}</th>
-        <th>{{ t('findings.service') }}</th>
-        <th>{{ t('findings.day') }}</th>
-        <th class="n">{{ t('findings.planned') }}</th>
-        <th class="n">{{ t('findings.took') }}</th>
-        <th class="n">{{ t('findings.opened') }}</th>
-        <th>{{ t('findings.roots') }}</th>
-        <th class="n">{{ t('findings.definition') }}</th>
-        <th class="n">{{ t('findings.frizz') }}</th>
-        <th>{{ t('findings.note') }}</th>
-      </tr>
-    </thead>
-    <tbody>
-      <tr v-for="visit in visits.data.value.results" :key="visit.id">
-        <td class="name">
-          <RouterLink :to="`/heads/${visit.head}`">{{ visit.head_name }}</RouterLink>
-        </td>
-        <td>
-          <RouterLink :to="`/visits/${visit.id}`">{{ visit.title }}</RouterLink>
-        </td>
-        <td class="quiet">{{ day(visit.started_at) }}</td>
-        <td class="n">{{ minutes(visit.minutes.planned) }}</td>
-        <td class="n">
-          <b>{{ minutes(visit.minutes.actual) }}</b>
-        </td>
-        <td class="n">
-          {{ visit.released_after_h === null ? '–' : `${short(visit.released_after_h ?? 0)} h` }}
-        </td>
-        <td :class="{ bad: visit.dryness && visit.dryness !== 'dry' }">
-          {{ visit.dryness ? t(`visit.drynesses.${visit.dryness}`) : '–' }}
-        </td>
-        <td class="n">{{ visit.definition ?? '–' }}</td>
-        <td class="n">{{ visit.frizz ?? '–' }}</td>
-        <td class="note">{{ visit.note }}</td>
-      </tr>
-    </tbody>
-  </Figures>
+  <Await
+    v-slot="{ data }"
+    :data="visits.data.value"
+    :error="visits.error.value"
+    :empty="visits.data.value?.results.length ? undefined : t('findings.empty')"
+    @retry="visits.refetch()"
+  >
+    <Figures stack class="rows">
+      <thead>
+        <tr>
+          <th>{{ t('findings.who') }}</th>
+          <th>{{ t('findings.service') }}</th>
+          <th>{{ t('findings.day') }}</th>
+          <th class="n">{{ t('findings.planned') }}</th>
+          <th class="n">{{ t('findings.took') }}</th>
+          <th class="n">{{ t('findings.opened') }}</th>
+          <th>{{ t('findings.roots') }}</th>
+          <th class="n">{{ t('findings.definition') }}</th>
+          <th class="n">{{ t('findings.frizz') }}</th>
+          <th>{{ t('findings.note') }}</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="visit in data.results" :key="visit.id">
+          <td class="name">
+            <RouterLink :to="`/heads/${visit.head}`">{{ visit.head_name }}</RouterLink>
+          </td>
+          <td>
+            <RouterLink :to="`/visits/${visit.id}`">{{ visit.title }}</RouterLink>
+          </td>
+          <td class="quiet">{{ day(visit.started_at) }}</td>
+          <td class="n">{{ minutes(visit.minutes.planned) }}</td>
+          <td class="n">
+            <b>{{ minutes(visit.minutes.actual) }}</b>
+          </td>
+          <td class="n">
+            {{ visit.released_after_h === null ? '–' : `${short(visit.released_after_h ?? 0)} h` }}
+          </td>
+          <td :class="{ bad: visit.dryness && visit.dryness !== 'dry' }">
+            {{ visit.dryness ? t(`visit.drynesses.${visit.dryness}`) : '–' }}
+          </td>
+          <td class="n">{{ visit.definition ?? '–' }}</td>
+          <td class="n">{{ visit.frizz ?? '–' }}</td>
+          <td class="note">{{ visit.note }}</td>
+        </tr>
+      </tbody>
+    </Figures>
+  </Await>
 </template>
 
 <style scoped>

@@ -4,10 +4,10 @@ import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
 import { useHouse, usePlan, useVisit } from '@/api/queries'
+import Await from '@/parts/Await.vue'
 import Figures from '@/parts/Figures.vue'
 import PageHead from '@/parts/PageHead.vue'
 import PleatStrip from '@/parts/PleatStrip.vue'
-import Problem from '@/parts/Problem.vue'
 import { ago, day, minutes, money, number, percent, short } from '@/text/format'
 
 import CompareTable from './CompareTable.vue'
@@ -72,50 +72,49 @@ const results = computed(() => {
 </script>
 
 <template>
-  <Problem v-if="visit.error.value" :error="visit.error.value" @retry="visit.refetch()" />
-  <p v-else-if="!visit.data.value" class="quiet" role="status">{{ t('app.loading') }}</p>
-  <template v-else>
+  <Await
+    v-slot="{ data }"
+    :data="visit.data.value"
+    :error="visit.error.value"
+    @retry="visit.refetch()"
+  >
     <PageHead
-      :title="visit.data.value.head_name"
-      :to="`/heads/${visit.data.value.head}`"
-      :about="`${visit.data.value.title}, ${day(visit.data.value.started_at)}`"
+      :title="data.head_name"
+      :to="`/heads/${data.head}`"
+      :about="`${data.title}, ${day(data.started_at)}`"
       :state="
         t('visit.recordedBy', {
-          who: visit.data.value.recorded_by,
-          ago: ago(visit.data.value.started_at),
+          who: data.recorded_by,
+          ago: ago(data.started_at),
         })
       "
     >
       <RouterLink class="act" :to="`/visits/${props.visit}/correct`">{{
         t('visit.toCorrect')
       }}</RouterLink>
-      <RouterLink class="act" :to="`/plans/${visit.data.value.plan}`">{{
-        t('visit.toPlan')
-      }}</RouterLink>
+      <RouterLink class="act" :to="`/plans/${data.plan}`">{{ t('visit.toPlan') }}</RouterLink>
     </PageHead>
-    <p v-for="flag in visit.data.value.flags" :key="flag" class="wrong">
+    <p v-for="flag in data.flags" :key="flag" class="wrong">
       {{ t(`visit.flags.${flag}`) }}
     </p>
-    <p v-if="visit.data.value.note" class="note">{{ visit.data.value.note }}</p>
+    <p v-if="data.note" class="note">{{ data.note }}</p>
     <div v-if="plannedFolds.length" class="strips">
       <span class="quiet">{{ t('visit.planned') }}</span>
       <PleatStrip :steps="plannedFolds" size="row" :scale="scale" />
       <span class="quiet">{{ t('visit.actual') }}</span>
       <PleatStrip :steps="actualFolds" size="row" :scale="scale" />
     </div>
-    <p v-if="visit.data.value.minutes.ratio" class="total">
-      <b>{{ minutes(visit.data.value.minutes.actual) }}</b>
+    <p v-if="data.minutes.ratio" class="total">
+      <b>{{ minutes(data.minutes.actual) }}</b>
       {{ t('visit.total') }}, {{ t('visit.planned') }}
-      {{ minutes(visit.data.value.minutes.planned) }}
-      <span class="quiet">{{
-        t('visit.ratio', { ratio: number(visit.data.value.minutes.ratio, 2) })
-      }}</span>
+      {{ minutes(data.minutes.planned) }}
+      <span class="quiet">{{ t('visit.ratio', { ratio: number(data.minutes.ratio, 2) }) }}</span>
     </p>
-    <p v-if="visit.data.value.cost.cost && house.data.value" class="total">
+    <p v-if="data.cost.cost && house.data.value" class="total">
       {{ t('visit.cost') }}
-      <b>{{ money(visit.data.value.cost.cost, house.data.value.currency) }}</b>
-      <span v-if="visit.data.value.cost.unpriced.length" class="quiet">{{
-        t('plan.unpriced', { names: visit.data.value.cost.unpriced.join(', ') })
+      <b>{{ money(data.cost.cost, house.data.value.currency) }}</b>
+      <span v-if="data.cost.unpriced.length" class="quiet">{{
+        t('plan.unpriced', { names: data.cost.unpriced.join(', ') })
       }}</span>
     </p>
     <div class="columns">
@@ -124,7 +123,7 @@ const results = computed(() => {
           :title="t('visit.steps')"
           unit="min"
           :digits="0"
-          :rows="visit.data.value.steps.map((row) => ({ ...row, name: row.title, id: row.key }))"
+          :rows="data.steps.map((row) => ({ ...row, name: row.title, id: row.key }))"
         />
       </section>
       <section>
@@ -133,7 +132,7 @@ const results = computed(() => {
           unit="g"
           :digits="1"
           :rows="
-            visit.data.value.doses.map((row) => ({
+            data.doses.map((row) => ({
               ...row,
               id: `${row.step}/${row.role}/${row.layer}`,
             }))
@@ -159,7 +158,7 @@ const results = computed(() => {
         </Figures>
       </section>
     </div>
-  </template>
+  </Await>
 </template>
 
 <style scoped>

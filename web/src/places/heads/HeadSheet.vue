@@ -4,9 +4,9 @@ import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
 import { useConsultationState, useHead, usePlans, useProfile, useVisits } from '@/api/queries'
+import Await from '@/parts/Await.vue'
 import PageHead from '@/parts/PageHead.vue'
 import PleatStrip from '@/parts/PleatStrip.vue'
-import Problem from '@/parts/Problem.vue'
 import { ago, day, minutes } from '@/text/format'
 
 import HairOverTime from './HairOverTime.vue'
@@ -42,10 +42,13 @@ const longest = computed(() =>
 </script>
 
 <template>
-  <Problem v-if="head.error.value" :error="head.error.value" @retry="head.refetch()" />
-  <p v-else-if="!head.data.value" class="quiet" role="status">{{ t('app.loading') }}</p>
-  <template v-else>
-    <PageHead :title="head.data.value.name" :about="consulted">
+  <Await
+    v-slot="{ data }"
+    :data="head.data.value"
+    :error="head.error.value"
+    @retry="head.refetch()"
+  >
+    <PageHead :title="data.name" :about="consulted">
       <RouterLink class="act" :to="consultTo">{{
         consultation.data.value?.open_since ? t('consult.open') : t('consult.start')
       }}</RouterLink>
@@ -118,10 +121,10 @@ const longest = computed(() =>
           <p v-for="gap in profile.data.value.missing" :key="gap.field">{{ gap.message }}</p>
         </section>
         <HairPart :head="props.head" />
-        <PersonPart :key="head.data.value.version" :head="head.data.value" />
+        <PersonPart :key="data.version" :head="data" />
       </div>
     </div>
-  </template>
+  </Await>
 </template>
 
 <style scoped>

@@ -6,10 +6,10 @@ import { useI18n } from 'vue-i18n'
 import { RouterLink, useRouter } from 'vue-router'
 
 import { type HeadRow, useHeads } from '@/api/queries'
+import Await from '@/parts/Await.vue'
 import Figures from '@/parts/Figures.vue'
 import { isTyping } from '@/parts/keys'
 import PageHead from '@/parts/PageHead.vue'
-import Problem from '@/parts/Problem.vue'
 import { useInUrl } from '@/parts/useInUrl'
 import { ago } from '@/text/format'
 
@@ -55,11 +55,13 @@ const hair = (head: HeadRow) =>
     />
     <RouterLink class="act main" to="/heads/new">{{ t('heads.add') }}</RouterLink>
   </PageHead>
-  <Problem v-if="heads.error.value" :error="heads.error.value" @retry="heads.refetch()" />
-  <p v-else-if="!heads.data.value" class="quiet" role="status">{{ t('app.loading') }}</p>
-  <p v-else-if="!count && asked">{{ t('heads.none', { name: asked }) }}</p>
-  <p v-else-if="!count">{{ t('heads.empty') }}</p>
-  <template v-else>
+  <Await
+    v-slot="{ data }"
+    :data="heads.data.value"
+    :error="heads.error.value"
+    :empty="count ? undefined : asked ? t('heads.none', { name: asked }) : t('heads.empty')"
+    @retry="heads.refetch()"
+  >
     <Figures stack class="rows">
       <thead>
         <tr>
@@ -73,7 +75,7 @@ const hair = (head: HeadRow) =>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="head in heads.data.value.results" :key="head.id">
+        <tr v-for="head in data.results" :key="head.id">
           <td class="name">
             <RouterLink :to="`/heads/${head.id}`">{{ head.name }}</RouterLink>
             <span v-if="head.stopped" class="warning">{{ t('heads.stopped') }}</span>
@@ -115,7 +117,7 @@ const hair = (head: HeadRow) =>
       </button>
       <span class="quiet">{{ offset + 1 }}–{{ Math.min(offset + PAGE, count) }}</span>
     </nav>
-  </template>
+  </Await>
 </template>
 
 <style scoped>

@@ -4,8 +4,8 @@ import { useI18n } from 'vue-i18n'
 import { RouterLink, useRouter } from 'vue-router'
 
 import { usePlan } from '@/api/queries'
+import Await from '@/parts/Await.vue'
 import PageHead from '@/parts/PageHead.vue'
-import Problem from '@/parts/Problem.vue'
 import { ago, when } from '@/text/format'
 import { wishOfPlan } from '@/wish/patch'
 import { useWish } from '@/wish/useWish'
@@ -30,34 +30,33 @@ function revise() {
 </script>
 
 <template>
-  <Problem v-if="plan.error.value" :error="plan.error.value" @retry="plan.refetch()" />
-  <p v-else-if="!plan.data.value" class="quiet" role="status">{{ t('app.loading') }}</p>
-  <template v-else>
+  <Await
+    v-slot="{ data }"
+    :data="plan.data.value"
+    :error="plan.error.value"
+    @retry="plan.refetch()"
+  >
     <PageHead
-      :title="plan.data.value.head_name"
-      :to="`/heads/${plan.data.value.head}`"
-      :about="`${plan.data.value.title}, ${plan.data.value.answer.sections.length}${planned}`"
+      :title="data.head_name"
+      :to="`/heads/${data.head}`"
+      :about="`${data.title}, ${data.answer.sections.length}${planned}`"
       :state="
         t('plan.asItWas', {
-          ago: ago(plan.data.value.made_at),
-          who: plan.data.value.made_by,
-          version: plan.data.value.rules_version,
+          ago: ago(data.made_at),
+          who: data.made_by,
+          version: data.rules_version,
         })
       "
     >
       <RouterLink class="act" :to="`/plans/${props.plan}/print`">{{ t('tabs.print') }}</RouterLink>
       <button class="act" type="button" @click="revise">{{ t('plan.revise') }}</button>
-      <RouterLink
-        v-if="plan.data.value.visits.length"
-        class="act main"
-        :to="`/visits/${plan.data.value.visits[0]}`"
-      >
+      <RouterLink v-if="data.visits.length" class="act main" :to="`/visits/${data.visits[0]}`">
         {{ t('plan.seeVisit') }}
       </RouterLink>
       <RouterLink v-else class="act main" :to="`/plans/${props.plan}/visit`">
         {{ t('plan.record') }}
       </RouterLink>
     </PageHead>
-    <PlanBody :answer="plan.data.value.answer" />
-  </template>
+    <PlanBody :answer="data.answer" />
+  </Await>
 </template>

@@ -6,9 +6,9 @@ import { useRouter } from 'vue-router'
 
 import type { Schemas } from '@/api/client'
 import { useComparison, useHouse, useProposals, type Wish } from '@/api/queries'
+import Await from '@/parts/Await.vue'
 import Figures from '@/parts/Figures.vue'
 import PleatStrip from '@/parts/PleatStrip.vue'
-import Problem from '@/parts/Problem.vue'
 import { minutes, money, percent, short } from '@/text/format'
 import { patched, patchOf } from '@/wish/patch'
 import { useWish } from '@/wish/useWish'
@@ -83,12 +83,16 @@ const cell = (step: Schemas['Step'] | null) =>
     :state="ways.data.value ? t('ways.tried', { n: ways.data.value.tried }) : ''"
   />
   <p class="quiet lead">{{ t('ways.lead') }}</p>
-  <Problem v-if="ways.error.value" :error="ways.error.value" @retry="ways.refetch()" />
-  <p v-else-if="!ways.data.value" class="quiet" role="status">{{ t('plan.computing') }}</p>
-  <template v-else>
-    <section v-if="ways.data.value.relax.length" class="relax" role="note">
+  <Await
+    v-slot="{ data }"
+    :data="ways.data.value"
+    :error="ways.error.value"
+    :loading="t('plan.computing')"
+    @retry="ways.refetch()"
+  >
+    <section v-if="data.relax.length" class="relax" role="note">
       <h2>{{ t('ways.noneFits') }}</h2>
-      <p v-for="relaxation in ways.data.value.relax" :key="relaxation.wish">
+      <p v-for="relaxation in data.relax" :key="relaxation.wish">
         {{ relaxation.text }}
         <button class="act" type="button" @click="giveWay(relaxation.change)">
           {{ t('ways.relax') }}
@@ -163,7 +167,7 @@ const cell = (step: Schemas['Step'] | null) =>
     <p v-else class="quiet">
       {{ proposals.length < 2 ? t('ways.only') : t('ways.choose') }}
     </p>
-  </template>
+  </Await>
 </template>
 
 <style scoped>

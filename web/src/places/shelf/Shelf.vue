@@ -8,13 +8,13 @@ import { RouterLink, useRoute, useRouter } from 'vue-router'
 
 import { useHouse } from '@/api/queries'
 import { type Row, useShelf } from '@/api/shelf'
+import Await from '@/parts/Await.vue'
 import BottleLevel from '@/parts/BottleLevel.vue'
 import Choice from '@/parts/Choice.vue'
 import Figures from '@/parts/Figures.vue'
 import HeadChoice from '@/parts/HeadChoice.vue'
 import { isTyping } from '@/parts/keys'
 import { useInUrl } from '@/parts/useInUrl'
-import Problem from '@/parts/Problem.vue'
 import WhyList from '@/parts/WhyList.vue'
 import { calendarDay, counted, money, number, short } from '@/text/format'
 
@@ -111,134 +111,145 @@ onKeyStroke('n', (event) => {
     </div>
     <RouterLink class="act main" to="/shelf/products/new">{{ t('shelf.add') }}</RouterLink>
   </ShelfTop>
-  <Problem v-if="shelf.error.value" :error="shelf.error.value" @retry="shelf.refetch()" />
-  <p v-else-if="!shelf.data.value" class="quiet" role="status">{{ t('app.loading') }}</p>
-  <p v-else-if="!rows.length">{{ t('shelf.empty') }}</p>
-  <div v-else class="columns">
-    <section>
-      <div class="filters">
-        <Choice
-          v-model="show"
-          :label="t('shelf.show')"
-          hide-label
-          :options="
-            (['all', 'usable', 'care'] as const).map((value) => ({
-              value,
-              text: t(`shelf.shows.${value}`),
-            }))
-          "
-        />
-        <ElInput
-          v-model="search"
-          class="search"
-          clearable
-          :placeholder="t('shelf.search')"
-          :aria-label="t('shelf.search')"
-        />
-        <span v-if="judged && air" class="quiet">
-          {{ t('shelf.air', { dew: short(air.dew_point_c ?? 0, 0) }) }}
-        </span>
-      </div>
-      <div v-if="air?.missing.length" class="missing" role="note">
-        <b>{{ t('shelf.cannotJudge', { name: air.head_name }) }}</b>
-        <p v-for="one in air.missing" :key="one">{{ one }}</p>
-      </div>
-      <p v-if="!groups.length">{{ t('shelf.nothingSo') }}</p>
-      <Figures v-else>
-        <thead>
-          <tr>
-            <th>{{ t('shelf.product') }}</th>
-            <th v-if="judged">{{ t('shelf.onHead', { name: air?.head_name }) }}</th>
-            <th v-if="judged" class="n">{{ t('shelf.dose') }}</th>
-            <th>{{ t('shelf.left') }}</th>
-            <th>{{ t('shelf.lasts') }}</th>
-            <th>{{ t('shelf.keeps') }}</th>
-          </tr>
-        </thead>
-        <tbody v-for="group in groups" :key="group.role">
-          <tr class="role">
-            <th :colspan="judged ? 6 : 4" scope="rowgroup">{{ t(`plan.roles.${group.role}`) }}</th>
-          </tr>
-          <tr v-for="row in group.rows" :key="row.id" :class="row.fit?.fits">
-            <td class="name">
-              <RouterLink :to="`/shelf/products/${row.id}`">{{ row.name }}</RouterLink>
-              <span class="quiet">{{ details(row) }}</span>
-            </td>
-            <td v-if="judged && row.fit" class="fit">
-              <span class="mark" aria-hidden="true" />
-              {{ row.fit.best ? t('shelf.best') : t(`shelf.fits.${row.fit.fits}`) }}
-              <WhyList v-if="reasons(row).length" :reasons="reasons(row)" :about="row.name" />
-            </td>
-            <td v-if="judged && row.fit" class="n">
-              <template v-if="row.fit.units">{{
-                counted(row.fit.units, row.fit.unit ?? '')
-              }}</template>
-              <span class="quiet">
-                {{ number(row.fit.grams, 1) }} g
-                <template v-if="cost(row)">· {{ cost(row) }}</template>
-              </span>
-            </td>
-            <td class="left">
-              <BottleLevel
-                :left="row.stock_g"
-                :full="row.full_g"
-                :planned="row.outlook.planned_g"
-                :low="row.outlook.low || Boolean(row.outlook.short_on)"
-              />
-              <span>{{ short(row.stock_g, 0) }} g</span>
-              <span class="quiet">{{ left(row) }}</span>
-            </td>
-            <td>
-              <b v-if="row.outlook.short_on" class="wrong">{{
-                t('shelf.shortOn', {
-                  day: calendarDay(row.outlook.short_on),
-                  grams: short(row.outlook.short_g, 0),
-                })
-              }}</b>
-              <template v-else>{{ lasts(row) }}</template>
-              <WhyList
-                :reasons="outlookReasons(row)"
-                :about="t('shelf.whyLasts', { name: row.name })"
-              />
-              <b v-if="row.outlook.reorder" class="order">{{
-                t('shelf.order', { n: row.outlook.reorder })
-              }}</b>
-              <b v-else-if="row.outlook.low" class="order">{{ t('shelf.low') }}</b>
-            </td>
-            <td :title="row.keeps_because">
-              <b v-if="row.days_left !== null && row.days_left < 0" class="wrong">{{
-                t('shelf.past', { n: -row.days_left }, -row.days_left)
-              }}</b>
-              <b v-else-if="row.spoils_soon && row.keeps_until">{{
-                calendarDay(row.keeps_until)
-              }}</b>
-              <template v-else-if="row.keeps_until">{{ calendarDay(row.keeps_until) }}</template>
-              <span v-else class="quiet">–</span>
-            </td>
-          </tr>
-        </tbody>
-      </Figures>
-    </section>
-    <aside>
-      <section class="after">
-        <h2>{{ t('shelf.lookAfter') }}</h2>
-        <p v-if="!tasks.length" class="quiet">{{ t('shelf.allWell') }}</p>
-        <ul v-else class="tasks">
-          <li v-for="task in tasks" :key="`${task.id} ${task.key}`" :class="{ now: task.pressing }">
-            <RouterLink
-              :to="
-                task.key === 'drift' || task.key === 'unclear'
-                  ? `/shelf/products/${task.id}/calibration`
-                  : `/shelf/products/${task.id}`
-              "
-              >{{ task.text }}</RouterLink
-            >
-          </li>
-        </ul>
+  <Await
+    v-slot="{ data }"
+    :data="shelf.data.value"
+    :error="shelf.error.value"
+    :empty="rows.length ? undefined : t('shelf.empty')"
+    @retry="shelf.refetch()"
+  >
+    <div class="columns">
+      <section>
+        <div class="filters">
+          <Choice
+            v-model="show"
+            :label="t('shelf.show')"
+            hide-label
+            :options="
+              (['all', 'usable', 'care'] as const).map((value) => ({
+                value,
+                text: t(`shelf.shows.${value}`),
+              }))
+            "
+          />
+          <ElInput
+            v-model="search"
+            class="search"
+            clearable
+            :placeholder="t('shelf.search')"
+            :aria-label="t('shelf.search')"
+          />
+          <span v-if="judged && air" class="quiet">
+            {{ t('shelf.air', { dew: short(air.dew_point_c ?? 0, 0) }) }}
+          </span>
+        </div>
+        <div v-if="air?.missing.length" class="missing" role="note">
+          <b>{{ t('shelf.cannotJudge', { name: air.head_name }) }}</b>
+          <p v-for="one in air.missing" :key="one">{{ one }}</p>
+        </div>
+        <p v-if="!groups.length">{{ t('shelf.nothingSo') }}</p>
+        <Figures v-else>
+          <thead>
+            <tr>
+              <th>{{ t('shelf.product') }}</th>
+              <th v-if="judged">{{ t('shelf.onHead', { name: air?.head_name }) }}</th>
+              <th v-if="judged" class="n">{{ t('shelf.dose') }}</th>
+              <th>{{ t('shelf.left') }}</th>
+              <th>{{ t('shelf.lasts') }}</th>
+              <th>{{ t('shelf.keeps') }}</th>
+            </tr>
+          </thead>
+          <tbody v-for="group in groups" :key="group.role">
+            <tr class="role">
+              <th :colspan="judged ? 6 : 4" scope="rowgroup">
+                {{ t(`plan.roles.${group.role}`) }}
+              </th>
+            </tr>
+            <tr v-for="row in group.rows" :key="row.id" :class="row.fit?.fits">
+              <td class="name">
+                <RouterLink :to="`/shelf/products/${row.id}`">{{ row.name }}</RouterLink>
+                <span class="quiet">{{ details(row) }}</span>
+              </td>
+              <td v-if="judged && row.fit" class="fit">
+                <span class="mark" aria-hidden="true" />
+                {{ row.fit.best ? t('shelf.best') : t(`shelf.fits.${row.fit.fits}`) }}
+                <WhyList v-if="reasons(row).length" :reasons="reasons(row)" :about="row.name" />
+              </td>
+              <td v-if="judged && row.fit" class="n">
+                <template v-if="row.fit.units">{{
+                  counted(row.fit.units, row.fit.unit ?? '')
+                }}</template>
+                <span class="quiet">
+                  {{ number(row.fit.grams, 1) }} g
+                  <template v-if="cost(row)">· {{ cost(row) }}</template>
+                </span>
+              </td>
+              <td class="left">
+                <BottleLevel
+                  :left="row.stock_g"
+                  :full="row.full_g"
+                  :planned="row.outlook.planned_g"
+                  :low="row.outlook.low || Boolean(row.outlook.short_on)"
+                />
+                <span>{{ short(row.stock_g, 0) }} g</span>
+                <span class="quiet">{{ left(row) }}</span>
+              </td>
+              <td>
+                <b v-if="row.outlook.short_on" class="wrong">{{
+                  t('shelf.shortOn', {
+                    day: calendarDay(row.outlook.short_on),
+                    grams: short(row.outlook.short_g, 0),
+                  })
+                }}</b>
+                <template v-else>{{ lasts(row) }}</template>
+                <WhyList
+                  :reasons="outlookReasons(row)"
+                  :about="t('shelf.whyLasts', { name: row.name })"
+                />
+                <b v-if="row.outlook.reorder" class="order">{{
+                  t('shelf.order', { n: row.outlook.reorder })
+                }}</b>
+                <b v-else-if="row.outlook.low" class="order">{{ t('shelf.low') }}</b>
+              </td>
+              <td :title="row.keeps_because">
+                <b v-if="row.days_left !== null && row.days_left < 0" class="wrong">{{
+                  t('shelf.past', { n: -row.days_left }, -row.days_left)
+                }}</b>
+                <b v-else-if="row.spoils_soon && row.keeps_until">{{
+                  calendarDay(row.keeps_until)
+                }}</b>
+                <template v-else-if="row.keeps_until">{{ calendarDay(row.keeps_until) }}</template>
+                <span v-else class="quiet">–</span>
+              </td>
+            </tr>
+          </tbody>
+        </Figures>
       </section>
-      <PalmTests :products="rows" :pairs="shelf.data.value.pairs" />
-    </aside>
-  </div>
+      <aside>
+        <section class="after">
+          <h2>{{ t('shelf.lookAfter') }}</h2>
+          <p v-if="!tasks.length" class="quiet">{{ t('shelf.allWell') }}</p>
+          <ul v-else class="tasks">
+            <li
+              v-for="task in tasks"
+              :key="`${task.id} ${task.key}`"
+              :class="{ now: task.pressing }"
+            >
+              <RouterLink
+                :to="
+                  task.key === 'drift' || task.key === 'unclear'
+                    ? `/shelf/products/${task.id}/calibration`
+                    : `/shelf/products/${task.id}`
+                "
+                >{{ task.text }}</RouterLink
+              >
+            </li>
+          </ul>
+        </section>
+        <PalmTests :products="rows" :pairs="data.pairs" />
+      </aside>
+    </div>
+  </Await>
 </template>
 
 <style scoped>
