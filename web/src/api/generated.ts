@@ -7032,6 +7032,12 @@ export interface components {
             /** First Sitting Min */
             first_sitting_min: number;
             /**
+             * Release Min
+             * @description When the set is opened, from the beginning; null in plans of older rules.
+             * @default null
+             */
+            release_min?: number | null;
+            /**
              * Leave On G Per M2
              * @description Everything that stays in, per outer area of the hair.
              */
