@@ -76,16 +76,26 @@ def shaped_at(steps: Sequence[Step]) -> float:
     return max(shaping or [slot.end_min for slot in today], default=0.0)
 
 
-def release_at(answer: PlanAnswer) -> float:
-    """When a set is opened, from the beginning of the service [min]."""
-    return shaped_at(answer.steps) + answer.drying.release_after_h * 60
+def release_at(steps: Sequence[Step], release_after_h: float) -> float:
+    """When a set is opened, from the beginning of the service [min].
+
+    Args:
+        steps: in the order of the work
+        release_after_h: so long after the last section was shaped [h]
+    """
+    return shaped_at(steps) + release_after_h * 60
+
+
+def opened_at(answer: PlanAnswer) -> float:
+    """When the set of a plan is opened, from the beginning of the service [min]."""
+    return release_at(answer.steps, answer.drying.release_after_h)
 
 
 def timetable(answer: PlanAnswer) -> list[Slot]:
     """Every step of a plan in time, all sittings."""
     today = [step for step in answer.steps if step.sitting == 1]
     later = [step for step in answer.steps if step.sitting != 1]
-    return [*slots_from(today, 0.0), *slots_from(later, release_at(answer))]
+    return [*slots_from(today, 0.0), *slots_from(later, opened_at(answer))]
 
 
 def rods_taken(answer: PlanAnswer) -> dict[float, int]:
@@ -100,7 +110,7 @@ def kit_spans(answer: PlanAnswer) -> list[KitSpan]:
     """What a plan takes out of the drawer: clips for the sitting, what sets until the release."""
     needed = answer.kit_needed
     sitting = answer.totals.first_sitting_min
-    release = max(sitting, release_at(answer))
+    release = max(sitting, opened_at(answer))
     spans = [
         KitSpan(KitKind.PIN, None, needed.pins, release),
         KitSpan(KitKind.BAND, None, needed.bands, release),

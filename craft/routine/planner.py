@@ -41,6 +41,7 @@ from craft.routine.kit.curls import (
 )
 from craft.routine.kit.pieces import bundles_of, kit_needed, rod_mm, rods_by_section
 from craft.routine.products.dosing import film_left_on
+from craft.timetable import release_at
 from craft.vocabulary import Role, Scheme, Severity, StageKind
 
 #: How sure we are of the stretch of a technique. House value.
@@ -78,7 +79,7 @@ def plan(request: PlanRequest) -> PlanAnswer:
         steps=[] if stopped else place_cautions(steps, cautions),
         sections=sections_out(case, forecast, rods),
         hairline=[(round(float(x), 2), round(float(y), 2)) for x, y in hairline(case.hair.head_cm)],
-        totals=totals(case, [] if stopped else steps),
+        totals=totals(case, [] if stopped else steps, forecast.release_h),
         drying=drying_out(forecast),
         kit_needed=kit_needed(case),
         finished=finished(case, forecast),
@@ -127,7 +128,7 @@ def place_cautions(steps: Sequence[Step], cautions: Sequence[Applied]) -> list[S
     ]
 
 
-def totals(case: Case, steps: Sequence[Step]) -> Totals:
+def totals(case: Case, steps: Sequence[Step], release_after_h: float) -> Totals:
     """The strip in numbers."""
     hands = sum(step.hands_on_min for step in steps)
     wide = math.sqrt(sum(((step.hands_on_high - step.hands_on_low) / 2) ** 2 for step in steps))
@@ -143,6 +144,7 @@ def totals(case: Case, steps: Sequence[Step]) -> Totals:
         wait_min=round(waits, 1),
         client_min=round(hands + waits, 1),
         first_sitting_min=round(sitting_minutes(steps), 1),
+        release_min=round(release_at(steps, release_after_h), 1),
         leave_on_g_per_m2=round(film_left_on(case), 2),
         thin_below_g_per_m2=doses.THIN_BELOW_G_PER_M2,
         residue_above_g_per_m2=doses.RESIDUE_ABOVE_G_PER_M2,

@@ -220,6 +220,8 @@ class LawsTest(TestCase):
 class TimetableTest(TestCase):
     def test_sittings_follow_the_release(self) -> None:
         slots = timetable(PLAN)
+        opened = min(slot.begin_min for slot in slots if slot.sitting > 1)
+        self.assertAlmostEqual(PLAN.totals.release_min or 0, opened, delta=0.05)
         today = [slot for slot in slots if slot.sitting == 1]
         for earlier, later in pairwise(today):
             self.assertAlmostEqual(earlier.end_min, later.begin_min)

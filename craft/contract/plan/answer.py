@@ -86,6 +86,8 @@ class Totals(Frozen):
     client_min: float
     """In the salon, all sittings: hands-on and waiting."""
     first_sitting_min: float
+    release_min: float | None = None
+    """When the set is opened, from the beginning; null in plans of older rules."""
     leave_on_g_per_m2: float
     """Everything that stays in, per outer area of the hair."""
     thin_below_g_per_m2: float

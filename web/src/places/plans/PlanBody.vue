@@ -49,28 +49,22 @@ watch(
 const totals = computed(() => props.answer.totals)
 const shown = computed(() => props.answer.sections[section.value - 1])
 const later = computed(() => totals.value.client_min - totals.value.first_sitting_min)
-const shapedMin = computed(() => {
-  const steps = props.answer.steps
-  const end = steps.findIndex((item) => item.key === 'shape') + 1
-  return steps.slice(0, end).reduce((sum, item) => sum + item.hands_on_min + item.wait_min, 0)
-})
 /** When the client leaves and comes back: by the clock if a beginning is planned. */
 const times = computed(() => {
   const { begin, answer } = props
   const { release_after_h } = answer.drying
   const back = later.value > 0
   const minutesBack = minutes(later.value)
+  const after = t('plan.backAfter', { hours: short(release_after_h), minutes: minutesBack })
   if (!begin) {
     const today = t('plan.today', { minutes: minutes(totals.value.first_sitting_min) })
-    const again = t('plan.backAfter', { hours: short(release_after_h), minutes: minutesBack })
-    return { start: '', end: back ? `${today} · ${again}` : today }
+    return { start: '', end: back ? `${today} · ${after}` : today }
   }
   const at = (min: number) => when(new Date(begin.getTime() + min * MINUTE_MS), begin)
   const until = t('plan.until', { when: at(totals.value.first_sitting_min) })
-  const again = t('plan.back', {
-    when: at(shapedMin.value + release_after_h * 60),
-    minutes: minutesBack,
-  })
+  const release = totals.value.release_min
+  const again =
+    release == null ? after : t('plan.back', { when: at(release), minutes: minutesBack })
   return { start: when(begin, begin), end: back ? `${until} · ${again}` : until }
 })
 type SchoolChoice = Schemas['SchoolChoice']
