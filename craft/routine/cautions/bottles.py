@@ -94,7 +94,7 @@ def flaking_pair(case: Case, *_: object) -> Sign | None:
     shelf = case.shelf
     laid = [(role, item) for role, item in used(case) if role in shelf.stays_in]
     for place, (role, item) in enumerate(laid):
-        earlier = [laid_bottle for _, laid_bottle in laid[:place]]
+        earlier = [bottle for _, bottle in laid[:place]]
         pair = shelf.flaking(item, earlier)
         if pair:
             other = next(bottle for bottle in earlier if bottle.id in (pair.first, pair.second))
