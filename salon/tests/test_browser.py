@@ -358,3 +358,20 @@ class DemoSalonTest(BrowserTest):
         expect(row.get_by_role("button", name="Restore")).to_be_visible()
         page.get_by_role("button", name="Undo").click()
         expect(row.get_by_role("button", name="Withdraw")).to_be_visible()
+
+    def test_a_correction_is_refused_in_sight_and_kept_beside_the_record(self) -> None:
+        page = self.page
+        visit = Head.objects.get(name="Linnea Oskar").visits.earliest("started_at")
+        entries = visit.events.count()
+        page.goto(f"/visits/{visit.pk}/correct")
+        page.get_by_label("Grape seed oil, used").fill("5.2")
+        page.get_by_label("Sat at").fill("80")
+        page.get_by_role("button", name="Keep the correction").click()
+        refusal = page.get_by_role("alert").filter(has_text="when it was planned")
+        expect(refusal).to_be_in_viewport(ratio=0.9)
+        expect(page.get_by_label("Grape seed oil, used")).to_have_value("5.2")
+        page.get_by_label("Sat at").fill("17")
+        page.get_by_role("button", name="Keep the correction").click()
+        page.wait_for_url(re.compile(r"/visits/\d+$"))
+        expect(page.get_by_role("row", name=re.compile("^Grape seed oil"))).to_contain_text("5.2 g")
+        self.assertGreater(visit.events.count(), entries)

@@ -10,6 +10,7 @@ import {
   inject,
   type InjectionKey,
   type MaybeRefOrGetter,
+  nextTick,
   onScopeDispose,
   provide,
   shallowReactive,
@@ -59,10 +60,20 @@ export function refusalOf(...asked: Asked[]): Refusal {
   }
 }
 
+/** What was refused is brought into sight; nothing moves where it can be seen already. */
+async function showFirst(errors: (Error | null | undefined)[]) {
+  if (!errors.some((error) => error instanceof Refused)) return
+  await nextTick()
+  document
+    .querySelector('.field > .wrong, p.wrong[role="alert"]')
+    ?.scrollIntoView({ block: 'nearest' })
+}
+
 /** Route the refusals of these questions to the fields below. */
 export function provideRefusal(...asked: Asked[]): Refusal {
   const refusal = refusalOf(...asked)
   provide(KEY, refusal)
+  watch(() => asked.map((error) => toValue(error)), showFirst, { flush: 'post' })
   return refusal
 }
 
