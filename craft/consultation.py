@@ -88,7 +88,7 @@ class Question:
     options: tuple[str, ...] = ()
     range: tuple[float, float] | None = None
     unit: str = ""
-    method: str = "told"
+    method: str = "reported"
     fresh_days: int = 180
     zoned: bool = False
     how: str = ""

@@ -201,20 +201,6 @@ def shell_time(water_kg_m3: float, radius_m: float, deficit_kg_m3: float) -> flo
     return water_kg_m3 * radius_m**2 / (4 * DIFFUSIVITY_M2_S * deficit_kg_m3)
 
 
-def time_to_share(share: float, film_s: float, shell_s: float) -> float:
-    """Time until a share of the water is lost [s].
-
-    Args:
-        share: share of the removable water lost, 0 to 1
-        film_s: time under film control alone [s]
-        shell_s: time under shell control alone [s]
-    Source: [1].
-    """
-    left = 1 - share
-    shell = share + (left * math.log(left) if left > 0 else 0.0)
-    return film_s * share + shell_s * shell
-
-
 def cloth_times(water: float) -> Floats:
     """Hours in a cloth to reach each share of the common grid, endless beyond what it takes up.
 

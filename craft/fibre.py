@@ -8,7 +8,6 @@ Sources:
 import math
 from collections.abc import Sequence
 
-import numpy as np
 from scipy.special import gammaincinv
 
 from craft.vocabulary import Level, Strand
@@ -33,10 +32,6 @@ BUNDLE_PACKING = 0.5
 
 #: Share of cases on either side of the interval of a count: one in ten. House value.
 COUNT_TAIL = 0.1
-
-#: Equilibrium water content [% of dry mass] at relative humidity [%]. Source: [1], from memory.
-REGAIN_RH = (0.0, 29.2, 40.3, 50.0, 65.0, 70.3, 100.0)
-REGAIN_PERCENT = (0.0, 6.0, 7.6, 9.8, 12.8, 13.6, 32.0)
 
 
 def mass(hairs: float, diameter_um: float, length_cm: float) -> float:
@@ -111,15 +106,3 @@ def hairs_by_circumference(circumference_cm: float, diameter_um: float) -> float
     bundle_cm2 = circumference_cm**2 / (4 * math.pi)
     strand_cm2 = math.pi * (diameter_um * 1e-4) ** 2 / 4
     return BUNDLE_PACKING * bundle_cm2 / strand_cm2
-
-
-def regain(rh: float) -> float:
-    """Water that hair holds in equilibrium with the air.
-
-    Args:
-        rh: relative humidity as a fraction, 0 to 1
-    Returns:
-        water per dry mass [g/g]
-    Source: [1], from memory, linear between the published points.
-    """
-    return float(np.interp(rh * 100, REGAIN_RH, REGAIN_PERCENT)) / 100

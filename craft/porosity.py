@@ -180,10 +180,3 @@ def information_gain(test: PorosityTest, belief: Floats) -> float:
     chance = joint.sum(axis=0)
     after = sum(float(chance[i]) * entropy(joint[:, i] / chance[i]) for i in range(len(chance)))
     return entropy(belief) - after
-
-
-def next_test(done: Iterable[PorosityTest], belief: Floats) -> PorosityTest | None:
-    """The unused test that would tell most, None when all were made."""
-    used = set(done)
-    left = [test for test in TABLES if test not in used]
-    return max(left, key=lambda test: information_gain(test, belief), default=None)

@@ -1,7 +1,7 @@
 """How long a bottle lasts, and what to order."""
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date, timedelta
 
@@ -32,23 +32,19 @@ class Use:
     per_service_g: float = 0.0
 
 
-def use_of(amounts: Sequence[float], days: float) -> Use:
+def use_from(total_g: float, squares: float, services: int, days: float) -> Use:
     """Mean use and how sure it is.
 
     Services come at random and each takes its own amount: the sum of a compound Poisson process,
     whose variance is the sum of the squared amounts.
 
     Args:
-        amounts: grams each service took, within the window
+        total_g: sum of what services took within the window [g]
+        squares: sum of the squares of what each took [g²]
+        services: how many there were
         days: length of the window [days], > 0
     Source: compound Poisson process, Var S = λ·E[X²]; any textbook.
     """
-    squares = sum(amount * amount for amount in amounts)
-    return use_from(sum(amounts), squares, len(amounts), days)
-
-
-def use_from(total_g: float, squares: float, services: int, days: float) -> Use:
-    """The same from sums: of the amounts and of their squares."""
     each = total_g / services if services else 0.0
     return Use(total_g / days, math.sqrt(squares) / days, services, each)
 

@@ -1,7 +1,6 @@
 """Minutes of the hands. House values unless a docstring says otherwise."""
 
 import math
-from collections.abc import Iterable
 
 #: Length the house minutes belong to [cm].
 REFERENCE_LENGTH_CM = 25.0
@@ -71,15 +70,3 @@ def minutes_range(minutes: float, spread: float) -> tuple[float, float]:
         spread: standard deviation of its logarithm
     """
     return minutes * math.exp(-BAND_Z * spread), minutes * math.exp(BAND_Z * spread)
-
-
-def sum_range(steps: Iterable[tuple[float, float]]) -> tuple[float, float]:
-    """Between which the sum of independent steps falls nine times in ten.
-
-    Args:
-        steps: (minutes, spread of the logarithm) of each
-    """
-    pairs = list(steps)
-    total = sum(minutes for minutes, _ in pairs)
-    wide = BAND_Z * math.sqrt(sum((minutes * spread) ** 2 for minutes, spread in pairs))
-    return max(0.0, total - wide), total + wide

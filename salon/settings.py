@@ -17,6 +17,7 @@ import dj_database_url
 from csp.constants import NONE, SELF
 from django.core.management.utils import get_random_secret_key
 
+from craft.consultation import OBSERVED
 from craft.vocabulary import EventKind, KitKind, Role, VisitState
 
 BASE_DIR = Path(__file__).resolve().parent.parent
@@ -150,6 +151,7 @@ SPECTACULAR_SETTINGS = {
         "KitKindEnum": [kind.value for kind in KitKind],
         "EventKindEnum": [kind.value for kind in EventKind],
         "VisitStateEnum": [state.value for state in VisitState],
+        "ObservationKindEnum": [observed.key for observed in OBSERVED],
         "BookingEnum": ["delivery", "recount", "waste"],
         "MoveKindEnum": ["delivery", "used", "recount", "waste"],
     },

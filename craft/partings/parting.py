@@ -161,7 +161,7 @@ def drawn(parter: Parter, joined: Sequence[Region]) -> tuple[DrawnLine, ...]:
             path = path.difference(area)
         paths = pieces(path)
         if paths:
-            doubles = line.kind in LENGTHWISE and any(seen(path, hairline) for path in paths)
+            doubles = line.kind in LENGTHWISE and any(shows(path, hairline) for path in paths)
             sections.append((line, paths, doubles))
     mirror = line_mirrors([(line, middle(paths)) for line, paths, _ in sections])
     return tuple(
@@ -217,7 +217,7 @@ def corners(path: shapely.LineString) -> tuple[tuple[float, float], ...]:
     return tuple(map(tuple, points.tolist()))
 
 
-def seen(path: shapely.LineString, hairline: shapely.Geometry) -> bool:
+def shows(path: shapely.LineString, hairline: shapely.Geometry) -> bool:
     """Whether a line begins at the front hairline and runs far enough back to be seen."""
     first, last = (shapely.Point(path.coords[place]) for place in (0, -1))
     front, rear = (first, last) if first.y > last.y else (last, first)

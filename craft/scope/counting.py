@@ -46,8 +46,6 @@ SMOOTH_WIDTHS, SCORE_SMOOTH_WIDTHS = 0.22, 0.15
 MARGIN_UM = 75.0
 #: Widths that a strand can have [µm].
 WIDTH_RANGE_UM = (20.0, 150.0)
-#: The width assumed before it is measured [µm].
-USUAL_WIDTH_UM = 70.0
 #: Strands are measured where they are in focus and alone.
 FOCUS_SHARE = 0.85
 HALF_STEP_UM = 4.0

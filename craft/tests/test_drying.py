@@ -5,7 +5,6 @@ from unittest import TestCase
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from scipy import integrate
 
 from craft import drying
 from craft.air import drying_deficit
@@ -60,13 +59,6 @@ class WorkedValuesTest(TestCase):
 
 
 class DryingTest(TestCase):
-    def test_closed_form_against_numerical_integration(self) -> None:
-        # dt/dX = film + shell · (-ln(1 - X)): the flux through film and shell in series.
-        film, shell = 11.4, 12.6
-        for share in (0.1, 0.5, 0.9, 0.999):
-            integral, _ = integrate.quad(lambda x: film - shell * math.log(1 - x), 0, share)
-            self.assertAlmostEqual(drying.time_to_share(share, film, shell), integral, places=6)
-
     def test_stages_chain_without_losing_time(self) -> None:
         # The same air in two stretches is the same drying.
         whole = drying.dry(twists(14), 0.7, [ROOM])

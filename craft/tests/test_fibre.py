@@ -62,9 +62,3 @@ class FibreTest(TestCase):
             self.assertEqual(fibre.density_class(density), level)
         for strand, diameter in fibre.TYPICAL_DIAMETER_UM.items():
             self.assertEqual(fibre.strand_class(diameter), strand)
-
-    def test_regain_at_the_published_points(self) -> None:
-        # Robbins 2012, from memory: % of dry mass at relative humidity.
-        published = {29.2: 6.0, 40.3: 7.6, 50.0: 9.8, 65.0: 12.8, 70.3: 13.6, 100: 32}
-        for rh, percent in published.items():
-            self.assertAlmostEqual(fibre.regain(rh / 100) * 100, percent, places=6)

@@ -15,7 +15,7 @@ from craft.routine.explain.look import looks
 from craft.tests.requests import plan_request
 
 
-def seen(**changes: object) -> LookAnswer:
+def look_of(**changes: object) -> LookAnswer:
     return looks(parse(PlanRequest, plan_request(**changes)))
 
 
@@ -65,7 +65,7 @@ class SilhouetteTest(TestCase):
 
 class LooksTest(TestCase):
     def test_four_moments(self) -> None:
-        answer = seen(goal={"style": "two_strand_twist_out"})
+        answer = look_of(goal={"style": "two_strand_twist_out"})
         self.assertEqual(
             [moment.key for moment in answer.moments], ["before", "release", "day_3", "day_7"]
         )
@@ -80,25 +80,25 @@ class LooksTest(TestCase):
             self.assertTrue(moment.length_low <= moment.length_cm <= moment.length_high)
 
     def test_retention_is_the_formula_of_the_trade(self) -> None:
-        answer = seen(goal={"style": "two_strand_twist_out"})
+        answer = look_of(goal={"style": "two_strand_twist_out"})
         release, three = answer.moments[1], answer.moments[2]
         expected = 100 * (25 - three.length_cm) / (25 - release.length_cm)
         self.assertAlmostEqual(three.retention or 0, expected, delta=1)
 
     def test_sea_air_undoes_it_sooner(self) -> None:
         sea = {"temp_c": 18, "rh": 0.85}
-        humid, dry = seen(outdoors=sea), seen(outdoors={"temp_c": 18, "rh": 0.4})
+        humid, dry = look_of(outdoors=sea), look_of(outdoors={"temp_c": 18, "rh": 0.4})
         self.assertLess(humid.moments[3].length_cm, dry.moments[3].length_cm)
         self.assertGreater(humid.moments[3].volume_l, dry.moments[3].volume_l)
 
     def test_landmarks_run_down(self) -> None:
-        marks = [landmark.down_cm for landmark in seen().landmarks]
+        marks = [landmark.down_cm for landmark in look_of().landmarks]
         self.assertTrue(all(a < b for a, b in pairwise(marks)))
-        own = seen(hair={"landmarks": {"shoulder": 29.0}})
+        own = look_of(hair={"landmarks": {"shoulder": 29.0}})
         self.assertEqual(next(m.down_cm for m in own.landmarks if m.name == "shoulder"), 29)
 
     def test_locks_stay_in_the_silhouette(self) -> None:
-        for moment in seen(goal={"style": "rod_set"}).moments:
+        for moment in look_of(goal={"style": "rod_set"}).moments:
             area = shapely.Polygon(moment.outline).buffer(0.6)
             for strand in moment.strands:
                 self.assertTrue(all(area.contains(shapely.Point(point)) for point in strand))

@@ -42,10 +42,6 @@ class FibreLawsTest(TestCase):
 
         self.assertLess(width(counts * 2), width(counts))
 
-    @given(st.floats(0, 1), st.floats(0, 0.2))
-    def test_damper_air_never_dries_the_fibre(self, rh: float, more: float) -> None:
-        self.assertGreaterEqual(fibre.regain(min(1, rh + more)), fibre.regain(rh) - 1e-12)
-
 
 class CurlLawsTest(TestCase):
     @given(LENGTHS, st.floats(0.2, 5), st.floats(0.1, 5))
@@ -79,12 +75,6 @@ class TimingLawsTest(TestCase):
     @given(st.floats(20, 400), st.floats(0, 120), st.sampled_from([2, 3, 4]))
     def test_detangling_takes_time(self, grams: float, days: float, family: int) -> None:
         self.assertGreater(timing.detangle_minutes(grams, days, family), 0)
-
-    @given(st.lists(st.tuples(st.floats(1, 60), st.floats(0.05, 0.3)), min_size=2, max_size=8))
-    def test_sums_are_surer_than_their_parts(self, steps: list[tuple[float, float]]) -> None:
-        low, high = timing.sum_range(steps)
-        widths = sum(2 * timing.BAND_Z * minutes * spread for minutes, spread in steps)
-        self.assertLess(high - low, widths)
 
 
 class DoseLawsTest(TestCase):

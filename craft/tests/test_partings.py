@@ -41,7 +41,7 @@ COUNTS = {
 }
 
 
-def made(scheme: Scheme, count: int, **more: object) -> Sectioning:
+def sectioning(scheme: Scheme, count: int, **more: object) -> Sectioning:
     if scheme is Scheme.DIRECTED:
         more = {"forward": 3, "sideways": 2, "back": 2} | more
     return part(HAIR, Layout(scheme, count, **more))  # type: ignore[arg-type]
@@ -75,7 +75,7 @@ class TilingTest(Tiling):
         for scheme, counts in COUNTS.items():
             for count, even in itertools.product(counts, Even):
                 with self.subTest(scheme=scheme, count=count, even=even):
-                    sections = made(scheme, count, even=even).sections
+                    sections = sectioning(scheme, count, even=even).sections
                     self.assertEqual(len(sections), count)
                     self.tiles(sections)
 
@@ -91,14 +91,14 @@ class TilingTest(Tiling):
     )
     def test_a_parting_anywhere_tiles_it(self, scheme: Scheme, at: float) -> None:
         count = COUNTS[scheme][-1]
-        self.tiles(made(scheme, count, part_cm=at).sections)
+        self.tiles(sectioning(scheme, count, part_cm=at).sections)
 
     @settings(max_examples=60, deadline=None)
     @given(st.data())
     def test_lines_moved_anywhere_leave_it_tiled(self, data: st.DataObject) -> None:
         scheme = data.draw(st.sampled_from([s for s in COUNTS if s is not Scheme.COIL_ROWS]))
         count = COUNTS[scheme][min(1, len(COUNTS[scheme]) - 1)]
-        lines = made(scheme, count).lines
+        lines = sectioning(scheme, count).lines
         if not lines:
             return
         moves = tuple(
@@ -110,7 +110,7 @@ class TilingTest(Tiling):
             )
             for line in data.draw(st.lists(st.sampled_from(lines), min_size=1, max_size=4))
         )
-        self.tiles(made(scheme, count, changes=moves).sections)
+        self.tiles(sectioning(scheme, count, changes=moves).sections)
 
     def test_sums_equal_the_head(self) -> None:
         sums = totals(parted_by(HAIR, False, 14))
@@ -124,7 +124,7 @@ class EqualHairTest(TestCase):
     def test_equal_hair_on_an_even_head(self) -> None:
         for scheme, counts in COUNTS.items():
             for count in counts:
-                hairs = [section.hairs for section in made(scheme, count).sections]
+                hairs = [section.hairs for section in sectioning(scheme, count).sections]
                 self.assertLess(max(hairs) / min(hairs), 1.001, scheme)
 
     def test_equal_hair_where_the_crown_is_thin(self) -> None:
@@ -152,14 +152,14 @@ class SchemesTest(TestCase):
 
     def test_three_a_quadrant_are_twelve(self) -> None:
         self.assertEqual(count_of(Scheme.PER_QUADRANT, 3), 12)
-        self.assertEqual(len(made(Scheme.PER_QUADRANT, 12).sections), 12)
+        self.assertEqual(len(sectioning(Scheme.PER_QUADRANT, 12).sections), 12)
 
     def test_four_rows_a_side_are_eight(self) -> None:
-        sections = made(Scheme.ROWS, 8).sections
+        sections = sectioning(Scheme.ROWS, 8).sections
         self.assertEqual(len([section for section in sections if section.centre[0] < 0]), 4)
 
     def test_three_forward_two_sideways_two_back_are_fourteen(self) -> None:
-        sections = made(Scheme.DIRECTED, 14).sections
+        sections = sectioning(Scheme.DIRECTED, 14).sections
         left = [section.lay for section in sections if section.centre[0] < 0]
         self.assertEqual(
             {lay: left.count(lay) for lay in set(left)}, {Lay.FORWARD: 3, Lay.LEFT: 2, Lay.BACK: 2}
@@ -167,7 +167,7 @@ class SchemesTest(TestCase):
         self.assertEqual(2 * len(sections), 28)
 
     def test_bricks_never_meet_in_one_line(self) -> None:
-        sections = made(Scheme.BRICKED, 30).sections
+        sections = sectioning(Scheme.BRICKED, 30).sections
         rows: dict[str, int] = {}
         for section in sections:
             rows[section.key.split(".")[1]] = rows.get(section.key.split(".")[1], 0) + 1
@@ -175,7 +175,7 @@ class SchemesTest(TestCase):
         self.assertTrue(all((a + b) % 2 for a, b in itertools.pairwise(numbers)), numbers)
 
     def test_larger_rods_take_deeper_sections_nearer_the_face(self) -> None:
-        sections = made(Scheme.BRICKED, 40, sizes=(0.6, 0.8, 1.0)).sections
+        sections = sectioning(Scheme.BRICKED, 40, sizes=(0.6, 0.8, 1.0)).sections
         hairs = {
             rank: [section.hairs for section in sections if section.rod == rank]
             for rank in range(3)
@@ -186,12 +186,12 @@ class SchemesTest(TestCase):
         self.assertEqual(sections[0].rod, 0)
 
     def test_a_v_lies_at_the_front_and_forward(self) -> None:
-        front = max(made(Scheme.V_FRONT, 5).sections, key=lambda section: section.centre[1])
+        front = max(sectioning(Scheme.V_FRONT, 5).sections, key=lambda section: section.centre[1])
         self.assertEqual((front.lay, front.zone), (Lay.FORWARD, Zone.FRINGE))
         self.assertAlmostEqual(front.centre[0], 0, delta=0.05)
 
     def test_a_taper_keeps_its_top_off_sides_and_back(self) -> None:
-        parted = made(Scheme.TAPER, 4)
+        parted = sectioning(Scheme.TAPER, 4)
         top = max(parted.sections, key=lambda section: section.centre[1])
         self.assertIn(top.zone, (Zone.TOP, Zone.FRINGE))
         self.assertEqual(
@@ -200,7 +200,7 @@ class SchemesTest(TestCase):
         )
 
     def test_coils_stand_in_rows(self) -> None:
-        sections = made(Scheme.COIL_ROWS, 90).sections
+        sections = sectioning(Scheme.COIL_ROWS, 90).sections
         areas = [section.area_cm2 for section in sections]
         self.assertLess(max(areas), 550 / 90 * 1.3)
 
@@ -220,11 +220,11 @@ class SchemesTest(TestCase):
 class PartTest(TestCase):
     def test_an_off_centre_part_runs_where_it_is_wished(self) -> None:
         for scheme in (Scheme.ROWS, Scheme.DIRECTED, Scheme.HALVES):
-            lines = made(scheme, COUNTS[scheme][-1], part_cm=2.5).lines
+            lines = sectioning(scheme, COUNTS[scheme][-1], part_cm=2.5).lines
             self.assertTrue(any(abs(line.at - 2.5) < 0.01 for line in lines), scheme)
 
     def test_a_side_part_ends_at_the_ear_to_ear_parting(self) -> None:
-        lines = made(Scheme.QUADRANTS, 12, part_cm=-3).lines
+        lines = sectioning(Scheme.QUADRANTS, 12, part_cm=-3).lines
         side = next(line for line in lines if abs(line.at + 3) < 0.01)
         ear = next(line for line in lines if line.kind is LineKind.ACROSS)
         self.assertAlmostEqual(min(y for _, y in side.paths[0]), ear.at, delta=0.02)
@@ -232,14 +232,14 @@ class PartTest(TestCase):
 
     def test_what_has_no_middle_refuses_to_move_it(self) -> None:
         with self.assertRaises(CraftError) as caught:
-            made(Scheme.FIVE, 5, part_cm=2.0)
+            sectioning(Scheme.FIVE, 5, part_cm=2.0)
         self.assertEqual(caught.exception.field, "part_cm")
 
     def test_rows_double_as_partings(self) -> None:
         # Parts of flat twists double as partings later: common practice, no source.
-        lines = made(Scheme.ROWS, 8).lines
+        lines = sectioning(Scheme.ROWS, 8).lines
         self.assertTrue(all(line.doubles for line in lines if abs(line.at) < 6))
-        across = made(Scheme.QUADRANTS, 12).lines
+        across = sectioning(Scheme.QUADRANTS, 12).lines
         self.assertFalse(any(line.doubles for line in across if line.kind is LineKind.ACROSS))
 
 
@@ -259,26 +259,28 @@ class OrderTest(TestCase):
         self.assertEqual({section.lay for section in parted_by(HAIR, True, 8)}, {"back"})
 
     def test_other_orders(self) -> None:
-        front = made(Scheme.QUADRANTS, 12, order=WorkOrder.FRONT_FIRST).sections
+        front = sectioning(Scheme.QUADRANTS, 12, order=WorkOrder.FRONT_FIRST).sections
         self.assertGreater(front[0].centre[1], front[-1].centre[1])
-        side = made(Scheme.QUADRANTS, 12, order=WorkOrder.ONE_SIDE_FIRST).sections
+        side = sectioning(Scheme.QUADRANTS, 12, order=WorkOrder.ONE_SIDE_FIRST).sections
         self.assertTrue(all(section.centre[0] < 0 for section in side[:6]))
 
     def test_a_number_by_hand(self) -> None:
-        usual = made(Scheme.QUADRANTS, 12).sections
+        usual = sectioning(Scheme.QUADRANTS, 12).sections
         key = usual[-1].key
-        first = made(Scheme.QUADRANTS, 12, changes=(change(PartOp.NUMBER, key, number=1),)).sections
+        first = sectioning(
+            Scheme.QUADRANTS, 12, changes=(change(PartOp.NUMBER, key, number=1),)
+        ).sections
         self.assertEqual(first[0].key, key)
         self.assertEqual([section.number for section in first], list(range(1, 13)))
         with self.assertRaises(CraftError) as caught:
-            made(Scheme.QUADRANTS, 12, changes=(change(PartOp.NUMBER, key, number=13),))
+            sectioning(Scheme.QUADRANTS, 12, changes=(change(PartOp.NUMBER, key, number=13),))
         self.assertEqual(caught.exception.field, "changes.0.number")
 
 
 class ChangesTest(Tiling):
     def test_a_moved_line_moves_hair_between_its_neighbours_only(self) -> None:
-        before = {section.key: section.hairs for section in made(Scheme.ROWS, 8).sections}
-        moved = made(Scheme.ROWS, 8, changes=(change(PartOp.MOVE, "0/2", at=-4.0),))
+        before = {section.key: section.hairs for section in sectioning(Scheme.ROWS, 8).sections}
+        moved = sectioning(Scheme.ROWS, 8, changes=(change(PartOp.MOVE, "0/2", at=-4.0),))
         after = {section.key: section.hairs for section in moved.sections}
         same = [key for key in before if abs(after[key] - before[key]) < 1]
         self.assertEqual(len(same), 6)
@@ -286,45 +288,47 @@ class ChangesTest(Tiling):
         self.assertTrue(next(line for line in moved.lines if line.key == "0/2").moved)
 
     def test_a_line_stops_at_its_neighbour_and_says_so(self) -> None:
-        line = made(Scheme.ROWS, 8, changes=(change(PartOp.MOVE, "0/2", at=50.0),)).lines[1]
+        line = sectioning(Scheme.ROWS, 8, changes=(change(PartOp.MOVE, "0/2", at=50.0),)).lines[1]
         self.assertEqual(line.at, line.high)
         self.assertLess(line.at, 50)
 
     def test_alike_on_the_other_side(self) -> None:
-        parted = made(Scheme.ROWS, 8, changes=(change(PartOp.MOVE, "0/2", at=-4.0, alike=True),))
+        parted = sectioning(
+            Scheme.ROWS, 8, changes=(change(PartOp.MOVE, "0/2", at=-4.0, alike=True),)
+        )
         at = {line.key: line.at for line in parted.lines}
         self.assertAlmostEqual(at["0/2"], -at["0/6"], places=2)
         left = sum(section.hairs for section in parted.sections if section.centre[0] < 0)
         self.assertAlmostEqual(left, 99_055 / 2, delta=10)
 
     def test_split_and_merge_keep_the_head_whole(self) -> None:
-        key = made(Scheme.QUADRANTS, 12).sections[0].key
-        split = made(Scheme.QUADRANTS, 12, changes=(change(PartOp.SPLIT, key, alike=True),))
+        key = sectioning(Scheme.QUADRANTS, 12).sections[0].key
+        split = sectioning(Scheme.QUADRANTS, 12, changes=(change(PartOp.SPLIT, key, alike=True),))
         self.assertEqual(len(split.sections), 14)
         self.tiles(split.sections)
         back = change(PartOp.MERGE, f"{key}.1", other=f"{key}.2")
-        merged = made(Scheme.QUADRANTS, 12, changes=(change(PartOp.SPLIT, key), back))
+        merged = sectioning(Scheme.QUADRANTS, 12, changes=(change(PartOp.SPLIT, key), back))
         self.assertEqual(len(merged.sections), 12)
         self.tiles(merged.sections)
         self.assertNotIn(f"{key}/1", {line.key for line in merged.lines})
 
     def test_a_split_halves_the_hair(self) -> None:
-        whole = made(Scheme.QUADRANTS, 4).sections[0]
-        split = made(Scheme.QUADRANTS, 4, changes=(change(PartOp.SPLIT, whole.key),)).sections
+        whole = sectioning(Scheme.QUADRANTS, 4).sections[0]
+        split = sectioning(Scheme.QUADRANTS, 4, changes=(change(PartOp.SPLIT, whole.key),)).sections
         parts = [section.hairs for section in split if section.key.startswith(whole.key + ".")]
         self.assertAlmostEqual(parts[0], whole.hairs / 2, delta=2)
         self.assertAlmostEqual(sum(parts), whole.hairs, delta=0.01)
 
     def test_only_neighbours_merge(self) -> None:
-        sections = made(Scheme.ROWS, 8).sections
+        sections = sectioning(Scheme.ROWS, 8).sections
         far = change(PartOp.MERGE, sections[0].key, other=sections[-1].key)
         with self.assertRaises(CraftError) as caught:
-            made(Scheme.ROWS, 8, changes=(far,))
+            sectioning(Scheme.ROWS, 8, changes=(far,))
         self.assertEqual(caught.exception.field, "changes.0.other")
 
     def test_lay_by_hand_mirrors(self) -> None:
-        key = made(Scheme.QUADRANTS, 12).sections[0].key
-        laid = made(
+        key = sectioning(Scheme.QUADRANTS, 12).sections[0].key
+        laid = sectioning(
             Scheme.QUADRANTS, 12, changes=(change(PartOp.LAY, key, lay=Lay.LEFT, alike=True),)
         )
         self.assertEqual([section.lay for section in laid.sections[:2]], [Lay.LEFT, Lay.RIGHT])
@@ -337,14 +341,14 @@ class ChangesTest(Tiling):
             (PartOp.NUMBER, {"number": 1}),
         ):
             with self.assertRaises(CraftError) as caught:
-                made(Scheme.QUADRANTS, 12, changes=(change(op, "9.9", **more),))
+                sectioning(Scheme.QUADRANTS, 12, changes=(change(op, "9.9", **more),))
             self.assertEqual(caught.exception.field, "changes.0.key")
 
 
 class BundlesTest(TestCase):
     def test_twelve_twists_make_six_bundles_of_neighbours(self) -> None:
         # 12 twists in pairs: 6 bundles of 4 bands, 24. Common practice, no source.
-        sections = made(Scheme.QUADRANTS, 12).sections
+        sections = sectioning(Scheme.QUADRANTS, 12).sections
         pairs = bundles(sections)
         self.assertEqual([len(pair) for pair in pairs], [2] * 6)
         shapes = {section.number: shapely.Polygon(section.outline) for section in sections}
@@ -354,6 +358,8 @@ class BundlesTest(TestCase):
     def test_each_section_is_in_one_bundle(self) -> None:
         for count in (5, 9, 13):
             numbers = [
-                n for bundle in bundles(made(Scheme.QUADRANTS, count).sections) for n in bundle
+                n
+                for bundle in bundles(sectioning(Scheme.QUADRANTS, count).sections)
+                for n in bundle
             ]
             self.assertEqual(sorted(numbers), list(range(1, count + 1)))

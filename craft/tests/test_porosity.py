@@ -74,13 +74,6 @@ class NextTestTest(TestCase):
             reference = entropy(belief @ rows, base=2) - given_class
             self.assertAlmostEqual(porosity.information_gain(test, belief), reference)
 
-    def test_the_most_telling_unused_test_is_proposed(self) -> None:
-        flat = porosity.posterior([])
-        self.assertEqual(porosity.next_test([], flat), PorosityTest.SOAK_S)
-        done = [PorosityTest.SOAK_S]
-        self.assertNotIn(porosity.next_test(done, flat), done)
-        self.assertIsNone(porosity.next_test(list(TABLES), flat))
-
     def test_entropy_against_scipy(self) -> None:
         for belief in ([0.2, 0.3, 0.5], [1.0, 0.0, 0.0]):
             self.assertAlmostEqual(porosity.entropy(np.array(belief)), entropy(belief, base=2))

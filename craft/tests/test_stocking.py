@@ -1,5 +1,6 @@
 """How long a bottle lasts. Sums are worked by hand; the spread is checked by simulation."""
 
+from collections.abc import Sequence
 from datetime import date, timedelta
 from typing import Any
 from unittest import TestCase
@@ -8,7 +9,7 @@ import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
-from craft.stocking import LONGEST_DAYS, Outlook, Use, days_until_empty, outlook, use_of
+from craft.stocking import LONGEST_DAYS, Outlook, Use, days_until_empty, outlook, use_from
 
 TODAY = date(2026, 6, 18)
 NONE = Use(0.0, 0.0, 0)
@@ -22,6 +23,10 @@ def ahead(stock_g: float, use: Use = NONE, **more: Any) -> Outlook:
     planned = {on(day): grams for day, grams in more.pop("planned", {}).items()}
     given: dict[str, Any] = {"lead_days": 7, "order_for_days": 42, "full_g": 500.0} | more
     return outlook(stock_g, use, planned, TODAY, **given)
+
+
+def use_of(amounts: Sequence[float], days: float) -> Use:
+    return use_from(sum(amounts), sum(each * each for each in amounts), len(amounts), days)
 
 
 class UseTest(TestCase):

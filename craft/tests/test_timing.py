@@ -1,6 +1,5 @@
 """Minutes: house values, so only their laws are checked."""
 
-import math
 from unittest import TestCase
 
 from craft import timing
@@ -24,8 +23,3 @@ class TimingTest(TestCase):
         self.assertGreater(timing.detangle_minutes(110, 8, 4), timing.detangle_minutes(110, 7, 4))
         self.assertGreater(timing.detangle_minutes(110, 7, 4), timing.detangle_minutes(110, 7, 3))
         self.assertEqual(timing.detangle_minutes(110, 28, 4), timing.detangle_minutes(110, 90, 4))
-
-    def test_independent_steps_add_in_quadrature(self) -> None:
-        low, high = timing.sum_range([(30, 0.1), (40, 0.1)])
-        self.assertAlmostEqual((high - low) / 2, timing.BAND_Z * math.hypot(3, 4))
-        self.assertAlmostEqual((high + low) / 2, 70)

@@ -170,7 +170,7 @@ def last_known(head: Head) -> list[dict[str, Any]]:
             "key": key,
             "zone": "",
             "value": value,
-            "method": "told",
+            "method": "reported",
             "taken_at": changed,
             "taken_by": "",
             "fresh": bool(changed) and is_fresh(key, services.days_before(changed)),

@@ -55,7 +55,7 @@ class Observation(models.Model):
         BY_FEEL = "by_feel"
         MEASURED = "measured"
         COUNTED = "counted"
-        TOLD = "told"
+        REPORTED = "reported"
         CONFIRMED = "confirmed"
 
     head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="observations")

@@ -26,7 +26,6 @@ SHINGLE = replace(
     finish_min=6,
     definition=0.80,
     release_how="",
-    wear_most=9,
     leaves=OnHead.WASH_AND_GO,
 )
 
@@ -58,7 +57,6 @@ WAVES = replace(
     stretch=0.10,
     definition=0.60,
     wear_days=3,
-    wear_most=4,
     suits=(Pattern.W2A, Pattern.W2B, Pattern.W2C, Pattern.C3A),
     separate="Crush the cast with a drop of oil.",
 )
@@ -79,7 +77,6 @@ BUN = replace(
     finish_min=4,
     settle_min=0,
     wear_days=4,
-    wear_most=5,
     definition=0.70,
     tension=True,
     separate="Nothing is parted.",

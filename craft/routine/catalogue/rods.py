@@ -78,7 +78,6 @@ COILS = replace(
     finish_min=3,
     definition=0.92,
     wear_days=8,
-    wear_most=10,
     separate="Coils are worn as they are.",
     leaves=OnHead.COILS,
 )

@@ -49,7 +49,6 @@ PUFF = replace(
     stretch=0.60,
     settle_min=0,
     wear_days=2,
-    wear_most=3,
     definition=0.35,
     tension=False,
     works_from=(OnHead.LOOSE, OnHead.WASH_AND_GO, OnHead.TWISTS),

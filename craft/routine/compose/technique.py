@@ -42,7 +42,6 @@ class Technique:
         suits: patterns it is for; all where empty
         head_down: can be done with the head down
         works_from: what has to be on the head
-        wear_most: days after which it is overdue
         leaves: what is on the head afterwards
         directed: sections of each side laid forward, to the side and back, where it is parted so
         band_stretch: share of the shrinkage taken out under bands, between them and where ends
@@ -85,7 +84,6 @@ class Technique:
     suits: tuple[Pattern, ...] = ()
     head_down: bool = False
     works_from: tuple[OnHead, ...] = ()
-    wear_most: int = 14
     leaves: OnHead = OnHead.LOOSE
     directed: tuple[int, int, int] = (0, 0, 0)
     band_stretch: tuple[float, float, float] = (0.0, 0.0, 0.0)

@@ -27,7 +27,7 @@ def product(answer: PlanAnswer, role: Role) -> StepProduct:
     return next(p for step in answer.steps for p in step.products if p.role is role)
 
 
-def told(answer: PlanAnswer, key: str) -> Caution:
+def caution_of(answer: PlanAnswer, key: str) -> Caution:
     return next(caution for caution in answer.cautions if caution.key == key)
 
 
@@ -49,14 +49,14 @@ class KeptOffTest(TestCase):
             shelf=shelf, person={"allergies": ["linalool"]}, bottles={"gel": "scented"}
         )
         self.assertEqual(product(answer, Role.GEL).id, "plain")
-        self.assertIn("Plain is taken instead", told(answer, "allergen").text)
-        self.assertEqual(told(answer, "allergen").bottle, "scented")
+        self.assertIn("Plain is taken instead", caution_of(answer, "allergen").text)
+        self.assertEqual(caution_of(answer, "allergen").bottle, "scented")
 
     def test_what_is_only_not_wanted_may_be_chosen_by_hand_and_is_told(self) -> None:
         shelf = [bottle("scented", ingredients="Aqua, Parfum"), bottle("plain", weight="heavy")]
         answer = planned(shelf=shelf, person={"avoid": ["fragrance"]}, bottles={"gel": "scented"})
         self.assertEqual(product(answer, Role.GEL).id, "scented")
-        self.assertIn("Take Plain instead", told(answer, "avoided").text)
+        self.assertIn("Take Plain instead", caution_of(answer, "avoided").text)
 
     def test_past_its_date(self) -> None:
         shelf = [bottle("old", days_left=-3, weight="medium"), bottle("new", weight="heavy")]
@@ -64,7 +64,7 @@ class KeptOffTest(TestCase):
         self.assertEqual(product(answer, Role.GEL).id, "new")
         answer = planned(shelf=shelf[:1])
         self.assertIsNone(product(answer, Role.GEL).id)
-        self.assertIn("3 days past its date", told(answer, "spoiled").text)
+        self.assertIn("3 days past its date", caution_of(answer, "spoiled").text)
 
     def test_a_label_that_says_rinse_never_stays_in(self) -> None:
         rinse = bottle("rinse", role="leave_in", directions="rinse")
@@ -76,8 +76,8 @@ class KeptOffTest(TestCase):
         shelf = [bottle("fresh", stock_g=30), bottle("ending", stock_g=300, days_left=2)]
         answer = planned(shelf=shelf)
         self.assertEqual(product(answer, Role.GEL).id, "ending")
-        self.assertIn("2 days left", told(answer, "spoils_soon").text)
-        self.assertEqual(told(answer, "spoils_soon").fixes, [])
+        self.assertIn("2 days left", caution_of(answer, "spoils_soon").text)
+        self.assertEqual(caution_of(answer, "spoils_soon").fixes, [])
 
 
 class CareTest(TestCase):
@@ -88,14 +88,14 @@ class CareTest(TestCase):
         chosen = planned(shelf=shelf, **changes)
         self.assertNotIn(key, caution_keys(chosen), "the other bottle is taken of itself")
         by_hand = planned(shelf=shelf, bottles={role: clashing["id"]}, **changes)
-        caution = told(by_hand, key)
+        caution = caution_of(by_hand, key)
         self.assertIn("Take Other instead", caution.text)
         fix = next(fix for fix in by_hand.fixes if fix.caution == key)
         self.assertIn(fix.key, caution.fixes)
         mended = planned(shelf=shelf, bottles=fix.change["bottles"], **changes)
         self.assertNotIn(key, caution_keys(mended))
         alone = planned(shelf=[clashing], **changes)
-        self.assertIn("no other", told(alone, key).text)
+        self.assertIn("no other", caution_of(alone, key).text)
 
     def test_insoluble_silicone_on_a_co_washed_head(self) -> None:
         clashing = bottle("slick", ingredients="Aqua, Dimethiconol")
@@ -157,9 +157,9 @@ class CareTest(TestCase):
         heavy = [bottle("thick", weight="heavy"), bottle("thin", weight="light")]
         self.assertNotIn("too_heavy", caution_keys(planned(shelf=heavy, hair=fine)))
         by_hand = planned(shelf=heavy, hair=fine, bottles={"gel": "thick"})
-        self.assertIn("Take Thin instead", told(by_hand, "too_heavy").text)
+        self.assertIn("Take Thin instead", caution_of(by_hand, "too_heavy").text)
         by_hand = planned(shelf=heavy, hair=dense, bottles={"gel": "thin"})
-        self.assertIn("Take Thick instead", told(by_hand, "too_light").text)
+        self.assertIn("Take Thick instead", caution_of(by_hand, "too_light").text)
 
 
 class FlakersTest(TestCase):
@@ -179,7 +179,7 @@ class FlakersTest(TestCase):
 
     def test_by_hand_it_is_told_with_what_to_take_instead(self) -> None:
         answer = planned(shelf=self.SHELF, flakers=self.PAIR, bottles={"gel": "milky gel"})
-        text = told(answer, "flaking_pair").text
+        text = caution_of(answer, "flaking_pair").text
         self.assertIn("Cream and Milky Gel flake together", text)
         self.assertIn("Rubbed on the palm", text)
         fix = next(fix for fix in answer.fixes if fix.caution == "flaking_pair")

@@ -8,7 +8,7 @@ from django.utils import timezone
 from salon.heads.consulting import begin, finish, save
 from salon.heads.models import Observation, RaisedStopSign
 from salon.heads.services import clear_stop, observe, raise_stop
-from salon.heads.tests.test_heads import seen
+from salon.heads.tests.test_heads import observed
 from salon.heads.timeline import timeline
 from salon.planning.models import Plan
 from salon.tests.base import ApiTest
@@ -99,7 +99,7 @@ class ConsultationTest(ApiTest):
 
     def test_what_is_still_so_keeps_its_count(self) -> None:
         detail = {"hairs": 42, "field_cm2": 0.21}
-        count = seen("density_per_cm2", 200, "counted") | {"zone": "crown", "detail": detail}
+        count = observed("density_per_cm2", 200, "counted") | {"zone": "crown", "detail": detail}
         observe(self.head, [count], self.user)
         given = {"density_per_cm2@crown": {"value": 200, "confirmed": True}}
         self.finish(self.put(self.begin(), given).json())
@@ -196,12 +196,12 @@ class TimelineTest(ApiTest):
     def test_series_over_time_with_services_as_marks(self) -> None:
         before = timezone.now() - timedelta(days=90)
         results = [
-            seen("length_cm", 22),
-            seen("relaxed_cm", 9),
-            seen("shed_hairs", 300, "counted"),
-            seen("broken_hairs", 100, "counted"),
-            seen("stretch_percent", 40),
-            seen("soak_s", 100),
+            observed("length_cm", 22),
+            observed("relaxed_cm", 9),
+            observed("shed_hairs", 300, "counted"),
+            observed("broken_hairs", 100, "counted"),
+            observed("stretch_percent", 40),
+            observed("soak_s", 100),
         ]
         observe(self.head, results, self.user, before)
         series = {line.key: line for line in timeline(self.head)}

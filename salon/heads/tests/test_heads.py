@@ -10,7 +10,9 @@ from salon.heads.services import add_head, observe, profile
 from salon.tests.base import MEASURED, ApiTest
 
 
-def seen(kind: str, value: object, method: str = "measured", **more: object) -> dict[str, object]:
+def observed(
+    kind: str, value: object, method: str = "measured", **more: object
+) -> dict[str, object]:
     return {"kind": kind, "value": value, "method": method, **more}
 
 
@@ -28,7 +30,10 @@ class HeadTest(ApiTest):
 
     def test_a_head_with_impossible_hair_is_not_added_at_all(self) -> None:
         before = Head.objects.count()
-        body = {"name": "X", "observations": [seen("pattern", "4a"), seen("length_cm", 400)]}
+        body = {
+            "name": "X",
+            "observations": [observed("pattern", "4a"), observed("length_cm", 400)],
+        }
         answer = self.post("/api/heads/", body)
         self.assertRefused(answer, "observations.1.length_cm", "1 to 150 cm")
         self.assertEqual(Head.objects.count(), before)
@@ -67,18 +72,18 @@ class HeadTest(ApiTest):
 
 class ObservationTest(ApiTest):
     def test_nothing_is_overwritten(self) -> None:
-        observe(self.head, [seen("length_cm", 27)], self.user)
+        observe(self.head, [observed("length_cm", 27)], self.user)
         lengths = self.head.observations.filter(kind="length_cm")
         self.assertEqual(sorted(lengths.values_list("number", flat=True)), [25, 27])
         self.assertEqual(profile(self.head).hair["length_cm"], 27)
 
     def test_an_older_value_told_later_does_not_win(self) -> None:
         last_year = timezone.now() - timedelta(days=365)
-        observe(self.head, [seen("length_cm", 15)], self.user, last_year)
+        observe(self.head, [observed("length_cm", 15)], self.user, last_year)
         self.assertEqual(profile(self.head).hair["length_cm"], 25)
 
     def test_withdrawing_and_restoring(self) -> None:
-        observation = observe(self.head, [seen("length_cm", 90)], self.user)[0]
+        observation = observe(self.head, [observed("length_cm", 90)], self.user)[0]
         path = f"/api/observations/{observation.pk}/withdrawal/"
         self.client.post(path)
         self.assertEqual(profile(self.head).hair["length_cm"], 25)
@@ -96,24 +101,24 @@ class ObservationTest(ApiTest):
             ("porosity", "huge", "low, medium, high"),
         ]
         for kind, value, words in cases:
-            answer = self.post(path, {"observations": [seen(kind, value)]})
+            answer = self.post(path, {"observations": [observed(kind, value)]})
             self.assertRefused(answer, f"observations.0.{kind}", words)
 
     def test_relaxed_longer_than_stretched(self) -> None:
         path = f"/api/heads/{self.head.pk}/observations/"
-        answer = self.post(path, {"observations": [seen("relaxed_cm", 40)]})
+        answer = self.post(path, {"observations": [observed("relaxed_cm", 40)]})
         self.assertRefused(answer, "relaxed_cm", "cannot be longer")
 
     def test_zones(self) -> None:
-        observe(self.head, [seen("length_cm", 12, zone="nape")], self.user)
+        observe(self.head, [observed("length_cm", 12, zone="nape")], self.user)
         self.assertEqual(profile(self.head).hair["zones"], {"nape": {"length_cm": 12}})
         path = f"/api/heads/{self.head.pk}/observations/"
-        answer = self.post(path, {"observations": [seen("head_cm", 56, zone="nape")]})
+        answer = self.post(path, {"observations": [observed("head_cm", 56, zone="nape")]})
         self.assertRefused(answer, "observations.0.zone", "whole head")
 
     def test_all_ways_to_know_the_density_count(self) -> None:
         # Counted 180; 10 cm of girth at 70 µm are 187.9 by hand: the plan takes what lies between.
-        observe(self.head, [seen("circumference_cm", 10)], self.user)
+        observe(self.head, [observed("circumference_cm", 10)], self.user)
         result = profile(self.head)
         self.assertTrue(180 < result.hair["density_per_cm2"] < 187.9)
         self.assertEqual(
@@ -122,32 +127,32 @@ class ObservationTest(ApiTest):
 
     def test_a_density_that_was_noted_stays_what_was_noted(self) -> None:
         for noted in (176, 188, 93.5):
-            head = add_head({"name": "Noted"}, [seen("density_per_cm2", noted)], self.user)
+            head = add_head({"name": "Noted"}, [observed("density_per_cm2", noted)], self.user)
             self.assertAlmostEqual(profile(head).hair["density_per_cm2"], noted, places=1)
 
     def test_only_judged_by_eye(self) -> None:
-        head = add_head({"name": "By eye"}, [seen("density", "low", "by_eye")], self.user)
+        head = add_head({"name": "By eye"}, [observed("density", "low", "by_eye")], self.user)
         self.assertEqual(profile(head).hair["density"], "low")
 
     def test_tests_settle_porosity_and_the_specialist_may_decide_over_them(self) -> None:
-        observe(self.head, [seen("soak_s", 200), seen("bead_s", 90)], self.user)
+        observe(self.head, [observed("soak_s", 200), observed("bead_s", 90)], self.user)
         self.assertEqual(profile(self.head).hair["porosity"], "low")
-        observe(self.head, [seen("porosity_decided", "high", "by_eye")], self.user)
+        observe(self.head, [observed("porosity_decided", "high", "by_eye")], self.user)
         result = profile(self.head)
         self.assertEqual(result.hair["porosity"], "high")
         self.assertEqual(result.estimates.porosity.by_tests, "low")
 
     def test_old_tests_no_longer_count(self) -> None:
         two_years = timezone.now() - timedelta(days=730)
-        head = add_head({"name": "Old"}, [seen("soak_s", 200)], self.user, two_years)
+        head = add_head({"name": "Old"}, [observed("soak_s", 200)], self.user, two_years)
         self.assertNotIn("porosity", profile(head).hair)
 
     def test_counted_zones_and_landmarks_reach_the_plan(self) -> None:
-        count = seen("density_per_cm2", 210, "counted") | {
+        count = observed("density_per_cm2", 210, "counted") | {
             "zone": "crown",
             "detail": {"hairs": 42, "field_cm2": 0.2},
         }
-        observe(self.head, [count, seen("to_chin_cm", 21)], self.user)
+        observe(self.head, [count, observed("to_chin_cm", 21)], self.user)
         hair = profile(self.head).hair
         self.assertEqual(hair["zones"]["crown"]["density_per_cm2"], 210)
         self.assertEqual(hair["landmarks"], {"chin": 21})
@@ -155,10 +160,13 @@ class ObservationTest(ApiTest):
     def test_a_day_that_has_not_come(self) -> None:
         path = f"/api/heads/{self.head.pk}/observations/"
         tomorrow = (timezone.localdate() + timedelta(days=1)).isoformat()
-        answer = self.post(path, {"observations": [seen("trimmed_on", tomorrow, "told")]})
+        answer = self.post(path, {"observations": [observed("trimmed_on", tomorrow, "reported")]})
         self.assertRefused(answer, "observations.0.trimmed_on", "not come yet")
         self.assertEqual(
-            self.post(path, {"observations": [seen("event_on", tomorrow, "told")]}).status_code, 201
+            self.post(
+                path, {"observations": [observed("event_on", tomorrow, "reported")]}
+            ).status_code,
+            201,
         )
 
     def test_an_observation_is_a_number_or_a_word(self) -> None:

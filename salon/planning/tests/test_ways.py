@@ -6,7 +6,7 @@ from typing import Any
 from django.utils import timezone
 
 from salon.heads.services import change_head, observe
-from salon.heads.tests.test_heads import seen
+from salon.heads.tests.test_heads import observed
 from salon.house.services import the_house
 from salon.kit.models import KitItem
 from salon.planning.models import Plan, Routine
@@ -118,8 +118,8 @@ class WaysTest(ApiTest):
     def test_what_is_on_the_head_comes_from_the_consultation(self) -> None:
         since = (timezone.localdate() - timedelta(days=60)).isoformat()
         observations = [
-            seen("on_the_head", "braids", "told"),
-            seen("on_the_head_since", since, "told"),
+            observed("on_the_head", "braids", "reported"),
+            observed("on_the_head_since", since, "reported"),
         ]
         observe(self.head, observations, self.user)
         answer = self.draft()["answer"]
@@ -130,7 +130,7 @@ class WaysTest(ApiTest):
 
     def test_heat_that_this_head_can_take(self) -> None:
         self.assertEqual(self.draft()["request"]["goal"]["max_heat"], "medium")
-        observe(self.head, [seen("heat_tolerance", "none", "told")], self.user)
+        observe(self.head, [observed("heat_tolerance", "none", "reported")], self.user)
         self.assertEqual(self.draft()["request"]["goal"]["max_heat"], "none")
         wished = self.draft(goal={"max_heat": "low"})["request"]["goal"]["max_heat"]
         self.assertEqual(wished, "low")

@@ -3250,57 +3250,6 @@ export interface components {
             wish: components["schemas"]["HeadWishRequest"];
         };
         /**
-         * @description * `reason` - reason
-         *     * `event` - event
-         *     * `event_on` - event_on
-         *     * `last_wash_on` - last_wash_on
-         *     * `on_the_head` - on_the_head
-         *     * `on_the_head_since` - on_the_head_since
-         *     * `extensions` - extensions
-         *     * `heat_use` - heat_use
-         *     * `colour` - colour
-         *     * `colour_on` - colour_on
-         *     * `relaxer` - relaxer
-         *     * `relaxer_on` - relaxer_on
-         *     * `trimmed_on` - trimmed_on
-         *     * `failed_before` - failed_before
-         *     * `guardian` - guardian
-         *     * `heat_tolerance` - heat_tolerance
-         *     * `home_min` - home_min
-         *     * `scalp` - scalp
-         *     * `edges` - edges
-         *     * `bead_s` - bead_s
-         *     * `soak_s` - soak_s
-         *     * `float` - float
-         *     * `slide` - slide
-         *     * `dry_ratio` - dry_ratio
-         *     * `porosity` - porosity
-         *     * `porosity_decided` - porosity_decided
-         *     * `density_per_cm2` - density_per_cm2
-         *     * `circumference_cm` - circumference_cm
-         *     * `density` - density
-         *     * `diameter_um` - diameter_um
-         *     * `strand` - strand
-         *     * `head_cm` - head_cm
-         *     * `pattern` - pattern
-         *     * `length_cm` - length_cm
-         *     * `relaxed_cm` - relaxed_cm
-         *     * `curl_mm` - curl_mm
-         *     * `to_ear_cm` - to_ear_cm
-         *     * `to_jaw_cm` - to_jaw_cm
-         *     * `to_chin_cm` - to_chin_cm
-         *     * `to_shoulder_cm` - to_shoulder_cm
-         *     * `to_armpit_cm` - to_armpit_cm
-         *     * `to_mid_back_cm` - to_mid_back_cm
-         *     * `stretch_percent` - stretch_percent
-         *     * `stretch_returns` - stretch_returns
-         *     * `shed_hairs` - shed_hairs
-         *     * `broken_hairs` - broken_hairs
-         *     * `buildup` - buildup
-         * @enum {string}
-         */
-        Kind62eEnum: "reason" | "event" | "event_on" | "last_wash_on" | "on_the_head" | "on_the_head_since" | "extensions" | "heat_use" | "colour" | "colour_on" | "relaxer" | "relaxer_on" | "trimmed_on" | "failed_before" | "guardian" | "heat_tolerance" | "home_min" | "scalp" | "edges" | "bead_s" | "soak_s" | "float" | "slide" | "dry_ratio" | "porosity" | "porosity_decided" | "density_per_cm2" | "circumference_cm" | "density" | "diameter_um" | "strand" | "head_cm" | "pattern" | "length_cm" | "relaxed_cm" | "curl_mm" | "to_ear_cm" | "to_jaw_cm" | "to_chin_cm" | "to_shoulder_cm" | "to_armpit_cm" | "to_mid_back_cm" | "stretch_percent" | "stretch_returns" | "shed_hairs" | "broken_hairs" | "buildup";
-        /**
          * Kit
          * @description What lies in the drawer.
          */
@@ -3896,11 +3845,11 @@ export interface components {
          *     * `by_feel` - By Feel
          *     * `measured` - Measured
          *     * `counted` - Counted
-         *     * `told` - Told
+         *     * `reported` - Reported
          *     * `confirmed` - Confirmed
          * @enum {string}
          */
-        MethodEnum: "by_eye" | "by_feel" | "measured" | "counted" | "told" | "confirmed";
+        MethodEnum: "by_eye" | "by_feel" | "measured" | "counted" | "reported" | "confirmed";
         Minutes: {
             /** Format: double */
             planned: number;
@@ -4022,7 +3971,7 @@ export interface components {
             observations?: components["schemas"]["NewObservationRequest"][];
         };
         NewObservationRequest: {
-            kind: components["schemas"]["Kind62eEnum"];
+            kind: components["schemas"]["ObservationKindEnum"];
             value: number | string;
             zone?: components["schemas"]["ZoneEnum"] | components["schemas"]["BlankEnum"];
             method: components["schemas"]["MethodEnum"];
@@ -4118,7 +4067,7 @@ export interface components {
         NullEnum: null;
         Observation: {
             readonly id: number;
-            kind: components["schemas"]["Kind62eEnum"];
+            kind: components["schemas"]["ObservationKindEnum"];
             zone?: components["schemas"]["ZoneEnum"] | components["schemas"]["BlankEnum"];
             readonly value: number | string;
             method: components["schemas"]["MethodEnum"];
@@ -4129,6 +4078,57 @@ export interface components {
             /** Format: date-time */
             withdrawn_at?: string | null;
         };
+        /**
+         * @description * `reason` - reason
+         *     * `event` - event
+         *     * `event_on` - event_on
+         *     * `last_wash_on` - last_wash_on
+         *     * `on_the_head` - on_the_head
+         *     * `on_the_head_since` - on_the_head_since
+         *     * `extensions` - extensions
+         *     * `heat_use` - heat_use
+         *     * `colour` - colour
+         *     * `colour_on` - colour_on
+         *     * `relaxer` - relaxer
+         *     * `relaxer_on` - relaxer_on
+         *     * `trimmed_on` - trimmed_on
+         *     * `failed_before` - failed_before
+         *     * `guardian` - guardian
+         *     * `heat_tolerance` - heat_tolerance
+         *     * `home_min` - home_min
+         *     * `scalp` - scalp
+         *     * `edges` - edges
+         *     * `bead_s` - bead_s
+         *     * `soak_s` - soak_s
+         *     * `float` - float
+         *     * `slide` - slide
+         *     * `dry_ratio` - dry_ratio
+         *     * `porosity` - porosity
+         *     * `porosity_decided` - porosity_decided
+         *     * `density_per_cm2` - density_per_cm2
+         *     * `circumference_cm` - circumference_cm
+         *     * `density` - density
+         *     * `diameter_um` - diameter_um
+         *     * `strand` - strand
+         *     * `head_cm` - head_cm
+         *     * `pattern` - pattern
+         *     * `length_cm` - length_cm
+         *     * `relaxed_cm` - relaxed_cm
+         *     * `curl_mm` - curl_mm
+         *     * `to_ear_cm` - to_ear_cm
+         *     * `to_jaw_cm` - to_jaw_cm
+         *     * `to_chin_cm` - to_chin_cm
+         *     * `to_shoulder_cm` - to_shoulder_cm
+         *     * `to_armpit_cm` - to_armpit_cm
+         *     * `to_mid_back_cm` - to_mid_back_cm
+         *     * `stretch_percent` - stretch_percent
+         *     * `stretch_returns` - stretch_returns
+         *     * `shed_hairs` - shed_hairs
+         *     * `broken_hairs` - broken_hairs
+         *     * `buildup` - buildup
+         * @enum {string}
+         */
+        ObservationKindEnum: "reason" | "event" | "event_on" | "last_wash_on" | "on_the_head" | "on_the_head_since" | "extensions" | "heat_use" | "colour" | "colour_on" | "relaxer" | "relaxer_on" | "trimmed_on" | "failed_before" | "guardian" | "heat_tolerance" | "home_min" | "scalp" | "edges" | "bead_s" | "soak_s" | "float" | "slide" | "dry_ratio" | "porosity" | "porosity_decided" | "density_per_cm2" | "circumference_cm" | "density" | "diameter_um" | "strand" | "head_cm" | "pattern" | "length_cm" | "relaxed_cm" | "curl_mm" | "to_ear_cm" | "to_jaw_cm" | "to_chin_cm" | "to_shoulder_cm" | "to_armpit_cm" | "to_mid_back_cm" | "stretch_percent" | "stretch_returns" | "shed_hairs" | "broken_hairs" | "buildup";
         ObserveRequest: {
             observations: components["schemas"]["NewObservationRequest"][];
         };
@@ -10145,7 +10145,6 @@ export const heatValues: ReadonlyArray<FlattenedDeepRequired<components>["schema
 export const holdValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Hold"]> = ["none", "soft", "medium", "firm"];
 export const holdEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["HoldEnum"]> = ["none", "soft", "medium", "firm"];
 export const ingredientFamilyValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["IngredientFamily"]> = ["surfactant", "surfactant_strong", "surfactant_medium", "surfactant_mild", "conditioning", "silicone", "silicone_insoluble", "silicone_soluble", "silicone_volatile", "oil", "butter", "wax", "mineral_oil", "humectant", "protein", "protein_small", "protein_large", "amino_acid", "film_former", "thickener", "emulsifier", "fragrance", "fragrance_allergen", "essential_oil", "drying_alcohol", "fatty_alcohol", "fatty_acid", "paraben", "preservative", "formaldehyde_releaser", "antidandruff", "acid", "alkali", "chelator", "antioxidant", "vitamin", "uv_filter", "colourant", "plant_extract", "clay", "salt", "solvent", "propellant"];
-export const kind62eEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Kind62eEnum"]> = ["reason", "event", "event_on", "last_wash_on", "on_the_head", "on_the_head_since", "extensions", "heat_use", "colour", "colour_on", "relaxer", "relaxer_on", "trimmed_on", "failed_before", "guardian", "heat_tolerance", "home_min", "scalp", "edges", "bead_s", "soak_s", "float", "slide", "dry_ratio", "porosity", "porosity_decided", "density_per_cm2", "circumference_cm", "density", "diameter_um", "strand", "head_cm", "pattern", "length_cm", "relaxed_cm", "curl_mm", "to_ear_cm", "to_jaw_cm", "to_chin_cm", "to_shoulder_cm", "to_armpit_cm", "to_mid_back_cm", "stretch_percent", "stretch_returns", "shed_hairs", "broken_hairs", "buildup"];
 export const kitInKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["KitIn"]["kind"]> = ["kit_in"];
 export const kitKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["KitKind"]> = ["rod", "pin", "clip", "band", "scrunchy", "cap", "comb", "hood", "steamer", "diffuser"];
 export const kitKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["KitKindEnum"]> = ["rod", "pin", "clip", "band", "scrunchy", "cap", "comb", "hood", "steamer", "diffuser"];
@@ -10158,12 +10157,13 @@ export const layeringEnumValues: ReadonlyArray<FlattenedDeepRequired<components>
 export const lengthKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Length"]["kind"]> = ["length"];
 export const levelValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Level"]> = ["low", "medium", "high"];
 export const lineKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LineKind"]> = ["along", "across", "row", "v", "round"];
-export const methodEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["MethodEnum"]> = ["by_eye", "by_feel", "measured", "counted", "told", "confirmed"];
+export const methodEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["MethodEnum"]> = ["by_eye", "by_feel", "measured", "counted", "reported", "confirmed"];
 export const modeEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ModeEnum"]> = ["good", "silent", "stuck", "lost"];
 export const moveKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["MoveKindEnum"]> = ["delivery", "used", "recount", "waste"];
 export const nightValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Night"]> = ["scarf", "bonnet", "none"];
 export const nightEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["NightEnum"]> = ["scarf", "bonnet", "none"];
 export const noteKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Note"]["kind"]> = ["note"];
+export const observationKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ObservationKindEnum"]> = ["reason", "event", "event_on", "last_wash_on", "on_the_head", "on_the_head_since", "extensions", "heat_use", "colour", "colour_on", "relaxer", "relaxer_on", "trimmed_on", "failed_before", "guardian", "heat_tolerance", "home_min", "scalp", "edges", "bead_s", "soak_s", "float", "slide", "dry_ratio", "porosity", "porosity_decided", "density_per_cm2", "circumference_cm", "density", "diameter_um", "strand", "head_cm", "pattern", "length_cm", "relaxed_cm", "curl_mm", "to_ear_cm", "to_jaw_cm", "to_chin_cm", "to_shoulder_cm", "to_armpit_cm", "to_mid_back_cm", "stretch_percent", "stretch_returns", "shed_hairs", "broken_hairs", "buildup"];
 export const onHeadValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["OnHead"]> = ["loose", "twists", "flat_twists", "braids", "coils", "rods", "wash_and_go", "bun", "sewn_in"];
 export const partOpValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PartOp"]> = ["move", "split", "merge", "lay", "number"];
 export const patternValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Pattern"]> = ["2a", "2b", "2c", "3a", "3b", "3c", "4a", "4b", "4c"];

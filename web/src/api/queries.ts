@@ -4,14 +4,12 @@ import { computed, type MaybeRefOrGetter, toValue } from 'vue'
 
 import { api, answerOf, type Schemas } from './client'
 
-export type Session = Schemas['Session']
 export type Head = Schemas['Head']
 export type HeadRow = Schemas['HeadRow']
 export type Observation = Schemas['Observation']
 export type NewObservation = Schemas['NewObservationRequest']
 export type Wish = Schemas['HeadWishRequest']
 export type PlanAnswer = Schemas['PlanAnswer']
-export type PlanRequest = Schemas['PlanRequest']
 export type Step = Schemas['Step']
 export type Edit = Schemas['Edit']
 export type Section = Schemas['SectionOut']

@@ -70,7 +70,7 @@ const hasLast = computed(() => {
         <span v-if="last?.taken_at" class="quiet">
           · {{ ago(last.taken_at)
           }}{{
-            last.method && last.method !== 'told' ? `, ${t(`hair.method.${last.method}`)}` : ''
+            last.method && last.method !== 'reported' ? `, ${t(`hair.method.${last.method}`)}` : ''
           }}
         </span>
         <button

@@ -105,7 +105,7 @@ export const heads = {
       by_feel: 'by feel',
       measured: 'measured',
       counted: 'counted',
-      told: 'told',
+      reported: 'reported',
       confirmed: 'still so',
     },
     word: {
