@@ -6,7 +6,9 @@ one version at a time. Values are never computed anew: what an old version did n
 """
 
 from collections.abc import Callable, Mapping
-from typing import Any
+from typing import Any, TypeVar
+
+from pydantic import BaseModel
 
 from craft.contract.base import parse
 from craft.contract.plan import PlanAnswer, PlanRequest
@@ -14,6 +16,8 @@ from craft.errors import CraftError
 from craft.vocabulary import AirSource
 
 Data = dict[str, Any]
+Steps = Mapping[int, Callable[[Data], Data]]
+Shape = TypeVar("Shape", bound=BaseModel)
 
 #: Version of the shape of plan requests and answers. Raise it whenever what is stored could not be
 #: read as it is any more, and say below how the version before becomes the new one.
@@ -109,15 +113,16 @@ def unchanged(data: Data) -> Data:
     return data
 
 
-#: How each version becomes the next.
-REQUEST_STEPS: Mapping[int, Callable[[Data], Data]] = {1: unchanged, 2: request_with_air_sources}
-ANSWER_STEPS: Mapping[int, Callable[[Data], Data]] = {
+#: How each version becomes the next. What was chosen is called the same in all of them.
+REQUEST_STEPS: Steps = {1: unchanged, 2: request_with_air_sources}
+WISH_STEPS: Steps = {1: unchanged, 2: unchanged}
+ANSWER_STEPS: Steps = {
     1: answer_with_thresholds,
     2: answer_with_substitutes,
 }
 
 
-def upgrade(data: Data, version: int, steps: Mapping[int, Callable[[Data], Data]]) -> Data:
+def upgrade(data: Data, version: int, steps: Steps) -> Data:
     """Bring something stored to the shape of today.
 
     Args:
@@ -138,25 +143,35 @@ def upgrade(data: Data, version: int, steps: Mapping[int, Callable[[Data], Data]
     return data
 
 
-def request_of(data: Data, version: int) -> PlanRequest:
-    """A stored request as the contract of today has it.
+def stored(shape: type[Shape], data: Data, version: int, steps: Steps) -> Shape:
+    """Something stored as the contract of today has it.
 
     Args:
+        shape: of today
         data: as it was stored
         version: of the contract that wrote it
+        steps: how each version becomes the next
     Raises:
-        CraftError: it cannot be read; names the field
+        CraftError: it cannot be read; says so in words, and names the field
     """
-    return parse(PlanRequest, upgrade(data, version, REQUEST_STEPS))
+    try:
+        return parse(shape, upgrade(data, version, steps))
+    except (CraftError, KeyError, TypeError) as error:
+        field, why = (error.field, error.message) if isinstance(error, CraftError) else ("", "")
+        if field == "contract":
+            raise
+        raise CraftError(
+            field,
+            "This was kept by an earlier version of the program and cannot be opened any more. "
+            f"It stays on record; plan this head anew. {why}".rstrip(),
+        ) from error
+
+
+def request_of(data: Data, version: int) -> PlanRequest:
+    """A stored request as the contract of today has it; arguments and errors as `stored`."""
+    return stored(PlanRequest, data, version, REQUEST_STEPS)
 
 
 def answer_of(data: Data, version: int) -> PlanAnswer:
-    """A stored answer as the contract of today has it.
-
-    Args:
-        data: as it was stored
-        version: of the contract that wrote it
-    Raises:
-        CraftError: it cannot be read; names the field
-    """
-    return parse(PlanAnswer, upgrade(data, version, ANSWER_STEPS))
+    """A stored answer as the contract of today has it; arguments and errors as `stored`."""
+    return stored(PlanAnswer, data, version, ANSWER_STEPS)

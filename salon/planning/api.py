@@ -18,6 +18,7 @@ from rest_framework.views import APIView
 from craft.commands import COMMANDS, Command
 from craft.contract import PlanAnswer, PlanRequest, parse, read
 from craft.contract.proposals import CompareAnswer, CompareRequest
+from craft.errors import CraftError
 from salon.core_api import json_response
 from salon.heads.models import Head
 from salon.house.services import name_of
@@ -46,13 +47,21 @@ class AnswerField(ContractField):
     """The plan itself."""
 
 
+def wish_out(wish: PlanWish) -> dict[str, Any]:
+    """A wish as it is answered: what was not chosen is left out."""
+    return wish.model_dump(mode="json", exclude_unset=True)
+
+
 @core_schema(PlanWish)
-class WishField(serializers.JSONField):
-    """What was chosen, without the head."""
+class WishField(serializers.Field[Any, Any, Any, Any]):
+    """What was chosen, without the head; what was not chosen is left out."""
+
+    def to_representation(self, wish: PlanWish) -> Any:
+        return wish_out(wish)
 
 
 class PlanSerializer(serializers.ModelSerializer[Plan]):
-    wish = WishField(read_only=True)
+    wish = WishField(source="wished", read_only=True)
     request = RequestField(source="requested", read_only=True)
     answer = AnswerField(source="answered", read_only=True)
     head_name = serializers.CharField(source="head.name", read_only=True)
@@ -220,12 +229,25 @@ class ComparisonView(APIView):
 
 
 class RoutineSerializer(serializers.ModelSerializer[Routine]):
-    wish = WishField(read_only=True)
+    wish = serializers.SerializerMethodField()
+    problem = serializers.SerializerMethodField(help_text="Why it cannot be used; else empty.")
     made_by = serializers.SerializerMethodField()
 
     class Meta:
         model = Routine
-        fields = ["id", "name", "title", "wish", "made_at", "made_by"]
+        fields = ["id", "name", "title", "wish", "problem", "made_at", "made_by"]
+
+    @extend_schema_field(WishField(allow_null=True))
+    def get_wish(self, routine: Routine) -> Any:
+        return None if self.get_problem(routine) else wish_out(routine.wished)
+
+    def get_problem(self, routine: Routine) -> str:
+        # One that cannot be read must not take the others with it.
+        try:
+            _ = routine.wished
+        except CraftError as error:
+            return error.message
+        return ""
 
     def get_made_by(self, plan: Routine) -> str:
         return name_of(plan.made_by)

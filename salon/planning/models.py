@@ -12,14 +12,15 @@ from craft.contract import PlanAnswer, PlanRequest
 from craft.contract.stored import CONTRACT_VERSION, answer_of, request_of
 from craft.vocabulary import KitKind, Station
 from salon.heads.models import Head
+from salon.planning.wish import PlanWish, wish_of
 from salon.shelf.models import Product
 
 
 class Plan(models.Model):
     """A plan as it was made: wish, request, answer and rules never change afterwards.
 
-    `answer` and `request` are read through `answered` and `requested`, which know every version of
-    the contract that ever wrote one.
+    `answer`, `request` and `wish` are read through `answered`, `requested` and `wished`, which know
+    every version of the contract that ever wrote one.
     """
 
     head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="plans")
@@ -65,6 +66,11 @@ class Plan(models.Model):
     def requested(self) -> PlanRequest:
         """The request in the shape of today."""
         return request_of(self.request, self.contract)
+
+    @cached_property
+    def wished(self) -> PlanWish:
+        """What was chosen, in the shape of today."""
+        return wish_of(self.wish, self.contract)
 
 
 def still_to_come() -> "models.QuerySet[Plan]":
@@ -152,6 +158,9 @@ class Routine(models.Model):
     name = models.CharField(max_length=80, unique=True)
     title = models.CharField(max_length=120)
     wish: Any = models.JSONField()
+    contract = models.PositiveSmallIntegerField(
+        default=CONTRACT_VERSION, help_text="Version of the contract that wrote the wish."
+    )
     made_at = models.DateTimeField(default=timezone.now)
     made_by = models.ForeignKey(
         settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+"
@@ -159,7 +168,15 @@ class Routine(models.Model):
 
     class Meta:
         ordering = ["name"]
-        constraints = [models.CheckConstraint(condition=~Q(name=""), name="routine_has_a_name")]
+        constraints = [
+            models.CheckConstraint(condition=~Q(name=""), name="routine_has_a_name"),
+            models.CheckConstraint(condition=Q(contract__gte=1), name="routine_knows_its_contract"),
+        ]
 
     def __str__(self) -> str:
         return self.name
+
+    @cached_property
+    def wished(self) -> PlanWish:
+        """What was chosen, in the shape of today."""
+        return wish_of(self.wish, self.contract)

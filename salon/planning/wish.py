@@ -9,6 +9,7 @@ from craft.contract.base import Frozen
 from craft.contract.hair import measured
 from craft.contract.partings import Parting
 from craft.contract.plan import DryStage
+from craft.contract.stored import WISH_STEPS, stored
 from craft.vocabulary import Blot, Dryer, Level, Role
 
 
@@ -68,6 +69,18 @@ OF_ONE_PLAN = frozenset({"head", "planned_start", "replaces"})
 def kept_wish(wish: HeadWish) -> dict[str, Any]:
     """What was chosen, as it is kept with a plan: to plan again from it."""
     return wish.model_dump(mode="json", exclude_unset=True, exclude=set(OF_ONE_PLAN))
+
+
+def wish_of(data: dict[str, Any], version: int) -> PlanWish:
+    """A stored wish in the shape of today.
+
+    Args:
+        data: as it was stored
+        version: of the contract that wrote it
+    Raises:
+        CraftError: it cannot be read; names the field
+    """
+    return stored(PlanWish, data, version, WISH_STEPS)
 
 
 class Pair(Frozen):

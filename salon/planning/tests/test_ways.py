@@ -5,6 +5,7 @@ from typing import Any
 
 from django.utils import timezone
 
+from craft.contract.stored import CONTRACT_VERSION
 from salon.heads.services import change_head, observe
 from salon.heads.tests.test_heads import observed
 from salon.house.services import the_house
@@ -98,6 +99,16 @@ class WaysTest(ApiTest):
         self.assertEqual(len(self.client.get("/api/routines/").json()), 1)
         self.client.delete(f"/api/routines/{kept.json()['id']}/")
         self.assertFalse(Routine.objects.exists())
+
+    def test_a_routine_that_cannot_be_read_leaves_the_others_usable(self) -> None:
+        self.post("/api/routines/", {"name": "Good", "wish": self.wish()})
+        Routine.objects.create(name="Later", title="", wish={}, contract=CONTRACT_VERSION + 1)
+        Routine.objects.create(name="Torn", title="", wish={"goal": 7})
+        good, later, torn = self.client.get("/api/routines/").json()
+        self.assertEqual((good["wish"]["goal"]["style"], good["problem"]), ("two_strand_twist_out", ""))
+        self.assertIsNone(later["wish"])
+        self.assertIn("Update it", later["problem"])
+        self.assertIn("cannot be opened", torn["problem"])
 
     def test_house_then_head_then_plan_and_who_chose(self) -> None:
         house = the_house()

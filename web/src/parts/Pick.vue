@@ -8,6 +8,7 @@ import Field from './Field.vue'
 interface Option {
   value: Value
   text: string
+  disabled?: boolean
 }
 
 const props = defineProps<{
@@ -21,6 +22,7 @@ const props = defineProps<{
   placeholder?: string
   hideLabel?: boolean
   clearable?: boolean
+  disabled?: boolean
 }>()
 const value = defineModel<Value | undefined>()
 const groups = computed(() => props.groups ?? [])
@@ -36,6 +38,7 @@ const groups = computed(() => props.groups ?? [])
       :aria-describedby="described"
       :placeholder="placeholder ?? ''"
       :clearable="clearable"
+      :disabled="disabled"
       :style="{ width }"
       :class="{ bad: invalid }"
     >
@@ -44,6 +47,7 @@ const groups = computed(() => props.groups ?? [])
         :key="option.value"
         :value="option.value"
         :label="option.text"
+        :disabled="option.disabled"
       />
       <ElOptionGroup v-for="group in groups" :key="group.label" :label="group.label">
         <ElOption

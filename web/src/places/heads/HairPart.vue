@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** What is known of the hair, how and since when; and measuring it again. */
-import { ElMessage } from 'element-plus'
-import { computed, h, ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import { zoneValues } from '@/api/generated'
@@ -17,6 +16,7 @@ import { provideRefusal } from '@/forms/refusal'
 import Choice from '@/parts/Choice.vue'
 import Figures from '@/parts/Figures.vue'
 import Refusals from '@/parts/Refusals.vue'
+import { undoNote } from '@/parts/undoNote'
 import { ago, day, short } from '@/text/format'
 import { useWording } from '@/text/wording'
 
@@ -93,24 +93,9 @@ async function save() {
 
 async function takeBack(observation: Observation) {
   await withdraw.mutateAsync({ id: observation.id, back: false })
-  const note = ElMessage({
-    duration: 8000,
-    showClose: true,
-    message: h('span', [
-      `${t('hair.withdrew', { what: what(observation) })} `,
-      h(
-        'button',
-        {
-          class: 'act',
-          onClick: () => {
-            withdraw.mutate({ id: observation.id, back: true })
-            note.close()
-          },
-        },
-        t('app.undo'),
-      ),
-    ]),
-  })
+  undoNote(t('hair.withdrew', { what: what(observation) }), t('app.undo'), () =>
+    withdraw.mutate({ id: observation.id, back: true }),
+  )
 }
 </script>
 

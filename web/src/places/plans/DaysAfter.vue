@@ -3,9 +3,11 @@
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import { Refused } from '@/api/client'
 import { useChain, type Wish } from '@/api/queries'
+import { refusalOf } from '@/forms/refusal'
+import Await from '@/parts/Await.vue'
 import PleatStrip from '@/parts/PleatStrip.vue'
+import Refusals from '@/parts/Refusals.vue'
 import { minutes, short } from '@/text/format'
 
 const props = defineProps<{ wish: Wish }>()
@@ -17,9 +19,7 @@ const chain = useChain(
 )
 const links = computed(() => chain.data.value?.links ?? [])
 const longest = computed(() => Math.max(0, ...links.value.map((link) => link.client_min)))
-const message = computed(() =>
-  chain.error.value instanceof Refused ? chain.error.value.message : chain.error.value?.message,
-)
+const refusal = refusalOf(chain.error)
 const folds = (steps: (typeof links.value)[number]['steps']) =>
   steps.map((step) => ({ ...step, cautions: step.cautions ?? [] }))
 </script>
@@ -30,8 +30,8 @@ const folds = (steps: (typeof links.value)[number]['steps']) =>
     <button v-if="!open" class="act" type="button" @click="open = true">
       {{ t('days.show') }}
     </button>
-    <p v-else-if="message" class="quiet" role="status">{{ message }}</p>
-    <template v-else>
+    <Refusals v-else-if="chain.error.value" :refusal="refusal" @retry="chain.refetch()" />
+    <Await v-else v-slot="{ data }" :data="chain.data.value" :loading="t('plan.computing')">
       <ol>
         <li v-for="link in links" :key="link.day">
           <p>
@@ -47,10 +47,8 @@ const folds = (steps: (typeof links.value)[number]['steps']) =>
           <PleatStrip :steps="folds(link.steps)" size="row" :scale="longest" />
         </li>
       </ol>
-      <p v-if="chain.data.value" class="quiet">
-        {{ t('days.wash', { n: chain.data.value.wash_by_day }) }}
-      </p>
-    </template>
+      <p class="quiet">{{ t('days.wash', { n: data.wash_by_day }) }}</p>
+    </Await>
   </section>
 </template>
 

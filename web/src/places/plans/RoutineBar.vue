@@ -1,12 +1,14 @@
 <script setup lang="ts">
 /** Routines of the house: keep what is composed, or fit a kept one to this head. */
-import { ElInput, ElOption, ElSelect } from 'element-plus'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import { useDropRoutine, useKeepRoutine, useRoutines, type Wish } from '@/api/queries'
-import { refusalOf } from '@/forms/refusal'
+import { provideRefusal } from '@/forms/refusal'
+import Pick from '@/parts/Pick.vue'
 import Refusals from '@/parts/Refusals.vue'
+import TextField from '@/parts/TextField.vue'
+import { undoNote } from '@/parts/undoNote'
 import type { WishDesk } from '@/wish/useWish'
 
 const props = defineProps<{ desk: WishDesk }>()
@@ -17,11 +19,21 @@ const drop = useDropRoutine()
 
 const name = ref('')
 const chosen = ref<number>()
-const refusal = refusalOf(keep.error)
+const refusal = provideRefusal(keep.error, drop.error)
+const options = computed(() =>
+  (routines.data.value ?? []).map(({ id, name, title, problem }) => ({
+    value: id,
+    text: problem ? t('routine.unreadable', { name }) : `${name} · ${title}`,
+    disabled: Boolean(problem),
+  })),
+)
 
-function fit(id: number) {
-  const routine = routines.data.value?.find((routine) => routine.id === id)
-  if (routine) props.desk.start({ ...(routine.wish as Wish), head: props.desk.wish.value.head })
+const routineOf = (id: number | undefined) =>
+  routines.data.value?.find((routine) => routine.id === id)
+function fit(id: number | undefined) {
+  const routine = routineOf(id)
+  if (routine?.wish)
+    props.desk.start({ ...(routine.wish as Wish), head: props.desk.wish.value.head })
 }
 async function save() {
   const routine = await keep
@@ -31,42 +43,44 @@ async function save() {
   name.value = ''
   chosen.value = routine.id
 }
+async function remove() {
+  const routine = routineOf(chosen.value)
+  if (!routine) return
+  await drop.mutateAsync(routine.id)
+  chosen.value = undefined
+  const wish = { ...(routine.wish as Wish), head: props.desk.wish.value.head }
+  undoNote(t('routine.dropped', { name: routine.name }), t('app.undo'), () =>
+    keep.mutateAsync({ name: routine.name, wish }),
+  )
+}
 </script>
 
 <template>
   <section class="routines">
     <h2>{{ t('routine.title') }}</h2>
     <div class="row">
-      <ElSelect
+      <Pick
         v-model="chosen"
-        :placeholder="routines.data.value?.length ? t('routine.use') : t('routine.none')"
-        :aria-label="t('routine.use')"
-        :disabled="!routines.data.value?.length"
-        style="width: 260px"
+        :label="t('routine.use')"
+        hide-label
+        :options="options"
+        :placeholder="options.length ? t('routine.use') : t('routine.none')"
+        :disabled="!options.length"
+        width="260px"
         @update:model-value="fit"
-      >
-        <ElOption
-          v-for="routine in routines.data.value ?? []"
-          :key="routine.id"
-          :value="routine.id"
-          :label="`${routine.name} · ${routine.title}`"
-        />
-      </ElSelect>
-      <button
-        v-if="chosen"
-        class="act"
-        type="button"
-        @click="(drop.mutate(chosen), (chosen = undefined))"
-      >
+      />
+      <button v-if="chosen" class="act" type="button" @click="remove">
         {{ t('routine.drop') }}
       </button>
-      <form @submit.prevent="save">
-        <ElInput
+      <form novalidate @submit.prevent="save">
+        <TextField
           v-model="name"
+          :label="t('routine.name')"
+          name="name"
+          hide-label
           :placeholder="t('routine.name')"
-          :aria-label="t('routine.name')"
-          maxlength="80"
-          style="width: 200px"
+          :maxlength="80"
+          width="200px"
         />
         <button class="act" type="submit" :disabled="keep.isPending.value">
           {{ t('routine.keep') }}

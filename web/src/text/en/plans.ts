@@ -279,5 +279,7 @@ export const plans = {
     keep: 'Keep as a routine',
     kept: 'Kept: {name}. Doses, sections and minutes are fitted anew to every head.',
     drop: 'Forget',
+    dropped: 'Forgotten: {name}.',
+    unreadable: '{name} (kept by an earlier version, cannot be read)',
   },
 }
