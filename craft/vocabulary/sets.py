@@ -28,13 +28,13 @@ class Even(StrEnum):
 
 
 class Lay(StrEnum):
-    """Where the hair of a section is laid; left and right are the client's own."""
+    """Where the hair of a section is laid, front to back; left and right are the client's own."""
 
-    BACK = "back"
-    DOWN = "down"
     FORWARD = "forward"
     LEFT = "left"
     RIGHT = "right"
+    BACK = "back"
+    DOWN = "down"
 
 
 class WorkOrder(StrEnum):

@@ -4,23 +4,23 @@ from enum import StrEnum
 
 
 class Role(StrEnum):
-    """What a product is for."""
+    """What a product is for, in the order of use."""
 
     PRE_OIL = "pre_oil"
     SHAMPOO = "shampoo"
     CO_WASH = "co_wash"
+    CLAY = "clay"
     RINSE_OUT = "rinse_out"
     MASK = "mask"
-    CLAY = "clay"
+    MIST = "mist"
+    SCALP_OIL = "scalp_oil"
     LEAVE_IN = "leave_in"
+    OIL = "oil"
     CREAM = "cream"
     BUTTER = "butter"
-    OIL = "oil"
     MOUSSE = "mousse"
     CUSTARD = "custard"
     GEL = "gel"
-    MIST = "mist"
-    SCALP_OIL = "scalp_oil"
 
 
 class Weight(StrEnum):

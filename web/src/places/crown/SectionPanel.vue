@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import type { PartChange } from '@/api/crown'
+import { layValues } from '@/api/generated'
 import type { Reason, Section } from '@/api/queries'
 import Amount from '@/parts/Amount.vue'
 import WhyList from '@/parts/WhyList.vue'
@@ -21,7 +22,6 @@ const emit = defineEmits<{ change: [change: PartChange]; merge: []; tick: [] }>(
 const alike = defineModel<boolean>('alike', { required: true })
 const { t } = useI18n()
 
-const LAYS = ['forward', 'left', 'right', 'back', 'down'] as const
 const key = computed(() => props.section.key ?? '')
 const facts = computed(() => {
   const section = props.section
@@ -85,7 +85,7 @@ function setNumber(value: number | null | undefined) {
       <span class="label">{{ t('crown.lay') }}</span>
       <div class="row joined">
         <button
-          v-for="lay in LAYS"
+          v-for="lay in layValues"
           :key="lay"
           class="act"
           type="button"

@@ -3,6 +3,16 @@
 import { useI18n } from 'vue-i18n'
 
 import type { Schemas } from '@/api/client'
+import {
+  detanglingValues,
+  distributionValues,
+  layeringValues,
+  preWashValues,
+  refreshingValues,
+  releasingValues,
+  smoothingValues,
+  washOrderValues,
+} from '@/api/generated'
 import Choice from '@/parts/Choice.vue'
 import { without } from '@/parts/objects'
 
@@ -16,22 +26,14 @@ const emit = defineEmits<{
 const { t } = useI18n()
 
 const TOPICS = [
-  { topic: 'layering', words: 'layerings', values: ['auto', 'LOC', 'LCO'] },
-  { topic: 'distribution', words: 'distributions', values: ['section', 'layer'] },
-  {
-    topic: 'wash',
-    words: 'washes',
-    values: ['shampoo_first', 'condition_first', 'conditioner_under'],
-  },
-  { topic: 'detangle', words: 'detangles', values: ['fingers', 'comb', 'brush'] },
-  { topic: 'smoothing', words: 'smoothings', values: ['auto', 'rake', 'palms', 'scrunch'] },
-  { topic: 'release', words: 'releases', values: ['when_dry', 'worn_first'] },
-  {
-    topic: 'refresh',
-    words: 'refreshes',
-    values: ['retwist', 'styler_spray', 'water', 'oil'],
-  },
-  { topic: 'pre_wash', words: 'preWashes', values: ['auto', 'oil', 'none'] },
+  { topic: 'layering', words: 'layerings', values: layeringValues },
+  { topic: 'distribution', words: 'distributions', values: distributionValues },
+  { topic: 'wash', words: 'washes', values: washOrderValues },
+  { topic: 'detangle', words: 'detangles', values: detanglingValues },
+  { topic: 'smoothing', words: 'smoothings', values: smoothingValues },
+  { topic: 'release', words: 'releases', values: releasingValues },
+  { topic: 'refresh', words: 'refreshes', values: refreshingValues },
+  { topic: 'pre_wash', words: 'preWashes', values: preWashValues },
 ] as const
 
 const valueOf = (topic: keyof School) => props.modelValue?.[topic] as string | undefined

@@ -5,7 +5,7 @@ import { ElOption, ElSelect } from 'element-plus'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import { directionsValues, holdValues, weightValues } from '@/api/generated'
+import { directionsValues, holdValues, roleValues, weightValues } from '@/api/generated'
 import { type ProductBody, useLabel } from '@/api/shelf'
 import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
@@ -14,7 +14,6 @@ import Pick from '@/parts/Pick.vue'
 import TextField from '@/parts/TextField.vue'
 
 import LabelRead from './LabelRead.vue'
-import { ROLES } from './roles'
 
 defineProps<{ fresh?: boolean; currency: string }>()
 const product = defineModel<ProductBody>({ required: true })
@@ -29,7 +28,7 @@ const shown = computed(() => (text.value.trim() ? label.data.value : undefined))
 const take = (printed: string, name: string) =>
   set({ ingredients: text.value.replace(printed, name) })
 
-const roles = computed(() => ROLES.map((value) => ({ value, text: t(`plan.roles.${value}`) })))
+const roles = computed(() => roleValues.map((value) => ({ value, text: t(`plan.roles.${value}`) })))
 const DATES = [
   ['opened_on', 'product.opened'],
   ['best_before', 'product.bestBefore'],
@@ -69,7 +68,7 @@ const DATES = [
             @update:model-value="set({ also: $event })"
           >
             <ElOption
-              v-for="role in ROLES.filter((role) => role !== product.role)"
+              v-for="role in roleValues.filter((role) => role !== product.role)"
               :key="role"
               :value="role"
               :label="t(`plan.roles.${role}`)"

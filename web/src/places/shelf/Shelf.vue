@@ -6,6 +6,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
 
+import { roleValues } from '@/api/generated'
 import { useHouse } from '@/api/queries'
 import { type Row, useShelf } from '@/api/shelf'
 import Await from '@/parts/Await.vue'
@@ -19,7 +20,6 @@ import WhyList from '@/parts/WhyList.vue'
 import { calendarDay, counted, money, number, short } from '@/text/format'
 
 import PalmTests from './PalmTests.vue'
-import { ROLES } from './roles'
 import ShelfTop from './ShelfTop.vue'
 import { outlookReasons, useTasks } from './tasks'
 
@@ -52,12 +52,14 @@ const wanted = (row: Row) => {
 const RANK = { yes: 0, care: 1, no: 2 }
 const rank = (row: Row) => (row.fit ? (row.fit.best ? -1 : RANK[row.fit.fits]) : 0)
 const groups = computed(() =>
-  ROLES.map((role) => ({
-    role,
-    rows: rows.value
-      .filter((row) => row.role === role && wanted(row))
-      .sort((row, other) => rank(row) - rank(other) || row.name.localeCompare(other.name)),
-  })).filter((group) => group.rows.length),
+  roleValues
+    .map((role) => ({
+      role,
+      rows: rows.value
+        .filter((row) => row.role === role && wanted(row))
+        .sort((row, other) => rank(row) - rank(other) || row.name.localeCompare(other.name)),
+    }))
+    .filter((group) => group.rows.length),
 )
 const reasons = (row: Row) =>
   (row.fit?.clashes ?? []).map((clash) => ({
