@@ -66,6 +66,12 @@ export const useProfile = (id: Id) =>
     queryFn: () => answerOf(api.GET('/api/heads/{pk}/profile/', byId(id))),
   })
 
+/** Whether enough is known of a head to plan for it. */
+export function useReady(head: MaybeRefOrGetter<number>) {
+  const profile = useProfile(head)
+  return computed(() => profile.data.value?.missing.length === 0)
+}
+
 /** What a consultation asks; it does not change while the server runs. */
 export const useQuestions = () =>
   useQuery({

@@ -2,16 +2,14 @@
 /** Opens the consultation of a head and hands it on. */
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
-import { useI18n } from 'vue-i18n'
 
 import { api, answerOf } from '@/api/client'
 import { useHead, useQuestions } from '@/api/queries'
-import Problem from '@/parts/Problem.vue'
+import Await from '@/parts/Await.vue'
 
 import ConsultSheet from './ConsultSheet.vue'
 
 const props = defineProps<{ head: number }>()
-const { t } = useI18n()
 const head = useHead(() => props.head)
 const questions = useQuestions()
 const open = useQuery({
@@ -23,6 +21,12 @@ const open = useQuery({
   refetchOnWindowFocus: false,
   refetchOnReconnect: false,
 })
+const sheet = computed(() => {
+  const [whose, asked, opened] = [head.data.value, questions.data.value, open.data.value]
+  return whose && asked && opened
+    ? { head: whose, questions: asked, consultation: opened }
+    : undefined
+})
 const error = computed(() => head.error.value ?? questions.error.value ?? open.error.value)
 function again() {
   void head.refetch()
@@ -32,13 +36,7 @@ function again() {
 </script>
 
 <template>
-  <Problem v-if="error" :error="error" @retry="again" />
-  <ConsultSheet
-    v-else-if="head.data.value && questions.data.value && open.data.value"
-    :key="open.data.value.id"
-    :head="head.data.value"
-    :questions="questions.data.value"
-    :consultation="open.data.value"
-  />
-  <p v-else class="quiet" role="status">{{ t('app.loading') }}</p>
+  <Await v-slot="{ data }" :data="sheet" :error="error" @retry="again">
+    <ConsultSheet :key="data.consultation.id" v-bind="data" />
+  </Await>
 </template>

@@ -6,14 +6,13 @@ import { useI18n } from 'vue-i18n'
 
 import { useLiveCrown, useLiveDraft, useLiveDrying } from '@/api/crown'
 import type { PlanAnswer, Wish } from '@/api/queries'
-import { useProfile } from '@/api/queries'
+import { useReady } from '@/api/queries'
 import { provideRefusal } from '@/forms/refusal'
 import CrownMap from '@/parts/CrownMap.vue'
 import type { Point } from '@/parts/crownPaths'
 import HeadView from '@/parts/HeadView.vue'
-import Refusals from '@/parts/Refusals.vue'
 import WhyList from '@/parts/WhyList.vue'
-import PlanTop from '@/places/plans/PlanTop.vue'
+import WishView from '@/places/plans/WishView.vue'
 import { percent, short } from '@/text/format'
 import { useWish } from '@/wish/useWish'
 
@@ -28,8 +27,7 @@ const props = defineProps<{ head: number }>()
 const { t } = useI18n()
 const desk = useWish(props.head)
 const wish = desk.wish
-const profile = useProfile(() => props.head)
-const ready = computed(() => profile.data.value?.missing.length === 0)
+const ready = useReady(() => props.head)
 const draft = useLiveDraft(wish, ready)
 /** The other views follow once the map itself has come to rest. */
 const REST_MS = 120
@@ -47,22 +45,22 @@ const crown = useLiveCrown(
 const hands = useParting(desk)
 const refusal = provideRefusal(draft.error)
 
-const answer = computed(() => draft.answer.value?.answer)
+const planned = computed(() => draft.answer.value?.answer)
 /** The plan when the page was opened, to tell what has changed since. */
 const before = shallowRef<PlanAnswer>()
-watch(answer, (now) => (before.value ??= now), { immediate: true })
+watch(planned, (now) => (before.value ??= now), { immediate: true })
 
 const section = ref(1)
-watch(answer, (now) => {
+watch(planned, (now) => {
   if (now) section.value = Math.min(section.value, now.sections.length)
 })
-const shown = computed(() => answer.value?.sections[section.value - 1])
+const shown = computed(() => planned.value?.sections[section.value - 1])
 const alike = ref(true)
 const merging = ref<string>()
 const tint = ref<Tint>('none')
 const done = useLocalStorage<string[]>(`gauffer:done:${props.head}`, [])
 const doneNumbers = computed(() =>
-  (answer.value?.sections ?? [])
+  (planned.value?.sections ?? [])
     .filter((section) => done.value.includes(section.key ?? ''))
     .map((section) => section.number),
 )
@@ -70,12 +68,12 @@ const doneNumbers = computed(() =>
 const drying = useLiveDrying(wish, () => ready.value && tint.value === 'dryness')
 /** What each section is tinted by. */
 const values = computed<number[] | undefined>(() => {
-  const sections = answer.value?.sections ?? []
+  const sections = planned.value?.sections ?? []
   if (tint.value === 'grams') return sections.map((section) => section.grams)
   if (tint.value === 'minutes') return sections.map((section) => section.minutes ?? 0)
   const map = drying.answer.value?.over_time
   if (tint.value === 'dryness' && map) {
-    const release = answer.value?.drying.release_after_h ?? 0
+    const release = planned.value?.drying.release_after_h ?? 0
     const step = map.hours.findIndex((hour) => hour >= release)
     return map.curve_of.map((curve) => map.curves[curve]?.at(step) ?? 0)
   }
@@ -106,7 +104,7 @@ const legend = computed(() => {
 const span = (low: string, high: string) => (low === high ? low : t('crown.legend', { low, high }))
 
 function pick(number: number) {
-  const chosen = answer.value?.sections[number - 1]
+  const chosen = planned.value?.sections[number - 1]
   if (merging.value && chosen?.key && chosen.key !== merging.value) {
     hands.add({ op: 'merge', key: merging.value, other: chosen.key, alike: false })
     merging.value = undefined
@@ -124,111 +122,108 @@ onKeyStroke('Escape', () => (merging.value = undefined))
 </script>
 
 <template>
-  <PlanTop
+  <WishView
+    v-slot="{ data: answer }"
     :head="props.head"
     :desk="desk"
-    :state="draft.pending.value ? t('plan.computing') : t('plan.draft')"
-  />
-  <p v-for="gap in profile.data.value?.missing ?? []" :key="gap.field" class="wrong">
-    {{ gap.message }}
-  </p>
-  <PartingBar v-if="answer" :answer="answer" :desk="desk" :hands="hands" />
-  <Refusals :refusal="refusal" @retry="draft.retry()">
-    <button v-if="desk.canUndo.value" class="act warn" type="button" @click="desk.undo()">
-      {{ t('crown.takeBack') }}
-    </button>
-  </Refusals>
-  <p v-if="!answer && ready" class="quiet" role="status">{{ t('app.loading') }}</p>
-  <Effect v-if="answer && before" :now="answer" :before="before" />
-  <div v-if="answer" class="table" :class="{ old: draft.error.value }">
-    <section class="map">
-      <div class="bar">
-        <fieldset class="tint">
-          <legend class="sr">{{ t('crown.tint') }}</legend>
-          <span class="quiet" aria-hidden="true">{{ t('crown.tint') }}</span>
-          <label
-            v-for="choice in ['none', 'grams', 'minutes', 'dryness', 'done'] as Tint[]"
-            :key="choice"
+    :data="planned"
+    :refusal="refusal"
+    :refused="Boolean(draft.error.value)"
+    :pending="draft.pending.value"
+    @retry="draft.retry()"
+  >
+    <PartingBar :answer="answer" :desk="desk" :hands="hands" />
+    <Effect v-if="before" :now="answer" :before="before" />
+    <div class="table">
+      <section class="map">
+        <div class="bar">
+          <fieldset class="tint">
+            <legend class="sr">{{ t('crown.tint') }}</legend>
+            <span class="quiet" aria-hidden="true">{{ t('crown.tint') }}</span>
+            <label
+              v-for="choice in ['none', 'grams', 'minutes', 'dryness', 'done'] as Tint[]"
+              :key="choice"
+            >
+              <input v-model="tint" type="radio" name="tint" :value="choice" class="sr" />
+              <span>{{ t(`crown.tints.${choice}`) }}</span>
+            </label>
+          </fieldset>
+          <span v-if="tint === 'done'" class="quiet">
+            {{ t('crown.doneOf', { n: doneNumbers.length, of: answer.sections.length }) }}
+          </span>
+          <span v-else-if="legend" class="quiet scale"
+            ><i :class="{ back: tint === 'dryness' }" aria-hidden="true" /> {{ legend }}</span
           >
-            <input v-model="tint" type="radio" name="tint" :value="choice" class="sr" />
-            <span>{{ t(`crown.tints.${choice}`) }}</span>
-          </label>
-        </fieldset>
-        <span v-if="tint === 'done'" class="quiet">
-          {{ t('crown.doneOf', { n: doneNumbers.length, of: answer.sections.length }) }}
-        </span>
-        <span v-else-if="legend" class="quiet scale"
-          ><i :class="{ back: tint === 'dryness' }" aria-hidden="true" /> {{ legend }}</span
-        >
-      </div>
-      <CrownMap
-        v-model="section"
-        class="crown"
-        large
-        editable
-        :sections="answer.sections"
-        :hairline="answer.hairline as Point[]"
-        :lines="answer.lines ?? []"
-        :shades="shades"
-        :done="tint === 'done' ? doneNumbers : undefined"
-        @pick="pick"
-        @move="(line, at) => hands.move(line, at, alike)"
-        @moved="hands.moved()"
-      />
-      <p class="quiet hint">
-        <strong v-if="merging">{{ t('crown.merging') }}</strong>
-        <template v-else>{{ t('crown.lineHint') }}</template>
-        {{ ' '
-        }}<template v-if="answer.lines?.some((line) => line.doubles)">
-          {{ t('crown.doubles') }}</template
-        >
-      </p>
-    </section>
-    <section class="views">
-      <div v-for="side in ['back', 'left', 'right'] as const" :key="side">
-        <h2>{{ t(`crown.views.${side}`) }}</h2>
-        <HeadView
-          v-if="crown.answer.value"
-          :views="crown.answer.value.views"
-          :radius="crown.answer.value.radius_cm"
-          :side="side"
-          :picked="section"
+        </div>
+        <CrownMap
+          v-model="section"
+          class="crown"
+          large
+          editable
+          :sections="answer.sections"
+          :hairline="answer.hairline as Point[]"
+          :lines="answer.lines ?? []"
           :shades="shades"
-          @pick="((section = $event), pick($event))"
+          :done="tint === 'done' ? doneNumbers : undefined"
+          @pick="pick"
+          @move="(line, at) => hands.move(line, at, alike)"
+          @moved="hands.moved()"
         />
-      </div>
-    </section>
-    <aside>
-      <SectionPanel
-        v-if="shown"
-        v-model:alike="alike"
-        :section="shown"
-        :of="answer.sections.length"
-        :merging="merging === shown.key"
-        :done="done.includes(shown.key ?? '')"
-        :ticking="tint === 'done'"
-        :reasons="answer.section_reasons ?? []"
-        @change="hands.add"
-        @merge="merging = merging ? undefined : shown.key"
-        @tick="tick(shown.key ?? '')"
-      />
-      <div v-if="answer.set_details?.length" class="set">
-        <h2>
-          {{ t('crown.set') }}
-          <WhyList :reasons="answer.set_reasons ?? []" :about="t('crown.set')" />
-        </h2>
-        <p v-for="line in answer.set_details" :key="line">{{ line }}</p>
-      </div>
-      <button
-        v-if="hands.changes.value.length"
-        class="act warn"
-        type="button"
-        @click="hands.renew({})"
-      >
-        {{ t('crown.reset') }}
-      </button>
-    </aside>
-  </div>
+        <p class="quiet hint">
+          <strong v-if="merging">{{ t('crown.merging') }}</strong>
+          <template v-else>{{ t('crown.lineHint') }}</template>
+          {{ ' '
+          }}<template v-if="answer.lines?.some((line) => line.doubles)">
+            {{ t('crown.doubles') }}</template
+          >
+        </p>
+      </section>
+      <section class="views">
+        <div v-for="side in ['back', 'left', 'right'] as const" :key="side">
+          <h2>{{ t(`crown.views.${side}`) }}</h2>
+          <HeadView
+            v-if="crown.answer.value"
+            :views="crown.answer.value.views"
+            :radius="crown.answer.value.radius_cm"
+            :side="side"
+            :picked="section"
+            :shades="shades"
+            @pick="((section = $event), pick($event))"
+          />
+        </div>
+      </section>
+      <aside>
+        <SectionPanel
+          v-if="shown"
+          v-model:alike="alike"
+          :section="shown"
+          :of="answer.sections.length"
+          :merging="merging === shown.key"
+          :done="done.includes(shown.key ?? '')"
+          :ticking="tint === 'done'"
+          :reasons="answer.section_reasons ?? []"
+          @change="hands.add"
+          @merge="merging = merging ? undefined : shown.key"
+          @tick="tick(shown.key ?? '')"
+        />
+        <div v-if="answer.set_details?.length" class="set">
+          <h2>
+            {{ t('crown.set') }}
+            <WhyList :reasons="answer.set_reasons ?? []" :about="t('crown.set')" />
+          </h2>
+          <p v-for="line in answer.set_details" :key="line">{{ line }}</p>
+        </div>
+        <button
+          v-if="hands.changes.value.length"
+          class="act warn"
+          type="button"
+          @click="hands.renew({})"
+        >
+          {{ t('crown.reset') }}
+        </button>
+      </aside>
+    </div>
+  </WishView>
 </template>
 
 <style scoped>
@@ -237,9 +232,6 @@ onKeyStroke('Escape', () => (merging.value = undefined))
   grid-template-columns: minmax(0, 1fr) 134px 340px;
   gap: 20px;
   margin-top: 6px;
-}
-.table.old {
-  opacity: 0.5;
 }
 .bar {
   display: flex;

@@ -8,12 +8,12 @@ import type { Schemas } from '@/api/client'
 import { useChangeHouse, useHouse } from '@/api/queries'
 import { provideRefusal } from '@/forms/refusal'
 import Amount from '@/parts/Amount.vue'
+import Await from '@/parts/Await.vue'
 import Figures from '@/parts/Figures.vue'
 import { without } from '@/parts/objects'
 import PageHead from '@/parts/PageHead.vue'
 import Refusals from '@/parts/Refusals.vue'
 import TextField from '@/parts/TextField.vue'
-import Problem from '@/parts/Problem.vue'
 import SchoolFields from '@/places/plans/SchoolFields.vue'
 import { STYLES } from '@/places/plans/services'
 import { short } from '@/text/format'
@@ -64,173 +64,173 @@ async function save() {
 </script>
 
 <template>
-  <Problem v-if="house.error.value" :error="house.error.value" @retry="house.refetch()" />
-  <p v-else-if="!typed" class="quiet" role="status">{{ t('app.loading') }}</p>
-  <form v-else novalidate @submit.prevent="save">
-    <PageHead :title="t('house.title')" :state="change.isSuccess.value ? t('house.saved') : ''">
-      <button class="act main" type="submit" :disabled="change.isPending.value">
-        {{ t('house.save') }}
-      </button>
-    </PageHead>
-    <Refusals :refusal="refusal" @retry="save" />
-    <div class="parts">
-      <section>
-        <h2>{{ t('house.kit') }}</h2>
-        <div class="row">
-          <TextField
-            v-model="typed.name"
-            :label="t('house.name')"
-            name="name"
-            :maxlength="120"
-            width="220px"
-          />
+  <Await v-slot="{ data: form }" :data="typed" :error="house.error.value" @retry="house.refetch()">
+    <form novalidate @submit.prevent="save">
+      <PageHead :title="t('house.title')" :state="change.isSuccess.value ? t('house.saved') : ''">
+        <button class="act main" type="submit" :disabled="change.isPending.value">
+          {{ t('house.save') }}
+        </button>
+      </PageHead>
+      <Refusals :refusal="refusal" @retry="save" />
+      <div class="parts">
+        <section>
+          <h2>{{ t('house.kit') }}</h2>
+          <div class="row">
+            <TextField
+              v-model="form.name"
+              :label="t('house.name')"
+              name="name"
+              :maxlength="120"
+              width="220px"
+            />
+            <Amount
+              v-model="form.room_temp_c"
+              :label="t('plan.temp')"
+              unit="°C"
+              name="room_temp_c"
+            />
+            <Amount
+              :label="t('plan.rh')"
+              unit="%"
+              :model-value="Math.round(form.room_rh * 1000) / 10"
+              name="room_rh"
+              :instead="t('plan.rhRange')"
+              @update:model-value="form.room_rh = ($event ?? 0) / 100"
+            />
+          </div>
+          <div class="row">
+            <Amount
+              v-model="form.journey_min"
+              :label="t('dryplan.journey')"
+              unit="min"
+              name="journey_min"
+            />
+            <Amount
+              v-model="form.home_temp_c"
+              :label="t('dryplan.homeTemp')"
+              unit="°C"
+              name="home_temp_c"
+            />
+          </div>
+          <p v-if="house.data.value?.drying_visits" class="quiet">
+            {{
+              t('house.learned', {
+                factor: short(house.data.value.drying_factor ?? 1, 2),
+                n: house.data.value.drying_visits,
+              })
+            }}
+          </p>
+          <h3>{{ t('house.shelf') }}</h3>
+          <div class="row">
+            <TextField
+              v-model="form.currency"
+              :label="t('house.currency')"
+              name="currency"
+              :maxlength="3"
+              width="90px"
+            />
+            <Amount
+              v-model="form.lead_days"
+              :label="t('house.lead')"
+              :unit="t('plan.daysUnit')"
+              name="lead_days"
+            />
+            <Amount
+              v-model="form.order_for_days"
+              :label="t('house.orderFor')"
+              :unit="t('plan.daysUnit')"
+              name="order_for_days"
+            />
+          </div>
+          <div class="row">
+            <TextField
+              v-model="form.disinfectant"
+              :label="t('kit.disinfectant')"
+              name="disinfectant"
+              :maxlength="80"
+              width="220px"
+            />
+            <Amount
+              v-model="form.contact_min"
+              :label="t('kit.contact')"
+              unit="min"
+              name="contact_min"
+            />
+          </div>
+          <p>
+            <RouterLink to="/shelf/kit" class="kit">{{ t('house.toKit') }}</RouterLink>
+          </p>
+        </section>
+        <section>
+          <h2>{{ t('house.schools') }}</h2>
+          <p class="quiet">{{ t('house.schoolsHint') }}</p>
+          <SchoolFields v-model="form.school" />
+          <h2 class="values">{{ t('house.rules') }}</h2>
+          <p class="quiet">{{ t('house.rulesHint') }}</p>
           <Amount
-            v-model="typed.room_temp_c"
-            :label="t('plan.temp')"
-            unit="°C"
-            name="room_temp_c"
-          />
-          <Amount
-            :label="t('plan.rh')"
-            unit="%"
-            :model-value="Math.round(typed.room_rh * 1000) / 10"
-            name="room_rh"
-            :instead="t('plan.rhRange')"
-            @update:model-value="typed.room_rh = ($event ?? 0) / 100"
-          />
-        </div>
-        <div class="row">
-          <Amount
-            v-model="typed.journey_min"
-            :label="t('dryplan.journey')"
+            :label="t('house.mask')"
             unit="min"
-            name="journey_min"
+            :placeholder="t('plan.usual')"
+            :model-value="rules.mask_min ?? null"
+            name="rules.mask_min"
+            @update:model-value="setMask"
           />
-          <Amount
-            v-model="typed.home_temp_c"
-            :label="t('dryplan.homeTemp')"
-            unit="°C"
-            name="home_temp_c"
-          />
-        </div>
-        <p v-if="house.data.value?.drying_visits" class="quiet">
-          {{
-            t('house.learned', {
-              factor: short(house.data.value.drying_factor ?? 1, 2),
-              n: house.data.value.drying_visits,
-            })
-          }}
-        </p>
-        <h3>{{ t('house.shelf') }}</h3>
-        <div class="row">
-          <TextField
-            v-model="typed.currency"
-            :label="t('house.currency')"
-            name="currency"
-            :maxlength="3"
-            width="90px"
-          />
-          <Amount
-            v-model="typed.lead_days"
-            :label="t('house.lead')"
-            :unit="t('plan.daysUnit')"
-            name="lead_days"
-          />
-          <Amount
-            v-model="typed.order_for_days"
-            :label="t('house.orderFor')"
-            :unit="t('plan.daysUnit')"
-            name="order_for_days"
-          />
-        </div>
-        <div class="row">
-          <TextField
-            v-model="typed.disinfectant"
-            :label="t('kit.disinfectant')"
-            name="disinfectant"
-            :maxlength="80"
-            width="220px"
-          />
-          <Amount
-            v-model="typed.contact_min"
-            :label="t('kit.contact')"
-            unit="min"
-            name="contact_min"
-          />
-        </div>
-        <p>
-          <RouterLink to="/shelf/kit" class="kit">{{ t('house.toKit') }}</RouterLink>
-        </p>
-      </section>
-      <section>
-        <h2>{{ t('house.schools') }}</h2>
-        <p class="quiet">{{ t('house.schoolsHint') }}</p>
-        <SchoolFields v-model="typed.school" />
-        <h2 class="values">{{ t('house.rules') }}</h2>
-        <p class="quiet">{{ t('house.rulesHint') }}</p>
-        <Amount
-          :label="t('house.mask')"
-          unit="min"
-          :placeholder="t('plan.usual')"
-          :model-value="rules.mask_min ?? null"
-          name="rules.mask_min"
-          @update:model-value="setMask"
-        />
-        <h3>{{ t('house.films') }}</h3>
-        <div class="row">
-          <Amount
-            v-for="role in ROLES"
-            :key="role"
-            :label="t(`plan.roles.${role}`)"
-            unit="×"
-            placeholder="1"
-            :model-value="ruleOf('film_factor', role)"
-            :name="`rules.film_factor.${role}`"
-            width="92px"
-            @update:model-value="setRule('film_factor', role, $event)"
-          />
-        </div>
-        <Figures class="styles">
-          <thead>
-            <tr>
-              <th>{{ t('plan.style') }}</th>
-              <th>{{ t('house.paces') }}</th>
-              <th>{{ t('house.wear') }}</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="style in ALL_STYLES" :key="style">
-              <td>{{ t(`plan.styles.${style}`) }}</td>
-              <td>
-                <Amount
-                  :label="`${t(`plan.styles.${style}`)}: ${t('house.paces')}`"
-                  hide-label
-                  unit="×"
-                  placeholder="1"
-                  :model-value="ruleOf('shape_factor', style)"
-                  :name="`rules.shape_factor.${style}`"
-                  width="92px"
-                  @update:model-value="setRule('shape_factor', style, $event)"
-                />
-              </td>
-              <td>
-                <Amount
-                  :label="`${t(`plan.styles.${style}`)}: ${t('house.wear')}`"
-                  hide-label
-                  :unit="t('plan.daysUnit')"
-                  :placeholder="t('plan.usual')"
-                  :model-value="ruleOf('wear_days', style)"
-                  :name="`rules.wear_days.${style}`"
-                  width="120px"
-                  @update:model-value="setRule('wear_days', style, $event)"
-                />
-              </td>
-            </tr>
-          </tbody>
-        </Figures>
-      </section>
-    </div>
-  </form>
+          <h3>{{ t('house.films') }}</h3>
+          <div class="row">
+            <Amount
+              v-for="role in ROLES"
+              :key="role"
+              :label="t(`plan.roles.${role}`)"
+              unit="×"
+              placeholder="1"
+              :model-value="ruleOf('film_factor', role)"
+              :name="`rules.film_factor.${role}`"
+              width="92px"
+              @update:model-value="setRule('film_factor', role, $event)"
+            />
+          </div>
+          <Figures class="styles">
+            <thead>
+              <tr>
+                <th>{{ t('plan.style') }}</th>
+                <th>{{ t('house.paces') }}</th>
+                <th>{{ t('house.wear') }}</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="style in ALL_STYLES" :key="style">
+                <td>{{ t(`plan.styles.${style}`) }}</td>
+                <td>
+                  <Amount
+                    :label="`${t(`plan.styles.${style}`)}: ${t('house.paces')}`"
+                    hide-label
+                    unit="×"
+                    placeholder="1"
+                    :model-value="ruleOf('shape_factor', style)"
+                    :name="`rules.shape_factor.${style}`"
+                    width="92px"
+                    @update:model-value="setRule('shape_factor', style, $event)"
+                  />
+                </td>
+                <td>
+                  <Amount
+                    :label="`${t(`plan.styles.${style}`)}: ${t('house.wear')}`"
+                    hide-label
+                    :unit="t('plan.daysUnit')"
+                    :placeholder="t('plan.usual')"
+                    :model-value="ruleOf('wear_days', style)"
+                    :name="`rules.wear_days.${style}`"
+                    width="120px"
+                    @update:model-value="setRule('wear_days', style, $event)"
+                  />
+                </td>
+              </tr>
+            </tbody>
+          </Figures>
+        </section>
+      </div>
+    </form>
+  </Await>
 </template>
 
 <style scoped>

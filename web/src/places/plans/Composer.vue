@@ -1,23 +1,17 @@
 <script setup lang="ts">
 import { onKeyStroke, refDebounced } from '@vueuse/core'
-import { ElMessage } from 'element-plus'
-import { computed, h, shallowRef, watch } from 'vue'
+import { computed, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink, useRouter } from 'vue-router'
 
 import type { Schemas } from '@/api/client'
-import {
-  type NewObservation,
-  useDraft,
-  useHead,
-  useObserve,
-  useProfile,
-  useSavePlan,
-} from '@/api/queries'
+import { levelValues } from '@/api/generated'
+import { type NewObservation, useDraft, useObserve, useProfile, useSavePlan } from '@/api/queries'
 import { provideRefusal } from '@/forms/refusal'
+import Await from '@/parts/Await.vue'
 import Choice from '@/parts/Choice.vue'
 import Refusals from '@/parts/Refusals.vue'
-import Problem from '@/parts/Problem.vue'
+import { undoNote } from '@/parts/undoNote'
 import { summary } from '@/places/heads/summary'
 import { patchOf } from '@/wish/patch'
 import { useWish } from '@/wish/useWish'
@@ -32,7 +26,6 @@ const props = defineProps<{ head: number }>()
 const { t } = useI18n()
 const router = useRouter()
 
-const head = useHead(() => props.head)
 const profile = useProfile(() => props.head)
 const observe = useObserve(() => props.head)
 const desk = useWish(props.head)
@@ -66,24 +59,7 @@ const dryMin = computed(() => dryStep.value?.wait_min || dryStep.value?.hands_on
 
 function apply(fix: Schemas['Fix']) {
   desk.take(patchOf(fix.change))
-  const note = ElMessage({
-    duration: 8000,
-    showClose: true,
-    message: h('span', [
-      `${t('plan.applied', { what: fix.title })} `,
-      h(
-        'button',
-        {
-          class: 'act',
-          onClick: () => {
-            desk.undo()
-            note.close()
-          },
-        },
-        t('app.undo'),
-      ),
-    ]),
-  })
+  undoNote(t('plan.applied', { what: fix.title }), t('app.undo'), () => desk.undo())
 }
 
 async function keep() {
@@ -104,12 +80,16 @@ onKeyStroke('Enter', (event) => {
 </script>
 
 <template>
-  <Problem v-if="head.error.value" :error="head.error.value" @retry="head.refetch()" />
-  <template v-else-if="head.data.value && profile.data.value">
+  <Await
+    v-slot="{ data }"
+    :data="profile.data.value"
+    :error="profile.error.value"
+    @retry="profile.refetch()"
+  >
     <PlanTop
       :head="props.head"
       :desk="desk"
-      :about="summary(profile.data.value, t)"
+      :about="summary(data, t)"
       stacked
       :state="draft.isFetching.value ? t('plan.computing') : t('plan.draft')"
     >
@@ -131,9 +111,7 @@ onKeyStroke('Enter', (event) => {
           v-if="missing.some((gap) => gap.field === 'density')"
           :label="`${t('plan.byEye')}…`"
           :model-value="''"
-          :options="
-            ['low', 'medium', 'high'].map((word) => ({ value: word, text: t(`hair.word.${word}`) }))
-          "
+          :options="levelValues.map((word) => ({ value: word, text: t(`hair.word.${word}`) }))"
           @update:model-value="judge"
         />
         <RouterLink class="act" :to="`/heads/${props.head}`">{{
@@ -179,8 +157,7 @@ onKeyStroke('Enter', (event) => {
     </div>
     <RoutineBar v-if="ready" :desk="desk" />
     <DaysAfter v-if="ready && answer?.steps.length" :wish="asked" />
-  </template>
-  <p v-else class="quiet" role="status">{{ t('app.loading') }}</p>
+  </Await>
 </template>
 
 <style scoped>

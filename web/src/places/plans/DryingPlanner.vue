@@ -6,39 +6,40 @@ import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import { useLiveDraft, useLiveDrying, type WhatIf } from '@/api/crown'
-import { useProfile } from '@/api/queries'
+import { useReady } from '@/api/queries'
 import { provideRefusal } from '@/forms/refusal'
 import CrownMap from '@/parts/CrownMap.vue'
 import type { Point } from '@/parts/crownPaths'
 import DryingChart from '@/parts/DryingChart.vue'
 import Figures from '@/parts/Figures.vue'
-import Refusals from '@/parts/Refusals.vue'
 import WhyList from '@/parts/WhyList.vue'
 import { minutes, percent, short } from '@/text/format'
 import { patchOf } from '@/wish/patch'
 import { useWish } from '@/wish/useWish'
 
 import AirPanel from './AirPanel.vue'
-import PlanTop from './PlanTop.vue'
 import StageList from './StageList.vue'
+import WishView from './WishView.vue'
 
 const props = defineProps<{ head: number }>()
 const { t } = useI18n()
 const desk = useWish(props.head)
 const wish = desk.wish
-const profile = useProfile(() => props.head)
-const ready = computed(() => profile.data.value?.missing.length === 0)
+const ready = useReady(() => props.head)
 const draft = useLiveDraft(wish, ready)
 const dry = useLiveDrying(wish, ready)
-const plan = computed(() => draft.answer.value?.answer)
-const answer = computed(() => dry.answer.value)
+const planned = computed(() => draft.answer.value?.answer)
+const dried = computed(() => dry.answer.value)
+const both = computed(() =>
+  dried.value && planned.value ? { answer: dried.value, plan: planned.value } : undefined,
+)
 const refusal = provideRefusal(dry.error)
 
 /** Where the scrubber stands, as a place in the hours that were computed. */
 const at = ref(0)
 const touched = ref(false)
-const hours = computed(() => answer.value?.over_time.hours ?? [])
-watch(answer, (now) => {
+const hours = computed(() => dried.value?.over_time.hours ?? [])
+watch(dried, (now) => {
   if (!now || (touched.value && at.value < now.over_time.hours.length)) return
   at.value = Math.max(
     0,
@@ -46,7 +47,7 @@ watch(answer, (now) => {
   )
 })
 const shares = computed(() => {
-  const map = answer.value?.over_time
+  const map = dried.value?.over_time
   return map ? map.curve_of.map((curve) => map.curves[curve]?.[at.value] ?? 0) : []
 })
 const DARKEST = 0.75
@@ -80,108 +81,113 @@ function take(whatIf: WhatIf) {
 </script>
 
 <template>
-  <PlanTop
+  <WishView
+    v-slot="{ data: { answer, plan } }"
     :head="props.head"
     :desk="desk"
-    :state="dry.pending.value ? t('plan.computing') : t('plan.draft')"
-  />
-  <p v-for="gap in profile.data.value?.missing ?? []" :key="gap.field" class="wrong">
-    {{ gap.message }}
-  </p>
-  <Refusals :refusal="refusal" @retry="dry.retry()" />
-  <p v-if="ready && (!answer || !plan)" class="quiet" role="status">{{ t('app.loading') }}</p>
-  <div v-if="answer && plan" class="table">
-    <section class="first">
-      <div class="odds" :class="{ unsafe: !answer.drying.safe }">
-        <b>{{ percent(answer.drying.odds_dry) }}</b>
-        <span>
-          {{ t('dryplan.odds') }}
-          <WhyList :reasons="answer.reasons" :about="t('dryplan.odds')" />
-          <br />
-          <strong>{{ t(answer.drying.safe ? 'dryplan.promised' : 'dryplan.notPromised') }}</strong>
-          {{ ' '
-          }}<span class="quiet">
-            {{ t('dryplan.slowest', { names: (answer.slowest ?? []).join(', ') }) }}</span
-          >
-        </span>
-      </div>
-      <p v-for="caution in answer.cautions" :key="caution.key" class="caution">
-        {{ caution.text }}
-      </p>
-      <StageList :desk="desk" :answer="answer" />
-      <h2>{{ t('dryplan.whatIf') }}</h2>
-      <p v-if="answer.drying.safe" class="quiet">{{ t('dryplan.safeNow') }}</p>
-      <Figures class="what">
-        <thead>
-          <tr>
-            <th>{{ t('dryplan.change') }}</th>
-            <th class="n">{{ t('dryplan.hands') }}</th>
-            <th class="n">{{ t('dryplan.salon') }}</th>
-            <th class="n">{{ t('dryplan.later') }}</th>
-            <th class="n">{{ t('dryplan.oddsShort') }}</th>
-            <th />
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="trial in answer.what_if" :key="trial.key" :class="{ safe: trial.safe }">
-            <td>{{ trial.title }}</td>
-            <td class="n">{{ trial.hands_on_min ? `+${minutes(trial.hands_on_min)}` : '–' }}</td>
-            <td class="n">{{ trial.client_min ? `+${minutes(trial.client_min)}` : '–' }}</td>
-            <td class="n">{{ trial.later_h ? `${short(trial.later_h)} h` : '–' }}</td>
-            <td class="n">
-              <b>{{ percent(trial.odds_dry) }}</b>
-            </td>
-            <td class="n">
-              <button
-                class="act small"
-                type="button"
-                :aria-label="`${t('dryplan.take')}: ${trial.title}`"
-                @click="take(trial)"
-              >
-                {{ t('dryplan.take') }}
-              </button>
-            </td>
-          </tr>
-        </tbody>
-      </Figures>
-      <AirPanel :desk="desk" :ambient="answer.ambient" />
-    </section>
-    <section>
-      <div class="scrub">
-        <button class="act" type="button" @click="play">
-          {{ film.isActive.value ? t('dryplan.pause') : t('dryplan.play') }}
-        </button>
-        <ElSlider
-          v-model="at"
-          :max="hours.length - 1"
-          :show-tooltip="false"
-          :aria-label="t('dryplan.scrub')"
-          :format-value-text="() => t('dryplan.map', { hours: short(hours[at] ?? 0) })"
-          @input="touched = true"
+    :data="both"
+    :refusal="refusal"
+    :refused="Boolean(dry.error.value)"
+    :pending="dry.pending.value"
+    @retry="dry.retry()"
+  >
+    <div class="table">
+      <section class="first">
+        <div class="odds" :class="{ unsafe: !answer.drying.safe }">
+          <b>{{ percent(answer.drying.odds_dry) }}</b>
+          <span>
+            {{ t('dryplan.odds') }}
+            <WhyList :reasons="answer.reasons" :about="t('dryplan.odds')" />
+            <br />
+            <strong>{{
+              t(answer.drying.safe ? 'dryplan.promised' : 'dryplan.notPromised')
+            }}</strong>
+            {{ ' '
+            }}<span class="quiet">
+              {{ t('dryplan.slowest', { names: (answer.slowest ?? []).join(', ') }) }}</span
+            >
+          </span>
+        </div>
+        <p v-for="caution in answer.cautions" :key="caution.key" class="caution">
+          {{ caution.text }}
+        </p>
+        <StageList :desk="desk" :answer="answer" />
+        <h2>{{ t('dryplan.whatIf') }}</h2>
+        <p v-if="answer.drying.safe" class="quiet">{{ t('dryplan.safeNow') }}</p>
+        <Figures class="what">
+          <thead>
+            <tr>
+              <th>{{ t('dryplan.change') }}</th>
+              <th class="n">{{ t('dryplan.hands') }}</th>
+              <th class="n">{{ t('dryplan.salon') }}</th>
+              <th class="n">{{ t('dryplan.later') }}</th>
+              <th class="n">{{ t('dryplan.oddsShort') }}</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="trial in answer.what_if" :key="trial.key" :class="{ safe: trial.safe }">
+              <td>{{ trial.title }}</td>
+              <td class="n">{{ trial.hands_on_min ? `+${minutes(trial.hands_on_min)}` : '–' }}</td>
+              <td class="n">{{ trial.client_min ? `+${minutes(trial.client_min)}` : '–' }}</td>
+              <td class="n">{{ trial.later_h ? `${short(trial.later_h)} h` : '–' }}</td>
+              <td class="n">
+                <b>{{ percent(trial.odds_dry) }}</b>
+              </td>
+              <td class="n">
+                <button
+                  class="act small"
+                  type="button"
+                  :aria-label="`${t('dryplan.take')}: ${trial.title}`"
+                  @click="take(trial)"
+                >
+                  {{ t('dryplan.take') }}
+                </button>
+              </td>
+            </tr>
+          </tbody>
+        </Figures>
+        <AirPanel :desk="desk" :ambient="answer.ambient" />
+      </section>
+      <section>
+        <div class="scrub">
+          <button class="act" type="button" @click="play">
+            {{ film.isActive.value ? t('dryplan.pause') : t('dryplan.play') }}
+          </button>
+          <ElSlider
+            v-model="at"
+            :max="hours.length - 1"
+            :show-tooltip="false"
+            :aria-label="t('dryplan.scrub')"
+            :format-value-text="() => t('dryplan.map', { hours: short(hours[at] ?? 0) })"
+            @input="touched = true"
+          />
+          <b>{{ t('dryplan.map', { hours: short(hours[at] ?? 0) }) }}</b>
+        </div>
+        <CrownMap
+          v-model="section"
+          :sections="plan.sections"
+          :hairline="plan.hairline as Point[]"
+          :lines="plan.lines ?? []"
+          :shades="shades"
         />
-        <b>{{ t('dryplan.map', { hours: short(hours[at] ?? 0) }) }}</b>
-      </div>
-      <CrownMap
-        v-model="section"
-        :sections="plan.sections"
-        :hairline="plan.hairline as Point[]"
-        :lines="plan.lines ?? []"
-        :shades="shades"
-      />
-      <p class="quiet scale">
-        {{ t('dryplan.wet') }} <i aria-hidden="true" /> {{ t('dryplan.dry') }}
-        <span class="message">{{ message }}</span>
-      </p>
-      <DryingChart class="chart" :drying="answer.drying" :at="hours[at]" />
-      <p class="quiet">
-        <b>{{ t('dryplan.learned') }}</b>
-        ×{{ short(answer.factor, 2) }} {{ t('dryplan.factor') }},
-        {{
-          answer.learned ? t('dryplan.learnedFrom', { what: answer.learned }) : t('dryplan.nothing')
-        }}
-      </p>
-    </section>
-  </div>
+        <p class="quiet scale">
+          {{ t('dryplan.wet') }} <i aria-hidden="true" /> {{ t('dryplan.dry') }}
+          <span class="message">{{ message }}</span>
+        </p>
+        <DryingChart class="chart" :drying="answer.drying" :at="hours[at]" />
+        <p class="quiet">
+          <b>{{ t('dryplan.learned') }}</b>
+          ×{{ short(answer.factor, 2) }} {{ t('dryplan.factor') }},
+          {{
+            answer.learned
+              ? t('dryplan.learnedFrom', { what: answer.learned })
+              : t('dryplan.nothing')
+          }}
+        </p>
+      </section>
+    </div>
+  </WishView>
 </template>
 
 <style scoped>

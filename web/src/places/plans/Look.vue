@@ -5,22 +5,20 @@ import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import { useLiveLook, usePlanLook } from '@/api/crown'
-import { usePlans, useProfile } from '@/api/queries'
+import { usePlans, useReady } from '@/api/queries'
 import { refusalOf } from '@/forms/refusal'
-import Refusals from '@/parts/Refusals.vue'
 import Silhouette from '@/parts/Silhouette.vue'
 import WhyList from '@/parts/WhyList.vue'
 import { ago, percent } from '@/text/format'
 import { useWish } from '@/wish/useWish'
 
-import PlanTop from './PlanTop.vue'
+import WishView from './WishView.vue'
 
 const props = defineProps<{ head: number }>()
 const { t } = useI18n()
 const desk = useWish(props.head)
 const wish = desk.wish
-const profile = useProfile(() => props.head)
-const ready = computed(() => profile.data.value?.missing.length === 0)
+const ready = useReady(() => props.head)
 const mine = useLiveLook(wish, ready)
 const refusal = refusalOf(mine.error)
 const plans = usePlans(() => props.head)
@@ -48,54 +46,56 @@ const reach = computed(() =>
 </script>
 
 <template>
-  <PlanTop
+  <WishView
     :head="props.head"
     :desk="desk"
-    :state="mine.pending.value ? t('plan.computing') : t('plan.draft')"
+    :data="mine.answer.value"
+    :refusal="refusal"
+    :refused="Boolean(mine.error.value)"
+    :pending="mine.pending.value"
+    @retry="mine.retry()"
   >
-    <div class="beside">
-      <label for="beside" class="sr">{{ t('look.compare') }}</label>
-      <ElSelect
-        id="beside"
-        v-model="beside"
-        clearable
-        :placeholder="t('look.none')"
-        :aria-label="t('look.compare')"
-        style="width: 250px"
-      >
-        <ElOption
-          v-for="plan in plans.data.value?.results ?? []"
-          :key="plan.id"
-          :value="plan.id"
-          :label="`${plan.title}, ${ago(plan.made_at)}`"
+    <template #top>
+      <div class="beside">
+        <label for="beside" class="sr">{{ t('look.compare') }}</label>
+        <ElSelect
+          id="beside"
+          v-model="beside"
+          clearable
+          :placeholder="t('look.none')"
+          :aria-label="t('look.compare')"
+          style="width: 250px"
+        >
+          <ElOption
+            v-for="plan in plans.data.value?.results ?? []"
+            :key="plan.id"
+            :value="plan.id"
+            :label="`${plan.title}, ${ago(plan.made_at)}`"
+          />
+        </ElSelect>
+      </div>
+    </template>
+    <section v-for="look in looks" :key="look.name" class="row" :class="{ two: looks.length > 1 }">
+      <h2>
+        {{ look.name }}
+        <span class="quiet">{{ t('look.humid', { rh: percent(look.look.rh) }) }}</span>
+        <WhyList :reasons="look.look.reasons" :about="look.name" />
+      </h2>
+      <div class="moments">
+        <Silhouette
+          v-for="moment in look.look.moments"
+          :key="moment.key"
+          :moment="moment"
+          :marks="look.look.landmarks"
+          :half-width="look.look.half_width_cm"
+          :chin="look.look.chin_cm"
+          :depth="depth"
+          :reach="reach"
         />
-      </ElSelect>
-    </div>
-  </PlanTop>
-  <p v-for="gap in profile.data.value?.missing ?? []" :key="gap.field" class="wrong">
-    {{ gap.message }}
-  </p>
-  <Refusals :refusal="refusal" @retry="mine.retry()" />
-  <section v-for="look in looks" :key="look.name" class="row" :class="{ two: looks.length > 1 }">
-    <h2>
-      {{ look.name }}
-      <span class="quiet">{{ t('look.humid', { rh: percent(look.look.rh) }) }}</span>
-      <WhyList :reasons="look.look.reasons" :about="look.name" />
-    </h2>
-    <div class="moments">
-      <Silhouette
-        v-for="moment in look.look.moments"
-        :key="moment.key"
-        :moment="moment"
-        :marks="look.look.landmarks"
-        :half-width="look.look.half_width_cm"
-        :chin="look.look.chin_cm"
-        :depth="depth"
-        :reach="reach"
-      />
-    </div>
-  </section>
-  <p class="quiet">{{ t('look.drawn') }}</p>
+      </div>
+    </section>
+    <p class="quiet">{{ t('look.drawn') }}</p>
+  </WishView>
 </template>
 
 <style scoped>

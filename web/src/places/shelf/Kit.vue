@@ -21,8 +21,8 @@ import {
 } from '@/api/shelf'
 import { refusalOf } from '@/forms/refusal'
 import Amount from '@/parts/Amount.vue'
+import Await from '@/parts/Await.vue'
 import Figures from '@/parts/Figures.vue'
-import Problem from '@/parts/Problem.vue'
 import Refusals from '@/parts/Refusals.vue'
 import { minutes, short, when } from '@/text/format'
 
@@ -119,166 +119,167 @@ const setCount = (id: number, value: number | null | undefined) => {
       />
     </div>
   </ShelfTop>
-  <Problem
-    v-if="kit.error.value && !asked.at('hours')"
-    :error="kit.error.value"
+  <Await
+    v-slot="{ data }"
+    :data="kit.data.value"
+    :error="asked.at('hours') ? undefined : kit.error.value"
     @retry="kit.refetch()"
-  />
-  <p v-else-if="!kit.data.value" class="quiet" role="status">{{ t('app.loading') }}</p>
-  <div v-else class="columns">
-    <section>
-      <p v-if="!groups.length">{{ t('kit.empty') }}</p>
-      <Figures v-else>
-        <thead>
-          <tr>
-            <th colspan="2">{{ t('kit.what') }}</th>
-            <th class="n">{{ t('kit.count') }}</th>
-            <th class="n">{{ t('kit.free') }}</th>
-            <th>{{ t('kit.where') }}</th>
-            <th />
-          </tr>
-        </thead>
-        <tbody v-for="group in groups" :key="group.kind">
-          <tr
-            v-for="(row, i) in group.items"
-            :key="row.item.id"
-            :class="{ first: i === 0, gone: row.elsewhere.length && !row.free }"
-          >
-            <td class="kind">{{ i === 0 ? t(`kit.kinds.${group.kind}`) : '' }}</td>
-            <td :class="{ size: row.item.diameter_mm }">
-              <svg
-                v-if="row.item.diameter_mm"
-                class="rod"
-                viewBox="-15 -15 30 30"
-                aria-hidden="true"
-              >
-                <circle :r="row.item.diameter_mm / 2" />
-              </svg>
-              {{ row.item.diameter_mm || row.item.name ? label(row.item) : '' }}
-            </td>
-            <td class="n entry">
-              <Amount
-                :model-value="row.item.count"
-                :label="`${t(`kit.kinds.${group.kind}`)} ${label(row.item)}: ${t('kit.count')}`"
-                hide-label
-                width="76px"
-                @change="setCount(row.item.id, Number(($event.target as HTMLInputElement).value))"
-              />
-            </td>
-            <td class="n free">{{ row.free }}</td>
-            <td class="where">
-              <span v-for="entry in elsewhere(row)" :key="entry">{{ entry }}</span>
-            </td>
-            <td class="n">
-              <button
-                class="plain link"
-                type="button"
-                :aria-label="`${t('kit.drop')}: ${t(`kit.kinds.${group.kind}`)} ${label(row.item)}`"
-                @click="drop.mutate(row.item.id)"
-              >
-                {{ t('kit.drop') }}
-              </button>
-            </td>
-          </tr>
-        </tbody>
-      </Figures>
-      <Refusals :refusal="counting" @retry="kit.refetch()" />
-      <KitForm />
-    </section>
-    <aside>
-      <h2>{{ t('kit.coming') }}</h2>
-      <p v-if="!kit.data.value.coming.length" class="quiet">{{ t('kit.noneComing') }}</p>
-      <ul>
-        <li v-for="plan in kit.data.value.coming" :key="plan.plan">
-          <div class="line">
-            <RouterLink :to="`/plans/${plan.plan}`">{{ plan.head_name }}</RouterLink>
-            <span>{{ when(new Date(plan.planned_start), now) }}</span>
-          </div>
-          <p class="quiet">{{ plan.title }}: {{ needs(plan.needs) }}</p>
-          <div class="line">
-            <b v-if="lacking(plan.needs)" class="wrong">{{ lacking(plan.needs) }}</b>
-            <b v-else-if="plan.substitutes.length">{{
-              plan.substitutes
-                .map((substitute) =>
-                  t('kit.standsIn', {
-                    n: substitute.count,
-                    what: t('kit.kinds.rod'),
-                    mm: short(substitute.diameter_mm),
-                  }),
-                )
-                .join(', ')
-            }}</b>
-            <span v-else class="quiet">{{ t('kit.enough') }}</span>
-            <span v-if="plan.taken" class="quiet">{{ t('kit.taken') }}</span>
-            <button v-else class="act small" type="button" @click="take.mutate(plan.plan)">
-              {{ t('kit.takeFor') }}
-            </button>
-          </div>
-        </li>
-      </ul>
-      <Refusals :refusal="taking" @retry="kit.refetch()" />
-      <h2>{{ t('kit.out') }}</h2>
-      <p v-if="!kit.data.value.out.length" class="quiet">{{ t('kit.nothingOut') }}</p>
-      <ul>
-        <li v-for="use in kit.data.value.out" :key="use.id">
-          <div class="line">
-            <b>{{ use.count }} {{ use.what }}</b>
-            <span v-if="!use.cleaning_since" class="quiet">
-              {{
-                t('kit.onHead', { who: use.holder, when: when(new Date(use.expected_back), now) })
-              }}
-            </span>
-            <span v-else-if="leftMs(use) > 0" class="clock">{{ clockOf(use) }}</span>
-          </div>
-          <p v-if="use.cleaning_since" class="quiet">
-            {{
-              leftMs(use) > 0
-                ? `${t('kit.cleaning')}, ${t('kit.timeLeft', { minutes: minutes(Math.ceil(leftMs(use) / MINUTE_MS)) })}`
-                : t('kit.clean')
-            }}
-          </p>
-          <div class="line">
-            <button
-              v-if="!use.cleaning_since"
-              class="act small"
-              type="button"
-              @click="cleaning.mutate({ id: use.id })"
+  >
+    <div class="columns">
+      <section>
+        <p v-if="!groups.length">{{ t('kit.empty') }}</p>
+        <Figures v-else>
+          <thead>
+            <tr>
+              <th colspan="2">{{ t('kit.what') }}</th>
+              <th class="n">{{ t('kit.count') }}</th>
+              <th class="n">{{ t('kit.free') }}</th>
+              <th>{{ t('kit.where') }}</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody v-for="group in groups" :key="group.kind">
+            <tr
+              v-for="(row, i) in group.items"
+              :key="row.item.id"
+              :class="{ first: i === 0, gone: row.elsewhere.length && !row.free }"
             >
-              {{ t('kit.toClean') }}
-            </button>
-            <template v-else>
+              <td class="kind">{{ i === 0 ? t(`kit.kinds.${group.kind}`) : '' }}</td>
+              <td :class="{ size: row.item.diameter_mm }">
+                <svg
+                  v-if="row.item.diameter_mm"
+                  class="rod"
+                  viewBox="-15 -15 30 30"
+                  aria-hidden="true"
+                >
+                  <circle :r="row.item.diameter_mm / 2" />
+                </svg>
+                {{ row.item.diameter_mm || row.item.name ? label(row.item) : '' }}
+              </td>
+              <td class="n entry">
+                <Amount
+                  :model-value="row.item.count"
+                  :label="`${t(`kit.kinds.${group.kind}`)} ${label(row.item)}: ${t('kit.count')}`"
+                  hide-label
+                  width="76px"
+                  @change="setCount(row.item.id, Number(($event.target as HTMLInputElement).value))"
+                />
+              </td>
+              <td class="n free">{{ row.free }}</td>
+              <td class="where">
+                <span v-for="entry in elsewhere(row)" :key="entry">{{ entry }}</span>
+              </td>
+              <td class="n">
+                <button
+                  class="plain link"
+                  type="button"
+                  :aria-label="`${t('kit.drop')}: ${t(`kit.kinds.${group.kind}`)} ${label(row.item)}`"
+                  @click="drop.mutate(row.item.id)"
+                >
+                  {{ t('kit.drop') }}
+                </button>
+              </td>
+            </tr>
+          </tbody>
+        </Figures>
+        <Refusals :refusal="counting" @retry="kit.refetch()" />
+        <KitForm />
+      </section>
+      <aside>
+        <h2>{{ t('kit.coming') }}</h2>
+        <p v-if="!data.coming.length" class="quiet">{{ t('kit.noneComing') }}</p>
+        <ul>
+          <li v-for="plan in data.coming" :key="plan.plan">
+            <div class="line">
+              <RouterLink :to="`/plans/${plan.plan}`">{{ plan.head_name }}</RouterLink>
+              <span>{{ when(new Date(plan.planned_start), now) }}</span>
+            </div>
+            <p class="quiet">{{ plan.title }}: {{ needs(plan.needs) }}</p>
+            <div class="line">
+              <b v-if="lacking(plan.needs)" class="wrong">{{ lacking(plan.needs) }}</b>
+              <b v-else-if="plan.substitutes.length">{{
+                plan.substitutes
+                  .map((substitute) =>
+                    t('kit.standsIn', {
+                      n: substitute.count,
+                      what: t('kit.kinds.rod'),
+                      mm: short(substitute.diameter_mm),
+                    }),
+                  )
+                  .join(', ')
+              }}</b>
+              <span v-else class="quiet">{{ t('kit.enough') }}</span>
+              <span v-if="plan.taken" class="quiet">{{ t('kit.taken') }}</span>
+              <button v-else class="act small" type="button" @click="take.mutate(plan.plan)">
+                {{ t('kit.takeFor') }}
+              </button>
+            </div>
+          </li>
+        </ul>
+        <Refusals :refusal="taking" @retry="kit.refetch()" />
+        <h2>{{ t('kit.out') }}</h2>
+        <p v-if="!data.out.length" class="quiet">{{ t('kit.nothingOut') }}</p>
+        <ul>
+          <li v-for="use in data.out" :key="use.id">
+            <div class="line">
+              <b>{{ use.count }} {{ use.what }}</b>
+              <span v-if="!use.cleaning_since" class="quiet">
+                {{
+                  t('kit.onHead', { who: use.holder, when: when(new Date(use.expected_back), now) })
+                }}
+              </span>
+              <span v-else-if="leftMs(use) > 0" class="clock">{{ clockOf(use) }}</span>
+            </div>
+            <p v-if="use.cleaning_since" class="quiet">
+              {{
+                leftMs(use) > 0
+                  ? `${t('kit.cleaning')}, ${t('kit.timeLeft', { minutes: minutes(Math.ceil(leftMs(use) / MINUTE_MS)) })}`
+                  : t('kit.clean')
+              }}
+            </p>
+            <div class="line">
               <button
+                v-if="!use.cleaning_since"
                 class="act small"
                 type="button"
-                :disabled="leftMs(use) > 0"
-                @click="putBack.mutate({ id: use.id })"
+                @click="cleaning.mutate({ id: use.id })"
               >
-                {{ t('kit.back') }}
+                {{ t('kit.toClean') }}
               </button>
-              <button
-                class="plain link"
-                type="button"
-                @click="putBack.mutate({ id: use.id, undo: true })"
-              >
-                {{ t('kit.stepBack') }}
-              </button>
-            </template>
-          </div>
-        </li>
-      </ul>
-      <Refusals :refusal="returning" @retry="kit.refetch()" />
-      <Amount
-        :model-value="kit.data.value.contact_min"
-        :label="`${kit.data.value.disinfectant || t('kit.disinfectant')}: ${t('kit.contact')}`"
-        unit="min"
-        :hint="kit.data.value.contact_min ? undefined : t('kit.contactMissing')"
-        :wrong="bath.at('contact_min')"
-        @change="
-          house.mutate({ contact_min: Number(($event.target as HTMLInputElement).value) || null })
-        "
-      />
-    </aside>
-  </div>
+              <template v-else>
+                <button
+                  class="act small"
+                  type="button"
+                  :disabled="leftMs(use) > 0"
+                  @click="putBack.mutate({ id: use.id })"
+                >
+                  {{ t('kit.back') }}
+                </button>
+                <button
+                  class="plain link"
+                  type="button"
+                  @click="putBack.mutate({ id: use.id, undo: true })"
+                >
+                  {{ t('kit.stepBack') }}
+                </button>
+              </template>
+            </div>
+          </li>
+        </ul>
+        <Refusals :refusal="returning" @retry="kit.refetch()" />
+        <Amount
+          :model-value="data.contact_min"
+          :label="`${data.disinfectant || t('kit.disinfectant')}: ${t('kit.contact')}`"
+          unit="min"
+          :hint="data.contact_min ? undefined : t('kit.contactMissing')"
+          :wrong="bath.at('contact_min')"
+          @change="
+            house.mutate({ contact_min: Number(($event.target as HTMLInputElement).value) || null })
+          "
+        />
+      </aside>
+    </div>
+  </Await>
 </template>
 
 <style scoped>

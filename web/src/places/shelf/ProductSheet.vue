@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** One product: its label read, what is left, how it is counted, what came and went. */
-import { ElMessage } from 'element-plus'
-import { computed, h, ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
@@ -11,9 +10,10 @@ import { type ProductBody, useChangeProduct, useProduct, useRetire } from '@/api
 import { provideElsewhere } from '@/forms/elsewhere'
 import { provideRefusal } from '@/forms/refusal'
 import { without } from '@/parts/objects'
+import Await from '@/parts/Await.vue'
 import PageHead from '@/parts/PageHead.vue'
 import Refusals from '@/parts/Refusals.vue'
-import Problem from '@/parts/Problem.vue'
+import { undoNote } from '@/parts/undoNote'
 import { ago, calendarDay, money, number, percent, short } from '@/text/format'
 
 import LabelRead from './LabelRead.vue'
@@ -35,8 +35,7 @@ const base = ref<Form>()
 const met = ref(false)
 const elsewhere = provideElsewhere<Form>(typed)
 
-const bottle = computed(() => sheet.data.value?.product)
-const row = computed(() => sheet.data.value?.row)
+const kept = computed(() => sheet.data.value?.product)
 const newest = computed(() => sheet.data.value?.calibrations[0])
 const refusal = provideRefusal(change.error)
 const conflict = computed(
@@ -44,7 +43,7 @@ const conflict = computed(
 )
 
 const current = (): Form | undefined =>
-  bottle.value && without(bottle.value, 'id', 'retired_at', 'stock_g')
+  kept.value && without(kept.value, 'id', 'retired_at', 'stock_g')
 function edit() {
   base.value = typed.value = current()
   elsewhere.forget()
@@ -73,28 +72,13 @@ async function meet() {
 }
 async function takeOff() {
   await retire.mutateAsync(false)
-  const note = ElMessage({
-    duration: 8000,
-    showClose: true,
-    message: h('span', [
-      `${t('product.retired', { name: bottle.value?.name })} `,
-      h(
-        'button',
-        {
-          class: 'act',
-          onClick: () => {
-            void retire.mutateAsync(true)
-            note.close()
-          },
-        },
-        t('app.undo'),
-      ),
-    ]),
-  })
+  undoNote(t('product.retired', { name: kept.value?.name }), t('app.undo'), () =>
+    retire.mutateAsync(true),
+  )
 }
 
 const facts = computed(() => {
-  const product = bottle.value
+  const product = kept.value
   if (!product) return []
   const dwell = [product.dwell_min, product.dwell_max_min].filter((value) => value != null)
   return [
@@ -109,7 +93,7 @@ const facts = computed(() => {
       product.directions ? t(`product.directionsOf.${product.directions}`) : '',
     ],
     [t('product.dwell'), dwell.length ? `${dwell.map((v) => short(v)).join('–')} min` : ''],
-    [t('shelf.keeps'), row.value?.keeps_until ? keeps.value : ''],
+    [t('shelf.keeps'), sheet.data.value?.row?.keeps_until ? keeps.value : ''],
     [
       t('product.price'),
       product.price == null
@@ -123,7 +107,7 @@ const facts = computed(() => {
   ].filter(([, value]) => value)
 })
 const keeps = computed(() => {
-  const product = row.value
+  const product = sheet.data.value?.row
   if (!product?.keeps_until) return ''
   const over = product.days_left !== null && product.days_left < 0
   const when = over
@@ -134,12 +118,13 @@ const keeps = computed(() => {
 </script>
 
 <template>
-  <Problem v-if="sheet.error.value" :error="sheet.error.value" @retry="sheet.refetch()" />
-  <p v-else-if="!sheet.data.value || !bottle || !row" class="quiet" role="status">
-    {{ t('app.loading') }}
-  </p>
-  <template v-else-if="typed">
-    <form novalidate @submit.prevent="save">
+  <Await
+    v-slot="{ data: { product: bottle, row, ...data } }"
+    :data="sheet.data.value"
+    :error="sheet.error.value"
+    @retry="sheet.refetch()"
+  >
+    <form v-if="typed" novalidate @submit.prevent="save">
       <PageHead :title="bottle.name">
         <button class="act" type="button" @click="typed = undefined">
           {{ t('product.discard') }}
@@ -154,72 +139,72 @@ const keeps = computed(() => {
       <Refusals v-if="!conflict" :refusal="refusal" @retry="save" />
       <ProductFields v-model="typed" :currency="house.data.value?.currency ?? ''" />
     </form>
-  </template>
-  <template v-else>
-    <PageHead :title="bottle.name">
-      <RouterLink class="quiet" to="/shelf">{{ t('shelf.title') }}</RouterLink>
-      <button v-if="bottle.retired_at" class="act" type="button" @click="retire.mutate(true)">
-        {{ t('product.putBack') }}
-      </button>
-      <button v-else class="act" type="button" @click="takeOff">{{ t('product.retire') }}</button>
-      <button class="act main" type="button" @click="edit">{{ t('product.change') }}</button>
-    </PageHead>
-    <p v-if="bottle.retired_at" class="conflict">
-      {{ t('product.isRetired', { ago: ago(bottle.retired_at) }) }}
-    </p>
-    <div class="columns">
-      <section>
-        <h2>{{ t('label.title') }}</h2>
-        <LabelRead :label="sheet.data.value.label" />
-      </section>
-      <section>
-        <StockPart :sheet="sheet.data.value" />
-      </section>
-      <section>
-        <h2>{{ t('product.calibration', { unit: bottle.unit }) }}</h2>
-        <p v-if="row.unit_g !== null" class="big">
-          {{ number(row.unit_g, 2) }} g
-          <span v-if="newest?.spread_g" class="quiet">{{
-            t('product.spread', { spread: number(newest.spread_g, 2) })
-          }}</span>
-        </p>
-        <p v-else>{{ t('product.notYet') }}</p>
-        <p v-if="newest" class="quiet">
-          {{ t('product.weighedTimes', { n: newest.readings.length }, newest.readings.length) }},
-          {{ ago(newest.at) }}, {{ newest.by }}
-        </p>
-        <p v-if="row.drift?.drifted" class="wrong" role="note">
-          {{
-            t('product.drifted', {
-              now: number(row.drift.now_g, 2),
-              change: `${row.drift.change > 0 ? '+' : '−'}${percent(Math.abs(row.drift.change))}`,
-              p: short(row.drift.p_value, 4),
-            })
-          }}
-        </p>
-        <p v-else-if="row.drift" class="quiet">{{ t('product.steady') }}</p>
-        <RouterLink class="act" :to="`/shelf/products/${props.product}/calibration`">{{
-          t('product.calibrate')
-        }}</RouterLink>
-        <h2>{{ t('product.facts') }}</h2>
-        <dl>
-          <template v-for="[name, value] in facts" :key="name">
-            <dt>{{ name }}</dt>
-            <dd>{{ value }}</dd>
-          </template>
-        </dl>
-        <template v-if="sheet.data.value.pairs.length">
-          <h2>{{ t('product.pairsTitle') }}</h2>
-          <p v-for="pair in sheet.data.value.pairs" :key="`${pair.first} ${pair.second}`">
-            <b :class="{ wrong: pair.flakes }">
-              {{ pair.first === props.product ? pair.second_name : pair.first_name }}</b
-            >
-            <span class="quiet because">{{ pair.because }}</span>
+    <template v-else>
+      <PageHead :title="bottle.name">
+        <RouterLink class="quiet" to="/shelf">{{ t('shelf.title') }}</RouterLink>
+        <button v-if="bottle.retired_at" class="act" type="button" @click="retire.mutate(true)">
+          {{ t('product.putBack') }}
+        </button>
+        <button v-else class="act" type="button" @click="takeOff">{{ t('product.retire') }}</button>
+        <button class="act main" type="button" @click="edit">{{ t('product.change') }}</button>
+      </PageHead>
+      <p v-if="bottle.retired_at" class="conflict">
+        {{ t('product.isRetired', { ago: ago(bottle.retired_at) }) }}
+      </p>
+      <div class="columns">
+        <section>
+          <h2>{{ t('label.title') }}</h2>
+          <LabelRead :label="data.label" />
+        </section>
+        <section>
+          <StockPart :sheet="{ product: bottle, row, ...data }" />
+        </section>
+        <section>
+          <h2>{{ t('product.calibration', { unit: bottle.unit }) }}</h2>
+          <p v-if="row.unit_g !== null" class="big">
+            {{ number(row.unit_g, 2) }} g
+            <span v-if="newest?.spread_g" class="quiet">{{
+              t('product.spread', { spread: number(newest.spread_g, 2) })
+            }}</span>
           </p>
-        </template>
-      </section>
-    </div>
-  </template>
+          <p v-else>{{ t('product.notYet') }}</p>
+          <p v-if="newest" class="quiet">
+            {{ t('product.weighedTimes', { n: newest.readings.length }, newest.readings.length) }},
+            {{ ago(newest.at) }}, {{ newest.by }}
+          </p>
+          <p v-if="row.drift?.drifted" class="wrong" role="note">
+            {{
+              t('product.drifted', {
+                now: number(row.drift.now_g, 2),
+                change: `${row.drift.change > 0 ? '+' : '−'}${percent(Math.abs(row.drift.change))}`,
+                p: short(row.drift.p_value, 4),
+              })
+            }}
+          </p>
+          <p v-else-if="row.drift" class="quiet">{{ t('product.steady') }}</p>
+          <RouterLink class="act" :to="`/shelf/products/${props.product}/calibration`">{{
+            t('product.calibrate')
+          }}</RouterLink>
+          <h2>{{ t('product.facts') }}</h2>
+          <dl>
+            <template v-for="[name, value] in facts" :key="name">
+              <dt>{{ name }}</dt>
+              <dd>{{ value }}</dd>
+            </template>
+          </dl>
+          <template v-if="data.pairs.length">
+            <h2>{{ t('product.pairsTitle') }}</h2>
+            <p v-for="pair in data.pairs" :key="`${pair.first} ${pair.second}`">
+              <b :class="{ wrong: pair.flakes }">
+                {{ pair.first === props.product ? pair.second_name : pair.first_name }}</b
+              >
+              <span class="quiet because">{{ pair.because }}</span>
+            </p>
+          </template>
+        </section>
+      </div>
+    </template>
+  </Await>
 </template>
 
 <style scoped>
