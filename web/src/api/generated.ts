@@ -3608,10 +3608,10 @@ export interface components {
         };
         /**
          * Lay
-         * @description Where the hair of a section is laid; left and right are the client's own.
+         * @description Where the hair of a section is laid, front to back; left and right are the client's own.
          * @enum {string}
          */
-        Lay: "back" | "down" | "forward" | "left" | "right";
+        Lay: "forward" | "left" | "right" | "back" | "down";
         /**
          * Layering
          * @enum {string}
@@ -5647,29 +5647,29 @@ export interface components {
         };
         /**
          * Role
-         * @description What a product is for.
+         * @description What a product is for, in the order of use.
          * @enum {string}
          */
-        Role: "pre_oil" | "shampoo" | "co_wash" | "rinse_out" | "mask" | "clay" | "leave_in" | "cream" | "butter" | "oil" | "mousse" | "custard" | "gel" | "mist" | "scalp_oil";
+        Role: "pre_oil" | "shampoo" | "co_wash" | "clay" | "rinse_out" | "mask" | "mist" | "scalp_oil" | "leave_in" | "oil" | "cream" | "butter" | "mousse" | "custard" | "gel";
         /**
          * @description * `pre_oil` - pre_oil
          *     * `shampoo` - shampoo
          *     * `co_wash` - co_wash
+         *     * `clay` - clay
          *     * `rinse_out` - rinse_out
          *     * `mask` - mask
-         *     * `clay` - clay
+         *     * `mist` - mist
+         *     * `scalp_oil` - scalp_oil
          *     * `leave_in` - leave_in
+         *     * `oil` - oil
          *     * `cream` - cream
          *     * `butter` - butter
-         *     * `oil` - oil
          *     * `mousse` - mousse
          *     * `custard` - custard
          *     * `gel` - gel
-         *     * `mist` - mist
-         *     * `scalp_oil` - scalp_oil
          * @enum {string}
          */
-        RoleEnum: "pre_oil" | "shampoo" | "co_wash" | "rinse_out" | "mask" | "clay" | "leave_in" | "cream" | "butter" | "oil" | "mousse" | "custard" | "gel" | "mist" | "scalp_oil";
+        RoleEnum: "pre_oil" | "shampoo" | "co_wash" | "clay" | "rinse_out" | "mask" | "mist" | "scalp_oil" | "leave_in" | "oil" | "cream" | "butter" | "mousse" | "custard" | "gel";
         /**
          * Room
          * @description The air the hair dries in.
@@ -5701,7 +5701,9 @@ export interface components {
             readonly id: number;
             name: string;
             title: string;
-            readonly wish: components["schemas"]["PlanWish"];
+            readonly wish: components["schemas"]["PlanWish"] | null;
+            /** @description Why it cannot be used; else empty. */
+            readonly problem: string;
             /** Format: date-time */
             made_at?: string;
             readonly made_by: string;
@@ -10151,7 +10153,7 @@ export const kitKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>[
 export const kitOutKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["KitOut"]["kind"]> = ["kit_out"];
 export const kitPlaceValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["KitPlace"]> = ["cleaning", "drawer"];
 export const landmarkValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Landmark"]> = ["ear", "jaw", "chin", "shoulder", "armpit", "mid-back"];
-export const layValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Lay"]> = ["back", "down", "forward", "left", "right"];
+export const layValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Lay"]> = ["forward", "left", "right", "back", "down"];
 export const layeringValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Layering"]> = ["auto", "LOC", "LCO"];
 export const layeringEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LayeringEnum"]> = ["auto", "LOC", "LCO"];
 export const lengthKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Length"]["kind"]> = ["length"];
@@ -10176,8 +10178,8 @@ export const residueValues: ReadonlyArray<FlattenedDeepRequired<components>["sch
 export const residueEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ResidueEnum"]> = ["none", "some", "much"];
 export const residueLeftKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ResidueLeft"]["kind"]> = ["residue"];
 export const resultEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ResultEnum"]> = ["clear", "flakes"];
-export const roleValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Role"]> = ["pre_oil", "shampoo", "co_wash", "rinse_out", "mask", "clay", "leave_in", "cream", "butter", "oil", "mousse", "custard", "gel", "mist", "scalp_oil"];
-export const roleEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["RoleEnum"]> = ["pre_oil", "shampoo", "co_wash", "rinse_out", "mask", "clay", "leave_in", "cream", "butter", "oil", "mousse", "custard", "gel", "mist", "scalp_oil"];
+export const roleValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Role"]> = ["pre_oil", "shampoo", "co_wash", "clay", "rinse_out", "mask", "mist", "scalp_oil", "leave_in", "oil", "cream", "butter", "mousse", "custard", "gel"];
+export const roleEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["RoleEnum"]> = ["pre_oil", "shampoo", "co_wash", "clay", "rinse_out", "mask", "mist", "scalp_oil", "leave_in", "oil", "cream", "butter", "mousse", "custard", "gel"];
 export const routineEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["RoutineEnum"]> = ["shampoo", "cowash_only"];
 export const scaleReadingStateEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ScaleReadingStateEnum"]> = ["steady", "moving", "overload", "lost"];
 export const schemeValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Scheme"]> = ["halves", "quadrants", "per_quadrant", "rows", "v_front", "five", "six", "taper", "coil_rows", "bricked", "directed"];
