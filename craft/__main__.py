@@ -2,6 +2,7 @@
 
 import argparse
 import json
+import os
 import sys
 from collections.abc import Sequence
 from pathlib import Path
@@ -12,6 +13,7 @@ from craft.contract import read, schema
 from craft.errors import CraftError
 
 BAD_INPUT = 2
+CUT_SHORT = 1
 
 
 class Parser(argparse.ArgumentParser):
@@ -65,20 +67,40 @@ def answer_text(arguments: argparse.Namespace) -> str:
     return answer.model_dump_json(indent=2, by_alias=True)
 
 
+def write_answer(text: str, path: Path | None) -> None:
+    """Write an answer whole or not at all.
+
+    Args:
+        text: the answer
+        path: where to; None for standard output
+    Raises:
+        CraftError: the file cannot be written
+    """
+    if path is None:
+        print(text, flush=True)
+        return
+    beside = path.with_name(path.name + ".part")
+    try:
+        beside.write_text(text + "\n", "utf-8")
+        beside.replace(path)
+    except OSError as error:
+        beside.unlink(missing_ok=True)
+        raise CraftError("answer", f"{path} cannot be written: {error.strerror}.") from error
+
+
 def main(argv: Sequence[str] | None = None) -> int:
     """Run a command line; 0 with an answer, 2 with an error that names the field."""
     try:
         arguments = parser().parse_args(argv)
-        text = answer_text(arguments)
+        write_answer(answer_text(arguments), getattr(arguments, "answer", None))
     except CraftError as error:
         problem = {"error": {"field": error.field, "message": error.message}}
         print(json.dumps(problem, ensure_ascii=False), file=sys.stderr)
         return BAD_INPUT
-    path = getattr(arguments, "answer", None)
-    if path:
-        path.write_text(text + "\n", "utf-8")
-    else:
-        print(text)
+    except BrokenPipeError:
+        # Whoever read the answer has read enough; what is left in the buffer goes nowhere.
+        os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
+        return CUT_SHORT
     return 0
 
 

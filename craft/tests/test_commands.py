@@ -65,6 +65,24 @@ class StartedTest(TestCase):
         self.assertIn("field", json.loads(done.stderr)["error"])
 
 
+class WrittenAnswerTest(TestCase):
+    def test_a_reader_that_leaves_early_is_no_failure(self) -> None:
+        command = f"{sys.executable} -m craft schema plan | head -1"
+        done = subprocess.run(
+            command, shell=True, capture_output=True, text=True, cwd=ROOT, check=False
+        )
+        self.assertEqual((done.stdout, done.stderr), ("{\n", ""))
+
+    def test_a_file_that_cannot_be_written_is_named(self) -> None:
+        with TemporaryDirectory() as folder:
+            request = Path(folder) / "request.json"
+            request.write_text('{"ingredients": "Aqua"}')
+            done = run("label", str(request), str(Path(folder) / "nowhere" / "answer.json"))
+            self.assertEqual(done.returncode, 2)
+            self.assertEqual(json.loads(done.stderr)["error"]["field"], "answer")
+            self.assertEqual([path.name for path in Path(folder).iterdir()], ["request.json"])
+
+
 class ProgramTest(TestCase):
     def ask(self, command: str, request: dict[str, Any]) -> dict[str, Any]:
         done = run(command, stdin=json.dumps(request))
