@@ -4,16 +4,17 @@ A real sensor joins by filling `RoomSensor`. The simulated one ships with Gauffe
 never believed blindly: `judge` looks at the last of them and says how far they can be trusted.
 """
 
-from collections.abc import Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from enum import StrEnum
 from statistics import median
 from typing import Protocol
 
-from django.conf import settings
-
 from craft.errors import CraftError
+from salon.devices.choosing import chosen
+
+NO_SENSOR = "There is no room sensor here: type the air, or leave it at the house's."
 
 
 class NoSensor(CraftError):
@@ -112,19 +113,20 @@ def judge(readings: Sequence[AirReading] | None, now: datetime) -> RoomAir:
     return RoomAir(Trust.GOOD, round(temp_c, 1), round(rh, 3), last.at)
 
 
+def simulated(_: str) -> RoomSensor:
+    """The stand-in that ships with Gauffer."""
+    from salon.devices.room.simulated import SimulatedSensor
+
+    return SimulatedSensor()
+
+
+KINDS: Mapping[str, Callable[[str], RoomSensor]] = {"simulated": simulated}
+
+
 def sensor() -> RoomSensor:
     """The sensor of this salon, as the settings have it.
 
     Raises:
         NoSensor: there is none, or the settings name one that does not exist
     """
-    if settings.GAUFFER_ROOM == "none":
-        raise NoSensor("There is no room sensor here: type the air, or leave it at the house's.")
-    if settings.GAUFFER_ROOM != "simulated":
-        raise NoSensor(
-            f"There is no room sensor called {settings.GAUFFER_ROOM}. Set GAUFFER_ROOM to "
-            "simulated or none."
-        )
-    from salon.devices.room.simulated import SimulatedSensor
-
-    return SimulatedSensor()
+    return chosen("GAUFFER_ROOM", "room sensor", KINDS, NoSensor, NO_SENSOR)

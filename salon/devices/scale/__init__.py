@@ -10,9 +10,8 @@ from enum import StrEnum
 from pathlib import Path
 from typing import Protocol
 
-from django.conf import settings
-
 from craft.errors import CraftError
+from salon.devices.choosing import chosen
 
 
 class NoScale(CraftError):
@@ -85,10 +84,4 @@ def scale() -> Scale:
     Raises:
         NoScale: there is none, or the settings name one that does not exist
     """
-    kind, _, rest = settings.GAUFFER_SCALE.partition(":")
-    if kind == "none":
-        raise NoScale(NO_SCALE)
-    if kind not in KINDS:
-        names = ", ".join(["none", *KINDS])
-        raise NoScale(f"There is no scale called {kind}. Set GAUFFER_SCALE to one of: {names}.")
-    return KINDS[kind](rest)
+    return chosen("GAUFFER_SCALE", "scale", KINDS, NoScale, NO_SCALE)

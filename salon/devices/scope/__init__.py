@@ -9,9 +9,8 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Protocol
 
-from django.conf import settings
-
 from craft.errors import CraftError
+from salon.devices.choosing import chosen
 
 
 class NoPicture(CraftError):
@@ -85,8 +84,4 @@ def scope() -> Scope:
     Raises:
         NoPicture: the settings name a scope that does not exist
     """
-    kind, _, rest = settings.GAUFFER_SCOPE.partition(":")
-    if kind not in KINDS:
-        names = ", ".join(KINDS)
-        raise NoPicture(f"There is no scope called {kind}. Set GAUFFER_SCOPE to one of: {names}.")
-    return KINDS[kind](rest)
+    return chosen("GAUFFER_SCOPE", "scope", KINDS, NoPicture)

@@ -4,13 +4,15 @@ A real service joins by filling `Weather`. The simulated one ships with Gauffer:
 town with mild, damp air.
 """
 
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Protocol
 
-from django.conf import settings
-
 from craft.errors import CraftError
+from salon.devices.choosing import chosen
+
+NO_WEATHER = "There is no forecast here: the night is taken to be like the salon."
 
 
 class NoWeather(CraftError):
@@ -45,19 +47,20 @@ class Weather(Protocol):
         """The air outside hour by hour; None if the service does not answer."""
 
 
+def simulated(_: str) -> Weather:
+    """The stand-in that ships with Gauffer."""
+    from salon.devices.weather.simulated import HarbourTown
+
+    return HarbourTown()
+
+
+KINDS: Mapping[str, Callable[[str], Weather]] = {"simulated": simulated}
+
+
 def weather() -> Weather:
     """The forecast of this salon, as the settings have it.
 
     Raises:
         NoWeather: there is none, or the settings name one that does not exist
     """
-    if settings.GAUFFER_WEATHER == "none":
-        raise NoWeather("There is no forecast here: the night is taken to be like the salon.")
-    if settings.GAUFFER_WEATHER != "simulated":
-        raise NoWeather(
-            f"There is no forecast called {settings.GAUFFER_WEATHER}. Set GAUFFER_WEATHER to "
-            "simulated or none."
-        )
-    from salon.devices.weather.simulated import HarbourTown
-
-    return HarbourTown()
+    return chosen("GAUFFER_WEATHER", "forecast", KINDS, NoWeather, NO_WEATHER)

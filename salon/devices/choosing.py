@@ -1,0 +1,37 @@
+"""Which of several devices a salon has: the settings name it."""
+
+from collections.abc import Callable, Mapping
+from typing import TypeVar
+
+from django.conf import settings
+
+from craft.errors import CraftError
+
+Device = TypeVar("Device")
+
+
+def chosen(
+    setting: str,
+    what: str,
+    kinds: Mapping[str, Callable[[str], Device]],
+    missing: Callable[[str], CraftError],
+    without: str = "",
+) -> Device:
+    """The device that the settings name, as ``kind`` or ``kind:where``.
+
+    Args:
+        setting: name of the setting
+        what: the device is called
+        kinds: how each kind is opened, given where it is
+        missing: the refusal of this device
+        without: said where the salon has none; it must have one if this is empty
+    Raises:
+        CraftError: there is none, or the settings name one that does not exist
+    """
+    kind, _, where = getattr(settings, setting).partition(":")
+    if kind == "none" and without:
+        raise missing(without)
+    if kind not in kinds:
+        names = ", ".join([*(["none"] if without else []), *kinds])
+        raise missing(f"There is no {what} called {kind}. Set {setting} to one of: {names}.")
+    return kinds[kind](where)
