@@ -45,8 +45,8 @@ def use_from(total_g: float, squares: float, services: int, days: float) -> Use:
         days: length of the window [days], > 0
     Source: compound Poisson process, Var S = λ·E[X²]; any textbook.
     """
-    each = total_g / services if services else 0.0
-    return Use(total_g / days, math.sqrt(squares) / days, services, each)
+    per_service_g = total_g / services if services else 0.0
+    return Use(total_g / days, math.sqrt(squares) / days, services, per_service_g)
 
 
 @dataclass(frozen=True)

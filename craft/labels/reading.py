@@ -56,7 +56,7 @@ class Label:
     @property
     def families(self) -> tuple[Family, ...]:
         """Every family on it, in the order of the list."""
-        return tuple(dict.fromkeys(family for each in self.ingredients for family in each.families))
+        return tuple(dict.fromkeys(family for item in self.ingredients for family in item.families))
 
     @property
     def unknown(self) -> tuple[Ingredient, ...]:

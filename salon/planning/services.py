@@ -74,7 +74,7 @@ def save(head: Head, wish: HeadWish, by: User) -> Plan:
         raise CraftError("replaces", "The plan to revise is not one of this client's.")
     computed = draft(head, wish, by)
     answer = computed.answer
-    stop = next((each for each in answer.cautions if each.severity is Severity.STOP), None)
+    stop = next((caution for caution in answer.cautions if caution.severity is Severity.STOP), None)
     if stop:
         raise CraftError("person.stop_signs", stop.text)
     saved = Plan.objects.create(

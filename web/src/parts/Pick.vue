@@ -23,6 +23,7 @@ const props = defineProps<{
   hideLabel?: boolean
   clearable?: boolean
   disabled?: boolean
+  filterable?: boolean
 }>()
 const value = defineModel<Value | undefined>()
 const groups = computed(() => props.groups ?? [])
@@ -39,6 +40,8 @@ const groups = computed(() => props.groups ?? [])
       :placeholder="placeholder ?? ''"
       :clearable="clearable"
       :disabled="disabled"
+      :filterable="filterable"
+      :default-first-option="filterable"
       :style="{ width }"
       :class="{ bad: invalid }"
     >

@@ -6,7 +6,7 @@ export function useWording() {
   /** A word of a question, in the words of that question first. */
   return (key: string, word: string): string => {
     const known = [`consult.word.${key}.${word}`, `consult.words.${word}`, `hair.word.${word}`]
-    const found = known.find((one) => te(one))
-    return found ? t(found) : word.replaceAll('_', ' ')
+    const text = known.find((name) => te(name))
+    return text ? t(text) : word.replaceAll('_', ' ')
   }
 }

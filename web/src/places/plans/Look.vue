@@ -34,13 +34,13 @@ const looks = computed(() => {
 const depth = computed(() =>
   Math.max(
     46,
-    ...looks.value.flatMap((look) => look.look.moments.map((each) => each.length_cm + 3)),
+    ...looks.value.flatMap((look) => look.look.moments.map((moment) => moment.length_cm + 3)),
   ),
 )
 const reach = computed(() =>
   Math.max(
     14,
-    ...looks.value.flatMap((look) => look.look.moments.map((each) => each.breadth_cm / 2 + 1)),
+    ...looks.value.flatMap((look) => look.look.moments.map((moment) => moment.breadth_cm / 2 + 1)),
   ),
 )
 </script>

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 /** Pairs that were rubbed on the palm or seen on heads, and a new test. */
-import { ElOption, ElSelect } from 'element-plus'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import type { Schemas } from '@/api/client'
 import { type Row, usePalmTest } from '@/api/shelf'
-import { refusalOf } from '@/forms/refusal'
+import { provideRefusal } from '@/forms/refusal'
 import Choice from '@/parts/Choice.vue'
+import Pick from '@/parts/Pick.vue'
 import Refusals from '@/parts/Refusals.vue'
 
 const props = defineProps<{ products: Row[]; pairs: Schemas['Pair'][] }>()
@@ -17,13 +17,17 @@ const first = ref<number>()
 const second = ref<number>()
 const result = ref<'clear' | 'flakes'>()
 
-const layered = computed(() => props.products.filter((product) => product.stays_in))
+const options = computed(() =>
+  props.products
+    .filter((product) => product.stays_in)
+    .map(({ id, name }) => ({ value: id, text: name })),
+)
 const worst = computed(() =>
   [...props.pairs].sort((pair, other) => Number(other.flakes) - Number(pair.flakes)),
 )
 const word = (pair: Schemas['Pair']) =>
   pair.flakes ? (pair.tested ? 'flakes' : 'suspected') : pair.tested ? 'clear' : 'maybe'
-const refusal = refusalOf(test.error)
+const refusal = provideRefusal(test.error)
 
 async function keep() {
   if (!first.value || !second.value || !result.value) return
@@ -45,34 +49,24 @@ async function keep() {
       </li>
     </ul>
     <form @submit.prevent="keep">
-      <ElSelect
+      <Pick
         v-model="first"
+        :label="t('pairs.first')"
+        name="first"
+        hide-label
         filterable
-        default-first-option
+        :options="options"
         :placeholder="t('pairs.first')"
-        :aria-label="t('pairs.first')"
-      >
-        <ElOption
-          v-for="product in layered"
-          :key="product.id"
-          :value="product.id"
-          :label="product.name"
-        />
-      </ElSelect>
-      <ElSelect
+      />
+      <Pick
         v-model="second"
+        :label="t('pairs.second')"
+        name="second"
+        hide-label
         filterable
-        default-first-option
+        :options="options"
         :placeholder="t('pairs.second')"
-        :aria-label="t('pairs.second')"
-      >
-        <ElOption
-          v-for="product in layered"
-          :key="product.id"
-          :value="product.id"
-          :label="product.name"
-        />
-      </ElSelect>
+      />
       <div class="row">
         <Choice
           v-model="result"
