@@ -243,6 +243,17 @@ def stage_times(cylinder: Cylinder, water: float, stage: Stage, factor: float) -
     return seconds * (factor / SECONDS_PER_HOUR)
 
 
+def share_gone(curve: Sequence[tuple[float, float]], hours: float) -> float:
+    """Share of the water that a forecast has gone after some hours.
+
+    Args:
+        curve: hours and shares gone, rising
+        hours: since it began [h]
+    """
+    at, shares = zip(*curve, strict=True)
+    return float(np.interp(hours, at, shares))
+
+
 def takes_nothing(water: float, stage: Stage, done: float) -> bool:
     """Whether a stage takes no more water: saturated air, or a cloth that has taken its part."""
     if stage.kind is StageKind.CLOTH:

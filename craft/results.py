@@ -1,6 +1,6 @@
 """Planned beside actual."""
 
-from craft.vocabulary import Verdict
+from craft.vocabulary import Dryness, Verdict
 
 #: Grams within this share of the plan count as planned: what a hand can do. House value.
 GRAMS_TOLERANCE = 0.10
@@ -59,6 +59,14 @@ def forecast_definition_score(definition: float) -> float:
 DOUBTFUL_TIMES = 3.0
 #: Differences below these are never asked about [min], [g]. House values.
 DOUBTFUL_MIN, DOUBTFUL_G = 20.0, 15.0
+#: Counted units and grams may differ so many times, and by so much [g]. House values.
+COUNTED_TIMES, COUNTED_G = 2.0, 5.0
+#: A style shorter than this share of its forecast is asked about. House value.
+SHORT_SHARE = 0.5
+#: Dry is asked about below this share of water gone at best, wet above that at worst. House values.
+DRY_FROM_SHARE, WET_UNTIL_SHARE = 0.5, 0.999
+#: A visit that began so long before its plan was made is asked about [h]. House value.
+BEFORE_PLAN_H = 24.0
 #: A finished style may be measured so much longer than the hair: a tape is no ruler. House values.
 LENGTH_SHARE, LENGTH_MORE_CM = 1.05, 1.0
 
@@ -81,6 +89,41 @@ def doubtful_grams(planned: float, actual: float) -> bool:
         actual: what was typed [g]
     """
     return actual > DOUBTFUL_TIMES * planned and actual > planned + DOUBTFUL_G
+
+
+def doubtful_units(units: float, unit_g: float, grams: float) -> bool:
+    """Whether what was counted and what was weighed cannot both be right.
+
+    Args:
+        units: counted by hand
+        unit_g: what one weighs [g]
+        grams: weighed or typed [g]
+    """
+    counted = units * unit_g
+    more, less = max(counted, grams), min(counted, grams)
+    return more > COUNTED_TIMES * less and more - less > COUNTED_G
+
+
+def doubtful_length(low: float, actual: float) -> bool:
+    """Whether a finished style was measured so short that a figure may be missing.
+
+    Args:
+        low: lower end of the forecast [cm]
+        actual: what was typed [cm]
+    """
+    return actual < SHORT_SHARE * low
+
+
+def doubtful_dryness(least: float, most: float, dryness: Dryness) -> bool:
+    """Whether what was felt lies so far off the forecast that another key may have been meant.
+
+    Args:
+        least, most: share of water gone at the hour of opening, nine times in ten between them
+        dryness: what was felt
+    """
+    if dryness is Dryness.DRY:
+        return most < DRY_FROM_SHARE
+    return dryness is Dryness.WET and least >= WET_UNTIL_SHARE
 
 
 def longest_length(hair_cm: float) -> float:

@@ -1,7 +1,7 @@
 """The log of a visit: entries are added, never changed, and everything else follows from them."""
 
 from collections.abc import Iterable, Sequence
-from datetime import datetime
+from datetime import datetime, timedelta
 from typing import Any
 from uuid import UUID
 
@@ -10,12 +10,17 @@ from django.db import transaction
 from django.utils import timezone
 
 from craft.contract import parse
-from craft.contract.visit import AnyEvent, EventList, VisitAnswer
+from craft.contract.visit import AnyEvent, EventList, Length, VisitAnswer
+from craft.errors import CraftError
+from craft.results import longest_length
 from craft.visit import fold
 from salon.planning.demand import renew_demand
 from salon.planning.models import Plan
 from salon.visits.models import Event, Visit
 from salon.visits.projection import project
+
+#: A clock may run ahead by so much.
+CLOCKS_DIFFER = timedelta(minutes=5)
 
 
 def events_of(visit: Visit) -> list[AnyEvent]:
@@ -80,8 +85,53 @@ def append(visit: Visit, events: Sequence[AnyEvent]) -> Visit:
     )
     new = {event.id: event for event in events if event.id not in recorded}
     received = timezone.now()
+    check_possible(visit.plan, new.values(), received)
     Event.objects.bulk_create(row_of(visit, event, received) for event in new.values())
     return follow(visit)
+
+
+def check_possible(plan: Plan, events: Iterable[AnyEvent], now: datetime) -> None:
+    """Refuse entries of what cannot have happened.
+
+    Args:
+        plan: that is worked
+        events: to be added
+        now: the time
+    Raises:
+        CraftError: an entry lies ahead of now, or a style is longer than its hair
+    """
+    for event in events:
+        if event.at > now + CLOCKS_DIFFER:
+            raise CraftError(f"events.{event.id}.at", "This hour has not come yet.")
+        if isinstance(event, Length):
+            check_length(plan, f"events.{event.id}.data.length_cm", event.data.length_cm)
+
+
+def check_length(plan: Plan, field: str, length_cm: float) -> None:
+    """Refuse a finished style that is longer than the hair it is made of.
+
+    Args:
+        plan: that was worked
+        field: where it stands
+        length_cm: as it was measured [cm]
+    Raises:
+        CraftError: names the field and what can be
+    """
+    hair = longest_hair(plan)
+    longest = longest_length(hair)
+    if length_cm > longest:
+        raise CraftError(
+            field,
+            f"This hair was {hair:g} cm long, stretched, when it was planned. Give 1 to "
+            f"{longest:.0f} cm, or measure its length anew first.",
+        )
+
+
+def longest_hair(plan: Plan) -> float:
+    """Stretched length of the longest hair a plan was made for [cm]."""
+    hair = plan.requested.hair
+    zones = [zone.length_cm for zone in hair.zones.values() if zone.length_cm is not None]
+    return max([hair.length_cm, *zones])
 
 
 def row_of(visit: Visit, event: AnyEvent, received_at: datetime) -> Event:

@@ -15,20 +15,18 @@ from craft.contract import parse
 from craft.contract.plan import PlanAnswer, Step
 from craft.contract.visit import AnyEvent, EventList
 from craft.errors import CraftError
-from craft.results import doubtful_grams, doubtful_minutes, longest_length
 from craft.timetable import SHAPING
-from craft.visit import DoseKey, planned_doses
+from craft.visit import DoseKey, fold, planned_doses
 from craft.vocabulary import EventKind
 from salon.planning.models import Plan
 from salon.problems import Doubtful
 from salon.shelf.models import Product
-from salon.visits.log import append, open_visit
+from salon.visits.doubts import doubts
+from salon.visits.log import CLOCKS_DIFFER, append, check_length, open_visit
 from salon.visits.models import SCORES, Event, Visit
 
 #: What a form writes is told apart by this device: it can be typed again as a whole.
 FORM = "form"
-#: A clock may run ahead by so much.
-CLOCKS_DIFFER = timedelta(minutes=5)
 HOUR_S = 3600
 
 
@@ -264,13 +262,8 @@ def check_typed(plan: Plan, values: Mapping[str, Any]) -> None:
     for index, dose in enumerate(values.get("doses", [])):
         if dose.get("product") and dose["product"] not in on_shelf:
             raise ValidationError({f"doses.{index}.product": "This bottle is not on the shelf."})
-    longest = longest_length(longest_hair(plan))
-    if (values.get("length_cm") or 0) > longest:
-        raise CraftError(
-            "length_cm",
-            f"This hair was {longest_hair(plan):g} cm long, stretched, when it was planned. Give "
-            f"1 to {longest:.0f} cm, or measure its length anew first.",
-        )
+    if values.get("length_cm") is not None:
+        check_length(plan, "length_cm", values["length_cm"])
 
 
 def check_steps(answer: PlanAnswer, steps: Sequence[Mapping[str, Any]]) -> None:
@@ -288,35 +281,6 @@ def check_steps(answer: PlanAnswer, steps: Sequence[Mapping[str, Any]]) -> None:
         if row["key"] in typed:
             raise ValidationError({f"steps.{index}.key": f"{row['key']} is typed twice."})
         typed.add(row["key"])
-
-
-def longest_hair(plan: Plan) -> float:
-    """Stretched length of the longest hair a plan was made for [cm]."""
-    hair = plan.requested.hair
-    zones = [zone.length_cm for zone in hair.zones.values() if zone.length_cm is not None]
-    return max([hair.length_cm, *zones])
-
-
-def doubts(plan: Plan, values: Mapping[str, Any]) -> dict[str, str]:
-    """Questions about values that can be, but hardly are; by field."""
-    answer = plan.answered
-    steps = {step.key: step for step in answer.steps}
-    planned = planned_doses(answer)
-    questions = {}
-    for index, row in enumerate(values.get("steps", [])):
-        step = steps[row["key"]]
-        if doubtful_minutes(step.hands_on_high + step.wait_min, row["minutes"]):
-            questions[f"steps.{index}.minutes"] = (
-                f"{row['minutes']:g} min, planned {step.hands_on_min:.0f}: was it interrupted, or "
-                "is this right?"
-            )
-    for index, row in enumerate(values.get("doses", [])):
-        product = planned[row["step"], row["role"], row["layer"]]
-        if doubtful_grams(product.grams, row["grams"]):
-            questions[f"doses.{index}.grams"] = (
-                f"{row['grams']:g} g, planned {product.grams:g} g: is this right?"
-            )
-    return questions
 
 
 @transaction.atomic
@@ -351,10 +315,11 @@ def checked(plan: Plan, values: Mapping[str, Any], by: User | None) -> list[AnyE
     """
     check_typed(plan, values)
     placed = {**values, "doses": with_places(plan, values.get("doses", []))}
-    questions = {} if values.get("sure") else doubts(plan, placed)
+    entries = entries_of(plan, placed, by.get_username() if by else "")
+    questions = {} if values.get("sure") else doubts(plan, placed, fold(plan.answered, entries))
     if questions:
         raise Doubtful(questions)
-    return entries_of(plan, placed, by.get_username() if by else "")
+    return entries
 
 
 @transaction.atomic

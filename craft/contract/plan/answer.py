@@ -41,6 +41,8 @@ class StepProduct(Frozen):
     """What is left before this service."""
     by_hand_g: float | None = None
     """What these units weigh."""
+    unit_g: float | None = None
+    """What one unit weighs."""
     cost: float | None = None
     """In the money of the salon; null where the bottle has no price."""
     stays_in: bool

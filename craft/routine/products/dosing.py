@@ -75,6 +75,7 @@ def dose(case: Case, role: Role, passes: int = 1) -> StepProduct:
         units=units,
         unit=item.unit if item and unit_g else None,
         by_hand_g=round(units * unit_g, 1) if units and unit_g else None,
+        unit_g=unit_g,
         cost=None if price is None else round(price * grams, 2),
         stock_g=item.stock_g if item else None,
         stays_in=role in case.technique.stays_in,

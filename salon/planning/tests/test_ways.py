@@ -105,7 +105,9 @@ class WaysTest(ApiTest):
         Routine.objects.create(name="Later", title="", wish={}, contract=CONTRACT_VERSION + 1)
         Routine.objects.create(name="Torn", title="", wish={"goal": 7})
         good, later, torn = self.client.get("/api/routines/").json()
-        self.assertEqual((good["wish"]["goal"]["style"], good["problem"]), ("two_strand_twist_out", ""))
+        self.assertEqual(
+            (good["wish"]["goal"]["style"], good["problem"]), ("two_strand_twist_out", "")
+        )
         self.assertIsNone(later["wish"])
         self.assertIn("Update it", later["problem"])
         self.assertIn("cannot be opened", torn["problem"])

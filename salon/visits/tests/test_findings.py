@@ -99,7 +99,7 @@ class FindingsTest(ApiTest):
 
     def test_a_visit_resets_the_days_since_detangling(self) -> None:
         then = timezone.now() - timedelta(days=12)
-        self.record(note="x", started_at=then.isoformat())
+        self.record(note="x", sure=True, started_at=then.isoformat())
         wish = {"head": self.head.pk, "goal": {"style": "flat_twist_out"}}
         draft = self.post("/api/plans/draft/", wish).json()
         self.assertEqual(draft["request"]["hair"]["days_since_detangle"], 12)

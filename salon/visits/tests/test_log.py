@@ -72,7 +72,10 @@ class LogTest(ApiTest):
         }
         if start is not None:
             wish["planned_start"] = start.isoformat()
-        return save(self.head, parse(HeadWish, wish), self.user)
+        plan = save(self.head, parse(HeadWish, wish), self.user)
+        plan.made_at -= timedelta(days=60)
+        plan.save(update_fields=["made_at"])
+        return plan
 
     def record(self, plan: Plan | None = None, **body: Any) -> Any:
         return self.post(f"/api/plans/{(plan or self.plan).pk}/visits/", body)
@@ -181,6 +184,31 @@ class ImplausibleTest(LogTest):
         self.assertRefused(asked, "doses.0.grams", "is this right?")
         self.assertTrue(asked.json()["errors"][0]["ask"])
         self.assertEqual(self.record(**body, sure=True).status_code, 201)
+
+    def test_what_hardly_can_be_is_asked_about(self) -> None:
+        opened = {"started_at": self.long_ago(2), "released_after_h": 1, "dryness": "dry"}
+        cases: dict[str, dict[str, Any]] = {
+            "doses.0.units": {"doses": [{"role": "gel", "grams": 10, "units": 90}]},
+            "length_cm": {"length_cm": 2},
+            "dryness": opened,
+            "started_at": {"started_at": self.long_ago(90), "note": "x"},
+            "steps.0.minutes": {"steps": [{"key": "shape", "minutes": 590}]},
+        }
+        for field, body in cases.items():
+            with self.subTest(field):
+                asked = self.record(**body)
+                self.assertRefused(asked, field, "?")
+                self.assertEqual([error["ask"] for error in asked.json()["errors"]], [True])
+        self.assertFalse(Visit.objects.exists())
+
+    def test_the_log_takes_nothing_that_cannot_have_happened(self) -> None:
+        visit = self.begin()
+        ahead = self.entry("note", -120, text="x")
+        self.assertRefused(self.add(visit, ahead), f"events.{ahead['id']}.at", "not come yet")
+        long = self.entry("length", 1, length_cm=60)
+        field = f"events.{long['id']}.data.length_cm"
+        self.assertRefused(self.add(visit, long), field, "25 cm long, stretched")
+        self.assertFalse(Event.objects.exists())
 
 
 class CorrectionTest(LogTest):

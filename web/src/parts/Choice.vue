@@ -1,13 +1,20 @@
 <script setup lang="ts" generic="Value extends string | number">
 /** One of a few, all in sight; where nothing may be chosen, choosing it again takes it back. */
+import { useId } from 'vue'
+
+import { useClaim } from '@/forms/refusal'
+
 const props = defineProps<{
   label: string
+  /** Dotted name of the field, as the server refuses it. */
+  name?: string
   options: { value: Value; text: string }[]
   hideLabel?: boolean
   clearable?: boolean
 }>()
 const chosen = defineModel<Value>()
-const name = `choice-${Math.random().toString(36).slice(2)}`
+const group = useId()
+const refused = useClaim(() => props.name)
 
 function clear(value: Value, event: Event) {
   if (!props.clearable || value !== chosen.value) return
@@ -27,10 +34,11 @@ function clear(value: Value, event: Event) {
         @click="clear(option.value, $event)"
         @keydown.delete="clear(option.value, $event)"
       >
-        <input v-model="chosen" class="sr" type="radio" :name="name" :value="option.value" />
+        <input v-model="chosen" class="sr" type="radio" :name="group" :value="option.value" />
         {{ option.text }}
       </label>
     </div>
+    <p v-if="refused" class="wrong" role="alert">{{ refused }}</p>
   </fieldset>
 </template>
 

@@ -38,10 +38,10 @@ function within<Answer>(use: () => Answer): Answer {
   return answer
 }
 
-const gel = { role: 'gel', name: 'Gel', grams: 20, units: 10, unit: 'pump', by_hand_g: 20 }
+const gel = { role: 'gel', name: 'Gel', grams: 20, units: 10, unit: 'pump', unit_g: 2 }
 const answer = {
   steps: [
-    { key: 'lay_in', products: [gel, { ...gel, grams: 6, units: null, by_hand_g: null }] },
+    { key: 'lay_in', products: [gel, { ...gel, grams: 6, units: null, unit_g: null }] },
     { key: 'shape', products: [] },
   ],
 } as unknown as PlanAnswer

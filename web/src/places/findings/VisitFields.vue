@@ -175,6 +175,7 @@ const residues = computed(() =>
       </div>
       <Choice
         :label="t('visit.dryness')"
+        name="dryness"
         :model-value="form.dryness || undefined"
         clearable
         :options="drynesses"
@@ -186,12 +187,14 @@ const residues = computed(() =>
         :key="score"
         v-model="form.scores[score]"
         :label="t(`visit.score.${score}`)"
+        :name="score"
         :options="[1, 2, 3, 4, 5].map((value) => ({ value, text: String(value) }))"
         clearable
         class="score"
       />
       <Choice
         :label="t('visit.residue')"
+        name="residue"
         :model-value="form.residue || undefined"
         clearable
         :options="residues"

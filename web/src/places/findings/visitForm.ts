@@ -56,9 +56,8 @@ export const doseKey = (step: string, role: string, layer: number) => `${step}/$
 export function dosesOf(answer: Pick<PlanAnswer, 'steps'>): PlannedDose[] {
   return answer.steps.flatMap((step) => {
     const layers: Record<string, number> = {}
-    return step.products.map(({ role, name, grams, units, unit, by_hand_g }) => {
+    return step.products.map(({ role, name, grams, unit, unit_g }) => {
       const layer = (layers[role] = (layers[role] ?? 0) + 1)
-      const unitG = units && by_hand_g ? by_hand_g / units : null
       return {
         key: doseKey(step.key, role, layer),
         step: step.key,
@@ -67,7 +66,7 @@ export function dosesOf(answer: Pick<PlanAnswer, 'steps'>): PlannedDose[] {
         name,
         grams,
         unit,
-        unitG,
+        unitG: unit_g ?? null,
       }
     })
   })

@@ -16,7 +16,7 @@ export const visits = {
     beganUnset: 'as planned, else now',
     openedAt: 'Opened on',
     openedBy: 'By',
-    doubtful: 'One value is far from the plan. | {n} values are far from the plan.',
+    doubtful: 'One value can hardly be. | {n} values can hardly be.',
     sure: 'Right as typed, keep it',
     flags: {
       uneven_sides: 'left and right answerOf different doses',

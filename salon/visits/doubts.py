@@ -1,0 +1,104 @@
+"""Values of a visit that can be, but hardly are: asked about before they are kept."""
+
+from collections.abc import Mapping, Sequence
+from datetime import datetime, timedelta
+from typing import Any
+
+from django.utils import timezone
+
+from craft.contract.plan import PlanAnswer
+from craft.contract.visit import VisitAnswer
+from craft.drying import share_gone
+from craft.results import (
+    BEFORE_PLAN_H,
+    doubtful_dryness,
+    doubtful_grams,
+    doubtful_length,
+    doubtful_minutes,
+    doubtful_units,
+)
+from craft.visit import planned_doses
+from salon.planning.models import Plan
+
+
+def doubts(plan: Plan, values: Mapping[str, Any], folded: VisitAnswer) -> dict[str, str]:
+    """Questions about values that can be, but hardly are; by field.
+
+    Args:
+        plan: that was worked
+        values: as the form has them
+        folded: what follows from them
+    """
+    answer = plan.answered
+    return (
+        doubts_of_minutes(answer, values.get("steps", []))
+        | doubts_of_doses(answer, values.get("doses", []))
+        | doubts_of_results(answer, folded)
+        | doubts_of_beginning(plan, values.get("started_at"))
+    )
+
+
+def doubts_of_minutes(answer: PlanAnswer, rows: Sequence[Mapping[str, Any]]) -> dict[str, str]:
+    """Questions about minutes."""
+    steps = {step.key: step for step in answer.steps}
+    questions = {}
+    for index, row in enumerate(rows):
+        step = steps[row["key"]]
+        if doubtful_minutes(step.hands_on_high + step.wait_min, row["minutes"]):
+            questions[f"steps.{index}.minutes"] = (
+                f"{row['minutes']:g} min, planned {step.hands_on_min:.0f}: was it interrupted, or "
+                "is this right?"
+            )
+    return questions
+
+
+def doubts_of_doses(answer: PlanAnswer, rows: Sequence[Mapping[str, Any]]) -> dict[str, str]:
+    """Questions about grams, and about units that say something else."""
+    planned = planned_doses(answer)
+    questions = {}
+    for index, row in enumerate(rows):
+        product = planned[row["step"], row["role"], row["layer"]]
+        if doubtful_grams(product.grams, row["grams"]):
+            questions[f"doses.{index}.grams"] = (
+                f"{row['grams']:g} g, planned {product.grams:g} g: is this right?"
+            )
+        elif (
+            row.get("units")
+            and product.unit_g
+            and doubtful_units(row["units"], product.unit_g, row["grams"])
+        ):
+            questions[f"doses.{index}.units"] = (
+                f"{row['units']:g} × {product.unit} make about "
+                f"{row['units'] * product.unit_g:.0f} g, {row['grams']:g} g are typed: which is "
+                "right?"
+            )
+    return questions
+
+
+def doubts_of_results(answer: PlanAnswer, folded: VisitAnswer) -> dict[str, str]:
+    """Questions about the finished length, and about the dryness felt when a set was opened."""
+    questions = {}
+    low = answer.finished.length_low
+    if folded.length_cm is not None and doubtful_length(low, folded.length_cm):
+        questions["length_cm"] = (
+            f"{folded.length_cm:g} cm, forecast {low:.0f} to {answer.finished.length_high:.0f}: "
+            "is this right?"
+        )
+    if folded.release and folded.dryness and answer.drying.curve:
+        hours = folded.release.after_h
+        low_curve, high_curve = answer.drying.low_curve, answer.drying.high_curve
+        least, most = share_gone(low_curve, hours), share_gone(high_curve, hours)
+        if doubtful_dryness(min(least, most), max(least, most), folded.dryness):
+            questions["dryness"] = (
+                f"Opened after {hours:.0f} h, {min(least, most):.0%} to {max(least, most):.0%} of "
+                "the water was forecast to be gone: is this right, and the hour?"
+            )
+    return questions
+
+
+def doubts_of_beginning(plan: Plan, started_at: datetime | None) -> dict[str, str]:
+    """A question about a visit that began long before its plan was made."""
+    if started_at is None or started_at >= plan.made_at - timedelta(hours=BEFORE_PLAN_H):
+        return {}
+    made_on = timezone.localtime(plan.made_at)
+    return {"started_at": f"This plan was made on {made_on:%d %b %Y}: did the visit begin before?"}
