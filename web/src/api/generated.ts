@@ -6586,6 +6586,12 @@ export interface components {
              */
             by_hand_g?: number | null;
             /**
+             * Unit G
+             * @description What one unit weighs.
+             * @default null
+             */
+            unit_g?: number | null;
+            /**
              * Cost
              * @description In the money of the salon; null where the bottle has no price.
              * @default null
