@@ -45,7 +45,12 @@ class BrowserTest(LiveServerTestCase):
         cls.stack = ExitStack()
         chromium = cls.stack.enter_context(browser())
         context = chromium.new_context(
-            base_url=cls.live_server_url, viewport=DESK, locale="en-GB", **cls.context_options
+            base_url=cls.live_server_url,
+            viewport=DESK,
+            locale="en-GB",
+            # A click on what is still moving may fall beside it on a busy machine.
+            reduced_motion="reduce",
+            **cls.context_options,
         )
         context.set_default_timeout(PATIENCE)
         cls.page = context.new_page()
