@@ -77,7 +77,11 @@ def both_sides(
 
 
 def split(parter: Parter, regions: list[Region], change: Change, field: str) -> list[Region]:
-    """Cut a section in two."""
+    """Cut a section in two.
+
+    Raises:
+        CraftError: nothing would be left on one side, or the head has as many as it takes
+    """
     place = find(regions, change.key, f"{field}.key")
     if len(regions) >= MAX_SECTIONS:
         raise CraftError(f"{field}.op", f"A head takes at most {MAX_SECTIONS} sections.")
@@ -85,7 +89,10 @@ def split(parter: Parter, regions: list[Region], change: Change, field: str) -> 
     left, low, right, high = region.outline.bounds
     along = change.run is LineKind.ALONG if change.run else right - left >= high - low
     ruler = parter.along if along else parter.across
-    return [*regions[:place], *parter.cut(region, ruler, [1, 1]), *regions[place + 1 :]]
+    halves = parter.cut(region, ruler, [1, 1])
+    if any(half.outline.is_empty or not len(half.cells) for half in halves):
+        raise CraftError(f"{field}.run", "This section is too narrow to be split that way.")
+    return [*regions[:place], *halves, *regions[place + 1 :]]
 
 
 def lay(_: Parter, regions: list[Region], change: Change, field: str) -> list[Region]:
@@ -122,11 +129,18 @@ def whole(parter: Parter, regions: Sequence[Region]) -> tuple[list[Region], list
     """
     by_key = {region.key: region for region in regions}
     taken: dict[str, Region] = {}
-    for region in regions:
-        parts = list(shapely.get_parts(region.outline))
+    for key in [region.key for region in regions]:
+        # It may have taken a crumb of another one by now.
+        region = by_key[key]
+        parts = [part for part in shapely.get_parts(region.outline) if not part.is_empty]
         if not parts or not len(region.cells):
-            # A line moved over it: nothing is left of this section.
+            # A line moved over it: what little is left goes to the section it lies in.
             del by_key[region.key]
+            if parts or len(region.cells):
+                to = host(list(by_key.values()), region)
+                by_key[to.key] = union(to, region, to.key)
+                if parts:
+                    taken[to.key] = by_key[to.key]
             continue
         if len(parts) == 1:
             continue
@@ -151,6 +165,13 @@ def whole(parter: Parter, regions: Sequence[Region]) -> tuple[list[Region], list
             to = max(others, key=lambda other: shared_edge(other, island))
             by_key[to.key] = taken[to.key] = union(to, island, to.key)
     return list(by_key.values()), list(taken.values())
+
+
+def host(others: Sequence[Region], crumb: Region) -> Region:
+    """The section that a crumb lies in: the one that shares its scalp, else its edge."""
+    if len(crumb.cells):
+        return max(others, key=lambda other: int(np.isin(crumb.cells, other.cells).sum()))
+    return max(others, key=lambda other: shared_edge(other, crumb))
 
 
 def union(first: Region, second: Region, key: str) -> Region:

@@ -122,7 +122,7 @@ def on_the_label_line(outline: shapely.Polygon) -> shapely.Point:
     crossing = [
         part
         for part in shapely.get_parts(outline.intersection(line))
-        if isinstance(part, shapely.LineString)
+        if isinstance(part, shapely.LineString) and not part.is_empty
     ]
     if not crossing:
         return outline.representative_point()

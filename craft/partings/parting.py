@@ -98,10 +98,11 @@ def part(hair: HeadOfHair, layout: Layout, field: str = "") -> Sectioning:
         )
     moves = asked_moves(hair, layout, field)
     parter = Parter(hair, layout.even, moves)
-    regions = changed(
-        parter, SCHEMES[layout.scheme](parter, layout), layout.changes, f"{field}changes"
-    )
-    regions, taken = whole(parter, regions)
+    # Moved lines may leave nothing of a section, or cut pieces off it: what is changed by hand is
+    # whole before, and after.
+    parted, taken_before = whole(parter, SCHEMES[layout.scheme](parter, layout))
+    regions, taken_after = whole(parter, changed(parter, parted, layout.changes, f"{field}changes"))
+    taken = [*taken_before, *taken_after]
     by_rows = layout.scheme is Scheme.ROWS
     curved = any(line.kind in (LineKind.ROW, LineKind.ROUND) for line in parter.lines)
     # What a hand splits or merges meets its neighbours in corners of its own.

@@ -1,5 +1,6 @@
 """Measure speed: plans in the core, and lists with a large salon. Prints medians and ratios."""
 
+import json
 import os
 import statistics
 import tempfile
@@ -16,6 +17,9 @@ EDIT_BUDGET_MS = 200.0
 LIST_BUDGET_MS = 100.0
 HEADS, VISITS_PER_HEAD, PLANS_TO_COME = 5_000, 12, 500
 REPEATS = 15
+#: Requests at random to each command; slow ones are asked less often.
+FUZZED_USUAL, FUZZED_HEADS = 1_000, 300
+FUZZED = {"propose": 40, "compare": 200, "chain": 200, "visit": 200}
 
 
 def median_ms(work: Callable[[], object]) -> float:
@@ -82,6 +86,21 @@ def bench_crown() -> None:
             took = median_ms(partial(on_dragged, work, style, key))
             report(label, took, PLAN_BUDGET_MS)
     report("look", median_ms(lambda: looks(dragged("flat_twist_out", "0/2"))), PLAN_BUDGET_MS)
+
+
+def fuzz_core() -> None:
+    """Thousands of requests at random: an answer or a refusal in words, nothing else."""
+    from craft.commands import COMMANDS
+    from craft.tests.fuzzing import ask, part_heads
+
+    seed = int(time.time())
+    tallies = {name: ask(name, FUZZED.get(name, FUZZED_USUAL), seed) for name in COMMANDS}
+    tallies["partings by hand"] = part_heads(FUZZED_HEADS, 5, seed)
+    for name, tally in tallies.items():
+        counts = f"{tally.answered} answered, {tally.refused} refused, {len(tally.broken)} broken"
+        print(f"fuzz {name} (seed {seed}): {counts}")
+        for fault, request in tally.broken.items():
+            print(f"  {fault}\n  {json.dumps(request)}")
 
 
 def bench_labels() -> None:
@@ -189,6 +208,7 @@ def main() -> None:
         os.environ["DJANGO_SETTINGS_MODULE"] = "salon.settings"
         bench_core()
         bench_crown()
+        fuzz_core()
         bench_labels()
         bench_salon()
 

@@ -1,0 +1,25 @@
+"""Whatever is asked of the core, it answers or refuses in words. The bench asks thousands."""
+
+from unittest import TestCase
+
+from craft.commands import COMMANDS
+from craft.tests.fuzzing import ask, part_heads
+
+SEED = 20261126
+#: Slow commands are asked less often.
+COUNTS = {"propose": 3, "compare": 10, "chain": 10, "visit": 15, "crown": 30, "look": 30}
+USUAL = 60
+
+
+class FuzzTest(TestCase):
+    def test_every_command_answers_or_refuses_in_words(self) -> None:
+        for command in COMMANDS:
+            with self.subTest(command):
+                tally = ask(command, COUNTS.get(command, USUAL), SEED)
+                self.assertEqual(tally.broken, {})
+                self.assertTrue(tally.answered, "nothing got past the reading")
+
+    def test_partings_changed_by_hand_keep_their_hair(self) -> None:
+        tally = part_heads(24, 5, SEED)
+        self.assertEqual(tally.broken, {})
+        self.assertGreater(tally.answered, 50)
