@@ -97,11 +97,13 @@ def checked_stages(request: DryRequest) -> list[Stage]:
     """
     last = len(request.stages) - 1
     for index, stage in enumerate(request.stages):
-        endless = stage.hours is None and stage.until_share == 1
-        if endless and (index < last or stage.kind is StageKind.CLOTH):
+        cloth = stage.kind is StageKind.CLOTH
+        # A cloth may never reach the share that is asked of it.
+        endless = stage.hours is None and (cloth or stage.until_share == 1)
+        if endless and (index < last or cloth):
             problem = (
                 "A cloth takes up only so much; give hours."
-                if stage.kind is StageKind.CLOTH
+                if cloth
                 else "Only the last stage may run until dry; give hours."
             )
             raise CraftError(f"stages.{index}.hours", problem)

@@ -65,6 +65,14 @@ class StartedTest(TestCase):
         self.assertIn("field", json.loads(done.stderr)["error"])
 
 
+class ClothTest(TestCase):
+    def test_a_cloth_without_hours_is_refused_even_if_it_shall_reach_a_share(self) -> None:
+        stages = [{"kind": "cap", "hours": 1}, {"kind": "cloth", "until_share": 0.9}]
+        set_ = {"kind": "twist", "sections": 12, "mass_g": 110, "length_cm": 30}
+        done = run("dry", stdin=json.dumps({"set": set_, "stages": stages}))
+        self.assertEqual(json.loads(done.stderr)["error"]["field"], "stages.1.hours")
+
+
 class WrittenAnswerTest(TestCase):
     def test_a_reader_that_leaves_early_is_no_failure(self) -> None:
         command = f"{sys.executable} -m craft schema plan | head -1"
