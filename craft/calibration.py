@@ -16,6 +16,8 @@ from craft.errors import CraftError
 LEAST_READINGS = 3
 #: A pump has drifted when later doses differ by more than this share, beyond chance. House values.
 DRIFT_FROM, DRIFT_P = 0.08, 0.05
+#: What one pump, squirt, spoon or puddle can weigh [g].
+UNIT_G_LEAST, UNIT_G_MOST = 0.01, 200.0
 #: Intervals hold so much.
 CONFIDENCE = 0.95
 
@@ -60,13 +62,19 @@ def calibrate(readings: Sequence[Reading]) -> Calibration:
     Args:
         readings: at least one
     Raises:
-        CraftError: nothing was weighed
+        CraftError: nothing was weighed, or one unit comes out as what no hand can dose
     Source: least squares with variance proportional to the number of units; any textbook.
     """
     if not readings:
         raise CraftError("readings", "Weigh at least one unit; three or more tell the spread.")
     units = sum(reading.units for reading in readings)
     mean = sum(reading.grams for reading in readings) / units
+    if not UNIT_G_LEAST <= mean <= UNIT_G_MOST:
+        raise CraftError(
+            "readings",
+            f"One unit comes to {mean:.3g} g; a hand doses {UNIT_G_LEAST:g} to {UNIT_G_MOST:g} g. "
+            "Look at the units and the grams again.",
+        )
     free = len(readings) - 1
     if free < 1:
         return Calibration(mean, None, None, None, 1)

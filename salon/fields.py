@@ -2,7 +2,10 @@
 
 from typing import Any
 
+from pydantic import BaseModel
 from rest_framework import serializers
+
+from craft.contract.base import range_of
 
 #: What a field says, by what is wrong.
 Messages = dict[str, Any]
@@ -17,6 +20,17 @@ def within(low: float, high: float, unit: str, **more: Any) -> serializers.Float
         ("min_value", "max_value", "invalid", "null", "required"), allowed
     )
     return serializers.FloatField(min_value=low, max_value=high, error_messages=messages, **more)
+
+
+def ranged(model: type[BaseModel], field: str, **more: Any) -> serializers.FloatField:
+    """A number with the range that the core reads it with.
+
+    Args:
+        model: of the core's contract
+        field: of it
+    """
+    allowed = range_of(model, field)
+    return within(allowed.low, allowed.high, allowed.unit, **more)
 
 
 def whole(low: int, high: int, unit: str, **more: Any) -> serializers.IntegerField:

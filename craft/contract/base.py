@@ -1,7 +1,8 @@
 """Reading requests: strict, frozen, and with errors a person can act on."""
 
 import json
-from collections.abc import Mapping
+from collections.abc import Callable, Iterable, Mapping
+from dataclasses import dataclass
 from typing import Annotated, Any, TypeVar, cast
 
 from pydantic import BaseModel, ConfigDict, TypeAdapter, ValidationError
@@ -44,6 +45,58 @@ def read(model: type[Model], text: str) -> Model:
         # A missing field is told after the wrong ones: what was typed comes first.
         details = sorted(error.errors(), key=lambda detail: detail["type"] == "missing")
         raise explain(model, details[0]) from error
+
+
+def readable(
+    model: type[BaseModel], rows: Iterable[Json], what: Callable[[Json], str]
+) -> tuple[list[Json], list[str]]:
+    """Rows of a record that can be read; one that cannot must not take the others with it.
+
+    Args:
+        model: what each row is read as
+        rows: as they are stored
+        what: a row is called
+    Returns:
+        the rows that can be read, and of each other its name and what is wrong with it
+    """
+    good, left_out = [], []
+    for row in rows:
+        try:
+            parse(model, row)
+        except CraftError as error:
+            left_out.append(f"{what(row)} ({error.field}: {error.message})")
+        else:
+            good.append(row)
+    return good, left_out
+
+
+@dataclass(frozen=True)
+class Range:
+    """What a number may be.
+
+    Args:
+        low, high: both allowed
+        unit: of both; empty where it has none
+    """
+
+    low: float
+    high: float
+    unit: str
+
+
+def range_of(model: type[BaseModel], field: str) -> Range:
+    """The range of a field of the contract: forms, imports and the database take it from here.
+
+    Args:
+        model: of the contract
+        field: a number of it
+    Raises:
+        KeyError: it has no such field, or no range
+    """
+    piece: Any = schema(model)["properties"][field]
+    options = [piece, *piece.get("anyOf", ())]
+    number = next(option for option in options if "minimum" in option)
+    return Range(number["minimum"], number["maximum"], number.get("x-unit", ""))
 
 
 def schema(model: type[BaseModel]) -> dict[str, Any]:

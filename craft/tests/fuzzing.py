@@ -8,7 +8,7 @@ that a plan really has.
 import json
 import random
 import traceback
-from collections.abc import Iterator, Mapping
+from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, field
 from functools import cache
 from pathlib import Path
@@ -89,13 +89,13 @@ class Drawing:
         for several in ("anyOf", "oneOf"):
             if several in piece:
                 return self.draw(self.chance.choice(piece[several]), depth)
-        draws = {
+        draws: Mapping[str, Callable[[Mapping[str, Json]], Json]] = {
             "number": self.number,
-            "integer": lambda one: round(self.number(one)),
+            "integer": lambda whole: round(self.number(whole)),
             "string": lambda _: self.chance.choice(self.words),
             "boolean": lambda _: self.chance.random() < 0.5,
-            "array": lambda one: self.array(one, depth),
-            "object": lambda one: self.object(one, depth),
+            "array": lambda several: self.array(several, depth),
+            "object": lambda named: self.object(named, depth),
             "null": lambda _: None,
         }
         return draws[piece.get("type", "null")](piece)
@@ -136,7 +136,7 @@ class Drawing:
     def changed(self, value: Json, piece: Mapping[str, Json], depth: int = 0) -> Json:
         """A value that works, with something in it drawn anew."""
         piece = self.resolved(piece)
-        properties = piece.get("properties")
+        properties: Mapping[str, Json] | None = piece.get("properties")
         if not isinstance(value, dict) or not properties or self.chance.random() < 0.05 * depth:
             return self.draw(piece, depth)
         name = self.chance.choice(list(properties))
@@ -234,12 +234,13 @@ def change_at_random(chance: random.Random, answer: PartingsAnswer) -> dict[str,
         line = chance.choice(answer.lines)
         at = chance.choice((line.low, line.high, chance.uniform(-14, 14), line.at + 0.1))
         return change | {"op": "move", "key": line.key, "at": round(max(-90, min(90, at)), 2)}
-    more: Mapping[str, Json] = {
+    options: dict[str, dict[str, Json]] = {
         "merge": {"other": chance.choice(keys)},
         "lay": {"lay": chance.choice(("left", "right", "down"))},
         "number": {"number": chance.randint(1, len(keys))},
-    }.get(kind, {"run": chance.choice(("along", "across", None))})
-    return change | {"op": kind if kind in ("merge", "lay", "number") else "split"} | more
+    }
+    more = options.get(kind, {"run": chance.choice(("along", "across", None))})
+    return change | {"op": kind if kind in options else "split"} | more
 
 
 def part_heads(heads: int, changes: int, seed: int) -> Tally:

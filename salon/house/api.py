@@ -12,8 +12,8 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from craft.contract import HouseRules, School
-from salon.fields import whole, within
+from craft.contract import HouseRules, PlanRequest, Room, School
+from salon.fields import ranged, whole, within
 from salon.house.models import House
 from salon.house.services import name_of, the_house
 from salon.problems import CoreField, ProblemsSerializer, core_schema
@@ -28,6 +28,10 @@ class SignInSerializer(serializers.Serializer[Any]):
         trim_whitespace=False,
         error_messages={"blank": "Type your password.", "required": "Type your password."},
     )
+
+
+#: Saturated air never dries hair.
+DAMPEST_RH = 0.98
 
 
 @core_schema(School)
@@ -45,9 +49,9 @@ class RulesField(CoreField):
 
 
 class HouseSerializer(serializers.ModelSerializer[House]):
-    room_temp_c = serializers.FloatField(min_value=5, max_value=45)
-    room_rh = serializers.FloatField(min_value=0, max_value=0.98)
-    journey_min = within(0, 240, "min")
+    room_temp_c = ranged(Room, "temp_c")
+    room_rh = within(0, DAMPEST_RH, "as a share of 1")
+    journey_min = ranged(PlanRequest, "journey_min")
     home_temp_c = within(5, 35, "°C")
     contact_min = within(0.5, 120, "min, as its label says", allow_null=True)
     currency = serializers.RegexField(

@@ -12,8 +12,9 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from craft.contract.plan.request import PIECES_MOST, RodStock
 from craft.vocabulary import KitKind
-from salon.fields import one_of, whole, within
+from salon.fields import one_of, ranged, whole
 from salon.kit import services
 from salon.kit.models import SIZED, KitItem, KitUse
 from salon.problems import ProblemsSerializer
@@ -25,8 +26,8 @@ class KitItemSerializer(serializers.ModelSerializer[KitItem]):
     """Pieces of one kind as they are typed."""
 
     kind = one_of(KINDS)
-    diameter_mm = within(3, 80, "mm", required=False, allow_null=True)
-    count = whole(0, 2000, "pieces")
+    diameter_mm = ranged(RodStock, "diameter_mm", required=False, allow_null=True)
+    count = whole(0, PIECES_MOST, "pieces")
 
     class Meta:
         model = KitItem

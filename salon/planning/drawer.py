@@ -8,6 +8,7 @@ from typing import Any
 
 from django.utils import timezone
 
+from craft.contract.plan.request import PIECES_MOST
 from craft.kitting import Reservation, during, free
 from craft.vocabulary import KitKind
 from salon.kit.models import KitItem
@@ -126,15 +127,20 @@ def kit_for_plan(
     for there in kit:
         counts[there.item.kind] = counts.get(there.item.kind, 0) + there.count
     elsewhere = [(there.item, reservation) for there in kit for reservation in there.elsewhere]
+
+    def many(kind: KitKind) -> int | None:
+        # Several entries may come to more than a plan can count; so many are enough.
+        return min(counts[kind], PIECES_MOST) if kind in counts else None
+
     return {
         "rods": [
-            {"diameter_mm": there.item.diameter_mm, "count": there.count}
+            {"diameter_mm": there.item.diameter_mm, "count": min(there.count, PIECES_MOST)}
             for there in kit
             if there.item.kind == KitKind.ROD
         ],
-        "pins": counts.get(KitKind.PIN),
-        "bands": counts.get(KitKind.BAND),
-        "clips": counts.get(KitKind.CLIP),
+        "pins": many(KitKind.PIN),
+        "bands": many(KitKind.BAND),
+        "clips": many(KitKind.CLIP),
         "busy": [in_words(*place) for place in elsewhere[:ELSEWHERE_MOST]],
     }
 

@@ -11,6 +11,7 @@ from salon.devices.ambient import ambient
 from salon.heads import services as heads
 from salon.heads.models import Head
 from salon.house.services import the_house
+from salon.planning.request import usable_bottles
 from salon.shelf.models import Product
 from salon.shelf.services import item_of
 
@@ -33,6 +34,7 @@ def fit_for(head: Head, products: list[Product]) -> tuple[dict[int, BottleOut], 
         return {}, air
     today = timezone.localdate()
     around = ambient(house, None)
+    shelf, left_out = usable_bottles([item_of(product, today) for product in products])
     request = parse(
         BottlesRequest,
         {
@@ -40,9 +42,12 @@ def fit_for(head: Head, products: list[Product]) -> tuple[dict[int, BottleOut], 
             "person": heads.person(head),
             "room": around.room,
             "outdoors": around.outdoors,
-            "shelf": [item_of(product, today) for product in products],
+            "shelf": shelf,
         },
     )
     answer = bottles(request)
-    air |= {"dew_point_c": answer.dew_point_c, "assumed": answer.assumed}
+    air |= {
+        "dew_point_c": answer.dew_point_c,
+        "assumed": [*answer.assumed, *(f"Left out: {row}" for row in left_out)],
+    }
     return {int(bottle.id): bottle for bottle in answer.bottles}, air

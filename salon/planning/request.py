@@ -8,6 +8,9 @@ from django.contrib.auth.models import User
 from django.utils import timezone
 
 from craft.contract import PlanRequest, Room, School, parse
+from craft.contract.base import Json, readable
+from craft.contract.plan import ShelfItem
+from craft.contract.plan.request import BOTTLES_MOST, PAIRS_MOST, RodStock
 from craft.errors import Missing
 from craft.routine.compose.techniques import TECHNIQUES
 from craft.vocabulary import AirSource, SchoolBy
@@ -22,6 +25,8 @@ from salon.planning.wish import HeadWish
 from salon.shelf.pairs import flakers
 from salon.shelf.services import shelf_for_plan
 
+#: So much is said of what was left out of a plan.
+LEFT_OUT_MOST, LEFT_OUT_LONGEST = 40, 400
 #: Assumed when no visit tells when the hair was last detangled.
 USUAL_DAYS_SINCE_DETANGLE = 7
 
@@ -45,6 +50,9 @@ def request_for(head: Head, wish: HeadWish, by: User) -> dict[str, Any]:
     air = ambient(house, wish.planned_start)
     drying = drying_of(head, house)
     school = school_for(head, wish, house)
+    shelf, left_out = usable_bottles(shelf_for_plan(day_of(wish)))
+    kit = kit_for_plan(wish.planned_start, hours_of(wish), wish.replaces, house.contact_min or 0.0)
+    kit["rods"], odd_rods = readable(RodStock, kit["rods"], rods_in_words)
     return {
         "hair": hair,
         "person": heads.person(head),
@@ -62,17 +70,32 @@ def request_for(head: Head, wish: HeadWish, by: User) -> dict[str, Any]:
         "now": now_on(wish, noted),
         "edits": [edit.model_dump(mode="json", exclude_none=True) for edit in wish.edits],
         "house": house.rules,
-        "shelf": shelf_for_plan(day_of(wish)),
+        "shelf": shelf,
         "bottles": dict(wish.bottles),
-        "flakers": flakers(),
-        "kit": kit_for_plan(
-            wish.planned_start, hours_of(wish), wish.replaces, house.contact_min or 0.0
-        ),
+        "flakers": flakers()[:PAIRS_MOST],
+        "kit": kit,
+        "left_out": [row[:LEFT_OUT_LONGEST] for row in (*left_out, *odd_rods)][:LEFT_OUT_MOST],
         "pace": pace_of(by),
         "drying_factor": drying.factor,
         "drying_spread": drying.spread,
         "drying_basis": drying.basis,
     }
+
+
+def usable_bottles(bottles: list[dict[str, Any]]) -> tuple[list[Json], list[str]]:
+    """Bottles that the core can read, as many as it looks at; and the others, with the reason."""
+    usable, left_out = readable(ShelfItem, bottles, lambda row: str(row["name"]))
+    if len(usable) > BOTTLES_MOST:
+        left_out.append(
+            f"{len(usable) - BOTTLES_MOST} bottles (a plan looks at {BOTTLES_MOST}: take what is "
+            "not used off the shelf)"
+        )
+    return usable[:BOTTLES_MOST], left_out
+
+
+def rods_in_words(rods: Json) -> str:
+    """What rods are called in a plan."""
+    return f"rods of {rods['diameter_mm']} mm"
 
 
 def day_of(wish: HeadWish) -> date:

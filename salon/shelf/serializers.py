@@ -11,12 +11,13 @@ from stdnum.exceptions import ValidationError as NotANumber
 
 from craft.contract.bottles import BottleOut
 from craft.contract.label import LabelAnswer
+from craft.contract.plan import ShelfItem
 from craft.pairs import PairVerdict
 from craft.routine.products.clashes import LEAVE_ON_ROLES
 from craft.shelf_life import SOON_DAYS
 from craft.stocking import Outlook
 from craft.vocabulary import Directions, Flaking, Hold, Role, Weight
-from salon.fields import Messages, a_day, one_of, whole, within
+from salon.fields import Messages, a_day, one_of, ranged, whole, within
 from salon.house.services import name_of
 from salon.problems import core_schema
 from salon.shelf.calibrating import drift_of
@@ -53,12 +54,12 @@ class ProductSerializer(serializers.ModelSerializer[Product]):
     directions = one_of(
         [directions.value for directions in Directions], required=False, allow_blank=True
     )
-    dwell_min = within(0, 240, "min", **MAYBE)
-    dwell_max_min = within(0, 240, "min", **MAYBE)
+    dwell_min = ranged(ShelfItem, "dwell_min", **MAYBE)
+    dwell_max_min = ranged(ShelfItem, "dwell_max_min", **MAYBE)
     ingredients = serializers.CharField(max_length=8000, required=False, allow_blank=True)
     unit = serializers.CharField(max_length=30, required=False)
-    unit_g = within(0.01, 200, "g", **MAYBE)
-    stock_g = within(0, 20_000, "g", required=False)
+    unit_g = ranged(ShelfItem, "unit_g", **MAYBE)
+    stock_g = ranged(ShelfItem, "stock_g", required=False)
     full_g = within(1, 20_000, "g", **MAYBE)
     price = serializers.DecimalField(
         max_digits=8,

@@ -4,6 +4,7 @@ from typing import Annotated
 
 from pydantic import Field
 
+from craft.calibration import UNIT_G_LEAST, UNIT_G_MOST
 from craft.contract.base import Frozen
 from craft.contract.drying import Rh
 from craft.contract.hair import Hair, measured
@@ -40,7 +41,11 @@ from craft.vocabulary import (
 
 Grams = Annotated[float, measured(0, 20000, "g")]
 Words = Annotated[str, Field(max_length=200)]
-Count = Annotated[int, Field(ge=0, le=2000)]
+#: More pieces of a kind than this are as many as anybody needs.
+PIECES_MOST = 2000
+#: A plan looks at so many bottles and pairs.
+BOTTLES_MOST, PAIRS_MOST = 2000, 2000
+Count = Annotated[int, Field(ge=0, le=PIECES_MOST)]
 
 
 class Person(Frozen):
@@ -154,7 +159,7 @@ class ShelfItem(Frozen):
     ingredients: Annotated[str, Field(max_length=8000)] = ""
     """The label's list."""
     unit: Annotated[str, Field(max_length=30)] = "pump"
-    unit_g: Annotated[float, measured(0.01, 200, "g")] | None = None
+    unit_g: Annotated[float, measured(UNIT_G_LEAST, UNIT_G_MOST, "g")] | None = None
     """Grams of one pump, squirt or puddle, from its calibration."""
     stock_g: Grams | None = None
     also: Annotated[list[Role], Field(max_length=6)] = Field(default_factory=list)
@@ -250,12 +255,12 @@ class PlanRequest(Frozen):
     edits: Annotated[list[Edit], Field(max_length=60)] = Field(default_factory=list)
     """Changes by hand, in order."""
     house: HouseRules = Field(default_factory=HouseRules)
-    shelf: Annotated[list[ShelfItem], Field(max_length=2000)] = Field(default_factory=list)
+    shelf: Annotated[list[ShelfItem], Field(max_length=BOTTLES_MOST)] = Field(default_factory=list)
     bottles: dict[Role, Annotated[str, Field(min_length=1, max_length=60)]] = Field(
         default_factory=dict
     )
     """Bottles chosen by hand, by role; else the one that suits best."""
-    flakers: Annotated[list[Flaker], Field(max_length=2000)] = Field(default_factory=list)
+    flakers: Annotated[list[Flaker], Field(max_length=PAIRS_MOST)] = Field(default_factory=list)
     """Pairs to keep apart."""
     outdoors: Room | None = None
     """The air the client goes out into; else as in the room."""
@@ -275,5 +280,9 @@ class PlanRequest(Frozen):
     """Learned multiplier on drying times."""
     drying_spread: Annotated[float, measured(0.05, 1, "of the logarithm")] = LOG_SPREAD
     """How unsure the drying time still is: less, the more is known of this head."""
+    left_out: Annotated[list[Annotated[str, Field(max_length=400)]], Field(max_length=40)] = Field(
+        default_factory=list
+    )
+    """Of the record, what could not be read, and why: the plan goes on without it and says so."""
     drying_basis: Words = ""
     """What the multiplier was learned from."""

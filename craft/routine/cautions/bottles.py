@@ -163,6 +163,18 @@ FROM_CLASHES: tuple[tuple[str, tuple[str, ...]], ...] = (
     ("too_heavy", LAID_IN),
     ("too_light", LAID_IN),
 )
+
+
+def left_out(case: Case, *_: object) -> Sign | None:
+    """Something of the record that could not be read: the plan goes on without it."""
+    rows = case.request.left_out
+    if not rows:
+        return None
+    more = f" and {len(rows) - 1} more" if len(rows) > 1 else ""
+    text = f"Left out of this plan: {rows[0]}{more}. Mend it where it is kept."
+    return Sign(text, "; ".join(rows)[:400], "The record of this salon.")
+
+
 RULES: tuple[CautionRule, ...] = (
     CautionRule("allergen", Severity.ADJUST, ("lay_in", "mask", "cleanse"), allergen, instead_of),
     CautionRule("flaking_pair", Severity.ADJUST, LAID_IN, flaking_pair, instead_of),
@@ -173,4 +185,5 @@ RULES: tuple[CautionRule, ...] = (
         for key, steps in FROM_CLASHES
     ),
     CautionRule("spoils_soon", Severity.REMIND, LAID_IN, clash_sign("spoils_soon")),
+    CautionRule("left_out", Severity.REMIND, LAID_IN, left_out),
 )
