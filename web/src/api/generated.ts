@@ -4773,6 +4773,11 @@ export interface components {
              */
             drying_spread?: number;
             /**
+             * Left Out
+             * @description Of the record, what could not be read, and why: the plan goes on without it and says so.
+             */
+            left_out?: string[];
+            /**
              * Drying Basis
              * @description What the multiplier was learned from.
              * @default
@@ -4869,6 +4874,11 @@ export interface components {
              * @default 0.25
              */
             drying_spread?: number;
+            /**
+             * Left Out
+             * @description Of the record, what could not be read, and why: the plan goes on without it and says so.
+             */
+            left_out?: string[];
             /**
              * Drying Basis
              * @description What the multiplier was learned from.
