@@ -13,7 +13,9 @@ from craft.labels.questions import (
     leading,
     may_hold,
     mention,
+    names_in,
     solid_at,
+    understood,
 )
 from craft.labels.reading import ALLERGEN_FROM_PERCENT, Ingredient, Label, read_label
 
@@ -28,6 +30,8 @@ __all__ = [
     "leading",
     "may_hold",
     "mention",
+    "names_in",
     "read_label",
     "solid_at",
+    "understood",
 ]

@@ -1,8 +1,10 @@
 """What a head or a room asks of a label."""
 
 import re
+from collections.abc import Mapping
+from functools import cache
 
-from craft.labels.naming import identify, spelled
+from craft.labels.naming import identify, rows, spelled
 from craft.labels.reading import read_label
 from craft.vocabulary import IngredientFamily as Family
 
@@ -92,6 +94,58 @@ STEMS: dict[str, str] = {
 }
 
 
+@cache
+def origins() -> Mapping[str, re.Pattern[str]]:
+    """Words of labels by what people call the plant, animal or thing they come from.
+
+    Labels name plants in Latin: whoever is allergic to almond must not have to know that it is
+    printed as prunus amygdalus. Source: botanical names in the INCI usage, from memory.
+    """
+    tables = {row["people_say"]: row["label_words"] for row in rows("origins.csv")}
+    return {said: re.compile(rf"\b(?:{words})\b") for said, words in tables.items()} | {
+        said: re.compile(pattern) for said, pattern in STEMS.items()
+    }
+
+
+#: Between the names of a list; a comma before a digit belongs to a name (1,2-hexanediol).
+BETWEEN_NAMES = re.compile(r"[;\n\r•]+|,(?!\s*\d)|\s+(?:and|und|et|y)\s+|\s&\s")
+#: What people put around a name.
+AROUND_A_NAME = re.compile(
+    r"^(?:allergic to|no|any|all|pure|organic)\s+|\s+(?:allergy|oils?|butter|extract)$"
+)
+
+
+def names_in(text: str) -> tuple[str, ...]:
+    """The names in a list as people type it: "lanolin, coconut and nuts" holds three."""
+    names = (name.strip(" .,;:") for name in BETWEEN_NAMES.split(text))
+    return tuple(dict.fromkeys(name for name in names if name))
+
+
+def origin(avoided: str) -> re.Pattern[str] | None:
+    """Words of labels for what people call a plant, an animal or a thing, if it is known.
+
+    "Almonds", "almond oil" and "sweet almond" are almond.
+    """
+    known = origins()
+    name = singular(avoided)
+    bare = AROUND_A_NAME.sub("", AROUND_A_NAME.sub("", name))
+    for said in (name, singular(bare), bare.removeprefix("sweet "), bare.removeprefix("shea ")):
+        if said in known:
+            return known[said]
+    return None
+
+
+def understood(avoided: str) -> bool:
+    """Whether it is known what a client means: a family, an origin, or an ingredient.
+
+    Args:
+        avoided: as the client says it
+    """
+    return (
+        singular(avoided) in MEANT or origin(avoided) is not None or identify(avoided) is not None
+    )
+
+
 def singular(wish: str) -> str:
     """A wish in the singular, lower case."""
     plain = spelled(wish)
@@ -126,9 +180,9 @@ def clash(text: str, avoided: str) -> str | None:
     wish = singular(avoided)
     if wish in MEANT:
         return first(text, *MEANT[wish])
-    if wish in STEMS:
-        pattern = re.compile(STEMS[wish])
-        return next(
+    pattern = origin(avoided)
+    if pattern is not None:
+        by_origin = next(
             (
                 ingredient.name
                 for ingredient in read_label(text).ingredients
@@ -136,6 +190,7 @@ def clash(text: str, avoided: str) -> str | None:
             ),
             None,
         )
+        return by_origin or mention(text, avoided)
     return mention(text, avoided)
 
 

@@ -12,6 +12,7 @@ from rest_framework.views import APIView
 
 from craft.consultation import OBSERVED
 from craft.contract import School
+from craft.contract.plan.request import NAMES_MOST
 from craft.contract.profile import ProfileAnswer
 from craft.vocabulary import Condition, Zone
 from salon.heads import services
@@ -124,8 +125,12 @@ class HeadSerializer(serializers.ModelSerializer[Head]):
         child=serializers.ChoiceField(choices=[condition.value for condition in Condition]),
         required=False,
     )
-    allergies = serializers.ListField(child=serializers.CharField(**WORDS), required=False)
-    avoid = serializers.ListField(child=serializers.CharField(**WORDS), required=False)
+    allergies = serializers.ListField(
+        child=serializers.CharField(**WORDS), required=False, max_length=NAMES_MOST
+    )
+    avoid = serializers.ListField(
+        child=serializers.CharField(**WORDS), required=False, max_length=NAMES_MOST
+    )
     school = SchoolField(required=False)
 
     class Meta:

@@ -1,6 +1,6 @@
 """The consultation: answers kept as typed, then recorded all at once."""
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass
 from typing import Any
 
@@ -30,6 +30,7 @@ class Given:
         value: as typed
         confirmed: still so; not found out again
         detail: of a count
+        was: of a list about the person: what was known where it was typed
     """
 
     question: Question
@@ -37,6 +38,7 @@ class Given:
     value: Any
     confirmed: bool
     detail: Mapping[str, Any] | None
+    was: tuple[str, ...] = ()
 
     @property
     def field(self) -> str:
@@ -54,10 +56,14 @@ def given(answers: Mapping[str, Any]) -> Iterator[Given]:
     """The answers that say something."""
     for field, answer in answers.items():
         key, _, zone = field.partition("@")
-        value = answer.get("value")
+        value, was = answer.get("value"), tuple(answer.get("was") or ())
         if value is None or value in ("", []):
-            continue
-        yield Given(BY_KEY[key], zone, value, bool(answer.get("confirmed")), answer.get("detail"))
+            if not was:
+                continue
+            # Everything that was known was taken away.
+            value = []
+        confirmed = bool(answer.get("confirmed"))
+        yield Given(BY_KEY[key], zone, value, confirmed, answer.get("detail"), was)
 
 
 def check_fields(answers: Mapping[str, Any]) -> None:
@@ -175,11 +181,34 @@ def any_of(answers: list[Given], part: Part) -> bool:
     return any(answer.question.part is part for answer in answers)
 
 
+def merged(known: Iterable[str], was: Iterable[str], typed: Iterable[str]) -> list[str]:
+    """A list about a person with what was typed: added to it, or taken from it.
+
+    What was not known where it was typed stays: adding an allergy never loses another one, not
+    even one that somebody else wrote down meanwhile.
+
+    Args:
+        known: on record now
+        was: on record when it was typed
+        typed: the list as it was typed then
+    """
+    now = services.one_by_one(typed)
+    kept = {name.lower() for name in now}
+    removed = {name.lower() for name in was} - kept
+    names = [*(name for name in known if name.lower() not in removed), *now]
+    by_name: dict[str, str] = {}
+    for name in names:
+        by_name.setdefault(name.lower(), name)
+    return list(by_name.values())
+
+
 def record(consultation: Consultation, answers: list[Given], by: User) -> None:
     """Put the answers where they are kept."""
     head = consultation.head
     person = {
-        answer.question.key: split(answer.value) if isinstance(answer.value, list) else answer.value
+        answer.question.key: merged(getattr(head, answer.question.key), answer.was, answer.value)
+        if isinstance(answer.value, list)
+        else answer.value
         for answer in answers
         if answer.question.kept is Kept.PERSON
     }

@@ -14,12 +14,16 @@ from rest_framework.views import APIView
 from craft import curl
 from craft.consultation import QUESTIONS, Part, is_fresh
 from craft.vocabulary import Pattern, StopSign
+from salon.fields import whole, within
 from salon.heads import consulting, services
 from salon.heads.api import ProfileSerializer, profile_data
 from salon.heads.models import Consultation, Head, RaisedStopSign
 from salon.house.services import name_of
 from salon.problems import ProblemSerializer, ProblemsSerializer
 from salon.signed_in import user_of
+
+#: An answer holds so many words, or a text so long.
+WORDS_MOST, TEXT_LONGEST = 60, 2000
 
 
 class QuestionSerializer(serializers.Serializer[Any]):
@@ -82,18 +86,37 @@ class AnswerValueField(serializers.Field[Any, Any, Any, Any]):
     """A number, a word or a list of words; kept as typed."""
 
     def to_internal_value(self, data: object) -> object:
-        if isinstance(data, bool) or not isinstance(data, int | float | str | list):
+        listed = isinstance(data, list) and all(isinstance(word, str) for word in data)
+        if isinstance(data, bool) or not (listed or isinstance(data, int | float | str)):
             raise serializers.ValidationError("Give a number, a word or a list of words.")
+        if isinstance(data, list | str) and len(data) > (WORDS_MOST if listed else TEXT_LONGEST):
+            raise serializers.ValidationError(
+                f"Give at most {WORDS_MOST} words, or a text of {TEXT_LONGEST} letters."
+            )
         return data
 
     def to_representation(self, value: object) -> object:
         return value
 
 
+class CountDetailSerializer(serializers.Serializer[Any]):
+    """What a counted density rests on."""
+
+    hairs = whole(0, 5000, "hairs")
+    field_cm2 = within(0.01, 10, "cm²")
+    picture = whole(1, 2**31, "", required=False)
+
+
 class AnswerSerializer(serializers.Serializer[Any]):
     value = AnswerValueField(allow_null=True)
     confirmed = serializers.BooleanField(required=False)
-    detail = serializers.DictField(required=False, allow_null=True)
+    detail = CountDetailSerializer(required=False, allow_null=True)
+    was = serializers.ListField(
+        child=serializers.CharField(max_length=200),
+        required=False,
+        max_length=60,
+        help_text="Of a list about the person: what was known where it was typed.",
+    )
 
 
 class LastSerializer(serializers.Serializer[Any]):

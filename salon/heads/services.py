@@ -16,6 +16,7 @@ from craft.contract.profile import ProfileAnswer, ProfileRequest
 from craft.curl import curl_index, shrinkage
 from craft.density import as_count
 from craft.errors import CraftError
+from craft.labels import names_in
 from craft.porosity import EVIDENCE_DAYS
 from craft.profiling import profiled
 from craft.vocabulary import PorosityTest, Zone
@@ -110,9 +111,18 @@ def change_head(head: Head, values: Mapping[str, Any], version: int) -> Head:
         raise Conflict
     head.refresh_from_db()
     for name, value in values.items():
-        setattr(head, name, value)
+        setattr(head, name, one_by_one(value) if name in NAMED else value)
     head.save()
     return head
+
+
+#: Columns that hold names of ingredients, as a client says them.
+NAMED = frozenset({"allergies", "avoid"})
+
+
+def one_by_one(names: Iterable[str]) -> list[str]:
+    """Names one by one, however they were typed: a list in one line protects nobody."""
+    return list(dict.fromkeys(name for typed in names for name in names_in(typed)))
 
 
 @transaction.atomic

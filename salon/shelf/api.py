@@ -8,7 +8,7 @@ from django.shortcuts import get_object_or_404
 from django.urls import path
 from django.utils import timezone
 from drf_spectacular.types import OpenApiTypes
-from drf_spectacular.utils import extend_schema
+from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework import status
 from rest_framework.parsers import MultiPartParser
 from rest_framework.request import Request
@@ -16,14 +16,17 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from craft.calibration import calibrate
+from craft.contract.plan.request import NAMES_MOST
+from craft.labels import names_in
 from salon.problems import ProblemsSerializer
-from salon.shelf import calibrating, importing, pairs, services, stock
+from salon.shelf import calibrating, importing, matches, pairs, services, stock
 from salon.shelf.exchange import written
 from salon.shelf.models import Product, StockMove
 from salon.shelf.serializers import (
     CalibratedSerializer,
     CalibrateSerializer,
     CalibrationSerializer,
+    MatchSerializer,
     MoveSerializer,
     PairSerializer,
     PalmTestSerializer,
@@ -35,6 +38,9 @@ from salon.shelf.serializers import (
     pair_row,
 )
 from salon.signed_in import user_of
+
+#: A name of an ingredient is no longer than this.
+NAME_LONGEST = 200
 
 
 def pair_rows() -> list[dict[str, Any]]:
@@ -172,6 +178,19 @@ class PalmTestView(APIView):
         return Response(pair_row(test.pair, verdict), status=status.HTTP_201_CREATED)
 
 
+class MatchView(APIView):
+    """What names of ingredients match on this shelf, and whether they are understood."""
+
+    @extend_schema(
+        parameters=[OpenApiParameter("name", OpenApiTypes.STR, many=True)],
+        responses=MatchSerializer(many=True),
+    )
+    def get(self, request: Request) -> Response:
+        typed = [text[:NAME_LONGEST] for text in request.query_params.getlist("name")[:NAMES_MOST]]
+        names = dict.fromkeys(name for text in typed for name in names_in(text))
+        return Response(MatchSerializer([matches.of(name) for name in names], many=True).data)
+
+
 class ExportView(APIView):
     """The shelf as CSV."""
 
@@ -219,5 +238,6 @@ urlpatterns = [
     path("products/<int:pk>/calibration/", CalibrationView.as_view(), name="calibration"),
     path("stock-moves/<int:pk>/undo/", UndoView.as_view(), name="stock-undo"),
     path("calibrating/", CalibratingView.as_view(), name="calibrating"),
+    path("shelf/matches/", MatchView.as_view(), name="shelf-matches"),
     path("palm-tests/", PalmTestView.as_view(), name="palm-tests"),
 ]

@@ -354,6 +354,23 @@ class ProductSheetSerializer(serializers.Serializer[Any]):
         return sheet["label"]
 
 
+class MatchedBottleSerializer(serializers.Serializer[Any]):
+    """A bottle that holds an ingredient, or may."""
+
+    id = serializers.IntegerField()
+    name = serializers.CharField()
+    ingredient = serializers.CharField()
+    sure = serializers.BooleanField(help_text="It is named; else another one may bring it.")
+
+
+class MatchSerializer(serializers.Serializer[Any]):
+    """What the name of an ingredient matches on the shelf."""
+
+    name = serializers.CharField()
+    understood = serializers.BooleanField(help_text="Labels have a name for it.")
+    bottles = MatchedBottleSerializer(many=True)
+
+
 class PalmTestSerializer(serializers.Serializer[Any]):
     """Two products rubbed on the palm."""
 

@@ -2,7 +2,7 @@
 
 from typing import Annotated
 
-from pydantic import Field
+from pydantic import AfterValidator, Field
 
 from craft.calibration import UNIT_G_LEAST, UNIT_G_MOST
 from craft.contract.base import Frozen
@@ -10,6 +10,7 @@ from craft.contract.drying import Rh
 from craft.contract.hair import Hair, measured
 from craft.contract.partings import Parting
 from craft.drying import LOG_SPREAD
+from craft.labels import names_in
 from craft.vocabulary import (
     AirAt,
     AirSource,
@@ -45,6 +46,16 @@ Words = Annotated[str, Field(max_length=200)]
 PIECES_MOST = 2000
 #: A plan looks at so many bottles and pairs.
 BOTTLES_MOST, PAIRS_MOST = 2000, 2000
+#: Of one client so many names at the most.
+NAMES_MOST = 60
+
+
+def split_names(names: list[str]) -> list[str]:
+    """Names one by one, however they were typed."""
+    return list(dict.fromkeys(name for typed in names for name in names_in(typed)))
+
+
+Names = Annotated[list[Words], Field(max_length=NAMES_MOST), AfterValidator(split_names)]
 Count = Annotated[int, Field(ge=0, le=PIECES_MOST)]
 
 
@@ -54,9 +65,9 @@ class Person(Frozen):
     conditions: list[Condition] = Field(default_factory=list)
     stop_signs: list[StopSign] = Field(default_factory=list)
     """Seen on the scalp and not yet cleared by the specialist: no service until then."""
-    allergies: list[Words] = Field(default_factory=list)
+    allergies: Names = Field(default_factory=list)
     """Ingredients, as written on labels."""
-    avoid: list[Words] = Field(default_factory=list)
+    avoid: Names = Field(default_factory=list)
     """What the client does not want: silicones, parabens, an ingredient."""
     routine: WashRoutine = WashRoutine.SHAMPOO
     night: Night = Night.BONNET

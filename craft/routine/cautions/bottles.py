@@ -43,6 +43,9 @@ def against(case: Case, key: str) -> Iterator[tuple[Role, ShelfItem, Clash]]:
                 yield role, item, clash
 
 
+NO_OTHER_BOTTLE = frozenset({"spoils_soon", "allergen_unclear"})
+
+
 def clash_sign(key: str) -> Sees:
     """Sees the first bottle that clashes by a rule, and says what to use instead."""
 
@@ -51,7 +54,8 @@ def clash_sign(key: str) -> Sees:
         if hit is None:
             return None
         role, item, clash = hit
-        text = clash.text + ("" if key == "spoils_soon" else instead(case, role))
+        # Another bottle is no answer to what every bottle may hold.
+        text = clash.text + ("" if key in NO_OTHER_BOTTLE else instead(case, role))
         return Sign(text, clash.trigger, clash.source, item.id, clash.severity)
 
     return sees
@@ -153,6 +157,7 @@ FROM_CLASHES: tuple[tuple[str, tuple[str, ...]], ...] = (
     ("silicone_cowash", LAID_IN),
     ("label_unread", ANY_PRODUCT),
     ("allergen_unnamed", ANY_PRODUCT),
+    ("allergen_unclear", ANY_PRODUCT),
     ("avoided", ANY_PRODUCT),
     ("spoiled", LAID_IN),
     ("label_rinse", LAID_IN),

@@ -230,6 +230,21 @@ def may_hold(facts: Facts, use: Use) -> Clash | None:
     return None
 
 
+def allergen_unclear(facts: Facts, use: Use) -> Clash | None:
+    """An allergy that nobody can look for: until it is asked about, any bottle may hold it."""
+    for named in facts.person.allergies:
+        if not labels.understood(named) and not labels.clash(use.item.ingredients, named):
+            return Clash(
+                "allergen_unclear",
+                Fits.CARE,
+                Severity.ADJUST,
+                f"Allergic to “{named}”: no label name is known for it, so any bottle may hold it. "
+                "Ask what is meant and how labels name it, then write that down.",
+                f"allergic to {named}",
+            )
+    return None
+
+
 def protein_stiff(facts: Facts, use: Use) -> Clash | None:
     """Protein on hair that hardly stretches."""
     if facts.hair.elasticity is not Elasticity.STIFF:
@@ -354,6 +369,7 @@ RULES: tuple[Rule, ...] = (
     silicone_cowash,
     unread,
     may_hold,
+    allergen_unclear,
     protein_stiff,
     essential_oil,
     solid_oil,

@@ -42,6 +42,20 @@ class DewPointTest(TestCase):
         self.assertAlmostEqual(dew_point(18, 1.0), 18, delta=0.05)
 
 
+class UnclearAllergyTest(TestCase):
+    def test_what_is_not_understood_may_be_in_any_bottle_until_it_is_asked(self) -> None:
+        shelf = [bottle("plain", ingredients="Aqua, Panthenol")]
+        answer = planned(shelf=shelf, person={"allergies": ["that green one"]})
+        self.assertIn("Ask what is meant", caution_of(answer, "allergen_unclear").text)
+        clear = planned(shelf=shelf, person={"allergies": ["lanolin"]})
+        self.assertNotIn("allergen_unclear", caution_keys(clear))
+
+    def test_a_list_in_one_line_protects_from_each(self) -> None:
+        shelf = [bottle("nutty", ingredients="Aqua, Cocos Nucifera Oil")]
+        answer = planned(shelf=shelf, person={"allergies": ["lanolin, coconut"]})
+        self.assertIn("allergen", caution_keys(answer))
+
+
 class KeptOffTest(TestCase):
     def test_an_allergen_never_goes_on_not_even_by_hand(self) -> None:
         shelf = [bottle("scented", ingredients="Aqua, Linalool"), bottle("plain", weight="heavy")]

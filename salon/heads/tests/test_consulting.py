@@ -14,7 +14,7 @@ from salon.planning.models import Plan
 from salon.tests.base import ApiTest
 
 
-class ConsultationTest(ApiTest):
+class Consulting(ApiTest):
     def begin(self) -> dict[str, Any]:
         return self.post(f"/api/heads/{self.head.pk}/consultations/", {}).json()
 
@@ -30,6 +30,8 @@ class ConsultationTest(ApiTest):
             f"/api/consultations/{consultation['id']}/finish/", {"version": consultation["version"]}
         )
 
+
+class ConsultationTest(Consulting):
     def test_a_returning_head_shows_what_was_known_and_how_old_it_is(self) -> None:
         last = {answer["key"]: answer for answer in self.begin()["last"]}
         self.assertEqual(last["length_cm"]["value"], 25)
@@ -216,3 +218,59 @@ class TimelineTest(ApiTest):
     def test_withdrawn_values_are_left_out(self) -> None:
         self.head.observations.filter(kind="length_cm").update(withdrawn_at=timezone.now())
         self.assertNotIn("length", {line.key for line in timeline(self.head)})
+
+
+class KnownNamesTest(Consulting):
+    """What is known of a person is never lost by adding to it."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.head.allergies = ["linalool", "latex"]
+        self.head.save()
+
+    def finished(self, **answer: Any) -> list[str]:
+        saved = self.put(self.begin(), {"allergies": answer}).json()
+        self.assertEqual(self.finish(saved).status_code, 200)
+        self.head.refresh_from_db()
+        return list(self.head.allergies)
+
+    def test_adding_keeps_what_was_known_and_splits_lists(self) -> None:
+        typed = ["linalool", "latex", "lanolin, coconut and nuts"]
+        names = self.finished(value=typed, was=["linalool", "latex"])
+        self.assertEqual(names, ["linalool", "latex", "lanolin", "coconut", "nuts"])
+
+    def test_what_did_not_know_only_adds(self) -> None:
+        self.assertEqual(self.finished(value=["honey"]), ["linalool", "latex", "honey"])
+
+    def test_taken_away_is_gone_and_what_came_meanwhile_stays(self) -> None:
+        consultation = self.begin()
+        self.head.refresh_from_db()
+        self.head.allergies = ["linalool", "latex", "PPD"]
+        self.head.save()
+        answer = {"value": ["latex"], "was": ["linalool", "latex"]}
+        self.finish(self.put(consultation, {"allergies": answer}).json())
+        self.head.refresh_from_db()
+        self.assertEqual(self.head.allergies, ["latex", "PPD"])
+
+    def test_all_of_it_can_be_taken_away(self) -> None:
+        self.assertEqual(self.finished(value=[], was=["linalool", "latex"]), [])
+
+    def test_the_record_splits_lists_too(self) -> None:
+        body = {"version": self.head.version, "allergies": ["lanolin; coconut"]}
+        self.client.patch(f"/api/heads/{self.head.pk}/", body, content_type="application/json")
+        self.head.refresh_from_db()
+        self.assertEqual(self.head.allergies, ["lanolin", "coconut"])
+
+
+class DetailTest(Consulting):
+    def test_a_detail_that_cannot_be_is_refused_and_nothing_is_kept(self) -> None:
+        consultation = self.begin()
+        for detail in (
+            {"hairs": "many", "field_cm2": 1},
+            {"hairs": 1},
+            {"hairs": 1, "field_cm2": 0},
+        ):
+            answer = self.put(consultation, {"density_per_cm2": {"value": 150, "detail": detail}})
+            self.assertEqual(answer.status_code, 400, answer.content)
+        self.assertEqual(self.begin()["answers"], {})
+        self.assertEqual(self.client.get(f"/api/heads/{self.head.pk}/profile/").status_code, 200)

@@ -155,3 +155,15 @@ export const usePutBack = () =>
       ? answerOf(api.DELETE('/api/kit-uses/{pk}/back/', byId(id)))
       : answerOf(api.POST('/api/kit-uses/{pk}/back/', byId(id))),
   )
+
+/** What names of ingredients match on this shelf. */
+export const useMatches = (names: MaybeRefOrGetter<readonly string[]>) =>
+  useQuery({
+    queryKey: ['matches', computed(() => toValue(names))],
+    queryFn: () =>
+      answerOf(
+        api.GET('/api/shelf/matches/', { params: { query: { name: [...toValue(names)] } } }),
+      ),
+    enabled: () => toValue(names).length > 0,
+    placeholderData: (before) => before,
+  })

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 /** One answer: number, word, several words, text, day or list, as the question says. */
-import { ElInput, ElInputTag, ElOption, ElSelect } from 'element-plus'
+import { ElInput, ElOption, ElSelect } from 'element-plus'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
+import NameList from '@/parts/NameList.vue'
 import { useWording } from '@/text/wording'
 
 import type { Question, Value } from './consulting'
@@ -132,11 +133,11 @@ function time() {
       style="width: 170px"
       @update:model-value="value = $event"
     />
-    <ElInputTag
+    <NameList
       v-if="question.answer === 'list'"
       :model-value="asMany"
-      :aria-label="label"
-      :placeholder="t('person.listHint')"
+      :label="label"
+      hide-label
       class="text"
       @update:model-value="value = $event ?? []"
     />

@@ -8,7 +8,7 @@ import { ago, short } from '@/text/format'
 import { useWording } from '@/text/wording'
 
 import AnswerInput from './AnswerInput.vue'
-import { type Consulting, fieldOf, type Question, type Value } from './consulting'
+import { type Consulting, fieldOf, type Question, type Value, wordsOf } from './consulting'
 
 const props = defineProps<{ question: Question; consulting: Consulting }>()
 const { t } = useI18n()
@@ -45,8 +45,18 @@ const valueOf = (zone = '') => {
   const given = props.consulting.answers.value[fieldOf(field.value, zone)]
   return given?.value ?? undefined
 }
-const put = (value: Value | undefined, zone = '') =>
-  props.consulting.answer(fieldOf(field.value, zone), value ?? null)
+/** What is known about a person stands chosen already: nothing known is lost by adding to it. */
+const listed = computed(
+  () => props.question.kept === 'person' && ['many', 'list'].includes(props.question.answer),
+)
+const chosen = computed(() => {
+  if (listed.value && !props.consulting.given(field.value)) return wordsOf(last.value?.value)
+  return given.value?.confirmed && !listed.value ? undefined : valueOf()
+})
+function put(value: Value | undefined, zone = '') {
+  if (listed.value) props.consulting.answerList(field.value, wordsOf(value))
+  else props.consulting.answer(fieldOf(field.value, zone), value ?? null)
+}
 const hasLast = computed(() => {
   const value = last.value?.value
   return value !== undefined && value !== '' && !(Array.isArray(value) && !value.length)
@@ -90,7 +100,7 @@ const hasLast = computed(() => {
         :question="question"
         :label="label"
         :wrong="consulting.problems.value.get(field)"
-        :model-value="given?.confirmed ? undefined : valueOf()"
+        :model-value="chosen"
         @update:model-value="put($event)"
       />
       <slot name="instead" />

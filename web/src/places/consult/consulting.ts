@@ -25,6 +25,14 @@ const isEmpty = (value: Value | undefined) =>
 const plain = (value: Value | undefined) =>
   Array.isArray(value) ? value.join(', ') : String(value ?? '').toLowerCase()
 
+/** The words of a list, however it is on record. */
+export const wordsOf = (value: Value | undefined): string[] =>
+  Array.isArray(value)
+    ? (value as string[])
+    : String(value ?? '')
+        .split(', ')
+        .filter(Boolean)
+
 export function useConsulting(first: Schemas['Consultation']) {
   const key = `gauffer:consultation-${first.id}`
   const server = ref(first)
@@ -104,6 +112,12 @@ export function useConsulting(first: Schemas['Consultation']) {
 
   const answer = (field: string, value: Value) => set(field, { value, confirmed: false })
 
+  /** A list about the person begins with what is known: it is added to, or taken from. */
+  function answerList(field: string, value: string[]) {
+    const known = wordsOf(lasts.value.get(field)?.value)
+    set(field, { value, confirmed: false, was: answers.value[field]?.was ?? known })
+  }
+
   /** Still so: the last value stands, seen again today. */
   function confirm(field: string) {
     const last = lasts.value.get(field)
@@ -112,7 +126,7 @@ export function useConsulting(first: Schemas['Consultation']) {
 
   const given = (field: string) => {
     const answer = answers.value[field]
-    return isEmpty(answer?.value) ? undefined : answer
+    return isEmpty(answer?.value) && !answer?.was?.length ? undefined : answer
   }
   const changed = (field: string) => {
     const now = given(field)
@@ -145,6 +159,7 @@ export function useConsulting(first: Schemas['Consultation']) {
     problems,
     set,
     answer,
+    answerList,
     confirm,
     given,
     changed,

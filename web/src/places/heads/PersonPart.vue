@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What has to be planned around: told by the client, never diagnosed. */
-import { ElCheckbox, ElCheckboxGroup, ElInputTag } from 'element-plus'
+import { ElCheckbox, ElCheckboxGroup } from 'element-plus'
 import { computed, reactive, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
@@ -8,6 +8,7 @@ import { conditionValues } from '@/api/generated'
 import { type Head, useChangeHead } from '@/api/queries'
 import { provideRefusal } from '@/forms/refusal'
 import Choice from '@/parts/Choice.vue'
+import NameList from '@/parts/NameList.vue'
 import Refusals from '@/parts/Refusals.vue'
 import TextField from '@/parts/TextField.vue'
 import SchoolFields from '@/places/plans/SchoolFields.vue'
@@ -80,14 +81,8 @@ async function save() {
           </ElCheckbox>
         </ElCheckboxGroup>
       </div>
-      <div class="field">
-        <label for="allergies">{{ t('person.allergies') }}</label>
-        <ElInputTag id="allergies" v-model="typed.allergies" :placeholder="t('person.listHint')" />
-      </div>
-      <div class="field">
-        <label for="avoid">{{ t('person.avoid') }}</label>
-        <ElInputTag id="avoid" v-model="typed.avoid" :placeholder="t('person.listHint')" />
-      </div>
+      <NameList v-model="typed.allergies" :label="t('person.allergies')" name="allergies" />
+      <NameList v-model="typed.avoid" :label="t('person.avoid')" name="avoid" />
       <Choice
         v-model="typed.routine"
         :label="t('person.routine')"

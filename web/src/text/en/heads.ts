@@ -35,6 +35,11 @@ export const heads = {
     conditions: 'Told by the client',
     allergies: 'Allergies, as written on labels',
     avoid: 'Does not want',
+    holds: '{bottle} holds it ({ingredient})',
+    mayHold: '{bottle} may hold it ({ingredient})',
+    onNothing: 'on no label of this shelf',
+    notUnderstood:
+      'is not understood: any bottle may hold it. Ask what is meant and how labels name it.',
     listHint: 'type and press Enter',
     routine: 'Washes with',
     night: 'At night',
