@@ -1171,6 +1171,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/matches/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What names of ingredients match on this shelf, and whether they are understood. */
+        get: operations["shelf_matches_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stock-moves/{pk}/undo/": {
         parameters: {
             query?: never;
@@ -1322,16 +1339,16 @@ export interface components {
         Answer: {
             value: number | string | string[] | null;
             confirmed?: boolean;
-            detail?: {
-                [key: string]: unknown;
-            } | null;
+            detail?: components["schemas"]["CountDetail"] | null;
+            /** @description Of a list about the person: what was known where it was typed. */
+            was?: string[];
         };
         AnswerRequest: {
             value: number | string | string[] | null;
             confirmed?: boolean;
-            detail?: {
-                [key: string]: unknown;
-            } | null;
+            detail?: components["schemas"]["CountDetailRequest"] | null;
+            /** @description Of a list about the person: what was known where it was typed. */
+            was?: string[];
         };
         /**
          * Bands
@@ -1826,6 +1843,22 @@ export interface components {
             /** Format: double */
             cost: number;
             unpriced: string[];
+        };
+        /** @description What a counted density rests on. */
+        CountDetail: {
+            hairs: number;
+            /** Format: double */
+            field_cm2: number;
+            /** Format: int64 */
+            picture?: number;
+        };
+        /** @description What a counted density rests on. */
+        CountDetailRequest: {
+            hairs: number;
+            /** Format: double */
+            field_cm2: number;
+            /** Format: int64 */
+            picture?: number;
         };
         /**
          * CrownAnswer
@@ -3800,6 +3833,21 @@ export interface components {
             at: string;
             title: string;
             visit: number;
+        };
+        /** @description What the name of an ingredient matches on the shelf. */
+        Match: {
+            name: string;
+            /** @description Labels have a name for it. */
+            understood: boolean;
+            bottles: components["schemas"]["MatchedBottle"][];
+        };
+        /** @description A bottle that holds an ingredient, or may. */
+        MatchedBottle: {
+            id: number;
+            name: string;
+            ingredient: string;
+            /** @description It is named; else another one may bring it. */
+            sure: boolean;
         };
         /**
          * Measures
@@ -9883,6 +9931,27 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Shelf"];
+                };
+            };
+        };
+    };
+    shelf_matches_list: {
+        parameters: {
+            query?: {
+                name?: string[];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Match"][];
                 };
             };
         };
