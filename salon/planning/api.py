@@ -27,6 +27,7 @@ from salon.planning.models import Plan, Routine
 from salon.planning.request import request_of
 from salon.planning.wish import HeadWish, Pair, PlanWish
 from salon.problems import CoreField, ProblemsSerializer, body_of, core_schema
+from salon.reading import row_in
 from salon.signed_in import user_of
 
 
@@ -306,8 +307,8 @@ class PlansView(generics.ListAPIView[Any]):
 
     def get_queryset(self) -> QuerySet[Plan]:
         rows = Plan.objects.prefetch_related("visits")
-        head = self.request.query_params.get("head", "")
-        return rows.filter(head=int(head)) if head.isdigit() else rows
+        head = row_in(self.request, "head")
+        return rows if head is None else rows.filter(head=head)
 
     @extend_schema(parameters=[OpenApiParameter("head", OpenApiTypes.INT)])
     def get(self, request: Request, *args: object, **kwargs: object) -> Response:

@@ -127,6 +127,10 @@ class KitView(APIView):
         return Response(KitItemSerializer(keep_item(given)).data, status=status.HTTP_201_CREATED)
 
 
+#: Nobody plans further ahead, or looks further back.
+FARTHEST = timedelta(days=731)
+
+
 def asked_time(request: Request) -> tuple[datetime, float]:
     """The time the kit is looked at for.
 
@@ -142,6 +146,8 @@ def asked_time(request: Request) -> tuple[datetime, float]:
         raise serializers.ValidationError({"at": "Give a time, e.g. 2026-06-20T10:00+02:00."})
     if timezone.is_naive(at):
         at = timezone.make_aware(at)
+    if abs(at - timezone.now()) > FARTHEST:
+        raise serializers.ValidationError({"at": "Give a time within two years from now."})
     low, high = LOOK_HOURS
     allowed = f"Give a number from {low:g} to {high:g} hours."
     try:

@@ -15,6 +15,7 @@ from craft.contract.label import LabelRequest
 from salon.heads.models import Head
 from salon.planning.fitting import fit_for
 from salon.planning.outlook import outlooks
+from salon.reading import row_in
 from salon.shelf import calibrating
 from salon.shelf.api import ProductView, pair_rows
 from salon.shelf.models import Product
@@ -25,8 +26,8 @@ MOVES_SHOWN = 30
 
 def asked_head(request: Request) -> Head | None:
     """The head the shelf is looked at for, if one was named."""
-    asked = request.query_params.get("head", "")
-    return get_object_or_404(Head, pk=asked) if asked.isdigit() else None
+    asked = row_in(request, "head")
+    return None if asked is None else get_object_or_404(Head, pk=asked)
 
 
 class ShelfView(APIView):

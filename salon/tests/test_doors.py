@@ -53,6 +53,7 @@ class DoorsTest(ApiTest):
             "products-export": "/api/products/export/",
             "product": f"/api/products/{self.product.pk}/",
             "shelf": "/api/shelf/",
+            "shelf-matches": "/api/shelf/matches/",
             "kit": "/api/kit/",
             "scale": "/api/scale/",
             "air": "/api/air/",

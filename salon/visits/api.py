@@ -22,6 +22,7 @@ from salon.fields import Messages, whole, within
 from salon.house.services import name_of
 from salon.planning.models import Plan
 from salon.problems import ProblemsSerializer, body_of, core_schema
+from salon.reading import row_in
 from salon.signed_in import user_of
 from salon.visits import compare
 from salon.visits.log import append, folded, open_visit
@@ -249,8 +250,8 @@ class VisitsView(generics.ListAPIView[Any]):
     def get_queryset(self) -> QuerySet[Visit]:
         # A row needs nothing of the plan but its title; the plan itself is large.
         rows = visits().defer("plan__request", "plan__answer")
-        head = self.request.query_params.get("head", "")
-        return rows.filter(head=int(head)) if head.isdigit() else rows
+        head = row_in(self.request, "head")
+        return rows if head is None else rows.filter(head=head)
 
     @extend_schema(parameters=[OpenApiParameter("head", OpenApiTypes.INT)])
     def get(self, request: Request, *args: object, **kwargs: object) -> Response:

@@ -20,6 +20,7 @@ from salon.heads.models import Head, Observation, RaisedStopSign
 from salon.heads.timeline import DAY, timeline
 from salon.planning.models import Plan
 from salon.problems import ProblemsSerializer
+from salon.reading import words_in
 from salon.signed_in import user_of
 from salon.visits.models import Visit
 
@@ -91,9 +92,8 @@ class HeadsView(generics.ListCreateAPIView[Any]):
         return NewHeadSerializer if self.request.method == "POST" else HeadRowSerializer
 
     def get_queryset(self) -> QuerySet[Head]:
-        words = self.request.query_params.get("search", "").split()
         rows = head_rows()
-        for word in words:
+        for word in words_in(self.request):
             rows = rows.filter(name__icontains=word)
         return rows.order_by("name", "pk")
 

@@ -1,0 +1,103 @@
+"""What every request passes through: a number of its own, a log line, no trace left in caches."""
+
+import logging
+import time
+from collections.abc import Callable
+from http import HTTPStatus
+from typing import Any
+from uuid import uuid4
+
+from django.core.exceptions import RequestDataTooBig
+from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
+
+from salon.reading import ROW_MOST
+
+log = logging.getLogger("salon.requests")
+API = "/api/"
+#: A request that takes longer is worth a line [s].
+SLOW_S = 1.0
+Answer = Callable[[HttpRequest], HttpResponse]
+
+
+class Passing:
+    """Numbers requests, answers what breaks in the one shape, and keeps client data out of caches.
+
+    Logs say which view was asked and how it ended, never what was typed or about whom.
+    """
+
+    def __init__(self, answer: Answer) -> None:
+        self.answer = answer
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        number = uuid4().hex[:12]
+        request.META["salon.number"] = number
+        began = time.monotonic()
+        response = self.answer(request)
+        response["X-Request-Id"] = number
+        if request.path.startswith(API):
+            response["Cache-Control"] = "no-store"
+            response = shaped(response)
+            response["X-Request-Id"] = number
+            response["Cache-Control"] = "no-store"
+        took_s = time.monotonic() - began
+        if took_s > SLOW_S:
+            log.warning("slow", extra=about(request) | {"took_s": round(took_s, 2)})
+        return response
+
+    def process_view(
+        self, request: HttpRequest, view: object, args: tuple[Any, ...], kwargs: dict[str, Any]
+    ) -> None:
+        """Rows have numbers the database can count to.
+
+        Raises:
+            Http404: there is no row of such a number
+        """
+        if any(isinstance(value, int) and value > ROW_MOST for value in kwargs.values()):
+            raise Http404
+
+    def process_exception(self, request: HttpRequest, error: Exception) -> HttpResponse | None:
+        """What nobody foresaw: logged with its traceback, told with its number."""
+        if isinstance(error, RequestDataTooBig):
+            return refusal(413, SAID[413])
+        log.error("broken", exc_info=error, extra=about(request))
+        if not request.path.startswith(API):
+            return None
+        number = request.META["salon.number"]
+        return refusal(
+            500,
+            "Something broke on our side; nothing was changed. Try again; if it happens again, "
+            f"give this number to whoever looks after Gauffer: {number}.",
+        )
+
+
+def about(request: HttpRequest) -> dict[str, Any]:
+    """What a log line says of a request."""
+    match = request.resolver_match
+    return {
+        "request": request.META.get("salon.number", ""),
+        "method": request.method,
+        "view": match.view_name if match else "",
+    }
+
+
+def refusal(status: int, message: str) -> JsonResponse:
+    """A refusal of the API in the one shape."""
+    return JsonResponse({"errors": [{"field": "", "message": message}]}, status=status)
+
+
+#: What the API says where Django itself answers.
+SAID = {
+    400: "This request cannot be read.",
+    403: "This page is too old: load it again.",
+    404: "There is nothing here of that name or number.",
+    413: "This is more than one request may hold: 2.5 MB. Send less at once.",
+    500: "Something broke on our side; nothing was changed. Try again.",
+}
+
+
+def shaped(response: HttpResponse) -> HttpResponse:
+    """A refusal of the API in the one shape, whoever refused."""
+    told = response.get("Content-Type", "").startswith(("application/json", "text/event-stream"))
+    if response.status_code < HTTPStatus.BAD_REQUEST or told:
+        return response
+    return refusal(response.status_code, SAID.get(response.status_code, response.reason_phrase))

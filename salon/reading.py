@@ -1,0 +1,119 @@
+"""What comes in is bounded before anything is done with it: JSON, pages, numbers in paths."""
+
+from collections.abc import Iterator, Mapping
+from typing import IO, Any
+
+from rest_framework.exceptions import ParseError, ValidationError
+from rest_framework.pagination import LimitOffsetPagination
+from rest_framework.parsers import JSONParser
+from rest_framework.request import Request
+
+#: JSON is nested no deeper than this.
+DEEPEST = 40
+#: The largest page of a list, and how far it may be leafed through.
+PAGE_MOST, OFFSET_MOST = 200, 1_000_000
+#: No number of a row is larger: the database counts in 64 bits.
+ROW_MOST = 2**63 - 1
+#: A search looks for so many words, in so many letters.
+SEARCH_WORDS, SEARCH_LETTERS = 6, 100
+
+
+def texts(piece: Any, depth: int = 0) -> Iterator[str]:
+    """Every text in parsed JSON.
+
+    Raises:
+        ParseError: it is nested too deep
+    """
+    if depth > DEEPEST:
+        raise ParseError(f"JSON is nested deeper than {DEEPEST} levels.")
+    if isinstance(piece, str):
+        yield piece
+    elif isinstance(piece, Mapping):
+        for key, value in piece.items():
+            yield from texts(key, depth + 1)
+            yield from texts(value, depth + 1)
+    elif isinstance(piece, list):
+        for value in piece:
+            yield from texts(value, depth + 1)
+
+
+class BoundedJSONParser(JSONParser):
+    """JSON that can be kept and given back: not too deep, and every text a text."""
+
+    def parse(
+        self,
+        stream: IO[Any],
+        media_type: str | None = None,
+        parser_context: Mapping[str, Any] | None = None,
+    ) -> Any:
+        try:
+            data = super().parse(stream, media_type, parser_context)
+            for text in texts(data):
+                text.encode()
+                if "\0" in text:
+                    raise ParseError("A text holds a sign that is none (NUL). Type it again.")
+        except RecursionError as error:
+            raise ParseError(f"JSON is nested deeper than {DEEPEST} levels.") from error
+        except UnicodeEncodeError as error:
+            raise ParseError(
+                "A text holds half a sign (a lone surrogate). Type it again."
+            ) from error
+        return data
+
+
+class Pages(LimitOffsetPagination):
+    """Pages of a list, bounded: what is asked beyond is refused, not cut in silence."""
+
+    max_limit = PAGE_MOST
+
+    def get_limit(self, request: Request) -> int | None:
+        return number_in(request, "limit", 1, PAGE_MOST, self.default_limit)
+
+    def get_offset(self, request: Request) -> int:
+        return number_in(request, "offset", 0, OFFSET_MOST, 0) or 0
+
+
+def number_in(
+    request: Request, name: str, low: int, high: int, usual: int | None = None
+) -> int | None:
+    """A whole number in the address of a request.
+
+    Args:
+        request: that asks
+        name: of the number
+        low, high: both allowed
+        usual: where it is left out
+    Raises:
+        ValidationError: it is no number, or beyond
+    """
+    text = request.query_params.get(name, "")
+    if not text:
+        return usual
+    digits = text.isascii() and text.isdigit() and len(text) <= len(str(high))
+    if not digits or not low <= int(text) <= high:
+        raise ValidationError({name: f"Give a whole number from {low} to {high}."})
+    return int(text)
+
+
+def row_in(request: Request, name: str) -> int | None:
+    """The number of a row in the address of a request; None where it is left out.
+
+    Raises:
+        ValidationError: it is no number of a row
+    """
+    return number_in(request, name, 1, ROW_MOST)
+
+
+def words_in(request: Request, name: str = "search") -> list[str]:
+    """Words to search for.
+
+    Raises:
+        ValidationError: there are more than anybody types
+    """
+    text = request.query_params.get(name, "").replace("\0", " ")
+    words = text.split()
+    if len(text) > SEARCH_LETTERS or len(words) > SEARCH_WORDS:
+        raise ValidationError(
+            {name: f"Search for at most {SEARCH_WORDS} words and {SEARCH_LETTERS} letters."}
+        )
+    return words
