@@ -15,7 +15,7 @@ from rest_framework.views import APIView
 from craft.contract import HouseRules, PlanRequest, Room, School
 from salon.fields import ranged, whole, within
 from salon.house.models import House
-from salon.house.services import name_of, the_house
+from salon.house.services import change_house, name_of, the_house
 from salon.problems import CoreField, ProblemsSerializer, core_schema
 
 
@@ -80,14 +80,13 @@ class HouseSerializer(serializers.ModelSerializer[House]):
             "layering",
             "drying_factor",
             "drying_visits",
+            "version",
         ]
         read_only_fields = ["drying_factor", "drying_visits"]
 
-    def update(self, house: House, values: dict[str, Any]) -> House:
-        for name, value in values.items():
-            setattr(house, name, value)
-        house.save()
-        return house
+    version = serializers.IntegerField(
+        required=False, min_value=1, help_text="That was read; another one is refused."
+    )
 
 
 class SessionSerializer(serializers.Serializer[Any]):
@@ -149,13 +148,14 @@ class HouseView(APIView):
 
     @extend_schema(
         request=HouseSerializer(partial=True),
-        responses={200: HouseSerializer, 400: ProblemsSerializer},
+        responses={200: HouseSerializer, 400: ProblemsSerializer, 409: ProblemsSerializer},
     )
     def patch(self, request: Request) -> Response:
         given = HouseSerializer(the_house(), data=request.data, partial=True)
         given.is_valid(raise_exception=True)
-        given.save()
-        return Response(given.data)
+        values = given.validated_data
+        house = change_house(values, values.pop("version", None))
+        return Response(HouseSerializer(house).data)
 
 
 urlpatterns = [

@@ -3,9 +3,32 @@
 from django.conf import settings
 from django.db import models
 from django.db.models import Q
+from django.utils import timezone
 from simple_history.models import HistoricalRecords
 
 from craft.vocabulary import Layering
+
+
+class SentRequest(models.Model):
+    """A request that changed something, by the key its sender made: sent again, it is answered."""
+
+    key = models.CharField(max_length=80)
+    user = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
+    path = models.CharField(max_length=200)
+    content = models.CharField(max_length=64, help_text="Fingerprint of what was sent.")
+    status = models.PositiveSmallIntegerField(default=0)
+    answer = models.BinaryField(default=bytes)
+    content_type = models.CharField(max_length=80, default="application/json")
+    at = models.DateTimeField(default=timezone.now, db_index=True)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["user", "key"], name="a_request_is_done_once"),
+            models.CheckConstraint(condition=~Q(key=""), name="a_sent_request_has_a_key"),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.path}, {self.key}"
 
 
 class House(models.Model):
@@ -33,6 +56,7 @@ class House(models.Model):
     school = models.JSONField(default=dict, blank=True, help_text="Ways of working of the house.")
     rules = models.JSONField(default=dict, blank=True, help_text="House values, as the core reads.")
     drying_factor = models.FloatField(default=1.0)
+    version = models.PositiveIntegerField(default=1)
     history = HistoricalRecords()
 
     class Meta:

@@ -1,13 +1,39 @@
 """What the house knows and who is at work."""
 
+from collections.abc import Mapping
+from typing import Any
+
 from django.contrib.auth.models import User
+from django.db import transaction
 
 from salon.house.models import House, Specialist
+from salon.problems import Conflict
 
 
 def the_house() -> House:
     """The salon; made with useful values on first use."""
     return House.objects.get_or_create(pk=1)[0]
+
+
+@transaction.atomic
+def change_house(values: Mapping[str, Any], version: int | None) -> House:
+    """Change the settings of the salon, field by field; what it has learned is left alone.
+
+    Args:
+        values: fields that change
+        version: that was read; None where the fields stand for themselves
+    Raises:
+        Conflict: somebody else changed it in the meantime
+    """
+    the_house()
+    house = House.objects.select_for_update().get(pk=1)
+    if version is not None and house.version != version:
+        raise Conflict
+    for name, value in values.items():
+        setattr(house, name, value)
+    house.version += 1
+    house.save(update_fields=[*values, "version"])
+    return house
 
 
 def pace_of(user: User) -> float:

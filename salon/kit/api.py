@@ -17,7 +17,7 @@ from craft.vocabulary import KitKind
 from salon.fields import one_of, ranged, whole
 from salon.kit import services
 from salon.kit.models import SIZED, KitItem, KitUse
-from salon.problems import ProblemsSerializer
+from salon.problems import Conflict, ProblemsSerializer
 
 KINDS = [kind.value for kind in KitKind]
 
@@ -28,10 +28,13 @@ class KitItemSerializer(serializers.ModelSerializer[KitItem]):
     kind = one_of(KINDS)
     diameter_mm = ranged(RodStock, "diameter_mm", required=False, allow_null=True)
     count = whole(0, PIECES_MOST, "pieces")
+    version = serializers.IntegerField(
+        required=False, min_value=1, help_text="That was read; another one is refused."
+    )
 
     class Meta:
         model = KitItem
-        fields = ["id", "kind", "diameter_mm", "name", "count"]
+        fields = ["id", "kind", "diameter_mm", "name", "count", "version"]
         # The database holds that each item is there once; it is told in our own words.
         validators: list[Any] = []
 
@@ -85,10 +88,22 @@ def keep_item(given: KitItemSerializer) -> KitItem:
 
     Raises:
         ValidationError: it is there already
+        Conflict: somebody else changed it in the meantime
     """
+    version = given.validated_data.pop("version", None)
     try:
         with transaction.atomic():
-            return given.save()
+            item = given.instance
+            if item is None:
+                return given.save()
+            held = KitItem.objects.select_for_update().get(pk=item.pk)
+            if version is not None and held.version != version:
+                raise Conflict
+            for name, value in given.validated_data.items():
+                setattr(held, name, value)
+            held.version += 1
+            held.save(update_fields=[*given.validated_data, "version"])
+            return held
     except IntegrityError as error:
         raise serializers.ValidationError(
             {"kind": "That is in the kit already: change its number there."}
@@ -100,7 +115,7 @@ class ItemView(APIView):
 
     @extend_schema(
         request=KitItemSerializer(partial=True),
-        responses={200: KitItemSerializer, 400: ProblemsSerializer},
+        responses={200: KitItemSerializer, 400: ProblemsSerializer, 409: ProblemsSerializer},
     )
     def patch(self, request: Request, pk: int) -> Response:
         item = get_object_or_404(KitItem, pk=pk)

@@ -20,6 +20,7 @@ class KitItem(models.Model):
     diameter_mm = models.FloatField(null=True, blank=True, help_text="Of rods.")
     name = models.CharField(max_length=80, blank=True, help_text="Where the kind is not enough.")
     count = models.PositiveIntegerField(default=0)
+    version = models.PositiveIntegerField(default=1)
     history = HistoricalRecords()
 
     class Meta:

@@ -87,7 +87,7 @@ def counted_items() -> list[CountedItem]:
     columns = [f"out__{name}" for name in USE_FIELDS]
     rows = KitItem.objects.annotate(
         out=FilteredRelation("uses", condition=Q(uses__returned_at__isnull=True))
-    ).values("pk", "kind", "diameter_mm", "name", "count", "out__id", *columns)
+    ).values("pk", "kind", "diameter_mm", "name", "count", "version", "out__id", *columns)
     items: dict[int, KitItem] = {}
     uses: dict[int, list[KitUse]] = {}
     for row in rows:
@@ -100,6 +100,7 @@ def counted_items() -> list[CountedItem]:
                 diameter_mm=row["diameter_mm"],
                 name=row["name"],
                 count=row["count"],
+                version=row["version"],
             ),
         )
         out = uses.setdefault(pk, [])

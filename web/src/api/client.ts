@@ -1,6 +1,7 @@
 /** The one door to the server: typed by its own description of itself. */
 import type { VueQueryPluginOptions } from '@tanstack/vue-query'
 import createClient, { type Middleware } from 'openapi-fetch'
+import { v4 as uuid } from 'uuid'
 
 import type { components, paths } from './generated'
 
@@ -43,8 +44,40 @@ const csrf: Middleware = {
   },
 }
 
+/** Questions that book nothing: asked as often as one likes. */
+const ASKING =
+  /^\/api\/(core|plans\/(draft|crown|drying|look|chain|proposals|comparison)|calibrating)\//
+const SAME_MS = 1_500
+const sent = new Map<string, { key: string; until: number }>()
+
+/**
+ * The key of a request that changes something. The same thing sent again while it is on its way, a
+ * moment after, or because the answer was lost, is the same request: the server does it once.
+ */
+const once: Middleware = {
+  async onRequest({ request }) {
+    const path = new URL(request.url).pathname
+    const form = request.headers.get('Content-Type')?.startsWith('multipart')
+    if (request.method === 'GET' || form || ASKING.test(path)) return request
+    const content = `${request.method} ${path} ${await request.clone().text()}`
+    // Something else in between means that it is meant: done, taken back, done again.
+    for (const [other, entry] of sent)
+      if (other !== content && entry.until < Infinity) sent.delete(other)
+    const before = sent.get(content)
+    const same = before && before.until > Date.now()
+    const key = same ? before.key : uuid()
+    sent.set(content, { key, until: Infinity })
+    request.headers.set('Idempotency-Key', key)
+    return request
+  },
+  onResponse({ request }) {
+    const key = request.headers.get('Idempotency-Key')
+    for (const entry of sent.values()) if (entry.key === key) entry.until = Date.now() + SAME_MS
+  },
+}
+
 export const api = createClient<paths>({ baseUrl: '/' })
-api.use(csrf)
+api.use(csrf, once)
 
 interface Answer<Data> {
   data?: Data

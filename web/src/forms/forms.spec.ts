@@ -5,6 +5,7 @@ import { defineComponent, h, nextTick, ref } from 'vue'
 import { Offline, Refused } from '@/api/client'
 
 import { changedIn, merged, provideElsewhere, useElsewhere } from './elsewhere'
+import { useMeeting } from './meeting'
 import { provideRefusal, refusalOf, useClaim } from './refusal'
 
 const refused = (...fields: string[]) =>
@@ -107,5 +108,35 @@ describe('changed elsewhere', () => {
     elsewhere?.take('name')
     expect(typed.value?.name).toBe('Their gel')
     expect(elsewhere?.theirs('name')).toBeUndefined()
+  })
+})
+
+describe('meeting', () => {
+  it('sends only what was typed, and takes over what only they changed', async () => {
+    interface Form extends Record<string, unknown> {
+      name: string
+      note: string
+      version?: number
+    }
+    let now: Form = { name: 'Gel', note: '', version: 1 }
+    const typed = ref<Form>()
+    let meeting: ReturnType<typeof useMeeting<Form>> | undefined
+    mount(
+      defineComponent({
+        setup() {
+          const reload = () => Promise.resolve()
+          meeting = useMeeting<Form>(typed, () => ({ ...now }), reload)
+          return () => h('i')
+        },
+      }),
+    )
+    meeting?.begin()
+    typed.value = { ...(typed.value as Form), name: 'My gel' }
+    expect(meeting?.changes()).toEqual({ name: 'My gel', version: 1 })
+    expect(meeting?.wasFirst(new Refused(409, []))).toBe(true)
+    now = { name: 'Gel', note: 'Theirs.', version: 2 }
+    await meeting?.meet()
+    expect(typed.value).toEqual({ name: 'My gel', note: 'Theirs.', version: 2 })
+    expect(meeting?.changes()).toEqual({ name: 'My gel', version: 2 })
   })
 })

@@ -6,6 +6,7 @@ import { RouterLink } from 'vue-router'
 
 import type { Schemas } from '@/api/client'
 import { useChangeHouse, useHouse } from '@/api/queries'
+import { useMeeting } from '@/forms/meeting'
 import { provideRefusal } from '@/forms/refusal'
 import Amount from '@/parts/Amount.vue'
 import Await from '@/parts/Await.vue'
@@ -27,11 +28,14 @@ const { t } = useI18n()
 const house = useHouse()
 const change = useChangeHouse()
 const typed = ref<House>()
-
+const current = () => house.data.value && (JSON.parse(JSON.stringify(house.data.value)) as House)
+const meeting = useMeeting<House>(typed, current, () => house.refetch())
+const { met, loading } = meeting
+const conflict = computed(() => meeting.wasFirst(change.error.value))
 watch(
   () => house.data.value,
   (data) => {
-    if (data && !typed.value) typed.value = JSON.parse(JSON.stringify(data)) as House
+    if (data && !typed.value) meeting.begin()
   },
   { immediate: true },
 )
@@ -57,9 +61,19 @@ const ruleOf = (group: 'film_factor' | 'shape_factor' | 'wear_days', key: string
   (rules.value[group] as Record<string, number> | undefined)?.[key] ?? null
 
 async function save() {
-  if (!typed.value) return
-  const body = without(typed.value, 'drying_factor', 'layering')
-  await change.mutateAsync(body as Schemas['PatchedHouseRequest']).catch(() => undefined)
+  met.value = false
+  const body = without(meeting.changes(), 'drying_factor', 'drying_visits', 'layering')
+  const saved = await change
+    .mutateAsync(body as Schemas['PatchedHouseRequest'])
+    .catch(() => undefined)
+  if (!saved && !conflict.value) return
+  if (conflict.value) {
+    await meeting.meet()
+    change.reset()
+    return
+  }
+  await house.refetch()
+  meeting.begin()
 }
 </script>
 
@@ -67,11 +81,14 @@ async function save() {
   <Await v-slot="{ data: form }" :data="typed" :error="house.error.value" @retry="house.refetch()">
     <form novalidate @submit.prevent="save">
       <PageHead :title="t('house.title')" :state="change.isSuccess.value ? t('house.saved') : ''">
-        <button class="act main" type="submit" :disabled="change.isPending.value">
+        <button class="act main" type="submit" :disabled="change.isPending.value || loading">
           {{ t('house.save') }}
         </button>
       </PageHead>
-      <Refusals :refusal="refusal" @retry="save" />
+      <p v-if="met" class="wrong" role="alert">
+        {{ t(meeting.elsewhere.both.value.length ? 'house.metBoth' : 'house.met') }}
+      </p>
+      <Refusals v-if="!conflict" :refusal="refusal" @retry="save" />
       <div class="parts">
         <section>
           <h2>{{ t('house.kit') }}</h2>

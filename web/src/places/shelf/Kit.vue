@@ -92,8 +92,10 @@ const lacking = (needed: Schemas['KitNeed'][]) =>
     })
     .join(', ')
 
-const setCount = (id: number, value: number | null | undefined) => {
-  if (value !== null && value !== undefined) change.mutate({ id, count: value })
+async function setCount(item: Schemas['KitItem'], value: number) {
+  const body = { id: item.id, count: value, version: item.version }
+  // Somebody was first: their count is shown beside the refusal, to be looked at.
+  if (!(await change.mutateAsync(body).catch(() => undefined))) void kit.refetch()
 }
 </script>
 
@@ -162,7 +164,7 @@ const setCount = (id: number, value: number | null | undefined) => {
                   :label="`${t(`kit.kinds.${group.kind}`)} ${label(row.item)}: ${t('kit.count')}`"
                   hide-label
                   width="76px"
-                  @change="setCount(row.item.id, Number(($event.target as HTMLInputElement).value))"
+                  @change="setCount(row.item, Number(($event.target as HTMLInputElement).value))"
                 />
               </td>
               <td class="n free">{{ row.free }}</td>

@@ -4,10 +4,9 @@ import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
-import { Refused } from '@/api/client'
 import { useHouse } from '@/api/queries'
 import { type ProductBody, useChangeProduct, useProduct, useRetire } from '@/api/shelf'
-import { provideElsewhere } from '@/forms/elsewhere'
+import { useMeeting } from '@/forms/meeting'
 import { provideRefusal } from '@/forms/refusal'
 import { without } from '@/parts/objects'
 import Await from '@/parts/Await.vue'
@@ -26,49 +25,26 @@ const sheet = useProduct(() => props.product)
 const house = useHouse()
 const change = useChangeProduct(() => props.product)
 const retire = useRetire(() => props.product)
-/** While theirs is loaded nothing is saved: it would be refused for its old version. */
-const loading = ref(false)
 type Form = ProductBody & { version?: number }
 const typed = ref<Form>()
-/** What it was when one began to type. */
-const base = ref<Form>()
-const met = ref(false)
-const elsewhere = provideElsewhere<Form>(typed)
-
 const kept = computed(() => sheet.data.value?.product)
 const newest = computed(() => sheet.data.value?.calibrations[0])
 const refusal = provideRefusal(change.error)
-const conflict = computed(
-  () => change.error.value instanceof Refused && change.error.value.status === 409,
-)
+const conflict = computed(() => meeting.wasFirst(change.error.value))
 
 const current = (): Form | undefined =>
   kept.value && without(kept.value, 'id', 'retired_at', 'stock_g')
-function edit() {
-  base.value = typed.value = current()
-  elsewhere.forget()
-  met.value = false
-}
+const meeting = useMeeting<Form>(typed, current, () => sheet.refetch())
+const { met, loading, elsewhere } = meeting
 async function save() {
   if (!typed.value) return
   met.value = false
   const done = await change.mutateAsync(typed.value).catch(() => undefined)
   if (done) typed.value = undefined
-  else if (conflict.value) await meet()
-}
-/** Somebody was first: what only they changed is taken over, what both changed is offered. */
-async function meet() {
-  const before = base.value
-  loading.value = true
-  await sheet.refetch()
-  loading.value = false
-  change.reset()
-  const now = current()
-  if (!before || !now) return
-  elsewhere.meet(without(before, 'version'), without(now, 'version'))
-  if (typed.value) typed.value = { ...typed.value, version: now.version }
-  base.value = now
-  met.value = true
+  else if (conflict.value) {
+    await meeting.meet()
+    change.reset()
+  }
 }
 async function takeOff() {
   await retire.mutateAsync(false)
@@ -146,7 +122,9 @@ const keeps = computed(() => {
           {{ t('product.putBack') }}
         </button>
         <button v-else class="act" type="button" @click="takeOff">{{ t('product.retire') }}</button>
-        <button class="act main" type="button" @click="edit">{{ t('product.change') }}</button>
+        <button class="act main" type="button" @click="meeting.begin()">
+          {{ t('product.change') }}
+        </button>
       </PageHead>
       <p v-if="bottle.retired_at" class="conflict">
         {{ t('product.isRetired', { ago: ago(bottle.retired_at) }) }}

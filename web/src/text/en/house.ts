@@ -19,6 +19,9 @@ export const house = {
     paces: 'Minutes of shaping, times the usual',
     wear: 'Days of wear',
     save: 'Save the house',
+    met: 'Somebody else changed the house meanwhile. Their changes are taken over; look, then save again.',
+    metBoth:
+      'Somebody else changed the house meanwhile. Where both of you did, choose at the field; then save again.',
     saved: 'saved',
     learned: 'Drying here takes ×{factor} of the forecast, learned from {n} opened sets.',
   },

@@ -1,0 +1,88 @@
+"""Two devices at once: nothing twice, nothing lost."""
+
+from typing import Any
+from uuid import uuid4
+
+from salon.heads.models import Head
+from salon.house.models import SentRequest
+from salon.house.services import the_house
+from salon.kit.models import KitItem
+from salon.shelf.models import Product, StockMove
+from salon.tests.base import ApiTest
+
+
+class OnceTest(ApiTest):
+    def setUp(self) -> None:
+        super().setUp()
+        self.gel = Product.objects.create(name="Gel", role="gel", stock_g=100)
+        self.path = f"/api/products/{self.gel.pk}/stock/"
+
+    def book(self, key: str, **body: Any) -> Any:
+        return self.client.post(
+            self.path, body, content_type="application/json", headers={"Idempotency-Key": key}
+        )
+
+    def test_sent_twice_it_books_once_and_answers_the_same(self) -> None:
+        key = str(uuid4())
+        answers = [self.book(key, kind="waste", grams=20) for _ in range(3)]
+        self.assertEqual({answer.content for answer in answers}, {answers[0].content})
+        self.assertEqual({answer.status_code for answer in answers}, {201})
+        self.gel.refresh_from_db()
+        self.assertEqual((self.gel.stock_g, StockMove.objects.count()), (80, 1))
+
+    def test_another_key_books_again(self) -> None:
+        for _ in range(2):
+            self.book(str(uuid4()), kind="waste", grams=20)
+        self.gel.refresh_from_db()
+        self.assertEqual(self.gel.stock_g, 60)
+
+    def test_a_refused_request_gives_its_key_back(self) -> None:
+        key = str(uuid4())
+        self.assertEqual(self.book(key, kind="waste", grams=-1).status_code, 400)
+        self.assertFalse(SentRequest.objects.exists())
+        self.assertEqual(self.book(key, kind="waste", grams=20).status_code, 201)
+
+    def test_a_key_stands_for_one_thing(self) -> None:
+        key = str(uuid4())
+        self.book(key, kind="waste", grams=20)
+        self.assertEqual(self.book(key, kind="waste", grams=30).status_code, 409)
+        self.assertEqual(self.book("k" * 200, kind="waste", grams=30).status_code, 400)
+
+    def test_heads_are_added_once(self) -> None:
+        key = str(uuid4())
+        for _ in range(2):
+            self.client.post(
+                "/api/heads/",
+                {"name": "Twice", "observations": []},
+                content_type="application/json",
+                headers={"Idempotency-Key": key},
+            )
+        self.assertEqual(Head.objects.filter(name="Twice").count(), 1)
+
+
+class VersionTest(ApiTest):
+    def patch(self, path: str, body: dict[str, Any]) -> Any:
+        return self.client.patch(path, body, content_type="application/json")
+
+    def test_the_second_editor_of_the_house_is_told(self) -> None:
+        version = self.client.get("/api/house/").json()["version"]
+        first = self.patch("/api/house/", {"name": "Ours", "version": version})
+        self.assertEqual(first.json()["version"], version + 1)
+        second = self.patch("/api/house/", {"currency": "CHF", "version": version})
+        self.assertRefused(second, "", "Somebody else changed this", 409)
+        self.assertEqual(the_house().name, "Ours")
+
+    def test_what_the_house_learns_meanwhile_is_not_lost(self) -> None:
+        house = the_house()
+        house.drying_factor = 0.8
+        house.save(update_fields=["drying_factor"])
+        self.patch("/api/house/", {"name": "Ours"})
+        self.assertEqual(the_house().drying_factor, 0.8)
+
+    def test_the_second_count_of_a_drawer_is_told(self) -> None:
+        item = KitItem.objects.create(kind="pin", count=40)
+        path = f"/api/kit/{item.pk}/"
+        self.assertEqual(self.patch(path, {"count": 41, "version": 1}).json()["version"], 2)
+        self.assertEqual(self.patch(path, {"count": 39, "version": 1}).status_code, 409)
+        item.refresh_from_db()
+        self.assertEqual(item.count, 41)
