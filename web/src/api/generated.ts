@@ -3191,6 +3191,8 @@ export interface components {
             readonly drying_factor: number;
             /** @description The factor rests on. */
             readonly drying_visits: number;
+            /** @description That was read; another one is refused. */
+            version?: number;
         };
         /**
          * HouseRules
@@ -3391,6 +3393,8 @@ export interface components {
             /** @description Where the kind is not enough. */
             name?: string;
             count: number;
+            /** @description That was read; another one is refused. */
+            version?: number;
         };
         /** @description Pieces of one kind as they are typed. */
         KitItemRequest: {
@@ -3400,6 +3404,8 @@ export interface components {
             /** @description Where the kind is not enough. */
             name?: string;
             count: number;
+            /** @description That was read; another one is refused. */
+            version?: number;
         };
         /**
          * KitKind
@@ -4510,6 +4516,8 @@ export interface components {
             school?: components["schemas"]["SchoolRequest"];
             rules?: components["schemas"]["HouseRulesRequest"];
             layering?: components["schemas"]["LayeringEnum"];
+            /** @description That was read; another one is refused. */
+            version?: number;
         };
         /** @description Pieces of one kind as they are typed. */
         PatchedKitItemRequest: {
@@ -4519,6 +4527,8 @@ export interface components {
             /** @description Where the kind is not enough. */
             name?: string;
             count?: number;
+            /** @description That was read; another one is refused. */
+            version?: number;
         };
         /** @description A product as it is typed. */
         PatchedProductRequest: {
@@ -8572,6 +8582,14 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
         };
     };
     kit_retrieve: {
@@ -8778,6 +8796,14 @@ export interface operations {
                 };
             };
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
