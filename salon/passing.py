@@ -97,7 +97,7 @@ SAID = {
 
 def shaped(response: HttpResponse) -> HttpResponse:
     """A refusal of the API in the one shape, whoever refused."""
-    told = response.get("Content-Type", "").startswith(("application/json", "text/event-stream"))
-    if response.status_code < HTTPStatus.BAD_REQUEST or told:
+    refused_well = response.get("Content-Type", "").startswith(("application/json", "text/event-stream"))
+    if response.status_code < HTTPStatus.BAD_REQUEST or refused_well:
         return response
     return refusal(response.status_code, SAID.get(response.status_code, response.reason_phrase))

@@ -126,12 +126,12 @@ def origin(avoided: str) -> re.Pattern[str] | None:
 
     "Almonds", "almond oil" and "sweet almond" are almond.
     """
-    known = origins()
+    by_name = origins()
     name = singular(avoided)
     bare = AROUND_A_NAME.sub("", AROUND_A_NAME.sub("", name))
     for said in (name, singular(bare), bare.removeprefix("sweet "), bare.removeprefix("shea ")):
-        if said in known:
-            return known[said]
+        if said in by_name:
+            return by_name[said]
     return None
 
 

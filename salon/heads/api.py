@@ -147,8 +147,9 @@ class HeadSerializer(serializers.ModelSerializer[Head]):
             "school",
             "version",
             "created_at",
+            "archived_at",
         ]
-        read_only_fields = ["id", "created_at"]
+        read_only_fields = ["id", "created_at", "archived_at"]
         extra_kwargs = {"version": {"required": False}}
 
 
@@ -180,6 +181,20 @@ class HeadView(APIView):
         if version is None:
             raise serializers.ValidationError({"version": "Say which version was changed."})
         return Response(HeadSerializer(services.change_head(head, values, version)).data)
+
+
+class ArchiveView(APIView):
+    """Leave a client out of lists, or bring them back."""
+
+    @extend_schema(request=None, responses=HeadSerializer)
+    def post(self, request: Request, pk: int) -> Response:
+        head = services.archive(get_object_or_404(Head, pk=pk))
+        return Response(HeadSerializer(head).data)
+
+    @extend_schema(request=None, responses=HeadSerializer)
+    def delete(self, request: Request, pk: int) -> Response:
+        head = services.archive(get_object_or_404(Head, pk=pk), back=True)
+        return Response(HeadSerializer(head).data)
 
 
 class ProfileView(APIView):
@@ -228,6 +243,7 @@ class WithdrawalView(APIView):
 
 urlpatterns = [
     path("heads/<int:pk>/", HeadView.as_view(), name="head"),
+    path("heads/<int:pk>/archive/", ArchiveView.as_view(), name="head-archive"),
     path("heads/<int:pk>/profile/", ProfileView.as_view(), name="profile"),
     path("heads/<int:pk>/observations/", ObservationsView.as_view(), name="observations"),
     path("observations/<int:pk>/withdrawal/", WithdrawalView.as_view(), name="withdrawal"),

@@ -33,6 +33,9 @@ class Head(models.Model):
     )
     version = models.PositiveIntegerField(default=1, help_text="Raised by every change.")
     created_at = models.DateTimeField(default=timezone.now, editable=False)
+    archived_at = models.DateTimeField(
+        null=True, blank=True, help_text="Left out of lists; nothing of it is lost."
+    )
     served_at = models.DateTimeField(
         null=True, blank=True, help_text="Beginning of the last visit, from its log."
     )

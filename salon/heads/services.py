@@ -116,6 +116,13 @@ def change_head(head: Head, values: Mapping[str, Any], version: int) -> Head:
     return head
 
 
+def archive(head: Head, *, back: bool = False) -> Head:
+    """Leave a client out of lists, or bring them back; nothing of them is lost."""
+    head.archived_at = None if back else timezone.now()
+    head.save(update_fields=["archived_at"])
+    return head
+
+
 #: Columns that hold names of ingredients, as a client says them.
 NAMED = frozenset({"allergies", "avoid"})
 

@@ -84,6 +84,8 @@ class PlanSerializer(serializers.ModelSerializer[Plan]):
             "made_at",
             "made_by",
             "planned_start",
+            "cancelled_at",
+            "cancel_reason",
             "replaces",
             "visits",
         ]
@@ -120,6 +122,7 @@ class PlanRowSerializer(serializers.ModelSerializer[Plan]):
             "style",
             "made_at",
             "planned_start",
+            "cancelled_at",
             "steps",
             "client_min",
             "visits",
@@ -342,11 +345,44 @@ class StartView(APIView):
         return Response(PlanSerializer(plan).data)
 
 
+class CancelSerializer(serializers.Serializer[Any]):
+    """Why a plan does not take place."""
+
+    reason = serializers.CharField(
+        max_length=200, required=False, allow_blank=True, default="", trim_whitespace=True
+    )
+
+
+class CancelView(APIView):
+    """Cancel a plan, or take that back."""
+
+    @extend_schema(
+        request=CancelSerializer, responses={200: PlanSerializer, 400: ProblemsSerializer}
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        given = CancelSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        plan = get_object_or_404(Plan.objects.select_related("head", "made_by"), pk=pk)
+        cancelled = services.cancel(plan, given.validated_data["reason"])
+        return Response(PlanSerializer(cancelled).data)
+
+    @extend_schema(request=None, responses={200: PlanSerializer, 400: ProblemsSerializer})
+    def delete(self, request: Request, pk: int) -> Response:
+        plan = get_object_or_404(Plan.objects.select_related("head", "made_by"), pk=pk)
+        return Response(PlanSerializer(services.cancel(plan, "", back=True)).data)
+
+
 class PlanView(generics.RetrieveAPIView[Any]):
     """A saved plan, as it was."""
 
     queryset = Plan.objects.select_related("head", "made_by").prefetch_related("visits")
     serializer_class = PlanSerializer
+
+    @extend_schema(responses={204: None, 400: ProblemsSerializer})
+    def delete(self, request: Request, pk: int) -> Response:
+        """Delete a plan that nothing came of."""
+        services.delete(get_object_or_404(Plan, pk=pk))
+        return Response(status=status.HTTP_204_NO_CONTENT)
 
 
 urlpatterns = [
@@ -355,6 +391,7 @@ urlpatterns = [
     path("plans/comparison/", ComparisonView.as_view(), name="comparison"),
     path("routines/", RoutinesView.as_view(), name="routines"),
     path("routines/<int:pk>/", RoutineView.as_view(), name="routine"),
+    path("plans/<int:pk>/cancellation/", CancelView.as_view(), name="plan-cancellation"),
     path("plans/<int:pk>/start/", StartView.as_view(), name="plan-start"),
     path("plans/<int:pk>/", PlanView.as_view(), name="plan"),
 ]

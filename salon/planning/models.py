@@ -39,6 +39,8 @@ class Plan(models.Model):
     )
     planned_start = models.DateTimeField(null=True, blank=True, help_text="When it shall begin.")
     begun_at = models.DateTimeField(null=True, blank=True, help_text="When its first visit began.")
+    cancelled_at = models.DateTimeField(null=True, blank=True)
+    cancel_reason = models.CharField(max_length=200, blank=True)
     replaces = models.ForeignKey(
         "self", null=True, blank=True, on_delete=models.SET_NULL, related_name="replaced_by"
     )
@@ -74,8 +76,10 @@ class Plan(models.Model):
 
 
 def still_to_come() -> "models.QuerySet[Plan]":
-    """Plans with an hour that were not begun and not revised."""
-    return Plan.objects.filter(planned_start__isnull=False, begun_at=None, replaced_by=None)
+    """Plans with an hour that were not begun, not revised and not cancelled."""
+    return Plan.objects.filter(
+        planned_start__isnull=False, begun_at=None, replaced_by=None, cancelled_at=None
+    )
 
 
 class Demand(models.Model):

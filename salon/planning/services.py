@@ -6,6 +6,7 @@ from typing import Any
 
 from django.contrib.auth.models import User
 from django.db import transaction
+from django.utils import timezone
 
 from craft.contract import PlanAnswer, PlanRequest
 from craft.errors import CraftError
@@ -93,6 +94,41 @@ def save(head: Head, wish: HeadWish, by: User) -> Plan:
     if saved.replaces is not None:
         renew_demand(saved.replaces)
     return saved
+
+
+@transaction.atomic
+def cancel(plan: Plan, reason: str, *, back: bool = False) -> Plan:
+    """Cancel a plan, or take that back: what it was to take is free, or taken again.
+
+    Args:
+        plan: to be cancelled
+        reason: why, in words; may be blank
+        back: it takes place after all
+    Raises:
+        CraftError: it was begun already
+    """
+    if plan.begun_at is not None:
+        raise CraftError("plan", "This plan was begun: record how its visit ended instead.")
+    plan.cancelled_at = None if back else timezone.now()
+    plan.cancel_reason = "" if back else reason
+    plan.save(update_fields=["cancelled_at", "cancel_reason"])
+    renew_demand(plan)
+    return plan
+
+
+@transaction.atomic
+def delete(plan: Plan) -> None:
+    """Delete a plan that nothing came of; the one it revised counts again.
+
+    Raises:
+        CraftError: a visit was worked by it
+    """
+    if plan.visits.exists():
+        raise CraftError("plan", "A visit was worked by this plan: it stays with the visit.")
+    revised = plan.replaces
+    plan.delete()
+    if revised is not None:
+        renew_demand(revised)
 
 
 @transaction.atomic

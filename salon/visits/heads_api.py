@@ -92,13 +92,17 @@ class HeadsView(generics.ListCreateAPIView[Any]):
         return NewHeadSerializer if self.request.method == "POST" else HeadRowSerializer
 
     def get_queryset(self) -> QuerySet[Head]:
-        rows = head_rows()
+        shown = self.request.query_params.get("archived", "") == "1"
+        rows = head_rows().filter(archived_at__isnull=not shown)
         for word in words_in(self.request):
             rows = rows.filter(name__icontains=word)
         return rows.order_by("name", "pk")
 
     @extend_schema(
-        parameters=[OpenApiParameter("search", OpenApiTypes.STR, description="Part of a name.")],
+        parameters=[
+            OpenApiParameter("search", OpenApiTypes.STR, description="Part of a name."),
+            OpenApiParameter("archived", OpenApiTypes.STR, description="1 for the archived ones."),
+        ],
         responses=HeadRowSerializer(many=True),
     )
     def get(self, request: Request, *args: object, **kwargs: object) -> Response:

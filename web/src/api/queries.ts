@@ -39,13 +39,28 @@ export function useSignOut() {
   })
 }
 
-export const useHeads = (search: MaybeRefOrGetter<string>, offset: MaybeRefOrGetter<number>) =>
+export const useHeads = (
+  search: MaybeRefOrGetter<string>,
+  offset: MaybeRefOrGetter<number>,
+  archived: MaybeRefOrGetter<boolean> = false,
+) =>
   useQuery({
-    queryKey: ['heads', computed(() => toValue(search)), computed(() => toValue(offset))],
+    queryKey: [
+      'heads',
+      computed(() => toValue(search)),
+      computed(() => toValue(offset)),
+      computed(() => toValue(archived)),
+    ],
     queryFn: ({ signal }) =>
       answerOf(
         api.GET('/api/heads/', {
-          params: { query: { search: toValue(search), offset: toValue(offset) } },
+          params: {
+            query: {
+              search: toValue(search),
+              offset: toValue(offset),
+              ...(toValue(archived) ? { archived: '1' } : {}),
+            },
+          },
           signal,
         }),
       ),
@@ -203,6 +218,37 @@ export const useAddHead = () =>
   useSaving(
     (body: Schemas['NewHeadRequest']) => answerOf(api.POST('/api/heads/', { body })),
     ['heads'],
+  )
+
+/** Leave a client out of lists, or bring them back. */
+export const useArchive = (id: Id) =>
+  useSaving(
+    (back: boolean) =>
+      back
+        ? answerOf(api.DELETE('/api/heads/{pk}/archive/', byId(id)))
+        : answerOf(api.POST('/api/heads/{pk}/archive/', byId(id))),
+    ['heads', 'head'],
+  )
+
+/** A plan does not take place, or does after all. */
+export const useCancelPlan = (id: Id) =>
+  useSaving(
+    ({ back, reason }: { back: boolean; reason?: string }) =>
+      back
+        ? answerOf(api.DELETE('/api/plans/{pk}/cancellation/', byId(id)))
+        : answerOf(
+            api.POST('/api/plans/{pk}/cancellation/', {
+              ...byId(id),
+              body: { reason: reason ?? '' },
+            }),
+          ),
+    ['plan', 'plans', 'kit', 'shelf', 'draft'],
+  )
+
+export const useDeletePlan = (id: Id) =>
+  useSaving(
+    () => answerOf(api.DELETE('/api/plans/{pk}/', byId(id))),
+    ['plans', 'heads', 'kit', 'shelf', 'draft'],
   )
 
 export const useChangeHead = (id: Id) =>

@@ -3,7 +3,14 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
-import { useConsultationState, useHead, usePlans, useProfile, useVisits } from '@/api/queries'
+import {
+  useArchive,
+  useConsultationState,
+  useHead,
+  usePlans,
+  useProfile,
+  useVisits,
+} from '@/api/queries'
 import Await from '@/parts/Await.vue'
 import PageHead from '@/parts/PageHead.vue'
 import PleatStrip from '@/parts/PleatStrip.vue'
@@ -17,6 +24,7 @@ import StopSigns from './StopSigns.vue'
 const props = defineProps<{ head: number }>()
 const { t } = useI18n()
 const head = useHead(() => props.head)
+const archive = useArchive(() => props.head)
 const profile = useProfile(() => props.head)
 const plans = usePlans(() => props.head)
 const visits = useVisits(() => props.head)
@@ -49,6 +57,9 @@ const longest = computed(() =>
     @retry="head.refetch()"
   >
     <PageHead :title="data.name" :about="consulted">
+      <button v-if="data.archived_at" class="act" type="button" @click="archive.mutate(true)">
+        {{ t('sheet.restore') }}
+      </button>
       <RouterLink class="act" :to="consultTo">{{
         consultation.data.value?.open_since ? t('consult.open') : t('consult.start')
       }}</RouterLink>
@@ -56,6 +67,9 @@ const longest = computed(() =>
         t('sheet.plan')
       }}</RouterLink>
     </PageHead>
+    <p v-if="data.archived_at" class="quiet" role="note">
+      {{ t('sheet.isArchived', { ago: ago(data.archived_at) }) }}
+    </p>
     <StopSigns :head="props.head" />
     <div class="sheet">
       <div>
@@ -68,6 +82,7 @@ const longest = computed(() =>
             <li v-for="plan in plans.data.value?.results" :key="plan.id">
               <div class="line">
                 <RouterLink :to="`/plans/${plan.id}`" class="title">{{ plan.title }}</RouterLink>
+                <b v-if="plan.cancelled_at" class="wrong">{{ t('sheet.cancelled') }}</b>
                 <span class="quiet">
                   {{ t('sheet.planned', { ago: ago(plan.made_at) }) }} ·
                   {{ minutes(plan.client_min) }}

@@ -24,10 +24,11 @@ const offset = computed({
   get: () => Number(from.value) || 0,
   set: (n) => (from.value = String(n)),
 })
-const heads = useHeads(asked, offset)
+const shown = useInUrl<'here' | 'archived'>('show', 'here')
+const heads = useHeads(asked, offset, () => shown.value === 'archived')
 const count = computed(() => heads.data.value?.count ?? 0)
 
-watch(asked, () => (offset.value = 0))
+watch([asked, shown], () => (offset.value = 0))
 
 onKeyStroke('n', (event) => {
   if (!isTyping(event) && !event.ctrlKey && !event.metaKey) void router.push('/heads/new')
@@ -53,6 +54,14 @@ const hair = (head: HeadRow) =>
       :placeholder="t('heads.search')"
       :aria-label="t('heads.search')"
     />
+    <button
+      class="act"
+      type="button"
+      :aria-pressed="shown === 'archived'"
+      @click="shown = shown === 'archived' ? 'here' : 'archived'"
+    >
+      {{ t(shown === 'archived' ? 'heads.notArchived' : 'heads.archived') }}
+    </button>
     <RouterLink class="act main" to="/heads/new">{{ t('heads.add') }}</RouterLink>
   </PageHead>
   <Await

@@ -5,21 +5,24 @@ import { computed, reactive, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import { conditionValues } from '@/api/generated'
-import { type Head, useChangeHead } from '@/api/queries'
+import { type Head, useArchive, useChangeHead } from '@/api/queries'
 import { provideRefusal } from '@/forms/refusal'
 import Choice from '@/parts/Choice.vue'
 import NameList from '@/parts/NameList.vue'
 import Refusals from '@/parts/Refusals.vue'
 import TextField from '@/parts/TextField.vue'
+import { undoNote } from '@/parts/undoNote'
 import SchoolFields from '@/places/plans/SchoolFields.vue'
 
 const props = defineProps<{ head: Head }>()
 const { t } = useI18n()
 const change = useChangeHead(() => props.head.id)
+const archive = useArchive(() => props.head.id)
 const editing = ref(false)
-const refusal = provideRefusal(change.error)
+const refusal = provideRefusal(change.error, archive.error)
 
 const typed = reactive({
+  name: props.head.name,
   note: props.head.note ?? '',
   conditions: [...(props.head.conditions ?? [])],
   allergies: [...(props.head.allergies ?? [])],
@@ -50,6 +53,12 @@ const lines = computed(() => {
   ]
 })
 
+async function putAway() {
+  if (!(await archive.mutateAsync(false).catch(() => undefined))) return
+  undoNote(t('person.archived', { name: props.head.name }), t('app.undo'), () =>
+    archive.mutateAsync(true),
+  )
+}
 async function save() {
   const saved = await change
     .mutateAsync({ ...typed, version: props.head.version })
@@ -81,6 +90,13 @@ async function save() {
           </ElCheckbox>
         </ElCheckboxGroup>
       </div>
+      <TextField
+        v-model="typed.name"
+        :label="t('person.name')"
+        name="name"
+        :maxlength="120"
+        width="260px"
+      />
       <NameList v-model="typed.allergies" :label="t('person.allergies')" name="allergies" />
       <NameList v-model="typed.avoid" :label="t('person.avoid')" name="avoid" />
       <Choice
@@ -117,6 +133,9 @@ async function save() {
           {{ t('person.save') }}
         </button>
         <button class="act" type="button" @click="editing = false">{{ t('app.cancel') }}</button>
+        <button v-if="!head.archived_at" class="act" type="button" @click="putAway">
+          {{ t('person.archive') }}
+        </button>
       </div>
     </form>
   </section>

@@ -3,9 +3,11 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink, useRouter } from 'vue-router'
 
-import { usePlan } from '@/api/queries'
+import { useCancelPlan, useDeletePlan, usePlan } from '@/api/queries'
+import { refusalOf } from '@/forms/refusal'
 import Await from '@/parts/Await.vue'
 import PageHead from '@/parts/PageHead.vue'
+import Refusals from '@/parts/Refusals.vue'
 import { ago, when } from '@/text/format'
 import { wishOfPlan } from '@/wish/patch'
 import { useWish } from '@/wish/useWish'
@@ -16,11 +18,18 @@ const props = defineProps<{ plan: number }>()
 const { t } = useI18n()
 const router = useRouter()
 const plan = usePlan(() => props.plan)
+const cancel = useCancelPlan(() => props.plan)
+const drop = useDeletePlan(() => props.plan)
+const refusal = refusalOf(cancel.error, drop.error)
 
 const planned = computed(() => {
   const start = plan.data.value?.planned_start
   return start ? ` · ${t('plan.plannedFor', { when: when(new Date(start), new Date()) })}` : ''
 })
+async function remove(head: number) {
+  if (!(await drop.mutateAsync(undefined).catch(() => undefined)) && drop.error.value) return
+  await router.push(`/heads/${head}`)
+}
 function revise() {
   const saved = plan.data.value
   if (!saved) return
@@ -50,13 +59,33 @@ function revise() {
     >
       <RouterLink class="act" :to="`/plans/${props.plan}/print`">{{ t('tabs.print') }}</RouterLink>
       <button class="act" type="button" @click="revise">{{ t('plan.revise') }}</button>
+      <template v-if="!data.visits.length">
+        <button
+          class="act"
+          type="button"
+          @click="cancel.mutate({ back: Boolean(data.cancelled_at) })"
+        >
+          {{ t(data.cancelled_at ? 'plan.uncancel' : 'plan.cancel') }}
+        </button>
+        <button v-if="data.cancelled_at" class="act warn" type="button" @click="remove(data.head)">
+          {{ t('plan.delete') }}
+        </button>
+      </template>
       <RouterLink v-if="data.visits.length" class="act main" :to="`/visits/${data.visits[0]}`">
         {{ t('plan.seeVisit') }}
       </RouterLink>
-      <RouterLink v-else class="act main" :to="`/plans/${props.plan}/visit`">
+      <RouterLink
+        v-else-if="!data.cancelled_at"
+        class="act main"
+        :to="`/plans/${props.plan}/visit`"
+      >
         {{ t('plan.record') }}
       </RouterLink>
     </PageHead>
+    <p v-if="data.cancelled_at" class="wrong" role="note">
+      {{ t('plan.isCancelled', { ago: ago(data.cancelled_at) }) }}
+    </p>
+    <Refusals :refusal="refusal" @retry="plan.refetch()" />
     <PlanBody :answer="data.answer" />
   </Await>
 </template>

@@ -4,6 +4,8 @@ export const heads = {
     title: 'Heads',
     count: '{n} head | {n} heads',
     add: 'Add a head',
+    archived: 'Archived',
+    notArchived: 'Back to all heads',
     search: 'Part of a name',
     name: 'Name',
     hair: 'Hair',
@@ -30,6 +32,9 @@ export const heads = {
   },
   person: {
     title: 'To plan around',
+    name: 'Name',
+    archive: 'Archive',
+    archived: 'Archived: {name}.',
     edit: 'Change',
     save: 'Save',
     conditions: 'Told by the client',
@@ -149,6 +154,9 @@ export const heads = {
     cleared: '{sign} raised {raised}, cleared {cleared} by {who}: {note}',
   },
   sheet: {
+    restore: 'Bring back',
+    isArchived: 'Archived {ago}: left out of lists; everything is kept.',
+    cancelled: 'cancelled',
     plans: 'Plans',
     visits: 'Visits',
     plan: 'Plan a service',
