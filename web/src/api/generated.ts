@@ -365,6 +365,24 @@ export interface paths {
         patch: operations["heads_partial_update"];
         trace?: never;
     };
+    "/api/heads/{pk}/archive/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Leave a client out of lists, or bring them back. */
+        post: operations["heads_archive_create"];
+        /** @description Leave a client out of lists, or bring them back. */
+        delete: operations["heads_archive_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/heads/{pk}/consultation/": {
         parameters: {
             query?: never;
@@ -657,7 +675,26 @@ export interface paths {
         get: operations["plans_retrieve"];
         put?: never;
         post?: never;
-        delete?: never;
+        /** @description Delete a plan that nothing came of. */
+        delete: operations["plans_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{pk}/cancellation/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Cancel a plan, or take that back. */
+        post: operations["plans_cancellation_create"];
+        /** @description Cancel a plan, or take that back. */
+        delete: operations["plans_cancellation_destroy"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1567,6 +1604,11 @@ export interface components {
             units: number;
             /** Format: double */
             grams: number;
+        };
+        /** @description Why a plan does not take place. */
+        CancelRequest: {
+            /** @default  */
+            reason?: string;
         };
         /**
          * Caution
@@ -2928,6 +2970,11 @@ export interface components {
             version?: number;
             /** Format: date-time */
             readonly created_at: string;
+            /**
+             * Format: date-time
+             * @description Left out of lists; nothing of it is lost.
+             */
+            readonly archived_at: string | null;
         };
         HeadRow: {
             readonly id: number;
@@ -4022,6 +4069,11 @@ export interface components {
             routine?: components["schemas"]["RoutineEnum"];
             night?: components["schemas"]["NightEnum"];
             school?: components["schemas"]["SchoolRequest"];
+            /**
+             * Format: date-time
+             * @description Left out of lists; nothing of it is lost.
+             */
+            archived_at?: string | null;
             observations?: components["schemas"]["NewObservationRequest"][];
         };
         NewObservationRequest: {
@@ -4645,6 +4697,9 @@ export interface components {
              * @description When it shall begin.
              */
             planned_start?: string | null;
+            /** Format: date-time */
+            cancelled_at?: string | null;
+            cancel_reason?: string;
             replaces?: number | null;
             readonly visits: number[];
         };
@@ -4955,6 +5010,8 @@ export interface components {
              * @description When it shall begin.
              */
             planned_start?: string | null;
+            /** Format: date-time */
+            cancelled_at?: string | null;
             readonly steps: components["schemas"]["Fold"][];
             /** Format: double */
             readonly client_min: number;
@@ -8139,6 +8196,8 @@ export interface operations {
     heads_list: {
         parameters: {
             query?: {
+                /** @description 1 for the archived ones. */
+                archived?: string;
                 /** @description Number of results to return per page. */
                 limit?: number;
                 /** @description The initial index from which to return the results. */
@@ -8252,6 +8311,47 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Problems"];
                 };
+            };
+        };
+    };
+    heads_archive_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Head"];
+                };
+            };
+        };
+    };
+    heads_archive_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -8958,6 +9058,96 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Plan"];
+                };
+            };
+        };
+    };
+    plans_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    plans_cancellation_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["CancelRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Plan"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    plans_cancellation_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Plan"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
                 };
             };
         };
