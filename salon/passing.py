@@ -94,10 +94,13 @@ SAID = {
     500: "Something broke on our side; nothing was changed. Try again.",
 }
 
+#: What the API itself answers with.
+IN_SHAPE = ("application/json", "text/event-stream")
+
 
 def shaped(response: HttpResponse) -> HttpResponse:
     """A refusal of the API in the one shape, whoever refused."""
-    refused_well = response.get("Content-Type", "").startswith(("application/json", "text/event-stream"))
-    if response.status_code < HTTPStatus.BAD_REQUEST or refused_well:
+    in_shape = response.get("Content-Type", "").startswith(IN_SHAPE)
+    if response.status_code < HTTPStatus.BAD_REQUEST or in_shape:
         return response
     return refusal(response.status_code, SAID.get(response.status_code, response.reason_phrase))
