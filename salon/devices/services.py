@@ -1,19 +1,17 @@
 """Taking pictures with the scope, counting on them, correcting the count."""
 
-import io
 import zlib
 from collections.abc import Sequence
+from uuid import uuid4
 
-import numpy as np
 from django.contrib.auth.models import User
 from django.core.files.base import ContentFile
-from numpy.typing import NDArray
-from PIL import Image, UnidentifiedImageError
 
 from craft.errors import CraftError
-from craft.scope import Unreadable, read_field
+from craft.scope import read_field
 from craft.vocabulary import Zone
 from salon.devices.models import ScopePicture
+from salon.devices.pictures import picture_of
 from salon.devices.scope import Shot, Subject, scope
 from salon.heads.models import Head
 from salon.heads.services import profile
@@ -30,7 +28,6 @@ ZONE_FACTOR = {
     Zone.BACK: 1.05,
     Zone.NAPE: 0.88,
 }
-MEGAPIXELS_MOST = 25.0
 UM_PER_PX_RANGE = (0.5, 60.0)
 ROOTS_MOST = 3000
 
@@ -64,36 +61,42 @@ def keep(head: Head, zone: str, shot: Shot, by: User) -> ScopePicture:
     low, high = UM_PER_PX_RANGE
     if not low <= shot.um_per_px <= high:
         raise CraftError("um_per_px", f"Give a number from {low:g} to {high:g} µm.")
-    grey = grey_of(shot.data)
-    field = read_field(grey, shot.um_per_px)
-    return ScopePicture.objects.create(
+    read = picture_of(shot.data)
+    field = read_field(read.grey, shot.um_per_px)
+    picture = ScopePicture(
         head=head,
         zone=zone,
-        image=ContentFile(shot.data, name=f"{head.pk}-{zone or 'scalp'}.png"),
         um_per_px=shot.um_per_px,
-        width_px=grey.shape[1],
-        height_px=grey.shape[0],
+        width_px=read.grey.shape[1],
+        height_px=read.grey.shape[0],
         counted=[list(root) for root in field.roots],
         frame=list(field.frame),
         area_cm2=field.area_cm2,
         diameter_um=round(field.diameter_um, 1),
         taken_by=by,
     )
+    keep_file(picture, read.data)
+    return picture
 
 
-def grey_of(data: bytes) -> NDArray[np.uint8]:
-    """Grey values of a picture file.
+def keep_file(picture: ScopePicture, data: bytes) -> None:
+    """Keep a picture and its file: both, or neither.
 
     Raises:
-        Unreadable: it is no picture, or too large
+        CraftError: the file cannot be written, as on a full disk
     """
+    storage = picture.image.storage
+    name = f"scope/{uuid4().hex}.png"
     try:
-        with Image.open(io.BytesIO(data)) as image:
-            if image.width * image.height > MEGAPIXELS_MOST * 1e6:
-                raise Unreadable(f"The picture has more than {MEGAPIXELS_MOST:g} megapixels.")
-            return np.asarray(image.convert("L"))
-    except (UnidentifiedImageError, OSError, Image.DecompressionBombError) as error:
-        raise Unreadable("This is no PNG or JPEG picture.") from error
+        picture.image.name = storage.save(name, ContentFile(data))
+        picture.save()
+    except OSError as error:
+        storage.delete(name)
+        why = error.strerror or "the disk is full"
+        raise CraftError("picture", f"The picture could not be kept: {why}.") from error
+    except Exception:
+        storage.delete(name)
+        raise
 
 
 def correct(picture: ScopePicture, roots: Sequence[Sequence[float]]) -> ScopePicture:

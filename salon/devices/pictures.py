@@ -1,0 +1,76 @@
+"""Pictures as they are kept: what they show, and nothing that the camera wrote beside it."""
+
+import io
+import warnings
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+from PIL import Image, ImageOps, UnidentifiedImageError
+
+from craft.scope import Unreadable
+
+#: The only kinds that are opened at all.
+KINDS = ("PNG", "JPEG")
+#: More would stall the house, less shows nothing that can be counted.
+MEGAPIXELS_MOST, LEAST_PX = 25.0, 64
+BYTES_MOST = 20 * 2**20
+
+
+@dataclass(frozen=True)
+class Picture:
+    """A picture without place, time or camera.
+
+    Args:
+        data: as PNG, upright
+        grey: its grey values
+    """
+
+    data: bytes
+    grey: NDArray[np.uint8]
+
+
+def picture_of(data: bytes) -> Picture:
+    """Read a picture and write it anew: upright, as PNG, without anything beside the picture.
+
+    Args:
+        data: of the file
+    Raises:
+        Unreadable: it is no PNG or JPEG, or too large or too small
+    """
+    if len(data) > BYTES_MOST:
+        raise Unreadable(f"The picture has more than {BYTES_MOST // 2**20} MB.")
+    try:
+        with warnings.catch_warnings():
+            warnings.simplefilter("error", Image.DecompressionBombWarning)
+            with Image.open(io.BytesIO(data), formats=KINDS) as image:
+                check_size(image.width, image.height)
+                upright = ImageOps.exif_transpose(image).convert("RGB")
+    except Unreadable:
+        raise
+    except (
+        UnidentifiedImageError,
+        OSError,
+        SyntaxError,
+        ValueError,
+        EOFError,
+        Image.DecompressionBombError,
+        Image.DecompressionBombWarning,
+    ) as error:
+        raise Unreadable("This is no PNG or JPEG picture, or it is broken.") from error
+    bare = Image.fromarray(np.asarray(upright))
+    written = io.BytesIO()
+    bare.save(written, "PNG")
+    return Picture(written.getvalue(), np.asarray(bare.convert("L")))
+
+
+def check_size(width: int, height: int) -> None:
+    """Refuse pictures that would stall the house, or show nothing.
+
+    Raises:
+        Unreadable: it is too large or too small
+    """
+    if width * height > MEGAPIXELS_MOST * 1e6:
+        raise Unreadable(f"The picture has more than {MEGAPIXELS_MOST:g} megapixels.")
+    if min(width, height) < LEAST_PX:
+        raise Unreadable(f"The picture is smaller than {LEAST_PX} × {LEAST_PX} pixels.")
