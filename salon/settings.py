@@ -7,6 +7,7 @@ GAUFFER_SCOPE     simulated (default), or folder:/path/to/pictures
 GAUFFER_SCALE     simulated (default), none, or lines:/path of a file another program appends to
 GAUFFER_ROOM      simulated (default) or none: the room sensor
 GAUFFER_WEATHER   simulated (default) or none: the forecast
+GAUFFER_HTTPS     1 behind a proxy that speaks HTTPS: secure cookies, HSTS, redirects
 DATABASE_URL      another database, as dj-database-url reads it
 """
 
@@ -23,7 +24,8 @@ from craft.vocabulary import EventKind, KitKind, Role, VisitState
 BASE_DIR = Path(__file__).resolve().parent.parent
 VAR_DIR = Path(os.environ.get("GAUFFER_VAR", BASE_DIR / "var"))
 WEB_DIR = BASE_DIR / "web" / "dist"
-VAR_DIR.mkdir(parents=True, exist_ok=True)
+# Client data and the key are for whoever runs it, and nobody else on the machine.
+VAR_DIR.mkdir(parents=True, exist_ok=True, mode=0o700)
 
 
 def secret_key() -> str:
@@ -81,6 +83,8 @@ DATABASES = {"default": dj_database_url.config(default=f"sqlite:///{VAR_DIR / 'g
 if DATABASES["default"]["ENGINE"] == "django.db.backends.sqlite3":
     DATABASES["default"]["OPTIONS"] = {
         "transaction_mode": "IMMEDIATE",
+        # Twenty people who save at once wait for each other instead of failing [s].
+        "timeout": 30,
         "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL;",
     }
     # The browser tests ask while they save: a database in memory would lock its tables.
@@ -143,6 +147,23 @@ LOGGING = {
         "django.request": {"handlers": [], "level": "CRITICAL", "propagate": False},
     },
 }
+
+#: Behind a proxy that speaks HTTPS: cookies and addresses never go in the clear.
+HTTPS = os.environ.get("GAUFFER_HTTPS") == "1"
+SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE_SSL_REDIRECT = HTTPS
+SECURE_HSTS_SECONDS = 31_536_000 if HTTPS else 0
+SECURE_HSTS_INCLUDE_SUBDOMAINS = SECURE_HSTS_PRELOAD = HTTPS
+SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https") if HTTPS else None
+CSRF_TRUSTED_ORIGINS = [f"https://{host}" for host in ALLOWED_HOSTS] if HTTPS else []
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": f"django.contrib.auth.password_validation.{name}"}
+    for name in (
+        "UserAttributeSimilarityValidator",
+        "MinimumLengthValidator",
+        "CommonPasswordValidator",
+        "NumericPasswordValidator",
+    )
+]
 
 SESSION_COOKIE_SAMESITE = "Lax"
 CSRF_COOKIE_SAMESITE = "Lax"

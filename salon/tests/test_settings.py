@@ -1,0 +1,36 @@
+"""The settings of a real salon."""
+
+import os
+import stat
+import subprocess
+import sys
+from pathlib import Path
+from tempfile import TemporaryDirectory
+from unittest import TestCase
+
+from django.conf import settings
+
+
+class DeployTest(TestCase):
+    def manage(self, folder: str, *arguments: str) -> subprocess.CompletedProcess[str]:
+        env = os.environ | {
+            "GAUFFER_VAR": str(Path(folder) / "var"),
+            "GAUFFER_HTTPS": "1",
+            "GAUFFER_HOSTS": "salon.example",
+        }
+        command = [sys.executable, "manage.py", *arguments]
+        return subprocess.run(
+            command, capture_output=True, text=True, cwd=settings.BASE_DIR, env=env, check=False
+        )
+
+    def test_behind_https_nothing_is_left_to_warn_of(self) -> None:
+        with TemporaryDirectory() as folder:
+            done = self.manage(folder, "check", "--deploy", "--fail-level", "WARNING")
+            self.assertEqual(done.returncode, 0, done.stderr)
+
+    def test_what_is_kept_is_for_its_owner_only(self) -> None:
+        with TemporaryDirectory() as folder:
+            self.manage(folder, "migrate", "--verbosity", "0")
+            var = Path(folder) / "var"
+            self.assertTrue((var / "gauffer.sqlite3").exists())
+            self.assertEqual(stat.S_IMODE(var.stat().st_mode), 0o700)
