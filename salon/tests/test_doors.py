@@ -1,5 +1,6 @@
 """Every door of the API: who may pass, with what, and what never happens."""
 
+import re
 from typing import Any
 
 from django.test import Client
@@ -19,6 +20,16 @@ from salon.tests.base import ApiTest
 from salon.visits.recording import record
 
 WRITES = ("post", "put", "patch", "delete")
+
+
+def every_path() -> list[str]:
+    """Every path below the API, with a number where it wants one."""
+    paths = []
+    for part in get_resolver().url_patterns:
+        inner = getattr(part, "url_patterns", [part])
+        prefix = str(part.pattern) if inner != [part] else ""
+        paths += [f"/{prefix}{row.pattern}" for row in inner]
+    return sorted({re.sub(r"<int:\w+>", "1", path) for path in paths if path.startswith("/api/")})
 
 
 class DoorsTest(ApiTest):
@@ -78,6 +89,17 @@ class DoorsTest(ApiTest):
         for name, path in self.doors().items():
             for method in WRITES:
                 with self.subTest(door=name, method=method):
+                    answer = getattr(stranger, method)(path, {}, content_type="application/json")
+                    self.assertIn(answer.status_code, (403, 405))
+
+    def test_no_door_of_the_api_opens_for_a_stranger(self) -> None:
+        """Every path there is, not only those listed above: a new one cannot be forgotten."""
+        stranger = Client()
+        paths = [path for path in every_path() if path != "/api/session/"]
+        self.assertGreater(len(paths), 50)
+        for path in paths:
+            for method in ("get", *WRITES):
+                with self.subTest(path=path, method=method):
                     answer = getattr(stranger, method)(path, {}, content_type="application/json")
                     self.assertIn(answer.status_code, (403, 405))
 
