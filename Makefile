@@ -11,6 +11,7 @@ export PIP_DISABLE_PIP_VERSION_CHECK := 1
 
 demo: .make/app web
 ifdef RESET
+	@test ! -e "$(GAUFFER_VAR)/gauffer.sqlite3" || $(PY) manage.py demo --check
 	rm -rf "$(GAUFFER_VAR)"
 endif
 	$(PY) manage.py migrate --verbosity 0

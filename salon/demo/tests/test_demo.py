@@ -2,6 +2,8 @@
 
 from datetime import timedelta
 
+from django.contrib.auth.models import User
+from django.core.management import CommandError, call_command
 from django.test import TestCase
 from django.utils import timezone
 
@@ -123,3 +125,12 @@ class DemoSalonTest(TestCase):
         self.assertTrue(any(0 <= life.days_left(today) < 4 for life in lives))
         self.assertTrue(any(outlook.order_now for outlook in ahead.values()))
         self.assertTrue(any(outlook.low for outlook in ahead.values()))
+
+
+class RealSalonTest(TestCase):
+    def test_the_demo_never_goes_into_a_real_salon(self) -> None:
+        User.objects.create_user("owner", password="starch-and-linen")
+        for arguments in ((), ("--check",)):
+            with self.assertRaisesMessage(CommandError, "real salon"):
+                call_command("demo", "--quiet", *arguments)
+        self.assertFalse(Head.objects.exists())

@@ -4,6 +4,7 @@ from io import StringIO
 from unittest.mock import patch
 
 from django.conf import settings
+from django.contrib.auth.models import User
 from django.core.management import call_command
 from django.test import Client, override_settings
 from django.urls import reverse
@@ -99,6 +100,7 @@ class SchemaTest(ApiTest):
 class DemoTest(ApiTest):
     def test_the_demo_fills_an_empty_salon_once(self) -> None:
         Head.objects.all().delete()
+        User.objects.all().delete()
         call_command("demo", "--quiet")
         names = set(Head.objects.values_list("name", flat=True))
         self.assertEqual(len(names), 7)

@@ -2,10 +2,28 @@
 
 from typing import Any
 
-from django.core.management.base import BaseCommand, CommandParser
+from django.contrib.auth.models import User
+from django.core.management.base import BaseCommand, CommandError, CommandParser
+from django.db import connection
 
 from salon.demo.build import PASSWORD, USERNAME, build
 from salon.heads.models import Head
+
+
+def refuse_a_real_salon() -> None:
+    """The demo has a password everybody knows: it never goes where real clients are, nor over them.
+
+    Raises:
+        CommandError: somebody signs in here who is not of the demo
+    """
+    if User._meta.db_table not in connection.introspection.table_names():
+        return
+    users = User.objects.all()
+    if users.exists() and not users.filter(username=USERNAME).exists():
+        raise CommandError(
+            "This is a real salon's database: the demo is neither put into it nor over it. Set "
+            "GAUFFER_VAR to another folder."
+        )
 
 
 class Command(BaseCommand):
@@ -13,8 +31,14 @@ class Command(BaseCommand):
 
     def add_arguments(self, parser: CommandParser) -> None:
         parser.add_argument("--quiet", action="store_true", help="do not print the sign-in")
+        parser.add_argument(
+            "--check", action="store_true", help="only say whether this is a demo, or empty"
+        )
 
     def handle(self, *args: Any, **options: Any) -> None:
+        refuse_a_real_salon()
+        if options["check"]:
+            return
         if not Head.objects.exists():
             build()
         if not options["quiet"]:
