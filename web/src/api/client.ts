@@ -44,9 +44,9 @@ const csrf: Middleware = {
   },
 }
 
-/** Questions that book nothing: asked as often as one likes. */
+/** What books nothing, questions and devices: asked as often as one likes. */
 const ASKING =
-  /^\/api\/(core|plans\/(draft|crown|drying|look|chain|proposals|comparison)|calibrating)\//
+  /^\/api\/(core|scale|air|plans\/(draft|crown|drying|look|chain|proposals|comparison)|calibrating)\//
 const SAME_MS = 1_500
 const sent = new Map<string, { key: string; until: number }>()
 
