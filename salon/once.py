@@ -6,12 +6,13 @@ from datetime import timedelta
 from http import HTTPStatus
 
 from django.contrib.auth.models import User
+from django.core.exceptions import RequestDataTooBig
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 
 from salon.house.models import SentRequest
-from salon.passing import refusal
+from salon.passing import refusal, too_large
 
 HEADER = "Idempotency-Key"
 KEY_LONGEST = 80
@@ -37,7 +38,10 @@ class Once:
             return self.answer(request)
         if len(key) > KEY_LONGEST:
             return refusal(400, f"The key of a request has at most {KEY_LONGEST} letters.")
-        content = fingerprint(request)
+        try:
+            content = fingerprint(request)
+        except RequestDataTooBig:
+            return too_large()
         with transaction.atomic():
             sent, new = SentRequest.objects.get_or_create(
                 user=user, key=key, defaults={"path": request.path[:200], "content": content}

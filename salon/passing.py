@@ -33,12 +33,10 @@ class Passing:
         request.META["salon.number"] = number
         began = time.monotonic()
         response = self.answer(request)
-        response["X-Request-Id"] = number
         if request.path.startswith(API):
-            response["Cache-Control"] = "no-store"
             response = shaped(response)
-            response["X-Request-Id"] = number
             response["Cache-Control"] = "no-store"
+        response["X-Request-Id"] = number
         took_s = time.monotonic() - began
         if took_s > SLOW_S:
             log.warning("slow", extra=about(request) | {"took_s": round(took_s, 2)})
@@ -58,7 +56,7 @@ class Passing:
     def process_exception(self, request: HttpRequest, error: Exception) -> HttpResponse | None:
         """What nobody foresaw: logged with its traceback, told with its number."""
         if isinstance(error, RequestDataTooBig):
-            return refusal(413, SAID[413])
+            return too_large()
         log.error("broken", exc_info=error, extra=about(request))
         if not request.path.startswith(API):
             return None
@@ -83,6 +81,11 @@ def about(request: HttpRequest) -> dict[str, Any]:
 def refusal(status: int, message: str) -> JsonResponse:
     """A refusal of the API in the one shape."""
     return JsonResponse({"errors": [{"field": "", "message": message}]}, status=status)
+
+
+def too_large() -> JsonResponse:
+    """More than a request may hold."""
+    return refusal(413, SAID[413])
 
 
 #: What the API says where Django itself answers.

@@ -71,9 +71,12 @@ class BodyTest(ApiTest):
 
     def test_more_than_a_request_may_hold(self) -> None:
         body = json.dumps({"name": "a" * 3_000_000})
-        answer = self.client.post("/api/heads/", body, content_type="application/json")
-        self.assertEqual(answer.status_code, 413)
-        self.assertIn("2.5 MB", answer.json()["errors"][0]["message"])
+        for headers in ({}, {"Idempotency-Key": "large"}):
+            answer = self.client.post(
+                "/api/heads/", body, content_type="application/json", headers=headers
+            )
+            self.assertEqual(answer.status_code, 413)
+            self.assertIn("2.5 MB", answer.json()["errors"][0]["message"])
 
     def test_a_label_of_blanks_is_read_at_once(self) -> None:
         for text in (" " * 8000, "(" * 8000, "a " * 4000, "," * 8000, "/" * 8000):
