@@ -20,6 +20,7 @@ from django.core.management.utils import get_random_secret_key
 
 from craft.consultation import OBSERVED
 from craft.vocabulary import EventKind, KitKind, Role, VisitState
+from salon.house.roles import WorkRole
 
 BASE_DIR = Path(__file__).resolve().parent.parent
 VAR_DIR = Path(os.environ.get("GAUFFER_VAR", BASE_DIR / "var"))
@@ -44,9 +45,12 @@ ALLOWED_HOSTS = os.environ.get("GAUFFER_HOSTS", "127.0.0.1,localhost").split(","
 INSTALLED_APPS = [
     "django.contrib.auth",
     "django.contrib.contenttypes",
-    "django.contrib.sessions",
+    "qsessions",
     "django.contrib.staticfiles",
     "axes",
+    "django_otp",
+    "django_otp.plugins.otp_totp",
+    "django_otp.plugins.otp_static",
     "drf_spectacular",
     "rest_framework",
     "simple_history",
@@ -65,7 +69,7 @@ MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
-    "django.contrib.sessions.middleware.SessionMiddleware",
+    "qsessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
@@ -165,12 +169,15 @@ AUTH_PASSWORD_VALIDATORS = [
     )
 ]
 
+#: Kept with who and where, so that everybody can see and end them.
+SESSION_ENGINE = "qsessions.backends.db"
 SESSION_COOKIE_SAMESITE = "Lax"
 CSRF_COOKIE_SAMESITE = "Lax"
+OTP_TOTP_ISSUER = "Gauffer"
 
 REST_FRAMEWORK = {
     "DEFAULT_AUTHENTICATION_CLASSES": ["rest_framework.authentication.SessionAuthentication"],
-    "DEFAULT_PERMISSION_CLASSES": ["rest_framework.permissions.IsAuthenticated"],
+    "DEFAULT_PERMISSION_CLASSES": ["salon.house.policy.Policy"],
     "DEFAULT_RENDERER_CLASSES": ["rest_framework.renderers.JSONRenderer"],
     "DEFAULT_PARSER_CLASSES": ["salon.reading.BoundedJSONParser"],
     "DEFAULT_SCHEMA_CLASS": "drf_spectacular.openapi.AutoSchema",
@@ -188,6 +195,7 @@ SPECTACULAR_SETTINGS = {
     "COMPONENT_SPLIT_REQUEST": True,
     "ENUM_NAME_OVERRIDES": {
         "RoleEnum": [role.value for role in Role],
+        "WorkRoleEnum": [role.value for role in WorkRole],
         "KitKindEnum": [kind.value for kind in KitKind],
         "EventKindEnum": [kind.value for kind in EventKind],
         "VisitStateEnum": [state.value for state in VisitState],

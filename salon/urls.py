@@ -9,6 +9,7 @@ urlpatterns = [
     path("api/schema/", description, name="schema"),
     path("api/", include("salon.core_api")),
     path("api/", include("salon.house.api")),
+    path("api/", include("salon.house.staff_api")),
     path("api/", include("salon.heads.api")),
     path("api/", include("salon.heads.consulting_api")),
     path("api/", include("salon.devices.api")),

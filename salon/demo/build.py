@@ -4,7 +4,6 @@ import random
 from datetime import datetime, timedelta
 from typing import Any
 
-from django.contrib.auth import get_user_model
 from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
@@ -16,8 +15,9 @@ from salon.demo.drawer import CALIBRATED, KIT, PALM_TESTS, TO_COME, WORN_PUMP
 from salon.demo.people import HEADS
 from salon.heads.models import Head
 from salon.heads.services import add_head, observe, raise_stop
-from salon.house.models import Specialist
+from salon.house.roles import WorkRole
 from salon.house.services import the_house
+from salon.house.staff import add_colleague
 from salon.kit.models import KitItem
 from salon.planning.models import Plan
 from salon.planning.services import save
@@ -31,6 +31,12 @@ from salon.visits.models import SCORES
 from salon.visits.recording import record
 
 USERNAME, PASSWORD = "mara", "midsummer"
+#: The others of the invented salon; the same password.
+STAFF = (
+    ("ilse", WorkRole.SPECIALIST, 1.1),
+    ("noor", WorkRole.ASSISTANT, 1.2),
+    ("anton", WorkRole.FRONT_DESK, 1.0),
+)
 SEED = 20260618
 OPENING_HOUR = 9
 
@@ -46,8 +52,9 @@ def days_ago(days: int, hour: int = OPENING_HOUR) -> datetime:
 def build() -> None:
     """Fill an empty database with the demo."""
     chance = random.Random(SEED)
-    user = get_user_model().objects.create_user(USERNAME, password=PASSWORD, first_name="Mara")
-    Specialist.objects.create(user=user, pace=1.0)
+    user = add_colleague(USERNAME, PASSWORD, WorkRole.OWNER, "Mara").user
+    for username, role, pace in STAFF:
+        add_colleague(username, PASSWORD, role, username.title(), pace)
     house = the_house()
     house.name, house.room_temp_c, house.room_rh = "Quayside Curls", 23, 0.61
     house.disinfectant, house.contact_min = "Pale green tool bath", 10

@@ -1,13 +1,8 @@
-"""Signing in and out, and the house."""
+"""The house."""
 
-from typing import Any
-
-from django.contrib.auth import authenticate, login, logout
-from django.middleware.csrf import get_token
 from django.urls import path
 from drf_spectacular.utils import extend_schema
-from rest_framework import exceptions, serializers, status
-from rest_framework.permissions import AllowAny
+from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
@@ -15,20 +10,8 @@ from rest_framework.views import APIView
 from craft.contract import HouseRules, PlanRequest, Room, School
 from salon.fields import ranged, whole, within
 from salon.house.models import House
-from salon.house.services import change_house, name_of, the_house
+from salon.house.services import change_house, the_house
 from salon.problems import CoreField, ProblemsSerializer, core_schema
-
-
-class SignInSerializer(serializers.Serializer[Any]):
-    username = serializers.CharField(
-        max_length=150, error_messages={"blank": "Type your name.", "required": "Type your name."}
-    )
-    password = serializers.CharField(
-        max_length=200,
-        trim_whitespace=False,
-        error_messages={"blank": "Type your password.", "required": "Type your password."},
-    )
-
 
 #: Saturated air never dries hair.
 DAMPEST_RH = 0.98
@@ -89,56 +72,6 @@ class HouseSerializer(serializers.ModelSerializer[House]):
     )
 
 
-class SessionSerializer(serializers.Serializer[Any]):
-    signed_in = serializers.BooleanField()
-    name = serializers.CharField(allow_blank=True)
-    house = HouseSerializer(allow_null=True)
-
-
-def session_of(request: Request) -> dict[str, object]:
-    """Who is signed in, and to which house."""
-    user = request.user
-    if not user.is_authenticated:
-        return {"signed_in": False, "name": "", "house": None}
-    return {"signed_in": True, "name": name_of(user), "house": the_house()}
-
-
-class SessionView(APIView):
-    """Sign in and out."""
-
-    permission_classes = [AllowAny]
-
-    @extend_schema(responses=SessionSerializer)
-    def get(self, request: Request) -> Response:
-        get_token(request)
-        return Response(SessionSerializer(session_of(request)).data)
-
-    @extend_schema(
-        request=SignInSerializer,
-        responses={
-            200: SessionSerializer,
-            400: ProblemsSerializer,
-            429: ProblemsSerializer,
-        },
-    )
-    def post(self, request: Request) -> Response:
-        given = SignInSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        user = authenticate(request._request, **given.validated_data)
-        if user is None:
-            raise exceptions.ValidationError(
-                {"password": "Name and password do not go together. Try again."}
-            )
-        login(request._request, user)
-        request.user = user
-        return Response(SessionSerializer(session_of(request)).data)
-
-    @extend_schema(request=None, responses={204: None})
-    def delete(self, request: Request) -> Response:
-        logout(request._request)
-        return Response(status=status.HTTP_204_NO_CONTENT)
-
-
 class HouseView(APIView):
     """The house: its air, its kit, its ways of working, its values."""
 
@@ -160,5 +93,4 @@ class HouseView(APIView):
 
 urlpatterns = [
     path("house/", HouseView.as_view(), name="house"),
-    path("session/", SessionView.as_view(), name="session"),
 ]

@@ -7,6 +7,7 @@ from django.utils import timezone
 from simple_history.models import HistoricalRecords
 
 from craft.vocabulary import Layering
+from salon.house.roles import WorkRole
 
 
 class SentRequest(models.Model):
@@ -84,17 +85,26 @@ class House(models.Model):
         return self.name
 
 
-class Specialist(models.Model):
-    """Somebody who works in the salon, with their own pace."""
+class Colleague(models.Model):
+    """Somebody who works in the salon: what they may do, and their pace."""
 
     user = models.OneToOneField(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
+    role = models.CharField(
+        max_length=10,
+        choices=[(role.value, role.value) for role in WorkRole],
+        default=WorkRole.SPECIALIST,
+    )
     pace = models.FloatField(default=1.0, help_text="Times the house minutes.")
+    version = models.PositiveIntegerField(default=1)
 
     class Meta:
         constraints = [
             models.CheckConstraint(
                 condition=Q(pace__gte=0.3, pace__lte=3), name="pace_is_humanly_possible"
-            )
+            ),
+            models.CheckConstraint(
+                condition=Q(role__in=[role.value for role in WorkRole]), name="role_is_known"
+            ),
         ]
 
     def __str__(self) -> str:

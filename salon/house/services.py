@@ -6,7 +6,7 @@ from typing import Any
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from salon.house.models import House, Specialist
+from salon.house.models import Colleague, House
 from salon.problems import Conflict
 
 
@@ -38,7 +38,7 @@ def change_house(values: Mapping[str, Any], version: int | None) -> House:
 
 def pace_of(user: User) -> float:
     """The pace of a specialist, 1 for somebody who has not been measured."""
-    return Specialist.objects.filter(user=user).values_list("pace", flat=True).first() or 1.0
+    return Colleague.objects.filter(user=user).values_list("pace", flat=True).first() or 1.0
 
 
 def name_of(user: User | None) -> str:

@@ -8,6 +8,8 @@ from rest_framework.response import Response
 
 from salon.heads.models import Head
 from salon.heads.services import add_head
+from salon.house.roles import WorkRole
+from salon.house.staff import add_colleague
 
 MEASURED: list[dict[str, Any]] = [
     {"kind": "pattern", "value": "4b", "method": "by_eye"},
@@ -20,6 +22,14 @@ MEASURED: list[dict[str, Any]] = [
 ]
 
 
+NAME, PASSWORD = "vera", "starch-and-linen"
+
+
+def an_owner() -> User:
+    """Somebody who may do everything."""
+    return add_colleague(NAME, PASSWORD, WorkRole.OWNER).user
+
+
 class ApiTest(TestCase):
     """Somebody signed in, and one measured head."""
 
@@ -28,7 +38,7 @@ class ApiTest(TestCase):
 
     @classmethod
     def setUpTestData(cls) -> None:
-        cls.user = User.objects.create_user("vera", password="starch-and-linen")
+        cls.user = an_owner()
         cls.head = add_head({"name": "Measured Head"}, MEASURED, cls.user)
 
     def setUp(self) -> None:

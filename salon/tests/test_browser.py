@@ -16,7 +16,7 @@ from salon.heads.models import Head
 from salon.heads.services import add_head
 from salon.planning.models import Plan
 from salon.shelf.models import Product
-from salon.tests.base import MEASURED
+from salon.tests.base import MEASURED, an_owner
 
 #: What is awaited on a page is awaited as long on a slow machine [ms].
 PATIENCE = 30_000
@@ -106,7 +106,7 @@ class FirstSliceTest(BrowserTest):
 
     def setUp(self) -> None:
         super().setUp()
-        User.objects.create_user("vera", password="starch-and-linen")
+        an_owner()
         self.sign_in("vera", "starch-and-linen")
 
     def choose(self, group: str, word: str) -> None:

@@ -4,14 +4,13 @@ import math
 import re
 import tempfile
 
-from django.contrib.auth.models import User
 from django.test import override_settings
 from playwright.sync_api import Page, expect
 
 from salon.devices.models import ScopePicture
 from salon.heads.models import Head, RaisedStopSign
 from salon.heads.services import add_head
-from salon.tests.base import MEASURED
+from salon.tests.base import MEASURED, an_owner
 from salon.tests.test_browser import BrowserTest
 
 
@@ -35,7 +34,7 @@ class ConsultationBrowserTest(BrowserTest):
         super().setUp()
         folder = self.enterContext(tempfile.TemporaryDirectory())
         self.enterContext(override_settings(MEDIA_ROOT=folder))
-        user = User.objects.create_user("vera", password="starch-and-linen")
+        user = an_owner()
         self.head = add_head({"name": "Runa Pleat"}, MEASURED, user)
         self.enter("vera")
 

@@ -14,7 +14,7 @@ from salon.heads.services import add_head
 from salon.kit.models import KitItem
 from salon.planning.models import Plan
 from salon.shelf.models import Product, StockMove
-from salon.tests.base import MEASURED
+from salon.tests.base import MEASURED, an_owner
 
 #: Values nobody would type, and some somebody might.
 VALUES = st.one_of(
@@ -65,9 +65,8 @@ class GarbageTest(TestCase):
 
     @classmethod
     def setUpTestData(cls) -> None:
-        from django.contrib.auth.models import User
 
-        cls.user = User.objects.create_user("vera")
+        cls.user = an_owner()
         cls.head = add_head({"name": "Measured Head"}, MEASURED, cls.user)
         cls.product = Product.objects.create(name="Gel", role="gel", stock_g=200, unit_g=2)
         cls.item = KitItem.objects.create(kind="rod", diameter_mm=20, count=24)

@@ -2,7 +2,6 @@
 
 import re
 
-from django.contrib.auth.models import User
 from playwright.sync_api import Page, Route, expect
 
 from salon.checks.browser import DESK, TABLET
@@ -11,7 +10,7 @@ from salon.heads.services import add_head, profile
 from salon.house.services import the_house
 from salon.planning.models import Plan
 from salon.shelf.models import Product
-from salon.tests.base import MEASURED
+from salon.tests.base import MEASURED, an_owner
 from salon.tests.test_browser import BrowserTest
 from salon.visits.models import Visit
 
@@ -21,7 +20,7 @@ class PlacesTest(BrowserTest):
 
     def setUp(self) -> None:
         super().setUp()
-        User.objects.create_user("vera", password="starch-and-linen")
+        an_owner()
         self.head = add_head({"name": "Measured Head"}, MEASURED)
         self.enter("vera")
         self.page.evaluate("localStorage.clear()")

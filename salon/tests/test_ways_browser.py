@@ -2,14 +2,13 @@
 
 import re
 
-from django.contrib.auth.models import User
 from playwright.sync_api import Page, expect
 
 from salon.heads.models import Head
 from salon.heads.services import add_head
 from salon.house.services import the_house
 from salon.planning.models import Plan, Routine
-from salon.tests.base import MEASURED
+from salon.tests.base import MEASURED, an_owner
 from salon.tests.test_browser import BrowserTest
 
 
@@ -18,7 +17,7 @@ class WaysBrowserTest(BrowserTest):
 
     def setUp(self) -> None:
         super().setUp()
-        user = User.objects.create_user("vera", password="starch-and-linen")
+        user = an_owner()
         self.head = add_head({"name": "Runa Pleat"}, MEASURED, user)
         self.enter("vera")
         # Every test composes from a fresh wish.

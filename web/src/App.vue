@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import { useDark, useToggle } from '@vueuse/core'
 import { ElConfigProvider } from 'element-plus'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink, RouterView, useRoute } from 'vue-router'
 
 import { useSession, useSignOut } from '@/api/queries'
+import { useMay } from '@/api/staff'
 import FindHead from '@/parts/FindHead.vue'
 import KeyList from '@/parts/KeyList.vue'
 import Problem from '@/parts/Problem.vue'
+import FirstOwner from '@/places/signin/FirstOwner.vue'
 import SignIn from '@/places/signin/SignIn.vue'
 import { forgetWishes } from '@/wish/useWish'
 
@@ -16,16 +18,19 @@ const { t } = useI18n()
 const route = useRoute()
 const session = useSession()
 const signOut = useSignOut()
+const may = useMay()
 const dark = useDark()
 const toggleDark = useToggle(dark)
 const keysOpen = ref(false)
 
-const places = [
-  { to: '/heads', name: 'app.heads' },
-  { to: '/shelf', name: 'app.shelf' },
-  { to: '/findings', name: 'app.findings' },
-  { to: '/house', name: 'app.house' },
-]
+const places = computed(() =>
+  [
+    { to: '/heads', name: 'app.heads', open: may.value.read('heads') },
+    { to: '/shelf', name: 'app.shelf', open: may.value.read('shelf-matches') },
+    { to: '/findings', name: 'app.findings', open: may.value.read('visits') },
+    { to: '/house', name: 'app.house', open: may.value.write('house') },
+  ].filter((place) => place.open),
+)
 
 /** A place is where one is, and everything below it. */
 const here = (to: string) => route.path === to || route.path.startsWith(`${to}/`)
@@ -40,6 +45,7 @@ async function leave() {
 <template>
   <ElConfigProvider :button="{ autoInsertSpace: false }">
     <Problem v-if="session.error.value" :error="session.error.value" @retry="session.refetch()" />
+    <FirstOwner v-else-if="session.data.value?.first" />
     <SignIn v-else-if="session.data.value && !session.data.value.signed_in" />
     <template v-else-if="session.data.value">
       <a class="sr skip" href="#content">{{ t('app.skip') }}</a>
@@ -63,7 +69,10 @@ async function leave() {
           </RouterLink>
         </nav>
         <div class="find"><FindHead /></div>
-        <span class="house quiet">{{ session.data.value.house?.name }}</span>
+        <RouterLink to="/me" class="me" :class="{ here: here('/me') }">
+          {{ session.data.value.name }}
+          <span class="house quiet">{{ session.data.value.house?.name }}</span>
+        </RouterLink>
         <button class="plain quiet word" type="button" @click="toggleDark()">
           {{ dark ? t('app.light') : t('app.dark') }}
         </button>
@@ -124,6 +133,20 @@ nav a.here {
 }
 .find {
   flex: none;
+}
+.me {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  min-height: 44px;
+  font-weight: 600;
+  text-decoration: none;
+}
+.me:hover {
+  text-decoration: underline;
+}
+.me .house {
+  font-weight: 400;
 }
 .house,
 .word {

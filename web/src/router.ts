@@ -64,6 +64,8 @@ export const router = createRouter({
       component: () => import('@/places/shelf/Calibration.vue'),
       props: number('product'),
     },
+    { path: '/me', component: () => import('@/places/staff/Me.vue') },
+    { path: '/house/people', component: () => import('@/places/staff/People.vue') },
     { path: '/house', component: () => import('@/places/house/House.vue') },
     {
       path: '/plans/:plan(\\d+)',

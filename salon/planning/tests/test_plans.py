@@ -7,7 +7,7 @@ from craft.contract import PlanRequest, parse
 from craft.routine.planner import plan
 from salon.heads.models import Head
 from salon.heads.services import observe
-from salon.house.models import Specialist
+from salon.house.models import Colleague
 from salon.house.services import the_house
 from salon.kit.models import KitItem
 from salon.planning.models import Plan
@@ -42,7 +42,7 @@ class DraftTest(PlansTest):
         house.room_rh, house.layering = 0.7, "LCO"
         house.save()
         KitItem.objects.create(kind="pin", count=4)
-        Specialist.objects.create(user=self.user, pace=1.25)
+        Colleague.objects.filter(user=self.user).update(pace=1.25)
         Product.objects.create(name="Gel", role="gel", unit_g=2, stock_g=90)
         Product.objects.create(name="Empty", role="gel", unit_g=2, stock_g=0)
         answer_body = self.draft(self.wish())

@@ -75,10 +75,11 @@ export const useHead = (id: Id) =>
     queryFn: () => answerOf(api.GET('/api/heads/{pk}/', byId(id))),
   })
 
-export const useProfile = (id: Id) =>
+export const useProfile = (id: Id, enabled: MaybeRefOrGetter<boolean> = true) =>
   useQuery({
     queryKey: ['head', computed(() => toValue(id)), 'profile'],
     queryFn: () => answerOf(api.GET('/api/heads/{pk}/profile/', byId(id))),
+    enabled,
   })
 
 /** Whether enough is known of a head to plan for it. */
@@ -95,10 +96,11 @@ export const useQuestions = () =>
     staleTime: Infinity,
   })
 
-export const useConsultationState = (id: Id) =>
+export const useConsultationState = (id: Id, enabled: MaybeRefOrGetter<boolean> = true) =>
   useQuery({
     queryKey: ['head', computed(() => toValue(id)), 'consultation'],
     queryFn: () => answerOf(api.GET('/api/heads/{pk}/consultation/', byId(id))),
+    enabled,
   })
 
 export const useStopSigns = (id: Id) =>
@@ -132,11 +134,12 @@ export const usePlan = (id: Id) =>
     enabled: () => toValue(id) > 0,
   })
 
-export const useVisits = (head?: Id) =>
+export const useVisits = (head?: Id, enabled: MaybeRefOrGetter<boolean> = true) =>
   useQuery({
     queryKey: ['visits', computed(() => toValue(head))],
     queryFn: () =>
       answerOf(api.GET('/api/visits/', { params: { query: { head: toValue(head) } } })),
+    enabled,
   })
 
 export const useVisit = (id: Id) =>

@@ -16,6 +16,8 @@ defineProps<{
   hideLabel?: boolean
   inputmode?: 'numeric' | 'text'
   autofocus?: boolean
+  /** What a browser may fill in. */
+  autocomplete?: string
 }>()
 const value = defineModel<string>()
 </script>
@@ -35,7 +37,7 @@ const value = defineModel<string>()
       :aria-invalid="invalid"
       :aria-describedby="described"
       :class="{ bad: invalid }"
-      autocomplete="off"
+      :autocomplete="autocomplete ?? 'off'"
     />
   </Field>
 </template>

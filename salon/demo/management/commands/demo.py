@@ -6,7 +6,7 @@ from django.contrib.auth.models import User
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 from django.db import connection
 
-from salon.demo.build import PASSWORD, USERNAME, build
+from salon.demo.build import PASSWORD, STAFF, USERNAME, build
 from salon.heads.models import Head
 
 
@@ -42,4 +42,6 @@ class Command(BaseCommand):
         if not Head.objects.exists():
             build()
         if not options["quiet"]:
-            self.stdout.write(f"Sign in as {USERNAME} with the password {PASSWORD}.")
+            others = ", ".join(f"{name} ({role.replace('_', ' ')})" for name, role, _ in STAFF)
+            self.stdout.write(f"Sign in as {USERNAME} (owner) with the password {PASSWORD}.")
+            self.stdout.write(f"Same password: {others}.")

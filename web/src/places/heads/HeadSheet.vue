@@ -11,6 +11,7 @@ import {
   useProfile,
   useVisits,
 } from '@/api/queries'
+import { useMay } from '@/api/staff'
 import Await from '@/parts/Await.vue'
 import PageHead from '@/parts/PageHead.vue'
 import PleatStrip from '@/parts/PleatStrip.vue'
@@ -23,12 +24,15 @@ import StopSigns from './StopSigns.vue'
 
 const props = defineProps<{ head: number }>()
 const { t } = useI18n()
+const may = useMay()
+/** Whether what was seen and done on a head is for whoever is signed in. */
+const hands = computed(() => may.value.read('profile'))
 const head = useHead(() => props.head)
 const archive = useArchive(() => props.head)
-const profile = useProfile(() => props.head)
+const profile = useProfile(() => props.head, hands)
 const plans = usePlans(() => props.head)
-const visits = useVisits(() => props.head)
-const consultation = useConsultationState(() => props.head)
+const visits = useVisits(() => props.head, hands)
+const consultation = useConsultationState(() => props.head, hands)
 
 const consultTo = computed(() => {
   const part = consultation.data.value?.left_out[0]
@@ -60,17 +64,17 @@ const longest = computed(() =>
       <button v-if="data.archived_at" class="act" type="button" @click="archive.mutate(true)">
         {{ t('sheet.restore') }}
       </button>
-      <RouterLink class="act" :to="consultTo">{{
+      <RouterLink v-if="hands" class="act" :to="consultTo">{{
         consultation.data.value?.open_since ? t('consult.open') : t('consult.start')
       }}</RouterLink>
-      <RouterLink class="act main" :to="`/heads/${props.head}/plan`">{{
+      <RouterLink v-if="hands" class="act main" :to="`/heads/${props.head}/plan`">{{
         t('sheet.plan')
       }}</RouterLink>
     </PageHead>
     <p v-if="data.archived_at" class="quiet" role="note">
       {{ t('sheet.isArchived', { ago: ago(data.archived_at) }) }}
     </p>
-    <StopSigns :head="props.head" />
+    <StopSigns v-if="hands" :head="props.head" />
     <div class="sheet">
       <div>
         <section>
@@ -87,8 +91,9 @@ const longest = computed(() =>
                   {{ t('sheet.planned', { ago: ago(plan.made_at) }) }} ·
                   {{ minutes(plan.client_min) }}
                 </span>
+                <template v-if="!hands" />
                 <RouterLink
-                  v-if="plan.visits.length"
+                  v-else-if="plan.visits.length"
                   :to="`/visits/${plan.visits[0]}`"
                   class="side"
                 >
@@ -102,7 +107,7 @@ const longest = computed(() =>
             </li>
           </ul>
         </section>
-        <section>
+        <section v-if="hands">
           <h2>{{ t('sheet.visits') }}</h2>
           <p v-if="visits.data.value && !visits.data.value.results.length" class="quiet">
             {{ t('sheet.noVisits') }}
@@ -128,14 +133,14 @@ const longest = computed(() =>
             </li>
           </ul>
         </section>
-        <HairOverTime :head="props.head" />
+        <HairOverTime v-if="hands" :head="props.head" />
       </div>
       <div>
         <section v-if="profile.data.value?.missing.length" class="missing" role="note">
           <h2>{{ t('sheet.missing') }}</h2>
           <p v-for="gap in profile.data.value.missing" :key="gap.field">{{ gap.message }}</p>
         </section>
-        <HairPart :head="props.head" />
+        <HairPart v-if="hands" :head="props.head" />
         <PersonPart :key="data.version" :head="data" />
       </div>
     </div>

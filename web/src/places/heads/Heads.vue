@@ -6,6 +6,7 @@ import { useI18n } from 'vue-i18n'
 import { RouterLink, useRouter } from 'vue-router'
 
 import { type HeadRow, useHeads } from '@/api/queries'
+import { useMay } from '@/api/staff'
 import Await from '@/parts/Await.vue'
 import Figures from '@/parts/Figures.vue'
 import { isTyping } from '@/parts/keys'
@@ -17,6 +18,7 @@ const PAGE = 60
 
 const { t } = useI18n()
 const router = useRouter()
+const may = useMay()
 const search = useInUrl<string>('search', '')
 const asked = refDebounced(search, 150)
 const from = useInUrl<string>('from', '0')
@@ -110,7 +112,7 @@ const hair = (head: HeadRow) =>
             <span v-else class="quiet">{{ t('heads.never') }}</span>
           </td>
           <td class="n">
-            <RouterLink class="act" :to="`/heads/${head.id}/plan`">{{
+            <RouterLink v-if="may.write('draft')" class="act" :to="`/heads/${head.id}/plan`">{{
               t('heads.plan')
             }}</RouterLink>
           </td>

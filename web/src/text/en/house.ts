@@ -18,6 +18,7 @@ export const house = {
     films: 'Films, times the usual',
     paces: 'Minutes of shaping, times the usual',
     wear: 'Days of wear',
+    people: 'People and roles',
     save: 'Save the house',
     met: 'Somebody else changed the house meanwhile. Their changes are taken over; look, then save again.',
     metBoth:

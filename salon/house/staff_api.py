@@ -1,0 +1,377 @@
+"""Who works here, and everybody's own way in: signing in and out, password, codes, devices."""
+
+import hashlib
+from typing import Any
+
+import segno
+from django.contrib.auth import authenticate, login, logout
+from django.contrib.auth.models import User
+from django.db.models import QuerySet
+from django.middleware.csrf import get_token
+from django.shortcuts import get_object_or_404
+from django.urls import path
+from drf_spectacular.utils import extend_schema, extend_schema_field
+from qsessions.models import Session
+from rest_framework import exceptions, serializers, status
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from salon.fields import within
+from salon.house import staff
+from salon.house.api import HouseSerializer
+from salon.house.models import Colleague
+from salon.house.policy import doors_of, role_of
+from salon.house.roles import WorkRole
+from salon.house.services import name_of, the_house
+from salon.signed_in import user_of
+
+ROLES = [role.value for role in WorkRole]
+
+
+def password(label: str) -> serializers.CharField:
+    """A password as it was typed."""
+    said = f"Type {label}."
+    return serializers.CharField(
+        max_length=200, trim_whitespace=False, error_messages={"blank": said, "required": said}
+    )
+
+
+def code() -> serializers.CharField:
+    """Six digits, or a spare code."""
+    return serializers.CharField(max_length=40, error_messages={"blank": "Type the code."})
+
+
+class UsernameField(serializers.CharField):
+    """A name to sign in with."""
+
+    def __init__(self, **kwargs: Any) -> None:
+        said = "Type the name to sign in with."
+        super().__init__(max_length=150, error_messages={"blank": said, "required": said}, **kwargs)
+
+
+class SignInSerializer(serializers.Serializer[Any]):
+    username = serializers.CharField(
+        max_length=150, error_messages={"blank": "Type your name.", "required": "Type your name."}
+    )
+    password = password("your password")
+    code = serializers.CharField(
+        max_length=40, required=False, allow_blank=True, help_text="Where codes are asked for."
+    )
+
+
+class SessionSerializer(serializers.Serializer[Any]):
+    signed_in = serializers.BooleanField()
+    first = serializers.BooleanField(help_text="Nobody is here yet: the owner is asked first.")
+    name = serializers.CharField(allow_blank=True)
+    role = serializers.ChoiceField(ROLES, allow_null=True)
+    reads = serializers.ListField(child=serializers.CharField(), help_text="Places one may read.")
+    writes = serializers.ListField(
+        child=serializers.CharField(), help_text="Places where one may change something."
+    )
+    house = HouseSerializer(allow_null=True)
+
+
+class FirstOwnerSerializer(serializers.Serializer[Any]):
+    code = code()
+    house = serializers.CharField(
+        max_length=120,
+        error_messages={"blank": "Name the salon.", "required": "Name the salon."},
+    )
+    username = UsernameField()
+    name = serializers.CharField(max_length=150, required=False, allow_blank=True, default="")
+    password = password("a password")
+
+
+class PasswordSerializer(serializers.Serializer[Any]):
+    old = password("your password now")
+    password = password("a new password")
+
+
+class CodeSerializer(serializers.Serializer[Any]):
+    code = code()
+
+
+class OwnPasswordSerializer(serializers.Serializer[Any]):
+    password = password("your password")
+
+
+class CodesSerializer(serializers.Serializer[Any]):
+    on = serializers.BooleanField(help_text="A code is asked for besides the password.")
+    spare = serializers.ListField(
+        child=serializers.CharField(), help_text="Spare codes, shown this once."
+    )
+
+
+class SecretSerializer(serializers.Serializer[Any]):
+    """A new secret for an authenticator."""
+
+    address = serializers.CharField(help_text="As authenticators read it.")
+    secret = serializers.CharField(help_text="To type by hand.")
+    picture = serializers.CharField(help_text="The address as an SVG to point a camera at.")
+
+
+class SignedInSerializer(serializers.ModelSerializer[Session]):
+    """A device somebody is signed in on."""
+
+    id = serializers.SerializerMethodField()
+    here = serializers.SerializerMethodField()
+    device = serializers.SerializerMethodField()
+    since = serializers.DateTimeField(source="created_at")
+
+    class Meta:
+        model = Session
+        fields = ["id", "here", "device", "ip", "since"]
+
+    def get_id(self, session: Session) -> str:
+        return number_of(session)
+
+    def get_here(self, session: Session) -> bool:
+        return bool(session.pk == self.context["here"])
+
+    def get_device(self, session: Session) -> str:
+        seen = session.device_info
+        if seen is None or not seen.user_agent:
+            return ""
+        return f"{seen.user_agent.family}, {seen.os.family}" if seen.os else seen.user_agent.family
+
+
+class ColleagueSerializer(serializers.ModelSerializer[Colleague]):
+    """Somebody who works here."""
+
+    username = serializers.CharField(source="user.username")
+    name = serializers.CharField(source="user.first_name")
+    active = serializers.BooleanField(source="user.is_active")
+    codes = serializers.SerializerMethodField()
+    last_seen = serializers.DateTimeField(source="user.last_login", allow_null=True)
+
+    class Meta:
+        model = Colleague
+        fields = ["id", "username", "name", "role", "pace", "active", "codes", "last_seen"]
+        fields += ["version"]
+
+    @extend_schema_field(bool)
+    def get_codes(self, colleague: Colleague) -> bool:
+        return staff.has_codes(colleague.user)
+
+
+class NewColleagueSerializer(serializers.Serializer[Any]):
+    username = UsernameField()
+    name = serializers.CharField(max_length=150, required=False, allow_blank=True, default="")
+    role = serializers.ChoiceField(ROLES)
+    password = password("a first password")
+    pace = within(0.3, 3, "times the house minutes", required=False, default=1.0)
+
+
+class ColleagueChangeSerializer(serializers.Serializer[Any]):
+    """What changes of somebody."""
+
+    name = serializers.CharField(max_length=150, required=False, allow_blank=True)
+    role = serializers.ChoiceField(ROLES, required=False)
+    pace = within(0.3, 3, "times the house minutes", required=False)
+    active = serializers.BooleanField(required=False, help_text="May sign in.")
+    password = serializers.CharField(max_length=200, required=False, trim_whitespace=False)
+    codes = serializers.BooleanField(required=False, help_text="False: no codes any more.")
+    version = serializers.IntegerField(min_value=1, help_text="That was read.")
+
+
+def session_of(request: Request) -> dict[str, object]:
+    """Who is signed in, to which house, and what they may do."""
+    user = request.user
+    if not isinstance(user, User):
+        empty: dict[str, object] = {
+            "name": "",
+            "role": None,
+            "reads": [],
+            "writes": [],
+            "house": None,
+        }
+        return {"signed_in": False, "first": staff.first_code() is not None, **empty}
+    role = role_of(user)
+    reads, writes = doors_of(role)
+    return {
+        "signed_in": True,
+        "first": False,
+        "name": name_of(user),
+        "role": role.value if role else None,
+        "reads": reads,
+        "writes": writes,
+        "house": the_house(),
+    }
+
+
+def number_of(session: Session) -> str:
+    """What a session is called outside; its key opens doors and is never shown."""
+    return hashlib.sha256(str(session.pk).encode()).hexdigest()[:16]
+
+
+def own_sessions(user: User) -> QuerySet[Session]:
+    """Where somebody is signed in."""
+    rows: QuerySet[Session] = Session.objects.filter(user=user).order_by("-created_at")
+    return rows
+
+
+class SessionView(APIView):
+    """Sign in and out."""
+
+    @extend_schema(responses=SessionSerializer)
+    def get(self, request: Request) -> Response:
+        get_token(request)
+        return Response(SessionSerializer(session_of(request)).data)
+
+    @extend_schema(request=SignInSerializer, responses=SessionSerializer)
+    def post(self, request: Request) -> Response:
+        given = SignInSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        typed = given.validated_data
+        user = authenticate(
+            request._request, username=typed["username"], password=typed["password"]
+        )
+        if not isinstance(user, User):
+            raise exceptions.ValidationError(
+                {"password": "Name and password do not go together. Try again."}
+            )
+        if staff.has_codes(user):
+            if not typed.get("code"):
+                raise exceptions.ValidationError(
+                    {"code": "Type the code your authenticator shows."}
+                )
+            if not staff.passes(user, typed["code"]):
+                raise exceptions.ValidationError(
+                    {"code": "That code is wrong or was used. Wait for the next one."}
+                )
+        login(request._request, user)
+        request.user = user
+        return Response(SessionSerializer(session_of(request)).data)
+
+    @extend_schema(request=None, responses={204: None})
+    def delete(self, request: Request) -> Response:
+        logout(request._request)
+        return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+class FirstOwnerView(APIView):
+    """Open a salon that has nobody yet."""
+
+    @extend_schema(request=FirstOwnerSerializer, responses=SessionSerializer)
+    def post(self, request: Request) -> Response:
+        given = FirstOwnerSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        user = staff.first_owner(**given.validated_data)
+        login(request._request, user, "django.contrib.auth.backends.ModelBackend")
+        request.user = user
+        return Response(SessionSerializer(session_of(request)).data)
+
+
+class PasswordView(APIView):
+    """A new password of one's own."""
+
+    @extend_schema(request=PasswordSerializer, responses={204: None})
+    def post(self, request: Request) -> Response:
+        given = PasswordSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        old, new = given.validated_data["old"], given.validated_data["password"]
+        staff.change_password(request._request, user_of(request), old, new)
+        return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+class CodesView(APIView):
+    """Codes of an authenticator besides the password."""
+
+    @extend_schema(responses=CodesSerializer)
+    def get(self, request: Request) -> Response:
+        return Response({"on": staff.has_codes(user_of(request)), "spare": []})
+
+    @extend_schema(request=None, responses=SecretSerializer)
+    def post(self, request: Request) -> Response:
+        device = staff.begin_codes(user_of(request))
+        address = device.config_url
+        picture = segno.make(address).svg_data_uri(scale=4, border=2)
+        secret = address.split("secret=")[1].split("&")[0]
+        return Response({"address": address, "secret": secret, "picture": picture})
+
+    @extend_schema(request=CodeSerializer, responses=CodesSerializer)
+    def put(self, request: Request) -> Response:
+        given = CodeSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        spare = staff.confirm_codes(user_of(request), given.validated_data["code"])
+        staff.others_out(request._request, user_of(request))
+        return Response({"on": True, "spare": spare})
+
+
+class EndCodesView(APIView):
+    """Codes no longer."""
+
+    @extend_schema(request=OwnPasswordSerializer, responses={204: None})
+    def post(self, request: Request) -> Response:
+        given = OwnPasswordSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        if not user_of(request).check_password(given.validated_data["password"]):
+            raise exceptions.ValidationError({"password": "That is not your password."})
+        staff.no_codes(user_of(request))
+        return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+class SignInsView(APIView):
+    """Where one is signed in."""
+
+    @extend_schema(responses=SignedInSerializer(many=True))
+    def get(self, request: Request) -> Response:
+        rows = own_sessions(user_of(request))
+        here = {"here": request._request.session.session_key}
+        return Response(SignedInSerializer(rows, many=True, context=here).data)
+
+
+class EndSignInView(APIView):
+    """Sign out a device that is elsewhere."""
+
+    @extend_schema(request=None, responses={204: None})
+    def delete(self, request: Request, number: str) -> Response:
+        sessions = own_sessions(user_of(request))
+        session = next((row for row in sessions if number_of(row) == number), None)
+        if session is None:
+            raise exceptions.NotFound("That device is signed out already.")
+        session.delete()
+        return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+class ColleaguesView(APIView):
+    """Everybody who works here."""
+
+    @extend_schema(responses=ColleagueSerializer(many=True))
+    def get(self, request: Request) -> Response:
+        rows = Colleague.objects.select_related("user").order_by("user__first_name", "pk")
+        return Response(ColleagueSerializer(rows, many=True).data)
+
+    @extend_schema(request=NewColleagueSerializer, responses={201: ColleagueSerializer})
+    def post(self, request: Request) -> Response:
+        given = NewColleagueSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        values = given.validated_data
+        colleague = staff.add_colleague(**values | {"role": WorkRole(values["role"])})
+        return Response(ColleagueSerializer(colleague).data, status=status.HTTP_201_CREATED)
+
+
+class ColleagueView(APIView):
+    """One of them."""
+
+    @extend_schema(request=ColleagueChangeSerializer, responses=ColleagueSerializer)
+    def patch(self, request: Request, pk: int) -> Response:
+        colleague = get_object_or_404(Colleague, pk=pk)
+        given = ColleagueChangeSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        changed = staff.change_colleague(colleague, given.validated_data)
+        return Response(ColleagueSerializer(changed).data)
+
+
+urlpatterns = [
+    path("session/", SessionView.as_view(), name="session"),
+    path("session/first-owner/", FirstOwnerView.as_view(), name="first-owner"),
+    path("session/password/", PasswordView.as_view(), name="password"),
+    path("session/codes/", CodesView.as_view(), name="codes"),
+    path("session/codes/end/", EndCodesView.as_view(), name="codes-end"),
+    path("session/devices/", SignInsView.as_view(), name="sign-ins"),
+    path("session/devices/<slug:number>/", EndSignInView.as_view(), name="sign-in"),
+    path("colleagues/", ColleaguesView.as_view(), name="colleagues"),
+    path("colleagues/<int:pk>/", ColleagueView.as_view(), name="colleague"),
+]

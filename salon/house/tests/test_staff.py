@@ -1,0 +1,226 @@
+"""The people of the salon: roles, passwords, codes, devices, the first owner."""
+
+from collections.abc import Iterator
+from contextlib import contextmanager
+from io import StringIO
+from pathlib import Path
+from tempfile import TemporaryDirectory
+
+from django.conf import settings
+from django.contrib.auth.models import User
+from django.core.management import call_command
+from django.test import Client, TestCase, override_settings
+from django_otp.oath import totp
+from django_otp.plugins.otp_totp.models import TOTPDevice
+from rest_framework.response import Response
+
+from salon.house.models import Colleague
+from salon.house.roles import WorkRole
+from salon.house.staff import add_colleague, first_code
+from salon.tests.base import NAME, PASSWORD, ApiTest
+
+NEW = "plain-seam-and-hem"
+
+
+def entered(name: str, password: str = PASSWORD, **more: str) -> tuple[Client, Response]:
+    """A new browser in which somebody signs in."""
+    client = Client()
+    body = {"username": name, "password": password, **more}
+    return client, client.post("/api/session/", body, content_type="application/json")
+
+
+class StaffTest(ApiTest):
+    def setUp(self) -> None:
+        super().setUp()
+        self.other = add_colleague("odile", PASSWORD, WorkRole.SPECIALIST, "Odile")
+
+    def change(self, colleague: Colleague, **values: object) -> Response:
+        colleague.refresh_from_db()
+        path = f"/api/colleagues/{colleague.pk}/"
+        body = {"version": colleague.version, **values}
+        return self.client.patch(path, body, content_type="application/json")
+
+    def test_somebody_new_comes_in_with_their_role(self) -> None:
+        body = {"username": "bo", "role": "assistant", "password": NEW, "name": "Bo"}
+        self.assertEqual(self.post("/api/colleagues/", body).status_code, 201)
+        _, answer = entered("bo", NEW)
+        self.assertEqual((answer.json()["role"], answer.json()["name"]), ("assistant", "Bo"))
+        self.assertIn("visits", answer.json()["writes"])
+        self.assertNotIn("house", answer.json()["writes"])
+
+    def test_a_name_is_given_once_and_weak_passwords_are_refused(self) -> None:
+        body = {"username": "ODILE", "role": "assistant", "password": NEW}
+        self.assertRefused(self.post("/api/colleagues/", body), "username", "here already")
+        for weak in ("short", "password123", "12345678901"):
+            body = {"username": "bo", "role": "assistant", "password": weak}
+            self.assertRefused(self.post("/api/colleagues/", body), "password", "This password")
+        self.assertFalse(User.objects.filter(username="bo").exists())
+
+    def test_whoever_may_no_longer_is_out_at_once(self) -> None:
+        client, _ = entered("odile")
+        self.assertEqual(client.get("/api/heads/").status_code, 200)
+        self.assertEqual(self.change(self.other, active=False).status_code, 200)
+        self.assertEqual(client.get("/api/heads/").status_code, 403)
+        self.assertEqual(entered("odile")[1].status_code, 400)
+
+    def test_another_role_counts_at_once(self) -> None:
+        client, _ = entered("odile")
+        self.change(self.other, role="front_desk")
+        answer = client.get(f"/api/heads/{self.head.pk}/profile/")
+        self.assertRefused(answer, "", "owner, specialist or assistant", status=403)
+
+    def test_somebody_stays_the_owner(self) -> None:
+        mine = Colleague.objects.get(user=self.user)
+        for values in ({"role": "assistant"}, {"active": False}):
+            self.assertRefused(self.change(mine, **values), "role", "has to be the owner")
+        self.user.refresh_from_db()
+        self.assertTrue(self.user.is_active)
+        self.change(self.other, role="owner")
+        self.assertEqual(self.change(mine, role="assistant").status_code, 200)
+
+    def test_two_owners_at_one_colleague(self) -> None:
+        path = f"/api/colleagues/{self.other.pk}/"
+        stale = {"version": self.other.version, "pace": 1.2}
+        self.assertEqual(self.change(self.other, pace=0.9).status_code, 200)
+        answer = self.client.patch(path, stale, content_type="application/json")
+        self.assertEqual(answer.status_code, 409)
+
+    def test_a_new_password_signs_out_elsewhere(self) -> None:
+        elsewhere, _ = entered("odile")
+        here, _ = entered("odile")
+        body = {"old": "wrong", "password": NEW}
+        answer = here.post("/api/session/password/", body, content_type="application/json")
+        self.assertRefused(answer, "old", "not your password")
+        body = {"old": PASSWORD, "password": "odile"}
+        answer = here.post("/api/session/password/", body, content_type="application/json")
+        self.assertRefused(answer, "password", "too")
+        body = {"old": PASSWORD, "password": NEW}
+        answer = here.post("/api/session/password/", body, content_type="application/json")
+        self.assertEqual(answer.status_code, 204)
+        self.assertEqual(here.get("/api/heads/").status_code, 200)
+        self.assertEqual(elsewhere.get("/api/heads/").status_code, 403)
+        self.assertEqual(entered("odile", NEW)[1].status_code, 200)
+
+    def test_a_device_is_signed_out_from_another(self) -> None:
+        lost, _ = entered("odile")
+        here, _ = entered("odile")
+        rows = here.get("/api/session/devices/").json()
+        self.assertEqual(sorted(row["here"] for row in rows), [False, True])
+        key = lost.session.session_key
+        self.assertNotIn(str(key), str(rows))
+        other = next(row for row in rows if not row["here"])
+        path = f"/api/session/devices/{other['id']}/"
+        # Not anybody else's devices.
+        self.assertEqual(self.client.delete(path).status_code, 404)
+        self.assertEqual(here.delete(path).status_code, 204)
+        self.assertEqual(lost.get("/api/heads/").status_code, 403)
+        self.assertEqual(here.get("/api/heads/").status_code, 200)
+
+
+class CodesTest(ApiTest):
+    def code(self) -> str:
+        """What the authenticator shows now."""
+        return f"{totp(TOTPDevice.objects.get(user=self.user).bin_key):06d}"
+
+    def begun(self) -> list[str]:
+        """Codes switched on; the spare ones."""
+        secret = self.post("/api/session/codes/", {}).json()
+        self.assertTrue(secret["address"].startswith("otpauth://totp/Gauffer"))
+        self.assertTrue(secret["picture"].startswith("data:image/svg+xml"))
+        wrong = {"code": "000000" if self.code() != "000000" else "111111"}
+        path = "/api/session/codes/"
+        answer = self.client.put(path, wrong, content_type="application/json")
+        self.assertRefused(answer, "code", "not the code")
+        self.assertEqual(self.client.get(path).json()["on"], False)
+        TOTPDevice.objects.update(throttling_failure_count=0)
+        answer = self.client.put(path, {"code": self.code()}, content_type="application/json")
+        spare: list[str] = answer.json()["spare"]
+        return spare
+
+    def test_a_code_is_asked_for_and_passes_once(self) -> None:
+        spare = self.begun()
+        self.assertEqual(len(set(spare)), 8)
+        self.assertRefused(entered(NAME)[1], "code", "authenticator shows")
+        # The one that switched them on was used.
+        self.assertRefused(entered(NAME, code=self.code())[1], "code", "was used")
+        self.assertEqual(entered(NAME, code=spare[0])[1].status_code, 200)
+        self.assertRefused(entered(NAME, code=spare[0])[1], "code", "was used")
+
+    def test_the_next_code_of_the_authenticator_passes(self) -> None:
+        self.begun()
+        TOTPDevice.objects.update(last_t=0, throttling_failure_count=0)
+        self.assertEqual(entered(NAME, code=self.code())[1].status_code, 200)
+
+    def test_guessing_is_slowed(self) -> None:
+        self.begun()
+        TOTPDevice.objects.update(last_t=0)
+        for guess in ("000001", "000002", "000003"):
+            entered(NAME, code=guess)
+        self.assertRefused(entered(NAME, code=self.code())[1], "code", "Wait")
+
+    def test_the_password_switches_them_off(self) -> None:
+        self.begun()
+        path = "/api/session/codes/end/"
+        answer = self.post(path, {"password": "no"})
+        self.assertRefused(answer, "password", "not your password")
+        answer = self.post(path, {"password": PASSWORD})
+        self.assertEqual(answer.status_code, 204)
+        self.assertEqual(entered(NAME)[1].status_code, 200)
+
+    def test_an_owner_helps_who_lost_the_telephone(self) -> None:
+        self.begun()
+        mine = Colleague.objects.get(user=self.user)
+        body = {"version": mine.version, "codes": False}
+        path = f"/api/colleagues/{mine.pk}/"
+        self.client.patch(path, body, content_type="application/json")
+        self.assertEqual(entered(NAME)[1].status_code, 200)
+
+
+class FirstOwnerTest(TestCase):
+    """A salon that has nobody yet."""
+
+    @contextmanager
+    def empty(self) -> Iterator[str]:
+        with TemporaryDirectory() as folder, override_settings(VAR_DIR=Path(folder)):
+            code = first_code()
+            assert code is not None
+            yield code
+
+    def open(self, **values: str) -> Response:
+        body = {"code": "", "house": "Hem & Seam", "username": "ida", "password": NEW, **values}
+        path = "/api/session/first-owner/"
+        return self.client.post(path, body, content_type="application/json")
+
+    def test_the_first_owner_is_asked_and_nobody_else(self) -> None:
+        with self.empty() as code, self.captureOnCommitCallbacks(execute=True):
+            self.assertTrue(self.client.get("/api/session/").json()["first"])
+            answer = self.open(code=code, name="Ida")
+        session = answer.json()
+        self.assertEqual((session["role"], session["name"]), ("owner", "Ida"))
+        self.assertEqual(session["house"]["name"], "Hem & Seam")
+        self.assertEqual(self.client.get("/api/colleagues/").status_code, 200)
+        self.assertEqual(self.open(code=code).status_code, 400)
+        self.assertFalse(Client().get("/api/session/").json()["first"])
+
+    def test_whoever_finds_the_page_does_not_take_the_salon(self) -> None:
+        with self.empty():
+            answer = self.open(code="guess")
+        self.assertEqual(answer.status_code, 400)
+        self.assertIn("manage.py welcome", answer.json()["errors"][0]["message"])
+        self.assertFalse(User.objects.exists())
+
+    def test_the_code_is_for_whoever_runs_the_machine(self) -> None:
+        with self.empty() as code:
+            self.assertEqual(first_code(), code)
+            (path,) = settings.VAR_DIR.iterdir()
+            self.assertEqual(path.stat().st_mode & 0o777, 0o600)
+
+    def test_the_machine_shows_it(self) -> None:
+        with self.empty() as code:
+            said = StringIO()
+            call_command("welcome", stdout=said)
+            self.assertIn(code, said.getvalue())
+        add_colleague("ida", NEW, WorkRole.OWNER)
+        said = StringIO()
+        call_command("welcome", stdout=said)
+        self.assertIn("ida", said.getvalue())

@@ -1,0 +1,91 @@
+"""Every door of the API tried by every role, by strangers, and at what is not there."""
+
+import csv
+from pathlib import Path
+
+from django.contrib.auth.models import User
+from django.test import Client
+from django.urls import get_resolver
+
+from salon.house.policy import DOORS, OPEN
+from salon.house.roles import WorkRole
+from salon.house.staff import add_colleague
+from salon.tests.base import PASSWORD, ApiTest
+from salon.tests.test_doors import WRITES, every_door
+
+#: What each role may do, as the salon decided it: r reads, w changes.
+DECIDED = Path(__file__).with_name("roles.csv")
+MISSING = "999999"
+
+
+def decided() -> dict[str, dict[str, str]]:
+    """Letters by name of the door and role."""
+    with DECIDED.open(newline="") as file:
+        return {row.pop("door"): dict(row) for row in csv.DictReader(file)}
+
+
+class RolesTest(ApiTest):
+    clients: dict[str, Client]
+
+    @classmethod
+    def setUpTestData(cls) -> None:
+        super().setUpTestData()
+        cls.clients = {}
+        for role in WorkRole:
+            user = add_colleague(f"some-{role}", PASSWORD, role).user
+            cls.clients[role] = Client()
+            cls.clients[role].force_login(user)
+
+    def test_the_policy_is_what_was_decided(self) -> None:
+        letters = {
+            name: {
+                role: "r" * (role in door.read) + "w" * (role in door.write) for role in WorkRole
+            }
+            for name, door in DOORS.items()
+        }
+        self.assertEqual(letters, {name: row for name, row in decided().items() if name in DOORS})
+
+    def test_every_door_has_a_policy(self) -> None:
+        names = {name for name in get_resolver().reverse_dict if isinstance(name, str)} - {"web"}
+        self.assertEqual(names, set(DOORS) | OPEN)
+        self.assertEqual(names - OPEN, set(decided()))
+
+    def test_every_door_opens_for_whom_it_should_and_for_nobody_else(self) -> None:
+        """Refused with 403, or anything but that: what is not there is 404, a bad body 400."""
+        for name, path in every_door().items():
+            if name in OPEN:
+                continue
+            for role, letters in decided()[name].items():
+                for method in ("get", *WRITES):
+                    with self.subTest(door=name, role=role, method=method):
+                        call = getattr(self.clients[role], method)
+                        answer = call(path(MISSING), {}, content_type="application/json")
+                        may = ("r" if method == "get" else "w") in letters
+                        self.assertEqual(answer.status_code != 403, may)
+                        self.assertLess(answer.status_code, 500)
+
+    def test_strangers_and_people_without_a_role_come_nowhere(self) -> None:
+        nobody = Client()
+        nobody.force_login(User.objects.create_user("no-role", password=PASSWORD))
+        for name, path in every_door().items():
+            if name in OPEN:
+                continue
+            for client in (Client(), nobody):
+                for method in ("get", *WRITES):
+                    with self.subTest(door=name, method=method):
+                        call = getattr(client, method)
+                        answer = call(path("1"), {}, content_type="application/json")
+                        self.assertEqual(answer.status_code, 403)
+
+    def test_the_front_desk_sees_nothing_of_what_is_done_to_a_head(self) -> None:
+        desk = self.clients[WorkRole.FRONT_DESK]
+        for place in ("profile", "timeline", "observations", "scope", "stop-signs"):
+            answer = desk.get(f"/api/heads/{self.head.pk}/{place}/")
+            self.assertRefused(answer, "", "This is for", status=403)
+
+    def test_only_owners_meddle_with_people_and_the_whole_house(self) -> None:
+        for role in (WorkRole.SPECIALIST, WorkRole.ASSISTANT, WorkRole.FRONT_DESK):
+            client = self.clients[role]
+            self.assertEqual(client.get("/api/colleagues/").status_code, 403)
+            answer = client.patch("/api/house/", {"name": "x"}, content_type="application/json")
+            self.assertEqual(answer.status_code, 403)
