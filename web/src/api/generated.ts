@@ -55,6 +55,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/colleagues/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Everybody who works here. */
+        get: operations["colleagues_list"];
+        put?: never;
+        /** @description Everybody who works here. */
+        post: operations["colleagues_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/colleagues/{pk}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** @description One of them. */
+        patch: operations["colleagues_partial_update"];
+        trace?: never;
+    };
     "/api/consultation-questions/": {
         parameters: {
             query?: never;
@@ -1191,6 +1226,110 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session/codes/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Codes of an authenticator besides the password. */
+        get: operations["session_codes_retrieve"];
+        /** @description Codes of an authenticator besides the password. */
+        put: operations["session_codes_update"];
+        /** @description Codes of an authenticator besides the password. */
+        post: operations["session_codes_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/codes/end/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Codes no longer. */
+        post: operations["session_codes_end_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/devices/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Where one is signed in. */
+        get: operations["session_devices_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/devices/{number}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description Sign out a device that is elsewhere. */
+        delete: operations["session_devices_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/first-owner/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Open a salon that has nobody yet. */
+        post: operations["session_first_owner_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/password/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A new password of one's own. */
+        post: operations["session_password_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf/": {
         parameters: {
             query?: never;
@@ -1731,6 +1870,33 @@ export interface components {
          * @description What nobody noted went as planned.
          */
         ClosedData: Record<string, never>;
+        CodeRequest: {
+            code: string;
+        };
+        Codes: {
+            /** @description A code is asked for besides the password. */
+            on: boolean;
+            /** @description Spare codes, shown this once. */
+            spare: string[];
+        };
+        /** @description Somebody who works here. */
+        Colleague: {
+            readonly id: number;
+            username: string;
+            name: string;
+            role?: components["schemas"]["WorkRoleEnum"];
+            /**
+             * Format: double
+             * @description Times the house minutes.
+             */
+            pace?: number;
+            active: boolean;
+            readonly codes: boolean;
+            /** Format: date-time */
+            last_seen: string | null;
+            /** Format: int64 */
+            version?: number;
+        };
         /**
          * CompareAnswer
          * @description Two routines side by side.
@@ -2637,6 +2803,14 @@ export interface components {
             wear_days: number;
             /** Reasons */
             reasons: components["schemas"]["Reason"][];
+        };
+        FirstOwnerRequest: {
+            code: string;
+            house: string;
+            username: string;
+            /** @default  */
+            name?: string;
+            password: string;
         };
         /**
          * Fits
@@ -4060,6 +4234,18 @@ export interface components {
          * @enum {string}
          */
         MoveKindEnum: "delivery" | "used" | "recount" | "waste";
+        NewColleagueRequest: {
+            username: string;
+            /** @default  */
+            name?: string;
+            role: components["schemas"]["WorkRoleEnum"];
+            password: string;
+            /**
+             * Format: double
+             * @default 1
+             */
+            pace?: number;
+        };
         NewHeadRequest: {
             name: string;
             note?: string;
@@ -4263,6 +4449,9 @@ export interface components {
             low: boolean;
             services: number;
             because: string;
+        };
+        OwnPasswordRequest: {
+            password: string;
         };
         PaginatedHeadRowList: {
             /** @example 123 */
@@ -4530,6 +4719,24 @@ export interface components {
              * @default null
              */
             count?: number | null;
+        };
+        PasswordRequest: {
+            old: string;
+            password: string;
+        };
+        /** @description What changes of somebody. */
+        PatchedColleagueChangeRequest: {
+            name?: string;
+            role?: components["schemas"]["WorkRoleEnum"];
+            /** Format: double */
+            pace?: number;
+            /** @description May sign in. */
+            active?: boolean;
+            password?: string;
+            /** @description False: no codes any more. */
+            codes?: boolean;
+            /** @description That was read. */
+            version?: number;
         };
         PatchedCorrectRequest: {
             roots?: number[][];
@@ -6038,6 +6245,15 @@ export interface components {
              */
             day?: number;
         };
+        /** @description A new secret for an authenticator. */
+        Secret: {
+            /** @description As authenticators read it. */
+            address: string;
+            /** @description To type by hand. */
+            secret: string;
+            /** @description The address as an SVG to point a camera at. */
+            picture: string;
+        };
         /** SectionData */
         SectionData: {
             /** Section */
@@ -6282,7 +6498,14 @@ export interface components {
         };
         Session: {
             signed_in: boolean;
+            /** @description Nobody is here yet: the owner is asked first. */
+            first: boolean;
             name: string;
+            role: components["schemas"]["WorkRoleEnum"] | components["schemas"]["NullEnum"];
+            /** @description Places one may read. */
+            reads: string[];
+            /** @description Places where one may change something. */
+            writes: string[];
             house: components["schemas"]["House"] | null;
         };
         /**
@@ -6447,6 +6670,17 @@ export interface components {
         SignInRequest: {
             username: string;
             password: string;
+            /** @description Where codes are asked for. */
+            code?: string;
+        };
+        /** @description A device somebody is signed in on. */
+        SignedIn: {
+            readonly id: string;
+            readonly here: boolean;
+            readonly device: string;
+            ip?: string | null;
+            /** Format: date-time */
+            since: string;
         };
         /**
          * SittingRun
@@ -7511,6 +7745,14 @@ export interface components {
          */
         WorkOrder: "usual" | "back_first" | "front_first" | "middle_out" | "one_side_first";
         /**
+         * @description * `owner` - owner
+         *     * `specialist` - specialist
+         *     * `assistant` - assistant
+         *     * `front_desk` - front_desk
+         * @enum {string}
+         */
+        WorkRoleEnum: "owner" | "specialist" | "assistant" | "front_desk";
+        /**
          * Zone
          * @description Regions of the scalp; left and right are the client's own.
          * @enum {string}
@@ -7636,6 +7878,73 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    colleagues_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Colleague"][];
+                };
+            };
+        };
+    };
+    colleagues_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewColleagueRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Colleague"];
+                };
+            };
+        };
+    };
+    colleagues_partial_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedColleagueChangeRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Colleague"];
                 };
             };
         };
@@ -10094,22 +10403,6 @@ export interface operations {
                     "application/json": components["schemas"]["Session"];
                 };
             };
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
         };
     };
     session_destroy: {
@@ -10120,6 +10413,173 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    session_codes_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Codes"];
+                };
+            };
+        };
+    };
+    session_codes_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Codes"];
+                };
+            };
+        };
+    };
+    session_codes_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Secret"];
+                };
+            };
+        };
+    };
+    session_codes_end_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnPasswordRequest"];
+            };
+        };
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    session_devices_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignedIn"][];
+                };
+            };
+        };
+    };
+    session_devices_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    session_first_owner_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirstOwnerRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+        };
+    };
+    session_password_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordRequest"];
+            };
+        };
         responses: {
             /** @description No response body */
             204: {
@@ -10519,5 +10979,6 @@ export const wayValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas
 export const weightValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Weight"]> = ["light", "medium", "heavy"];
 export const weightEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["WeightEnum"]> = ["light", "medium", "heavy"];
 export const workOrderValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["WorkOrder"]> = ["usual", "back_first", "front_first", "middle_out", "one_side_first"];
+export const workRoleEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["WorkRoleEnum"]> = ["owner", "specialist", "assistant", "front_desk"];
 export const zoneValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Zone"]> = ["fringe", "top", "crown", "left", "right", "back", "nape"];
 export const zoneEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ZoneEnum"]> = ["fringe", "top", "crown", "left", "right", "back", "nape"];
