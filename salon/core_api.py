@@ -11,6 +11,7 @@ from rest_framework.views import APIView
 from craft.commands import COMMANDS, Command
 from craft.contract import read
 from salon.problems import ProblemsSerializer, body_of
+from salon.working import worked
 
 JSON = "application/json"
 
@@ -20,7 +21,7 @@ def json_response(text: str) -> HttpResponse:
     return HttpResponse(text, content_type=JSON)
 
 
-def core_view(command: Command) -> type[APIView]:
+def core_view(name: str, command: Command) -> type[APIView]:
     """The view of one command, described by the types of its request and answer."""
 
     class CoreView(APIView):
@@ -33,7 +34,7 @@ def core_view(command: Command) -> type[APIView]:
         )
         def post(self, request: Request) -> HttpResponse:
             asked = read(command.request, body_of(request))
-            return json_response(command.answer_json(asked))
+            return json_response(worked(name, asked))
 
     return CoreView
 
@@ -41,7 +42,7 @@ def core_view(command: Command) -> type[APIView]:
 def core_paths() -> Iterable[URLPattern]:
     """A path for every command."""
     return [
-        path(f"core/{name}/", core_view(command).as_view(), name=f"core-{name}")
+        path(f"core/{name}/", core_view(name, command).as_view(), name=f"core-{name}")
         for name, command in COMMANDS.items()
     ]
 

@@ -93,6 +93,7 @@ SAID = {
     400: "This request cannot be read.",
     403: "This page is too old: load it again.",
     404: "There is nothing here of that name or number.",
+    408: "This request came too slowly. Send it again.",
     413: "This is more than one request may hold: 2.5 MB. Send less at once.",
     500: "Something broke on our side; nothing was changed. Try again.",
 }

@@ -1,5 +1,6 @@
 """One shape for everything that is wrong with a request: a list of fields and messages."""
 
+import math
 from collections.abc import Callable, Iterator
 from typing import Any, TypeVar, cast
 
@@ -13,6 +14,9 @@ from rest_framework.views import exception_handler
 
 from craft.contract import parse
 from craft.errors import CraftError
+
+#: How long to wait where nobody says [s].
+THROTTLED_S = 60
 
 
 class ProblemSerializer(serializers.Serializer[Any]):
@@ -92,6 +96,10 @@ def handle(error: Exception, context: dict[str, Any]) -> Response | None:
             for field, question in error.doubts.items()
         ]
         return Response({"errors": questions}, status=error.status_code)
+    if isinstance(error, exceptions.Throttled):
+        wait_s = math.ceil(getattr(error, "wait", None) or THROTTLED_S)
+        detail = f"Too many tries. Wait {wait_s} seconds, then try again."
+        error.detail = exceptions.ErrorDetail(detail)
     response = exception_handler(error, context)
     if response is not None:
         response.data = {"errors": list(flat(response.data))}

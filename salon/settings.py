@@ -46,7 +46,6 @@ INSTALLED_APPS = [
     "django.contrib.auth",
     "django.contrib.contenttypes",
     "qsessions",
-    "django.contrib.staticfiles",
     "axes",
     "django_otp",
     "django_otp.plugins.otp_totp",
@@ -67,7 +66,6 @@ INSTALLED_APPS = [
 MIDDLEWARE = [
     "salon.passing.Passing",
     "django.middleware.security.SecurityMiddleware",
-    "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
     "qsessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
@@ -79,8 +77,11 @@ MIDDLEWARE = [
     "salon.once.Once",
 ]
 
+#: Long work of the core runs in a process beside the server.
+WORK_BESIDE = True
+
 ROOT_URLCONF = "salon.urls"
-WSGI_APPLICATION = "salon.wsgi.application"
+ASGI_APPLICATION = "salon.asgi.application"
 TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "DIRS": [WEB_DIR]}]
 
 DATABASES = {"default": dj_database_url.config(default=f"sqlite:///{VAR_DIR / 'gauffer.sqlite3'}")}
@@ -94,6 +95,9 @@ if DATABASES["default"]["ENGINE"] == "django.db.backends.sqlite3":
     # The browser tests ask while they save: a database in memory would lock its tables.
     DATABASES["default"]["TEST"] = {"NAME": VAR_DIR / "test.sqlite3"}
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+
+#: Passwords are tried so often before anything is hashed: by one address, and by all together.
+SIGN_INS_BY_ADDRESS, SIGN_INS_OVERALL = "20/min", "60/min"
 
 AUTHENTICATION_BACKENDS = [
     "axes.backends.AxesStandaloneBackend",
@@ -117,12 +121,8 @@ GAUFFER_SCALE = os.environ.get("GAUFFER_SCALE", "simulated")
 GAUFFER_ROOM = os.environ.get("GAUFFER_ROOM", "simulated")
 GAUFFER_WEATHER = os.environ.get("GAUFFER_WEATHER", "simulated")
 
-STATIC_URL = "static/"
-STATIC_ROOT = VAR_DIR / "static"
-STATICFILES_DIRS = [WEB_DIR] if WEB_DIR.exists() else []
-WHITENOISE_USE_FINDERS = True
-#: Built files carry a hash of their content in their name: browsers may keep them for ever.
-WHITENOISE_IMMUTABLE_FILE_TEST = r"^.+/assets/.+-[\w-]{8}\.\w+$"
+#: Files of the built web application; `salon.serving` serves them.
+STATIC_URL = "/static/"
 
 CONTENT_SECURITY_POLICY = {
     "DIRECTIVES": {
@@ -182,6 +182,8 @@ REST_FRAMEWORK = {
     "DEFAULT_PARSER_CLASSES": ["salon.reading.BoundedJSONParser"],
     "DEFAULT_SCHEMA_CLASS": "drf_spectacular.openapi.AutoSchema",
     "DEFAULT_PAGINATION_CLASS": "salon.reading.Pages",
+    # The server says who asks, where a proxy stands before it; a header that is typed does not.
+    "NUM_PROXIES": 0,
     "PAGE_SIZE": 60,
     "EXCEPTION_HANDLER": "salon.problems.handle",
     "SCHEMA_COERCE_PATH_PK": False,

@@ -130,6 +130,7 @@ def bench_salon() -> None:
     from django.test.utils import setup_test_environment
 
     from salon.checks.crowd import fill, fill_the_book
+    from salon.checks.stalls import bench_stalls
 
     setup_test_environment()
     call_command("migrate", verbosity=0)
@@ -164,6 +165,7 @@ def bench_salon() -> None:
         report(f"{name}, {PLANS_TO_COME} to come", taken, budget)
         print(f"{'':<52}{taken / free[name]:8.2f} times as long")
     bench_screen(user)
+    bench_stalls(client, 77)
 
 
 def bench_screen(user: "User") -> None:
@@ -172,7 +174,7 @@ def bench_screen(user: "User") -> None:
     from django.test import Client
 
     from salon.checks.browser import DESK, browser
-    from salon.checks.shots import serve
+    from salon.checks.serving import serve
 
     client = Client()
     client.force_login(user)

@@ -27,6 +27,10 @@ def main() -> int:
     settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
     # Air that changes with the clock would change what plans answer; its own tests switch it on.
     settings.GAUFFER_ROOM = settings.GAUFFER_WEATHER = "none"
+    # Tests sign in more often than people; one of them looks at what stops that.
+    settings.SIGN_INS_BY_ADDRESS = settings.SIGN_INS_OVERALL = "100000/min"
+    # Processes of tests may have none of their own; one test of its own tries it.
+    settings.WORK_BESIDE = False
     post_migrate.connect(into_the_file)
     runner: Any = counting(get_runner(settings))(verbosity=1, interactive=False, parallel=PROCESSES)
     failed = runner.run_tests(sys.argv[1:] or ["craft", "salon"])

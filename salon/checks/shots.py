@@ -3,37 +3,16 @@
 import os
 import re
 import tempfile
-import threading
 from collections.abc import Callable
 from pathlib import Path
-from socketserver import ThreadingMixIn
-from wsgiref.simple_server import WSGIRequestHandler, WSGIServer, make_server
 
 from playwright.sync_api import Page
+
+from salon.checks.serving import serve
 
 #: A heading and two readings.
 THIRD_READING = 3
 FOLDER = Path(__file__).resolve().parents[2] / "docs" / "screenshots"
-
-
-class Threaded(ThreadingMixIn, WSGIServer):
-    """Serves streams and everything else at once."""
-
-    daemon_threads = True
-
-
-class Quiet(WSGIRequestHandler):
-    def log_message(self, *args: object) -> None:
-        """Say nothing."""
-
-
-def serve() -> str:
-    """Start the application on a free port of this machine; its address."""
-    from salon.wsgi import application
-
-    server = make_server("127.0.0.1", 0, application, Threaded, Quiet)
-    threading.Thread(target=server.serve_forever, daemon=True).start()
-    return f"http://127.0.0.1:{server.server_port}"
 
 
 def compose_damp(page: Page) -> None:

@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from django.http import FileResponse
+from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
 from django.urls import path
 from drf_spectacular.types import OpenApiTypes
@@ -147,9 +147,10 @@ class ImageView(APIView):
     """The picture itself."""
 
     @extend_schema(responses={(200, "image/png"): OpenApiTypes.BINARY})
-    def get(self, request: Request, pk: int) -> FileResponse:
+    def get(self, request: Request, pk: int) -> HttpResponse:
         picture = get_object_or_404(ScopePicture, pk=pk)
-        return FileResponse(picture.image.open("rb"), content_type="image/png")
+        with picture.image.open("rb") as file:
+            return HttpResponse(file.read(), content_type="image/png")
 
 
 urlpatterns = [

@@ -1,10 +1,13 @@
 """The bowl scale: streamed to the screen; typing the grams is always possible beside it."""
 
+import asyncio
 import json
 import time
-from collections.abc import Iterator
+from collections.abc import AsyncIterator
 from typing import Any
 
+from asgiref.sync import sync_to_async
+from django.db import connections
 from django.http import StreamingHttpResponse
 from django.urls import path
 from drf_spectacular.types import OpenApiTypes
@@ -70,18 +73,49 @@ class EventStream(renderers.BaseRenderer):
         return json.dumps(data).encode()
 
 
-def events(device: Scale) -> Iterator[str]:
+class Readings:
+    """What the scale shows, asked for once by everybody who watches it."""
+
+    def __init__(self) -> None:
+        self.text = ""
+        self.asked = -EVERY_S
+        self.loop: asyncio.AbstractEventLoop | None = None
+        self.turn = asyncio.Lock()
+
+    async def now(self, device: Scale) -> str:
+        """The reading as JSON, no older than it has to be."""
+        if self.loop is not asyncio.get_running_loop():
+            self.loop, self.turn = asyncio.get_running_loop(), asyncio.Lock()
+        async with self.turn:
+            if time.monotonic() - self.asked >= EVERY_S * 0.9:
+                self.text = await sync_to_async(read, thread_sensitive=False)(device)
+                self.asked = time.monotonic()
+            return self.text
+
+
+READINGS = Readings()
+
+
+def read(device: Scale) -> str:
+    """A reading as JSON, in a thread that keeps no connection open."""
+    try:
+        return json.dumps(shown(device))
+    finally:
+        connections.close_all()
+
+
+async def events(device: Scale) -> AsyncIterator[str]:
     """Readings as server-sent events: each change, and now and then a sign of life."""
     ends = time.monotonic() + STREAM_S
     last, ticks = "", 0
     yield "retry: 500\n\n"
     while time.monotonic() < ends:
-        text = json.dumps(shown(device))
+        text = await READINGS.now(device)
         if text != last or ticks >= REPEAT_TICKS:
             last, ticks = text, 0
             yield f"data: {text}\n\n"
         ticks += 1
-        time.sleep(EVERY_S)
+        await asyncio.sleep(EVERY_S)
 
 
 class StreamView(APIView):

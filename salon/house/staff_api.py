@@ -4,6 +4,7 @@ import hashlib
 from typing import Any
 
 import segno
+from django.conf import settings
 from django.contrib.auth import authenticate, login, logout
 from django.contrib.auth.models import User
 from django.db.models import QuerySet
@@ -15,6 +16,7 @@ from qsessions.models import Session
 from rest_framework import exceptions, serializers, status
 from rest_framework.request import Request
 from rest_framework.response import Response
+from rest_framework.throttling import SimpleRateThrottle
 from rest_framework.views import APIView
 
 from salon.fields import within
@@ -25,6 +27,7 @@ from salon.house.policy import doors_of, role_of
 from salon.house.roles import WorkRole
 from salon.house.services import name_of, the_house
 from salon.signed_in import user_of
+from salon.working import Gate
 
 ROLES = [role.value for role in WorkRole]
 
@@ -175,6 +178,10 @@ class ColleagueChangeSerializer(serializers.Serializer[Any]):
     version = serializers.IntegerField(min_value=1, help_text="That was read.")
 
 
+#: Passwords are compared one at a time in a process of the server; a few more wait.
+HASHING = Gate(1, 8, 20.0)
+
+
 def session_of(request: Request) -> dict[str, object]:
     """Who is signed in, to which house, and what they may do."""
     user = request.user
@@ -211,8 +218,38 @@ def own_sessions(user: User) -> QuerySet[Session]:
     return rows
 
 
+class SignInThrottle(SimpleRateThrottle):
+    """Refuses tries of passwords before anything is hashed: hashing costs on purpose.
+
+    Counted by every process of the server for itself.
+    """
+
+    def __init__(self) -> None:
+        self.rate = settings.SIGN_INS_BY_ADDRESS
+        super().__init__()
+
+    def get_cache_key(self, request: Request, view: object) -> str:
+        return f"sign-in-{self.get_ident(request)}"
+
+    def allow_request(self, request: Request, view: APIView) -> bool:
+        return request.method != "POST" or super().allow_request(request, view)
+
+
+class AllSignInsThrottle(SignInThrottle):
+    """The same for all addresses together."""
+
+    def __init__(self) -> None:
+        self.rate = settings.SIGN_INS_OVERALL
+        SimpleRateThrottle.__init__(self)
+
+    def get_cache_key(self, request: Request, view: object) -> str:
+        return "sign-in-all"
+
+
 class SessionView(APIView):
     """Sign in and out."""
+
+    throttle_classes = [SignInThrottle, AllSignInsThrottle]
 
     @extend_schema(responses=SessionSerializer)
     def get(self, request: Request) -> Response:
@@ -224,9 +261,10 @@ class SessionView(APIView):
         given = SignInSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         typed = given.validated_data
-        user = authenticate(
-            request._request, username=typed["username"], password=typed["password"]
-        )
+        with HASHING.passed():
+            user = authenticate(
+                request._request, username=typed["username"], password=typed["password"]
+            )
         if not isinstance(user, User):
             raise exceptions.ValidationError(
                 {"password": "Name and password do not go together. Try again."}
@@ -252,6 +290,8 @@ class SessionView(APIView):
 
 class FirstOwnerView(APIView):
     """Open a salon that has nobody yet."""
+
+    throttle_classes = [SignInThrottle, AllSignInsThrottle]
 
     @extend_schema(request=FirstOwnerSerializer, responses=SessionSerializer)
     def post(self, request: Request) -> Response:

@@ -15,7 +15,7 @@ from rest_framework.response import Response
 from rest_framework.validators import UniqueValidator
 from rest_framework.views import APIView
 
-from craft.commands import COMMANDS, Command
+from craft.commands import COMMANDS
 from craft.contract import PlanAnswer, PlanRequest, parse, read
 from craft.contract.proposals import CompareAnswer, CompareRequest
 from craft.errors import CraftError
@@ -29,6 +29,7 @@ from salon.planning.wish import HeadWish, Pair, PlanWish
 from salon.problems import CoreField, ProblemsSerializer, body_of, core_schema
 from salon.reading import row_in
 from salon.signed_in import user_of
+from salon.working import worked
 
 
 class ContractField(serializers.Field[Any, Any, Any, Any]):
@@ -158,7 +159,7 @@ def answered(name: str, model: type[BaseModel]) -> type[serializers.Serializer[A
     return type(f"{name.title()}OfWishSerializer", (serializers.Serializer,), fields)
 
 
-def wish_view(command: Command, shape: type[serializers.Serializer[Any]]) -> type[APIView]:
+def wish_view(command: str, shape: type[serializers.Serializer[Any]]) -> type[APIView]:
     """What a command of the core makes of a wish, with the request it was made of."""
 
     class WishView(APIView):
@@ -171,7 +172,7 @@ def wish_view(command: Command, shape: type[serializers.Serializer[Any]]) -> typ
     return WishView
 
 
-def plan_view(command: Command, shape: type[serializers.Serializer[Any]]) -> type[APIView]:
+def plan_view(command: str, shape: type[serializers.Serializer[Any]]) -> type[APIView]:
     """The same of a saved plan, by the rules of today."""
 
     class PlanCommandView(APIView):
@@ -182,9 +183,9 @@ def plan_view(command: Command, shape: type[serializers.Serializer[Any]]) -> typ
     return PlanCommandView
 
 
-def worked_out(asked: PlanRequest, command: Command) -> HttpResponse:
+def worked_out(asked: PlanRequest, command: str) -> HttpResponse:
     """What a command makes of a request, with the request."""
-    answer = command.answer_json(asked)
+    answer = worked(command, asked)
     return json_response(f'{{"request":{asked.model_dump_json()},"answer":{answer}}}')
 
 
@@ -206,10 +207,10 @@ def wish_paths() -> list[URLPattern]:
     paths = []
     for name, command in OF_WISH.items():
         shape = answered(name, COMMANDS[command].answer)
-        view = wish_view(COMMANDS[command], shape)
+        view = wish_view(command, shape)
         paths.append(path(f"plans/{name}/", view.as_view(), name=name))
         if name in OF_PLAN:
-            saved = plan_view(COMMANDS[command], shape)
+            saved = plan_view(command, shape)
             paths.append(path(f"plans/<int:pk>/{name}/", saved.as_view(), name=f"plan-{name}"))
     return paths
 
@@ -228,7 +229,7 @@ class ComparisonView(APIView):
             for wish in (pair.first, pair.second)
         ]
         asked = CompareRequest(first=requests[0], second=requests[1])
-        answer = COMMANDS["compare"].answer_json(asked)
+        answer = worked("compare", asked)
         return json_response(f'{{"request":null,"answer":{answer}}}')
 
 

@@ -11,6 +11,7 @@ from django.test import Client, LiveServerTestCase
 from playwright.sync_api import Page, expect
 
 from salon.checks.browser import DESK, PHONE, browser
+from salon.checks.serving import ServerThread
 from salon.demo.build import USERNAME, build
 from salon.heads.models import Head
 from salon.heads.services import add_head
@@ -24,16 +25,10 @@ expect.set_options(timeout=PATIENCE)
 AXE = settings.BASE_DIR / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
 
-def as_it_is(handler: Any) -> Any:
-    """Built files are served as in a salon, by the application itself."""
-    return handler
-
-
 class BrowserTest(LiveServerTestCase):
     """One browser page for the tests of a class."""
 
-    static_handler = staticmethod(as_it_is)
-
+    server_thread_class = ServerThread
     context_options: dict[str, Any] = {}
     stack: ExitStack
     page: Page

@@ -4,7 +4,6 @@ import json
 import os
 import tempfile
 import time
-from collections.abc import Iterator
 from datetime import datetime, timedelta
 from pathlib import Path
 from unittest.mock import patch
@@ -15,7 +14,7 @@ from django.utils import timezone
 
 from salon.devices import scale_api
 from salon.devices.models import ScaleBowl
-from salon.devices.scale import NoScale, State, scale
+from salon.devices.scale import NoScale, State, Weight, scale
 from salon.devices.scale.lines import STALE_S, LinesScale, read_line
 from salon.devices.scale.simulated import (
     CAPACITY_G,
@@ -165,17 +164,6 @@ class ScaleApiTest(ApiTest):
         answer = self.post("/api/scale/stand-in/", {"grams": 1e6})
         self.assertEqual(answer.status_code, 400)
 
-    def test_the_stream_tells_changes_and_gives_signs_of_life(self) -> None:
-        with patch.object(scale_api, "EVERY_S", 0), patch.object(scale_api, "STREAM_S", 0.4):
-            answer = self.client.get("/api/scale/stream/", headers={"accept": "text/event-stream"})
-            self.assertEqual(answer.headers["Content-Type"], "text/event-stream")
-            assert isinstance(answer.streaming_content, Iterator)
-            lines = b"".join(answer.streaming_content).decode().split("\n\n")
-        self.assertEqual(lines[0], "retry: 500")
-        data = [json.loads(line.removeprefix("data: ")) for line in lines[1:] if line]
-        self.assertGreater(len(data), 1)
-        self.assertEqual(set(data[0]), {"name", "simulated", "grams", "state"})
-
     def test_a_salon_without_a_scale_types_the_grams(self) -> None:
         for setting, words in (
             ("none", "type the grams"),
@@ -188,3 +176,26 @@ class ScaleApiTest(ApiTest):
         with override_settings(GAUFFER_SCALE="lines:/nowhere"):
             answer = self.post("/api/scale/stand-in/", {"grams": 3})
             self.assertRefused(answer, "scale", "simulated")
+
+
+class Steady:
+    """A scale on which something lies."""
+
+    name, simulated = "steady", True
+
+    def read(self) -> Weight:
+        return Weight(12.5, State.STEADY)
+
+    def tare(self) -> None:
+        raise NotImplementedError
+
+
+class StreamTest(SimpleTestCase):
+    async def test_the_stream_tells_changes_and_gives_signs_of_life(self) -> None:
+        with patch.object(scale_api, "EVERY_S", 0), patch.object(scale_api, "STREAM_S", 0.4):
+            lines = [line async for line in scale_api.events(Steady())]
+        self.assertEqual(lines[0], "retry: 500\n\n")
+        data = [json.loads(line.removeprefix("data: ")) for line in lines[1:]]
+        self.assertGreater(len(data), 1)
+        self.assertEqual(set(data[0]), {"name", "simulated", "grams", "state"})
+        self.assertEqual((data[0]["grams"], data[0]["state"]), (12.5, "steady"))

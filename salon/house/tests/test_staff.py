@@ -5,9 +5,11 @@ from contextlib import contextmanager
 from io import StringIO
 from pathlib import Path
 from tempfile import TemporaryDirectory
+from unittest.mock import patch
 
 from django.conf import settings
 from django.contrib.auth.models import User
+from django.core.cache import cache
 from django.core.management import call_command
 from django.test import Client, TestCase, override_settings
 from django_otp.oath import totp
@@ -224,3 +226,41 @@ class FirstOwnerTest(TestCase):
         said = StringIO()
         call_command("welcome", stdout=said)
         self.assertIn("ida", said.getvalue())
+
+
+class ThrottleTest(ApiTest):
+    """Tries of passwords are refused before anything is hashed."""
+
+    def setUp(self) -> None:
+        cache.clear()
+        self.addCleanup(cache.clear)
+
+    def hashed(self, client: Client, times: int, **more: str) -> tuple[int, Response]:
+        """How many passwords were compared in so many tries, and the last answer."""
+        with patch("salon.house.staff_api.authenticate", return_value=None) as compare:
+            for number in range(times):
+                body = {"username": f"guess-{number}", "password": "guess"}
+                answer = client.post("/api/session/", body, content_type="application/json", **more)
+        return compare.call_count, answer
+
+    def test_by_one_address(self) -> None:
+        with override_settings(SIGN_INS_BY_ADDRESS="3/min"):
+            compared, answer = self.hashed(Client(), 9)
+            self.assertEqual(compared, 3)
+            self.assertRefused(answer, "", "Too many tries. Wait", status=429)
+            # Somebody else is not kept out, nor whoever is in.
+            self.assertEqual(self.hashed(Client(REMOTE_ADDR="10.0.0.9"), 1)[0], 1)
+            self.assertEqual(Client().get("/api/session/").status_code, 200)
+
+    def test_a_typed_header_is_no_other_address(self) -> None:
+        with override_settings(SIGN_INS_BY_ADDRESS="3/min"):
+            for number in range(5):
+                client = Client(headers={"X-Forwarded-For": f"10.1.1.{number}"})
+                compared, _ = self.hashed(client, 1)
+            self.assertEqual(compared, 0)
+
+    def test_by_all_together(self) -> None:
+        with override_settings(SIGN_INS_OVERALL="4/min"):
+            for number in range(6):
+                compared, answer = self.hashed(Client(REMOTE_ADDR=f"10.0.0.{number}"), 1)
+            self.assertEqual((compared, answer.status_code), (0, 429))

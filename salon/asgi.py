@@ -1,0 +1,12 @@
+"""The application for an ASGI server: built files, patience with slow clients, then Django."""
+
+import os
+
+from django.core.asgi import get_asgi_application
+
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "salon.settings")
+django_application = get_asgi_application()
+
+from salon.serving import Patience, built_files  # noqa: E402  (settings are read first)
+
+application = built_files(Patience(django_application))

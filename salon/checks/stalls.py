@@ -1,0 +1,158 @@
+"""What a page takes while others do their worst to the server a salon runs."""
+
+import json
+import socket
+import statistics
+import subprocess
+import sys
+import threading
+import time
+import urllib.error
+import urllib.request
+from collections.abc import Callable, Iterator
+from contextlib import ExitStack, contextmanager
+from multiprocessing import get_context
+
+from django.test import Client
+
+MANY = 20
+ASKED = 15
+STALL_BUDGET = 3.0
+OK = 200
+
+
+@contextmanager
+def gunicorn(port: int) -> Iterator[str]:
+    """The server of `make demo` on a port of its own; its address."""
+    command = [sys.executable, "-m", "gunicorn", "salon.asgi"]
+    command += ["--worker-class", "salon.serving.Worker", "--workers", "2"]
+    command += ["--bind", f"127.0.0.1:{port}", "--log-level", "error"]
+    server = subprocess.Popen(command, stderr=subprocess.DEVNULL)
+    address = f"http://127.0.0.1:{port}"
+    try:
+        for _ in range(600):
+            try:
+                urllib.request.urlopen(f"{address}/api/session/").read()
+                break
+            except OSError:
+                time.sleep(0.1)
+        yield address
+    finally:
+        server.terminate()
+        server.wait()
+
+
+def free_port() -> int:
+    """A port nobody listens at."""
+    with socket.create_server(("127.0.0.1", 0)) as listening:
+        port: int = listening.getsockname()[1]
+        return port
+
+
+class Asking:
+    """Somebody signed in.
+
+    Args:
+        address: of the server
+        client: who is signed in, of the same database
+    """
+
+    def __init__(self, address: str, client: Client) -> None:
+        self.address = address
+        self.token = "x" * 32
+        self.cookie = f"sessionid={client.cookies['sessionid'].value}; csrftoken={self.token}"
+
+    def ask(self, path: str, body: object = None) -> int:
+        """Ask for something; the status of the answer."""
+        headers = {"Cookie": self.cookie, "X-CSRFToken": self.token, "Referer": self.address}
+        headers["Content-Type"] = "application/json"
+        data = json.dumps(body).encode() if body is not None else None
+        request = urllib.request.Request(self.address + path, data, headers)
+        try:
+            with urllib.request.urlopen(request, timeout=60) as answer:
+                answer.read()
+                return int(answer.status)
+        except urllib.error.HTTPError as error:
+            error.read()
+            return error.code
+
+    def page_ms(self) -> float:
+        """Median time of a page of heads [ms]."""
+        times = []
+        for _ in range(ASKED):
+            began = time.perf_counter()
+            if self.ask("/api/heads/") != OK:
+                raise RuntimeError("the page of heads is not answered")
+            times.append((time.perf_counter() - began) * 1000)
+        return statistics.median(times)
+
+
+@contextmanager
+def loops(work: Callable[[], object]) -> Iterator[None]:
+    """Twenty who do something over and over, in a process of their own."""
+    crowd = get_context("fork").Process(target=crowded, args=(work,), daemon=True)
+    crowd.start()
+    time.sleep(1.0)
+    try:
+        yield
+    finally:
+        crowd.terminate()
+        crowd.join()
+        time.sleep(2.0)
+
+
+def crowded(work: Callable[[], object]) -> None:
+    """Do it over and over, twenty at once."""
+
+    def again() -> None:
+        while True:
+            work()
+
+    threads = [threading.Thread(target=again) for _ in range(MANY)]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+
+
+@contextmanager
+def held_open(address: str, text: str) -> Iterator[None]:
+    """Twenty connections on which something was begun."""
+    host, port = address.removeprefix("http://").split(":")
+    with ExitStack() as stack:
+        for _ in range(MANY):
+            connection = stack.enter_context(socket.create_connection((host, int(port))))
+            connection.sendall(text.encode())
+        time.sleep(0.5)
+        yield
+
+
+def bench_stalls(client: Client, head: int) -> None:
+    """A page alone, and beside twenty of everything that once stalled the house."""
+    port = free_port()
+    with gunicorn(port) as address:
+        somebody = Asking(address, client)
+        wish = {"head": head, "goal": {"style": "flat_twist_out"}}
+        half = f"POST /api/session/ HTTP/1.1\r\nHost: 127.0.0.1:{port}\r\n"
+        stream = (
+            f"GET /api/scale/stream/ HTTP/1.1\r\nHost: 127.0.0.1:{port}\r\n"
+            f"Accept: text/event-stream\r\nCookie: {somebody.cookie}\r\n\r\n"
+        )
+        guess = {"username": "guess", "password": "guess"}
+        if somebody.ask("/api/plans/proposals/", wish) != OK:
+            raise RuntimeError("proposals are not answered")
+        alone = somebody.page_ms()
+        print(f"{'a page of heads, alone':<52}{alone:8.1f} ms")
+        beside = {
+            "sign-in loops": loops(lambda: somebody.ask("/api/session/", guess)),
+            "half-sent requests": held_open(address, half),
+            "streams of the scale": held_open(address, stream),
+            "proposals": loops(lambda: somebody.ask("/api/plans/proposals/", wish)),
+        }
+        for name, worst in beside.items():
+            with worst:
+                took = somebody.page_ms()
+            label = f"the same beside {MANY} {name}"
+            print(
+                f"{label:<52}{took:8.1f} ms   {took / alone:5.2f} times alone of {STALL_BUDGET:g}"
+            )

@@ -1,0 +1,240 @@
+"""The server itself: streams, slow clients and many questions at once stall nobody."""
+
+import asyncio
+import json
+import os
+import socket
+import subprocess
+import sys
+import tempfile
+import threading
+import time
+from contextlib import ExitStack
+from pathlib import Path
+from unittest.mock import patch
+
+from django.conf import settings
+from django.test import Client, LiveServerTestCase, SimpleTestCase
+
+from salon.checks.serving import ServerThread
+from salon.serving import Patience, PatientProtocol
+from salon.tests.base import an_owner
+from salon.working import Busy, Gate
+
+MANY, PATIENCE = 20, 30.0
+
+
+class StallingTest(LiveServerTestCase):
+    server_thread_class = ServerThread
+
+    def setUp(self) -> None:
+        client = Client()
+        client.force_login(an_owner())
+        self.cookie = client.cookies["sessionid"].value
+
+    def opened(self, text: str) -> socket.socket:
+        connection = socket.create_connection(("127.0.0.1", self.server_thread.port), timeout=30)
+        connection.sendall(text.encode())
+        return connection
+
+    def asked(self, path: str, more: str = "") -> bytes:
+        """A whole answer."""
+        head = f"GET {path} HTTP/1.1\r\nHost: localhost\r\nConnection: close\r\n{more}\r\n"
+        with self.opened(head) as connection, connection.makefile("rb") as answer:
+            return answer.read()
+
+    def test_half_sent_requests_block_nobody_and_are_hung_up_on(self) -> None:
+        with ExitStack() as stack, patch.object(PatientProtocol, "head_s", 1.0):
+            halves = [
+                stack.enter_context(self.opened("POST /api/session/ HTTP/1.1\r\nHost: loc"))
+                for _ in range(MANY)
+            ]
+            self.assertIn(b"200 OK", self.asked("/api/session/"))
+            for half in halves:
+                self.assertEqual(half.recv(100), b"")
+
+    def test_bodies_that_never_come_block_nobody(self) -> None:
+        head = (
+            "POST /api/session/ HTTP/1.1\r\nHost: localhost\r\n"
+            "Content-Type: application/json\r\nContent-Length: 5000\r\n\r\n{"
+        )
+        with ExitStack() as stack:
+            for _ in range(MANY):
+                stack.enter_context(self.opened(head))
+            self.assertIn(b"200 OK", self.asked("/api/session/"))
+
+    def test_streams_of_the_scale_block_nobody(self) -> None:
+        head = (
+            "GET /api/scale/stream/ HTTP/1.1\r\nHost: localhost\r\n"
+            f"Accept: text/event-stream\r\nCookie: sessionid={self.cookie}\r\n\r\n"
+        )
+        with ExitStack() as stack:
+            streams = [stack.enter_context(self.opened(head)) for _ in range(MANY)]
+            self.assertIn(b"200 OK", self.asked("/api/session/"))
+            for stream in streams:
+                seen = b""
+                while b"data: " not in seen:
+                    seen += stream.recv(1000)
+                self.assertIn(b"text/event-stream", seen)
+
+    def test_built_files_are_served_with_what_keeps_them_safe(self) -> None:
+        page = self.asked("/").decode()
+        path = page.split('src="')[1].split('"')[0]
+        self.assertTrue(path.startswith("/static/assets/"))
+        answer = self.asked(path).decode("utf-8", "replace").split("\r\n\r\n")[0].lower()
+        self.assertIn("x-content-type-options: nosniff", answer)
+        self.assertIn("immutable", answer)
+        self.assertIn(b" 404 ", self.asked("/static/../salon/settings.py"))
+
+
+class PatienceTest(SimpleTestCase):
+    def test_a_body_that_comes_too_slowly_is_told_so(self) -> None:
+        sent = []
+
+        async def application(_scope: object, receive: object, _send: object) -> None:
+            while (await receive())["more_body"]:  # type: ignore[operator]
+                pass
+
+        async def receive() -> dict[str, object]:
+            await asyncio.sleep(0.02)
+            return {"type": "http.request", "body": b"x", "more_body": True}
+
+        async def send(message: dict[str, object]) -> None:
+            sent.append(message)
+
+        began = time.monotonic()
+        asyncio.run(Patience(application, body_s=0.2)({"type": "http"}, receive, send))
+        self.assertLess(time.monotonic() - began, 10)
+        self.assertEqual(sent[0]["status"], 408)
+        self.assertIn("too slowly", json.loads(sent[1]["body"])["errors"][0]["message"])
+
+    def test_who_tries_too_often_waits_for_the_next_refusal(self) -> None:
+        sent = []
+
+        async def application(_scope: object, _receive: object, send: object) -> None:
+            for status in (200, 429):
+                await send({"type": "http.response.start", "status": status})  # type: ignore[operator]
+
+        async def send(message: dict[str, object]) -> None:
+            sent.append((message["status"], time.monotonic()))
+
+        began = time.monotonic()
+        asyncio.run(Patience(application, again_s=0.2)({"type": "http"}, None, send))
+        waited = dict(sent)
+        self.assertGreaterEqual(waited[429] - began, 0.2)
+        self.assertGreaterEqual(waited[429] - waited[200], 0.15)
+
+    def test_what_comes_after_the_body_is_awaited_as_long_as_it_takes(self) -> None:
+        async def application(_scope: object, receive: object, _send: object) -> None:
+            await receive()  # type: ignore[operator]
+            await receive()  # type: ignore[operator]
+
+        bodies = iter([0.0, 0.3])
+
+        async def receive() -> dict[str, object]:
+            await asyncio.sleep(next(bodies))
+            return {"type": "http.request", "body": b"", "more_body": False}
+
+        async def send(_message: object) -> None:
+            raise AssertionError("nothing is refused")
+
+        asyncio.run(Patience(application, body_s=0.1)({"type": "http"}, receive, send))
+
+
+class GateTest(SimpleTestCase):
+    """Few at a time, some in a line, the rest are told to come again."""
+
+    def run_many(self, gate: Gate, people: int) -> tuple[int, int, int]:
+        """How many came through, how many were sent away, and most at once."""
+        inside, most, through, away = 0, 0, 0, 0
+        lock, opened = threading.Lock(), threading.Event()
+
+        def pass_through() -> None:
+            nonlocal inside, most, through, away
+            try:
+                with gate.passed():
+                    with lock:
+                        inside += 1
+                        most = max(most, inside)
+                    opened.wait(PATIENCE)
+                    with lock:
+                        inside -= 1
+                        through += 1
+            except Busy:
+                with lock:
+                    away += 1
+                    if away == people - 5:
+                        opened.set()
+
+        threads = [threading.Thread(target=pass_through) for _ in range(people)]
+        for thread in threads:
+            thread.start()
+        for thread in threads:
+            thread.join()
+        return through, away, most
+
+    def test_most_at_once_and_most_in_line(self) -> None:
+        gate = Gate(2, 3, PATIENCE)
+        self.assertEqual(self.run_many(gate, 12), (5, 7, 2))
+        # Everybody has left: the next ones come in.
+        with gate.passed(), gate.passed():
+            pass
+
+    def test_nobody_waits_for_ever(self) -> None:
+        gate = Gate(1, 3, 0.05)
+        with gate.passed(), self.assertRaises(Busy), gate.passed():
+            pass
+        with gate.passed():
+            pass
+
+
+class BesideTest(SimpleTestCase):
+    """Long work in a process of its own; tried in a process that may have one."""
+
+    def test_answers_refusals_and_an_end(self) -> None:
+        code = """
+import os
+os.environ["DJANGO_SETTINGS_MODULE"] = "salon.settings"
+import django; django.setup()
+if __name__ == "__main__":
+    from craft.contract import PlanRequest, parse
+    from craft.errors import CraftError
+    from salon import working
+    from salon.working import COMMANDS, Busy, pool, worked
+    hair = {"pattern": "4b", "length_cm": 20, "density": "medium"}
+    goal = {"style": "quick_wash"}
+    asked = parse(PlanRequest, {"hair": hair, "goal": goal})
+    assert worked("propose", asked) == COMMANDS["propose"].answer_json(asked)
+    air = {"temp_c": 22, "rh": 1}
+    drenched = parse(PlanRequest, {"hair": hair, "goal": {"style": "flat_twist_out"}, "room": air})
+    try:
+        worked("propose", drenched)
+    except CraftError as error:
+        assert error.field == "room.rh", error
+    else:
+        raise AssertionError("drenched")
+    working.LONGEST_S = 0.001
+    try:
+        worked("propose", asked)
+    except Busy as busy:
+        assert "takes longer" in str(busy.detail), busy
+    else:
+        raise AssertionError("no end")
+    working.LONGEST_S = 30
+    assert worked("propose", asked)
+    pool().stop(); pool().join()
+    print("all well")
+"""
+        with tempfile.TemporaryDirectory() as folder:
+            script = Path(folder, "beside.py")
+            script.write_text(code)
+            done = subprocess.run(
+                [sys.executable, str(script)],
+                cwd=settings.BASE_DIR,
+                env={**os.environ, "PYTHONPATH": str(settings.BASE_DIR), "GAUFFER_VAR": folder},
+                capture_output=True,
+                text=True,
+                timeout=120,
+                check=False,
+            )
+        self.assertIn("all well", done.stdout, done.stderr)
