@@ -154,7 +154,7 @@ class ScopeApiTest(ApiTest):
         )
         image = self.client.get(f"/api/scope/{picture['id']}/image/")
         self.assertEqual(image["Content-Type"], "image/png")
-        size = Image.open(io.BytesIO(b"".join(image.streaming_content))).size
+        size = Image.open(io.BytesIO(image.content)).size
         self.assertEqual(size, (picture["width_px"], picture["height_px"]))
         listed = self.client.get(f"/api/heads/{self.head.pk}/scope/").json()
         self.assertEqual(listed["name"], "simulated scope")
