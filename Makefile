@@ -17,7 +17,7 @@ endif
 	$(PY) manage.py migrate --verbosity 0
 	@$(PY) manage.py demo
 	@echo "Gauffer is at http://$(ADDRESS) (Ctrl-C stops it)."
-	$(PY) -m gunicorn salon.asgi --worker-class salon.serving.Worker --bind $(ADDRESS) --workers 2 --log-level warning
+	$(PY) -m gunicorn salon.asgi --worker-class salon.worker.Worker --bind $(ADDRESS) --workers 2 --log-level warning
 
 test: .make/dev .make/chromium web lint
 	cd web && npm run --silent test

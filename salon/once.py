@@ -9,6 +9,7 @@ from django.contrib.auth.models import User
 from django.core.exceptions import RequestDataTooBig
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
+from django.urls import Resolver404, resolve
 from django.utils import timezone
 
 from salon.house.models import SentRequest
@@ -18,6 +19,8 @@ HEADER = "Idempotency-Key"
 KEY_LONGEST = 80
 #: A key is remembered so long; who was offline longer is answered anew.
 REMEMBERED = timedelta(days=2)
+#: They move the whole database, which cannot be done inside a transaction of it.
+WHOLE_HOUSE = frozenset({"archive", "archive-restore", "erasure"})
 WRITES = frozenset({"POST", "PUT", "PATCH", "DELETE"})
 
 
@@ -34,7 +37,8 @@ class Once:
     def __call__(self, request: HttpRequest) -> HttpResponse:
         key = request.headers.get(HEADER, "")
         user = request.user
-        if not key or request.method not in WRITES or not isinstance(user, User):
+        keyed = bool(key) and request.method in WRITES and name_of(request) not in WHOLE_HOUSE
+        if not keyed or not isinstance(user, User):
             return self.answer(request)
         if len(key) > KEY_LONGEST:
             return refusal(400, f"The key of a request has at most {KEY_LONGEST} letters.")
@@ -57,6 +61,14 @@ class Once:
             sent.save(update_fields=["status", "answer", "content_type"])
             SentRequest.objects.filter(at__lt=timezone.now() - REMEMBERED).delete()
         return response
+
+
+def name_of(request: HttpRequest) -> str:
+    """The name of the place that is asked; nothing where there is none."""
+    try:
+        return resolve(request.path_info).view_name
+    except Resolver404:
+        return ""
 
 
 def fingerprint(request: HttpRequest) -> str:

@@ -10,13 +10,11 @@ from typing import Any
 
 from django.conf import settings
 from servestatic import ServeStaticASGI
-from uvicorn.protocols.http.h11_impl import H11Protocol
-from uvicorn_worker import UvicornWorker
 
 from salon.passing import SAID, refusal
 
-#: A request's head has to be here after so long, and the whole of its body [s].
-HEAD_S, BODY_S = 15.0, 60.0
+#: The whole body of a request has to be here after so long, and every piece of it [s].
+BODY_S, PIECE_S = 600.0, 30.0
 #: Who tries too often waits for the next refusal [s].
 AGAIN_S = 1.0
 #: Built files carry a hash of their content in their name: browsers may keep them for ever.
@@ -38,21 +36,28 @@ class Patience:
     Args:
         application: that answers
         body_s: longest time for the whole body [s]
+        piece_s: and for the next piece of it [s]
         again_s: who tried too often is told so after this time, so that the next try is later [s]
     """
 
     def __init__(
-        self, application: Application, body_s: float = BODY_S, again_s: float = AGAIN_S
+        self,
+        application: Application,
+        body_s: float = BODY_S,
+        piece_s: float = PIECE_S,
+        again_s: float = AGAIN_S,
     ) -> None:
         self.application = application
         self.body_s = body_s
+        self.piece_s = piece_s
         self.again_s = again_s
 
     async def __call__(self, scope: dict[str, Any], receive: Receive, send: Send) -> None:
         if scope["type"] != "http":
             await self.application(scope, receive, send)
             return
-        late = asyncio.get_running_loop().time() + self.body_s
+        clock = asyncio.get_running_loop().time
+        late = clock() + self.body_s
         whole = False
 
         async def in_time() -> Message:
@@ -60,7 +65,7 @@ class Patience:
             if whole:
                 return await receive()
             try:
-                async with asyncio.timeout_at(late):
+                async with asyncio.timeout_at(min(late, clock() + self.piece_s)):
                     event = await receive()
             except TimeoutError as error:
                 raise TooSlow from error
@@ -84,41 +89,6 @@ async def answer_slow(send: Send) -> None:
     headers = [(b"content-type", b"application/json"), (b"connection", b"close")]
     await send({"type": "http.response.start", "status": 408, "headers": headers})
     await send({"type": "http.response.body", "body": content})
-
-
-class PatientProtocol(H11Protocol):
-    """HTTP whose clients send the head of a request in time, or are hung up on."""
-
-    head_s = HEAD_S
-    late: asyncio.TimerHandle | None = None
-
-    def connection_made(self, transport: asyncio.Transport) -> None:  # type: ignore[override]
-        super().connection_made(transport)
-        self.watch()
-
-    def data_received(self, data: bytes) -> None:
-        super().data_received(data)
-        self.watch()
-
-    def watch(self) -> None:
-        """Begin to wait for the head of a request, or stop where it is here."""
-        waiting = self.cycle is None or self.cycle.response_complete
-        if waiting and self.late is None:
-            self.late = self.loop.call_later(self.head_s, self.transport.close)
-        elif not waiting and self.late is not None:
-            self.late.cancel()
-            self.late = None
-
-    def connection_lost(self, exc: Exception | None) -> None:
-        super().connection_lost(exc)
-        if self.late is not None:
-            self.late.cancel()
-
-
-class Worker(UvicornWorker):
-    """Runs the application in a process of gunicorn's."""
-
-    CONFIG_KWARGS: dict[str, Any] = {"loop": "asyncio", "http": PatientProtocol, "lifespan": "off"}
 
 
 def safe(headers: Any, _path: str, _url: str) -> None:

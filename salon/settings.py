@@ -26,6 +26,7 @@ BASE_DIR = Path(__file__).resolve().parent.parent
 VAR_DIR = Path(os.environ.get("GAUFFER_VAR", BASE_DIR / "var"))
 WEB_DIR = BASE_DIR / "web" / "dist"
 # Client data and the key are for whoever runs it, and nobody else on the machine.
+os.umask(0o077)
 VAR_DIR.mkdir(parents=True, exist_ok=True, mode=0o700)
 
 
@@ -60,6 +61,7 @@ INSTALLED_APPS = [
     "salon.kit",
     "salon.visits",
     "salon.devices",
+    "salon.archive",
     "salon.demo",
 ]
 

@@ -23,5 +23,6 @@ urlpatterns = [
     path("api/", include("salon.visits.api")),
     path("api/", include("salon.visits.heads_api")),
     path("api/", include("salon.visits.kit_api")),
+    path("api/", include("salon.archive.api")),
     re_path(r"^(?!api/|static/).*$", index, name="web"),
 ]

@@ -7,7 +7,7 @@ from typing import Any
 import uvicorn
 from django.db import connections
 
-from salon.serving import PatientProtocol
+from salon.worker import PatientProtocol
 
 
 class ServerThread(threading.Thread):

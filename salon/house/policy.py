@@ -66,7 +66,9 @@ DOORS: dict[str, Door] = {
         ("password", "codes", "codes-end", "sign-ins", "sign-in"), Door(EVERYBODY, EVERYBODY)
     ),
     # The salon as a whole.
-    **dict.fromkeys(("colleagues", "colleague"), Door(OWNER, OWNER)),
+    **dict.fromkeys(("colleagues", "colleague", "archive"), Door(OWNER, OWNER)),
+    **dict.fromkeys(("archive-file", "archive-check", "archive-restore"), Door(OWNER, OWNER)),
+    "erasure": Door(OWNER, OWNER),
 }
 
 

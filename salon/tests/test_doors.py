@@ -181,7 +181,8 @@ class DoorsTest(ApiTest):
             "sign-in",
             "colleagues",
         }
-        written |= {"colleague"}
+        written |= {"colleague", "archive", "archive-file", "archive-check", "archive-restore"}
+        written |= {"erasure"}
         expected = set(self.doors()) | written | {"session", "schema", "web"}
         self.assertEqual(names, expected)
 

@@ -3,12 +3,15 @@
 import asyncio
 import json
 import os
+import re
 import socket
 import subprocess
 import sys
 import tempfile
 import threading
 import time
+import urllib.error
+import urllib.request
 from contextlib import ExitStack
 from pathlib import Path
 from unittest.mock import patch
@@ -17,8 +20,10 @@ from django.conf import settings
 from django.test import Client, LiveServerTestCase, SimpleTestCase
 
 from salon.checks.serving import ServerThread
-from salon.serving import Patience, PatientProtocol
+from salon.checks.stalls import free_port
+from salon.serving import Patience
 from salon.tests.base import an_owner
+from salon.worker import PatientProtocol
 from salon.working import Busy, Gate
 
 MANY, PATIENCE = 20, 30.0
@@ -238,3 +243,41 @@ if __name__ == "__main__":
                 check=False,
             )
         self.assertIn("all well", done.stdout, done.stderr)
+
+
+class DemoServerTest(SimpleTestCase):
+    """The command of `make demo`, as it stands there."""
+
+    def test_it_starts_and_answers(self) -> None:
+        makefile = (settings.BASE_DIR / "Makefile").read_text()
+        (line,) = re.findall(r"^\t\$\(PY\) -m (gunicorn .*)$", makefile, re.M)
+        port = free_port()
+        command = line.replace("$(ADDRESS)", f"127.0.0.1:{port}").split()
+        with tempfile.TemporaryDirectory() as folder:
+            environment = {**os.environ, "GAUFFER_VAR": folder}
+            # Nothing of the tests' own settings comes with it.
+            environment.pop("DJANGO_SETTINGS_MODULE", None)
+            migrate = [sys.executable, "manage.py", "migrate", "--verbosity", "0"]
+            subprocess.run(migrate, cwd=settings.BASE_DIR, env=environment, check=True)
+            server = subprocess.Popen(
+                [sys.executable, "-m", *command],
+                cwd=settings.BASE_DIR,
+                env=environment,
+                stdout=subprocess.DEVNULL,
+                stderr=subprocess.DEVNULL,
+            )
+            self.addCleanup(server.wait)
+            self.addCleanup(server.terminate)
+            answer = answer_of(f"http://127.0.0.1:{port}/api/session/", server)
+        self.assertEqual(json.loads(answer)["first"], True)
+
+
+def answer_of(address: str, server: subprocess.Popen[bytes]) -> bytes:
+    """What a server answers once it listens; an error where it ended."""
+    while server.poll() is None:
+        try:
+            with urllib.request.urlopen(address, timeout=PATIENCE) as answer:
+                return bytes(answer.read())
+        except urllib.error.URLError:
+            time.sleep(0.1)
+    raise AssertionError("the server ended")

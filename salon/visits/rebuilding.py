@@ -31,7 +31,8 @@ def rebuild() -> int:
         VisitStep.objects.all(),
         VisitDose.objects.all(),
         OpenedSet.objects.all(),
-        PairSighting.objects.all(),
+        # Those of clients who were erased cannot follow again.
+        PairSighting.objects.filter(visit__in=Visit.objects.values("pk")),
         StockMove.objects.exclude(visit=None),
         Weighing.objects.exclude(visit=None),
         KitUse.objects.exclude(visit=None),

@@ -66,6 +66,7 @@ export const router = createRouter({
     },
     { path: '/me', component: () => import('@/places/staff/Me.vue') },
     { path: '/house/people', component: () => import('@/places/staff/People.vue') },
+    { path: '/house/archive', component: () => import('@/places/archive/Archive.vue') },
     { path: '/house', component: () => import('@/places/house/House.vue') },
     {
       path: '/plans/:plan(\\d+)',

@@ -77,6 +77,21 @@ export function calendarDay(iso: string): string {
 }
 
 /** 7.5, "EUR" → "€7.50". */
+const BYTES_IN_MB = 2 ** 20
+const MB_IN_GB = 2 ** 10
+
+/** A size of a file: "3.2 MB". */
+export function size(bytes: number): string {
+  const mb = bytes / BYTES_IN_MB
+  return mb < MB_IN_GB ? `${short(Math.max(mb, 0.1))} MB` : `${short(mb / MB_IN_GB)} GB`
+}
+
+/** A moment in full: "26 Nov 2026, 14:05". */
+export const moment = (iso: string) =>
+  new Intl.DateTimeFormat(locale(), { dateStyle: 'medium', timeStyle: 'short' }).format(
+    new Date(iso),
+  )
+
 export const money = (value: number, currency: string) =>
   new Intl.NumberFormat(locale(), { style: 'currency', currency }).format(value)
 

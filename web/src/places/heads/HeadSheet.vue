@@ -17,6 +17,7 @@ import PageHead from '@/parts/PageHead.vue'
 import PleatStrip from '@/parts/PleatStrip.vue'
 import { ago, day, minutes } from '@/text/format'
 
+import ErasePart from './ErasePart.vue'
 import HairOverTime from './HairOverTime.vue'
 import HairPart from './HairPart.vue'
 import PersonPart from './PersonPart.vue'
@@ -142,6 +143,7 @@ const longest = computed(() =>
         </section>
         <HairPart v-if="hands" :head="props.head" />
         <PersonPart :key="data.version" :head="data" />
+        <ErasePart v-if="may.write('erasure')" :head="data" />
       </div>
     </div>
   </Await>

@@ -81,6 +81,7 @@ async function save() {
   <Await v-slot="{ data: form }" :data="typed" :error="house.error.value" @retry="house.refetch()">
     <form novalidate @submit.prevent="save">
       <PageHead :title="t('house.title')" :state="change.isSuccess.value ? t('house.saved') : ''">
+        <RouterLink class="act" to="/house/archive">{{ t('archive.title') }}</RouterLink>
         <RouterLink class="act" to="/house/people">{{ t('house.people') }}</RouterLink>
         <button class="act main" type="submit" :disabled="change.isPending.value || loading">
           {{ t('house.save') }}

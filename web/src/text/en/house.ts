@@ -26,4 +26,41 @@ export const house = {
     saved: 'saved',
     learned: 'Drying here takes ×{factor} of the forecast, learned from {n} opened sets.',
   },
+  archive: {
+    title: 'Backup and restore',
+    pack: 'Back up now',
+    packing: 'Packing…',
+    here: 'Backups on this machine',
+    hereHint:
+      'The whole house with its pictures: a ZIP of SQLite, PNG and JSON. It holds client data; keep it where nobody else reads it, and one of them elsewhere.',
+    none: 'None yet.',
+    download: 'Download',
+    in: 'Bring a house back',
+    inHint: 'Every file in it is compared with its list before anything is changed.',
+    choose: 'Choose a backup…',
+    another: 'Choose another…',
+    checking: 'Looking through it…',
+    inside: '{house}, packed {when}:',
+    counted: {
+      heads: 'heads',
+      plans: 'plans',
+      visits: 'visits',
+      products: 'products',
+      people: 'people',
+    },
+    replaces:
+      'It takes the place of {house}, which is backed up first. Everybody signs in anew; clients who were erased stay erased.',
+    typeName: 'Type {house} to go on',
+    bring: 'Bring it back',
+    bringing: 'Bringing it back…',
+  },
+  erase: {
+    ask: 'Erase this client for good…',
+    title: 'Erase {name}?',
+    about:
+      'Everything measured, planned, done and noted, and every picture. There is no way back; stock and what the salon learned on average stay. To keep the record and only leave it out of lists, archive instead.',
+    typeName: 'Type {name} to go on',
+    backups: 'Back up anew and delete the backups from before, which still hold them',
+    go: 'Erase for good',
+  },
 }

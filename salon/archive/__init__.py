@@ -1,0 +1,1 @@
+"""The whole house in one file, out and in again, and what is forgotten for good."""

@@ -1,0 +1,183 @@
+"""The whole house out and in, and erasing a client: for the owner."""
+
+import asyncio
+from collections.abc import AsyncIterator
+from datetime import datetime
+from pathlib import Path
+from typing import Any
+
+from django.http import StreamingHttpResponse
+from django.shortcuts import get_object_or_404
+from django.urls import path
+from django.utils import timezone
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import extend_schema
+from rest_framework import exceptions, serializers, status
+from rest_framework.parsers import MultiPartParser
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from salon.archive.erasing import drop_backups_before, erase
+from salon.archive.packing import backups, opened, pack
+from salon.archive.restoring import restore
+from salon.heads.models import Head
+from salon.house.services import the_house
+from salon.signed_in import user_of
+from salon.working import Gate
+
+CHUNK = 2**18
+#: One packs or brings back at a time.
+GATE = Gate(1, 0, 1.0)
+
+
+class BackupSerializer(serializers.Serializer[Any]):
+    """A packed house that lies on this machine."""
+
+    name = serializers.CharField()
+    made_at = serializers.DateTimeField()
+    size = serializers.IntegerField(help_text="[bytes]")
+
+
+class ManifestSerializer(serializers.Serializer[Any]):
+    """What a packed house holds."""
+
+    house = serializers.CharField(allow_blank=True)
+    made_at = serializers.DateTimeField()
+    counts = serializers.DictField(child=serializers.IntegerField())
+
+
+class PackedSerializer(serializers.Serializer[Any]):
+    """A packed house."""
+
+    file = serializers.FileField(
+        error_messages={"required": "Choose a packed house.", "empty": "The file is empty."}
+    )
+
+
+class RestoreSerializer(PackedSerializer):
+    """A packed house that takes the place of this one."""
+
+    name = serializers.CharField(
+        max_length=120,
+        help_text="Of the house that is here, typed.",
+        error_messages={"blank": "Type the name of this house.", "required": "Type its name."},
+    )
+
+
+class ErasureSerializer(serializers.Serializer[Any]):
+    """A client who is erased for good."""
+
+    name = serializers.CharField(
+        max_length=120,
+        help_text="Of the client, typed.",
+        error_messages={"blank": "Type the client's name.", "required": "Type the name."},
+    )
+    backups = serializers.BooleanField(
+        help_text="Pack the house anew and delete the backups from before."
+    )
+
+
+def described(file: Path) -> dict[str, object]:
+    """A packed house in a list."""
+    known = file.stat()
+    made_at = datetime.fromtimestamp(known.st_mtime, timezone.get_current_timezone())
+    return {"name": file.name, "made_at": made_at, "size": known.st_size}
+
+
+class ArchiveView(APIView):
+    """Packed houses on this machine; pack another."""
+
+    @extend_schema(responses=BackupSerializer(many=True))
+    def get(self, request: Request) -> Response:
+        files = sorted(backups().glob("gauffer-*.zip"), reverse=True)
+        return Response(BackupSerializer([described(file) for file in files], many=True).data)
+
+    @extend_schema(request=None, responses={201: BackupSerializer})
+    def post(self, request: Request) -> Response:
+        with GATE.passed():
+            file = pack()
+        return Response(BackupSerializer(described(file)).data, status=status.HTTP_201_CREATED)
+
+
+async def read_in_pieces(file: Path) -> AsyncIterator[bytes]:
+    """A file, read beside what else is asked."""
+    source = await asyncio.to_thread(file.open, "rb")
+    try:
+        while chunk := await asyncio.to_thread(source.read, CHUNK):
+            yield chunk
+    finally:
+        source.close()
+
+
+class FileView(APIView):
+    """A packed house, to keep elsewhere."""
+
+    @extend_schema(responses={(200, "application/zip"): OpenApiTypes.BINARY})
+    def get(self, request: Request, name: str) -> StreamingHttpResponse:
+        known = {file.name: file for file in backups().glob("gauffer-*.zip")}
+        file = known.get(f"{name}.zip")
+        if file is None:
+            raise exceptions.NotFound("That backup is not here any more.")
+        headers = {
+            "Content-Disposition": f'attachment; filename="{file.name}"',
+            "Content-Length": str(file.stat().st_size),
+        }
+        return StreamingHttpResponse(
+            read_in_pieces(file), content_type="application/zip", headers=headers
+        )
+
+
+class CheckView(APIView):
+    """What a packed house holds; nothing is changed."""
+
+    parser_classes = [MultiPartParser]
+
+    @extend_schema(request=PackedSerializer, responses=ManifestSerializer)
+    def post(self, request: Request) -> Response:
+        given = PackedSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        with GATE.passed(), opened(given.validated_data["file"]) as house:
+            return Response(ManifestSerializer(house.manifest).data)
+
+
+class RestoreView(APIView):
+    """Put a packed house in the place of this one; everybody signs in anew."""
+
+    parser_classes = [MultiPartParser]
+
+    @extend_schema(request=RestoreSerializer, responses=ManifestSerializer)
+    def post(self, request: Request) -> Response:
+        given = RestoreSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        if given.validated_data["name"].strip() != the_house().name:
+            raise exceptions.ValidationError({"name": "That is not the name of this house."})
+        with GATE.passed():
+            manifest = restore(given.validated_data["file"])
+        return Response(ManifestSerializer(manifest).data)
+
+
+class ErasureView(APIView):
+    """Erase a client for good."""
+
+    @extend_schema(request=ErasureSerializer, responses={204: None})
+    def post(self, request: Request, pk: int) -> Response:
+        head = get_object_or_404(Head, pk=pk)
+        given = ErasureSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        if given.validated_data["name"].strip() != head.name:
+            raise exceptions.ValidationError({"name": "That is not the name of this client."})
+        with GATE.passed():
+            erase(head, user_of(request).get_username())
+            if given.validated_data["backups"]:
+                drop_backups_before(pack())
+        return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+urlpatterns = [
+    path("archive/", ArchiveView.as_view(), name="archive"),
+    path("archive/check/", CheckView.as_view(), name="archive-check"),
+    path("archive/restore/", RestoreView.as_view(), name="archive-restore"),
+    path("archive/<slug:name>.zip", FileView.as_view(), name="archive-file"),
+    path("heads/<int:pk>/erasure/", ErasureView.as_view(), name="erasure"),
+]

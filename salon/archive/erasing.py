@@ -1,0 +1,82 @@
+"""Erasing a client for good: rows, histories, pictures, and what still names them elsewhere."""
+
+from collections.abc import Iterable
+from pathlib import Path
+
+from django.conf import settings
+from django.db import connection, transaction
+from django.db.models import Q
+
+from salon.archive.models import Erasure
+from salon.archive.packing import backups
+from salon.devices.models import ScopePicture
+from salon.heads.models import Head
+from salon.house.models import SentRequest
+from salon.kit.models import KitUse
+from salon.planning.models import Plan
+from salon.shelf.models import StockMove, Weighing
+from salon.visits.models import Visit
+
+
+def erase(head: Head, by: str = "") -> None:
+    """Erase a client: nothing that was measured, planned, done or said of them stays.
+
+    Stock, kit and what the salon learned on average stay true; they name nobody.
+
+    Args:
+        head: of the client
+        by: who does it
+    """
+    names = list(ScopePicture.objects.filter(head=head).values_list("image", flat=True))
+    with transaction.atomic():
+        forget(head)
+        Erasure.objects.get_or_create(head=head.pk, defaults={"by": by})
+        number = head.pk
+        head.delete()
+        # After it: deleting is written down as well.
+        Head.history.filter(id=number).delete()
+        # Answers that were kept to be given again.
+        SentRequest.objects.all().delete()
+    for name in names:
+        (Path(settings.MEDIA_ROOT) / name).unlink(missing_ok=True)
+    write_anew()
+
+
+def forget(head: Head) -> None:
+    """Take the client out of what stays."""
+    plans = list(Plan.objects.filter(head=head).values_list("pk", flat=True))
+    visits = list(Visit.objects.filter(head=head).values_list("pk", flat=True))
+    KitUse.objects.filter(Q(plan__in=plans) | Q(visit__in=visits)).update(
+        holder="", plan=None, visit=None
+    )
+    StockMove.objects.filter(visit__in=visits).update(visit=None, note="")
+    Weighing.objects.filter(visit__in=visits).update(visit=None)
+
+
+def write_anew() -> None:
+    """Write the database file and its log anew: rows that were deleted leave traces in pages."""
+    if connection.vendor == "sqlite":
+        with connection.cursor() as cursor:
+            cursor.execute("VACUUM")
+            cursor.execute("PRAGMA wal_checkpoint(TRUNCATE)")
+
+
+def erase_numbers(numbers: Iterable[int]) -> None:
+    """Erase those of a house that was brought back who had been erased before."""
+    for number in numbers:
+        head = Head.objects.filter(pk=number).first()
+        if head is not None:
+            erase(head)
+        Erasure.objects.get_or_create(head=number)
+
+
+def drop_backups_before(kept: Path) -> int:
+    """Delete every backup but one; they may hold a client who was erased.
+
+    Returns:
+        how many were deleted
+    """
+    old = [path for path in backups().glob("*.zip") if path != kept]
+    for path in old:
+        path.unlink()
+    return len(old)

@@ -1,0 +1,29 @@
+"""Erase a client for good."""
+
+from typing import Any
+
+from django.core.management.base import BaseCommand, CommandError, CommandParser
+
+from salon.archive.erasing import drop_backups_before, erase
+from salon.archive.packing import pack
+from salon.heads.models import Head
+
+
+class Command(BaseCommand):
+    help = "Erase everything about a client. There is no way back."
+
+    def add_arguments(self, parser: CommandParser) -> None:
+        parser.add_argument("number", type=int, help="as in the address of the client's sheet")
+        parser.add_argument("name", help="of the client, so that it is the right one")
+        parser.add_argument(
+            "--backups", action="store_true", help="pack anew and delete the backups of before"
+        )
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        head = Head.objects.filter(pk=options["number"]).first()
+        if head is None or head.name != options["name"]:
+            raise CommandError("There is no client of that number and name.")
+        erase(head, "command")
+        self.stdout.write("Erased.")
+        if options["backups"]:
+            self.stdout.write(f"{drop_backups_before(pack())} older backups were deleted.")

@@ -1,0 +1,63 @@
+"""The whole house out and in again, and a client erased: through the real interface."""
+
+import shutil
+from pathlib import Path
+from tempfile import mkdtemp
+
+from django.test import override_settings
+from playwright.sync_api import expect
+
+from salon.heads.models import Head
+from salon.heads.services import add_head
+from salon.tests.base import MEASURED, NAME, an_owner
+from salon.tests.test_browser import BrowserTest
+
+
+class ArchiveTest(BrowserTest):
+    def setUp(self) -> None:
+        super().setUp()
+        self.folder = Path(mkdtemp())
+        self.addCleanup(shutil.rmtree, self.folder)
+        changed = override_settings(VAR_DIR=self.folder, MEDIA_ROOT=self.folder / "pictures")
+        changed.enable()
+        self.addCleanup(changed.disable)
+        self.head = add_head({"name": "Measured Head"}, MEASURED, an_owner())
+        self.enter(NAME)
+
+    def test_backed_up_downloaded_and_brought_back(self) -> None:
+        page = self.page
+        page.goto("/house")
+        page.get_by_role("link", name="Backup and restore").click()
+        expect(page.get_by_text("None yet.")).to_be_visible()
+        page.get_by_role("button", name="Back up now").click()
+        with page.expect_download() as download:
+            page.get_by_role("link", name="Download").click()
+        file = self.folder / "kept.zip"
+        download.value.save_as(file)
+        Head.objects.update(name="Spoiled")
+        choose = page.locator("input[type=file]")
+        choose.set_input_files(
+            files=[{"name": "x.zip", "mimeType": "application/zip", "buffer": b"x"}]
+        )
+        expect(page.get_by_role("alert")).to_contain_text("not a whole house")
+        choose.set_input_files(file)
+        expect(page.get_by_text("It takes the place of My salon")).to_be_visible()
+        bring = page.get_by_role("button", name="Bring it back")
+        expect(bring).to_be_disabled()
+        page.get_by_label("Type My salon to go on").fill("My salon")
+        bring.click()
+        expect(page.get_by_role("button", name="Sign in")).to_be_visible()
+        self.assertEqual(Head.objects.get().name, "Measured Head")
+
+    def test_a_client_is_erased_for_good(self) -> None:
+        page = self.page
+        page.goto(f"/heads/{self.head.pk}")
+        page.get_by_role("button", name="Erase this client for good").click()
+        erase = page.get_by_role("button", name="Erase for good")
+        expect(erase).to_be_disabled()
+        page.get_by_label("Type Measured Head to go on").fill("Measured Head")
+        erase.click()
+        expect(page.get_by_role("heading", name="Heads")).to_be_visible()
+        expect(page.get_by_text("No heads yet")).to_be_visible()
+        self.assertFalse(Head.objects.exists())
+        self.assertEqual(len(list((self.folder / "backups").glob("*.zip"))), 1)

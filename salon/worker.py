@@ -1,0 +1,45 @@
+"""The process of the server: gunicorn begins with it, before anything of Django's."""
+
+import asyncio
+from typing import Any
+
+from uvicorn.protocols.http.h11_impl import H11Protocol
+from uvicorn_worker import UvicornWorker
+
+#: The head of a request has to be here after so long [s].
+HEAD_S = 15.0
+
+
+class PatientProtocol(H11Protocol):
+    """HTTP whose clients send the head of a request in time, or are hung up on."""
+
+    head_s = HEAD_S
+    late: asyncio.TimerHandle | None = None
+
+    def connection_made(self, transport: asyncio.Transport) -> None:  # type: ignore[override]
+        super().connection_made(transport)
+        self.watch()
+
+    def data_received(self, data: bytes) -> None:
+        super().data_received(data)
+        self.watch()
+
+    def watch(self) -> None:
+        """Begin to wait for the head of a request, or stop where it is here."""
+        waiting = self.cycle is None or self.cycle.response_complete
+        if waiting and self.late is None:
+            self.late = self.loop.call_later(self.head_s, self.transport.close)
+        elif not waiting and self.late is not None:
+            self.late.cancel()
+            self.late = None
+
+    def connection_lost(self, exc: Exception | None) -> None:
+        super().connection_lost(exc)
+        if self.late is not None:
+            self.late.cancel()
+
+
+class Worker(UvicornWorker):
+    """Runs the application in a process of gunicorn's."""
+
+    CONFIG_KWARGS: dict[str, Any] = {"loop": "asyncio", "http": PatientProtocol, "lifespan": "off"}
