@@ -38,6 +38,75 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/archive/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Packed houses on this machine; pack another. */
+        get: operations["archive_list"];
+        put?: never;
+        /** @description Packed houses on this machine; pack another. */
+        post: operations["archive_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/archive/{name}.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A packed house, to keep elsewhere. */
+        get: operations["archive_.zip_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/archive/check/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What a packed house holds; nothing is changed. */
+        post: operations["archive_check_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/archive/restore/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Put a packed house in the place of this one; everybody signs in anew. */
+        post: operations["archive_restore_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calibrating/": {
         parameters: {
             query?: never;
@@ -446,6 +515,23 @@ export interface paths {
         put?: never;
         /** @description Open a consultation, or go on with the open one. */
         post: operations["heads_consultations_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heads/{pk}/erasure/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Erase a client for good. */
+        post: operations["heads_erasure_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1525,6 +1611,14 @@ export interface components {
             detail?: components["schemas"]["CountDetailRequest"] | null;
             /** @description Of a list about the person: what was known where it was typed. */
             was?: string[];
+        };
+        /** @description A packed house that lies on this machine. */
+        Backup: {
+            name: string;
+            /** Format: date-time */
+            made_at: string;
+            /** @description [bytes] */
+            size: number;
         };
         /**
          * Bands
@@ -2689,6 +2783,13 @@ export interface components {
             end: string;
             /** @description On whose head; empty while they are cleaned. */
             holder: string;
+        };
+        /** @description A client who is erased for good. */
+        ErasureRequest: {
+            /** @description Of the client, typed. */
+            name: string;
+            /** @description Pack the house anew and delete the backups from before. */
+            backups: boolean;
         };
         /**
          * Even
@@ -4055,6 +4156,15 @@ export interface components {
             request: components["schemas"]["PlanRequest"] | null;
             answer: components["schemas"]["LookAnswer"];
         };
+        /** @description What a packed house holds. */
+        Manifest: {
+            house: string;
+            /** Format: date-time */
+            made_at: string;
+            counts: {
+                [key: string]: number;
+            };
+        };
         Mark: {
             /** Format: date-time */
             at: string;
@@ -4452,6 +4562,11 @@ export interface components {
         };
         OwnPasswordRequest: {
             password: string;
+        };
+        /** @description A packed house. */
+        PackedRequest: {
+            /** Format: binary */
+            file: string;
         };
         PaginatedHeadRowList: {
             /** @example 123 */
@@ -5949,6 +6064,13 @@ export interface components {
              */
             kind: "residue";
             data: components["schemas"]["ResidueData"];
+        };
+        /** @description A packed house that takes the place of this one. */
+        RestoreRequest: {
+            /** Format: binary */
+            file: string;
+            /** @description Of the house that is here, typed. */
+            name: string;
         };
         /**
          * @description * `clear` - clear
@@ -7851,6 +7973,111 @@ export interface operations {
             };
         };
     };
+    archive_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Backup"][];
+                };
+            };
+        };
+    };
+    archive_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Backup"];
+                };
+            };
+        };
+    };
+    "archive_.zip_retrieve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+        };
+    };
+    archive_check_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["PackedRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Manifest"];
+                };
+            };
+        };
+    };
+    archive_restore_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["RestoreRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Manifest"];
+                };
+            };
+        };
+    };
     calibrating_create: {
         parameters: {
             query?: never;
@@ -8703,6 +8930,30 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Consultation"];
                 };
+            };
+        };
+    };
+    heads_erasure_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ErasureRequest"];
+            };
+        };
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
