@@ -223,10 +223,17 @@ class ImportView(APIView):
         given = TableSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         values = given.validated_data
-        looked_at = importing.look_at(values["file"].read())
+        start = values.get("start")
+        looked_at, count = importing.look_at(values["file"].read(), start)
         if values["accept"]:
             importing.take_in(looked_at, user_of(request))
-        return Response(PreviewSerializer({"rows": looked_at, "taken_in": values["accept"]}).data)
+        end = count if start is None else start + len(looked_at)
+        answer = {
+            "rows": looked_at,
+            "taken_in": values["accept"],
+            "next": end if end < count else None,
+        }
+        return Response(PreviewSerializer(answer).data)
 
 
 urlpatterns = [

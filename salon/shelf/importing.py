@@ -15,7 +15,10 @@ from salon.shelf.serializers import ProductSerializer
 from salon.shelf.services import change
 from salon.shelf.stock import deliver, recount
 
-__all__ = ["COLUMNS", "Looked", "look_at", "take_in"]
+__all__ = ["COLUMNS", "SLICE_ROWS", "Looked", "look_at", "take_in"]
+
+#: So many rows are taken in at once.
+SLICE_ROWS = 100
 
 
 @dataclass
@@ -41,16 +44,22 @@ class Looked:
     product: Product | None = None
 
 
-def look_at(data: bytes) -> list[Looked]:
+def look_at(data: bytes, start: int | None = None) -> tuple[list[Looked], int]:
     """Every row of a table with what it would do and what is wrong with it.
 
+    Args:
+        data: of the file
+        start: only a slice of the rows, from this one; None: all of them
+    Returns:
+        the rows, and how many the table has
     Raises:
         CraftError: the table as a whole cannot be read
     """
+    rows = read(data)
     held = {product.name.lower(): product for product in Product.objects.all()}
     lines: dict[str, int] = {}
     looks = []
-    for row in read(data):
+    for row in rows if start is None else rows[start : start + SLICE_ROWS]:
         look = looked(row, held)
         key = look.name.lower()
         if key and key in lines:
@@ -58,7 +67,7 @@ def look_at(data: bytes) -> list[Looked]:
             look.problems.append({"field": "name", "message": text})
         lines.setdefault(key, row.line)
         looks.append(look)
-    return looks
+    return looks, len(rows)
 
 
 def looked(row: Row, held: dict[str, Product]) -> Looked:
@@ -83,9 +92,10 @@ def looked(row: Row, held: dict[str, Product]) -> Looked:
     return look
 
 
-@transaction.atomic
 def take_in(rows: Sequence[Looked], by: User) -> None:
     """Take in every row; none if one of them is wrong.
+
+    They are taken in slice by slice: others who write wait for a slice, not for the table.
 
     Raises:
         ValidationError: a row has a problem
@@ -94,6 +104,13 @@ def take_in(rows: Sequence[Looked], by: User) -> None:
     if wrong:
         text = wrong.problems[0]["message"]
         raise ValidationError({"file": f"Line {wrong.line}: {text} Nothing was taken in."})
+    for begin in range(0, len(rows), SLICE_ROWS):
+        take_in_slice(rows[begin : begin + SLICE_ROWS], by)
+
+
+@transaction.atomic
+def take_in_slice(rows: Sequence[Looked], by: User) -> None:
+    """Take in some rows, all of them or none."""
     for row in rows:
         values = dict(row.values)
         stock_g = values.pop("stock_g", None)

@@ -21,7 +21,7 @@ from salon.fields import Messages, a_day, one_of, ranged, whole, within
 from salon.house.services import name_of
 from salon.problems import core_schema
 from salon.shelf.calibrating import drift_of
-from salon.shelf.exchange import COLUMNS
+from salon.shelf.exchange import COLUMNS, MOST_ROWS
 from salon.shelf.models import Calibration, Pair, Product, StockMove
 from salon.shelf.services import cost_per_g, life_of
 
@@ -387,6 +387,7 @@ class TableSerializer(serializers.Serializer[Any]):
         error_messages={"required": "Choose a CSV file.", "empty": "The file is empty."}
     )
     accept = serializers.BooleanField(default=False)
+    start = whole(0, MOST_ROWS, "as the row to begin with", required=False)
 
 
 class ProblemOfRowSerializer(serializers.Serializer[Any]):
@@ -409,3 +410,6 @@ class PreviewSerializer(serializers.Serializer[Any]):
 
     rows = PreviewRowSerializer(many=True)
     taken_in = serializers.BooleanField()
+    next = serializers.IntegerField(
+        allow_null=True, help_text="Row to begin the next slice with; null after the last one."
+    )

@@ -13,10 +13,10 @@ from salon.shelf.tests.test_shelf import ShelfTest
 
 
 class TableTest(ShelfTest):
-    def send(self, text: str | bytes, *, accept: bool = False) -> Any:
+    def send(self, text: str | bytes, *, accept: bool = False, **more: int | None) -> Any:
         data = text if isinstance(text, bytes) else text.encode()
         file = SimpleUploadedFile("shelf.csv", data, "text/csv")
-        return self.client.post("/api/products/import/", {"file": file, "accept": accept})
+        return self.client.post("/api/products/import/", {"file": file, "accept": accept, **more})
 
     def exported(self) -> str:
         answer = self.client.get("/api/products/export/")
@@ -130,3 +130,23 @@ class ImportTest(TableTest):
     def test_a_row_with_too_many_cells(self) -> None:
         (row,) = self.send("name,role\nA,gel,surplus\n").json()["rows"]
         self.assertIn("more cells", row["problems"][0]["message"])
+
+    def test_a_long_table_is_taken_in_slice_by_slice(self) -> None:
+        text = "name,role\n" + "".join(f"Bottle {n:03d},gel\n" for n in range(230))
+        begins: list[int | None] = [0]
+        while (start := begins[-1]) is not None:
+            answer = self.send(text, accept=True, start=start).json()
+            self.assertTrue(answer["taken_in"])
+            begins.append(answer["next"])
+            self.assertEqual(Product.objects.count(), 1 + min(230, start + 100))
+        self.assertEqual(begins, [0, 100, 200, None])
+        # Begun again after it broke off: what is there already stays as it is.
+        rows = self.send(text, accept=True, start=100).json()["rows"]
+        self.assertEqual({row["action"] for row in rows}, {"same"})
+        self.assertRefused(self.send(text, start=-1), "start", "0 to 2000")
+
+    def test_a_problem_in_a_slice_stops_it_and_says_where(self) -> None:
+        text = "name,role\n" + "".join(f"Bottle {n:03d},gel\n" for n in range(150)) + "Odd,glue\n"
+        self.assertEqual(self.send(text, accept=True, start=0).status_code, 200)
+        self.assertRefused(self.send(text, accept=True, start=100), "file", "Line 152")
+        self.assertEqual(Product.objects.count(), 101)

@@ -5500,6 +5500,8 @@ export interface components {
         Preview: {
             rows: components["schemas"]["PreviewRow"][];
             taken_in: boolean;
+            /** @description Row to begin the next slice with; null after the last one. */
+            next: number | null;
         };
         /** @description A row of a table before it is taken in. */
         PreviewRow: {
@@ -7337,6 +7339,7 @@ export interface components {
             file: string;
             /** @default false */
             accept?: boolean;
+            start?: number;
         };
         TakeRequest: {
             /** @default  */

@@ -116,12 +116,16 @@ export const useCalibrate = (id: Id) =>
 export const usePalmTest = () =>
   useSaving((body: Schemas['PalmTestRequest']) => answerOf(api.POST('/api/palm-tests/', { body })))
 
-/** A table is sent as a file; the typed client sends JSON, so the form is written by hand. */
+/**
+ * A table is looked at, or a slice of it taken in from the row it starts with. It is sent as a file; the
+ * typed client sends JSON, so the form is written by hand.
+ */
 export const useTakeIn = () =>
-  useSaving(async ({ file, accept }: { file: File; accept: boolean }) => {
+  useSaving(async ({ file, start }: { file: File; start?: number }) => {
     const form = new FormData()
     form.append('file', file)
-    form.append('accept', String(accept))
+    form.append('accept', String(start !== undefined))
+    if (start !== undefined) form.append('start', String(start))
     return answerOf(
       api.POST('/api/products/import/', {
         body: form as never,

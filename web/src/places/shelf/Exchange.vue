@@ -16,6 +16,8 @@ const { t } = useI18n()
 const takeIn = useTakeIn()
 const file = ref<File>()
 const preview = ref<Preview>()
+/** Row the slice on its way begins with; null after the last one. */
+const begin = ref<number | null>(null)
 
 const rows = computed(() => preview.value?.rows ?? [])
 const count = (action: string) => rows.value.filter((row) => row.action === action).length
@@ -32,14 +34,27 @@ async function look(event: Event) {
   const input = event.target as HTMLInputElement
   file.value = input.files?.[0]
   preview.value = undefined
-  if (file.value) await send(false)
+  if (file.value) await send()
   // The same file, mended, can be chosen again.
   input.value = ''
 }
-async function send(accept: boolean) {
+async function send() {
   if (!file.value) return
-  const answer = await takeIn.mutateAsync({ file: file.value, accept }).catch(() => undefined)
+  const answer = await takeIn.mutateAsync({ file: file.value }).catch(() => undefined)
   if (answer) preview.value = answer as Preview
+}
+/** Slice by slice, so that one sees how far it is and others who write do not wait for all of it. */
+async function accept() {
+  const looked = preview.value
+  if (!file.value || !looked) return
+  for (begin.value = 0; begin.value !== null;) {
+    const answer: Preview | undefined = await takeIn
+      .mutateAsync({ file: file.value, start: begin.value })
+      .catch(() => undefined)
+    if (!answer) return
+    begin.value = answer.next
+  }
+  preview.value = { ...looked, taken_in: true }
 }
 function again() {
   file.value = undefined
@@ -63,8 +78,12 @@ function again() {
         {{ preview ? t('exchange.another') : t('exchange.choose') }}
         <input class="sr" type="file" accept=".csv,text/csv" @change="look" />
       </label>
-      <p v-if="takeIn.isPending.value" class="quiet" role="status">{{ t('app.loading') }}</p>
-      <Refusals :refusal="refusal" @retry="send(false)" />
+      <p v-if="begin !== null && takeIn.isPending.value" class="quiet" role="status">
+        <progress :value="begin" :max="rows.length" :aria-label="t('exchange.in')" />
+        {{ t('exchange.progress', { n: begin, all: rows.length }) }}
+      </p>
+      <p v-else-if="takeIn.isPending.value" class="quiet" role="status">{{ t('app.loading') }}</p>
+      <Refusals :refusal="refusal" @retry="send()" />
       <template v-if="preview">
         <p v-if="preview.taken_in" class="done" role="status">
           {{ t('exchange.done', counts) }}
@@ -80,7 +99,7 @@ function again() {
             class="act main"
             type="button"
             :disabled="takeIn.isPending.value"
-            @click="send(true)"
+            @click="accept()"
           >
             {{ t('exchange.accept', { n: toDo }, toDo) }}
           </button>
@@ -137,6 +156,10 @@ h2 {
 label.act:focus-within {
   outline: 3px solid var(--ink);
   outline-offset: 2px;
+}
+progress {
+  width: 160px;
+  accent-color: var(--ink);
 }
 .verdict,
 .done {

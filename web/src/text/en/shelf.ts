@@ -254,6 +254,7 @@ export const shelf = {
       '{n} row has a problem: mend the file and choose it again. | {n} rows have problems: mend the file and choose it again.',
     accept: 'Take in {n} row | Take in {n} rows',
     done: 'Taken in: {add} new, {change} changed.',
+    progress: '{n} of {all} rows taken in',
     another: 'Another file',
   },
   kit: {
