@@ -10,8 +10,8 @@ from rest_framework.views import APIView
 
 from craft.commands import COMMANDS, Command
 from craft.contract import read
-from salon.problems import ProblemsSerializer, body_of
-from salon.working import worked
+from salon.problems import body_of
+from salon.working import LONG, worked
 
 JSON = "application/json"
 
@@ -27,9 +27,11 @@ def core_view(name: str, command: Command) -> type[APIView]:
     class CoreView(APIView):
         """A command of the core: its request in, its answer out, as on the command line."""
 
+        may_be_busy = name in LONG
+
         @extend_schema(
             request=command.request,
-            responses={200: command.answer, 400: ProblemsSerializer},
+            responses={200: command.answer},
             description=(command.request.__doc__ or "").strip(),
         )
         def post(self, request: Request) -> HttpResponse:

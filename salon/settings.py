@@ -182,7 +182,7 @@ REST_FRAMEWORK = {
     "DEFAULT_PERMISSION_CLASSES": ["salon.house.policy.Policy"],
     "DEFAULT_RENDERER_CLASSES": ["rest_framework.renderers.JSONRenderer"],
     "DEFAULT_PARSER_CLASSES": ["salon.reading.BoundedJSONParser"],
-    "DEFAULT_SCHEMA_CLASS": "drf_spectacular.openapi.AutoSchema",
+    "DEFAULT_SCHEMA_CLASS": "salon.statuses.Described",
     "DEFAULT_PAGINATION_CLASS": "salon.reading.Pages",
     # The server says who asks, where a proxy stands before it; a header that is typed does not.
     "NUM_PROXIES": 0,

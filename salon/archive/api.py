@@ -88,6 +88,8 @@ def described(file: Path) -> dict[str, object]:
 class ArchiveView(APIView):
     """Packed houses on this machine; pack another."""
 
+    may_be_busy = True
+
     @extend_schema(responses=BackupSerializer(many=True))
     def get(self, request: Request) -> Response:
         files = sorted(backups().glob("gauffer-*.zip"), reverse=True)
@@ -131,6 +133,7 @@ class FileView(APIView):
 class CheckView(APIView):
     """What a packed house holds; nothing is changed."""
 
+    may_be_busy = True
     parser_classes = [MultiPartParser]
 
     @extend_schema(request=PackedSerializer, responses=ManifestSerializer)
@@ -144,6 +147,7 @@ class CheckView(APIView):
 class RestoreView(APIView):
     """Put a packed house in the place of this one; everybody signs in anew."""
 
+    may_be_busy = True
     parser_classes = [MultiPartParser]
 
     @extend_schema(request=RestoreSerializer, responses=ManifestSerializer)
@@ -159,6 +163,8 @@ class RestoreView(APIView):
 
 class ErasureView(APIView):
     """Erase a client for good."""
+
+    may_be_busy = True
 
     @extend_schema(request=ErasureSerializer, responses={204: None})
     def post(self, request: Request, pk: int) -> Response:

@@ -11,12 +11,15 @@ from typing import TYPE_CHECKING
 
 if TYPE_CHECKING:
     from django.contrib.auth.models import User
+    from django.test import Client
 
 PLAN_BUDGET_MS = 50.0
 EDIT_BUDGET_MS = 200.0
 LIST_BUDGET_MS = 100.0
 HEADS, VISITS_PER_HEAD, PLANS_TO_COME = 5_000, 12, 500
 REPEATS = 15
+#: Requests at random to every operation of the API.
+ASKED_OPERATIONS = 25
 #: Requests at random to each command; slow ones are asked less often.
 FUZZED_USUAL, FUZZED_HEADS = 1_000, 300
 FUZZED = {"propose": 40, "compare": 200, "chain": 200, "visit": 200}
@@ -166,6 +169,18 @@ def bench_salon() -> None:
         print(f"{'':<52}{taken / free[name]:8.2f} times as long")
     bench_screen(user)
     bench_stalls(client, 77)
+    fuzz_api(client)
+
+
+def fuzz_api(client: "Client") -> None:
+    """Every operation asked at random, after all else: it changes whatever it likes."""
+    from salon.checks.operations import try_operations
+
+    number = int(time.time())
+    sent, failed = try_operations(client, ASKED_OPERATIONS, number)
+    print(f"{sent} requests to every operation (seed {number}): {len(failed)} operations failed")
+    for operation, reason in failed.items():
+        print(f"  {operation}: {reason}")
 
 
 def bench_screen(user: "User") -> None:
@@ -204,7 +219,9 @@ def bench_screen(user: "User") -> None:
 
 
 def main() -> None:
-    """Run both in a throw-away installation."""
+    """Run all of it in throw-away installations."""
+    from salon.checks import mutants
+
     with tempfile.TemporaryDirectory() as folder:
         os.environ["GAUFFER_VAR"] = folder
         os.environ["DJANGO_SETTINGS_MODULE"] = "salon.settings"
@@ -213,6 +230,7 @@ def main() -> None:
         fuzz_core()
         bench_labels()
         bench_salon()
+    mutants.main()
 
 
 if __name__ == "__main__":

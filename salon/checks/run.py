@@ -14,7 +14,7 @@ from django.test.runner import DiscoverRunner
 from django.test.utils import get_runner
 
 #: Test classes run side by side; more than two only wait for each other's browsers.
-PROCESSES = min(2, os.cpu_count() or 1)
+PROCESSES = int(os.environ.get("GAUFFER_TEST_PROCESSES") or min(2, os.cpu_count() or 1))
 
 
 def main() -> int:
@@ -32,8 +32,13 @@ def main() -> int:
     # Processes of tests may have none of their own; one test of its own tries it.
     settings.WORK_BESIDE = False
     post_migrate.connect(into_the_file)
-    runner: Any = counting(get_runner(settings))(verbosity=1, interactive=False, parallel=PROCESSES)
-    failed = runner.run_tests(sys.argv[1:] or ["craft", "salon"])
+    arguments = sys.argv[1:]
+    failfast = "--failfast" in arguments
+    names = [name for name in arguments if name != "--failfast"]
+    runner: Any = counting(get_runner(settings))(
+        verbosity=1, interactive=False, parallel=PROCESSES, failfast=failfast
+    )
+    failed = runner.run_tests(names or ["craft", "salon"])
     print(f"{runner.ran - failed - runner.skipped} passed, {failed} failed")
     return 1 if failed else 0
 

@@ -17,7 +17,6 @@ from salon.devices.ambient import ambient, forecast_from
 from salon.devices.models import RoomStandIn
 from salon.devices.room import LOOKED_AT, NoSensor, Trust, judge, sensor
 from salon.house.services import the_house
-from salon.problems import ProblemsSerializer
 
 #: Readings are drawn so often at most, and the forecast looks so far ahead [h].
 DRAWN_EVERY, AHEAD_H = timedelta(minutes=5), 24
@@ -117,7 +116,7 @@ class RoomStandInView(APIView):
 
     @extend_schema(
         request=SensorStandInSerializer,
-        responses={200: SalonAirSerializer, 400: ProblemsSerializer},
+        responses={200: SalonAirSerializer},
     )
     def post(self, request: Request) -> Response:
         given = SensorStandInSerializer(data=request.data)

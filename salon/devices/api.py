@@ -20,7 +20,7 @@ from salon.devices import services
 from salon.devices.models import ScopePicture
 from salon.devices.scope import Shot, scope
 from salon.heads.models import Head
-from salon.problems import ProblemsSerializer, core_schema
+from salon.problems import core_schema
 from salon.signed_in import user_of
 
 ZONES = [zone.value for zone in Zone]
@@ -29,8 +29,8 @@ ZONES = [zone.value for zone in Zone]
 class PlaceField(serializers.ListField):
     """A place on the picture (x, y) [px]."""
 
-    child = serializers.FloatField()
-    min_length = max_length = 2
+    def __init__(self, **kwargs: Any) -> None:
+        super().__init__(child=serializers.FloatField(), min_length=2, max_length=2, **kwargs)
 
 
 class PictureSerializer(serializers.ModelSerializer[ScopePicture]):
@@ -98,9 +98,7 @@ class ScopeView(APIView):
         pictures = head.scope_pictures.all()[:PICTURES_SHOWN]
         return Response(ScopeSerializer({"name": scope().name, "pictures": pictures}).data)
 
-    @extend_schema(
-        request=TakeSerializer, responses={201: PictureSerializer, 400: ProblemsSerializer}
-    )
+    @extend_schema(request=TakeSerializer, responses={201: PictureSerializer})
     def post(self, request: Request, pk: int) -> Response:
         given = TakeSerializer(data=request.data)
         given.is_valid(raise_exception=True)
@@ -116,7 +114,7 @@ class UploadView(APIView):
 
     @extend_schema(
         request={"multipart/form-data": UploadSerializer},
-        responses={201: PictureSerializer, 400: ProblemsSerializer},
+        responses={201: PictureSerializer},
     )
     def post(self, request: Request, pk: int) -> Response:
         given = UploadSerializer(data=request.data)
@@ -131,9 +129,7 @@ class UploadView(APIView):
 class PictureView(APIView):
     """One picture: the count, corrected by taps."""
 
-    @extend_schema(
-        request=CorrectSerializer, responses={200: PictureSerializer, 400: ProblemsSerializer}
-    )
+    @extend_schema(request=CorrectSerializer, responses={200: PictureSerializer})
     def patch(self, request: Request, pk: int) -> Response:
         given = CorrectSerializer(data=request.data)
         given.is_valid(raise_exception=True)

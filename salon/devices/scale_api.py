@@ -19,7 +19,6 @@ from rest_framework.views import APIView
 
 from salon.devices.scale import NoScale, Scale, State, scale
 from salon.devices.scale.simulated import SimulatedScale
-from salon.problems import ProblemsSerializer
 
 #: Readings are sent so often, and a stream ends after so long; the browser opens the next [s].
 EVERY_S, STREAM_S = 0.15, 55.0
@@ -58,7 +57,7 @@ def shown(device: Scale) -> dict[str, object]:
 class ScaleView(APIView):
     """What lies on the scale now."""
 
-    @extend_schema(responses={200: ScaleReadingSerializer, 400: ProblemsSerializer})
+    @extend_schema(responses={200: ScaleReadingSerializer})
     def get(self, request: Request) -> Response:
         return Response(ScaleReadingSerializer(shown(scale())).data)
 
@@ -135,7 +134,7 @@ class StreamView(APIView):
 class TareView(APIView):
     """Take what lies on it as nothing."""
 
-    @extend_schema(request=None, responses={200: ScaleReadingSerializer, 400: ProblemsSerializer})
+    @extend_schema(request=None, responses={200: ScaleReadingSerializer})
     def post(self, request: Request) -> Response:
         device = scale()
         device.tare()
@@ -145,9 +144,7 @@ class TareView(APIView):
 class StandInView(APIView):
     """Pour onto the simulated scale, empty it, pull its cable."""
 
-    @extend_schema(
-        request=PourSerializer, responses={200: ScaleReadingSerializer, 400: ProblemsSerializer}
-    )
+    @extend_schema(request=PourSerializer, responses={200: ScaleReadingSerializer})
     def post(self, request: Request) -> Response:
         given = PourSerializer(data=request.data)
         given.is_valid(raise_exception=True)

@@ -18,7 +18,7 @@ from craft.vocabulary import Condition, Zone
 from salon.heads import services
 from salon.heads.models import Head, Observation
 from salon.house.services import name_of
-from salon.problems import CoreField, ProblemsSerializer, core_schema
+from salon.problems import CoreField, core_schema
 from salon.signed_in import user_of
 
 WORDS: dict[str, Any] = {"max_length": 200, "allow_blank": False}
@@ -170,7 +170,7 @@ class HeadView(APIView):
 
     @extend_schema(
         request=HeadSerializer(partial=True),
-        responses={200: HeadSerializer, 400: ProblemsSerializer, 409: ProblemsSerializer},
+        responses={200: HeadSerializer},
     )
     def patch(self, request: Request, pk: int) -> Response:
         head = get_object_or_404(Head, pk=pk)
@@ -191,7 +191,7 @@ class ArchiveView(APIView):
         head = services.archive(get_object_or_404(Head, pk=pk))
         return Response(HeadSerializer(head).data)
 
-    @extend_schema(request=None, responses=HeadSerializer)
+    @extend_schema(request=None, responses={200: HeadSerializer})
     def delete(self, request: Request, pk: int) -> Response:
         head = services.archive(get_object_or_404(Head, pk=pk), back=True)
         return Response(HeadSerializer(head).data)
@@ -217,7 +217,7 @@ class ObservationsView(APIView):
 
     @extend_schema(
         request=ObserveSerializer,
-        responses={201: ObservationSerializer(many=True), 400: ProblemsSerializer},
+        responses={201: ObservationSerializer(many=True)},
     )
     def post(self, request: Request, pk: int) -> Response:
         head = get_object_or_404(Head, pk=pk)
@@ -235,7 +235,7 @@ class WithdrawalView(APIView):
         observation = services.withdraw(get_object_or_404(Observation, pk=pk))
         return Response(ObservationSerializer(observation).data)
 
-    @extend_schema(request=None, responses=ObservationSerializer)
+    @extend_schema(request=None, responses={200: ObservationSerializer})
     def delete(self, request: Request, pk: int) -> Response:
         observation = services.restore(get_object_or_404(Observation, pk=pk))
         return Response(ObservationSerializer(observation).data)

@@ -19,7 +19,7 @@ from salon.heads import consulting, services
 from salon.heads.api import ProfileSerializer, profile_data
 from salon.heads.models import Consultation, Head, RaisedStopSign
 from salon.house.services import name_of
-from salon.problems import ProblemSerializer, ProblemsSerializer
+from salon.problems import ProblemSerializer
 from salon.signed_in import user_of
 
 #: An answer holds so many words, or a text so long.
@@ -255,7 +255,7 @@ class ConsultationView(APIView):
 
     @extend_schema(
         request=SaveSerializer,
-        responses={200: ConsultationSerializer, 400: ProblemsSerializer, 409: ProblemsSerializer},
+        responses={200: ConsultationSerializer},
     )
     def put(self, request: Request, pk: int) -> Response:
         consultation = get_object_or_404(Consultation, pk=pk)
@@ -265,7 +265,7 @@ class ConsultationView(APIView):
         saved = consulting.save(consultation, values["answers"], values["version"])
         return Response(ConsultationSerializer(saved).data)
 
-    @extend_schema(responses={204: None, 409: ProblemsSerializer})
+    @extend_schema(responses={204: None})
     def delete(self, request: Request, pk: int) -> Response:
         consulting.discard(get_object_or_404(Consultation, pk=pk))
         return Response(status=status.HTTP_204_NO_CONTENT)
@@ -276,7 +276,7 @@ class FinishView(APIView):
 
     @extend_schema(
         request=FinishSerializer,
-        responses={200: ConsultationSerializer, 400: ProblemsSerializer, 409: ProblemsSerializer},
+        responses={200: ConsultationSerializer},
     )
     def post(self, request: Request, pk: int) -> Response:
         consultation = get_object_or_404(Consultation, pk=pk)
@@ -323,9 +323,7 @@ class StopSignsView(APIView):
         rows = get_object_or_404(Head, pk=pk).stop_signs.select_related("raised_by", "cleared_by")
         return Response(RaisedStopSignSerializer(rows, many=True).data)
 
-    @extend_schema(
-        request=RaiseSerializer, responses={201: RaisedStopSignSerializer, 400: ProblemsSerializer}
-    )
+    @extend_schema(request=RaiseSerializer, responses={201: RaisedStopSignSerializer})
     def post(self, request: Request, pk: int) -> Response:
         head = get_object_or_404(Head, pk=pk)
         given = RaiseSerializer(data=request.data)
@@ -339,7 +337,7 @@ class ClearView(APIView):
 
     @extend_schema(
         request=ClearSerializer,
-        responses={200: RaisedStopSignSerializer, 400: ProblemsSerializer, 409: ProblemsSerializer},
+        responses={200: RaisedStopSignSerializer},
     )
     def post(self, request: Request, pk: int) -> Response:
         given = ClearSerializer(data=request.data)

@@ -11,7 +11,7 @@ from craft.contract import HouseRules, PlanRequest, Room, School
 from salon.fields import ranged, whole, within
 from salon.house.models import House
 from salon.house.services import change_house, the_house
-from salon.problems import CoreField, ProblemsSerializer, core_schema
+from salon.problems import CoreField, core_schema
 
 #: Saturated air never dries hair.
 DAMPEST_RH = 0.98
@@ -81,7 +81,7 @@ class HouseView(APIView):
 
     @extend_schema(
         request=HouseSerializer(partial=True),
-        responses={200: HouseSerializer, 400: ProblemsSerializer, 409: ProblemsSerializer},
+        responses={200: HouseSerializer},
     )
     def patch(self, request: Request) -> Response:
         given = HouseSerializer(the_house(), data=request.data, partial=True)

@@ -250,6 +250,7 @@ class SessionView(APIView):
     """Sign in and out."""
 
     throttle_classes = [SignInThrottle, AllSignInsThrottle]
+    may_be_busy = True
 
     @extend_schema(responses=SessionSerializer)
     def get(self, request: Request) -> Response:

@@ -17,7 +17,7 @@ from craft.vocabulary import KitKind
 from salon.fields import one_of, ranged, whole
 from salon.kit import services
 from salon.kit.models import SIZED, KitItem, KitUse
-from salon.problems import Conflict, ProblemsSerializer
+from salon.problems import Conflict
 
 KINDS = [kind.value for kind in KitKind]
 
@@ -115,7 +115,7 @@ class ItemView(APIView):
 
     @extend_schema(
         request=KitItemSerializer(partial=True),
-        responses={200: KitItemSerializer, 400: ProblemsSerializer, 409: ProblemsSerializer},
+        responses={200: KitItemSerializer},
     )
     def patch(self, request: Request, pk: int) -> Response:
         item = get_object_or_404(KitItem, pk=pk)
@@ -123,7 +123,7 @@ class ItemView(APIView):
         given.is_valid(raise_exception=True)
         return Response(KitItemSerializer(keep_item(given)).data)
 
-    @extend_schema(responses={204: None, 400: ProblemsSerializer})
+    @extend_schema(responses={204: None})
     def delete(self, request: Request, pk: int) -> Response:
         item = get_object_or_404(KitItem, pk=pk)
         if item.uses.filter(returned_at=None).exists():

@@ -26,10 +26,10 @@ from salon.planning import services
 from salon.planning.models import Plan, Routine
 from salon.planning.request import request_of
 from salon.planning.wish import HeadWish, Pair, PlanWish
-from salon.problems import CoreField, ProblemsSerializer, body_of, core_schema
+from salon.problems import CoreField, body_of, core_schema
 from salon.reading import row_in
 from salon.signed_in import user_of
-from salon.working import worked
+from salon.working import LONG, worked
 
 
 class ContractField(serializers.Field[Any, Any, Any, Any]):
@@ -163,7 +163,10 @@ def wish_view(command: str, shape: type[serializers.Serializer[Any]]) -> type[AP
     """What a command of the core makes of a wish, with the request it was made of."""
 
     class WishView(APIView):
-        @extend_schema(request=HeadWish, responses={200: shape, 400: ProblemsSerializer})
+        may_be_busy = command in LONG
+        names_rows = True
+
+        @extend_schema(request=HeadWish, responses={200: shape})
         def post(self, request: Request) -> HttpResponse:
             head, wish = wish_of(request)
             asked = request_of(head, wish, user_of(request))
@@ -176,7 +179,7 @@ def plan_view(command: str, shape: type[serializers.Serializer[Any]]) -> type[AP
     """The same of a saved plan, by the rules of today."""
 
     class PlanCommandView(APIView):
-        @extend_schema(responses={200: shape, 400: ProblemsSerializer})
+        @extend_schema(responses={200: shape})
         def get(self, request: Request, pk: int) -> HttpResponse:
             return worked_out(get_object_or_404(Plan, pk=pk).requested, command)
 
@@ -218,9 +221,11 @@ def wish_paths() -> list[URLPattern]:
 class ComparisonView(APIView):
     """Two wishes side by side, step by step."""
 
+    names_rows = True
+
     @extend_schema(
         request=Pair,
-        responses={200: answered("comparison", CompareAnswer), 400: ProblemsSerializer},
+        responses={200: answered("comparison", CompareAnswer)},
     )
     def post(self, request: Request) -> HttpResponse:
         pair = read(Pair, body_of(request))
@@ -284,9 +289,7 @@ class RoutinesView(APIView):
         rows = Routine.objects.select_related("made_by")
         return Response(RoutineSerializer(rows, many=True).data)
 
-    @extend_schema(
-        request=KeepRoutineSerializer, responses={201: RoutineSerializer, 400: ProblemsSerializer}
-    )
+    @extend_schema(request=KeepRoutineSerializer, responses={201: RoutineSerializer})
     def post(self, request: Request) -> Response:
         given = KeepRoutineSerializer(data=request.data)
         given.is_valid(raise_exception=True)
@@ -307,6 +310,7 @@ class RoutineView(APIView):
 class PlansView(generics.ListAPIView[Any]):
     """Saved plans of one head."""
 
+    names_rows = True
     serializer_class = PlanRowSerializer
 
     def get_queryset(self) -> QuerySet[Plan]:
@@ -318,7 +322,7 @@ class PlansView(generics.ListAPIView[Any]):
     def get(self, request: Request, *args: object, **kwargs: object) -> Response:
         return super().get(request, *args, **kwargs)
 
-    @extend_schema(request=HeadWish, responses={201: PlanSerializer, 400: ProblemsSerializer})
+    @extend_schema(request=HeadWish, responses={201: PlanSerializer})
     def post(self, request: Request) -> Response:
         head, wish = wish_of(request)
         saved = services.save(head, wish, user_of(request))
@@ -335,9 +339,7 @@ class StartSerializer(serializers.Serializer[Any]):
 class StartView(APIView):
     """When a plan shall begin."""
 
-    @extend_schema(
-        request=StartSerializer, responses={200: PlanSerializer, 400: ProblemsSerializer}
-    )
+    @extend_schema(request=StartSerializer, responses={200: PlanSerializer})
     def put(self, request: Request, pk: int) -> Response:
         given = StartSerializer(data=request.data)
         given.is_valid(raise_exception=True)
@@ -357,9 +359,7 @@ class CancelSerializer(serializers.Serializer[Any]):
 class CancelView(APIView):
     """Cancel a plan, or take that back."""
 
-    @extend_schema(
-        request=CancelSerializer, responses={200: PlanSerializer, 400: ProblemsSerializer}
-    )
+    @extend_schema(request=CancelSerializer, responses={200: PlanSerializer})
     def post(self, request: Request, pk: int) -> Response:
         given = CancelSerializer(data=request.data)
         given.is_valid(raise_exception=True)
@@ -367,7 +367,7 @@ class CancelView(APIView):
         cancelled = services.cancel(plan, given.validated_data["reason"])
         return Response(PlanSerializer(cancelled).data)
 
-    @extend_schema(request=None, responses={200: PlanSerializer, 400: ProblemsSerializer})
+    @extend_schema(request=None, responses={200: PlanSerializer})
     def delete(self, request: Request, pk: int) -> Response:
         plan = get_object_or_404(Plan.objects.select_related("head", "made_by"), pk=pk)
         return Response(PlanSerializer(services.cancel(plan, "", back=True)).data)
@@ -379,7 +379,7 @@ class PlanView(generics.RetrieveAPIView[Any]):
     queryset = Plan.objects.select_related("head", "made_by").prefetch_related("visits")
     serializer_class = PlanSerializer
 
-    @extend_schema(responses={204: None, 400: ProblemsSerializer})
+    @extend_schema(responses={204: None})
     def delete(self, request: Request, pk: int) -> Response:
         """Delete a plan that nothing came of."""
         services.delete(get_object_or_404(Plan, pk=pk))

@@ -19,7 +19,6 @@ from salon.kit.api import KitItemSerializer, KitUseSerializer, keep_item
 from salon.kit.models import KitUse
 from salon.planning.drawer import USUAL_HOURS, Drawer, drawer_during
 from salon.planning.models import KitDemand, Plan, still_to_come
-from salon.problems import ProblemsSerializer
 
 LOOK_HOURS = (0.25, 336.0)
 #: So many plans to come are listed, the next first; the rest is counted.
@@ -95,7 +94,7 @@ class KitView(APIView):
             OpenApiParameter("at", OpenApiTypes.DATETIME),
             OpenApiParameter("hours", OpenApiTypes.FLOAT),
         ],
-        responses={200: DrawerSerializer, 400: ProblemsSerializer},
+        responses={200: DrawerSerializer},
     )
     def get(self, request: Request) -> Response:
         begin, hours = asked_time(request)
@@ -118,9 +117,7 @@ class KitView(APIView):
             ).data
         )
 
-    @extend_schema(
-        request=KitItemSerializer, responses={201: KitItemSerializer, 400: ProblemsSerializer}
-    )
+    @extend_schema(request=KitItemSerializer, responses={201: KitItemSerializer})
     def post(self, request: Request) -> Response:
         given = KitItemSerializer(data=request.data)
         given.is_valid(raise_exception=True)

@@ -33,6 +33,8 @@ def asked_head(request: Request) -> Head | None:
 class ShelfView(APIView):
     """Everything on the shelf, and what of it may go on one head today."""
 
+    names_rows = True
+
     @extend_schema(
         parameters=[OpenApiParameter("head", OpenApiTypes.INT)], responses=ShelfSerializer
     )

@@ -18,7 +18,6 @@ from rest_framework.views import APIView
 from craft.calibration import calibrate
 from craft.contract.plan.request import NAMES_MOST
 from craft.labels import names_in
-from salon.problems import ProblemsSerializer
 from salon.shelf import calibrating, importing, matches, pairs, services, stock
 from salon.shelf.exchange import written
 from salon.shelf.models import Product, StockMove
@@ -60,9 +59,7 @@ class ProductsView(APIView):
     def get(self, request: Request) -> Response:
         return Response(ProductSerializer(Product.objects.all(), many=True).data)
 
-    @extend_schema(
-        request=ProductSerializer, responses={201: ProductSerializer, 400: ProblemsSerializer}
-    )
+    @extend_schema(request=ProductSerializer, responses={201: ProductSerializer})
     def post(self, request: Request) -> Response:
         given = ProductSerializer(data=request.data)
         given.is_valid(raise_exception=True)
@@ -75,7 +72,7 @@ class ProductView(APIView):
 
     @extend_schema(
         request=ProductSerializer(partial=True),
-        responses={200: ProductSerializer, 400: ProblemsSerializer, 409: ProblemsSerializer},
+        responses={200: ProductSerializer},
     )
     def patch(self, request: Request, pk: int) -> Response:
         product = get_object_or_404(Product, pk=pk)
@@ -104,9 +101,7 @@ class ReturnView(APIView):
 class StockView(APIView):
     """Book a delivery, a recount or waste."""
 
-    @extend_schema(
-        request=StockSerializer, responses={201: MoveSerializer, 400: ProblemsSerializer}
-    )
+    @extend_schema(request=StockSerializer, responses={201: MoveSerializer})
     def post(self, request: Request, pk: int) -> Response:
         given = StockSerializer(data=request.data)
         given.is_valid(raise_exception=True)
@@ -120,11 +115,11 @@ class StockView(APIView):
 class UndoView(APIView):
     """Undo a move of stock, or do it again."""
 
-    @extend_schema(request=None, responses={200: MoveSerializer, 400: ProblemsSerializer})
+    @extend_schema(request=None, responses={200: MoveSerializer})
     def post(self, request: Request, pk: int) -> Response:
         return Response(MoveSerializer(stock.undo(get_object_or_404(StockMove, pk=pk))).data)
 
-    @extend_schema(responses={200: MoveSerializer, 400: ProblemsSerializer})
+    @extend_schema(responses={200: MoveSerializer})
     def delete(self, request: Request, pk: int) -> Response:
         move = get_object_or_404(StockMove, pk=pk)
         return Response(MoveSerializer(stock.undo(move, back=True)).data)
@@ -133,9 +128,7 @@ class UndoView(APIView):
 class CalibrationView(APIView):
     """Keep a calibration of a bottle."""
 
-    @extend_schema(
-        request=CalibrateSerializer, responses={201: CalibrationSerializer, 400: ProblemsSerializer}
-    )
+    @extend_schema(request=CalibrateSerializer, responses={201: CalibrationSerializer})
     def post(self, request: Request, pk: int) -> Response:
         given = CalibrateSerializer(data=request.data)
         given.is_valid(raise_exception=True)
@@ -150,9 +143,7 @@ class CalibrationView(APIView):
 class CalibratingView(APIView):
     """What the readings of a calibration tell, while it is going on."""
 
-    @extend_schema(
-        request=ReadingsSerializer, responses={200: CalibratedSerializer, 400: ProblemsSerializer}
-    )
+    @extend_schema(request=ReadingsSerializer, responses={200: CalibratedSerializer})
     def post(self, request: Request) -> Response:
         given = ReadingsSerializer(data=request.data)
         given.is_valid(raise_exception=True)
@@ -163,9 +154,7 @@ class CalibratingView(APIView):
 class PalmTestView(APIView):
     """Keep what two products did on the palm."""
 
-    @extend_schema(
-        request=PalmTestSerializer, responses={201: PairSerializer, 400: ProblemsSerializer}
-    )
+    @extend_schema(request=PalmTestSerializer, responses={201: PairSerializer})
     def post(self, request: Request) -> Response:
         given = PalmTestSerializer(data=request.data)
         given.is_valid(raise_exception=True)
@@ -217,7 +206,7 @@ class ImportView(APIView):
 
     @extend_schema(
         request={"multipart/form-data": TableSerializer},
-        responses={200: PreviewSerializer, 400: ProblemsSerializer},
+        responses={200: PreviewSerializer},
     )
     def post(self, request: Request) -> Response:
         given = TableSerializer(data=request.data)

@@ -21,7 +21,7 @@ from craft.vocabulary import Dryness, Residue, Role, StepStatus, Verdict, VisitF
 from salon.fields import Messages, whole, within
 from salon.house.services import name_of
 from salon.planning.models import Plan
-from salon.problems import ProblemsSerializer, body_of, core_schema
+from salon.problems import body_of, core_schema
 from salon.reading import row_in
 from salon.signed_in import user_of
 from salon.visits import compare
@@ -261,9 +261,7 @@ class VisitsView(generics.ListAPIView[Any]):
 class RecordView(APIView):
     """Record a visit against a plan."""
 
-    @extend_schema(
-        request=RecordSerializer, responses={201: VisitSerializer, 400: ProblemsSerializer}
-    )
+    @extend_schema(request=RecordSerializer, responses={201: VisitSerializer})
     def post(self, request: Request, pk: int) -> Response:
         plan = get_object_or_404(Plan.objects.select_related("head"), pk=pk)
         values = typed_visit(request)
@@ -285,9 +283,7 @@ class VisitView(APIView):
     def get(self, request: Request, pk: int) -> Response:
         return Response(VisitSerializer(get_object_or_404(visits(), pk=pk)).data)
 
-    @extend_schema(
-        request=RecordSerializer, responses={200: VisitSerializer, 400: ProblemsSerializer}
-    )
+    @extend_schema(request=RecordSerializer, responses={200: VisitSerializer})
     def put(self, request: Request, pk: int) -> Response:
         """Correct a visit: what the form said before is taken back in the log."""
         values = typed_visit(request)
@@ -324,7 +320,7 @@ class LogView(APIView):
     def get(self, request: Request, pk: int) -> Response:
         return Response(log_of(get_object_or_404(Visit.objects.select_related("plan"), pk=pk)))
 
-    @extend_schema(request=EventList, responses={200: LogSerializer, 400: ProblemsSerializer})
+    @extend_schema(request=EventList, responses={200: LogSerializer})
     def post(self, request: Request, pk: int) -> Response:
         visit = get_object_or_404(Visit, pk=pk)
         events = read(EventList, body_of(request)).events
@@ -350,7 +346,7 @@ class BeginSerializer(serializers.Serializer[Any]):
 class BeginView(APIView):
     """Begin the visit of a plan, or find the one that is under way."""
 
-    @extend_schema(request=BeginSerializer, responses={200: LogSerializer, 400: ProblemsSerializer})
+    @extend_schema(request=BeginSerializer, responses={200: LogSerializer})
     def post(self, request: Request, pk: int) -> Response:
         plan = get_object_or_404(Plan.objects.select_related("head"), pk=pk)
         given = BeginSerializer(data=request.data)

@@ -19,7 +19,6 @@ from salon.heads.api import HeadSerializer, NewHeadSerializer
 from salon.heads.models import Head, Observation, RaisedStopSign
 from salon.heads.timeline import DAY, timeline
 from salon.planning.models import Plan
-from salon.problems import ProblemsSerializer
 from salon.reading import words_in
 from salon.signed_in import user_of
 from salon.visits.models import Visit
@@ -108,9 +107,7 @@ class HeadsView(generics.ListCreateAPIView[Any]):
     def get(self, request: Request, *args: object, **kwargs: object) -> Response:
         return super().get(request, *args, **kwargs)
 
-    @extend_schema(
-        request=NewHeadSerializer, responses={201: HeadSerializer, 400: ProblemsSerializer}
-    )
+    @extend_schema(request=NewHeadSerializer, responses={201: HeadSerializer})
     def post(self, request: Request) -> Response:
         given = NewHeadSerializer(data=request.data)
         given.is_valid(raise_exception=True)

@@ -14,7 +14,6 @@ from salon.fields import within
 from salon.kit.api import KitUseSerializer
 from salon.kit.models import KitUse
 from salon.planning.models import Plan
-from salon.problems import ProblemsSerializer
 from salon.signed_in import user_of
 from salon.visits import kit
 
@@ -22,9 +21,7 @@ from salon.visits import kit
 class TakeView(APIView):
     """Take the kit of a plan out of the drawer."""
 
-    @extend_schema(
-        request=None, responses={201: KitUseSerializer(many=True), 400: ProblemsSerializer}
-    )
+    @extend_schema(request=None, responses={201: KitUseSerializer(many=True)})
     def post(self, request: Request, pk: int) -> Response:
         plan = get_object_or_404(Plan.objects.select_related("head"), pk=pk)
         uses = kit.take_kit(plan, user_of(request))
@@ -40,9 +37,7 @@ class CleaningSerializer(serializers.Serializer[Any]):
 class CleaningView(APIView):
     """Pieces go into the disinfectant; its contact time runs."""
 
-    @extend_schema(
-        request=CleaningSerializer, responses={200: KitUseSerializer, 400: ProblemsSerializer}
-    )
+    @extend_schema(request=CleaningSerializer, responses={200: KitUseSerializer})
     def post(self, request: Request, pk: int) -> Response:
         given = CleaningSerializer(data=request.data)
         given.is_valid(raise_exception=True)
@@ -54,12 +49,12 @@ class CleaningView(APIView):
 class BackView(APIView):
     """Pieces go back into the drawer; undone, one step back."""
 
-    @extend_schema(request=None, responses={200: KitUseSerializer, 400: ProblemsSerializer})
+    @extend_schema(request=None, responses={200: KitUseSerializer})
     def post(self, request: Request, pk: int) -> Response:
         use = kit.back(get_object_or_404(KitUse, pk=pk), user_of(request))
         return Response(KitUseSerializer(use).data)
 
-    @extend_schema(responses={200: KitUseSerializer, 400: ProblemsSerializer})
+    @extend_schema(responses={200: KitUseSerializer})
     def delete(self, request: Request, pk: int) -> Response:
         use = kit.reopen(get_object_or_404(KitUse, pk=pk), user_of(request))
         return Response(KitUseSerializer(use).data)

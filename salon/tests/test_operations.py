@@ -1,0 +1,23 @@
+"""Every operation of the API, asked a few times with what its description allows."""
+
+from django.conf import settings
+from django.contrib.auth.models import User
+from django.core.management import call_command
+from django.test import Client, TransactionTestCase
+
+from salon.checks.operations import try_operations
+
+CASES, SEED = 2, 20261126
+
+
+class OperationsTest(TransactionTestCase):
+    """In a salon with data; the bench asks more often."""
+
+    def test_nothing_is_answered_that_is_not_described(self) -> None:
+        call_command("demo", "--quiet")
+        client = Client()
+        client.force_login(User.objects.get(username="mara"))
+        self.assertFalse(settings.WORK_BESIDE)
+        sent, failed = try_operations(client, CASES, SEED)
+        self.assertGreater(sent, 150)
+        self.assertEqual(failed, {})
