@@ -7,6 +7,7 @@ from django.contrib.auth.models import User
 from django_otp.oath import totp
 from django_otp.plugins.otp_totp.models import TOTPDevice
 from playwright.sync_api import expect
+from qsessions.models import Session
 
 from salon.heads.services import add_head
 from salon.house.roles import WorkRole
@@ -114,3 +115,26 @@ class StaffTest(BrowserTest):
         page.get_by_role("button", name="Change the password").click()
         expect(page.get_by_text("You are signed out everywhere else")).to_be_visible()
         self.assertTrue(User.objects.get(username=NAME).check_password(NEW))
+
+
+class SignedOutTest(BrowserTest):
+    def test_what_was_typed_outlives_the_session(self) -> None:
+        page = self.page
+        head = add_head({"name": "Measured Head"}, MEASURED, an_owner())
+        self.enter(NAME)
+        page.goto(f"/heads/{head.pk}")
+        page.get_by_role("button", name="Change", exact=True).click()
+        page.get_by_label("To remember").fill("Sings alto.")
+        Session.objects.all().delete()
+        page.get_by_role("button", name="Save", exact=True).click()
+        expect(page.get_by_text("What you typed is kept")).to_be_visible()
+        door = page.locator(".again")
+        door.get_by_label("Name", exact=True).fill(NAME)
+        door.get_by_label("Password", exact=True).fill(PASSWORD)
+        door.get_by_role("button", name="Sign in").click()
+        expect(door).to_have_count(0)
+        expect(page.get_by_label("To remember")).to_have_value("Sings alto.")
+        page.get_by_role("button", name="Save", exact=True).click()
+        expect(page.get_by_role("button", name="Change", exact=True)).to_be_visible()
+        head.refresh_from_db()
+        self.assertEqual(head.note, "Sings alto.")

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { useDark, useToggle } from '@vueuse/core'
 import { ElConfigProvider } from 'element-plus'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink, RouterView, useRoute } from 'vue-router'
 
+import { whenSignedOut } from '@/api/client'
 import { useSession, useSignOut } from '@/api/queries'
 import { useMay } from '@/api/staff'
 import FindHead from '@/parts/FindHead.vue'
@@ -35,8 +36,25 @@ const places = computed(() =>
 /** A place is where one is, and everything below it. */
 const here = (to: string) => route.path === to || route.path.startsWith(`${to}/`)
 
+/** Who was signed in when the server forgot: what they typed stays, behind the sign-in. */
+const before = ref<string>()
+const inside = computed(() => session.data.value?.signed_in ?? false)
+const forgotten = computed(() => !inside.value && before.value !== undefined)
+watch(
+  () => session.data.value,
+  (now) => {
+    if (!now?.signed_in) return
+    // Somebody else has nothing to do with what was typed here.
+    if (before.value !== undefined && before.value !== now.name) window.location.assign('/')
+    before.value = now.name
+  },
+  { immediate: true },
+)
+whenSignedOut(() => void session.refetch())
+
 async function leave() {
   forgetWishes()
+  before.value = undefined
   await signOut.mutateAsync()
   await session.refetch()
 }
@@ -46,8 +64,9 @@ async function leave() {
   <ElConfigProvider :button="{ autoInsertSpace: false }">
     <Problem v-if="session.error.value" :error="session.error.value" @retry="session.refetch()" />
     <FirstOwner v-else-if="session.data.value?.first" />
-    <SignIn v-else-if="session.data.value && !session.data.value.signed_in" />
+    <SignIn v-else-if="session.data.value && !inside && !forgotten" />
     <template v-else-if="session.data.value">
+      <div v-if="forgotten" class="again"><SignIn again /></div>
       <a class="sr skip" href="#content">{{ t('app.skip') }}</a>
       <header class="top">
         <RouterLink to="/heads" class="brand">
@@ -93,6 +112,13 @@ async function leave() {
 </template>
 
 <style scoped>
+.again {
+  position: fixed;
+  inset: 0;
+  z-index: 3000;
+  overflow: auto;
+  background: var(--ground);
+}
 .top {
   display: flex;
   align-items: center;

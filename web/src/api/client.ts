@@ -76,8 +76,21 @@ const once: Middleware = {
   },
 }
 
+const listeners: (() => void)[] = []
+
+/** Told when the server answers that nobody is signed in, or that something is for others. */
+export const whenSignedOut = (listener: () => void) => listeners.push(listener)
+
+const FORBIDDEN = 403
+const watching: Middleware = {
+  onResponse({ request, response }) {
+    if (response.status !== FORBIDDEN || request.url.endsWith('/api/session/')) return
+    for (const listener of listeners) listener()
+  },
+}
+
 export const api = createClient<paths>({ baseUrl: '/' })
-api.use(csrf, once)
+api.use(csrf, once, watching)
 
 interface Answer<Data> {
   data?: Data

@@ -10,6 +10,10 @@ import TextField from '@/parts/TextField.vue'
 
 import Door from './Door.vue'
 
+defineProps<{
+  /** The server forgot who is here; what was typed waits behind. */
+  again?: boolean
+}>()
 const { t } = useI18n()
 const signIn = useSignIn()
 const username = ref('')
@@ -31,6 +35,7 @@ async function enter() {
 <template>
   <Door @enter="enter">
     <h1>{{ t('signin.title') }}</h1>
+    <p v-if="again" role="alert">{{ t('signin.again') }}</p>
     <TextField
       v-model="username"
       :label="t('signin.name')"

@@ -42,6 +42,7 @@ export const app = {
     name: 'Name',
     password: 'Password',
     go: 'Sign in',
+    again: 'You were signed out. What you typed is kept: sign in to go on.',
     code: 'Code',
     codeHint: 'From your authenticator, or a spare code.',
   },
