@@ -8,7 +8,6 @@ from typing import Any
 from pydantic import BaseModel
 
 from craft import drying, partings
-from craft.air import drying_deficit
 from craft.complete import complete
 from craft.contract import (
     DryAnswer,
@@ -107,10 +106,18 @@ def checked_stages(request: DryRequest) -> list[Stage]:
                 else "Only the last stage may run until dry; give hours."
             )
             raise CraftError(f"stages.{index}.hours", problem)
-        if stage.kind is not StageKind.CLOTH and drying_deficit(stage.temp_c, stage.rh) <= 0:
+        takes_up = stage.kind is StageKind.CLOTH or stage.hours is not None
+        if not takes_up and stage.rh >= drying.SATURATED_RH:
             raise NeverDries(f"stages.{index}.rh")
     return [
-        Stage(stage.kind, stage.temp_c, stage.rh, stage.hours, stage.until_share)
+        Stage(
+            stage.kind,
+            stage.temp_c,
+            stage.rh,
+            stage.hours,
+            stage.until_share,
+            stage.speed_m_s,
+        )
         for stage in request.stages
     ]
 
@@ -127,7 +134,8 @@ def dry(request: DryRequest) -> DryAnswer:
     packed = drying.PACKED_KG_PER_M3[request.set.kind]
     slowest_kg = mass_g / 1000 * request.set.largest
     thick = drying.section_radius(slowest_kg, request.set.sections, packed, length_cm / 100)
-    cylinder = Cylinder(thick, packed)
+    exposed = request.set.exposed or drying.EXPOSED[request.set.kind]
+    cylinder = Cylinder(thick, packed, exposed=exposed, head_kg=mass_g / 1000)
     run = drying.dry(cylinder, request.water, stages, request.factor)
     step = max(1, len(run.hours) // CURVE_POINTS)
     points = [*range(0, len(run.hours), step), len(run.hours) - 1]
@@ -140,7 +148,7 @@ def dry(request: DryRequest) -> DryAnswer:
             (round(float(run.hours[i]), 4), round(float(run.shares[i]), 5))
             for i in dict.fromkeys(points)
         ],
-        stages=stages_out([stage.kind for stage in stages], run, request.water),
+        stages=stages_out([stage.kind for stage in stages], run),
     )
     if request.release_h is None:
         return answer

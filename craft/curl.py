@@ -4,6 +4,7 @@ import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 
+from craft.fibre import FIBRE_G_PER_CM3
 from craft.vocabulary import Landmark, Pattern
 
 #: Stretched over relaxed length when only the pattern is known. House values.
@@ -32,6 +33,9 @@ TYPICAL_CURL_MM = {
     Pattern.K4C: 3.0,
 }
 
+#: Shear modulus of hair [Pa]. Robbins, from memory: about 1 GPa. Gravity [m/s²].
+SHEAR_MODULUS_PA, GRAVITY = 1.0e9, 9.81
+
 #: Where hair that hangs from the side of the top reaches, at the latest [cm]. House values.
 ABOVE_THE_EAR_CM = 8.0
 LANDMARKS = {
@@ -55,6 +59,21 @@ class Helix:
     turns: float
     hanging_cm: float
     shrinkage: float
+
+
+#: A lock of loose hair is so many times the root of its curl's diameter thick [mm]: 2 mm of the
+#: tightest coils, 9 mm of waves. House value.
+LOCK_OF_CURL = 1.3
+
+
+def lock_mm(curl_mm: float) -> float:
+    """Thickness of the locks into which loose hair clumps [mm].
+
+    Args:
+        curl_mm: diameter of the curl [mm], > 0
+    Source: house model.
+    """
+    return LOCK_OF_CURL * math.sqrt(curl_mm)
 
 
 def curl_index(stretched_cm: float, relaxed_cm: float) -> float:
@@ -81,6 +100,35 @@ def helix(stretched_cm: float, diameter_cm: float, pitch_cm: float) -> Helix:
     per_turn = math.hypot(math.pi * diameter_cm, pitch_cm)
     turns = stretched_cm / per_turn
     return Helix(turns, turns * pitch_cm, 1 - pitch_cm / per_turn)
+
+
+def spring_length(
+    stretched_cm: float, diameter_cm: float, strand_um: float, wound_pitch_cm: float
+) -> float:
+    """Hanging length of a curl that was set and let go: a spring under its own weight.
+
+    Each turn rises by its wound pitch and by the weight of the hair below it over the spring rate
+    G·d⁴/(8·D³); integrated from the tip, where nothing pulls, to the root.
+
+    Args:
+        stretched_cm: length of the strand [cm], > 0
+        diameter_cm: diameter of the curl [cm], > 0
+        strand_um: diameter of the strand [µm], > 0
+        wound_pitch_cm: rise of one turn as it was wound [cm], > 0
+    Returns:
+        hanging length [cm], below the stretched length
+    Source: rate of a helical spring, any machine-design handbook (e.g. Shigley); shear modulus and
+        density of hair, Robbins. From memory.
+    """
+    metres, across, strand = stretched_cm / 100, diameter_cm / 100, strand_um * 1e-6
+    rate = SHEAR_MODULUS_PA * strand**4 / (8 * across**3)
+    weight_of_metre = FIBRE_G_PER_CM3 * 1000 * math.pi * strand**2 / 4 * GRAVITY
+    round_once, wound = math.pi * across, wound_pitch_cm / 100
+    # The pitch grows by the same for each metre of hair below, so the sum has a closed form.
+    grows = weight_of_metre / rate
+    at_root = wound + grows * metres
+    rise = (math.hypot(round_once, at_root) - math.hypot(round_once, wound)) / grows
+    return float(rise * 100)
 
 
 def finished_length(stretched_cm: float, index: float, stretch: float) -> float:

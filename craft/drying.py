@@ -1,56 +1,76 @@
-"""Drying of hair in a set: a packed cylinder that dries from the outside in.
+"""Drying of hair in a set, in two periods.
 
-The dry shell grows inwards round a wet core. Water has to diffuse through the
-shell and then leave through the film of air around the section; both
-resistances add up in time. Stages (hood, then air …) chain: each takes over
-the share of water already lost.
+Wet hair holds free water between its fibres, which wicks to the surface: down to the saturation
+regain of the fibre it dries at the constant rate of the air film round the section. What is then
+left is inside the fibres; the rate falls in proportion to what is still above the equilibrium with
+the air [1]. The film follows published correlations (`craft.film`), nothing is fitted. Stages
+(cloth, hood, then air …) chain: each takes over the water the one before has left.
 
 Sources:
-    [1] Levenspiel, *Chemical Reaction Engineering*, table of shrinking-core
-        expressions, cylinder. From memory.
-    [2] Lewis relation between heat and mass transfer, any text on psychrometry.
+    [1] McCabe, Smith & Harriott, *Unit Operations of Chemical Engineering*, chapter Drying of
+        solids: constant-rate and falling-rate period. From memory.
+    [2] Robbins, *Chemical and Physical Behavior of Human Hair*, 5th ed., Springer 2012, water
+        taken up at equilibrium. From memory.
 """
 
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
 from scipy.special import ndtr
 
-from craft.air import drying_deficit
 from craft.errors import NeverDries
+from craft.fibre import regain
+from craft.film import evaporation
 from craft.vocabulary import Blot, SetKind, StageKind
 
 Floats = NDArray[np.float64]
 
 SECONDS_PER_HOUR = 3600.0
 
-#: Dry air near room temperature: density [kg/m³], heat capacity [J/(kg K)]. Handbook, from memory.
-AIR_KG_PER_M3 = 1.2
-AIR_J_PER_KG_K = 1005.0
-#: Lewis number of water vapour in air; handbooks give 0.85 to 0.87. From memory.
-LEWIS = 0.857
-#: Effective diffusivity of vapour through packed dry hair [m²/s]. House value.
-DIFFUSIVITY_M2_S = 1.1e-5
+#: Down to this the free water dries at the rate of the film [g/g]. Source: [2], saturation 0.32,
+#: of which the last hundredths already lie inside the fibre.
+CRITICAL = 0.30
+#: Hair feels dry at so much above the equilibrium with the air around it [g/g]. House value.
+DRY_TO_THE_HAND = 0.02
 
-#: Heat transfer around a section [W/(m² K)]. House values.
-HEAT_TRANSFER = {
-    StageKind.AIR: 5.0,
-    StageKind.HOOD: 18.0,
-    StageKind.DIFFUSER: 25.0,
-    StageKind.CAP: 2.5,
+#: Air at the hair [m/s]. House values: asleep 0.05, seated 0.1, up and about 0.25.
+SPEED_M_S = {
+    StageKind.AIR: 0.10,
+    StageKind.HOOD: 1.0,
+    StageKind.DIFFUSER: 2.0,
+    StageKind.CAP: 0.02,
 }
+ASLEEP_M_S, ABOUT_M_S = 0.05, 0.25
+#: Share of the surface that the air reaches. House values.
+EXPOSED = {
+    SetKind.TWIST: 0.7,
+    SetKind.BRAID: 0.7,
+    SetKind.COIL: 0.8,
+    SetKind.ROD: 0.6,
+    SetKind.LOOSE: 0.8,
+}
+#: The same of what lies flat on the scalp; and of anything under a cap. House values.
+EXPOSED_FLAT, EXPOSED_CAPPED = 0.5, 0.5
+#: Water that the heat of a dryer can take out of a whole head [kg/s]: 600 to 1 500 W, of which a
+#: third reaches the hair, over the heat of evaporation. House values.
+DRYER_KG_S = {StageKind.HOOD: 0.15e-3, StageKind.DIFFUSER: 0.20e-3}
+#: Across what moves as one in loose hair, as still air sees it [m]. House value, tuned
+#: on one of the sets seen in the trade.
+HEAD_ACROSS_M = 0.03
+
 #: Dry hair per volume of a section [kg/m³]. House values.
 PACKED_KG_PER_M3 = {
     SetKind.TWIST: 350.0,
     SetKind.BRAID: 450.0,
     SetKind.COIL: 300.0,
     SetKind.ROD: 350.0,
-    SetKind.LOOSE: 110.0,
+    SetKind.LOOSE: 250.0,
 }
-#: Water to lose [g per g of dry hair] by how the hair was blotted. House values.
+#: Water in the hair [g per g of dry hair] by how it was blotted. House values.
 WATER_AFTER = {Blot.NONE: 1.2, Blot.CLOTH: 0.7, Blot.PRESSED: 0.55}
 
 #: Air that is not blown through the hair.
@@ -60,21 +80,21 @@ STILL = frozenset({StageKind.AIR, StageKind.CAP})
 CLOTH_LEAVES, CLOTH_MIN = 0.48, 20.0
 
 #: Spread of the drying time when nothing was learned: standard deviation of its logarithm. House.
-LOG_SPREAD = 0.25
+LOG_SPREAD = 0.35
 #: A band of one in ten on either side.
 BAND_Z = 1.2816
 
-#: Air this near to saturation takes nothing up in any time that matters [kg/m³].
-LEAST_DEFICIT = 1e-6
+#: Damper air never lets hair get dry in any time that matters.
+SATURATED_RH = 0.99
 
 #: Hair dries between a twentieth and twenty times as fast as forecast [log].
 SLOWER_RANGE = math.log(20.0)
 #: Stands for hair that is never dry [log].
 NEVER = 50.0
 
-#: Shares of water lost at which stages are chained; fine enough for a minute in a day.
+#: Shares of the removable water lost at which stages are chained; fine enough for a minute in a
+#: day.
 _SHARES: Floats = np.linspace(0.0, 1.0, 1001)
-_SHELL: Floats = _SHARES + (1 - _SHARES) * np.log(np.where(_SHARES < 1, 1 - _SHARES, 1.0))
 
 
 @dataclass(frozen=True)
@@ -87,6 +107,7 @@ class Stage:
         rh: its relative humidity as a fraction
         hours: how long; None until dry
         until_share: leave the stage early once this share of water is gone
+        speed_m_s: of the air at the hair [m/s]; None: as usual for the kind
     """
 
     kind: StageKind
@@ -94,6 +115,12 @@ class Stage:
     rh: float
     hours: float | None = None
     until_share: float = 1.0
+    speed_m_s: float | None = None
+
+    @property
+    def speed(self) -> float:
+        """Of the air at the hair [m/s]."""
+        return SPEED_M_S[self.kind] if self.speed_m_s is None else self.speed_m_s
 
 
 @dataclass(frozen=True)
@@ -105,11 +132,17 @@ class Cylinder:
         packed_kg_m3: dry hair per volume [kg/m³]
         envelope_m: dry hair per outer area of the whole head of loose hair, over the packed
             density [m]; 0 when sections dry each for itself
+        exposed: share of its surface that the air reaches, 0 to 1
+        head_kg: dry hair of the whole head, which shares the heat of a dryer [kg]; 0: not limited
+        scalp_w_m2: heat of the scalp it lies on [W/m²]
     """
 
     radius_m: float
     packed_kg_m3: float
     envelope_m: float = 0.0
+    exposed: float = 0.7
+    head_kg: float = 0.0
+    scalp_w_m2: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -120,11 +153,19 @@ class Run:
         hours: times [h], increasing from 0
         shares: share of the removable water lost, 0 to 1
         ends: when each stage ends [h]
+        water: in the hair at the beginning [g/g]
+        dry_water: in hair that is dry to the hand where it ends [g/g]
     """
 
     hours: Floats
     shares: Floats
     ends: tuple[float, ...] = ()
+    water: float = 1.0
+    dry_water: float = 0.0
+
+    def water_at(self, hours: float) -> float:
+        """Water left in the hair after so many hours [g/g]."""
+        return self.water + (self.dry_water - self.water) * self.at(hours)
 
     def at(self, hours: float) -> float:
         """Share of water lost after so many hours; stays at the last value afterwards."""
@@ -152,95 +193,93 @@ def section_radius(mass_kg: float, sections: float, packed_kg_m3: float, length_
     return math.sqrt(mass_kg / (sections * packed_kg_m3 * math.pi * length_m))
 
 
-def transfer_coefficient(heat_transfer: float) -> float:
-    """Mass-transfer coefficient of the air film [m/s].
-
-    Args:
-        heat_transfer: heat-transfer coefficient [W/(m² K)], > 0
-    Source: [2].
-    """
-    return heat_transfer / (AIR_KG_PER_M3 * AIR_J_PER_KG_K * math.pow(LEWIS, 2 / 3))
-
-
-def film_time(
-    water_kg_m3: float, radius_m: float, transfer_m_s: float, deficit_kg_m3: float
-) -> float:
-    """Drying time of a packed section if only the air film around it resisted.
-
-    Args:
-        water_kg_m3: removable water per volume of packed hair [kg/m³], > 0
-        radius_m: radius of the section [m], > 0
-        transfer_m_s: mass-transfer coefficient of the air around it [m/s], > 0
-        deficit_kg_m3: vapour density at the wet surface minus that of the air [kg/m³], > 0
-    Returns:
-        time to complete dryness [s]
-    Raises:
-        NeverDries: the air is saturated (deficit <= 0)
-    Source: [1], film control.
-    """
-    if deficit_kg_m3 <= 0:
-        raise NeverDries
-    return water_kg_m3 * radius_m / (2 * transfer_m_s * deficit_kg_m3)
-
-
-def shell_time(water_kg_m3: float, radius_m: float, deficit_kg_m3: float) -> float:
-    """Drying time of a packed section if only its own dry shell resisted.
-
-    Args:
-        water_kg_m3: removable water per volume of packed hair [kg/m³], > 0
-        radius_m: radius of the section [m], > 0
-        deficit_kg_m3: vapour density at the wet surface minus that of the air [kg/m³], > 0
-    Returns:
-        time to complete dryness [s]
-    Raises:
-        NeverDries: the air is saturated (deficit <= 0)
-    Source: [1], control by diffusion through the product layer.
-    """
-    if deficit_kg_m3 <= 0:
-        raise NeverDries
-    return water_kg_m3 * radius_m**2 / (4 * DIFFUSIVITY_M2_S * deficit_kg_m3)
-
-
-def cloth_times(water: float) -> Floats:
-    """Hours in a cloth to reach each share of the common grid, endless beyond what it takes up.
-
-    Args:
-        water: water to lose [g per g of dry hair], > 0
-    Source: house model, the gap to what a cloth leaves shrinks exponentially.
-    """
-    reach = 1 - CLOTH_LEAVES / water
-    if reach <= 0:
-        return np.where(_SHARES > 0, np.inf, 0.0)
-    left = 1 - _SHARES / reach
-    with np.errstate(divide="ignore", invalid="ignore"):
-        hours = -CLOTH_MIN / 60 * np.log(left)
-    return np.where(left > 0, hours, np.inf)
-
-
-def stage_times(cylinder: Cylinder, water: float, stage: Stage, factor: float) -> Floats:
-    """Hours to reach each share of the common grid if the whole drying took place in one stage.
+@lru_cache(maxsize=4096)
+def constant_rate(cylinder: Cylinder, stage: Stage) -> float:
+    """Water that a section loses while free water wets its surface [g/g an hour].
 
     Args:
         cylinder: the section
-        water: water to lose [g per g of dry hair], > 0
+        stage: the air, not saturated
+    Source: the film of `craft.film`; loose hair in still air loses no more than the head as a
+        whole gives off, and a dryer gives no more heat than it has.
+    """
+    exposed = cylinder.exposed
+    if stage.kind is StageKind.CAP:
+        exposed = min(exposed, EXPOSED_CAPPED)
+    air = stage.temp_c, stage.rh, stage.speed
+    flux = evaporation(2 * cylinder.radius_m, *air, cylinder.scalp_w_m2)
+    rate = exposed * flux * 2 / (cylinder.radius_m * cylinder.packed_kg_m3)
+    if cylinder.envelope_m and stage.kind in STILL:
+        whole = evaporation(HEAD_ACROSS_M, *air, cylinder.scalp_w_m2)
+        rate = min(rate, whole / (cylinder.envelope_m * cylinder.packed_kg_m3))
+    most = DRYER_KG_S.get(stage.kind)
+    if most is not None and cylinder.head_kg:
+        rate = min(rate, most / cylinder.head_kg)
+    return rate * SECONDS_PER_HOUR
+
+
+def dry_at(stages: Sequence[Stage]) -> float:
+    """Water at which hair feels dry where its drying ends [g/g].
+
+    A cloth says nothing of the air; without any other stage it is the air of a room.
+    """
+    airs = [stage.rh for stage in stages if stage.kind is not StageKind.CLOTH]
+    return regain(airs[-1] if airs else 0.5) + DRY_TO_THE_HAND
+
+
+def two_periods(start: float, water: Floats, rate: float, equilibrium: float) -> Floats:
+    """Hours until so much water is left, endless at the equilibrium and below it.
+
+    Args:
+        start: water at the beginning [g/g]
+        water: water left [g/g], at most `start`
+        rate: of the constant period [g/g an hour], > 0
+        equilibrium: with the air [g/g]
+    Source: [1].
+    """
+    above = np.maximum(water, CRITICAL)
+    constant = np.maximum(start - above, 0.0) / rate
+    span, entered = CRITICAL - equilibrium, min(start, CRITICAL) - equilibrium
+    if span <= 0 or entered <= 0:
+        # Air damper than the fibre holds: only free water leaves.
+        return np.where(water >= CRITICAL, constant, np.inf)
+    left = np.minimum(water, min(start, CRITICAL)) - equilibrium
+    with np.errstate(divide="ignore", invalid="ignore"):
+        falling = np.where(left > 0, span / rate * np.log(entered / left), np.inf)
+    return constant + falling
+
+
+def cloth_times(start: float, water: Floats) -> Floats:
+    """Hours in a cloth until so much water is left, endless beyond what it takes up.
+
+    Args:
+        start: water at the beginning [g/g]
+        water: water left [g/g]
+    Source: house model, the gap to what a cloth leaves shrinks exponentially.
+    """
+    gap = start - CLOTH_LEAVES
+    if gap <= 0:
+        return np.where(water < start, np.inf, 0.0)
+    with np.errstate(divide="ignore", invalid="ignore"):
+        hours = CLOTH_MIN / 60 * np.log(gap / (water - CLOTH_LEAVES))
+    return np.where(water > CLOTH_LEAVES, hours, np.inf)
+
+
+def stage_times(cylinder: Cylinder, water: Floats, stage: Stage, factor: float) -> Floats:
+    """Hours to come down to each water if the whole drying took place in one stage.
+
+    Args:
+        cylinder: the section
+        water: from the beginning down [g/g]
         stage: the air
         factor: learned multiplier on the time, > 0
-    Raises:
-        NeverDries: the air of the stage is saturated
     """
     if stage.kind is StageKind.CLOTH:
-        return cloth_times(water)
-    water_kg_m3 = cylinder.packed_kg_m3 * water
-    deficit = drying_deficit(stage.temp_c, stage.rh)
-    transfer = transfer_coefficient(HEAT_TRANSFER[stage.kind])
-    film = film_time(water_kg_m3, cylinder.radius_m, transfer, deficit)
-    shell = shell_time(water_kg_m3, cylinder.radius_m, deficit)
-    # Loose hair shields itself in still air: the head as a whole cannot lose more than its
-    # envelope lets out. A dryer blows through it.
-    still = stage.kind in STILL
-    envelope = water_kg_m3 * cylinder.envelope_m / (transfer * deficit) if still else 0.0
-    seconds = max(film, envelope) * _SHARES + shell * _SHELL
-    return seconds * (factor / SECONDS_PER_HOUR)
+        return cloth_times(float(water[0]), water)
+    if stage.rh >= SATURATED_RH:
+        return np.where(water < water[0], np.inf, 0.0)
+    rate = constant_rate(cylinder, stage)
+    return factor * two_periods(float(water[0]), water, rate, regain(stage.rh))
 
 
 def share_gone(curve: Sequence[tuple[float, float]], hours: float) -> float:
@@ -254,42 +293,44 @@ def share_gone(curve: Sequence[tuple[float, float]], hours: float) -> float:
     return float(np.interp(hours, at, shares))
 
 
-def takes_nothing(water: float, stage: Stage, done: float) -> bool:
-    """Whether a stage takes no more water: saturated air, or a cloth that has taken its part."""
-    if stage.kind is StageKind.CLOTH:
-        return done >= 1 - CLOTH_LEAVES / water - 2 / len(_SHARES)
-    return drying_deficit(stage.temp_c, stage.rh) <= LEAST_DEFICIT
-
-
 def dry(cylinder: Cylinder, water: float, stages: Sequence[Stage], factor: float = 1.0) -> Run:
     """Follow a section through its drying stages.
 
     Args:
         cylinder: the section
-        water: water to lose [g per g of dry hair], > 0
+        water: in the hair at the beginning [g per g of dry hair], > 0
         stages: in order; one without hours ends the list
         factor: learned multiplier on the time, > 0
     Returns:
-        the share of water lost over time
+        the share of the removable water lost over time: 1 where it is dry to the hand in the air
+        where it ends; hair that is dry to begin with has lost it all
     Raises:
         NeverDries: the air of a stage without hours is saturated
     """
     hours: list[Floats] = [np.zeros(1)]
     shares: list[Floats] = [np.zeros(1)]
     ends: list[float] = []
+    target = dry_at(stages)
+    if water <= target:
+        return Run(np.zeros(1), np.ones(1), (0.0,) * len(stages), water, water)
+    grid = water + (target - water) * _SHARES
     clock, done = 0.0, 0.0
     for stage in stages:
         if done >= stage.until_share:
             ends.append(clock)
             continue
-        if stage.hours is not None and takes_nothing(water, stage, done):
+        own = stage_times(cylinder, grid, stage, factor)
+        entered = float(np.interp(done, _SHARES, own))
+        if not math.isfinite(entered) or not math.isfinite(own[done < _SHARES][0]):
+            # It takes nothing: saturated air, a cloth that has taken its part, air damper than
+            # the hair already is.
+            if stage.hours is None:
+                raise NeverDries
             hours.append(np.array([clock + stage.hours]))
             shares.append(np.array([done]))
             clock += stage.hours
             ends.append(clock)
             continue
-        own = stage_times(cylinder, water, stage, factor)
-        entered = float(np.interp(done, _SHARES, own))
         leaves = float(np.interp(stage.until_share, _SHARES, own))
         if stage.hours is not None:
             leaves = min(leaves, entered + stage.hours)
@@ -299,7 +340,7 @@ def dry(cylinder: Cylinder, water: float, stages: Sequence[Stage], factor: float
         shares.append(np.append(_SHARES[inside], reached))
         clock, done = clock + leaves - entered, reached
         ends.append(clock)
-    return Run(np.concatenate(hours), np.concatenate(shares), tuple(ends))
+    return Run(np.concatenate(hours), np.concatenate(shares), tuple(ends), water, target)
 
 
 def odds_dry(
@@ -317,7 +358,7 @@ def odds_dry(
 
     Args:
         cylinder: the section
-        water: water to lose [g per g of dry hair], > 0
+        water: in the hair at the beginning [g per g of dry hair], > 0
         stages: as for `dry`
         at_hours: planned release [h], >= 0
         factor: learned multiplier on the time, > 0
@@ -329,6 +370,8 @@ def odds_dry(
     # Loaded when needed: it takes longer to load than everything else together.
     from scipy.optimize import brentq
 
+    if water <= dry_at(stages):
+        return 1.0
     if at_hours <= 0:
         return 0.0
 

@@ -7,7 +7,9 @@ Sources:
 
 import math
 from collections.abc import Sequence
+from functools import cache, lru_cache
 
+from scipy.interpolate import PchipInterpolator
 from scipy.special import gammaincinv
 
 from craft.vocabulary import Level, Strand
@@ -32,6 +34,29 @@ BUNDLE_PACKING = 0.5
 
 #: Share of cases on either side of the interval of a count: one in ten. House value.
 COUNT_TAIL = 0.1
+
+
+#: Water that hair takes up from the air, by relative humidity [g/g]. Source: [1], from memory.
+SATURATION_REGAIN = 0.32
+REGAIN_RH = (0.0, 0.292, 0.403, 0.50, 0.65, 0.703, 1.0)
+REGAIN = (0.0, 0.06, 0.076, 0.098, 0.128, 0.136, SATURATION_REGAIN)
+
+
+@lru_cache(maxsize=1024)
+def regain(rh: float) -> float:
+    """Water in hair that has come to rest in air of a humidity [g per g of dry hair].
+
+    Args:
+        rh: relative humidity as a fraction, 0 to 1
+    Source: [1]; between its values a curve that neither rises nor falls where they do not
+        (Fritsch & Carlson, *SIAM Journal on Numerical Analysis* 17 (1980) 238).
+    """
+    return float(_regain()(rh))
+
+
+@cache
+def _regain() -> PchipInterpolator:
+    return PchipInterpolator(REGAIN_RH, REGAIN)
 
 
 def mass(hairs: float, diameter_um: float, length_cm: float) -> float:

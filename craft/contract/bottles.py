@@ -6,7 +6,7 @@ from pydantic import Field
 
 from craft.contract.base import Frozen
 from craft.contract.hair import Hair
-from craft.contract.plan import Person, Room, ShelfItem
+from craft.contract.plan import Outdoors, Person, Room, ShelfItem
 from craft.vocabulary import Fits, Role, Severity, Style
 
 
@@ -16,7 +16,7 @@ class BottlesRequest(Frozen):
     hair: Hair
     person: Person = Field(default_factory=Person)
     room: Room = Field(default_factory=Room)
-    outdoors: Room | None = None
+    outdoors: Outdoors | None = None
     """The air the client goes out into; else as in the room."""
     shelf: Annotated[list[ShelfItem], Field(max_length=2000)]
     style: Style | None = None

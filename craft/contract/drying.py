@@ -17,12 +17,14 @@ class StageIn(Frozen):
     """One stretch of drying."""
 
     kind: StageKind
-    temp_c: Annotated[float, measured(0, 80, "°C")] = 22
+    temp_c: Annotated[float, measured(-30, 80, "°C")] = 22
     """Temperature of the air at the hair."""
     rh: Rh = 0.5
     """Relative humidity of that air."""
     hours: Annotated[float, measured(0, 336, "h")] | None = None
     """How long; null until dry, or until `until_share`. A cloth needs hours."""
+    speed_m_s: Annotated[float, measured(0, 10, "m/s")] | None = None
+    """Of the air at the hair; null: as usual for the kind."""
     until_share: Annotated[float, measured(0.05, 1, "as a fraction")] = 1
     """Leave the stage once this share of the water is gone; common for a diffuser: 0.9."""
 
@@ -38,6 +40,8 @@ class SetIn(Frozen):
     """Hair in the largest section, which dries last, over that of a mean one."""
     length_cm: LengthCm | None = None
     """Length of the sections; else from the hair."""
+    exposed: Annotated[float, measured(0.05, 1, "as a fraction")] | None = None
+    """Share of its surface that the air reaches; else as usual for the kind."""
 
 
 class DryRequest(Frozen):
@@ -47,7 +51,7 @@ class DryRequest(Frozen):
     """Needed unless the set gives both mass and length."""
     set: SetIn
     water: Annotated[float, measured(0.05, 3, "g per g of dry hair")] = 0.7
-    """Water to lose."""
+    """Water in the hair at the beginning."""
     stages: Annotated[list[StageIn], Field(min_length=1, max_length=12)]
     factor: Annotated[float, measured(0.2, 5, "times")] = 1.0
     """Learned multiplier on the time."""

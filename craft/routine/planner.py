@@ -45,6 +45,8 @@ from craft.timetable import release_at
 from craft.vocabulary import Role, Scheme, Severity, StageKind
 
 #: How sure we are of the stretch of a technique. House value.
+#: A finished length is never surer than this [cm]. House value.
+LEAST_UNSURE_CM = 0.3
 STRETCH_SPREAD = 0.12
 #: Definition on day one: share of the wish, of each doubling of the sections, of damp. House.
 WISH_SHARE, DOUBLING_SHARE, DAMP_SHARE = 0.3, 0.06, 0.4
@@ -297,11 +299,14 @@ def drying_out(forecast: Forecast) -> Drying:
         high_curve=curve(fast, until),
         reasons=[
             reason(
-                "shrinking_core",
-                f"A section {forecast.cylinder.radius_m * 1000:.1f} mm thick in radius loses "
-                f"{forecast.water:g} g of water per g of hair in {stages}.",
+                "two_periods",
+                f"A section {forecast.cylinder.radius_m * 1000:.1f} mm thick in radius holds "
+                f"{forecast.water:g} g of water per g of hair in {stages}: the free water leaves "
+                "at a steady rate, what is inside the hair ever more slowly, until "
+                f"{forecast.run.dry_water:.2f} g/g feel dry.",
                 f"section {forecast.slowest}, learned factor {forecast.factor:g}",
-                "Levenspiel, Chemical Reaction Engineering, shrinking core, cylinder, from memory.",
+                "McCabe, Smith & Harriott, Unit Operations of Chemical Engineering; Churchill & "
+                "Bernstein 1977, Churchill & Chu 1975. From memory.",
             ),
             reason(
                 "drying_band",
@@ -320,6 +325,9 @@ def finished(case: Case, forecast: Forecast) -> Finished:
     rod = rod_mm(case) if technique.rods_each else None
     taken_out = stretch_of(case)
     lengths = [hangs(case, taken_out + off, rod) for off in (-STRETCH_SPREAD, 0.0, STRETCH_SPREAD)]
+    # The same set on the same head never hangs to the millimetre.
+    lengths[0] = min(lengths[0], lengths[1] - LEAST_UNSURE_CM)
+    lengths[2] = min(hair.length_cm, max(lengths[2], lengths[1] + LEAST_UNSURE_CM))
     low, high = DEFINITION_RANGE
     definition = (
         technique.definition

@@ -106,6 +106,21 @@ def fuzz_core() -> None:
             print(f"  {fault}\n  {json.dumps(request)}")
 
 
+def bench_drying() -> None:
+    """How surprising sets seen in the trade are, by the law in use and by the one before."""
+    from craft.drying import LOG_SPREAD
+    from craft.tests import seen_sets
+
+    laws = (
+        ("two periods", seen_sets.by_two_periods, LOG_SPREAD),
+        ("shrinking core, before", seen_sets.by_shrinking_core, seen_sets.OLD_SPREAD),
+    )
+    for name, law, spread in laws:
+        mean, worst, _ = seen_sets.scores(law, spread)
+        label = f"drying of {len(seen_sets.SEEN)} seen sets, {name}"
+        print(f"{label:<52}{mean:8.2f} nat  worst odds {worst:.2%}")
+
+
 def bench_labels() -> None:
     """A label of forty names read for the first time."""
     from craft.labels import naming, reading
@@ -227,6 +242,7 @@ def main() -> None:
         os.environ["DJANGO_SETTINGS_MODULE"] = "salon.settings"
         bench_core()
         bench_crown()
+        bench_drying()
         fuzz_core()
         bench_labels()
         bench_salon()

@@ -21,7 +21,7 @@ def compose_damp(page: Page) -> None:
     page.get_by_role("combobox", name="Style").press("Enter")
     page.get_by_role("option", name="Flat twist-out").click()
     page.get_by_label("Sections", exact=True).fill("14")
-    page.get_by_label("Release after", exact=True).fill("24")
+    page.get_by_label("Release after", exact=True).fill("10")
     page.get_by_text("Roots may still be damp at release").first.wait_for()
 
 
@@ -78,7 +78,7 @@ def moved_parting(page: Page) -> None:
 
 
 def damp_by_stages(page: Page) -> None:
-    """Fourteen flat twists opened after a day, looked at half-way."""
+    """Fourteen flat twists opened too early, looked at half-way."""
     page.evaluate("localStorage.clear()")
     compose_damp(page)
     page.get_by_role("link", name="Drying").click()

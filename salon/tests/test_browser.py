@@ -131,7 +131,7 @@ class FirstSliceTest(BrowserTest):
         page.get_by_role("combobox", name="Style").press("Enter")
         page.get_by_role("option", name="Flat twist-out").click()
         page.get_by_label("Sections", exact=True).fill("14")
-        page.get_by_label("Release after", exact=True).fill("24")
+        page.get_by_label("Release after", exact=True).fill("10")
 
     def test_from_a_new_head_to_planned_beside_actual(self) -> None:
         page = self.page

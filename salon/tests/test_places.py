@@ -150,13 +150,13 @@ class ComposerTest(PlacesTest):
 
     def test_a_fix_can_be_undone(self) -> None:
         page = self.compose()
-        page.get_by_label("Release after", exact=True).fill("20")
+        page.get_by_label("Release after", exact=True).fill("6")
         caution = page.get_by_role("note").filter(has_text="Roots may still be damp")
         caution.locator("button.first").click()
         expect(caution).to_have_count(0)
         page.locator(".el-message").get_by_role("button", name="Undo").click()
         expect(caution).to_be_visible()
-        expect(page.get_by_label("Release after", exact=True)).to_have_value("20")
+        expect(page.get_by_label("Release after", exact=True)).to_have_value("6")
 
     def test_a_reload_keeps_the_wish(self) -> None:
         page = self.compose()

@@ -11,6 +11,8 @@ from typing import Any
 from django.db.models import Max, Min
 
 from craft.contract.visit import DoseRun, VisitAnswer
+from craft.errors import CraftError
+from craft.routine.drying.planner import hours_to_dry
 from craft.vocabulary import Residue, VisitState
 from salon.heads.drying import learn_salon
 from salon.heads.models import Head, OpenedSet
@@ -174,12 +176,22 @@ def write_head(visit: Visit) -> None:
     Head.objects.filter(pk=visit.head_id).update(served_at=last)
 
 
+def dry_by_now(visit: Visit) -> float | None:
+    """Hours until this set is dry by the law of today; None where it cannot be told."""
+    try:
+        return hours_to_dry(visit.plan.requested)
+    except CraftError:
+        return None
+
+
 def write_opened_set(visit: Visit, folded: VisitAnswer) -> None:
     """How dry the set was, for what is learned of drying."""
-    drying, request = visit.plan.answered.drying, visit.plan.requested
-    opened_h = folded.release.after_h if folded.release else drying.release_after_h
+    planned = visit.plan.answered.drying.release_after_h
+    opened_h = folded.release.after_h if folded.release else planned
     learned_before = OpenedSet.objects.filter(visit=visit.pk).exists()
-    if folded.dryness is None or not drying.h_to_dry or not opened_h:
+    # By the law of today: what an older one forecast says nothing of how far this one is off.
+    forecast_h = dry_by_now(visit) if opened_h else None
+    if folded.dryness is None or not forecast_h:
         OpenedSet.objects.filter(visit=visit.pk).delete()
         if learned_before:
             learn_salon()
@@ -188,7 +200,7 @@ def write_opened_set(visit: Visit, folded: VisitAnswer) -> None:
         visit=visit.pk,
         defaults={
             "head": visit.head,
-            "forecast_h": drying.h_to_dry / request.drying_factor,
+            "forecast_h": forecast_h,
             "opened_h": opened_h,
             "dryness": folded.dryness,
             "at": visit.started_at,

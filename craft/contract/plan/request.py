@@ -122,11 +122,19 @@ class Room(Frozen):
     """The air the hair dries in."""
 
     temp_c: Annotated[float, measured(5, 45, "°C")] = 22
+    """Of the air."""
     rh: Rh = 0.5
     by: AirSource = AirSource.HOUSE
     """Who says so."""
     source: Words = ""
     """Which sensor or forecast, and of what hour, in words."""
+
+
+class Outdoors(Room):
+    """The air outside, which may be cold."""
+
+    temp_c: Annotated[float, measured(-30, 45, "°C")] = 10
+    """Of the air."""
 
 
 class DryStage(Frozen):
@@ -273,7 +281,7 @@ class PlanRequest(Frozen):
     """Bottles chosen by hand, by role; else the one that suits best."""
     flakers: Annotated[list[Flaker], Field(max_length=PAIRS_MOST)] = Field(default_factory=list)
     """Pairs to keep apart."""
-    outdoors: Room | None = None
+    outdoors: Outdoors | None = None
     """The air the client goes out into; else as in the room."""
     journey_min: Annotated[float, measured(0, 240, "min")] = 0
     """How long the way home takes."""

@@ -15,7 +15,6 @@ SHINGLE = replace(
     how="Soaking wet throughout. Smooth the styler down each strand with flat palms, "
     "cap the half you are not working on.",
     set_kind=SetKind.LOOSE,
-    clumps=8,
     blot=Blot.NONE,
     stretch=0.20,
     stays_in=(Role.LEAVE_IN, Role.OIL, Role.GEL),
@@ -36,7 +35,6 @@ SHAKE = replace(
     shape_min=0.48,
     sections=16,
     sections_max=40,
-    clumps=15,
     how="The same products; rake once, shake the head or the section, let it fall. Somewhat less "
     "definition; longer hair still works.",
     definition=0.66,
@@ -48,7 +46,6 @@ WAVES = replace(
     title="Scrunched waves",
     sections=6,
     sections_max=20,
-    clumps=30,
     shape_min=2.2,
     how="Wave-safe: no raking, no brush after the styler. Squeeze water and conditioner in, styler "
     "on soaking hair, press with microfibre, then scrunch the cast out when dry. Lift by brushing "
@@ -67,7 +64,6 @@ BUN = replace(
     noun="section",
     sections=4,
     sections_max=6,
-    clumps=4,
     shape_min=5.0,
     blot=Blot.CLOTH,
     how="Set the direction while wet, blot dry, gel, smooth back; a firm tie, then a small one "

@@ -20,7 +20,6 @@ TWO_STRAND = Technique(
     how="Even tension from root to end. Never borrow hair from the neighbour. "
     "Stop before the end and coil the ends round a finger.",
     set_kind=SetKind.TWIST,
-    clumps=1,
     blot=Blot.CLOTH,
     stretch=0.45,
     stays_in=(Role.LEAVE_IN, Role.CREAM, Role.OIL, Role.GEL),

@@ -5,8 +5,8 @@ from dataclasses import replace
 from craft.routine.catalogue.twists import FLAT
 from craft.vocabulary import OnHead, Role, Scheme, SetKind, Start, Style
 
-#: Water of a mist to lose [g/g]. House value.
-MISTED = 0.12
+#: Water in hair that was misted over what it wears [g/g]. House value.
+MISTED = 0.25
 
 #: 45 to 60 min for eight rows, mist and oil with them.
 REFRESH = replace(
@@ -44,7 +44,6 @@ PUFF = replace(
     how="From an older twist-out. Stretch the roots in a loose bun, then gather and pin section by "
     "section; no headband.",
     set_kind=SetKind.LOOSE,
-    clumps=40,
     pins_each=3,
     stretch=0.60,
     settle_min=0,
@@ -66,8 +65,7 @@ NIGHT = replace(
     how="Five sections, loosely ringed, ends tucked in; scarf over them.",
     stays_in=(Role.SCALP_OIL,),
     set_kind=SetKind.LOOSE,
-    clumps=40,
-    water=0.02,
+    water=0.13,
     pins_each=0,
     stretch=0.65,
     wear_days=1,

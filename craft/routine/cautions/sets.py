@@ -15,10 +15,12 @@ from craft.routine.trials.drying import fixes_for_drying
 from craft.routine.trials.things import fixes_for_kit, fixes_for_rods
 from craft.routine.trials.trial import Trial
 from craft.sets import LEAST_TURNS, too_thick, too_thin
-from craft.vocabulary import Dryer, Elasticity, Heat, Severity, StageKind
+from craft.vocabulary import Dryer, Elasticity, Heat, Severity, StageKind, Style
 
 #: A mask that waits longer than this is slept in [min]. House value.
 OVERNIGHT_FROM_MIN = 180.0
+#: What hair is worn under, by style.
+COVERED = {Style.SLICK_BUN: "the tie of the bun", Style.UNDER_WIG_BASE: "the wig"}
 HANDBOOK = "Standard cosmetology handbooks, from memory."
 
 
@@ -70,28 +72,36 @@ def rod_fit(case: Case, *_: object) -> Sign | None:
     )
 
 
-#: Wetter than this, hair does not go under a closed cap: share of the water gone. House value.
-CAP_FROM_SHARE = 0.6
+def planned_begins(forecast: Forecast) -> list[float]:
+    """When each stage begins as planned [h]: hair that dries slower stays for all of it."""
+    lasts = zip(forecast.stages, forecast.run.ends, strict=True)
+    begins = [0.0]
+    for stage, end in lasts:
+        begins.append(end if stage.hours is None else begins[-1] + stage.hours)
+    return begins[:-1]
 
 
 def damp_cap(case: Case, forecast: Forecast, *_: object) -> Sign | None:
-    """Damp hair does not dry under a closed cap, and the scalp stays wet all night."""
-    begins = [0.0, *forecast.run.ends[:-1]]
-    at = next(
-        (
-            forecast.run.at(start)
-            for stage, start in zip(forecast.stages, begins, strict=True)
-            if stage.kind is StageKind.CAP
-        ),
-        None,
+    """Under a cap, a wig or in a bun the air saturates: what goes under it damp stays damp."""
+    capped = (
+        (start, "the cap")
+        for stage, start in zip(forecast.stages, planned_begins(forecast), strict=True)
+        if stage.kind is StageKind.CAP
     )
-    if at is None or at >= CAP_FROM_SHARE:
-        return None
-    return Sign(
-        f"Only {at:.0%} of the water is gone when it goes under the cap: it hardly dries there and "
-        "the scalp stays wet. Dry it longer first, or leave the cap off until it is nearly dry.",
-        f"cap at {at:.0%}",
-    )
+    covered = COVERED.get(case.request.goal.style)
+    worn = ((forecast.release_h, covered),) if covered and case.washes else ()
+    for at_h, under in (*capped, *worn):
+        odds = forecast.odds_with(forecast.stages, at_h)
+        if odds < SAFE_ODDS:
+            gone = forecast.run.at(at_h)
+            return Sign(
+                f"It goes under {under} with {gone:.0%} of the water gone, dry with odds of "
+                f"{odds:.0%}: it hardly dries there and the scalp stays wet. Dry it longer first, "
+                f"or leave {under} off until it is dry.",
+                f"covered at {gone:.0%}",
+                MODEL,
+            )
+    return None
 
 
 def overnight_mask(case: Case, *_: object) -> Sign | None:

@@ -17,7 +17,6 @@ class Technique:
         shape_min: hands-on minutes of a usual section of 25 cm, medium hair
         how: what the hands do
         set_kind: what a section is while it dries
-        clumps: strands that dry each for itself, for each section
         blot: how the hair is blotted
         stretch: share of the shrinkage it takes out, 0 to 1
         stays_in: products left in, in school order; hold last
@@ -36,7 +35,7 @@ class Technique:
         rods_each: rods for each section
         pins_whole: pins for the whole head, besides those of sections
         damp_first: bands and pins go in when damp, not dripping
-        water: water to lose where nothing is washed [g/g]; else by the blotting
+        water: in the hair where nothing is washed [g/g]; else by the blotting
         separate: how the finished hair is parted, in a sentence
         release_how: how it is taken down
         suits: patterns it is for; all where empty
@@ -57,7 +56,6 @@ class Technique:
     shape_min: float
     how: str
     set_kind: SetKind
-    clumps: int
     blot: Blot
     stretch: float
     stays_in: tuple[Role, ...]

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from craft import drying
+from craft import curl, drying
 from craft.air import warmed_humidity
 from craft.contract.plan import DryStage, Room
 from craft.drying import Cylinder, Stage
@@ -31,12 +31,15 @@ DRYER_TEMP_C = {
 #: A diffuser is put away at this share; the rest dries in the air. Common practice, no source.
 DIFFUSE_TO_SHARE = 0.9
 #: Longest time under a dryer that is planned unasked [min], in steps of [min]. House values.
-DRYER_LIMIT_MIN = 60.0
+DRYER_LIMIT_MIN = 90.0
 DRYER_STEP_MIN = 5.0
 #: How far the hair stands off the head when it is loose [cm]. House value.
 ENVELOPE_CM = 3.0
-#: Water left to lose once hair is damp and the bands go in [g/g]. House value.
-DAMP_WATER = 0.5
+#: Water once hair is damp and the bands go in [g/g]. House value.
+DAMP_WATER = 0.45
+#: Heat of the scalp that reaches what lies flat on it, over all of its surface [W/m²]: the scalp
+#: gives off some 30 to 60, the far side of a row feels little of it. House value.
+SCALP_W_M2 = 15.0
 #: After this much longer than the dryer, the client has left [h]. House value.
 SAME_SITTING_H = 0.6
 #: Loose hair is promised dry on the half hour; a set whole days later if need be.
@@ -62,7 +65,7 @@ class Forecast:
         dryer: the dryer really used
         dryer_min: minutes under it
         salon_min: minutes of drying for which the client stays [min]
-        water: water to lose [g/g]
+        water: in the hair at the beginning [g/g]
         factor: learned multiplier
         spread: how unsure the time is, of its logarithm
         release_h: planned release, from the end of shaping [h]
@@ -106,15 +109,22 @@ def dryer_of(case: Case) -> Dryer:
 def section_cylinder(case: Case, hairs: float) -> Cylinder:
     """A section of so many hairs as a packed cylinder.
 
-    Its radius does not depend on its length: longer hair makes a longer cylinder.
+    Its radius does not depend on its length: longer hair makes a longer cylinder. Loose hair dries
+    as its curl clumps, however many sections the hands worked in.
     """
     kind = case.technique.set_kind
     packed = drying.PACKED_KG_PER_M3[kind]
+    head_kg = case.hair_g / 1000
+    if kind is SetKind.LOOSE:
+        lock_m = curl.lock_mm(curl.TYPICAL_CURL_MM[case.hair.pattern]) / 1000
+        envelope = envelope_thickness(case, packed)
+        return Cylinder(lock_m / 2, packed, envelope, drying.EXPOSED[kind], head_kg)
     strand_mm2 = math.pi * (case.hair.diameter_um / 1000) ** 2 / 4
-    fibre_mm2 = hairs / case.technique.clumps * strand_mm2
-    radius_mm = math.sqrt(fibre_mm2 * FIBRE_G_PER_CM3 * 1000 / packed / math.pi)
-    envelope = envelope_thickness(case, packed) if kind is SetKind.LOOSE else 0.0
-    return Cylinder(radius_mm / 1000, packed, envelope)
+    radius_mm = math.sqrt(hairs * strand_mm2 * FIBRE_G_PER_CM3 * 1000 / packed / math.pi)
+    if case.technique.rows:
+        flat = drying.EXPOSED_FLAT
+        return Cylinder(radius_mm / 1000, packed, 0.0, flat, head_kg, SCALP_W_M2)
+    return Cylinder(radius_mm / 1000, packed, 0.0, drying.EXPOSED[kind], head_kg)
 
 
 def envelope_thickness(case: Case, packed_kg_m3: float) -> float:
@@ -138,7 +148,8 @@ def room_at(case: Case, at: AirAt) -> Room:
 def air_stage(case: Case, at: AirAt, hours: float | None = None) -> Stage:
     """A stretch in the still air of a place."""
     room = room_at(case, at)
-    return Stage(StageKind.AIR, room.temp_c, room.rh, hours)
+    about = drying.ABOUT_M_S if at is AirAt.JOURNEY else None
+    return Stage(StageKind.AIR, room.temp_c, room.rh, hours, speed_m_s=about)
 
 
 def dryer_temp(case: Case, kind: StageKind) -> float:
@@ -195,7 +206,8 @@ def stages_by_hand(case: Case) -> tuple[Stage, ...]:
     asked = case.request.stages
     stages = [stage_by_hand(case, stage, f"stages.{place}") for place, stage in enumerate(asked)]
     last = asked[-1]
-    endless = last.minutes is None and last.kind in (StageKind.AIR, StageKind.HOOD, StageKind.CAP)
+    # What ends under a hood is judged in the air that follows.
+    endless = last.minutes is None and last.kind in (StageKind.AIR, StageKind.CAP)
     if endless:
         return tuple(stages)
     return (
@@ -241,7 +253,7 @@ def dried_by_hand(case: Case) -> tuple[Dryer, float]:
 
 
 def water_of(case: Case, blot: Blot) -> float:
-    """Water to lose after blotting [g/g]."""
+    """Water in the hair after blotting [g/g]."""
     if case.technique.water is not None:
         return case.technique.water
     if case.technique.damp_first:
@@ -256,9 +268,10 @@ def dryer_minutes(case: Case, cylinder: Cylinder, dryer: Dryer) -> float:
     if case.request.dry_min is not None:
         return case.request.dry_min
     slower = case.request.drying_factor * math.exp(SAFE_Z * case.request.drying_spread)
-    stage = dryer_stage(case, StageKind(dryer), None)
-    run = drying.dry(cylinder, water_of(case, case.blot), [stage], slower)
-    needed = float(run.hours[-1]) * 60
+    # Dry is what is dry in the air of the salon, not in that of the dryer.
+    stages = (dryer_stage(case, StageKind(dryer), None), air_stage(case, AirAt.SALON))
+    run = drying.dry(cylinder, water_of(case, case.blot), stages, slower)
+    needed = run.ends[0] * 60
     return min(DRYER_LIMIT_MIN, math.ceil(needed / DRYER_STEP_MIN) * DRYER_STEP_MIN)
 
 
@@ -289,7 +302,9 @@ def usual_release(case: Case, safe_h: float | None, dryer_min: float) -> float:
     if safe_h is None:
         return usual
     if case.technique.released:
-        return max(usual, rounded_up(safe_h, SET_RELEASE_STEP_H))
+        # No set is worn for longer than it holds; what is not dry by then is said, with what helps.
+        worn_h = case.technique.wear_days * SET_RELEASE_STEP_H
+        return max(usual, min(rounded_up(safe_h, SET_RELEASE_STEP_H), worn_h))
     return rounded_up(safe_h, RELEASE_STEP_H)
 
 
@@ -318,7 +333,7 @@ def forecast_of(case: Case) -> Forecast:
         release_h = usual_release(case, safe_h, minutes)
     if dryer is not Dryer.AIR and not minutes:
         # A dryer that runs until it is done: until dry, or to 90 %.
-        minutes = round((drying.dry(cylinder, water, stages[:1], factor).hours[-1]) * 60, 1)
+        minutes = round(run.ends[0] * 60, 1)
     return Forecast(
         cylinder=cylinder,
         slowest=slowest.number,

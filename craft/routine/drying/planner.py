@@ -33,13 +33,12 @@ SLOWEST_NAMED = 3
 DRYING_CAUTIONS = ("not_dry_at_release", "damp_cap", "heat_limit", "heat_fragile")
 
 
-def stages_out(kinds: Sequence[StageKind], run: drying.Run, water: float) -> list[StageOut]:
+def stages_out(kinds: Sequence[StageKind], run: drying.Run) -> list[StageOut]:
     """What each stage does.
 
     Args:
         kinds: of the stages
         run: the drying that followed them
-        water: to lose at the beginning [g/g]
     """
     begins = [0.0, *run.ends[:-1]]
     return [
@@ -49,7 +48,7 @@ def stages_out(kinds: Sequence[StageKind], run: drying.Run, water: float) -> lis
             to_h=round(end, 3),
             share_before=round(run.at(start), 4),
             share_after=round(run.at(end), 4),
-            water_left=round(water * (1 - run.at(end)), 3),
+            water_left=round(run.water_at(end), 3),
         )
         for kind, start, end in zip(kinds, begins, run.ends, strict=True)
     ]
@@ -58,7 +57,7 @@ def stages_out(kinds: Sequence[StageKind], run: drying.Run, water: float) -> lis
 def planned_stages(case: Case, forecast: Forecast) -> list[PlannedStage]:
     """The stages of a plan with what each does."""
     by_hand = case.request.stages if case.washes else []
-    answers = stages_out([stage.kind for stage in forecast.stages], forecast.run, forecast.water)
+    answers = stages_out([stage.kind for stage in forecast.stages], forecast.run)
     results = []
     for place, (stage, out) in enumerate(zip(forecast.stages, answers, strict=True)):
         own = by_hand[place] if place < len(by_hand) else None
@@ -166,6 +165,18 @@ def learned_reasons(case: Case) -> list[Reason]:
             HOUSE,
         )
     ]
+
+
+def hours_to_dry(request: PlanRequest) -> float | None:
+    """When a plan would be dry by the law of today, with nothing learned [h]; None if never.
+
+    Args:
+        request: as for planning, of today or of an older plan
+    Raises:
+        CraftError: it cannot be planned any more
+    """
+    case = case_of(request.model_copy(update={"drying_factor": 1.0}))
+    return forecast_of(case).run.time_to(1.0)
 
 
 def drying_plan(request: PlanRequest) -> DryingPlanAnswer:

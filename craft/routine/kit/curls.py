@@ -9,9 +9,9 @@ from craft.routine.case import Case
 from craft.routine.explain.why import HOUSE, reason
 from craft.vocabulary import SetKind, Style
 
-#: A rod curl opens by this share of its diameter for each stretch, and rises so much of its
-#: diameter a turn. House values.
-ROD_SPRING, ROD_RISE = 0.5, 1.1
+#: A rod curl opens by this share of its diameter for each stretch, and was wound with so much of
+#: its diameter between turns. House values.
+ROD_SPRING, ROD_RISE = 0.5, 0.2
 GEOMETRY = "Geometry of the spiral and the helix."
 #: Strands that are turned round each other, by what is made of a section.
 STRANDS = {SetKind.TWIST: 2, SetKind.BRAID: 3}
@@ -50,7 +50,7 @@ def rod_curl(
     wound = sets.wind(grams / rods, length, rod_mm)
     # The curl is as wide as the hair lay on average, not as the bare rod.
     coil_cm = wound.mean_mm / 10 * (1 + ROD_SPRING * taken_out)
-    hanging = curl.helix(length, coil_cm, ROD_RISE * coil_cm).hanging_cm
+    hanging = curl.spring_length(length, coil_cm, case.hair.diameter_um, ROD_RISE * coil_cm)
     return RodCurl(coil_cm * 10, hanging, wound)
 
 
@@ -132,7 +132,27 @@ def hangs(
         return rod_curl(case, rod_mm, stretch, section).hanging_cm
     if case.technique.set_kind is SetKind.COIL:
         return coil_hangs(case, length, stretch)
+    if case.technique.set_kind in STRANDS and section is not None:
+        return twined_hangs(case, section, stretch)
+    if case.technique.set_kind in STRANDS:
+        largest = max(case.sections, key=lambda part: part.hairs)
+        return twined_hangs(case, largest, stretch, length)
     return curl.finished_length(length, case.hair.curl_index, stretch)
+
+
+def twined_hangs(
+    case: Case, section: Section, stretch: float, length_cm: float | None = None
+) -> float:
+    """Length of hair that was twisted or braided [cm].
+
+    The set takes it part of the way from its natural length to that of the spring it was wound to.
+    """
+    length = section.length_cm if length_cm is None else length_cm
+    wound = twined(case, section)
+    across_cm, pitch_cm = wound.thick_mm / 20, length / max(wound.turns, 1.0)
+    natural = length / case.hair.curl_index
+    spring = curl.spring_length(length, across_cm, case.hair.diameter_um, pitch_cm)
+    return natural + (max(spring, natural) - natural) * stretch
 
 
 def turns_of(case: Case, section: Section, rod_mm: float | None) -> float | None:
@@ -189,7 +209,9 @@ def set_in_words(case: Case, rods: dict[int, float]) -> tuple[list[str], list[Re
             reason(
                 "rod_winding",
                 "Hair spread over 7 cm of the rod winds up in layers; the curl is as wide as the "
-                "hair lay on average, and springs open by part of that.",
+                "hair lay on average, and springs open by part of that. It hangs as a spring under "
+                "its own weight: wide curls and fine strands give more, so larger rods hang "
+                "longer.",
                 f"rods of {span(list(rods.values()))} mm, {case.hair.length_cm:g} cm",
                 GEOMETRY,
             )

@@ -8,7 +8,7 @@ from craft.routine.drying.forecast import SAFE_ODDS
 from craft.tests.requests import caution_keys, planned
 from craft.vocabulary import Severity, StopSign
 
-DAMP = {"sections": 14, "release_after_h": 24}
+DAMP = {"sections": 14, "release_after_h": 12}
 LONG = {"length_cm": 30, "relaxed_cm": 12, "density_per_cm2": 175}
 
 
@@ -39,7 +39,7 @@ class CautionsTest(TestCase):
 
     def test_not_dry(self) -> None:
         self.fires("not_dry_at_release", hair=LONG, goal=DAMP)
-        self.silent("not_dry_at_release", hair=LONG, goal=DAMP | {"release_after_h": 72})
+        self.silent("not_dry_at_release", hair=LONG, goal=DAMP | {"release_after_h": 36})
         self.silent("not_dry_at_release", hair=LONG)
 
     def test_pins_short(self) -> None:

@@ -70,9 +70,13 @@ class LengthTest(TestCase):
 
     def test_each_section_by_its_own_length(self) -> None:
         subject = case("two_strand_twist_out")
+        stretch = subject.technique.stretch
         for section in subject.sections:
-            expected = curl.finished_length(section.length_cm, 2.5, subject.technique.stretch)
-            self.assertAlmostEqual(section_hangs(subject, section, None), expected)
+            natural = section.length_cm / 2.5
+            straight = curl.finished_length(section.length_cm, 2.5, stretch)
+            # The spring it was wound to is a little shorter than straight hair.
+            sits = section_hangs(subject, section, None)
+            self.assertTrue(natural + 0.7 * (straight - natural) < sits < straight)
 
 
 class RodsTest(TestCase):

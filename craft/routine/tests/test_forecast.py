@@ -59,7 +59,25 @@ class GatheredTest(TestCase):
     def test_radius_follows_the_hairs_not_the_length(self) -> None:
         short = case_of(parse(PlanRequest, plan_request(hair={"length_cm": 12})))
         long = case_of(parse(PlanRequest, plan_request(hair={"length_cm": 60})))
-        self.assertEqual(section_cylinder(short, 8000), section_cylinder(long, 8000))
+        radii = [section_cylinder(case, 8000).radius_m for case in (short, long)]
+        self.assertEqual(radii[0], radii[1])
+
+    def test_loose_hair_dries_as_its_locks_not_as_the_sections_of_the_hands(self) -> None:
+        times = [
+            forecast_for(goal={"style": "shingle_wash_and_go", "sections": count}).run.time_to(1)
+            or 0
+            for count in (10, 30, 60)
+        ]
+        self.assertAlmostEqual(max(times) / min(times), 1, places=6)
+
+    def test_finer_curls_dry_as_finer_locks(self) -> None:
+        # From waves to coils the locks get thinner: common practice, no source.
+        goal = {"style": "shake_wash_and_go"}
+        radii = [
+            forecast_for(goal=goal, hair={"pattern": pattern}).cylinder.radius_m
+            for pattern in ("2c", "3b", "4c")
+        ]
+        self.assertEqual(radii, sorted(radii, reverse=True))
 
     def test_four_times_the_hair_is_twice_the_radius(self) -> None:
         case = case_of(parse(PlanRequest, plan_request()))

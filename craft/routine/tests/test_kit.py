@@ -99,7 +99,7 @@ class SubstituteRodsTest(TestCase):
         # The curl is as wide as the hair lies on its rod; hair on a thinner rod lies thicker.
         self.assertTrue(16 / 20 < odd.curl_mm / odd.wanted_curl_mm < 0.9)
         coil = odd.curl_mm / 10
-        expected = curl.helix(25, coil, 1.1 * coil).hanging_cm
+        expected = curl.spring_length(25, coil, 70, 0.2 * coil)
         self.assertAlmostEqual(odd.length_cm, expected, delta=0.1)
 
     @settings(max_examples=25, deadline=None)

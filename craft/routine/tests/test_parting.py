@@ -171,7 +171,7 @@ class FixesTest(TestCase):
         self.assertEqual(set(directed["parting"]), {"forward", "sideways", "back"})
 
     def test_a_fix_of_a_parting_by_hand_can_be_done(self) -> None:
-        goal = {"style": "flat_twist_out", "release_after_h": 40}
+        goal = {"style": "flat_twist_out", "release_after_h": 14}
         moved = {"op": "move", "key": "0/2", "at": -3.0}
         request = parse(PlanRequest, plan_request(goal=goal, parting={"changes": [moved]}))
         answer = plan(request)

@@ -223,7 +223,9 @@ class LawsTest(TestCase):
 
         few = dry_h(max(2, usual // 2), 0.5)
         self.assertLessEqual(dry_h(usual * step, 0.5), few * 1.001)
-        self.assertGreaterEqual(dry_h(usual, 0.8), dry_h(usual, 0.5))
+        # What is only misted may be as dry as damp air lets it be from the beginning.
+        if TECHNIQUES[Style(style)].water is None:
+            self.assertGreaterEqual(dry_h(usual, 0.8), dry_h(usual, 0.5))
 
     def test_same_request_same_answer_byte_for_byte(self) -> None:
         first = planned(**plan_request()).model_dump_json()

@@ -31,7 +31,7 @@ class StoriesTest(TestCase):
         self.assertNotIn(key, [caution.key for caution in planned(**went_well).cautions])
 
     def test_opened_before_dry(self) -> None:
-        early = {"hair": LONG, "goal": {"sections": 14, "release_after_h": 24}}
+        early = {"hair": LONG, "goal": {"sections": 14, "release_after_h": 10}}
         answer = self.tells("not_dry_at_release", "still be damp", early)
         self.assertTrue(answer.fixes, "and what would make it dry")
         self.silent("not_dry_at_release", hair=LONG, goal={"release_after_h": 72})

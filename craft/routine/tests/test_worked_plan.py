@@ -7,6 +7,8 @@ without the functions under test.
 import math
 from unittest import TestCase
 
+from craft import curl
+from craft.sets import twine
 from craft.tests.requests import planned
 from craft.vocabulary import Role
 
@@ -74,8 +76,13 @@ class WorkedPlanTest(TestCase):
         self.assertAlmostEqual(self.answer.sections[0].minutes, 2.5, delta=0.01)
 
     def test_finished_length(self) -> None:
-        # 25 cm shrink to 10; a two-strand twist-out takes out 45 % of that.
-        self.assertAlmostEqual(self.answer.finished.length_cm, 10 + 15 * 0.45, delta=0.06)
+        # 25 cm shrink to 10; a two-strand twist-out takes it 45 % of the way to the spring it was
+        # wound to.
+        section = max(self.answer.sections, key=lambda each: each.grams)
+        wound = twine(section.grams, 25, 0.35, 2)
+        spring = curl.spring_length(25, wound.thick_mm / 20, 70, 25 / wound.turns)
+        expected = 10 + (spring - 10) * 0.45
+        self.assertAlmostEqual(self.answer.finished.length_cm, expected, delta=0.1)
         self.assertEqual(self.answer.finished.landmark, "jaw")
 
     def test_home(self) -> None:

@@ -222,7 +222,7 @@ class CorrectionTest(LogTest):
             doses=[{"role": "gel", "grams": 40}],
             dryness="wet",
             residue="much",
-            released_after_h=30,
+            released_after_h=6,
         ).json()
         before = Event.objects.count()
         self.assertEqual(self.house_sets(), 1)
@@ -231,7 +231,7 @@ class CorrectionTest(LogTest):
             started_at=start,
             doses=[{"role": "gel", "grams": 25}],
             residue="none",
-            released_after_h=30,
+            released_after_h=6,
         ).json()
         self.assertEqual(
             (second["id"], second["dryness"], second["residue"]), (first["id"], "", "none")

@@ -1,0 +1,213 @@
+"""Sets of the trade that were opened and what was found, as one check of the drying forecast.
+
+Common practice, no source: told by specialists, without scales or clocks. What a set is made of
+(grams, water, air) is our reading of their words and stands beside each. Independent of house
+values that could be turned: rods, braids, the cap, coils on a taper, both long days of flat twists.
+Tuned on one set each: how exposed small coils are (the bonnet), the warmth of the scalp (the flat
+rows), what moves as one in loose hair (short curls).
+"""
+
+import math
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+
+from scipy.special import ndtr
+
+from craft import drying
+from craft.air import drying_deficit
+from craft.drying import ASLEEP_M_S, Cylinder, Stage
+from craft.vocabulary import SetKind, StageKind
+
+NIGHT_H, DAY_H = 10.0, 24.0
+FLAT, SCALP = drying.EXPOSED_FLAT, 15.0
+
+
+@dataclass(frozen=True)
+class SeenSet:
+    """A set that was opened.
+
+    Args:
+        name: in words
+        cylinder: one of its sections
+        water: in the hair when it was set [g/g]
+        stages: the air it was in
+        after_h: when it was looked at [h]
+        share: of the water gone that makes what was found true
+        found_so: whether so much was gone; False: it was not yet
+        until_h: for what is told as between two times: gone by then
+    """
+
+    name: str
+    cylinder: Cylinder
+    water: float
+    stages: Sequence[Stage]
+    after_h: float
+    share: float = 1.0
+    found_so: bool = True
+    until_h: float | None = None
+
+    def odds(self, hours_to: Callable[["SeenSet"], float | None], spread: float) -> float:
+        """Odds of what was found, for a forecast of the hours to its share."""
+        hours = hours_to(self)
+        if hours is None:
+            return 0.0 if self.found_so else 1.0
+
+        def gone_by(at_h: float) -> float:
+            return float(ndtr(math.log(at_h / hours) / spread))
+
+        if self.until_h is not None:
+            return gone_by(self.until_h) - gone_by(self.after_h)
+        return gone_by(self.after_h) if self.found_so else 1 - gone_by(self.after_h)
+
+
+def section(
+    kind: SetKind,
+    count: float,
+    grams: float,
+    length_cm: float,
+    exposed: float | None = None,
+    scalp: float = 0.0,
+) -> Cylinder:
+    """A mean section of a head."""
+    packed = drying.PACKED_KG_PER_M3[kind]
+    radius = drying.section_radius(grams / 1000, count, packed, length_cm / 100)
+    shown = drying.EXPOSED[kind] if exposed is None else exposed
+    return Cylinder(radius, packed, exposed=shown, head_kg=grams / 1000, scalp_w_m2=scalp)
+
+
+def loose(lock_mm: float, grams: float, reach_cm2: float) -> Cylinder:
+    """Loose hair of locks so thick, with an outside so large."""
+    packed = drying.PACKED_KG_PER_M3[SetKind.LOOSE]
+    layer_m = grams / 1000 / (reach_cm2 / 1e4) / packed
+    return Cylinder(lock_mm / 2000, packed, layer_m, drying.EXPOSED[SetKind.LOOSE], grams / 1000)
+
+
+ASLEEP = Stage(StageKind.AIR, 21, 0.5, speed_m_s=ASLEEP_M_S)
+ROOM = Stage(StageKind.AIR, 22, 0.5)
+CAP = Stage(StageKind.CAP, 22, 0.75)
+BONNET = Stage(StageKind.HOOD, 45, 0.13)
+HOOD_15 = Stage(StageKind.HOOD, 50, 0.10, hours=0.25)
+
+SEEN = (
+    SeenSet(
+        "12 soaked twists, gel, plastic cap and bonnet, a night: not quite dry",
+        section(SetKind.TWIST, 12, 120, 25),
+        1.0,
+        (CAP,),
+        NIGHT_H,
+        found_so=False,
+    ),
+    SeenSet(
+        "40 rods in dense hair, an hour in a cloth then misted, a night: dry",
+        section(SetKind.ROD, 40, 200, 25),
+        0.55,
+        (ASLEEP,),
+        NIGHT_H,
+    ),
+    SeenSet(
+        "20 braids, medium density, a night: dry",
+        section(SetKind.BRAID, 20, 110, 25),
+        0.6,
+        (ASLEEP,),
+        NIGHT_H,
+    ),
+    SeenSet(
+        "8 stretched flat rows, lightly misted, a night: wearable",
+        section(SetKind.TWIST, 8, 100, 20, FLAT, SCALP),
+        0.35,
+        (ASLEEP,),
+        NIGHT_H,
+        share=0.85,
+    ),
+    SeenSet(
+        "small coils on a short taper, day and night: dry",
+        section(SetKind.COIL, 90, 50, 10),
+        1.0,
+        (ROOM,),
+        DAY_H,
+    ),
+    SeenSet(
+        "small loose coils, soaking, 20 min under a bonnet: fit to finish",
+        section(SetKind.COIL, 100, 60, 12),
+        1.0,
+        (BONNET, ROOM),
+        20 / 60,
+        share=0.85,
+    ),
+    SeenSet(
+        "14 flat twists with ends on rods, products into dry hair, 24 h: lengths dry",
+        section(SetKind.TWIST, 14, 130, 30, FLAT, SCALP),
+        0.35,
+        (ROOM,),
+        DAY_H,
+    ),
+    SeenSet(
+        "12 soaked flat twists, 15 min hood, banded, two days: dry",
+        section(SetKind.TWIST, 12, 110, 25, FLAT, SCALP),
+        1.0,
+        (HOOD_15, ROOM),
+        2 * DAY_H,
+    ),
+    SeenSet(
+        "a soaked thick long head left to the air: many hours",
+        loose(4.0, 250, 3200),
+        1.2,
+        (ROOM,),
+        5.0,
+        found_so=False,
+    ),
+    SeenSet(
+        "short curls left to the air: 2 to 4 h",
+        loose(4.0, 60, 1500),
+        0.8,
+        (ROOM,),
+        2.0,
+        until_h=4.5,
+    ),
+)
+
+
+def by_two_periods(seen: SeenSet) -> float | None:
+    """Hours to the share, by the law in use."""
+    return drying.dry(seen.cylinder, seen.water, seen.stages).time_to(seen.share)
+
+
+#: The law before: film [W/(m² K)] by kind of air, diffusivity through a dry shell [m²/s], spread.
+OLD_FILM = {StageKind.AIR: 5.0, StageKind.HOOD: 18.0, StageKind.CAP: 2.5}
+OLD_DIFFUSIVITY, OLD_SPREAD, OLD_MASS_PER_FILM = 1.1e-5, 0.25, 1.2 * 1005 * 0.857 ** (2 / 3)
+
+
+def by_shrinking_core(seen: SeenSet) -> float:
+    """Hours to the share by the law before: a dry shell that grows inwards."""
+
+    def times(stage: Stage, share: float) -> float:
+        radius, water = seen.cylinder.radius_m, seen.cylinder.packed_kg_m3 * seen.water
+        deficit = drying_deficit(stage.temp_c, stage.rh)
+        film = water * radius / (2 * OLD_FILM[stage.kind] / OLD_MASS_PER_FILM * deficit)
+        shell = water * radius**2 / (4 * OLD_DIFFUSIVITY * deficit)
+        left = 1 - share
+        seconds = film * share + shell * (share + (left * math.log(left) if left else 0))
+        return float(seconds / 3600)
+
+    first = seen.stages[0]
+    if first.hours is None:
+        return times(first, seen.share)
+    gone = min(seen.share, first.hours / times(first, 1.0))
+    last = seen.stages[-1]
+    return first.hours + times(last, seen.share) - times(last, gone)
+
+
+def scores(
+    hours_to: Callable[[SeenSet], float | None], spread: float
+) -> tuple[float, float, dict[str, float]]:
+    """How surprising what was found is.
+
+    Args:
+        hours_to: of a set to its share [h]
+        spread: of the logarithm of the time
+    Returns:
+        mean of minus the logarithm of the odds [nat], the worst odds, and the odds of each
+    """
+    odds = {seen.name: seen.odds(hours_to, spread) for seen in SEEN}
+    mean = -sum(math.log(max(value, 1e-9)) for value in odds.values()) / len(odds)
+    return mean, min(odds.values()), odds
