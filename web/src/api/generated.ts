@@ -1772,7 +1772,7 @@ export interface components {
              * @description The air the client goes out into; else as in the room.
              * @default null
              */
-            outdoors?: components["schemas"]["Room"] | null;
+            outdoors?: components["schemas"]["Outdoors"] | null;
             /** Shelf */
             shelf: components["schemas"]["ShelfItem"][];
             /**
@@ -2482,7 +2482,7 @@ export interface components {
             set: components["schemas"]["SetIn"];
             /**
              * Water
-             * @description Water to lose.
+             * @description Water in the hair at the beginning.
              * @default 0.7
              */
             water?: number;
@@ -2503,7 +2503,7 @@ export interface components {
             /**
              * Spread
              * @description How unsure the drying time is.
-             * @default 0.25
+             * @default 0.35
              */
             spread?: number;
         };
@@ -4540,6 +4540,34 @@ export interface components {
          * @enum {string}
          */
         OnHead: "loose" | "twists" | "flat_twists" | "braids" | "coils" | "rods" | "wash_and_go" | "bun" | "sewn_in";
+        /**
+         * Outdoors
+         * @description The air outside, which may be cold.
+         */
+        Outdoors: {
+            /**
+             * Temp C
+             * @description Of the air.
+             * @default 10
+             */
+            temp_c?: number;
+            /**
+             * Rh
+             * @default 0.5
+             */
+            rh?: number;
+            /**
+             * @description Who says so.
+             * @default house
+             */
+            by?: components["schemas"]["AirSource"];
+            /**
+             * Source
+             * @description Which sensor or forecast, and of what hour, in words.
+             * @default
+             */
+            source?: string;
+        };
         /** @description How long it lasts. */
         Outlook: {
             /** Format: double */
@@ -5165,7 +5193,7 @@ export interface components {
              * @description The air the client goes out into; else as in the room.
              * @default null
              */
-            outdoors?: components["schemas"]["Room"] | null;
+            outdoors?: components["schemas"]["Outdoors"] | null;
             /**
              * Journey Min
              * @description How long the way home takes.
@@ -5204,7 +5232,7 @@ export interface components {
             /**
              * Drying Spread
              * @description How unsure the drying time still is: less, the more is known of this head.
-             * @default 0.25
+             * @default 0.35
              */
             drying_spread?: number;
             /**
@@ -5267,7 +5295,7 @@ export interface components {
              * @description The air the client goes out into; else as in the room.
              * @default null
              */
-            outdoors?: components["schemas"]["Room"] | null;
+            outdoors?: components["schemas"]["Outdoors"] | null;
             /**
              * Journey Min
              * @description How long the way home takes.
@@ -5306,7 +5334,7 @@ export interface components {
             /**
              * Drying Spread
              * @description How unsure the drying time still is: less, the more is known of this head.
-             * @default 0.25
+             * @default 0.35
              */
             drying_spread?: number;
             /**
@@ -6133,6 +6161,7 @@ export interface components {
         Room: {
             /**
              * Temp C
+             * @description Of the air.
              * @default 22
              */
             temp_c?: number;
@@ -6658,6 +6687,12 @@ export interface components {
              * @default null
              */
             length_cm?: number | null;
+            /**
+             * Exposed
+             * @description Share of its surface that the air reaches; else as usual for the kind.
+             * @default null
+             */
+            exposed?: number | null;
         };
         /**
          * SetKind
@@ -6871,6 +6906,12 @@ export interface components {
              * @default null
              */
             hours?: number | null;
+            /**
+             * Speed M S
+             * @description Of the air at the hair; null: as usual for the kind.
+             * @default null
+             */
+            speed_m_s?: number | null;
             /**
              * Until Share
              * @description Leave the stage once this share of the water is gone; common for a diffuser: 0.9.
