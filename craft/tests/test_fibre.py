@@ -4,8 +4,11 @@ Values from Robbins, *Chemical and Physical Behavior of Human Hair* (5th ed., 20
 Loussouarn, *Br J Dermatol* 145 (2001), both from memory; class bounds are house values.
 """
 
+import random
 from unittest import TestCase
 
+from hypothesis import given
+from hypothesis import strategies as st
 from scipy.stats import chi2, poisson
 
 from craft import fibre
@@ -62,3 +65,28 @@ class FibreTest(TestCase):
             self.assertEqual(fibre.density_class(density), level)
         for strand, diameter in fibre.TYPICAL_DIAMETER_UM.items():
             self.assertEqual(fibre.strand_class(diameter), strand)
+
+
+class PresentTest(TestCase):
+    """Not every hair is as long as the longest."""
+
+    def test_against_hairs_drawn_at_random(self) -> None:
+        # Ages spread evenly, each as long as it has grown or was cut, simulated.
+        chance = random.Random(7)
+        for cut in (10, 25, 45, 60, 90):
+            grown = [fibre.GROWN_CM * chance.random() for _ in range(40_000)]
+            mean = sum(min(cut, each) for each in grown) / len(grown)
+            self.assertAlmostEqual(fibre.present(cut), mean / cut, delta=0.006)
+
+    def test_masses_of_hair(self) -> None:
+        # A donated ponytail of 30 to 35 cm weighs some 60 to 150 g: common practice, no source.
+        whole = fibre.mass(100_000, 70, 35) * fibre.present(35)
+        self.assertTrue(100 < whole < 150)
+        # The heaviest head that can be told is no sheep.
+        heaviest = fibre.mass(300 * 550, 90, 60) * fibre.present(60)
+        self.assertLess(heaviest, 450)
+
+    @given(st.floats(1, 150), st.floats(0.1, 30))
+    def test_longer_hair_never_weighs_less(self, length: float, longer: float) -> None:
+        short, long = (size * fibre.present(size) for size in (length, length + longer))
+        self.assertGreaterEqual(long, short - 1e-9)

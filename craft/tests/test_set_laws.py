@@ -110,7 +110,7 @@ class DryCommandTest(TestCase):
 
     def test_mass_and_length_override_the_hair(self) -> None:
         of_hair = self.dry(hair=HAIR, set={"kind": "twist", "sections": 14})
-        expected = fibre.mass(180 * head.scalp_area(57), 70, 25)
+        expected = fibre.mass(180 * head.scalp_area(57), 70, 25) * fibre.present(25)
         radius = math.sqrt(expected / 1000 / 14 / (350 * math.pi * 0.25)) * 1000
         self.assertAlmostEqual(of_hair.radius_mm, radius, delta=0.01)
         overridden = self.dry(hair=HAIR)

@@ -196,7 +196,7 @@ class CrownTest(PlanViewsTest):
 
 class DryingTest(PlanViewsTest):
     def open(self) -> None:
-        goal = {"style": "two_strand_twist_out", "definition": 0.5, "release_after_h": 20}
+        goal = {"style": "two_strand_twist_out", "definition": 0.5, "release_after_h": 5}
         self.begin("drying", goal)
         expect(self.page.get_by_role("table")).to_be_visible()
 

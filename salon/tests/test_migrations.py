@@ -131,8 +131,9 @@ class LogOfOldVisitsTest(MigrationTest):
         self.assertEqual(migrated[1], [("gel", 12.5)])
         self.assertEqual(migrated[2], [(STARTED, "damp_roots", 4, "Held well.")])
         self.assertEqual(migrated[3], [(20.0,)])
-        self.assertEqual(migrated[4], [("damp_roots",)])
+        # What was learned begins anew with another law of drying; `rebuild` learns it again.
+        self.assertEqual(migrated[4], [])
         self.assertGreater(self.sql("SELECT count(*) FROM findings_event")[0][0], 6)
 
         self.manage("rebuild")
-        self.assertEqual(self.kept(), migrated)
+        self.assertEqual(self.kept(), [*migrated[:4], [("damp_roots",)]])

@@ -11,7 +11,7 @@ from craft.air import warmed_humidity
 from craft.contract.plan import DryStage, Room
 from craft.drying import Cylinder, Stage
 from craft.errors import CraftError
-from craft.fibre import FIBRE_G_PER_CM3
+from craft.fibre import FIBRE_G_PER_CM3, present
 from craft.head import radius
 from craft.routine.case import Case
 from craft.vocabulary import AirAt, Blot, Dryer, Heat, Releasing, SetKind, StageKind
@@ -109,8 +109,8 @@ def dryer_of(case: Case) -> Dryer:
 def section_cylinder(case: Case, hairs: float) -> Cylinder:
     """A section of so many hairs as a packed cylinder.
 
-    Its radius does not depend on its length: longer hair makes a longer cylinder. Loose hair dries
-    as its curl clumps, however many sections the hands worked in.
+    Longer hair makes a longer cylinder, and a little thinner one, for fewer hairs are as long.
+    Loose hair dries as its curl clumps, however many sections the hands worked in.
     """
     kind = case.technique.set_kind
     packed = drying.PACKED_KG_PER_M3[kind]
@@ -120,6 +120,7 @@ def section_cylinder(case: Case, hairs: float) -> Cylinder:
         envelope = envelope_thickness(case, packed)
         return Cylinder(lock_m / 2, packed, envelope, drying.EXPOSED[kind], head_kg)
     strand_mm2 = math.pi * (case.hair.diameter_um / 1000) ** 2 / 4
+    strand_mm2 *= present(case.hair.length_cm)
     radius_mm = math.sqrt(hairs * strand_mm2 * FIBRE_G_PER_CM3 * 1000 / packed / math.pi)
     if case.technique.rows:
         flat = drying.EXPOSED_FLAT

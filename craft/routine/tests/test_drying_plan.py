@@ -170,7 +170,7 @@ class AirTest(TestCase):
         self.assertLess(hood.drying.release_after_h, 1.6)
 
     def test_no_release_after_what_the_style_is_worn(self) -> None:
-        damp = {"temp_c": 18, "rh": 0.93}
+        damp = {"temp_c": 14, "rh": 0.97}
         thick = {"density_per_cm2": 300, "diameter_um": 90, "length_cm": 50}
         answer = planned(goal={"sections": 4}, room=damp, hair=thick)
         self.assertLessEqual(answer.drying.release_after_h, 6 * 24)

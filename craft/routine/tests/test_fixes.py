@@ -14,7 +14,7 @@ from craft.tests.requests import caution_keys, plan_request, planned
 
 DAMP: dict[str, Any] = {
     "hair": {"length_cm": 30, "relaxed_cm": 12, "density_per_cm2": 175},
-    "goal": {"sections": 14, "release_after_h": 12},
+    "goal": {"sections": 14, "release_after_h": 10},
 }
 #: So much hair in humid air that neither hood nor pressing is enough alone.
 VERY_DAMP: dict[str, Any] = {
@@ -62,15 +62,15 @@ class OffersTest(TestCase):
         self.assertIn("not_dry_at_release", caution_keys(planned(**shorter)))
 
     def test_a_longer_hood_replaces_a_short_one(self) -> None:
-        under_hood = DAMP | {"dry": "hood", "dry_min": 10}
+        under_hood = DAMP | {"dry": "hood", "dry_min": 5}
         fix = offered(**under_hood)["hood_first"]
-        self.assertGreater(fix.change["dry_min"], 10)
+        self.assertGreater(fix.change["dry_min"], 5)
         self.assertEqual(fix.hands_on_min, 0)
 
     def test_later_means_the_same_hour(self) -> None:
         fix = offered(**DAMP)["later_release"]
         self.assertEqual(fix.later_h % 24, 0)
-        self.assertEqual(fix.change["goal"]["release_after_h"], 12 + fix.later_h)
+        self.assertEqual(fix.change["goal"]["release_after_h"], 10 + fix.later_h)
         self.assertEqual(fix.title, "Release a day later")
 
     def test_pressing_and_hood_together_where_neither_is_enough(self) -> None:

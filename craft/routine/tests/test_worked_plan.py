@@ -13,8 +13,9 @@ from craft.tests.requests import planned
 from craft.vocabulary import Role
 
 HAIRS = 180 * 550.3035  # hairs/cm² × cm² of scalp on a head of 57 cm
-SURFACE = HAIRS * math.pi * 70e-6 * 0.25  # m²
-MASS = HAIRS * math.pi * (70e-4 / 2) ** 2 * 25 * 1.32  # g
+THERE = 1 - 25 / (2 * 60)  # of hairs of all ages that grow to 60 cm, cut at 25
+SURFACE = HAIRS * math.pi * 70e-6 * 0.25 * THERE  # m²
+MASS = HAIRS * math.pi * (70e-4 / 2) ** 2 * 25 * 1.32 * THERE  # g
 
 SHELF = [
     {"id": "gel", "role": "gel", "unit": "pump", "unit_g": 1.8, "stock_g": 200},
@@ -51,7 +52,7 @@ class WorkedPlanTest(TestCase):
 
     def test_pumps(self) -> None:
         products = {p.role: p for step in self.answer.steps for p in step.products}
-        gel = 3.5 * SURFACE / 1.8  # 10.58 pumps
+        gel = 3.5 * SURFACE / 1.8  # 8.4 pumps
         self.assertEqual(products[Role.GEL].units, round(gel * 2) / 2)
         self.assertEqual(products[Role.MASK].units, round(8 * SURFACE / 11 * 2) / 2)
         self.assertIsNone(products[Role.CREAM].units)

@@ -14,6 +14,11 @@ def forget(apps, schema_editor):
 
 
 class Migration(migrations.Migration):
-    dependencies = [("heads", "0007_archived"), ("house", "0006_roles")]
+    dependencies = [
+        ("heads", "0007_archived"),
+        ("house", "0006_roles"),
+        # Visits of old write sets that were opened when their log is made.
+        ("findings", "0004_roles_in_order"),
+    ]
 
     operations = [migrations.RunPython(forget, migrations.RunPython.noop)]
