@@ -269,10 +269,10 @@ class RebuildTest(LogTest):
         self.record(again, started_at=self.long_ago(20), dryness="dry", residue="none", note="well")
         recount(gel, 18, self.user)
         more = self.record(
-            self.planned(), doses=[{"role": "gel", "grams": 48}], started_at=self.long_ago(9)
+            self.planned(), doses=[{"role": "gel", "grams": 44}], started_at=self.long_ago(9)
         ).json()["id"]
         self.client.put(
-            f"/api/visits/{more}/", {"doses": [{"role": "gel", "grams": 45}]}, "application/json"
+            f"/api/visits/{more}/", {"doses": [{"role": "gel", "grams": 42}]}, "application/json"
         )
         undone = StockMove.objects.filter(product__name="Cream", kind="used").earliest("pk")
         self.post(f"/api/stock-moves/{undone.pk}/undo/", {})
