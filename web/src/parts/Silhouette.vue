@@ -15,10 +15,10 @@ const props = defineProps<{
   chin: number
   depth: number
   reach: number
+  above: number
 }>()
 const { t } = useI18n()
 
-const ABOVE_CM = 7
 const path = (points: readonly Point[], mirror = false) =>
   points.map(([x, y], i) => `${i ? 'L' : 'M'}${mirror ? -x : x} ${y}`).join('')
 const outline = computed(() => `${path(props.moment.outline as Point[])}Z`)
@@ -56,7 +56,7 @@ const message = computed(() =>
 <template>
   <figure>
     <svg
-      :viewBox="`${-reach - 9} ${-ABOVE_CM} ${2 * reach + 9.5} ${depth + ABOVE_CM}`"
+      :viewBox="`${-reach - 9} ${-above} ${2 * reach + 9.5} ${depth + above}`"
       role="img"
       :aria-label="message"
     >

@@ -202,6 +202,8 @@ function take(whatIf: WhatIf) {
   gap: 14px;
 }
 .odds > b {
+  flex: none;
+  white-space: nowrap;
   font: 700 44px/1 var(--display);
 }
 .odds.unsafe > b,

@@ -37,6 +37,15 @@ const depth = computed(() =>
     ...looks.value.flatMap((look) => look.look.moments.map((moment) => moment.length_cm + 3)),
   ),
 )
+/** How high above the vertex full hair stands. */
+const above = computed(() =>
+  Math.max(
+    7,
+    ...looks.value.flatMap((look) =>
+      look.look.moments.flatMap((moment) => moment.outline.map((point) => 0.5 - Number(point[1]))),
+    ),
+  ),
+)
 const reach = computed(() =>
   Math.max(
     14,
@@ -91,6 +100,7 @@ const reach = computed(() =>
           :chin="look.look.chin_cm"
           :depth="depth"
           :reach="reach"
+          :above="above"
         />
       </div>
     </section>
