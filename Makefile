@@ -35,7 +35,7 @@ types: .make/app .make/node
 	$(PY) manage.py spectacular --file docs/openapi.yaml --validate
 	cd web && npm run --silent types
 
-bench: .make/dev
+bench: .make/bench
 	$(PY) -m salon.checks.bench
 
 # The answers that the rules give to a corpus of requests; kept anew when RULES_VERSION was raised.
@@ -65,6 +65,10 @@ web/dist/index.html: .make/node web/index.html web/vite.config.ts $(shell find w
 
 .make/dev: .make/app requirements/dev.txt
 	.venv/bin/pip install --quiet --requirement requirements/dev.txt
+	@touch $@
+
+.make/bench: .make/dev requirements/bench.txt
+	.venv/bin/pip install --quiet --requirement requirements/bench.txt
 	@touch $@
 
 .make/node: web/package.json web/package-lock.json
