@@ -271,10 +271,10 @@ def check_names(archive: zipfile.ZipFile, manifest: Manifest) -> None:
         raise CraftError("file", "There is not enough room on the disk for this house.")
 
 
-def unknown_migrations(database: Path) -> list[str]:
-    """Migrations of a database that this Gauffer does not know: it is of a newer one."""
+def migrations(database: Path) -> tuple[set[tuple[str, str]], set[tuple[str, str]]]:
+    """Migrations this Gauffer knows, and those a database has of the same apps."""
     known = set(MigrationLoader(None, ignore_no_migrations=True).disk_migrations)
     with closing(sqlite3.connect(database)) as copy:
-        rows = copy.execute("SELECT app, name FROM django_migrations").fetchall()
+        rows = set(copy.execute("SELECT app, name FROM django_migrations"))
     apps = {app for app, _ in known}
-    return [f"{app}.{name}" for app, name in rows if app in apps and (app, name) not in known]
+    return known, {(app, name) for app, name in rows if app in apps}

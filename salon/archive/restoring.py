@@ -23,10 +23,10 @@ from salon.archive.packing import (
     Manifest,
     broken,
     manifest_of,
+    migrations,
     opened,
     pack,
     sqlite_path,
-    unknown_migrations,
 )
 
 log = logging.getLogger("salon.archive")
@@ -82,7 +82,8 @@ def check_database(database: Path, manifest: Manifest) -> None:
             raise broken("its database is damaged")
         if manifest_of(database, {}).counts != manifest.counts:
             raise broken("its database holds other rows than its list")
-        if unknown_migrations(database):
+        known, applied = migrations(database)
+        if applied - known:
             raise broken("it was packed by a newer Gauffer; bring this one up to date first")
     except sqlite3.Error as error:
         raise broken("its database cannot be read") from error
@@ -94,6 +95,9 @@ def bring_up_to_date(database: Path) -> None:
     Raises:
         CraftError: it cannot be brought up to date
     """
+    known, applied = migrations(database)
+    if known == applied:
+        return
     environment = {**os.environ, "DATABASE_URL": f"sqlite:///{database}"}
     command = [sys.executable, "manage.py", "migrate", "--verbosity", "0", "--no-input"]
     done = subprocess.run(
