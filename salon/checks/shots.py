@@ -142,8 +142,6 @@ PICTURES: tuple[tuple[str, Callable[[Page], None]], ...] = (
     ("look", two_looks),
     ("print", bricks_on_paper),
     ("house", open_at("/house")),
-    ("archive", open_at("/house/archive")),
-    ("people", open_at("/house/people")),
     ("saved-plan-why", why_a_dose),
     ("record-visit", open_at("/plans/3/visit")),
     ("visit", open_at("/visits/1")),
