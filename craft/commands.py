@@ -136,7 +136,11 @@ def dry(request: DryRequest) -> DryAnswer:
     thick = drying.section_radius(slowest_kg, request.set.sections, packed, length_cm / 100)
     exposed = request.set.exposed or drying.EXPOSED[request.set.kind]
     cylinder = Cylinder(thick, packed, exposed=exposed, head_kg=mass_g / 1000)
-    run = drying.dry(cylinder, request.water, stages, request.factor)
+    try:
+        run = drying.dry(cylinder, request.water, stages, request.factor)
+    except NeverDries as error:
+        endless = next(place for place, stage in enumerate(stages) if stage.hours is None)
+        raise NeverDries(f"stages.{endless}.rh") from error
     step = max(1, len(run.hours) // CURVE_POINTS)
     points = [*range(0, len(run.hours), step), len(run.hours) - 1]
     answer = DryAnswer(

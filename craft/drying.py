@@ -306,7 +306,7 @@ def dry(cylinder: Cylinder, water: float, stages: Sequence[Stage], factor: float
         the share of the removable water lost over time: 1 where it is dry to the hand in the air
         where it ends; hair that is dry to begin with has lost it all
     Raises:
-        NeverDries: the air of a stage without hours is saturated
+        NeverDries: a stage without hours never comes to its end in its air
     """
     hours: list[Floats] = [np.zeros(1)]
     shares: list[Floats] = [np.zeros(1)]
@@ -335,6 +335,9 @@ def dry(cylinder: Cylinder, water: float, stages: Sequence[Stage], factor: float
         leaves = float(np.interp(stage.until_share, _SHARES, own))
         if stage.hours is not None:
             leaves = min(leaves, entered + stage.hours)
+        if not math.isfinite(leaves):
+            # It never comes to the share at which this stage is left: the air is too damp.
+            raise NeverDries
         reached = float(np.interp(leaves, own, _SHARES))
         inside = (done < _SHARES) & (reached > _SHARES)
         hours.append(np.append(clock + own[inside] - entered, clock + leaves - entered))

@@ -11,7 +11,7 @@ from craft import drying, fibre, head
 from craft.commands import COMMANDS
 from craft.contract import parse
 from craft.drying import Cylinder, Stage
-from craft.errors import CraftError
+from craft.errors import CraftError, NeverDries
 from craft.partings import HeadOfHair, totals
 from craft.partings.ordering import back_first
 from craft.tests.requests import HAIR, parted_by
@@ -142,6 +142,12 @@ class DryCommandTest(TestCase):
         one, two, three = (self.dry(water=water).h_to_dry for water in (0.7, 1.0, 1.3))
         self.assertAlmostEqual(two - one, three - two, places=3)
         self.assertAlmostEqual(self.dry(factor=0.5).h_to_dry / usual, 0.5, places=3)
+
+    def test_a_share_that_damp_air_never_lets_it_reach_is_refused(self) -> None:
+        damp = {"kind": "diffuser", "temp_c": 30, "rh": 0.97, "until_share": 0.9}
+        with self.assertRaises(NeverDries) as refused:
+            self.dry(stages=[damp, self.AIR | {"rh": 0.3}])
+        self.assertEqual(refused.exception.field, "stages.0.rh")
 
     def test_curves_begin_wet_and_rise(self) -> None:
         curve = self.dry().curve
