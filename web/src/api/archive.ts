@@ -1,7 +1,7 @@
 /** The whole house out and in, and erasing a client. */
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 
-import { api, answerOf, type Schemas } from './client'
+import { api, answerOf, asForm, type Schemas } from './client'
 
 export const useBackups = () =>
   useQuery({ queryKey: ['archive'], queryFn: () => answerOf(api.GET('/api/archive/')) })
@@ -14,32 +14,16 @@ export function usePack() {
   })
 }
 
-const asForm = (values: Record<string, string | File>) => {
-  const form = new FormData()
-  for (const [name, value] of Object.entries(values)) form.append(name, value)
-  return form
-}
-
 export const useCheckHouse = () =>
   useMutation({
     mutationFn: (file: File) =>
-      answerOf(
-        api.POST('/api/archive/check/', {
-          body: { file: '' },
-          bodySerializer: () => asForm({ file }),
-        }),
-      ),
+      answerOf(api.POST('/api/archive/check/', asForm<Schemas['PackedRequest']>({ file }))),
   })
 
 export const useRestore = () =>
   useMutation({
-    mutationFn: ({ file, name }: { file: File; name: string }) =>
-      answerOf(
-        api.POST('/api/archive/restore/', {
-          body: { file: '', name },
-          bodySerializer: () => asForm({ file, name }),
-        }),
-      ),
+    mutationFn: (values: { file: File; name: string }) =>
+      answerOf(api.POST('/api/archive/restore/', asForm<Schemas['RestoreRequest']>(values))),
   })
 
 export function useErase(head: () => number) {

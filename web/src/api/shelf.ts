@@ -2,7 +2,7 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, type MaybeRefOrGetter, type Ref, toValue } from 'vue'
 
-import { api, answerOf, type Schemas } from './client'
+import { api, answerOf, asForm, type Schemas } from './client'
 
 export type Row = Schemas['ShelfRow']
 export type Product = Schemas['Product']
@@ -116,23 +116,16 @@ export const useCalibrate = (id: Id) =>
 export const usePalmTest = () =>
   useSaving((body: Schemas['PalmTestRequest']) => answerOf(api.POST('/api/palm-tests/', { body })))
 
-/**
- * A table is looked at, or a slice of it taken in from the row it starts with. It is sent as a file; the
- * typed client sends JSON, so the form is written by hand.
- */
+/** A table is looked at, or a slice of it taken in from the row it starts with. */
 export const useTakeIn = () =>
-  useSaving(async ({ file, start }: { file: File; start?: number }) => {
-    const form = new FormData()
-    form.append('file', file)
-    form.append('accept', String(start !== undefined))
-    if (start !== undefined) form.append('start', String(start))
-    return answerOf(
-      api.POST('/api/products/import/', {
-        body: form as never,
-        bodySerializer: (body: unknown) => body as FormData,
-      }),
-    )
-  })
+  useSaving(({ file, start }: { file: File; start?: number }) =>
+    answerOf(
+      api.POST(
+        '/api/products/import/',
+        asForm<Schemas['TableRequest']>({ file, accept: start !== undefined, start }),
+      ),
+    ),
+  )
 
 export const useAddKit = () =>
   useSaving((body: Schemas['KitItemRequest']) => answerOf(api.POST('/api/kit/', { body })))

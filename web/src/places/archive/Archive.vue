@@ -56,7 +56,7 @@ async function bring() {
   <Refusals :refusal="packing" @retry="pack.mutate()" />
   <div class="columns">
     <section>
-      <h2>{{ t('archive.here') }}</h2>
+      <h2 class="ruled">{{ t('archive.here') }}</h2>
       <p class="quiet">{{ t('archive.hereHint') }}</p>
       <Await
         v-slot="{ data }"
@@ -81,7 +81,7 @@ async function bring() {
       </Await>
     </section>
     <section>
-      <h2>{{ t('archive.in') }}</h2>
+      <h2 class="ruled">{{ t('archive.in') }}</h2>
       <p class="quiet">{{ t('archive.inHint') }}</p>
       <label class="act">
         {{ t(file ? 'archive.another' : 'archive.choose') }}
@@ -122,11 +122,6 @@ async function bring() {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(min(100%, 360px), 1fr));
   gap: 32px 40px;
-}
-h2 {
-  padding-bottom: 6px;
-  border-bottom: 2px solid var(--ink);
-  margin-bottom: 10px;
 }
 .quiet {
   margin-bottom: 10px;

@@ -4,7 +4,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import { api, answerOf, Refused, type Schemas } from '@/api/client'
+import { api, answerOf, asForm, Refused, type Schemas } from '@/api/client'
 import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
 import { zoneValues } from '@/api/generated'
@@ -46,17 +46,11 @@ const upload = useMutation({
     answerOf(
       api.POST('/api/heads/{pk}/scope/upload/', {
         params: { path: { pk: props.head } },
-        body: {
-          zone: zone.value as Picture['zone'],
+        ...asForm<Schemas['UploadRequest']>({
+          zone: zone.value,
           um_per_px: scale.value ?? 0,
-          picture: file as unknown as string,
-        },
-        bodySerializer: (body) => {
-          const form = new FormData()
-          for (const [key, value] of Object.entries(body ?? {}))
-            form.append(key, value as unknown as Blob)
-          return form
-        },
+          picture: file,
+        }),
       }),
     ),
   onSuccess: take,

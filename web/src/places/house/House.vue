@@ -93,7 +93,7 @@ async function save() {
       <Refusals v-if="!conflict" :refusal="refusal" @retry="save" />
       <div class="parts">
         <section>
-          <h2>{{ t('house.kit') }}</h2>
+          <h2 class="ruled">{{ t('house.kit') }}</h2>
           <div class="row">
             <TextField
               v-model="form.name"
@@ -181,10 +181,10 @@ async function save() {
           </p>
         </section>
         <section>
-          <h2>{{ t('house.schools') }}</h2>
+          <h2 class="ruled">{{ t('house.schools') }}</h2>
           <p class="quiet">{{ t('house.schoolsHint') }}</p>
           <SchoolFields v-model="form.school" />
-          <h2 class="values">{{ t('house.rules') }}</h2>
+          <h2 class="ruled values">{{ t('house.rules') }}</h2>
           <p class="quiet">{{ t('house.rulesHint') }}</p>
           <Amount
             :label="t('house.mask')"
@@ -257,11 +257,6 @@ async function save() {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1.4fr);
   gap: 40px;
-}
-h2 {
-  padding-bottom: 6px;
-  border-bottom: 2px solid var(--ink);
-  margin-bottom: 10px;
 }
 .kit {
   display: inline-block;

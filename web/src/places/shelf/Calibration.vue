@@ -148,7 +148,7 @@ const change = computed(() => {
           </Figures>
         </section>
         <section class="result">
-          <h2>{{ t('calibrate.mean', { unit: unit || '…' }) }}</h2>
+          <h2 class="ruled">{{ t('calibrate.mean', { unit: unit || '…' }) }}</h2>
           <template v-if="result.data.value && readings.length">
             <p class="big">{{ number(result.data.value.unit_g, 2) }} g</p>
             <p v-if="readings.length >= LEAST && result.data.value.spread_g != null">
@@ -195,11 +195,6 @@ const change = computed(() => {
 }
 .end {
   align-items: end;
-}
-h2 {
-  padding-bottom: 6px;
-  border-bottom: 2px solid var(--ink);
-  margin-bottom: 10px;
 }
 .big {
   font: 700 40px var(--display);

@@ -67,12 +67,12 @@ function again() {
   <ShelfTop :title="t('exchange.title')" />
   <div class="columns">
     <section>
-      <h2>{{ t('exchange.out') }}</h2>
+      <h2 class="ruled">{{ t('exchange.out') }}</h2>
       <p class="quiet">{{ t('exchange.outHint') }}</p>
       <a class="act" href="/api/products/export/" download>{{ t('exchange.download') }}</a>
     </section>
     <section>
-      <h2>{{ t('exchange.in') }}</h2>
+      <h2 class="ruled">{{ t('exchange.in') }}</h2>
       <p class="quiet">{{ t('exchange.inHint') }}</p>
       <label class="act" :class="{ main: !preview }">
         {{ preview ? t('exchange.another') : t('exchange.choose') }}
@@ -144,11 +144,6 @@ function again() {
   display: grid;
   grid-template-columns: minmax(0, 300px) minmax(0, 1fr);
   gap: 48px;
-}
-h2 {
-  padding-bottom: 6px;
-  border-bottom: 2px solid var(--ink);
-  margin-bottom: 10px;
 }
 .quiet {
   margin-bottom: 10px;

@@ -131,14 +131,14 @@ const keeps = computed(() => {
       </p>
       <div class="columns">
         <section>
-          <h2>{{ t('label.title') }}</h2>
+          <h2 class="ruled">{{ t('label.title') }}</h2>
           <LabelRead :label="data.label" />
         </section>
         <section>
           <StockPart :sheet="{ product: bottle, row, ...data }" />
         </section>
         <section>
-          <h2>{{ t('product.calibration', { unit: bottle.unit }) }}</h2>
+          <h2 class="ruled">{{ t('product.calibration', { unit: bottle.unit }) }}</h2>
           <p v-if="row.unit_g !== null" class="big">
             {{ number(row.unit_g, 2) }} g
             <span v-if="newest?.spread_g" class="quiet">{{
@@ -163,7 +163,7 @@ const keeps = computed(() => {
           <RouterLink class="act" :to="`/shelf/products/${props.product}/calibration`">{{
             t('product.calibrate')
           }}</RouterLink>
-          <h2>{{ t('product.facts') }}</h2>
+          <h2 class="ruled">{{ t('product.facts') }}</h2>
           <dl>
             <template v-for="[name, value] in facts" :key="name">
               <dt>{{ name }}</dt>
@@ -171,7 +171,7 @@ const keeps = computed(() => {
             </template>
           </dl>
           <template v-if="data.pairs.length">
-            <h2>{{ t('product.pairsTitle') }}</h2>
+            <h2 class="ruled">{{ t('product.pairsTitle') }}</h2>
             <p v-for="pair in data.pairs" :key="`${pair.first} ${pair.second}`">
               <b :class="{ wrong: pair.flakes }">
                 {{ pair.first === props.product ? pair.second_name : pair.first_name }}</b
@@ -199,11 +199,6 @@ const keeps = computed(() => {
   display: grid;
   grid-template-columns: minmax(0, 1.25fr) minmax(0, 1fr) minmax(0, 0.85fr);
   gap: 36px;
-}
-h2 {
-  padding-bottom: 6px;
-  border-bottom: 2px solid var(--ink);
-  margin-bottom: 10px;
 }
 section > .act + h2,
 dl + h2 {

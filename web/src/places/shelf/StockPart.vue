@@ -41,7 +41,7 @@ const signed = (value: number) => `${value > 0 ? '+' : '−'}${number(Math.abs(v
 </script>
 
 <template>
-  <h2>{{ t('product.stockTitle') }}</h2>
+  <h2 class="ruled">{{ t('product.stockTitle') }}</h2>
   <p class="big">
     {{ short(row.stock_g, 1) }} g
     <span v-if="row.full_g" class="quiet">{{
@@ -132,11 +132,6 @@ const signed = (value: number) => `${value > 0 ? '+' : '−'}${number(Math.abs(v
   font-size: 12.5px;
   font-weight: 500;
   border-bottom-width: 1px;
-}
-h2 {
-  padding-bottom: 6px;
-  border-bottom: 2px solid var(--ink);
-  margin-bottom: 10px;
 }
 h3 {
   margin: 16px 0 4px;

@@ -38,7 +38,7 @@ async function end() {
 
 <template>
   <section>
-    <h2>{{ t('codes.title') }}</h2>
+    <h2 class="ruled">{{ t('codes.title') }}</h2>
     <Await
       v-slot="{ data }"
       :data="codes.data.value"
@@ -89,11 +89,6 @@ async function end() {
 </template>
 
 <style scoped>
-h2 {
-  padding-bottom: 6px;
-  border-bottom: 2px solid var(--ink);
-  margin-bottom: 10px;
-}
 form {
   display: grid;
   gap: 12px;

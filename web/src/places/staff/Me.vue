@@ -30,7 +30,7 @@ const refusal = refusalOf(end.error)
     <PasswordPart />
     <CodesPart />
     <section>
-      <h2>{{ t('staff.devices') }}</h2>
+      <h2 class="ruled">{{ t('staff.devices') }}</h2>
       <Await
         v-slot="{ data }"
         :data="devices.data.value"
@@ -74,10 +74,5 @@ const refusal = refusalOf(end.error)
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(min(100%, 320px), 1fr));
   gap: 32px 40px;
-}
-h2 {
-  padding-bottom: 6px;
-  border-bottom: 2px solid var(--ink);
-  margin-bottom: 10px;
 }
 </style>

@@ -24,7 +24,7 @@ async function save() {
 
 <template>
   <section>
-    <h2>{{ t('staff.password') }}</h2>
+    <h2 class="ruled">{{ t('staff.password') }}</h2>
     <form novalidate @submit.prevent="save">
       <PasswordField v-model="typed.old" :label="t('staff.oldPassword')" name="old" />
       <PasswordField
@@ -54,10 +54,5 @@ form {
 }
 form :deep(.field) {
   width: 100%;
-}
-h2 {
-  padding-bottom: 6px;
-  border-bottom: 2px solid var(--ink);
-  margin-bottom: 10px;
 }
 </style>
