@@ -175,6 +175,7 @@ def passes(copy: Path, tests: list[str], longest_s: float) -> bool:
             command, cwd=copy, env=environment, capture_output=True, timeout=longest_s, check=False
         )
     except subprocess.TimeoutExpired:
+        print(f"  stopped after {longest_s:.0f} s: {' '.join(tests[:3])}", flush=True)
         return False
     return done.returncode == 0
 

@@ -8,6 +8,7 @@ from django.test import override_settings
 from playwright.sync_api import Page, expect
 
 from salon.devices.models import ScopePicture
+from salon.heads.consulting import save
 from salon.heads.models import Head, RaisedStopSign
 from salon.heads.services import add_head
 from salon.tests.base import MEASURED, an_owner
@@ -80,6 +81,38 @@ class ConsultationBrowserTest(BrowserTest):
         expect(page.get_by_label("What brings you here?")).to_have_value("Choir on Saturday.")
         expect(page.get_by_text("saved", exact=True)).to_be_visible()
         self.assertEqual(self.head.consultations.get().answers["event"]["value"], "festival")
+
+    def test_two_devices_at_one_consultation_lose_nothing(self) -> None:
+        page = self.open("person")
+        allergies = page.get_by_role("combobox", name="Allergies").or_(
+            page.get_by_label("Allergies", exact=True)
+        )
+        allergies.first.fill("lanolin")
+        page.keyboard.press("Enter")
+        expect(page.get_by_text("saved", exact=True)).to_be_visible()
+        consultation = self.head.consultations.get()
+        elsewhere = {
+            "allergies": {"value": ["lanolin", "coconut"], "confirmed": False, "was": []},
+            "event": {"value": "wedding", "confirmed": False},
+        }
+        save(consultation, {**consultation.answers, **elsewhere}, consultation.version)
+        allergies.first.fill("almond")
+        page.keyboard.press("Enter")
+        expect(page.get_by_text("somebody else typed here too")).to_be_visible()
+        expect(page.get_by_text("saved", exact=True)).to_be_visible()
+        consultation.refresh_from_db()
+        self.assertEqual(
+            consultation.answers["allergies"]["value"], ["lanolin", "coconut", "almond"]
+        )
+        page.get_by_role("button", name=re.compile("Reason")).first.click()
+        event = page.get_by_label("Event").first
+        expect(event).to_have_value("wedding")
+        theirs = {"event": {"value": "choir", "confirmed": False}}
+        save(consultation, {**consultation.answers, **theirs}, consultation.version)
+        event.fill("festival")
+        expect(page.get_by_text("Somebody else typed choir meanwhile.")).to_be_visible()
+        page.get_by_role("button", name="Take theirs").click()
+        expect(event).to_have_value("choir")
 
     def test_a_wrong_number_is_told_at_its_question(self) -> None:
         page = self.open("curl")

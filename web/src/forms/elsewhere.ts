@@ -22,6 +22,12 @@ export function changedIn<Form extends object>(before: Form, after: Form): (keyo
   return [...keys].filter((key) => !same(before[key], after[key]))
 }
 
+/** A list that both changed: theirs, with what was added here, without what was taken away here. */
+export function mergedList<Item>(base: Item[], mine: Item[], theirs: Item[]): Item[] {
+  const kept = theirs.filter((item) => mine.includes(item) || !base.includes(item))
+  return [...kept, ...mine.filter((item) => !base.includes(item) && !kept.includes(item))]
+}
+
 /** What was typed, with what only they changed; and the fields that both changed. */
 export function merged<Form extends object>(base: Form, mine: Form, theirs: Form) {
   const ours = new Set(changedIn(base, mine))

@@ -4,10 +4,11 @@
  * else made of it meanwhile.
  */
 import { computed, useId } from 'vue'
-import { useI18n } from 'vue-i18n'
 
 import { useElsewhere } from '@/forms/elsewhere'
 import { useClaim } from '@/forms/refusal'
+
+import Theirs from './Theirs.vue'
 
 const props = defineProps<{
   label: string
@@ -24,17 +25,15 @@ const props = defineProps<{
   /** How a value that somebody else typed is told. */
   worded?: (value: unknown) => string
 }>()
-const { t } = useI18n()
 const id = useId()
 const refused = useClaim(() => props.name)
 const elsewhere = useElsewhere()
 
 const message = computed(() => props.wrong ?? (refused.value && (props.instead ?? refused.value)))
 const theirs = computed(() => (props.name ? elsewhere?.theirs(props.name) : undefined))
-const theirWords = computed(() => {
-  if (props.worded) return props.worded(theirs.value)
-  return String(theirs.value ?? '') || t('app.blank')
-})
+const theirWords = computed(() =>
+  props.worded ? props.worded(theirs.value) : String(theirs.value ?? ''),
+)
 const described = computed(() => (message.value || props.hint ? `${id}-note` : undefined))
 </script>
 
@@ -51,24 +50,6 @@ const described = computed(() => (message.value || props.hint ? `${id}-note` : u
     <slot :id="id" :invalid="Boolean(message)" :described="described" />
     <span v-if="message" :id="`${id}-note`" class="wrong" role="alert">{{ message }}</span>
     <span v-else-if="hint" :id="`${id}-note`" class="quiet">{{ hint }}</span>
-    <span v-if="theirs !== undefined" class="theirs" role="status">
-      {{ t('app.theirs', { value: theirWords }) }}
-      <button class="plain" type="button" @click="elsewhere?.take(name ?? '')">
-        {{ t('app.takeTheirs') }}
-      </button>
-    </span>
+    <Theirs v-if="theirs !== undefined" :value="theirWords" @take="elsewhere?.take(name ?? '')" />
   </div>
 </template>
-
-<style scoped>
-.theirs {
-  padding: 2px 6px;
-  border-left: 3px solid var(--ink);
-  background: var(--remind-ground);
-  font-size: 13px;
-}
-.theirs button {
-  text-decoration: underline;
-  text-underline-offset: 3px;
-}
-</style>

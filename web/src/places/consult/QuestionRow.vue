@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import { zoneValues } from '@/api/generated'
+import Theirs from '@/parts/Theirs.vue'
 import { ago, short } from '@/text/format'
 import { useWording } from '@/text/wording'
 
@@ -57,6 +58,12 @@ function put(value: Value | undefined, zone = '') {
   if (listed.value) props.consulting.answerList(field.value, wordsOf(value))
   else props.consulting.answer(fieldOf(field.value, zone), value ?? null)
 }
+/** What somebody else answered meanwhile, here and by zone. */
+const theirs = computed(() =>
+  Object.entries(props.consulting.theirs.value).filter(
+    ([where]) => where.split('@')[0] === field.value,
+  ),
+)
 const hasLast = computed(() => {
   const value = last.value?.value
   return value !== undefined && value !== '' && !(Array.isArray(value) && !value.length)
@@ -104,6 +111,12 @@ const hasLast = computed(() => {
         @update:model-value="put($event)"
       />
       <slot name="instead" />
+      <Theirs
+        v-for="[where, answer] in theirs"
+        :key="where"
+        :value="shown(answer.value ?? undefined)"
+        @take="consulting.take(where)"
+      />
       <button v-if="zoned" class="plain quiet link" type="button" @click="byZone = !byZone">
         {{ byZone ? t('consult.oneForAll') : t('consult.byZone') }}
       </button>

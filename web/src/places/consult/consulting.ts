@@ -6,11 +6,14 @@ import { useDebounceFn, useIntervalFn } from '@vueuse/core'
 import { computed, onScopeDispose, ref, watch } from 'vue'
 
 import { api, answerOf, Offline, Refused, type Schemas } from '@/api/client'
+import { merged, mergedList } from '@/forms/elsewhere'
+import { without } from '@/parts/objects'
 
 export type Question = Schemas['Question']
 export type Value = Schemas['AnswerRequest']['value']
 export type Given = Schemas['AnswerRequest']
 export type Last = Schemas['Last']
+export type Answers = Record<string, Given>
 export type State = 'saved' | 'saving' | 'here' | 'merged'
 
 const RETRY_MS = 3_000
@@ -33,40 +36,78 @@ export const wordsOf = (value: Value | undefined): string[] =>
         .split(', ')
         .filter(Boolean)
 
+/** Answers of two devices: by question, a list by its words; and what only one can be. */
+export function mergedAnswers(base: Answers, mine: Answers, theirs: Answers) {
+  const { form, both } = merged(base, mine, theirs)
+  const open: string[] = []
+  for (const field of both) {
+    const [ours, others] = [mine[field]?.value, theirs[field]?.value]
+    if (Array.isArray(ours) && Array.isArray(others)) {
+      // Where it was not answered before, both began with what was known.
+      const before = (base[field]?.value ?? theirs[field]?.was ?? []) as string[]
+      form[field] = {
+        ...mine[field],
+        value: mergedList(before, ours as string[], others as string[]),
+      }
+    } else if (plain(ours) !== plain(others)) open.push(field)
+  }
+  return { answers: form, open }
+}
+
 export function useConsulting(first: Schemas['Consultation']) {
   const key = `gauffer:consultation-${first.id}`
   const server = ref(first)
-  const answers = ref<Record<string, Given>>({ ...first.answers })
+  /** What the server had when it was last heard; what was typed is told from it. */
+  let base: Answers = first.answers
+  const answers = ref<Answers>({ ...first.answers })
+  /** What somebody else answered where this device did too. */
+  const theirs = ref<Answers>({})
   const state = ref<State>('saved')
   const failed = ref<Error | null>(null)
   let dirty = false
   let running: Promise<void> | null = null
 
+  function meet(now: Schemas['Consultation']) {
+    const met = mergedAnswers(base, answers.value, now.answers)
+    server.value = now
+    base = now.answers
+    answers.value = met.answers
+    theirs.value = Object.fromEntries(
+      met.open.flatMap((field) => (now.answers[field] ? [[field, now.answers[field]]] : [])),
+    )
+    keep()
+  }
+  const keep = () => localStorage.setItem(key, JSON.stringify({ base, answers: answers.value }))
+
   const kept = localStorage.getItem(key)
   if (kept) {
-    answers.value = { ...answers.value, ...(JSON.parse(kept) as Record<string, Given>) }
+    const typed = JSON.parse(kept) as { base: Answers; answers: Answers }
+    base = typed.base
+    answers.value = typed.answers
+    meet(first)
     dirty = true
   }
 
   async function merge() {
-    const theirs = await answerOf(
+    const now = await answerOf(
       api.GET('/api/consultations/{pk}/', { params: { path: { pk: first.id } } }),
     )
-    server.value = theirs
-    answers.value = { ...theirs.answers, ...answers.value }
+    meet(now)
     state.value = 'merged'
   }
 
   async function put() {
     dirty = false
     state.value = 'saving'
+    const sent = answers.value
     try {
       server.value = await answerOf(
         api.PUT('/api/consultations/{pk}/', {
           params: { path: { pk: first.id } },
-          body: { version: server.value.version ?? 1, answers: answers.value },
+          body: { version: server.value.version ?? 1, answers: sent },
         }),
       )
+      base = sent
       failed.value = null
       if (dirty) return
       localStorage.removeItem(key)
@@ -103,9 +144,10 @@ export function useConsulting(first: Schemas['Consultation']) {
 
   function set(field: string, given: Given) {
     answers.value = { ...answers.value, [field]: given }
+    theirs.value = without(theirs.value, field)
     dirty = true
     failed.value = null
-    localStorage.setItem(key, JSON.stringify(answers.value))
+    keep()
     state.value = 'saving'
     void saveSoon()
   }
@@ -122,6 +164,12 @@ export function useConsulting(first: Schemas['Consultation']) {
   function confirm(field: string) {
     const last = lasts.value.get(field)
     if (last) set(field, { value: last.value, confirmed: true })
+  }
+
+  /** Somebody else's answer stands. */
+  function take(field: string) {
+    const other = theirs.value[field]
+    if (other) set(field, other)
   }
 
   const given = (field: string) => {
@@ -157,6 +205,8 @@ export function useConsulting(first: Schemas['Consultation']) {
     failed,
     lasts,
     problems,
+    theirs,
+    take,
     set,
     answer,
     answerList,
