@@ -3,6 +3,7 @@
 from collections.abc import Iterator, Mapping
 from typing import IO, Any
 
+from django.db.models import QuerySet
 from rest_framework.exceptions import ParseError, ValidationError
 from rest_framework.pagination import LimitOffsetPagination
 from rest_framework.parsers import JSONParser
@@ -65,6 +66,16 @@ class Pages(LimitOffsetPagination):
     """Pages of a list, bounded: what is asked beyond is refused, not cut in silence."""
 
     max_limit = PAGE_MOST
+
+    def paginate_queryset(
+        self, queryset: QuerySet[Any], request: Request, view: Any = None
+    ) -> list[Any] | None:
+        """Rows of a page: their numbers first, so that what is leafed over is never put together."""
+        numbers = super().paginate_queryset(queryset.values_list("pk", flat=True), request, view)
+        if numbers is None:
+            return None
+        rows = {row.pk: row for row in queryset.filter(pk__in=numbers)}
+        return [rows[number] for number in numbers if number in rows]
 
     def get_limit(self, request: Request) -> int | None:
         return number_in(request, "limit", 1, PAGE_MOST, self.default_limit)

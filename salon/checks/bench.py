@@ -163,6 +163,8 @@ def bench_salon() -> None:
     report("heads, page 80", median_ms(get("/api/heads/?offset=4740")), LIST_BUDGET_MS)
     report("heads, searched", median_ms(get("/api/heads/?search=4321")), LIST_BUDGET_MS)
     report("findings, first page", median_ms(get("/api/visits/")), LIST_BUDGET_MS)
+    last = HEADS * VISITS_PER_HEAD - 60
+    report("findings, last page", median_ms(get(f"/api/visits/?offset={last}")), LIST_BUDGET_MS)
     report("visits of one head", median_ms(get("/api/visits/?head=77")), LIST_BUDGET_MS)
     report("shelf, for one head", median_ms(get("/api/shelf/?head=77")), LIST_BUDGET_MS)
     wish = {"head": 77, "goal": {"style": "flat_twist_out", "sections": 14}}

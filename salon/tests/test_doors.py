@@ -203,7 +203,7 @@ class PagesTest(ApiTest):
         Head.objects.bulk_create(Head(name=f"Crowd {n:03d}") for n in range(60))
         # The first one notes where somebody is signed in.
         self.client.get("/api/heads/")
-        with self.assertNumQueries(5):
+        with self.assertNumQueries(6):
             self.client.get("/api/heads/")
 
     def test_searching_for_percent_signs_finds_nobody(self) -> None:

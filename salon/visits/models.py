@@ -68,7 +68,8 @@ class Visit(models.Model):
         ordering = ["-started_at", "-pk"]
         indexes = [
             models.Index(fields=["head", "-started_at"]),
-            models.Index(fields=["-started_at", "-id"]),
+            # Holds the state too: leafing through all visits needs nothing but this index.
+            models.Index(fields=["-started_at", "-id", "state"]),
         ]
         constraints: ClassVar[list[models.BaseConstraint]] = [
             *(
