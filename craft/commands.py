@@ -161,7 +161,9 @@ def dry(request: DryRequest) -> DryAnswer:
         drying.dry(cylinder, request.water, stages, request.factor * math.exp(z * request.spread))
         for z in (drying.BAND_Z, -drying.BAND_Z)
     )
-    odds = drying.odds_dry(cylinder, request.water, stages, at, request.factor, request.spread)
+    odds = drying.odds_dry(
+        cylinder, request.water, tuple(stages), at, request.factor, request.spread
+    )
     return answer.model_copy(
         update={
             "at_release": round(run.at(at), 4),

@@ -56,6 +56,15 @@ class CompleteHair:
         )
 
 
+def strand_diameter(hair: Hair) -> tuple[float, str]:
+    """Strand diameter that was not measured [µm], and what it rests on."""
+    if hair.strand is not None:
+        return fibre.TYPICAL_DIAMETER_UM[hair.strand], f"{hair.strand} by feel"
+    if hair.density_per_cm2 is not None:
+        return fibre.usual_diameter(hair.density_per_cm2), "not told, medium of so many hairs taken"
+    return fibre.TYPICAL_DIAMETER_UM[Strand.MEDIUM], "not told, medium taken"
+
+
 def complete(hair: Hair) -> CompleteHair:
     """Fill what was not measured with house values and say so.
 
@@ -64,18 +73,22 @@ def complete(hair: Hair) -> CompleteHair:
     """
     assumed: list[str] = []
 
+    diameter = hair.diameter_um
+    if diameter is None:
+        diameter, basis = strand_diameter(hair)
+        assumed.append(f"Strand {basis}: {diameter:.0f} µm.")
+
     density = hair.density_per_cm2
     if density is None:
         assert hair.density is not None  # held by the contract
-        density = fibre.TYPICAL_DENSITY_PER_CM2[hair.density]
-        assumed.append(f"Density by eye: {hair.density} stands for {density:g} hairs/cm².")
-
-    diameter = hair.diameter_um
-    if diameter is None:
-        strand = hair.strand or Strand.MEDIUM
-        diameter = fibre.TYPICAL_DIAMETER_UM[strand]
-        basis = f"{strand} by feel" if hair.strand else "not told, medium taken"
-        assumed.append(f"Strand {basis}: {diameter:g} µm.")
+        density = fibre.density_by_eye(hair.density, diameter)
+        of = f"{hair.density} on {fibre.strand_class(diameter)} strands"
+        assumed.append(f"Density by eye: {of} stands for {density:.0f} hairs/cm².")
+    elif fibre.seldom_together(density, diameter):
+        assumed.append(
+            f"{density:.0f} hairs/cm² of {diameter:.0f} µm are seldom seen together: count or "
+            "measure again."
+        )
 
     index = curl.TYPICAL_CURL_INDEX[hair.pattern]
     if hair.relaxed_cm is not None:

@@ -37,14 +37,15 @@ CRITICAL = 0.30
 #: Hair feels dry at so much above the equilibrium with the air around it [g/g]. House value.
 DRY_TO_THE_HAND = 0.02
 
-#: Air at the hair [m/s]. House values: asleep 0.05, seated 0.1, up and about 0.25.
+#: Air at the hair [m/s]. House values, seated 0.1 in the air of a room; up and about 0.25.
 SPEED_M_S = {
     StageKind.AIR: 0.10,
     StageKind.HOOD: 1.0,
     StageKind.DIFFUSER: 2.0,
     StageKind.CAP: 0.02,
+    StageKind.ASLEEP: 0.05,
 }
-ASLEEP_M_S, ABOUT_M_S = 0.05, 0.25
+ABOUT_M_S = 0.25
 #: Share of the surface that the air reaches. House values.
 EXPOSED = {
     SetKind.TWIST: 0.7,
@@ -55,6 +56,8 @@ EXPOSED = {
 }
 #: The same of what lies flat on the scalp; and of anything under a cap. House values.
 EXPOSED_FLAT, EXPOSED_CAPPED = 0.5, 0.5
+#: Share of a head of hair that lies between head and pillow, each section by turns. House value.
+ON_PILLOW = 0.25
 #: Water that the heat of a dryer can take out of a whole head [kg/s]: 600 to 1 500 W, of which a
 #: third reaches the hair, over the heat of evaporation. House values.
 DRYER_KG_S = {StageKind.HOOD: 0.15e-3, StageKind.DIFFUSER: 0.20e-3}
@@ -74,7 +77,7 @@ PACKED_KG_PER_M3 = {
 WATER_AFTER = {Blot.NONE: 1.2, Blot.CLOTH: 0.7, Blot.PRESSED: 0.55}
 
 #: Air that is not blown through the hair.
-STILL = frozenset({StageKind.AIR, StageKind.CAP})
+STILL = frozenset({StageKind.AIR, StageKind.CAP, StageKind.ASLEEP})
 #: A cloth takes up water down to so much [g/g], quickly at first: the gap shrinks to 1/e in so
 #: many minutes. House values: blotted 0.7, wrapped for an hour about 0.5.
 CLOTH_LEAVES, CLOTH_MIN = 0.48, 20.0
@@ -102,7 +105,7 @@ class Stage:
     """One stretch of drying in one kind of air.
 
     Args:
-        kind: still air, hood, diffuser, a cloth that takes up water, or a cap
+        kind: still air, hood, diffuser, a cloth that takes up water, a cap, or a pillow
         temp_c: temperature of the air at the hair [°C]
         rh: its relative humidity as a fraction
         hours: how long; None until dry
@@ -206,6 +209,8 @@ def constant_rate(cylinder: Cylinder, stage: Stage) -> float:
     exposed = cylinder.exposed
     if stage.kind is StageKind.CAP:
         exposed = min(exposed, EXPOSED_CAPPED)
+    if stage.kind is StageKind.ASLEEP:
+        exposed *= 1 - ON_PILLOW
     air = stage.temp_c, stage.rh, stage.speed
     # To a tenth of a millimetre: the film hardly feels less, and sections share one heat balance.
     flux = evaporation(round(2 * cylinder.radius_m, 4), *air, cylinder.scalp_w_m2)
@@ -266,21 +271,23 @@ def cloth_times(start: float, water: Floats) -> Floats:
     return np.where(water > CLOTH_LEAVES, hours, np.inf)
 
 
-def stage_times(cylinder: Cylinder, water: Floats, stage: Stage, factor: float) -> Floats:
-    """Hours to come down to each water if the whole drying took place in one stage.
+@lru_cache(maxsize=512)
+def stage_times(cylinder: Cylinder, water: float, target: float, stage: Stage) -> Floats:
+    """Hours to each share of what dries if the whole drying took place in one stage.
 
     Args:
         cylinder: the section
-        water: from the beginning down [g/g]
+        water: at the beginning [g/g]
+        target: at the end [g/g]
         stage: the air
-        factor: learned multiplier on the time, > 0
     """
+    left = water + (target - water) * _SHARES
     if stage.kind is StageKind.CLOTH:
-        return cloth_times(float(water[0]), water)
+        return cloth_times(water, left)
     if stage.rh >= SATURATED_RH:
-        return np.where(water < water[0], np.inf, 0.0)
+        return np.where(left < water, np.inf, 0.0)
     rate = constant_rate(cylinder, stage)
-    return factor * two_periods(float(water[0]), water, rate, regain(stage.rh))
+    return two_periods(water, left, rate, regain(stage.rh))
 
 
 def share_gone(curve: Sequence[tuple[float, float]], hours: float) -> float:
@@ -314,13 +321,14 @@ def dry(cylinder: Cylinder, water: float, stages: Sequence[Stage], factor: float
     target = dry_at(stages)
     if water <= target:
         return Run(np.zeros(1), np.ones(1), (0.0,) * len(stages), water, water)
-    grid = water + (target - water) * _SHARES
     clock, done = 0.0, 0.0
     for stage in stages:
         if done >= stage.until_share:
             ends.append(clock)
             continue
-        own = stage_times(cylinder, grid, stage, factor)
+        own = stage_times(cylinder, water, target, stage)
+        if stage.kind is not StageKind.CLOTH:
+            own = factor * own
         entered = float(np.interp(done, _SHARES, own))
         if not math.isfinite(entered) or not math.isfinite(own[done < _SHARES][0]):
             # It takes nothing: saturated air, a cloth that has taken its part, air damper than
@@ -340,17 +348,18 @@ def dry(cylinder: Cylinder, water: float, stages: Sequence[Stage], factor: float
             raise NeverDries
         reached = float(np.interp(leaves, own, _SHARES))
         inside = (done < _SHARES) & (reached > _SHARES)
-        hours.append(np.append(clock + own[inside] - entered, clock + leaves - entered))
-        shares.append(np.append(_SHARES[inside], reached))
+        hours += [clock + own[inside] - entered, np.array([clock + leaves - entered])]
+        shares += [_SHARES[inside], np.array([reached])]
         clock, done = clock + leaves - entered, reached
         ends.append(clock)
     return Run(np.concatenate(hours), np.concatenate(shares), tuple(ends), water, target)
 
 
+@lru_cache(maxsize=256)
 def odds_dry(
     cylinder: Cylinder,
     water: float,
-    stages: Sequence[Stage],
+    stages: tuple[Stage, ...],
     at_hours: float,
     factor: float = 1.0,
     log_spread: float = LOG_SPREAD,

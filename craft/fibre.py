@@ -3,6 +3,8 @@
 Sources:
     [1] Robbins, *Chemical and Physical Behavior of Human Hair*, 5th ed., Springer 2012.
     [2] Loussouarn, *British Journal of Dermatology* 145 (2001) 294-297.
+    [3] Handbooks of hair: some 140 000 hairs on blond, fine-stranded heads, 108 000 on black,
+        coarser ones; from memory.
 """
 
 import math
@@ -32,6 +34,13 @@ MEDIUM_DENSITY_UP_TO = 210.0
 #: What a class stands for when nothing was counted or measured. House values.
 TYPICAL_DENSITY_PER_CM2 = {Level.LOW: 120.0, Level.MEDIUM: 180.0, Level.HIGH: 240.0}
 TYPICAL_DIAMETER_UM = {Strand.FINE: 50.0, Strand.MEDIUM: 70.0, Strand.COARSE: 90.0}
+
+#: How the number of hairs falls as strands are thicker: number ~ diameter^-0.45. From the counts of
+#: [3], with 50 and 90 µm for their strands.
+FINER_IS_DENSER = 0.45
+
+#: So many times what "high" stands for is seldom seen at a strand. House value.
+SELDOM_DENSER = 1.3
 
 #: Share of a gathered, wet, smoothed bundle that is fibre. House value.
 BUNDLE_PACKING = 0.5
@@ -122,6 +131,35 @@ def density_class(per_cm2: float) -> Level:
     if per_cm2 < LOW_DENSITY_BELOW:
         return Level.LOW
     return Level.MEDIUM if per_cm2 <= MEDIUM_DENSITY_UP_TO else Level.HIGH
+
+
+def density_by_eye(level: Level, diameter_um: float) -> float:
+    """Density that a class by eye stands for [hairs/cm²]: of finer strands there are more.
+
+    Args:
+        level: as the eye has it
+        diameter_um: strand diameter [µm], > 0
+    Source: [3]; the classes are house values.
+    """
+    finer = TYPICAL_DIAMETER_UM[Strand.MEDIUM] / diameter_um
+    return TYPICAL_DENSITY_PER_CM2[level] * math.pow(finer, FINER_IS_DENSER)
+
+
+def usual_diameter(density_per_cm2: float) -> float:
+    """Strand diameter that goes with a density [µm], never beyond what "medium" means.
+
+    Args:
+        density_per_cm2: hairs per cm², > 0
+    Source: [3].
+    """
+    sparser = TYPICAL_DENSITY_PER_CM2[Level.MEDIUM] / density_per_cm2
+    usual = TYPICAL_DIAMETER_UM[Strand.MEDIUM] * math.pow(sparser, FINER_IS_DENSER)
+    return min(max(usual, FINE_BELOW_UM), MEDIUM_UP_TO_UM)
+
+
+def seldom_together(density_per_cm2: float, diameter_um: float) -> bool:
+    """Whether strands so thick are seldom seen so dense: one of the two wants measuring again."""
+    return density_per_cm2 > SELDOM_DENSER * density_by_eye(Level.HIGH, diameter_um)
 
 
 def counted_density(counts: Sequence[int], field_cm2: float) -> tuple[float, float, float]:

@@ -190,7 +190,7 @@ def density_ways(
         per_cm2 = density.from_bundle(request.circumference_cm, diameter_um, head_cm)
         ways.append(density.Reading(Way.GATHERED, per_cm2, density.GATHERED_SPREAD))
     if request.density is not None:
-        per_cm2 = fibre.TYPICAL_DENSITY_PER_CM2[Level(request.density)]
+        per_cm2 = fibre.density_by_eye(Level(request.density), diameter_um)
         ways.append(density.Reading(Way.BY_EYE, per_cm2, density.BY_EYE_SPREAD))
     return ways
 

@@ -220,12 +220,13 @@ def corners(path: shapely.LineString) -> tuple[tuple[float, float], ...]:
 
 def shows(path: shapely.LineString, hairline: shapely.Geometry) -> bool:
     """Whether a line begins at the front hairline and runs far enough back to be seen."""
-    first, last = (shapely.Point(path.coords[place]) for place in (0, -1))
-    front, rear = (first, last) if first.y > last.y else (last, first)
+    ends = shapely.get_coordinates(path)[[0, -1]]
+    front, rear = ends[ends[:, 1].argsort()[::-1]]
+    # Where it touches is looked at last: it takes longest.
     return bool(
-        front.y > 0
-        and front.distance(hairline) < ON_THE_HAIRLINE_CM
-        and front.y - rear.y >= SEEN_FROM_CM
+        front[1] > 0
+        and front[1] - rear[1] >= SEEN_FROM_CM
+        and shapely.Point(front).distance(hairline) < ON_THE_HAIRLINE_CM
     )
 
 

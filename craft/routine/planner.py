@@ -282,7 +282,13 @@ def drying_out(forecast: Forecast) -> Drying:
     dry_h = forecast.run.time_to(1.0)
     until = min(CHART_LIMIT_H, CHART_PAST * max(forecast.release_h, dry_h or 0.0, 0.5))
     odds = forecast.odds
-    stages = ", then ".join(stage_text(stage) for stage in forecast.stages)
+    begins = [0.0, *forecast.run.ends]
+    needed = [
+        stage
+        for stage, begin in zip(forecast.stages, begins, strict=False)
+        if not begin or forecast.run.at(begin) < 1
+    ]
+    stages = ", then ".join(stage_text(stage) for stage in needed)
     return Drying(
         h_to_90=rounded(forecast.run.time_to(0.9)),
         h_to_dry=rounded(dry_h),

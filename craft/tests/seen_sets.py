@@ -15,7 +15,7 @@ from scipy.special import ndtr
 
 from craft import drying
 from craft.air import drying_deficit
-from craft.drying import ASLEEP_M_S, Cylinder, Stage
+from craft.drying import Cylinder, Stage
 from craft.vocabulary import SetKind, StageKind
 
 NIGHT_H, DAY_H = 10.0, 24.0
@@ -82,7 +82,7 @@ def loose(lock_mm: float, grams: float, reach_cm2: float) -> Cylinder:
     return Cylinder(lock_mm / 2000, packed, layer_m, drying.EXPOSED[SetKind.LOOSE], grams / 1000)
 
 
-ASLEEP = Stage(StageKind.AIR, 21, 0.5, speed_m_s=ASLEEP_M_S)
+ASLEEP = Stage(StageKind.ASLEEP, 21, 0.5)
 ROOM = Stage(StageKind.AIR, 22, 0.5)
 CAP = Stage(StageKind.CAP, 22, 0.75)
 BONNET = Stage(StageKind.HOOD, 45, 0.13)
@@ -173,7 +173,7 @@ def by_two_periods(seen: SeenSet) -> float | None:
 
 
 #: The law before: film [W/(m² K)] by kind of air, diffusivity through a dry shell [m²/s], spread.
-OLD_FILM = {StageKind.AIR: 5.0, StageKind.HOOD: 18.0, StageKind.CAP: 2.5}
+OLD_FILM = {StageKind.AIR: 5.0, StageKind.ASLEEP: 5.0, StageKind.HOOD: 18.0, StageKind.CAP: 2.5}
 OLD_DIFFUSIVITY, OLD_SPREAD, OLD_MASS_PER_FILM = 1.1e-5, 0.25, 1.2 * 1005 * 0.857 ** (2 / 3)
 
 

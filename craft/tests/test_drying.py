@@ -150,18 +150,18 @@ class DryingTest(TestCase):
     def test_hair_that_is_dry_is_dry(self) -> None:
         run = drying.dry(twists(14), 0.1, [ROOM])
         self.assertEqual(run.time_to(1.0), 0)
-        self.assertEqual(drying.odds_dry(twists(14), 0.1, [ROOM], 0), 1)
+        self.assertEqual(drying.odds_dry(twists(14), 0.1, (ROOM,), 0), 1)
 
     def test_odds_are_even_at_the_expected_time(self) -> None:
         expected = needed(drying.dry(twists(14), 0.7, [ROOM]))
-        odds = drying.odds_dry(twists(14), 0.7, [ROOM], expected)
+        odds = drying.odds_dry(twists(14), 0.7, (ROOM,), expected)
         self.assertAlmostEqual(odds, 0.5, delta=0.01)
 
     def test_odds_follow_the_log_normal(self) -> None:
         # One spread later is one standard deviation: 84.1 % (normal table).
         expected = needed(drying.dry(twists(14), 0.7, [ROOM]))
         later = expected * math.exp(drying.LOG_SPREAD)
-        self.assertAlmostEqual(drying.odds_dry(twists(14), 0.7, [ROOM], later), 0.841, delta=0.01)
+        self.assertAlmostEqual(drying.odds_dry(twists(14), 0.7, (ROOM,), later), 0.841, delta=0.01)
 
 
 class LawsTest(TestCase):

@@ -65,6 +65,19 @@ class FibreTest(TestCase):
             self.assertEqual(fibre.density_class(density), level)
         for strand, diameter in fibre.TYPICAL_DIAMETER_UM.items():
             self.assertEqual(fibre.strand_class(diameter), strand)
+            for level in Level:
+                self.assertEqual(fibre.density_class(fibre.density_by_eye(level, diameter)), level)
+
+    def test_finer_strands_stand_denser(self) -> None:
+        # Handbooks: 140 000 hairs on blond, fine heads, 108 000 on black, coarser; from memory.
+        fine, coarse = (fibre.density_by_eye(Level.MEDIUM, diameter) for diameter in (50, 90))
+        self.assertAlmostEqual(fine / coarse, 140 / 108, delta=0.02)
+        self.assertGreater(fibre.usual_diameter(140), fibre.usual_diameter(240))
+        for density in (40, 400):
+            self.assertEqual(fibre.strand_class(fibre.usual_diameter(density)), Strand.MEDIUM)
+        # Two populations of Loussouarn 2001 with common strands, from memory, surprise nobody.
+        self.assertFalse(fibre.seldom_together(190, 66) or fibre.seldom_together(227, 73))
+        self.assertTrue(fibre.seldom_together(300, 90))
 
 
 class PresentTest(TestCase):

@@ -172,7 +172,7 @@ class DryingEdgesTest(TestCase):
         self.assertEqual(run.at(1e6), 1.0)
 
     def test_odds_run_from_none_to_certain(self) -> None:
-        cylinder, air = Cylinder(0.005, 350), [Stage(Dryer.AIR, 22, 0.5)]
+        cylinder, air = Cylinder(0.005, 350), (Stage(Dryer.AIR, 22, 0.5),)
         self.assertEqual(drying.odds_dry(cylinder, 0.7, air, 0), 0)
         self.assertGreater(drying.odds_dry(cylinder, 0.7, air, 200), 0.999)
 

@@ -99,6 +99,8 @@ class StageKind(StrEnum):
     """Wrapped in a cloth that takes up water."""
     CAP = "cap"
     """Under a bonnet or cap, overnight."""
+    ASLEEP = "asleep"
+    """In bed, some of it between head and pillow."""
 
 
 class AirAt(StrEnum):

@@ -7,7 +7,7 @@ from craft.routine.case import Case
 from craft.routine.cautions.rule import CautionRule, Sign
 from craft.routine.compose.before import TAKE_DOWNS
 from craft.routine.compose.steps import sitting_minutes
-from craft.routine.drying.forecast import SAFE_ODDS, Forecast
+from craft.routine.drying.forecast import SAFE_ODDS, Forecast, damp_at_bedtime
 from craft.routine.explain.why import MODEL
 from craft.routine.kit import pieces as kit
 from craft.routine.kit.curls import rod_curl
@@ -15,7 +15,7 @@ from craft.routine.trials.drying import fixes_for_drying
 from craft.routine.trials.things import fixes_for_kit, fixes_for_rods
 from craft.routine.trials.trial import Trial
 from craft.sets import LEAST_TURNS, too_thick, too_thin
-from craft.vocabulary import Dryer, Elasticity, Heat, Severity, StageKind, Style
+from craft.vocabulary import Dryer, Elasticity, Heat, Night, Severity, StageKind, Style
 
 #: A mask that waits longer than this is slept in [min]. House value.
 OVERNIGHT_FROM_MIN = 180.0
@@ -72,20 +72,11 @@ def rod_fit(case: Case, *_: object) -> Sign | None:
     )
 
 
-def planned_begins(forecast: Forecast) -> list[float]:
-    """When each stage begins as planned [h]: hair that dries slower stays for all of it."""
-    lasts = zip(forecast.stages, forecast.run.ends, strict=True)
-    begins = [0.0]
-    for stage, end in lasts:
-        begins.append(end if stage.hours is None else begins[-1] + stage.hours)
-    return begins[:-1]
-
-
 def damp_cap(case: Case, forecast: Forecast, *_: object) -> Sign | None:
     """Under a cap, a wig or in a bun the air saturates: what goes under it damp stays damp."""
     capped = (
         (start, "the cap")
-        for stage, start in zip(forecast.stages, planned_begins(forecast), strict=True)
+        for stage, start in zip(forecast.stages, forecast.begins, strict=True)
         if stage.kind is StageKind.CAP
     )
     covered = COVERED.get(case.request.goal.style)
@@ -102,6 +93,21 @@ def damp_cap(case: Case, forecast: Forecast, *_: object) -> Sign | None:
                 MODEL,
             )
     return None
+
+
+def damp_bonnet(case: Case, forecast: Forecast, *_: object) -> Sign | None:
+    """A set that is still damp at bedtime wants air, not a bonnet."""
+    bedtime_h = damp_at_bedtime(case, forecast)
+    if bedtime_h is None or case.request.person.night is not Night.BONNET:
+        return None
+    odds = forecast.odds_with(forecast.stages, bedtime_h)
+    return Sign(
+        f"At bedtime, about {bedtime_h:.0f} h after shaping, it is dry with odds of {odds:.0%}: no "
+        "bonnet over damp hair. This night the set lies open on a satin pillowcase, or it is dried "
+        "under the hood before it goes home.",
+        f"night {case.request.person.night}, {forecast.water:g} g/g of water",
+        MODEL,
+    )
 
 
 def overnight_mask(case: Case, *_: object) -> Sign | None:
@@ -255,6 +261,7 @@ RULES: tuple[CautionRule, ...] = (
         "not_dry_at_release", ADJUST, ("release", "shape"), not_dry_at_release, dry_in_time
     ),
     CautionRule("damp_cap", ADJUST, ("send_home",), damp_cap),
+    CautionRule("damp_bonnet", REMIND, ("send_home",), damp_bonnet),
     CautionRule("kit_short", ADJUST, ("shape",), kit_short, enough_pieces),
     CautionRule("rod_fit", ADJUST, ("shape",), rod_fit, rods_that_fit),
     CautionRule("heat_limit", ADJUST, ("dry",), heat_limit),

@@ -48,6 +48,9 @@ RELEASE_STEP_H = 0.5
 WORN_FIRST_H = 72.0
 SET_RELEASE_STEP_H = 24.0
 CURVE_POINTS = 60
+#: From the end of shaping to bed, and the night [h]; nights are told apart for two days.
+#: House values.
+EVENING_H, NIGHT_H = 7.0, 8.0
 #: Air under a bonnet or cap: this share of the way to saturation. House value.
 CAP_DAMPER = 0.5
 #: Hottest air at the hair by the heat that may be used [°C]. House values.
@@ -92,7 +95,17 @@ class Forecast:
     def odds_with(self, stages: Sequence[Stage], release_h: float | None = None) -> float:
         """Probability that it is dry at the release, or another hour, in other stages."""
         at = self.release_h if release_h is None else release_h
-        return drying.odds_dry(self.cylinder, self.water, stages, at, self.factor, self.spread)
+        return drying.odds_dry(
+            self.cylinder, self.water, tuple(stages), at, self.factor, self.spread
+        )
+
+    @property
+    def begins(self) -> list[float]:
+        """When each stage begins as planned [h]: hair that dries slower stays for all of it."""
+        begins = [0.0]
+        for stage, end in zip(self.stages, self.run.ends, strict=True):
+            begins.append(end if stage.hours is None else begins[-1] + stage.hours)
+        return begins[:-1]
 
     def banded(self, z: float) -> drying.Run:
         """The forecast for hair that dries slower by z standard deviations."""
@@ -181,18 +194,29 @@ def cap_stage(case: Case, at: AirAt, hours: float | None) -> Stage:
     return Stage(StageKind.CAP, room.temp_c, damper, hours)
 
 
-def until_dry(case: Case) -> tuple[Stage, ...]:
-    """What follows the salon: the way home, then the air there; the room where nothing is known."""
-    if case.request.home is None or not case.washes:
-        return (air_stage(case, AirAt.SALON),)
-    journey = case.request.journey_min
-    way = (air_stage(case, AirAt.JOURNEY, journey / 60),) if journey else ()
-    return (*way, air_stage(case, AirAt.HOME))
+def night_stage(case: Case, hours: float | None) -> Stage:
+    """In bed: still air, and some of the hair on the pillow."""
+    room = room_at(case, AirAt.HOME)
+    return Stage(StageKind.ASLEEP, room.temp_c, room.rh, hours)
+
+
+def until_dry(case: Case, gone_h: float = 0.0) -> tuple[Stage, ...]:
+    """What follows the salon: the way home, the evening, the night, the day after and so on.
+
+    Args:
+        gone_h: hours since shaping that have gone by
+    """
+    journey_h = case.request.journey_min / 60 if case.request.home else 0.0
+    way = (air_stage(case, AirAt.JOURNEY, journey_h),) if journey_h else ()
+    evening_h = EVENING_H - journey_h - gone_h
+    evening = (air_stage(case, AirAt.HOME, evening_h),) if evening_h > 0 else ()
+    night, day = night_stage(case, NIGHT_H), air_stage(case, AirAt.HOME, 24 - NIGHT_H)
+    return (*way, *evening, night, day, night, air_stage(case, AirAt.HOME))
 
 
 def stages_for(case: Case, dryer: Dryer, minutes: float) -> tuple[Stage, ...]:
     """Dryer first, then the air until dry."""
-    air = until_dry(case)
+    air = until_dry(case, minutes / 60)
     if dryer is Dryer.AIR:
         return air
     return (dryer_stage(case, StageKind(dryer), minutes), *air)
@@ -208,13 +232,12 @@ def stages_by_hand(case: Case) -> tuple[Stage, ...]:
     stages = [stage_by_hand(case, stage, f"stages.{place}") for place, stage in enumerate(asked)]
     last = asked[-1]
     # What ends under a hood is judged in the air that follows.
-    endless = last.minutes is None and last.kind in (StageKind.AIR, StageKind.CAP)
-    if endless:
+    if last.minutes is None and last.kind in drying.STILL:
         return tuple(stages)
-    return (
-        *stages,
-        *([air_stage(case, last.at)] if last.at is not AirAt.SALON else until_dry(case)),
-    )
+    if last.at is not AirAt.SALON:
+        return (*stages, air_stage(case, last.at))
+    gone_min = sum(stage.minutes or 0.0 for stage in asked)
+    return (*stages, *until_dry(case, gone_min / 60))
 
 
 def stage_by_hand(case: Case, stage: DryStage, field: str) -> Stage:
@@ -241,8 +264,11 @@ def stage_by_hand(case: Case, stage: DryStage, field: str) -> Stage:
         return dryer_stage(case, stage.kind, stage.minutes, stage.temp_c)
     if stage.kind is StageKind.CAP:
         return cap_stage(case, stage.at, hours)
-    air = air_stage(case, stage.at, hours)
-    return replace(air, kind=stage.kind)
+    if stage.kind is StageKind.ASLEEP:
+        if stage.at is not AirAt.HOME:
+            raise CraftError(f"{field}.at", "The night is at home: choose home.")
+        return night_stage(case, hours)
+    return replace(air_stage(case, stage.at, hours), kind=stage.kind)
 
 
 def dried_by_hand(case: Case) -> tuple[Dryer, float]:
@@ -360,6 +386,16 @@ def minutes_in_salon(case: Case, run: drying.Run) -> float:
 def in_one_sitting(forecast: Forecast) -> bool:
     """Whether the client waits in the salon for the release."""
     return forecast.salon_min > 0 and forecast.release_h <= forecast.salon_min / 60 + SAME_SITTING_H
+
+
+def damp_at_bedtime(case: Case, forecast: Forecast) -> float | None:
+    """When a set that went home wet lies down while its odds of dry are not safe [h]."""
+    if not case.washes or not case.technique.released:
+        return None
+    for stage, begin in zip(forecast.stages, forecast.begins, strict=True):
+        if stage.kind is StageKind.ASLEEP and begin < forecast.release_h:
+            return begin if forecast.odds_with(forecast.stages, begin) < SAFE_ODDS else None
+    return None
 
 
 def curve(run: drying.Run, until_h: float) -> list[tuple[float, float]]:

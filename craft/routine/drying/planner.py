@@ -30,7 +30,7 @@ MAP_STEPS = 48
 #: The scrubber ends this much after the later of release and dry, and at most so far [h].
 MAP_PAST, MAP_LIMIT_H = 1.05, 168.0
 SLOWEST_NAMED = 3
-DRYING_CAUTIONS = ("not_dry_at_release", "damp_cap", "heat_limit", "heat_fragile")
+DRYING_CAUTIONS = ("not_dry_at_release", "damp_cap", "damp_bonnet", "heat_limit", "heat_fragile")
 
 
 def stages_out(kinds: Sequence[StageKind], run: drying.Run) -> list[StageOut]:
@@ -58,9 +58,12 @@ def planned_stages(case: Case, forecast: Forecast) -> list[PlannedStage]:
     """The stages of a plan with what each does."""
     by_hand = case.request.stages if case.washes else []
     answers = stages_out([stage.kind for stage in forecast.stages], forecast.run)
-    results = []
+    results: list[PlannedStage] = []
     for place, (stage, out) in enumerate(zip(forecast.stages, answers, strict=True)):
         own = by_hand[place] if place < len(by_hand) else None
+        if own is None and results and out.share_before >= 1:
+            # It is dry: the nights and days that follow change nothing.
+            break
         results.append(
             PlannedStage(
                 **out.model_dump(),
@@ -75,13 +78,13 @@ def planned_stages(case: Case, forecast: Forecast) -> list[PlannedStage]:
 
 
 def place_of(case: Case, stage: drying.Stage) -> AirAt:
-    """Whose air a stage that nobody chose is in: the way home ends, the night does not."""
+    """Whose air a stage that nobody chose is in: outdoors one is up and about."""
     stages = case.request.stages if case.washes else []
     if stages and stages[-1].at is not AirAt.SALON:
         return stages[-1].at
-    if stage.kind is not StageKind.AIR or case.request.home is None or not case.washes:
+    if stage.kind not in drying.STILL:
         return AirAt.SALON
-    return AirAt.HOME if stage.hours is None else AirAt.JOURNEY
+    return AirAt.JOURNEY if stage.speed_m_s == drying.ABOUT_M_S else AirAt.HOME
 
 
 def over_time(case: Case, forecast: Forecast) -> DryMap:

@@ -4,7 +4,7 @@ import math
 
 from craft.contract.plan import Home, HomeDay
 from craft.routine.case import Case
-from craft.routine.drying.forecast import Forecast
+from craft.routine.drying.forecast import Forecast, damp_at_bedtime
 from craft.vocabulary import Night, Refreshing, Style
 
 #: Wash at two weeks at the latest. Common practice, no source.
@@ -37,8 +37,12 @@ def wear_days(case: Case) -> int:
 def night(case: Case, forecast: Forecast) -> list[str]:
     """Bedtime, in order."""
     lines = [NIGHT[case.request.person.night]]
-    if forecast.release_h > 0 and case.technique.released:
-        lines.insert(0, "Sleep on the set as it is; nothing tight or plastic over damp hair.")
+    if damp_at_bedtime(case, forecast) is not None:
+        lines.insert(
+            0, "The first night the set is still damp: nothing over it, only a satin pillowcase."
+        )
+    elif forecast.release_h > 0 and case.technique.released:
+        lines.insert(0, "Sleep on the set as it is; nothing tight over it.")
     if case.request.goal.style is Style.QUICK_WASH:
         lines.insert(0, "Open the twists once home and let the hair dry before lying on it.")
     return lines

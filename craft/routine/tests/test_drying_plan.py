@@ -143,6 +143,23 @@ class StagesTest(TestCase):
         late = planned(stages=[stage("hood", 300), stage("cap", 480, at="home")])
         self.assertNotIn("damp_cap", caution_keys(late))
 
+    def test_one_sleeps_at_home(self) -> None:
+        with self.assertRaisesRegex(CraftError, r"stages\.0\.at: The night is at home"):
+            planned(stages=[{"kind": "asleep", "minutes": 480}])
+        night = [{"kind": "asleep", "at": "home", "minutes": 480}]
+        self.assertEqual(dried(stages=night).stages[0].kind, "asleep")
+
+    def test_a_bonnet_at_bedtime_over_a_damp_set_is_told(self) -> None:
+        damp = planned(person={"night": "bonnet"})
+        self.assertIn("damp_bonnet", caution_keys(damp))
+        self.assertIn("nothing over it", damp.home.night[0])
+        self.assertNotIn("damp_bonnet", caution_keys(planned(person={"night": "scarf"})))
+        self.assertNotIn(
+            "damp_bonnet", caution_keys(planned(person={"night": "bonnet"}, dry="hood"))
+        )
+        loose = planned(goal={"style": "shake_wash_and_go", "release_after_h": None})
+        self.assertNotIn("damp_bonnet", caution_keys(loose))
+
     def test_bands_go_in_damp(self) -> None:
         # About 15 min of hood first: common practice, no source.
         banded = dried(goal={"style": "banded_stretch"})
@@ -182,7 +199,8 @@ class AirTest(TestCase):
     def test_the_night_at_home_counts(self) -> None:
         usual = dried()
         sea = dried(home=self.SEA, outdoors={"temp_c": 15, "rh": 0.9}, journey_min=25)
-        self.assertEqual([each.at for each in sea.stages], ["journey", "home"])
+        self.assertEqual({each.at for each in sea.stages[1:]}, {"home"})
+        self.assertEqual([each.kind for each in sea.stages][:4], ["air", "air", "asleep", "air"])
         self.assertGreater(sea.drying.h_to_dry or 0, usual.drying.h_to_dry or 0)
         self.assertLess(sea.drying.odds_dry, usual.drying.odds_dry)
         self.assertEqual([air.at for air in sea.ambient], ["salon", "journey", "home"])
@@ -242,8 +260,10 @@ class WhatIfTest(TestCase):
 
 class LearnedTest(TestCase):
     def test_the_learned_factor_is_applied_and_shown(self) -> None:
-        usual = dried()
-        slow = dried(drying_factor=1.3, drying_spread=0.19, drying_basis="4 visits of this head")
+        room: dict[str, Any] = {"stages": [{"kind": "air"}]}
+        usual = dried(**room)
+        learned = {"drying_factor": 1.3, "drying_spread": 0.19}
+        slow = dried(**room, **learned, drying_basis="4 visits of this head")
         ratio = (slow.drying.h_to_dry or 0) / (usual.drying.h_to_dry or 1)
         self.assertAlmostEqual(ratio, 1.3, delta=0.01)
         self.assertEqual((slow.factor, slow.spread), (1.3, 0.19))

@@ -1,5 +1,6 @@
 """The drying of a plan, its release and its home card. House models: only laws are checked."""
 
+from dataclasses import replace
 from typing import Any
 from unittest import TestCase
 
@@ -17,7 +18,7 @@ from craft.routine.drying.forecast import (
     section_cylinder,
 )
 from craft.tests.requests import plan_request, planned
-from craft.vocabulary import Dryer
+from craft.vocabulary import Dryer, StageKind
 
 
 def forecast_for(**changes: Any) -> Forecast:
@@ -25,15 +26,29 @@ def forecast_for(**changes: Any) -> Forecast:
 
 
 class StagesTest(TestCase):
-    def test_air_is_one_stage_in_the_room(self) -> None:
+    def test_days_and_nights_in_the_air_of_the_room(self) -> None:
         stages = forecast_for(room={"temp_c": 24, "rh": 0.7}).stages
+        self.assertEqual({(stage.temp_c, stage.rh) for stage in stages}, {(24, 0.7)})
         self.assertEqual(
-            [(s.kind, s.temp_c, s.rh, s.hours) for s in stages], [(Dryer.AIR, 24, 0.7, None)]
+            [(stage.kind, stage.hours) for stage in stages],
+            [("air", 7), ("asleep", 8), ("air", 16), ("asleep", 8), ("air", None)],
         )
+
+    def test_what_dries_by_bedtime_sees_no_pillow(self) -> None:
+        goal = {"style": "shake_wash_and_go", "release_after_h": None}
+        loose = planned(goal=goal, hair={"length_cm": 12}).drying
+        self.assertLess(loose.h_to_dry or 0, 7)
+        self.assertNotIn("asleep", str(loose.reasons))
+
+    def test_a_pillow_slows_the_drying(self) -> None:
+        flat = forecast_for()
+        seated = [replace(stage, kind=StageKind.AIR) for stage in flat.stages]
+        self.assertLess(flat.odds_with(flat.stages, 15), flat.odds_with(seated, 15))
 
     def test_a_hood_goes_before_the_air(self) -> None:
         stages = forecast_for(dry="hood", dry_min=30).stages
-        self.assertEqual([stage.kind for stage in stages], [Dryer.HOOD, Dryer.AIR])
+        self.assertEqual([stage.kind for stage in stages[:3]], ["hood", "air", "asleep"])
+        self.assertEqual([stage.hours for stage in stages[:3]], [0.5, 6.5, 8])
         self.assertEqual(stages[0].hours, 0.5)
 
     def test_a_diffuser_stops_at_ninety_percent(self) -> None:
@@ -119,8 +134,9 @@ class ReleaseTest(TestCase):
         self.assertEqual(case.sections[run.slowest - 1].hairs, most)
 
     def test_learned_factors_scale_the_time(self) -> None:
-        usual = planned().drying.h_to_dry
-        slow = planned(drying_factor=1.4).drying.h_to_dry
+        room = [{"kind": "air"}]
+        usual = planned(stages=room).drying.h_to_dry
+        slow = planned(stages=room, drying_factor=1.4).drying.h_to_dry
         self.assertAlmostEqual(slow / usual, 1.4, delta=0.01)
 
 
@@ -178,7 +194,8 @@ class HomeTest(TestCase):
             self.assertTrue(any("pillowcase" in line for line in lines), night)
 
     def test_nothing_closed_over_damp_hair(self) -> None:
-        self.assertIn("nothing tight or plastic", planned().home.night[0])
+        self.assertIn("nothing over it", planned().home.night[0])
+        self.assertIn("nothing tight", planned(dry="hood").home.night[0])
 
     def test_refreshes_fall_within_the_wear(self) -> None:
         for days in (2, 7, 14):

@@ -117,6 +117,7 @@ export const crown = {
       diffuser: 'Diffuser',
       cloth: 'Cloth wrap',
       cap: 'Under a cap',
+      asleep: 'Asleep on it',
     },
     at: 'Where',
     ats: { salon: 'in the salon', journey: 'on the way', home: 'at home' },
