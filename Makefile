@@ -7,7 +7,7 @@ ADDRESS ?= 127.0.0.1:8000
 export GAUFFER_VAR ?= $(CURDIR)/var
 export PIP_DISABLE_PIP_VERSION_CHECK := 1
 
-.PHONY: demo test lint types bench golden ratio shots web dev clean
+.PHONY: demo test test-web lint lint-python lint-web types bench golden ratio shots web dev clean
 
 demo: .make/app web
 ifdef RESET
@@ -19,15 +19,23 @@ endif
 	@echo "Gauffer is at http://$(ADDRESS) (Ctrl-C stops it)."
 	$(PY) -m gunicorn salon.asgi --worker-class salon.worker.Worker --bind $(ADDRESS) --workers 2 --log-level warning
 
-test: .make/dev .make/chromium web lint
-	cd web && npm run --silent test
+# What needs Python and what needs Node is set up and read side by side; the tests use both cores.
+test:
+	@$(MAKE) --no-print-directory --jobs 2 --output-sync .make/chromium .make/dev web lint test-web
 	$(PY) -m salon.checks.run
 
-lint: .make/dev .make/node
+test-web: .make/node
+	cd web && npm run --silent test
+
+lint: lint-python lint-web
+
+lint-python: .make/dev
 	.venv/bin/ruff format --check .
 	.venv/bin/ruff check .
 	.venv/bin/mypy
 	.venv/bin/lint-imports
+
+lint-web: .make/node
 	cd web && npm run --silent lint
 
 # The interface's types come from the server's own description of itself.

@@ -1,6 +1,6 @@
 """What comes in is bounded before anything is done with it: JSON, pages, numbers in paths."""
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from typing import IO, Any
 
 from django.db.models import QuerySet
@@ -68,9 +68,10 @@ class Pages(LimitOffsetPagination):
     max_limit = PAGE_MOST
 
     def paginate_queryset(
-        self, queryset: QuerySet[Any], request: Request, view: Any = None
+        self, queryset: QuerySet[Any, Any] | Sequence[Any], request: Request, view: Any = None
     ) -> list[Any] | None:
-        """Rows of a page: their numbers first, so that what is leafed over is never put together."""
+        """Rows of a page: found by number, so that what is leafed over is not put together."""
+        assert isinstance(queryset, QuerySet)
         numbers = super().paginate_queryset(queryset.values_list("pk", flat=True), request, view)
         if numbers is None:
             return None

@@ -1,13 +1,49 @@
 """The application as a salon runs it, in a thread of a test."""
 
+import asyncio
 import socket
 import threading
+import time
 from typing import Any
 
 import uvicorn
 from django.db import connections
+from django.http import HttpRequest, HttpResponse
 
+from salon.passing import Passing
 from salon.worker import PatientProtocol
+
+#: A server that is not at rest by then never will be [s].
+REST_S, LOOK_S = 30.0, 0.01
+
+
+class UnderWay:
+    """How many requests the application is at, also those whose client has gone."""
+
+    def __init__(self) -> None:
+        self.count = 0
+        self.lock = threading.Lock()
+        self.answer = Passing.__call__
+
+    def __call__(self, passing: Passing, request: HttpRequest) -> HttpResponse:
+        with self.lock:
+            self.count += 1
+        try:
+            return self.answer(passing, request)
+        finally:
+            with self.lock:
+                self.count -= 1
+
+
+UNDER_WAY = UnderWay()
+
+
+def counted(passing: Passing, request: HttpRequest) -> HttpResponse:
+    """A request, counted while it is under way."""
+    return UNDER_WAY(passing, request)
+
+
+setattr(Passing, "__call__", counted)  # noqa: B010
 
 
 class ServerThread(threading.Thread):
@@ -52,6 +88,26 @@ class ServerThread(threading.Thread):
             self.is_ready.set()
             connections.close_all()
 
+    def rest(self) -> None:
+        """Wait until everything that was asked is answered or done with.
+
+        Raises:
+            TimeoutError: it is still at something
+        """
+        until = time.monotonic() + REST_S
+        while self.is_at_work():
+            if time.monotonic() > until:
+                raise TimeoutError("The server is still at work.")
+            time.sleep(LOOK_S)
+
+    def is_at_work(self) -> bool:
+        """Whether a request is under way, what lies in the sockets read first."""
+        server = self.server
+        if not isinstance(server, Announcing) or server.turning is None:
+            return False
+        asyncio.run_coroutine_threadsafe(asyncio.sleep(0), server.turning).result(REST_S)
+        return bool(server.server_state.tasks or UNDER_WAY.count)
+
     def terminate(self) -> None:
         """Stop, and wait until it has."""
         if self.server is not None:
@@ -66,8 +122,10 @@ class Announcing(uvicorn.Server):
     def __init__(self, config: uvicorn.Config, ready: threading.Event) -> None:
         super().__init__(config)
         self.ready = ready
+        self.turning: asyncio.AbstractEventLoop | None = None
 
     async def startup(self, *args: Any, **kwargs: Any) -> None:
+        self.turning = asyncio.get_running_loop()
         await super().startup(*args, **kwargs)
         self.ready.set()
 

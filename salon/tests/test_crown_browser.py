@@ -221,7 +221,7 @@ class DryingTest(PlanViewsTest):
         page.get_by_label("Stage 1: Warm").fill("90")
         expect(page.get_by_role("alert")).to_contain_text("15 to 70")
         page.get_by_label("Stage 1: Warm").fill("")
-        page.get_by_role("button", name="Stage 2 earlier").click()
+        page.get_by_label("Stage 2: How long").fill("")
         expect(page.get_by_role("alert").first).to_contain_text("Only the last stage")
         page.get_by_role("button", name="As usual again").click()
         expect(page.get_by_role("alert")).to_have_count(0)

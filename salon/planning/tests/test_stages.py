@@ -38,7 +38,8 @@ class StagesApiTest(ApiTest):
         dry = self.drying(home={"temp_c": 26, "rh": 0.25})
         damp = self.drying(home={"temp_c": 18, "rh": 0.85})
         self.assertLess(dry["drying"]["h_to_dry"], damp["drying"]["h_to_dry"])
-        self.assertEqual([stage["at"] for stage in damp["stages"]], ["journey", "home"])
+        self.assertEqual(damp["stages"][0]["at"], "journey")
+        self.assertEqual({stage["at"] for stage in damp["stages"][1:]}, {"home"})
 
     def test_the_way_home_is_the_houses_unless_told(self) -> None:
         house = the_house()
@@ -47,7 +48,8 @@ class StagesApiTest(ApiTest):
         home = {"temp_c": 20, "rh": 0.5}
         self.assertEqual(self.drying(home=home)["stages"][0]["minutes"], 45)
         self.assertEqual(self.drying(home=home, journey_min=10)["stages"][0]["minutes"], 10)
-        self.assertEqual(len(self.drying(home=home, journey_min=0)["stages"]), 1)
+        stages = self.drying(home=home, journey_min=0)["stages"]
+        self.assertNotIn("journey", {stage["at"] for stage in stages})
 
     def test_what_helps_can_be_sent_back_as_it_is(self) -> None:
         wish = self.wish(goal={"release_after_h": 20}, room={"rh": 0.65})

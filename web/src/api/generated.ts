@@ -6924,7 +6924,7 @@ export interface components {
          * @description What a stretch of drying happens in.
          * @enum {string}
          */
-        StageKind: "air" | "hood" | "diffuser" | "cloth" | "cap";
+        StageKind: "air" | "hood" | "diffuser" | "cloth" | "cap" | "asleep";
         /**
          * StageOut
          * @description What one stage does.
@@ -17751,7 +17751,7 @@ export const severityValues: ReadonlyArray<FlattenedDeepRequired<components>["sc
 export const sideValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Side"]> = ["left", "right"];
 export const signEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SignEnum"]> = ["open_sores", "weeping", "may_be_contagious", "sudden_patches", "severe_pain"];
 export const smoothingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Smoothing"]> = ["auto", "rake", "palms", "scrunch"];
-export const stageKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["StageKind"]> = ["air", "hood", "diffuser", "cloth", "cap"];
+export const stageKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["StageKind"]> = ["air", "hood", "diffuser", "cloth", "cap", "asleep"];
 export const stationValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Station"]> = ["chair", "basin", "hood", "steamer", "away"];
 export const statusEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["StatusEnum"]> = ["planned", "running", "done", "skipped"];
 export const stepDoneKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["StepDone"]["kind"]> = ["step_done"];
