@@ -26,7 +26,7 @@ FILM_G_PER_M2 = {
     Role.MIST: 1.5,
 }
 #: Dose on the scalp [g/cm²], for each pass. House values.
-SCALP_G_PER_CM2 = {Role.SHAMPOO: 0.018, Role.SCALP_OIL: 0.004}
+SCALP_G_PER_CM2 = {Role.CLARIFIER: 0.018, Role.SHAMPOO: 0.018, Role.SCALP_OIL: 0.004}
 
 #: What stays on the hair and makes it hold.
 HOLD_ROLES = frozenset({Role.GEL, Role.CUSTARD, Role.MOUSSE})

@@ -39,6 +39,11 @@ def section_minutes(base: float, length_cm: float, hairs: float, usual_hairs: fl
     )
 
 
+def length_factor(length_cm: float) -> float:
+    """Minutes of a piece that is opened along its length, against one of 25 cm. House value."""
+    return FIXED_SHARE + (1 - FIXED_SHARE) * length_cm / REFERENCE_LENGTH_CM
+
+
 def bulk_minutes(fixed: float, per_reference: float, hair_g: float) -> float:
     """Minutes of work on the whole head at once.
 

@@ -16,22 +16,24 @@ from craft.partings import (
     Sectioning,
     knows_its_number,
 )
+from craft.routine.compose.cleansing import cleansing
 from craft.routine.compose.techniques import TECHNIQUES, Technique
 from craft.routine.explain.why import HOUSE, TRADE, reason
 from craft.routine.products.clashes import facts_of
 from craft.routine.products.picking import Shelf, check_by_hand, pick
 from craft.vocabulary import (
+    Arrival,
     Blot,
     Dryer,
     Layering,
     Level,
+    Passed,
     PreWash,
     Role,
     Scheme,
     StageKind,
     Start,
     Washing,
-    WashRoutine,
 )
 
 #: Coily hair not detangled for so many days gets oil before water. House value.
@@ -92,24 +94,46 @@ class Case:
         return self.request.goal.definition
 
     @property
-    def cleanser(self) -> Role:
-        """What washes this head."""
-        cowash = self.request.person.routine is WashRoutine.COWASH_ONLY
-        # After long wear even a co-wash routine needs a surfactant once.
-        reset = self.technique.washing is Washing.RESET
-        return Role.CO_WASH if cowash and not reset else Role.SHAMPOO
+    def dries(self) -> bool:
+        """Whether the set dries after it was shaped: all but what works on a worn style."""
+        return self.technique.start is Start.WASH
+
+    @property
+    def arrival(self) -> Arrival:
+        """How the hair comes in."""
+        return self.request.now.state if self.dries else Arrival.UNWASHED
 
     @property
     def washes(self) -> bool:
-        """Whether the service begins with a wash."""
-        return self.technique.start is Start.WASH
+        """Whether the head is washed here today."""
+        return self.dries and self.arrival is Arrival.UNWASHED
+
+    @property
+    def conditions(self) -> bool:
+        """Whether the conditioner is still to come: here, or where it was washed without one."""
+        washed = self.arrival in (Arrival.WASHED_WET, Arrival.WASHED_DRY)
+        return self.washes or (washed and Passed.CONDITIONED not in self.request.now.passed)
+
+    @property
+    def soaks(self) -> bool:
+        """Whether the hair is wet through when it is shaped."""
+        return self.dries and self.arrival not in (Arrival.MISTED, Arrival.STRETCHED)
+
+    @property
+    def detangled_days(self) -> float:
+        """Days since it was detangled."""
+        hours = self.request.now.detangled_h
+        return self.hair.days_since_detangle if hours is None else hours / 24
 
     @property
     def roles(self) -> tuple[Role, ...]:
         """Every product of the service, in order of use."""
-        washing = (self.cleanser, Role.RINSE_OUT, Role.MASK) if self.washes else ()
         oil = (Role.PRE_OIL,) if self.pre_oil else ()
-        return (*oil, *washing, *layering(self)[0])
+        cleansers = tuple(each.role for each in cleansing(self))
+        slip = (Role.RINSE_OUT,) if self.conditions else ()
+        mask = (Role.MASK,) if self.washes else ()
+        mist = (Role.MIST,) if self.arrival is Arrival.MISTED else ()
+        return tuple(dict.fromkeys([*oil, *cleansers, *slip, *mask, *mist, *layering(self)[0]]))
 
     @property
     def pre_oil(self) -> bool:
@@ -246,7 +270,7 @@ def pre_wash(case: Case) -> tuple[bool, Reason]:
             f"pre_wash_{asked}", "Chosen for this plan.", f"school.pre_wash {asked}", TRADE
         )
     worn = case.request.now.worn_days or 0
-    days = max(case.hair.days_since_detangle, worn)
+    days = max(case.detangled_days, worn)
     long_wear = days >= PRE_OIL_FROM_DAYS and case.hair.pattern.family == COILY
     reset = case.technique.washing is Washing.RESET
     because = (

@@ -73,7 +73,10 @@ def plan(request: PlanRequest) -> PlanAnswer:
     set_details, set_reasons = set_in_words(case, rods)
     steps, removed = edited(case, routine(case, forecast))
     cautions = applied(case, forecast, steps)
-    stopped = any(caution.severity is Severity.STOP for caution in cautions)
+    stops = [caution for caution in cautions if caution.severity is Severity.STOP]
+    stopped = bool(stops)
+    # Where nothing is done, what would have to be minded is no matter.
+    cautions = stops or cautions
     return PlanAnswer(
         rules_version=RULES_VERSION,
         title=case.technique.title,
@@ -112,7 +115,7 @@ def sides(layout: Layout) -> list[int]:
 
 def routine(case: Case, forecast: Forecast) -> list[Step]:
     """The steps in the order of the work."""
-    wet = [*washing(case), blot_and_part(case)] if case.washes else []
+    wet = [*washing(case), blot_and_part(case)] if case.dries else []
     return [*before(case), *wet, *styling(case, forecast)]
 
 

@@ -49,6 +49,8 @@ from craft.vocabulary.visits import (
     VisitState,
 )
 from craft.vocabulary.work import (
+    Arrival,
+    Cleansing,
     Detangling,
     Distribution,
     Dryness,
@@ -57,6 +59,7 @@ from craft.vocabulary.work import (
     Layering,
     Night,
     OnHead,
+    Passed,
     PreWash,
     Refreshing,
     Releasing,
@@ -76,8 +79,10 @@ from craft.vocabulary.work import (
 __all__ = [
     "AirAt",
     "AirSource",
+    "Arrival",
     "Blot",
     "Buildup",
+    "Cleansing",
     "Condition",
     "Detangling",
     "Directions",
@@ -104,6 +109,7 @@ __all__ = [
     "Night",
     "OnHead",
     "PartOp",
+    "Passed",
     "Pattern",
     "PorosityTest",
     "PreWash",

@@ -7,6 +7,7 @@ class Role(StrEnum):
     """What a product is for, in the order of use."""
 
     PRE_OIL = "pre_oil"
+    CLARIFIER = "clarifier"
     SHAMPOO = "shampoo"
     CO_WASH = "co_wash"
     CLAY = "clay"

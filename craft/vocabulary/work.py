@@ -57,6 +57,38 @@ class OnHead(StrEnum):
     SEWN_IN = "sewn_in"
 
 
+class Arrival(StrEnum):
+    """How the hair comes in, or what little is done instead of a wash."""
+
+    UNWASHED = "unwashed"
+    MISTED = "misted"
+    """Only misted today, not washed."""
+    WASHED_WET = "washed_wet"
+    WASHED_DRY = "washed_dry"
+    STRETCHED = "stretched"
+    """Dry and stretched, from an old blow-out or bands: it stays dry."""
+
+
+class Passed(StrEnum):
+    """What was done before the client came."""
+
+    CLARIFIED = "clarified"
+    SHAMPOOED = "shampooed"
+    CO_WASHED = "co_washed"
+    CONDITIONED = "conditioned"
+    MASKED = "masked"
+
+
+class Cleansing(StrEnum):
+    """What cleanses the head today, whatever the client's habit is."""
+
+    AUTO = "auto"
+    SHAMPOO = "shampoo"
+    CLARIFY = "clarify"
+    CO_WASH = "co_wash"
+    CLAY = "clay"
+
+
 class PreWash(StrEnum):
     """What goes into the hair before water."""
 

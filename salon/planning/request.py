@@ -27,6 +27,7 @@ from salon.shelf.services import shelf_for_plan
 
 #: So much is said of what was left out of a plan.
 LEFT_OUT_MOST, LEFT_OUT_LONGEST = 40, 400
+HOURS_A_DAY, DETANGLED_H_MOST = 24, 240
 #: Assumed when no visit tells when the hair was last detangled.
 USUAL_DAYS_SINCE_DETANGLE = 7
 
@@ -68,6 +69,7 @@ def request_for(head: Head, wish: HeadWish, by: User) -> dict[str, Any]:
         "stages": [stage.model_dump(mode="json", exclude_none=True) for stage in wish.stages],
         "school": school,
         "now": now_on(wish, noted),
+        "cleanser": wish.cleanser,
         "edits": [edit.model_dump(mode="json", exclude_none=True) for edit in wish.edits],
         "house": house.rules,
         "shelf": shelf,
@@ -140,17 +142,21 @@ def goal_for(wish: HeadWish, noted: Mapping[str, Any]) -> dict[str, Any]:
 
 
 def now_on(wish: HeadWish, noted: Mapping[str, Any]) -> dict[str, Any]:
-    """What is on the head: as told for this plan, else as the last consultation told."""
-    if wish.now is not None:
-        return wish.now.model_dump(mode="json", exclude_none=True)
+    """How the head comes in: as told for this plan, else as the last consultation told."""
+    told = wish.now.model_dump(mode="json", exclude_unset=True) if wish.now else {}
+    told = {key: value for key, value in told.items() if value is not None}
+    days = wish.days_since_detangle
+    if days is not None and days * HOURS_A_DAY <= DETANGLED_H_MOST:
+        # Somebody said so: it is no guess from the last visit.
+        told.setdefault("detangled_h", days * HOURS_A_DAY)
     style = noted.get("on_the_head")
-    if style is None:
-        return {}
+    if style is None or "style" in told:
+        return told
     since = noted.get("on_the_head_since")
     if since is None:
-        return {"style": style}
-    days = (timezone.localdate() - date.fromisoformat(since)).days
-    return {"style": style, "worn_days": float(min(365, max(0, days)))}
+        return {"style": style} | told
+    worn = (timezone.localdate() - date.fromisoformat(since)).days
+    return {"style": style, "worn_days": float(min(365, max(0, worn)))} | told
 
 
 def by_hand(air: dict[str, Any] | None, wished: Room | None) -> dict[str, Any] | None:

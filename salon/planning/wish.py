@@ -10,7 +10,7 @@ from craft.contract.hair import measured
 from craft.contract.partings import Parting
 from craft.contract.plan import DryStage
 from craft.contract.stored import WISH_STEPS, stored
-from craft.vocabulary import Blot, Dryer, Level, Role
+from craft.vocabulary import Blot, Cleansing, Dryer, Level, Role
 
 
 class Wish(Frozen):
@@ -27,6 +27,8 @@ class Wish(Frozen):
     """Ways of working; else the house's."""
     now: Now | None = None
     """What is on the head; else as the last consultation told."""
+    cleanser: Cleansing = Cleansing.AUTO
+    """What cleanses today; auto follows build-up, service and habit."""
     edits: Annotated[list[Edit], Field(max_length=60)] = Field(default_factory=list)
     """Changes of the routine by hand."""
     density: Level | None = None

@@ -180,6 +180,17 @@ class ComposerTest(PlacesTest):
         page.get_by_label("Minutes under it").fill("25")
         expect(page.get_by_text("under the hood", exact=True)).to_be_visible()
 
+    def test_a_head_that_comes_in_washed_is_not_washed_again(self) -> None:
+        page = self.compose()
+        page.get_by_role("button", name="More choices").click()
+        page.get_by_role("combobox", name="Comes in").press("Enter")
+        page.get_by_role("option", name="washed, wet").click()
+        expect(page.get_by_role("button", name=re.compile("^Shampoo"))).to_have_count(0)
+        page.get_by_role("button", name="conditioner", exact=True).click()
+        expect(page.get_by_role("button", name=re.compile("^Condition"))).to_be_visible()
+        page.get_by_label("Detangled", exact=True).fill("0.5")
+        expect(page.get_by_role("button", name=re.compile("^Detangle"))).to_have_count(0)
+
     def test_sections_by_keyboard_tell_their_dose(self) -> None:
         page = self.compose()
         crown_map = page.get_by_role("group", name="Parting", exact=True)

@@ -14,7 +14,9 @@ from craft.labels import names_in
 from craft.vocabulary import (
     AirAt,
     AirSource,
+    Arrival,
     Blot,
+    Cleansing,
     Condition,
     Detangling,
     Directions,
@@ -26,6 +28,7 @@ from craft.vocabulary import (
     Layering,
     Night,
     OnHead,
+    Passed,
     PreWash,
     Refreshing,
     Releasing,
@@ -116,6 +119,16 @@ class Now(Frozen):
     style: OnHead = OnHead.LOOSE
     worn_days: Annotated[float, measured(0, 365, "days")] | None = None
     """How long it has been worn."""
+    pieces: Annotated[int, Field(ge=1, le=400)] | None = None
+    """Twists, braids, coils, rods or rows in it: take-down is timed by them."""
+    state: Arrival = Arrival.UNWASHED
+    """How the hair comes in, before a service that begins with a wash."""
+    passed: Annotated[list[Passed], Field(max_length=5)] = Field(
+        default_factory=lambda: [Passed.SHAMPOOED, Passed.CONDITIONED]
+    )
+    """What was done where it was washed elsewhere."""
+    detangled_h: Annotated[float, measured(0, 240, "h")] | None = None
+    """Hours since it was detangled; null: as `hair.days_since_detangle` says."""
 
 
 class Room(Frozen):
@@ -271,6 +284,8 @@ class PlanRequest(Frozen):
     room: Room = Field(default_factory=Room)
     school: School = Field(default_factory=School)
     now: Now = Field(default_factory=Now)
+    cleanser: Cleansing = Cleansing.AUTO
+    """What cleanses today; auto follows build-up, service and the client's habit."""
     edits: Annotated[list[Edit], Field(max_length=60)] = Field(default_factory=list)
     """Changes by hand, in order."""
     house: HouseRules = Field(default_factory=HouseRules)

@@ -6,6 +6,7 @@ from craft import doses
 from craft.contract.plan import ShelfItem
 from craft.routine.case import Case
 from craft.routine.cautions.rule import CautionRule, Sees, Sign
+from craft.routine.compose.cleansing import cleansing
 from craft.routine.drying.forecast import Forecast
 from craft.routine.explain.why import HOUSE
 from craft.routine.products.clashes import ALLERGEN_SOURCE, Clash
@@ -13,7 +14,7 @@ from craft.routine.products.dosing import NAMES, choose, film_left_on, name_of, 
 from craft.routine.products.picking import barred
 from craft.routine.trials.things import fixes_for_film, take_instead
 from craft.routine.trials.trial import Trial
-from craft.vocabulary import Role, Severity, Washing
+from craft.vocabulary import Buildup, Role, Severity, Washing
 
 SALON = "Palm tests and visits of this salon."
 
@@ -128,7 +129,7 @@ def residue_risk(case: Case, *_: object) -> Sign | None:
 def thin_film(case: Case, *_: object) -> Sign | None:
     """Too little to hold a curl."""
     total = film_left_on(case)
-    light_on_purpose = not case.washes or case.technique.washing is Washing.RESET
+    light_on_purpose = not case.dries or case.technique.washing is Washing.RESET
     if light_on_purpose or total >= doses.THIN_BELOW_G_PER_M2:
         return None
     return Sign(
@@ -137,6 +138,22 @@ def thin_film(case: Case, *_: object) -> Sign | None:
         f"porosity {case.hair.porosity}, style {case.request.goal.style}",
         HOUSE,
     )
+
+
+def cowash_buildup(case: Case, *_: object) -> Sign | None:
+    """Co-washing heavy build-up only moves it about."""
+    cleansers = [each.role for each in cleansing(case)]
+    if case.hair.buildup is not Buildup.HEAVY or cleansers != [Role.CO_WASH]:
+        return None
+    return Sign(
+        "Heavy build-up does not come off with a co-wash: clarify once, then co-wash again.",
+        f"build-up {case.hair.buildup}, cleanser {case.request.cleanser}",
+    )
+
+
+def clarified(_: Case, forecast: Forecast, __: Sign) -> Iterable[Trial]:
+    """Clarify today."""
+    return [Trial("clarify", "Clarify today", {"cleanser": "clarify"}, forecast)]
 
 
 def instead_of(case: Case, forecast: Forecast, sign: Sign) -> Iterable[Trial]:
@@ -152,7 +169,7 @@ def thinner_film(case: Case, forecast: Forecast, _: Sign) -> Iterable[Trial]:
 #: Cautions from what speaks against a bottle: key and the steps it stands at; the clash itself says
 #: how grave it is. `allergen` looks at the whole shelf and stands for itself.
 LAID_IN = ("lay_in",)
-ANY_PRODUCT = ("cleanse", "condition", "mask", "lay_in")
+ANY_PRODUCT = ("clarify", "cleanse", "condition", "mask", "lay_in")
 FROM_CLASHES: tuple[tuple[str, tuple[str, ...]], ...] = (
     ("silicone_cowash", LAID_IN),
     ("label_unread", ANY_PRODUCT),
@@ -184,6 +201,7 @@ RULES: tuple[CautionRule, ...] = (
     CautionRule("allergen", Severity.ADJUST, ("lay_in", "mask", "cleanse"), allergen, instead_of),
     CautionRule("flaking_pair", Severity.ADJUST, LAID_IN, flaking_pair, instead_of),
     CautionRule("residue_risk", Severity.ADJUST, LAID_IN, residue_risk, thinner_film),
+    CautionRule("cowash_buildup", Severity.ADJUST, ("cleanse",), cowash_buildup, clarified),
     CautionRule("thin_film", Severity.REMIND, LAID_IN, thin_film),
     *(
         CautionRule(key, Severity.ADJUST, steps, clash_sign(key), instead_of)

@@ -80,7 +80,7 @@ def damp_cap(case: Case, forecast: Forecast, *_: object) -> Sign | None:
         if stage.kind is StageKind.CAP
     )
     covered = COVERED.get(case.request.goal.style)
-    worn = ((forecast.release_h, covered),) if covered and case.washes else ()
+    worn = ((forecast.release_h, covered),) if covered and case.dries else ()
     for at_h, under in (*capped, *worn):
         odds = forecast.odds_with(forecast.stages, at_h)
         if odds < SAFE_ODDS:

@@ -8,7 +8,7 @@ from craft.routine.case import Case, pre_wash
 from craft.routine.compose.steps import step
 from craft.routine.explain.why import HOUSE, TRADE, reason
 from craft.routine.products.dosing import dose
-from craft.vocabulary import Family, OnHead, Role, Start, Station, Washing
+from craft.vocabulary import Arrival, Family, OnHead, Role, Start, Station, Washing
 
 #: Oil sits at least this long, and may sit overnight. Common practice, no source.
 OIL_SITS_MIN, OIL_SITS_MOST_MIN = 30.0, 720.0
@@ -25,6 +25,7 @@ class TakeDown:
     Args:
         title, how: what is done
         fixed_min, per_100_g_min: minutes whatever the hair, and for 100 g of it. House values.
+        each_min: minutes for a piece of 25 cm, where they were counted; 0: not in pieces. House.
         most_days: after so many days it is overdue. Common practice, no source, but for braids and
             sewn-in hair, whose usual limits are 6 and 8 weeks.
     """
@@ -34,14 +35,15 @@ class TakeDown:
     fixed_min: float
     per_100_g_min: float
     most_days: float
+    each_min: float = 0.0
 
 
 TAKE_DOWNS = {
     OnHead.TWISTS: TakeDown(
-        "Twists out", "Ends first, a half turn against the twist; count them.", 2, 8, 14
+        "Twists out", "Ends first, a half turn against the twist; count them.", 2, 8, 14, 0.5
     ),
     OnHead.FLAT_TWISTS: TakeDown(
-        "Rows out", "Pins first, then ends to roots; count the pins.", 2, 6, 14
+        "Rows out", "Pins first, then ends to roots; count the pins.", 2, 6, 14, 0.9
     ),
     OnHead.BRAIDS: TakeDown(
         "Braids out",
@@ -49,9 +51,14 @@ TAKE_DOWNS = {
         8,
         55,
         42,
+        2.2,
     ),
-    OnHead.COILS: TakeDown("Coils out", "Oil on the fingers; open along the splits.", 2, 12, 10),
-    OnHead.RODS: TakeDown("Rods out", "Back to front, in the direction they were wound.", 2, 7, 2),
+    OnHead.COILS: TakeDown(
+        "Coils out", "Oil on the fingers; open along the splits.", 2, 12, 10, 0.25
+    ),
+    OnHead.RODS: TakeDown(
+        "Rods out", "Back to front, in the direction they were wound.", 2, 7, 2, 0.4
+    ),
     OnHead.WASH_AND_GO: TakeDown("Loosen", "Fingers through the lengths, ends first.", 1, 1, 9),
     OnHead.BUN: TakeDown("Bun out", "Cut the tie if it holds; never pull it.", 1, 2, 5),
     OnHead.SEWN_IN: TakeDown(
@@ -61,6 +68,7 @@ TAKE_DOWNS = {
         15,
         60,
         56,
+        9.0,
     ),
 }
 
@@ -70,6 +78,8 @@ def before(case: Case) -> list[Step]:
     steps = take_down(case)
     if case.technique.start is Start.WORN:
         return [*steps, *freshen(case)]
+    if case.arrival is Arrival.MISTED:
+        steps += freshen(case)
     if case.pre_oil:
         steps.append(oil_first(case))
         if detangles_before_water(case):
@@ -84,7 +94,7 @@ def take_down(case: Case) -> list[Step]:
     if old is None or case.technique.start is Start.WORN:
         return []
     days = case.request.now.worn_days
-    minutes = old.fixed_min + old.per_100_g_min * case.hair_g / 100
+    minutes, timed = take_down_minutes(case, old)
     age = "" if days is None else f", worn {days:g} days"
     return [
         step(
@@ -105,14 +115,30 @@ def take_down(case: Case) -> list[Step]:
                 ),
                 reason(
                     "take_down_time",
-                    f"{old.fixed_min:g} min and {old.per_100_g_min:g} for every 100 g of hair: "
-                    f"{case.hair_g:.0f} g.",
+                    timed,
                     f"now {worn}",
                     HOUSE,
                 ),
             ],
         )
     ]
+
+
+def take_down_minutes(case: Case, old: TakeDown) -> tuple[float, str]:
+    """Minutes of a take-down by its pieces, where they were counted, else by the hair; and how."""
+    pieces = case.request.now.pieces
+    if pieces is None or not old.each_min:
+        minutes = old.fixed_min + old.per_100_g_min * case.hair_g / 100
+        return minutes, (
+            f"{old.fixed_min:g} min and {old.per_100_g_min:g} for every 100 g of hair: "
+            f"{case.hair_g:.0f} g. Counted pieces would tell it better."
+        )
+    longer = timing.length_factor(case.hair.length_cm)
+    minutes = old.fixed_min + old.each_min * pieces * longer
+    return minutes, (
+        f"{old.fixed_min:g} min and {old.each_min * longer:.2g} for each of {pieces} pieces of "
+        f"{case.hair.length_cm:g} cm."
+    )
 
 
 def oil_first(case: Case) -> Step:
@@ -140,12 +166,12 @@ def oil_first(case: Case) -> Step:
 def detangles_before_water(case: Case) -> bool:
     """Matted hair is detangled in oil, before water swells it."""
     removal = case.technique.washing is Washing.RESET and bool(case.technique.works_from)
-    return removal or case.hair.days_since_detangle >= DETANGLE_FIRST_FROM_DAYS
+    return removal or case.detangled_days >= DETANGLE_FIRST_FROM_DAYS
 
 
 def detangle_in_oil(case: Case) -> Step:
     """Detangle before water."""
-    days = case.hair.days_since_detangle
+    days = case.detangled_days
     return step(
         case,
         "detangle_dry_oil",
@@ -169,7 +195,7 @@ def detangle_in_oil(case: Case) -> Step:
 def freshen(case: Case) -> list[Step]:
     """A mist where nothing is washed; stretched roots for a puff."""
     steps = []
-    if Role.MIST in case.technique.stays_in:
+    if Role.MIST in case.technique.stays_in or case.arrival is Arrival.MISTED:
         steps.append(
             step(
                 case,

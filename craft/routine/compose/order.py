@@ -64,6 +64,7 @@ ORDER: tuple[Before, ...] = (
         "dry_detangling",
         "Detangling comes after the conditioner: without slip hair breaks.",
     ),
+    Before("cleanse", "rinse_clay", "clay_not_rinsed", "Clay is rinsed after it has sat."),
     Before("clarify", "cleanse", "clarify_last", "Clarify first, moisturise second."),
     Before("cleanse", "mask", "wash_after_mask", "Shampoo after the mask washes it out again."),
     Before(
@@ -151,16 +152,16 @@ def broken_need(need: Needs, case: Case, steps: Steps) -> Iterator[Broken]:
 def bands_dripping(case: Case, steps: Steps) -> Iterator[Broken]:
     """Bands on hair that nobody let dry to damp."""
     keys = {step.key for step in steps}
-    if case.technique.damp_first and "shape" in keys and "damp" not in keys:
+    if case.technique.damp_first and case.soaks and "shape" in keys and "damp" not in keys:
         yield BANDS_DRIPPING, "shape without damp"
 
 
 def not_detangled(case: Case, steps: Steps) -> Iterator[Broken]:
     """Sections parted in hair that was not detangled for days."""
     keys = {step.key for step in steps}
-    days = case.hair.days_since_detangle
+    days = case.detangled_days
     detangled = {"detangle", "detangle_dry_oil"} & keys
-    if case.washes and "shape" in keys and not detangled and days > DETANGLE_AFTER_DAYS:
+    if case.dries and "shape" in keys and not detangled and days > DETANGLE_AFTER_DAYS:
         text = f"Not detangled for {days:g} days: sections will not part, and knots are set in."
         yield text, "no detangling"
 

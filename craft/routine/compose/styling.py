@@ -376,7 +376,7 @@ def styling(case: Case, forecast: Forecast) -> list[Step]:
     """The dry half of the service."""
     technique = case.technique
     steps = [lay_in(case)]
-    if technique.damp_first:
+    if technique.damp_first and case.soaks:
         steps.append(damp_hood(case))
     if case.request.goal.style is Style.PUFF_PIN_UP:
         steps.append(stretch_roots(case))

@@ -4,11 +4,13 @@ from craft import timing
 from craft.contract.plan import Reason, Step
 from craft.routine.case import Case
 from craft.routine.compose.before import detangles_before_water
+from craft.routine.compose.cleansing import Pass, cleansing
 from craft.routine.compose.steps import step
 from craft.routine.explain.why import HOUSE, TRADE, reason
 from craft.routine.products.clashes import LABEL
 from craft.routine.products.dosing import choose, dose, name_of
 from craft.vocabulary import (
+    Arrival,
     Blot,
     Buildup,
     Detangling,
@@ -26,6 +28,10 @@ WASH_PASS = (1.5, 3.0)
 CONDITION = (0.5, 1.5)
 MASK_ON = (0.5, 1.5)
 RINSE = (0.5, 1.5)
+WET_THROUGH = (0.5, 1.0)
+CLAY_ON = (1.0, 3.0)
+#: Clay sits so long [min]. Common practice, no source.
+CLAY_SITS_MIN = (20.0, 30.0)
 #: Washing the roots alone, the hair held in its twists, takes this share. House value.
 ROOTS_ONLY_SHARE = 0.5
 #: A light conditioner under the shampoo is this share of a whole one. House value.
@@ -35,6 +41,11 @@ PART_EACH_MIN = 0.3
 #: A mask preferably sits this long on porous or built-up hair [min]. Common practice, no source.
 LONG_MASK_MIN = 30.0
 
+CLEANSER_TITLES = {
+    Role.CLARIFIER: "Clarify",
+    Role.SHAMPOO: "Shampoo",
+    Role.CO_WASH: "Co-wash",
+}
 TOOLS = {
     Detangling.FINGERS: "fingers only",
     Detangling.COMB: "a wide comb",
@@ -43,16 +54,94 @@ TOOLS = {
 
 
 def washing(case: Case) -> list[Step]:
-    """The wet half of the service, in the order of the school."""
+    """The wet half of the service, in the order of the school; what was done elsewhere is left."""
+    if not case.washes:
+        return slip_only(case)
+    cleansed = cleanses(case)
     if case.technique.washing is Washing.RESET:
-        first = [clarify(case), cleanse(case), condition(case), *detangle(case)]
+        first = [*cleansed, condition(case), *detangle(case)]
     elif case.request.school.wash is WashOrder.CONDITIONER_UNDER:
-        first = [slip_under(case), cleanse(case), condition(case), *detangle(case)]
+        first = [slip_under(case), *cleansed, condition(case), *detangle(case)]
     elif washes_conditioner_first(case)[0]:
-        first = [condition(case), *detangle(case), cleanse(case)]
+        first = [condition(case), *detangle(case), *cleansed]
     else:
-        first = [cleanse(case), condition(case), *detangle(case)]
+        first = [*cleansed, condition(case), *detangle(case)]
     return [*first, mask(case), rinse(case)]
+
+
+def slip_only(case: Case) -> list[Step]:
+    """Washed elsewhere, or not at all today: wet through, conditioned where that is missing."""
+    if not case.dries:
+        return []
+    steps = []
+    if case.arrival is Arrival.WASHED_DRY:
+        steps.append(wet_through(case))
+    if case.conditions:
+        return [*steps, condition(case), *detangle(case), rinse(case)]
+    return [*steps, *detangle(case)]
+
+
+def wet_through(case: Case) -> Step:
+    """Clean hair that has dried is soaked again, for it is shaped wet."""
+    return step(
+        case,
+        "wet",
+        Family.PREPARE,
+        "Wet through",
+        "Lukewarm water through every quarter until it runs off; then squeeze.",
+        minutes=timing.bulk_minutes(*WET_THROUGH, case.hair_g),
+        station=Station.BASIN,
+        sections=4,
+        reasons=[
+            reason(
+                "wet_again",
+                "Washed elsewhere and dry again: products spread and clump on wet hair.",
+                f"now {case.arrival}",
+            )
+        ],
+    )
+
+
+def cleanses(case: Case) -> list[Step]:
+    """A step for each cleanser of today."""
+    steps = []
+    for each in cleansing(case):
+        steps += clay(case, each) if each.role is Role.CLAY else [cleanse(case, each)]
+    return steps
+
+
+def clay(case: Case, each: Pass) -> list[Step]:
+    """Clay on misted hair, left to sit moist, rinsed downwards."""
+    return [
+        step(
+            case,
+            "cleanse",
+            Family.CLEANSE,
+            "Clay",
+            "On misted hair, scalp first, then down the lengths with the fingers. Keep it moist: "
+            "it is rinsed before it dries. Mind the wet floor.",
+            minutes=timing.bulk_minutes(*CLAY_ON, case.hair_g),
+            station=Station.CHAIR,
+            wait=CLAY_SITS_MIN,
+            wait_title="clay sits",
+            products=[dose(case, Role.CLAY)],
+            sections=4,
+            reasons=[
+                each.why,
+                reason("clay_sits", "20 to 30 minutes, moist all the time.", "clay", TRADE),
+            ],
+        ),
+        step(
+            case,
+            "rinse_clay",
+            Family.CLEANSE,
+            "Rinse the clay",
+            "Downwards, along the strands, until the water runs clear and no grit is felt.",
+            minutes=2 * timing.bulk_minutes(*RINSE, case.hair_g),
+            station=Station.BASIN,
+            reasons=[reason("rinse_clay", "Clay left behind dulls and catches.", "clay", TRADE)],
+        ),
+    ]
 
 
 def slip_under(case: Case) -> Step:
@@ -84,28 +173,6 @@ def slip_under(case: Case) -> Step:
     )
 
 
-def clarify(case: Case) -> Step:
-    """Twice with a clarifying shampoo, after long wear or heavy build-up."""
-    return step(
-        case,
-        "clarify",
-        Family.CLEANSE,
-        "Clarify ×2",
-        "Scalp first, finger pads, one direction; rinse until the hair feels bare. Twice.",
-        minutes=2 * timing.bulk_minutes(*WASH_PASS, case.hair_g),
-        station=Station.BASIN,
-        products=[dose(case, Role.SHAMPOO, passes=2)],
-        sections=4,
-        reasons=[
-            reason(
-                "double_clarify",
-                "After long wear or heavy build-up: clarified twice, then moisturised.",
-                f"style {case.request.goal.style}",
-            )
-        ],
-    )
-
-
 def washes_conditioner_first(case: Case) -> tuple[bool, Reason]:
     """Condition before the shampoo, and why."""
     if case.technique.washing is Washing.QUICK:
@@ -124,45 +191,30 @@ def washes_conditioner_first(case: Case) -> tuple[bool, Reason]:
     return first, reason(f"wash_{asked}", because, f"school.wash {asked}")
 
 
-def passes(case: Case) -> tuple[int, Reason]:
-    """How often the scalp is washed, and why."""
-    buildup = case.hair.buildup
-    if case.technique.washing is Washing.RESET:
-        return 1, reason(
-            "moisturise_after_clarifying",
-            "The clarifying is done: once with a moisturising shampoo.",
-            f"style {case.request.goal.style}",
-        )
-    if buildup is Buildup.NONE:
-        return 1, reason("wash_once", "No build-up: one pass is enough.", "build-up none")
-    return 2, reason(
-        "wash_twice",
-        "Built up: the first pass clarifies, the second moisturises.",
-        f"build-up {buildup}",
-    )
-
-
-def cleanse(case: Case) -> Step:
+def cleanse(case: Case, each: Pass) -> Step:
     """Wash the scalp with finger pads; the lengths get the run-off."""
-    count, why = passes(case)
-    minutes = timing.bulk_minutes(*WASH_PASS, case.hair_g) * count
+    minutes = timing.bulk_minutes(*WASH_PASS, case.hair_g) * each.times
     if case.technique.washing is Washing.QUICK:
         minutes *= ROOTS_ONLY_SHARE
-    times = f" ×{count}" if count > 1 else ""
-    role = case.cleanser
+    times = f" ×{each.times}" if each.times > 1 else ""
+    clarifies = each.role is Role.CLARIFIER
+    how = (
+        "Scalp first, finger pads, one direction; rinse until the hair feels bare. "
+        if clarifies
+        else "Finger pads on the scalp, always in one direction; the lengths get the run-off. "
+        "Rinse very well: what stays behind keeps curls from clumping. "
+    )
     return step(
         case,
-        "cleanse",
+        "clarify" if clarifies else "cleanse",
         Family.CLEANSE,
-        ("Co-wash" if role is Role.CO_WASH else "Shampoo") + times,
-        "Finger pads on the scalp, always in one direction; the lengths get the run-off. "
-        "Rinse very well: what stays behind keeps curls from clumping. Foam in the eyes: rinse at "
-        "once. Mind the wet floor.",
+        CLEANSER_TITLES[each.role] + times,
+        how + "Foam in the eyes: rinse at once. Mind the wet floor.",
         minutes=minutes,
         station=Station.BASIN,
-        products=[dose(case, role, passes=count)],
+        products=[dose(case, each.role, passes=each.times)],
         sections=4,
-        reasons=[why, washes_conditioner_first(case)[1]],
+        reasons=[each.why, washes_conditioner_first(case)[1]],
     )
 
 
@@ -186,22 +238,25 @@ def condition(case: Case) -> Step:
 
 def detangle(case: Case) -> list[Step]:
     """Ends to roots in the conditioner; nothing to do on hair detangled today or last night."""
-    days = case.hair.days_since_detangle
-    if days <= 1 and case.technique.washing is Washing.QUICK:
+    days = case.detangled_days
+    told = case.request.now.detangled_h is not None
+    if days <= 1 and (told or case.technique.washing is Washing.QUICK):
         return []
     if case.pre_oil and detangles_before_water(case):
         return []
     tool = TOOLS[case.request.school.detangle]
+    slip = "" if case.conditions else " The first of the leave-in gives the slip."
     return [
         step(
             case,
             "detangle",
             Family.PREPARE,
             "Detangle",
-            f"With {tool}, ends to roots; hold the hair above the knot so the root is not pulled.",
+            f"With {tool}, ends to roots; hold the hair above the knot so the root is not pulled."
+            + slip,
             minutes=timing.detangle_minutes(case.hair_g, days, case.hair.pattern.family),
             spread=timing.DETANGLE_SPREAD,
-            station=Station.BASIN,
+            station=Station.BASIN if case.conditions else Station.CHAIR,
             sections=4,
             reasons=[
                 reason(
@@ -317,9 +372,12 @@ def rinse(case: Case) -> Step:
 
 def blot_and_part(case: Case) -> Step:
     """Take out water, then place the partings."""
-    blot = case.blot
+    blot = case.blot if case.soaks else None
     count = len(case.sections)
     how = {
+        None: "Part the hair as it is; it stays dry and stretched."
+        if case.arrival is Arrival.STRETCHED
+        else "Part the misted hair; mist again where it dries.",
         Blot.NONE: "Leave the hair soaking wet; cap the half you are not working on.",
         Blot.CLOTH: "Squeeze with a cotton cloth until it no longer drips.",
         Blot.PRESSED: "Press twice with dry microfibre.",
@@ -328,9 +386,9 @@ def blot_and_part(case: Case) -> Step:
         case,
         "part",
         Family.PREPARE,
-        f"{'Part' if blot is Blot.NONE else 'Blot and part'}, {count}",
+        f"{'Part' if blot in (Blot.NONE, None) else 'Blot and part'}, {count}",
         how,
-        minutes=BLOT_MIN[blot] + PART_EACH_MIN * count,
+        minutes=(BLOT_MIN[blot] if blot else 0.0) + PART_EACH_MIN * count,
         station=Station.CHAIR,
         sections=count,
         reasons=[

@@ -14,7 +14,7 @@ from craft.errors import CraftError
 from craft.fibre import FIBRE_G_PER_CM3, present
 from craft.head import radius
 from craft.routine.case import Case
-from craft.vocabulary import AirAt, Blot, Dryer, Heat, Releasing, SetKind, StageKind
+from craft.vocabulary import AirAt, Arrival, Blot, Dryer, Heat, Releasing, SetKind, StageKind
 
 #: Odds that make a release safe. House value.
 SAFE_ODDS = 0.8
@@ -37,6 +37,8 @@ DRYER_STEP_MIN = 5.0
 ENVELOPE_CM = 3.0
 #: Water once hair is damp and the bands go in [g/g]. House value.
 DAMP_WATER = 0.45
+#: Water where hair is not washed: from products worked into dry hair, from a mist [g/g]. House.
+LAID_WATER = {Arrival.STRETCHED: 0.30, Arrival.MISTED: 0.40}
 #: Heat of the scalp that reaches what lies flat on it, over all of its surface [W/m²]: the scalp
 #: gives off some 30 to 60, the far side of a row feels little of it. House value.
 SCALP_W_M2 = 15.0
@@ -116,7 +118,7 @@ class Forecast:
 def dryer_of(case: Case) -> Dryer:
     """The dryer, unless no heat may be used."""
     heat = case.request.goal.max_heat is not Heat.NONE
-    return case.dry if heat and case.washes else Dryer.AIR
+    return case.dry if heat and case.dries else Dryer.AIR
 
 
 def section_cylinder(case: Case, hairs: float) -> Cylinder:
@@ -283,6 +285,8 @@ def water_of(case: Case, blot: Blot) -> float:
     """Water in the hair after blotting [g/g]."""
     if case.technique.water is not None:
         return case.technique.water
+    if not case.soaks:
+        return LAID_WATER[case.arrival]
     if case.technique.damp_first:
         return DAMP_WATER
     return drying.WATER_AFTER[blot]
@@ -344,7 +348,7 @@ def forecast_of(case: Case) -> Forecast:
     slowest = max(case.sections, key=lambda section: section.hairs)
     cylinder = section_cylinder(case, slowest.hairs)
     water = water_of(case, case.blot)
-    by_hand = bool(case.request.stages) and case.washes
+    by_hand = bool(case.request.stages) and case.dries
     if by_hand:
         dryer, minutes = dried_by_hand(case)
         stages = stages_by_hand(case)
@@ -390,7 +394,7 @@ def in_one_sitting(forecast: Forecast) -> bool:
 
 def damp_at_bedtime(case: Case, forecast: Forecast) -> float | None:
     """When a set that went home wet lies down while its odds of dry are not safe [h]."""
-    if not case.washes or not case.technique.released:
+    if not case.dries or not case.technique.released:
         return None
     for stage, begin in zip(forecast.stages, forecast.begins, strict=True):
         if stage.kind is StageKind.ASLEEP and begin < forecast.release_h:

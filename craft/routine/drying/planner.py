@@ -56,7 +56,7 @@ def stages_out(kinds: Sequence[StageKind], run: drying.Run) -> list[StageOut]:
 
 def planned_stages(case: Case, forecast: Forecast) -> list[PlannedStage]:
     """The stages of a plan with what each does."""
-    by_hand = case.request.stages if case.washes else []
+    by_hand = case.request.stages if case.dries else []
     answers = stages_out([stage.kind for stage in forecast.stages], forecast.run)
     results: list[PlannedStage] = []
     for place, (stage, out) in enumerate(zip(forecast.stages, answers, strict=True)):
@@ -79,7 +79,7 @@ def planned_stages(case: Case, forecast: Forecast) -> list[PlannedStage]:
 
 def place_of(case: Case, stage: drying.Stage) -> AirAt:
     """Whose air a stage that nobody chose is in: outdoors one is up and about."""
-    stages = case.request.stages if case.washes else []
+    stages = case.request.stages if case.dries else []
     if stages and stages[-1].at is not AirAt.SALON:
         return stages[-1].at
     if stage.kind not in drying.STILL:

@@ -10,6 +10,7 @@ from craft.vocabulary import Fits, Role
 
 NAMES = {
     Role.PRE_OIL: "pre-wash oil",
+    Role.CLARIFIER: "clarifying shampoo",
     Role.SHAMPOO: "shampoo",
     Role.CO_WASH: "co-wash",
     Role.RINSE_OUT: "rinse-out conditioner",

@@ -44,7 +44,8 @@ class TableTest(TestCase):
     def test_steps_are_steps_that_some_service_has(self) -> None:
         keys = {step.key for style in Style for step in planned(goal={"style": style}).steps}
         # Steps that only oiled, worn or heavily built-up heads have.
-        keys |= {"take_down_old", "clarify", "detangle_dry_oil", "pre_wash", "damp", "dry"}
+        keys |= {"take_down_old", "clarify", "rinse_clay", "detangle_dry_oil", "pre_wash"}
+        keys |= {"damp", "dry"}
         for rule in CAUTIONS:
             self.assertLessEqual(set(rule.steps), keys, rule.key)
 

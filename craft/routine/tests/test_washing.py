@@ -24,9 +24,13 @@ class CleanseTest(TestCase):
         self.assertAlmostEqual(large / small, (62 / 52) ** 2, delta=0.02)
 
     def test_two_passes_take_twice_as_long(self) -> None:
-        once, twice = steps()["cleanse"], steps(hair={"buildup": "heavy"})["cleanse"]
-        self.assertAlmostEqual(twice.hands_on_min / once.hands_on_min, 2, delta=0.05)
-        self.assertEqual(twice.title, "Shampoo ×2")
+        reset = steps(goal={"style": "full_reset"})
+        self.assertAlmostEqual(
+            reset["clarify"].hands_on_min / reset["cleanse"].hands_on_min, 2, delta=0.05
+        )
+        self.assertEqual(
+            (reset["clarify"].title, reset["cleanse"].title), ("Clarify ×2", "Shampoo")
+        )
 
     def test_co_wash_only(self) -> None:
         cleanse = steps(person={"routine": "cowash_only"})["cleanse"]

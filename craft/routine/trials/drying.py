@@ -106,7 +106,7 @@ def more_sections(case: Case, forecast: Forecast) -> Iterator[Trial]:
 
 def under_the_hood(case: Case, forecast: Forecast) -> Iterator[Trial]:
     """Minutes of warm air first, then the air."""
-    if case.request.goal.max_heat is Heat.NONE or not case.washes:
+    if case.request.goal.max_heat is Heat.NONE or not case.dries:
         return
     hooded = forecast.dryer is Dryer.HOOD
     setup = 0.0 if hooded else HOOD_SETUP_MIN

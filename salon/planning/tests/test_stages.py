@@ -2,6 +2,7 @@
 
 from typing import Any
 
+from salon.heads.services import observe
 from salon.house.services import the_house
 from salon.planning.models import Plan
 from salon.tests.base import ApiTest
@@ -96,3 +97,42 @@ class StagesApiTest(ApiTest):
             "/api/house/", {"drying_factor": 3, "drying_visits": 9}, content_type="application/json"
         )
         self.assertEqual((the_house().drying_factor, the_house().drying_visits), (before, 0))
+
+
+class ArrivalApiTest(ApiTest):
+    """How a head comes in: told for the plan, over what the last consultation told."""
+
+    def draft(self, **wish: object) -> dict[str, Any]:
+        body = {"head": self.head.pk, "goal": {"style": "flat_twist_out"}, **wish}
+        answer = self.post("/api/plans/draft/", body)
+        self.assertEqual(answer.status_code, 200, answer.content)
+        return dict(answer.json())
+
+    def keys(self, **wish: object) -> list[str]:
+        return [step["key"] for step in self.draft(**wish)["answer"]["steps"]]
+
+    def test_what_is_told_for_a_plan_is_added_to_the_record(self) -> None:
+        observe(
+            self.head, [{"kind": "on_the_head", "value": "twists", "method": "reported"}], self.user
+        )
+        self.assertIn("take_down_old", self.keys(now={"state": "washed_wet"}))
+        self.assertNotIn("take_down_old", self.keys(now={"style": "loose"}))
+        self.assertNotIn("cleanse", self.keys(now={"state": "washed_wet"}))
+
+    def test_a_cleanser_for_one_day_is_kept_with_the_plan(self) -> None:
+        wish = {"goal": {"style": "flat_twist_out"}, "head": self.head.pk, "cleanser": "clay"}
+        saved = self.post("/api/plans/", wish).json()
+        self.assertIn("rinse_clay", [step["key"] for step in saved["answer"]["steps"]])
+        self.assertEqual(Plan.objects.get(pk=saved["id"]).wish["cleanser"], "clay")
+
+    def test_what_cannot_be_is_refused_at_its_field(self) -> None:
+        for now, field in (
+            ({"pieces": 0}, "now.pieces"),
+            ({"state": "soaked"}, "now.state"),
+            ({"detangled_h": -1}, "now.detangled_h"),
+            ({"passed": ["dyed"]}, "now.passed.0"),
+        ):
+            body = {"head": self.head.pk, "goal": {"style": "rod_set"}, "now": now}
+            answer = self.post("/api/plans/draft/", body)
+            self.assertEqual(answer.status_code, 400, field)
+            self.assertEqual(answer.json()["errors"][0]["field"], field)

@@ -1612,6 +1612,12 @@ export interface components {
             /** @description Of a list about the person: what was known where it was typed. */
             was?: string[];
         };
+        /**
+         * Arrival
+         * @description How the hair comes in, or what little is done instead of a wash.
+         * @enum {string}
+         */
+        Arrival: "unwashed" | "misted" | "washed_wet" | "washed_dry" | "stretched";
         /** @description A packed house that lies on this machine. */
         Backup: {
             name: string;
@@ -1917,6 +1923,12 @@ export interface components {
             /** Format: double */
             contact_min?: number | null;
         };
+        /**
+         * Cleansing
+         * @description What cleanses the head today, whatever the client's habit is.
+         * @enum {string}
+         */
+        Cleansing: "auto" | "shampoo" | "clarify" | "co_wash" | "clay";
         ClearRequest: {
             note: string;
         };
@@ -3300,6 +3312,11 @@ export interface components {
              */
             now?: components["schemas"]["Now"] | null;
             /**
+             * @description What cleanses today; auto follows build-up, service and habit.
+             * @default auto
+             */
+            cleanser?: components["schemas"]["Cleansing"];
+            /**
              * Edits
              * @description Changes of the routine by hand.
              */
@@ -3389,6 +3406,11 @@ export interface components {
              * @default null
              */
             now?: components["schemas"]["Now"] | null;
+            /**
+             * @description What cleanses today; auto follows build-up, service and habit.
+             * @default auto
+             */
+            cleanser?: components["schemas"]["Cleansing"];
             /**
              * Edits
              * @description Changes of the routine by hand.
@@ -4465,6 +4487,28 @@ export interface components {
              * @default null
              */
             worn_days?: number | null;
+            /**
+             * Pieces
+             * @description Twists, braids, coils, rods or rows in it: take-down is timed by them.
+             * @default null
+             */
+            pieces?: number | null;
+            /**
+             * @description How the hair comes in, before a service that begins with a wash.
+             * @default unwashed
+             */
+            state?: components["schemas"]["Arrival"];
+            /**
+             * Passed
+             * @description What was done where it was washed elsewhere.
+             */
+            passed?: components["schemas"]["Passed"][];
+            /**
+             * Detangled H
+             * @description Hours since it was detangled; null: as `hair.days_since_detangle` says.
+             * @default null
+             */
+            detangled_h?: number | null;
         };
         NullEnum: null;
         Observation: {
@@ -4863,6 +4907,12 @@ export interface components {
              */
             count?: number | null;
         };
+        /**
+         * Passed
+         * @description What was done before the client came.
+         * @enum {string}
+         */
+        Passed: "clarified" | "shampooed" | "co_washed" | "conditioned" | "masked";
         PasswordRequest: {
             old: string;
             password: string;
@@ -5170,6 +5220,11 @@ export interface components {
             school?: components["schemas"]["School"];
             now?: components["schemas"]["Now"];
             /**
+             * @description What cleanses today; auto follows build-up, service and the client's habit.
+             * @default auto
+             */
+            cleanser?: components["schemas"]["Cleansing"];
+            /**
              * Edits
              * @description Changes by hand, in order.
              */
@@ -5271,6 +5326,11 @@ export interface components {
             room?: components["schemas"]["Room"];
             school?: components["schemas"]["School"];
             now?: components["schemas"]["Now"];
+            /**
+             * @description What cleanses today; auto follows build-up, service and the client's habit.
+             * @default auto
+             */
+            cleanser?: components["schemas"]["Cleansing"];
             /**
              * Edits
              * @description Changes by hand, in order.
@@ -5398,6 +5458,11 @@ export interface components {
              * @default null
              */
             now?: components["schemas"]["Now"] | null;
+            /**
+             * @description What cleanses today; auto follows build-up, service and habit.
+             * @default auto
+             */
+            cleanser?: components["schemas"]["Cleansing"];
             /**
              * Edits
              * @description Changes of the routine by hand.
@@ -6134,9 +6199,10 @@ export interface components {
          * @description What a product is for, in the order of use.
          * @enum {string}
          */
-        Role: "pre_oil" | "shampoo" | "co_wash" | "clay" | "rinse_out" | "mask" | "mist" | "scalp_oil" | "leave_in" | "oil" | "cream" | "butter" | "mousse" | "custard" | "gel";
+        Role: "pre_oil" | "clarifier" | "shampoo" | "co_wash" | "clay" | "rinse_out" | "mask" | "mist" | "scalp_oil" | "leave_in" | "oil" | "cream" | "butter" | "mousse" | "custard" | "gel";
         /**
          * @description * `pre_oil` - pre_oil
+         *     * `clarifier` - clarifier
          *     * `shampoo` - shampoo
          *     * `co_wash` - co_wash
          *     * `clay` - clay
@@ -6153,7 +6219,7 @@ export interface components {
          *     * `gel` - gel
          * @enum {string}
          */
-        RoleEnum: "pre_oil" | "shampoo" | "co_wash" | "clay" | "rinse_out" | "mask" | "mist" | "scalp_oil" | "leave_in" | "oil" | "cream" | "butter" | "mousse" | "custard" | "gel";
+        RoleEnum: "pre_oil" | "clarifier" | "shampoo" | "co_wash" | "clay" | "rinse_out" | "mask" | "mist" | "scalp_oil" | "leave_in" | "oil" | "cream" | "butter" | "mousse" | "custard" | "gel";
         /**
          * Room
          * @description The air the hair dries in.
@@ -17674,12 +17740,14 @@ export const pathsApiScaleStreamGetParametersQueryFormatValues: ReadonlyArray<Fl
 export const actionEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ActionEnum"]> = ["add", "change", "same"];
 export const airAtValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["AirAt"]> = ["salon", "journey", "home"];
 export const airSourceValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["AirSource"]> = ["house", "sensor", "forecast", "hand"];
+export const arrivalValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Arrival"]> = ["unwashed", "misted", "washed_wet", "washed_dry", "stretched"];
 export const begunKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Begun"]["kind"]> = ["begun"];
 export const blankEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["BlankEnum"]> = [""];
 export const blotValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Blot"]> = ["none", "cloth", "pressed"];
 export const bookingEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["BookingEnum"]> = ["delivery", "recount", "waste"];
 export const buildupValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Buildup"]> = ["none", "some", "heavy"];
 export const byEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ByEnum"]> = ["house", "sensor", "forecast", "hand"];
+export const cleansingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Cleansing"]> = ["auto", "shampoo", "clarify", "co_wash", "clay"];
 export const closedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Closed"]["kind"]> = ["closed"];
 export const conditionValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Condition"]> = ["pregnancy", "neck_pain", "scalp_sores", "edge_thinning", "asthma", "epilepsy", "minor"];
 export const conditionsEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ConditionsEnum"]> = ["pregnancy", "neck_pain", "scalp_sores", "edge_thinning", "asthma", "epilepsy", "minor"];
@@ -17726,6 +17794,7 @@ export const noteKindValues: ReadonlyArray<FlattenedDeepRequired<components>["sc
 export const observationKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ObservationKindEnum"]> = ["reason", "event", "event_on", "last_wash_on", "on_the_head", "on_the_head_since", "extensions", "heat_use", "colour", "colour_on", "relaxer", "relaxer_on", "trimmed_on", "failed_before", "guardian", "heat_tolerance", "home_min", "scalp", "edges", "bead_s", "soak_s", "float", "slide", "dry_ratio", "porosity", "porosity_decided", "density_per_cm2", "circumference_cm", "density", "diameter_um", "strand", "head_cm", "pattern", "length_cm", "relaxed_cm", "curl_mm", "to_ear_cm", "to_jaw_cm", "to_chin_cm", "to_shoulder_cm", "to_armpit_cm", "to_mid_back_cm", "stretch_percent", "stretch_returns", "shed_hairs", "broken_hairs", "buildup"];
 export const onHeadValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["OnHead"]> = ["loose", "twists", "flat_twists", "braids", "coils", "rods", "wash_and_go", "bun", "sewn_in"];
 export const partOpValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PartOp"]> = ["move", "split", "merge", "lay", "number"];
+export const passedValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Passed"]> = ["clarified", "shampooed", "co_washed", "conditioned", "masked"];
 export const patternValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Pattern"]> = ["2a", "2b", "2c", "3a", "3b", "3c", "4a", "4b", "4c"];
 export const porosityTestValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PorosityTest"]> = ["bead_s", "soak_s", "float", "slide", "dry_ratio", "word"];
 export const preWashValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PreWash"]> = ["auto", "none", "oil"];
@@ -17736,8 +17805,8 @@ export const residueValues: ReadonlyArray<FlattenedDeepRequired<components>["sch
 export const residueEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ResidueEnum"]> = ["none", "some", "much"];
 export const residueLeftKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ResidueLeft"]["kind"]> = ["residue"];
 export const resultEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ResultEnum"]> = ["clear", "flakes"];
-export const roleValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Role"]> = ["pre_oil", "shampoo", "co_wash", "clay", "rinse_out", "mask", "mist", "scalp_oil", "leave_in", "oil", "cream", "butter", "mousse", "custard", "gel"];
-export const roleEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["RoleEnum"]> = ["pre_oil", "shampoo", "co_wash", "clay", "rinse_out", "mask", "mist", "scalp_oil", "leave_in", "oil", "cream", "butter", "mousse", "custard", "gel"];
+export const roleValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Role"]> = ["pre_oil", "clarifier", "shampoo", "co_wash", "clay", "rinse_out", "mask", "mist", "scalp_oil", "leave_in", "oil", "cream", "butter", "mousse", "custard", "gel"];
+export const roleEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["RoleEnum"]> = ["pre_oil", "clarifier", "shampoo", "co_wash", "clay", "rinse_out", "mask", "mist", "scalp_oil", "leave_in", "oil", "cream", "butter", "mousse", "custard", "gel"];
 export const routineEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["RoutineEnum"]> = ["shampoo", "cowash_only"];
 export const scaleReadingStateEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ScaleReadingStateEnum"]> = ["steady", "moving", "overload", "lost"];
 export const schemeValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Scheme"]> = ["halves", "quadrants", "per_quadrant", "rows", "v_front", "five", "six", "taper", "coil_rows", "bricked", "directed"];

@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import type { Schemas } from '@/api/client'
-import { blotValues, dryerValues, heatValues, onHeadValues } from '@/api/generated'
+import { blotValues, cleansingValues, dryerValues, heatValues } from '@/api/generated'
 import type { Wish } from '@/api/queries'
 import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
@@ -17,6 +17,7 @@ import { short } from '@/text/format'
 import { anotherStyle, anotherCount, dryerOf, percentOf, shareOf } from '@/wish/choices'
 import type { WishDesk } from '@/wish/useWish'
 
+import ArrivalFields from './ArrivalFields.vue'
 import SchoolFields from './SchoolFields.vue'
 import { STYLES } from './services'
 
@@ -45,10 +46,6 @@ const styles = computed(() =>
     options: of.map((value) => ({ value, text: t(`plan.styles.${value}`) })),
   })),
 )
-const worn = computed(() => [
-  { value: 'record' as const, text: t('plan.nowRecord') },
-  ...onHeadValues.map((value) => ({ value, text: t(`plan.nows.${value}`) })),
-])
 </script>
 
 <template>
@@ -165,24 +162,14 @@ const worn = computed(() => [
       width="110px"
       @update:model-value="desk.patch({ goal: { wear_days: $event } })"
     />
+    <ArrivalFields :desk />
     <Pick
-      :label="t('plan.now')"
-      name="now.style"
-      :options="worn"
-      width="170px"
-      :model-value="desk.wish.value.now?.style ?? 'record'"
-      @update:model-value="
-        desk.patch({ now: !$event || $event === 'record' ? null : { style: $event } })
-      "
-    />
-    <Amount
-      v-if="desk.wish.value.now?.style && desk.wish.value.now.style !== 'loose'"
-      :label="t('plan.worn')"
-      name="now.worn_days"
-      :unit="t('plan.daysUnit')"
-      :model-value="desk.wish.value.now.worn_days ?? null"
-      width="110px"
-      @update:model-value="desk.patch({ now: { worn_days: $event } })"
+      :label="t('plan.cleanser')"
+      name="cleanser"
+      :options="options(cleansingValues, 'cleansers')"
+      width="190px"
+      :model-value="desk.wish.value.cleanser ?? 'auto'"
+      @update:model-value="desk.patch({ cleanser: $event ?? null })"
     />
     <Amount
       v-if="rods"
@@ -206,15 +193,6 @@ const worn = computed(() => [
       :model-value="desk.wish.value.goal.head_down ? 'down' : 'upright'"
       :options="options(['upright', 'down'] as const, 'postures')"
       @update:model-value="desk.patch({ goal: { head_down: $event === 'down' } })"
-    />
-    <Amount
-      :label="t('plan.days')"
-      name="days_since_detangle"
-      :unit="t('plan.daysAgo')"
-      :model-value="desk.wish.value.days_since_detangle ?? null"
-      :placeholder="t('plan.sinceVisit')"
-      width="170px"
-      @update:model-value="desk.patch({ days_since_detangle: $event })"
     />
     <SchoolFields
       :model-value="desk.wish.value.school ?? undefined"
