@@ -17,12 +17,14 @@ FILM_G_PER_M2 = {
     Role.MASK: 8.0,
     Role.CLAY: 12.0,
     Role.LEAVE_IN: 2.5,
+    Role.HEAT_PROTECTANT: 1.0,
     Role.CREAM: 2.0,
     Role.BUTTER: 1.2,
     Role.OIL: 0.5,
     Role.MOUSSE: 2.0,
     Role.CUSTARD: 3.0,
     Role.GEL: 3.5,
+    Role.EDGE_GEL: 3.5,
     Role.MIST: 1.5,
 }
 #: Dose on the scalp [g/cm²], for each pass. House values.
@@ -31,6 +33,26 @@ SCALP_G_PER_CM2 = {Role.CLARIFIER: 0.018, Role.SHAMPOO: 0.018, Role.SCALP_OIL: 0
 #: What stays on the hair and makes it hold.
 HOLD_ROLES = frozenset({Role.GEL, Role.CUSTARD, Role.MOUSSE})
 RICH_ROLES = frozenset({Role.BUTTER, Role.OIL})
+
+#: The least a hand picks up for a section [g]: a grain of rice of gel, a touch of oil. House.
+LEAST_G = {Role.LEAVE_IN: 0.05, Role.OIL: 0.02, Role.BUTTER: 0.05, Role.HEAT_PROTECTANT: 0.05}
+LEAST_USUAL_G = 0.1
+#: The most of a product that stays in one head [g]. House values.
+MOST_G = {Role.OIL: 15.0, Role.BUTTER: 40.0, Role.EDGE_GEL: 8.0, Role.SCALP_OIL: 15.0}
+MOST_USUAL_G = 120.0
+#: Oil on the hands is a few drops [g]. House value.
+ON_HANDS_G = 0.5
+#: How far doses differ from hand to hand: standard deviation of the logarithm. House value.
+DOSE_SPREAD = 0.15
+DOSE_Z = 1.645
+#: What gives way where too much would stay on the hair, in this order, and down to which share.
+#: House values.
+GIVES_WAY = (
+    (frozenset({Role.OIL, Role.BUTTER}), 0.5),
+    (frozenset({Role.CREAM, Role.LEAVE_IN, Role.HEAT_PROTECTANT}), 0.5),
+    (frozenset({Role.GEL, Role.CUSTARD, Role.MOUSSE, Role.EDGE_GEL}), 0.5),
+    (frozenset(Role), 0.0),
+)
 
 POROSITY_FACTOR = {Level.LOW: 0.85, Level.MEDIUM: 1.0, Level.HIGH: 1.15}
 HOLD_FACTOR_RANGE = (0.7, 1.3)
@@ -109,6 +131,22 @@ def scalp_dose(role: Role, scalp_cm2: float, passes: int = 1) -> float:
         passes: how many times
     """
     return SCALP_G_PER_CM2[role] * scalp_cm2 * passes
+
+
+def least_dose(role: Role, sections: int) -> float:
+    """The least that goes into so many sections, each from the hand [g]. House values."""
+    return LEAST_G.get(role, LEAST_USUAL_G) * sections
+
+
+def most_dose(role: Role) -> float:
+    """The most of a product that goes on a head and stays [g]. House values."""
+    return MOST_G.get(role, MOST_USUAL_G)
+
+
+def dose_range(grams: float) -> tuple[float, float]:
+    """Between which a dose falls nine times in ten when a hand doses it [g]. House spread."""
+    wide = math.exp(DOSE_Z * DOSE_SPREAD)
+    return grams / wide, grams * wide
 
 
 def hand_units(grams: float, unit_g: float) -> float:

@@ -20,6 +20,7 @@ from craft.routine.compose.cleansing import cleansing
 from craft.routine.compose.techniques import TECHNIQUES, Technique
 from craft.routine.explain.why import HOUSE, TRADE, reason
 from craft.routine.products.clashes import facts_of
+from craft.routine.products.layers import Laid, bottled, laid
 from craft.routine.products.picking import Shelf, check_by_hand, pick
 from craft.vocabulary import (
     Arrival,
@@ -54,6 +55,7 @@ class Case:
         hair_g, surface_m2, scalp_cm2, hairs: sums over the sections
         shelf: the bottles that may be taken, and what they are judged by
         taken: the bottle of every role
+        layers: what stays in, in order
     """
 
     request: PlanRequest
@@ -67,6 +69,7 @@ class Case:
     hairs: float
     shelf: Shelf
     taken: Mapping[Role, ShelfItem | None] = field(default_factory=dict)
+    layers: tuple[Laid, ...] = ()
 
     @property
     def sections(self) -> tuple[Section, ...]:
@@ -132,8 +135,19 @@ class Case:
         cleansers = tuple(each.role for each in cleansing(self))
         slip = (Role.RINSE_OUT,) if self.conditions else ()
         mask = (Role.MASK,) if self.washes else ()
-        mist = (Role.MIST,) if self.arrival is Arrival.MISTED else ()
-        return tuple(dict.fromkeys([*oil, *cleansers, *slip, *mask, *mist, *layering(self)[0]]))
+        mist = (Role.MIST,) if self.mists else ()
+        stays = [each.role for each in self.layers]
+        return tuple(dict.fromkeys([*oil, *cleansers, *slip, *mask, *mist, *stays]))
+
+    @property
+    def mists(self) -> bool:
+        """Whether a mist goes on before anything else."""
+        return Role.MIST in self.technique.stays_in or self.arrival is Arrival.MISTED
+
+    def dose_g(self, role: Role) -> float:
+        """Everything of a product that stays in; else its usual dose [g]."""
+        laid_in = [each.grams for each in self.layers if each.role is role]
+        return sum(laid_in) if laid_in else self.grams(role)
 
     @property
     def pre_oil(self) -> bool:
@@ -251,12 +265,29 @@ def case_of(request: PlanRequest) -> Case:
         shelf=Shelf(
             request.shelf,
             facts_of(request, hair),
-            frozenset(technique.stays_in),
+            stay_in_roles(request, technique),
             request.flakers,
         ),
     )
-    grams = {role: case.grams(role) for role in case.roles}
-    return replace(case, taken=pick(case.shelf, case.roles, grams, request.bottles))
+    case = replace(case, layers=laid(case, layering(case)[0]))
+    grams = {role: case.dose_g(role) for role in case.roles}
+    case = replace(case, taken=pick(case.shelf, case.roles, grams, request.bottles))
+    return replace(case, layers=bottled(case, case.layers))
+
+
+def stay_in_roles(request: PlanRequest, technique: Technique) -> frozenset[Role]:
+    """Roles that stay in the hair in this service."""
+    asked = request.layers
+    if asked is not None:
+        return frozenset({layer.role for layer in asked} | {Role.MIST})
+    return frozenset(technique.stays_in) | layered_on_request(request, technique)
+
+
+def layered_on_request(request: PlanRequest, technique: Technique) -> frozenset[Role]:
+    """What an order that was asked for adds to a style that lays other products."""
+    if request.school.layering is Layering.AUTO or technique.start is not Start.WASH:
+        return frozenset()
+    return frozenset({Role.LEAVE_IN, Role.CREAM, Role.OIL})
 
 
 def pre_wash(case: Case) -> tuple[bool, Reason]:
@@ -319,4 +350,5 @@ def layering(case: Case) -> tuple[tuple[Role, ...], Reason]:
         Role.CUSTARD,
         Role.GEL,
     )
-    return tuple(role for role in order if role in case.technique.stays_in), why
+    stays = set(case.technique.stays_in) | layered_on_request(case.request, case.technique)
+    return tuple(role for role in order if role in stays), why

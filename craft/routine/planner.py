@@ -91,6 +91,7 @@ def plan(request: PlanRequest) -> PlanAnswer:
         cautions=[caution.answer() for caution in cautions],
         fixes=[fix for caution in cautions for fix in caution.fixes],
         home=home(case, forecast),
+        layers=[each.layer for each in case.layers],
         assumed=list(case.hair.assumed),
         own_number=knows_its_number(case.layout.scheme),
         middle=case.layout.scheme in WITH_MIDDLE_PARTING,
@@ -228,18 +229,11 @@ def sections_out(case: Case, forecast: Forecast, rods: Mapping[int, float]) -> l
     bundle = {
         number: place for place, bundle in enumerate(bundles_of(case), 1) for number in bundle
     }
-    films = {
-        role: case.film(role).g_per_m2
-        for role in case.technique.stays_in
-        if role in doses.FILM_G_PER_M2
-    }
     return [
         section_out(section).model_copy(
             update={
                 "minutes": round(shape_minutes(case, section) * case.request.pace, 2),
-                "doses": {
-                    role: round(film * section.surface_m2, 2) for role, film in films.items()
-                },
+                "doses": section_doses(case, section),
                 "h_to_dry": rounded(hours[round(section.hairs)]),
                 "rod_mm": rods.get(section.number),
                 "bundle": bundle.get(section.number),
@@ -248,6 +242,16 @@ def sections_out(case: Case, forecast: Forecast, rods: Mapping[int, float]) -> l
         )
         for section in case.sections
     ]
+
+
+def section_doses(case: Case, section: Section) -> dict[Role, float]:
+    """What stays in a section, by role [g]."""
+    grams: dict[Role, float] = {}
+    for each in case.layers:
+        own = each.in_section(section)
+        if own:
+            grams[each.role] = round(grams.get(each.role, 0.0) + own, 2)
+    return grams
 
 
 def set_of(case: Case, section: Section, rod: float | None) -> dict[str, float | None]:

@@ -35,6 +35,8 @@ from craft.vocabulary.shelf import (
     Hold,
     IngredientFamily,
     KitKind,
+    LayerOn,
+    LayerWay,
     Role,
     Weight,
 )
@@ -103,6 +105,8 @@ __all__ = [
     "KitPlace",
     "Landmark",
     "Lay",
+    "LayerOn",
+    "LayerWay",
     "Layering",
     "Level",
     "LineKind",

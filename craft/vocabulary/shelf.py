@@ -15,6 +15,7 @@ class Role(StrEnum):
     MASK = "mask"
     MIST = "mist"
     SCALP_OIL = "scalp_oil"
+    HEAT_PROTECTANT = "heat_protectant"
     LEAVE_IN = "leave_in"
     OIL = "oil"
     CREAM = "cream"
@@ -22,6 +23,30 @@ class Role(StrEnum):
     MOUSSE = "mousse"
     CUSTARD = "custard"
     GEL = "gel"
+    EDGE_GEL = "edge_gel"
+
+
+class LayerOn(StrEnum):
+    """Where a layer goes."""
+
+    ALL = "all"
+    ROOTS = "roots"
+    ENDS = "ends"
+    EDGES = "edges"
+    """The hairline only."""
+    HANDS = "hands"
+    """Rubbed on the hands, which then work over all of it."""
+
+
+class LayerWay(StrEnum):
+    """How a layer is brought into the hair, where it is not smoothed in as usual."""
+
+    PALMS = "palms"
+    """Emulsified between the palms first."""
+    SOAKING = "soaking"
+    """On dripping hair, squeezed in."""
+    MASSAGE = "massage"
+    """Worked into the scalp with the finger pads."""
 
 
 class Weight(StrEnum):

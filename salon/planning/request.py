@@ -73,6 +73,7 @@ def request_for(head: Head, wish: HeadWish, by: User) -> dict[str, Any]:
         "edits": [edit.model_dump(mode="json", exclude_none=True) for edit in wish.edits],
         "house": house.rules,
         "shelf": shelf,
+        "layers": layers_of(wish),
         "bottles": dict(wish.bottles),
         "flakers": flakers()[:PAIRS_MOST],
         "kit": kit,
@@ -139,6 +140,13 @@ def goal_for(wish: HeadWish, noted: Mapping[str, Any]) -> dict[str, Any]:
         taken = noted.get("heat_tolerance")
         goal |= {"max_heat": taken} if taken else {}
     return goal
+
+
+def layers_of(wish: HeadWish) -> list[dict[str, Any]] | None:
+    """Layers as they were composed; none where the school lays them."""
+    if wish.layers is None:
+        return None
+    return [layer.model_dump(mode="json", exclude_none=True) for layer in wish.layers]
 
 
 def now_on(wish: HeadWish, noted: Mapping[str, Any]) -> dict[str, Any]:

@@ -8,7 +8,8 @@ from craft.contract import Edit, Goal, Now, Room, School
 from craft.contract.base import Frozen
 from craft.contract.hair import measured
 from craft.contract.partings import Parting
-from craft.contract.plan import DryStage
+from craft.contract.plan import DryStage, Layer
+from craft.contract.plan.request import LAYERS_MOST
 from craft.contract.stored import WISH_STEPS, stored
 from craft.vocabulary import Blot, Cleansing, Dryer, Level, Role
 
@@ -43,6 +44,8 @@ class Wish(Frozen):
     """How the head is parted; else usual for the style."""
     stages: Annotated[list[DryStage], Field(max_length=8)] = Field(default_factory=list)
     """Drying stage by stage; else as `dry` says."""
+    layers: Annotated[list[Layer], Field(max_length=LAYERS_MOST)] | None = None
+    """What stays in, in order; null: as the school lays it."""
     bottles: dict[Role, Annotated[str, Field(min_length=1, max_length=60)]] = Field(
         default_factory=dict
     )

@@ -180,6 +180,33 @@ class ComposerTest(PlacesTest):
         page.get_by_label("Minutes under it").fill("25")
         expect(page.get_by_text("under the hood", exact=True)).to_be_visible()
 
+    def test_layers_are_composed_in_place(self) -> None:
+        page = self.compose()
+        page.get_by_role("button", name="Compose the layers").click()
+        layers = page.get_by_role("region", name="Layers that stay in").get_by_role("listitem")
+        before = layers.count()
+        page.get_by_role("combobox", name="Add a layer").press("Enter")
+        page.get_by_role("option", name="custard", exact=True).click()
+        expect(layers).to_have_count(before + 1)
+        expect(page.get_by_text("composed by hand", exact=True)).to_be_visible()
+        last = before + 1
+        page.get_by_role("combobox", name=f"Layer {last}: where").press("Enter")
+        page.get_by_role("option", name="ends", exact=True).click()
+        row = page.get_by_role("row", name=re.compile("^[Cc]ustard ?ends"))
+        expect(row).to_be_visible()
+        page.get_by_label(f"Layer {last}: grams").fill("0")
+        expect(page.get_by_role("alert").first).to_contain_text("0.1 to 300 g")
+        page.get_by_label(f"Layer {last}: grams").fill("6")
+        expect(row.get_by_role("cell").nth(1)).to_have_text("6.0")
+        page.get_by_role("button", name=f"Layer {last} sooner").click()
+        expect(page.get_by_label(f"Layer {last - 1}: grams")).to_have_value("6")
+        page.get_by_role("button", name=f"Leave layer {last} out").click()
+        expect(layers).to_have_count(before)
+        page.get_by_role("button", name="Save this plan").click()
+        page.wait_for_url(re.compile(r"/plans/\d+$"))
+        composed = Plan.objects.get().wish["layers"]
+        self.assertEqual(composed[-1], {"role": "custard", "on": "ends", "grams": 6} | composed[-1])
+
     def test_a_head_that_comes_in_washed_is_not_washed_again(self) -> None:
         page = self.compose()
         page.get_by_role("button", name="More choices").click()

@@ -6,13 +6,16 @@ from pydantic import Field
 
 from craft.contract.base import Frozen
 from craft.contract.partings import LineOut, SectionOut
-from craft.contract.plan.request import Bands
+from craft.contract.plan.request import Bands, Layer
 from craft.vocabulary import (
     Family,
+    LayerOn,
+    LayerWay,
     Role,
     SchoolBy,
     Severity,
     Station,
+    Zone,
 )
 
 
@@ -34,6 +37,17 @@ class StepProduct(Frozen):
     """The bottle, null if the shelf has none for this role."""
     name: str
     grams: float
+    grams_low: float | None = None
+    grams_high: float | None = None
+    """Nine in ten hands dose it between these; null where a hand decided."""
+    usual_g: float | None = None
+    """What it would be if no hand had decided."""
+    layer: int | None = None
+    """Its place in `layers`, for what stays in."""
+    on: LayerOn = LayerOn.ALL
+    zone: Zone | None = None
+    strength: float = 1.0
+    way: LayerWay | None = None
     units: float | None
     """In the bottle's own unit, rounded to what a hand can do."""
     unit: str | None
@@ -258,6 +272,8 @@ class PlanAnswer(Frozen):
     fixes: list[Fix]
     """Cheapest first."""
     home: Home
+    layers: list[Layer] = Field(default_factory=list)
+    """What stays in, in order, as it was composed or as the school has it."""
     assumed: list[str]
     """What was not measured and had to be assumed."""
     own_number: bool = False

@@ -26,6 +26,8 @@ from craft.vocabulary import (
     Heat,
     Hold,
     Layering,
+    LayerOn,
+    LayerWay,
     Night,
     OnHead,
     Passed,
@@ -41,6 +43,7 @@ from craft.vocabulary import (
     WashOrder,
     WashRoutine,
     Weight,
+    Zone,
 )
 
 Grams = Annotated[float, measured(0, 20000, "g")]
@@ -49,6 +52,8 @@ Words = Annotated[str, Field(max_length=200)]
 PIECES_MOST = 2000
 #: A plan looks at so many bottles and pairs.
 BOTTLES_MOST, PAIRS_MOST = 2000, 2000
+#: So many layers go into one head.
+LAYERS_MOST = 12
 #: Of one client so many names at the most.
 NAMES_MOST = 60
 
@@ -256,6 +261,23 @@ class Edit(Frozen):
     """For add and replace: what is done instead."""
 
 
+class Layer(Frozen):
+    """A product that stays in, where it goes and how."""
+
+    role: Role
+    bottle: Annotated[str, Field(min_length=1, max_length=60)] | None = None
+    """Which; else the one that suits best."""
+    on: LayerOn = LayerOn.ALL
+    zone: Zone | None = None
+    """Only there; null: over the whole head."""
+    strength: Annotated[float, measured(0.1, 1, "as a share")] = 1.0
+    """Of the product, the rest is water: half strength is 0.5."""
+    way: LayerWay | None = None
+    """How it is worked in, where it is not as usual."""
+    grams: Annotated[float, measured(0.1, 300, "g")] | None = None
+    """By hand; else the film that this hair takes."""
+
+
 class HouseRules(Frozen):
     """House values of this salon, within what is safe."""
 
@@ -290,6 +312,8 @@ class PlanRequest(Frozen):
     """Changes by hand, in order."""
     house: HouseRules = Field(default_factory=HouseRules)
     shelf: Annotated[list[ShelfItem], Field(max_length=BOTTLES_MOST)] = Field(default_factory=list)
+    layers: Annotated[list[Layer], Field(max_length=LAYERS_MOST)] | None = None
+    """What stays in, in order; null: as the school lays it."""
     bottles: dict[Role, Annotated[str, Field(min_length=1, max_length=60)]] = Field(
         default_factory=dict
     )

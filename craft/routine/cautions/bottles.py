@@ -11,6 +11,7 @@ from craft.routine.drying.forecast import Forecast
 from craft.routine.explain.why import HOUSE
 from craft.routine.products.clashes import ALLERGEN_SOURCE, Clash
 from craft.routine.products.dosing import NAMES, choose, film_left_on, name_of, others
+from craft.routine.products.layers import STAYS, nearest
 from craft.routine.products.picking import barred
 from craft.routine.trials.things import fixes_for_film, take_instead
 from craft.routine.trials.trial import Trial
@@ -67,9 +68,9 @@ def allergen(case: Case, *_: object) -> Sign | None:
     shelf = case.shelf
     for role in case.roles:
         stock = shelf.serving(role)
-        by_hand = next(
-            (bottle for bottle in stock if bottle.id == case.request.bottles.get(role)), None
-        )
+        asked = {each.layer.bottle for each in case.layers if each.role is role}
+        asked.add(case.request.bottles.get(role))
+        by_hand = next((bottle for bottle in stock if bottle.id in asked), None)
         taken = choose(case, role)
         if by_hand and barred(shelf, by_hand, role):
             clash = shelf.clashes(by_hand, role)[0]
@@ -120,8 +121,8 @@ def residue_risk(case: Case, *_: object) -> Sign | None:
         return None
     return Sign(
         f"{total:.1f} g/m² stay on the hair; above {doses.RESIDUE_ABOVE_G_PER_M2:g} it tends to "
-        "leave white residue and dries slowly. Take less definition or leave out a layer.",
-        f"porosity {case.hair.porosity}, definition {case.definition:.0%}",
+        "leave white residue and dries slowly. Take the usual doses, or leave out a layer.",
+        f"grams by hand, porosity {case.hair.porosity}, definition {case.definition:.0%}",
         HOUSE,
     )
 
@@ -154,6 +155,44 @@ def cowash_buildup(case: Case, *_: object) -> Sign | None:
 def clarified(_: Case, forecast: Forecast, __: Sign) -> Iterable[Trial]:
     """Clarify today."""
     return [Trial("clarify", "Clarify today", {"cleanser": "clarify"}, forecast)]
+
+
+def no_bottle(case: Case, *_: object) -> Sign | None:
+    """A layer the shelf has nothing for, and what comes nearest."""
+    for each in case.layers:
+        if each.item is None and case.shelf.items and not case.shelf.serving(each.role):
+            other = nearest(case, each.role)
+            near = f" {name_of(other)} ({NAMES[other.role]}) comes nearest." if other else ""
+            return Sign(
+                f"The shelf has no {NAMES[each.role]}.{near}",
+                f"layer {each.place + 1}, {NAMES[each.role]}",
+            )
+    return None
+
+
+def nearest_instead(case: Case, forecast: Forecast, _: Sign) -> Iterable[Trial]:
+    """The layer with what comes nearest, or without it."""
+    lacking = [
+        each for each in case.layers if each.item is None and not case.shelf.serving(each.role)
+    ]
+    for each in lacking[:1]:
+        layers = [other.layer.model_dump(mode="json", exclude_none=True) for other in case.layers]
+        item = nearest(case, each.role)
+        if item is not None and item.role in STAYS:
+            layers[each.place] |= {"role": item.role.value, "bottle": item.id}
+            yield Trial(
+                "nearest_role",
+                f"Take {name_of(item)} as {NAMES[item.role]}",
+                {"layers": layers},
+                forecast,
+            )
+        else:
+            yield Trial(
+                "without_layer",
+                f"Leave the {NAMES[each.role]} out",
+                {"layers": layers[: each.place] + layers[each.place + 1 :]},
+                forecast,
+            )
 
 
 def instead_of(case: Case, forecast: Forecast, sign: Sign) -> Iterable[Trial]:
@@ -200,6 +239,7 @@ def left_out(case: Case, *_: object) -> Sign | None:
 RULES: tuple[CautionRule, ...] = (
     CautionRule("allergen", Severity.ADJUST, ("lay_in", "mask", "cleanse"), allergen, instead_of),
     CautionRule("flaking_pair", Severity.ADJUST, LAID_IN, flaking_pair, instead_of),
+    CautionRule("no_bottle", Severity.REMIND, LAID_IN, no_bottle, nearest_instead),
     CautionRule("residue_risk", Severity.ADJUST, LAID_IN, residue_risk, thinner_film),
     CautionRule("cowash_buildup", Severity.ADJUST, ("cleanse",), cowash_buildup, clarified),
     CautionRule("thin_film", Severity.REMIND, LAID_IN, thin_film),

@@ -195,7 +195,7 @@ def detangle_in_oil(case: Case) -> Step:
 def freshen(case: Case) -> list[Step]:
     """A mist where nothing is washed; stretched roots for a puff."""
     steps = []
-    if Role.MIST in case.technique.stays_in or case.arrival is Arrival.MISTED:
+    if case.mists:
         steps.append(
             step(
                 case,

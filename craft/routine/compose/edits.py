@@ -3,6 +3,7 @@
 from collections.abc import Callable, Mapping, Sequence
 
 from craft.contract.plan import Edit, Step
+from craft.doses import hand_units
 from craft.errors import CraftError
 from craft.routine.case import Case
 from craft.routine.compose.steps import step
@@ -151,16 +152,22 @@ def dosed(planned: Step, edit: Edit) -> Step:
     if edit.role not in roles:
         doses = ", ".join(roles) or "no products"
         raise CraftError("role", f"{planned.title} has no such dose. It has: {doses}.")
-    products, note = [], ""
-    for product in planned.products:
-        if product.role is edit.role:
-            note = f"{product.name} {edit.grams:g} g instead of {product.grams:g}"
-            per_gram = (product.units or 0) / product.grams if product.grams else 0
-            units = round((edit.grams or 0) * per_gram * 4) / 4 if product.units else None
-            changes = {"grams": edit.grams, "units": units}
-            products.append(product.model_copy(update=changes))
-        else:
-            products.append(product)
+    at = roles.index(edit.role)
+    product, grams = planned.products[at], edit.grams or 0.0
+    usual = product.grams if product.usual_g is None else product.usual_g
+    units = hand_units(grams, product.unit_g) if product.unit_g and grams else product.units
+    changes: dict[str, object] = {
+        "grams": grams,
+        "grams_low": None,
+        "grams_high": None,
+        "units": units,
+        "by_hand_g": round(units * product.unit_g, 1) if units and product.unit_g else None,
+    }
+    if product.cost is not None and product.grams:
+        changes["cost"] = round(product.cost * grams / product.grams, 2)
+    products = [*planned.products]
+    products[at] = product.model_copy(update=changes)
+    note = f"{product.name} {grams:g} g instead of {usual:g}"
     return noted(planned, note, products=products)
 
 

@@ -79,7 +79,7 @@ def schools(case: Case) -> list[SchoolChoice]:
 
     order, why = layering(case)
     # Without both cream and oil there is nothing to put in order.
-    if {"cream", "oil"} <= set(order):
+    if case.request.layers is None and {"cream", "oil"} <= set(order):
         won = why.rule.removeprefix("layering_").upper()
         other = Layering.LOC if won == Layering.LCO else Layering.LCO
         laid = "oil before cream" if other is Layering.LOC else "cream before oil"

@@ -1,13 +1,13 @@
 """Lay in, shape, dry, release, finish."""
 
 from craft import fibre, timing
-from craft.contract.plan import Step
+from craft.contract.plan import Reason, Step
 from craft.partings import Section
 from craft.routine.case import Case, layering
 from craft.routine.compose.steps import step
 from craft.routine.drying.forecast import Forecast, in_one_sitting
 from craft.routine.explain.why import HOUSE, MODEL, TRADE, reason
-from craft.routine.products.dosing import dose
+from craft.routine.products.dosing import NAMES, dose_of_layer, name_of
 from craft.vocabulary import (
     AirAt,
     Condition,
@@ -15,8 +15,9 @@ from craft.vocabulary import (
     Dryer,
     Family,
     Heat,
+    LayerOn,
+    LayerWay,
     Level,
-    Role,
     Smoothing,
     StageKind,
     Start,
@@ -80,13 +81,50 @@ def smoothing_of(case: Case) -> Smoothing:
     return Smoothing.SCRUNCH if case.hair.pattern.family == WAVY else Smoothing.PALMS
 
 
+#: Work of a layer, against one that goes everywhere. House values.
+LAYER_WORK = {
+    LayerOn.ALL: 1.0,
+    LayerOn.ROOTS: 0.5,
+    LayerOn.ENDS: 0.4,
+    LayerOn.EDGES: 0.2,
+    LayerOn.HANDS: 0.1,
+}
+#: How a layer is worked in, in words. Common practice, no source.
+LAYER_WAYS = {
+    LayerWay.PALMS: "emulsified between the palms first",
+    LayerWay.SOAKING: "on dripping hair, squeezed until it is taken up",
+    LayerWay.MASSAGE: "massaged into the scalp with the finger pads",
+}
+
+
+def layer_ways(case: Case) -> str:
+    """Layers that are worked in otherwise than usual, in a sentence."""
+    parts = []
+    for each in case.layers:
+        way = each.layer.way
+        thinned = f"thinned to {each.layer.strength:.0%}" if each.layer.strength < 1 else ""
+        how = ", ".join(part for part in (thinned, LAYER_WAYS[way] if way else "") if part)
+        if how:
+            name = name_of(each.item) if each.item else NAMES[each.role]
+            parts.append(f"{name[0].upper()}{name[1:]} {how}.")
+    return "".join(f" {part}" for part in parts)
+
+
+def layers_reason(case: Case) -> Reason:
+    """Why these layers in this order."""
+    if case.request.layers is None:
+        return layering(case)[1]
+    return reason(
+        "layers_by_hand", "Composed by hand for this plan.", f"{len(case.layers)} layers", TRADE
+    )
+
+
 def lay_in(case: Case) -> Step:
     """Products that stay in, in school order, ends twice."""
-    order, why = layering(case)
-    # A mist has gone on before anything else.
-    order = tuple(role for role in order if role is not Role.MIST)
+    why = layers_reason(case)
     count = len(case.sections)
-    minutes = LAY_IN_EACH_MIN * len(order) * count + timing.bulk_minutes(*LAY_IN_BULK, case.hair_g)
+    worked = sum(LAYER_WORK[each.layer.on] for each in case.layers)
+    minutes = LAY_IN_EACH_MIN * worked * count + timing.bulk_minutes(*LAY_IN_BULK, case.hair_g)
     layered = case.request.school.distribution is Distribution.LAYER
     warm = " Warm the hair with a damp cloth before." if case.hair.porosity is Level.LOW else ""
     distribution = reason(
@@ -101,10 +139,12 @@ def lay_in(case: Case) -> Step:
         "lay_in",
         Family.LAY_IN,
         "Lay in",
-        f"Middle to ends first, roots last with what is left; ends twice. {smoothing(case)}" + warm,
+        f"Middle to ends first, roots last with what is left; ends twice. {smoothing(case)}"
+        + layer_ways(case)
+        + warm,
         minutes=minutes * (LAYER_FACTOR if layered else 1),
         station=Station.CHAIR,
-        products=[dose(case, role) for role in order],
+        products=[dose_of_layer(case, each) for each in case.layers],
         sections=count,
         reasons=[why, distribution],
     )

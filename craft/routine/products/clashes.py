@@ -33,7 +33,7 @@ WEIGHTED_ROLES = frozenset({Role.LEAVE_IN, Role.CREAM, Role.BUTTER, Role.OIL, Ro
 #: Roles that stay in the hair in any service. Common practice, no source.
 LEAVE_ON_ROLES = frozenset(
     {Role.LEAVE_IN, Role.CREAM, Role.BUTTER, Role.OIL, Role.MOUSSE, Role.CUSTARD, Role.GEL}
-    | {Role.MIST, Role.SCALP_OIL}
+    | {Role.MIST, Role.SCALP_OIL, Role.HEAT_PROTECTANT, Role.EDGE_GEL}
 )
 #: Outside of these dew points humectants work against the style [°C]. Common practice, no source.
 DRY_AIR_C, DAMP_AIR_C = 2.0, 18.0

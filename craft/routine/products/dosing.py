@@ -1,10 +1,13 @@
 """What a step takes: the bottle, how much of it, and why."""
 
+from typing import Any
+
 from craft import doses
 from craft.contract.plan import Reason, ShelfItem, StepProduct
 from craft.routine.case import Case
 from craft.routine.explain.why import HOUSE, TRADE, reason
 from craft.routine.products.clashes import wanted_weight
+from craft.routine.products.layers import Laid, films
 from craft.routine.products.picking import best, left_in, ranking, runs_short
 from craft.vocabulary import Fits, Role
 
@@ -16,6 +19,8 @@ NAMES = {
     Role.RINSE_OUT: "rinse-out conditioner",
     Role.MASK: "mask",
     Role.CLAY: "clay",
+    Role.HEAT_PROTECTANT: "heat protectant",
+    Role.EDGE_GEL: "edge gel",
     Role.LEAVE_IN: "leave-in",
     Role.CREAM: "cream",
     Role.BUTTER: "butter",
@@ -37,7 +42,7 @@ def choose(case: Case, role: Role) -> ShelfItem | None:
     """The bottle for a role, if any may be used."""
     if role in case.taken:
         return case.taken[role]
-    return best(case.shelf, role, case.grams(role), left_in(case.shelf, case.taken))
+    return best(case.shelf, role, case.dose_g(role), left_in(case.shelf, case.taken))
 
 
 def others(case: Case, role: Role) -> list[ShelfItem]:
@@ -47,11 +52,11 @@ def others(case: Case, role: Role) -> list[ShelfItem]:
     beside = left_in(shelf, rest) if role in shelf.stays_in else []
     return [
         item
-        for item in ranking(shelf, role, case.grams(role), beside)
+        for item in ranking(shelf, role, case.dose_g(role), beside)
         if item is not own
         and not shelf.clashes(item, role)
         and not shelf.flaking(item, beside)
-        and not runs_short(item, case.grams(role))
+        and not runs_short(item, case.dose_g(role))
     ]
 
 
@@ -65,34 +70,61 @@ def dose(case: Case, role: Role, passes: int = 1) -> StepProduct:
     """
     item = choose(case, role)
     grams, amount = amount_of(case, role, passes)
-    unit_g = item.unit_g if item else None
-    units = doses.hand_units(grams, unit_g) if unit_g else None
-    price = item.cost_per_g if item else None
     return StepProduct(
-        role=role,
-        id=item.id if item else None,
-        name=name_of(item) if item else NAMES[role],
-        grams=round(grams, 1),
-        units=units,
-        unit=item.unit if item and unit_g else None,
-        by_hand_g=round(units * unit_g, 1) if units and unit_g else None,
-        unit_g=unit_g,
-        cost=None if price is None else round(price * grams, 2),
-        stock_g=item.stock_g if item else None,
-        stays_in=role in case.technique.stays_in,
+        **poured(role, item, grams),
+        stays_in=role in case.shelf.stays_in,
         reasons=[amount, *choice_reasons(case, role, item)],
     )
 
 
-def film_left_on(case: Case) -> float:
-    """Everything that stays in, per hair surface [g/m²]."""
-    return sum(
-        case.film(role).g_per_m2 for role in case.technique.stays_in if role in doses.FILM_G_PER_M2
+def dose_of_layer(case: Case, each: Laid) -> StepProduct:
+    """A layer with its grams, its hand units and why."""
+    layer = each.layer
+    amounts = poured(each.role, each.item, each.grams)
+    if each.by_hand:
+        amounts |= {"grams_low": None, "grams_high": None}
+    return StepProduct(
+        **amounts,
+        usual_g=round(each.usual_g, 1),
+        layer=each.place,
+        on=layer.on,
+        zone=layer.zone,
+        strength=layer.strength,
+        way=layer.way,
+        stays_in=True,
+        reasons=[*each.why, *choice_reasons(case, each.role, each.item)],
     )
 
 
+def poured(role: Role, item: ShelfItem | None, grams: float) -> dict[str, Any]:
+    """So much of a bottle: in grams with their range, in its own unit, in money."""
+    unit_g = item.unit_g if item else None
+    units = doses.hand_units(grams, unit_g) if unit_g else None
+    price = item.cost_per_g if item else None
+    low, high = doses.dose_range(grams)
+    return {
+        "role": role,
+        "id": item.id if item else None,
+        "name": name_of(item) if item else NAMES[role],
+        "grams": round(grams, 1),
+        "grams_low": round(low, 1),
+        "grams_high": round(high, 1),
+        "units": units,
+        "unit": item.unit if item and unit_g else None,
+        "by_hand_g": round(units * unit_g, 1) if units and unit_g else None,
+        "unit_g": unit_g,
+        "cost": None if price is None else round(price * grams, 2),
+        "stock_g": item.stock_g if item else None,
+    }
+
+
+def film_left_on(case: Case) -> float:
+    """Everything that stays in, where most of it lies, per hair surface [g/m²]."""
+    return max(films(case.layers).values())
+
+
 def amount_of(case: Case, role: Role, passes: int) -> tuple[float, Reason]:
-    """Grams of a product on this head, and the arithmetic."""
+    """Grams of a product that is rinsed out, and the arithmetic."""
     grams = case.grams(role, passes)
     if role in doses.SCALP_G_PER_CM2:
         times = f" × {passes} passes" if passes > 1 else ""
@@ -127,7 +159,7 @@ def passed_over(case: Case, role: Role, item: ShelfItem) -> Reason | None:
     if pair and role in shelf.stays_in:
         text = f"{name_of(item)} is left out: it flakes with what is taken. {pair.because}"
         return reason("flaking_pair", text.strip(), f"{pair.first} and {pair.second}")
-    grams = case.grams(role)
+    grams = case.dose_g(role)
     if runs_short(item, grams):
         text = f"{name_of(item)} is left out: {item.stock_g:g} g left, {grams:.1f} g needed."
         return reason("runs_short", text, f"stock of {name_of(item)} {item.stock_g:g} g")

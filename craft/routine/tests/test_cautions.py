@@ -49,8 +49,10 @@ class CautionsTest(TestCase):
         self.silent("kit_short", goal={"sections": 8})
 
     def test_residue(self) -> None:
-        # House bounds: above about 10 g/m² residue, below about 3 lost definition.
-        self.fires("residue_risk", hair={"porosity": "high"}, goal={"definition": 1})
+        # House bounds: above about 10 g/m² residue, below about 3 lost definition. A plan composes
+        # no residue that it then warns of: only a hand can.
+        self.fires("residue_risk", layers=[{"role": "gel", "grams": 90}])
+        self.silent("residue_risk", hair={"porosity": "high"}, goal={"definition": 1})
         self.silent("residue_risk", hair={"porosity": "medium"}, goal={"definition": 0.5})
 
     def test_allergen_and_its_way_round(self) -> None:
@@ -153,15 +155,9 @@ class ReachableTest(TestCase):
     CASES: tuple[tuple[str, dict[str, Any], str], ...] = (
         ("not_dry_at_release", {"hair": LONG, "goal": DAMP}, "adjust"),
         ("kit_short", {"kit": {"pins": 3}}, "adjust"),
-        ("residue_risk", {"hair": {"porosity": "high"}, "goal": {"definition": 1}}, "adjust"),
-        (
-            "thin_film",
-            {
-                "goal": {"style": "finger_coils", "definition": 0},
-                "house": {"film_factor": {"leave_in": 0.5, "gel": 0.5}},
-            },
-            "remind",
-        ),
+        ("residue_risk", {"layers": [{"role": "gel", "grams": 90}]}, "adjust"),
+        ("thin_film", {"layers": [{"role": "oil"}]}, "remind"),
+        ("no_bottle", {"shelf": [gel("Aqua")]}, "remind"),
         (
             "silicone_cowash",
             {"person": {"routine": "cowash_only"}, "shelf": [gel("Aqua, Dimethicone")]},

@@ -84,7 +84,7 @@ class KeptOffTest(TestCase):
         rinse = bottle("rinse", role="leave_in", directions="rinse")
         self.assertIn("label_rinse", caution_keys(planned(shelf=[rinse])))
         mask = bottle("mask", role="mask", directions="rinse")
-        self.assertEqual(caution_keys(planned(shelf=[mask])), [])
+        self.assertEqual(caution_keys(planned(shelf=[mask])), ["no_bottle"])
 
     def test_the_last_days_are_used_up_first(self) -> None:
         shelf = [bottle("fresh", stock_g=30), bottle("ending", stock_g=300, days_left=2)]

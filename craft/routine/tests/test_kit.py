@@ -10,6 +10,7 @@ from craft import curl
 from craft.contract import PlanAnswer
 from craft.routine.kit.pieces import HIDDEN_FIRST, runs
 from craft.tests.requests import caution_keys, planned
+from craft.vocabulary import Role
 
 
 def rods(**counts: int) -> list[dict[str, Any]]:
@@ -159,15 +160,15 @@ class FixesTest(TestCase):
         text = next(caution.text for caution in answer.cautions if caution.key == "kit_short")
         self.assertIn("14 pins with Runa until Sat 10:00", text)
 
-    def test_too_much_film_is_answered_by_less_definition(self) -> None:
-        changes: dict[str, Any] = {"hair": {"porosity": "high"}}
-        answer = planned(goal={"definition": 1}, **changes)
-        fix = next(fix for fix in answer.fixes if fix.caution == "residue_risk")
-        wished = fix.change["goal"]["definition"]
-        mended = planned(goal={"definition": wished}, **changes)
-        self.assertNotIn("residue_risk", caution_keys(mended))
-        one_step_more = planned(goal={"definition": round(wished + 0.05, 2)}, **changes)
-        self.assertIn("residue_risk", caution_keys(one_step_more))
+    def test_too_much_by_hand_is_answered_by_the_usual_doses(self) -> None:
+        by_layer = {"layers": [{"role": "leave_in"}, {"role": "gel", "grams": 90}]}
+        by_edit = {"edits": [{"op": "override", "step": "lay_in", "role": "gel", "grams": 90}]}
+        for wish in (by_layer, by_edit):
+            answer = planned(**wish)
+            fix = next(fix for fix in answer.fixes if fix.caution == "residue_risk")
+            mended = planned(**{**wish, **fix.change})
+            self.assertNotIn("residue_risk", caution_keys(mended))
+            self.assertLess(mended.totals.product_g[Role.GEL], 90)
 
 
 class RunsTest(TestCase):

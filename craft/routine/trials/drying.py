@@ -85,7 +85,7 @@ def sections_minutes(case: Case, count: int) -> float:
         technique.shape_min, case.hair.length_cm, case.hairs / count, usual_hairs(case)
     )
     release = technique.release_each_min if technique.released else 0.0
-    lay_in = LAY_IN_EACH_MIN * len(technique.stays_in)
+    lay_in = LAY_IN_EACH_MIN * len(case.layers)
     return count * (each + PART_EACH_MIN + lay_in + release) * case.request.pace
 
 

@@ -8,13 +8,13 @@ from craft.routine.case import Case
 from craft.routine.drying.forecast import Forecast, section_cylinder
 from craft.routine.kit.curls import rod_curl
 from craft.routine.kit.pieces import bands_for, counted, other_sizes, rod_mm, rods_needed, short
-from craft.routine.products.dosing import film_left_on, name_of, others
+from craft.routine.products.dosing import name_of, others
+from craft.routine.products.layers import LAY_IN
 from craft.routine.trials.drying import in_sections, sections_minutes
 from craft.routine.trials.trial import Trial
 
 #: Fewer sections than this share of now are another style. House value.
 FEWEST_SHARE = 0.5
-DEFINITION_STEP = 0.05
 #: Rods that are offered where the chosen ones do not fit [mm]. House values.
 ROD_OFFERS_MM = (6.0, 8.0, 10.0, 12.0, 14.0, 16.0, 18.0, 20.0, 22.0, 25.0, 28.0, 32.0, 36.0, 40.0)
 
@@ -98,26 +98,28 @@ def fewer_sections(case: Case, forecast: Forecast) -> Iterator[Trial]:
 
 
 def fixes_for_film(case: Case, forecast: Forecast) -> Iterator[Trial]:
-    """Less definition wanted, so that the hold layer gets thinner and the film fits."""
-    hold = sum(
-        case.film(role).g_per_m2 / doses.hold_factor(case.definition)
-        for role in case.technique.stays_in
-        if role in doses.HOLD_ROLES
-    )
-    rest = film_left_on(case) - hold * doses.hold_factor(case.definition)
-    steps = round(case.definition / DEFINITION_STEP)
-    for step in range(steps - 1, -1, -1):
-        wished = round(step * DEFINITION_STEP, 2)
-        total = rest + hold * doses.hold_factor(wished)
-        if total <= doses.RESIDUE_ABOVE_G_PER_M2:
-            yield Trial(
-                "less_definition",
-                f"Wish {wished:.0%} definition",
-                {"goal": {"definition": wished}},
-                forecast,
-                effect=f"{total:.1f} g/m² stay on the hair",
-            )
-            return
+    """The usual doses again, where a hand decided more than hair carries."""
+    kept = [
+        edit.model_dump(mode="json", exclude_none=True)
+        for edit in case.request.edits
+        if not (edit.step == LAY_IN and edit.grams is not None)
+    ]
+    patch: dict[str, object] = {}
+    if case.request.layers is not None:
+        patch["layers"] = [
+            layer.model_copy(update={"grams": None}).model_dump(mode="json", exclude_none=True)
+            for layer in case.request.layers
+        ]
+    if len(kept) < len(case.request.edits):
+        patch["edits"] = kept
+    if patch:
+        yield Trial(
+            "usual_doses",
+            "Take the usual doses",
+            patch,
+            forecast,
+            effect=f"at most {doses.RESIDUE_ABOVE_G_PER_M2:g} g/m² stay on the hair",
+        )
 
 
 def take_instead(case: Case, forecast: Forecast, bottle: str | None) -> Iterator[Trial]:

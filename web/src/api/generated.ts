@@ -3351,6 +3351,12 @@ export interface components {
              */
             stages?: components["schemas"]["DryStage"][];
             /**
+             * Layers
+             * @description What stays in, in order; null: as the school lays it.
+             * @default null
+             */
+            layers?: components["schemas"]["Layer"][] | null;
+            /**
              * Bottles
              * @description Bottles chosen by hand, by role.
              */
@@ -3445,6 +3451,12 @@ export interface components {
              * @description Drying stage by stage; else as `dry` says.
              */
             stages?: components["schemas"]["DryStage"][];
+            /**
+             * Layers
+             * @description What stays in, in order; null: as the school lays it.
+             * @default null
+             */
+            layers?: components["schemas"]["Layer"][] | null;
             /**
              * Bottles
              * @description Bottles chosen by hand, by role.
@@ -3995,6 +4007,55 @@ export interface components {
          * @enum {string}
          */
         Lay: "forward" | "left" | "right" | "back" | "down";
+        /**
+         * Layer
+         * @description A product that stays in, where it goes and how.
+         */
+        Layer: {
+            role: components["schemas"]["Role"];
+            /**
+             * Bottle
+             * @description Which; else the one that suits best.
+             * @default null
+             */
+            bottle?: string | null;
+            /** @default all */
+            on?: components["schemas"]["LayerOn"];
+            /**
+             * @description Only there; null: over the whole head.
+             * @default null
+             */
+            zone?: components["schemas"]["Zone"] | null;
+            /**
+             * Strength
+             * @description Of the product, the rest is water: half strength is 0.5.
+             * @default 1
+             */
+            strength?: number;
+            /**
+             * @description How it is worked in, where it is not as usual.
+             * @default null
+             */
+            way?: components["schemas"]["LayerWay"] | null;
+            /**
+             * Grams
+             * @description By hand; else the film that this hair takes.
+             * @default null
+             */
+            grams?: number | null;
+        };
+        /**
+         * LayerOn
+         * @description Where a layer goes.
+         * @enum {string}
+         */
+        LayerOn: "all" | "roots" | "ends" | "edges" | "hands";
+        /**
+         * LayerWay
+         * @description How a layer is brought into the hair, where it is not smoothed in as usual.
+         * @enum {string}
+         */
+        LayerWay: "palms" | "soaking" | "massage";
         /**
          * Layering
          * @enum {string}
@@ -5139,6 +5200,11 @@ export interface components {
             fixes: components["schemas"]["Fix"][];
             home: components["schemas"]["Home"];
             /**
+             * Layers
+             * @description What stays in, in order, as it was composed or as the school has it.
+             */
+            layers?: components["schemas"]["Layer"][];
+            /**
              * Assumed
              * @description What was not measured and had to be assumed.
              */
@@ -5232,6 +5298,12 @@ export interface components {
             house?: components["schemas"]["HouseRules"];
             /** Shelf */
             shelf?: components["schemas"]["ShelfItem"][];
+            /**
+             * Layers
+             * @description What stays in, in order; null: as the school lays it.
+             * @default null
+             */
+            layers?: components["schemas"]["Layer"][] | null;
             /**
              * Bottles
              * @description Bottles chosen by hand, by role; else the one that suits best.
@@ -5339,6 +5411,12 @@ export interface components {
             house?: components["schemas"]["HouseRules"];
             /** Shelf */
             shelf?: components["schemas"]["ShelfItem"][];
+            /**
+             * Layers
+             * @description What stays in, in order; null: as the school lays it.
+             * @default null
+             */
+            layers?: components["schemas"]["Layer"][] | null;
             /**
              * Bottles
              * @description Bottles chosen by hand, by role; else the one that suits best.
@@ -5497,6 +5575,12 @@ export interface components {
              * @description Drying stage by stage; else as `dry` says.
              */
             stages?: components["schemas"]["DryStage"][];
+            /**
+             * Layers
+             * @description What stays in, in order; null: as the school lays it.
+             * @default null
+             */
+            layers?: components["schemas"]["Layer"][] | null;
             /**
              * Bottles
              * @description Bottles chosen by hand, by role.
@@ -6199,7 +6283,7 @@ export interface components {
          * @description What a product is for, in the order of use.
          * @enum {string}
          */
-        Role: "pre_oil" | "clarifier" | "shampoo" | "co_wash" | "clay" | "rinse_out" | "mask" | "mist" | "scalp_oil" | "leave_in" | "oil" | "cream" | "butter" | "mousse" | "custard" | "gel";
+        Role: "pre_oil" | "clarifier" | "shampoo" | "co_wash" | "clay" | "rinse_out" | "mask" | "mist" | "scalp_oil" | "heat_protectant" | "leave_in" | "oil" | "cream" | "butter" | "mousse" | "custard" | "gel" | "edge_gel";
         /**
          * @description * `pre_oil` - pre_oil
          *     * `clarifier` - clarifier
@@ -6210,6 +6294,7 @@ export interface components {
          *     * `mask` - mask
          *     * `mist` - mist
          *     * `scalp_oil` - scalp_oil
+         *     * `heat_protectant` - heat_protectant
          *     * `leave_in` - leave_in
          *     * `oil` - oil
          *     * `cream` - cream
@@ -6217,9 +6302,10 @@ export interface components {
          *     * `mousse` - mousse
          *     * `custard` - custard
          *     * `gel` - gel
+         *     * `edge_gel` - edge_gel
          * @enum {string}
          */
-        RoleEnum: "pre_oil" | "clarifier" | "shampoo" | "co_wash" | "clay" | "rinse_out" | "mask" | "mist" | "scalp_oil" | "leave_in" | "oil" | "cream" | "butter" | "mousse" | "custard" | "gel";
+        RoleEnum: "pre_oil" | "clarifier" | "shampoo" | "co_wash" | "clay" | "rinse_out" | "mask" | "mist" | "scalp_oil" | "heat_protectant" | "leave_in" | "oil" | "cream" | "butter" | "mousse" | "custard" | "gel" | "edge_gel";
         /**
          * Room
          * @description The air the hair dries in.
@@ -7157,6 +7243,40 @@ export interface components {
             name: string;
             /** Grams */
             grams: number;
+            /**
+             * Grams Low
+             * @default null
+             */
+            grams_low?: number | null;
+            /**
+             * Grams High
+             * @description Nine in ten hands dose it between these; null where a hand decided.
+             * @default null
+             */
+            grams_high?: number | null;
+            /**
+             * Usual G
+             * @description What it would be if no hand had decided.
+             * @default null
+             */
+            usual_g?: number | null;
+            /**
+             * Layer
+             * @description Its place in `layers`, for what stays in.
+             * @default null
+             */
+            layer?: number | null;
+            /** @default all */
+            on?: components["schemas"]["LayerOn"];
+            /** @default null */
+            zone?: components["schemas"]["Zone"] | null;
+            /**
+             * Strength
+             * @default 1
+             */
+            strength?: number;
+            /** @default null */
+            way?: components["schemas"]["LayerWay"] | null;
             /**
              * Units
              * @description In the bottle's own unit, rounded to what a hand can do.
@@ -17780,6 +17900,8 @@ export const kitOutKindValues: ReadonlyArray<FlattenedDeepRequired<components>["
 export const kitPlaceValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["KitPlace"]> = ["cleaning", "drawer"];
 export const landmarkValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Landmark"]> = ["ear", "jaw", "chin", "shoulder", "armpit", "mid-back"];
 export const layValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Lay"]> = ["forward", "left", "right", "back", "down"];
+export const layerOnValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LayerOn"]> = ["all", "roots", "ends", "edges", "hands"];
+export const layerWayValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LayerWay"]> = ["palms", "soaking", "massage"];
 export const layeringValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Layering"]> = ["auto", "LOC", "LCO"];
 export const layeringEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LayeringEnum"]> = ["auto", "LOC", "LCO"];
 export const lengthKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Length"]["kind"]> = ["length"];
@@ -17805,8 +17927,8 @@ export const residueValues: ReadonlyArray<FlattenedDeepRequired<components>["sch
 export const residueEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ResidueEnum"]> = ["none", "some", "much"];
 export const residueLeftKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ResidueLeft"]["kind"]> = ["residue"];
 export const resultEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ResultEnum"]> = ["clear", "flakes"];
-export const roleValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Role"]> = ["pre_oil", "clarifier", "shampoo", "co_wash", "clay", "rinse_out", "mask", "mist", "scalp_oil", "leave_in", "oil", "cream", "butter", "mousse", "custard", "gel"];
-export const roleEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["RoleEnum"]> = ["pre_oil", "clarifier", "shampoo", "co_wash", "clay", "rinse_out", "mask", "mist", "scalp_oil", "leave_in", "oil", "cream", "butter", "mousse", "custard", "gel"];
+export const roleValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Role"]> = ["pre_oil", "clarifier", "shampoo", "co_wash", "clay", "rinse_out", "mask", "mist", "scalp_oil", "heat_protectant", "leave_in", "oil", "cream", "butter", "mousse", "custard", "gel", "edge_gel"];
+export const roleEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["RoleEnum"]> = ["pre_oil", "clarifier", "shampoo", "co_wash", "clay", "rinse_out", "mask", "mist", "scalp_oil", "heat_protectant", "leave_in", "oil", "cream", "butter", "mousse", "custard", "gel", "edge_gel"];
 export const routineEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["RoutineEnum"]> = ["shampoo", "cowash_only"];
 export const scaleReadingStateEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ScaleReadingStateEnum"]> = ["steady", "moving", "overload", "lost"];
 export const schemeValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Scheme"]> = ["halves", "quadrants", "per_quadrant", "rows", "v_front", "five", "six", "taper", "coil_rows", "bricked", "directed"];

@@ -149,8 +149,10 @@ onKeyStroke('Enter', (event) => {
         :edits="wish.edits"
         :shelf="good?.request?.shelf"
         :by-hand="wish.bottles"
+        :composed="wish.layers ?? undefined"
         fixable
         @bottle="(role, id) => desk.patch({ bottles: { [role]: id ?? null } })"
+        @layers="desk.patch({ layers: $event })"
         @apply="apply"
         @edit="desk.patch({ edits: $event })"
       />

@@ -15,8 +15,10 @@ const props = defineProps<{
   totals: Schemas['Totals']
   shelf?: Schemas['ShelfItem'][]
   byHand?: Record<string, string>
+  /** Whether the layers can be composed. */
+  composable?: boolean
 }>()
-const emit = defineEmits<{ bottle: [role: string, id: string | undefined] }>()
+const emit = defineEmits<{ bottle: [role: string, id: string | undefined]; compose: [] }>()
 const { t } = useI18n()
 const house = useHouse()
 
@@ -29,6 +31,21 @@ const cost = computed(() =>
     ? money(props.totals.product_cost, house.data.value.currency)
     : '',
 )
+
+type Product = Step['products'][number]
+/** Where and how a layer goes, if not everywhere at full strength. */
+function whereOf(product: Product): string {
+  const parts = []
+  if (product.zone) parts.push(t(`hair.zones.${product.zone}`))
+  else if (product.on && product.on !== 'all') parts.push(t(`layers.ons.${product.on}`))
+  if (product.strength != null && product.strength < 1)
+    parts.push(t('layers.strengths', { n: short(product.strength * 100) }))
+  return parts.join(', ')
+}
+const rangeOf = (product: Product) =>
+  product.grams_low == null || product.grams_high == null
+    ? t('layers.decided')
+    : t('plan.range', { low: short(product.grams_low), high: short(product.grams_high) })
 
 const doses = computed(() =>
   props.steps.flatMap((step) => step.products.map((product) => ({ step, product }))),
@@ -48,7 +65,7 @@ const doses = computed(() =>
     <tbody>
       <tr
         v-for="{ step, product } in doses"
-        :key="`${step.key} ${product.role}`"
+        :key="`${step.key} ${product.role} ${product.layer ?? ''}`"
         :class="{ stays: product.stays_in }"
       >
         <td>
@@ -81,9 +98,10 @@ const doses = computed(() =>
             </template>
           </ElDropdown>
           <template v-else>{{ product.name }}</template>
+          <span v-if="whereOf(product)" class="quiet"> {{ whereOf(product) }}</span>
           <WhyList :reasons="product.reasons" :about="product.name" />
         </td>
-        <td class="n">{{ number(product.grams, 1) }}</td>
+        <td class="n" :title="rangeOf(product)">{{ number(product.grams, 1) }}</td>
         <td class="n">
           <template v-if="product.units !== null">{{
             counted(product.units, product.unit ?? '')
@@ -126,6 +144,9 @@ const doses = computed(() =>
       </tr>
     </tfoot>
   </Figures>
+  <button v-if="composable" class="plain compose" type="button" @click="emit('compose')">
+    {{ t('layers.compose') }}
+  </button>
 </template>
 
 <style scoped>
@@ -159,6 +180,12 @@ td:first-child {
   font-size: 14px;
   color: var(--ink);
   border-bottom: 1px solid var(--line-strong);
+}
+.compose {
+  margin-top: 4px;
+  font-size: 13px;
+  text-decoration: underline;
+  text-underline-offset: 3px;
 }
 .short {
   color: var(--caution);

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A plan to be read: cautions first, the strip, the figures, the map, the drying. */
-import { computed, ref, watch } from 'vue'
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import type { Schemas } from '@/api/client'
@@ -13,6 +13,7 @@ import WhyList from '@/parts/WhyList.vue'
 import { minutes, number, short, span, when } from '@/text/format'
 
 import DoseTable from './DoseTable.vue'
+import LayerList from './LayerList.vue'
 import StepDetail from './StepDetail.vue'
 
 const props = defineProps<{
@@ -23,11 +24,14 @@ const props = defineProps<{
   /** Bottles another one may be chosen from. */
   shelf?: Schemas['ShelfItem'][]
   byHand?: Record<string, string>
+  /** The layers, where they were composed by hand. */
+  composed?: Schemas['Layer'][]
 }>()
 const emit = defineEmits<{
   apply: [fix: Schemas['Fix']]
   edit: [edits: Edit[]]
   bottle: [role: string, id: string | undefined]
+  layers: [layers: Schemas['Layer'][] | null]
 }>()
 const { t } = useI18n()
 
@@ -46,6 +50,14 @@ watch(
   },
 )
 
+const laying = computed(() => props.answer.steps.find((item) => item.key === 'lay_in'))
+const list = useTemplateRef<InstanceType<typeof LayerList>>('list')
+async function compose() {
+  step.value = laying.value?.key ?? step.value
+  await nextTick()
+  const element = list.value?.$el as HTMLElement | undefined
+  element?.scrollIntoView({ block: 'center' })
+}
 const totals = computed(() => props.answer.totals)
 const shown = computed(() => props.answer.sections[section.value - 1])
 const later = computed(() => totals.value.client_min - totals.value.first_sitting_min)
@@ -114,6 +126,15 @@ const folds = computed(() =>
       :editable="fixable"
       :edits="edits"
       @edit="emit('edit', $event)"
+    />
+    <LayerList
+      v-if="fixable && laying && step === laying.key"
+      ref="list"
+      :answer="answer"
+      :step="laying"
+      :shelf="shelf ?? []"
+      :own="composed"
+      @change="emit('layers', $event)"
     />
     <p v-if="answer.removed?.length" class="removed">
       {{ t('edit.takenOut', { what: answer.removed.join(', ') }) }}
@@ -184,6 +205,8 @@ const folds = computed(() =>
           :totals="totals"
           :shelf="shelf"
           :by-hand="byHand"
+          :composable="fixable && Boolean(laying)"
+          @compose="compose"
           @bottle="(role, id) => emit('bottle', role, id)"
         />
       </section>

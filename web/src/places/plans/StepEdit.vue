@@ -17,6 +17,9 @@ const added = ref('')
 const keys = computed(() => props.steps.map((step) => step.key))
 const at = computed(() => keys.value.indexOf(props.step.key))
 
+/** Layers are composed in a list of their own. */
+const doses = computed(() => props.step.products.filter((product) => product.layer == null))
+
 const push = (edit: Edit) => emit('edit', [...props.edits, edit])
 
 function move(by: number) {
@@ -89,7 +92,7 @@ function add() {
         width="92px"
         @update:model-value="decide({ wait_min: $event })"
       />
-      <div v-for="(product, i) in step.products" :key="product.role" class="dose">
+      <div v-for="(product, i) in doses" :key="product.role" class="dose">
         <Amount
           :label="product.name"
           unit="g"
