@@ -65,6 +65,8 @@ THIN_BELOW_G_PER_M2 = 3.0
 
 #: From here on dense hair of coarse strands wants thick products [hairs/cm²]. House value.
 DENSE_FROM_PER_CM2 = 180.0
+#: Below this hair is sparse and takes light products [hairs/cm²]. House value.
+SPARSE_BELOW_PER_CM2 = 130.0
 
 #: The smallest part of a pump a hand can judge, and the one it likes.
 SMALLEST_PART = 0.25

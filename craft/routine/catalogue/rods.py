@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 from craft.routine.catalogue.twists import FLAT, TWO_STRAND
-from craft.vocabulary import Blot, OnHead, Role, Scheme, SetKind, Start, Style
+from craft.vocabulary import Blot, OnHead, Pattern, Role, Scheme, SetKind, Start, Style
 
 ROD_RELEASE = (
     "Only when fully dry. Back to front, unwinding in the direction they were wound; oil on the "
@@ -79,6 +79,7 @@ COILS = replace(
     definition=0.92,
     wear_days=8,
     separate="Coils are worn as they are.",
+    suits=tuple(pattern for pattern in Pattern if pattern.family != 2),  # noqa: PLR2004
     leaves=OnHead.COILS,
 )
 

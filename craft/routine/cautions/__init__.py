@@ -10,13 +10,19 @@ from dataclasses import dataclass
 
 from craft.contract.plan import Caution, Fix, Step
 from craft.routine.case import Case
-from craft.routine.cautions import bottles, order, people, sets
+from craft.routine.cautions import bottles, fitness, order, people, sets
 from craft.routine.cautions.rule import CautionRule, Sign
 from craft.routine.drying.forecast import Forecast
 from craft.vocabulary import Severity
 
 GRAVEST_FIRST = (Severity.STOP, Severity.ADJUST, Severity.REMIND)
-CAUTIONS: tuple[CautionRule, ...] = (*people.RULES, *sets.RULES, *bottles.RULES, *order.RULES)
+CAUTIONS: tuple[CautionRule, ...] = (
+    *people.RULES,
+    *fitness.RULES,
+    *sets.RULES,
+    *bottles.RULES,
+    *order.RULES,
+)
 BY_KEY = {rule.key: rule for rule in CAUTIONS}
 
 

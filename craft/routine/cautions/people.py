@@ -2,7 +2,6 @@
 
 from craft.routine.case import Case
 from craft.routine.cautions.rule import CautionRule, Sign
-from craft.routine.compose.styling import shape_minutes
 from craft.routine.products.clashes import conditions_of
 from craft.vocabulary import Condition, Severity, StopSign
 
@@ -14,8 +13,6 @@ STOP_SIGN_WORDS = {
     StopSign.SUDDEN_PATCHES: "hair lost suddenly in patches",
     StopSign.SEVERE_PAIN: "severe pain",
 }
-#: Fine work without a break [min]. Common practice, no source.
-FINE_WORK_MIN = 75.0
 
 
 def scalp_refer(case: Case, *_: object) -> Sign | None:
@@ -30,17 +27,6 @@ def scalp_refer(case: Case, *_: object) -> Sign | None:
         f"{names[0].upper()}{names[1:]}: no service today. Ask the client to see a doctor or "
         "pharmacist; plan again once you have looked at the scalp and cleared it with a note.",
         names,
-    )
-
-
-def tension_edges(case: Case, *_: object) -> Sign | None:
-    """No pull on thinning edges."""
-    if not (case.technique.tension and conditions_of(case.request.person, Condition.EDGE_THINNING)):
-        return None
-    return Sign(
-        "Thinning edges: leave the hairline out of the rows or lay it without any pull, and change "
-        "the parting from last time. If it goes on thinning, a doctor should look at it.",
-        "edge thinning",
     )
 
 
@@ -90,24 +76,10 @@ def guardian(case: Case, *_: object) -> Sign | None:
     )
 
 
-def fine_work(case: Case, *_: object) -> Sign | None:
-    """Arms need a break after long fine work."""
-    minutes = case.request.pace * sum(shape_minutes(case, section) for section in case.sections)
-    if minutes <= FINE_WORK_MIN:
-        return None
-    return Sign(
-        f"{minutes:.0f} min of fine work: a break after {FINE_WORK_MIN:g}, shoulders down, client "
-        "up for a stretch.",
-        f"{len(case.sections)} sections",
-    )
-
-
 RULES: tuple[CautionRule, ...] = (
     CautionRule("scalp_refer", Severity.STOP, (), scalp_refer),
-    CautionRule("tension_edges", Severity.ADJUST, ("shape",), tension_edges),
     CautionRule("basin_posture", Severity.ADJUST, ("cleanse", "clarify", "rinse"), basin_posture),
     CautionRule("no_inversion", Severity.ADJUST, ("shape",), no_inversion),
     CautionRule("patch_test", Severity.REMIND, ("cleanse", "lay_in"), patch_test),
     CautionRule("guardian", Severity.REMIND, (), guardian),
-    CautionRule("fine_work", Severity.REMIND, ("shape",), fine_work),
 )

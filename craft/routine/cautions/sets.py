@@ -143,18 +143,6 @@ def wear_overdue(case: Case, *_: object) -> Sign | None:
     )
 
 
-def unsuited(case: Case, *_: object) -> Sign | None:
-    """A style made for other hair."""
-    suits = case.technique.suits
-    if not suits or case.hair.pattern in suits:
-        return None
-    return Sign(
-        f"{case.technique.title} is made for {suits[0]} to {suits[-1]}; on {case.hair.pattern} it "
-        "will clump little. A shaken wash-and-go is nearest.",
-        f"pattern {case.hair.pattern}",
-    )
-
-
 def nothing_to_work_on(case: Case, *_: object) -> Sign | None:
     """A service that needs something on the head that is not there."""
     needs = case.technique.works_from
@@ -267,7 +255,6 @@ RULES: tuple[CautionRule, ...] = (
     CautionRule("heat_limit", ADJUST, ("dry",), heat_limit),
     CautionRule("overnight_mask", ADJUST, ("mask",), overnight_mask),
     CautionRule("wear_overdue", ADJUST, ("take_down_old",), wear_overdue),
-    CautionRule("unsuited", REMIND, ("shape",), unsuited),
     CautionRule("nothing_to_work_on", ADJUST, (), nothing_to_work_on),
     CautionRule("protein", REMIND, ("mask",), protein),
     CautionRule("heat_protectant", REMIND, ("dry",), heat_protectant),

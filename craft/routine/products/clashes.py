@@ -297,10 +297,11 @@ def solid_oil(facts: Facts, use: Use) -> Clash | None:
 
 
 def too_heavy(facts: Facts, use: Use) -> Clash | None:
-    """Thick products flatten fine hair."""
-    if facts.hair.strand is not Strand.FINE:
+    """Thick products flatten fine or sparse hair."""
+    fine = facts.hair.strand is Strand.FINE
+    if not fine and facts.hair.density_per_cm2 >= doses.SPARSE_BELOW_PER_CM2:
         return None
-    says = "is heavy for fine hair and flattens it"
+    says = f"is heavy for {'fine' if fine else 'sparse'} hair and flattens it"
     return weight_clash(facts, use, "too_heavy", Weight.HEAVY, says)
 
 
@@ -385,9 +386,9 @@ RANKED = (
     "allergen_unnamed",
     "protein_stiff",
     "essential_oil",
-    "solid_oil",
-    "humectant_air",
 )
+#: The same, but less than a weight that is wrong for the hair.
+RANKED_MILD = ("solid_oil", "humectant_air")
 
 
 def clashes(facts: Facts, use: Use) -> list[Clash]:
@@ -410,12 +411,18 @@ def dense_and_coarse(hair: CompleteHair) -> bool:
 def wanted_weight(hair: CompleteHair) -> tuple[tuple[Weight, ...], str]:
     """Weights of product that suit this hair, best first, and the input that says so.
 
-    Fine or sparse hair takes light, watery products; dense coarse hair thick, concentrated ones.
+    Fine or sparse hair takes light, watery products; dense coarse hair and porous hair thick,
+    concentrated ones.
     """
+    if hair.density_per_cm2 < doses.SPARSE_BELOW_PER_CM2:
+        return SUITS_LIGHT, f"{hair.density_per_cm2:.0f} hairs/cm²"
     if hair.strand is Strand.FINE:
         return SUITS_LIGHT, f"strand {hair.diameter_um:g} µm"
     if dense_and_coarse(hair):
         return SUITS_HEAVY, f"strand {hair.diameter_um:g} µm, {hair.density_per_cm2:g} hairs/cm²"
     if hair.porosity is Level.LOW:
         return SUITS_LIGHT, "porosity low"
+    if hair.porosity is Level.HIGH:
+        # Porous hair loses water fast: a heavier cream holds it.
+        return SUITS_HEAVY, "porosity high"
     return SUITS_MEDIUM, f"strand {hair.diameter_um:g} µm"

@@ -5,7 +5,16 @@ from dataclasses import dataclass, field
 
 from craft.contract.plan import Flaker, PlanRequest, ShelfItem
 from craft.errors import CraftError
-from craft.routine.products.clashes import RANKED, Clash, Facts, Use, clashes, fits, wanted_weight
+from craft.routine.products.clashes import (
+    RANKED,
+    RANKED_MILD,
+    Clash,
+    Facts,
+    Use,
+    clashes,
+    fits,
+    wanted_weight,
+)
 from craft.vocabulary import Fits, Role
 
 Taken = Mapping[Role, ShelfItem | None]
@@ -101,7 +110,8 @@ def ranking(shelf: Shelf, role: Role, grams: float, others: Sequence[ShelfItem])
     """Every bottle that may be used for a role, best first.
 
     First what speaks against it, in the order of the rules; then whether it flakes with what is
-    already taken, whether it is enough, its weight, whether it is calibrated; among equals the one
+    already taken, whether it is enough, a weight that is wrong, what speaks mildly against it, its
+    weight, whether it is calibrated; among equals the one
     that spoils first and has least left goes first, so that bottles are used up.
     """
     weights, _ = wanted_weight(shelf.facts.hair)
@@ -113,6 +123,9 @@ def ranking(shelf: Shelf, role: Role, grams: float, others: Sequence[ShelfItem])
             shelf.flaking(item, others) is not None,
             runs_short(item, grams),
             item.role is not role,
+            # Heavy on fine hair is worse than a humectant in damp air.
+            wrong_weight(shelf, item, role),
+            mild_rank(shelf, item, role),
             weights.index(item.weight),
             item.unit_g is None,
             far if item.days_left is None else item.days_left,
@@ -134,6 +147,17 @@ def clash_rank(shelf: Shelf, item: ShelfItem, role: Role) -> tuple[bool, ...]:
     """What speaks against a bottle, in the order of the rules; compares as better when smaller."""
     against = {clash.key for clash in shelf.clashes(item, role)}
     return tuple(key in against for key in RANKED)
+
+
+def wrong_weight(shelf: Shelf, item: ShelfItem, role: Role) -> bool:
+    """Whether a bottle flattens this hair, or vanishes in it."""
+    return any(clash.key in ("too_heavy", "too_light") for clash in shelf.clashes(item, role))
+
+
+def mild_rank(shelf: Shelf, item: ShelfItem, role: Role) -> tuple[bool, ...]:
+    """What speaks against a bottle less than a wrong weight would."""
+    against = {clash.key for clash in shelf.clashes(item, role)}
+    return tuple(key in against for key in RANKED_MILD)
 
 
 def runs_short(item: ShelfItem, grams: float) -> bool:

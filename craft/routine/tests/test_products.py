@@ -28,7 +28,9 @@ class ChoiceTest(TestCase):
             ({"diameter_um": 70}, "medium"),
             ({"diameter_um": 70, "porosity": "low"}, "light"),
             ({"diameter_um": 90, "density_per_cm2": 230}, "heavy"),
-            ({"diameter_um": 90, "density_per_cm2": 120}, "medium"),
+            # Sparse hair takes light products, whatever its strands; porous hair heavier ones.
+            ({"diameter_um": 90, "density_per_cm2": 120}, "light"),
+            ({"diameter_um": 70, "porosity": "high"}, "heavy"),
         )
         for hair, weight in cases:
             with self.subTest(hair=hair):

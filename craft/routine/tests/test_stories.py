@@ -94,7 +94,7 @@ class StoriesTest(TestCase):
         self.silent("patch_test")
 
     def test_arms_that_get_no_break(self) -> None:
-        self.tells("fine_work", "break after 75", {"goal": {"style": "finger_coils"}})
+        self.tells("fine_work", "break after every 75", {"goal": {"style": "finger_coils"}})
         self.silent("fine_work", goal={"style": "quick_wash"})
 
     def test_coconut_flecks_in_a_cool_room(self) -> None:

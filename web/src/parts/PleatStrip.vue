@@ -160,10 +160,11 @@ const isWide = (value: number) => value / (props.scale ?? total.value) > 0.045
   left: 4px;
   font-size: 12px;
 }
+/* Above the minutes, however narrow the fold. */
 .mark {
   position: absolute;
-  right: calc(var(--side) + 3px);
-  bottom: 4px;
+  left: 5px;
+  bottom: 26px;
   width: 16px;
   height: 16px;
   background: var(--caution-ground);

@@ -1,0 +1,172 @@
+"""Cautions of what cannot be: the style, its wear, the minutes of one pair of hands."""
+
+from collections.abc import Iterable, Sequence
+
+from craft.contract.plan import Step
+from craft.routine.case import Case
+from craft.routine.cautions.rule import CautionRule, Sign
+from craft.routine.compose.fitness import (
+    WEAR_MOST,
+    another_style,
+    fits_length,
+    length_range,
+    styles_instead,
+)
+from craft.routine.compose.techniques import TECHNIQUES
+from craft.routine.drying.forecast import Forecast
+from craft.routine.explain.why import HOUSE
+from craft.routine.trials.drying import in_sections, sections_minutes
+from craft.routine.trials.trial import Trial
+from craft.vocabulary import Condition, Severity
+
+#: Hands-on minutes of one sitting that one person works well. House value.
+ONE_PAIR_OF_HANDS_MIN = 240.0
+#: Work in which arms are held up or fingers pick: its minutes add up. Common practice, no source.
+FINE_STEPS = frozenset(
+    {"take_down_old", "detangle", "detangle_dry_oil", "part", "lay_in", "shape", "release"}
+)
+#: Fine work without a break [min]. Common practice, no source.
+FINE_WORK_MIN = 75.0
+
+
+def named(case: Case, *, without_tension: bool = False) -> str:
+    """Other styles by name, in a sentence."""
+    titles = [
+        TECHNIQUES[style].title.lower()
+        for style in styles_instead(case, without_tension=without_tension)
+    ]
+    return f" On this head a {' or a '.join(titles)} works." if titles else ""
+
+
+def another(case: Case, forecast: Forecast, _: Sign) -> Iterable[Trial]:
+    """Another style that this head can wear."""
+    for style in styles_instead(case):
+        title = TECHNIQUES[style].title
+        yield Trial(f"style_{style}", f"{title} instead", another_style(style), forecast)
+
+
+def another_without_tension(case: Case, forecast: Forecast, _: Sign) -> Iterable[Trial]:
+    """Another style that does not pull at the hairline."""
+    for style in styles_instead(case, without_tension=True):
+        title = TECHNIQUES[style].title
+        yield Trial(f"style_{style}", f"{title} instead", another_style(style), forecast)
+
+
+def wrong_length(case: Case, *_: object) -> Sign | None:
+    """Hair too short for a style, or longer than it makes sense for."""
+    style, length = case.request.goal.style, case.hair.length_cm
+    if fits_length(style, length):
+        return None
+    least, most = length_range(style)
+    what = (
+        f"needs {least:g} cm of stretched hair; this is {length:g} cm"
+        if length < least
+        else f"makes sense up to {most:g} cm; this is {length:g} cm and would take for ever"
+    )
+    return Sign(f"{case.technique.title} {what}.{named(case)}", f"length {length:g} cm")
+
+
+def unsuited(case: Case, *_: object) -> Sign | None:
+    """A style made for other hair."""
+    suits = case.technique.suits
+    if not suits or case.hair.pattern in suits:
+        return None
+    return Sign(
+        f"{case.technique.title} is made for {suits[0]} to {suits[-1]}; on {case.hair.pattern} it "
+        f"will not hold its shape.{named(case)}",
+        f"pattern {case.hair.pattern}",
+    )
+
+
+def worn_too_long(case: Case, *_: object) -> Sign | None:
+    """A wish to wear a style longer than it holds or than is good for the hair."""
+    days, most = case.request.goal.wear_days, WEAR_MOST.get(case.request.goal.style)
+    if days is None or most is None or days <= most:
+        return None
+    return Sign(
+        f"{case.technique.title} is worn {most} days at most, not {days}: beyond that it mats or "
+        "strains, and the wash is due.",
+        f"goal.wear_days {days}",
+    )
+
+
+def shorter_wear(case: Case, forecast: Forecast, _: Sign) -> Iterable[Trial]:
+    """As long as it is worn at most."""
+    most = WEAR_MOST[case.request.goal.style]
+    yield Trial("wear_days", f"Wear it {most} days", {"goal": {"wear_days": most}}, forecast)
+
+
+def too_much_for_one(case: Case, _: Forecast, steps: Sequence[Step]) -> Sign | None:
+    """More minutes than one pair of hands works well."""
+    minutes = sum(step.hands_on_min for step in steps if step.sitting == 1)
+    if minutes <= ONE_PAIR_OF_HANDS_MIN:
+        return None
+    return Sign(
+        f"{minutes / 60:.1f} h of hands in one sitting is more than one person works well: take "
+        f"two sittings, or a second specialist ({minutes / 2:.0f} min each).",
+        f"{len(case.sections)} sections, hands-on {minutes:.0f} min",
+        HOUSE,
+    )
+
+
+def fewer(case: Case, forecast: Forecast, _: Sign) -> Iterable[Trial]:
+    """The most sections that one pair of hands works well."""
+    now = len(case.sections)
+    rest = sections_minutes(case, now)
+    for count in range(now - 2, 1, -2):
+        saved = rest - sections_minutes(case, count)
+        if saved > 0 and rest - saved <= ONE_PAIR_OF_HANDS_MIN * 0.7:
+            yield Trial(
+                "fewer_sections",
+                f"Take {count} {case.technique.noun}s",
+                in_sections(case, count),
+                forecast,
+                hands_on_min=-saved,
+                client_min=-saved,
+                effect="thicker sections: looser, less defined, slower to dry",
+            )
+            return
+
+
+def tension_edges(case: Case, *_: object) -> Sign | None:
+    """No pull on thinning edges or a sore scalp."""
+    conditions = {Condition.EDGE_THINNING} & set(case.request.person.conditions)
+    if not (case.technique.tension and conditions):
+        return None
+    hairline = (
+        "leave the hairline out of the rows"
+        if case.technique.rows
+        else "leave the hairline loose, nothing tied or wound tight there"
+    )
+    return Sign(
+        f"Thinning edges: {hairline}, no pull, and change the parting from last time."
+        f"{named(case, without_tension=True)} If it goes on thinning, a doctor should look at it.",
+        "edge thinning",
+    )
+
+
+def fine_work(case: Case, _: Forecast, steps: Sequence[Step]) -> Sign | None:
+    """Arms need a break: every minute of fine or overhead work counts, not shaping alone."""
+    minutes = sum(
+        step.hands_on_min for step in steps if step.key in FINE_STEPS and step.sitting == 1
+    )
+    breaks = int(minutes // FINE_WORK_MIN)
+    if not breaks:
+        return None
+    often = "after" if breaks == 1 else "after every"
+    return Sign(
+        f"{minutes:.0f} min of fine and overhead work: a break {often} {FINE_WORK_MIN:g}, "
+        "shoulders down, client up for a stretch.",
+        f"{len(case.sections)} sections",
+    )
+
+
+ADJUST, REMIND = Severity.ADJUST, Severity.REMIND
+RULES: tuple[CautionRule, ...] = (
+    CautionRule("wrong_length", ADJUST, ("shape",), wrong_length, another),
+    CautionRule("tension_edges", ADJUST, ("shape",), tension_edges, another_without_tension),
+    CautionRule("unsuited", REMIND, ("shape",), unsuited, another),
+    CautionRule("too_much_for_one", ADJUST, ("shape",), too_much_for_one, fewer),
+    CautionRule("worn_too_long", ADJUST, ("send_home",), worn_too_long, shorter_wear),
+    CautionRule("fine_work", REMIND, ("shape",), fine_work),
+)
