@@ -244,10 +244,22 @@ class HomeDay(Frozen):
     what: str
 
 
+class HomePhase(Frozen):
+    """A stretch of the time between visits."""
+
+    key: str
+    title: str
+    when: str
+    """From when to when, in words; day 0 is that of the service."""
+    lines: list[str]
+
+
 class Home(Frozen):
     """What the client takes home."""
 
     night: list[str]
+    phases: list[HomePhase] = Field(default_factory=list)
+    """In order: nights in the set, the release, the first morning, what follows."""
     refresh: list[HomeDay]
     release_on_day: int
     wash_by_day: int

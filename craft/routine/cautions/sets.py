@@ -248,8 +248,8 @@ RULES: tuple[CautionRule, ...] = (
     CautionRule(
         "not_dry_at_release", ADJUST, ("release", "shape"), not_dry_at_release, dry_in_time
     ),
-    CautionRule("damp_cap", ADJUST, ("send_home",), damp_cap),
-    CautionRule("damp_bonnet", REMIND, ("send_home",), damp_bonnet),
+    CautionRule("damp_cap", ADJUST, ("set_home", "send_home"), damp_cap),
+    CautionRule("damp_bonnet", REMIND, ("set_home",), damp_bonnet),
     CautionRule("kit_short", ADJUST, ("shape",), kit_short, enough_pieces),
     CautionRule("rod_fit", ADJUST, ("shape",), rod_fit, rods_that_fit),
     CautionRule("heat_limit", ADJUST, ("dry",), heat_limit),

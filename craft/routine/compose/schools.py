@@ -14,6 +14,7 @@ from craft.vocabulary import (
     SchoolBy,
     Smoothing,
     Start,
+    Style,
     Washing,
     WashOrder,
 )
@@ -50,6 +51,17 @@ INSTEAD_DETANGLE = {
     Detangling.COMB: "Fingers only: gentlest, longest. A brush: smoothest, most pull.",
     Detangling.BRUSH: "Fingers or a wide comb: slower, less pull.",
 }
+
+
+#: Styles that water would undo: they are freshened dry. Common practice, no source.
+KEPT_DRY = frozenset({Style.BANDED_STRETCH, Style.ROD_SET, Style.TWIST_ROD_SET, Style.FINGER_COILS})
+
+
+def usual_refreshing(case: Case) -> Refreshing:
+    """What freshens this style where nobody chose."""
+    if case.request.goal.style in KEPT_DRY:
+        return Refreshing.OIL
+    return Refreshing.RETWIST if case.technique.released else Refreshing.STYLER_SPRAY
 
 
 def chosen_by(school: School, topic: str) -> SchoolBy:
@@ -106,8 +118,7 @@ def schools(case: Case) -> list[SchoolChoice]:
         else "As asked.",
         INSTEAD_SMOOTHING[won_smoothing],
     )
-    usual = Refreshing.RETWIST if technique.released else Refreshing.STYLER_SPRAY
-    won_refresh = asked.refresh or usual
+    won_refresh = asked.refresh or usual_refreshing(case)
     add(
         "refresh",
         won_refresh,

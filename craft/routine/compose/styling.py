@@ -32,7 +32,7 @@ LAY_IN_BULK = (0.0, 2.0)
 #: One product over the whole head at a time takes longer, detangling better. House value.
 LAYER_FACTOR = 1.25
 #: Fetching, setting and checking a hood, and how long the client may stay under it. House values.
-SEND_HOME_MIN = 2.0
+SEND_HOME_MIN, SET_HOME_MIN = 2.0, 1.0
 #: Smoothing the hair left out under a wig. House value.
 LEAVE_OUT_MIN = 8.0
 #: Family of wavy patterns.
@@ -384,6 +384,26 @@ def send_home(case: Case, forecast: Forecast) -> Step:
     )
 
 
+def set_home(case: Case) -> Step:
+    """The card for the nights in the set, before the client leaves with it."""
+    return step(
+        case,
+        "set_home",
+        Family.FINISH,
+        "Home card, the set",
+        "How to sleep on it, when it is opened and by whom, whom to call if it itches or pulls.",
+        minutes=SET_HOME_MIN,
+        station=Station.CHAIR,
+        reasons=[
+            reason(
+                "set_home",
+                "What is for the nights in the set is handed over before them.",
+                f"night {case.request.person.night}",
+            )
+        ],
+    )
+
+
 def finish(case: Case, forecast: Forecast) -> Step:
     """Separate, lift the roots, let it settle."""
     settle = case.technique.settle_min
@@ -426,6 +446,8 @@ def styling(case: Case, forecast: Forecast) -> list[Step]:
     elif forecast.dryer is not Dryer.AIR and technique.start is Start.WASH:
         steps.append(dryer_step(case, forecast))
     if technique.released:
+        if not in_one_sitting(forecast):
+            steps.append(set_home(case))
         steps.append(release(case, forecast))
     dried = technique.released or forecast.dryer is not Dryer.AIR or technique.start is Start.WORN
     if technique.finish_min > 0 and dried:

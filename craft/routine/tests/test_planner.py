@@ -21,7 +21,8 @@ class OrderTest(TestCase):
     def test_steps_of_a_flat_twist_out(self) -> None:
         keys = [step.key for step in planned().steps]
         expected = (
-            "cleanse condition detangle mask rinse part lay_in shape release finish send_home"
+            "cleanse condition detangle mask rinse part lay_in shape set_home release finish "
+            "send_home"
         )
         self.assertEqual(keys, expected.split())
 

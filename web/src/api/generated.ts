@@ -3508,6 +3508,11 @@ export interface components {
         Home: {
             /** Night */
             night: string[];
+            /**
+             * Phases
+             * @description In order: nights in the set, the release, the first morning, what follows.
+             */
+            phases?: components["schemas"]["HomePhase"][];
             /** Refresh */
             refresh: components["schemas"]["HomeDay"][];
             /** Release On Day */
@@ -3523,6 +3528,23 @@ export interface components {
             day: number;
             /** What */
             what: string;
+        };
+        /**
+         * HomePhase
+         * @description A stretch of the time between visits.
+         */
+        HomePhase: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /**
+             * When
+             * @description From when to when, in words; day 0 is that of the service.
+             */
+            when: string;
+            /** Lines */
+            lines: string[];
         };
         House: {
             name?: string;

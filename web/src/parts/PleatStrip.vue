@@ -117,7 +117,7 @@ const isWide = (value: number) => value / (props.scale ?? total.value) > 0.045
 .fold {
   position: relative;
   height: 100%;
-  min-width: 16px;
+  min-width: 24px;
   margin-right: 1px;
   padding: 0 calc(var(--side) + 2px) 2px 6px;
   border: 0;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** What stays in, composed in place: any product, anywhere, in any order. */
+/** What stays in, composed in place: whatever product, wherever, in whatever order. */
 import { computed, nextTick, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 

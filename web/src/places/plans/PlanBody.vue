@@ -12,6 +12,7 @@ import PleatStrip from '@/parts/PleatStrip.vue'
 import WhyList from '@/parts/WhyList.vue'
 import { minutes, number, short, span, when } from '@/text/format'
 
+import HomePhases from './HomePhases.vue'
 import DoseTable from './DoseTable.vue'
 import LayerList from './LayerList.vue'
 import StepDetail from './StepDetail.vue'
@@ -287,10 +288,7 @@ const folds = computed(() =>
       </section>
       <section>
         <h2>{{ t('plan.home') }}</h2>
-        <p v-for="line in answer.home.night" :key="line">{{ t('plan.night') }}: {{ line }}</p>
-        <p v-for="due in answer.home.refresh" :key="due.day">
-          {{ t('plan.refresh', { day: due.day }) }}: {{ due.what }}
-        </p>
+        <HomePhases :home="answer.home" />
         <p>
           {{
             t('plan.returnBy', { wash: answer.home.wash_by_day, back: answer.home.return_by_day })

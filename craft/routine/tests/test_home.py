@@ -1,0 +1,93 @@
+"""The time between visits: phases in order, days that agree with each other, advice that fits.
+
+Common practice, no source, where a comment says nothing else.
+"""
+
+from itertools import pairwise
+from typing import Any
+from unittest import TestCase
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from craft.contract.plan import Home
+from craft.tests.requests import planned
+from craft.vocabulary import Night, Style
+
+
+def home_of(style: Style | str = Style.TWO_STRAND_TWIST_OUT, **changes: Any) -> Home:
+    goal = {"style": str(style)} | changes.pop("goal", {})
+    return planned(goal=goal, **changes).home
+
+
+def lines(home: Home, key: str) -> str:
+    return " ".join(line for phase in home.phases if phase.key == key for line in phase.lines)
+
+
+class PhasesTest(TestCase):
+    def test_a_set_is_slept_in_opened_judged_and_kept(self) -> None:
+        keys = [phase.key for phase in home_of(goal={"release_after_h": 24}).phases]
+        self.assertEqual(keys, ["in_set", "release", "first_morning", "nights", "refresh", "edges"])
+
+    def test_what_is_opened_here_is_not_slept_in(self) -> None:
+        keys = [phase.key for phase in home_of(dry="hood").phases]
+        self.assertNotIn("in_set", keys)
+        self.assertNotIn("release", keys)
+
+    def test_the_card_for_the_set_goes_home_with_the_set(self) -> None:
+        steps = planned(goal={"release_after_h": 24}).steps
+        keys = [step.key for step in steps]
+        self.assertLess(keys.index("set_home"), keys.index("release"))
+        card = next(step for step in steps if step.key == "set_home")
+        self.assertEqual(card.sitting, 1)
+        hood = planned(goal={"style": "two_strand_twist_out"}, dry="hood")
+        self.assertNotIn("set_home", [step.key for step in hood.steps])
+
+    def test_rods_and_stretched_hair_are_not_misted(self) -> None:
+        for style in ("rod_set", "banded_stretch", "twist_rod_set"):
+            self.assertIn("no water", lines(home_of(style), "refresh"), style)
+
+    def test_a_bun_gets_gel_and_stays_tied(self) -> None:
+        bun = home_of("slick_bun", hair={"length_cm": 40, "relaxed_cm": None})
+        self.assertIn("stays tied", lines(bun, "nights"))
+        self.assertIn("gel", lines(bun, "refresh"))
+        self.assertNotIn("shake", lines(bun, "first_morning"))
+
+    def test_two_weeks_take_a_retwist_every_second_night(self) -> None:
+        long = home_of(goal={"wear_days": 14, "release_after_h": 24})
+        days = [due.day for due in long.refresh]
+        self.assertEqual({after - before for before, after in pairwise(days)}, {2})
+
+    def test_short_hair_is_not_gathered(self) -> None:
+        short = {"length_cm": 12, "relaxed_cm": 5}
+        self.assertIn("Too short to gather", lines(home_of(hair=short), "nights"))
+        long = {"length_cm": 45, "relaxed_cm": 20}
+        self.assertIn("High loose gather", lines(home_of(hair=long), "nights"))
+
+    def test_nothing_over_the_head_of_who_throws_it_off(self) -> None:
+        home = home_of(person={"night": "none"}, hair={"length_cm": 45, "relaxed_cm": 20})
+        text = lines(home, "nights")
+        self.assertNotIn("bonnet", text)
+        self.assertNotIn("carf", text)
+        self.assertIn("never the scalp", text)
+
+    @settings(max_examples=60, deadline=None)
+    @given(
+        st.sampled_from(list(Style)),
+        st.integers(1, 21),
+        st.one_of(st.none(), st.floats(0, 336)),
+        st.sampled_from(list(Night)),
+    )
+    def test_days_agree_with_each_other(
+        self, style: Style, wear: int, release: float | None, night: Night
+    ) -> None:
+        goal = {"style": style, "wear_days": wear, "release_after_h": release}
+        answer = planned(goal=goal, person={"night": night})
+        home = answer.home
+        opened = home.release_on_day if any(p.key == "release" for p in home.phases) else 0
+        for due in home.refresh:
+            self.assertGreater(due.day, opened)
+            self.assertLess(due.day, 15)
+        self.assertGreater(home.wash_by_day, opened)
+        self.assertGreaterEqual(home.return_by_day, home.wash_by_day)
+        self.assertTrue(all(phase.lines and phase.when for phase in home.phases))
