@@ -10,6 +10,7 @@ from playwright.sync_api import expect
 
 from craft.contract import parse
 from salon.checks.browser import TABLET
+from salon.heads.models import Head
 from salon.planning.models import Plan
 from salon.planning.services import save
 from salon.planning.wish import HeadWish
@@ -182,6 +183,18 @@ class CrownTest(PlanViewsTest):
         self.open("finger_coils", "print")
         expect(self.page.locator("article tbody tr")).to_have_count(90)
         self.assertEqual(self.pages(), 1)
+
+    def test_the_chair_sheet_holds_the_service_on_one_page(self) -> None:
+        page = self.page
+        Head.objects.filter(pk=self.head.pk).update(allergies=["lanolin"])
+        for style in ("two_strand_twist_out", "rod_set"):
+            self.open(style, "print?sheet=chair")
+            sheet = page.get_by_role("article")
+            expect(sheet).to_contain_text("Allergies: lanolin")
+            expect(sheet).to_contain_text("Lay in")
+            expect(sheet).to_contain_text("First morning")
+            expect(sheet).to_contain_text("Back after")
+            self.assertEqual(self.pages(), 1, style)
 
     def test_on_a_tablet_nothing_runs_out_of_the_page(self) -> None:
         page = self.page

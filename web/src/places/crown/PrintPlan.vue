@@ -32,6 +32,7 @@ const crown = usePlanCrown(() => props.plan, same)
       :answer="data.answer"
       :views="crown.data.value?.views"
       :radius="crown.data.value?.radius_cm"
+      :person="data.request?.person"
     />
   </Await>
 </template>

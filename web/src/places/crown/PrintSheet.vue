@@ -1,15 +1,21 @@
 <script setup lang="ts">
-/** The parting on one page: the map large, the other views, every section, the legend. */
+/** The parting on one page: the map large, the other views, every section; or the chair sheet. */
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
+import type { Schemas } from '@/api/client'
 import type { View } from '@/api/crown'
 import type { PlanAnswer } from '@/api/queries'
+import Choice from '@/parts/Choice.vue'
 import CrownMap from '@/parts/CrownMap.vue'
 import type { Point } from '@/parts/crownPaths'
 import Figures from '@/parts/Figures.vue'
 import HeadView from '@/parts/HeadView.vue'
+import PrintPage from '@/parts/PrintPage.vue'
+import { useInUrl } from '@/parts/useInUrl'
 import { day, minutes, short } from '@/text/format'
+
+import ChairSheet from './ChairSheet.vue'
 
 const props = defineProps<{
   name: string
@@ -17,9 +23,14 @@ const props = defineProps<{
   answer: PlanAnswer
   views?: View[]
   radius?: number
+  /** Whom it is for, on the chair sheet. */
+  person?: Schemas['Person']
 }>()
 const { t } = useI18n()
-const print = () => window.print()
+const sheet = useInUrl<'parting' | 'chair'>('sheet', 'parting')
+const sheets = computed(() =>
+  (['parting', 'chair'] as const).map((value) => ({ value, text: t(`print.${value}`) })),
+)
 
 const sections = computed(() => props.answer.sections)
 const hasRods = computed(() => sections.value.some((section) => section.rod_mm))
@@ -46,109 +57,92 @@ const letter = (bundle: number | null | undefined) =>
 </script>
 
 <template>
-  <div class="actions">
-    <button class="act main" type="button" @click="print">{{ t('print.print') }}</button>
-  </div>
-  <article class="page" :class="{ small }">
-    <header>
-      <h1>{{ name }}</h1>
-      <p>
-        {{ t('print.parting') }}: <b>{{ title }}, {{ sections.length }}</b> · {{ day(undefined) }} ·
-        {{ minutes(answer.totals.hands_on_min) }} {{ t('plan.handsOn') }}
-      </p>
-    </header>
-    <div class="drawings">
-      <CrownMap
-        :sections="sections"
-        :hairline="answer.hairline as Point[]"
-        :lines="answer.lines ?? []"
-        printed
-      />
-      <div class="views">
-        <template v-if="views && radius">
-          <div v-for="side in ['back', 'left', 'right'] as const" :key="side">
-            <HeadView :views="views" :radius="radius" :side="side" />
-            <p class="quiet">{{ t(`crown.views.${side}`) }}</p>
-          </div>
-        </template>
-        <p v-else class="quiet">{{ t('print.otherRules') }}</p>
+  <PrintPage>
+    <template #actions>
+      <Choice v-model="sheet" :label="t('print.sheet')" hide-label :options="sheets" />
+    </template>
+    <ChairSheet
+      v-if="sheet === 'chair'"
+      :name="name"
+      :title="title"
+      :answer="answer"
+      :person="person"
+    />
+    <div v-else :class="{ small }">
+      <header>
+        <h1>{{ name }}</h1>
+        <p>
+          {{ t('print.parting') }}: <b>{{ title }}, {{ sections.length }}</b> ·
+          {{ day(undefined) }} · {{ minutes(answer.totals.hands_on_min) }} {{ t('plan.handsOn') }}
+        </p>
+      </header>
+      <div class="drawings">
+        <CrownMap
+          :sections="sections"
+          :hairline="answer.hairline as Point[]"
+          :lines="answer.lines ?? []"
+          printed
+        />
+        <div class="views">
+          <template v-if="views && radius">
+            <div v-for="side in ['back', 'left', 'right'] as const" :key="side">
+              <HeadView :views="views" :radius="radius" :side="side" />
+              <p class="quiet">{{ t(`crown.views.${side}`) }}</p>
+            </div>
+          </template>
+          <p v-else class="quiet">{{ t('print.otherRules') }}</p>
+        </div>
       </div>
+      <div class="lists">
+        <Figures v-for="(column, i) in columns" :key="i">
+          <thead>
+            <tr>
+              <th class="n">{{ t('print.no') }}</th>
+              <th v-if="columns.length < 3">{{ t('print.section') }}</th>
+              <th>{{ t('print.lay') }}</th>
+              <th class="n">{{ t('print.grams') }}</th>
+              <th v-if="columns.length < 4" class="n">{{ t('print.length') }}</th>
+              <th v-if="hasRods" class="n">{{ t('print.rod') }}</th>
+              <th v-if="hasBundles">{{ t('print.bundle') }}</th>
+              <th class="n">{{ t('print.minutes') }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="section in column" :key="section.number">
+              <td class="n">
+                <b>{{ section.number }}</b>
+              </td>
+              <td v-if="columns.length < 3">{{ t(`hair.zones.${section.zone}`) }}</td>
+              <td>{{ t(`crown.lays.${section.lay}`) }}</td>
+              <td class="n">{{ short(section.grams) }}</td>
+              <td v-if="columns.length < 4" class="n">{{ short(section.length_cm, 0) }}</td>
+              <td v-if="hasRods" class="n">{{ section.rod_mm ? short(section.rod_mm) : '' }}</td>
+              <td v-if="hasBundles">{{ letter(section.bundle) }}</td>
+              <td class="n">{{ short(section.minutes ?? 0) }}</td>
+            </tr>
+          </tbody>
+        </Figures>
+      </div>
+      <footer>
+        <p>
+          <b>{{ t('print.legend') }}.</b> {{ t('print.legendNumbers') }}
+          {{ t('print.legendArrows') }}
+          <template v-if="hasRods">{{ t('print.legendRods') }}</template>
+          <template v-if="hasBundles"> {{ t('print.legendBundles') }}</template>
+          <template v-if="answer.lines?.some((line) => line.doubles)">
+            {{ t('print.legendDoubles') }}</template
+          >
+        </p>
+        <p v-if="kit.length">
+          <b>{{ t('print.kit') }}:</b> {{ kit.join(', ') }}.
+          <template v-for="line in answer.set_details ?? []" :key="line">{{ line }} </template>
+        </p>
+      </footer>
     </div>
-    <div class="lists">
-      <Figures v-for="(column, i) in columns" :key="i">
-        <thead>
-          <tr>
-            <th class="n">{{ t('print.no') }}</th>
-            <th v-if="columns.length < 3">{{ t('print.section') }}</th>
-            <th>{{ t('print.lay') }}</th>
-            <th class="n">{{ t('print.grams') }}</th>
-            <th v-if="columns.length < 4" class="n">{{ t('print.length') }}</th>
-            <th v-if="hasRods" class="n">{{ t('print.rod') }}</th>
-            <th v-if="hasBundles">{{ t('print.bundle') }}</th>
-            <th class="n">{{ t('print.minutes') }}</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="section in column" :key="section.number">
-            <td class="n">
-              <b>{{ section.number }}</b>
-            </td>
-            <td v-if="columns.length < 3">{{ t(`hair.zones.${section.zone}`) }}</td>
-            <td>{{ t(`crown.lays.${section.lay}`) }}</td>
-            <td class="n">{{ short(section.grams) }}</td>
-            <td v-if="columns.length < 4" class="n">{{ short(section.length_cm, 0) }}</td>
-            <td v-if="hasRods" class="n">{{ section.rod_mm ? short(section.rod_mm) : '' }}</td>
-            <td v-if="hasBundles">{{ letter(section.bundle) }}</td>
-            <td class="n">{{ short(section.minutes ?? 0) }}</td>
-          </tr>
-        </tbody>
-      </Figures>
-    </div>
-    <footer>
-      <p>
-        <b>{{ t('print.legend') }}.</b> {{ t('print.legendNumbers') }}
-        {{ t('print.legendArrows') }}
-        <template v-if="hasRods">{{ t('print.legendRods') }}</template>
-        <template v-if="hasBundles"> {{ t('print.legendBundles') }}</template>
-        <template v-if="answer.lines?.some((line) => line.doubles)">
-          {{ t('print.legendDoubles') }}</template
-        >
-      </p>
-      <p v-if="kit.length">
-        <b>{{ t('print.kit') }}:</b> {{ kit.join(', ') }}.
-        <template v-for="line in answer.set_details ?? []" :key="line">{{ line }} </template>
-      </p>
-    </footer>
-  </article>
+  </PrintPage>
 </template>
 
 <style scoped>
-.actions {
-  display: flex;
-  justify-content: flex-end;
-  max-width: 190mm;
-  margin: 0 auto 8px;
-}
-.page {
-  max-width: 190mm;
-  margin: 0 auto;
-  padding: 8mm;
-  background: #fff;
-  color: #0f2e29;
-  border: 1px solid var(--line);
-  --paper: #fff;
-  --ink: #0f2e29;
-  --ink-2: #47605a;
-  --line: #c3cec9;
-  --line-strong: #6f857e;
-  --remind-ground: #f1f4f3;
-}
-header {
-  display: flex;
-  align-items: baseline;
-  justify-content: space-between;
-  gap: 16px;
-}
 .drawings {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 46mm;
@@ -188,20 +182,5 @@ header {
 footer {
   margin-top: 3mm;
   font-size: 12px;
-}
-@page {
-  size: A4;
-  margin: 10mm;
-}
-@media print {
-  .actions {
-    display: none;
-  }
-  .page {
-    max-width: none;
-    margin: 0;
-    padding: 0;
-    border: 0;
-  }
 }
 </style>

@@ -41,6 +41,7 @@ const page = computed(() => {
       :answer="data.answer"
       :views="crown.answer.value?.views"
       :radius="crown.answer.value?.radius_cm"
+      :person="draft.answer.value?.request?.person"
     />
   </WishView>
 </template>

@@ -207,6 +207,12 @@ export const crown = {
   },
   print: {
     parting: 'Parting plan',
+    chair: 'Chair sheet',
+    sheet: 'What is printed',
+    allergies: 'Allergies',
+    noneKnown: 'none known',
+    avoids: 'Does not want',
+    again: 'Back after {hours} h',
     print: 'Print',
     no: 'no.',
     section: 'section',
