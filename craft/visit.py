@@ -60,6 +60,7 @@ from craft.vocabulary import (
     VisitFlag,
     VisitState,
 )
+from craft.words import plural
 
 RELEASE = "release"
 #: Sides differ when their doses do by more than this share of their mean. House value.
@@ -502,7 +503,7 @@ def open_work(
             ]
     if state in (VisitState.RELEASED, VisitState.DONE):
         words += [
-            f"{run.count} {run.kind}{'s' if run.count > 1 else ''} not counted back in"
+            f"{plural(run.count, run.kind)} not counted back in"
             for run in kit
             if run.cleaning_since is None and run.returned_at is None
         ]

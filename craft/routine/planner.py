@@ -43,6 +43,7 @@ from craft.routine.kit.pieces import bundles_of, kit_needed, rod_mm, rods_by_sec
 from craft.routine.products.dosing import film_left_on
 from craft.timetable import release_at
 from craft.vocabulary import Role, Scheme, Severity, StageKind
+from craft.words import plural
 
 #: How sure we are of the stretch of a technique. House value.
 #: A finished length is never surer than this [cm]. House value.
@@ -173,7 +174,7 @@ def sum_reasons(case: Case, steps: Sequence[Step]) -> list[Reason]:
     reasons = [
         reason(
             "hands_on_sum",
-            f"{hands}; at a pace of {pace:g} times the house minutes. Nine in ten times it stays "
+            f"{hands}; at {pace:g} × the house minutes. Nine in ten times it stays "
             "within the range.",
             f"pace {pace:g}",
             HOUSE,
@@ -372,7 +373,7 @@ def finished(case: Case, forecast: Forecast) -> Finished:
             ),
             reason(
                 "wear",
-                f"Worn {wear_days(case)} days: usual for it, or as wished.",
+                f"Worn {plural(wear_days(case), 'day')}: usual for it, or as wished.",
                 f"style {case.request.goal.style}",
                 TRADE,
             ),

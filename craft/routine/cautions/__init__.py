@@ -14,6 +14,7 @@ from craft.routine.cautions import bottles, fitness, order, people, sets
 from craft.routine.cautions.rule import CautionRule, Sign
 from craft.routine.drying.forecast import Forecast
 from craft.vocabulary import Severity
+from craft.words import plain
 
 GRAVEST_FIRST = (Severity.STOP, Severity.ADJUST, Severity.REMIND)
 CAUTIONS: tuple[CautionRule, ...] = (
@@ -57,7 +58,7 @@ class Applied:
             key=self.rule.key,
             severity=self.severity,
             text=self.sign.text,
-            trigger=self.sign.trigger,
+            trigger=plain(self.sign.trigger),
             source=self.sign.source,
             fixes=[fix.key for fix in self.fixes],
             bottle=self.sign.bottle,

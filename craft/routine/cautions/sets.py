@@ -16,6 +16,7 @@ from craft.routine.trials.things import fixes_for_kit, fixes_for_rods
 from craft.routine.trials.trial import Trial
 from craft.sets import LEAST_TURNS, too_thick, too_thin
 from craft.vocabulary import Dryer, Elasticity, Heat, Night, Severity, StageKind, Style
+from craft.words import plural
 
 #: A mask that waits longer than this is slept in [min]. House value.
 OVERNIGHT_FROM_MIN = 180.0
@@ -137,8 +138,8 @@ def wear_overdue(case: Case, *_: object) -> Sign | None:
         return None
     over = now.worn_days - old.most_days
     return Sign(
-        f"Worn {now.worn_days:g} days, {over:g} more than {old.most_days:g}: take it out today, "
-        "look at hairline and scalp, expect shed hair, and let the edges rest.",
+        f"Worn {plural(now.worn_days, 'day')}, {over:g} more than {old.most_days:g}: take it out "
+        "today, look at hairline and scalp, expect shed hair, and let the edges rest.",
         f"now {now.style}, {now.worn_days:g} days",
     )
 
@@ -209,8 +210,8 @@ def over_time_limit(case: Case, _: Forecast, steps: Sequence[Step]) -> Sign | No
         return None
     return Sign(
         f"This takes {first_sitting_min:.0f} min today, {first_sitting_min - limit:.0f} more than "
-        f"the {limit:g} the client has. Fewer sections or a shorter service would fit.",
-        f"goal.time_limit_min {limit:g}",
+        f"the {limit:.0f} the client has. Fewer sections or a shorter service would fit.",
+        f"time limit {limit:.0f} min",
         MODEL,
     )
 

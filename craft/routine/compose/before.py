@@ -9,6 +9,7 @@ from craft.routine.compose.steps import step
 from craft.routine.explain.why import HOUSE, TRADE, reason
 from craft.routine.products.dosing import dose
 from craft.vocabulary import Arrival, Family, OnHead, Role, Start, Station, Washing
+from craft.words import plural
 
 #: Oil sits at least this long, and may sit overnight. Common practice, no source.
 OIL_SITS_MIN, OIL_SITS_MOST_MIN = 30.0, 720.0
@@ -136,8 +137,8 @@ def take_down_minutes(case: Case, old: TakeDown) -> tuple[float, str]:
     longer = timing.length_factor(case.hair.length_cm)
     minutes = old.fixed_min + old.each_min * pieces * longer
     return minutes, (
-        f"{old.fixed_min:g} min and {old.each_min * longer:.2g} for each of {pieces} pieces of "
-        f"{case.hair.length_cm:g} cm."
+        f"{old.fixed_min:g} min and {old.each_min * longer:.2g} for each of "
+        f"{plural(pieces, 'piece')} of {case.hair.length_cm:g} cm."
     )
 
 

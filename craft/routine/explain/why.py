@@ -1,6 +1,7 @@
 """Reasons: one sentence, the input that fired it, its source."""
 
 from craft.contract.plan import Reason
+from craft.words import plain
 
 TRADE = "Common practice, no source."
 HOUSE = "House value, adjustable."
@@ -16,4 +17,4 @@ def reason(rule: str, because: str, trigger: str, source: str = TRADE) -> Reason
         trigger: the input that fired it, with its value
         source: where the rule comes from
     """
-    return Reason(rule=rule, because=because, trigger=trigger, source=source)
+    return Reason(rule=rule, because=because, trigger=plain(trigger), source=source)

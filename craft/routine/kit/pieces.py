@@ -11,6 +11,7 @@ from craft.routine.case import Case
 from craft.routine.explain.why import HOUSE, TRADE, reason
 from craft.routine.kit.curls import bands_of, rod_curl
 from craft.vocabulary import Zone
+from craft.words import plural
 
 #: Usual rod by length: up to [cm], diameter [mm]. House values.
 USUAL_RODS = ((12.0, 10.0), (20.0, 16.0), (30.0, 20.0))
@@ -352,7 +353,8 @@ def kit_reasons(case: Case) -> list[Reason]:
         (technique.rods_each, "rods", rods_needed(case)),
     ):
         if each:
-            text = f"{each} {name} for each of {count} {technique.noun}s: {total}."
+            one = plural(each, name.removesuffix("s"))
+            text = f"{one} for each of {plural(count, technique.noun)}: {total}."
             reasons.append(reason(f"{name}_each", text, f"sections {count}", TRADE))
     bands = bands_of(case)
     if bands is not None:

@@ -26,6 +26,7 @@ from craft.vocabulary import (
     Weight,
 )
 from craft.vocabulary import IngredientFamily as Family
+from craft.words import plural
 
 OIL_ROLES = frozenset({Role.OIL, Role.PRE_OIL})
 #: Roles in which weight matters. Common practice, no source.
@@ -161,7 +162,7 @@ def spoiled(_: Facts, use: Use) -> Clash | None:
         "spoiled",
         Fits.NO,
         Severity.ADJUST,
-        f"{use.name} is {-days} day{'s' if days < -1 else ''} past its date.",
+        f"{use.name} is {plural(-days, 'day')} past its date.",
         f"days left {days}",
         LABEL,
     )
@@ -350,7 +351,7 @@ def spoils_soon(_: Facts, use: Use) -> Clash | None:
     days = use.item.days_left
     if days is None or not 0 <= days <= min(SOON_DAYS, 3):
         return None
-    last = "today is its last day" if days == 0 else f"{days} day{'s' if days > 1 else ''} left"
+    last = "today is its last day" if days == 0 else f"{plural(days, 'day')} left"
     return Clash(
         "spoils_soon",
         Fits.CARE,

@@ -200,7 +200,7 @@ def film_dose(
     film = case.film(layer.role)
     grams = film.g_per_m2 * layer.strength * surface_m2
     factors = "".join(f" × {factor:g} ({name})" for name, factor in film.factors)
-    thinned = f" × {layer.strength:g} (thinned)" if layer.strength < 1 else ""
+    thinned = f" × {layer.strength:.2g} (thinned)" if layer.strength < 1 else ""
     because = (
         f"{film.base_g_per_m2:g} g/m² × {surface_m2:.2f} m² of hair surface{factors}{thinned} "
         f"= {grams:.1f} g."

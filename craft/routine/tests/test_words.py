@@ -1,0 +1,106 @@
+"""Every sentence the core writes, over every service and heads of all kinds: no known faults."""
+
+import re
+from collections.abc import Iterator
+from typing import Any
+from unittest import TestCase
+
+from craft.errors import CraftError
+from craft.tests.requests import planned
+from craft.vocabulary import Style
+from craft.words import plain, plural
+
+FAULTS = {
+    "a name of a field": re.compile(r"[a-z]_[a-z]|\b(goal|school|now|hair)\.[a-z]"),
+    "too many decimals": re.compile(r"\d\.\d{4,}"),
+    "two blanks": re.compile(r"  "),
+    "one of many": re.compile(r"(?<![\d.,½¼])\b1 (?!(?:is|was|less)\b)[a-z]+s\b"),
+    "a before a vowel": re.compile(r"\ba [aeio][a-z]"),
+    "an before a consonant": re.compile(r"\ban [bcdfgjklmnpqrstvwxyz][a-z]"),
+    "a word of the program": re.compile(r"\b(None|nan|True|False|null|inf)\b|fired by"),
+    "stops in a row": re.compile(r"\.\.|,\.|\. ,|;\."),
+}
+#: What no person reads: keys and words of the vocabulary.
+KEYS = frozenset(
+    {"key", "rule", "id", "caution", "rules_version", "change", "unit", "family", "station"}
+    | {"zone", "lay", "role", "chosen", "topic", "on", "way", "kind", "at", "scheme", "severity"}
+    | {"chosen_by", "style", "mirror", "source"}
+)
+HEADS: tuple[dict[str, Any], ...] = (
+    {},
+    {"pattern": "2b", "length_cm": 12, "relaxed_cm": None, "porosity": "low"}
+    | {"density": "low", "density_per_cm2": None, "diameter_um": None, "strand": "fine"},
+    {"pattern": "4c", "length_cm": 45, "relaxed_cm": None, "porosity": "high"}
+    | {"buildup": "heavy", "density_per_cm2": 260, "diameter_um": 90},
+)
+WARNED = {
+    "night": "none",
+    "conditions": ["edge_thinning", "pregnancy", "minor"],
+    "allergies": ["linalool"],
+    "routine": "cowash_only",
+}
+SHORT_KIT = {"pins": 1, "bands": 1, "clips": 1, "rods": [{"diameter_mm": 20, "count": 1}]}
+DAYS: tuple[dict[str, Any], ...] = (
+    {},
+    {"dry": "hood", "now": {"state": "washed_dry", "passed": ["shampooed"]}},
+    {
+        "dry": "diffuser",
+        "cleanser": "clay",
+        "person": WARNED,
+        "goal": {"definition": 0.8333333333, "time_limit_min": 60.3333, "wear_days": 21},
+    },
+    {
+        "goal": {"sections": 4, "wear_days": 1},
+        "kit": SHORT_KIT,
+        "now": {"style": "braids", "pieces": 1, "worn_days": 60},
+        "shelf": [{"id": "gel", "role": "gel", "days_left": 1, "stock_g": 3}],
+        "layers": [{"role": "gel", "strength": 0.3333333, "way": "palms"}, {"role": "oil"}],
+    },
+)
+
+
+def sentences(piece: Any) -> Iterator[str]:
+    """Everything in an answer that a person reads."""
+    if isinstance(piece, str):
+        yield piece
+    elif isinstance(piece, dict):
+        for key, value in piece.items():
+            listed = isinstance(value, list) and value and isinstance(value[0], str)
+            if key in KEYS or (listed and key in ("steps", "cautions", "fixes")):
+                continue
+            yield from sentences(value)
+    elif isinstance(piece, list):
+        for value in piece:
+            yield from sentences(value)
+
+
+class WordsTest(TestCase):
+    def test_no_known_fault_in_any_service(self) -> None:
+        looked = 0
+        for style in Style:
+            for hair in HEADS:
+                for day in DAYS:
+                    for sentence in set(self.told(style, hair, day)):
+                        looked += 1
+                        for fault, pattern in FAULTS.items():
+                            if pattern.search(sentence):
+                                self.fail(f"{style}, {fault}: {sentence}")
+        self.assertGreater(looked, 5000)
+
+    def told(self, style: Style, hair: dict[str, Any], day: dict[str, Any]) -> Iterator[str]:
+        """The sentences of a plan, or of its refusal."""
+        wish = dict(day)
+        goal = {"style": style.value, **wish.pop("goal", {})}
+        try:
+            answer = planned(goal=goal, hair=hair, **wish)
+        except CraftError as error:
+            yield error.message
+            return
+        yield from sentences(answer.model_dump(mode="json"))
+
+    def test_one_and_many(self) -> None:
+        self.assertEqual([plural(n, "pin") for n in (0, 1, 2)], ["0 pins", "1 pin", "2 pins"])
+
+    def test_fields_are_told_in_words(self) -> None:
+        self.assertEqual(plain("school.wash shampoo_first"), "wash shampoo first")
+        self.assertEqual(plain("goal.max_heat none"), "max heat none")
