@@ -118,6 +118,17 @@ def merge(regions: list[Region], change: Change, field: str) -> list[Region]:
     return [both if region is first else region for region in regions if region is not second]
 
 
+def all_whole(regions: Sequence[Region]) -> bool:
+    """Whether every section is one piece with hair in it, as nearly every parting is."""
+    outlines = [region.outline for region in regions]
+    whole_ones = shapely.get_type_id(outlines) == shapely.GeometryType.POLYGON
+    return bool(
+        whole_ones.all()
+        and not shapely.is_empty(outlines).any()
+        and all(len(region.cells) for region in regions)
+    )
+
+
 def whole(parter: Parter, regions: Sequence[Region]) -> tuple[list[Region], list[Region]]:
     """Give what a moved line cuts off from its section to the neighbour it lies beside.
 
@@ -127,6 +138,8 @@ def whole(parter: Parter, regions: Sequence[Region]) -> tuple[list[Region], list
     Returns:
         the sections, each in one piece, and those that took something
     """
+    if all_whole(regions):
+        return list(regions), []
     by_key = {region.key: region for region in regions}
     taken: dict[str, Region] = {}
     for key in [region.key for region in regions]:

@@ -26,6 +26,8 @@ from craft.vocabulary import LineKind, PartOp, Scheme
 SEEN_FROM_CM = 8.0
 #: A line this near to the hairline begins on it [cm].
 ON_THE_HAIRLINE_CM = 0.15
+#: A straight stroke has two ends and nothing to simplify.
+ENDS = 2
 #: Lines shorter than this are crumbs [cm].
 CRUMB_CM = 0.3
 #: Lines that run from front to back.
@@ -198,6 +200,8 @@ def line_mirrors(lines: Sequence[tuple[Line, tuple[float, float]]]) -> dict[str,
 
 def pieces(path: shapely.Geometry) -> list[shapely.LineString]:
     """The strokes of a line, crumbs left out."""
+    if isinstance(path, shapely.LineString):
+        return [path] if path.length >= CRUMB_CM else []
     merged = shapely.line_merge(path) if path.geom_type == "MultiLineString" else path
     return [
         line
@@ -214,7 +218,10 @@ def middle(paths: Sequence[shapely.LineString]) -> tuple[float, float]:
 
 def corners(path: shapely.LineString) -> tuple[tuple[float, float], ...]:
     """Corners of a stroke [cm]."""
-    points = np.round(shapely.get_coordinates(path.simplify(0.01)), 2)
+    points = shapely.get_coordinates(path)
+    if len(points) > ENDS:
+        points = shapely.get_coordinates(path.simplify(0.01))
+    points = np.round(points, 2)
     return tuple(map(tuple, points.tolist()))
 
 

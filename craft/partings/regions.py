@@ -259,19 +259,24 @@ class Parter:
         first, last = (ruler.reading(place) for place in self.extent(region, ruler))
         first, last = max(first, ruler.reach[0]), min(last, ruler.reach[1])
         places: list[float] = []
+        positions: list[float] = []
+        rooms: list[tuple[float, float]] = []
         for place, key in enumerate(keys):
             low, high = self.room(keys, asked, place, first, last)
             if places:
                 low = max(low, places[-1] + LEAST_APART)
-            moved = key in self.moves
             at = asked[place]
-            if moved:
+            if key in self.moves:
                 # Where there is no room at all it stays where it was.
                 at = min(high, max(low, self.moves[key])) if low <= high else at
-            position = ruler.position(at)
-            places.append(ruler.reading(position))
-            path = ruler.path(position).intersection(region.outline)
-            self.lines.append(Line(key, ruler.kind, places[-1], low, max(low, high), moved, path))
+            positions.append(ruler.position(at))
+            places.append(ruler.reading(positions[-1]))
+            rooms.append((low, max(low, high)))
+        paths = shapely.intersection([ruler.path(at) for at in positions], region.outline)
+        self.lines += [
+            Line(key, ruler.kind, at, *room, key in self.moves, path)
+            for key, at, room, path in zip(keys, places, rooms, paths, strict=True)
+        ]
         return [ruler.position(place) for place in places]
 
     def room(

@@ -11,7 +11,7 @@ const props = defineProps<{
   to?: string
   about?: string
   state?: string
-  /** The tabs stand on a line of their own. */
+  /** What it is about stands below its name, small, so that everything else fits beside it. */
   stacked?: boolean
 }>()
 const { t } = useI18n()
@@ -20,17 +20,18 @@ useTitle(computed(() => [props.title, props.about, t('app.name')].filter(Boolean
 
 <template>
   <div class="page-head">
-    <h1>
-      <RouterLink v-if="to" :to="to">{{ title }}</RouterLink>
-      <template v-else>{{ title }}</template>
-    </h1>
-    <p v-if="about || $slots.about" class="about">
-      <slot name="about">{{ about }}</slot>
-    </p>
-    <slot v-if="!stacked" name="tabs" />
+    <div class="named" :class="{ stacked }">
+      <h1>
+        <RouterLink v-if="to" :to="to">{{ title }}</RouterLink>
+        <template v-else>{{ title }}</template>
+      </h1>
+      <p v-if="about || $slots.about" class="about">
+        <slot name="about">{{ about }}</slot>
+      </p>
+    </div>
+    <slot name="tabs" />
     <span class="quiet state" role="status">{{ state }}</span>
     <div v-if="$slots.default" class="actions"><slot /></div>
-    <div v-if="stacked" class="line"><slot name="tabs" /></div>
   </div>
 </template>
 
@@ -41,6 +42,21 @@ useTitle(computed(() => [props.title, props.about, t('app.name')].filter(Boolean
   align-items: baseline;
   gap: 4px 16px;
   margin-bottom: 10px;
+}
+.named {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 4px 16px;
+  min-width: 0;
+}
+.named.stacked {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 0;
+}
+.stacked .about {
+  font-size: 13px;
 }
 h1 {
   min-width: 0;
@@ -61,9 +77,6 @@ h1 a {
   flex-wrap: wrap;
   align-items: center;
   gap: 8px 12px;
-}
-.line {
-  flex-basis: 100%;
 }
 @media (max-width: 600px) {
   .state:empty {

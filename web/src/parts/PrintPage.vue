@@ -40,12 +40,14 @@ const print = () => window.print()
 }
 .page :deep(header) {
   display: flex;
+  flex-wrap: wrap;
   align-items: baseline;
   justify-content: space-between;
   gap: 16px;
 }
 .page :deep(h1) {
-  flex: none;
+  max-width: 100%;
+  overflow-wrap: anywhere;
 }
 @page {
   size: A4;

@@ -27,9 +27,13 @@ onKeyStroke('Escape', (event) => {
         ref="button"
         type="button"
         class="plain why"
-        :aria-label="`${about}: ${t('why.word')}`"
+        :class="{ number: $slots.default }"
+        :aria-label="$slots.default ? undefined : `${about}: ${t('why.word')}`"
       >
-        {{ t('why.word') }}
+        <template v-if="$slots.default">
+          <slot /><span class="sr">, {{ about }}: {{ t('why.word') }}</span>
+        </template>
+        <template v-else>{{ t('why.word') }}</template>
       </button>
     </template>
     <h3>{{ about }}</h3>
@@ -47,6 +51,14 @@ onKeyStroke('Escape', (event) => {
 .why {
   border-bottom: 2px dotted currentColor;
   font-weight: 650;
+}
+/* A number opens its own reasons. */
+.number {
+  /* What only a screen reader reads stays inside whatever scrolls. */
+  position: relative;
+  border-bottom-width: 1px;
+  color: inherit;
+  font: inherit;
 }
 h3 {
   margin-bottom: 8px;

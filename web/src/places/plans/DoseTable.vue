@@ -99,9 +99,12 @@ const doses = computed(() =>
           </ElDropdown>
           <template v-else>{{ product.name }}</template>
           <span v-if="whereOf(product)" class="quiet"> {{ whereOf(product) }}</span>
-          <WhyList :reasons="product.reasons" :about="product.name" />
         </td>
-        <td class="n" :title="rangeOf(product)">{{ number(product.grams, 1) }}</td>
+        <td class="n" :title="rangeOf(product)">
+          <WhyList :reasons="product.reasons" :about="product.name">{{
+            number(product.grams, 1)
+          }}</WhyList>
+        </td>
         <td class="n">
           <template v-if="product.units !== null">{{
             counted(product.units, product.unit ?? '')
@@ -152,8 +155,8 @@ const doses = computed(() =>
 <style scoped>
 td,
 th {
-  padding-top: 4px !important;
-  padding-bottom: 4px !important;
+  padding-top: 1px !important;
+  padding-bottom: 1px !important;
 }
 .doses {
   font-size: 14px;
@@ -176,6 +179,9 @@ td:first-child {
   border-left: 3px solid var(--lay_in);
   padding-left: 7px;
 }
+td :deep(.el-dropdown) {
+  vertical-align: baseline;
+}
 .bottle {
   font-size: 14px;
   color: var(--ink);
@@ -190,12 +196,5 @@ td:first-child {
 .short {
   color: var(--caution);
   font-weight: 700;
-}
-:deep(.why) {
-  margin-left: 4px;
-  color: var(--ink-2);
-  font-size: 12.5px;
-  font-weight: 500;
-  border-bottom-width: 1px;
 }
 </style>

@@ -185,11 +185,14 @@ const folds = computed(() =>
       <section>
         <div class="sums">
           <div>
-            <b>{{ minutes(totals.hands_on_min) }}</b>
+            <b>
+              <WhyList :reasons="totals.reasons ?? []" :about="t('plan.handsOn')">{{
+                minutes(totals.hands_on_min)
+              }}</WhyList>
+            </b>
             <span class="quiet">
               {{ t('plan.handsOn') }},
               {{ span(totals.hands_on_low, totals.hands_on_high, t('plan.to')) }}
-              <WhyList :reasons="totals.reasons ?? []" :about="t('plan.handsOn')" />
             </span>
           </div>
           <div>
@@ -213,13 +216,20 @@ const folds = computed(() =>
       </section>
       <section>
         <div class="head">
-          <h2>{{ t('plan.drying_') }}</h2>
-          <WhyList :reasons="answer.drying.reasons" :about="t('plan.drying_')" />
+          <h2>
+            <WhyList :reasons="answer.drying.reasons" :about="t('plan.drying_')">{{
+              t('plan.drying_')
+            }}</WhyList>
+          </h2>
+          <span class="quiet">{{ t('plan.waterGone') }}</span>
         </div>
-        <p class="quiet">{{ t('plan.waterGone') }}</p>
         <DryingChart :drying="answer.drying" />
         <div class="sits">
-          <b>{{ short(answer.finished.length_cm) }} cm</b>
+          <b>
+            <WhyList :reasons="answer.finished.reasons" :about="t('plan.sits')"
+              >{{ short(answer.finished.length_cm) }} cm</WhyList
+            >
+          </b>
           <span>
             {{ t('plan.sits') }}: {{ answer.finished.landmark }}
             <span class="quiet">
@@ -230,7 +240,6 @@ const folds = computed(() =>
                 })
               }})
             </span>
-            <WhyList :reasons="answer.finished.reasons" :about="t('plan.sits')" />
           </span>
         </div>
       </section>
@@ -242,12 +251,15 @@ const folds = computed(() =>
       </section>
       <section>
         <div class="head">
-          <h2>{{ t('plan.kit') }}</h2>
-          <WhyList
-            v-if="answer.kit_needed.reasons?.length"
-            :reasons="answer.kit_needed.reasons"
-            :about="t('plan.kit')"
-          />
+          <h2>
+            <WhyList
+              v-if="answer.kit_needed.reasons?.length"
+              :reasons="answer.kit_needed.reasons"
+              :about="t('plan.kit')"
+              >{{ t('plan.kit') }}</WhyList
+            >
+            <template v-else>{{ t('plan.kit') }}</template>
+          </h2>
         </div>
         <p>
           <template v-if="answer.kit_needed.pins">
@@ -280,9 +292,12 @@ const folds = computed(() =>
           <h2 class="schools">{{ t('plan.schools') }}</h2>
           <p v-for="school in answer.schools" :key="school.topic">
             {{ t(`plan.topic.${school.topic}`) }}:
-            <b>{{ schoolName(school.topic, school.chosen) }}</b>
-            <span class="quiet"> ({{ t(`plan.chosenBy.${school.chosen_by}`) }}) </span>
-            <WhyList :reasons="[schoolReason(school)]" :about="t(`plan.topic.${school.topic}`)" />
+            <b>
+              <WhyList :reasons="[schoolReason(school)]" :about="t(`plan.topic.${school.topic}`)">{{
+                schoolName(school.topic, school.chosen)
+              }}</WhyList>
+            </b>
+            <span class="quiet"> ({{ t(`plan.chosenBy.${school.chosen_by}`) }})</span>
           </p>
         </template>
       </section>
@@ -311,7 +326,7 @@ const folds = computed(() =>
   font: 700 20px var(--display);
 }
 .strip {
-  margin-top: 22px;
+  margin-top: 12px;
 }
 .times {
   display: flex;
@@ -322,7 +337,7 @@ const folds = computed(() =>
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1.3fr) minmax(0, 1fr);
   gap: 32px;
-  margin-top: 14px;
+  margin-top: 8px;
 }
 .map {
   display: grid;
@@ -342,7 +357,7 @@ const folds = computed(() =>
 .sums {
   display: flex;
   gap: 24px;
-  margin-bottom: 8px;
+  margin-bottom: 2px;
 }
 .sums div {
   display: grid;

@@ -43,7 +43,9 @@ function move(by: number) {
     <div class="what">
       <p>
         <b>{{ step.title }}</b>
-        {{ minutes(step.hands_on_min) }}
+        <WhyList :reasons="step.reasons" :about="step.title">{{
+          minutes(step.hands_on_min)
+        }}</WhyList>
         <span class="quiet">
           ({{ span(step.hands_on_low, step.hands_on_high, t('plan.to')) }})
           <template v-if="step.wait_min">
@@ -51,7 +53,6 @@ function move(by: number) {
             {{ t('plan.upTo', { minutes: minutes(step.wait_max_min) }) }}
           </template>
         </span>
-        {{ ' ' }}<WhyList :reasons="step.reasons" :about="step.title" />
       </p>
       <p class="how">{{ step.how }}</p>
       <p v-if="step.edited?.length" class="edited">
@@ -84,8 +85,8 @@ function move(by: number) {
   display: flex;
   align-items: center;
   gap: 14px;
-  margin-top: 8px;
-  padding: 6px 0;
+  margin-top: 4px;
+  padding: 3px 0;
   border-bottom: 1px solid var(--line);
   border-top: 1px solid var(--line);
 }
