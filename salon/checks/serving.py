@@ -4,14 +4,16 @@ import asyncio
 import socket
 import threading
 import time
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 import uvicorn
 from django.db import connections
 from django.http import HttpRequest, HttpResponse
 
-from salon.passing import Passing
 from salon.worker import PatientProtocol
+
+if TYPE_CHECKING:
+    from salon.passing import Passing
 
 #: A server that is not at rest by then never will be [s].
 REST_S, LOOK_S = 30.0, 0.01
@@ -23,27 +25,29 @@ class UnderWay:
     def __init__(self) -> None:
         self.count = 0
         self.lock = threading.Lock()
-        self.answer = Passing.__call__
+        self.counts = False
 
-    def __call__(self, passing: Passing, request: HttpRequest) -> HttpResponse:
-        with self.lock:
-            self.count += 1
-        try:
-            return self.answer(passing, request)
-        finally:
+    def begin(self) -> None:
+        """Count from now on; Django has to be set up."""
+        from salon.passing import Passing
+
+        if self.counts:
+            return
+        self.counts, answer = True, Passing.__call__
+
+        def counted(passing: "Passing", request: HttpRequest) -> HttpResponse:
             with self.lock:
-                self.count -= 1
+                self.count += 1
+            try:
+                return answer(passing, request)
+            finally:
+                with self.lock:
+                    self.count -= 1
+
+        setattr(Passing, "__call__", counted)  # noqa: B010
 
 
 UNDER_WAY = UnderWay()
-
-
-def counted(passing: Passing, request: HttpRequest) -> HttpResponse:
-    """A request, counted while it is under way."""
-    return UNDER_WAY(passing, request)
-
-
-setattr(Passing, "__call__", counted)  # noqa: B010
 
 
 class ServerThread(threading.Thread):
@@ -69,6 +73,7 @@ class ServerThread(threading.Thread):
         try:
             from salon.asgi import application
 
+            UNDER_WAY.begin()
             self.server = Announcing(
                 uvicorn.Config(
                     application,
