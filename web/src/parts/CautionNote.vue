@@ -1,6 +1,6 @@
 <script setup lang="ts">
-/** A caution with its fix inside, the cheapest first. */
-import { computed } from 'vue'
+/** A caution on a line with its cheapest fix; all of it on tap. What stops is told whole. */
+import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import type { Schemas } from '@/api/client'
@@ -16,6 +16,16 @@ const { t } = useI18n()
 
 const answers = computed(() =>
   (props.fixes ?? []).filter((fix) => fix.caution === props.caution.key),
+)
+const open = ref(false)
+const isOpen = computed(() => open.value || props.caution.severity === 'stop')
+const shown = computed(() => (isOpen.value ? answers.value : answers.value.slice(0, 1)))
+/** Letters that surely stand on one line beside a fix. */
+const ONE_LINE = 110
+const hasMore = computed(
+  () =>
+    props.caution.severity !== 'stop' &&
+    (answers.value.length > 0 || props.caution.text.length > ONE_LINE),
 )
 const reasons = computed(() => [
   {
@@ -40,13 +50,11 @@ const time = (fix: Fix) =>
 </script>
 
 <template>
-  <div class="caution" :class="caution.severity" role="note">
-    <p>
-      {{ caution.text }}
-      <WhyList :reasons="reasons" :about="caution.key.replaceAll('_', ' ')" />
-    </p>
-    <div v-if="answers.length" class="fixes">
-      <template v-for="(fix, i) in answers" :key="fix.key">
+  <div class="caution" :class="[caution.severity, { open: isOpen }]" role="note">
+    <p :title="isOpen ? undefined : caution.text">{{ caution.text }}</p>
+    <WhyList :reasons="reasons" :about="caution.key.replaceAll('_', ' ')" />
+    <div v-if="shown.length" class="fixes">
+      <template v-for="(fix, i) in shown" :key="fix.key">
         <button
           class="act"
           :class="i === 0 ? 'warn first' : 'other'"
@@ -56,19 +64,28 @@ const time = (fix: Fix) =>
         >
           {{ fix.title }}
         </button>
-        <span v-if="i === 0" class="quiet">{{ cost(fix) }}</span>
+        <span v-if="i === 0 && isOpen" class="quiet">{{ cost(fix) }}</span>
       </template>
     </div>
+    <button
+      v-if="hasMore"
+      class="plain more"
+      type="button"
+      :aria-expanded="open"
+      @click="open = !open"
+    >
+      {{ open ? t('plan.cautionLess') : t('plan.cautionMore') }}
+    </button>
   </div>
 </template>
 
 <style scoped>
 .caution {
   display: flex;
-  flex-wrap: wrap;
   align-items: center;
-  gap: 6px 20px;
-  padding: 6px 12px;
+  gap: 4px 14px;
+  min-height: 34px;
+  padding: 1px 12px;
   border-left: 4px solid var(--caution);
   background: var(--caution-ground);
   font-size: 14px;
@@ -77,15 +94,54 @@ const time = (fix: Fix) =>
   border-left-color: var(--ink-2);
   background: var(--remind-ground);
 }
+.caution p {
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.open {
+  flex-wrap: wrap;
+  padding-block: 6px;
+}
+.open p {
+  white-space: normal;
+}
+.more {
+  flex: none;
+  margin-left: auto;
+  min-height: 28px;
+  font-size: 13px;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
 .fixes {
   display: flex;
+  flex: none;
   flex-wrap: wrap;
+  max-width: 100%;
   align-items: center;
   gap: 6px 10px;
 }
 .act {
-  min-height: 36px;
-  padding: 0 12px;
+  min-height: 30px;
+  padding: 0 10px;
+}
+@media (max-width: 820px) {
+  .caution {
+    flex-wrap: wrap;
+    padding-block: 6px;
+  }
+  .caution p {
+    white-space: normal;
+  }
+  .fixes {
+    flex: initial;
+  }
+  .act {
+    min-height: 40px;
+    white-space: normal;
+  }
 }
 .other {
   border-color: var(--line-strong);

@@ -317,9 +317,9 @@ const folds = computed(() =>
 <style scoped>
 .cautions {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(360px, 1fr));
-  gap: 8px;
-  margin-top: 12px;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 3px;
+  margin-top: 10px;
 }
 .stopped {
   margin-top: 20px;

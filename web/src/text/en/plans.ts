@@ -60,6 +60,8 @@ export const plans = {
       co_wash: 'co-wash',
       clay: 'clay',
     },
+    cautionMore: 'more',
+    cautionLess: 'less',
     nowRecord: 'as recorded',
     nows: {
       loose: 'loose',
