@@ -41,6 +41,7 @@ from craft.routine.kit.curls import (
 )
 from craft.routine.kit.pieces import bundles_of, kit_needed, rod_mm, rods_by_section
 from craft.routine.products.dosing import film_left_on
+from craft.routine.products.layers import STAYS
 from craft.timetable import release_at
 from craft.vocabulary import Role, Scheme, Severity, StageKind
 from craft.words import plural
@@ -93,6 +94,7 @@ def plan(request: PlanRequest) -> PlanAnswer:
         fixes=[fix for caution in cautions for fix in caution.fixes],
         home=home(case, forecast),
         layers=[each.layer for each in case.layers],
+        may_stay=list(STAYS),
         assumed=list(case.hair.assumed),
         own_number=knows_its_number(case.layout.scheme),
         middle=case.layout.scheme in WITH_MIDDLE_PARTING,

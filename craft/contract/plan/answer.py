@@ -6,7 +6,7 @@ from pydantic import Field
 
 from craft.contract.base import Frozen
 from craft.contract.partings import LineOut, SectionOut
-from craft.contract.plan.request import Bands, Layer
+from craft.contract.plan.request import LAYERS_MOST, Bands, Layer
 from craft.vocabulary import (
     Family,
     LayerOn,
@@ -286,6 +286,10 @@ class PlanAnswer(Frozen):
     home: Home
     layers: list[Layer] = Field(default_factory=list)
     """What stays in, in order, as it was composed or as the school has it."""
+    may_stay: list[Role] = Field(default_factory=list)
+    """What a layer can be, in the usual order."""
+    layers_most: int = LAYERS_MOST
+    """So many layers go into one head."""
     assumed: list[str]
     """What was not measured and had to be assumed."""
     own_number: bool = False

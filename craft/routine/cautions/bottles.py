@@ -22,15 +22,19 @@ SALON = "Palm tests and visits of this salon."
 
 def used(case: Case) -> Iterator[tuple[Role, ShelfItem]]:
     """The bottles this plan takes, each in its role."""
+    laid_in = {each.role for each in case.layers}
     for role in case.roles:
-        item = choose(case, role)
+        item = None if role in laid_in else choose(case, role)
         if item:
             yield role, item
+    for each in case.layers:
+        if each.item:
+            yield each.role, each.item
 
 
-def instead(case: Case, role: Role) -> str:
+def instead(case: Case, role: Role, than: ShelfItem | None = None) -> str:
     """What to use instead, from the shelf."""
-    better = others(case, role)
+    better = others(case, role, than)
     if better:
         return f" Take {name_of(better[0])} instead."
     return f" The shelf has no other {NAMES[role]} that would do."
@@ -57,7 +61,7 @@ def clash_sign(key: str) -> Sees:
             return None
         role, item, clash = hit
         # Another bottle is no answer to what every bottle may hold.
-        text = clash.text + ("" if key in NO_OTHER_BOTTLE else instead(case, role))
+        text = clash.text + ("" if key in NO_OTHER_BOTTLE else instead(case, role, item))
         return Sign(text, clash.trigger, clash.source, item.id, clash.severity)
 
     return sees
@@ -106,7 +110,7 @@ def flaking_pair(case: Case, *_: object) -> Sign | None:
             other = next(bottle for bottle in earlier if bottle.id in (pair.first, pair.second))
             return Sign(
                 f"{name_of(other)} and {name_of(item)} flake together. {pair.because}".strip()
-                + instead(case, role),
+                + instead(case, role, item),
                 f"{name_of(other)} with {name_of(item)}",
                 SALON,
                 item.id,

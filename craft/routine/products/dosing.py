@@ -5,9 +5,9 @@ from typing import Any
 from craft import doses
 from craft.contract.plan import Reason, ShelfItem, StepProduct
 from craft.routine.case import Case
-from craft.routine.explain.why import HOUSE, TRADE, reason
+from craft.routine.explain.why import TRADE, reason
 from craft.routine.products.clashes import wanted_weight
-from craft.routine.products.layers import Laid, films
+from craft.routine.products.layers import Laid, film_reason, films, scalp_reason
 from craft.routine.products.picking import best, left_in, ranking, runs_short
 from craft.vocabulary import Fits, Role
 
@@ -45,9 +45,15 @@ def choose(case: Case, role: Role) -> ShelfItem | None:
     return best(case.shelf, role, case.dose_g(role), left_in(case.shelf, case.taken))
 
 
-def others(case: Case, role: Role) -> list[ShelfItem]:
-    """Bottles that could be taken instead, with nothing against them, best first."""
-    shelf, own = case.shelf, case.taken.get(role)
+def others(case: Case, role: Role, than: ShelfItem | None = None) -> list[ShelfItem]:
+    """Bottles that could be taken instead, with nothing against them, best first.
+
+    Args:
+        case: the head
+        role: what it is for
+        than: the bottle in question; that of the role where none is named
+    """
+    shelf, own = case.shelf, than or case.taken.get(role)
     rest = {other: item for other, item in case.taken.items() if other is not role}
     beside = left_in(shelf, rest) if role in shelf.stays_in else []
     return [
@@ -127,20 +133,8 @@ def amount_of(case: Case, role: Role, passes: int) -> tuple[float, Reason]:
     """Grams of a product that is rinsed out, and the arithmetic."""
     grams = case.grams(role, passes)
     if role in doses.SCALP_G_PER_CM2:
-        times = f" × {passes} passes" if passes > 1 else ""
-        because = (
-            f"{doses.SCALP_G_PER_CM2[role]} g/cm² × {case.scalp_cm2:.0f} cm² of scalp{times} "
-            f"= {grams:.1f} g."
-        )
-        return grams, reason("scalp_dose", because, f"head {case.hair.head_cm:g} cm", HOUSE)
-    film = case.film(role)
-    factors = "".join(f" × {factor:g} ({name})" for name, factor in film.factors)
-    because = (
-        f"{film.base_g_per_m2:g} g/m² × {case.surface_m2:.2f} m² of hair surface{factors} "
-        f"= {grams:.1f} g."
-    )
-    fired = f"{case.hairs:,.0f} hairs of {case.hair.diameter_um:g} µm".replace(",", " ")
-    return grams, reason("fibre_dose", because, fired, HOUSE)
+        return grams, scalp_reason(case, role, grams, passes)
+    return grams, film_reason(case, role, case.surface_m2, grams)
 
 
 def passed_over(case: Case, role: Role, item: ShelfItem) -> Reason | None:

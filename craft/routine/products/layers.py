@@ -140,7 +140,10 @@ def grams_by_edit(case: Case) -> dict[Role, float]:
     return {
         edit.role: edit.grams
         for edit in case.request.edits
-        if edit.op is EditOp.OVERRIDE and edit.step == LAY_IN and edit.role and edit.grams
+        if edit.op is EditOp.OVERRIDE
+        and edit.step == LAY_IN
+        and edit.role is not None
+        and edit.grams is not None
     }
 
 
@@ -149,8 +152,7 @@ def dosed(case: Case, place: int, layer: Layer, hand: float | None) -> Laid:
     sections = covered(case, place, layer)
     if layer.role in doses.SCALP_G_PER_CM2:
         grams = case.grams(layer.role) * len(sections) / len(case.sections)
-        because = f"{doses.SCALP_G_PER_CM2[layer.role]} g/cm² of scalp = {grams:.1f} g."
-        why = [reason("scalp_dose", because, f"head {case.hair.head_cm:g} cm", HOUSE)]
+        why = [scalp_reason(case, layer.role, grams)]
         surface = 0.0
     elif layer.on is LayerOn.HANDS:
         surface = sum(section.surface_m2 for section in sections)
@@ -193,20 +195,37 @@ def covered(case: Case, place: int, layer: Layer) -> list[Section]:
     return sections
 
 
-def film_dose(
-    case: Case, layer: Layer, surface_m2: float, sections: int
-) -> tuple[float, list[Reason]]:
-    """Grams of a film on so much hair, and the arithmetic."""
-    film = case.film(layer.role)
-    grams = film.g_per_m2 * layer.strength * surface_m2
+def scalp_reason(case: Case, role: Role, grams: float, passes: int = 1) -> Reason:
+    """The arithmetic of a dose on the scalp."""
+    times = f" × {passes} passes" if passes > 1 else ""
+    because = (
+        f"{doses.SCALP_G_PER_CM2[role]} g/cm² × {case.scalp_cm2:.0f} cm² of scalp{times} "
+        f"= {grams:.1f} g."
+    )
+    return reason("scalp_dose", because, f"head {case.hair.head_cm:g} cm", HOUSE)
+
+
+def film_reason(
+    case: Case, role: Role, surface_m2: float, grams: float, strength: float = 1.0
+) -> Reason:
+    """The arithmetic of a film on so much hair."""
+    film = case.film(role)
     factors = "".join(f" × {factor:g} ({name})" for name, factor in film.factors)
-    thinned = f" × {layer.strength:.2g} (thinned)" if layer.strength < 1 else ""
+    thinned = f" × {strength:.2g} (thinned)" if strength < 1 else ""
     because = (
         f"{film.base_g_per_m2:g} g/m² × {surface_m2:.2f} m² of hair surface{factors}{thinned} "
         f"= {grams:.1f} g."
     )
     fired = f"{case.hairs:,.0f} hairs of {case.hair.diameter_um:g} µm".replace(",", " ")
-    why = [reason("fibre_dose", because, fired, HOUSE)]
+    return reason("fibre_dose", because, fired, HOUSE)
+
+
+def film_dose(
+    case: Case, layer: Layer, surface_m2: float, sections: int
+) -> tuple[float, list[Reason]]:
+    """Grams of a layer on so much hair, and how they come about."""
+    grams = case.film(layer.role).g_per_m2 * layer.strength * surface_m2
+    why = [film_reason(case, layer.role, surface_m2, grams, layer.strength)]
     least = doses.least_dose(layer.role, sections) * layer.strength
     if case.request.school.distribution is Distribution.SECTION and grams < least:
         why.append(
@@ -281,7 +300,8 @@ def bottled(case: Case, stack: Sequence[Laid]) -> tuple[Laid, ...]:
         by_hand = chosen(case, each)
         item = by_hand or case.taken.get(each.role)
         if by_hand is None and item in taken:
-            rest = ranking(case.shelf, each.role, each.grams, taken)
+            beside = [done.item for done in results if done.item]
+            rest = ranking(case.shelf, each.role, each.grams, beside)
             item = next((bottle for bottle in rest if bottle not in taken), item)
         results.append(replace(each, item=item))
     return tuple(results)

@@ -111,6 +111,31 @@ class ComposedTest(TestCase):
         self.assertEqual(laid_in(answer)[1].id, "good")
         self.assertIn("allergen", caution_keys(answer))
 
+    def test_a_bottle_chosen_for_a_layer_is_judged_like_any_other(self) -> None:
+        shelf = [bottle("bad", "gel", ingredients="Aqua, Dimethiconol"), bottle("good", "gel")]
+        wish: dict[str, Any] = {"shelf": shelf, "person": {"routine": "cowash_only"}}
+        layers = [{"role": "gel", "bottle": "good"}, {"role": "gel", "bottle": "bad"}]
+        answer = planned(**wish, layers=layers)
+        self.assertIn("silicone_cowash", caution_keys(answer))
+        # The only other one lies under it already; alone on the head it is offered.
+        alone = planned(**wish, layers=layers[1:])
+        fix = next(fix for fix in alone.fixes if fix.caution == "silicone_cowash")
+        mended = planned(**wish, **fix.change)
+        self.assertNotIn("silicone_cowash", caution_keys(mended))
+        self.assertEqual(laid_in(mended)[0].id, "good")
+
+    def test_two_layers_of_a_role_that_flake_are_told(self) -> None:
+        shelf = [bottle("soft", "gel"), bottle("firm", "gel")]
+        layers = [{"role": "gel", "bottle": "soft"}, {"role": "gel", "bottle": "firm"}]
+        flakers = [{"first": "soft", "second": "firm", "because": "Palm test."}]
+        answer = planned(shelf=shelf, layers=layers, flakers=flakers)
+        self.assertIn("flaking_pair", caution_keys(answer))
+
+    def test_nothing_by_hand_is_nothing_on_the_hair(self) -> None:
+        edit = {"op": "override", "step": "lay_in", "role": "gel", "grams": 0}
+        answer = planned(layers=[{"role": "gel"}], edits=[edit])
+        self.assertEqual(answer.totals.leave_on_g_per_m2, 0)
+
     def test_what_comes_nearest_is_offered_by_name(self) -> None:
         shelf = [bottle(role, role) for role in ("leave_in", "cream", "oil", "custard")]
         answer = planned(shelf=shelf)

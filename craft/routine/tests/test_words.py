@@ -24,7 +24,7 @@ FAULTS = {
 KEYS = frozenset(
     {"key", "rule", "id", "caution", "rules_version", "change", "unit", "family", "station"}
     | {"zone", "lay", "role", "chosen", "topic", "on", "way", "kind", "at", "scheme", "severity"}
-    | {"chosen_by", "style", "mirror", "source"}
+    | {"chosen_by", "style", "mirror", "source", "may_stay"}
 )
 HEADS: tuple[dict[str, Any], ...] = (
     {},

@@ -9,7 +9,7 @@ from craft.routine.drying.forecast import Forecast, section_cylinder
 from craft.routine.kit.curls import rod_curl
 from craft.routine.kit.pieces import bands_for, counted, other_sizes, rod_mm, rods_needed, short
 from craft.routine.products.dosing import name_of, others
-from craft.routine.products.layers import LAY_IN
+from craft.routine.products.layers import LAY_IN, Laid
 from craft.routine.trials.drying import in_sections, sections_minutes
 from craft.routine.trials.trial import Trial
 
@@ -124,6 +124,10 @@ def fixes_for_film(case: Case, forecast: Forecast) -> Iterator[Trial]:
 
 def take_instead(case: Case, forecast: Forecast, bottle: str | None) -> Iterator[Trial]:
     """For a bottle that a caution is about, the one to take instead."""
+    for each in case.layers:
+        if each.item and each.item.id == bottle and each.layer.bottle == bottle:
+            yield from other_layer_bottle(case, forecast, each)
+            return
     role = next((role for role, item in case.taken.items() if item and item.id == bottle), None)
     if role is None:
         return
@@ -136,3 +140,19 @@ def take_instead(case: Case, forecast: Forecast, bottle: str | None) -> Iterator
             forecast,
             effect="same dose in grams",
         )
+
+
+def other_layer_bottle(case: Case, forecast: Forecast, each: Laid) -> Iterator[Trial]:
+    """For a bottle that was chosen for a layer, the one to take instead."""
+    better = next(iter(others(case, each.role, each.item)), None)
+    if better is None:
+        return
+    layers = [other.layer.model_dump(mode="json", exclude_none=True) for other in case.layers]
+    layers[each.place] |= {"bottle": better.id}
+    yield Trial(
+        f"take_instead_{each.role}",
+        f"Take {name_of(better)}",
+        {"layers": layers},
+        forecast,
+        effect="same dose in grams",
+    )

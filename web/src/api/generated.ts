@@ -5227,6 +5227,17 @@ export interface components {
              */
             layers?: components["schemas"]["Layer"][];
             /**
+             * May Stay
+             * @description What a layer can be, in the usual order.
+             */
+            may_stay?: components["schemas"]["Role"][];
+            /**
+             * Layers Most
+             * @description So many layers go into one head.
+             * @default 12
+             */
+            layers_most?: number;
+            /**
              * Assumed
              * @description What was not measured and had to be assumed.
              */

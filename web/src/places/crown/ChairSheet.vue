@@ -7,6 +7,7 @@ import type { Schemas } from '@/api/client'
 import type { PlanAnswer, Step } from '@/api/queries'
 import CrownMap from '@/parts/CrownMap.vue'
 import type { Point } from '@/parts/crownPaths'
+import { usePlanWords } from '@/places/plans/words'
 import { counted, day, minutes, short } from '@/text/format'
 
 const props = defineProps<{
@@ -22,30 +23,18 @@ const sittings = computed(() =>
     .map((sitting) => props.answer.steps.filter((step) => step.sitting === sitting))
     .filter((steps) => steps.length),
 )
+const words = usePlanWords()
 type Product = Step['products'][number]
 function doseOf(product: Product): string {
   const amount =
     product.units == null
       ? `${short(product.grams)} g`
       : `${counted(product.units, product.unit ?? '')} (${short(product.grams)} g)`
-  const where = product.zone
-    ? t(`hair.zones.${product.zone}`)
-    : product.on && product.on !== 'all'
-      ? t(`layers.ons.${product.on}`)
-      : ''
-  return [product.name, amount, where].filter(Boolean).join(', ')
+  return [product.name, amount, words.where(product)].filter(Boolean).join(', ')
 }
 const allergies = computed(() => props.person?.allergies ?? [])
 const avoids = computed(() => props.person?.avoid ?? [])
-const kit = computed(() => {
-  const { rods, pins, bands, clips } = props.answer.kit_needed
-  return [
-    ...rods.map((rod) => t('plan.rods', { n: rod.count, mm: short(rod.diameter_mm) })),
-    ...(pins ? [t('plan.pins', { n: pins })] : []),
-    ...(bands ? [t('plan.bands', { n: bands })] : []),
-    ...(clips ? [t('plan.clips', { n: clips })] : []),
-  ]
-})
+const kit = computed(() => words.kit(props.answer.kit_needed))
 </script>
 
 <template>

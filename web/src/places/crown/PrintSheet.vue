@@ -13,6 +13,7 @@ import Figures from '@/parts/Figures.vue'
 import HeadView from '@/parts/HeadView.vue'
 import PrintPage from '@/parts/PrintPage.vue'
 import { useInUrl } from '@/parts/useInUrl'
+import { usePlanWords } from '@/places/plans/words'
 import { day, minutes, short } from '@/text/format'
 
 import ChairSheet from './ChairSheet.vue'
@@ -43,15 +44,8 @@ const columns = computed(() => {
   return Array.from({ length: wide }, (_, i) => sections.value.slice(i * tall, (i + 1) * tall))
 })
 const small = computed(() => sections.value.length > 60)
-const kit = computed(() => {
-  const { rods, pins, bands, clips } = props.answer.kit_needed
-  return [
-    ...rods.map((rod) => t('plan.rods', { n: rod.count, mm: short(rod.diameter_mm) })),
-    ...(pins ? [t('plan.pins', { n: pins })] : []),
-    ...(bands ? [t('plan.bands', { n: bands })] : []),
-    ...(clips ? [t('plan.clips', { n: clips })] : []),
-  ]
-})
+const words = usePlanWords()
+const kit = computed(() => words.kit(props.answer.kit_needed))
 const letter = (bundle: number | null | undefined) =>
   bundle ? String.fromCharCode(64 + bundle) : ''
 </script>

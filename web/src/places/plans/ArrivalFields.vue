@@ -3,12 +3,17 @@
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
+import type { Schemas } from '@/api/client'
 import { arrivalValues, onHeadValues, passedValues } from '@/api/generated'
 import Amount from '@/parts/Amount.vue'
 import Pick from '@/parts/Pick.vue'
 import type { WishDesk } from '@/wish/useWish'
 
-const props = defineProps<{ desk: WishDesk }>()
+const props = defineProps<{
+  desk: WishDesk
+  /** How the head came in for the last plan: what was not told is as the core has it. */
+  planned?: Schemas['Now']
+}>()
 const { t } = useI18n()
 const now = computed(() => props.desk.wish.value.now ?? undefined)
 const options = <Value extends string>(values: readonly Value[], key: string) =>
@@ -24,8 +29,7 @@ const washed = computed(
   () => now.value?.state === 'washed_wet' || now.value?.state === 'washed_dry',
 )
 type Passed = (typeof passedValues)[number]
-const USUAL: Passed[] = ['shampooed', 'conditioned']
-const passed = computed<Passed[]>(() => now.value?.passed ?? USUAL)
+const passed = computed<Passed[]>(() => now.value?.passed ?? props.planned?.passed ?? [])
 function toggle(pass: Passed) {
   const next = passed.value.includes(pass)
     ? passed.value.filter((other) => other !== pass)

@@ -126,6 +126,7 @@ onKeyStroke('Enter', (event) => {
       :release-h="answer?.drying.release_after_h"
       :dry-min="dryMin"
       :air="good?.request?.room"
+      :now="good?.request?.now"
       :heat="good?.request?.goal.max_heat"
       :definition="good?.request?.goal.definition"
       :wear="answer?.finished.wear_days"

@@ -10,6 +10,8 @@ import Figures from '@/parts/Figures.vue'
 import WhyList from '@/parts/WhyList.vue'
 import { counted, money, number, short } from '@/text/format'
 
+import { usePlanWords } from './words'
+
 const props = defineProps<{
   steps: Step[]
   totals: Schemas['Totals']
@@ -33,15 +35,7 @@ const cost = computed(() =>
 )
 
 type Product = Step['products'][number]
-/** Where and how a layer goes, if not everywhere at full strength. */
-function whereOf(product: Product): string {
-  const parts = []
-  if (product.zone) parts.push(t(`hair.zones.${product.zone}`))
-  else if (product.on && product.on !== 'all') parts.push(t(`layers.ons.${product.on}`))
-  if (product.strength != null && product.strength < 1)
-    parts.push(t('layers.strengths', { n: short(product.strength * 100) }))
-  return parts.join(', ')
-}
+const words = usePlanWords()
 const rangeOf = (product: Product) =>
   product.grams_low == null || product.grams_high == null
     ? t('layers.decided')
@@ -98,7 +92,7 @@ const doses = computed(() =>
             </template>
           </ElDropdown>
           <template v-else>{{ product.name }}</template>
-          <span v-if="whereOf(product)" class="quiet"> {{ whereOf(product) }}</span>
+          <span v-if="words.where(product)" class="quiet"> {{ words.where(product) }}</span>
         </td>
         <td class="n" :title="rangeOf(product)">
           <WhyList :reasons="product.reasons" :about="product.name">{{

@@ -23,23 +23,13 @@ const props = defineProps<{
 const emit = defineEmits<{ change: [layers: Layer[] | null] }>()
 const { t } = useI18n()
 
-const ROLES: Role[] = [
-  'scalp_oil',
-  'leave_in',
-  'heat_protectant',
-  'oil',
-  'cream',
-  'butter',
-  'mousse',
-  'custard',
-  'gel',
-  'edge_gel',
-]
 const STRENGTHS = [1, 0.75, 0.5, 0.25]
 const layers = computed(() => props.own ?? ((props.answer.layers ?? []) as Layer[]))
 const doseOf = (place: number) => props.step.products.find((product) => product.layer === place)
 
-const roles = computed(() => ROLES.map((value) => ({ value, text: t(`plan.roles.${value}`) })))
+const roles = computed(() =>
+  (props.answer.may_stay ?? []).map((value) => ({ value, text: t(`plan.roles.${value}`) })),
+)
 const bottles = (role: Role) => [
   { value: '', text: t('plan.suitsBest') },
   ...props.shelf
@@ -99,7 +89,7 @@ async function add(role: Role | undefined) {
   await nextTick()
   list.value?.lastElementChild?.scrollIntoView({ block: 'nearest' })
 }
-const most = 12
+const most = computed(() => props.answer.layers_most ?? layers.value.length)
 </script>
 
 <template>

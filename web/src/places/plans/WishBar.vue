@@ -33,6 +33,8 @@ defineProps<{
   wear?: number
   /** Diameter of the rods the last plan takes, if it takes any. */
   rods?: number
+  /** How the head comes in, in the last plan. */
+  now?: Schemas['Now']
   /** The air the last plan was computed for. */
   air?: Schemas['Room']
 }>()
@@ -162,7 +164,7 @@ const styles = computed(() =>
       width="110px"
       @update:model-value="desk.patch({ goal: { wear_days: $event } })"
     />
-    <ArrivalFields :desk />
+    <ArrivalFields :desk :planned="now" />
     <Pick
       :label="t('plan.cleanser')"
       name="cleanser"
