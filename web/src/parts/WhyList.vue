@@ -49,6 +49,8 @@ onKeyStroke('Escape', (event) => {
 
 <style scoped>
 .why {
+  flex: none;
+  white-space: nowrap;
   border-bottom: 2px dotted currentColor;
   font-weight: 650;
 }

@@ -153,4 +153,9 @@ aside :deep(figure svg) {
 aside p {
   margin: 0 0 1mm;
 }
+@media screen and (max-width: 640px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>
