@@ -1,6 +1,7 @@
 """Cautions of the bottles: on this head, with each other, and all together."""
 
 from collections.abc import Iterable, Iterator
+from math import isclose
 
 from craft import doses
 from craft.contract.plan import ShelfItem
@@ -121,7 +122,9 @@ def flaking_pair(case: Case, *_: object) -> Sign | None:
 def residue_risk(case: Case, *_: object) -> Sign | None:
     """Too much of everything."""
     total = film_left_on(case)
-    if total <= doses.RESIDUE_ABOVE_G_PER_M2:
+    limit = doses.RESIDUE_ABOVE_G_PER_M2
+    # Trimmed doses add up to the limit itself, but for rounding.
+    if total <= limit or isclose(total, limit):
         return None
     return Sign(
         f"{total:.1f} g/m² stay on the hair; above {doses.RESIDUE_ABOVE_G_PER_M2:g} it tends to "

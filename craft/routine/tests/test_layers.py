@@ -6,7 +6,7 @@ Common practice, no source, where a comment says nothing else.
 from typing import Any
 from unittest import TestCase
 
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from craft import doses
@@ -199,6 +199,15 @@ class AmountTest(TestCase):
     )
 
     @settings(max_examples=60, deadline=None)
+    @example(
+        Style.FINGER_COILS,
+        [
+            {"role": "leave_in", "on": "all", "strength": 1.0, "way": None},
+            {"role": "leave_in", "on": "all", "strength": 1.0, "way": None},
+            {"role": "cream", "on": "edges", "strength": 0.875, "way": None},
+        ],
+        "high",
+    )
     @given(st.sampled_from(list(Style)), LAYERS, st.sampled_from(["low", "medium", "high"]))
     def test_any_list_can_be_laid(
         self, style: Style, layers: list[dict[str, Any]], porosity: str
