@@ -24,7 +24,13 @@ from craft.contract.drying_plan import DryingPlanAnswer
 from craft.contract.label import IngredientOut, LabelAnswer, LabelRequest, UnknownOut
 from craft.contract.look import LookAnswer
 from craft.contract.profile import ProfileAnswer, ProfileRequest
-from craft.contract.proposals import ChainAnswer, CompareAnswer, CompareRequest, ProposeAnswer
+from craft.contract.proposals import (
+    ChainAnswer,
+    CompareAnswer,
+    CompareRequest,
+    ProposeAnswer,
+    RestyleAnswer,
+)
 from craft.contract.visit import VisitAnswer, VisitRequest
 from craft.drying import Cylinder, Stage
 from craft.errors import CraftError, Missing, NeverDries
@@ -40,6 +46,7 @@ from craft.routine.products.bottles import bottles
 from craft.routine.trials.chain import chain
 from craft.routine.trials.compare import compare
 from craft.routine.trials.propose import propose
+from craft.routine.trials.restyle import restyle
 from craft.visit import visit
 from craft.vocabulary import Scheme, StageKind
 
@@ -249,6 +256,7 @@ def labelled(request: LabelRequest) -> LabelAnswer:
 COMMANDS = {
     "plan": Command(PlanRequest, PlanAnswer, plan),
     "propose": Command(PlanRequest, ProposeAnswer, propose),
+    "restyle": Command(PlanRequest, RestyleAnswer, restyle),
     "compare": Command(CompareRequest, CompareAnswer, compare),
     "chain": Command(PlanRequest, ChainAnswer, chain),
     "profile": Command(ProfileRequest, ProfileAnswer, profiled),

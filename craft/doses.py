@@ -68,9 +68,10 @@ DENSE_FROM_PER_CM2 = 180.0
 #: Below this hair is sparse and takes light products [hairs/cm²]. House value.
 SPARSE_BELOW_PER_CM2 = 130.0
 
-#: The smallest part of a pump a hand can judge, and the one it likes.
-SMALLEST_PART = 0.25
-EASY_PART = 0.5
+#: From so many units on, the part of one a hand goes by. Common practice, no source.
+HAND_PARTS = ((20.0, 5.0), (10.0, 1.0), (1.0, 0.5), (0.0, 0.25))
+#: Units lighter than this are sprays and drops, which nobody halves [g]. House value.
+WHOLE_BELOW_G = 0.3
 
 
 @dataclass(frozen=True)
@@ -154,12 +155,15 @@ def dose_range(grams: float) -> tuple[float, float]:
 def hand_units(grams: float, unit_g: float) -> float:
     """A dose in pumps, squirts or puddles, rounded to what a hand can do.
 
-    Halves from one unit up, quarters below, and never nothing.
+    Quarters below one unit, halves up to ten, whole ones up to twenty, then fives: nobody counts
+    43 sprays. A spray is never halved. Never nothing.
 
     Args:
         grams: the dose [g], > 0
         unit_g: grams of one unit, > 0
     """
     units = grams / unit_g
-    part = EASY_PART if units >= 1 else SMALLEST_PART
-    return max(SMALLEST_PART, round(units / part) * part)
+    part = next(part for least, part in HAND_PARTS if units >= least)
+    if unit_g < WHOLE_BELOW_G:
+        part = max(part, 1.0)
+    return max(part, round(units / part) * part)

@@ -111,6 +111,7 @@ class Stage:
         hours: how long; None until dry
         until_share: leave the stage early once this share of water is gone
         speed_m_s: of the air at the hair [m/s]; None: as usual for the kind
+        reaches: share of the dryer's heat that reaches the hair, against the usual
     """
 
     kind: StageKind
@@ -119,6 +120,7 @@ class Stage:
     hours: float | None = None
     until_share: float = 1.0
     speed_m_s: float | None = None
+    reaches: float = 1.0
 
     @property
     def speed(self) -> float:
@@ -220,7 +222,7 @@ def constant_rate(cylinder: Cylinder, stage: Stage) -> float:
         rate = min(rate, whole / (cylinder.envelope_m * cylinder.packed_kg_m3))
     most = DRYER_KG_S.get(stage.kind)
     if most is not None and cylinder.head_kg:
-        rate = min(rate, most / cylinder.head_kg)
+        rate = min(rate, most * stage.reaches / cylinder.head_kg)
     return rate * SECONDS_PER_HOUR
 
 

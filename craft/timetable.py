@@ -115,6 +115,7 @@ def kit_spans(answer: PlanAnswer) -> list[KitSpan]:
         KitSpan(KitKind.PIN, None, needed.pins, release),
         KitSpan(KitKind.BAND, None, needed.bands, release),
         KitSpan(KitKind.CLIP, None, needed.clips, sitting),
+        KitSpan(KitKind.SCRUNCHY, None, needed.ties, release),
     ]
     substitutes = Counter({rods.diameter_mm: rods.count for rods in needed.substitutes})
     spans += [

@@ -103,7 +103,7 @@ SIGN_INS_BY_ADDRESS, SIGN_INS_OVERALL = "20/min", "60/min"
 
 AUTHENTICATION_BACKENDS = [
     "axes.backends.AxesStandaloneBackend",
-    "django.contrib.auth.backends.ModelBackend",
+    "salon.house.backend.ColleagueBackend",
 ]
 AXES_FAILURE_LIMIT = 8
 AXES_COOLOFF_TIME = 0.25  # hours

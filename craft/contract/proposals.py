@@ -52,6 +52,15 @@ class Relax(Frozen):
     change: dict[str, Any]
 
 
+class RestyleAnswer(Frozen):
+    """What of a wish goes with another style."""
+
+    change: dict[str, Any]
+    """To be merged into the request."""
+    dropped: list[str]
+    """What it drops, in words."""
+
+
 class ProposeAnswer(Frozen):
     """Up to three different routines, and what to relax if none fits."""
 

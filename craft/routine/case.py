@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 
-from craft import doses, partings
+from craft import doses, partings, sets
 from craft.complete import CompleteHair, complete
 from craft.contract.plan import PlanRequest, Reason, ShelfItem
 from craft.errors import CraftError
@@ -16,6 +16,7 @@ from craft.partings import (
     Sectioning,
     knows_its_number,
 )
+from craft.routine.compose import details
 from craft.routine.compose.cleansing import cleansing
 from craft.routine.compose.techniques import TECHNIQUES, Technique
 from craft.routine.explain.why import HOUSE, TRADE, reason
@@ -25,13 +26,16 @@ from craft.routine.products.picking import Shelf, check_by_hand, pick
 from craft.vocabulary import (
     Arrival,
     Blot,
+    Detail,
     Dryer,
     Layering,
     Level,
+    Manner,
     Passed,
     PreWash,
     Role,
     Scheme,
+    SetKind,
     StageKind,
     Start,
     Washing,
@@ -49,7 +53,9 @@ class Case:
     Args:
         request: as it came in
         hair: with every value filled
-        technique: the style as data
+        technique: the style as data, as its details have it
+        plain: the style as the house has it, before details
+        details: how each detail is done that the service leaves open
         layout: how the head is parted
         sectioning: the parted head
         hair_g, surface_m2, scalp_cm2, hairs: sums over the sections
@@ -61,6 +67,8 @@ class Case:
     request: PlanRequest
     hair: CompleteHair
     technique: Technique
+    plain: Technique
+    details: Mapping[Detail, Manner]
     layout: Layout
     sectioning: Sectioning
     hair_g: float
@@ -181,11 +189,34 @@ def by_house(technique: Technique, request: PlanRequest) -> Technique:
     )
 
 
+#: Coils as wide as those of short hair are made in the technique's number, rods of this width
+#: [mm] too; wider ones take up more scalp, so there are fewer. House values.
+COIL_AT_MM, ROD_AT_MM = 6.0, 20.0
+FEWEST_COILS = 20
+
+
+def usual_count(technique: Technique, request: PlanRequest, length_cm: float) -> int:
+    """Sections where nobody told a number; coils and rods follow their size.
+
+    Args:
+        technique: the style
+        request: with the width of coils or rods, where that was wished
+        length_cm: stretched length [cm]
+    """
+    count: float = technique.sections
+    if technique.set_kind is SetKind.COIL and technique.start is Start.WASH:
+        width = request.goal.coil_mm or sets.coil_width(length_cm)
+        count = max(FEWEST_COILS, count * COIL_AT_MM / width)
+    elif technique.scheme is Scheme.BRICKED and request.goal.rod_mm:
+        count = count * ROD_AT_MM / request.goal.rod_mm
+    return max(2, min(technique.sections_max, 2 * round(count / 2)))
+
+
 #: Of a side, laid forward, to the side and back, where nothing else is told. Common practice.
 DIRECTED_USUAL = (3, 2, 2)
 
 
-def layout_of(request: PlanRequest, technique: Technique) -> Layout:
+def layout_of(request: PlanRequest, technique: Technique, length_cm: float) -> Layout:
     """How the head is parted: as asked, else as is usual for the style.
 
     Raises:
@@ -206,7 +237,7 @@ def layout_of(request: PlanRequest, technique: Technique) -> Layout:
                 "goal.sections", f"{scheme} always makes {count} sections; leave the number out."
             )
     else:
-        count = asked or technique.sections
+        count = asked or usual_count(technique, request, length_cm)
     most = min(MAX_SECTIONS, technique.sections_max)
     fewest = max(4 if scheme is Scheme.PER_QUADRANT else 1, FEWEST.get(scheme, 1))
     if not fewest <= count <= max(most, FIXED.get(scheme, 0)):
@@ -245,17 +276,23 @@ def case_of(request: PlanRequest) -> Case:
             not on the shelf
     """
     check_by_hand(request)
-    technique = by_house(TECHNIQUES[request.goal.style], request)
+    details.check(request)
+    hair = complete(request.hair)
+    plain = by_house(TECHNIQUES[request.goal.style], request)
+    plain = details.for_hair(plain, request, hair.porosity)
+    manners = details.details_of(plain, request)
+    technique = details.with_details(plain, manners)
     if request.dry_min is not None and request.dry == "air":
         raise CraftError("dry_min", "Minutes under a dryer need dry set to hood or diffuser.")
-    hair = complete(request.hair)
-    layout = layout_of(request, technique)
+    layout = layout_of(request, technique, hair.length_cm)
     sectioning = partings.part(hair.on_head, layout, "parting.")
     sums = partings.totals(sectioning.sections)
     case = Case(
         request=request,
         hair=hair,
         technique=technique,
+        plain=plain,
+        details=manners,
         layout=layout,
         sectioning=sectioning,
         hair_g=sums["grams"],

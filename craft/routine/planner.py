@@ -19,12 +19,13 @@ from craft.head import hairline
 from craft.partings import WITH_MIDDLE_PARTING, Layout, Section, knows_its_number
 from craft.routine.case import Case, case_of
 from craft.routine.cautions import Applied, applied
-from craft.routine.compose.before import before
+from craft.routine.compose.before import ahead, before
+from craft.routine.compose.details import choices, dropped
 from craft.routine.compose.edits import edited
 from craft.routine.compose.schools import schools
 from craft.routine.compose.steps import sitting_minutes
 from craft.routine.compose.styling import shape_minutes, styling
-from craft.routine.compose.washing import blot_and_part, washing
+from craft.routine.compose.washing import blot_and_part, in_a_cloth, washing
 from craft.routine.drying.forecast import SAFE_ODDS, Forecast, curve, forecast_of, section_cylinder
 from craft.routine.explain.crown import line_out, section_out
 from craft.routine.explain.home import home, wear_days
@@ -92,7 +93,7 @@ def plan(request: PlanRequest) -> PlanAnswer:
         finished=finished(case, forecast),
         cautions=[caution.answer() for caution in cautions],
         fixes=[fix for caution in cautions for fix in caution.fixes],
-        home=home(case, forecast),
+        home=home(case, forecast, release_at(steps, forecast.release_h)),
         layers=[each.layer for each in case.layers],
         may_stay=list(STAYS),
         assumed=list(case.hair.assumed),
@@ -106,6 +107,9 @@ def plan(request: PlanRequest) -> PlanAnswer:
         set_reasons=set_reasons,
         section_reasons=section_reasons(case),
         schools=schools(case),
+        details=choices(case, {step.key for step in steps}),
+        dropped=dropped(case),
+        ahead=ahead(case),
         removed=removed,
     )
 
@@ -119,7 +123,7 @@ def sides(layout: Layout) -> list[int]:
 
 def routine(case: Case, forecast: Forecast) -> list[Step]:
     """The steps in the order of the work."""
-    wet = [*washing(case), blot_and_part(case)] if case.dries else []
+    wet = [*washing(case), *in_a_cloth(case), blot_and_part(case)] if case.dries else []
     return [*before(case), *wet, *styling(case, forecast)]
 
 

@@ -1,5 +1,6 @@
 """The trade's words, the same in Python, JSON, database and on screen."""
 
+from craft.vocabulary.details import Detail, Manner
 from craft.vocabulary.hair import (
     Buildup,
     Condition,
@@ -86,6 +87,7 @@ __all__ = [
     "Buildup",
     "Cleansing",
     "Condition",
+    "Detail",
     "Detangling",
     "Directions",
     "Distribution",
@@ -110,6 +112,7 @@ __all__ = [
     "Layering",
     "Level",
     "LineKind",
+    "Manner",
     "Night",
     "OnHead",
     "PartOp",

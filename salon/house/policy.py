@@ -52,7 +52,7 @@ DOORS: dict[str, Door] = {
     "air-stand-in": Door(HANDS, HANDS),
     **dict.fromkeys(("draft", "crown", "drying", "look", "chain"), Door(HANDS, HANDS)),
     **dict.fromkeys(("plan-crown", "plan-look"), Door(HANDS, HANDS)),
-    **dict.fromkeys(("proposals", "comparison"), Door(HANDS, HANDS)),
+    **dict.fromkeys(("proposals", "restyle", "comparison"), Door(HANDS, HANDS)),
     **{f"core-{name}": Door(HANDS, HANDS) for name in COMMANDS},
     # Judgement: what a consultation concludes, that a stop sign is over, what the shelf holds.
     **dict.fromkeys(("finish-consultation", "clear-stop-sign"), Door(PLANNERS, PLANNERS)),

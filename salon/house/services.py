@@ -38,7 +38,8 @@ def change_house(values: Mapping[str, Any], version: int | None) -> House:
 
 def pace_of(user: User) -> float:
     """The pace of a specialist, 1 for somebody who has not been measured."""
-    return Colleague.objects.filter(user=user).values_list("pace", flat=True).first() or 1.0
+    colleague: Colleague | None = getattr(user, "colleague", None)
+    return colleague.pace if colleague else 1.0
 
 
 def name_of(user: User | None) -> str:

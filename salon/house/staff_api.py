@@ -299,7 +299,7 @@ class FirstOwnerView(APIView):
         given = FirstOwnerSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         user = staff.first_owner(**given.validated_data)
-        login(request._request, user, "django.contrib.auth.backends.ModelBackend")
+        login(request._request, user, "salon.house.backend.ColleagueBackend")
         request.user = user
         return Response(SessionSerializer(session_of(request)).data)
 

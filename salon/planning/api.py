@@ -189,13 +189,16 @@ def plan_view(command: str, shape: type[serializers.Serializer[Any]]) -> type[AP
 def worked_out(asked: PlanRequest, command: str) -> HttpResponse:
     """What a command makes of a request, with the request."""
     answer = worked(command, asked)
-    return json_response(f'{{"request":{asked.model_dump_json()},"answer":{answer}}}')
+    # Labels are the shelf's own and long; nothing on screen reads them from here.
+    told = asked.model_dump_json(exclude={"shelf": {"__all__": {"ingredients"}}})
+    return json_response(f'{{"request":{told},"answer":{answer}}}')
 
 
 #: What can be worked out of a wish: the address and the command of the core.
 OF_WISH = {
     "draft": "plan",
     "proposals": "propose",
+    "restyle": "restyle",
     "chain": "chain",
     "crown": "crown",
     "drying": "drying",

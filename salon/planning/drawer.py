@@ -141,6 +141,7 @@ def kit_for_plan(
         "pins": many(KitKind.PIN),
         "bands": many(KitKind.BAND),
         "clips": many(KitKind.CLIP),
+        "ties": many(KitKind.SCRUNCHY),
         "busy": [in_words(*place) for place in elsewhere[:ELSEWHERE_MOST]],
     }
 

@@ -10,7 +10,7 @@ from django.utils import timezone
 from craft.contract import PlanRequest, Room, School, parse
 from craft.contract.base import Json, readable
 from craft.contract.plan import ShelfItem
-from craft.contract.plan.request import BOTTLES_MOST, PAIRS_MOST, RodStock
+from craft.contract.plan.request import BOTTLES_MOST, PAIRS_MOST, PAST_MOST, RodStock
 from craft.errors import Missing
 from craft.routine.compose.techniques import TECHNIQUES
 from craft.vocabulary import AirSource, SchoolBy
@@ -21,6 +21,7 @@ from salon.heads.models import Head
 from salon.house.models import House
 from salon.house.services import pace_of, the_house
 from salon.planning.drawer import kit_for_plan
+from salon.planning.models import Plan
 from salon.planning.wish import HeadWish
 from salon.shelf.pairs import flakers
 from salon.shelf.services import shelf_for_plan
@@ -28,6 +29,7 @@ from salon.shelf.services import shelf_for_plan
 #: So much is said of what was left out of a plan.
 LEFT_OUT_MOST, LEFT_OUT_LONGEST = 40, 400
 HOURS_A_DAY, DETANGLED_H_MOST = 24, 240
+PAST_DAYS_MOST = 3650
 #: Assumed when no visit tells when the hair was last detangled.
 USUAL_DAYS_SINCE_DETANGLE = 7
 
@@ -69,11 +71,13 @@ def request_for(head: Head, wish: HeadWish, by: User) -> dict[str, Any]:
         "stages": [stage.model_dump(mode="json", exclude_none=True) for stage in wish.stages],
         "school": school,
         "now": now_on(wish, noted),
+        "past": past_of(head, wish),
         "cleanser": wish.cleanser,
         "edits": [edit.model_dump(mode="json", exclude_none=True) for edit in wish.edits],
         "house": house.rules,
         "shelf": shelf,
         "layers": layers_of(wish),
+        "details": dict(wish.details),
         "bottles": dict(wish.bottles),
         "flakers": flakers()[:PAIRS_MOST],
         "kit": kit,
@@ -165,6 +169,25 @@ def now_on(wish: HeadWish, noted: Mapping[str, Any]) -> dict[str, Any]:
         return {"style": style} | told
     worn = (timezone.localdate() - date.fromisoformat(since)).days
     return {"style": style, "worn_days": float(min(365, max(0, worn)))} | told
+
+
+def past_of(head: Head, wish: HeadWish) -> list[dict[str, Any]]:
+    """Services of before that were begun, the latest first."""
+    day = day_of(wish)
+    rows = (
+        Plan.objects.filter(head=head, begun_at__isnull=False)
+        .exclude(pk=wish.replaces or 0)
+        .order_by("-begun_at")
+        .values_list("style", "begun_at", "answer__scheme")[:PAST_MOST]
+    )
+    return [
+        {
+            "style": style,
+            "days_ago": max(0, min(PAST_DAYS_MOST, (day - timezone.localdate(begun)).days)),
+            "scheme": scheme,
+        }
+        for style, begun, scheme in rows
+    ]
 
 
 def by_hand(air: dict[str, Any] | None, wished: Room | None) -> dict[str, Any] | None:

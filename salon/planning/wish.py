@@ -11,7 +11,7 @@ from craft.contract.partings import Parting
 from craft.contract.plan import DryStage, Layer
 from craft.contract.plan.request import LAYERS_MOST
 from craft.contract.stored import WISH_STEPS, stored
-from craft.vocabulary import Blot, Cleansing, Dryer, Level, Role
+from craft.vocabulary import Blot, Cleansing, Detail, Dryer, Level, Manner, Role
 
 
 class Wish(Frozen):
@@ -46,6 +46,8 @@ class Wish(Frozen):
     """Drying stage by stage; else as `dry` says."""
     layers: Annotated[list[Layer], Field(max_length=LAYERS_MOST)] | None = None
     """What stays in, in order; null: as the school lays it."""
+    details: dict[Detail, Manner] = Field(default_factory=dict)
+    """Details of single steps, where they are not done as usual."""
     bottles: dict[Role, Annotated[str, Field(min_length=1, max_length=60)]] = Field(
         default_factory=dict
     )

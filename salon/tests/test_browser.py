@@ -75,9 +75,7 @@ class BrowserTest(LiveServerTestCase):
     def enter(self, name: str) -> None:
         """Come in with a session that is there already; how one signs in is tested apart."""
         client = Client()
-        client.force_login(
-            User.objects.get(username=name), "django.contrib.auth.backends.ModelBackend"
-        )
+        client.force_login(User.objects.get(username=name), "salon.house.backend.ColleagueBackend")
         self.page.context.add_cookies(
             [
                 {

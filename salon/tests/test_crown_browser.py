@@ -180,7 +180,7 @@ class CrownTest(PlanViewsTest):
         return len(re.findall(rb"/Type\s*/Page[^s]", self.page.pdf(prefer_css_page_size=True)))
 
     def test_many_coils_still_fit_one_page(self) -> None:
-        self.open("finger_coils", "print")
+        self.begin("print", {"style": "finger_coils", "sections": 90})
         expect(self.page.locator("article tbody tr")).to_have_count(90)
         self.assertEqual(self.pages(), 1)
 

@@ -68,6 +68,41 @@ class WaysBrowserTest(BrowserTest):
         steps = {step["key"]: step for step in Plan.objects.get().answer["steps"]}
         self.assertEqual(steps["shape"]["hands_on_min"], 70)
 
+    def choose(self, page: Page, label: str, option: str) -> None:
+        """Take an option of a list."""
+        page.get_by_role("combobox", name=label, exact=True).press("Enter")
+        page.get_by_role("option", name=option).click()
+
+    def test_a_detail_of_a_step_changes_kit_steps_and_undo_brings_it_back(self) -> None:
+        page = self.compose()
+        page.get_by_role("button", name=re.compile("^Twists, 12")).click()
+        self.choose(page, "While it dries", "Banded in pairs")
+        expect(page.get_by_role("button", name=re.compile("^Bands, 24"))).to_be_visible()
+        expect(page.get_by_text("24 bands")).to_be_visible()
+        page.get_by_role("button", name="Undo").first.click()
+        expect(page.get_by_role("button", name=re.compile("^Bands, 24"))).to_have_count(0)
+
+    def test_another_style_keeps_what_fits_and_says_what_it_drops(self) -> None:
+        page = self.compose()
+        page.get_by_role("textbox", name="Release after").fill("30")
+        page.get_by_role("button", name=re.compile("^Mask")).click()
+        page.get_by_role("button", name="Change by hand").click()
+        page.get_by_role("textbox", name="Hands-on").fill("9")
+        expect(page.get_by_text("9 min instead of")).to_be_visible()
+        self.choose(page, "Style", "Shingled wash-and-go")
+        note = page.get_by_text("Shingled wash-and-go: left behind opened after 30 h")
+        expect(note).to_be_visible()
+        expect(page.get_by_text("9 min instead of")).to_be_visible()
+        page.keyboard.press("Control+z")
+        expect(page.get_by_role("textbox", name="Release after")).to_have_value("30")
+
+    def test_a_plan_is_saved_from_any_view_of_it(self) -> None:
+        for view in ("crown", "drying", "look"):
+            self.compose()
+            self.page.goto(f"/heads/{self.head.pk}/plan/{view}")
+            self.page.get_by_role("button", name="Save this plan").click()
+            expect(self.page).to_have_url(re.compile(r"/plans/\d+$"))
+
     def test_a_routine_is_kept_and_fitted_to_another_head(self) -> None:
         page = self.compose()
         page.get_by_label("Sections", exact=True).fill("16")
@@ -88,6 +123,12 @@ class WaysBrowserTest(BrowserTest):
         page.get_by_role("button", name="Plan the looks").click()
         for day in ("Day 3", "Day 5", "Day 7"):
             expect(page.get_by_role("listitem").filter(has_text=day)).to_be_visible()
+
+    def test_a_look_of_the_days_after_is_moved(self) -> None:
+        page = self.compose()
+        page.get_by_role("button", name="Plan the looks").click()
+        page.get_by_role("button", name="Pinned: a day later").click()
+        expect(page.get_by_role("listitem").filter(has_text="Day 4")).to_contain_text("Pinned")
 
     def test_house_values_reach_the_next_plan(self) -> None:
         page = self.page

@@ -1,7 +1,10 @@
 """Request and answer of `plan`."""
 
 from craft.contract.plan.answer import (
+    Ahead,
     Caution,
+    DetailChoice,
+    DetailOption,
     Drying,
     Finished,
     Fix,
@@ -27,8 +30,10 @@ from craft.contract.plan.request import (
     HouseRules,
     Kit,
     Layer,
+    LookOn,
     Now,
     Outdoors,
+    Past,
     Person,
     PlanRequest,
     RodStock,
@@ -39,8 +44,11 @@ from craft.contract.plan.request import (
 )
 
 __all__ = [
+    "Ahead",
     "Bands",
     "Caution",
+    "DetailChoice",
+    "DetailOption",
     "DryStage",
     "Drying",
     "Edit",
@@ -55,8 +63,10 @@ __all__ = [
     "Kit",
     "KitNeeded",
     "Layer",
+    "LookOn",
     "Now",
     "Outdoors",
+    "Past",
     "Person",
     "PlanAnswer",
     "PlanRequest",

@@ -8,9 +8,11 @@ from craft.contract.base import Frozen
 from craft.contract.partings import LineOut, SectionOut
 from craft.contract.plan.request import LAYERS_MOST, Bands, Layer
 from craft.vocabulary import (
+    Detail,
     Family,
     LayerOn,
     LayerWay,
+    Manner,
     Role,
     SchoolBy,
     Severity,
@@ -166,6 +168,39 @@ class SubstituteRods(Frozen):
     wanted_length_cm: float
 
 
+class DetailOption(Frozen):
+    """One way of doing a detail."""
+
+    manner: Manner
+    title: str
+    because: str
+    """What it does, and what it costs."""
+
+
+class DetailChoice(Frozen):
+    """A detail of a step that can be done in several ways."""
+
+    detail: Detail
+    title: str
+    step: str
+    """Key of the step it belongs to."""
+    chosen: Manner
+    usual: Manner
+    """For this service, where nobody chose."""
+    options: list[DetailOption]
+
+
+class Ahead(Frozen):
+    """What is done before the day of the service."""
+
+    key: str
+    title: str
+    how: str
+    hours_before: float
+    """Before the service begins."""
+    reasons: list[Reason]
+
+
 class KitNeeded(Frozen):
     rods: list[RodNeed]
     substitute_sections: list[int]
@@ -174,6 +209,8 @@ class KitNeeded(Frozen):
     pins: int
     bands: int
     clips: int
+    ties: int = 0
+    """Soft ties."""
     reasons: list[Reason] = Field(default_factory=list)
 
 
@@ -199,6 +236,8 @@ class Caution(Frozen):
     source: str
     fixes: list[str]
     """Keys of the fixes that answer it, cheapest first."""
+    no_fix: str = ""
+    """Where no change of the plan answers it: what does."""
     bottle: str | None = None
     """The bottle it is about."""
     steps: list[str] = Field(default_factory=list)
@@ -251,6 +290,8 @@ class HomePhase(Frozen):
     title: str
     when: str
     """From when to when, in words; day 0 is that of the service."""
+    at_min: float | None = None
+    """The moment it begins, from the beginning of the service, where it has one."""
     lines: list[str]
 
 
@@ -310,5 +351,11 @@ class PlanAnswer(Frozen):
     section_reasons: list[Reason] = Field(default_factory=list)
     """How what a section shows comes about."""
     schools: list[SchoolChoice] = Field(default_factory=list)
+    details: list[DetailChoice] = Field(default_factory=list)
+    """Details of steps that can be done in several ways."""
+    dropped: list[str] = Field(default_factory=list)
+    """What was chosen and cannot be done in this service, with the reason."""
+    ahead: list[Ahead] = Field(default_factory=list)
+    """What is done before the day."""
     removed: list[str] = Field(default_factory=list)
     """Titles of steps taken out by hand."""

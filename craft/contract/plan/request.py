@@ -18,6 +18,7 @@ from craft.vocabulary import (
     Blot,
     Cleansing,
     Condition,
+    Detail,
     Detangling,
     Directions,
     Distribution,
@@ -28,6 +29,7 @@ from craft.vocabulary import (
     Layering,
     LayerOn,
     LayerWay,
+    Manner,
     Night,
     OnHead,
     Passed,
@@ -35,6 +37,7 @@ from craft.vocabulary import (
     Refreshing,
     Releasing,
     Role,
+    Scheme,
     SchoolBy,
     Smoothing,
     StageKind,
@@ -54,6 +57,8 @@ PIECES_MOST = 2000
 BOTTLES_MOST, PAIRS_MOST = 2000, 2000
 #: So many layers go into one head.
 LAYERS_MOST = 12
+#: So many services of before are looked at.
+PAST_MOST = 6
 #: Of one client so many names at the most.
 NAMES_MOST = 60
 
@@ -92,6 +97,14 @@ class Bands(Frozen):
     """Ends left out keep their curl; banded to the tip they look blown out."""
 
 
+class LookOn(Frozen):
+    """A look that follows a style, on its day."""
+
+    day: Annotated[int, Field(ge=2, le=14)]
+    """After the service."""
+    style: Style
+
+
 class Goal(Frozen):
     """What is wished."""
 
@@ -116,6 +129,8 @@ class Goal(Frozen):
     """Under a wig: hair left out at the front."""
     head_down: bool = False
     """Styled with the head down, where the style can be."""
+    looks: Annotated[list[LookOn], Field(max_length=6)] | None = None
+    """Looks that follow it, day by day; else usual for the style."""
 
 
 class Now(Frozen):
@@ -134,6 +149,15 @@ class Now(Frozen):
     """What was done where it was washed elsewhere."""
     detangled_h: Annotated[float, measured(0, 240, "h")] | None = None
     """Hours since it was detangled; null: as `hair.days_since_detangle` says."""
+
+
+class Past(Frozen):
+    """A service of before, as far as it bears on the next."""
+
+    style: Style
+    days_ago: Annotated[float, measured(0, 3650, "days")]
+    scheme: Scheme | None = None
+    """How the head was parted."""
 
 
 class Room(Frozen):
@@ -238,6 +262,8 @@ class Kit(Frozen):
     pins: Count | None = None
     bands: Count | None = None
     clips: Count | None = None
+    ties: Count | None = None
+    """Soft ties."""
     busy: Annotated[list[Words], Field(max_length=40)] = Field(default_factory=list)
     """What is elsewhere at that hour and until when, in words; not counted above."""
 
@@ -306,6 +332,8 @@ class PlanRequest(Frozen):
     room: Room = Field(default_factory=Room)
     school: School = Field(default_factory=School)
     now: Now = Field(default_factory=Now)
+    past: Annotated[list[Past], Field(max_length=PAST_MOST)] = Field(default_factory=list)
+    """Services of before, the latest first."""
     cleanser: Cleansing = Cleansing.AUTO
     """What cleanses today; auto follows build-up, service and the client's habit."""
     edits: Annotated[list[Edit], Field(max_length=60)] = Field(default_factory=list)
@@ -314,6 +342,8 @@ class PlanRequest(Frozen):
     shelf: Annotated[list[ShelfItem], Field(max_length=BOTTLES_MOST)] = Field(default_factory=list)
     layers: Annotated[list[Layer], Field(max_length=LAYERS_MOST)] | None = None
     """What stays in, in order; null: as the school lays it."""
+    details: dict[Detail, Manner] = Field(default_factory=dict)
+    """Details of single steps, where they are not done as usual."""
     bottles: dict[Role, Annotated[str, Field(min_length=1, max_length=60)]] = Field(
         default_factory=dict
     )

@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 from craft.routine.catalogue.twists import FLAT, TWO_STRAND
-from craft.vocabulary import Blot, OnHead, Pattern, Role, SetKind, Style
+from craft.vocabulary import Blot, Detail, Manner, OnHead, Pattern, Role, SetKind, Style
 
 SHINGLE = replace(
     TWO_STRAND,
@@ -26,6 +26,8 @@ SHINGLE = replace(
     definition=0.80,
     release_how="",
     leaves=OnHead.WASH_AND_GO,
+    usual={},
+    mixes=True,
 )
 
 #: About half the hands-on time of shingling.
@@ -39,6 +41,7 @@ SHAKE = replace(
     "definition; longer hair still works.",
     definition=0.66,
     head_down=True,
+    mixes=False,
 )
 
 WAVES = replace(
@@ -47,15 +50,20 @@ WAVES = replace(
     sections=6,
     sections_max=20,
     shape_min=2.2,
-    how="Wave-safe: no raking, no brush after the styler. Squeeze water and conditioner in, styler "
-    "on soaking hair, press with microfibre, then scrunch the cast out when dry. Lift by brushing "
-    "straight back, deep side part.",
+    how="Wave-safe: no raking, no brush after the styler. The styler on soaking hair, glazed over "
+    "and squeezed until it no longer feels sticky.",
     stays_in=(Role.LEAVE_IN, Role.MOUSSE, Role.GEL),
     stretch=0.10,
     definition=0.60,
     wear_days=3,
     suits=(Pattern.W2A, Pattern.W2B, Pattern.W2C, Pattern.C3A),
     separate="Crush the cast with a drop of oil.",
+    usual={
+        Detail.SQUEEZE_IN: Manner.YES,
+        Detail.BRUSHED_BACK: Manner.YES,
+        Detail.PRESS: Manner.YES,
+        Detail.PARTING_SIDE: Manner.YES,
+    },
 )
 
 BUN = replace(
@@ -77,6 +85,9 @@ BUN = replace(
     tension=True,
     separate="Nothing is parted.",
     leaves=OnHead.BUN,
+    ties_whole=2,
+    mixes=False,
+    gathered=True,
 )
 
 UNDER_WIG = replace(
@@ -95,6 +106,7 @@ UNDER_WIG = replace(
     wear_days=10,
     separate="Nothing is parted.",
     release_how="",
+    gathered=True,
 )
 
 STYLES = {

@@ -2,8 +2,9 @@
 
 from dataclasses import replace
 
+from craft.routine.compose.details import BAND_STRETCH, BANDED_RELEASE
 from craft.routine.compose.technique import Technique
-from craft.vocabulary import Blot, OnHead, Role, Scheme, SetKind, Style
+from craft.vocabulary import Blot, Detail, Manner, OnHead, Role, Scheme, SetKind, Style
 
 TWIST_RELEASE = (
     "Only when dry. Oil on the fingers; bottom {noun}s before top ones, ends first, a half turn "
@@ -17,8 +18,7 @@ TWO_STRAND = Technique(
     sections=12,
     sections_max=40,
     shape_min=2.5,
-    how="Even tension from root to end. Never borrow hair from the neighbour. "
-    "Stop before the end and coil the ends round a finger.",
+    how="Even tension from root to end. Never borrow hair from the neighbour.",
     set_kind=SetKind.TWIST,
     blot=Blot.CLOTH,
     stretch=0.45,
@@ -37,6 +37,7 @@ TWO_STRAND = Technique(
     tension=False,
     release_how=TWIST_RELEASE,
     leaves=OnHead.TWISTS,
+    usual={Detail.ENDS: Manner.COILED},
 )
 
 FLAT = replace(
@@ -47,8 +48,7 @@ FLAT = replace(
     sections=8,
     sections_max=24,
     shape_min=4.5,
-    how="Lie the row on the scalp, feed hair in evenly, keep the hairline loose. "
-    "Pin each end down twice.",
+    how="Lie the row on the scalp, feed hair in evenly, keep the hairline loose.",
     stretch=0.55,
     pins_each=2,
     release_each_min=1.0,
@@ -57,6 +57,7 @@ FLAT = replace(
     tension=True,
     separate="Flat twists need no separating.",
     leaves=OnHead.FLAT_TWISTS,
+    usual={Detail.FASTENING: Manner.PINNED_TWICE},
 )
 
 BRAID = replace(
@@ -72,23 +73,20 @@ BRAID = replace(
     release_how="Only when dry. Oil on the fingers; bottom braids before top ones, ends first. "
     "Count them out.",
     leaves=OnHead.BRAIDS,
+    usual={},
 )
 
 #: 12 twists in pairs make 6 bundles of 4 bands: 24 bands, two for each twist.
 BANDED_TWIST = replace(
     TWO_STRAND,
     title="Banded twist-out",
-    shape_min=3.3,
-    how="Twist, then band the twists in pairs: four bands a bundle, gaps between them, the one at "
-    "the root not tight.",
-    stretch=0.72,
-    band_stretch=(0.90, 0.74, 0.45),
+    band_stretch=BAND_STRETCH,
     bundled=True,
     damp_first=True,
     release_each_min=1.1,
-    release_how="Only when dry. Bands off first: rubber ones oiled and cut, never pulled. Then "
-    "ends first, a half turn against the twist. Count bands and twists out.",
+    release_how=BANDED_RELEASE,
     tension=True,
+    usual={Detail.ENDS: Manner.COILED, Detail.FASTENING: Manner.BANDED_PAIRS},
 )
 
 BANDED = replace(
@@ -101,6 +99,7 @@ BANDED = replace(
     how="Damp, not dripping. Root band not tight; wrap downwards three to four turns, about four "
     "bands a section, gaps between. Leave the ends out to keep their curl.",
     stretch=0.85,
+    usual={},
     band_stretch=(0.98, 0.92, 0.10),
     stays_in=(Role.LEAVE_IN, Role.CREAM, Role.OIL),
     damp_first=True,

@@ -14,6 +14,7 @@ QUICK = replace(
     shape_min=1.5,
     how="One loose flat twist a side to go home in; open them there so the hair can dry.",
     set_kind=SetKind.LOOSE,
+    usual={},
     stretch=0.30,
     stays_in=(Role.LEAVE_IN, Role.CREAM, Role.OIL),
     mask_min=15,

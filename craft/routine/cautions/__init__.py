@@ -16,6 +16,8 @@ from craft.routine.drying.forecast import Forecast
 from craft.vocabulary import Severity
 from craft.words import plain
 
+#: Where everything that could answer a caution was tried.
+NONE_SUFFICES = "No single change of this plan is enough."
 GRAVEST_FIRST = (Severity.STOP, Severity.ADJUST, Severity.REMIND)
 CAUTIONS: tuple[CautionRule, ...] = (
     *people.RULES,
@@ -61,6 +63,7 @@ class Applied:
             trigger=plain(self.sign.trigger),
             source=self.sign.source,
             fixes=[fix.key for fix in self.fixes],
+            no_fix="" if self.fixes else self.rule.no_fix or NONE_SUFFICES,
             bottle=self.sign.bottle,
             steps=list(self.rule.steps),
             rank=self.rank,

@@ -212,6 +212,14 @@ def thinner_film(case: Case, forecast: Forecast, _: Sign) -> Iterable[Trial]:
     return fixes_for_film(case, forecast)
 
 
+def thicker_film(case: Case, forecast: Forecast, _: Sign) -> Iterable[Trial]:
+    """The usual doses, or the layers of the school."""
+    yield from fixes_for_film(case, forecast)
+    if case.request.layers is not None:
+        yield Trial("school_layers", "Layers as the school has them", {"layers": None}, forecast)
+
+
+NO_BETTER_BOTTLE = "No other bottle on the shelf does better here."
 #: Cautions from what speaks against a bottle: key and the steps it stands at; the clash itself says
 #: how grave it is. `allergen` looks at the whole shelf and stands for itself.
 LAID_IN = ("lay_in",)
@@ -249,11 +257,21 @@ RULES: tuple[CautionRule, ...] = (
     CautionRule("no_bottle", Severity.REMIND, LAID_IN, no_bottle, nearest_instead),
     CautionRule("residue_risk", Severity.ADJUST, LAID_IN, residue_risk, thinner_film),
     CautionRule("cowash_buildup", Severity.ADJUST, ("cleanse",), cowash_buildup, clarified),
-    CautionRule("thin_film", Severity.REMIND, LAID_IN, thin_film),
+    CautionRule("thin_film", Severity.REMIND, LAID_IN, thin_film, thicker_film),
     *(
-        CautionRule(key, Severity.ADJUST, steps, clash_sign(key), instead_of)
+        CautionRule(
+            key, Severity.ADJUST, steps, clash_sign(key), instead_of, no_fix=NO_BETTER_BOTTLE
+        )
         for key, steps in FROM_CLASHES
     ),
-    CautionRule("spoils_soon", Severity.REMIND, LAID_IN, clash_sign("spoils_soon")),
-    CautionRule("left_out", Severity.REMIND, LAID_IN, left_out),
+    CautionRule(
+        "spoils_soon",
+        Severity.REMIND,
+        LAID_IN,
+        clash_sign("spoils_soon"),
+        no_fix="It is still good today: use it up or order another.",
+    ),
+    CautionRule(
+        "left_out", Severity.REMIND, LAID_IN, left_out, no_fix="It is mended where it is kept."
+    ),
 )

@@ -6,6 +6,7 @@ from craft.contract.plan import Step
 from craft.routine.case import Case
 from craft.routine.cautions.rule import CautionRule, Sign
 from craft.routine.compose.fitness import (
+    DENSITY_LEAST,
     WEAR_MOST,
     another_style,
     fits_length,
@@ -18,15 +19,18 @@ from craft.routine.explain.why import HOUSE
 from craft.routine.trials.drying import in_sections, sections_minutes
 from craft.routine.trials.trial import Trial
 from craft.vocabulary import Condition, Severity
+from craft.words import plural
 
 #: Hands-on minutes of one sitting that one person works well. House value.
 ONE_PAIR_OF_HANDS_MIN = 240.0
 #: Work in which arms are held up or fingers pick: its minutes add up. Common practice, no source.
 FINE_STEPS = frozenset(
-    {"take_down_old", "detangle", "detangle_dry_oil", "part", "lay_in", "shape", "release"}
+    {"take_down_old", "detangle", "detangle_dry_oil", "part", "lay_in", "shape", "band", "release"}
 )
 #: Fine work without a break [min]. Common practice, no source.
 FINE_WORK_MIN = 75.0
+#: Before the same pull again the hairline rests so long [days]. House value.
+TENSION_REST_DAYS = 28.0
 
 
 def named(case: Case, *, without_tension: bool = False) -> str:
@@ -72,8 +76,8 @@ def unsuited(case: Case, *_: object) -> Sign | None:
     if not suits or case.hair.pattern in suits:
         return None
     return Sign(
-        f"{case.technique.title} is made for {suits[0]} to {suits[-1]}; on {case.hair.pattern} it "
-        f"will not hold its shape.{named(case)}",
+        f"{case.technique.title}, made for {suits[0]} to {suits[-1]}, will not hold on "
+        f"{case.hair.pattern}.{named(case)}",
         f"pattern {case.hair.pattern}",
     )
 
@@ -145,6 +149,37 @@ def tension_edges(case: Case, *_: object) -> Sign | None:
     )
 
 
+def tension_again(case: Case, *_: object) -> Sign | None:
+    """The same pull at the same place again and again thins the hairline."""
+    if not case.technique.tension:
+        return None
+    for past in case.request.past:
+        before = TECHNIQUES[past.style]
+        same = past.style is case.request.goal.style or past.scheme is case.layout.scheme
+        if past.days_ago <= TENSION_REST_DAYS and before.tension and same:
+            return Sign(
+                f"{before.title}, parted alike, {plural(past.days_ago, 'day')} ago: the same pull "
+                "at the same place again strains the roots. Part it elsewhere, or let it rest."
+                f"{named(case, without_tension=True)}",
+                f"past {past.style}, {past.days_ago:g} days",
+            )
+    return None
+
+
+def sparse(case: Case, *_: object) -> Sign | None:
+    """Partings show on sparse hair."""
+    least = DENSITY_LEAST.get(case.request.goal.style)
+    density = case.hair.density_per_cm2
+    if least is None or density >= least:
+        return None
+    return Sign(
+        f"{case.technique.title}: the scalp shows below {least:g} hairs/cm²; this is {density:.0f}."
+        f" Fewer partings, or none that run straight.{named(case)}",
+        f"density {density:.0f} hairs/cm²",
+        HOUSE,
+    )
+
+
 def fine_work(case: Case, _: Forecast, steps: Sequence[Step]) -> Sign | None:
     """Arms need a break: every minute of fine or overhead work counts, not shaping alone."""
     minutes = sum(
@@ -168,5 +203,9 @@ RULES: tuple[CautionRule, ...] = (
     CautionRule("unsuited", REMIND, ("shape",), unsuited, another),
     CautionRule("too_much_for_one", ADJUST, ("shape",), too_much_for_one, fewer),
     CautionRule("worn_too_long", ADJUST, ("send_home",), worn_too_long, shorter_wear),
-    CautionRule("fine_work", REMIND, ("shape",), fine_work),
+    CautionRule("tension_again", ADJUST, ("shape",), tension_again, another_without_tension),
+    CautionRule("sparse", REMIND, ("shape",), sparse, another),
+    CautionRule(
+        "fine_work", REMIND, ("shape",), fine_work, no_fix="A break, wherever it fits the work."
+    ),
 )

@@ -1,9 +1,14 @@
 """Cautions for the person in the chair, and for the one behind it."""
 
+from collections.abc import Iterable
+
 from craft.routine.case import Case
 from craft.routine.cautions.rule import CautionRule, Sign
+from craft.routine.compose.details import DETAILS, does
+from craft.routine.drying.forecast import Forecast
 from craft.routine.products.clashes import conditions_of
-from craft.vocabulary import Condition, Severity, StopSign
+from craft.routine.trials.trial import Trial
+from craft.vocabulary import Condition, Detail, Manner, Severity, StopSign
 
 #: What was seen, in words that name no illness.
 STOP_SIGN_WORDS = {
@@ -33,7 +38,7 @@ def scalp_refer(case: Case, *_: object) -> Sign | None:
 def basin_posture(case: Case, *_: object) -> Sign | None:
     """No long reclining."""
     conditions = conditions_of(case.request.person, Condition.PREGNANCY, Condition.NECK_PAIN)
-    if not conditions:
+    if not conditions or does(case, Detail.BASIN, Manner.UPRIGHT):
         return None
     return Sign(
         "No long reclining at the basin: support the neck, keep each stay short, offer to wash "
@@ -57,7 +62,7 @@ def no_inversion(case: Case, *_: object) -> Sign | None:
 
 def patch_test(case: Case, *_: object) -> Sign | None:
     """Somebody who has reacted before may react again."""
-    if not case.request.person.allergies:
+    if not case.request.person.allergies or does(case, Detail.PATCH_TEST):
         return None
     return Sign(
         "Known allergies: patch test every product that is new to this client as its label says, "
@@ -76,10 +81,48 @@ def guardian(case: Case, *_: object) -> Sign | None:
     )
 
 
+def upright(_: Case, forecast: Forecast, __: Sign) -> Iterable[Trial]:
+    """Washed sitting upright."""
+    yield Trial(
+        "upright",
+        "Wash sitting upright",
+        {"details": {Detail.BASIN.value: Manner.UPRIGHT.value}},
+        forecast,
+        hands_on_min=DETAILS[Detail.BASIN].ways[Manner.UPRIGHT].minutes[0],
+        client_min=DETAILS[Detail.BASIN].ways[Manner.UPRIGHT].minutes[0],
+    )
+
+
+def tested_ahead(_: Case, forecast: Forecast, __: Sign) -> Iterable[Trial]:
+    """A patch test before the day."""
+    patch = {"details": {Detail.PATCH_TEST.value: Manner.YES.value}}
+    yield Trial("patch_test", "Plan a patch test, 48 h before", patch, forecast)
+
+
+def not_head_down(case: Case, forecast: Forecast, _: Sign) -> Iterable[Trial]:
+    """Styled upright."""
+    if case.request.goal.head_down:
+        yield Trial("not_head_down", "Style it upright", {"goal": {"head_down": False}}, forecast)
+
+
+ADJUST, REMIND = Severity.ADJUST, Severity.REMIND
 RULES: tuple[CautionRule, ...] = (
-    CautionRule("scalp_refer", Severity.STOP, (), scalp_refer),
-    CautionRule("basin_posture", Severity.ADJUST, ("cleanse", "clarify", "rinse"), basin_posture),
-    CautionRule("no_inversion", Severity.ADJUST, ("shape",), no_inversion),
-    CautionRule("patch_test", Severity.REMIND, ("cleanse", "lay_in"), patch_test),
-    CautionRule("guardian", Severity.REMIND, (), guardian),
+    CautionRule(
+        "scalp_refer",
+        Severity.STOP,
+        (),
+        scalp_refer,
+        no_fix="A doctor or pharmacist looks at it; then it is cleared with a note.",
+    ),
+    CautionRule("basin_posture", ADJUST, ("cleanse", "clarify", "rinse"), basin_posture, upright),
+    CautionRule(
+        "no_inversion",
+        ADJUST,
+        ("shape",),
+        no_inversion,
+        not_head_down,
+        no_fix="It is planned upright already.",
+    ),
+    CautionRule("patch_test", REMIND, ("cleanse", "lay_in"), patch_test, tested_ahead),
+    CautionRule("guardian", REMIND, (), guardian, no_fix="The guardian's consent, before the day."),
 )

@@ -22,6 +22,7 @@ class Sign:
         bottle: the one it is about
         severity: where it is not the usual one of the rule
         key: where the sign is that of another caution
+        by: by how much, where a fix has to know
     """
 
     text: str
@@ -30,6 +31,7 @@ class Sign:
     bottle: str | None = None
     severity: Severity | None = None
     key: str | None = None
+    by: float = 0.0
 
 
 Sees = Callable[[Case, Forecast, Sequence[Step]], Sign | None]
@@ -51,6 +53,7 @@ class CautionRule:
         steps: keys of the steps it stands at
         sees: looks at a plan in the making and answers with a sign or with nothing
         fixes: changes that answer it, the cheapest first
+        no_fix: where no change of the plan can answer it: what does
     """
 
     key: str
@@ -58,3 +61,4 @@ class CautionRule:
     steps: tuple[str, ...]
     sees: Sees
     fixes: Fixes = nothing
+    no_fix: str = ""

@@ -6,14 +6,21 @@ from craft.contract.plan import Step
 from craft.routine.case import Case
 from craft.routine.cautions.rule import CautionRule, Sign
 from craft.routine.compose.before import TAKE_DOWNS
+from craft.routine.compose.fitness import another_style, quicker_styles
 from craft.routine.compose.steps import sitting_minutes
+from craft.routine.compose.techniques import TECHNIQUES
 from craft.routine.drying.forecast import SAFE_ODDS, Forecast, damp_at_bedtime
 from craft.routine.explain.why import MODEL
 from craft.routine.kit import pieces as kit
 from craft.routine.kit.curls import rod_curl
-from craft.routine.trials.drying import fixes_for_drying
-from craft.routine.trials.things import fixes_for_kit, fixes_for_rods
-from craft.routine.trials.trial import Trial
+from craft.routine.trials.drying import (
+    fixes_for_drying,
+    in_sections,
+    sections_minutes,
+    under_the_hood,
+)
+from craft.routine.trials.things import FEWEST_SHARE, fixes_for_kit, fixes_for_rods
+from craft.routine.trials.trial import Trial, first_safe
 from craft.sets import LEAST_TURNS, too_thick, too_thin
 from craft.vocabulary import Dryer, Elasticity, Heat, Night, Severity, StageKind, Style
 from craft.words import plural
@@ -213,6 +220,7 @@ def over_time_limit(case: Case, _: Forecast, steps: Sequence[Step]) -> Sign | No
         f"the {limit:.0f} the client has. Fewer sections or a shorter service would fit.",
         f"time limit {limit:.0f} min",
         MODEL,
+        by=first_sitting_min - limit,
     )
 
 
@@ -244,21 +252,103 @@ def rods_that_fit(case: Case, forecast: Forecast, _: Sign) -> Iterable[Trial]:
     return fixes_for_rods(case, forecast)
 
 
+def dry_before_covered(case: Case, forecast: Forecast, _: Sign) -> Iterable[Trial]:
+    """Minutes under the hood after which it may be covered."""
+    trial, safe = first_safe(under_the_hood(case, forecast))
+    if trial is not None and safe:
+        yield trial
+
+
+def rinsed_today(case: Case, forecast: Forecast, _: Sign) -> Iterable[Trial]:
+    """The mask as long as is usual."""
+    kept = [
+        edit.model_dump(mode="json", exclude_none=True)
+        for edit in case.request.edits
+        if not (edit.step == "mask" and (edit.wait_min or 0) > OVERNIGHT_FROM_MIN)
+    ]
+    yield Trial("mask_time", "Rinse it after the usual time", {"edits": kept}, forecast)
+
+
+def in_the_air(case: Case, forecast: Forecast, _: Sign) -> Iterable[Trial]:
+    """Dried in the air, or with little heat."""
+    if case.request.goal.max_heat is Heat.MEDIUM:
+        yield Trial("low_heat", "Low heat", {"goal": {"max_heat": "low"}}, forecast)
+    patch = {"dry": "air", "dry_min": None, "stages": None}
+    yield Trial("air_dry", "Dry it in the air", patch, forecast)
+
+
+def set_to_work_on(case: Case, forecast: Forecast, _: Sign) -> Iterable[Trial]:
+    """That what is needed is on the head."""
+    for worn in case.technique.works_from:
+        name = str(worn).replace("_", " ")
+        patch = {"now": {"style": worn.value}}
+        yield Trial(f"now_{worn}", f"On the head is: {name}", patch, forecast)
+
+
+def shorter(case: Case, forecast: Forecast, sign: Sign) -> Iterable[Trial]:
+    """The most sections that keep to the time, and the style most alike that does."""
+    now = len(case.sections)
+    rest = sections_minutes(case, now)
+    for count in range(now - 2, max(1, round(now * FEWEST_SHARE)) - 1, -2):
+        saved = rest - sections_minutes(case, count)
+        if saved >= sign.by:
+            yield Trial(
+                "fewer_sections",
+                f"Take {count} {case.technique.noun}s",
+                in_sections(case, count),
+                forecast,
+                hands_on_min=-saved,
+                client_min=-saved,
+                effect="thicker sections: looser, less defined, slower to dry",
+            )
+            break
+    for style, saved in quicker_styles(case):
+        if saved >= sign.by:
+            title = TECHNIQUES[style].title
+            yield Trial(
+                f"style_{style}",
+                f"{title} instead",
+                another_style(style),
+                forecast,
+                hands_on_min=-saved,
+                client_min=-saved,
+            )
+            return
+
+
 ADJUST, REMIND = Severity.ADJUST, Severity.REMIND
 RULES: tuple[CautionRule, ...] = (
     CautionRule(
         "not_dry_at_release", ADJUST, ("release", "shape"), not_dry_at_release, dry_in_time
     ),
-    CautionRule("damp_cap", ADJUST, ("set_home", "send_home"), damp_cap),
-    CautionRule("damp_bonnet", REMIND, ("set_home",), damp_bonnet),
+    CautionRule("damp_cap", ADJUST, ("set_home", "send_home"), damp_cap, dry_before_covered),
+    CautionRule("damp_bonnet", REMIND, ("set_home",), damp_bonnet, dry_before_covered),
     CautionRule("kit_short", ADJUST, ("shape",), kit_short, enough_pieces),
     CautionRule("rod_fit", ADJUST, ("shape",), rod_fit, rods_that_fit),
-    CautionRule("heat_limit", ADJUST, ("dry",), heat_limit),
-    CautionRule("overnight_mask", ADJUST, ("mask",), overnight_mask),
-    CautionRule("wear_overdue", ADJUST, ("take_down_old",), wear_overdue),
-    CautionRule("nothing_to_work_on", ADJUST, (), nothing_to_work_on),
-    CautionRule("protein", REMIND, ("mask",), protein),
-    CautionRule("heat_protectant", REMIND, ("dry",), heat_protectant),
-    CautionRule("heat_fragile", ADJUST, ("dry",), heat_fragile),
-    CautionRule("over_time_limit", ADJUST, (), over_time_limit),
+    CautionRule("heat_limit", ADJUST, ("dry",), heat_limit, in_the_air),
+    CautionRule("overnight_mask", ADJUST, ("mask",), overnight_mask, rinsed_today),
+    CautionRule(
+        "wear_overdue",
+        ADJUST,
+        ("take_down_old",),
+        wear_overdue,
+        no_fix="It is overdue whatever is planned: it comes out today.",
+    ),
+    CautionRule("nothing_to_work_on", ADJUST, (), nothing_to_work_on, set_to_work_on),
+    CautionRule(
+        "protein",
+        REMIND,
+        ("mask",),
+        protein,
+        no_fix="A matter of which mask: its label says what is in it.",
+    ),
+    CautionRule(
+        "heat_protectant",
+        REMIND,
+        ("dry",),
+        heat_protectant,
+        in_the_air,
+    ),
+    CautionRule("heat_fragile", ADJUST, ("dry",), heat_fragile, in_the_air),
+    CautionRule("over_time_limit", ADJUST, (), over_time_limit, shorter),
 )

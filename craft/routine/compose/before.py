@@ -3,12 +3,13 @@
 from dataclasses import dataclass
 
 from craft import timing
-from craft.contract.plan import Step
+from craft.contract.plan import Ahead, Step
 from craft.routine.case import Case, pre_wash
+from craft.routine.compose.details import does
 from craft.routine.compose.steps import step
 from craft.routine.explain.why import HOUSE, TRADE, reason
 from craft.routine.products.dosing import dose
-from craft.vocabulary import Arrival, Family, OnHead, Role, Start, Station, Washing
+from craft.vocabulary import Arrival, Detail, Family, OnHead, Role, Start, Station, Washing
 from craft.words import plural
 
 #: Oil sits at least this long, and may sit overnight. Common practice, no source.
@@ -86,6 +87,33 @@ def before(case: Case) -> list[Step]:
         if detangles_before_water(case):
             steps.append(detangle_in_oil(case))
     return steps
+
+
+#: A patch test is read after so long [h]. Common practice, no source; the label rules.
+PATCH_TEST_H = 48.0
+
+
+def ahead(case: Case) -> list[Ahead]:
+    """What is done before the day of the service."""
+    if not does(case, Detail.PATCH_TEST):
+        return []
+    return [
+        Ahead(
+            key="patch_test",
+            title="Patch test",
+            how="As the label says: a little of each new product behind the ear or in the crook "
+            "of the arm, left alone and looked at. Any redness, itch or swelling: it is not used.",
+            hours_before=PATCH_TEST_H,
+            reasons=[
+                reason(
+                    "patch_test",
+                    "A product that is new to this head shows itself within two days.",
+                    "patch test",
+                    TRADE,
+                )
+            ],
+        )
+    ]
 
 
 def take_down(case: Case) -> list[Step]:

@@ -46,6 +46,14 @@ WEAR_MOST: dict[Style, int] = {
     Style.SLICK_BUN: 5,
     Style.UNDER_WIG_BASE: 14,
 }
+#: Fewer hairs than this and the partings of a style show [hairs/cm²]. House values.
+DENSITY_LEAST: dict[Style, float] = {
+    Style.FLAT_TWIST_OUT: 100,
+    Style.TWIST_ROD_SET: 90,
+    Style.ROD_SET: 80,
+    Style.FINGER_COILS: 80,
+    Style.PUFF_PIN_UP: 80,
+}
 OFFERS = 2
 
 
@@ -60,12 +68,13 @@ def fits_length(style: Style, length_cm: float) -> bool:
     return least <= length_cm <= most
 
 
-def styles_instead(case: Case, *, without_tension: bool = False) -> list[Style]:
+def styles_instead(case: Case, *, without_tension: bool = False, most: int = OFFERS) -> list[Style]:
     """Styles that this head can wear instead, those worn most alike first.
 
     Args:
         case: the head
         without_tension: leave out what pulls at the hairline
+        most: so many
     """
     own = case.technique
     fitting = [
@@ -76,6 +85,7 @@ def styles_instead(case: Case, *, without_tension: bool = False) -> list[Style]:
         and technique.washing is Washing.FULL
         and style in LENGTH_CM
         and fits_length(style, case.hair.length_cm)
+        and case.hair.density_per_cm2 >= DENSITY_LEAST.get(style, 0.0)
         and (not technique.suits or case.hair.pattern in technique.suits)
         and not (without_tension and technique.tension)
     ]
@@ -86,7 +96,24 @@ def styles_instead(case: Case, *, without_tension: bool = False) -> list[Style]:
             abs(pair[1].wear_days - own.wear_days),
         )
     )
-    return [style for style, _ in fitting[:OFFERS]]
+    return [style for style, _ in fitting[:most]]
+
+
+def quicker_styles(case: Case) -> list[tuple[Style, float]]:
+    """Styles that this head can wear and that save hands-on minutes, those worn most alike first.
+
+    Returns:
+        style, and about how many minutes it saves [min]
+    """
+    own = case.technique
+    minutes = own.shape_min * len(case.sections)
+    results = []
+    for style in styles_instead(case, most=len(TECHNIQUES)):
+        other = TECHNIQUES[style]
+        saved = (minutes - other.shape_min * other.sections) * case.request.pace
+        if saved > 0:
+            results.append((style, saved))
+    return results
 
 
 def another_style(style: Style) -> dict[str, Any]:

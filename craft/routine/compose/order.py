@@ -9,7 +9,8 @@ from dataclasses import dataclass
 
 from craft.contract.plan import Step
 from craft.routine.case import Case
-from craft.vocabulary import Role
+from craft.routine.compose.details import does
+from craft.vocabulary import Detail, Role
 
 
 @dataclass(frozen=True)
@@ -81,12 +82,6 @@ ORDER: tuple[Before, ...] = (
         "styler_after_shaping",
         "Products go in before shaping; afterwards they lie on the outside only.",
     ),
-    Before(
-        "damp",
-        "shape",
-        "bands_dripping",
-        BANDS_DRIPPING,
-    ),
     Before("shape", "dry", "dried_before_shaping", "The set is shaped before it is dried."),
     Before("dry", "release", "released_damp", "Released before it is dry: it will frizz."),
     Before("shape", "release", "released_damp", "There is nothing to release yet."),
@@ -133,9 +128,15 @@ Steps = Sequence[Step]
 Broken = tuple[str, str]
 
 
-def broken_order(rule: Before, steps: Steps) -> Iterator[Broken]:
+#: What a mask before the shampoo turns round: it gives the slip, the conditioner comes last.
+NOT_MASK_FIRST = frozenset({"wash_after_mask", "dry_detangling"})
+
+
+def broken_order(rule: Before, case: Case, steps: Steps) -> Iterator[Broken]:
     """A step that comes before the one it needs to follow."""
     keys = [step.key for step in steps]
+    if rule.key in NOT_MASK_FIRST and does(case, Detail.MASK_FIRST):
+        return
     both = rule.first in keys and rule.then in keys
     if both and keys.index(rule.first) > keys.index(rule.then):
         yield rule.text, f"{rule.then} before {rule.first}"
@@ -143,6 +144,8 @@ def broken_order(rule: Before, steps: Steps) -> Iterator[Broken]:
 
 def broken_need(need: Needs, case: Case, steps: Steps) -> Iterator[Broken]:
     """A step without what it cannot do without."""
+    if need.key in NOT_MASK_FIRST and does(case, Detail.MASK_FIRST):
+        return
     keys = {step.key for step in steps}
     applies = need.step in keys and (case.washes or need.worn)
     if applies and not set(need.one_of) & keys:
@@ -151,9 +154,14 @@ def broken_need(need: Needs, case: Case, steps: Steps) -> Iterator[Broken]:
 
 def bands_dripping(case: Case, steps: Steps) -> Iterator[Broken]:
     """Bands on hair that nobody let dry to damp."""
-    keys = {step.key for step in steps}
-    if case.technique.damp_first and case.soaks and "shape" in keys and "damp" not in keys:
-        yield BANDS_DRIPPING, "shape without damp"
+    keys = [step.key for step in steps]
+    banding = "band" if "band" in keys else "shape"
+    if not (case.technique.damp_first and case.soaks and banding in keys):
+        return
+    if "damp" not in keys:
+        yield BANDS_DRIPPING, f"{banding} without damp"
+    elif keys.index("damp") > keys.index(banding):
+        yield BANDS_DRIPPING, f"{banding} before damp"
 
 
 def not_detangled(case: Case, steps: Steps) -> Iterator[Broken]:
@@ -185,7 +193,7 @@ def broken(key: str, case: Case, steps: Steps) -> Iterator[Broken]:
     """All that is broken under one key, in the order of the tables."""
     for rule in ORDER:
         if rule.key == key:
-            yield from broken_order(rule, steps)
+            yield from broken_order(rule, case, steps)
     for need in NEEDS:
         if need.key == key:
             yield from broken_need(need, case, steps)
@@ -205,11 +213,23 @@ def steps_of(key: str) -> tuple[str, ...]:
     return tuple(dict.fromkeys([*concerned, *([own[key]] if key in own else [])]))
 
 
+def concerned(key: str) -> frozenset[str]:
+    """Every step that something broken has to do with."""
+    steps = {step for rule in ORDER if rule.key == key for step in (rule.first, rule.then)}
+    needed = {step for need in NEEDS if need.key == key for step in (need.step, *need.one_of)}
+    own = {
+        "bands_dripping": {"damp", "band", "shape"},
+        "not_detangled": {"detangle", "detangle_dry_oil"},
+        "gel_before_leave_in": {"lay_in"},
+    }
+    return frozenset(steps | needed | own.get(key, set()))
+
+
 #: Everything that may be broken.
 KEYS = tuple(
     dict.fromkeys(
         [rule.key for rule in ORDER]
         + [need.key for need in NEEDS]
-        + ["not_detangled", "gel_before_leave_in"]
+        + ["bands_dripping", "not_detangled", "gel_before_leave_in"]
     )
 )

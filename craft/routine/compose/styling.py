@@ -4,13 +4,16 @@ from craft import fibre, timing
 from craft.contract.plan import Reason, Step
 from craft.partings import Section
 from craft.routine.case import Case, layering
+from craft.routine.compose.details import added_minutes, does, said, variant
 from craft.routine.compose.steps import step
 from craft.routine.drying.forecast import Forecast, in_one_sitting
 from craft.routine.explain.why import HOUSE, MODEL, TRADE, reason
+from craft.routine.kit.pieces import bands_needed
 from craft.routine.products.dosing import NAMES, dose_of_layer, name_of
 from craft.vocabulary import (
     AirAt,
     Condition,
+    Detail,
     Distribution,
     Dryer,
     Family,
@@ -18,6 +21,7 @@ from craft.vocabulary import (
     LayerOn,
     LayerWay,
     Level,
+    Manner,
     Smoothing,
     StageKind,
     Start,
@@ -25,6 +29,7 @@ from craft.vocabulary import (
     Style,
     Washing,
 )
+from craft.words import plural
 
 #: Laying in: minutes for each product of each section, and for the hair. House values.
 LAY_IN_EACH_MIN = 0.12
@@ -43,6 +48,12 @@ NOT_HEAD_DOWN = frozenset({Condition.PREGNANCY, Condition.NECK_PAIN, Condition.E
 DAMP_HOOD_MIN, DAMP_WRAP_MIN = 15.0, 45.0
 #: A loose bun stretches the roots in about so long. Common practice, no source.
 ROOT_STRETCH_MIN = 10.0
+#: One band, and pressing with microfibre after the styler [min]. House values.
+BAND_MIN, PRESS_MIN = 0.4, 3.0
+#: Test coils: made, then dried until they show what they do [min]. House values.
+TEST_COILS_MIN, TEST_COILS_DRY_MIN = 4.0, (10.0, 20.0)
+#: Keeping two stylers apart, left and right [min]. House value.
+HALF_HEAD_MIN = 3.0
 HOOD_SETUP_MIN = 1.5
 HOOD_SLACK_MIN = 15.0
 
@@ -140,9 +151,11 @@ def lay_in(case: Case) -> Step:
         Family.LAY_IN,
         "Lay in",
         f"Middle to ends first, roots last with what is left; ends twice. {smoothing(case)}"
+        + said(case, Detail.BRUSHED_BACK)
         + layer_ways(case)
         + warm,
-        minutes=minutes * (LAYER_FACTOR if layered else 1),
+        minutes=minutes * (LAYER_FACTOR if layered else 1)
+        + added_minutes(case, Detail.BRUSHED_BACK),
         station=Station.CHAIR,
         products=[dose_of_layer(case, each) for each in case.layers],
         sections=count,
@@ -157,12 +170,13 @@ def shape(case: Case) -> Step:
     minutes = sum(shape_minutes(case, section) for section in case.sections)
     if case.request.goal.leave_out and case.request.goal.style is Style.UNDER_WIG_BASE:
         minutes += LEAVE_OUT_MIN
+    minutes += added_minutes(case, *SHAPED)
     return step(
         case,
         "shape",
         Family.SHAPE,
         f"{noun.capitalize()}s, {count}",
-        case.technique.how + posture(case) + left_out(case),
+        case.technique.how + said(case, *SHAPED) + posture(case) + left_out(case),
         minutes=minutes,
         station=Station.CHAIR,
         sections=count,
@@ -181,6 +195,10 @@ def shape(case: Case) -> Step:
             ),
         ],
     )
+
+
+#: Details of the shaping itself.
+SHAPED = (Detail.MIXED, Detail.ROOTS, Detail.ENDS, Detail.FASTENING)
 
 
 def left_out(case: Case) -> str:
@@ -204,6 +222,11 @@ def posture(case: Case) -> str:
     return " Head down, in short spells." if asked and not barred else " Upright."
 
 
+DIFFUSE_HOW = "Low heat, low air; hold each spot about a minute, do not rake."
+#: Details of drying with a diffuser.
+DIFFUSED = (Detail.DIFFUSING, Detail.FRINGE)
+
+
 def dryer_step(case: Case, forecast: Forecast) -> Step:
     """Minutes under a hood (waiting) or with a diffuser (hands-on)."""
     hood = forecast.dryer is Dryer.HOOD
@@ -225,9 +248,9 @@ def dryer_step(case: Case, forecast: Forecast) -> Step:
         "Hood" if hood else "Diffuse",
         "Settle the client, set the timer, let nothing be touched."
         if hood
-        else "Low heat, low air; hold each spot about a minute, do not rake.",
+        else DIFFUSE_HOW + said(case, *DIFFUSED),
         # Fetching, setting and checking the hood; a diffuser is held all the time.
-        minutes=HOOD_SETUP_MIN if hood else forecast.dryer_min,
+        minutes=HOOD_SETUP_MIN if hood else forecast.dryer_min + added_minutes(case, *DIFFUSED),
         station=Station.HOOD if hood else Station.CHAIR,
         wait=(forecast.dryer_min, forecast.dryer_min + HOOD_SLACK_MIN) if hood else (0.0, 0.0),
         wait_title="under the hood" if hood else "",
@@ -245,7 +268,7 @@ STAGE_TITLES = {
 }
 STAGE_HOW = {
     StageKind.HOOD: "Settle the client, set the timer, let nothing be touched.",
-    StageKind.DIFFUSER: "Low heat, low air; hold each spot about a minute, do not rake.",
+    StageKind.DIFFUSER: DIFFUSE_HOW,
     StageKind.CLOTH: "Wrap in dry cotton, press, do not rub; a fresh cloth if it is soaked.",
     StageKind.AIR: "Let it air; nothing is touched.",
     StageKind.CAP: "Loosely under the cap; damp hair does not stay closed in.",
@@ -273,8 +296,8 @@ def stage_steps(case: Case, forecast: Forecast) -> list[Step]:
                 f"dry_{number}" if any(had.key == "dry" for had in results) else "dry",
                 Family.SHAPE,
                 title,
-                STAGE_HOW[stage.kind],
-                minutes=minutes if held else HOOD_SETUP_MIN,
+                STAGE_HOW[stage.kind] + (said(case, *DIFFUSED) if held else ""),
+                minutes=minutes + added_minutes(case, *DIFFUSED) if held else HOOD_SETUP_MIN,
                 station=Station.HOOD if stage.kind is StageKind.HOOD else Station.CHAIR,
                 wait=(0.0, 0.0) if held else (minutes, minutes + HOOD_SLACK_MIN),
                 wait_title=wait,
@@ -343,7 +366,83 @@ def damp_hood(case: Case) -> Step:
     )
 
 
-def stretch_roots(case: Case) -> Step:
+def band(case: Case) -> Step:
+    """Bands down the twists, once they are damp."""
+    bands = bands_needed(case)
+    pairs = "in pairs" if case.technique.bundled else "each for itself"
+    return step(
+        case,
+        "band",
+        Family.SHAPE,
+        f"Bands, {bands}",
+        f"Damp {case.technique.noun}s, {pairs}: wrap downwards, three to four turns a band, gaps "
+        "between them, the one at the root not tight.",
+        minutes=BAND_MIN * bands,
+        station=Station.CHAIR,
+        sections=len(case.sections),
+        reasons=[
+            reason(
+                "bands_after_twisting",
+                "All are twisted first, then warmed until damp, then banded: bands on dripping "
+                "hair leave dents.",
+                f"{plural(bands, 'band')}",
+            )
+        ],
+    )
+
+
+def press(case: Case) -> Step:
+    """Microfibre over the styler, without rubbing."""
+    return step(
+        case,
+        "press",
+        Family.SHAPE,
+        "Press",
+        "Microfibre round each part, squeezed from the ends up; nothing is rubbed.",
+        minutes=PRESS_MIN,
+        station=Station.CHAIR,
+        reasons=[reason("press", variant(case, Detail.PRESS).because, "press", TRADE)],
+    )
+
+
+def trial(case: Case) -> list[Step]:
+    """A styler is tried before a whole head is committed to it."""
+    way = variant(case, Detail.TRIAL)
+    why = [reason("trial", way.because, "trial", TRADE)]
+    if does(case, Detail.TRIAL, Manner.TEST_COILS):
+        return [
+            step(
+                case,
+                "test_coils",
+                Family.LAY_IN,
+                "Test coils",
+                "Two or three coils in the under layer with today's layers; dry them with the "
+                "diffuser and look: do they clump, flake, fall?",
+                minutes=TEST_COILS_MIN,
+                station=Station.CHAIR,
+                wait=TEST_COILS_DRY_MIN,
+                wait_title="test coils dry",
+                reasons=why,
+            )
+        ]
+    if does(case, Detail.TRIAL, Manner.HALF_HEAD):
+        return [
+            step(
+                case,
+                "half_head",
+                Family.LAY_IN,
+                "Half-head trial",
+                "Part down the middle. Left with the layers as planned, right with the other "
+                "styler; note which went where and judge both once it has settled.",
+                minutes=HALF_HEAD_MIN,
+                station=Station.CHAIR,
+                reasons=why,
+            )
+        ]
+    return []
+
+
+def stretch_roots(case: Case, sitting: int = 1) -> Step:
     """A loose bun for ten minutes stretches the roots."""
     return step(
         case,
@@ -355,8 +454,13 @@ def stretch_roots(case: Case) -> Step:
         station=Station.CHAIR,
         wait=(ROOT_STRETCH_MIN, 2 * ROOT_STRETCH_MIN),
         wait_title="loose bun",
+        sitting=sitting,
         reasons=[
-            reason("stretch_roots", "About ten minutes in a loose bun lift the roots.", "puff")
+            reason(
+                "stretch_roots",
+                "About ten minutes in a loose bun lift the roots.",
+                f"style {case.request.goal.style}",
+            )
         ],
     )
 
@@ -382,6 +486,11 @@ def send_home(case: Case, forecast: Forecast) -> Step:
             )
         ],
     )
+
+
+def opened_at_home(case: Case, forecast: Forecast) -> bool:
+    """Whether the client opens the set, another day."""
+    return does(case, Detail.OPENED, Manner.HOME) and not in_one_sitting(forecast)
 
 
 def set_home(case: Case) -> Step:
@@ -415,8 +524,8 @@ def finish(case: Case, forecast: Forecast) -> Step:
         "Finish",
         case.technique.separate
         + " Lift the roots with a pick 5 to 10 cm from the scalp, never through the lengths. "
-        "Judge it after it has settled.",
-        minutes=case.technique.finish_min,
+        "Judge it after it has settled." + said(case, Detail.PARTING_SIDE),
+        minutes=case.technique.finish_min + added_minutes(case, Detail.PARTING_SIDE),
         station=Station.CHAIR,
         wait=(settle, 60.0),
         wait_title="settle",
@@ -432,15 +541,26 @@ def finish(case: Case, forecast: Forecast) -> Step:
     )
 
 
+def bands_after(case: Case) -> bool:
+    """Whether it is twisted first and banded afterwards; else banding is the shaping."""
+    return Detail.FASTENING in case.details and any(case.technique.band_stretch)
+
+
 def styling(case: Case, forecast: Forecast) -> list[Step]:
     """The dry half of the service."""
     technique = case.technique
-    steps = [lay_in(case)]
-    if technique.damp_first and case.soaks:
+    steps = [*trial(case), lay_in(case)]
+    twined_first = bands_after(case)
+    if technique.damp_first and case.soaks and not twined_first:
         steps.append(damp_hood(case))
     if case.request.goal.style is Style.PUFF_PIN_UP:
         steps.append(stretch_roots(case))
     steps.append(shape(case))
+    if twined_first:
+        steps += [damp_hood(case)] if case.soaks else []
+        steps.append(band(case))
+    if does(case, Detail.PRESS):
+        steps.append(press(case))
     if case.request.stages and technique.start is Start.WASH:
         steps += stage_steps(case, forecast)
     elif forecast.dryer is not Dryer.AIR and technique.start is Start.WASH:
@@ -448,7 +568,11 @@ def styling(case: Case, forecast: Forecast) -> list[Step]:
     if technique.released:
         if not in_one_sitting(forecast):
             steps.append(set_home(case))
+        if opened_at_home(case, forecast):
+            return steps
         steps.append(release(case, forecast))
+        if does(case, Detail.ROOT_STRETCH):
+            steps.append(stretch_roots(case, steps[-1].sitting))
     dried = technique.released or forecast.dryer is not Dryer.AIR or technique.start is Start.WORN
     if technique.finish_min > 0 and dried:
         steps.append(finish(case, forecast))

@@ -1,8 +1,20 @@
 """What is particular about a service, as data."""
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 
-from craft.vocabulary import Blot, OnHead, Pattern, Role, Scheme, SetKind, Start, Washing
+from craft.vocabulary import (
+    Blot,
+    Detail,
+    Manner,
+    OnHead,
+    Pattern,
+    Role,
+    Scheme,
+    SetKind,
+    Start,
+    Washing,
+)
 
 
 @dataclass(frozen=True)
@@ -34,6 +46,13 @@ class Technique:
         washing: how much washing
         rods_each: rods for each section
         pins_whole: pins for the whole head, besides those of sections
+        pins_pair: pins for every two sections
+        ties_whole: soft ties for the whole head
+        on_rod: share of the length that is wound on its rod
+        ends_banded: a small band at the end of each section
+        usual: how its details are done where nobody chose
+        mixes: strands are smoothed one by one, so some can be coiled instead
+        gathered: worn gathered, nothing is parted at the end
         damp_first: bands and pins go in when damp, not dripping
         water: in the hair where nothing is washed [g/g]; else by the blotting
         separate: how the finished hair is parted, in a sentence
@@ -75,6 +94,13 @@ class Technique:
     washing: Washing = Washing.FULL
     rods_each: int = 0
     pins_whole: int = 0
+    pins_pair: int = 0
+    ties_whole: int = 0
+    on_rod: float = 1.0
+    ends_banded: bool = False
+    usual: Mapping[Detail, Manner] = field(default_factory=dict)
+    mixes: bool = False
+    gathered: bool = False
     damp_first: bool = False
     water: float | None = None
     separate: str = "Part only where the hair wants to."

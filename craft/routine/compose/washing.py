@@ -5,6 +5,7 @@ from craft.contract.plan import Reason, Step
 from craft.routine.case import Case
 from craft.routine.compose.before import detangles_before_water
 from craft.routine.compose.cleansing import Pass, cleansing
+from craft.routine.compose.details import added_minutes, does, said, variant
 from craft.routine.compose.steps import step
 from craft.routine.explain.why import HOUSE, TRADE, reason
 from craft.routine.products.clashes import LABEL
@@ -13,10 +14,11 @@ from craft.vocabulary import (
     Arrival,
     Blot,
     Buildup,
+    Detail,
     Detangling,
     Family,
-    Heat,
     Level,
+    Manner,
     Role,
     Station,
     Washing,
@@ -58,6 +60,8 @@ def washing(case: Case) -> list[Step]:
     if not case.washes:
         return slip_only(case)
     cleansed = cleanses(case)
+    if does(case, Detail.MASK_FIRST):
+        return [mask(case), *detangle(case), *cleansed, condition(case), rinse(case)]
     if case.technique.washing is Washing.RESET:
         first = [*cleansed, condition(case), *detangle(case)]
     elif case.request.school.wash is WashOrder.CONDITIONER_UNDER:
@@ -209,8 +213,8 @@ def cleanse(case: Case, each: Pass) -> Step:
         "clarify" if clarifies else "cleanse",
         Family.CLEANSE,
         CLEANSER_TITLES[each.role] + times,
-        how + "Foam in the eyes: rinse at once. Mind the wet floor.",
-        minutes=minutes,
+        how + "Foam in the eyes: rinse at once. Mind the wet floor." + said(case, Detail.BASIN),
+        minutes=minutes + added_minutes(case, Detail.BASIN),
         station=Station.BASIN,
         products=[dose(case, each.role, passes=each.times)],
         sections=4,
@@ -225,8 +229,10 @@ def condition(case: Case) -> Step:
         "condition",
         Family.TREAT,
         "Condition",
-        "Most on the ends; start at the back ends, they get forgotten.",
-        minutes=timing.bulk_minutes(*CONDITION, case.hair_g),
+        "Most on the ends; start at the back ends, they get forgotten."
+        + said(case, Detail.SQUEEZE_IN),
+        minutes=timing.bulk_minutes(*CONDITION, case.hair_g)
+        + added_minutes(case, Detail.SQUEEZE_IN),
         station=Station.BASIN,
         products=[dose(case, Role.RINSE_OUT)],
         sections=4,
@@ -317,8 +323,12 @@ def usual_mask_minutes(case: Case) -> tuple[float, Reason]:
 
 
 def warm_mask(case: Case) -> bool:
-    """Warmth helps a mask into hair of low porosity, where heat is allowed."""
-    return case.hair.porosity is Level.LOW and case.request.goal.max_heat is not Heat.NONE
+    """Whether the mask sits under steam."""
+    return does(case, Detail.WARMTH, Manner.STEAM)
+
+
+#: Under two caps and a bonnet a mask sits so long [min]. Common practice, no source.
+TWO_CAPS_MIN = (45.0, 60.0)
 
 
 def mask(case: Case) -> Step:
@@ -326,7 +336,14 @@ def mask(case: Case) -> Step:
     minutes, longest, why = mask_minutes(case)
     warm = warm_mask(case)
     reasons = [why]
-    if warm:
+    caps = does(case, Detail.WARMTH, Manner.TWO_CAPS)
+    labelled = choose(case, Role.MASK)
+    if caps and not (labelled and labelled.dwell_max_min is not None):
+        minutes, longest = max(minutes, TWO_CAPS_MIN[0]), max(longest, TWO_CAPS_MIN[1])
+        reasons.append(
+            reason("two_caps", variant(case, Detail.WARMTH).because, "warmth two caps", TRADE)
+        )
+    if warm and case.hair.porosity is Level.LOW:
         reasons.append(
             reason("warm_mask", "Low porosity lets little in: warmth helps.", "porosity low")
         )
@@ -335,11 +352,12 @@ def mask(case: Case) -> Step:
         "mask",
         Family.TREAT,
         "Mask",
-        "Section by section, most on the ends; then cover.",
-        minutes=timing.bulk_minutes(*MASK_ON, case.hair_g),
+        "Section by section, most on the ends; then cover."
+        + said(case, Detail.WARMTH, Detail.MASK_FIRST),
+        minutes=timing.bulk_minutes(*MASK_ON, case.hair_g) + added_minutes(case, Detail.WARMTH),
         station=Station.STEAMER if warm else Station.CHAIR,
         wait=(minutes, longest),
-        wait_title="under steam" if warm else "under a cap",
+        wait_title="under steam" if warm else "under two caps" if caps else "under a cap",
         products=[dose(case, Role.MASK)],
         sections=4,
         reasons=reasons,
@@ -368,6 +386,32 @@ def rinse(case: Case) -> Step:
             )
         ],
     )
+
+
+#: In a cloth before styling [min]; putting it on takes one. Common practice, no source.
+CLOTH_MIN = (45.0, 60.0)
+
+
+def in_a_cloth(case: Case) -> list[Step]:
+    """An hour in a cloth before styling, where that was chosen."""
+    if not does(case, Detail.CLOTH_HOUR):
+        return []
+    return [
+        step(
+            case,
+            "wrap",
+            Family.PREPARE,
+            "Cloth",
+            "Wrap in dry cotton, flat to the head, nothing rubbed; mist where an edge dries.",
+            minutes=1.0,
+            station=Station.CHAIR,
+            wait=CLOTH_MIN,
+            wait_title="in the cloth",
+            reasons=[
+                reason("cloth_hour", variant(case, Detail.CLOTH_HOUR).because, "cloth", TRADE)
+            ],
+        )
+    ]
 
 
 def blot_and_part(case: Case) -> Step:

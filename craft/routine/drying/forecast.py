@@ -14,7 +14,19 @@ from craft.errors import CraftError
 from craft.fibre import FIBRE_G_PER_CM3, present
 from craft.head import radius
 from craft.routine.case import Case
-from craft.vocabulary import AirAt, Arrival, Blot, Dryer, Heat, Releasing, SetKind, StageKind
+from craft.routine.compose.details import does
+from craft.vocabulary import (
+    AirAt,
+    Arrival,
+    Blot,
+    Detail,
+    Dryer,
+    Heat,
+    Manner,
+    Releasing,
+    SetKind,
+    StageKind,
+)
 
 #: Odds that make a release safe. House value.
 SAFE_ODDS = 0.8
@@ -37,6 +49,10 @@ DRYER_STEP_MIN = 5.0
 ENVELOPE_CM = 3.0
 #: Water once hair is damp and the bands go in [g/g]. House value.
 DAMP_WATER = 0.45
+#: Water after an hour in a cloth [g/g]. House value.
+CLOTH_WATER = 0.5
+#: Hovering, the diffuser is so much cooler at the hair [°C], and less of its heat arrives. House.
+HOVER_COOLER_C, HOVER_REACHES = 3.0, 0.8
 #: Water where hair is not washed: from products worked into dry hair, from a mist [g/g]. House.
 LAID_WATER = {Arrival.STRETCHED: 0.30, Arrival.MISTED: 0.40}
 #: Heat of the scalp that reaches what lies flat on it, over all of its surface [W/m²]: the scalp
@@ -171,7 +187,13 @@ def air_stage(case: Case, at: AirAt, hours: float | None = None) -> Stage:
 def dryer_temp(case: Case, kind: StageKind) -> float:
     """Usual temperature at the hair under a dryer, for the heat that may be used [°C]."""
     heat = case.request.goal.max_heat
-    return DRYER_TEMP_C[Dryer(kind), heat if heat is not Heat.NONE else Heat.LOW]
+    temp = DRYER_TEMP_C[Dryer(kind), heat if heat is not Heat.NONE else Heat.LOW]
+    return temp - HOVER_COOLER_C if hovers(case, kind) else temp
+
+
+def hovers(case: Case, kind: StageKind) -> bool:
+    """Whether the diffuser is held away from the hair."""
+    return kind is StageKind.DIFFUSER and does(case, Detail.DIFFUSING, Manner.HOVERING)
 
 
 def dryer_stage(
@@ -186,6 +208,7 @@ def dryer_stage(
         rh=warmed_humidity(room.temp_c, room.rh, temp),
         hours=None if minutes is None else minutes / 60,
         until_share=DIFFUSE_TO_SHARE if kind is StageKind.DIFFUSER else 1.0,
+        reaches=HOVER_REACHES if hovers(case, kind) else 1.0,
     )
 
 
@@ -289,7 +312,12 @@ def water_of(case: Case, blot: Blot) -> float:
         return LAID_WATER[case.arrival]
     if case.technique.damp_first:
         return DAMP_WATER
-    return drying.WATER_AFTER[blot]
+    water = drying.WATER_AFTER[blot]
+    if does(case, Detail.CLOTH_HOUR):
+        water = min(water, CLOTH_WATER)
+    if does(case, Detail.PRESS):
+        water = min(water, drying.WATER_AFTER[Blot.PRESSED])
+    return water
 
 
 def dryer_minutes(case: Case, cylinder: Cylinder, dryer: Dryer) -> float:

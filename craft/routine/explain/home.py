@@ -8,9 +8,10 @@ import math
 
 from craft.contract.plan import Home, HomeDay, HomePhase
 from craft.routine.case import Case
+from craft.routine.compose.details import does
 from craft.routine.compose.schools import usual_refreshing
 from craft.routine.drying.forecast import Forecast, damp_at_bedtime, in_one_sitting
-from craft.vocabulary import Night, Refreshing, SetKind, Style
+from craft.vocabulary import Detail, Manner, Night, Refreshing, SetKind, Style
 
 #: Wash at two weeks at the latest.
 WASH_BY_DAY = 14
@@ -120,9 +121,11 @@ def first_morning(case: Case) -> list[str]:
     return [f"{oil}, lift with the fingers, {SETTLE}."]
 
 
-def phases(case: Case, forecast: Forecast) -> list[HomePhase]:
+def phases(case: Case, forecast: Forecast, opened_min: float | None) -> list[HomePhase]:
     """What is done when, in order."""
     results = []
+    at_home = does(case, Detail.OPENED, Manner.HOME)
+    where = "at home, by yourself" if at_home else "in the salon"
     day = release_day(case, forecast)
     if comes_back(case, forecast):
         until = f"until day {day}" if day else "until this evening"
@@ -139,8 +142,15 @@ def phases(case: Case, forecast: Forecast) -> list[HomePhase]:
             HomePhase(
                 key="release",
                 title="Release",
-                when=f"day {day}, {forecast.release_h:g} h after shaping, in the salon",
-                lines=["First feel the roots: damp ones wait or go under the hood.", how],
+                when=f"day {day}, {forecast.release_h:g} h after shaping, {where}",
+                at_min=opened_min,
+                lines=[
+                    "First feel the roots: damp ones wait for some hours more."
+                    if at_home
+                    else "First feel the roots: damp ones wait or go under the hood.",
+                    how,
+                    *([case.technique.separate] if at_home and case.technique.separate else []),
+                ],
             )
         )
     elif case.request.goal.style is Style.QUICK_WASH:
@@ -193,15 +203,20 @@ def phases(case: Case, forecast: Forecast) -> list[HomePhase]:
     return results
 
 
-def home(case: Case, forecast: Forecast) -> Home:
-    """The card for the client; the days agree with each other."""
+def home(case: Case, forecast: Forecast, opened_min: float | None = None) -> Home:
+    """The card for the client; the days agree with each other.
+
+    Args:
+        case, forecast: what is planned
+        opened_min: when the set is opened, from the beginning of the service [min]
+    """
     day, wear = release_day(case, forecast), wear_days(case)
     wash_by = max(day + 1, min(WASH_BY_DAY, day + wear + 1))
     in_set = comes_back(case, forecast) or case.request.goal.style is Style.QUICK_WASH
     before = nights_in_set(case, forecast) if in_set or case.technique.released else []
     return Home(
         night=[*before, *nights_after(case)],
-        phases=phases(case, forecast),
+        phases=phases(case, forecast, opened_min),
         refresh=refresh(case, forecast),
         release_on_day=math.floor(forecast.release_h / 24),
         wash_by_day=wash_by,

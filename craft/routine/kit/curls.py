@@ -47,7 +47,8 @@ def rod_curl(
     rods = max(1, case.technique.rods_each)
     grams = section.grams if section else case.hair_g / len(case.sections)
     length = section.length_cm if section else case.hair.length_cm
-    wound = sets.wind(grams / rods, length, rod_mm)
+    share = case.technique.on_rod
+    wound = sets.wind(grams * share / rods, length * share, rod_mm)
     # The curl is as wide as the hair lay on average, not as the bare rod.
     coil_cm = wound.mean_mm / 10 * (1 + ROD_SPRING * taken_out)
     hanging = curl.spring_length(length, coil_cm, case.hair.diameter_um, ROD_RISE * coil_cm)

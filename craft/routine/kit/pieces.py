@@ -1,4 +1,4 @@
-"""Rods, pins, bands and clips of a routine, what is short, and where another size shows least."""
+"""Rods, pins, bands, clips and ties of a routine, and where another size shows least."""
 
 import math
 from collections import Counter
@@ -8,9 +8,10 @@ from dataclasses import dataclass, replace
 from craft.contract.plan import KitNeeded, Reason, RodNeed, SubstituteRods
 from craft.partings import Section, bundles
 from craft.routine.case import Case
+from craft.routine.compose.details import does
 from craft.routine.explain.why import HOUSE, TRADE, reason
 from craft.routine.kit.curls import bands_of, rod_curl
-from craft.vocabulary import Zone
+from craft.vocabulary import Detail, Zone
 from craft.words import plural
 
 #: Usual rod by length: up to [cm], diameter [mm]. House values.
@@ -27,7 +28,7 @@ def rod_mm(case: Case) -> float:
     """Diameter of the rods [mm]: as wished, else usual for the length."""
     if case.request.goal.rod_mm is not None:
         return case.request.goal.rod_mm
-    length = case.hair.length_cm
+    length = case.hair.length_cm * case.technique.on_rod
     return next((rod for limit, rod in USUAL_RODS if length <= limit), LONG_ROD_MM)
 
 
@@ -211,7 +212,19 @@ def rods_by_section(case: Case) -> dict[int, float]:
 
 def pins_needed(case: Case) -> int:
     """Pins of all sections and of the whole head."""
-    return case.technique.pins_each * len(case.sections) + case.technique.pins_whole
+    return pins_for(case, len(case.sections))
+
+
+def pins_for(case: Case, count: int) -> int:
+    """Pins of so many sections, of the pairs they make, and of the whole head."""
+    technique = case.technique
+    pairs = math.ceil(count / 2)
+    return technique.pins_each * count + technique.pins_pair * pairs + technique.pins_whole
+
+
+def ties_needed(case: Case) -> int:
+    """Soft ties of the whole head; the loose bun that stretches roots takes one."""
+    return case.technique.ties_whole + does(case, Detail.ROOT_STRETCH)
 
 
 def bands_needed(case: Case) -> int:
@@ -221,10 +234,11 @@ def bands_needed(case: Case) -> int:
 
 def bands_for(case: Case, count: int) -> int:
     """Bands of so many sections, or of the bundles they make in pairs."""
+    at_ends = count if case.technique.ends_banded else 0
     bands = bands_of(case)
     if bands is None:
-        return 0
-    return bands.each * (math.ceil(count / 2) if case.technique.bundled else count)
+        return at_ends
+    return at_ends + bands.each * (math.ceil(count / 2) if case.technique.bundled else count)
 
 
 def bundles_of(case: Case) -> list[tuple[int, ...]]:
@@ -241,6 +255,7 @@ def counted(case: Case) -> list[tuple[str, int, int | None]]:
         ("pins", pins_needed(case), kit.pins),
         ("bands", bands_needed(case), kit.bands),
         ("clips", case.technique.clips, kit.clips),
+        ("ties", ties_needed(case), kit.ties),
     ]
 
 
@@ -333,6 +348,7 @@ def kit_needed(case: Case) -> KitNeeded:
         pins=pins_needed(case),
         bands=bands_needed(case),
         clips=case.technique.clips,
+        ties=ties_needed(case),
         reasons=kit_reasons(case),
     )
 
@@ -349,7 +365,7 @@ def kit_reasons(case: Case) -> list[Reason]:
     technique, count = case.technique, len(case.sections)
     reasons = []
     for each, name, total in (
-        (technique.pins_each, "pins", pins_needed(case)),
+        (technique.pins_each, "pins", technique.pins_each * count),
         (technique.rods_each, "rods", rods_needed(case)),
     ):
         if each:
@@ -359,8 +375,18 @@ def kit_reasons(case: Case) -> list[Reason]:
     bands = bands_of(case)
     if bands is not None:
         what = "bundles of two" if technique.bundled else f"{technique.noun}s"
-        text = f"{bands.each} bands for each of {bands_needed(case) // bands.each} {what}."
+        of = math.ceil(count / 2) if technique.bundled else count
+        text = f"{bands.each} bands for each of {of} {what}."
         reasons.append(reason("bands_each", text, f"sections {count}", TRADE))
+    if technique.pins_pair:
+        text = f"{plural(technique.pins_pair, 'pin')} for every two: {pins_needed(case)}."
+        reasons.append(reason("pins_pair", text, f"sections {count}", TRADE))
+    if technique.ends_banded:
+        text = f"A small band at each end: {count}."
+        reasons.append(reason("bands_ends", text, f"sections {count}", TRADE))
+    if ties_needed(case):
+        text = f"{plural(ties_needed(case), 'soft tie')} for the whole head."
+        reasons.append(reason("ties_whole", text, f"style {case.request.goal.style}", TRADE))
     if technique.rods_each:
         text = f"{rod_mm(case):g} mm are usual up to {case.hair.length_cm:g} cm of length."
         if case.request.goal.rod_mm is not None:

@@ -13,9 +13,10 @@ from typing import TYPE_CHECKING
 from craft import doses
 from craft.contract.plan import Layer, Reason, ShelfItem
 from craft.errors import CraftError
+from craft.routine.compose.details import does
 from craft.routine.explain.why import HOUSE, TRADE, reason
 from craft.routine.products.picking import barred, ranking
-from craft.vocabulary import Distribution, EditOp, LayerOn, Role
+from craft.vocabulary import Detail, Distribution, EditOp, LayerOn, Manner, Role
 
 if TYPE_CHECKING:
     from craft.partings import Section
@@ -112,7 +113,11 @@ def wanted(case: Case, usual: Sequence[Role]) -> list[Layer]:
     """
     asked = case.request.layers
     if asked is None:
-        return [Layer(role=role) for role in usual if role is not Role.MIST]
+        roles = [role for role in usual if role is not Role.MIST]
+        if does(case, Detail.ENDS, Manner.GELLED):
+            rest = [Layer(role=role) for role in roles if role is not Role.GEL]
+            return [*rest, Layer(role=Role.GEL, on=LayerOn.ENDS)]
+        return [Layer(role=role) for role in roles]
     for place, layer in enumerate(asked):
         if layer.role not in STAYS:
             listed = ", ".join(STAYS)

@@ -5,6 +5,7 @@ from unittest import TestCase
 from craft.contract import PlanRequest, parse
 from craft.routine.case import case_of
 from craft.routine.cautions import BY_KEY, CAUTIONS, applied
+from craft.routine.cautions.rule import nothing
 from craft.routine.drying.forecast import forecast_of
 from craft.routine.products.picking import Shelf
 from craft.tests.requests import plan_request, planned
@@ -60,6 +61,15 @@ class TableTest(TestCase):
             self.assertEqual(caution.steps, list(BY_KEY[caution.key].steps))
             for step in answer.steps:
                 self.assertEqual(caution.key in step.cautions, step.key in caution.steps)
+
+    def test_every_caution_has_a_fix_or_says_why_there_is_none(self) -> None:
+        for rule in CAUTIONS:
+            self.assertTrue(rule.fixes is not nothing or rule.no_fix, rule.key)
+
+    def test_where_nothing_answers_it_that_is_said(self) -> None:
+        answer = planned(person={"conditions": ["minor"]}, now={"style": "braids", "worn_days": 90})
+        for caution in answer.cautions:
+            self.assertEqual(bool(caution.fixes), not caution.no_fix, caution.key)
 
     def test_a_stop_is_answered_by_nothing(self) -> None:
         answer = planned(person={"conditions": ["scalp_sores"]}, goal={"release_after_h": 3})

@@ -85,6 +85,69 @@ class WorkTest(TestCase):
         self.assertGreater(float(told.split(" min")[0]), shaping + 20)
 
 
+class CountTest(TestCase):
+    def test_coils_follow_length_and_wanted_size(self) -> None:
+        def coils(length_cm: float, **goal: float) -> int:
+            hair = {"length_cm": length_cm, "relaxed_cm": None}
+            return len(planned(hair=hair, goal={"style": "finger_coils", **goal}).sections)
+
+        self.assertEqual(coils(10), 90)
+        self.assertLess(coils(25), coils(10))
+        self.assertLess(coils(25, coil_mm=16), coils(25))
+        self.assertGreater(coils(25, coil_mm=6), coils(25))
+        self.assertLessEqual(coils(5, coil_mm=3), 120)
+        self.assertGreaterEqual(coils(30, coil_mm=40), 20)
+
+    def test_thicker_rods_are_fewer(self) -> None:
+        def rods(rod_mm: float) -> int:
+            return len(planned(goal={"style": "rod_set", "rod_mm": rod_mm}).sections)
+
+        self.assertEqual(rods(20), 30)
+        self.assertEqual(rods(12), 50)
+        self.assertEqual(rods(30), 20)
+
+    def test_partings_show_on_sparse_hair(self) -> None:
+        sparse = {"density_per_cm2": 70}
+        self.assertIn("sparse", caution_keys(planned(hair=sparse)))
+        self.assertNotIn("sparse", caution_keys(planned()))
+        answer = planned(**with_fix(planned(hair=sparse), "sparse"), hair=sparse)
+        self.assertNotIn("sparse", caution_keys(answer))
+
+
+class TensionTest(TestCase):
+    def test_the_same_pull_again_is_said_and_answered(self) -> None:
+        past = [{"style": "flat_twist_out", "days_ago": 12, "scheme": "rows"}]
+        answer = planned(past=past)
+        self.assertIn("tension_again", caution_keys(answer))
+        text = next(each.text for each in answer.cautions if each.key == "tension_again")
+        self.assertIn("12 days ago", text)
+        other = planned(past=past, **with_fix(answer, "tension_again"))
+        self.assertNotIn("tension_again", caution_keys(other))
+
+    def test_rest_another_parting_and_loose_styles_are_fine(self) -> None:
+        for past in (
+            {"style": "flat_twist_out", "days_ago": 40, "scheme": "rows"},
+            {"style": "slick_bun", "days_ago": 5, "scheme": "quadrants"},
+            {"style": "two_strand_twist_out", "days_ago": 5, "scheme": "rows"},
+        ):
+            self.assertNotIn("tension_again", caution_keys(planned(past=[past])), past)
+
+
+class TimeTest(TestCase):
+    def test_a_promise_that_cannot_hold_is_answered_by_what_fits(self) -> None:
+        goal = {"style": "shingle_wash_and_go", "time_limit_min": 95}
+        answer = planned(goal=goal)
+        self.assertIn("over_time_limit", caution_keys(answer))
+        for fix in answer.fixes:
+            if fix.caution == "over_time_limit":
+                change = {k: v for k, v in fix.change["goal"].items() if v is not None}
+                other = planned(goal=goal | change)
+                self.assertNotIn("over_time_limit", caution_keys(other), fix.title)
+                break
+        else:
+            self.fail("no fix")
+
+
 class WearTest(TestCase):
     def test_coils_lock_when_worn_too_long(self) -> None:
         answer = planned(goal={"style": "finger_coils", "wear_days": 21})

@@ -10,7 +10,7 @@ from unittest import TestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from craft.contract.plan import Home
+from craft.contract.plan import Home, HomePhase
 from craft.tests.requests import planned
 from craft.vocabulary import Night, Style
 
@@ -91,3 +91,22 @@ class PhasesTest(TestCase):
         self.assertGreater(home.wash_by_day, opened)
         self.assertGreaterEqual(home.return_by_day, home.wash_by_day)
         self.assertTrue(all(phase.lines and phase.when for phase in home.phases))
+
+
+class ClockTest(TestCase):
+    def release(self, **wish: Any) -> HomePhase:
+        answer = planned(goal={"style": "two_strand_twist_out"}, **wish)
+        return next(phase for phase in answer.home.phases if phase.key == "release")
+
+    def test_hour_and_hands_of_the_release_are_named(self) -> None:
+        release = self.release()
+        self.assertEqual(release.when, "day 1, 24 h after shaping, in the salon")
+        plan = planned(goal={"style": "two_strand_twist_out"})
+        self.assertEqual(release.at_min, plan.totals.release_min)
+        self.assertIn("at home, by yourself", self.release(details={"opened": "home"}).when)
+
+    def test_opened_at_home_there_is_no_second_sitting(self) -> None:
+        answer = planned(goal={"style": "two_strand_twist_out"}, details={"opened": "home"})
+        self.assertEqual({step.sitting for step in answer.steps}, {1})
+        self.assertEqual(answer.steps[-1].key, "set_home")
+        self.assertIn("ends first", " ".join(self.release(details={"opened": "home"}).lines))

@@ -9,10 +9,12 @@ from craft.contract.patch import patched
 from craft.contract.proposals import CompareRequest
 from craft.errors import CraftError
 from craft.routine.drying.forecast import SAFE_ODDS
+from craft.routine.planner import plan
 from craft.routine.trials.chain import CHAINS, chain
 from craft.routine.trials.compare import compare
 from craft.routine.trials.measures import differences, dominates, front, measures
 from craft.routine.trials.propose import propose
+from craft.routine.trials.restyle import restyle
 from craft.tests.requests import plan_request, planned
 
 
@@ -157,3 +159,61 @@ class ChainTest(TestCase):
     def test_a_stop_stops_the_chain(self) -> None:
         answer = chain(request(person={"stop_signs": ["weeping"]}))
         self.assertTrue(all(not link.steps for link in answer.links))
+
+
+class OwnDaysTest(TestCase):
+    def test_looks_may_have_days_of_their_own(self) -> None:
+        looks = [{"day": 2, "style": "puff_pin_up"}, {"day": 6, "style": "refresh_visit"}]
+        answer = chain(request(goal={"looks": looks}))
+        self.assertEqual([link.day for link in answer.links], [1, 2, 6])
+        self.assertEqual(answer.links[1].title, "Pinned")
+
+    def test_days_that_go_back_or_need_a_wash_are_refused(self) -> None:
+        back = [{"day": 5, "style": "puff_pin_up"}, {"day": 3, "style": "puff_pin_up"}]
+        with self.assertRaisesRegex(CraftError, "after day 5"):
+            chain(request(goal={"looks": back}))
+        with self.assertRaisesRegex(CraftError, "one of"):
+            chain(request(goal={"looks": [{"day": 3, "style": "rod_set"}]}))
+
+    def test_layers_by_hand_belong_to_the_first_look(self) -> None:
+        answer = chain(request(layers=[{"role": "butter"}]))
+        self.assertNotIn("butter", answer.links[1].product_g)
+
+
+class RestyleTest(TestCase):
+    def restyled(self, **wish: Any) -> tuple[dict[str, Any], list[str]]:
+        request = parse(PlanRequest, plan_request(**wish))
+        answer = restyle(request)
+        plan(patched(request, answer.change))
+        return answer.change, answer.dropped
+
+    def test_what_fits_is_kept(self) -> None:
+        change, dropped = self.restyled(
+            goal={"style": "flat_twist_out", "sections": 10},
+            edits=[{"op": "override", "step": "mask", "wait_min": 30}],
+            stages=[{"kind": "hood", "minutes": 20}],
+        )
+        self.assertEqual((change, dropped), ({}, []))
+
+    def test_what_does_not_is_said(self) -> None:
+        change, dropped = self.restyled(
+            goal={"style": "scrunch_waves", "sections": 90, "rod_mm": 16, "wear_days": 14},
+            hair={"pattern": "2b", "relaxed_cm": 22},
+            edits=[
+                {"op": "override", "step": "release", "minutes": 20},
+                {"op": "remove", "step": "mask"},
+            ],
+        )
+        self.assertEqual(change["goal"], {"sections": None, "rod_mm": None, "wear_days": None})
+        self.assertEqual([edit["step"] for edit in change["edits"]], ["mask"])
+        self.assertIn("rods of 16 mm: no rods here", dropped)
+        self.assertIn("by hand: release", dropped)
+
+    def test_nothing_dries_in_a_refresh(self) -> None:
+        change, dropped = self.restyled(
+            goal={"style": "refresh_visit"},
+            stages=[{"kind": "hood", "minutes": 20}],
+            parting={"changes": [{"op": "split", "key": "9/9"}]},
+        )
+        self.assertIsNone(change["stages"])
+        self.assertEqual(len(dropped), len(change))

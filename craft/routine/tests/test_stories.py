@@ -11,6 +11,7 @@ from craft.tests.requests import planned
 from craft.vocabulary import Severity
 
 LONG = {"length_cm": 30, "relaxed_cm": 12, "density_per_cm2": 175}
+COILS = {"style": "finger_coils", "sections": 90}
 GEL = {"id": "gel", "name": "Clear gel", "role": "gel", "ingredients": "Aqua, PVP"}
 
 
@@ -94,7 +95,7 @@ class StoriesTest(TestCase):
         self.silent("patch_test")
 
     def test_arms_that_get_no_break(self) -> None:
-        self.tells("fine_work", "break after every 75", {"goal": {"style": "finger_coils"}})
+        self.tells("fine_work", "break after every 75", {"goal": COILS})
         self.silent("fine_work", goal={"style": "quick_wash"})
 
     def test_coconut_flecks_in_a_cool_room(self) -> None:

@@ -24,6 +24,7 @@ FAULTS = {
 KEYS = frozenset(
     {"key", "rule", "id", "caution", "rules_version", "change", "unit", "family", "station"}
     | {"zone", "lay", "role", "chosen", "topic", "on", "way", "kind", "at", "scheme", "severity"}
+    | {"detail", "manner", "usual", "step"}
     | {"chosen_by", "style", "mirror", "source", "may_stay"}
 )
 HEADS: tuple[dict[str, Any], ...] = (

@@ -1,9 +1,10 @@
 """Looks over the days of one set: defined, pinned, puff, twisted again."""
 
-from dataclasses import dataclass
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
 
 from craft.contract.partings import Parting
-from craft.contract.plan import Goal, Now, PlanRequest
+from craft.contract.plan import Goal, LookOn, Now, PlanRequest
 from craft.contract.proposals import ChainAnswer, Link
 from craft.errors import CraftError
 from craft.routine.compose.techniques import TECHNIQUES
@@ -44,6 +45,8 @@ AFTER_COILS = (
     Look(10, Style.PUFF_PIN_UP, "Puff", 4),
 )
 
+ALL_LOOKS = (*AFTER_A_SET, *AFTER_A_WASH_AND_GO, *AFTER_COILS)
+
 CHAINS = {
     Style.TWO_STRAND_TWIST_OUT: AFTER_A_SET,
     Style.FLAT_TWIST_OUT: AFTER_A_SET,
@@ -70,8 +73,10 @@ def chain(request: PlanRequest) -> ChainAnswer:
         raise CraftError("goal.style", f"No looks follow {style}. They follow: {names}.")
     first = Look(1, style, "Defined", request.goal.sections)
     links = [link(request, first, request.now)]
+    if request.goal.looks is not None:
+        check_days(request.goal.looks)
     worn = TECHNIQUES[style].leaves if style is Style.FINGER_COILS else OnHead.LOOSE
-    for look in CHAINS[style]:
+    for look in looks_after(request):
         links.append(link(request, look, Now(style=worn, worn_days=float(look.day))))
         worn = TECHNIQUES[look.style].leaves
     return ChainAnswer(
@@ -79,6 +84,39 @@ def chain(request: PlanRequest) -> ChainAnswer:
         hands_on_min=round(sum(part.hands_on_min for part in links), 1),
         wash_by_day=WASH_BY_DAY,
     )
+
+
+def looks_after(request: PlanRequest) -> Sequence[Look]:
+    """The looks that follow: as wished, else as usual for the style."""
+    usual = CHAINS[request.goal.style]
+    if request.goal.looks is None:
+        return usual
+    known = {look.style: look for look in (*ALL_LOOKS, *usual)}
+    results = []
+    for place, wished in enumerate(request.goal.looks):
+        # Of two puffs the first is the pinned one, as usual.
+        same = [look for look in usual if look.style is wished.style]
+        before = sum(other.style is wished.style for other in request.goal.looks[:place])
+        look = same[min(before, len(same) - 1)] if same else known[wished.style]
+        results.append(replace(look, day=wished.day))
+    return results
+
+
+def check_days(looks: Sequence[LookOn]) -> None:
+    """Looks follow each other, and are ones that work on what is worn.
+
+    Raises:
+        CraftError: one does not; names it
+    """
+    allowed = {look.style for look in ALL_LOOKS}
+    for place, look in enumerate(looks):
+        if look.style not in allowed:
+            names = ", ".join(sorted(allowed))
+            raise CraftError(f"goal.looks.{place}.style", f"A look that follows is one of {names}.")
+        if place and look.day <= looks[place - 1].day:
+            raise CraftError(
+                f"goal.looks.{place}.day", f"Give a day after day {looks[place - 1].day}."
+            )
 
 
 def link(request: PlanRequest, look: Look, now: Now) -> Link:
@@ -94,6 +132,8 @@ def link(request: PlanRequest, look: Look, now: Now) -> Link:
                 "dry_min": None,
                 "blot": None,
                 "parting": Parting(),
+                "layers": None,
+                "details": {},
                 "stages": [],
             }
         )

@@ -8,7 +8,15 @@ from craft import timing
 from craft.contract.plan import Fix
 from craft.partings import FIXED
 from craft.routine.case import Case
-from craft.routine.compose.styling import HOOD_SETUP_MIN, LAY_IN_EACH_MIN, usual_hairs
+from craft.routine.compose.details import variant
+from craft.routine.compose.styling import (
+    BAND_MIN,
+    HOOD_SETUP_MIN,
+    LAY_IN_EACH_MIN,
+    SHAPED,
+    bands_after,
+    usual_hairs,
+)
 from craft.routine.compose.washing import BLOT_MIN, PART_EACH_MIN
 from craft.routine.drying.forecast import (
     RELEASE_STEP_H,
@@ -21,6 +29,7 @@ from craft.routine.drying.forecast import (
     stages_for,
     water_of,
 )
+from craft.routine.kit.pieces import bands_for
 from craft.routine.trials.trial import Trial, first_safe, ranked
 from craft.vocabulary import Blot, Dryer, Heat
 
@@ -86,7 +95,10 @@ def sections_minutes(case: Case, count: int) -> float:
     )
     release = technique.release_each_min if technique.released else 0.0
     lay_in = LAY_IN_EACH_MIN * len(case.layers)
-    return count * (each + PART_EACH_MIN + lay_in + release) * case.request.pace
+    by_detail = sum(variant(case, detail).minutes[1] for detail in SHAPED)
+    banding = BAND_MIN * bands_for(case, count) if bands_after(case) else 0.0
+    each += PART_EACH_MIN + lay_in + release + by_detail
+    return (count * each + banding) * case.request.pace
 
 
 def more_sections(case: Case, forecast: Forecast) -> Iterator[Trial]:

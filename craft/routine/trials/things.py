@@ -7,7 +7,16 @@ from craft import doses, sets
 from craft.routine.case import Case
 from craft.routine.drying.forecast import Forecast, section_cylinder
 from craft.routine.kit.curls import rod_curl
-from craft.routine.kit.pieces import bands_for, counted, other_sizes, rod_mm, rods_needed, short
+from craft.routine.kit.pieces import (
+    bands_for,
+    counted,
+    other_sizes,
+    pins_for,
+    rod_mm,
+    rods_needed,
+    short,
+    ties_needed,
+)
 from craft.routine.products.dosing import name_of, others
 from craft.routine.products.layers import LAY_IN, Laid
 from craft.routine.trials.drying import in_sections, sections_minutes
@@ -72,9 +81,10 @@ def counts_that_suffice(case: Case) -> Iterator[int]:
     for count in range(now - 2 + now % 2, max(1, round(now * FEWEST_SHARE)) - 1, -2):
         needs = {
             "rods": technique.rods_each * count,
-            "pins": technique.pins_each * count + technique.pins_whole,
+            "pins": pins_for(case, count),
             "bands": bands_for(case, count),
             "clips": technique.clips,
+            "ties": ties_needed(case),
         }
         if all(needs[name] <= have for name, have in free.items()):
             yield count

@@ -3,6 +3,7 @@
 from datetime import datetime, timedelta
 from typing import Any
 
+from django.contrib.auth.models import User
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
@@ -124,10 +125,11 @@ class DemandTest(ApiTest):
 class ScaleTest(DemandTest):
     def queries(self, start: datetime | None) -> int:
         head = Head.objects.get(pk=self.head.pk)
+        user = User.objects.select_related("colleague").get(pk=self.user.pk)
         with CaptureQueriesContext(
             connection,
         ) as asked:
-            draft(head, self.wish(start), self.user)
+            draft(head, self.wish(start), user)
         return len(asked)
 
     def test_a_draft_asks_little_and_no_more_with_many_plans(self) -> None:

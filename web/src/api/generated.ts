@@ -416,6 +416,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/core/restyle/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Plan a service. Every field but `hair` and `goal.style` has a default. */
+        post: operations["core_restyle_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/core/visit/": {
         parameters: {
             query?: never;
@@ -1034,6 +1051,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/restyle/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["plans_restyle_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/products/": {
         parameters: {
             query?: never;
@@ -1549,6 +1582,25 @@ export interface components {
          * @enum {string}
          */
         ActionEnum: "add" | "change" | "same";
+        /**
+         * Ahead
+         * @description What is done before the day of the service.
+         */
+        Ahead: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** How */
+            how: string;
+            /**
+             * Hours Before
+             * @description Before the service begins.
+             */
+            hours_before: number;
+            /** Reasons */
+            reasons: components["schemas"]["Reason"][];
+        };
         /** @description For whom and in which air the shelf was judged. */
         Air: {
             head: number;
@@ -1868,6 +1920,12 @@ export interface components {
              * @description Keys of the fixes that answer it, cheapest first.
              */
             fixes: string[];
+            /**
+             * No Fix
+             * @description Where no change of the plan answers it: what does.
+             * @default
+             */
+            no_fix?: string;
             /**
              * Bottle
              * @description The bottle it is about.
@@ -2221,6 +2279,45 @@ export interface components {
              * @description All the other ways together speak against it.
              */
             disagrees: boolean;
+        };
+        /**
+         * Detail
+         * @description What of a service can be done in several ways.
+         * @enum {string}
+         */
+        Detail: "patch_test" | "basin" | "mask_first" | "squeeze_in" | "warmth" | "cloth_hour" | "trial" | "brushed_back" | "mixed" | "roots" | "ends" | "fastening" | "press" | "diffusing" | "fringe" | "root_stretch" | "parting_side" | "opened";
+        /**
+         * DetailChoice
+         * @description A detail of a step that can be done in several ways.
+         */
+        DetailChoice: {
+            detail: components["schemas"]["Detail"];
+            /** Title */
+            title: string;
+            /**
+             * Step
+             * @description Key of the step it belongs to.
+             */
+            step: string;
+            chosen: components["schemas"]["Manner"];
+            /** @description For this service, where nobody chose. */
+            usual: components["schemas"]["Manner"];
+            /** Options */
+            options: components["schemas"]["DetailOption"][];
+        };
+        /**
+         * DetailOption
+         * @description One way of doing a detail.
+         */
+        DetailOption: {
+            manner: components["schemas"]["Manner"];
+            /** Title */
+            title: string;
+            /**
+             * Because
+             * @description What it does, and what it costs.
+             */
+            because: string;
         };
         /**
          * Detangling
@@ -3091,6 +3188,12 @@ export interface components {
              * @default false
              */
             head_down?: boolean;
+            /**
+             * Looks
+             * @description Looks that follow it, day by day; else usual for the style.
+             * @default null
+             */
+            looks?: components["schemas"]["LookOn"][] | null;
         };
         /**
          * GrowthOut
@@ -3357,6 +3460,13 @@ export interface components {
              */
             layers?: components["schemas"]["Layer"][] | null;
             /**
+             * Details
+             * @description Details of single steps, where they are not done as usual.
+             */
+            details?: {
+                [key: string]: components["schemas"]["Manner"];
+            };
+            /**
              * Bottles
              * @description Bottles chosen by hand, by role.
              */
@@ -3458,6 +3568,13 @@ export interface components {
              */
             layers?: components["schemas"]["Layer"][] | null;
             /**
+             * Details
+             * @description Details of single steps, where they are not done as usual.
+             */
+            details?: {
+                [key: string]: components["schemas"]["Manner"];
+            };
+            /**
              * Bottles
              * @description Bottles chosen by hand, by role.
              */
@@ -3543,6 +3660,12 @@ export interface components {
              * @description From when to when, in words; day 0 is that of the service.
              */
             when: string;
+            /**
+             * At Min
+             * @description The moment it begins, from the beginning of the service, where it has one.
+             * @default null
+             */
+            at_min?: number | null;
             /** Lines */
             lines: string[];
         };
@@ -3684,6 +3807,12 @@ export interface components {
              * @default null
              */
             clips?: number | null;
+            /**
+             * Ties
+             * @description Soft ties.
+             * @default null
+             */
+            ties?: number | null;
             /**
              * Busy
              * @description What is elsewhere at that hour and until when, in words; not counted above.
@@ -3831,6 +3960,12 @@ export interface components {
             bands: number;
             /** Clips */
             clips: number;
+            /**
+             * Ties
+             * @description Soft ties.
+             * @default 0
+             */
+            ties?: number;
             /** Reasons */
             reasons?: components["schemas"]["Reason"][];
         };
@@ -4261,6 +4396,18 @@ export interface components {
             request: components["schemas"]["PlanRequest"] | null;
             answer: components["schemas"]["LookAnswer"];
         };
+        /**
+         * LookOn
+         * @description A look that follows a style, on its day.
+         */
+        LookOn: {
+            /**
+             * Day
+             * @description After the service.
+             */
+            day: number;
+            style: components["schemas"]["Style"];
+        };
         /** @description What a packed house holds. */
         Manifest: {
             house: string;
@@ -4270,6 +4417,12 @@ export interface components {
                 [key: string]: number;
             };
         };
+        /**
+         * Manner
+         * @description How a detail is done.
+         * @enum {string}
+         */
+        Manner: "no" | "yes" | "upright" | "salon" | "home" | "cap" | "two_caps" | "steam" | "test_coils" | "half_head" | "coiled" | "gelled" | "banded" | "rods" | "pinned_each" | "pinned_twice" | "pinned_pairs" | "banded_each" | "banded_pairs" | "spots" | "taut" | "hovering";
         Mark: {
             /** Format: date-time */
             at: string;
@@ -5000,6 +5153,20 @@ export interface components {
             old: string;
             password: string;
         };
+        /**
+         * Past
+         * @description A service of before, as far as it bears on the next.
+         */
+        Past: {
+            style: components["schemas"]["Style"];
+            /** Days Ago */
+            days_ago: number;
+            /**
+             * @description How the head was parted.
+             * @default null
+             */
+            scheme?: components["schemas"]["Scheme"] | null;
+        };
         /** @description What changes of somebody. */
         PatchedColleagueChangeRequest: {
             name?: string;
@@ -5289,6 +5456,21 @@ export interface components {
             /** Schools */
             schools?: components["schemas"]["SchoolChoice"][];
             /**
+             * Details
+             * @description Details of steps that can be done in several ways.
+             */
+            details?: components["schemas"]["DetailChoice"][];
+            /**
+             * Dropped
+             * @description What was chosen and cannot be done in this service, with the reason.
+             */
+            dropped?: string[];
+            /**
+             * Ahead
+             * @description What is done before the day.
+             */
+            ahead?: components["schemas"]["Ahead"][];
+            /**
              * Removed
              * @description Titles of steps taken out by hand.
              */
@@ -5319,6 +5501,11 @@ export interface components {
             school?: components["schemas"]["School"];
             now?: components["schemas"]["Now"];
             /**
+             * Past
+             * @description Services of before, the latest first.
+             */
+            past?: components["schemas"]["Past"][];
+            /**
              * @description What cleanses today; auto follows build-up, service and the client's habit.
              * @default auto
              */
@@ -5337,6 +5524,13 @@ export interface components {
              * @default null
              */
             layers?: components["schemas"]["Layer"][] | null;
+            /**
+             * Details
+             * @description Details of single steps, where they are not done as usual.
+             */
+            details?: {
+                [key: string]: components["schemas"]["Manner"];
+            };
             /**
              * Bottles
              * @description Bottles chosen by hand, by role; else the one that suits best.
@@ -5432,6 +5626,11 @@ export interface components {
             school?: components["schemas"]["School"];
             now?: components["schemas"]["Now"];
             /**
+             * Past
+             * @description Services of before, the latest first.
+             */
+            past?: components["schemas"]["Past"][];
+            /**
              * @description What cleanses today; auto follows build-up, service and the client's habit.
              * @default auto
              */
@@ -5450,6 +5649,13 @@ export interface components {
              * @default null
              */
             layers?: components["schemas"]["Layer"][] | null;
+            /**
+             * Details
+             * @description Details of single steps, where they are not done as usual.
+             */
+            details?: {
+                [key: string]: components["schemas"]["Manner"];
+            };
             /**
              * Bottles
              * @description Bottles chosen by hand, by role; else the one that suits best.
@@ -5614,6 +5820,13 @@ export interface components {
              * @default null
              */
             layers?: components["schemas"]["Layer"][] | null;
+            /**
+             * Details
+             * @description Details of single steps, where they are not done as usual.
+             */
+            details?: {
+                [key: string]: components["schemas"]["Manner"];
+            };
             /**
              * Bottles
              * @description Bottles chosen by hand, by role.
@@ -6283,6 +6496,28 @@ export interface components {
             file: string;
             /** @description Of the house that is here, typed. */
             name: string;
+        };
+        /**
+         * RestyleAnswer
+         * @description What of a wish goes with another style.
+         */
+        RestyleAnswer: {
+            /**
+             * Change
+             * @description To be merged into the request.
+             */
+            change: {
+                [key: string]: unknown;
+            };
+            /**
+             * Dropped
+             * @description What it drops, in words.
+             */
+            dropped: string[];
+        };
+        RestyleOfWish: {
+            request: components["schemas"]["PlanRequest"] | null;
+            answer: components["schemas"]["RestyleAnswer"];
         };
         /**
          * @description * `clear` - clear
@@ -10488,6 +10723,93 @@ export interface operations {
                 };
             };
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    core_restyle_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanRequestRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RestyleAnswer"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14732,6 +15054,101 @@ export interface operations {
             };
         };
     };
+    plans_restyle_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeadWishRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RestyleOfWish"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     products_list: {
         parameters: {
             query?: never;
@@ -17905,6 +18322,7 @@ export const closedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["
 export const conditionValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Condition"]> = ["pregnancy", "neck_pain", "scalp_sores", "edge_thinning", "asthma", "epilepsy", "minor"];
 export const conditionsEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ConditionsEnum"]> = ["pregnancy", "neck_pain", "scalp_sores", "edge_thinning", "asthma", "epilepsy", "minor"];
 export const correctionKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Correction"]["kind"]> = ["correction"];
+export const detailValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Detail"]> = ["patch_test", "basin", "mask_first", "squeeze_in", "warmth", "cloth_hour", "trial", "brushed_back", "mixed", "roots", "ends", "fastening", "press", "diffusing", "fringe", "root_stretch", "parting_side", "opened"];
 export const detanglingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Detangling"]> = ["fingers", "comb", "brush"];
 export const directionsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Directions"]> = ["rinse", "leave"];
 export const directionsEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DirectionsEnum"]> = ["rinse", "leave"];
@@ -17940,6 +18358,7 @@ export const layeringEnumValues: ReadonlyArray<FlattenedDeepRequired<components>
 export const lengthKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Length"]["kind"]> = ["length"];
 export const levelValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Level"]> = ["low", "medium", "high"];
 export const lineKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LineKind"]> = ["along", "across", "row", "v", "round"];
+export const mannerValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Manner"]> = ["no", "yes", "upright", "salon", "home", "cap", "two_caps", "steam", "test_coils", "half_head", "coiled", "gelled", "banded", "rods", "pinned_each", "pinned_twice", "pinned_pairs", "banded_each", "banded_pairs", "spots", "taut", "hovering"];
 export const methodEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["MethodEnum"]> = ["by_eye", "by_feel", "measured", "counted", "reported", "confirmed"];
 export const modeEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ModeEnum"]> = ["good", "silent", "stuck", "lost"];
 export const moveKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["MoveKindEnum"]> = ["delivery", "used", "recount", "waste"];
