@@ -1,4 +1,6 @@
 /** What the places ask the server for. */
+import type { WishPatch } from '@/wish/patch'
+
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, type MaybeRefOrGetter, toValue } from 'vue'
 
@@ -161,6 +163,16 @@ export const useDraft = (wish: MaybeRefOrGetter<Wish>, enabled: MaybeRefOrGetter
     placeholderData: keepPreviousData,
     enabled: () => toValue(enabled),
     gcTime: 60_000,
+  })
+
+/** What of a wish fits another style, which it already names. */
+export const useRestyle = () =>
+  useMutation({
+    mutationFn: async (wish: Wish) =>
+      (await answerOf(api.POST('/api/plans/restyle/', { body: wish }))).answer as {
+        change: WishPatch & { goal?: WishPatch['goal'] }
+        dropped: string[]
+      },
   })
 
 /** Three different routines for a wish; computed when asked for. */

@@ -53,7 +53,10 @@ const isWide = (value: number) => value / (props.scale ?? total.value) > 0.045
           :type="size === 'full' ? 'button' : undefined"
           :role="size === 'full' ? undefined : 'img'"
           class="fold"
-          :class="[step.family, { picked: picked === step.key }]"
+          :class="[
+            step.family,
+            { picked: picked === step.key, narrow: !isWide(step.hands_on_min) },
+          ]"
           :style="grow(step.hands_on_min)"
           :title="`${step.title}, ${minutes(step.hands_on_min)}`"
           :aria-pressed="size === 'full' ? picked === step.key : undefined"
@@ -66,9 +69,7 @@ const isWide = (value: number) => value / (props.scale ?? total.value) > 0.045
           "
           @click="size === 'full' && emit('pick', step.key)"
         >
-          <span v-if="size === 'full'" class="name" :class="{ thin: !isWide(step.hands_on_min) }">
-            {{ step.title }}
-          </span>
+          <span v-if="size === 'full'" class="name">{{ step.title }}</span>
           <span v-if="isWide(step.hands_on_min) || size === 'full'" class="figure">
             {{ Math.round(step.hands_on_min) }}
           </span>
@@ -149,6 +150,22 @@ const isWide = (value: number) => value / (props.scale ?? total.value) > 0.045
   font-weight: 600;
   text-overflow: ellipsis;
   white-space: nowrap;
+}
+/* On a narrow fold its name stands upright. */
+@media (min-width: 641px) {
+  .narrow .name {
+    inset: 4px auto 25px 4px;
+    font-size: 11.5px;
+    writing-mode: vertical-rl;
+    rotate: 180deg;
+  }
+  .narrow:has(.mark) .name {
+    top: 24px;
+  }
+  .narrow .mark {
+    top: 4px;
+    bottom: auto;
+  }
 }
 .fold .figure {
   position: absolute;

@@ -1,19 +1,28 @@
 <script setup lang="ts">
-import { onKeyStroke, refDebounced } from '@vueuse/core'
+import { refDebounced } from '@vueuse/core'
 import { computed, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { RouterLink, useRouter } from 'vue-router'
+import { RouterLink } from 'vue-router'
 
 import type { Schemas } from '@/api/client'
 import { levelValues } from '@/api/generated'
-import { type NewObservation, useDraft, useObserve, useProfile, useSavePlan } from '@/api/queries'
+import {
+  type NewObservation,
+  type Wish,
+  useDraft,
+  useObserve,
+  useProfile,
+  useRestyle,
+} from '@/api/queries'
 import { provideRefusal } from '@/forms/refusal'
 import Await from '@/parts/Await.vue'
 import Choice from '@/parts/Choice.vue'
 import Refusals from '@/parts/Refusals.vue'
 import { undoNote } from '@/parts/undoNote'
 import { summary } from '@/places/heads/summary'
-import { patchOf } from '@/wish/patch'
+import { anotherStyle } from '@/wish/choices'
+import { useKeepPlan } from '@/wish/keepPlan'
+import { patched, patchOf } from '@/wish/patch'
 import { useWish } from '@/wish/useWish'
 
 import DaysAfter from './DaysAfter.vue'
@@ -24,7 +33,6 @@ import WishBar from './WishBar.vue'
 
 const props = defineProps<{ head: number }>()
 const { t } = useI18n()
-const router = useRouter()
 
 const profile = useProfile(() => props.head)
 const observe = useObserve(() => props.head)
@@ -34,7 +42,8 @@ const asked = refDebounced(wish, 40)
 const missing = computed(() => profile.data.value?.missing ?? [])
 const ready = computed(() => Boolean(profile.data.value) && missing.value.length === 0)
 const draft = useDraft(() => asked.value, ready)
-const save = useSavePlan()
+const { save, keep } = useKeepPlan(desk, ready)
+const restyling = useRestyle()
 const refusal = provideRefusal(draft.error, save.error)
 
 /** When it begins: as planned, else at the next quarter of an hour. */
@@ -58,25 +67,32 @@ const dryStep = computed(() => answer.value?.steps.find((step) => step.key === '
 const dryMin = computed(() => dryStep.value?.wait_min || dryStep.value?.hands_on_min)
 
 function apply(fix: Schemas['Fix']) {
+  const goal = fix.change['goal'] as Partial<Wish['goal']> | undefined
+  if (goal?.style) return restyle(goal.style)
   desk.take(patchOf(fix.change))
   undoNote(t('plan.applied', { what: fix.title }), t('app.undo'), () => desk.undo())
 }
 
-async function keep() {
-  const plan = await save.mutateAsync(wish.value).catch(() => undefined)
-  if (!plan) return
-  desk.clear()
-  await router.push(`/plans/${plan.id}`)
+/** Another style: what still fits is kept, what is dropped is said, and one undo brings it back. */
+async function restyle(style: Wish['goal']['style'] | undefined) {
+  if (!style || style === wish.value.goal.style) return
+  const other = patched(wish.value, { goal: { style } })
+  const fitting = await restyling.mutateAsync(other).catch(() => undefined)
+  // What cannot be asked goes the safe way: everything of the old style is left behind.
+  desk.take(
+    fitting ? { ...fitting.change, goal: { ...fitting.change.goal, style } } : anotherStyle(style),
+  )
+  if (!fitting?.dropped.length) return
+  const what = fitting.dropped.join('; ')
+  undoNote(t('plan.droppedBy', { style: t(`plan.styles.${style}`), what }), t('app.undo'), () =>
+    desk.undo(),
+  )
 }
 
 async function judge(word: string | undefined) {
   const density: NewObservation = { kind: 'density', value: word ?? '', method: 'by_eye' }
   if (word) await observe.mutateAsync([density]).catch(() => undefined)
 }
-
-onKeyStroke('Enter', (event) => {
-  if ((event.ctrlKey || event.metaKey) && ready.value) void keep()
-})
 </script>
 
 <template>
@@ -131,6 +147,7 @@ onKeyStroke('Enter', (event) => {
       :definition="good?.request?.goal.definition"
       :wear="answer?.finished.wear_days"
       :rods="answer?.kit_needed.rods[0]?.diameter_mm"
+      @style="restyle"
     />
     <Refusals :refusal="refusal" @retry="save.error.value ? keep() : draft.refetch()">
       <button
@@ -156,10 +173,15 @@ onKeyStroke('Enter', (event) => {
         @layers="desk.patch({ layers: $event })"
         @apply="apply"
         @edit="desk.patch({ edits: $event })"
+        @detail="desk.patch({ details: $event })"
       />
     </div>
     <RoutineBar v-if="ready" :desk="desk" />
-    <DaysAfter v-if="ready && answer?.steps.length" :wish="asked" />
+    <DaysAfter
+      v-if="ready && answer?.steps.length"
+      :wish="asked"
+      @looks="desk.patch({ goal: { looks: $event } })"
+    />
   </Await>
 </template>
 

@@ -11,6 +11,7 @@ import Refusals from '@/parts/Refusals.vue'
 import { minutes, short } from '@/text/format'
 
 const props = defineProps<{ wish: Wish }>()
+const emit = defineEmits<{ looks: [looks: NonNullable<Wish['goal']['looks']>] }>()
 const { t } = useI18n()
 const open = ref(false)
 const chain = useChain(
@@ -20,6 +21,18 @@ const chain = useChain(
 const links = computed(() => chain.data.value?.links ?? [])
 const longest = computed(() => Math.max(0, ...links.value.map((link) => link.client_min)))
 const refusal = refusalOf(chain.error)
+/** Another day for a look; the others stay where they are. */
+const LAST_DAY = 14
+const dayOf = (at: number) => links.value[at]?.day ?? LAST_DAY + 1
+function moveTo(at: number, day: number) {
+  const looks = links.value.slice(1).map(({ day, style }) => ({ day, style }))
+  const look = looks[at - 1]
+  if (look)
+    emit(
+      'looks',
+      looks.map((other) => (other === look ? { ...look, day } : other)),
+    )
+}
 const folds = (steps: (typeof links.value)[number]['steps']) =>
   steps.map((step) => ({ ...step, cautions: step.cautions ?? [] }))
 </script>
@@ -33,9 +46,31 @@ const folds = (steps: (typeof links.value)[number]['steps']) =>
     <Refusals v-else-if="chain.error.value" :refusal="refusal" @retry="chain.refetch()" />
     <Await v-else v-slot="{ data }" :data="chain.data.value" :loading="t('plan.computing')">
       <ol>
-        <li v-for="link in links" :key="link.day">
-          <p>
-            <b>{{ t('days.day', { n: link.day }) }}</b> {{ link.title }}
+        <li v-for="(link, at) in links" :key="at">
+          <div class="look">
+            <b v-if="!at">{{ t('days.day', { n: link.day }) }}</b>
+            <span v-else class="day">
+              <button
+                class="act"
+                type="button"
+                :aria-label="t('days.earlier', { look: link.title })"
+                :disabled="link.day - 1 <= dayOf(at - 1)"
+                @click="moveTo(at, link.day - 1)"
+              >
+                ‹
+              </button>
+              <b>{{ t('days.day', { n: link.day }) }}</b>
+              <button
+                class="act"
+                type="button"
+                :aria-label="t('days.later', { look: link.title })"
+                :disabled="link.day + 1 >= dayOf(at + 1)"
+                @click="moveTo(at, link.day + 1)"
+              >
+                ›
+              </button>
+            </span>
+            {{ link.title }}
             <span class="quiet">
               {{ t(`plan.styles.${link.style}`) }} · {{ minutes(link.hands_on_min) }}
               {{ t('plan.handsOn') }}
@@ -43,7 +78,7 @@ const folds = (steps: (typeof links.value)[number]['steps']) =>
                 · {{ t(`plan.roles.${role}`) }} {{ short(grams) }} g
               </template>
             </span>
-          </p>
+          </div>
           <PleatStrip :steps="folds(link.steps)" size="row" :scale="longest" />
         </li>
       </ol>
@@ -68,7 +103,17 @@ li {
   padding: 8px 0;
   border-bottom: 1px solid var(--line);
 }
-li p {
+.look {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 2px 10px;
   margin-bottom: 4px;
+}
+.day .act {
+  min-height: 30px;
+  min-width: 30px;
+  margin: 0 4px;
+  padding: 0;
 }
 </style>

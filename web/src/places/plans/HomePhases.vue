@@ -3,16 +3,27 @@
 import { useI18n } from 'vue-i18n'
 
 import type { Schemas } from '@/api/client'
+import { when } from '@/text/format'
 
-defineProps<{ home: Schemas['Home'] }>()
+const props = defineProps<{ home: Schemas['Home']; begin?: Date }>()
 const { t } = useI18n()
+
+/** By the clock, to the quarter of an hour: nobody opens a set to the minute. */
+const QUARTER_MS = 15 * 60_000
+const MINUTE_MS = 60_000
+function clock(phase: Schemas['HomePhase']) {
+  if (phase.at_min == null || !props.begin) return ''
+  const at = props.begin.getTime() + phase.at_min * MINUTE_MS
+  return when(new Date(Math.ceil(at / QUARTER_MS) * QUARTER_MS), props.begin)
+}
 </script>
 
 <template>
   <dl v-if="home.phases?.length">
     <div v-for="phase in home.phases" :key="phase.key">
       <dt>
-        {{ phase.title }} <span class="quiet">{{ phase.when }}</span>
+        {{ phase.title }}
+        <span class="quiet">{{ [clock(phase), phase.when].filter(Boolean).join(' · ') }}</span>
       </dt>
       <dd v-for="line in phase.lines" :key="line">{{ line }}</dd>
     </div>

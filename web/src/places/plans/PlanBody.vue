@@ -33,6 +33,7 @@ const emit = defineEmits<{
   edit: [edits: Edit[]]
   bottle: [role: string, id: string | undefined]
   layers: [layers: Schemas['Layer'][] | null]
+  detail: [change: Record<string, Schemas['DetailChoice']['chosen'] | null>]
 }>()
 const { t } = useI18n()
 
@@ -92,6 +93,15 @@ const SCHOOL_WORDS: Record<string, string> = {
   release: 'releases',
   refresh: 'refreshes',
 }
+/** Details that are not done as usual. */
+const otherwise = computed(() =>
+  (props.answer.details ?? [])
+    .filter((choice) => choice.chosen !== choice.usual)
+    .map((choice) => ({
+      title: choice.title,
+      way: choice.options.find((option) => option.manner === choice.chosen)?.title ?? '',
+    })),
+)
 const schoolName = (topic: string, chosen: string) => t(`plan.${SCHOOL_WORDS[topic]}.${chosen}`)
 const schoolReason = (schoolChoice: SchoolChoice) => ({
   rule: schoolChoice.topic,
@@ -99,6 +109,20 @@ const schoolReason = (schoolChoice: SchoolChoice) => ({
   trigger: t(`plan.chosenBy.${schoolChoice.chosen_by}`),
   source: schoolChoice.source,
 })
+/** What is counted out beside rods. */
+const pieces = computed(() => {
+  const { pins, bands, clips, ties = 0 } = props.answer.kit_needed
+  return Object.entries({ pins, bands, clips, ties })
+    .filter(([, n]) => n)
+    .map(([name, n]) => t(`plan.${name}`, { n }, n))
+    .join(', ')
+})
+/** When something before the day is done: by the clock if a beginning is planned. */
+const HOUR_MS = 60 * MINUTE_MS
+const aheadAt = (item: Schemas['Ahead']) =>
+  props.begin
+    ? when(new Date(props.begin.getTime() - item.hours_before * HOUR_MS), new Date())
+    : t('plan.hoursBefore', { hours: short(item.hours_before) })
 const folds = computed(() =>
   props.answer.steps.map((item) => ({ ...item, cautions: item.cautions ?? [] })),
 )
@@ -126,7 +150,9 @@ const folds = computed(() =>
       :steps="answer.steps"
       :editable="fixable"
       :edits="edits"
+      :details="answer.details"
       @edit="emit('edit', $event)"
+      @detail="emit('detail', $event)"
     />
     <LayerList
       v-if="fixable && laying && step === laying.key"
@@ -137,6 +163,12 @@ const folds = computed(() =>
       :own="composed"
       @change="emit('layers', $event)"
     />
+    <p v-for="item in answer.ahead ?? []" :key="item.key" class="ahead">
+      <b>{{ aheadAt(item) }}: {{ item.title }}.</b> {{ item.how }}
+    </p>
+    <p v-if="answer.dropped?.length" class="removed">
+      {{ t('plan.dropped', { what: answer.dropped.join('; ') }) }}
+    </p>
     <p v-if="answer.removed?.length" class="removed">
       {{ t('edit.takenOut', { what: answer.removed.join(', ') }) }}
     </p>
@@ -262,13 +294,7 @@ const folds = computed(() =>
           </h2>
         </div>
         <p>
-          <template v-if="answer.kit_needed.pins">
-            {{ t('plan.pins', { n: answer.kit_needed.pins }) }},
-          </template>
-          <template v-if="answer.kit_needed.bands">
-            {{ t('plan.bands', { n: answer.kit_needed.bands }) }},
-          </template>
-          {{ t('plan.clips', { n: answer.kit_needed.clips }) }}
+          {{ pieces }}
         </p>
         <p v-for="rod in answer.kit_needed.rods" :key="rod.diameter_mm">
           {{ t('plan.rods', { n: rod.count, mm: short(rod.diameter_mm) }) }}
@@ -288,6 +314,12 @@ const folds = computed(() =>
             })
           }}
         </p>
+        <template v-if="otherwise.length">
+          <h2 class="schools">{{ t('plan.details') }}</h2>
+          <p v-for="choice in otherwise" :key="choice.title">
+            {{ choice.title }}: <b>{{ choice.way }}</b>
+          </p>
+        </template>
         <template v-if="answer.schools?.length">
           <h2 class="schools">{{ t('plan.schools') }}</h2>
           <p v-for="school in answer.schools" :key="school.topic">
@@ -303,7 +335,7 @@ const folds = computed(() =>
       </section>
       <section>
         <h2>{{ t('plan.home') }}</h2>
-        <HomePhases :home="answer.home" />
+        <HomePhases :home="answer.home" :begin="begin" />
         <p>
           {{
             t('plan.returnBy', { wash: answer.home.wash_by_day, back: answer.home.return_by_day })
@@ -390,6 +422,10 @@ const folds = computed(() =>
 }
 .schools {
   margin-top: 14px;
+}
+.ahead {
+  margin-top: 6px;
+  font-size: 14px;
 }
 .removed {
   margin-top: 6px;

@@ -3,14 +3,25 @@
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
+import type { Schemas } from '@/api/client'
 import type { Edit, Step } from '@/api/queries'
 import WhyList from '@/parts/WhyList.vue'
 import { minutes, span } from '@/text/format'
 
+import DetailFields from './DetailFields.vue'
 import StepEdit from './StepEdit.vue'
 
-const props = defineProps<{ steps: Step[]; editable?: boolean; edits?: Edit[] }>()
-const emit = defineEmits<{ edit: [edits: Edit[]] }>()
+const props = defineProps<{
+  steps: Step[]
+  editable?: boolean
+  edits?: Edit[]
+  /** Details of the steps that can be done in several ways. */
+  details?: Schemas['DetailChoice'][]
+}>()
+const emit = defineEmits<{
+  edit: [edits: Edit[]]
+  detail: [change: Record<string, Schemas['DetailChoice']['chosen'] | null>]
+}>()
 const key = defineModel<string>({ required: true })
 const { t } = useI18n()
 
@@ -22,6 +33,9 @@ const index = computed(() =>
   ),
 )
 const step = computed(() => props.steps[index.value])
+const choices = computed(() =>
+  (props.details ?? []).filter((choice) => choice.step === step.value?.key),
+)
 
 function move(by: number) {
   const next = props.steps[index.value + by]
@@ -58,6 +72,11 @@ function move(by: number) {
       <p v-if="step.edited?.length" class="edited">
         {{ t('edit.byHand') }}: {{ step.edited.join('; ') }}
       </p>
+      <DetailFields
+        v-if="editable && choices.length"
+        :choices="choices"
+        @change="(detail, manner) => emit('detail', { [detail]: manner })"
+      />
       <StepEdit
         v-if="editable"
         :key="step.key"

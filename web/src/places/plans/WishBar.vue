@@ -14,7 +14,7 @@ import Moment from '@/parts/Moment.vue'
 import Pick from '@/parts/Pick.vue'
 import Stepper from '@/parts/Stepper.vue'
 import { short } from '@/text/format'
-import { anotherStyle, anotherCount, dryerOf, percentOf, shareOf } from '@/wish/choices'
+import { anotherCount, dryerOf, percentOf, shareOf } from '@/wish/choices'
 import type { WishDesk } from '@/wish/useWish'
 
 import ArrivalFields from './ArrivalFields.vue'
@@ -38,6 +38,7 @@ defineProps<{
   /** The air the last plan was computed for. */
   air?: Schemas['Room']
 }>()
+const emit = defineEmits<{ style: [style: Wish['goal']['style'] | undefined] }>()
 const { t } = useI18n()
 const more = ref(false)
 const options = <Value extends string>(values: readonly Value[], key: string) =>
@@ -58,7 +59,7 @@ const styles = computed(() =>
       name="goal.style"
       :groups="styles"
       :model-value="desk.wish.value.goal.style"
-      @update:model-value="desk.patch(anotherStyle($event))"
+      @update:model-value="emit('style', $event)"
     />
     <Field class="definition" :label="t('plan.definition')" name="goal.definition" group>
       <ElSlider
