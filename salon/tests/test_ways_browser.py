@@ -93,7 +93,7 @@ class WaysBrowserTest(BrowserTest):
         note = page.get_by_text("Shingled wash-and-go: left behind opened after 30 h")
         expect(note).to_be_visible()
         expect(page.get_by_text("9 min instead of")).to_be_visible()
-        page.keyboard.press("Control+z")
+        page.get_by_role("button", name="Undo").first.click()
         expect(page.get_by_role("textbox", name="Release after")).to_have_value("30")
 
     def test_a_plan_is_saved_from_any_view_of_it(self) -> None:
