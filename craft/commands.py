@@ -19,6 +19,7 @@ from craft.contract import (
 )
 from craft.contract.bottles import BottlesAnswer, BottlesRequest
 from craft.contract.crown import CrownAnswer
+from craft.contract.day import DayAnswer, DayRequest
 from craft.contract.drying import SetIn
 from craft.contract.drying_plan import DryingPlanAnswer
 from craft.contract.label import IngredientOut, LabelAnswer, LabelRequest, UnknownOut
@@ -253,6 +254,14 @@ def labelled(request: LabelRequest) -> LabelAnswer:
     )
 
 
+def day_of(request: DayRequest) -> DayAnswer:
+    """A timetable of a day."""
+    # The solver takes half a second to load, which nothing else should pay for.
+    from craft.day import day
+
+    return day(request)
+
+
 COMMANDS = {
     "plan": Command(PlanRequest, PlanAnswer, plan),
     "propose": Command(PlanRequest, ProposeAnswer, propose),
@@ -267,5 +276,6 @@ COMMANDS = {
     "crown": Command(PlanRequest, CrownAnswer, crown),
     "look": Command(PlanRequest, LookAnswer, looks),
     "partings": Command(PartingsRequest, PartingsAnswer, part_head),
+    "day": Command(DayRequest, DayAnswer, day_of),
     "visit": Command(VisitRequest, VisitAnswer, visit),
 }
