@@ -60,6 +60,7 @@ INSTALLED_APPS = [
     "salon.planning",
     "salon.kit",
     "salon.visits",
+    "salon.booking",
     "salon.devices",
     "salon.archive",
     "salon.demo",

@@ -2,6 +2,7 @@
 
 from django.urls import include, path, re_path
 
+from salon.booking.api import feed
 from salon.described import description
 from salon.web import index
 
@@ -23,6 +24,8 @@ urlpatterns = [
     path("api/", include("salon.visits.api")),
     path("api/", include("salon.visits.heads_api")),
     path("api/", include("salon.visits.kit_api")),
+    path("api/", include("salon.booking.api")),
     path("api/", include("salon.archive.api")),
+    path("calendar/<str:secret>.ics", feed),
     re_path(r"^(?!api/|static/).*$", index, name="web"),
 ]

@@ -42,6 +42,7 @@ from craft.vocabulary.shelf import (
     Weight,
 )
 from craft.vocabulary.visits import (
+    BookingState,
     EventKind,
     KitPlace,
     SectionWork,
@@ -84,6 +85,7 @@ __all__ = [
     "AirSource",
     "Arrival",
     "Blot",
+    "BookingState",
     "Buildup",
     "Cleansing",
     "Condition",

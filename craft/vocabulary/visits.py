@@ -84,3 +84,14 @@ class VisitFlag(StrEnum):
     INTERRUPTED = "interrupted"
     OUT_OF_ORDER = "out_of_order"
     RELEASED_DAMP = "released_damp"
+
+
+class BookingState(StrEnum):
+    """What became of a booking so far."""
+
+    BOOKED = "booked"
+    HERE = "here"
+    RUNNING = "running"
+    DONE = "done"
+    NO_SHOW = "no_show"
+    CANCELLED = "cancelled"

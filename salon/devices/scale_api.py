@@ -1,13 +1,8 @@
 """The bowl scale: streamed to the screen; typing the grams is always possible beside it."""
 
-import asyncio
 import json
-import time
-from collections.abc import AsyncIterator
 from typing import Any
 
-from asgiref.sync import sync_to_async
-from django.db import connections
 from django.http import StreamingHttpResponse
 from django.urls import path
 from drf_spectacular.types import OpenApiTypes
@@ -19,11 +14,10 @@ from rest_framework.views import APIView
 
 from salon.devices.scale import NoScale, Scale, State, scale
 from salon.devices.scale.simulated import SimulatedScale
+from salon.streaming import EventStream, Watched
 
-#: Readings are sent so often, and a stream ends after so long; the browser opens the next [s].
-EVERY_S, STREAM_S = 0.15, 55.0
-#: A reading that did not change is sent again after so many ticks, as a sign of life.
-REPEAT_TICKS = 10
+#: Readings are sent so often; one that did not change again after so long, as a sign of life [s].
+EVERY_S, REPEAT_S = 0.15, 1.5
 
 
 class ScaleReadingSerializer(serializers.Serializer[Any]):
@@ -62,59 +56,12 @@ class ScaleView(APIView):
         return Response(ScaleReadingSerializer(shown(scale())).data)
 
 
-class EventStream(renderers.BaseRenderer):
-    """Lets the browser's own reader of event streams in."""
-
-    media_type = "text/event-stream"
-    format = "stream"
-
-    def render(self, data: object, *_: object, **__: object) -> bytes:
-        return json.dumps(data).encode()
+def reading() -> str:
+    """What the scale shows, as JSON."""
+    return json.dumps(shown(scale()))
 
 
-class Readings:
-    """What the scale shows, asked for once by everybody who watches it."""
-
-    def __init__(self) -> None:
-        self.text = ""
-        self.asked = -EVERY_S
-        self.loop: asyncio.AbstractEventLoop | None = None
-        self.turn = asyncio.Lock()
-
-    async def now(self, device: Scale) -> str:
-        """The reading as JSON, no older than it has to be."""
-        if self.loop is not asyncio.get_running_loop():
-            self.loop, self.turn = asyncio.get_running_loop(), asyncio.Lock()
-        async with self.turn:
-            if time.monotonic() - self.asked >= EVERY_S * 0.9:
-                self.text = await sync_to_async(read, thread_sensitive=False)(device)
-                self.asked = time.monotonic()
-            return self.text
-
-
-READINGS = Readings()
-
-
-def read(device: Scale) -> str:
-    """A reading as JSON, in a thread that keeps no connection open."""
-    try:
-        return json.dumps(shown(device))
-    finally:
-        connections.close_all()
-
-
-async def events(device: Scale) -> AsyncIterator[str]:
-    """Readings as server-sent events: each change, and now and then a sign of life."""
-    ends = time.monotonic() + STREAM_S
-    last, ticks = "", 0
-    yield "retry: 500\n\n"
-    while time.monotonic() < ends:
-        text = await READINGS.now(device)
-        if text != last or ticks >= REPEAT_TICKS:
-            last, ticks = text, 0
-            yield f"data: {text}\n\n"
-        ticks += 1
-        await asyncio.sleep(EVERY_S)
+READINGS = Watched(reading, every_s=EVERY_S, repeat_s=REPEAT_S)
 
 
 class StreamView(APIView):
@@ -124,11 +71,7 @@ class StreamView(APIView):
 
     @extend_schema(responses={(200, "text/event-stream"): OpenApiTypes.STR})
     def get(self, request: Request) -> StreamingHttpResponse:
-        return StreamingHttpResponse(
-            events(scale()),
-            content_type="text/event-stream",
-            headers={"Cache-Control": "no-cache", "X-Accel-Buffering": "no"},
-        )
+        return READINGS.response()
 
 
 class TareView(APIView):

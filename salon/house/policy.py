@@ -36,6 +36,12 @@ DOORS: dict[str, Door] = {
     **dict.fromkeys(("heads", "head", "head-archive"), Door(EVERYBODY, EVERYBODY)),
     **dict.fromkeys(("plans", "plan"), Door(EVERYBODY, PLANNERS)),
     **dict.fromkeys(("plan-start", "plan-cancellation"), Door(EVERYBODY, EVERYBODY)),
+    # Hours are everybody's work.
+    **dict.fromkeys(("day", "day-before", "day-live", "day-hands"), Door(EVERYBODY, EVERYBODY)),
+    **dict.fromkeys(("day-file", "week", "slots", "bookings"), Door(EVERYBODY, EVERYBODY)),
+    **dict.fromkeys(("booking", "booking-state", "booking-move"), Door(EVERYBODY, EVERYBODY)),
+    **dict.fromkeys(("booking-late", "calendar-link"), Door(EVERYBODY, EVERYBODY)),
+    "day-replan": Door(EVERYBODY, PLANNERS),
     "house": Door(EVERYBODY, OWNER),
     **dict.fromkeys(("kit", "products", "shelf"), Door(EVERYBODY, PLANNERS)),
     "air": Door(EVERYBODY, HANDS),

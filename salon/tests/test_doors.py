@@ -171,6 +171,17 @@ class DoorsTest(ApiTest):
         written |= {"kit-item", "kit-take", "kit-cleaning", "kit-back"}
         written |= {"scale-stream", "scale-tare", "scale-stand-in", "air-stand-in"}
         written |= {"crown", "drying", "look", "begin-visit"}
+        written |= {"day-replan", "slots", "bookings", "booking-state", "booking-move"}
+        written |= {
+            "booking-late",
+            "booking",
+            "day",
+            "day-before",
+            "day-live",
+            "day-file",
+            "day-hands",
+        }
+        written |= {"week", "calendar-link"}
         written |= {"plan-cancellation", "head-archive"}
         written |= {f"core-{name}" for name in COMMANDS}
         written |= {

@@ -12,6 +12,7 @@ import numpy as np
 from django.test import SimpleTestCase, TestCase, override_settings
 from django.utils import timezone
 
+from salon import streaming
 from salon.devices import scale_api
 from salon.devices.models import ScaleBowl
 from salon.devices.scale import NoScale, State, Weight, scale
@@ -25,6 +26,7 @@ from salon.devices.scale.simulated import (
     reading,
     wander,
 )
+from salon.streaming import Watched
 from salon.tests.base import ApiTest
 
 NOW = datetime(2026, 6, 18, 10, tzinfo=timezone.get_current_timezone())
@@ -192,8 +194,9 @@ class Steady:
 
 class StreamTest(SimpleTestCase):
     async def test_the_stream_tells_changes_and_gives_signs_of_life(self) -> None:
-        with patch.object(scale_api, "EVERY_S", 0), patch.object(scale_api, "STREAM_S", 0.4):
-            lines = [line async for line in scale_api.events(Steady())]
+        watched = Watched(lambda: json.dumps(scale_api.shown(Steady())), every_s=0, repeat_s=0.1)
+        with patch.object(streaming, "STREAM_S", 0.4):
+            lines = [line async for line in watched.events()]
         self.assertEqual(lines[0], "retry: 500\n\n")
         data = [json.loads(line.removeprefix("data: ")) for line in lines[1:]]
         self.assertGreater(len(data), 1)

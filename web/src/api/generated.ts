@@ -107,6 +107,110 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bookings/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Book somebody. */
+        post: operations["bookings_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bookings/{pk}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description One booking. */
+        get: operations["bookings_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bookings/{pk}/late/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A head comes late: the smallest change, first told, then kept. */
+        post: operations["bookings_late_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bookings/{pk}/move/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Another hour; nobody else is moved. */
+        put: operations["bookings_move_update"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bookings/{pk}/state/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Somebody came, was begun, did not come, was cancelled. */
+        put: operations["bookings_state_update"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar-link/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The secret address of one's own calendar. */
+        get: operations["calendar_link_retrieve"];
+        put?: never;
+        /** @description A new address; the old one ends. */
+        post: operations["calendar_link_create"];
+        /** @description The secret address of one's own calendar. */
+        delete: operations["calendar_link_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calibrating/": {
         parameters: {
             query?: never;
@@ -280,6 +384,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/core/day/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Find a legal timetable of a day. */
+        post: operations["core_day_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/core/dry/": {
         parameters: {
             query?: never;
@@ -444,6 +565,108 @@ export interface paths {
         put?: never;
         /** @description What follows from a log: entries in any order, doubled or late. */
         post: operations["core_visit_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/day/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A date with everybody who comes. */
+        get: operations["day_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/day/before/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Over all booked heads together: what is still to be mended. */
+        get: operations["day_before_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/day/file/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description One date as an iCalendar file. */
+        get: operations["day_file_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/day/hands/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Whose hands can be asked for on a date. */
+        get: operations["day_hands_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/day/live/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Tells when a day changed, so that every screen shows it within two seconds. */
+        get: operations["day_live_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/day/replan/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The whole day anew: what runs stays, hours that were told are kept. */
+        post: operations["day_replan_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1483,6 +1706,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/slots/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The first slots where somebody fits. */
+        post: operations["slots_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stock-moves/{pk}/undo/": {
         parameters: {
             query?: never;
@@ -1565,6 +1805,23 @@ export interface paths {
         put?: never;
         /** @description The log of a visit: read, and added to. */
         post: operations["visits_log_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/week/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Seven days: how full they are. */
+        get: operations["week_list"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1702,6 +1959,16 @@ export interface components {
              */
             ends_out_cm?: number;
         };
+        /**
+         * Baselines
+         * @description How long the same day takes without overlapping by thought [min].
+         */
+        Baselines: {
+            /** One After Another Min */
+            one_after_another_min: number | null;
+            /** First Fit Min */
+            first_fit_min: number | null;
+        };
         /** @description A visit that begins. */
         BeginRequest: {
             /**
@@ -1762,6 +2029,85 @@ export interface components {
          * @enum {string}
          */
         Blot: "none" | "cloth" | "pressed";
+        /** @description A date of the salon. */
+        Board: {
+            /** Format: date */
+            date: string;
+            version: number;
+            /** Format: date-time */
+            midnight: string;
+            open_min: number;
+            close_min: number;
+            closed: string;
+            stations: components["schemas"]["Station"][];
+            people: components["schemas"]["Person"][];
+            bookings: components["schemas"]["Booking"][];
+            load: components["schemas"]["Load"][];
+            clashes: components["schemas"]["Clash"][];
+        };
+        /** @description What is to be booked. */
+        BookRequest: {
+            head: number;
+            plan?: number | null;
+            sitting?: number;
+            title?: string;
+            minutes?: number;
+            wanted?: number | null;
+            /** Format: date-time */
+            promised_end?: string | null;
+            walk_in?: boolean;
+            /** Format: uuid */
+            uuid?: string;
+            note?: string;
+            /** Format: date-time */
+            start: string;
+        };
+        /** @description Who comes when, with everything that is worked and waited for. */
+        Booking: {
+            readonly id: number;
+            head: number;
+            readonly head_name: string;
+            readonly allergies: string[];
+            plan?: number | null;
+            /**
+             * Format: int64
+             * @default 1
+             */
+            sitting?: number;
+            title: string;
+            /** @default booked */
+            state?: components["schemas"]["State573Enum"];
+            /**
+             * Format: date-time
+             * @description When the head is to come: promised.
+             */
+            start: string;
+            /**
+             * Format: date-time
+             * @description When it is done, as planned.
+             */
+            end: string;
+            /**
+             * Format: date-time
+             * @description Promised to be done.
+             */
+            promised_end?: string | null;
+            readonly wanted: number | null;
+            walk_in?: boolean;
+            /**
+             * Format: int64
+             * @description Told to come so much late.
+             */
+            late_min?: number;
+            note?: string;
+            /** @description Why it was cancelled. */
+            reason?: string;
+            /** @description The client knows this hour. */
+            told?: boolean;
+            /** Format: int64 */
+            version?: number;
+            readonly segments: components["schemas"]["Segment"][];
+        };
         /**
          * @description * `delivery` - delivery
          *     * `recount` - recount
@@ -1959,6 +2305,39 @@ export interface components {
         ChainOfWish: {
             request: components["schemas"]["PlanRequest"] | null;
             answer: components["schemas"]["ChainAnswer"];
+        };
+        Change: {
+            booking: number;
+            name: string;
+            by_min: number;
+            text: string;
+        };
+        /**
+         * ChangeOut
+         * @description A head that is moved, against the timetable of before.
+         */
+        ChangeOut: {
+            /** Head */
+            head: string;
+            /**
+             * By Min
+             * @description Its end moves by so much; negative: earlier.
+             */
+            by_min: number;
+            /**
+             * Start By Min
+             * @description Its beginning moves by so much.
+             */
+            start_by_min: number;
+            /** Text */
+            text: string;
+        };
+        /** @description Something that cannot be at once. */
+        Clash: {
+            text: string;
+            start_min: number;
+            end_min: number;
+            bookings: number[];
         };
         /**
          * ClashOut
@@ -2248,6 +2627,105 @@ export interface components {
         CrownOfWish: {
             request: components["schemas"]["PlanRequest"] | null;
             answer: components["schemas"]["CrownAnswer"];
+        };
+        /**
+         * DayAnswer
+         * @description A timetable, or why there is none.
+         */
+        DayAnswer: {
+            /**
+             * Status
+             * @description optimal, feasible or infeasible.
+             */
+            status: string;
+            /** Finish Min */
+            finish_min: number | null;
+            /**
+             * Bound Min
+             * @description No timetable finishes earlier than this.
+             */
+            bound_min: number | null;
+            /**
+             * Roomy
+             * @description Hands have as long as they need three times in four: promises hold better so.
+             * @default false
+             */
+            roomy?: boolean;
+            /** Segments */
+            segments: components["schemas"]["SegmentOut"][];
+            /** Heads */
+            heads: components["schemas"]["HeadOut"][];
+            /**
+             * Changes
+             * @description Against the timetable of before.
+             */
+            changes: components["schemas"]["ChangeOut"][];
+            /** Load */
+            load: components["schemas"]["LoadOut"][];
+            /**
+             * Why Not
+             * @description In words, where there is none.
+             */
+            why_not: string;
+            /**
+             * Relaxations
+             * @description What would make it possible, the cheapest first.
+             */
+            relaxations: components["schemas"]["Relaxation"][];
+            /**
+             * Hands Idle Min
+             * @description Minutes in which hands are present and needed by nobody, until the last head is done.
+             */
+            hands_idle_min: number;
+            baselines: components["schemas"]["Baselines"];
+            /** Took S */
+            took_s: number;
+        };
+        /**
+         * DayRequest
+         * @description Find a legal timetable of a day.
+         */
+        DayRequestRequest: {
+            /**
+             * Open Min
+             * @default 0
+             */
+            open_min?: number;
+            /** Close Min */
+            close_min: number;
+            /**
+             * Stations
+             * @description How many of each there are.
+             */
+            stations: {
+                [key: string]: number;
+            };
+            /** Specialists */
+            specialists?: components["schemas"]["SpecialistIn"][];
+            /** Heads */
+            heads: components["schemas"]["HeadIn"][];
+            /**
+             * Kept
+             * @description The timetable of before: a start for the search, and what changes are told against.
+             */
+            kept?: components["schemas"]["KeptIn"][];
+            /**
+             * Least Change
+             * @description Move as few heads by as little as can be, instead of finishing as early as can be.
+             * @default false
+             */
+            least_change?: boolean;
+            /**
+             * Limit S
+             * @default 1
+             */
+            limit_s?: number;
+            /**
+             * Draws
+             * @description Days that are drawn to see whether promises hold; 0: none.
+             * @default 400
+             */
+            draws?: number;
         };
         /**
          * DensityOut
@@ -3343,6 +3821,10 @@ export interface components {
             /** To */
             to: string;
         };
+        Hands: {
+            id: number;
+            readonly name: string;
+        };
         Head: {
             readonly id: number;
             name: string;
@@ -3365,6 +3847,75 @@ export interface components {
              * @description Left out of lists; nothing of it is lost.
              */
             readonly archived_at: string | null;
+        };
+        /**
+         * HeadIn
+         * @description A client of the day.
+         */
+        HeadIn: {
+            /** Id */
+            id: string;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /**
+             * Arrive Min
+             * @description Before that nothing begins.
+             * @default 0
+             */
+            arrive_min?: number;
+            /**
+             * Done By Min
+             * @description Promised: finished by then.
+             * @default null
+             */
+            done_by_min?: number | null;
+            /**
+             * Start By Min
+             * @description Promised: the first segment begins by then.
+             * @default null
+             */
+            start_by_min?: number | null;
+            /**
+             * Specialist
+             * @description Who is wanted; null: whoever can.
+             * @default null
+             */
+            specialist?: string | null;
+            /**
+             * Segments
+             * @description One after another.
+             */
+            segments: components["schemas"]["SegmentIn"][];
+        };
+        /**
+         * HeadOut
+         * @description What becomes of a head.
+         */
+        HeadOut: {
+            /** Head */
+            head: string;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /**
+             * Idle Min
+             * @description Minutes in the salon in which neither hands nor products work.
+             */
+            idle_min: number;
+            /**
+             * On Time
+             * @description Odds that it is done by its promise, or by the planned end where none was given.
+             */
+            on_time: number | null;
+            /**
+             * Over Wait
+             * @description Odds that something sits longer than it may.
+             */
+            over_wait: number | null;
         };
         HeadRow: {
             readonly id: number;
@@ -3786,6 +4337,23 @@ export interface components {
             wish: components["schemas"]["HeadWishRequest"];
         };
         /**
+         * KeptIn
+         * @description Where a segment was in the timetable of before.
+         */
+        KeptIn: {
+            /** Head */
+            head: string;
+            /** Index */
+            index: number;
+            /** Start */
+            start: number;
+            /**
+             * Specialist
+             * @default null
+             */
+            specialist?: string | null;
+        };
+        /**
          * Kit
          * @description What lies in the drawer.
          */
@@ -4158,6 +4726,10 @@ export interface components {
             taken_by: string;
             fresh: boolean;
         };
+        LateRequest: {
+            minutes: number;
+            keep?: boolean;
+        };
         /**
          * Lay
          * @description Where the hair of a section is laid, front to back; left and right are the client's own.
@@ -4290,6 +4862,15 @@ export interface components {
          * @enum {string}
          */
         Level: "low" | "medium" | "high";
+        /** @description One thing to see to before the day. */
+        Line: {
+            key: string;
+            severity: string;
+            text: string;
+            booking: number | null;
+            /** @description Where it is mended. */
+            to: string;
+        };
         /**
          * LineKind
          * @description How a parting line runs.
@@ -4337,28 +4918,27 @@ export interface components {
              */
             mirror: string | null;
         };
-        /**
-         * Link
-         * @description One look of a chain over days.
-         */
         Link: {
-            /** Day */
-            day: number;
-            style: components["schemas"]["Style"];
-            /** Title */
-            title: string;
-            /** Steps */
-            steps: components["schemas"]["Step"][];
-            /** Hands On Min */
-            hands_on_min: number;
-            /** Client Min */
-            client_min: number;
-            /** Product G */
-            product_g: {
-                [key: string]: number;
-            };
-            /** Cautions */
-            cautions: components["schemas"]["Caution"][];
+            address: string;
+        };
+        Load: {
+            start_min: number;
+            needed: number;
+            present: number;
+        };
+        /**
+         * LoadOut
+         * @description Hands needed against hands present.
+         */
+        LoadOut: {
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** Needed */
+            needed: number;
+            /** Present */
+            present: number;
         };
         /** @description The log of a visit and what follows from it. */
         Log: {
@@ -4602,6 +5182,10 @@ export interface components {
          * @enum {string}
          */
         MoveKindEnum: "delivery" | "used" | "recount" | "waste";
+        MoveRequest: {
+            /** Format: date-time */
+            start: string;
+        };
         NewColleagueRequest: {
             username: string;
             /** @default  */
@@ -4813,6 +5397,11 @@ export interface components {
         ObservationKindEnum: "reason" | "event" | "event_on" | "last_wash_on" | "on_the_head" | "on_the_head_since" | "extensions" | "heat_use" | "colour" | "colour_on" | "relaxer" | "relaxer_on" | "trimmed_on" | "failed_before" | "guardian" | "heat_tolerance" | "home_min" | "scalp" | "edges" | "bead_s" | "soak_s" | "float" | "slide" | "dry_ratio" | "porosity" | "porosity_decided" | "density_per_cm2" | "circumference_cm" | "density" | "diameter_um" | "strand" | "head_cm" | "pattern" | "length_cm" | "relaxed_cm" | "curl_mm" | "to_ear_cm" | "to_jaw_cm" | "to_chin_cm" | "to_shoulder_cm" | "to_armpit_cm" | "to_mid_back_cm" | "stretch_percent" | "stretch_returns" | "shed_hairs" | "broken_hairs" | "buildup";
         ObserveRequest: {
             observations: components["schemas"]["NewObservationRequest"][];
+        };
+        Odds: {
+            booking: number;
+            /** Format: double */
+            on_time: number | null;
         };
         /**
          * OnHead
@@ -6367,6 +6956,40 @@ export interface components {
             };
         };
         /**
+         * Relaxation
+         * @description What would make an impossible day possible.
+         */
+        Relaxation: {
+            /** Text */
+            text: string;
+            /**
+             * Kind
+             * @description longer_wait, station, close, promise, arrive, hands or leave_out.
+             */
+            kind: string;
+            /**
+             * Head
+             * @default null
+             */
+            head?: string | null;
+            /**
+             * Index
+             * @default null
+             */
+            index?: number | null;
+            /**
+             * Station
+             * @default null
+             */
+            station?: string | null;
+            /**
+             * By
+             * @description Minutes, or pieces.
+             * @default 0
+             */
+            by?: number;
+        };
+        /**
          * ReleaseRun
          * @description When and by whom a set was opened.
          */
@@ -6434,6 +7057,22 @@ export interface components {
          * @enum {string}
          */
         Releasing: "when_dry" | "worn_first";
+        /** @description What a change of the day comes to. */
+        Replan: {
+            possible: boolean;
+            kept: boolean;
+            /** Format: date-time */
+            finish: string | null;
+            changes: components["schemas"]["Change"][];
+            odds: components["schemas"]["Odds"][];
+            why_not: string;
+            relaxations: string[];
+        };
+        ReplanWishRequest: {
+            /** Format: date */
+            date: string;
+            keep?: boolean;
+        };
         /**
          * Residue
          * @description White flakes or residue seen after a service.
@@ -7040,6 +7679,118 @@ export interface components {
          * @enum {string}
          */
         SectionWork: "laid_in" | "shaped" | "dried";
+        /** @description A stretch of a booking in time. */
+        Segment: {
+            /** Format: int64 */
+            index: number;
+            step?: string;
+            title: string;
+            family?: string;
+            station: string;
+            hands: boolean;
+            fine?: boolean;
+            specialist: number | null;
+            /** Format: date-time */
+            start: string;
+            /** Format: date-time */
+            end: string;
+        };
+        /**
+         * SegmentIn
+         * @description A stretch of work or of waiting at one station.
+         */
+        SegmentIn: {
+            /** Station */
+            station: string;
+            /**
+             * Hands
+             * @description Whether hands are on the hair.
+             * @default false
+             */
+            hands?: boolean;
+            /**
+             * Minutes
+             * @description At the house pace where hands are on the hair.
+             */
+            minutes: number;
+            /**
+             * Minutes Most
+             * @description It may grow to this without harm: a mask may sit longer; null: as long as it is.
+             * @default null
+             */
+            minutes_most?: number | null;
+            /**
+             * Max Wait After
+             * @description Before the next one begins; null: as long as it likes.
+             * @default null
+             */
+            max_wait_after?: number | null;
+            /**
+             * Key
+             * @description Of the step it belongs to.
+             * @default
+             */
+            key?: string;
+            /**
+             * Title
+             * @default
+             */
+            title?: string;
+            /**
+             * Family
+             * @default
+             */
+            family?: string;
+            /**
+             * Spread
+             * @description How unsure the minutes are: standard deviation of their logarithm.
+             * @default 0
+             */
+            spread?: number;
+            /**
+             * Fine
+             * @description Fine or overhead work, which tires arms.
+             * @default false
+             */
+            fine?: boolean;
+            /**
+             * Start
+             * @description It runs already, or is promised for this minute: it is not moved.
+             * @default null
+             */
+            start?: number | null;
+            /**
+             * Specialist
+             * @description Whose hands; null: anybody's who may.
+             * @default null
+             */
+            specialist?: string | null;
+        };
+        /**
+         * SegmentOut
+         * @description A segment in time.
+         */
+        SegmentOut: {
+            /** Head */
+            head: string;
+            /** Index */
+            index: number;
+            /** Key */
+            key: string;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** Station */
+            station: string;
+            /** Hands */
+            hands: boolean;
+            /**
+             * Specialist
+             * @description Whose hands, null where nobody's.
+             */
+            specialist: string | null;
+        };
         /** @description What the room sensor says. */
         Sensor: {
             name: string;
@@ -7284,12 +8035,73 @@ export interface components {
              */
             hands: string[];
         };
+        Slot: {
+            /** Format: date-time */
+            start: string;
+            /** Format: date-time */
+            end: string;
+            specialist: string;
+        };
+        /** @description What is to be booked. */
+        SlotsRequest: {
+            head: number;
+            plan?: number | null;
+            sitting?: number;
+            title?: string;
+            minutes?: number;
+            wanted?: number | null;
+            /** Format: date-time */
+            promised_end?: string | null;
+            walk_in?: boolean;
+            /** Format: uuid */
+            uuid?: string;
+            note?: string;
+            /** Format: date */
+            date?: string;
+        };
         /**
          * Smoothing
          * @description How a styler is worked in.
          * @enum {string}
          */
         Smoothing: "auto" | "rake" | "palms" | "scrunch";
+        /**
+         * SpecialistIn
+         * @description Somebody whose hands are there.
+         */
+        SpecialistIn: {
+            /** Id */
+            id: string;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /**
+             * Pace
+             * @default 1
+             */
+            pace?: number;
+            /**
+             * Present
+             * @description From when until when; none: the whole day.
+             */
+            present?: [
+                number,
+                number
+            ][];
+            /** Breaks */
+            breaks?: [
+                number,
+                number
+            ][];
+            /**
+             * Steps
+             * @description Steps an assistant may do; null: all.
+             * @default null
+             */
+            steps?: string[] | null;
+        };
         /**
          * Spot
          * @description Hairs counted in one field.
@@ -7371,6 +8183,20 @@ export interface components {
         StartRequest: {
             /** Format: date-time */
             planned_start: string | null;
+        };
+        /**
+         * @description * `booked` - booked
+         *     * `here` - here
+         *     * `running` - running
+         *     * `done` - done
+         *     * `no_show` - no_show
+         *     * `cancelled` - cancelled
+         * @enum {string}
+         */
+        State573Enum: "booked" | "here" | "running" | "done" | "no_show" | "cancelled";
+        StateRequest: {
+            state: components["schemas"]["State573Enum"];
+            reason?: string;
         };
         /**
          * Station
@@ -8296,6 +9122,16 @@ export interface components {
          * @enum {string}
          */
         Way: "counted" | "gathered" | "by_eye";
+        WeekDay: {
+            /** Format: date */
+            date: string;
+            closed: string;
+            heads: number;
+            /** @description Minutes of hands that are booked. */
+            hands_min: number;
+            /** @description Minutes of hands that are there. */
+            present_min: number;
+        };
         /**
          * Weight
          * @enum {string}
@@ -8951,6 +9787,661 @@ export interface operations {
                 };
             };
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    bookings_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BookRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Booking"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    bookings_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Booking"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    bookings_late_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LateRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Replan"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    bookings_move_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Booking"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    bookings_state_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StateRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Booking"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    calendar_link_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Link"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    calendar_link_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Link"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    calendar_link_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10028,6 +11519,93 @@ export interface operations {
             };
         };
     };
+    core_day_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DayRequestRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayAnswer"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     core_dry_create: {
         parameters: {
             query?: never;
@@ -10838,6 +12416,366 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["VisitAnswer"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    day_retrieve: {
+        parameters: {
+            query?: {
+                /** @description Today where it is left out. */
+                date?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Board"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    day_before_list: {
+        parameters: {
+            query?: {
+                /** @description Today where it is left out. */
+                date?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Line"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    day_file_retrieve: {
+        parameters: {
+            query?: {
+                /** @description Today where it is left out. */
+                date?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    day_hands_list: {
+        parameters: {
+            query?: {
+                /** @description Today where it is left out. */
+                date?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Hands"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    day_live_retrieve: {
+        parameters: {
+            query?: {
+                format?: "json" | "stream";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": string;
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["Problems"];
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["Problems"];
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["Problems"];
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["Problems"];
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    day_replan_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReplanWishRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Replan"];
                 };
             };
             400: {
@@ -17641,6 +19579,93 @@ export interface operations {
             };
         };
     };
+    slots_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SlotsRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Slot"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     stock_moves_undo_create: {
         parameters: {
             query?: never;
@@ -18297,6 +20322,60 @@ export interface operations {
             };
         };
     };
+    week_list: {
+        parameters: {
+            query?: {
+                /** @description Today where it is left out. */
+                date?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeekDay"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
 }
 type FlattenedDeepRequired<T> = {
     [K in keyof T]-?: FlattenedDeepRequired<T[K] extends unknown[] | undefined | null ? Extract<T[K], unknown[]>[number] : T[K]>;
@@ -18306,6 +20385,7 @@ type ReadonlyArray<T> = [
 ] extends [
     unknown[]
 ] ? Readonly<Exclude<T, undefined>> : Readonly<Exclude<T, undefined>[]>;
+export const pathsApiDayLiveGetParametersQueryFormatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/day/live/"]["get"]["parameters"]["query"]["format"]> = ["json", "stream"];
 export const pathsApiScaleStreamGetParametersQueryFormatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/scale/stream/"]["get"]["parameters"]["query"]["format"]> = ["json", "stream"];
 export const actionEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ActionEnum"]> = ["add", "change", "same"];
 export const airAtValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["AirAt"]> = ["salon", "journey", "home"];
@@ -18395,6 +20475,7 @@ export const sideValues: ReadonlyArray<FlattenedDeepRequired<components>["schema
 export const signEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SignEnum"]> = ["open_sores", "weeping", "may_be_contagious", "sudden_patches", "severe_pain"];
 export const smoothingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Smoothing"]> = ["auto", "rake", "palms", "scrunch"];
 export const stageKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["StageKind"]> = ["air", "hood", "diffuser", "cloth", "cap", "asleep"];
+export const state573EnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["State573Enum"]> = ["booked", "here", "running", "done", "no_show", "cancelled"];
 export const stationValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Station"]> = ["chair", "basin", "hood", "steamer", "away"];
 export const statusEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["StatusEnum"]> = ["planned", "running", "done", "skipped"];
 export const stepDoneKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["StepDone"]["kind"]> = ["step_done"];

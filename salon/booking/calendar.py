@@ -1,0 +1,51 @@
+"""Days as iCalendar (RFC 5545)."""
+
+from datetime import UTC, date, timedelta
+
+from django.contrib.auth.models import User
+from django.utils import timezone
+from icalendar import Calendar, Event
+
+from salon.booking.hours import moment_of
+from salon.booking.models import ACTIVE, Booking
+from salon.house.services import the_house
+
+#: A feed holds so many days before and after today.
+BEHIND_DAYS, AHEAD_DAYS = 14, 120
+
+
+def calendar_of(user: User | None, first: date | None = None, last: date | None = None) -> bytes:
+    """Bookings as a calendar file. Names of clients stand in it: the address is secret.
+
+    Args:
+        user: whose hands are in them; None: everybody's
+        first, last: from which date to which
+    """
+    today = timezone.localdate()
+    begin = moment_of(0, first or today - timedelta(days=BEHIND_DAYS))
+    end = moment_of(24 * 60, last or today + timedelta(days=AHEAD_DAYS))
+    rows = Booking.objects.filter(start__gte=begin, start__lt=end, state__in=[*ACTIVE, "done"])
+    if user is not None:
+        rows = rows.filter(segments__specialist=user).distinct()
+    calendar = Calendar()
+    calendar.add("prodid", "-//Gauffer//Days//EN")
+    calendar.add("version", "2.0")
+    calendar.add("x-wr-calname", the_house().name)
+    for booking in rows.select_related("head").prefetch_related("segments"):
+        calendar.add_component(event_of(booking))
+    written: bytes = calendar.to_ical()
+    return written
+
+
+def event_of(booking: Booking) -> Event:
+    """A booking as an event; its moments are absolute, so no change of clocks moves them."""
+    event = Event()
+    event.add("uid", f"{booking.uuid}@gauffer")
+    event.add("summary", f"{booking.head.name}: {booking.title}")
+    event.add("dtstart", booking.start.astimezone(UTC))
+    event.add("dtend", booking.end.astimezone(UTC))
+    event.add("dtstamp", booking.booked_at.astimezone(UTC))
+    event.add("sequence", booking.version)
+    if booking.note:
+        event.add("description", booking.note)
+    return event

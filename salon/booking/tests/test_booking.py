@@ -1,0 +1,320 @@
+"""Booking: places are found by the core, one of two wins, nothing is there twice."""
+
+import threading
+from datetime import UTC, date, datetime, time, timedelta
+from typing import Any
+from uuid import uuid4
+from zoneinfo import ZoneInfo
+
+import icalendar
+from django.contrib.auth.models import User
+from django.db import connection
+from django.test import Client, TransactionTestCase, override_settings
+from django.utils import timezone
+
+from craft.contract import parse
+from salon.booking import services
+from salon.booking.hours import clock_minute, hours_of, minute_of, moment_of
+from salon.booking.models import (
+    BookedSegment,
+    Booking,
+    Day,
+    DayOff,
+    Holiday,
+    Opening,
+    Shift,
+    StationCount,
+)
+from salon.heads.models import Head
+from salon.heads.services import add_head
+from salon.kit.models import KitItem
+from salon.planning.models import KitDemand, Plan
+from salon.planning.services import save
+from salon.planning.wish import HeadWish
+from salon.tests.base import MEASURED, ApiTest, an_owner
+
+
+def next_day(weekday: int = 2) -> date:
+    """A date to come on a weekday, Wednesday if nothing else is said."""
+    today = timezone.localdate()
+    return today + timedelta(days=(weekday - today.weekday()) % 7 + 7)
+
+
+class BookingTest(ApiTest):
+    other: Head
+
+    @classmethod
+    def setUpTestData(cls) -> None:
+        super().setUpTestData()
+        cls.other = add_head({"name": "Second Head"}, MEASURED, cls.user)
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.day = next_day()
+
+    def at(self, hour: int, minute: int = 0) -> datetime:
+        return timezone.make_aware(datetime.combine(self.day, time(hour, minute)))
+
+    def plan(self, head: Head | None = None, **goal: Any) -> Plan:
+        head = head or self.head
+        wish = {"head": head.pk, "goal": {"style": "quick_wash"} | goal}
+        return save(head, parse(HeadWish, wish), self.user)
+
+    def book(self, start: datetime, head: Head | None = None, **more: Any) -> Any:
+        body = {"head": (head or self.head).pk, "start": start.isoformat()} | more
+        return self.post("/api/bookings/", body)
+
+    def board(self) -> dict[str, Any]:
+        answer: dict[str, Any] = self.client.get(f"/api/day/?date={self.day}").json()
+        return answer
+
+
+class PlaceTest(BookingTest):
+    def test_a_plan_is_booked_with_all_its_segments(self) -> None:
+        plan = self.plan()
+        answer = self.book(self.at(10), plan=plan.pk)
+        self.assertEqual(answer.status_code, 201, answer.content)
+        booking = Booking.objects.get()
+        self.assertEqual(booking.start, self.at(10))
+        self.assertEqual(booking.segments.first().start, self.at(10))
+        hands = [segment.specialist_id for segment in booking.segments.all() if segment.hands]
+        self.assertEqual(set(hands), {self.user.pk})
+        plan.refresh_from_db()
+        self.assertEqual(plan.planned_start, self.at(10), "the plan knows its hour")
+
+    def test_the_only_hands_are_taken_and_the_next_slot_is_named(self) -> None:
+        self.assertEqual(self.book(self.at(10), title="Talk", minutes=60).status_code, 201)
+        answer = self.book(self.at(10, 30), self.other, title="Talk", minutes=30)
+        self.assertEqual(answer.status_code, 409)
+        message = answer.json()["errors"][0]["message"]
+        self.assertIn("first slot that day is 09:00", message)
+
+    def test_waiting_of_one_is_work_for_another(self) -> None:
+        first = self.plan()
+        self.book(self.at(10), plan=first.pk)
+        mask = BookedSegment.objects.filter(step="mask", hands=False).get()
+        answer = self.book(mask.start + timedelta(minutes=2), self.other, title="Fringe", minutes=8)
+        self.assertEqual(answer.status_code, 201, answer.content)
+        self.assertEqual(self.board()["clashes"], [])
+
+    def test_a_head_is_in_one_place_at_a_time(self) -> None:
+        User.objects.create_user("bo")
+        self.book(self.at(10), title="Talk", minutes=60)
+        answer = self.book(self.at(10, 30), title="Talk", minutes=30)
+        self.assertEqual(answer.status_code, 409)
+
+    def test_sent_twice_it_is_there_once(self) -> None:
+        key = str(uuid4())
+        first = self.book(self.at(10), title="Talk", uuid=key)
+        second = self.book(self.at(10), title="Talk", uuid=key)
+        self.assertEqual(first.json()["id"], second.json()["id"])
+        self.assertEqual(Booking.objects.count(), 1)
+
+    def test_a_plan_of_another_head_is_refused(self) -> None:
+        plan = self.plan()
+        self.assertRefused(self.book(self.at(10), self.other, plan=plan.pk), "plan", "another head")
+
+    def test_a_release_is_a_sitting_of_its_own(self) -> None:
+        plan = self.plan(style="two_strand_twist_out")
+        self.assertEqual(self.book(self.at(10), plan=plan.pk).status_code, 201)
+        self.day += timedelta(days=1)
+        answer = self.book(self.at(12), plan=plan.pk, sitting=2)
+        self.assertEqual(answer.status_code, 201, answer.content)
+        self.assertEqual(answer.json()["segments"][0]["step"], "release")
+        quick = self.plan(self.other)
+        none = self.book(self.at(15), self.other, plan=quick.pk, sitting=2)
+        self.assertRefused(none, "sitting", "no sitting 2")
+
+    def test_slots_are_the_first_that_fit(self) -> None:
+        self.book(self.at(9), title="Talk", minutes=120)
+        body = {"head": self.other.pk, "title": "Talk", "minutes": 45, "date": str(self.day)}
+        slots = self.post("/api/slots/", body).json()
+        self.assertEqual(datetime.fromisoformat(slots[0]["start"]), self.at(11))
+
+    def test_what_is_no_moment_is_refused_by_name(self) -> None:
+        self.assertRefused(self.post("/api/bookings/", {"head": 1, "start": "soon"}), "start", "")
+        for text in ("soon", "1999-01-01", "2026-13-01"):
+            answer = self.client.get(f"/api/day/?date={text}")
+            self.assertEqual(answer.status_code, 400, text)
+
+
+class StateTest(BookingTest):
+    def state(self, booking: int, state: str, **more: Any) -> Any:
+        return self.client.put(
+            f"/api/bookings/{booking}/state/", {"state": state} | more, "application/json"
+        )
+
+    def test_cancelled_it_frees_hands_and_kit(self) -> None:
+        KitItem.objects.create(kind="clip", count=8)
+        plan = self.plan()
+        booking = self.book(self.at(10), plan=plan.pk).json()["id"]
+        self.assertTrue(KitDemand.objects.filter(plan=plan).exists())
+        answer = self.state(booking, "cancelled", reason="ill")
+        self.assertEqual(answer.status_code, 200)
+        self.assertFalse(KitDemand.objects.filter(plan=plan).exists())
+        self.assertEqual(self.book(self.at(10), self.other, title="Talk").status_code, 201)
+        self.assertEqual(self.state(booking, "booked").status_code, 409, "its place is taken")
+
+    def test_states_follow_each_other(self) -> None:
+        booking = self.book(self.at(10), title="Talk").json()["id"]
+        self.assertRefused(self.state(booking, "done"), "state", "it can become")
+        for state in ("here", "running", "done"):
+            self.assertEqual(self.state(booking, state).status_code, 200, state)
+
+    def test_moved_it_keeps_its_segments_and_has_to_be_told(self) -> None:
+        booking = self.book(self.at(10), title="Talk", minutes=45).json()["id"]
+        self.book(self.at(12), self.other, title="Talk", minutes=45)
+        path = f"/api/bookings/{booking}/move/"
+        taken = self.client.put(path, {"start": self.at(12).isoformat()}, "application/json")
+        self.assertEqual(taken.status_code, 409)
+        body = {"start": self.at(14).isoformat()}
+        moved = self.client.put(path, body, "application/json")
+        self.assertEqual(moved.status_code, 200, moved.content)
+        self.assertFalse(moved.json()["told"])
+        self.assertEqual(len(moved.json()["segments"]), 1)
+        lines = self.client.get(f"/api/day/before/?date={self.day}").json()
+        self.assertIn("tell", [line["key"] for line in lines])
+
+    def test_a_late_head_is_told_then_kept(self) -> None:
+        booking = self.book(self.at(10), title="Talk", minutes=30).json()["id"]
+        path = f"/api/bookings/{booking}/late/"
+        told = self.post(path, {"minutes": 20}).json()
+        self.assertTrue(told["possible"])
+        self.assertIn("20 min later", told["changes"][0]["text"])
+        self.assertEqual(Booking.objects.get(pk=booking).late_min, 0, "nothing is kept yet")
+        self.post(path, {"minutes": 20, "keep": True})
+        segment = BookedSegment.objects.get(booking=booking)
+        self.assertEqual(segment.start, self.at(10, 20))
+
+    def test_the_day_is_planned_anew_and_hours_that_were_told_hold(self) -> None:
+        for number in range(3):
+            plan = self.plan(self.head if number % 2 else self.other)
+            self.book(self.at(9 + 2 * number), plan.head, plan=plan.pk)
+        starts = {b.pk: b.start for b in Booking.objects.all()}
+        answer = self.post("/api/day/replan/", {"date": str(self.day), "keep": True}).json()
+        self.assertTrue(answer["kept"], answer)
+        for segment in BookedSegment.objects.filter(index=0):
+            off = segment.start - starts[segment.booking_id]
+            self.assertTrue(timedelta() <= off <= timedelta(minutes=10))
+
+
+class HoursTest(BookingTest):
+    def test_closed_days_are_said(self) -> None:
+        Holiday.objects.create(date=self.day, reason="harbour feast")
+        answer = self.book(self.at(10), title="Talk")
+        self.assertRefused(answer, "start", "harbour feast")
+        self.assertEqual(self.board()["closed"], "harbour feast")
+
+    def test_weekdays_without_hours_are_closed(self) -> None:
+        Opening.objects.create(weekday=(self.day.weekday() + 1) % 7, opens="09:00", closes="18:00")
+        self.assertRefused(self.book(self.at(10), title="Talk"), "start", "weekday")
+
+    def test_nobody_is_booked_in_a_break_or_while_away(self) -> None:
+        Shift.objects.create(
+            user=self.user, weekday=self.day.weekday(), begins="09:00", ends="17:00"
+        )
+        Shift.objects.create(
+            user=self.user, weekday=self.day.weekday(), begins="12:00", ends="13:00", pause=True
+        )
+        self.assertEqual(self.book(self.at(12, 30), title="Talk").status_code, 409)
+        self.assertEqual(self.book(self.at(16, 45), title="Talk").status_code, 409)
+        self.assertEqual(self.book(self.at(13), title="Talk").status_code, 201)
+        DayOff.objects.create(user=self.user, date=self.day)
+        self.assertRefused(self.book(self.at(14), self.other, title="Talk"), "start", "Nobody")
+
+    @override_settings(TIME_ZONE="Europe/Lisbon")
+    def test_minutes_go_on_on_the_nights_when_clocks_change(self) -> None:
+        zone = ZoneInfo("Europe/Lisbon")
+        with timezone.override(zone):
+            for day, hours in ((date(2027, 3, 28), 23), (date(2027, 10, 31), 25)):
+                length = minute_of(moment_of(0, day + timedelta(days=1)), day)
+                whole = datetime.combine(day + timedelta(days=1), time(), zone).astimezone(
+                    UTC
+                ) - datetime.combine(day, time(), zone).astimezone(UTC)
+                self.assertEqual(whole, timedelta(hours=hours))
+                self.assertEqual(length, hours * 60)
+                ten = moment_of(clock_minute(time(10), day), day)
+                self.assertEqual(timezone.localtime(ten).time(), time(10))
+
+    def test_usual_hours_where_nobody_set_any(self) -> None:
+        hours = hours_of(self.day)
+        self.assertEqual((hours.open_min, hours.close_min), (9 * 60, 19 * 60))
+
+
+class BeforeTest(BookingTest):
+    def test_rods_that_two_heads_share_are_told(self) -> None:
+        KitItem.objects.create(kind="rod", diameter_mm=20, count=40)
+        Shift.objects.all().delete()
+        StationCount.objects.create(station="hood", count=2)
+        bo = User.objects.create_user("bo", first_name="Bo")
+        from salon.house.models import Colleague
+
+        Colleague.objects.create(user=bo)
+        goal = {"style": "rod_set", "sections": 28, "rod_mm": 20, "release_after_h": 30}
+        for head, hour in ((self.head, 9), (self.other, 10)):
+            plan = self.plan(head, **goal)
+            answer = self.book(self.at(hour), head, plan=plan.pk)
+            self.assertEqual(answer.status_code, 201, answer.content)
+        lines = self.client.get(f"/api/day/before/?date={self.day}").json()
+        kit = next(line for line in lines if line["key"] == "kit")
+        self.assertIn("shared with", kit["text"])
+
+    def test_a_patch_test_is_due(self) -> None:
+        wish = {
+            "head": self.head.pk,
+            "goal": {"style": "quick_wash"},
+            "details": {"patch_test": "yes"},
+        }
+        plan = save(self.head, parse(HeadWish, wish), self.user)
+        self.book(self.at(10), plan=plan.pk)
+        lines = self.client.get(f"/api/day/before/?date={self.day}").json()
+        self.assertIn("ahead", [line["key"] for line in lines])
+
+
+class CalendarTest(BookingTest):
+    def test_a_secret_link_shows_ones_days_until_it_is_revoked(self) -> None:
+        self.book(self.at(10), title="Talk, long; and, quiet")
+        address = self.post("/api/calendar-link/", {}).json()["address"]
+        stranger = Client()
+        feed = stranger.get(address)
+        self.assertEqual(feed.status_code, 200)
+        calendar = icalendar.Calendar.from_ical(feed.content)
+        events = list(calendar.walk("VEVENT"))
+        self.assertEqual(len(events), 1)
+        self.assertEqual(events[0].decoded("dtstart"), self.at(10))
+        self.assertIn("Talk, long; and, quiet", str(events[0]["summary"]))
+        self.client.delete("/api/calendar-link/")
+        self.assertEqual(stranger.get(address).status_code, 404)
+
+    def test_a_day_goes_out_as_a_file(self) -> None:
+        self.book(self.at(10), title="Talk")
+        answer = self.client.get(f"/api/day/file/?date={self.day}")
+        self.assertEqual(len(icalendar.Calendar.from_ical(answer.content).walk("VEVENT")), 1)
+
+
+class RaceTest(TransactionTestCase):
+    def test_of_two_who_book_the_last_hands_at_once_one_wins_and_the_other_is_told(self) -> None:
+        user = an_owner()
+        heads = [add_head({"name": f"Head {n}"}, MEASURED, user) for n in range(2)]
+        start = timezone.make_aware(datetime.combine(next_day(), time(10)))
+        barrier = threading.Barrier(2)
+        results: list[str] = []
+
+        def book(head: Head) -> None:
+            try:
+                barrier.wait()
+                services.book(services.Wanted(head=head, title="Talk"), start, user)
+                results.append("booked")
+            except services.Taken:
+                results.append("told")
+            finally:
+                connection.close()
+
+        threads = [threading.Thread(target=book, args=(head,)) for head in heads]
+        for thread in threads:
+            thread.start()
+        for thread in threads:
+            thread.join()
+        self.assertEqual(sorted(results), ["booked", "told"])
+        self.assertEqual(Booking.objects.count(), 1)
+        self.assertEqual(Day.objects.get().version, 1)
