@@ -19,7 +19,7 @@ from csp.constants import NONE, SELF
 from django.core.management.utils import get_random_secret_key
 
 from craft.consultation import OBSERVED
-from craft.vocabulary import EventKind, KitKind, Role, VisitState
+from craft.vocabulary import BookingState, EventKind, KitKind, Role, VisitState
 from salon.house.roles import WorkRole
 
 BASE_DIR = Path(__file__).resolve().parent.parent
@@ -204,6 +204,7 @@ SPECTACULAR_SETTINGS = {
         "KitKindEnum": [kind.value for kind in KitKind],
         "EventKindEnum": [kind.value for kind in EventKind],
         "VisitStateEnum": [state.value for state in VisitState],
+        "BookingStateEnum": [state.value for state in BookingState],
         "ObservationKindEnum": [observed.key for observed in OBSERVED],
         "BookingEnum": ["delivery", "recount", "waste"],
         "MoveKindEnum": ["delivery", "used", "recount", "waste"],

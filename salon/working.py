@@ -23,7 +23,7 @@ from craft.contract import read
 from craft.errors import CraftError
 
 #: Commands that try out many routines.
-LONG = frozenset({"propose"})
+LONG = frozenset({"propose", "day"})
 #: So much of it runs at once in a process of the server, and so many wait for it.
 INSIDE, WAITING = 1, 16
 #: Nothing of it takes longer [s], and nobody waits longer for their turn.

@@ -65,6 +65,8 @@ class HeadIn(Frozen):
     """Promised: the first segment begins by then."""
     specialist: Key | None = None
     """Who is wanted; null: whoever can."""
+    may: list[Key] | None = None
+    """Who knows how to do this; null: everybody."""
     segments: Annotated[list[SegmentIn], Field(min_length=1, max_length=SEGMENTS_MOST)]
     """One after another."""
 

@@ -55,6 +55,9 @@ def may_work(specialist: SpecialistIn, head: HeadIn, segment: SegmentIn) -> bool
     named = segment.specialist or (None if assists(specialist, segment) else head.specialist)
     if named is not None and named != specialist.id:
         return False
+    knows = head.may is None or specialist.id in head.may or assists(specialist, segment)
+    if not knows:
+        return False
     return specialist.steps is None or segment.key in specialist.steps
 
 

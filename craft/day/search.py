@@ -123,6 +123,8 @@ def goes_on(before: Segment, segment: Segment) -> bool:
 def crews_of(request: DayRequest, heads: Sequence[Sequence[Segment]]) -> list[list[SpecialistIn]]:
     """People who may stand in for each other: of one pace and hours, and nobody asks for them."""
     named = {head.specialist for head in request.heads}
+    # Who knows how is told apart from who does not.
+    named |= {name for head in request.heads for name in head.may or ()}
     named |= {segment.source.specialist for segments in heads for segment in segments}
     crews: dict[object, list[SpecialistIn]] = {}
     for person in request.specialists:

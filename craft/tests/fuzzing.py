@@ -162,6 +162,22 @@ def working(command: str, chance: random.Random) -> Json:
         },
         "partings": {"hair": HAIR, "scheme": "quadrants", "count": 12},
         "visit": {"plan": {}, "events": []},
+        "day": {
+            "close_min": 600,
+            "stations": {"chair": 2, "basin": 1},
+            "specialists": [{"id": "ada"}, {"id": "bo", "pace": 1.2}],
+            "heads": [
+                {
+                    "id": f"h{number}",
+                    "segments": [
+                        {"station": "basin", "hands": True, "minutes": 10, "max_wait_after": 5},
+                        {"station": "chair", "minutes": 20, "minutes_most": 30},
+                        {"station": "chair", "hands": True, "minutes": 25, "spread": 0.2},
+                    ],
+                }
+                for number in range(3)
+            ],
+        },
     }
     return others.get(command, request)
 
@@ -170,16 +186,21 @@ def requests(command: str, seed: int) -> Iterator[Json]:
     """Endless requests of a command, the same ones for the same seed."""
     chance = random.Random(f"{command} {seed}")
     drawing = Drawing(json.loads(json.dumps(schema(COMMANDS[command].request))), chance)
-    visited = planned().model_dump(mode="json") if command == "visit" else None
+    always = fixed(command)
     while True:
-        request = working(command, chance)
-        if visited is not None:
-            request["plan"] = visited
+        request = working(command, chance) | always
         for _ in range(chance.randint(1, 4)):
             request = drawing.changed(request, drawing.root)
-            if visited is not None and isinstance(request, dict):
-                request["plan"] = visited
+            if isinstance(request, dict):
+                request |= always
         yield request
+
+
+def fixed(command: str) -> dict[str, Json]:
+    """What stays as it is in every request: a plan is no request, and nobody waits for a search."""
+    if command == "visit":
+        return {"plan": planned().model_dump(mode="json")}
+    return {"limit_s": 0.1, "draws": 20} if command == "day" else {}
 
 
 @dataclass

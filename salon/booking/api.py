@@ -34,6 +34,7 @@ from salon.booking.hours import (
     working_on,
 )
 from salon.booking.models import ACTIVE, BookedSegment, Booking, CalendarLink, Day
+from salon.booking.returning import due_back
 from salon.fields import one_of, whole
 from salon.heads.models import Head
 from salon.house.services import name_of
@@ -71,6 +72,7 @@ class BookingSerializer(serializers.ModelSerializer[Booking]):
     """Who comes when, with everything that is worked and waited for."""
 
     head_name = serializers.CharField(source="head.name", read_only=True)
+    state = serializers.ChoiceField(choices=STATES)
     segments = SegmentSerializer(many=True, read_only=True)
     wanted = serializers.IntegerField(source="wanted_id", allow_null=True, read_only=True)
     allergies = serializers.ListField(
@@ -102,20 +104,26 @@ class BookingSerializer(serializers.ModelSerializer[Booking]):
         ]
 
 
-class PersonSerializer(serializers.Serializer[Any]):
+class BoardPersonSerializer(serializers.Serializer[Any]):
     id = serializers.IntegerField()
     name = serializers.CharField()
     present = serializers.ListField(child=serializers.ListField(child=serializers.IntegerField()))
     breaks = serializers.ListField(child=serializers.ListField(child=serializers.IntegerField()))
 
 
+class PlacesSerializer(serializers.Serializer[Any]):
+    station = serializers.CharField()
+    needed = serializers.IntegerField()
+
+
 class LoadSerializer(serializers.Serializer[Any]):
+    places = PlacesSerializer(many=True)
     start_min = serializers.IntegerField()
     needed = serializers.IntegerField()
     present = serializers.IntegerField()
 
 
-class StationSerializer(serializers.Serializer[Any]):
+class BoardStationSerializer(serializers.Serializer[Any]):
     station = serializers.CharField()
     count = serializers.IntegerField()
 
@@ -138,8 +146,8 @@ class BoardSerializer(serializers.Serializer[Any]):
     open_min = serializers.IntegerField()
     close_min = serializers.IntegerField()
     closed = serializers.CharField(allow_blank=True)
-    stations = StationSerializer(many=True)
-    people = PersonSerializer(many=True)
+    stations = BoardStationSerializer(many=True)
+    people = BoardPersonSerializer(many=True)
     bookings = BookingSerializer(many=True)
     load = LoadSerializer(many=True)
     clashes = ClashSerializer(many=True)
@@ -179,13 +187,27 @@ def board(day: date) -> dict[str, Any]:
         (minute_of(segment.start, day), minute_of(segment.end, day), segment)
         for segment in segments
     ]
-    load = []
+    load, counts = [], stations()
     for begin in range(first, last, LOAD_STEP_MIN):
         middle = begin + LOAD_STEP_MIN // 2
         load.append(
             {
                 "start_min": begin,
                 "needed": sum(b <= middle < e and s.hands for b, e, s in spans),
+                "places": [
+                    {
+                        "station": station,
+                        "needed": len(
+                            {
+                                s.booking_id
+                                for b, e, s in spans
+                                if s.station == station and b <= middle < e
+                            }
+                        ),
+                    }
+                    for station, count in counts.items()
+                    if count
+                ],
                 "present": sum(there(person, hours.open_min, middle) for person in people)
                 if middle < hours.close_min
                 else 0,
@@ -199,7 +221,7 @@ def board(day: date) -> dict[str, Any]:
         "close_min": hours.close_min,
         "closed": hours.closed,
         "stations": [
-            {"station": station, "count": count} for station, count in stations().items() if count
+            {"station": station, "count": count} for station, count in counts.items() if count
         ],
         "people": [
             {
@@ -551,7 +573,25 @@ class BeforeView(APIView):
         return Response(LineSerializer(before_the_day(date_in(request)), many=True).data)
 
 
-class LinkSerializer(serializers.Serializer[Any]):
+class DueSerializer(serializers.Serializer[Any]):
+    """A head that is due back."""
+
+    head = serializers.IntegerField(source="plan.head_id")
+    head_name = serializers.CharField(source="plan.head.name")
+    title = serializers.CharField(source="plan.title")
+    wash_by = serializers.DateField()
+    return_by = serializers.DateField()
+
+
+class DueView(APIView):
+    """Who is due back by wear, with nothing booked."""
+
+    @extend_schema(responses={200: DueSerializer(many=True)})
+    def get(self, request: Request) -> Response:
+        return Response(DueSerializer(due_back(), many=True).data)
+
+
+class CalendarAddressSerializer(serializers.Serializer[Any]):
     address = serializers.CharField(allow_blank=True)
 
 
@@ -564,11 +604,11 @@ def link_of(request: Request) -> str:
 class CalendarLinkView(APIView):
     """The secret address of one's own calendar."""
 
-    @extend_schema(responses={200: LinkSerializer})
+    @extend_schema(responses={200: CalendarAddressSerializer})
     def get(self, request: Request) -> Response:
         return Response({"address": link_of(request)})
 
-    @extend_schema(request=None, responses={201: LinkSerializer})
+    @extend_schema(request=None, responses={201: CalendarAddressSerializer})
     def post(self, request: Request) -> Response:
         """A new address; the old one ends."""
         user = user_of(request)
@@ -648,6 +688,7 @@ urlpatterns = [
     path("day/live/", LiveView.as_view(), name="day-live"),
     path("day/file/", DayFileView.as_view(), name="day-file"),
     path("day/hands/", HandsView.as_view(), name="day-hands"),
+    path("due/", DueView.as_view(), name="due"),
     path("week/", WeekView.as_view(), name="week"),
     path("slots/", SlotsView.as_view(), name="slots"),
     path("bookings/", BookingsView.as_view(), name="bookings"),

@@ -14,7 +14,7 @@ from django.utils import timezone
 
 from craft.contract.day import SpecialistIn
 from craft.vocabulary import Station
-from salon.booking.models import DayOff, Holiday, Opening, Shift, StationCount
+from salon.booking.models import DayOff, Holiday, Opening, Shift, Skill, StationCount
 from salon.house.models import Colleague
 from salon.house.roles import WorkRole
 from salon.house.services import name_of
@@ -72,7 +72,7 @@ def hours_of(day: date) -> Hours:
     rows = list(Opening.objects.all())
     opening = next((row for row in rows if row.weekday == day.weekday()), None)
     if rows and opening is None:
-        return Hours(day, 0, 0, "closed on this weekday")
+        return Hours(day, 0, 0, "no hours on this weekday")
     opens, closes = (opening.opens, opening.closes) if opening else USUAL_HOURS
     return Hours(day, clock_minute(opens, day), clock_minute(closes, day))
 
@@ -128,6 +128,19 @@ def specialists_on(hours: Hours) -> list[SpecialistIn]:
             )
         )
     return results
+
+
+def who_knows(style: str | None) -> list[str] | None:
+    """Who knows a service; None where everybody does."""
+    if style is None:
+        return None
+    rows = list(Skill.objects.values_list("user_id", "style"))
+    if not rows:
+        return None
+    skilled = {user for user, _ in rows}
+    knows = {user for user, own in rows if own == style}
+    people = Colleague.objects.filter(user__is_active=True).values_list("user_id", flat=True)
+    return [str(user) for user in people if user in knows or user not in skilled]
 
 
 def spans(shifts: Sequence[Shift], hours: Hours) -> list[tuple[int, int]]:

@@ -7,7 +7,7 @@ from django.db import models
 from django.db.models import F, Q
 from django.utils import timezone
 
-from craft.vocabulary import BookingState, Station
+from craft.vocabulary import BookingState, Station, Style
 from salon.heads.models import Head
 from salon.planning.models import Plan
 
@@ -84,6 +84,22 @@ class Shift(models.Model):
 
     def __str__(self) -> str:
         return f"{self.user}, {self.weekday}: {self.begins:%H:%M} to {self.ends:%H:%M}"
+
+
+class Skill(models.Model):
+    """A service that somebody knows; whoever has none written down knows all of them."""
+
+    user = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
+    style = models.CharField(max_length=40, choices=[(style.value, style.value) for style in Style])
+
+    class Meta:
+        ordering = ["user", "style"]
+        constraints = [
+            models.UniqueConstraint(fields=["user", "style"], name="a_skill_is_there_once")
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.user}: {self.style}"
 
 
 class DayOff(models.Model):

@@ -28,10 +28,12 @@ from salon.booking.hours import (
     moment_of,
     specialists_on,
     stations,
+    who_knows,
 )
 from salon.booking.models import ACTIVE, BookedSegment, Booking, Day
 from salon.heads.models import Head
 from salon.planning.models import Plan
+from salon.working import worked
 
 #: Seconds of search: for one newcomer, for a whole day.
 PLACE_S, DAY_S = 0.5, 1.5
@@ -95,6 +97,7 @@ def head_in(booking: Booking, hours: Hours, now: datetime, *, fixed: bool) -> He
         start_by_min=None if fixed else max(0, start + late + START_GRACE_MIN),
         done_by_min=None if fixed else done_by,
         specialist=str(booking.wanted_id) if booking.wanted_id and not fixed else None,
+        may=None if fixed or booking.plan is None else who_knows(booking.plan.style),
         segments=segments,
     )
 
@@ -268,6 +271,7 @@ def newcomer(wanted: Wanted, hours: Hours, arrive: int, *, at_once: bool) -> Hea
         start_by_min=arrive if at_once else None,
         done_by_min=done_by,
         specialist=str(wanted.wanted.pk) if wanted.wanted else None,
+        may=who_knows(wanted.plan.style) if wanted.plan else None,
         segments=segments_for(wanted.plan, wanted.sitting, wanted.called, wanted.minutes),
     )
 
@@ -275,6 +279,10 @@ def newcomer(wanted: Wanted, hours: Hours, arrive: int, *, at_once: bool) -> Hea
 def placed(wanted: Wanted, hours: Hours, arrive: int, *, at_once: bool) -> DayAnswer:
     """Where somebody fits into a day as it is booked; nobody else is moved."""
     head = newcomer(wanted, hours, arrive, at_once=at_once)
+    if head.may is not None and not set(head.may) & {
+        person.id for person in specialists_on(hours) if person.steps is None
+    }:
+        raise Taken({"plan": f"Nobody who works then knows how: {wanted.called}."})
     return day_of(request_for(hours, bookings_on(hours.date), fixed=True, newcomers=[head]))
 
 
@@ -472,7 +480,12 @@ def replanned(day: date, *, least_change: bool = False, limit_s: float = DAY_S) 
     request = request_for(
         hours, bookings, fixed=False, limit_s=limit_s, least_change=least_change, draws=300
     )
-    return Replanned(hours, seen, day_of(request))
+    return Replanned(hours, seen, beside(request))
+
+
+def beside(request: DayRequest) -> DayAnswer:
+    """A long search, in a process of its own: nobody else waits for it."""
+    return DayAnswer.model_validate_json(worked("day", request))
 
 
 @transaction.atomic
@@ -509,7 +522,7 @@ def late(booking: Booking, minutes: int) -> Replanned:
         if other.pk == booking.pk:
             other.late_min = minutes
     request = request_for(hours, bookings, fixed=False, limit_s=DAY_S, least_change=True, draws=300)
-    return Replanned(hours, seen, day_of(request))
+    return Replanned(hours, seen, beside(request))
 
 
 def moved(booking: Booking, start: datetime, by: User) -> Booking:

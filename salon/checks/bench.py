@@ -23,7 +23,7 @@ SCOPE_FIELDS = 50
 ASKED_OPERATIONS = 25
 #: Requests at random to each command; slow ones are asked less often.
 FUZZED_USUAL, FUZZED_HEADS = 1_000, 300
-FUZZED = {"propose": 40, "compare": 200, "chain": 200, "visit": 200}
+FUZZED = {"propose": 40, "day": 40, "compare": 200, "chain": 200, "visit": 200}
 
 
 #: A plan with a new parting before hair dried in two periods, in yardsticks: both measured one
@@ -144,6 +144,36 @@ def bench_drying() -> None:
         mean, worst, _ = seen_sets.scores(law, spread)
         label = f"drying of {len(seen_sets.SEEN)} seen sets, {name}"
         print(f"{label:<52}{mean:8.2f} nat  worst odds {worst:.2%}")
+
+
+#: A legal timetable is there after so long, and this near to the bound after a second.
+FIRST_S, NEAR_S, NEAR = 0.3, 1.0, 1.02
+
+
+def bench_day() -> None:
+    """Timetables: how early, how near to what is proven, how much better than without thought."""
+    from craft.contract import parse
+    from craft.contract.day import DayRequest
+    from craft.day import day
+    from craft.day.tests.days import EIGHT, FT10, job_shop, salon_day
+
+    for limit_s in (FIRST_S, NEAR_S):
+        answer = day(parse(DayRequest, salon_day(EIGHT, 2, limit_s=limit_s, draws=0)))
+        finish, bound = answer.finish_min or 0, answer.bound_min or 1
+        base = answer.baselines
+        after, fits = base.one_after_another_min or 0, base.first_fit_min or 0
+        heads = sum(head.idle_min for head in answer.heads)
+        print(
+            f"8 heads, 2 people, {limit_s:g} s: done at {finish}, bound {bound}, "
+            f"{finish / bound:.3f} of it ({NEAR:g} after {NEAR_S:g} s), in {answer.took_s:.2f} s; "
+            f"{finish / after:.2f} of one after another, {finish / fits:.2f} of first fit; "
+            f"idle: heads {heads} min, hands {answer.hands_idle_min} min"
+        )
+    answer = day(parse(DayRequest, job_shop(FT10, 60)))
+    print(
+        f"FT10 of Fisher & Thompson: {answer.finish_min} (930), bound {answer.bound_min}, "
+        f"{answer.status} in {answer.took_s:.1f} s"
+    )
 
 
 def bench_scope() -> None:
@@ -282,6 +312,7 @@ def main() -> None:
         bench_core()
         bench_crown()
         bench_drying()
+        bench_day()
         fuzz_core()
         bench_labels()
         bench_salon()

@@ -131,6 +131,7 @@ def weigh_a_pump(page: Page) -> None:
 
 
 PICTURES: tuple[tuple[str, Callable[[Page], None]], ...] = (
+    ("today", open_at("/today")),
     ("heads", open_at("/heads")),
     ("head-sheet", open_at("/heads/1")),
     ("consultation", half_a_consultation),
@@ -143,7 +144,6 @@ PICTURES: tuple[tuple[str, Callable[[Page], None]], ...] = (
     ("print", bricks_on_paper),
     ("house", open_at("/house")),
     ("saved-plan-why", why_a_dose),
-    ("record-visit", open_at("/plans/3/visit")),
     ("visit", open_at("/visits/1")),
     ("findings", open_at("/findings")),
     ("shelf", open_at("/shelf?head=3")),
@@ -182,7 +182,7 @@ def main() -> None:
             page.get_by_label("Name", exact=True).fill(USERNAME)
             page.get_by_label("Password").fill(PASSWORD)
             page.get_by_role("button", name="Sign in").click()
-            page.get_by_role("heading", name="Heads").wait_for()
+            page.get_by_role("heading", name="Before the day").wait_for()
             for name, act in PICTURES:
                 take(page, name, act)
             weigh_a_pump(page)

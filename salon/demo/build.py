@@ -11,6 +11,7 @@ from django.utils import timezone
 from craft.contract import parse
 from craft.visit import planned_doses
 from salon.demo.bottles import BOTTLES, dated
+from salon.demo.days import fill_the_days
 from salon.demo.drawer import CALIBRATED, KIT, PALM_TESTS, TO_COME, WORN_PUMP
 from salon.demo.people import HEADS
 from salon.heads.models import Head
@@ -65,6 +66,8 @@ def build() -> None:
         add_person(person, user, chance)
     wear_the_pump(user, chance)
     plan_the_days(user)
+    hands = list(User.objects.filter(username__in=["ilse", "noor"]))
+    fill_the_days(user, hands)
 
 
 def stock_the_shelf(user: User) -> None:

@@ -38,10 +38,11 @@ DOORS: dict[str, Door] = {
     **dict.fromkeys(("plan-start", "plan-cancellation"), Door(EVERYBODY, EVERYBODY)),
     # Hours are everybody's work.
     **dict.fromkeys(("day", "day-before", "day-live", "day-hands"), Door(EVERYBODY, EVERYBODY)),
-    **dict.fromkeys(("day-file", "week", "slots", "bookings"), Door(EVERYBODY, EVERYBODY)),
+    **dict.fromkeys(("day-file", "week", "due", "slots", "bookings"), Door(EVERYBODY, EVERYBODY)),
     **dict.fromkeys(("booking", "booking-state", "booking-move"), Door(EVERYBODY, EVERYBODY)),
     **dict.fromkeys(("booking-late", "calendar-link"), Door(EVERYBODY, EVERYBODY)),
     "day-replan": Door(EVERYBODY, PLANNERS),
+    "hours": Door(EVERYBODY, OWNER),
     "house": Door(EVERYBODY, OWNER),
     **dict.fromkeys(("kit", "products", "shelf"), Door(EVERYBODY, PLANNERS)),
     "air": Door(EVERYBODY, HANDS),

@@ -181,7 +181,7 @@ class DoorsTest(ApiTest):
             "day-file",
             "day-hands",
         }
-        written |= {"week", "calendar-link"}
+        written |= {"week", "calendar-link", "hours", "due"}
         written |= {"plan-cancellation", "head-archive"}
         written |= {f"core-{name}" for name in COMMANDS}
         written |= {

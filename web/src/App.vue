@@ -11,6 +11,7 @@ import { useMay } from '@/api/staff'
 import FindHead from '@/parts/FindHead.vue'
 import KeyList from '@/parts/KeyList.vue'
 import Problem from '@/parts/Problem.vue'
+import Bench from '@/places/today/Bench.vue'
 import FirstOwner from '@/places/signin/FirstOwner.vue'
 import SignIn from '@/places/signin/SignIn.vue'
 import { forgetWishes } from '@/wish/useWish'
@@ -26,6 +27,7 @@ const keysOpen = ref(false)
 
 const places = computed(() =>
   [
+    { to: '/today', name: 'app.today', open: may.value.read('day') },
     { to: '/heads', name: 'app.heads', open: may.value.read('heads') },
     { to: '/shelf', name: 'app.shelf', open: may.value.read('shelf-matches') },
     { to: '/findings', name: 'app.findings', open: may.value.read('visits') },
@@ -34,7 +36,10 @@ const places = computed(() =>
 )
 
 /** A place is where one is, and everything below it. */
-const here = (to: string) => route.path === to || route.path.startsWith(`${to}/`)
+const here = (to: string) =>
+  route.path === to ||
+  route.path.startsWith(`${to}/`) ||
+  (to === '/today' && route.path === '/week')
 
 /** Who was signed in when the server forgot: what they typed stays, behind the sign-in. */
 const before = ref<string>()
@@ -69,7 +74,7 @@ async function leave() {
       <div v-if="forgotten" class="again"><SignIn again /></div>
       <a class="sr skip" href="#content">{{ t('app.skip') }}</a>
       <header class="top">
-        <RouterLink to="/heads" class="brand">
+        <RouterLink to="/" class="brand">
           <svg viewBox="0 0 26 20" width="24" height="18" aria-hidden="true">
             <path fill="currentColor" d="M1 3h6v14H1zM10 3h6v14h-6zM19 3h6v14h-6z" />
             <path fill="var(--ink-2)" d="M7 3l2 2v12H7zM16 3l2 2v12h-2z" />
@@ -95,7 +100,7 @@ async function leave() {
         <button class="plain quiet word" type="button" @click="toggleDark()">
           {{ dark ? t('app.light') : t('app.dark') }}
         </button>
-        <button class="plain quiet word" type="button" @click="keysOpen = true">
+        <button class="plain quiet word keys" type="button" @click="keysOpen = true">
           {{ t('app.keys') }}
         </button>
         <button class="plain quiet word" type="button" @click="leave">
@@ -105,6 +110,7 @@ async function leave() {
       <main id="content" tabindex="-1">
         <RouterView />
       </main>
+      <Bench v-if="may.read('day')" />
     </template>
     <p v-else class="quiet wait" role="status">{{ t('app.loading') }}</p>
     <KeyList v-model="keysOpen" />
@@ -133,6 +139,7 @@ async function leave() {
   gap: 8px;
   font: 700 19px var(--display);
   text-decoration: none;
+  white-space: nowrap;
 }
 nav {
   display: flex;
@@ -149,6 +156,7 @@ nav a {
   color: var(--ink-2);
   font-weight: 600;
   text-decoration: none;
+  white-space: nowrap;
 }
 nav a.here {
   border-bottom-color: var(--ink);
@@ -185,7 +193,7 @@ nav a.here {
   color: var(--ink);
 }
 main {
-  padding: 16px var(--page) 40px;
+  padding: 16px var(--page) 88px;
   outline: 0;
 }
 .wait {
@@ -214,10 +222,19 @@ main {
     display: none;
   }
   .top {
-    gap: 14px;
+    gap: 12px;
+  }
+  nav {
+    gap: 16px;
+    padding-left: 4px;
   }
   .find {
-    width: 170px;
+    flex: 1 1 80px;
+    width: auto;
+    min-width: 80px;
+  }
+  .keys {
+    display: none;
   }
 }
 @media (max-width: 640px) {

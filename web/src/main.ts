@@ -4,6 +4,7 @@ import 'element-plus/theme-chalk/base.css'
 import '@/style/tokens.css'
 import '@/style/base.css'
 import '@/style/element.css'
+import '@/style/families.css'
 
 import { VueQueryPlugin } from '@tanstack/vue-query'
 import { createApp } from 'vue'

@@ -7,7 +7,9 @@ const number = (name: string) => (route: { params: Record<string, string | strin
 export const router = createRouter({
   history: createWebHistory('/'),
   routes: [
-    { path: '/', redirect: '/heads' },
+    { path: '/', redirect: '/today' },
+    { path: '/today', component: () => import('@/places/today/Today.vue') },
+    { path: '/week', component: () => import('@/places/today/Week.vue') },
     { path: '/heads', component: () => import('@/places/heads/Heads.vue') },
     { path: '/heads/new', component: () => import('@/places/heads/NewHead.vue') },
     {
@@ -66,6 +68,7 @@ export const router = createRouter({
     },
     { path: '/me', component: () => import('@/places/staff/Me.vue') },
     { path: '/house/people', component: () => import('@/places/staff/People.vue') },
+    { path: '/house/hours', component: () => import('@/places/house/Hours.vue') },
     { path: '/house/archive', component: () => import('@/places/archive/Archive.vue') },
     { path: '/house', component: () => import('@/places/house/House.vue') },
     {

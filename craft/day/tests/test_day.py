@@ -252,6 +252,16 @@ class HandsTest(TestCase):
         hands = {segment.specialist for segment in answer.segments if segment.hands}
         self.assertEqual(hands, {"bo"})
 
+    def test_only_who_knows_how_does_it(self) -> None:
+        people = [{"id": "ada"}, {"id": "bo"}, {"id": "cy"}]
+        heads = [wash(1, may=["bo", "cy"]), wash(2, may=["bo"]), wash(3)]
+        request = SALON | {"specialists": people, "heads": heads}
+        answer = solved(**request)
+        self.assertEqual(broken(parse(DayRequest, request), answer), [])
+        by = {(s.head, s.specialist) for s in answer.segments if s.hands}
+        self.assertTrue({who for head, who in by if head == "h1"} <= {"bo", "cy"})
+        self.assertEqual({who for head, who in by if head == "h2"}, {"bo"})
+
     def test_slower_hands_take_longer(self) -> None:
         slow = [{"id": "ada", "pace": 2.0}]
         answer = solved(**SALON | {"specialists": slow, "heads": [wash(1)]})

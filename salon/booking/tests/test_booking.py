@@ -23,6 +23,7 @@ from salon.booking.models import (
     Holiday,
     Opening,
     Shift,
+    Skill,
     StationCount,
 )
 from salon.heads.models import Head
@@ -236,9 +237,57 @@ class HoursTest(BookingTest):
                 ten = moment_of(clock_minute(time(10), day), day)
                 self.assertEqual(timezone.localtime(ten).time(), time(10))
 
+    def test_a_service_is_for_those_who_know_it(self) -> None:
+        Skill.objects.create(user=self.user, style="rod_set")
+        plan = self.plan()
+        self.assertEqual(self.book(self.at(10), plan=plan.pk).status_code, 409)
+        Skill.objects.create(user=self.user, style="quick_wash")
+        self.assertEqual(self.book(self.at(10), plan=plan.pk).status_code, 201)
+
     def test_usual_hours_where_nobody_set_any(self) -> None:
         hours = hours_of(self.day)
         self.assertEqual((hours.open_min, hours.close_min), (9 * 60, 19 * 60))
+
+
+class HoursFormTest(BookingTest):
+    def form(self, **more: Any) -> dict[str, Any]:
+        form: dict[str, Any] = self.client.get("/api/hours/").json()
+        return form | more
+
+    def test_hours_are_kept_as_a_whole(self) -> None:
+        form = self.form(
+            openings=[{"weekday": 2, "opens": "10:00", "closes": "16:00"}],
+            shifts=[
+                {"user": self.user.pk, "weekday": 2, "begins": "10:00", "ends": "15:00"},
+                {
+                    "user": self.user.pk,
+                    "weekday": 2,
+                    "begins": "12:00",
+                    "ends": "12:30",
+                    "pause": True,
+                },
+            ],
+            holidays=[{"date": "2026-12-24", "reason": "eve"}],
+        )
+        answer = self.client.put("/api/hours/", form, "application/json")
+        self.assertEqual(answer.status_code, 200, answer.content)
+        board = self.board()
+        self.assertEqual((board["open_min"], board["close_min"]), (600, 960))
+        self.assertEqual(board["people"][0]["breaks"], [[720, 750]])
+
+    def test_what_cannot_be_is_refused_by_name_and_nothing_is_lost(self) -> None:
+        back = [{"weekday": 2, "opens": "16:00", "closes": "10:00"}]
+        for more, field in (
+            ({"openings": back}, "openings.0.closes"),
+            ({"openings": [{"weekday": 9, "opens": "1:00", "closes": "2:00"}]}, "weekday"),
+            ({"holidays": [{"date": "soon"}]}, "holidays.0.date"),
+            ({"holidays": [{"date": "2026-12-24"}] * 2}, "holidays.1.date"),
+        ):
+            answer = self.client.put("/api/hours/", self.form(**more), "application/json")
+            self.assertEqual(answer.status_code, 400, field)
+            fields = [error["field"] for error in answer.json()["errors"]]
+            self.assertTrue(any(field in name for name in fields), (field, fields))
+        self.assertFalse(Opening.objects.exists())
 
 
 class BeforeTest(BookingTest):
@@ -269,6 +318,19 @@ class BeforeTest(BookingTest):
         self.book(self.at(10), plan=plan.pk)
         lines = self.client.get(f"/api/day/before/?date={self.day}").json()
         self.assertIn("ahead", [line["key"] for line in lines])
+
+
+class DueTest(BookingTest):
+    def test_who_is_due_by_wear_and_has_nothing_booked(self) -> None:
+        for head, days in ((self.head, 12), (self.other, 1)):
+            plan = self.plan(head, style="two_strand_twist_out")
+            began = timezone.now() - timedelta(days=days)
+            Plan.objects.filter(pk=plan.pk).update(begun_at=began)
+        due = self.client.get("/api/due/").json()
+        self.assertEqual([row["head_name"] for row in due], ["Measured Head", "Second Head"])
+        self.book(self.at(10), title="Talk")
+        due = self.client.get("/api/due/").json()
+        self.assertEqual([row["head_name"] for row in due], ["Second Head"])
 
 
 class CalendarTest(BookingTest):

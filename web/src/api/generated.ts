@@ -673,6 +673,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/due/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Who is due back by wear, with nothing booked. */
+        get: operations["due_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/heads/": {
         parameters: {
             query?: never;
@@ -876,6 +893,24 @@ export interface paths {
         /** @description The hair over time, with services as marks. */
         get: operations["heads_timeline_retrieve"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hours/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description When the salon is open, who works when, what stands in it. */
+        get: operations["hours_retrieve"];
+        /** @description When the salon is open, who works when, what stands in it. */
+        put: operations["hours_update"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2039,11 +2074,21 @@ export interface components {
             open_min: number;
             close_min: number;
             closed: string;
-            stations: components["schemas"]["Station"][];
-            people: components["schemas"]["Person"][];
+            stations: components["schemas"]["BoardStation"][];
+            people: components["schemas"]["BoardPerson"][];
             bookings: components["schemas"]["Booking"][];
             load: components["schemas"]["Load"][];
             clashes: components["schemas"]["Clash"][];
+        };
+        BoardPerson: {
+            id: number;
+            name: string;
+            present: number[][];
+            breaks: number[][];
+        };
+        BoardStation: {
+            station: string;
+            count: number;
         };
         /** @description What is to be booked. */
         BookRequest: {
@@ -2075,8 +2120,7 @@ export interface components {
              */
             sitting?: number;
             title: string;
-            /** @default booked */
-            state?: components["schemas"]["State573Enum"];
+            state: components["schemas"]["BookingStateEnum"];
             /**
              * Format: date-time
              * @description When the head is to come: promised.
@@ -2115,6 +2159,16 @@ export interface components {
          * @enum {string}
          */
         BookingEnum: "delivery" | "recount" | "waste";
+        /**
+         * @description * `booked` - booked
+         *     * `here` - here
+         *     * `running` - running
+         *     * `done` - done
+         *     * `no_show` - no_show
+         *     * `cancelled` - cancelled
+         * @enum {string}
+         */
+        BookingStateEnum: "booked" | "here" | "running" | "done" | "no_show" | "cancelled";
         /**
          * BottleOut
          * @description One bottle on this head.
@@ -2198,6 +2252,9 @@ export interface components {
          * @enum {string}
          */
         ByEnum: "house" | "sensor" | "forecast" | "hand";
+        CalendarAddress: {
+            address: string;
+        };
         /** @description A calibration as it was weighed. */
         CalibrateRequest: {
             unit: string;
@@ -2680,6 +2737,20 @@ export interface components {
             baselines: components["schemas"]["Baselines"];
             /** Took S */
             took_s: number;
+        };
+        DayOff: {
+            user: number;
+            /** Format: date */
+            date: string;
+            /** @default  */
+            reason?: string;
+        };
+        DayOffRequest: {
+            user: number;
+            /** Format: date */
+            date: string;
+            /** @default  */
+            reason?: string;
         };
         /**
          * DayRequest
@@ -3292,6 +3363,16 @@ export interface components {
             kind: "dryness";
             data: components["schemas"]["DrynessData"];
         };
+        /** @description A head that is due back. */
+        Due: {
+            head: number;
+            head_name: string;
+            title: string;
+            /** Format: date */
+            wash_by: string;
+            /** Format: date */
+            return_by: string;
+        };
         /**
          * Edit
          * @description A change by hand of the composed routine; never undone in silence.
@@ -3825,6 +3906,14 @@ export interface components {
             id: number;
             readonly name: string;
         };
+        HandsName: {
+            id: number;
+            name: string;
+        };
+        HandsNameRequest: {
+            id: number;
+            name: string;
+        };
         Head: {
             readonly id: number;
             name: string;
@@ -3884,6 +3973,12 @@ export interface components {
              * @default null
              */
             specialist?: string | null;
+            /**
+             * May
+             * @description Who knows how to do this; null: everybody.
+             * @default null
+             */
+            may?: string[] | null;
             /**
              * Segments
              * @description One after another.
@@ -4169,6 +4264,18 @@ export interface components {
          * @enum {string}
          */
         HoldEnum: "none" | "soft" | "medium" | "firm";
+        Holiday: {
+            /** Format: date */
+            date: string;
+            /** @default  */
+            reason?: string;
+        };
+        HolidayRequest: {
+            /** Format: date */
+            date: string;
+            /** @default  */
+            reason?: string;
+        };
         /**
          * Home
          * @description What the client takes home.
@@ -4219,6 +4326,25 @@ export interface components {
             at_min?: number | null;
             /** Lines */
             lines: string[];
+        };
+        /** @description All hours of the house; what is sent takes the place of what was. */
+        Hours: {
+            openings: components["schemas"]["Opening"][];
+            holidays: components["schemas"]["Holiday"][];
+            stations: components["schemas"]["StationCount"][];
+            shifts: components["schemas"]["Shift"][];
+            skills: components["schemas"]["Skill"][];
+            days_off: components["schemas"]["DayOff"][];
+            readonly people: components["schemas"]["HandsName"][];
+        };
+        /** @description All hours of the house; what is sent takes the place of what was. */
+        HoursRequest: {
+            openings: components["schemas"]["OpeningRequest"][];
+            holidays: components["schemas"]["HolidayRequest"][];
+            stations: components["schemas"]["StationCountRequest"][];
+            shifts: components["schemas"]["ShiftRequest"][];
+            skills: components["schemas"]["SkillRequest"][];
+            days_off: components["schemas"]["DayOffRequest"][];
         };
         House: {
             name?: string;
@@ -4918,10 +5044,31 @@ export interface components {
              */
             mirror: string | null;
         };
+        /**
+         * Link
+         * @description One look of a chain over days.
+         */
         Link: {
-            address: string;
+            /** Day */
+            day: number;
+            style: components["schemas"]["Style"];
+            /** Title */
+            title: string;
+            /** Steps */
+            steps: components["schemas"]["Step"][];
+            /** Hands On Min */
+            hands_on_min: number;
+            /** Client Min */
+            client_min: number;
+            /** Product G */
+            product_g: {
+                [key: string]: number;
+            };
+            /** Cautions */
+            cautions: components["schemas"]["Caution"][];
         };
         Load: {
+            places: components["schemas"]["Places"][];
             start_min: number;
             needed: number;
             present: number;
@@ -5409,6 +5556,20 @@ export interface components {
          * @enum {string}
          */
         OnHead: "loose" | "twists" | "flat_twists" | "braids" | "coils" | "rods" | "wash_and_go" | "bun" | "sewn_in";
+        Opening: {
+            weekday: number;
+            /** Format: time */
+            opens: string;
+            /** Format: time */
+            closes: string;
+        };
+        OpeningRequest: {
+            weekday: number;
+            /** Format: time */
+            opens: string;
+            /** Format: time */
+            closes: string;
+        };
         /**
          * Outdoors
          * @description The air outside, which may be cold.
@@ -5917,6 +6078,10 @@ export interface components {
             rh: number;
             by: components["schemas"]["ByEnum"];
             source: string;
+        };
+        Places: {
+            station: string;
+            needed: number;
         };
         Plan: {
             readonly id: number;
@@ -7820,6 +7985,30 @@ export interface components {
             range_high: number | null;
             points: components["schemas"]["Point"][];
         };
+        /**
+         * @description * `two_strand_twist_out` - two_strand_twist_out
+         *     * `flat_twist_out` - flat_twist_out
+         *     * `twist_rod_set` - twist_rod_set
+         *     * `rod_set` - rod_set
+         *     * `braid_out` - braid_out
+         *     * `finger_coils` - finger_coils
+         *     * `coil_out` - coil_out
+         *     * `shingle_wash_and_go` - shingle_wash_and_go
+         *     * `shake_wash_and_go` - shake_wash_and_go
+         *     * `scrunch_waves` - scrunch_waves
+         *     * `banded_stretch` - banded_stretch
+         *     * `banded_twist_out` - banded_twist_out
+         *     * `slick_bun` - slick_bun
+         *     * `puff_pin_up` - puff_pin_up
+         *     * `under_wig_base` - under_wig_base
+         *     * `quick_wash` - quick_wash
+         *     * `full_reset` - full_reset
+         *     * `protective_removal_reset` - protective_removal_reset
+         *     * `refresh_visit` - refresh_visit
+         *     * `night_prep` - night_prep
+         * @enum {string}
+         */
+        ServiceEnum: "two_strand_twist_out" | "flat_twist_out" | "twist_rod_set" | "rod_set" | "braid_out" | "finger_coils" | "coil_out" | "shingle_wash_and_go" | "shake_wash_and_go" | "scrunch_waves" | "banded_stretch" | "banded_twist_out" | "slick_bun" | "puff_pin_up" | "under_wig_base" | "quick_wash" | "full_reset" | "protective_removal_reset" | "refresh_visit" | "night_prep";
         Session: {
             signed_in: boolean;
             /** @description Nobody is here yet: the owner is asked first. */
@@ -7983,6 +8172,26 @@ export interface components {
             drift: components["schemas"]["Drift"] | null;
             fit: components["schemas"]["BottleOut"] | null;
         };
+        Shift: {
+            user: number;
+            weekday: number;
+            /** Format: time */
+            begins: string;
+            /** Format: time */
+            ends: string;
+            /** @default false */
+            pause?: boolean;
+        };
+        ShiftRequest: {
+            user: number;
+            weekday: number;
+            /** Format: time */
+            begins: string;
+            /** Format: time */
+            ends: string;
+            /** @default false */
+            pause?: boolean;
+        };
         /**
          * Side
          * @enum {string}
@@ -8034,6 +8243,14 @@ export interface components {
              * @description Who worked.
              */
             hands: string[];
+        };
+        Skill: {
+            user: number;
+            service: components["schemas"]["ServiceEnum"];
+        };
+        SkillRequest: {
+            user: number;
+            service: components["schemas"]["ServiceEnum"];
         };
         Slot: {
             /** Format: date-time */
@@ -8184,18 +8401,8 @@ export interface components {
             /** Format: date-time */
             planned_start: string | null;
         };
-        /**
-         * @description * `booked` - booked
-         *     * `here` - here
-         *     * `running` - running
-         *     * `done` - done
-         *     * `no_show` - no_show
-         *     * `cancelled` - cancelled
-         * @enum {string}
-         */
-        State573Enum: "booked" | "here" | "running" | "done" | "no_show" | "cancelled";
         StateRequest: {
-            state: components["schemas"]["State573Enum"];
+            state: components["schemas"]["BookingStateEnum"];
             reason?: string;
         };
         /**
@@ -8203,6 +8410,22 @@ export interface components {
          * @enum {string}
          */
         Station: "chair" | "basin" | "hood" | "steamer" | "away";
+        StationCount: {
+            station: components["schemas"]["StationEnum"];
+            count: number;
+        };
+        StationCountRequest: {
+            station: components["schemas"]["StationEnum"];
+            count: number;
+        };
+        /**
+         * @description * `chair` - chair
+         *     * `basin` - basin
+         *     * `hood` - hood
+         *     * `steamer` - steamer
+         * @enum {string}
+         */
+        StationEnum: "chair" | "basin" | "hood" | "steamer";
         /**
          * @description * `planned` - planned
          *     * `running` - running
@@ -10249,7 +10472,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Link"];
+                    "application/json": components["schemas"]["CalendarAddress"];
                 };
             };
             400: {
@@ -10300,7 +10523,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Link"];
+                    "application/json": components["schemas"]["CalendarAddress"];
                 };
             };
             400: {
@@ -11604,6 +11827,14 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
         };
     };
     core_dry_create: {
@@ -12827,6 +13058,57 @@ export interface operations {
                 };
             };
             415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    due_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Due"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14269,6 +14551,144 @@ export interface operations {
                 };
             };
             406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    hours_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Hours"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    hours_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HoursRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Hours"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -20395,6 +20815,7 @@ export const begunKindValues: ReadonlyArray<FlattenedDeepRequired<components>["s
 export const blankEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["BlankEnum"]> = [""];
 export const blotValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Blot"]> = ["none", "cloth", "pressed"];
 export const bookingEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["BookingEnum"]> = ["delivery", "recount", "waste"];
+export const bookingStateEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["BookingStateEnum"]> = ["booked", "here", "running", "done", "no_show", "cancelled"];
 export const buildupValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Buildup"]> = ["none", "some", "heavy"];
 export const byEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ByEnum"]> = ["house", "sensor", "forecast", "hand"];
 export const cleansingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Cleansing"]> = ["auto", "shampoo", "clarify", "co_wash", "clay"];
@@ -20469,14 +20890,15 @@ export const scoreKindValues: ReadonlyArray<FlattenedDeepRequired<components>["s
 export const sectionDoneKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SectionDone"]["kind"]> = ["section_done"];
 export const sectionReleasedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SectionReleased"]["kind"]> = ["section_released"];
 export const sectionWorkValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SectionWork"]> = ["laid_in", "shaped", "dried"];
+export const serviceEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ServiceEnum"]> = ["two_strand_twist_out", "flat_twist_out", "twist_rod_set", "rod_set", "braid_out", "finger_coils", "coil_out", "shingle_wash_and_go", "shake_wash_and_go", "scrunch_waves", "banded_stretch", "banded_twist_out", "slick_bun", "puff_pin_up", "under_wig_base", "quick_wash", "full_reset", "protective_removal_reset", "refresh_visit", "night_prep"];
 export const setKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SetKind"]> = ["twist", "braid", "coil", "rod", "loose"];
 export const severityValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Severity"]> = ["remind", "adjust", "stop"];
 export const sideValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Side"]> = ["left", "right"];
 export const signEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SignEnum"]> = ["open_sores", "weeping", "may_be_contagious", "sudden_patches", "severe_pain"];
 export const smoothingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Smoothing"]> = ["auto", "rake", "palms", "scrunch"];
 export const stageKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["StageKind"]> = ["air", "hood", "diffuser", "cloth", "cap", "asleep"];
-export const state573EnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["State573Enum"]> = ["booked", "here", "running", "done", "no_show", "cancelled"];
 export const stationValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Station"]> = ["chair", "basin", "hood", "steamer", "away"];
+export const stationEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["StationEnum"]> = ["chair", "basin", "hood", "steamer"];
 export const statusEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["StatusEnum"]> = ["planned", "running", "done", "skipped"];
 export const stepDoneKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["StepDone"]["kind"]> = ["step_done"];
 export const stepSkippedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["StepSkipped"]["kind"]> = ["step_skipped"];

@@ -297,49 +297,4 @@ const isWide = (value: number) => value / (props.scale ?? total.value) > 0.045
     position: static;
   }
 }
-
-/* Texture tells the families apart without hue. */
-.take_down {
-  --fill: var(--take_down);
-  --deep: var(--take_down-deep);
-  --texture: repeating-linear-gradient(45deg, transparent 0 5px, #46413a44 5px 7px);
-}
-.prepare {
-  --fill: var(--prepare);
-  --deep: var(--prepare-deep);
-  --texture: repeating-linear-gradient(0deg, transparent 0 6px, #23543055 6px 7px);
-}
-.cleanse {
-  --fill: var(--cleanse);
-  --deep: var(--cleanse-deep);
-  --texture: radial-gradient(
-      circle at 50% 120%,
-      transparent 8px,
-      #00526255 8px 9px,
-      transparent 9px
-    )
-    0 0 / 16px 10px;
-}
-.treat {
-  --fill: var(--treat);
-  --deep: var(--treat-deep);
-  --texture: radial-gradient(#44417199 1.2px, transparent 1.6px) 0 0 / 9px 9px;
-}
-.lay_in {
-  --fill: var(--lay_in);
-  --deep: var(--lay_in-deep);
-  --texture: repeating-linear-gradient(135deg, transparent 0 6px, #67344e55 6px 7px);
-}
-.shape {
-  --fill: var(--shape);
-  --deep: var(--shape-deep);
-  --texture:
-    repeating-linear-gradient(60deg, transparent 0 7px, #60400844 7px 8px),
-    repeating-linear-gradient(-60deg, transparent 0 7px, #60400844 7px 8px);
-}
-.finish {
-  --fill: var(--finish);
-  --deep: var(--finish-deep);
-  --texture: repeating-linear-gradient(90deg, transparent 0 8px, #424e1566 8px 9px);
-}
 </style>

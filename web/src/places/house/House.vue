@@ -82,6 +82,7 @@ async function save() {
     <form novalidate @submit.prevent="save">
       <PageHead :title="t('house.title')" :state="change.isSuccess.value ? t('house.saved') : ''">
         <RouterLink class="act" to="/house/archive">{{ t('archive.title') }}</RouterLink>
+        <RouterLink class="act" to="/house/hours">{{ t('hours.title') }}</RouterLink>
         <RouterLink class="act" to="/house/people">{{ t('house.people') }}</RouterLink>
         <button class="act main" type="submit" :disabled="change.isPending.value || loading">
           {{ t('house.save') }}

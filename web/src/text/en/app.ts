@@ -2,6 +2,7 @@
 export const app = {
   app: {
     name: 'Gauffer',
+    today: 'Today',
     heads: 'Heads',
     shelf: 'Shelf',
     findings: 'Findings',

@@ -6,6 +6,7 @@ import { heads } from './heads'
 import { house } from './house'
 import { plans } from './plans'
 import { shelf } from './shelf'
+import { today } from './today'
 import { visits } from './visits'
 
 export const en = {
@@ -16,5 +17,6 @@ export const en = {
   ...house,
   ...plans,
   ...shelf,
+  ...today,
   ...visits,
 }

@@ -1,0 +1,121 @@
+"""A live day around now: heads at every stage, one late, rods short tomorrow, a feast this week."""
+
+from datetime import datetime, time, timedelta
+from typing import Any
+
+from django.contrib.auth.models import User
+from django.utils import timezone
+from rest_framework.exceptions import ValidationError
+
+from craft.contract import parse
+from craft.vocabulary import BookingState
+from salon.booking.models import Booking, Holiday, Opening, Shift, StationCount
+from salon.booking.services import Wanted, book
+from salon.heads.models import Head
+from salon.planning.models import Plan
+from salon.planning.services import save
+from salon.planning.wish import HeadWish
+
+#: Who comes today, for what, how many minutes from now.
+TODAY: tuple[tuple[str, str, int, dict[str, Any]], ...] = (
+    ("Tam Ferrier", "two_strand_twist_out", -140, {}),
+    ("Orla Tveit", "full_reset", -55, {}),
+    ("Ines Marrow", "shake_wash_and_go", -30, {"dry": "diffuser"}),
+    ("Linnea Oskar", "quick_wash", 30, {}),
+    ("Bas Quillon", "flat_twist_out", 70, {}),
+)
+OPENS, CLOSES = time(9), time(19)
+#: The salon stays open so long before and after now, so that the day is always live [h].
+BEFORE_H, AFTER_H = 4, 5
+#: If it does not fit at its hour, so much later, so often [min].
+LATER_MIN, TRIES = 10, 12
+
+
+def fill_the_days(user: User, others: list[User]) -> None:
+    """Hours, shifts, stations, and who comes.
+
+    Args:
+        user: who books
+        others: whose hands are there besides
+    """
+    now = timezone.localtime()
+    set_hours(now, [user, *others])
+    for name, style, minutes, more in TODAY:
+        head = Head.objects.get(name=name)
+        wish = {"head": head.pk, "goal": {"style": style}, "days_since_detangle": 3} | more
+        plan = save(head, parse(HeadWish, wish), user)
+        start = rounded(now + timedelta(minutes=minutes))
+        booking = placed(head, plan, start, user)
+        if booking is not None:
+            put_in_its_state(booking, now)
+    for plan in Plan.objects.filter(planned_start__gt=now, bookings=None).order_by("planned_start"):
+        if plan.planned_start and timezone.localdate(plan.planned_start) > now.date():
+            placed(plan.head, plan, plan.planned_start, user)
+
+
+def set_hours(now: datetime, people: list[User]) -> None:
+    """Usual hours, today as long as it takes to be live; a feast within the week."""
+    opens = max(time(0, 5), min(OPENS, clock(now, -BEFORE_H)))
+    closes = max(CLOSES, clock(now, AFTER_H))
+    for weekday in range(7):
+        today = weekday == now.weekday()
+        if weekday == SUNDAY and not today:
+            continue
+        Opening.objects.create(
+            weekday=weekday,
+            opens=opens if today else OPENS,
+            closes=closes if today else CLOSES,
+        )
+        for user in people:
+            Shift.objects.create(
+                user=user,
+                weekday=weekday,
+                begins=opens if today else OPENS,
+                ends=closes if today else CLOSES,
+            )
+    feast = now.date() + timedelta(days=4)
+    Holiday.objects.create(date=feast, reason="Harbour feast")
+    for station, count in (("chair", 4), ("basin", 2), ("hood", 2), ("steamer", 1)):
+        StationCount.objects.create(station=station, count=count)
+
+
+SUNDAY = 6
+
+
+def clock(now: datetime, hours: int) -> time:
+    """The hour so many hours from now, within the date."""
+    then = now + timedelta(hours=hours)
+    if then.date() < now.date():
+        return time(0, 5)
+    if then.date() > now.date():
+        return time(23, 55)
+    return time(then.hour, 0)
+
+
+def rounded(moment: datetime) -> datetime:
+    """To five minutes."""
+    return moment.replace(minute=moment.minute // 5 * 5, second=0, microsecond=0)
+
+
+def placed(head: Head, plan: Plan, start: datetime, user: User) -> Booking | None:
+    """Book a plan at its hour, or a little later; None where it fits nowhere that day."""
+    for number in range(TRIES):
+        at = start + timedelta(minutes=number * LATER_MIN)
+        if timezone.localdate(at) != timezone.localdate(start):
+            return None
+        try:
+            return book(Wanted(head=head, plan=plan), at, user)
+        except ValidationError:
+            continue
+    return None
+
+
+def put_in_its_state(booking: Booking, now: datetime) -> None:
+    """What the clock says became of it."""
+    if booking.end <= now:
+        booking.state = BookingState.DONE.value
+    elif booking.start <= now:
+        booking.state = BookingState.RUNNING.value
+    elif booking.start <= now + timedelta(minutes=60):
+        booking.late_min = 10
+    booking.save()

@@ -1,0 +1,139 @@
+"""The day, driven in the browser: booked, moved, late, begun, on two devices and a phone."""
+
+import re
+from datetime import datetime, time, timedelta
+
+from django.utils import timezone
+from playwright.sync_api import Page, expect
+
+from craft.contract import parse
+from salon.booking.models import Booking, Opening
+from salon.booking.services import Wanted, book
+from salon.checks.browser import PHONE
+from salon.heads.models import Head
+from salon.heads.services import add_head
+from salon.planning.models import Plan
+from salon.planning.services import save
+from salon.planning.wish import HeadWish
+from salon.tests.base import MEASURED, an_owner
+from salon.tests.test_browser import BrowserTest
+
+
+class TodayBrowserTest(BrowserTest):
+    head: Head
+    plan: Plan
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.user = an_owner()
+        for weekday in range(7):
+            Opening.objects.create(weekday=weekday, opens="00:05", closes="23:50")
+        self.head = add_head({"name": "Runa Pleat"}, MEASURED, self.user)
+        self.other = add_head({"name": "Tove Crimp"}, MEASURED, self.user)
+        wish = {"head": self.head.pk, "goal": {"style": "quick_wash"}}
+        self.plan = save(self.head, parse(HeadWish, wish), self.user)
+        self.day = timezone.localdate() + timedelta(days=2)
+        self.enter("vera")
+
+    def at(self, hour: int) -> datetime:
+        return timezone.make_aware(datetime.combine(self.day, time(hour)))
+
+    def open(self, more: str = "") -> Page:
+        self.page.goto(f"/today?date={self.day}{more}")
+        expect(self.page.get_by_role("heading", name="Before the day")).to_be_visible()
+        return self.page
+
+    def test_the_day_is_the_first_screen(self) -> None:
+        self.page.goto("/")
+        expect(self.page).to_have_url(re.compile("/today$"))
+        expect(self.page.get_by_text("Nobody is booked on this day yet.")).to_be_visible()
+
+    def test_a_plan_is_booked_where_it_first_fits(self) -> None:
+        page = self.open()
+        page.get_by_role("button", name="Book", exact=True).click()
+        page.get_by_role("combobox", name="Who").fill("runa")
+        page.get_by_role("option", name="Runa Pleat").click()
+        page.get_by_role("button", name="Find the first slots").click()
+        page.get_by_role("button", name=re.compile("done")).first.click()
+        expect(
+            page.get_by_role("button", name=re.compile("Runa Pleat: Quick wash"))
+        ).to_be_visible()
+        self.assertEqual(Booking.objects.get().plan, self.plan)
+
+    def test_a_taken_hour_is_told_with_the_first_free_one(self) -> None:
+        book(Wanted(head=self.other, title="Talk", minutes=600), self.at(8), self.user)
+        page = self.open()
+        page.get_by_role("button", name="Book", exact=True).click()
+        page.get_by_role("combobox", name="Who").fill("runa")
+        page.get_by_role("option", name="Runa Pleat").click()
+        page.get_by_label("At", exact=True).fill(f"{self.day.day} {self.day:%b}, 10:00")
+        page.keyboard.press("Enter")
+        page.get_by_role("button", name="Book it").click()
+        expect(page.get_by_text("Hands or places are taken at that hour.")).to_be_visible()
+
+    def test_by_keys_it_moves_and_undo_brings_it_back(self) -> None:
+        booking = book(Wanted(head=self.head, plan=self.plan), self.at(10), self.user)
+        page = self.open("&zoom=whole")
+        page.get_by_role("button", name=re.compile("Runa Pleat: Quick wash")).focus()
+        page.keyboard.press("Alt+Shift+ArrowRight")
+        expect(page.get_by_text("Runa Pleat at 10:15 now. Tell them.")).to_be_visible()
+        booking.refresh_from_db()
+        self.assertEqual(booking.start, self.at(10) + timedelta(minutes=15))
+        page.get_by_role("button", name="Undo").click()
+        expect(page.get_by_text("10:00 · Quick wash")).to_be_visible()
+
+    def test_late_is_told_before_it_is_done(self) -> None:
+        book(Wanted(head=self.head, plan=self.plan), self.at(10), self.user)
+        page = self.open("&zoom=whole")
+        page.get_by_role("button", name=re.compile("Runa Pleat: Quick wash")).click()
+        page.get_by_label("Minutes late").fill("20")
+        page.get_by_role("button", name="What then?").click()
+        expect(page.get_by_text("is done 20 min later")).to_be_visible()
+        page.get_by_role("button", name="Do that").click()
+        expect(page.get_by_text("Runa Pleat comes 20 min late.")).to_be_visible()
+
+    def test_another_device_shows_it_at_once(self) -> None:
+        page = self.open("&zoom=whole")
+        expect(page.get_by_text("Nobody is booked on this day yet.")).to_be_visible()
+        page.wait_for_timeout(0)
+        book(Wanted(head=self.head, plan=self.plan), self.at(10), self.user)
+        expect(page.get_by_text("10:00 · Quick wash")).to_be_visible()
+
+    def test_who_is_in_the_salon_stands_on_the_bench_of_every_page(self) -> None:
+        start = timezone.localtime() - timedelta(minutes=3)
+        booking = book(Wanted(head=self.head, plan=self.plan, walk_in=True), start, self.user)
+        self.assertEqual(booking.state, "here")
+        self.page.goto("/shelf")
+        bench = self.page.get_by_role("complementary", name="In the salon now")
+        expect(bench).to_contain_text("Runa Pleat")
+        expect(bench.get_by_role("timer")).to_have_text(re.compile(r"^\d+:\d\d$"))
+
+    def test_on_a_phone_the_day_is_a_list(self) -> None:
+        book(Wanted(head=self.head, plan=self.plan), self.at(10), self.user)
+        self.page.set_viewport_size(PHONE)
+        try:
+            page = self.open()
+            page.get_by_role("button", name=re.compile("10:00.*Runa Pleat")).click()
+            page.get_by_role("button", name="Is here").click()
+            expect(page.get_by_role("listitem").filter(has_text="Runa Pleat")).to_contain_text(
+                "here"
+            )
+        finally:
+            self.page.set_viewport_size({"width": 1280, "height": 800})
+
+    def test_a_week_shows_how_full_it_is_and_hands_out_a_calendar(self) -> None:
+        book(Wanted(head=self.head, plan=self.plan), self.at(10), self.user)
+        page = self.page
+        page.goto(f"/week?date={self.day}")
+        expect(page.get_by_text("1 head")).to_be_visible()
+        page.get_by_role("button", name="Make an address").click()
+        expect(page.get_by_text(re.compile(r"/calendar/.+\.ics"))).to_be_visible()
+
+    def test_the_house_sets_its_hours(self) -> None:
+        page = self.page
+        page.goto("/house/hours")
+        page.get_by_label("Closes on Wed").fill("17:30")
+        page.get_by_role("button", name="vera on Wed").first.click()
+        page.get_by_role("button", name="Keep these hours").click()
+        expect(page.get_by_role("status").filter(has_text="kept")).to_be_visible()
+        self.assertEqual(f"{Opening.objects.get(weekday=2).closes:%H:%M}", "17:30")

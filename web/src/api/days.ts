@@ -1,0 +1,144 @@
+/** The days of the salon: who comes when, slots, changes. */
+import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useEventSource } from '@vueuse/core'
+import { computed, type MaybeRefOrGetter, toValue, watch } from 'vue'
+
+import { api, answerOf, type Schemas } from './client'
+
+export type Board = Schemas['Board']
+export type Booking = Schemas['Booking']
+export type Segment = Schemas['Segment']
+
+/** Without a stream a day is asked for so often. */
+const POLL_MS = 5000
+
+/** A date as the server writes it. */
+export function isoDay(date: Date): string {
+  const two = (n: number) => String(n).padStart(2, '0')
+  return `${date.getFullYear()}-${two(date.getMonth() + 1)}-${two(date.getDate())}`
+}
+
+export const useBoard = (
+  date: MaybeRefOrGetter<string>,
+  enabled: MaybeRefOrGetter<boolean> = true,
+) =>
+  useQuery({
+    queryKey: ['day', computed(() => toValue(date))],
+    queryFn: () => answerOf(api.GET('/api/day/', { params: { query: { date: toValue(date) } } })),
+    enabled: computed(() => toValue(enabled)),
+    refetchInterval: POLL_MS * 6,
+  })
+
+export const useBefore = (date: MaybeRefOrGetter<string>) =>
+  useQuery({
+    queryKey: ['day', computed(() => toValue(date)), 'before'],
+    queryFn: () =>
+      answerOf(api.GET('/api/day/before/', { params: { query: { date: toValue(date) } } })),
+  })
+
+export const useWeek = (date: MaybeRefOrGetter<string>) =>
+  useQuery({
+    queryKey: ['week', computed(() => toValue(date))],
+    queryFn: () => answerOf(api.GET('/api/week/', { params: { query: { date: toValue(date) } } })),
+  })
+
+/** Follows what others change, by a stream; where that is lost by asking now and then. */
+export function useLiveDays() {
+  const cache = useQueryClient()
+  const { data, status } = useEventSource('/api/day/live/', [], {
+    autoReconnect: { retries: -1, delay: 1000 },
+  })
+  const lost = computed(() => status.value !== 'OPEN')
+  const again = () =>
+    Promise.all([
+      cache.invalidateQueries({ queryKey: ['day'] }),
+      cache.invalidateQueries({ queryKey: ['week'] }),
+    ])
+  watch(data, (now, before) => {
+    if (now && before && now !== before) void again()
+  })
+  watch(lost, (isLost, _, stop) => {
+    if (!isLost) return
+    const timer = setInterval(() => void again(), POLL_MS)
+    stop(() => clearInterval(timer))
+  })
+  return { lost }
+}
+
+/** Plans of a head that may be booked; none while nobody is chosen. */
+export const usePlansOf = (head: MaybeRefOrGetter<number | undefined>) =>
+  useQuery({
+    queryKey: ['plans', 'of', computed(() => toValue(head))],
+    queryFn: () =>
+      answerOf(api.GET('/api/plans/', { params: { query: { head: toValue(head), limit: 12 } } })),
+    enabled: computed(() => toValue(head) !== undefined),
+    select: (page) => page.results,
+  })
+
+function useDayChange<Body, Answer>(ask: (body: Body) => Promise<Answer>) {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: ask,
+    onSettled: () =>
+      Promise.all([
+        cache.invalidateQueries({ queryKey: ['day'] }),
+        cache.invalidateQueries({ queryKey: ['week'] }),
+      ]),
+  })
+}
+
+export const useBook = () =>
+  useDayChange((body: Schemas['BookRequest']) => answerOf(api.POST('/api/bookings/', { body })))
+
+export const useDue = () =>
+  useQuery({ queryKey: ['day', 'due'], queryFn: () => answerOf(api.GET('/api/due/')) })
+
+export const useHours = () =>
+  useQuery({ queryKey: ['hours'], queryFn: () => answerOf(api.GET('/api/hours/')) })
+
+export const useKeepHours = () =>
+  useDayChange((body: Schemas['HoursRequest']) => answerOf(api.PUT('/api/hours/', { body })))
+
+export const useSlots = () =>
+  useMutation({
+    mutationFn: (body: Schemas['SlotsRequest']) => answerOf(api.POST('/api/slots/', { body })),
+  })
+
+const at = (pk: number) => ({ path: { pk } })
+
+export const useSetState = () =>
+  useDayChange(({ pk, ...body }: { pk: number } & Schemas['StateRequest']) =>
+    answerOf(api.PUT('/api/bookings/{pk}/state/', { params: at(pk), body })),
+  )
+
+export const useMove = () =>
+  useDayChange(({ pk, start }: { pk: number; start: string }) =>
+    answerOf(api.PUT('/api/bookings/{pk}/move/', { params: at(pk), body: { start } })),
+  )
+
+export const useLate = () =>
+  useDayChange(({ pk, ...body }: { pk: number } & Schemas['LateRequest']) =>
+    answerOf(api.POST('/api/bookings/{pk}/late/', { params: at(pk), body })),
+  )
+
+export const useReplan = () =>
+  useDayChange((body: Schemas['ReplanWishRequest']) =>
+    answerOf(api.POST('/api/day/replan/', { body })),
+  )
+
+export const useCalendarLink = () =>
+  useQuery({
+    queryKey: ['calendar-link'],
+    queryFn: () => answerOf(api.GET('/api/calendar-link/')),
+  })
+
+export function useNewCalendarLink() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: (make: boolean) =>
+      make
+        ? answerOf(api.POST('/api/calendar-link/')).then(() => undefined)
+        : answerOf(api.DELETE('/api/calendar-link/')).then(() => undefined),
+    onSuccess: () => cache.invalidateQueries({ queryKey: ['calendar-link'] }),
+  })
+}

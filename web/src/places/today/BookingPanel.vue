@@ -1,0 +1,133 @@
+<script setup lang="ts">
+/** One booking: what becomes of it, and what its being late does to the others. */
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { RouterLink } from 'vue-router'
+
+import type { Schemas } from '@/api/client'
+import { type Booking, useLate, useSetState } from '@/api/days'
+import { provideRefusal } from '@/forms/refusal'
+import Amount from '@/parts/Amount.vue'
+import Refusals from '@/parts/Refusals.vue'
+import TextField from '@/parts/TextField.vue'
+import { clock } from '@/text/format'
+
+type State = Schemas['StateRequest']['state']
+
+const props = defineProps<{ booking: Booking }>()
+const { t } = useI18n()
+const setState = useSetState()
+const late = useLate()
+const refusal = provideRefusal(setState.error, late.error)
+
+const NEXT: Record<string, State[]> = {
+  booked: ['here', 'running', 'no_show', 'cancelled'],
+  here: ['running', 'booked', 'cancelled'],
+  running: ['done', 'here'],
+  done: ['running'],
+  no_show: ['booked'],
+  cancelled: ['booked'],
+}
+const next = computed(() => NEXT[props.booking.state] ?? [])
+const reason = ref('')
+const asking = ref(false)
+const lateMin = ref<number | null>(props.booking.late_min || 10)
+const what = ref<Schemas['Replan']>()
+
+async function become(state: State) {
+  if (state === 'cancelled' && !asking.value) {
+    asking.value = true
+    return
+  }
+  asking.value = false
+  await setState
+    .mutateAsync({ pk: props.booking.id, state, reason: reason.value })
+    .catch(() => undefined)
+}
+async function comesLate(keep: boolean) {
+  what.value = await late
+    .mutateAsync({ pk: props.booking.id, minutes: lateMin.value ?? 0, keep })
+    .catch(() => undefined)
+  if (keep) what.value = undefined
+}
+const moved = computed(() =>
+  (what.value?.changes ?? []).filter((change) => change.booking !== props.booking.id),
+)
+</script>
+
+<template>
+  <section class="panel" :aria-label="booking.head_name">
+    <p>
+      <b>{{ booking.head_name }}</b>
+      {{ clock(new Date(booking.start)) }} – {{ clock(new Date(booking.end)) }} ·
+      {{ booking.title }}
+      <span v-if="booking.allergies?.length" class="wrong">{{ booking.allergies.join(', ') }}</span>
+      <span v-if="booking.note" class="quiet">{{ booking.note }}</span>
+      <span v-if="booking.reason" class="quiet">({{ booking.reason }})</span>
+    </p>
+    <div class="acts">
+      <button
+        v-for="(state, i) in next"
+        :key="state"
+        class="act"
+        :class="{ main: i === 0 }"
+        type="button"
+        @click="become(state)"
+      >
+        {{ t(`today.become.${state}`) }}
+      </button>
+      <RouterLink v-if="booking.plan" class="act" :to="`/plans/${booking.plan}`">{{
+        t('today.open')
+      }}</RouterLink>
+      <template v-if="booking.state === 'booked'">
+        <Amount
+          v-model="lateMin"
+          :label="t('today.lateMin')"
+          name="minutes"
+          unit="min"
+          width="96px"
+        />
+        <button
+          class="act"
+          type="button"
+          :disabled="late.isPending.value"
+          @click="comesLate(false)"
+        >
+          {{ t('today.lateTry') }}
+        </button>
+      </template>
+    </div>
+    <form v-if="asking" class="acts" @submit.prevent="become('cancelled')">
+      <TextField v-model="reason" :label="t('today.reason')" name="reason" :maxlength="200" />
+      <button class="act warn" type="submit">{{ t('today.become.cancelled') }}</button>
+    </form>
+    <div v-if="what" role="status">
+      <p v-if="!what.possible">{{ what.why_not }} {{ what.relaxations.slice(1).join(' ') }}</p>
+      <template v-else>
+        <p v-for="change in what.changes" :key="change.booking">{{ change.text }}</p>
+        <p v-if="!moved.length" class="quiet">{{ t('today.lateNobody') }}</p>
+        <button class="act main" type="button" @click="comesLate(true)">
+          {{ t('today.lateKeep') }}
+        </button>
+      </template>
+    </div>
+    <Refusals :refusal="refusal" />
+  </section>
+</template>
+
+<style scoped>
+.panel {
+  display: grid;
+  gap: 8px;
+  margin-top: 10px;
+  padding: 10px 14px;
+  border: 1px solid var(--line);
+  background: var(--paper);
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 8px;
+}
+</style>

@@ -1,0 +1,149 @@
+<script setup lang="ts">
+/** Seven days: how full they are, which are closed; and the calendar to take along. */
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { RouterLink } from 'vue-router'
+
+import {
+  isoDay,
+  useCalendarLink,
+  useDue,
+  useLiveDays,
+  useNewCalendarLink,
+  useWeek,
+} from '@/api/days'
+import Await from '@/parts/Await.vue'
+import PageHead from '@/parts/PageHead.vue'
+import { useInUrl } from '@/parts/useInUrl'
+import { day, minutes, percent } from '@/text/format'
+
+const DAY_MS = 86_400_000
+const { t } = useI18n()
+const date = useInUrl<string>('date', isoDay(new Date()))
+const week = useWeek(date)
+const link = useCalendarLink()
+const change = useNewCalendarLink()
+const due = useDue()
+useLiveDays()
+
+const go = (days: number) =>
+  (date.value = isoDay(new Date(new Date(`${date.value}T12:00:00`).getTime() + days * DAY_MS)))
+const address = computed(() =>
+  link.data.value?.address ? window.location.origin + link.data.value.address : '',
+)
+const share = (booked: number, there: number) => (there ? Math.min(1, booked / there) : 0)
+</script>
+
+<template>
+  <PageHead :title="t('today.week')" :about="day(`${date}T12:00:00`)">
+    <button class="act" type="button" :aria-label="t('today.earlier')" @click="go(-7)">‹</button>
+    <button class="act" type="button" :aria-label="t('today.later')" @click="go(7)">›</button>
+    <RouterLink class="act" :to="`/today?date=${date}`">{{ t('today.day') }}</RouterLink>
+  </PageHead>
+  <Await
+    v-slot="{ data }"
+    :data="week.data.value"
+    :error="week.error.value"
+    @retry="week.refetch()"
+  >
+    <ol class="week">
+      <li v-for="one in data" :key="one.date">
+        <RouterLink :to="`/today?date=${one.date}`">{{ day(`${one.date}T12:00:00`) }}</RouterLink>
+        <template v-if="one.closed">
+          <span class="quiet shut">{{ t('today.closed', { why: one.closed }) }}</span>
+        </template>
+        <template v-else>
+          <span>{{ t('today.heads', { n: one.heads }, one.heads) }}</span>
+          <span class="bar" :title="percent(share(one.hands_min, one.present_min))">
+            <i :style="{ width: percent(share(one.hands_min, one.present_min)) }" />
+          </span>
+          <span class="quiet">
+            {{ t('today.free', { free: minutes(Math.max(0, one.present_min - one.hands_min)) }) }}
+          </span>
+        </template>
+      </li>
+    </ol>
+  </Await>
+  <section v-if="due.data.value?.length" class="calendar">
+    <h2>{{ t('today.due') }}</h2>
+    <p v-for="one in due.data.value" :key="one.head">
+      <RouterLink :to="`/heads/${one.head}/plan`">{{ one.head_name }}</RouterLink>
+      {{
+        t('today.dueBy', {
+          title: one.title,
+          wash: day(`${one.wash_by}T12:00:00`),
+          back: day(`${one.return_by}T12:00:00`),
+        })
+      }}
+    </p>
+  </section>
+  <section class="calendar">
+    <h2>{{ t('today.calendar') }}</h2>
+    <p class="quiet">{{ t('today.calendarHint') }}</p>
+    <p v-if="address">
+      <code>{{ address }}</code>
+    </p>
+    <div class="acts">
+      <button class="act" type="button" @click="change.mutate(true)">
+        {{ t('today.calendarMake') }}
+      </button>
+      <button v-if="address" class="act" type="button" @click="change.mutate(false)">
+        {{ t('today.calendarEnd') }}
+      </button>
+      <a class="act" :href="`/api/day/file/?date=${date}`">{{ t('today.calendarFile') }}</a>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.week {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.week li {
+  display: grid;
+  grid-template-columns: 140px 110px minmax(0, 1fr) 150px;
+  align-items: center;
+  gap: 16px;
+  min-height: 52px;
+  border-bottom: 1px solid var(--line);
+}
+.week a {
+  font: 700 17px var(--display);
+  text-decoration: none;
+}
+.shut {
+  grid-column: 2 / -1;
+}
+.bar {
+  height: 18px;
+  border-bottom: 2px solid var(--ink);
+  background: var(--paper);
+}
+.bar i {
+  display: block;
+  height: 100%;
+  background: var(--ink-2);
+}
+.calendar {
+  margin-top: 24px;
+  max-width: 720px;
+}
+code {
+  overflow-wrap: anywhere;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-top: 8px;
+}
+@media (max-width: 640px) {
+  .week li {
+    grid-template-columns: 1fr 1fr;
+    gap: 2px 12px;
+    padding: 8px 0;
+  }
+}
+</style>
