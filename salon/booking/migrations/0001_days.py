@@ -8,203 +8,461 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     initial = True
 
     dependencies = [
-        ('heads', '0008_drying_anew'),
-        ('plans', '0006_cancelled'),
+        ("heads", "0008_drying_anew"),
+        ("plans", "0006_cancelled"),
         migrations.swappable_dependency(settings.AUTH_USER_MODEL),
     ]
 
     operations = [
         migrations.CreateModel(
-            name='Day',
+            name="Day",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('date', models.DateField(unique=True)),
-                ('version', models.PositiveIntegerField(default=1)),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("date", models.DateField(unique=True)),
+                ("version", models.PositiveIntegerField(default=1)),
             ],
         ),
         migrations.CreateModel(
-            name='Holiday',
+            name="Holiday",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('date', models.DateField(unique=True)),
-                ('reason', models.CharField(blank=True, max_length=120)),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("date", models.DateField(unique=True)),
+                ("reason", models.CharField(blank=True, max_length=120)),
             ],
             options={
-                'ordering': ['date'],
+                "ordering": ["date"],
             },
         ),
         migrations.CreateModel(
-            name='StationCount',
+            name="StationCount",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('station', models.CharField(choices=[('chair', 'chair'), ('basin', 'basin'), ('hood', 'hood'), ('steamer', 'steamer'), ('away', 'away')], max_length=10, unique=True)),
-                ('count', models.PositiveSmallIntegerField()),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                (
+                    "station",
+                    models.CharField(
+                        choices=[
+                            ("chair", "chair"),
+                            ("basin", "basin"),
+                            ("hood", "hood"),
+                            ("steamer", "steamer"),
+                            ("away", "away"),
+                        ],
+                        max_length=10,
+                        unique=True,
+                    ),
+                ),
+                ("count", models.PositiveSmallIntegerField()),
             ],
         ),
         migrations.CreateModel(
-            name='Booking',
+            name="Booking",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('uuid', models.UUIDField(default=uuid.uuid4, help_text='Made where it was booked.', unique=True)),
-                ('sitting', models.PositiveSmallIntegerField(default=1)),
-                ('title', models.CharField(max_length=120)),
-                ('state', models.CharField(choices=[('booked', 'booked'), ('here', 'here'), ('running', 'running'), ('done', 'done'), ('no_show', 'no_show'), ('cancelled', 'cancelled')], default='booked', max_length=10)),
-                ('start', models.DateTimeField(help_text='When the head is to come: promised.')),
-                ('end', models.DateTimeField(help_text='When it is done, as planned.')),
-                ('promised_end', models.DateTimeField(blank=True, help_text='Promised to be done.', null=True)),
-                ('walk_in', models.BooleanField(default=False)),
-                ('late_min', models.PositiveSmallIntegerField(default=0, help_text='Told to come so much late.')),
-                ('note', models.CharField(blank=True, max_length=200)),
-                ('reason', models.CharField(blank=True, help_text='Why it was cancelled.', max_length=200)),
-                ('told', models.BooleanField(default=True, help_text='The client knows this hour.')),
-                ('version', models.PositiveIntegerField(default=1)),
-                ('booked_at', models.DateTimeField(default=django.utils.timezone.now)),
-                ('booked_by', models.ForeignKey(null=True, on_delete=django.db.models.deletion.SET_NULL, related_name='+', to=settings.AUTH_USER_MODEL)),
-                ('head', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='bookings', to='heads.head')),
-                ('plan', models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.CASCADE, related_name='bookings', to='plans.plan')),
-                ('wanted', models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.SET_NULL, related_name='+', to=settings.AUTH_USER_MODEL)),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                (
+                    "uuid",
+                    models.UUIDField(
+                        default=uuid.uuid4, help_text="Made where it was booked.", unique=True
+                    ),
+                ),
+                ("sitting", models.PositiveSmallIntegerField(default=1)),
+                ("title", models.CharField(max_length=120)),
+                (
+                    "state",
+                    models.CharField(
+                        choices=[
+                            ("booked", "booked"),
+                            ("here", "here"),
+                            ("running", "running"),
+                            ("done", "done"),
+                            ("no_show", "no_show"),
+                            ("cancelled", "cancelled"),
+                        ],
+                        default="booked",
+                        max_length=10,
+                    ),
+                ),
+                ("start", models.DateTimeField(help_text="When the head is to come: promised.")),
+                ("end", models.DateTimeField(help_text="When it is done, as planned.")),
+                (
+                    "promised_end",
+                    models.DateTimeField(blank=True, help_text="Promised to be done.", null=True),
+                ),
+                ("walk_in", models.BooleanField(default=False)),
+                (
+                    "late_min",
+                    models.PositiveSmallIntegerField(
+                        default=0, help_text="Told to come so much late."
+                    ),
+                ),
+                ("note", models.CharField(blank=True, max_length=200)),
+                (
+                    "reason",
+                    models.CharField(blank=True, help_text="Why it was cancelled.", max_length=200),
+                ),
+                (
+                    "told",
+                    models.BooleanField(default=True, help_text="The client knows this hour."),
+                ),
+                ("version", models.PositiveIntegerField(default=1)),
+                ("booked_at", models.DateTimeField(default=django.utils.timezone.now)),
+                (
+                    "booked_by",
+                    models.ForeignKey(
+                        null=True,
+                        on_delete=django.db.models.deletion.SET_NULL,
+                        related_name="+",
+                        to=settings.AUTH_USER_MODEL,
+                    ),
+                ),
+                (
+                    "head",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="bookings",
+                        to="heads.head",
+                    ),
+                ),
+                (
+                    "plan",
+                    models.ForeignKey(
+                        blank=True,
+                        null=True,
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="bookings",
+                        to="plans.plan",
+                    ),
+                ),
+                (
+                    "wanted",
+                    models.ForeignKey(
+                        blank=True,
+                        null=True,
+                        on_delete=django.db.models.deletion.SET_NULL,
+                        related_name="+",
+                        to=settings.AUTH_USER_MODEL,
+                    ),
+                ),
             ],
             options={
-                'ordering': ['start', 'pk'],
+                "ordering": ["start", "pk"],
             },
         ),
         migrations.CreateModel(
-            name='BookedSegment',
+            name="BookedSegment",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('index', models.PositiveSmallIntegerField()),
-                ('step', models.CharField(blank=True, max_length=60)),
-                ('title', models.CharField(max_length=120)),
-                ('family', models.CharField(blank=True, max_length=20)),
-                ('station', models.CharField(max_length=10)),
-                ('hands', models.BooleanField()),
-                ('fine', models.BooleanField(default=False)),
-                ('minutes', models.FloatField(help_text='At the house pace where hands are on the hair.')),
-                ('minutes_most', models.FloatField(null=True)),
-                ('max_wait_after', models.FloatField(null=True)),
-                ('spread', models.FloatField(default=0)),
-                ('start', models.DateTimeField()),
-                ('end', models.DateTimeField()),
-                ('specialist', models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.SET_NULL, related_name='+', to=settings.AUTH_USER_MODEL)),
-                ('booking', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='segments', to='booking.booking')),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("index", models.PositiveSmallIntegerField()),
+                ("step", models.CharField(blank=True, max_length=60)),
+                ("title", models.CharField(max_length=120)),
+                ("family", models.CharField(blank=True, max_length=20)),
+                ("station", models.CharField(max_length=10)),
+                ("hands", models.BooleanField()),
+                ("fine", models.BooleanField(default=False)),
+                (
+                    "minutes",
+                    models.FloatField(help_text="At the house pace where hands are on the hair."),
+                ),
+                ("minutes_most", models.FloatField(null=True)),
+                ("max_wait_after", models.FloatField(null=True)),
+                ("spread", models.FloatField(default=0)),
+                ("start", models.DateTimeField()),
+                ("end", models.DateTimeField()),
+                (
+                    "specialist",
+                    models.ForeignKey(
+                        blank=True,
+                        null=True,
+                        on_delete=django.db.models.deletion.SET_NULL,
+                        related_name="+",
+                        to=settings.AUTH_USER_MODEL,
+                    ),
+                ),
+                (
+                    "booking",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="segments",
+                        to="booking.booking",
+                    ),
+                ),
             ],
             options={
-                'ordering': ['booking', 'index'],
+                "ordering": ["booking", "index"],
             },
         ),
         migrations.CreateModel(
-            name='CalendarLink',
+            name="CalendarLink",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('secret', models.CharField(max_length=64, unique=True)),
-                ('created_at', models.DateTimeField(default=django.utils.timezone.now)),
-                ('revoked_at', models.DateTimeField(blank=True, null=True)),
-                ('user', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='+', to=settings.AUTH_USER_MODEL)),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("secret", models.CharField(max_length=64, unique=True)),
+                ("created_at", models.DateTimeField(default=django.utils.timezone.now)),
+                ("revoked_at", models.DateTimeField(blank=True, null=True)),
+                (
+                    "user",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="+",
+                        to=settings.AUTH_USER_MODEL,
+                    ),
+                ),
             ],
             options={
-                'ordering': ['-created_at'],
+                "ordering": ["-created_at"],
             },
         ),
         migrations.CreateModel(
-            name='DayOff',
+            name="DayOff",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('date', models.DateField()),
-                ('reason', models.CharField(blank=True, max_length=120)),
-                ('user', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='+', to=settings.AUTH_USER_MODEL)),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("date", models.DateField()),
+                ("reason", models.CharField(blank=True, max_length=120)),
+                (
+                    "user",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="+",
+                        to=settings.AUTH_USER_MODEL,
+                    ),
+                ),
             ],
             options={
-                'ordering': ['date'],
+                "ordering": ["date"],
             },
         ),
         migrations.CreateModel(
-            name='Opening',
+            name="Opening",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('weekday', models.PositiveSmallIntegerField(choices=[(0, '0'), (1, '1'), (2, '2'), (3, '3'), (4, '4'), (5, '5'), (6, '6')])),
-                ('opens', models.TimeField()),
-                ('closes', models.TimeField()),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                (
+                    "weekday",
+                    models.PositiveSmallIntegerField(
+                        choices=[
+                            (0, "0"),
+                            (1, "1"),
+                            (2, "2"),
+                            (3, "3"),
+                            (4, "4"),
+                            (5, "5"),
+                            (6, "6"),
+                        ]
+                    ),
+                ),
+                ("opens", models.TimeField()),
+                ("closes", models.TimeField()),
             ],
             options={
-                'ordering': ['weekday'],
-                'constraints': [models.UniqueConstraint(fields=('weekday',), name='a_weekday_opens_once'), models.CheckConstraint(condition=models.Q(('closes__gt', models.F('opens'))), name='opens_before_closing')],
+                "ordering": ["weekday"],
+                "constraints": [
+                    models.UniqueConstraint(fields=("weekday",), name="a_weekday_opens_once"),
+                    models.CheckConstraint(
+                        condition=models.Q(("closes__gt", models.F("opens"))),
+                        name="opens_before_closing",
+                    ),
+                ],
             },
         ),
         migrations.CreateModel(
-            name='Shift',
+            name="Shift",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('weekday', models.PositiveSmallIntegerField(choices=[(0, '0'), (1, '1'), (2, '2'), (3, '3'), (4, '4'), (5, '5'), (6, '6')])),
-                ('begins', models.TimeField()),
-                ('ends', models.TimeField()),
-                ('pause', models.BooleanField(default=False, help_text='A break, not work.')),
-                ('user', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='+', to=settings.AUTH_USER_MODEL)),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                (
+                    "weekday",
+                    models.PositiveSmallIntegerField(
+                        choices=[
+                            (0, "0"),
+                            (1, "1"),
+                            (2, "2"),
+                            (3, "3"),
+                            (4, "4"),
+                            (5, "5"),
+                            (6, "6"),
+                        ]
+                    ),
+                ),
+                ("begins", models.TimeField()),
+                ("ends", models.TimeField()),
+                ("pause", models.BooleanField(default=False, help_text="A break, not work.")),
+                (
+                    "user",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="+",
+                        to=settings.AUTH_USER_MODEL,
+                    ),
+                ),
             ],
             options={
-                'ordering': ['weekday', 'begins'],
+                "ordering": ["weekday", "begins"],
             },
         ),
         migrations.CreateModel(
-            name='Skill',
+            name="Skill",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('style', models.CharField(choices=[('two_strand_twist_out', 'two_strand_twist_out'), ('flat_twist_out', 'flat_twist_out'), ('twist_rod_set', 'twist_rod_set'), ('rod_set', 'rod_set'), ('braid_out', 'braid_out'), ('finger_coils', 'finger_coils'), ('coil_out', 'coil_out'), ('shingle_wash_and_go', 'shingle_wash_and_go'), ('shake_wash_and_go', 'shake_wash_and_go'), ('scrunch_waves', 'scrunch_waves'), ('banded_stretch', 'banded_stretch'), ('banded_twist_out', 'banded_twist_out'), ('slick_bun', 'slick_bun'), ('puff_pin_up', 'puff_pin_up'), ('under_wig_base', 'under_wig_base'), ('quick_wash', 'quick_wash'), ('full_reset', 'full_reset'), ('protective_removal_reset', 'protective_removal_reset'), ('refresh_visit', 'refresh_visit'), ('night_prep', 'night_prep')], max_length=40)),
-                ('user', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='+', to=settings.AUTH_USER_MODEL)),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                (
+                    "style",
+                    models.CharField(
+                        choices=[
+                            ("two_strand_twist_out", "two_strand_twist_out"),
+                            ("flat_twist_out", "flat_twist_out"),
+                            ("twist_rod_set", "twist_rod_set"),
+                            ("rod_set", "rod_set"),
+                            ("braid_out", "braid_out"),
+                            ("finger_coils", "finger_coils"),
+                            ("coil_out", "coil_out"),
+                            ("shingle_wash_and_go", "shingle_wash_and_go"),
+                            ("shake_wash_and_go", "shake_wash_and_go"),
+                            ("scrunch_waves", "scrunch_waves"),
+                            ("banded_stretch", "banded_stretch"),
+                            ("banded_twist_out", "banded_twist_out"),
+                            ("slick_bun", "slick_bun"),
+                            ("puff_pin_up", "puff_pin_up"),
+                            ("under_wig_base", "under_wig_base"),
+                            ("quick_wash", "quick_wash"),
+                            ("full_reset", "full_reset"),
+                            ("protective_removal_reset", "protective_removal_reset"),
+                            ("refresh_visit", "refresh_visit"),
+                            ("night_prep", "night_prep"),
+                        ],
+                        max_length=40,
+                    ),
+                ),
+                (
+                    "user",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="+",
+                        to=settings.AUTH_USER_MODEL,
+                    ),
+                ),
             ],
             options={
-                'ordering': ['user', 'style'],
+                "ordering": ["user", "style"],
             },
         ),
         migrations.AddIndex(
-            model_name='booking',
-            index=models.Index(fields=['start', 'end'], name='booking_boo_start_715b64_idx'),
+            model_name="booking",
+            index=models.Index(fields=["start", "end"], name="booking_boo_start_715b64_idx"),
         ),
         migrations.AddIndex(
-            model_name='booking',
-            index=models.Index(fields=['head', 'start'], name='booking_boo_head_id_425df2_idx'),
+            model_name="booking",
+            index=models.Index(fields=["head", "start"], name="booking_boo_head_id_425df2_idx"),
         ),
         migrations.AddConstraint(
-            model_name='booking',
-            constraint=models.CheckConstraint(condition=models.Q(('end__gt', models.F('start'))), name='a_booking_has_length'),
+            model_name="booking",
+            constraint=models.CheckConstraint(
+                condition=models.Q(("end__gt", models.F("start"))), name="a_booking_has_length"
+            ),
         ),
         migrations.AddConstraint(
-            model_name='booking',
-            constraint=models.UniqueConstraint(condition=models.Q(('plan__isnull', False), ('state__in', ['booked', 'here', 'running'])), fields=('plan', 'sitting'), name='a_sitting_is_booked_once'),
+            model_name="booking",
+            constraint=models.UniqueConstraint(
+                condition=models.Q(
+                    ("plan__isnull", False), ("state__in", ["booked", "here", "running"])
+                ),
+                fields=("plan", "sitting"),
+                name="a_sitting_is_booked_once",
+            ),
         ),
         migrations.AddConstraint(
-            model_name='booking',
-            constraint=models.UniqueConstraint(condition=models.Q(('state__in', ['booked', 'here', 'running'])), fields=('head', 'start'), name='a_head_comes_once_at_a_time'),
+            model_name="booking",
+            constraint=models.UniqueConstraint(
+                condition=models.Q(("state__in", ["booked", "here", "running"])),
+                fields=("head", "start"),
+                name="a_head_comes_once_at_a_time",
+            ),
         ),
         migrations.AddIndex(
-            model_name='bookedsegment',
-            index=models.Index(fields=['start', 'end'], name='booking_boo_start_a21474_idx'),
+            model_name="bookedsegment",
+            index=models.Index(fields=["start", "end"], name="booking_boo_start_a21474_idx"),
         ),
         migrations.AddConstraint(
-            model_name='bookedsegment',
-            constraint=models.UniqueConstraint(fields=('booking', 'index'), name='a_segment_is_there_once'),
+            model_name="bookedsegment",
+            constraint=models.UniqueConstraint(
+                fields=("booking", "index"), name="a_segment_is_there_once"
+            ),
         ),
         migrations.AddConstraint(
-            model_name='bookedsegment',
-            constraint=models.CheckConstraint(condition=models.Q(('end__gte', models.F('start'))), name='a_segment_ends_later'),
+            model_name="bookedsegment",
+            constraint=models.CheckConstraint(
+                condition=models.Q(("end__gte", models.F("start"))), name="a_segment_ends_later"
+            ),
         ),
         migrations.AddConstraint(
-            model_name='dayoff',
-            constraint=models.UniqueConstraint(fields=('user', 'date'), name='a_day_off_is_there_once'),
+            model_name="dayoff",
+            constraint=models.UniqueConstraint(
+                fields=("user", "date"), name="a_day_off_is_there_once"
+            ),
         ),
         migrations.AddConstraint(
-            model_name='shift',
-            constraint=models.UniqueConstraint(fields=('user', 'weekday', 'begins', 'pause'), name='a_shift_is_there_once'),
+            model_name="shift",
+            constraint=models.UniqueConstraint(
+                fields=("user", "weekday", "begins", "pause"), name="a_shift_is_there_once"
+            ),
         ),
         migrations.AddConstraint(
-            model_name='shift',
-            constraint=models.CheckConstraint(condition=models.Q(('ends__gt', models.F('begins'))), name='a_shift_has_length'),
+            model_name="shift",
+            constraint=models.CheckConstraint(
+                condition=models.Q(("ends__gt", models.F("begins"))), name="a_shift_has_length"
+            ),
         ),
         migrations.AddConstraint(
-            model_name='skill',
-            constraint=models.UniqueConstraint(fields=('user', 'style'), name='a_skill_is_there_once'),
+            model_name="skill",
+            constraint=models.UniqueConstraint(
+                fields=("user", "style"), name="a_skill_is_there_once"
+            ),
         ),
     ]
