@@ -96,21 +96,23 @@ async function save() {
           <tr>
             <th scope="row">{{ t('hours.open') }}</th>
             <td v-for="(name, weekday) in weekdays" :key="weekday">
-              <template v-if="opening(weekday)">
+              <div v-if="opening(weekday)" class="times">
                 <input
                   v-model="opening(weekday)!.opens"
-                  type="time"
+                  inputmode="numeric"
+                  maxlength="5"
                   :aria-label="t('hours.opens', { day: name })"
                 />
                 <input
                   v-model="opening(weekday)!.closes"
-                  type="time"
+                  inputmode="numeric"
+                  maxlength="5"
                   :aria-label="t('hours.closes', { day: name })"
                 />
                 <button class="plain" type="button" @click="setOpening(weekday, false)">
                   {{ t('hours.close') }}
                 </button>
-              </template>
+              </div>
               <button v-else class="plain" type="button" @click="setOpening(weekday, true)">
                 {{ t('hours.closed') }}
               </button>
@@ -122,15 +124,17 @@ async function save() {
                 {{ pause ? t('hours.pause', { name: person.name }) : person.name }}
               </th>
               <td v-for="(name, weekday) in weekdays" :key="weekday">
-                <template v-if="shift(person.id, weekday, pause)">
+                <div v-if="shift(person.id, weekday, pause)" class="times">
                   <input
                     v-model="shift(person.id, weekday, pause)!.begins"
-                    type="time"
+                    inputmode="numeric"
+                    maxlength="5"
                     :aria-label="t('hours.begins', { name: person.name, day: name })"
                   />
                   <input
                     v-model="shift(person.id, weekday, pause)!.ends"
-                    type="time"
+                    inputmode="numeric"
+                    maxlength="5"
                     :aria-label="t('hours.ends', { name: person.name, day: name })"
                   />
                   <button
@@ -140,7 +144,7 @@ async function save() {
                   >
                     {{ t('hours.none') }}
                   </button>
-                </template>
+                </div>
                 <button
                   v-else
                   class="plain quiet"
@@ -252,10 +256,13 @@ h2 {
 td {
   vertical-align: top;
 }
+.times {
+  white-space: nowrap;
+}
 input {
-  display: block;
-  width: 92px;
-  min-height: 30px;
+  width: 54px;
+  min-height: 32px;
+  padding: 0 6px;
   border: 1px solid var(--line-strong);
   background: var(--paper);
   color: var(--ink);
