@@ -16,6 +16,7 @@ from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiParameter, extend_schema, extend_schema_field
 from rest_framework import renderers, serializers, status
 from rest_framework.exceptions import ValidationError
+from rest_framework.parsers import MultiPartParser
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
@@ -33,6 +34,7 @@ from salon.booking.hours import (
     stations,
     working_on,
 )
+from salon.booking.importing import BYTES_MOST, book_entries, entries
 from salon.booking.models import ACTIVE, BookedSegment, Booking, CalendarLink, Day
 from salon.booking.returning import due_back
 from salon.fields import one_of, whole
@@ -361,12 +363,26 @@ class BookingsView(APIView):
         return Response(BookingSerializer(booking).data, status=status.HTTP_201_CREATED)
 
 
+class NotedSerializer(serializers.Serializer[Any]):
+    """What else is known of a booking."""
+
+    told = serializers.BooleanField(required=False)
+    note = serializers.CharField(max_length=200, required=False, allow_blank=True)
+
+
 class BookingView(APIView):
     """One booking."""
 
     @extend_schema(responses={200: BookingSerializer})
     def get(self, request: Request, pk: int) -> Response:
         return Response(BookingSerializer(get_object_or_404(Booking, pk=pk)).data)
+
+    @extend_schema(request=NotedSerializer, responses={200: BookingSerializer})
+    def patch(self, request: Request, pk: int) -> Response:
+        given = NotedSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        booking = services.noted(get_object_or_404(Booking, pk=pk), given.validated_data)
+        return Response(BookingSerializer(booking).data)
 
 
 class SlotsView(APIView):
@@ -413,6 +429,9 @@ class StateView(APIView):
 
 class MoveSerializer(serializers.Serializer[Any]):
     start = serializers.DateTimeField(error_messages={"invalid": MOMENTS})
+    keep = serializers.BooleanField(
+        default=True, help_text="Else it is only told whether it fits there."
+    )
 
 
 class MoveView(APIView):
@@ -423,7 +442,9 @@ class MoveView(APIView):
         given = MoveSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         booking = services.moved(
-            get_object_or_404(Booking, pk=pk), given.validated_data["start"], user_of(request)
+            get_object_or_404(Booking, pk=pk),
+            given.validated_data["start"],
+            keep=given.validated_data["keep"],
         )
         return Response(BookingSerializer(booking).data)
 
@@ -632,8 +653,38 @@ def feed(request: HttpRequest, secret: str) -> HttpResponse:
     return HttpResponse(calendar_of(link.user), content_type="text/calendar; charset=utf-8")
 
 
+class DayFileWishSerializer(serializers.Serializer[Any]):
+    file = serializers.FileField(error_messages={"required": "Choose a file (.ics)."})
+    keep = serializers.BooleanField(default=False, help_text="Else it is only looked at.")
+
+
+class EntrySerializer(serializers.Serializer[Any]):
+    """An event of a file."""
+
+    summary = serializers.CharField()
+    start = serializers.DateTimeField(allow_null=True)
+    minutes = serializers.IntegerField()
+    problem = serializers.CharField(allow_blank=True)
+    booked = serializers.BooleanField()
+
+
 class DayFileView(APIView):
-    """One date as an iCalendar file."""
+    """One date as an iCalendar file, out and in."""
+
+    parser_classes = [MultiPartParser]
+
+    @extend_schema(
+        parameters=[ON],
+        request={"multipart/form-data": DayFileWishSerializer},
+        responses={200: EntrySerializer(many=True)},
+    )
+    def post(self, request: Request) -> Response:
+        given = DayFileWishSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        read = entries(given.validated_data["file"].read(BYTES_MOST + 1), date_in(request))
+        if given.validated_data["keep"]:
+            book_entries(read, user_of(request))
+        return Response(EntrySerializer(read, many=True).data)
 
     @extend_schema(parameters=[ON], responses={(200, "text/calendar"): OpenApiTypes.STR})
     def get(self, request: Request) -> HttpResponse:

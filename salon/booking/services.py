@@ -1,8 +1,9 @@
 """Booking: a place in a day is looked for by the core, kept if nobody else was faster."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
+from typing import Any
 from uuid import UUID
 
 from django.contrib.auth.models import User
@@ -525,8 +526,13 @@ def late(booking: Booking, minutes: int) -> Replanned:
     return Replanned(hours, seen, beside(request))
 
 
-def moved(booking: Booking, start: datetime, by: User) -> Booking:
+def moved(booking: Booking, start: datetime, *, keep: bool = True) -> Booking:
     """Move a booking to another hour; nobody else is moved.
+
+    Args:
+        booking: that is moved
+        start: to which hour
+        keep: else it is only looked whether it fits there
 
     Raises:
         Taken: it does not fit there
@@ -547,6 +553,8 @@ def moved(booking: Booking, start: datetime, by: User) -> Booking:
     answer = day_of(request_for(hours, others, fixed=True, newcomers=[head]))
     if answer.status == "infeasible":
         raise Taken({"start": "Hands or places are taken at that hour."})
+    if not keep:
+        return booking
     with transaction.atomic():
         changed(day, seen)
         if before != day:
@@ -562,6 +570,18 @@ def moved(booking: Booking, start: datetime, by: User) -> Booking:
         if booking.plan is not None and booking.sitting == 1:
             promise_the_plan(booking.plan, start)
     return booking
+
+
+@transaction.atomic
+def noted(booking: Booking, values: Mapping[str, Any]) -> Booking:
+    """Note that the client was told, or what else is to know."""
+    held = Booking.objects.select_for_update().get(pk=booking.pk)
+    for name, value in values.items():
+        setattr(held, name, value)
+    held.version += 1
+    held.save()
+    touch(timezone.localdate(held.start))
+    return held
 
 
 def touch(day: date) -> None:

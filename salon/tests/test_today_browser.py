@@ -82,6 +82,61 @@ class TodayBrowserTest(BrowserTest):
         page.get_by_role("button", name="Undo").click()
         expect(page.get_by_text("10:00 · Quick wash")).to_be_visible()
 
+    def test_while_it_is_dragged_the_core_says_where_it_does_not_fit(self) -> None:
+        book(Wanted(head=self.head, plan=self.plan), self.at(10), self.user)
+        book(Wanted(head=self.other, title="Talk", minutes=120), self.at(12), self.user)
+        page = self.open("&zoom=whole")
+        strip = page.get_by_role("button", name=re.compile("Runa Pleat: Quick wash"))
+        box = strip.bounding_box()
+        track = page.locator(".track").first.bounding_box()
+        assert box is not None
+        assert track is not None
+        hour = track["width"] / 24
+        page.mouse.move(box["x"] + 4, box["y"] + 10)
+        page.mouse.down()
+        page.mouse.move(box["x"] + 4 + 2.3 * hour, box["y"] + 10, steps=4)
+        expect(page.locator(".strip.refused")).to_be_visible()
+        page.mouse.move(box["x"] + 4 + 5 * hour, box["y"] + 10, steps=4)
+        expect(page.locator(".strip.refused")).to_have_count(0)
+        page.mouse.up()
+        expect(page.get_by_text(re.compile(r"Runa Pleat at 1[45]:\d\d now"))).to_be_visible()
+        page.get_by_role("button", name=re.compile("Runa Pleat: Quick wash")).click()
+        page.get_by_role("button", name="They know the hour").click()
+        expect(page.get_by_text("Tell Runa Pleat")).to_have_count(0)
+
+    def test_the_day_anew_is_told_before_it_is_done(self) -> None:
+        book(Wanted(head=self.head, plan=self.plan), self.at(10), self.user)
+        book(Wanted(head=self.other, title="Talk"), self.at(13), self.user)
+        page = self.open("&zoom=whole")
+        page.get_by_role("button", name="Plan the day anew").click()
+        expect(page.get_by_text("on time with odds of").first).to_be_visible()
+        page.get_by_role("button", name="Do that").click()
+        expect(page.get_by_role("button", name="Do that")).to_have_count(0)
+
+    def test_a_day_is_read_from_a_file(self) -> None:
+        page = self.page
+        page.goto(f"/week?date={self.day}")
+        stamp = f"{self.day:%Y%m%d}"
+        lines = [
+            "BEGIN:VCALENDAR",
+            "VERSION:2.0",
+            "PRODID:x",
+            "BEGIN:VEVENT",
+            "UID:one",
+            f"DTSTAMP:{stamp}T000000Z",
+            f"DTSTART:{stamp}T100000Z",
+            f"DTEND:{stamp}T103000Z",
+            "SUMMARY:Runa Pleat: Talk",
+            "END:VEVENT",
+            "END:VCALENDAR",
+        ]
+        with page.expect_file_chooser() as chooser:
+            page.get_by_text("Read a day from a file").click()
+        file = {"name": "day.ics", "mimeType": "text/calendar"}
+        chooser.value.set_files([file | {"buffer": "\r\n".join(lines).encode()}])
+        page.get_by_role("button", name="Book what fits").click()
+        expect(page.get_by_text("· booked")).to_be_visible()
+
     def test_late_is_told_before_it_is_done(self) -> None:
         book(Wanted(head=self.head, plan=self.plan), self.at(10), self.user)
         page = self.open("&zoom=whole")

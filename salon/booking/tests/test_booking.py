@@ -8,6 +8,7 @@ from zoneinfo import ZoneInfo
 
 import icalendar
 from django.contrib.auth.models import User
+from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import connection
 from django.test import Client, TransactionTestCase, override_settings
 from django.utils import timezone
@@ -169,12 +170,17 @@ class StateTest(BookingTest):
         taken = self.client.put(path, {"start": self.at(12).isoformat()}, "application/json")
         self.assertEqual(taken.status_code, 409)
         body = {"start": self.at(14).isoformat()}
+        self.client.put(path, body | {"keep": False}, "application/json")
+        self.assertEqual(Booking.objects.get(pk=booking).start, self.at(10), "only looked")
         moved = self.client.put(path, body, "application/json")
         self.assertEqual(moved.status_code, 200, moved.content)
         self.assertFalse(moved.json()["told"])
         self.assertEqual(len(moved.json()["segments"]), 1)
         lines = self.client.get(f"/api/day/before/?date={self.day}").json()
         self.assertIn("tell", [line["key"] for line in lines])
+        self.client.patch(f"/api/bookings/{booking}/", {"told": True}, "application/json")
+        lines = self.client.get(f"/api/day/before/?date={self.day}").json()
+        self.assertNotIn("tell", [line["key"] for line in lines])
 
     def test_a_late_head_is_told_then_kept(self) -> None:
         booking = self.book(self.at(10), title="Talk", minutes=30).json()["id"]
@@ -347,6 +353,52 @@ class CalendarTest(BookingTest):
         self.assertIn("Talk, long; and, quiet", str(events[0]["summary"]))
         self.client.delete("/api/calendar-link/")
         self.assertEqual(stranger.get(address).status_code, 404)
+
+    def read(self, content: bytes, *, keep: bool = False) -> Any:
+        file = SimpleUploadedFile("day.ics", content)
+        return self.client.post(
+            f"/api/day/file/?date={self.day}", {"file": file, "keep": str(keep).lower()}
+        )
+
+    def test_a_day_comes_in_as_a_file_once(self) -> None:
+        self.book(self.at(10), title="Talk", minutes=30)
+        out = self.client.get(f"/api/day/file/?date={self.day}").content
+        Booking.objects.all().delete()
+        looked = self.read(out).json()
+        self.assertEqual([(row["minutes"], row["problem"]) for row in looked], [(30, "")])
+        self.assertFalse(Booking.objects.exists(), "only looked at")
+        for _ in range(2):
+            self.assertTrue(self.read(out, keep=True).json()[0]["booked"])
+        booking = Booking.objects.get()
+        self.assertEqual((booking.start, booking.title), (self.at(10), "Talk"))
+
+    def test_what_cannot_be_booked_says_why_and_the_rest_goes_on(self) -> None:
+        def event(uid: str, summary: str, start: str, end: str) -> str:
+            return (
+                f"BEGIN:VEVENT\r\nUID:{uid}\r\nDTSTAMP:20260101T000000Z\r\n"
+                f"DTSTART{start}\r\nDTEND{end}\r\nSUMMARY:{summary}\r\nEND:VEVENT\r\n"
+            )
+
+        day = f"{self.day:%Y%m%d}"
+        text = "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\n"
+        text += event("a", "Nobody: Talk", f":{day}T100000Z", f":{day}T103000Z")
+        text += event("b", "Measured Head: Long", f":{day}T100000Z", f":{day}T235900Z")
+        text += event("c", "Measured Head: Talk", f":{day}T120000Z", f":{day}T123000Z")
+        text += event("d", "Measured Head: Day", f";VALUE=DATE:{day}", f";VALUE=DATE:{day}")
+        answer = self.read((text + "END:VCALENDAR\r\n").encode(), keep=True).json()
+        problems = {row["summary"]: row["problem"] for row in answer}
+        self.assertIn("No head is called Nobody", problems["Nobody: Talk"])
+        self.assertIn("min", problems["Measured Head: Long"])
+        self.assertIn("no hour", problems["Measured Head: Day"])
+        self.assertEqual(Booking.objects.get().title, "Talk")
+
+    def test_what_is_no_calendar_is_refused(self) -> None:
+        for content in (b"hello", b"\x00\xff", b"BEGIN:VCALENDAR\r\nBEGIN:VEVENT"):
+            answer = self.read(content)
+            self.assertIn(answer.status_code, (200, 400))
+            if answer.status_code == 200:
+                self.assertEqual(answer.json(), [])
+        self.assertRefused(self.read(b"x" * 600_000), "file", "kB")
 
     def test_a_day_goes_out_as_a_file(self) -> None:
         self.book(self.at(10), title="Talk")

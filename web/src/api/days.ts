@@ -3,7 +3,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { useEventSource } from '@vueuse/core'
 import { computed, type MaybeRefOrGetter, toValue, watch } from 'vue'
 
-import { api, answerOf, type Schemas } from './client'
+import { api, answerOf, asForm, type Schemas } from './client'
 
 export type Board = Schemas['Board']
 export type Booking = Schemas['Booking']
@@ -114,6 +114,33 @@ export const useSetState = () =>
 export const useMove = () =>
   useDayChange(({ pk, start }: { pk: number; start: string }) =>
     answerOf(api.PUT('/api/bookings/{pk}/move/', { params: at(pk), body: { start } })),
+  )
+
+export const useReadDay = () =>
+  useDayChange(({ date, file, keep }: { date: string; file: File; keep: boolean }) =>
+    answerOf(
+      api.POST('/api/day/file/', {
+        params: { query: { date } },
+        ...asForm<Schemas['DayFileWishRequest']>({ file, keep }),
+      }),
+    ),
+  )
+
+/** Whether a booking fits at another hour; nothing is kept. */
+export const fitsAt = (pk: number, start: Date) =>
+  answerOf(
+    api.PUT('/api/bookings/{pk}/move/', {
+      params: at(pk),
+      body: { start: start.toISOString(), keep: false },
+    }),
+  ).then(
+    () => true,
+    () => false,
+  )
+
+export const useNoted = () =>
+  useDayChange(({ pk, ...body }: { pk: number } & Schemas['PatchedNotedRequest']) =>
+    answerOf(api.PATCH('/api/bookings/{pk}/', { params: at(pk), body })),
   )
 
 export const useLate = () =>

@@ -138,7 +138,8 @@ export interface paths {
         delete?: never;
         options?: never;
         head?: never;
-        patch?: never;
+        /** @description One booking. */
+        patch: operations["bookings_partial_update"];
         trace?: never;
     };
     "/api/bookings/{pk}/late/": {
@@ -612,10 +613,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description One date as an iCalendar file. */
+        /** @description One date as an iCalendar file, out and in. */
         get: operations["day_file_retrieve"];
         put?: never;
-        post?: never;
+        /** @description One date as an iCalendar file, out and in. */
+        post: operations["day_file_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2738,6 +2740,15 @@ export interface components {
             /** Took S */
             took_s: number;
         };
+        DayFileWishRequest: {
+            /** Format: binary */
+            file: string;
+            /**
+             * @description Else it is only looked at.
+             * @default false
+             */
+            keep?: boolean;
+        };
         DayOff: {
             user: number;
             /** Format: date */
@@ -3451,6 +3462,15 @@ export interface components {
             end: string;
             /** @description On whose head; empty while they are cleaned. */
             holder: string;
+        };
+        /** @description An event of a file. */
+        Entry: {
+            summary: string;
+            /** Format: date-time */
+            start: string | null;
+            minutes: number;
+            problem: string;
+            booked: boolean;
         };
         /** @description A client who is erased for good. */
         ErasureRequest: {
@@ -5332,6 +5352,11 @@ export interface components {
         MoveRequest: {
             /** Format: date-time */
             start: string;
+            /**
+             * @description Else it is only told whether it fits there.
+             * @default true
+             */
+            keep?: boolean;
         };
         NewColleagueRequest: {
             username: string;
@@ -5981,6 +6006,11 @@ export interface components {
             count?: number;
             /** @description That was read; another one is refused. */
             version?: number;
+        };
+        /** @description What else is known of a booking. */
+        PatchedNotedRequest: {
+            told?: boolean;
+            note?: string;
         };
         /** @description A product as it is typed. */
         PatchedProductRequest: {
@@ -10167,6 +10197,103 @@ export interface operations {
             };
         };
     };
+    bookings_partial_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedNotedRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Booking"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     bookings_late_create: {
         parameters: {
             query?: never;
@@ -12860,6 +12987,96 @@ export interface operations {
                 };
             };
             406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    day_file_create: {
+        parameters: {
+            query?: {
+                /** @description Today where it is left out. */
+                date?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["DayFileWishRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Entry"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
                 headers: {
                     [name: string]: unknown;
                 };

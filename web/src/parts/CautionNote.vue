@@ -35,6 +35,7 @@ const reasons = computed(() => [
     source: props.caution.source,
   },
 ])
+const signed = (more: number) => `${more < 0 ? '−' : '+'}${minutes(Math.abs(more))}`
 /** What it changes, where that is more than time. */
 const cost = (fix: Fix) => [fix.effect, time(fix)].filter(Boolean).join('; ')
 const time = (fix: Fix) =>
@@ -43,8 +44,8 @@ const time = (fix: Fix) =>
     : fix.later_h > 0
       ? t('plan.fixLater', { hours: short(fix.later_h), odds: percent(fix.odds_dry) })
       : t('plan.fixCost', {
-          hands: `+${minutes(fix.hands_on_min)}`,
-          client: `+${minutes(fix.client_min)}`,
+          hands: signed(fix.hands_on_min),
+          client: signed(fix.client_min),
           odds: percent(fix.odds_dry),
         })
 </script>

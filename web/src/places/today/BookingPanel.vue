@@ -5,7 +5,7 @@ import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
 import type { Schemas } from '@/api/client'
-import { type Booking, useLate, useSetState } from '@/api/days'
+import { type Booking, useLate, useNoted, useSetState } from '@/api/days'
 import { provideRefusal } from '@/forms/refusal'
 import Amount from '@/parts/Amount.vue'
 import Refusals from '@/parts/Refusals.vue'
@@ -18,7 +18,8 @@ const props = defineProps<{ booking: Booking }>()
 const { t } = useI18n()
 const setState = useSetState()
 const late = useLate()
-const refusal = provideRefusal(setState.error, late.error)
+const noted = useNoted()
+const refusal = provideRefusal(setState.error, late.error, noted.error)
 
 const NEXT: Record<string, State[]> = {
   booked: ['here', 'running', 'no_show', 'cancelled'],
@@ -75,6 +76,14 @@ const moved = computed(() =>
         @click="become(state)"
       >
         {{ t(`today.become.${state}`) }}
+      </button>
+      <button
+        v-if="!booking.told"
+        class="act warn"
+        type="button"
+        @click="noted.mutate({ pk: booking.id, told: true })"
+      >
+        {{ t('today.told') }}
       </button>
       <RouterLink v-if="booking.plan" class="act" :to="`/plans/${booking.plan}`">{{
         t('today.open')

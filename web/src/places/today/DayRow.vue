@@ -4,7 +4,8 @@ import { computed, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
-import type { Booking } from '@/api/days'
+import { type Booking, fitsAt } from '@/api/days'
+import { useLive } from '@/api/live'
 import { clock } from '@/text/format'
 
 import { MINUTE_MS } from './now'
@@ -26,9 +27,17 @@ const STEP_MIN = 5
 const track = useTemplateRef<HTMLElement>('track')
 const dragged = ref<number>()
 
+const at = (minute: number) => new Date(props.midnight.getTime() + minute * MINUTE_MS)
 const minuteOf = (iso: string) => (Date.parse(iso) - props.midnight.getTime()) / MINUTE_MS
 const share = (minutes: number) => `${(minutes / (props.last - props.first)) * 100}%`
 const begin = computed(() => minuteOf(props.booking.start))
+/** While it is dragged the core is asked whether it fits there. */
+const fits = useLive(
+  () => dragged.value,
+  async (minutes) => (minutes ? await fitsAt(props.booking.id, at(begin.value + minutes)) : true),
+  () => dragged.value !== undefined,
+)
+const refused = computed(() => dragged.value !== undefined && fits.answer.value === false)
 const strip = computed(() => {
   const first = minuteOf(props.booking.segments[0]?.start ?? props.booking.start)
   return {
@@ -53,7 +62,6 @@ const folds = computed(() =>
 )
 const gone = computed(() => ['cancelled', 'no_show'].includes(props.booking.state))
 const shownStart = computed(() => at(begin.value + (dragged.value ?? 0)))
-const at = (minute: number) => new Date(props.midnight.getTime() + minute * MINUTE_MS)
 
 function drag(event: PointerEvent) {
   emit('pick')
@@ -95,6 +103,7 @@ function keyed(event: KeyboardEvent) {
     <div ref="track" class="track">
       <button
         class="strip"
+        :class="{ refused }"
         type="button"
         :style="{ left: strip.left, width: strip.width }"
         :aria-pressed="picked"
@@ -165,6 +174,10 @@ function keyed(event: KeyboardEvent) {
   background: transparent;
   cursor: grab;
   touch-action: pan-y;
+}
+.refused {
+  outline: 3px solid var(--caution);
+  background: var(--caution-ground);
 }
 .fold {
   position: absolute;

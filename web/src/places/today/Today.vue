@@ -5,6 +5,7 @@ import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
+import type { Schemas } from '@/api/client'
 import {
   type Booking,
   isoDay,
@@ -23,7 +24,7 @@ import PageHead from '@/parts/PageHead.vue'
 import Refusals from '@/parts/Refusals.vue'
 import { undoNote } from '@/parts/undoNote'
 import { useInUrl } from '@/parts/useInUrl'
-import { clock, day, minutes } from '@/text/format'
+import { clock, day, minutes, percent } from '@/text/format'
 
 import BookingPanel from './BookingPanel.vue'
 import BookPanel from './BookPanel.vue'
@@ -174,15 +175,14 @@ async function moved(one: Booking, start: Date) {
     move.mutateAsync({ pk: one.id, start: was }).catch(() => undefined),
   )
 }
-const told = ref('')
-async function anew() {
-  const answer = await replan.mutateAsync({ date: date.value, keep: true }).catch(() => undefined)
-  if (!answer) return
-  const what = answer.possible
-    ? answer.changes.map((change) => change.text).join(' ') || t('today.unchanged')
-    : [answer.why_not, ...answer.relaxations].join(' ')
-  told.value = t('today.replanned', { what })
+/** What planning the day anew comes to, before it is done. */
+const plan = ref<Schemas['Replan']>()
+async function anew(keep: boolean) {
+  const answer = await replan.mutateAsync({ date: date.value, keep }).catch(() => undefined)
+  plan.value = keep ? undefined : answer
 }
+const nameOf = (pk: number) =>
+  board.data.value?.bookings.find((one) => one.id === pk)?.head_name ?? ''
 </script>
 
 <template>
@@ -222,7 +222,7 @@ async function anew() {
       class="act"
       type="button"
       :disabled="replan.isPending.value"
-      @click="anew"
+      @click="anew(false)"
     >
       {{ t('today.replan') }}
     </button>
@@ -233,9 +233,27 @@ async function anew() {
   <p v-if="lost" class="quiet" role="status">{{ t('today.lost') }}</p>
   <BookPanel v-if="booking_" :date="date" @done="booking_ = false" />
   <Refusals :refusal="refusal" />
-  <p v-if="told" role="status" class="told">
-    {{ told }} <button class="plain" type="button" @click="told = ''">×</button>
-  </p>
+  <section v-if="plan" class="plan" role="status">
+    <template v-if="plan.possible">
+      <p v-if="!plan.changes.length">{{ t('today.unchanged') }}</p>
+      <p v-for="change in plan.changes" :key="change.booking">{{ change.text }}</p>
+      <p class="quiet">
+        <template v-for="one in plan.odds" :key="one.booking">
+          {{ nameOf(one.booking) }}
+          {{ t('today.onTime', { odds: percent(one.on_time ?? 1) }) }} ·
+        </template>
+        {{ t('today.finish', { at: plan.finish ? clock(new Date(plan.finish)) : '' }) }}
+      </p>
+    </template>
+    <template v-else>
+      <p>{{ plan.why_not }}</p>
+      <p v-for="offer in plan.relaxations" :key="offer" class="quiet">{{ offer }}</p>
+    </template>
+    <button v-if="plan.possible" class="act main" type="button" @click="anew(true)">
+      {{ t('today.lateKeep') }}
+    </button>
+    <button class="act" type="button" @click="plan = undefined">{{ t('today.leave') }}</button>
+  </section>
   <Await
     v-slot="{ data }"
     :data="board.data.value"
@@ -362,10 +380,18 @@ async function anew() {
   min-width: 40px;
   padding-inline: 10px;
 }
-.told,
 .closed,
 .nobody {
   margin: 8px 0;
+}
+.plan {
+  display: grid;
+  justify-items: start;
+  gap: 6px;
+  margin: 8px 0;
+  padding: 10px 14px;
+  border: 1px solid var(--line);
+  background: var(--paper);
 }
 .wrongs {
   margin: 8px 0;

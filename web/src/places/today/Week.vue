@@ -1,21 +1,25 @@
 <script setup lang="ts">
 /** Seven days: how full they are, which are closed; and the calendar to take along. */
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
+import type { Schemas } from '@/api/client'
 import {
   isoDay,
   useCalendarLink,
   useDue,
   useLiveDays,
   useNewCalendarLink,
+  useReadDay,
   useWeek,
 } from '@/api/days'
+import { refusalOf } from '@/forms/refusal'
 import Await from '@/parts/Await.vue'
 import PageHead from '@/parts/PageHead.vue'
+import Refusals from '@/parts/Refusals.vue'
 import { useInUrl } from '@/parts/useInUrl'
-import { day, minutes, percent } from '@/text/format'
+import { clock, day, minutes, percent } from '@/text/format'
 
 const DAY_MS = 86_400_000
 const { t } = useI18n()
@@ -28,6 +32,22 @@ useLiveDays()
 
 const go = (days: number) =>
   (date.value = isoDay(new Date(new Date(`${date.value}T12:00:00`).getTime() + days * DAY_MS)))
+const read = useReadDay()
+const refusal = refusalOf(read.error)
+const file = ref<File>()
+const entries = ref<Schemas['Entry'][]>()
+async function look(keep: boolean) {
+  if (!file.value) return
+  entries.value = await read
+    .mutateAsync({ date: date.value, file: file.value, keep })
+    .catch(() => undefined)
+}
+function choose(event: Event) {
+  const input = event.target as HTMLInputElement
+  file.value = input.files?.[0]
+  input.value = ''
+  void look(false)
+}
 const address = computed(() =>
   link.data.value?.address ? window.location.origin + link.data.value.address : '',
 )
@@ -91,6 +111,27 @@ const share = (booked: number, there: number) => (there ? Math.min(1, booked / t
         {{ t('today.calendarEnd') }}
       </button>
       <a class="act" :href="`/api/day/file/?date=${date}`">{{ t('today.calendarFile') }}</a>
+      <label class="act">
+        {{ t('today.readFile') }}
+        <input class="sr" type="file" accept=".ics,text/calendar" @change="choose" />
+      </label>
+    </div>
+    <Refusals :refusal="refusal" />
+    <div v-if="entries" role="status">
+      <p v-if="!entries.length">{{ t('today.readNone') }}</p>
+      <p v-for="one in entries" :key="one.summary + one.start">
+        {{ one.start ? clock(new Date(one.start)) : '' }} {{ one.summary }}, {{ one.minutes }} min
+        <b v-if="one.booked">· {{ t('today.readBooked') }}</b>
+        <span v-else-if="one.problem" class="wrong">{{ one.problem }}</span>
+      </p>
+      <button
+        v-if="entries.some((one) => !one.booked && !one.problem)"
+        class="act main"
+        type="button"
+        @click="look(true)"
+      >
+        {{ t('today.readKeep') }}
+      </button>
     </div>
   </section>
 </template>
