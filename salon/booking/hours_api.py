@@ -5,7 +5,8 @@ from typing import Any
 from django.contrib.auth.models import User
 from django.db import transaction
 from django.urls import path
-from drf_spectacular.utils import extend_schema
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import extend_schema, extend_schema_field
 from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
@@ -25,14 +26,16 @@ ROWS_MOST = 400
 STATIONS = [station.value for station in Station if station is not Station.AWAY]
 
 
-def clock(**more: Any) -> serializers.TimeField:
-    """A time of day, told what it is like where it is none."""
-    return serializers.TimeField(
-        format="%H:%M",
-        input_formats=["%H:%M", "%H:%M:%S"],
-        error_messages=dict.fromkeys(("invalid", "null", "required"), CLOCKS),
-        **more,
-    )
+@extend_schema_field(OpenApiTypes.STR)
+class ClockField(serializers.TimeField):
+    """A time of day as hours and minutes, told what it is like where it is none."""
+
+    def __init__(self) -> None:
+        super().__init__(
+            format="%H:%M",
+            input_formats=["%H:%M", "%H:%M:%S"],
+            error_messages=dict.fromkeys(("invalid", "null", "required"), CLOCKS),
+        )
 
 
 def in_order(values: dict[str, Any], begin: str, end: str) -> dict[str, Any]:
@@ -54,8 +57,8 @@ def rows(serializer: type[serializers.Serializer[Any]], most: int) -> Any:
 
 class OpeningSerializer(serializers.Serializer[Any]):
     weekday = whole(0, 6, "with Monday as 0")
-    opens = clock()
-    closes = clock()
+    opens = ClockField()
+    closes = ClockField()
 
     def validate(self, values: dict[str, Any]) -> dict[str, Any]:
         return in_order(values, "opens", "closes")
@@ -69,8 +72,8 @@ class HolidaySerializer(serializers.Serializer[Any]):
 class ShiftSerializer(serializers.Serializer[Any]):
     user = serializers.PrimaryKeyRelatedField(queryset=User.objects.all())
     weekday = whole(0, 6, "with Monday as 0")
-    begins = clock()
-    ends = clock()
+    begins = ClockField()
+    ends = ClockField()
     pause = serializers.BooleanField(default=False)
 
     def validate(self, values: dict[str, Any]) -> dict[str, Any]:

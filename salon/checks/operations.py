@@ -32,6 +32,7 @@ LEFT_OUT = {
     "POST /api/archive/",
     "POST /api/archive/restore/",
     "GET /api/scale/stream/",
+    "GET /api/day/live/",
 }
 TOKEN = "x" * 32
 #: A row that is there in a salon with data.

@@ -92,6 +92,9 @@ class BrowserTest(LiveServerTestCase):
         self.page.get_by_label("Name", exact=True).fill(name)
         self.page.get_by_label("Password").fill(password)
         self.page.get_by_role("button", name="Sign in").click()
+        # The day is the first screen.
+        expect(self.page.get_by_role("heading", name="Before the day")).to_be_visible()
+        self.page.get_by_role("link", name="Heads", exact=True).click()
         expect(self.page.get_by_role("heading", name="Heads")).to_be_visible()
 
 

@@ -32,7 +32,7 @@ class FirstOwnerTest(BrowserTest):
         expect(page.get_by_role("alert")).to_contain_text("That is not the code")
         page.get_by_label("Code from the server").fill(first_code() or "")
         page.get_by_role("button", name="Open the salon").click()
-        expect(page.get_by_role("heading", name="Heads")).to_be_visible()
+        expect(page.get_by_role("heading", name="Before the day")).to_be_visible()
         expect(page.get_by_role("banner")).to_contain_text("Ida Hem & Seam")
         self.assertFalse((settings.VAR_DIR / FIRST_CODE).exists())
 
@@ -75,7 +75,7 @@ class StaffTest(BrowserTest):
         expect(page.get_by_role("heading", name="Plans")).to_be_visible()
         expect(page.get_by_role("heading", name="To plan around")).to_be_visible()
         places = page.get_by_role("navigation", name="Places")
-        expect(places.get_by_role("link")).to_have_text(["Heads"])
+        expect(places.get_by_role("link")).to_have_text(["Today", "Heads"])
         for name in ("Consult", "Plan a service"):
             expect(page.get_by_role("link", name=name)).to_have_count(0)
         expect(page.get_by_role("heading", name="Visits")).to_have_count(0)

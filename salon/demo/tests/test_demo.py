@@ -9,6 +9,8 @@ from django.utils import timezone
 
 from craft.labels import read_label
 from craft.vocabulary import IngredientFamily
+from salon.booking.api import board
+from salon.booking.models import Booking, Holiday
 from salon.demo.bottles import BOTTLES
 from salon.demo.build import build
 from salon.demo.drawer import WORN_PUMP
@@ -56,15 +58,24 @@ class DemoSalonTest(TestCase):
         lengths = [
             plan.request["hair"]["length_cm"] for plan in head.plans.order_by("made_at", "pk")
         ]
-        # The plan for the day after tomorrow was made yesterday.
-        self.assertEqual(lengths, [24.5, 24.5, 26, 26])
+        # The plan for the day after tomorrow was made yesterday, that of today just now.
+        self.assertEqual(lengths, [24.5, 24.5, 26, 26, 26])
 
     def test_patterns_porosities_and_styles_are_mixed(self) -> None:
         families = {
             hair["pattern"][0] for head in Head.objects.all() if (hair := profile(head).hair)
         }
         self.assertEqual(families, {"3", "4"})
-        self.assertEqual(Plan.objects.values("style").distinct().count(), 6)
+        self.assertEqual(Plan.objects.values("style").distinct().count(), 8)
+
+    def test_the_day_is_live(self) -> None:
+        """However late it is, somebody is booked about now, and nobody is in two places."""
+        today = Booking.objects.filter(start__date=timezone.localdate())
+        self.assertTrue(today.exists())
+        for booking in today:
+            self.assertLess(abs(booking.start - timezone.now()), timedelta(hours=6))
+        self.assertEqual(board(timezone.localdate())["clashes"], [])
+        self.assertTrue(Holiday.objects.exists())
 
     def test_the_stories_are_there(self) -> None:
         # Opened before it was dry, and the plan had said so.

@@ -5583,16 +5583,12 @@ export interface components {
         OnHead: "loose" | "twists" | "flat_twists" | "braids" | "coils" | "rods" | "wash_and_go" | "bun" | "sewn_in";
         Opening: {
             weekday: number;
-            /** Format: time */
             opens: string;
-            /** Format: time */
             closes: string;
         };
         OpeningRequest: {
             weekday: number;
-            /** Format: time */
             opens: string;
-            /** Format: time */
             closes: string;
         };
         /**
@@ -8205,9 +8201,7 @@ export interface components {
         Shift: {
             user: number;
             weekday: number;
-            /** Format: time */
             begins: string;
-            /** Format: time */
             ends: string;
             /** @default false */
             pause?: boolean;
@@ -8215,9 +8209,7 @@ export interface components {
         ShiftRequest: {
             user: number;
             weekday: number;
-            /** Format: time */
             begins: string;
-            /** Format: time */
             ends: string;
             /** @default false */
             pause?: boolean;

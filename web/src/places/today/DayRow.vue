@@ -17,6 +17,8 @@ const props = defineProps<{
   first: number
   last: number
   picked: boolean
+  /** Who works here, by number. */
+  people: Record<number, string>
   movable: boolean
   clashes: boolean
 }>()
@@ -60,6 +62,12 @@ const folds = computed(() =>
     }
   }),
 )
+/** Whose hands are in it, in the order in which they come. */
+const hands = computed(() =>
+  [...new Set(props.booking.segments.map((part) => props.people[part.specialist ?? 0]))]
+    .filter(Boolean)
+    .join(', '),
+)
 const gone = computed(() => ['cancelled', 'no_show'].includes(props.booking.state))
 const shownStart = computed(() => at(begin.value + (dragged.value ?? 0)))
 
@@ -96,7 +104,7 @@ function keyed(event: KeyboardEvent) {
     <div class="who">
       <RouterLink :to="`/heads/${booking.head}`">{{ booking.head_name }}</RouterLink>
       <span class="quiet">
-        {{ clock(shownStart) }} · {{ booking.title }}
+        {{ clock(shownStart) }} · {{ booking.title }} · {{ hands }}
         <b v-if="booking.state !== 'booked'"> · {{ t(`today.states.${booking.state}`) }}</b>
       </span>
     </div>
@@ -125,7 +133,11 @@ function keyed(event: KeyboardEvent) {
           class="fold"
           :class="[part.family, { wait: !part.hands }]"
           :style="{ left: part.left, width: part.width }"
-          :title="`${part.title}, ${Math.round(part.minutes)} min`"
+          :title="
+            [part.title, `${Math.round(part.minutes)} min`, people[part.specialist ?? 0]]
+              .filter(Boolean)
+              .join(', ')
+          "
         >
           <span v-if="part.wide" class="figure">{{ Math.round(part.minutes) }}</span>
         </span>

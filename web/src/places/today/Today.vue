@@ -138,6 +138,9 @@ const lanes = computed(() => {
 const clashing = computed(
   () => new Set((board.data.value?.clashes ?? []).flatMap((clash) => clash.bookings)),
 )
+const people = computed(() =>
+  Object.fromEntries((board.data.value?.people ?? []).map((one) => [one.id, one.name])),
+)
 const finish = computed(() => {
   const ends = (board.data.value?.bookings ?? [])
     .filter((one) => !['cancelled', 'no_show'].includes(one.state))
@@ -329,6 +332,7 @@ const nameOf = (pk: number) =>
         :first="axis.first"
         :last="axis.last"
         :picked="picked === one.id"
+        :people="people"
         :movable="one.state === 'booked' && may.write('booking-move')"
         :clashes="clashing.has(one.id)"
         :class="{ in: inNow(one), signal: wantsHands(one) }"
