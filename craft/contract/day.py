@@ -113,6 +113,8 @@ class DayRequest(Frozen):
     limit_s: Annotated[float, measured(0.05, 60, "s")] = 1.0
     draws: Annotated[int, Field(ge=0, le=5000)] = 400
     """Days that are drawn to see whether promises hold; 0: none."""
+    explain: bool = True
+    """Whether to look for what would make an impossible day possible, which takes seconds."""
 
     @model_validator(mode="after")
     def check_day(self) -> Self:

@@ -56,7 +56,8 @@ def day(request: DayRequest) -> DayAnswer:
     }
     result = timetable(request, heads, before, best_of_orders(request, heads))
     if not result.timetable:
-        offers = relaxations(request) if result.status == "infeasible" else []
+        explained = request.explain and result.status == "infeasible"
+        offers = relaxations(request) if explained else []
         return impossible(request, result, offers, baselines, time.monotonic() - began)
     odds = odds_of(request, heads, result.timetable, request.draws) if request.draws else {}
     return answered(request, heads, result, odds, baselines, time.monotonic() - began)

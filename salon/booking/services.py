@@ -153,6 +153,8 @@ def request_for(
             "limit_s": limit_s,
             "least_change": least_change,
             "draws": draws,
+            # Who is placed beside others is told the first free slot instead.
+            "explain": not fixed,
         },
     )
 
@@ -302,19 +304,16 @@ def book(wanted: Wanted, start: datetime, by: User) -> Booking:
     hours, seen = open_hours(day), version_of(day)
     answer = placed(wanted, hours, minute_of(start, day), at_once=True)
     if answer.status == "infeasible":
-        raise does_not_fit(wanted, hours, answer)
+        raise does_not_fit(wanted, hours)
     return keep(wanted, start, answer, hours, seen, by)
 
 
-def does_not_fit(wanted: Wanted, hours: Hours, answer: DayAnswer) -> Taken:
-    """That somebody does not fit at an hour, with what would help."""
-    offers = [offer.text for offer in answer.relaxations if offer.head in (NEW, None)]
+def does_not_fit(wanted: Wanted, hours: Hours) -> Taken:
+    """That somebody does not fit at an hour, and where they first would."""
     slot = next(iter(slots(wanted, hours.date, days=1)), None)
     words = "Hands or places are taken at that hour."
     if slot is not None:
         words += f" The first slot that day is {timezone.localtime(slot.start):%H:%M}."
-    elif offers:
-        words += f" It would fit like this: {offers[0]}"
     return Taken({"start": words})
 
 

@@ -28,7 +28,7 @@ OPENS, CLOSES = time(9), time(19)
 #: The salon stays open so long before and after now, so that the day is always live [h].
 BEFORE_H, AFTER_H = 4, 5
 #: If it does not fit at its hour, so much later, so often [min].
-LATER_MIN, TRIES = 10, 12
+LATER_MIN, TRIES = 15, 4
 
 
 def fill_the_days(user: User, others: list[User]) -> None:

@@ -1,6 +1,6 @@
 /** The days of the salon: who comes when, slots, changes. */
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
-import { useEventSource } from '@vueuse/core'
+import { createSharedComposable, useEventSource } from '@vueuse/core'
 import { computed, type MaybeRefOrGetter, toValue, watch } from 'vue'
 
 import { api, answerOf, asForm, type Schemas } from './client'
@@ -43,7 +43,7 @@ export const useWeek = (date: MaybeRefOrGetter<string>) =>
   })
 
 /** Follows what others change, by a stream; where that is lost by asking now and then. */
-export function useLiveDays() {
+export const useLiveDays = createSharedComposable(() => {
   const cache = useQueryClient()
   const { data, status } = useEventSource('/api/day/live/', [], {
     autoReconnect: { retries: -1, delay: 1000 },
@@ -63,7 +63,7 @@ export function useLiveDays() {
     stop(() => clearInterval(timer))
   })
   return { lost }
-}
+})
 
 /** Plans of a head that may be booked; none while nobody is chosen. */
 export const usePlansOf = (head: MaybeRefOrGetter<number | undefined>) =>

@@ -2808,6 +2808,12 @@ export interface components {
              * @default 400
              */
             draws?: number;
+            /**
+             * Explain
+             * @description Whether to look for what would make an impossible day possible, which takes seconds.
+             * @default true
+             */
+            explain?: boolean;
         };
         /**
          * DensityOut

@@ -270,6 +270,7 @@ input {
   font-size: 14px;
 }
 .plain {
+  margin-left: 6px;
   min-height: 28px;
   font-size: 13px;
 }
