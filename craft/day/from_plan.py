@@ -4,13 +4,10 @@ from collections.abc import Iterator, Sequence
 
 from craft.contract.day import SegmentIn
 from craft.contract.plan import PlanAnswer, Step
+from craft.routine.cautions.fitness import FINE_STEPS
 from craft.timing import DETANGLE_SPREAD, STEADY_SPREAD
 from craft.vocabulary import Station
 
-#: Work in which arms are held up or fingers pick.
-FINE = frozenset(
-    {"take_down_old", "detangle", "detangle_dry_oil", "part", "lay_in", "shape", "band", "release"}
-)
 #: Steps whose minutes are hard to foretell.
 UNSTEADY = frozenset({"take_down_old", "detangle", "detangle_dry_oil"})
 #: A client may wait so long where nothing is in the hair that has to come out [min]. House value.
@@ -67,7 +64,7 @@ def of_step(step: Step, pace: float) -> Iterator[SegmentIn]:
                 title=step.title,
                 family=step.family,
                 spread=DETANGLE_SPREAD if step.key in UNSTEADY else STEADY_SPREAD,
-                fine=step.key in FINE,
+                fine=step.key in FINE_STEPS,
             )
     if step.wait_min > 0:
         yield SegmentIn(

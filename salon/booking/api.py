@@ -75,6 +75,7 @@ class BookingSerializer(serializers.ModelSerializer[Booking]):
 
     head_name = serializers.CharField(source="head.name", read_only=True)
     state = serializers.ChoiceField(choices=STATES)
+    may_become = serializers.SerializerMethodField(help_text="States that can follow.")
     segments = SegmentSerializer(many=True, read_only=True)
     wanted = serializers.IntegerField(source="wanted_id", allow_null=True, read_only=True)
     allergies = serializers.ListField(
@@ -92,6 +93,7 @@ class BookingSerializer(serializers.ModelSerializer[Booking]):
             "sitting",
             "title",
             "state",
+            "may_become",
             "start",
             "end",
             "promised_end",
@@ -104,6 +106,10 @@ class BookingSerializer(serializers.ModelSerializer[Booking]):
             "version",
             "segments",
         ]
+
+    @extend_schema_field(serializers.ListField(child=serializers.ChoiceField(choices=STATES)))
+    def get_may_become(self, booking: Booking) -> list[str]:
+        return [state.value for state in services.MAY_BECOME[booking.state]]
 
 
 class BoardPersonSerializer(serializers.Serializer[Any]):

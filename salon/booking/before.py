@@ -7,6 +7,7 @@ from typing import Any
 
 from django.utils import timezone
 
+from craft.routine.cautions.fitness import FINE_WORK_MIN
 from craft.vocabulary import KitKind, Severity
 from salon.booking.hours import hours_of as hours
 from salon.booking.hours import minute_of, specialists_on, stations
@@ -16,8 +17,6 @@ from salon.planning.drawer import drawer_during
 from salon.planning.models import KitDemand, ProductDemand
 from salon.shelf.models import Product
 
-#: Odds below which a release is worth a word; fine work without a break. House values.
-SAFE_ODDS, FINE_MIN = 0.8, 75.0
 #: Hands that rest for less than this go on [min]. House value.
 REST_MIN = 10
 RANK = {Severity.STOP.value: 0, Severity.ADJUST.value: 1, Severity.REMIND.value: 2}
@@ -152,7 +151,7 @@ def tired_arms(day: date, bookings: list[Booking]) -> Iterator[Line]:
             goes_on = last is not None and begin - last < REST_MIN
             run = run + end - begin if goes_on else end - begin
             last = end
-            if run > FINE_MIN:
+            if run > FINE_WORK_MIN:
                 name = names.get(str(person), "")
                 text = f"{name}: {run} min of fine work without a break, until {clock(last)}."
                 yield line("arms", Severity.REMIND, text, "/")

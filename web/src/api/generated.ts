@@ -2123,6 +2123,8 @@ export interface components {
             sitting?: number;
             title: string;
             state: components["schemas"]["BookingStateEnum"];
+            /** @description States that can follow. */
+            readonly may_become: components["schemas"]["BookingStateEnum"][];
             /**
              * Format: date-time
              * @description When the head is to come: promised.

@@ -21,15 +21,7 @@ const late = useLate()
 const noted = useNoted()
 const refusal = provideRefusal(setState.error, late.error, noted.error)
 
-const NEXT: Record<string, State[]> = {
-  booked: ['here', 'running', 'no_show', 'cancelled'],
-  here: ['running', 'booked', 'cancelled'],
-  running: ['done', 'here'],
-  done: ['running'],
-  no_show: ['booked'],
-  cancelled: ['booked'],
-}
-const next = computed(() => NEXT[props.booking.state] ?? [])
+const next = computed(() => props.booking.may_become)
 const reason = ref('')
 const asking = ref(false)
 const lateMin = ref<number | null>(props.booking.late_min || 10)
