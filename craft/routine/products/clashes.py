@@ -163,7 +163,7 @@ def spoiled(_: Facts, use: Use) -> Clash | None:
         Fits.NO,
         Severity.ADJUST,
         f"{use.name} is {plural(-days, 'day')} past its date.",
-        f"days left {days}",
+        f"{plural(-days, 'day')} past its date",
         LABEL,
     )
 
@@ -357,7 +357,7 @@ def spoils_soon(_: Facts, use: Use) -> Clash | None:
         Fits.CARE,
         Severity.REMIND,
         f"{use.name}: {last}. Look at it, smell it, and use it up.",
-        f"days left {days}",
+        f"{plural(days, 'day')} left",
         LABEL,
     )
 

@@ -147,12 +147,13 @@ def passed_over(case: Case, role: Role, item: ShelfItem) -> Reason | None:
         what = against[0].text.removeprefix(f"{name} ")
         text = f"{name} is left out: " + ("it " if what != against[0].text else "") + what
         return reason(rule, text, against[0].trigger, against[0].source)
-    pair = shelf.flaking(
-        item, [bottle for bottle in case.taken.values() if bottle and bottle is not item]
-    )
+    taken = [bottle for bottle in case.taken.values() if bottle and bottle is not item]
+    pair = shelf.flaking(item, taken)
     if pair and role in shelf.stays_in:
-        text = f"{name_of(item)} is left out: it flakes with what is taken. {pair.because}"
-        return reason("flaking_pair", text.strip(), f"{pair.first} and {pair.second}")
+        other = next(bottle for bottle in taken if bottle.id in (pair.first, pair.second))
+        text = f"{name_of(item)} is left out: it flakes with {name_of(other)}. {pair.because}"
+        trigger = f"{name_of(item)} with {name_of(other)}"
+        return reason("flaking_pair", text.strip(), trigger)
     grams = case.dose_g(role)
     if runs_short(item, grams):
         text = f"{name_of(item)} is left out: {item.stock_g:g} g left, {grams:.1f} g needed."

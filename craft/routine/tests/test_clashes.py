@@ -316,3 +316,17 @@ class RulesTest(TestCase):
     def test_every_ranked_key_is_one_a_rule_can_tell(self) -> None:
         names = {rule.__name__ for rule in RULES} | {"label_unread", "allergen_unnamed"}
         self.assertLessEqual(set(RANKED), names)
+
+
+class NamedTest(TestCase):
+    def test_a_reason_names_bottles_not_their_numbers(self) -> None:
+        shelf = [
+            {"id": "12", "name": "Clear gel", "role": "gel", "weight": "light"},
+            {"id": "26", "name": "Strong gel", "role": "gel", "weight": "light"},
+            {"id": "7", "name": "Soft cream", "role": "cream"},
+        ]
+        pair = [{"first": "26", "second": "7", "because": "Rubbed on the palm they flake."}]
+        answer = planned(shelf=shelf, flakers=pair)
+        reasons = [r for s in answer.steps for p in s.products for r in p.reasons]
+        flaking = [each for each in reasons if each.rule == "flaking_pair"]
+        self.assertEqual([each.trigger for each in flaking], ["Strong gel with Soft cream"])
