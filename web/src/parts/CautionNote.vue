@@ -20,12 +20,12 @@ const answers = computed(() =>
 const open = ref(false)
 const isOpen = computed(() => open.value || props.caution.severity === 'stop')
 const shown = computed(() => (isOpen.value ? answers.value : answers.value.slice(0, 1)))
-/** Letters that surely stand on one line beside a fix. */
-const ONE_LINE = 110
+/** Letters that surely stand on one line beside a fix; reminders share theirs. */
+const ONE_LINE = { stop: 110, adjust: 110, remind: 62 }
 const hasMore = computed(
   () =>
     props.caution.severity !== 'stop' &&
-    (answers.value.length > 0 || props.caution.text.length > ONE_LINE),
+    (answers.value.length > 0 || props.caution.text.length > ONE_LINE[props.caution.severity]),
 )
 const reasons = computed(() => [
   {

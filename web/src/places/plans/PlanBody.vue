@@ -349,9 +349,15 @@ const folds = computed(() =>
 <style scoped>
 .cautions {
   display: grid;
-  grid-template-columns: minmax(0, 1fr);
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
   gap: 3px;
   margin-top: 10px;
+}
+/* Reminders stand side by side; whatever asks for more has a line of its own. */
+.cautions > :not(.remind),
+.cautions > .open,
+.cautions > .remind:only-child {
+  grid-column: 1 / -1;
 }
 .stopped {
   margin-top: 20px;
@@ -433,6 +439,9 @@ const folds = computed(() =>
   font-weight: 650;
 }
 @media (max-width: 1000px) {
+  .cautions {
+    grid-template-columns: minmax(0, 1fr);
+  }
   .columns {
     grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
   }

@@ -68,8 +68,8 @@ const seats = computed(() => {
   justify-content: space-between;
   gap: 12px;
   min-width: 150px;
-  min-height: 56px;
-  padding: 4px 14px 4px 18px;
+  min-height: 44px;
+  padding: 2px 14px 2px 18px;
   border-right: 1px solid color-mix(in oklab, var(--bench), var(--bench-ink) 25%);
   color: var(--bench-ink);
   font-size: 13px;
@@ -78,7 +78,7 @@ const seats = computed(() => {
 }
 .seat b {
   display: block;
-  font: 700 16px var(--display);
+  font: 700 15px/1.1 var(--display);
 }
 .left {
   font: 700 23px var(--display);

@@ -104,9 +104,11 @@ function keyed(event: KeyboardEvent) {
     <div class="who">
       <RouterLink :to="`/heads/${booking.head}`">{{ booking.head_name }}</RouterLink>
       <span class="quiet">
-        {{ clock(shownStart) }} · {{ booking.title }} · {{ hands }}
-        <b v-if="booking.state !== 'booked'"> · {{ t(`today.states.${booking.state}`) }}</b>
+        {{ clock(shownStart) }}
+        <b v-if="booking.state !== 'booked'">{{ t(`today.states.${booking.state}`) }}</b>
+        · {{ booking.title }}
       </span>
+      <span class="quiet">{{ hands }}</span>
     </div>
     <div ref="track" class="track">
       <button
@@ -157,8 +159,9 @@ function keyed(event: KeyboardEvent) {
   display: grid;
   align-content: center;
   min-width: 0;
-  padding: 4px 8px;
+  padding: 2px 8px;
   font-size: 13px;
+  line-height: 1.25;
 }
 .who a {
   overflow: hidden;
@@ -174,7 +177,7 @@ function keyed(event: KeyboardEvent) {
 }
 .track {
   position: relative;
-  height: 56px;
+  height: 62px;
 }
 .strip {
   position: absolute;
