@@ -82,6 +82,20 @@ class WaysBrowserTest(BrowserTest):
         page.get_by_role("button", name="Undo").first.click()
         expect(page.get_by_role("button", name=re.compile("^Bands, 24"))).to_have_count(0)
 
+    def test_a_patch_test_has_its_day_or_says_that_it_is_too_late(self) -> None:
+        page = self.compose()
+        page.get_by_role("button", name=re.compile("^Lay in")).click()
+        self.choose(page, "Patch test", "48 h before")
+        expect(page.get_by_text("too late for this hour: plan a later day")).to_be_visible()
+        wish = f"gauffer:wish:{self.head.pk}"
+        start = "new Date(Date.now() + 5 * 864e5).toISOString()"
+        page.evaluate(
+            f"localStorage.setItem('{wish}', JSON.stringify({{...JSON.parse("
+            f"localStorage.getItem('{wish}')), planned_start: {start}}}))"
+        )
+        page.reload()
+        expect(page.get_by_text(re.compile(r"\d\d:\d\d: Patch test\."))).to_be_visible()
+
     def test_another_style_keeps_what_fits_and_says_what_it_drops(self) -> None:
         page = self.compose()
         page.get_by_role("textbox", name="Release after").fill("30")

@@ -21,7 +21,7 @@ const open = ref(false)
 const isOpen = computed(() => open.value || props.caution.severity === 'stop')
 const shown = computed(() => (isOpen.value ? answers.value : answers.value.slice(0, 1)))
 /** Letters that surely stand on one line beside a fix; reminders share theirs. */
-const ONE_LINE = { stop: 110, adjust: 110, remind: 62 }
+const ONE_LINE = { stop: 110, adjust: 110, remind: 72 }
 const hasMore = computed(
   () =>
     props.caution.severity !== 'stop' &&

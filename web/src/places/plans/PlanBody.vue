@@ -119,10 +119,13 @@ const pieces = computed(() => {
 })
 /** When something before the day is done: by the clock if a beginning is planned. */
 const HOUR_MS = 60 * MINUTE_MS
-const aheadAt = (item: Schemas['Ahead']) =>
-  props.begin
-    ? when(new Date(props.begin.getTime() - item.hours_before * HOUR_MS), new Date())
-    : t('plan.hoursBefore', { hours: short(item.hours_before) })
+const aheadAt = (item: Schemas['Ahead']) => {
+  const hours = short(item.hours_before)
+  if (!props.begin) return t('plan.hoursBefore', { hours })
+  const at = new Date(props.begin.getTime() - item.hours_before * HOUR_MS)
+  // Before an hour that is too near there is no time left for it.
+  return at < new Date() ? t('plan.hoursGone', { hours }) : when(at, new Date())
+}
 const folds = computed(() =>
   props.answer.steps.map((item) => ({ ...item, cautions: item.cautions ?? [] })),
 )

@@ -93,6 +93,7 @@ export const plans = {
     dropped: 'Does not apply here: {what}.',
     droppedBy: '{style}: left behind {what}.',
     hoursBefore: '{hours} h before',
+    hoursGone: '{hours} h before, which is too late for this hour: plan a later day',
     topic: {
       layering: 'Layering',
       distribution: 'Products',
