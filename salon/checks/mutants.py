@@ -222,10 +222,10 @@ def main() -> None:
 
         def work(number: int) -> list[Mutant]:
             left = []
-            for mutant in sample[number::workers]:
+            for tried, mutant in enumerate(sample[number::workers], start=1):
                 if survives(mutant, copies[number], seen):
                     left.append(mutant)
-                    print(f"  unnoticed: {mutant}", flush=True)
+                    print(f"  unnoticed: {mutant} ({len(left)} of {tried})", flush=True)
             return left
 
         with ThreadPoolExecutor(workers) as pool:
