@@ -19,7 +19,7 @@ from craft.contract import (
 )
 from craft.contract.bottles import BottlesAnswer, BottlesRequest
 from craft.contract.crown import CrownAnswer
-from craft.contract.day import DayAnswer, DayRequest
+from craft.contract.day import BoardAnswer, BoardRequest, DayAnswer, DayRequest
 from craft.contract.drying import SetIn
 from craft.contract.drying_plan import DryingPlanAnswer
 from craft.contract.label import IngredientOut, LabelAnswer, LabelRequest, UnknownOut
@@ -33,6 +33,7 @@ from craft.contract.proposals import (
     RestyleAnswer,
 )
 from craft.contract.visit import VisitAnswer, VisitRequest
+from craft.day.standing import board
 from craft.drying import Cylinder, Stage
 from craft.errors import CraftError, Missing, NeverDries
 from craft.head import hairline, radius
@@ -257,7 +258,7 @@ def labelled(request: LabelRequest) -> LabelAnswer:
 def day_of(request: DayRequest) -> DayAnswer:
     """A timetable of a day."""
     # The solver takes half a second to load, which nothing else should pay for.
-    from craft.day import day
+    from craft.day.answer import day
 
     return day(request)
 
@@ -277,5 +278,6 @@ COMMANDS = {
     "look": Command(PlanRequest, LookAnswer, looks),
     "partings": Command(PartingsRequest, PartingsAnswer, part_head),
     "day": Command(DayRequest, DayAnswer, day_of),
+    "board": Command(BoardRequest, BoardAnswer, board),
     "visit": Command(VisitRequest, VisitAnswer, visit),
 }

@@ -2,7 +2,7 @@
 
 from django.urls import include, path, re_path
 
-from salon.booking.api import feed
+from salon.booking.calendar_api import feed
 from salon.described import description
 from salon.web import index
 

@@ -9,6 +9,7 @@ from pydantic import Field, model_validator
 
 from craft.contract.base import Frozen
 from craft.contract.hair import measured
+from craft.vocabulary import DayClashKind
 
 #: A day is not longer than this, for nights and late events [min].
 DAY_MOST_MIN = 2880
@@ -90,11 +91,20 @@ class KeptIn(Frozen):
     head: Key
     index: Annotated[int, Field(ge=0, lt=SEGMENTS_MOST)]
     start: Minute
+    end: Minute | None = None
+    """Null: its minutes after it began."""
     specialist: Key | None = None
 
+    @model_validator(mode="after")
+    def check_order(self) -> Self:
+        """It does not end before it begins."""
+        if self.end is not None and self.end < self.start:
+            raise ValueError("end is not before start")
+        return self
 
-class DayRequest(Frozen):
-    """Find a legal timetable of a day."""
+
+class DayIn(Frozen):
+    """A day: its hours, its places, its people and who comes."""
 
     open_min: Minute = 0
     close_min: Minute
@@ -107,14 +117,9 @@ class DayRequest(Frozen):
     kept: Annotated[list[KeptIn], Field(max_length=HEADS_MOST * SEGMENTS_MOST)] = Field(
         default_factory=list
     )
-    """The timetable of before: a start for the search, and what changes are told against."""
-    least_change: bool = False
-    """Move as few heads by as little as can be, instead of finishing as early as can be."""
-    limit_s: Annotated[float, measured(0.05, 60, "s")] = 1.0
+    """Where everything is, or was before."""
     draws: Annotated[int, Field(ge=0, le=5000)] = 400
     """Days that are drawn to see whether promises hold; 0: none."""
-    explain: bool = True
-    """Whether to look for what would make an impossible day possible, which takes seconds."""
 
     @model_validator(mode="after")
     def check_day(self) -> Self:
@@ -122,6 +127,23 @@ class DayRequest(Frozen):
         if self.close_min <= self.open_min:
             raise ValueError("close_min is after open_min")
         return self
+
+
+class BoardRequest(DayIn):
+    """Say how a day stands: `kept` tells where every segment is."""
+
+    now_min: Minute = 0
+    """What is over by then is no longer unsure."""
+
+
+class DayRequest(DayIn):
+    """Find a legal timetable of a day; `kept` is what it was before."""
+
+    least_change: bool = False
+    """Move as few heads by as little as can be, instead of finishing as early as can be."""
+    limit_s: Annotated[float, measured(0.05, 60, "s")] = 1.0
+    explain: bool = True
+    """Whether to look for what would make an impossible day possible, which takes seconds."""
 
 
 class SegmentOut(Frozen):
@@ -177,12 +199,55 @@ class Relaxation(Frozen):
 
 
 class LoadOut(Frozen):
-    """Hands needed against hands present."""
+    """Hands needed against hands present, and heads at every station."""
 
     start: int
     end: int
     needed: int
     present: int
+    places: dict[str, int]
+
+
+class DayClash(Frozen):
+    """What cannot be at once."""
+
+    kind: DayClashKind
+    text: str
+    start: int
+    end: int
+    heads: list[str]
+
+
+class StandingOut(Frozen):
+    """How sure a head's hour is."""
+
+    head: str
+    on_time: float
+    """Odds that it is done by its promise, or by the planned end where none was given."""
+    over_wait: float
+    """Odds that something sits longer than it may."""
+
+
+class TiredOut(Frozen):
+    """Fine work of one person that goes on for longer than arms bear."""
+
+    specialist: str
+    minutes: int
+    until: int
+
+
+class BoardAnswer(Frozen):
+    """How a day stands."""
+
+    load: list[LoadOut]
+    clashes: list[DayClash]
+    heads: list[StandingOut]
+    """None where no days were drawn."""
+    tired: list[TiredOut]
+    needed_min: int
+    """Minutes of hands that are booked."""
+    present_min: int
+    """Minutes of hands that are there."""
 
 
 class Baselines(Frozen):

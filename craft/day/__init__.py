@@ -1,5 +1,1 @@
-"""Several heads, one pair of hands or more: legal timetables of a day."""
-
-from craft.day.answer import day
-
-__all__ = ["day"]
+"""Several heads, one pair of hands or more: timetables of a day, and how a day stands."""

@@ -11,15 +11,15 @@ from craft.contract.day import (
     DayRequest,
     HeadIn,
     HeadOut,
-    LoadOut,
     Relaxation,
     SegmentOut,
 )
 from craft.day.greedy import best_of_orders, first_fit, one_after_another
-from craft.day.layout import Segment, hours_present, segments_of
+from craft.day.layout import Placed, Segment, Timetable, hours_present, segments_of
 from craft.day.odds import Odds, odds_of, worst
 from craft.day.relaxing import relaxations
-from craft.day.search import Placed, Result, Timetable, repair, search
+from craft.day.search import Result, repair, search
+from craft.day.standing import Stretch, load_of
 from craft.words import plural
 
 #: Of the seconds, for the timetable of minutes as expected; the rest for one with room to spare.
@@ -28,7 +28,6 @@ MEAN_SHARE = 0.6
 WORTH_ODDS = 0.03
 #: Room to spare: minutes so many standard deviations longer. House value.
 SPARE_Z = 0.67
-LOAD_STEP_MIN = 15
 
 
 def day(request: DayRequest) -> DayAnswer:
@@ -59,7 +58,7 @@ def day(request: DayRequest) -> DayAnswer:
         explained = request.explain and result.status == "infeasible"
         offers = relaxations(request) if explained else []
         return impossible(request, result, offers, baselines, time.monotonic() - began)
-    odds = odds_of(request, heads, result.timetable, request.draws) if request.draws else {}
+    odds = odds_of(request, heads, result.timetable, request.draws)
     return answered(request, heads, result, odds, baselines, time.monotonic() - began)
 
 
@@ -176,7 +175,12 @@ def answered(
     ]
     segments.sort(key=lambda segment: (segment.start, segment.head, segment.index))
     finish = result.finish_min or request.open_min
-    load = load_of(request, segments, finish)
+    present = hours_present(request.specialists, request.open_min, request.close_min)
+    stretches = [
+        Stretch(part.head, part.station, part.hands, part.specialist, part.start, part.end)
+        for part in segments
+    ]
+    load = load_of(stretches, present, list(request.stations), request.open_min, finish)
     return DayAnswer(
         status=result.status,
         finish_min=finish,
@@ -269,27 +273,6 @@ def moved(name: str, start_by: int, by: int) -> str:
     if by:
         parts.append(f"is done {words(by)}")
     return f"{name} {' and '.join(parts)}."
-
-
-def load_of(request: DayRequest, segments: Sequence[SegmentOut], finish: int) -> list[LoadOut]:
-    """Hands needed against hands present, quarter by quarter."""
-    present = hours_present(request.specialists, request.open_min, request.close_min)
-    working = [segment for segment in segments if segment.hands]
-    results = []
-    for begin in range(request.open_min, finish, LOAD_STEP_MIN):
-        middle = begin + LOAD_STEP_MIN // 2
-        results.append(
-            LoadOut(
-                start=begin,
-                end=begin + LOAD_STEP_MIN,
-                needed=sum(part.start <= middle < part.end for part in working),
-                present=sum(
-                    any(from_ <= middle < until for from_, until in spans)
-                    for spans in present.values()
-                ),
-            )
-        )
-    return results
 
 
 def hands_idle(request: DayRequest, segments: Sequence[SegmentOut], finish: int) -> int:

@@ -10,8 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from craft.contract.day import DayRequest, HeadIn
-from craft.day.layout import Segment, away
-from craft.day.search import Placed
+from craft.day.layout import Placed, Segment, away
 
 #: Beginnings are tried in steps of [min].
 STEP_MIN = 5

@@ -1,11 +1,26 @@
 """A day as the search sees it: segments with whole minutes, and who may work on them."""
 
 import math
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from craft.contract.day import DayRequest, HeadIn, SegmentIn, SpecialistIn
 from craft.errors import CraftError
+
+Key = tuple[str, int]
+
+
+@dataclass(frozen=True)
+class Placed:
+    """A segment in time, and whose hands it has."""
+
+    start: int
+    end: int
+    specialist: str | None = None
+
+
+#: Where every segment is: by head and place.
+Timetable = Mapping[Key, Placed]
 
 
 @dataclass(frozen=True)

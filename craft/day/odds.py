@@ -6,9 +6,8 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from craft.contract.day import DayRequest
-from craft.day.layout import Segment
-from craft.day.search import Timetable
+from craft.contract.day import DayIn
+from craft.day.layout import Segment, Timetable
 
 #: A promise is kept if it is kept within so much [min]. House value.
 GRACE_MIN = 5.0
@@ -24,11 +23,12 @@ class Odds:
 
 
 def odds_of(
-    request: DayRequest,
+    request: DayIn,
     heads: Sequence[Sequence[Segment]],
     table: Timetable,
     draws: int,
     seed: int = 1,
+    over_by: int = 0,
 ) -> dict[str, Odds]:
     """Odds for every head.
 
@@ -40,9 +40,12 @@ def odds_of(
         request: the day
         heads: segments of every head
         table: where everything is planned
-        draws: how many days
+        draws: how many days; none: no odds
         seed: of the draws
+        over_by: what ends by then is over, and no longer unsure [min]
     """
+    if not draws:
+        return {}
     random = np.random.default_rng(seed)
     every = sorted(
         (segment for segments in heads for segment in segments),
@@ -68,7 +71,8 @@ def odds_of(
                 segment.minutes,
             )
         )
-        minutes = planned * drawn(random, segment.source.spread if segment.hands else 0.0, draws)
+        unsure = segment.hands and placed.end > over_by
+        minutes = planned * drawn(random, segment.source.spread if unsure else 0.0, draws)
         end = start + minutes
         head_free[segment.head] = end
         if placed.specialist is not None:
@@ -91,7 +95,7 @@ def drawn(random: np.random.Generator, spread: float, draws: int) -> Draws:
     return np.exp(random.normal(0.0, spread, draws)) if spread else np.ones(draws)
 
 
-def promise(request: DayRequest, table: Timetable, place: int) -> float:
+def promise(request: DayIn, table: Timetable, place: int) -> float:
     """When a head is to be done: as promised, else as planned [min]."""
     head = request.heads[place]
     if head.done_by_min is not None:

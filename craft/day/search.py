@@ -6,13 +6,13 @@ crew does it is settled afterwards. A head keeps its station until it moves to t
 waits in a chair sits in it.
 """
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 
 from ortools.sat.python import cp_model
 
 from craft.contract.day import DayRequest, SpecialistIn
-from craft.day.layout import Segment, away
+from craft.day.layout import Key, Placed, Segment, Timetable, away
 
 #: Workers of the search: as many cores as a small salon's computer has.
 WORKERS = 2
@@ -21,21 +21,6 @@ SUBSOLVERS = ("no_lp", "objective_lb_search")
 MOVED_COST = 60
 #: Work that goes on after so little is not left for another head [min]. House value.
 NO_PAUSE_MIN = 2.0
-
-Key = tuple[str, int]
-
-
-@dataclass(frozen=True)
-class Placed:
-    """A segment in time, and whose hands it has."""
-
-    start: int
-    end: int
-    specialist: str | None = None
-
-
-#: Where every segment is: by head and place.
-Timetable = Mapping[Key, Placed]
 
 
 @dataclass(frozen=True)

@@ -43,6 +43,7 @@ from craft.vocabulary.shelf import (
 )
 from craft.vocabulary.visits import (
     BookingState,
+    DayClashKind,
     EventKind,
     KitPlace,
     SectionWork,
@@ -89,6 +90,7 @@ __all__ = [
     "Buildup",
     "Cleansing",
     "Condition",
+    "DayClashKind",
     "Detail",
     "Detangling",
     "Directions",

@@ -86,6 +86,14 @@ class VisitFlag(StrEnum):
     RELEASED_DAMP = "released_damp"
 
 
+class DayClashKind(StrEnum):
+    """Why two things of a day cannot be at once."""
+
+    PLACE = "place"
+    HANDS = "hands"
+    AWAY = "away"
+
+
 class BookingState(StrEnum):
     """What became of a booking so far."""
 

@@ -1,24 +1,21 @@
 """Before the day: over all booked heads together, what can still be mended, in its order."""
 
 from collections import defaultdict
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from datetime import date
 from typing import Any
 
 from django.utils import timezone
 
-from craft.routine.cautions.fitness import FINE_WORK_MIN
+from craft.contract.day import BoardAnswer
 from craft.vocabulary import KitKind, Severity
-from salon.booking.hours import hours_of as hours
-from salon.booking.hours import minute_of, specialists_on, stations
+from salon.booking.board import board
+from salon.booking.hours import specialists_on
 from salon.booking.models import ACTIVE, Booking
-from salon.booking.services import bookings_on
 from salon.planning.drawer import drawer_during
 from salon.planning.models import KitDemand, ProductDemand
 from salon.shelf.models import Product
 
-#: Hands that rest for less than this go on [min]. House value.
-REST_MIN = 10
 RANK = {Severity.STOP.value: 0, Severity.ADJUST.value: 1, Severity.REMIND.value: 2}
 Line = dict[str, Any]
 
@@ -36,13 +33,15 @@ def line(key: str, severity: Severity, text: str, to: str, booking: Booking | No
 
 def before_the_day(day: date) -> list[Line]:
     """Everything to see to before a date, what is gravest first."""
-    bookings = [booking for booking in bookings_on(day) if booking.state in ACTIVE]
+    today = board(day, draws=0)
+    bookings = [booking for booking in today.bookings if booking.state in ACTIVE]
+    names = {person.id: person.name for person in specialists_on(today.hours)}
     lines = [
         *rods_short(bookings),
         *bottles_short(bookings),
-        *places_short(bookings),
+        *places_short(today.standing),
         *of_plans(bookings),
-        *tired_arms(day, bookings),
+        *tired_arms(today.standing, names),
         *to_tell(bookings),
     ]
     return sorted(lines, key=lambda each: RANK[each["severity"]])
@@ -118,44 +117,21 @@ def bottles_short(bookings: list[Booking]) -> Iterator[Line]:
             yield line("stock", Severity.ADJUST, text, f"/shelf/products/{bottle.pk}")
 
 
-def places_short(bookings: list[Booking]) -> Iterator[Line]:
-    """Stations that are wanted by more heads than there are at once."""
-    counts = stations()
-    segments = [segment for booking in bookings for segment in booking.segments.all()]
-    for station, count in counts.items():
-        own = [segment for segment in segments if segment.station == station]
-        for segment in own:
-            at_once = {
-                other.booking_id for other in own if other.start <= segment.start < other.end
-            }
-            if len(at_once) > count:
-                at = timezone.localtime(segment.start)
-                text = f"{len(at_once)} heads want {count} × {station} at {at:%H:%M}."
-                yield line("station", Severity.ADJUST, text, "/")
-                break
+def places_short(standing: BoardAnswer) -> Iterator[Line]:
+    """What clashes on the board: stations, hands."""
+    for clash in standing.clashes:
+        text = f"{clash.text} at {clock(clash.start)}."
+        yield line("clash", Severity.ADJUST, text, "/")
 
 
-def tired_arms(day: date, bookings: list[Booking]) -> Iterator[Line]:
+def tired_arms(standing: BoardAnswer, names: Mapping[str, str]) -> Iterator[Line]:
     """Fine work that goes on without a break."""
-    by_person: dict[int, list[tuple[int, int]]] = defaultdict(list)
-    for booking in bookings:
-        for segment in booking.segments.all():
-            if segment.fine and segment.hands and segment.specialist_id:
-                by_person[segment.specialist_id].append(
-                    (minute_of(segment.start, day), minute_of(segment.end, day))
-                )
-    names = {person.id: person.name for person in specialists_on(hours(day))}
-    for person, spans in by_person.items():
-        run, last = 0, None
-        for begin, end in sorted(spans):
-            goes_on = last is not None and begin - last < REST_MIN
-            run = run + end - begin if goes_on else end - begin
-            last = end
-            if run > FINE_WORK_MIN:
-                name = names.get(str(person), "")
-                text = f"{name}: {run} min of fine work without a break, until {clock(last)}."
-                yield line("arms", Severity.REMIND, text, "/")
-                break
+    for row in standing.tired:
+        text = (
+            f"{names[row.specialist]}: {row.minutes} min of fine work without a break, "
+            f"until {clock(row.until)}."
+        )
+        yield line("arms", Severity.REMIND, text, "/")
 
 
 def clock(minute: int) -> str:

@@ -10,7 +10,8 @@ from icalendar import Calendar
 from rest_framework.exceptions import ValidationError
 
 from salon.booking.models import Booking
-from salon.booking.services import Wanted, book
+from salon.booking.placing import Wanted
+from salon.booking.services import book
 from salon.heads.models import Head
 
 #: A file of one day holds so many events at the most, in so many bytes.

@@ -1,207 +1,44 @@
-"""Booking: a place in a day is looked for by the core, kept if nobody else was faster."""
+"""Booking: what the core placed is kept if nobody else was faster."""
 
-from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass
-from datetime import date, datetime, timedelta
+from collections.abc import Mapping, Sequence
+from datetime import date, datetime
 from typing import Any
-from uuid import UUID
 
 from django.contrib.auth.models import User
 from django.db import IntegrityError, transaction
 from django.utils import timezone
 from rest_framework.exceptions import ValidationError
 
-from craft.contract import parse
-from craft.contract.day import (
-    DayAnswer,
-    DayRequest,
-    HeadIn,
-    KeptIn,
-    SegmentIn,
-)
-from craft.day import day as day_of
-from craft.day.from_plan import segments as plan_segments
-from craft.vocabulary import BookingState, Station
-from salon.booking.hours import (
-    Hours,
-    hours_of,
-    minute_of,
-    moment_of,
-    specialists_on,
-    stations,
-    who_knows,
-)
+from craft.contract.day import DayAnswer, HeadIn, SegmentIn
+from craft.vocabulary import BookingState
+from salon.booking.asking import bookings_on, head_in, segment_in, segments_for
+from salon.booking.hours import Hours, hours_of, minute_of, moment_of, who_knows
 from salon.booking.models import ACTIVE, BookedSegment, Booking, Day
-from salon.heads.models import Head
+from salon.booking.placing import (
+    NEW,
+    Taken,
+    Wanted,
+    does_not_fit,
+    open_hours,
+    placed,
+    placed_beside,
+)
 from salon.planning.models import Plan
-from salon.working import worked
 
-#: Seconds of search: for one newcomer, for a whole day.
-PLACE_S, DAY_S = 0.5, 1.5
-#: A first slot is looked for in so many days.
-SLOT_DAYS = 14
-#: A head that is told an hour begins by so much after it [min]. House value.
-START_GRACE_MIN = 10
-#: Minutes of a hold that nothing else is known of, and its most. House values.
-HOLD_MIN = 30
-
-
-class Taken(ValidationError):
-    """Somebody else was faster, or it does not fit."""
-
-    status_code = 409
-
-
-def bookings_on(day: date) -> list[Booking]:
-    """Everybody who comes on a date, with their segments."""
-    begin, end = moment_of(0, day), moment_of(24 * 60, day)
-    rows = Booking.objects.filter(start__gte=begin, start__lt=end)
-    return list(
-        rows.select_related("head", "plan", "wanted").prefetch_related("segments__specialist")
-    )
-
-
-def segment_in(segment: BookedSegment, hours: Hours, *, fixed: bool) -> SegmentIn:
-    """A booked segment as the core reads it."""
-    return SegmentIn(
-        station=segment.station,
-        hands=segment.hands,
-        minutes=segment.minutes,
-        minutes_most=segment.minutes_most,
-        max_wait_after=segment.max_wait_after,
-        key=segment.step,
-        title=segment.title,
-        family=segment.family,
-        spread=segment.spread,
-        fine=segment.fine,
-        start=minute_of(segment.start, hours.date) if fixed else None,
-        specialist=str(segment.specialist_id) if fixed and segment.specialist_id else None,
-    )
-
-
-def head_in(booking: Booking, hours: Hours, now: datetime, *, fixed: bool) -> HeadIn:
-    """A booking as the core reads it: what has begun stays where it is, the hour told is kept."""
-    start = minute_of(booking.start, hours.date)
-    late = booking.late_min
-    done_by = None
-    if booking.promised_end is not None:
-        done_by = max(0, minute_of(booking.promised_end, hours.date) + late)
-    running = booking.state == BookingState.RUNNING
-    segments = [
-        segment_in(segment, hours, fixed=fixed or (running and segment.start <= now))
-        for segment in booking.segments.all()
-    ]
-    return HeadIn(
-        id=str(booking.pk),
-        name=booking.head.name,
-        arrive_min=max(0, start + late),
-        start_by_min=None if fixed else max(0, start + late + START_GRACE_MIN),
-        done_by_min=None if fixed else done_by,
-        specialist=str(booking.wanted_id) if booking.wanted_id and not fixed else None,
-        may=None if fixed or booking.plan is None else who_knows(booking.plan.style),
-        segments=segments,
-    )
-
-
-def kept_of(bookings: Iterable[Booking], hours: Hours) -> list[KeptIn]:
-    """Where everything is now."""
-    return [
-        KeptIn(
-            head=str(booking.pk),
-            index=segment.index,
-            start=max(0, minute_of(segment.start, hours.date)),
-            specialist=str(segment.specialist_id) if segment.specialist_id else None,
-        )
-        for booking in bookings
-        for segment in booking.segments.all()
-    ]
-
-
-def request_for(
-    hours: Hours,
-    bookings: Sequence[Booking],
-    *,
-    fixed: bool,
-    newcomers: Sequence[HeadIn] = (),
-    limit_s: float = PLACE_S,
-    least_change: bool = False,
-    draws: int = 0,
-) -> DayRequest:
-    """The day as the core reads it.
-
-    Args:
-        hours: of the date
-        bookings: who comes
-        fixed: whether everything booked stays where it is
-        newcomers: who else is to come
-        limit_s: seconds of search
-        least_change: move as little as can be
-        draws: days that are drawn for the odds
-    """
-    now = timezone.now()
-    active = [booking for booking in bookings if booking.state in ACTIVE]
-    heads = [head_in(booking, hours, now, fixed=fixed) for booking in active]
-    return parse(
-        DayRequest,
-        {
-            "open_min": hours.open_min,
-            "close_min": close_of(hours, active),
-            "stations": stations(),
-            "specialists": [person.model_dump() for person in specialists_on(hours)],
-            "heads": [head.model_dump() for head in (*heads, *newcomers)],
-            "kept": [kept.model_dump() for kept in kept_of(active, hours)],
-            "limit_s": limit_s,
-            "least_change": least_change,
-            "draws": draws,
-            # Who is placed beside others is told the first free slot instead.
-            "explain": not fixed,
-        },
-    )
-
-
-def close_of(hours: Hours, active: Sequence[Booking]) -> int:
-    """When the day ends: what was booked past closing does not make the day impossible."""
-    ends = [minute_of(booking.end, hours.date) for booking in active]
-    return max([hours.close_min, *ends])
-
-
-def segments_for(plan: Plan | None, sitting: int, title: str, minutes: int) -> list[SegmentIn]:
-    """What a booking takes: the sitting of its plan, else one stretch of work in a chair.
-
-    Raises:
-        ValidationError: the plan has no such sitting
-    """
-    if plan is None:
-        return [
-            SegmentIn(
-                station=Station.CHAIR,
-                hands=True,
-                minutes=minutes,
-                max_wait_after=0,
-                key="hold",
-                title=title,
-                family="shape",
-            )
-        ]
-    pace = plan.requested.pace
-    segments = plan_segments(plan.answered, pace, sitting)
-    if not segments:
-        raise ValidationError({"sitting": f"{plan.title} has no sitting {sitting} to book."})
-    return segments
-
-
-def open_hours(day: date) -> Hours:
-    """The hours of a date that can be booked.
-
-    Raises:
-        ValidationError: the salon is closed
-    """
-    hours = hours_of(day)
-    if hours.closed:
-        raise ValidationError({"start": f"Closed on {day:%a %-d %b}: {hours.closed}."})
-    if not specialists_on(hours):
-        raise ValidationError({"start": f"Nobody works on {day:%a %-d %b}."})
-    return hours
+#: What a state may become.
+MAY_BECOME: dict[str, tuple[BookingState, ...]] = {
+    BookingState.BOOKED: (
+        BookingState.HERE,
+        BookingState.RUNNING,
+        BookingState.NO_SHOW,
+        BookingState.CANCELLED,
+    ),
+    BookingState.HERE: (BookingState.RUNNING, BookingState.BOOKED, BookingState.CANCELLED),
+    BookingState.RUNNING: (BookingState.DONE, BookingState.HERE),
+    BookingState.DONE: (BookingState.RUNNING,),
+    BookingState.NO_SHOW: (BookingState.BOOKED,),
+    BookingState.CANCELLED: (BookingState.BOOKED,),
+}
 
 
 def version_of(day: date) -> int:
@@ -225,68 +62,10 @@ def changed(day: date, seen: int) -> None:
     Day.objects.filter(pk=row.pk).update(version=row.version + 1)
 
 
-@dataclass(frozen=True)
-class Wanted:
-    """What is to be booked.
-
-    Args:
-        head: who comes
-        plan, sitting: for what; None: a hold
-        title, minutes: of a hold
-        wanted: whose hands
-        promised_end: promised to be done by
-        walk_in: came without an hour
-        uuid: made where it is booked
-        note: what else is to know
-    """
-
-    head: Head
-    plan: Plan | None = None
-    sitting: int = 1
-    title: str = ""
-    minutes: int = HOLD_MIN
-    wanted: User | None = None
-    promised_end: datetime | None = None
-    walk_in: bool = False
-    uuid: UUID | None = None
-    note: str = ""
-
-    @property
-    def called(self) -> str:
-        """What it is called on the board."""
-        if self.plan is None:
-            return self.title or "Held"
-        return self.plan.title if self.sitting == 1 else f"Release, {self.plan.title.lower()}"
-
-
-NEW = "new"
-
-
-def newcomer(wanted: Wanted, hours: Hours, arrive: int, *, at_once: bool) -> HeadIn:
-    """Somebody who is to be placed, in the core's terms."""
-    done_by = None
-    if wanted.promised_end is not None:
-        done_by = max(0, minute_of(wanted.promised_end, hours.date))
-    return HeadIn(
-        id=NEW,
-        name=wanted.head.name,
-        arrive_min=max(0, arrive),
-        start_by_min=arrive if at_once else None,
-        done_by_min=done_by,
-        specialist=str(wanted.wanted.pk) if wanted.wanted else None,
-        may=who_knows(wanted.plan.style) if wanted.plan else None,
-        segments=segments_for(wanted.plan, wanted.sitting, wanted.called, wanted.minutes),
-    )
-
-
-def placed(wanted: Wanted, hours: Hours, arrive: int, *, at_once: bool) -> DayAnswer:
-    """Where somebody fits into a day as it is booked; nobody else is moved."""
-    head = newcomer(wanted, hours, arrive, at_once=at_once)
-    if head.may is not None and not set(head.may) & {
-        person.id for person in specialists_on(hours) if person.steps is None
-    }:
-        raise Taken({"plan": f"Nobody who works then knows how: {wanted.called}."})
-    return day_of(request_for(hours, bookings_on(hours.date), fixed=True, newcomers=[head]))
+def touch(day: date) -> None:
+    """Note that a date changed."""
+    row, _ = Day.objects.select_for_update().get_or_create(date=day, defaults={"version": 0})
+    Day.objects.filter(pk=row.pk).update(version=row.version + 1)
 
 
 def book(wanted: Wanted, start: datetime, by: User) -> Booking:
@@ -303,18 +82,9 @@ def book(wanted: Wanted, start: datetime, by: User) -> Booking:
     day = timezone.localdate(start)
     hours, seen = open_hours(day), version_of(day)
     answer = placed(wanted, hours, minute_of(start, day), at_once=True)
-    if answer.status == "infeasible":
+    if answer is None:
         raise does_not_fit(wanted, hours)
     return keep(wanted, start, answer, hours, seen, by)
-
-
-def does_not_fit(wanted: Wanted, hours: Hours) -> Taken:
-    """That somebody does not fit at an hour, and where they first would."""
-    slot = next(iter(slots(wanted, hours.date, days=1)), None)
-    words = "Hands or places are taken at that hour."
-    if slot is not None:
-        words += f" The first slot that day is {timezone.localtime(slot.start):%H:%M}."
-    return Taken({"start": words})
 
 
 @transaction.atomic
@@ -414,144 +184,29 @@ def promise_the_plan(plan: Plan, start: datetime) -> None:
         set_start(plan, start)
 
 
-@dataclass(frozen=True)
-class Slot:
-    """A place where somebody fits.
+def moved(booking: Booking, start: datetime, *, index: int = 0, keep: bool = True) -> Booking:
+    """Move a booking, or one of its segments and what follows it, to another hour.
 
-    Args:
-        start, end: when
-        specialist: whose hands first
-    """
-
-    start: datetime
-    end: datetime
-    specialist: str
-
-
-def slots(wanted: Wanted, first: date, days: int = SLOT_DAYS, most: int = 3) -> list[Slot]:
-    """The first slots where somebody fits, one a day, nobody else moved."""
-    results: list[Slot] = []
-    now = timezone.now()
-    for offset in range(days):
-        day = first + timedelta(days=offset)
-        hours = hours_of(day)
-        if hours.closed or len(results) >= most or not specialists_on(hours):
-            continue
-        arrive = max(hours.open_min, quarter_after(minute_of(now, day)))
-        if arrive >= hours.close_min:
-            continue
-        answer = placed(wanted, hours, arrive, at_once=False)
-        own = [segment for segment in answer.segments if segment.head == NEW]
-        if own:
-            results.append(
-                Slot(
-                    moment_of(own[0].start, day),
-                    moment_of(own[-1].end, day),
-                    next((part.specialist for part in own if part.specialist), "") or "",
-                )
-            )
-    return results
-
-
-def quarter_after(minute: int) -> int:
-    """The next quarter of an hour."""
-    return -(-minute // 15) * 15
-
-
-@dataclass(frozen=True)
-class Replanned:
-    """What a change of the day comes to, before it is kept.
-
-    Args:
-        hours: of the date
-        seen: number of the date as it was read
-        answer: of the core
-    """
-
-    hours: Hours
-    seen: int
-    answer: DayAnswer
-
-
-def replanned(day: date, *, least_change: bool = False, limit_s: float = DAY_S) -> Replanned:
-    """The whole day anew: what runs stays, hours that were told are kept."""
-    hours, seen = open_hours(day), version_of(day)
-    bookings = bookings_on(day)
-    request = request_for(
-        hours, bookings, fixed=False, limit_s=limit_s, least_change=least_change, draws=300
-    )
-    return Replanned(hours, seen, beside(request))
-
-
-def beside(request: DayRequest) -> DayAnswer:
-    """A long search, in a process of its own: nobody else waits for it."""
-    return DayAnswer.model_validate_json(worked("day", request))
-
-
-@transaction.atomic
-def keep_replanned(replan: Replanned) -> None:
-    """Keep a changed day.
-
-    Raises:
-        Taken: somebody else was faster
-    """
-    changed(replan.hours.date, replan.seen)
-    bookings = {str(booking.pk): booking for booking in bookings_on(replan.hours.date)}
-    for key in {segment.head for segment in replan.answer.segments}:
-        booking = bookings[key]
-        segments = [
-            segment_in(segment, replan.hours, fixed=False) for segment in booking.segments.all()
-        ]
-        write_segments(booking, segments, replan.answer, key, replan.hours)
-        own = [segment for segment in replan.answer.segments if segment.head == key]
-        booking.end = moment_of(own[-1].end, replan.hours.date)
-        booking.version += 1
-        booking.save(update_fields=["end", "version"])
-
-
-def late(booking: Booking, minutes: int) -> Replanned:
-    """A head comes late: the smallest change of the day that makes up for it.
-
-    Raises:
-        Taken: the day does not bear it, with what would help
-    """
-    day = timezone.localdate(booking.start)
-    hours, seen = open_hours(day), version_of(day)
-    bookings = bookings_on(day)
-    for other in bookings:
-        if other.pk == booking.pk:
-            other.late_min = minutes
-    request = request_for(hours, bookings, fixed=False, limit_s=DAY_S, least_change=True, draws=300)
-    return Replanned(hours, seen, beside(request))
-
-
-def moved(booking: Booking, start: datetime, *, keep: bool = True) -> Booking:
-    """Move a booking to another hour; nobody else is moved.
+    Nobody else is moved.
 
     Args:
         booking: that is moved
         start: to which hour
+        index: which segment begins then; 0: the whole booking
         keep: else it is only looked whether it fits there
 
     Raises:
         Taken: it does not fit there
+        ValidationError: it cannot be moved any more
     """
-    wanted = Wanted(
-        head=booking.head,
-        plan=booking.plan,
-        sitting=booking.sitting,
-        title=booking.title,
-        minutes=round(sum(segment.minutes for segment in booking.segments.all())),
-        wanted=booking.wanted,
-        note=booking.note,
-    )
     day, before = timezone.localdate(start), timezone.localdate(booking.start)
+    check_movable(booking, start, index)
     hours, seen = open_hours(day), version_of(day)
     others = [other for other in bookings_on(day) if other.pk != booking.pk]
-    head = newcomer(wanted, hours, minute_of(start, day), at_once=True)
-    answer = day_of(request_for(hours, others, fixed=True, newcomers=[head]))
-    if answer.status == "infeasible":
-        raise Taken({"start": "Hands or places are taken at that hour."})
+    head = head_moved(booking, hours, minute_of(start, day), index)
+    answer = placed_beside(hours, others, head)
+    if answer is None:
+        raise Taken({"start": "Hands or places are taken then, or it would sit for too long."})
     if not keep:
         return booking
     with transaction.atomic():
@@ -559,8 +214,9 @@ def moved(booking: Booking, start: datetime, *, keep: bool = True) -> Booking:
         if before != day:
             touch(before)
         own = [segment for segment in answer.segments if segment.head == NEW]
-        booking.start, booking.end = start, moment_of(own[-1].end, day)
-        booking.late_min, booking.told = 0, False
+        booking.end = moment_of(own[-1].end, day)
+        if not index:
+            booking.start, booking.late_min, booking.told = start, 0, False
         booking.version += 1
         check_not_twice(booking)
         booking.save()
@@ -569,6 +225,53 @@ def moved(booking: Booking, start: datetime, *, keep: bool = True) -> Booking:
         if booking.plan is not None and booking.sitting == 1:
             promise_the_plan(booking.plan, start)
     return booking
+
+
+def check_movable(booking: Booking, start: datetime, index: int) -> None:
+    """What is over is not moved, and a step stays within its day.
+
+    Raises:
+        ValidationError: it is
+    """
+    if booking.state not in ACTIVE:
+        raise ValidationError({"start": f"It is {booking.state.replace('_', ' ')}: book it anew."})
+    segment = booking.segments.filter(index=index).first()
+    if segment is None:
+        raise ValidationError({"segment": f"It has no segment {index}."})
+    begun = booking.state == BookingState.RUNNING and segment.start <= timezone.now()
+    if begun:
+        raise ValidationError({"start": f"{segment.title} was begun already."})
+    if index and timezone.localdate(start) != timezone.localdate(booking.start):
+        raise ValidationError({"start": "A step stays within its day."})
+
+
+def head_moved(booking: Booking, hours: Hours, minute: int, index: int) -> HeadIn:
+    """A booking with one of its segments at another minute: those before it stay.
+
+    Args:
+        booking: that is moved
+        hours: of the date it is moved to
+        minute: at which the segment begins
+        index: of the segment
+    """
+    segments = [
+        segment_in(segment, hours, fixed=segment.index < index)
+        for segment in booking.segments.all()
+    ]
+    segments[index] = segments[index].model_copy(update={"start": max(0, minute)})
+    arrive = max(0, minute if index == 0 else minute_of(booking.start, hours.date))
+    done_by = None
+    if booking.promised_end is not None:
+        done_by = max(0, minute_of(booking.promised_end, hours.date))
+    return HeadIn(
+        id=NEW,
+        name=booking.head.name,
+        arrive_min=arrive,
+        done_by_min=done_by,
+        specialist=str(booking.wanted_id) if booking.wanted_id else None,
+        may=who_knows(booking.plan.style) if booking.plan else None,
+        segments=segments,
+    )
 
 
 @transaction.atomic
@@ -581,28 +284,6 @@ def noted(booking: Booking, values: Mapping[str, Any]) -> Booking:
     held.save()
     touch(timezone.localdate(held.start))
     return held
-
-
-def touch(day: date) -> None:
-    """Note that a date changed."""
-    row, _ = Day.objects.select_for_update().get_or_create(date=day, defaults={"version": 0})
-    Day.objects.filter(pk=row.pk).update(version=row.version + 1)
-
-
-#: What a state may become.
-MAY_BECOME: dict[str, tuple[BookingState, ...]] = {
-    BookingState.BOOKED: (
-        BookingState.HERE,
-        BookingState.RUNNING,
-        BookingState.NO_SHOW,
-        BookingState.CANCELLED,
-    ),
-    BookingState.HERE: (BookingState.RUNNING, BookingState.BOOKED, BookingState.CANCELLED),
-    BookingState.RUNNING: (BookingState.DONE, BookingState.HERE),
-    BookingState.DONE: (BookingState.RUNNING,),
-    BookingState.NO_SHOW: (BookingState.BOOKED,),
-    BookingState.CANCELLED: (BookingState.BOOKED,),
-}
 
 
 @transaction.atomic
@@ -649,6 +330,5 @@ def check_place(booking: Booking) -> None:
     hours = hours_of(day)
     others = [other for other in bookings_on(day) if other.pk != booking.pk]
     head = head_in(booking, hours, timezone.now(), fixed=True)
-    answer = day_of(request_for(hours, others, fixed=True, newcomers=[head]))
-    if answer.status == "infeasible":
+    if placed_beside(hours, others, head) is None:
         raise Taken({"state": "Its place was given away: book it anew."})

@@ -154,7 +154,7 @@ def bench_day() -> None:
     """Timetables: how early, how near to what is proven, how much better than without thought."""
     from craft.contract import parse
     from craft.contract.day import DayRequest
-    from craft.day import day
+    from craft.day.answer import day
     from craft.day.tests.days import EIGHT, FT10, job_shop, salon_day
 
     for limit_s in (FIRST_S, NEAR_S):

@@ -10,7 +10,8 @@ from rest_framework.exceptions import ValidationError
 from craft.contract import parse
 from craft.vocabulary import BookingState
 from salon.booking.models import Booking, Holiday, Opening, Shift, StationCount
-from salon.booking.services import Wanted, book
+from salon.booking.placing import Wanted
+from salon.booking.services import book
 from salon.heads.models import Head
 from salon.planning.models import Plan
 from salon.planning.services import save

@@ -8,7 +8,8 @@ from playwright.sync_api import Page, expect
 
 from craft.contract import parse
 from salon.booking.models import BookedSegment, Booking, Opening
-from salon.booking.services import Wanted, book
+from salon.booking.placing import Wanted
+from salon.booking.services import book
 from salon.checks.browser import PHONE
 from salon.heads.models import Head
 from salon.heads.services import add_head

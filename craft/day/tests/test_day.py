@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 
 from craft.contract import parse
 from craft.contract.day import DayAnswer, DayRequest
-from craft.day import day
+from craft.day.answer import day
 from craft.day.tests.days import EIGHT, FT06, job_shop, salon_day
 from craft.errors import CraftError
 

@@ -27,6 +27,7 @@ from salon.booking.models import (
     Skill,
     StationCount,
 )
+from salon.booking.placing import Taken, Wanted
 from salon.heads.models import Head
 from salon.heads.services import add_head
 from salon.kit.models import KitItem
@@ -181,6 +182,74 @@ class StateTest(BookingTest):
         self.client.patch(f"/api/bookings/{booking}/", {"told": True}, "application/json")
         lines = self.client.get(f"/api/day/before/?date={self.day}").json()
         self.assertNotIn("tell", [line["key"] for line in lines])
+
+    def step(self, booking: int, segment: int, start: datetime, **more: Any) -> Any:
+        body = {"start": start.isoformat(), "segment": segment} | more
+        return self.client.put(f"/api/bookings/{booking}/move/", body, "application/json")
+
+    def test_a_step_is_moved_with_what_follows_it(self) -> None:
+        plan = self.plan(style="flat_twist_out")
+        pk = self.book(self.at(10), plan=plan.pk).json()["id"]
+        before = list(Booking.objects.get(pk=pk).segments.all())
+        shape = next(part for part in before if part.step == "shape")
+        by = timedelta(minutes=4)
+        looked = self.step(pk, shape.index, shape.start + by, keep=False)
+        self.assertEqual(looked.status_code, 200, looked.content)
+        self.assertEqual(list(Booking.objects.get(pk=pk).segments.all())[shape.index], shape)
+        self.assertEqual(BookedSegment.objects.get(pk=shape.pk).start, shape.start)
+        answer = self.step(pk, shape.index, shape.start + by)
+        self.assertEqual(answer.status_code, 200, answer.content)
+        after = list(Booking.objects.get(pk=pk).segments.all())
+        moved = [now.start - then.start for now, then in zip(after, before, strict=True)]
+        self.assertEqual(moved[: shape.index], [timedelta()] * shape.index)
+        self.assertEqual(moved[shape.index :], [by] * (len(before) - shape.index))
+        self.assertEqual(Booking.objects.get(pk=pk).start, self.at(10), "the hour told stays")
+
+    def test_a_step_that_would_sit_too_long_or_lies_behind_is_refused(self) -> None:
+        plan = self.plan()
+        pk = self.book(self.at(10), plan=plan.pk).json()["id"]
+        parts = list(Booking.objects.get(pk=pk).segments.all())
+        after = next(part for part in parts if part.step == "mask" and part.hands)
+        late = self.step(pk, after.index, after.start + timedelta(hours=3))
+        self.assertEqual(late.status_code, 409)
+        self.assertEqual(self.step(pk, 59, self.at(11)).status_code, 400)
+        another = self.step(pk, 1, self.at(10) + timedelta(days=7))
+        self.assertRefused(another, "start", "within its day")
+        Booking.objects.filter(pk=pk).update(
+            state="running", start=timezone.now() - timedelta(hours=1)
+        )
+        BookedSegment.objects.filter(booking=pk, index=1).update(
+            start=timezone.now() - timedelta(minutes=30)
+        )
+        self.assertRefused(self.step(pk, 1, timezone.now()), "start", "begun already")
+        Booking.objects.filter(pk=pk).update(state="done")
+        self.assertRefused(self.step(pk, 1, timezone.now()), "start", "done")
+
+    def test_somebody_away_after_all_is_told_and_stops_nobody(self) -> None:
+        self.book(self.at(10), title="Talk", minutes=60)
+        bo = User.objects.create_user("bo", first_name="Bo")
+        from salon.house.models import Colleague
+
+        Colleague.objects.create(user=bo)
+        DayOff.objects.create(user=self.user, date=self.day)
+        self.assertIn("nobody's hands", self.board()["clashes"][0]["text"])
+        answer = self.book(self.at(10), self.other, title="Talk", minutes=60)
+        self.assertEqual(answer.status_code, 201, answer.content)
+        pk = Booking.objects.get(head=self.head).pk
+        self.state(pk, "cancelled", reason="ill")
+        back = self.state(pk, "booked")
+        self.assertEqual(back.status_code, 409, "its hands are not there")
+
+    def test_the_board_says_how_sure_an_hour_is(self) -> None:
+        plan = self.plan(style="flat_twist_out")
+        end = self.at(10) + timedelta(hours=9)
+        pk = self.book(self.at(10), plan=plan.pk, promised_end=end.isoformat()).json()["id"]
+        odds = self.board()["odds"]
+        self.assertEqual([row["booking"] for row in odds], [pk])
+        self.assertGreater(odds[0]["on_time"], 0.95)
+        booking = Booking.objects.get(pk=pk)
+        Booking.objects.filter(pk=pk).update(promised_end=booking.end - timedelta(minutes=30))
+        self.assertLess(self.board()["odds"][0]["on_time"], 0.5)
 
     def test_a_late_head_is_told_then_kept(self) -> None:
         booking = self.book(self.at(10), title="Talk", minutes=30).json()["id"]
@@ -417,9 +486,9 @@ class RaceTest(TransactionTestCase):
         def book(head: Head) -> None:
             try:
                 barrier.wait()
-                services.book(services.Wanted(head=head, title="Talk"), start, user)
+                services.book(Wanted(head=head, title="Talk"), start, user)
                 results.append("booked")
-            except services.Taken:
+            except Taken:
                 results.append("told")
             finally:
                 connection.close()

@@ -9,7 +9,7 @@ from django.utils import timezone
 
 from craft.labels import read_label
 from craft.vocabulary import IngredientFamily
-from salon.booking.api import board
+from salon.booking.board import board
 from salon.booking.models import Booking, Holiday
 from salon.demo.bottles import BOTTLES
 from salon.demo.build import build
@@ -74,7 +74,7 @@ class DemoSalonTest(TestCase):
         self.assertTrue(today.exists())
         for booking in today:
             self.assertLess(abs(booking.start - timezone.now()), timedelta(hours=6))
-        self.assertEqual(board(timezone.localdate())["clashes"], [])
+        self.assertEqual(board(timezone.localdate()).standing.clashes, [])
         self.assertTrue(Holiday.objects.exists())
 
     def test_the_stories_are_there(self) -> None:

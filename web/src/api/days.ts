@@ -112,8 +112,8 @@ export const useSetState = () =>
   )
 
 export const useMove = () =>
-  useDayChange(({ pk, start }: { pk: number; start: string }) =>
-    answerOf(api.PUT('/api/bookings/{pk}/move/', { params: at(pk), body: { start } })),
+  useDayChange(({ pk, ...body }: { pk: number } & Schemas['MoveRequest']) =>
+    answerOf(api.PUT('/api/bookings/{pk}/move/', { params: at(pk), body })),
   )
 
 export const useReadDay = () =>
@@ -126,12 +126,12 @@ export const useReadDay = () =>
     ),
   )
 
-/** Whether a booking fits at another hour; nothing is kept. */
-export const fitsAt = (pk: number, start: Date) =>
+/** Whether a booking, or one of its steps, fits at another hour; nothing is kept. */
+export const fitsAt = (pk: number, start: Date, segment: number) =>
   answerOf(
     api.PUT('/api/bookings/{pk}/move/', {
       params: at(pk),
-      body: { start: start.toISOString(), keep: false },
+      body: { start: start.toISOString(), segment, keep: false },
     }),
   ).then(
     () => true,

@@ -317,6 +317,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/core/board/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Say how a day stands: `kept` tells where every segment is. */
+        post: operations["core_board_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/core/bottles/": {
         parameters: {
             query?: never;
@@ -394,7 +411,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Find a legal timetable of a day. */
+        /** @description Find a legal timetable of a day; `kept` is what it was before. */
         post: operations["core_day_create"];
         delete?: never;
         options?: never;
@@ -2070,23 +2087,92 @@ export interface components {
         Board: {
             /** Format: date */
             date: string;
-            version: number;
+            readonly version: number;
             /** Format: date-time */
-            midnight: string;
+            readonly midnight: string;
             open_min: number;
             close_min: number;
             closed: string;
-            stations: components["schemas"]["BoardStation"][];
-            people: components["schemas"]["BoardPerson"][];
+            readonly stations: components["schemas"]["BoardStation"][];
+            readonly people: components["schemas"]["BoardPerson"][];
             bookings: components["schemas"]["Booking"][];
             load: components["schemas"]["Load"][];
             clashes: components["schemas"]["Clash"][];
+            odds: components["schemas"]["Standing"][];
+        };
+        /**
+         * BoardAnswer
+         * @description How a day stands.
+         */
+        BoardAnswer: {
+            /** Load */
+            load: components["schemas"]["LoadOut"][];
+            /** Clashes */
+            clashes: components["schemas"]["DayClash"][];
+            /**
+             * Heads
+             * @description None where no days were drawn.
+             */
+            heads: components["schemas"]["StandingOut"][];
+            /** Tired */
+            tired: components["schemas"]["TiredOut"][];
+            /**
+             * Needed Min
+             * @description Minutes of hands that are booked.
+             */
+            needed_min: number;
+            /**
+             * Present Min
+             * @description Minutes of hands that are there.
+             */
+            present_min: number;
         };
         BoardPerson: {
             id: number;
             name: string;
             present: number[][];
             breaks: number[][];
+        };
+        /**
+         * BoardRequest
+         * @description Say how a day stands: `kept` tells where every segment is.
+         */
+        BoardRequestRequest: {
+            /**
+             * Open Min
+             * @default 0
+             */
+            open_min?: number;
+            /** Close Min */
+            close_min: number;
+            /**
+             * Stations
+             * @description How many of each there are.
+             */
+            stations: {
+                [key: string]: number;
+            };
+            /** Specialists */
+            specialists?: components["schemas"]["SpecialistIn"][];
+            /** Heads */
+            heads: components["schemas"]["HeadIn"][];
+            /**
+             * Kept
+             * @description Where everything is, or was before.
+             */
+            kept?: components["schemas"]["KeptIn"][];
+            /**
+             * Draws
+             * @description Days that are drawn to see whether promises hold; 0: none.
+             * @default 400
+             */
+            draws?: number;
+            /**
+             * Now Min
+             * @description What is over by then is no longer unsure.
+             * @default 0
+             */
+            now_min?: number;
         };
         BoardStation: {
             station: string;
@@ -2396,8 +2482,8 @@ export interface components {
         /** @description Something that cannot be at once. */
         Clash: {
             text: string;
-            start_min: number;
-            end_min: number;
+            start: number;
+            end: number;
             bookings: number[];
         };
         /**
@@ -2742,6 +2828,27 @@ export interface components {
             /** Took S */
             took_s: number;
         };
+        /**
+         * DayClash
+         * @description What cannot be at once.
+         */
+        DayClash: {
+            kind: components["schemas"]["DayClashKind"];
+            /** Text */
+            text: string;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** Heads */
+            heads: string[];
+        };
+        /**
+         * DayClashKind
+         * @description Why two things of a day cannot be at once.
+         * @enum {string}
+         */
+        DayClashKind: "place" | "hands" | "away";
         DayFileWishRequest: {
             /** Format: binary */
             file: string;
@@ -2767,7 +2874,7 @@ export interface components {
         };
         /**
          * DayRequest
-         * @description Find a legal timetable of a day.
+         * @description Find a legal timetable of a day; `kept` is what it was before.
          */
         DayRequestRequest: {
             /**
@@ -2790,9 +2897,15 @@ export interface components {
             heads: components["schemas"]["HeadIn"][];
             /**
              * Kept
-             * @description The timetable of before: a start for the search, and what changes are told against.
+             * @description Where everything is, or was before.
              */
             kept?: components["schemas"]["KeptIn"][];
+            /**
+             * Draws
+             * @description Days that are drawn to see whether promises hold; 0: none.
+             * @default 400
+             */
+            draws?: number;
             /**
              * Least Change
              * @description Move as few heads by as little as can be, instead of finishing as early as can be.
@@ -2804,12 +2917,6 @@ export interface components {
              * @default 1
              */
             limit_s?: number;
-            /**
-             * Draws
-             * @description Days that are drawn to see whether promises hold; 0: none.
-             * @default 400
-             */
-            draws?: number;
             /**
              * Explain
              * @description Whether to look for what would make an impossible day possible, which takes seconds.
@@ -4502,6 +4609,12 @@ export interface components {
             /** Start */
             start: number;
             /**
+             * End
+             * @description Null: its minutes after it began.
+             * @default null
+             */
+            end?: number | null;
+            /**
              * Specialist
              * @default null
              */
@@ -5095,15 +5208,18 @@ export interface components {
             /** Cautions */
             cautions: components["schemas"]["Caution"][];
         };
+        /** @description Hands needed against hands present, and heads at every station, in a quarter of an hour. */
         Load: {
-            places: components["schemas"]["Places"][];
-            start_min: number;
+            start: number;
             needed: number;
             present: number;
+            places: {
+                [key: string]: number;
+            };
         };
         /**
          * LoadOut
-         * @description Hands needed against hands present.
+         * @description Hands needed against hands present, and heads at every station.
          */
         LoadOut: {
             /** Start */
@@ -5114,6 +5230,10 @@ export interface components {
             needed: number;
             /** Present */
             present: number;
+            /** Places */
+            places: {
+                [key: string]: number;
+            };
         };
         /** @description The log of a visit and what follows from it. */
         Log: {
@@ -5360,6 +5480,7 @@ export interface components {
         MoveRequest: {
             /** Format: date-time */
             start: string;
+            segment?: number;
             /**
              * @description Else it is only told whether it fits there.
              * @default true
@@ -6112,10 +6233,6 @@ export interface components {
             rh: number;
             by: components["schemas"]["ByEnum"];
             source: string;
-        };
-        Places: {
-            station: string;
-            needed: number;
         };
         Plan: {
             readonly id: number;
@@ -8427,6 +8544,32 @@ export interface components {
              */
             water_left: number;
         };
+        /** @description How sure the hour of a head is. */
+        Standing: {
+            booking: number;
+            /** Format: double */
+            on_time: number;
+            /** Format: double */
+            over_wait: number;
+        };
+        /**
+         * StandingOut
+         * @description How sure a head's hour is.
+         */
+        StandingOut: {
+            /** Head */
+            head: string;
+            /**
+             * On Time
+             * @description Odds that it is done by its promise, or by the planned end where none was given.
+             */
+            on_time: number;
+            /**
+             * Over Wait
+             * @description Odds that something sits longer than it may.
+             */
+            over_wait: number;
+        };
         StartRequest: {
             /** Format: date-time */
             planned_start: string | null;
@@ -9072,6 +9215,18 @@ export interface components {
             /** Timer */
             timer: string;
         };
+        /**
+         * TiredOut
+         * @description Fine work of one person that goes on for longer than arms bear.
+         */
+        TiredOut: {
+            /** Specialist */
+            specialist: string;
+            /** Minutes */
+            minutes: number;
+            /** Until */
+            until: number;
+        };
         TookRequest: {
             key: string;
             /** Format: double */
@@ -9379,7 +9534,7 @@ export interface components {
             /** Format: date */
             date: string;
             closed: string;
-            heads: number;
+            readonly heads: number;
             /** @description Minutes of hands that are booked. */
             hands_min: number;
             /** @description Minutes of hands that are there. */
@@ -11464,6 +11619,93 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    core_board_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoardRequestRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardAnswer"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -21040,6 +21282,7 @@ export const closedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["
 export const conditionValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Condition"]> = ["pregnancy", "neck_pain", "scalp_sores", "edge_thinning", "asthma", "epilepsy", "minor"];
 export const conditionsEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ConditionsEnum"]> = ["pregnancy", "neck_pain", "scalp_sores", "edge_thinning", "asthma", "epilepsy", "minor"];
 export const correctionKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Correction"]["kind"]> = ["correction"];
+export const dayClashKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DayClashKind"]> = ["place", "hands", "away"];
 export const detailValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Detail"]> = ["patch_test", "basin", "mask_first", "squeeze_in", "warmth", "cloth_hour", "trial", "brushed_back", "mixed", "roots", "ends", "fastening", "press", "diffusing", "fringe", "root_stretch", "parting_side", "opened"];
 export const detanglingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Detangling"]> = ["fingers", "comb", "brush"];
 export const directionsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Directions"]> = ["rinse", "leave"];

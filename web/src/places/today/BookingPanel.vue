@@ -1,21 +1,27 @@
 <script setup lang="ts">
 /** One booking: what becomes of it, and what its being late does to the others. */
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
 import type { Schemas } from '@/api/client'
 import { type Booking, useLate, useNoted, useSetState } from '@/api/days'
+import { useMay } from '@/api/staff'
 import { provideRefusal } from '@/forms/refusal'
 import Amount from '@/parts/Amount.vue'
+import Pick from '@/parts/Pick.vue'
 import Refusals from '@/parts/Refusals.vue'
 import TextField from '@/parts/TextField.vue'
 import { clock } from '@/text/format'
 
+import { isBusy, MINUTE_MS } from './now'
+
 type State = Schemas['StateRequest']['state']
 
 const props = defineProps<{ booking: Booking }>()
+const emit = defineEmits<{ move: [start: Date, segment: number] }>()
 const { t } = useI18n()
+const may = useMay()
 const setState = useSetState()
 const late = useLate()
 const noted = useNoted()
@@ -42,6 +48,29 @@ async function comesLate(keep: boolean) {
     .mutateAsync({ pk: props.booking.id, minutes: lateMin.value ?? 0, keep })
     .catch(() => undefined)
   if (keep) what.value = undefined
+}
+/** Steps that are still to come can be moved, each with what follows it. */
+const steps = computed(() =>
+  isBusy(props.booking)
+    ? props.booking.segments
+        .filter((part) => Date.parse(part.start) > Date.now())
+        .map((part) => ({
+          value: String(part.index),
+          text: `${clock(new Date(part.start))} ${part.title}`,
+        }))
+    : [],
+)
+const step = ref('')
+watch(
+  steps,
+  (now) => {
+    if (!now.some((one) => one.value === step.value)) step.value = now[0]?.value ?? ''
+  },
+  { immediate: true },
+)
+function shift(minutes: number) {
+  const part = props.booking.segments[Number(step.value)]
+  if (part) emit('move', new Date(Date.parse(part.start) + minutes * MINUTE_MS), part.index)
 }
 const moved = computed(() =>
   (what.value?.changes ?? []).filter((change) => change.booking !== props.booking.id),
@@ -97,6 +126,11 @@ const moved = computed(() =>
           {{ t('today.lateTry') }}
         </button>
       </template>
+    </div>
+    <div v-if="steps.length > 1 && may.write('booking-move')" class="acts">
+      <Pick v-model="step" :label="t('today.step')" name="step" :options="steps" width="260px" />
+      <button class="act" type="button" @click="shift(-5)">{{ t('today.sooner') }}</button>
+      <button class="act" type="button" @click="shift(5)">{{ t('today.afterwards') }}</button>
     </div>
     <form v-if="asking" class="acts" @submit.prevent="become('cancelled')">
       <TextField v-model="reason" :label="t('today.reason')" name="reason" :maxlength="200" />

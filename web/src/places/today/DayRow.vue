@@ -6,7 +6,7 @@ import { RouterLink } from 'vue-router'
 
 import { type Booking, fitsAt } from '@/api/days'
 import { useLive } from '@/api/live'
-import { clock } from '@/text/format'
+import { clock, percent } from '@/text/format'
 
 import { MINUTE_MS } from './now'
 
@@ -20,30 +20,43 @@ const props = defineProps<{
   /** Who works here, by number. */
   people: Record<number, string>
   movable: boolean
+  /** Whether its steps can be moved, each with what follows it. */
+  stepsMovable: boolean
   clashes: boolean
+  /** That it is done on time. */
+  odds?: number
 }>()
-const emit = defineEmits<{ pick: []; move: [start: Date] }>()
+const emit = defineEmits<{ pick: []; move: [start: Date, segment: number] }>()
 const { t } = useI18n()
 
 const STEP_MIN = 5
+/** An hour that holds less often than this is no promise. */
+const DOUBTFUL = 0.6
 const track = useTemplateRef<HTMLElement>('track')
-const dragged = ref<number>()
+/** What is dragged, the whole or a step of it, and by how many minutes. */
+const dragged = ref<{ segment: number; by: number }>()
 
 const at = (minute: number) => new Date(props.midnight.getTime() + minute * MINUTE_MS)
 const minuteOf = (iso: string) => (Date.parse(iso) - props.midnight.getTime()) / MINUTE_MS
 const share = (minutes: number) => `${(minutes / (props.last - props.first)) * 100}%`
 const begin = computed(() => minuteOf(props.booking.start))
+/** Where the whole, or a step, begins after it was moved by so much. */
+function target(segment: number, by: number) {
+  const part = props.booking.segments[segment]
+  return at((segment && part ? minuteOf(part.start) : begin.value) + by)
+}
 /** While it is dragged the core is asked whether it fits there. */
 const fits = useLive(
   () => dragged.value,
-  async (minutes) => (minutes ? await fitsAt(props.booking.id, at(begin.value + minutes)) : true),
+  async (drag) =>
+    drag?.by ? await fitsAt(props.booking.id, target(drag.segment, drag.by), drag.segment) : true,
   () => dragged.value !== undefined,
 )
 const refused = computed(() => dragged.value !== undefined && fits.answer.value === false)
 const strip = computed(() => {
   const first = minuteOf(props.booking.segments[0]?.start ?? props.booking.start)
   return {
-    left: share(first - props.first + (dragged.value ?? 0)),
+    left: share(first - props.first + (dragged.value?.segment ? 0 : (dragged.value?.by ?? 0))),
     width: share(minuteOf(props.booking.end) - first),
     first,
     length: minuteOf(props.booking.end) - first,
@@ -51,7 +64,9 @@ const strip = computed(() => {
 })
 const folds = computed(() =>
   props.booking.segments.map((part) => {
-    const from = minuteOf(part.start) - strip.value.first
+    const { segment = 0, by = 0 } = dragged.value ?? {}
+    const shifted = segment && part.index >= segment ? by : 0
+    const from = minuteOf(part.start) - strip.value.first + shifted
     const minutes = minuteOf(part.end) - minuteOf(part.start)
     return {
       ...part,
@@ -69,22 +84,31 @@ const hands = computed(() =>
     .join(', '),
 )
 const gone = computed(() => ['cancelled', 'no_show'].includes(props.booking.state))
-const shownStart = computed(() => at(begin.value + (dragged.value ?? 0)))
+/** While something is dragged, what it is and when it would begin. */
+const aim = computed(() => {
+  if (!dragged.value) return undefined
+  const { segment, by } = dragged.value
+  const title = segment ? `${props.booking.segments[segment]?.title ?? ''} ` : ''
+  return `${title}${clock(target(segment, by))}`
+})
 
+/** The strip is dragged whole; of one that is picked already, a step with what follows it. */
 function drag(event: PointerEvent) {
+  const fold = (event.target as HTMLElement).closest<HTMLElement>('[data-segment]')
+  const segment = props.picked && props.stepsMovable ? Number(fold?.dataset.segment ?? 0) : 0
   emit('pick')
-  if (!props.movable || !track.value) return
+  if (!(segment ? props.stepsMovable : props.movable) || !track.value) return
   const element = event.currentTarget as HTMLElement
   element.setPointerCapture(event.pointerId)
   const from = event.clientX
   const perPixel = (props.last - props.first) / track.value.clientWidth
   const move = (now: PointerEvent) => {
     const minutes = (now.clientX - from) * perPixel
-    dragged.value = Math.round(minutes / STEP_MIN) * STEP_MIN
+    dragged.value = { segment, by: Math.round(minutes / STEP_MIN) * STEP_MIN }
   }
   const end = () => {
     element.removeEventListener('pointermove', move)
-    if (dragged.value) emit('move', at(begin.value + dragged.value))
+    if (dragged.value?.by) emit('move', target(segment, dragged.value.by), segment)
     dragged.value = undefined
   }
   element.addEventListener('pointermove', move)
@@ -95,7 +119,7 @@ function keyed(event: KeyboardEvent) {
   const steps = { ArrowLeft: -1, ArrowRight: 1 }[event.key]
   if (!steps || !event.altKey || !props.movable) return
   event.preventDefault()
-  emit('move', at(begin.value + steps * STEP_MIN * (event.shiftKey ? 3 : 1)))
+  emit('move', target(0, steps * STEP_MIN * (event.shiftKey ? 3 : 1)), 0)
 }
 </script>
 
@@ -104,11 +128,17 @@ function keyed(event: KeyboardEvent) {
     <div class="who">
       <RouterLink :to="`/heads/${booking.head}`">{{ booking.head_name }}</RouterLink>
       <span class="quiet">
-        {{ clock(shownStart) }}
+        <b v-if="aim">{{ aim }}</b>
+        <template v-else>{{ clock(at(begin)) }}</template>
         <b v-if="booking.state !== 'booked'">{{ t(`today.states.${booking.state}`) }}</b>
         · {{ booking.title }}
       </span>
-      <span class="quiet">{{ hands }}</span>
+      <span class="quiet">
+        {{ hands }}
+        <span v-if="odds !== undefined" :class="{ doubtful: odds < DOUBTFUL }">
+          · {{ t('today.onTimeShort', { odds: percent(odds) }) }}
+        </span>
+      </span>
     </div>
     <div ref="track" class="track">
       <button
@@ -133,7 +163,8 @@ function keyed(event: KeyboardEvent) {
           v-for="part in folds"
           :key="part.index"
           class="fold"
-          :class="[part.family, { wait: !part.hands }]"
+          :data-segment="part.index"
+          :class="[part.family, { wait: !part.hands, own: picked && stepsMovable && part.index }]"
           :style="{ left: part.left, width: part.width }"
           :title="
             [part.title, `${Math.round(part.minutes)} min`, people[part.specialist ?? 0]]
@@ -223,6 +254,13 @@ function keyed(event: KeyboardEvent) {
 }
 .picked {
   box-shadow: inset 4px 0 0 var(--ink);
+}
+.doubtful {
+  color: var(--caution);
+  font-weight: 700;
+}
+.own {
+  cursor: ew-resize;
 }
 .clashes {
   background: var(--caution-ground);

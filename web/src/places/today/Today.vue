@@ -29,7 +29,7 @@ import { clock, day, minutes, percent } from '@/text/format'
 import BookingPanel from './BookingPanel.vue'
 import BookPanel from './BookPanel.vue'
 import DayRow from './DayRow.vue'
-import { isIn, MINUTE_MS, placeOf } from './now'
+import { isBusy, isIn, MINUTE_MS, placeOf } from './now'
 
 const DAY_MS = 24 * 60 * MINUTE_MS
 const HOUR_MIN = 60
@@ -102,20 +102,20 @@ const lanes = computed(() => {
   const data = board.data.value
   if (!data) return []
   const load = data.load.filter(
-    (one) => one.start_min >= axis.value.first && one.start_min < axis.value.last,
+    (one) => one.start >= axis.value.first && one.start < axis.value.last,
   )
   const hands = {
     name: t('today.hands'),
     hands: true,
     most: Math.max(1, ...load.map((one) => Math.max(one.needed, one.present))),
     bars: load.map((one) => ({
-      start: one.start_min,
+      start: one.start,
       needed: one.needed,
       there: one.present,
       title: t('today.needed', {
         needed: one.needed,
         present: one.present,
-        at: clock(at(one.start_min)),
+        at: clock(at(one.start)),
       }),
     })),
   }
@@ -124,12 +124,12 @@ const lanes = computed(() => {
     hands: false,
     most: count,
     bars: load.map((one) => {
-      const needed = one.places.find((place) => place.station === station)?.needed ?? 0
+      const needed = one.places[station] ?? 0
       return {
-        start: one.start_min,
+        start: one.start,
         needed,
         there: count,
-        title: t('today.places', { needed, count, at: clock(at(one.start_min)) }),
+        title: t('today.places', { needed, count, at: clock(at(one.start)) }),
       }
     }),
   }))
@@ -140,6 +140,9 @@ const clashing = computed(
 )
 const people = computed(() =>
   Object.fromEntries((board.data.value?.people ?? []).map((one) => [one.id, one.name])),
+)
+const odds = computed(() =>
+  Object.fromEntries((board.data.value?.odds ?? []).map((one) => [one.booking, one.on_time])),
 )
 const finish = computed(() => {
   const ends = (board.data.value?.bookings ?? [])
@@ -168,14 +171,18 @@ const wantsHands = (one: Booking) => {
   return isToday.value && place?.on && place.segment.hands
 }
 
-async function moved(one: Booking, start: Date) {
-  const was = one.start
+async function moved(one: Booking, start: Date, segment = 0) {
+  const part = one.segments[segment]
+  const was = segment ? part?.start : one.start
   const done = await move
-    .mutateAsync({ pk: one.id, start: start.toISOString() })
+    .mutateAsync({ pk: one.id, start: start.toISOString(), segment })
     .catch(() => undefined)
-  if (!done) return
-  undoNote(t('today.movedTo', { name: one.head_name, at: clock(start) }), t('app.undo'), () =>
-    move.mutateAsync({ pk: one.id, start: was }).catch(() => undefined),
+  if (!done || !was) return
+  const said = segment
+    ? t('today.stepMoved', { name: one.head_name, step: part?.title, at: clock(start) })
+    : t('today.movedTo', { name: one.head_name, at: clock(start) })
+  undoNote(said, t('app.undo'), () =>
+    move.mutateAsync({ pk: one.id, start: was, segment }).catch(() => undefined),
   )
 }
 /** What planning the day anew comes to, before it is done. */
@@ -266,12 +273,12 @@ const nameOf = (pk: number) =>
     <p v-if="data.closed" class="closed">{{ t('today.closed', { why: data.closed }) }}</p>
     <section v-if="data.clashes.length" class="wrongs" role="alert">
       <h2>{{ t('today.clashes') }}</h2>
-      <p v-for="clash in data.clashes" :key="clash.text + clash.start_min">
+      <p v-for="clash in data.clashes" :key="clash.text + clash.start">
         {{
           t('today.clash', {
             text: clash.text,
-            from: clock(at(clash.start_min)),
-            to: clock(at(clash.end_min)),
+            from: clock(at(clash.start)),
+            to: clock(at(clash.end)),
           })
         }}
       </p>
@@ -305,7 +312,11 @@ const nameOf = (pk: number) =>
               <span class="quiet">{{ t(`today.states.${one.state}`) }}</span>
             </span>
           </button>
-          <BookingPanel v-if="picked === one.id" :booking="one" />
+          <BookingPanel
+            v-if="picked === one.id"
+            :booking="one"
+            @move="(start, segment) => moved(one, start, segment)"
+          />
         </li>
       </ol>
     </template>
@@ -334,10 +345,12 @@ const nameOf = (pk: number) =>
         :picked="picked === one.id"
         :people="people"
         :movable="one.state === 'booked' && may.write('booking-move')"
+        :steps-movable="isBusy(one) && may.write('booking-move')"
         :clashes="clashing.has(one.id)"
+        :odds="isBusy(one) ? odds[one.id] : undefined"
         :class="{ in: inNow(one), signal: wantsHands(one) }"
         @pick="picked = one.id"
-        @move="moved(one, $event)"
+        @move="(start, segment) => moved(one, start, segment)"
       />
       <div v-for="lane in lanes" :key="lane.name" class="load" :class="{ hands: lane.hands }">
         <b>{{ lane.name }}</b>
@@ -355,7 +368,12 @@ const nameOf = (pk: number) =>
           />
         </div>
       </div>
-      <BookingPanel v-if="booking" :key="booking.id" :booking="booking" />
+      <BookingPanel
+        v-if="booking"
+        :key="booking.id"
+        :booking="booking"
+        @move="(start, segment) => booking && moved(booking, start, segment)"
+      />
     </div>
 
     <section class="before">

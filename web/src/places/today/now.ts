@@ -15,9 +15,12 @@ export interface Place {
 
 const BUSY = new Set<string>(['booked', 'here', 'running'])
 
+/** Whether somebody is to come, or is there. */
+export const isBusy = (booking: Booking) => BUSY.has(booking.state)
+
 /** Where a booking is at a moment; nothing once it is over or where nobody comes. */
 export function placeOf(booking: Booking, now: number): Place | undefined {
-  if (!BUSY.has(booking.state)) return undefined
+  if (!isBusy(booking)) return undefined
   const segments = booking.segments
   const on = segments.find((part) => Date.parse(part.start) <= now && now < Date.parse(part.end))
   if (on) return { booking, segment: on, on: true, until: new Date(on.end) }

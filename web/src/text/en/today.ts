@@ -27,7 +27,13 @@ export const today = {
     leave: 'Leave it as it is',
     told: 'They know the hour',
     lost: 'The live view is lost; it is asked for every few seconds.',
-    describe: '{name}: {title}, {from} to {to}. Alt and arrow keys move it.',
+    describe:
+      '{name}: {title}, {from} to {to}. Alt and arrow keys move it; its steps are moved below.',
+    stepMoved: '{name}, {step}: {at} now, and what follows.',
+    onTimeShort: '{odds} on time',
+    step: 'A step and what follows',
+    sooner: '5 min earlier',
+    afterwards: '5 min later',
     movedTo: '{name} at {at} now. Tell them.',
     states: {
       booked: 'booked',

@@ -1,0 +1,326 @@
+"""A day as it stands: what is needed of hands and places, what clashes, who gets tired, the odds.
+
+Nothing is searched for here. Where everything is was decided before, by a search or by people.
+"""
+
+import itertools
+from collections import defaultdict
+from collections.abc import Iterable, Iterator, Mapping, Sequence
+from dataclasses import dataclass
+
+from craft.contract.day import (
+    BoardAnswer,
+    BoardRequest,
+    DayClash,
+    DayRequest,
+    LoadOut,
+    SpecialistIn,
+    StandingOut,
+    TiredOut,
+)
+from craft.day.layout import Hands, Placed, Segment, Timetable, hours_present, whole
+from craft.day.odds import odds_of
+from craft.errors import CraftError
+from craft.routine.cautions.fitness import FINE_WORK_MIN
+from craft.vocabulary import DayClashKind
+
+#: Hands needed and present are counted in pieces of so much [min].
+LOAD_STEP_MIN = 15
+#: Arms that rest for less than this go on working [min]. House value.
+REST_MIN = 10
+Spans = Mapping[str, Sequence[tuple[int, int]]]
+
+
+@dataclass(frozen=True)
+class Stretch:
+    """A segment where it is.
+
+    Args:
+        head: whose
+        station: where
+        hands: whether hands are on the hair
+        specialist: whose hands, where that is known
+        start, end: when [min]
+        fine: fine or overhead work
+    """
+
+    head: str
+    station: str
+    hands: bool
+    specialist: str | None
+    start: int
+    end: int
+    fine: bool = False
+
+    def at(self, minute: float) -> bool:
+        """Whether it is under way at a minute."""
+        return self.start <= minute < self.end
+
+
+def board(request: BoardRequest) -> BoardAnswer:
+    """How a day stands.
+
+    Args:
+        request: heads with their segments and where each is, people, stations, hours
+    Raises:
+        CraftError: a segment is nowhere
+    """
+    heads, table = table_of(request)
+    stretches = [
+        Stretch(
+            segment.head,
+            segment.source.station,
+            segment.hands,
+            table[segment.head, segment.index].specialist,
+            table[segment.head, segment.index].start,
+            table[segment.head, segment.index].end,
+            segment.source.fine,
+        )
+        for own in heads
+        for segment in own
+    ]
+    ends = [stretch.end for stretch in stretches]
+    first = min([request.open_min, *(stretch.start for stretch in stretches)])
+    present = hours_present(request.specialists, request.open_min, request.close_min)
+    odds = odds_of(request, heads, table, request.draws, over_by=request.now_min)
+    return BoardAnswer(
+        load=load_of(
+            stretches, present, list(request.stations), first, max([request.close_min, *ends])
+        ),
+        clashes=clashes(request, stretches, present),
+        heads=[
+            StandingOut(
+                head=head.id,
+                on_time=round(odds[head.id].on_time, 3),
+                over_wait=round(odds[head.id].over_wait, 3),
+            )
+            for head in request.heads
+        ]
+        if odds
+        else [],
+        tired=list(tired(request.specialists, stretches)),
+        present_min=sum(end - begin for spans in present.values() for begin, end in spans),
+        needed_min=sum(stretch.end - stretch.start for stretch in stretches if stretch.hands),
+    )
+
+
+def table_of(request: BoardRequest) -> tuple[list[list[Segment]], Timetable]:
+    """Segments of every head, and where each is.
+
+    Raises:
+        CraftError: a segment is nowhere; names the field
+    """
+    kept = {(kept.head, kept.index): kept for kept in request.kept}
+    pace = {person.id: person.pace for person in request.specialists}
+    heads, table = [], {}
+    for place, head in enumerate(request.heads):
+        own = []
+        for index, segment in enumerate(head.segments):
+            where = kept.get((head.id, index))
+            if where is None:
+                raise CraftError(
+                    f"heads.{place}.segments.{index}", "Say in `kept` where this segment is."
+                )
+            end = where.start + round(segment.minutes) if where.end is None else where.end
+            table[head.id, index] = Placed(where.start, end, where.specialist)
+            by: tuple[Hands, ...] = ()
+            if segment.hands and where.specialist in pace:
+                minutes = whole(segment.minutes * pace[where.specialist])
+                by = (Hands(where.specialist, minutes),)
+            most = max(end - where.start, whole(segment.minutes_most or 0))
+            own.append(Segment(head.id, index, segment, end - where.start, most, by))
+        heads.append(own)
+    return heads, table
+
+
+def load_of(
+    stretches: Sequence[Stretch], present: Spans, stations: Sequence[str], first: int, last: int
+) -> list[LoadOut]:
+    """Hands needed against hands present, and heads at every station, quarter by quarter."""
+    results = []
+    for begin in range(first, last, LOAD_STEP_MIN):
+        middle = begin + LOAD_STEP_MIN // 2
+        on = [stretch for stretch in stretches if stretch.at(middle)]
+        results.append(
+            LoadOut(
+                start=begin,
+                end=begin + LOAD_STEP_MIN,
+                needed=sum(stretch.hands for stretch in on),
+                present=sum(is_there(spans, middle) for spans in present.values()),
+                places={
+                    station: len({stretch.head for stretch in on if stretch.station == station})
+                    for station in stations
+                },
+            )
+        )
+    return results
+
+
+def is_there(spans: Iterable[tuple[int, int]], minute: float) -> bool:
+    """Whether somebody is there at a minute."""
+    return any(begin <= minute < end for begin, end in spans)
+
+
+def clashes(request: BoardRequest, stretches: Sequence[Stretch], present: Spans) -> list[DayClash]:
+    """What cannot be at once, in the order of the clock; neighbouring times of a clash are one."""
+    names = {head.id: head.name or head.id for head in request.heads}
+    people = {person.id: person.name or person.id for person in request.specialists}
+    results: dict[tuple[DayClashKind, str], list[DayClash]] = defaultdict(list)
+    edges = sorted(
+        {edge for stretch in stretches for edge in (stretch.start, stretch.end)}
+        | {edge for spans in present.values() for span in spans for edge in span}
+    )
+    for begin, end in itertools.pairwise(edges):
+        on = [stretch for stretch in stretches if stretch.start <= begin and stretch.end >= end]
+        seen = (
+            *no_place(on, request.stations, names),
+            *same_hands(on, names, people),
+            *no_hands(on, names, people, present, begin),
+        )
+        for kind, text, heads in seen:
+            clash = DayClash(kind=kind, text=text, start=begin, end=end, heads=heads)
+            row = results[kind, text]
+            if row and row[-1].end == begin:
+                row[-1] = row[-1].model_copy(update={"end": end})
+            else:
+                row.append(clash)
+    return sorted(
+        (clash for row in results.values() for clash in row), key=lambda clash: clash.start
+    )
+
+
+Seen = Iterator[tuple[DayClashKind, str, list[str]]]
+
+
+def no_place(on: Sequence[Stretch], stations: Mapping[str, int], names: Mapping[str, str]) -> Seen:
+    """More heads at a station than it has places."""
+    for station in sorted({stretch.station for stretch in on}):
+        heads = sorted({stretch.head for stretch in on if stretch.station == station})
+        count = stations.get(station, 0)
+        if len(heads) > count:
+            yield DayClashKind.PLACE, f"{listed(heads, names)} at {count} × {station}", heads
+
+
+def same_hands(on: Sequence[Stretch], names: Mapping[str, str], people: Mapping[str, str]) -> Seen:
+    """One pair of hands in the hair of two."""
+    for person in sorted({stretch.specialist for stretch in on if stretch.specialist}):
+        heads = sorted(
+            {stretch.head for stretch in on if stretch.specialist == person and stretch.hands}
+        )
+        if len(heads) > 1:
+            who = people.get(person, "One pair of hands")
+            yield DayClashKind.HANDS, f"{who} is needed by {listed(heads, names)}", heads
+
+
+def no_hands(
+    on: Sequence[Stretch],
+    names: Mapping[str, str],
+    people: Mapping[str, str],
+    present: Spans,
+    minute: int,
+) -> Seen:
+    """Hands that are not there: off, in a break, or nobody's."""
+    for stretch in on:
+        if not stretch.hands:
+            continue
+        name = names[stretch.head]
+        if stretch.specialist is None or stretch.specialist not in present:
+            yield DayClashKind.AWAY, f"{name} has nobody's hands", [stretch.head]
+        elif not is_there(present[stretch.specialist], minute):
+            who = people[stretch.specialist]
+            yield DayClashKind.AWAY, f"{who} is not there for {name}", [stretch.head]
+
+
+def listed(heads: Sequence[str], names: Mapping[str, str]) -> str:
+    """ "Ada, Bo and Cy"."""
+    words = sorted(names[head] for head in heads)
+    return " and ".join([", ".join(words[:-1]), words[-1]] if len(words) > 1 else words)
+
+
+def tired(people: Sequence[SpecialistIn], stretches: Sequence[Stretch]) -> Iterator[TiredOut]:
+    """Fine work that goes on for longer than arms bear, the first of each person.
+
+    Common practice, no source: arms want a rest after so long; the limit is that of a plan.
+    """
+    for person in people:
+        own = [
+            stretch
+            for stretch in stretches
+            if stretch.fine and stretch.hands and stretch.specialist == person.id
+        ]
+        run, last = 0, None
+        for stretch in sorted(own, key=lambda stretch: stretch.start):
+            goes_on = last is not None and stretch.start - last < REST_MIN
+            run = (run if goes_on else 0) + stretch.end - stretch.start
+            last = stretch.end
+            if run > FINE_WORK_MIN:
+                yield TiredOut(specialist=person.id, minutes=run, until=last)
+                break
+
+
+def without_clashes(request: DayRequest) -> DayRequest:
+    """A day that can be added to although something of it clashes already.
+
+    What stays where it is and clashes, clashes whoever else comes: hands that are needed twice or
+    are not there are left to one head or to none, and stations take whoever is at them now. What
+    stays takes as long as it is there, whatever the pace of its hands is today.
+
+    Args:
+        request: heads whose segments all stay where they are, and `kept`
+    """
+    stretches, placed = [], {(kept.head, kept.index): kept for kept in request.kept}
+    for head in request.heads:
+        for index, segment in enumerate(head.segments):
+            kept = placed.get((head.id, index))
+            if kept is not None and segment.start is not None:
+                end = kept.start + round(segment.minutes) if kept.end is None else kept.end
+                stretches.append(
+                    Stretch(
+                        head.id, segment.station, segment.hands, kept.specialist, kept.start, end
+                    )
+                )
+    present = hours_present(request.specialists, request.open_min, request.close_min)
+    free = {
+        (stretch.head, stretch.start)
+        for number, stretch in enumerate(stretches)
+        if stretch.hands and not hands_are_there(stretch, stretches[:number], present)
+    }
+    stations = dict(request.stations)
+    for stretch in stretches:
+        on = {
+            other.head
+            for other in stretches
+            if other.station == stretch.station and other.at(stretch.start)
+        }
+        stations[stretch.station] = max(stations.get(stretch.station, 0), len(on))
+    pace = {person.id: person.pace for person in request.specialists}
+    heads = []
+    for head in request.heads:
+        own = []
+        for index, segment in enumerate(head.segments):
+            kept = placed.get((head.id, index))
+            if segment.hands and kept is not None and kept.end is not None:
+                alone = (head.id, segment.start) in free
+                minutes = (kept.end - kept.start) / (1 if alone else pace[kept.specialist or ""])
+                changes: dict[str, object] = {"minutes": minutes, "minutes_most": None}
+                if alone:
+                    changes |= {"hands": False, "specialist": None}
+                own.append(segment.model_copy(update=changes))
+            else:
+                own.append(segment)
+        heads.append(head.model_copy(update={"segments": own}))
+    return request.model_copy(update={"heads": heads, "stations": stations})
+
+
+def hands_are_there(stretch: Stretch, others: Sequence[Stretch], present: Spans) -> bool:
+    """Whether a stretch has its hands throughout, and no other before it in line needs them."""
+    spans = present.get(stretch.specialist or "", ())
+    if not any(begin <= stretch.start and stretch.end <= end for begin, end in spans):
+        return False
+    return not any(
+        other.hands
+        and other.specialist == stretch.specialist
+        and other.start < stretch.end
+        and other.end > stretch.start
+        for other in others
+    )

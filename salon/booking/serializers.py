@@ -1,0 +1,360 @@
+"""Bookings, boards and changes of a day as they are sent and answered."""
+
+from datetime import datetime
+from typing import Any
+
+from django.contrib.auth.models import User
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import extend_schema_field
+from rest_framework import serializers
+
+from craft.contract.day import SEGMENTS_MOST
+from craft.vocabulary import BookingState
+from salon.booking.board import Board, on_board
+from salon.booking.hours import moment_of, specialists_on
+from salon.booking.models import BookedSegment, Booking
+from salon.booking.placing import Wanted
+from salon.booking.replanning import Replanned
+from salon.booking.services import MAY_BECOME, version_of
+from salon.fields import one_of, whole
+from salon.heads.models import Head
+from salon.house.services import name_of
+from salon.planning.models import Plan
+
+STATES = [state.value for state in BookingState]
+
+
+DATES = "Give a date as year-month-day, e.g. 2026-06-20."
+
+
+MOMENTS = "Give a date and a time, e.g. 2026-06-20T10:00."
+
+
+class SegmentSerializer(serializers.ModelSerializer[BookedSegment]):
+    """A stretch of a booking in time."""
+
+    specialist = serializers.IntegerField(source="specialist_id", allow_null=True)
+
+    class Meta:
+        model = BookedSegment
+        fields = [
+            "index",
+            "step",
+            "title",
+            "family",
+            "station",
+            "hands",
+            "fine",
+            "specialist",
+            "start",
+            "end",
+        ]
+
+
+class BookingSerializer(serializers.ModelSerializer[Booking]):
+    """Who comes when, with everything that is worked and waited for."""
+
+    head_name = serializers.CharField(source="head.name", read_only=True)
+    state = serializers.ChoiceField(choices=STATES)
+    may_become = serializers.SerializerMethodField(help_text="States that can follow.")
+    segments = SegmentSerializer(many=True, read_only=True)
+    wanted = serializers.IntegerField(source="wanted_id", allow_null=True, read_only=True)
+    allergies = serializers.ListField(
+        source="head.allergies", child=serializers.CharField(), read_only=True
+    )
+
+    class Meta:
+        model = Booking
+        fields = [
+            "id",
+            "head",
+            "head_name",
+            "allergies",
+            "plan",
+            "sitting",
+            "title",
+            "state",
+            "may_become",
+            "start",
+            "end",
+            "promised_end",
+            "wanted",
+            "walk_in",
+            "late_min",
+            "note",
+            "reason",
+            "told",
+            "version",
+            "segments",
+        ]
+
+    @extend_schema_field(serializers.ListField(child=serializers.ChoiceField(choices=STATES)))
+    def get_may_become(self, booking: Booking) -> list[str]:
+        return [state.value for state in MAY_BECOME[booking.state]]
+
+
+class BoardPersonSerializer(serializers.Serializer[Any]):
+    id = serializers.IntegerField()
+    name = serializers.CharField()
+    present = serializers.ListField(child=serializers.ListField(child=serializers.IntegerField()))
+    breaks = serializers.ListField(child=serializers.ListField(child=serializers.IntegerField()))
+
+
+class LoadSerializer(serializers.Serializer[Any]):
+    """Hands needed against hands present, and heads at every station, in a quarter of an hour."""
+
+    start = serializers.IntegerField()
+    needed = serializers.IntegerField()
+    present = serializers.IntegerField()
+    places = serializers.DictField(child=serializers.IntegerField())
+
+
+class BoardStationSerializer(serializers.Serializer[Any]):
+    station = serializers.CharField()
+    count = serializers.IntegerField()
+
+
+class ClashSerializer(serializers.Serializer[Any]):
+    """Something that cannot be at once."""
+
+    text = serializers.CharField()
+    start = serializers.IntegerField()
+    end = serializers.IntegerField()
+    bookings = serializers.ListField(child=serializers.IntegerField(), source="heads")
+
+
+class StandingSerializer(serializers.Serializer[Any]):
+    """How sure the hour of a head is."""
+
+    booking = serializers.IntegerField(source="head")
+    on_time = serializers.FloatField()
+    over_wait = serializers.FloatField()
+
+
+class BoardSerializer(serializers.Serializer[Any]):
+    """A date of the salon."""
+
+    date = serializers.DateField(source="hours.date")
+    version = serializers.SerializerMethodField()
+    midnight = serializers.SerializerMethodField()
+    open_min = serializers.IntegerField(source="hours.open_min")
+    close_min = serializers.IntegerField(source="hours.close_min")
+    closed = serializers.CharField(source="hours.closed", allow_blank=True)
+    stations = serializers.SerializerMethodField()
+    people = serializers.SerializerMethodField()
+    bookings = BookingSerializer(many=True)
+    load = LoadSerializer(source="standing.load", many=True)
+    clashes = ClashSerializer(source="standing.clashes", many=True)
+    odds = StandingSerializer(source="standing.heads", many=True)
+
+    def get_version(self, board: Board) -> int:
+        return version_of(board.hours.date)
+
+    @extend_schema_field(OpenApiTypes.DATETIME)
+    def get_midnight(self, board: Board) -> datetime:
+        return moment_of(0, board.hours.date)
+
+    @extend_schema_field(BoardStationSerializer(many=True))
+    def get_stations(self, board: Board) -> list[dict[str, Any]]:
+        return [
+            {"station": station, "count": count}
+            for station, count in board.stations.items()
+            if count
+        ]
+
+    @extend_schema_field(BoardPersonSerializer(many=True))
+    def get_people(self, board: Board) -> list[dict[str, Any]]:
+        open_hours = [(board.hours.open_min, board.hours.close_min)]
+        return [
+            {
+                "id": int(person.id),
+                "name": person.name,
+                "present": person.present or open_hours,
+                "breaks": person.breaks,
+            }
+            for person in specialists_on(board.hours)
+        ]
+
+
+class WantedSerializer(serializers.Serializer[Any]):
+    """What is to be booked."""
+
+    head = serializers.PrimaryKeyRelatedField(queryset=Head.objects.all())
+    plan = serializers.PrimaryKeyRelatedField(
+        queryset=Plan.objects.all(), required=False, allow_null=True
+    )
+    sitting = whole(1, 2, "as the sitting", required=False)
+    title = serializers.CharField(max_length=120, required=False, allow_blank=True)
+    minutes = whole(5, 720, "minutes", required=False)
+    wanted = serializers.PrimaryKeyRelatedField(
+        queryset=User.objects.filter(is_active=True), required=False, allow_null=True
+    )
+    promised_end = serializers.DateTimeField(
+        required=False, allow_null=True, error_messages={"invalid": MOMENTS}
+    )
+    walk_in = serializers.BooleanField(required=False)
+    uuid = serializers.UUIDField(required=False)
+    note = serializers.CharField(max_length=200, required=False, allow_blank=True)
+
+    def validate(self, values: dict[str, Any]) -> dict[str, Any]:
+        plan = values.get("plan")
+        if plan is not None and plan.head_id != values["head"].pk:
+            raise serializers.ValidationError({"plan": "That plan is for another head."})
+        if plan is not None and plan.cancelled_at is not None:
+            raise serializers.ValidationError({"plan": "That plan was cancelled."})
+        return values
+
+
+class BookSerializer(WantedSerializer):
+    start = serializers.DateTimeField(error_messages={"invalid": MOMENTS})
+
+
+class SlotsSerializer(WantedSerializer):
+    date = serializers.DateField(required=False, error_messages={"invalid": DATES})
+
+
+class SlotSerializer(serializers.Serializer[Any]):
+    start = serializers.DateTimeField()
+    end = serializers.DateTimeField()
+    specialist = serializers.CharField(allow_blank=True)
+
+
+def wanted_of(values: dict[str, Any]) -> Wanted:
+    """What is to be booked, from what was sent."""
+    names = (
+        "head",
+        "plan",
+        "sitting",
+        "title",
+        "minutes",
+        "wanted",
+        "promised_end",
+        "walk_in",
+        "uuid",
+        "note",
+    )
+    return Wanted(**{name: values[name] for name in names if values.get(name) is not None})
+
+
+class NotedSerializer(serializers.Serializer[Any]):
+    """What else is known of a booking."""
+
+    told = serializers.BooleanField(required=False)
+    note = serializers.CharField(max_length=200, required=False, allow_blank=True)
+
+
+class StateSerializer(serializers.Serializer[Any]):
+    state = one_of(STATES)
+    reason = serializers.CharField(max_length=200, required=False, allow_blank=True)
+
+
+class MoveSerializer(serializers.Serializer[Any]):
+    start = serializers.DateTimeField(error_messages={"invalid": MOMENTS})
+    segment = whole(
+        0, SEGMENTS_MOST - 1, "as the segment that begins then; 0: all of it", required=False
+    )
+    keep = serializers.BooleanField(
+        default=True, help_text="Else it is only told whether it fits there."
+    )
+
+
+class ChangeSerializer(serializers.Serializer[Any]):
+    booking = serializers.IntegerField()
+    name = serializers.CharField()
+    by_min = serializers.IntegerField()
+    text = serializers.CharField()
+
+
+class OddsSerializer(serializers.Serializer[Any]):
+    booking = serializers.IntegerField()
+    on_time = serializers.FloatField(allow_null=True)
+
+
+class ReplanSerializer(serializers.Serializer[Any]):
+    """What a change of the day comes to."""
+
+    possible = serializers.BooleanField()
+    kept = serializers.BooleanField()
+    finish = serializers.DateTimeField(allow_null=True)
+    changes = ChangeSerializer(many=True)
+    odds = OddsSerializer(many=True)
+    why_not = serializers.CharField(allow_blank=True)
+    relaxations = serializers.ListField(child=serializers.CharField())
+
+
+def replan_out(replan: Replanned, *, kept: bool) -> dict[str, Any]:
+    """A change of the day as it is answered."""
+    answer = replan.answer
+    finish = answer.finish_min
+    return {
+        "possible": answer.status != "infeasible",
+        "kept": kept,
+        "finish": None if finish is None else moment_of(finish, replan.hours.date),
+        "changes": [
+            {
+                "booking": int(change.head),
+                "name": change.text.split(" ")[0],
+                "by_min": change.by_min,
+                "text": change.text,
+            }
+            for change in answer.changes
+        ],
+        "odds": [{"booking": int(head.head), "on_time": head.on_time} for head in answer.heads],
+        "why_not": answer.why_not,
+        "relaxations": [offer.text for offer in answer.relaxations],
+    }
+
+
+class LateSerializer(serializers.Serializer[Any]):
+    minutes = whole(0, 240, "minutes")
+    keep = serializers.BooleanField(required=False)
+
+
+class ReplanWishSerializer(serializers.Serializer[Any]):
+    date = serializers.DateField(error_messages={"invalid": DATES})
+    keep = serializers.BooleanField(required=False)
+
+
+class WeekDaySerializer(serializers.Serializer[Any]):
+    date = serializers.DateField(source="hours.date")
+    closed = serializers.CharField(source="hours.closed", allow_blank=True)
+    heads = serializers.SerializerMethodField()
+    hands_min = serializers.IntegerField(
+        source="standing.needed_min", help_text="Minutes of hands that are booked."
+    )
+    present_min = serializers.IntegerField(
+        source="standing.present_min", help_text="Minutes of hands that are there."
+    )
+
+    @extend_schema_field(OpenApiTypes.INT)
+    def get_heads(self, board: Board) -> int:
+        return len(on_board(board.bookings))
+
+
+class LineSerializer(serializers.Serializer[Any]):
+    """One thing to see to before the day."""
+
+    key = serializers.CharField()
+    severity = serializers.CharField()
+    text = serializers.CharField()
+    booking = serializers.IntegerField(allow_null=True)
+    to = serializers.CharField(help_text="Where it is mended.")
+
+
+class DueSerializer(serializers.Serializer[Any]):
+    """A head that is due back."""
+
+    head = serializers.IntegerField(source="plan.head_id")
+    head_name = serializers.CharField(source="plan.head.name")
+    title = serializers.CharField(source="plan.title")
+    wash_by = serializers.DateField()
+    return_by = serializers.DateField()
+
+
+class HandsSerializer(serializers.Serializer[Any]):
+    id = serializers.IntegerField()
+    name = serializers.SerializerMethodField()
+
+    @extend_schema_field(OpenApiTypes.STR)
+    def get_name(self, user: User) -> str:
+        return name_of(user)
