@@ -17,6 +17,7 @@ from pathlib import Path
 import dj_database_url
 from csp.constants import NONE, SELF
 from django.core.management.utils import get_random_secret_key
+from tzlocal import get_localzone_name
 
 from craft.consultation import OBSERVED
 from craft.vocabulary import BookingState, EventKind, KitKind, Role, VisitState
@@ -77,6 +78,7 @@ MIDDLEWARE = [
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "simple_history.middleware.HistoryRequestMiddleware",
     "axes.middleware.AxesMiddleware",
+    "salon.zone.SalonZone",
     "salon.once.Once",
 ]
 
@@ -114,7 +116,8 @@ AXES_LOCKOUT_CALLABLE = "salon.problems.locked_out"
 AXES_VERBOSE = False
 
 LANGUAGE_CODE = "en"
-TIME_ZONE = os.environ.get("TZ") or "UTC"
+#: Of the machine; the salon has one of its own, in the house.
+TIME_ZONE = get_localzone_name()
 USE_TZ = True
 
 #: Pictures of heads are never served as plain files: the API asks who is there.

@@ -1,5 +1,7 @@
 """The house."""
 
+from zoneinfo import available_timezones
+
 from django.urls import path
 from drf_spectacular.utils import extend_schema
 from rest_framework import serializers
@@ -17,6 +19,16 @@ from salon.problems import CoreField, core_schema
 DAMPEST_RH = 0.98
 
 
+def check_zone(name: str) -> None:
+    """A zone is one of those that are known.
+
+    Raises:
+        ValidationError: it is not
+    """
+    if name not in available_timezones():
+        raise serializers.ValidationError("Give a time zone by its name, e.g. Europe/Lisbon.")
+
+
 @core_schema(School)
 class HouseSchoolField(CoreField):
     """Ways of working of the house."""
@@ -32,6 +44,7 @@ class RulesField(CoreField):
 
 
 class HouseSerializer(serializers.ModelSerializer[House]):
+    zone = serializers.CharField(max_length=64, validators=[check_zone])
     room_temp_c = ranged(Room, "temp_c")
     room_rh = within(0, DAMPEST_RH, "as a share of 1")
     journey_min = ranged(PlanRequest, "journey_min")
@@ -49,6 +62,7 @@ class HouseSerializer(serializers.ModelSerializer[House]):
         model = House
         fields = [
             "name",
+            "zone",
             "room_temp_c",
             "room_rh",
             "journey_min",

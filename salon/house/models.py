@@ -10,6 +10,11 @@ from craft.vocabulary import Layering
 from salon.house.roles import WorkRole
 
 
+def machine_zone() -> str:
+    """The time zone of the machine, e.g. Europe/Lisbon: what a new salon begins with."""
+    return settings.TIME_ZONE
+
+
 class SentRequest(models.Model):
     """A request that changed something, by the key its sender made: sent again, it is answered."""
 
@@ -36,6 +41,7 @@ class House(models.Model):
     """The salon: one row."""
 
     name = models.CharField(max_length=120, default="My salon")
+    zone = models.CharField(max_length=64, default=machine_zone, help_text="Of its clock, IANA.")
     room_temp_c = models.FloatField(default=22, help_text="Usual air temperature [°C].")
     room_rh = models.FloatField(default=0.5, help_text="Usual relative humidity, 0 to 1.")
     layering = models.CharField(

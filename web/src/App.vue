@@ -14,6 +14,7 @@ import Problem from '@/parts/Problem.vue'
 import Bench from '@/places/today/Bench.vue'
 import FirstOwner from '@/places/signin/FirstOwner.vue'
 import SignIn from '@/places/signin/SignIn.vue'
+import { zone } from '@/text/zone'
 import { forgetWishes } from '@/wish/useWish'
 
 const { t } = useI18n()
@@ -48,6 +49,7 @@ const forgotten = computed(() => !inside.value && before.value !== undefined)
 watch(
   () => session.data.value,
   (now) => {
+    zone.value = now?.house?.zone ?? zone.value
     if (!now?.signed_in) return
     // Somebody else has nothing to do with what was typed here.
     if (before.value !== undefined && before.value !== now.name) window.location.assign('/')

@@ -475,6 +475,28 @@ class CalendarTest(BookingTest):
         self.assertEqual(len(icalendar.Calendar.from_ical(answer.content).walk("VEVENT")), 1)
 
 
+class ZoneTest(BookingTest):
+    """The clock is that of the salon, not that of the machine or of whoever asks."""
+
+    def test_hours_are_of_the_salons_clock(self) -> None:
+        zone = ZoneInfo("Pacific/Auckland")
+        answer = self.client.patch("/api/house/", {"zone": zone.key}, "application/json")
+        self.assertEqual(answer.status_code, 200, answer.content)
+        board = self.board()
+        midnight = datetime.fromisoformat(board["midnight"])
+        self.assertEqual(midnight, datetime.combine(self.day, time(), zone))
+        self.assertEqual(board["open_min"], 540)
+        body = {"head": self.head.pk, "start": f"{self.day}T10:00", "title": "Talk"}
+        self.assertEqual(self.post("/api/bookings/", body).status_code, 201)
+        self.assertEqual(Booking.objects.get().start, datetime.combine(self.day, time(10), zone))
+        self.assertEqual(self.client.get("/api/session/").json()["house"]["zone"], zone.key)
+
+    def test_a_zone_that_is_none_is_refused(self) -> None:
+        for name in ("Mars/Olympus", "", "../etc/passwd"):
+            answer = self.client.patch("/api/house/", {"zone": name}, "application/json")
+            self.assertRefused(answer, "zone", "")
+
+
 class RaceTest(TransactionTestCase):
     def test_of_two_who_book_the_last_hands_at_once_one_wins_and_the_other_is_told(self) -> None:
         user = an_owner()

@@ -12,12 +12,6 @@ export type Segment = Schemas['Segment']
 /** Without a stream a day is asked for so often. */
 const POLL_MS = 5000
 
-/** A date as the server writes it. */
-export function isoDay(date: Date): string {
-  const two = (n: number) => String(n).padStart(2, '0')
-  return `${date.getFullYear()}-${two(date.getMonth() + 1)}-${two(date.getDate())}`
-}
-
 export const useBoard = (
   date: MaybeRefOrGetter<string>,
   enabled: MaybeRefOrGetter<boolean> = true,

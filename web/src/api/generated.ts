@@ -4483,6 +4483,7 @@ export interface components {
         };
         House: {
             name?: string;
+            zone: string;
             /** Format: double */
             room_temp_c: number;
             /** Format: double */
@@ -6101,6 +6102,7 @@ export interface components {
         };
         PatchedHouseRequest: {
             name?: string;
+            zone?: string;
             /** Format: double */
             room_temp_c?: number;
             /** Format: double */

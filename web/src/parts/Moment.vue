@@ -3,6 +3,8 @@
 import { ElDatePicker } from 'element-plus'
 import { computed } from 'vue'
 
+import { forPicker, fromPicker } from '@/text/zone'
+
 import Field from './Field.vue'
 
 const props = defineProps<{
@@ -18,10 +20,10 @@ const props = defineProps<{
 const value = defineModel<string | null>()
 const shown = computed(() => {
   if (!value.value) return undefined
-  return props.day ? value.value : new Date(value.value)
+  return props.day ? value.value : forPicker(value.value)
 })
 function take(next: Date | string | null | undefined) {
-  value.value = next instanceof Date ? next.toISOString() : (next ?? null)
+  value.value = next instanceof Date ? fromPicker(next) : (next ?? null)
 }
 </script>
 

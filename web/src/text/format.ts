@@ -1,6 +1,11 @@
 /** Numbers, minutes and dates as people read them. */
 
+import { daysBetween, isoDay, zone } from './zone'
+
 const locale = () => navigator.language
+/** A format on the clock of the salon. */
+const onClock = (options: Intl.DateTimeFormatOptions) =>
+  new Intl.DateTimeFormat(locale(), { timeZone: zone.value, ...options })
 
 export const number = (value: number, digits = 0) =>
   new Intl.NumberFormat(locale(), {
@@ -41,23 +46,18 @@ export function counted(units: number, unit: string): string {
   return `${parts(units)} ${units > 1 ? unit.replace(/^.*?(?= of |$)/, '$&s') : unit}`
 }
 
-const DAY_MS = 86_400_000
+const DAY: Intl.DateTimeFormatOptions = { weekday: 'short', day: 'numeric', month: 'short' }
 
 export const day = (iso: string | Date | undefined) =>
-  new Intl.DateTimeFormat(locale(), { weekday: 'short', day: 'numeric', month: 'short' }).format(
-    new Date(iso ?? Date.now()),
-  )
+  onClock(DAY).format(new Date(iso ?? Date.now()))
 
 export const clock = (date: Date) =>
-  new Intl.DateTimeFormat(locale(), { hour: '2-digit', minute: '2-digit', hour12: false }).format(
-    date,
-  )
+  onClock({ hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(date)
 
 /** "today", "yesterday", "3 weeks ago". */
 export function ago(iso: string | undefined): string {
   if (!iso) return ''
-  const midnight = (date: Date) => new Date(date).setHours(0, 0, 0, 0)
-  const days = Math.round((midnight(new Date(iso)) - midnight(new Date())) / DAY_MS)
+  const days = daysBetween(isoDay(new Date()), isoDay(iso))
   const words = new Intl.RelativeTimeFormat(locale(), { numeric: 'auto' })
   if (days > -14) return words.format(days, 'day')
   if (days > -70) return words.format(Math.round(days / 7), 'week')
@@ -66,14 +66,14 @@ export function ago(iso: string | undefined): string {
 
 /** A time of day, with its day when that is not the day it is told from. */
 export function when(date: Date, from: Date): string {
-  return date.toDateString() === from.toDateString() ? clock(date) : `${day(date)}, ${clock(date)}`
+  return isoDay(date) === isoDay(from) ? clock(date) : `${day(date)}, ${clock(date)}`
 }
 
 /** "Fri 27 Nov" of a plain date, "6 Mar 2027" in another year; no clock moves it to another day. */
 export function calendarDay(iso: string): string {
-  const date = new Date(`${iso}T12:00:00`)
-  if (date.getFullYear() === new Date().getFullYear()) return day(date)
-  return new Intl.DateTimeFormat(locale(), { dateStyle: 'medium' }).format(date)
+  const date = new Date(`${iso}T12:00:00Z`)
+  const thisYear = iso.slice(0, 4) === isoDay(new Date()).slice(0, 4)
+  return onClock({ ...(thisYear ? DAY : { dateStyle: 'medium' }), timeZone: 'UTC' }).format(date)
 }
 
 /** 7.5, "EUR" → "€7.50". */
@@ -88,9 +88,7 @@ export function size(bytes: number): string {
 
 /** A moment in full: "26 Nov 2026, 14:05". */
 export const moment = (iso: string) =>
-  new Intl.DateTimeFormat(locale(), { dateStyle: 'medium', timeStyle: 'short' }).format(
-    new Date(iso),
-  )
+  onClock({ dateStyle: 'medium', timeStyle: 'short' }).format(new Date(iso))
 
 export const money = (value: number, currency: string) =>
   new Intl.NumberFormat(locale(), { style: 'currency', currency }).format(value)

@@ -13,6 +13,7 @@ import Await from '@/parts/Await.vue'
 import Figures from '@/parts/Figures.vue'
 import { without } from '@/parts/objects'
 import PageHead from '@/parts/PageHead.vue'
+import Pick from '@/parts/Pick.vue'
 import Refusals from '@/parts/Refusals.vue'
 import TextField from '@/parts/TextField.vue'
 import SchoolFields from '@/places/plans/SchoolFields.vue'
@@ -22,6 +23,10 @@ import { short } from '@/text/format'
 type House = Schemas['House']
 
 const ROLES = ['leave_in', 'cream', 'butter', 'oil', 'gel', 'custard', 'mousse', 'mask'] as const
+const zones = Intl.supportedValuesOf('timeZone').map((name) => ({
+  value: name,
+  text: name.replaceAll('_', ' '),
+}))
 const ALL_STYLES = STYLES.flatMap((group) => group.styles)
 
 const { t } = useI18n()
@@ -101,6 +106,14 @@ async function save() {
               :label="t('house.name')"
               name="name"
               :maxlength="120"
+              width="220px"
+            />
+            <Pick
+              v-model="form.zone"
+              :label="t('house.zone')"
+              name="zone"
+              :options="zones"
+              filterable
               width="220px"
             />
             <Amount

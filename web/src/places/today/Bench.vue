@@ -5,7 +5,8 @@ import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
-import { isoDay, useBoard, useLiveDays } from '@/api/days'
+import { useBoard, useLiveDays } from '@/api/days'
+import { isoDay } from '@/text/zone'
 
 import { countdown, isIn, placeOf } from './now'
 

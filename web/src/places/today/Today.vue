@@ -6,15 +6,7 @@ import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
 import type { Schemas } from '@/api/client'
-import {
-  type Booking,
-  isoDay,
-  useBefore,
-  useBoard,
-  useLiveDays,
-  useMove,
-  useReplan,
-} from '@/api/days'
+import { type Booking, useBefore, useBoard, useLiveDays, useMove, useReplan } from '@/api/days'
 import { useMay } from '@/api/staff'
 import { provideRefusal } from '@/forms/refusal'
 import Await from '@/parts/Await.vue'
@@ -24,14 +16,14 @@ import PageHead from '@/parts/PageHead.vue'
 import Refusals from '@/parts/Refusals.vue'
 import { undoNote } from '@/parts/undoNote'
 import { useInUrl } from '@/parts/useInUrl'
-import { clock, day, minutes, percent } from '@/text/format'
+import { calendarDay, clock, minutes, percent } from '@/text/format'
+import { addDays, isoDay } from '@/text/zone'
 
 import BookingPanel from './BookingPanel.vue'
 import BookPanel from './BookPanel.vue'
 import DayRow from './DayRow.vue'
 import { isBusy, isIn, MINUTE_MS, placeOf } from './now'
 
-const DAY_MS = 24 * 60 * MINUTE_MS
 const HOUR_MIN = 60
 const HALF_MIN = 6 * HOUR_MIN
 /** Of a half day about now, so much is gone by. */
@@ -58,7 +50,7 @@ const booking = computed(() =>
 const booking_ = ref(false)
 const isToday = computed(() => date.value === isoDay(now.value))
 const go = (days: number) => {
-  date.value = isoDay(new Date(new Date(`${date.value}T12:00:00`).getTime() + days * DAY_MS))
+  date.value = addDays(date.value, days)
   picked.value = undefined
 }
 onKeyStroke(['ArrowLeft', 'ArrowRight'], (event) => {
@@ -196,7 +188,7 @@ const nameOf = (pk: number) =>
 </script>
 
 <template>
-  <PageHead :title="day(`${date}T12:00:00`)">
+  <PageHead :title="calendarDay(date)">
     <template #about>
       <template v-if="board.data.value">
         {{

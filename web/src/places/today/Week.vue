@@ -6,7 +6,6 @@ import { RouterLink } from 'vue-router'
 
 import type { Schemas } from '@/api/client'
 import {
-  isoDay,
   useCalendarLink,
   useDue,
   useLiveDays,
@@ -19,9 +18,9 @@ import Await from '@/parts/Await.vue'
 import PageHead from '@/parts/PageHead.vue'
 import Refusals from '@/parts/Refusals.vue'
 import { useInUrl } from '@/parts/useInUrl'
-import { clock, day, minutes, percent } from '@/text/format'
+import { calendarDay, clock, minutes, percent } from '@/text/format'
+import { addDays, isoDay } from '@/text/zone'
 
-const DAY_MS = 86_400_000
 const { t } = useI18n()
 const date = useInUrl<string>('date', isoDay(new Date()))
 const week = useWeek(date)
@@ -30,8 +29,7 @@ const change = useNewCalendarLink()
 const due = useDue()
 useLiveDays()
 
-const go = (days: number) =>
-  (date.value = isoDay(new Date(new Date(`${date.value}T12:00:00`).getTime() + days * DAY_MS)))
+const go = (days: number) => (date.value = addDays(date.value, days))
 const read = useReadDay()
 const refusal = refusalOf(read.error)
 const file = ref<File>()
@@ -55,7 +53,7 @@ const share = (booked: number, there: number) => (there ? Math.min(1, booked / t
 </script>
 
 <template>
-  <PageHead :title="t('today.week')" :about="day(`${date}T12:00:00`)">
+  <PageHead :title="t('today.week')" :about="calendarDay(date)">
     <button class="act" type="button" :aria-label="t('today.earlier')" @click="go(-7)">‹</button>
     <button class="act" type="button" :aria-label="t('today.later')" @click="go(7)">›</button>
     <RouterLink class="act" :to="`/today?date=${date}`">{{ t('today.day') }}</RouterLink>
@@ -68,7 +66,7 @@ const share = (booked: number, there: number) => (there ? Math.min(1, booked / t
   >
     <ol class="week">
       <li v-for="one in data" :key="one.date">
-        <RouterLink :to="`/today?date=${one.date}`">{{ day(`${one.date}T12:00:00`) }}</RouterLink>
+        <RouterLink :to="`/today?date=${one.date}`">{{ calendarDay(one.date) }}</RouterLink>
         <template v-if="one.closed">
           <span class="quiet shut">{{ t('today.closed', { why: one.closed }) }}</span>
         </template>
@@ -91,8 +89,8 @@ const share = (booked: number, there: number) => (there ? Math.min(1, booked / t
       {{
         t('today.dueBy', {
           title: one.title,
-          wash: day(`${one.wash_by}T12:00:00`),
-          back: day(`${one.return_by}T12:00:00`),
+          wash: calendarDay(one.wash_by),
+          back: calendarDay(one.return_by),
         })
       }}
     </p>

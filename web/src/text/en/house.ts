@@ -3,6 +3,7 @@ export const house = {
   house: {
     title: 'The house',
     name: 'Name',
+    zone: 'Clock of the salon',
     kit: 'Air and shelf',
     shelf: 'Shelf',
     currency: 'Money',
