@@ -128,6 +128,7 @@ class KitKind(StrEnum):
     BAND = "band"
     SCRUNCHY = "scrunchy"
     CAP = "cap"
+    TOWEL = "towel"
     COMB = "comb"
     HOOD = "hood"
     STEAMER = "steamer"

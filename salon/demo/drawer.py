@@ -13,7 +13,7 @@ KIT: list[dict[str, Any]] = [
     {"kind": "band", "count": 60},
     {"kind": "scrunchy", "count": 12},
     {"kind": "cap", "name": "processing cap", "count": 20},
-    {"kind": "cap", "name": "satin bonnet", "count": 8},
+    {"kind": "towel", "count": 14},
     {"kind": "comb", "name": "wide comb", "count": 6},
     {"kind": "comb", "name": "tail comb", "count": 5},
     {"kind": "hood", "count": 2},

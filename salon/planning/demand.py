@@ -9,6 +9,7 @@ from datetime import datetime, timedelta
 from django.db import transaction
 from django.utils import timezone
 
+from craft.linen import linen_spans
 from craft.timetable import kit_spans, timetable
 from salon.planning.models import (
     DEMANDS,
@@ -48,7 +49,7 @@ def start_of(plan: Plan) -> datetime:
 
 
 def kit_demand(plan: Plan) -> list[KitDemand]:
-    """Pieces a plan keeps on the head."""
+    """Pieces a plan keeps on the head, caps and towels."""
     start = start_of(plan)
     return [
         KitDemand(
@@ -61,7 +62,7 @@ def kit_demand(plan: Plan) -> list[KitDemand]:
             end=start + timedelta(minutes=span.end_min),
             expires_at=start + EXPIRES_AFTER,
         )
-        for span in kit_spans(plan.answered)
+        for span in (*kit_spans(plan.answered), *linen_spans(plan.answered))
     ]
 
 

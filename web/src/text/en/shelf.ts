@@ -279,6 +279,7 @@ export const shelf = {
       band: 'bands',
       scrunchy: 'scrunchies',
       cap: 'caps',
+      towel: 'towels',
       comb: 'combs',
       hood: 'hoods',
       steamer: 'steamers',
