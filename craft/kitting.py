@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import datetime, timedelta
 from itertools import accumulate
 
 
@@ -53,3 +53,55 @@ def free(count: int, reservations: Iterable[Reservation], begin: datetime, end: 
         begin, end: the time they are needed
     """
     return max(0, count - most_reserved(reservations, begin, end))
+
+
+def enough_from(
+    count: int,
+    reservations: Iterable[Reservation],
+    begin: datetime,
+    length: timedelta,
+    needed: int,
+) -> datetime | None:
+    """The first moment from which so many pieces are in the drawer for so long.
+
+    Args:
+        count: how many there are in all
+        reservations: who has some, and until when
+        begin: not before
+        length: so long they are needed
+        needed: so many
+    Returns:
+        the moment; None where there never are so many
+    """
+    if count < needed:
+        return None
+    rows = list(reservations)
+    moments = sorted({begin, *(row.end for row in rows if row.end > begin)})
+    return next(
+        moment for moment in moments if free(count, rows, moment, moment + length) >= needed
+    )
+
+
+def counts_on(
+    count: int,
+    reservations: Iterable[Reservation],
+    begin: datetime,
+    needed: int,
+    margin: timedelta,
+) -> list[Reservation]:
+    """Pieces that have to be back in time, for without them too few are there.
+
+    Args:
+        count: how many there are in all
+        reservations: who has some, and until when
+        begin: when they are needed
+        needed: so many
+        margin: what comes back so shortly before is not sure to be there
+    """
+    rows = list(reservations)
+    return [
+        row
+        for row in rows
+        if begin - margin < row.end <= begin
+        and count - most_reserved(rows, begin, begin + timedelta(minutes=1)) - row.count < needed
+    ]

@@ -6,7 +6,7 @@ from unittest import TestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from craft.kitting import Reservation, during, free, most_reserved
+from craft.kitting import Reservation, counts_on, during, enough_from, free, most_reserved
 
 NINE = datetime(2026, 6, 20, 9)
 
@@ -67,3 +67,28 @@ class FreeTest(TestCase):
             for now in minutes
         )
         self.assertEqual(most_reserved(reservations, at(begin), at(begin + length)), counted)
+
+
+class EnoughTest(TestCase):
+    @settings(max_examples=60, deadline=None)
+    @given(HOLDS, st.integers(0, 60), st.integers(1, 40), st.integers(1, 12))
+    def test_the_first_moment_as_if_tried_minute_by_minute(
+        self, rows: list[Reservation], begin: int, length: int, needed: int
+    ) -> None:
+        tried = next(
+            at(minute)
+            for minute in range(begin, 300)
+            if free(12, rows, at(minute), at(minute + length)) >= needed
+        )
+        long = timedelta(minutes=length)
+        self.assertEqual(enough_from(12, rows, at(begin), long, needed), tried)
+
+    def test_never_so_many(self) -> None:
+        self.assertIsNone(enough_from(5, [], at(0), timedelta(hours=1), 6))
+
+    def test_what_has_to_be_back_is_named_and_what_would_do_without_is_not(self) -> None:
+        margin = timedelta(hours=1)
+        back = hold(0, 50, 8)
+        self.assertEqual(counts_on(12, [back], at(60), 6, margin), [back])
+        self.assertEqual(counts_on(12, [back], at(60), 4, margin), [])
+        self.assertEqual(counts_on(12, [back], at(120), 6, margin), [], "back long since")

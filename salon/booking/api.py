@@ -101,6 +101,7 @@ class SlotsView(APIView):
                 "start": slot.start,
                 "end": slot.end,
                 "specialist": people.get(slot.specialist, ""),
+                "kit": slot.kit,
             }
             for slot in found
         ]

@@ -12,10 +12,14 @@ from rest_framework.exceptions import ValidationError
 from craft.contract.day import DayAnswer, HeadIn
 from craft.day.answer import day as day_of
 from craft.errors import CraftError
+from craft.kitting import counts_on, enough_from
+from craft.linen import linen_spans
+from craft.timetable import KitSpan, kit_spans
 from salon.booking.asking import bookings_on, request_for, segments_for
 from salon.booking.hours import Hours, hours_of, minute_of, moment_of, specialists_on, who_knows
 from salon.booking.models import Booking
 from salon.heads.models import Head
+from salon.planning.drawer import Drawer, drawer_during
 from salon.planning.models import Plan
 
 #: A first slot is looked for in so many days.
@@ -131,17 +135,20 @@ class Slot:
     Args:
         start, end: when
         specialist: whose hands first
+        kit: what has to be back by then, or is short, in words
     """
 
     start: datetime
     end: datetime
     specialist: str
+    kit: tuple[str, ...] = ()
 
 
 def slots(wanted: Wanted, first: date, days: int = SLOT_DAYS, most: int = 3) -> list[Slot]:
-    """The first slots where somebody fits, one a day, nobody else moved."""
+    """The first slots where somebody fits and their kit is there, one a day, nobody moved."""
     results: list[Slot] = []
     now = timezone.now()
+    kit = KitOfPlan.of(wanted, first, days)
     for offset in range(days):
         day = first + timedelta(days=offset)
         hours = hours_of(day)
@@ -150,17 +157,91 @@ def slots(wanted: Wanted, first: date, days: int = SLOT_DAYS, most: int = 3) -> 
         arrive = max(hours.open_min, quarter_after(minute_of(now, day)))
         if arrive >= hours.close_min:
             continue
-        answer = placed(wanted, hours, arrive, at_once=False)
-        own = [part for part in answer.segments if part.head == NEW] if answer else []
-        if own:
-            results.append(
-                Slot(
-                    moment_of(own[0].start, day),
-                    moment_of(own[-1].end, day),
-                    next((part.specialist for part in own if part.specialist), "") or "",
-                )
-            )
+        slot = slot_on(wanted, hours, arrive, kit)
+        if slot is not None:
+            results.append(slot)
     return results
+
+
+def slot_on(
+    wanted: Wanted, hours: Hours, arrive: int, kit: "KitOfPlan | None", tries: int = 3
+) -> Slot | None:
+    """The first place on a date where hands, stations and kit are there; None without one."""
+    answer = placed(wanted, hours, arrive, at_once=False)
+    own = [part for part in answer.segments if part.head == NEW] if answer else []
+    if not own:
+        return None
+    start = moment_of(own[0].start, hours.date)
+    there = kit.there_from(start) if kit is not None else start
+    if there > start:
+        later = quarter_after(minute_of(there, hours.date))
+        if later >= hours.close_min or tries == 1:
+            return None
+        return slot_on(wanted, hours, later, kit, tries - 1)
+    return Slot(
+        start,
+        moment_of(own[-1].end, hours.date),
+        next((part.specialist for part in own if part.specialist), "") or "",
+        kit.words(start) if kit is not None else (),
+    )
+
+
+#: What comes back so shortly before is told: it may not be there. House value.
+BACK_MARGIN = timedelta(hours=3)
+
+
+@dataclass(frozen=True)
+class KitOfPlan:
+    """What a plan takes out of the drawer, looked at for many hours.
+
+    Args:
+        plan: of whom
+        spans: what it takes and for how long
+        drawer: over all the time that is looked at
+    """
+
+    plan: Plan
+    spans: Sequence[KitSpan]
+    drawer: Drawer
+
+    @classmethod
+    def of(cls, wanted: Wanted, first: date, days: int) -> "KitOfPlan | None":
+        """The kit of what is to be booked; None where it takes none."""
+        if wanted.plan is None or wanted.sitting != 1:
+            return None
+        spans = [*kit_spans(wanted.plan.answered), *linen_spans(wanted.plan.answered)]
+        longest = max((span.end_min for span in spans), default=0.0)
+        begin = moment_of(0, first) - BACK_MARGIN
+        end = moment_of(24 * 60, first + timedelta(days=days)) + timedelta(minutes=longest)
+        return cls(wanted.plan, spans, drawer_during(begin, end))
+
+    def there_from(self, start: datetime) -> datetime:
+        """From when on everything is there; what there never is enough of is not waited for."""
+        moments = [start]
+        for span in self.spans:
+            pool = self.drawer.pooled((span.kind, span.diameter_mm), self.plan.pk)
+            if pool is not None:
+                length = timedelta(minutes=span.end_min)
+                moments.append(enough_from(*pool, start, length, span.count) or start)
+        return max(moments)
+
+    def words(self, start: datetime) -> tuple[str, ...]:
+        """What has to be back by then, and what is short whatever the hour."""
+        texts = []
+        for span in self.spans:
+            sort = (span.kind, span.diameter_mm)
+            pool = self.drawer.pooled(sort, self.plan.pk)
+            if pool is None:
+                continue
+            count, reservations = pool
+            what = self.drawer.called(sort, 2)
+            if count < span.count:
+                texts.append(f"{span.count} {what} are wanted, there are {count}")
+            for row in counts_on(count, reservations, start, span.count, BACK_MARGIN):
+                by = timezone.localtime(row.end)
+                back = f"come back from {row.holder}" if row.holder else "are clean"
+                texts.append(f"if {row.count} {what} {back} by {by:%H:%M}")
+        return tuple(texts)
 
 
 def quarter_after(minute: int) -> int:

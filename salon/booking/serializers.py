@@ -217,6 +217,9 @@ class SlotSerializer(serializers.Serializer[Any]):
     start = serializers.DateTimeField()
     end = serializers.DateTimeField()
     specialist = serializers.CharField(allow_blank=True)
+    kit = serializers.ListField(
+        child=serializers.CharField(), help_text="What has to be back by then, or is short."
+    )
 
 
 def wanted_of(values: dict[str, Any]) -> Wanted:

@@ -67,6 +67,25 @@ class Drawer:
         promised = self.promised.get((item.kind, item.diameter_mm), ())
         return [reservation for plan, reservation in promised if plan != but]
 
+    def pooled(self, sort: Sort, but: int | None) -> tuple[int, list[Reservation]] | None:
+        """How many of a sort there are in all, and who has some; None where it is not counted.
+
+        Args:
+            sort: which
+            but: a plan that is not counted
+        """
+        items = [(item, out) for item, out in self.items if (item.kind, item.diameter_mm) == sort]
+        if not items:
+            return None
+        rows = [row for _, out in items for row in out]
+        promised = self.promised_of(items[0][0], but)
+        return sum(item.count for item, _ in items), [*rows, *promised]
+
+    def called(self, sort: Sort, count: int) -> str:
+        """What so many of a sort are called."""
+        item = next(item for item, _ in self.items if (item.kind, item.diameter_mm) == sort)
+        return item.called(count)
+
     def free_of(self, sort: Sort, begin: datetime, end: datetime, but: int | None) -> int:
         """How many of a sort are free throughout a time."""
         return sum(

@@ -134,6 +134,25 @@ class PlaceTest(BookingTest):
         slots = self.post("/api/slots/", body).json()
         self.assertEqual(datetime.fromisoformat(slots[0]["start"]), self.at(11))
 
+    def test_a_slot_waits_for_rods_and_names_who_brings_them_back(self) -> None:
+        KitItem.objects.create(kind="rod", diameter_mm=20, count=30)
+        goal = {"style": "rod_set", "sections": 28, "rod_mm": 20, "release_after_h": 30}
+        first = self.plan(**goal)
+        Shift.objects.all().delete()
+        bo = User.objects.create_user("bo", first_name="Bo")
+        from salon.house.models import Colleague
+
+        Colleague.objects.create(user=bo)
+        self.assertEqual(self.book(self.at(9), plan=first.pk).status_code, 201)
+        out = KitDemand.objects.filter(plan=first, kind="rod")
+        out.update(end=self.at(13))
+        second = self.plan(self.other, **goal)
+        body = {"head": self.other.pk, "plan": second.pk, "date": str(self.day)}
+        slot = self.post("/api/slots/", body).json()[0]
+        self.assertGreaterEqual(datetime.fromisoformat(slot["start"]), self.at(13))
+        self.assertLess(datetime.fromisoformat(slot["start"]), self.at(14))
+        self.assertIn(f"28 rods of 20 mm come back from {self.head.name} by 13", slot["kit"][0])
+
     def test_what_is_no_moment_is_refused_by_name(self) -> None:
         self.assertRefused(self.post("/api/bookings/", {"head": 1, "start": "soon"}), "start", "")
         for text in ("soon", "1999-01-01", "2026-13-01"):

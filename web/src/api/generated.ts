@@ -4755,7 +4755,7 @@ export interface components {
          * @description What lies in the drawer or stands in the salon.
          * @enum {string}
          */
-        KitKind: "rod" | "pin" | "clip" | "band" | "scrunchy" | "cap" | "comb" | "hood" | "steamer" | "diffuser";
+        KitKind: "rod" | "pin" | "clip" | "band" | "scrunchy" | "cap" | "towel" | "comb" | "hood" | "steamer" | "diffuser";
         /**
          * @description * `rod` - rod
          *     * `pin` - pin
@@ -4763,13 +4763,14 @@ export interface components {
          *     * `band` - band
          *     * `scrunchy` - scrunchy
          *     * `cap` - cap
+         *     * `towel` - towel
          *     * `comb` - comb
          *     * `hood` - hood
          *     * `steamer` - steamer
          *     * `diffuser` - diffuser
          * @enum {string}
          */
-        KitKindEnum: "rod" | "pin" | "clip" | "band" | "scrunchy" | "cap" | "comb" | "hood" | "steamer" | "diffuser";
+        KitKindEnum: "rod" | "pin" | "clip" | "band" | "scrunchy" | "cap" | "towel" | "comb" | "hood" | "steamer" | "diffuser";
         /** @description What a plan takes of one sort, and what is there for it. */
         KitNeed: {
             kind: string;
@@ -8407,6 +8408,8 @@ export interface components {
             /** Format: date-time */
             end: string;
             specialist: string;
+            /** @description What has to be back by then, or is short. */
+            kit: string[];
         };
         /** @description What is to be booked. */
         SlotsRequest: {
@@ -21308,8 +21311,8 @@ export const holdValues: ReadonlyArray<FlattenedDeepRequired<components>["schema
 export const holdEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["HoldEnum"]> = ["none", "soft", "medium", "firm"];
 export const ingredientFamilyValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["IngredientFamily"]> = ["surfactant", "surfactant_strong", "surfactant_medium", "surfactant_mild", "conditioning", "silicone", "silicone_insoluble", "silicone_soluble", "silicone_volatile", "oil", "butter", "wax", "mineral_oil", "humectant", "protein", "protein_small", "protein_large", "amino_acid", "film_former", "thickener", "emulsifier", "fragrance", "fragrance_allergen", "essential_oil", "drying_alcohol", "fatty_alcohol", "fatty_acid", "paraben", "preservative", "formaldehyde_releaser", "antidandruff", "acid", "alkali", "chelator", "antioxidant", "vitamin", "uv_filter", "colourant", "plant_extract", "clay", "salt", "solvent", "propellant"];
 export const kitInKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["KitIn"]["kind"]> = ["kit_in"];
-export const kitKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["KitKind"]> = ["rod", "pin", "clip", "band", "scrunchy", "cap", "comb", "hood", "steamer", "diffuser"];
-export const kitKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["KitKindEnum"]> = ["rod", "pin", "clip", "band", "scrunchy", "cap", "comb", "hood", "steamer", "diffuser"];
+export const kitKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["KitKind"]> = ["rod", "pin", "clip", "band", "scrunchy", "cap", "towel", "comb", "hood", "steamer", "diffuser"];
+export const kitKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["KitKindEnum"]> = ["rod", "pin", "clip", "band", "scrunchy", "cap", "towel", "comb", "hood", "steamer", "diffuser"];
 export const kitOutKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["KitOut"]["kind"]> = ["kit_out"];
 export const kitPlaceValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["KitPlace"]> = ["cleaning", "drawer"];
 export const landmarkValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Landmark"]> = ["ear", "jaw", "chin", "shoulder", "armpit", "mid-back"];

@@ -3,7 +3,7 @@
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import type { Schemas } from '@/api/client'
+import { Refused, type Schemas } from '@/api/client'
 import { useBook, usePlansOf, useSlots } from '@/api/days'
 import { provideRefusal } from '@/forms/refusal'
 import Amount from '@/parts/Amount.vue'
@@ -60,14 +60,14 @@ const wanted = computed<Schemas['SlotsRequest']>(() => ({
       }),
 }))
 async function keep(at: string, walkIn = false) {
-  const done = await book
-    .mutateAsync({ ...wanted.value, start: at, uuid: key, walk_in: walkIn })
-    .catch(() => undefined)
-  if (!done) {
-    key = crypto.randomUUID()
-    return
+  const body = { ...wanted.value, start: at, uuid: key, walk_in: walkIn }
+  try {
+    await book.mutateAsync(body)
+    emit('done')
+  } catch (error) {
+    // Refused it is something new; where the answer was lost on its way, the same is sent again.
+    if (error instanceof Refused) key = crypto.randomUUID()
   }
-  emit('done')
 }
 const find = () => slots.mutateAsync({ ...wanted.value, date: props.date }).catch(() => undefined)
 </script>
@@ -118,7 +118,7 @@ const find = () => slots.mutateAsync({ ...wanted.value, date: props.date }).catc
             end: clock(new Date(slot.end)),
           })
         }}
-        <span class="quiet">{{ slot.specialist }}</span>
+        <span class="quiet">{{ [slot.specialist, ...slot.kit].join(' · ') }}</span>
       </button>
       <span v-if="!slots.data.value.length">{{ t('today.noSlot') }}</span>
     </div>

@@ -152,6 +152,8 @@ const moved = computed(() =>
 
 <style scoped>
 .panel {
+  position: relative;
+  z-index: 3;
   display: grid;
   gap: 8px;
   margin-top: 10px;

@@ -130,7 +130,9 @@ function keyed(event: KeyboardEvent) {
       <span class="quiet">
         <b v-if="aim">{{ aim }}</b>
         <template v-else>{{ clock(at(begin)) }}</template>
-        <b v-if="booking.state !== 'booked'">{{ t(`today.states.${booking.state}`) }}</b>
+        <template v-if="booking.state !== 'booked'">
+          {{ ' ' }}<b>{{ t(`today.states.${booking.state}`) }}</b>
+        </template>
         · {{ booking.title }}
       </span>
       <span class="quiet">
@@ -208,6 +210,7 @@ function keyed(event: KeyboardEvent) {
 }
 .track {
   position: relative;
+  overflow: clip;
   height: 62px;
 }
 .strip {
