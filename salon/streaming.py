@@ -11,6 +11,7 @@ from asgiref.sync import sync_to_async
 from django.db import connections
 from django.http import StreamingHttpResponse
 from rest_framework import renderers
+from rest_framework.renderers import JSONRenderer
 
 #: A stream ends after so long; the browser opens the next [s].
 STREAM_S = 55.0
@@ -75,8 +76,18 @@ class Watched:
 
     def response(self) -> StreamingHttpResponse:
         """The stream as an answer."""
-        return StreamingHttpResponse(
-            self.events(),
-            content_type="text/event-stream",
-            headers={"Cache-Control": "no-cache", "X-Accel-Buffering": "no"},
-        )
+        return streamed(self.events())
+
+
+def event(name: str, data: object) -> str:
+    """A named event with its data as JSON."""
+    return f"event: {name}\ndata: {JSONRenderer().render(data).decode()}\n\n"
+
+
+def streamed(events: AsyncIterator[str]) -> StreamingHttpResponse:
+    """Events as an answer."""
+    return StreamingHttpResponse(
+        events,
+        content_type="text/event-stream",
+        headers={"Cache-Control": "no-cache", "X-Accel-Buffering": "no"},
+    )

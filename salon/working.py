@@ -4,13 +4,20 @@ Trying out routines keeps a processor busy for a third of a second. Twenty peopl
 must not stall the one who opens a head, so it happens in a process of its own.
 """
 
+import asyncio
+import json
 import os
 import threading
-from collections.abc import Iterator
+from collections.abc import AsyncGenerator, Iterator
+from concurrent.futures import Future, ThreadPoolExecutor
 from concurrent.futures import TimeoutError as TooLong
-from contextlib import contextmanager
+from contextlib import contextmanager, nullcontext, suppress
+from dataclasses import asdict
 from functools import cache
 from multiprocessing import get_context
+from pathlib import Path
+from tempfile import TemporaryDirectory
+from typing import Any
 
 from django.conf import settings
 from pebble import ProcessExpired, ProcessPool
@@ -21,6 +28,7 @@ from rest_framework.exceptions import APIException
 from craft.commands import COMMANDS
 from craft.contract import read
 from craft.errors import CraftError
+from craft.progress import Progress, heard_by
 
 #: Commands that try out many routines.
 LONG = frozenset({"propose", "day"})
@@ -28,6 +36,8 @@ LONG = frozenset({"propose", "day"})
 INSIDE, WAITING = 1, 16
 #: Nothing of it takes longer [s], and nobody waits longer for their turn.
 LONGEST_S, PATIENCE_S = 20.0, 30.0
+#: How far a followed search is, is looked at so often [s]; and it may take longer [s].
+LOOK_S, FOLLOWED_LONGEST_S = 0.25, 60.0
 #: What waits for the processor longest: the server itself goes first.
 NICE = 10
 
@@ -60,20 +70,33 @@ class Gate:
         Raises:
             Busy: too many wait already, or it took too long
         """
+        self.enter()
+        try:
+            yield
+        finally:
+            self.leave()
+
+    def enter(self) -> None:
+        """Wait for one's turn.
+
+        Raises:
+            Busy: too many wait already, or it took too long
+        """
         if not self.line.acquire(blocking=False):
             raise Busy
-        try:
-            if not self.places.acquire(timeout=self.patience_s):
-                raise Busy
-            try:
-                yield
-            finally:
-                self.places.release()
-        finally:
+        if not self.places.acquire(timeout=self.patience_s):
             self.line.release()
+            raise Busy
+
+    def leave(self) -> None:
+        """Make room for the next."""
+        self.places.release()
+        self.line.release()
 
 
 GATE = Gate(INSIDE, WAITING, PATIENCE_S)
+#: What is followed takes long: it has a line of its own, so that nobody else waits behind it.
+FOLLOWED = Gate(INSIDE, WAITING, PATIENCE_S)
 
 
 def worked(name: str, asked: BaseModel) -> str:
@@ -96,20 +119,76 @@ def worked(name: str, asked: BaseModel) -> str:
 def beside(name: str, asked: BaseModel) -> str:
     """The same in a process of its own, which is ended where it takes too long."""
     work = pool().schedule(work_out, args=(name, asked.model_dump_json()), timeout=LONGEST_S)
+    return answered(work)
+
+
+async def followed(name: str, asked: BaseModel) -> AsyncGenerator[Progress | str, None]:
+    """How far a command is, as often as that changes, and at last its answer as JSON.
+
+    Whoever stops listening ends the work: its process is ended, too.
+
+    Args:
+        name: of the command
+        asked: request of its type
+    Raises:
+        CraftError: the core refuses
+        Busy: too many ask at once, or the work takes too long
+    """
+    await asyncio.to_thread(FOLLOWED.enter)
+    try:
+        # Work that is ended may still be writing as the folder goes.
+        with TemporaryDirectory(ignore_cleanup_errors=True) as folder:
+            heard = Path(folder) / "progress.json"
+            work = begun(name, asked, heard)
+            try:
+                last = ""
+                while not work.done():
+                    await asyncio.sleep(LOOK_S)
+                    text = heard.read_text() if heard.exists() else ""
+                    if text != last:
+                        last = text
+                        yield Progress(**json.loads(text))
+                yield answered(work)
+            finally:
+                work.cancel()
+    finally:
+        FOLLOWED.leave()
+
+
+def begun(name: str, asked: BaseModel, heard: Path) -> "Future[Any]":
+    """Work that was begun in a process of its own; in a thread where there may be none."""
+    work = (name, asked.model_dump_json(), str(heard))
+    if settings.WORK_BESIDE:
+        process: Future[Any] = pool(followed=True).schedule(
+            work_out, args=work, timeout=FOLLOWED_LONGEST_S
+        )
+        return process
+    return ThreadPoolExecutor(1).submit(work_out, *work)
+
+
+def answered(work: "Future[Any]") -> str:
+    """The answer of work that was done beside the server.
+
+    Raises:
+        CraftError: the core refuses
+        Busy: it took too long
+    """
     try:
         refused, answer = work.result()
     except (TooLong, ProcessExpired) as error:
-        raise Busy(
-            f"This takes longer than {LONGEST_S:.0f} s. Wish for less at once, then try again."
-        ) from error
+        raise Busy("It takes longer than anybody waits. Wish for less at once.") from error
     if refused:
         raise CraftError(*refused)
     return str(answer)
 
 
 @cache
-def pool() -> ProcessPool:
-    """The process beside this one; it begins when it is first needed."""
+def pool(*, followed: bool = False) -> ProcessPool:
+    """A process beside this one; it begins when it is first needed.
+
+    Args:
+        followed: the one for work that is followed
+    """
     return ProcessPool(INSIDE, initializer=give_way, context=get_context("spawn"))
 
 
@@ -118,10 +197,29 @@ def give_way() -> None:
     os.nice(NICE)
 
 
-def work_out(name: str, text: str) -> tuple[tuple[str, str] | None, str]:
-    """Run a command on a request as JSON: what was refused and why, or the answer."""
+def work_out(
+    name: str, text: str, progress: str | None = None
+) -> tuple[tuple[str, str] | None, str]:
+    """Run a command on a request as JSON: what was refused and why, or the answer.
+
+    Args:
+        name: of the command
+        text: the request
+        progress: file into which is written how far it is
+    """
     command = COMMANDS[name]
+
+    def write(heard: Progress) -> None:
+        if progress is not None:
+            # Put in place whole: whoever reads it meanwhile reads the one before. The folder is
+            # gone where nobody listens any more.
+            part = Path(f"{progress}.part")
+            with suppress(FileNotFoundError):
+                part.write_text(json.dumps(asdict(heard)))
+                part.replace(progress)
+
     try:
-        return None, command.answer_json(read(command.request, text))
+        with heard_by(write) if progress else nullcontext():
+            return None, command.answer_json(read(command.request, text))
     except CraftError as error:
         return (error.field, error.message), ""

@@ -13,6 +13,7 @@ from ortools.sat.python import cp_model
 
 from craft.contract.day import DayRequest, SpecialistIn
 from craft.day.layout import Key, Placed, Segment, Timetable, away
+from craft.progress import Listener, Progress, listener
 
 #: Workers of the search: as many cores as a small salon's computer has.
 WORKERS = 2
@@ -266,6 +267,20 @@ def follow(
         taken.stations[block.last.source.station].append(interval)
 
 
+class Teller(cp_model.CpSolverSolutionCallback):
+    """Tells every earlier finish that is found."""
+
+    def __init__(self, hears: Listener) -> None:
+        super().__init__()
+        self.hears = hears
+
+    def on_solution_callback(self) -> None:
+        """A timetable was found."""
+        self.hears(
+            Progress(round(self.objective_value), round(self.best_objective_bound), self.wall_time)
+        )
+
+
 def solver_for(limit_s: float) -> cp_model.CpSolver:
     """A solver that stops in time."""
     solver = cp_model.CpSolver()
@@ -352,7 +367,8 @@ def search(
     hint(model, made, begin)
     model.minimize(finish)
     solver = solver_for(limit_s * FINISH_SHARE)
-    status = solver.solve(model)
+    hears = listener()
+    status = solver.solve(model, Teller(hears) if hears else None)
     if status == cp_model.INFEASIBLE:
         return Result("infeasible")
     if status not in FOUND:

@@ -162,7 +162,7 @@ def is_there(spans: Iterable[tuple[int, int]], minute: float) -> bool:
 
 
 def clashes(request: BoardRequest, stretches: Sequence[Stretch], present: Spans) -> list[DayClash]:
-    """What cannot be at once, in the order of the clock; neighbouring times of a clash are one."""
+    """What cannot be at once, in the order of the clock, each clash once while it goes on."""
     names = {head.id: head.name or head.id for head in request.heads}
     people = {person.id: person.name or person.id for person in request.specialists}
     results: dict[tuple[DayClashKind, str], list[DayClash]] = defaultdict(list)
@@ -180,7 +180,8 @@ def clashes(request: BoardRequest, stretches: Sequence[Stretch], present: Spans)
         for kind, text, heads in seen:
             clash = DayClash(kind=kind, text=text, start=begin, end=end, heads=heads)
             row = results[kind, text]
-            if row and row[-1].end == begin:
+            # Hands that are not there are missing until the head is done, waits or not.
+            if row and (row[-1].end == begin or kind is DayClashKind.AWAY):
                 row[-1] = row[-1].model_copy(update={"end": end})
             else:
                 row.append(clash)

@@ -9,6 +9,7 @@ from django.db.models import Q
 
 from salon.archive.models import Erasure
 from salon.archive.packing import backups
+from salon.booking.models import DayChange
 from salon.devices.models import ScopePicture
 from salon.heads.models import Head
 from salon.house.models import SentRequest
@@ -37,6 +38,8 @@ def erase(head: Head, by: str = "") -> None:
         Head.history.filter(id=number).delete()
         # Answers that were kept to be given again.
         SentRequest.objects.all().delete()
+        # What a change of a day comes to is told with names.
+        DayChange.objects.all().delete()
     for name in names:
         (Path(settings.MEDIA_ROOT) / name).unlink(missing_ok=True)
     write_anew()

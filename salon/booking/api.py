@@ -1,6 +1,8 @@
 """The days: who comes when, slots, changes."""
 
 import json
+from collections.abc import AsyncIterator
+from datetime import date
 
 from django.contrib.auth.models import User
 from django.db.models import Max, Sum
@@ -11,10 +13,13 @@ from django.utils import timezone
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema
 from rest_framework import renderers, status
+from rest_framework.exceptions import APIException, ValidationError
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from craft.errors import CraftError
+from craft.progress import Progress
 from craft.vocabulary import BookingState
 from salon.booking import services
 from salon.booking.before import before_the_day
@@ -22,9 +27,9 @@ from salon.booking.board import board, week
 from salon.booking.calendar_api import CalendarLinkView, DayFileView
 from salon.booking.dates import ON, date_in
 from salon.booking.hours import working_on
-from salon.booking.models import Booking, Day
-from salon.booking.placing import slots
-from salon.booking.replanning import keep_replanned, late, replanned
+from salon.booking.models import Booking, Day, DayChange
+from salon.booking.placing import open_hours, slots
+from salon.booking.replanning import keep_change, replanned, searched
 from salon.booking.returning import due_back
 from salon.booking.serializers import (
     BoardSerializer,
@@ -42,12 +47,13 @@ from salon.booking.serializers import (
     SlotsSerializer,
     StateSerializer,
     WeekDaySerializer,
+    progress_out,
     replan_out,
     wanted_of,
 )
 from salon.house.services import name_of
 from salon.signed_in import user_of
-from salon.streaming import EventStream, Watched
+from salon.streaming import EventStream, Watched, event, streamed
 
 
 class BoardView(APIView):
@@ -140,20 +146,17 @@ class MoveView(APIView):
 
 
 class LateView(APIView):
-    """A head comes late: the smallest change, first told, then kept."""
+    """A head comes late: the smallest change, told before it is kept."""
 
     @extend_schema(request=LateSerializer, responses={200: ReplanSerializer})
     def post(self, request: Request, pk: int) -> Response:
         given = LateSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         booking = get_object_or_404(Booking, pk=pk)
-        minutes = given.validated_data["minutes"]
-        replan = late(booking, minutes)
-        keep = bool(given.validated_data.get("keep")) and replan.answer.status != "infeasible"
-        if keep:
-            keep_replanned(replan)
-            Booking.objects.filter(pk=pk).update(late_min=minutes)
-        return Response(ReplanSerializer(replan_out(replan, kept=keep)).data)
+        change = replanned(
+            timezone.localdate(booking.start), booking, given.validated_data["minutes"]
+        )
+        return Response(ReplanSerializer(replan_out(change)).data)
 
 
 class ReplanView(APIView):
@@ -163,11 +166,50 @@ class ReplanView(APIView):
     def post(self, request: Request) -> Response:
         given = ReplanWishSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        replan = replanned(given.validated_data["date"])
-        keep = bool(given.validated_data.get("keep")) and replan.answer.status != "infeasible"
-        if keep:
-            keep_replanned(replan)
-        return Response(ReplanSerializer(replan_out(replan, kept=keep)).data)
+        change = replanned(given.validated_data["date"])
+        return Response(ReplanSerializer(replan_out(change)).data)
+
+
+class SearchView(APIView):
+    """The same with more time: how far it is, then what it comes to; closing it ends it."""
+
+    renderer_classes = [EventStream, renderers.JSONRenderer]
+
+    @extend_schema(
+        request=ReplanWishSerializer,
+        responses={(200, "text/event-stream"): OpenApiTypes.STR},
+    )
+    def post(self, request: Request) -> StreamingHttpResponse:
+        given = ReplanWishSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        day = given.validated_data["date"]
+        open_hours(day)
+        return streamed(search_events(day))
+
+
+async def search_events(day: date) -> AsyncIterator[str]:
+    """Each event of a search as it is sent."""
+    try:
+        async for heard in searched(day):
+            if isinstance(heard, Progress):
+                yield event("progress", progress_out(heard, day))
+            else:
+                yield event("done", ReplanSerializer(replan_out(heard)).data)
+    except (CraftError, APIException) as error:
+        said = error.message if isinstance(error, CraftError) else str(error.detail)
+        yield event("refused", {"message": said})
+
+
+class ChangeView(APIView):
+    """A change that was told: kept just so, unless the day changed meanwhile."""
+
+    @extend_schema(request=None, responses={204: None})
+    def post(self, request: Request, pk: int) -> Response:
+        change = get_object_or_404(DayChange, pk=pk)
+        if not change.answer["segments"]:
+            raise ValidationError({"change": "There is no timetable to keep."})
+        keep_change(change)
+        return Response(status=status.HTTP_204_NO_CONTENT)
 
 
 class WeekView(APIView):
@@ -225,6 +267,8 @@ urlpatterns = [
     path("day/", BoardView.as_view(), name="day"),
     path("day/before/", BeforeView.as_view(), name="day-before"),
     path("day/replan/", ReplanView.as_view(), name="day-replan"),
+    path("day/search/", SearchView.as_view(), name="day-search"),
+    path("day/changes/<int:pk>/", ChangeView.as_view(), name="day-change"),
     path("day/live/", LiveView.as_view(), name="day-live"),
     path("day/file/", DayFileView.as_view(), name="day-file"),
     path("day/hands/", HandsView.as_view(), name="day-hands"),

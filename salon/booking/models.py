@@ -218,6 +218,25 @@ class BookedSegment(models.Model):
         return f"{self.title}, {self.start:%H:%M}"
 
 
+class DayChange(models.Model):
+    """What a change of a day comes to: told first, then kept just as it was told, or forgotten."""
+
+    date = models.DateField()
+    seen = models.PositiveIntegerField(help_text="Number of the date when it was worked out.")
+    answer = models.JSONField(help_text="Of the core.")
+    late = models.ForeignKey(
+        Booking, null=True, on_delete=models.CASCADE, related_name="+", help_text="Who is late."
+    )
+    late_min = models.PositiveSmallIntegerField(default=0)
+    at = models.DateTimeField(default=timezone.now)
+
+    class Meta:
+        ordering = ["-at"]
+
+    def __str__(self) -> str:
+        return f"{self.date}, {self.at:%H:%M}"
+
+
 class CalendarLink(models.Model):
     """A secret address under which a calendar program reads somebody's days."""
 

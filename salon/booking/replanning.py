@@ -1,85 +1,115 @@
-"""A day planned anew: the whole of it, or the smallest change for somebody who is late."""
+"""A day planned anew: the whole of it, or the smallest change for somebody who is late.
 
-from dataclasses import dataclass
-from datetime import date
+A change is told before it is kept, and kept just as it was told unless the day changed meanwhile.
+"""
 
+import json
+from collections.abc import AsyncGenerator
+from datetime import date, timedelta
+
+from asgiref.sync import sync_to_async
 from django.db import transaction
 from django.utils import timezone
 
 from craft.contract.day import DayAnswer, DayRequest
+from craft.progress import Progress
 from salon.booking.asking import bookings_on, request_for, segment_in
-from salon.booking.hours import Hours, moment_of
-from salon.booking.models import Booking
+from salon.booking.hours import hours_of, moment_of
+from salon.booking.models import Booking, DayChange
 from salon.booking.placing import open_hours
 from salon.booking.services import changed, version_of, write_segments
-from salon.working import worked
+from salon.working import followed, worked
 
-#: Seconds of search for a whole day.
-DAY_S = 1.5
+#: Seconds of search for a whole day; of one that is followed, and may be broken off.
+DAY_S, LONG_S = 1.5, 20.0
+#: Days that are drawn for the odds.
+DRAWS = 300
+#: A change that nobody kept is forgotten after so long.
+FORGOTTEN = timedelta(hours=12)
 
 
-@dataclass(frozen=True)
-class Replanned:
-    """What a change of the day comes to, before it is kept.
+def day_request(
+    day: date, late: Booking | None = None, late_min: int = 0, limit_s: float = DAY_S
+) -> DayRequest:
+    """A day to be planned anew: what runs stays, hours that were told are kept.
 
     Args:
-        hours: of the date
-        seen: number of the date as it was read
-        answer: of the core
+        day: which
+        late: who comes late; then as little is moved as can be
+        late_min: by how much [min]
+        limit_s: seconds of search
+    Raises:
+        ValidationError: the salon is closed
     """
-
-    hours: Hours
-    seen: int
-    answer: DayAnswer
-
-
-def replanned(day: date, *, least_change: bool = False, limit_s: float = DAY_S) -> Replanned:
-    """The whole day anew: what runs stays, hours that were told are kept."""
-    hours, seen = open_hours(day), version_of(day)
-    bookings = bookings_on(day)
-    request = request_for(
-        hours, bookings, fixed=False, limit_s=limit_s, least_change=least_change, draws=300
+    hours, bookings = open_hours(day), bookings_on(day)
+    for booking in bookings:
+        if late is not None and booking.pk == late.pk:
+            booking.late_min = late_min
+    return request_for(
+        hours,
+        bookings,
+        fixed=False,
+        limit_s=limit_s,
+        least_change=late is not None,
+        draws=DRAWS,
     )
-    return Replanned(hours, seen, beside(request))
 
 
-def late(booking: Booking, minutes: int) -> Replanned:
-    """A head comes late: the smallest change of the day that makes up for it.
+def replanned(day: date, late: Booking | None = None, late_min: int = 0) -> DayChange:
+    """What planning a day anew, or somebody late, comes to. Worked out beside the server.
 
     Raises:
-        Taken: the day does not bear it, with what would help
+        ValidationError: the salon is closed
     """
-    day = timezone.localdate(booking.start)
-    hours, seen = open_hours(day), version_of(day)
-    bookings = bookings_on(day)
-    for other in bookings:
-        if other.pk == booking.pk:
-            other.late_min = minutes
-    request = request_for(hours, bookings, fixed=False, limit_s=DAY_S, least_change=True, draws=300)
-    return Replanned(hours, seen, beside(request))
+    seen = version_of(day)
+    answer = worked("day", day_request(day, late, late_min))
+    return noted_change(day, seen, answer, late, late_min)
 
 
-def beside(request: DayRequest) -> DayAnswer:
-    """A long search, in a process of its own: nobody else waits for it."""
-    return DayAnswer.model_validate_json(worked("day", request))
+def noted_change(
+    day: date, seen: int, answer: str, late: Booking | None = None, late_min: int = 0
+) -> DayChange:
+    """Note what a change comes to, so that it can be kept as it was told."""
+    DayChange.objects.filter(at__lt=timezone.now() - FORGOTTEN).delete()
+    return DayChange.objects.create(
+        date=day, seen=seen, answer=json.loads(answer), late=late, late_min=late_min
+    )
+
+
+async def searched(day: date) -> AsyncGenerator[Progress | DayChange, None]:
+    """The same with more time: how far it is, then what it comes to. Who stops listening ends it.
+
+    Raises:
+        ValidationError: the salon is closed
+    """
+    seen = await sync_to_async(version_of)(day)
+    request = await sync_to_async(day_request)(day, limit_s=LONG_S)
+    async for heard in followed("day", request):
+        if isinstance(heard, Progress):
+            yield heard
+        else:
+            yield await sync_to_async(noted_change)(day, seen, heard)
 
 
 @transaction.atomic
-def keep_replanned(replan: Replanned) -> None:
-    """Keep a changed day.
+def keep_change(change: DayChange) -> None:
+    """Keep a change just as it was told.
 
     Raises:
-        Taken: somebody else was faster
+        Taken: the day changed meanwhile
+        ValidationError: there is no timetable to keep
     """
-    changed(replan.hours.date, replan.seen)
-    bookings = {str(booking.pk): booking for booking in bookings_on(replan.hours.date)}
-    for key in {segment.head for segment in replan.answer.segments}:
+    changed(change.date, change.seen)
+    hours, answer = hours_of(change.date), DayAnswer.model_validate(change.answer)
+    bookings = {str(booking.pk): booking for booking in bookings_on(change.date)}
+    for key in {segment.head for segment in answer.segments}:
         booking = bookings[key]
-        segments = [
-            segment_in(segment, replan.hours, fixed=False) for segment in booking.segments.all()
-        ]
-        write_segments(booking, segments, replan.answer, key, replan.hours)
-        own = [segment for segment in replan.answer.segments if segment.head == key]
-        booking.end = moment_of(own[-1].end, replan.hours.date)
+        segments = [segment_in(segment, hours, fixed=False) for segment in booking.segments.all()]
+        write_segments(booking, segments, answer, key, hours)
+        own = [segment for segment in answer.segments if segment.head == key]
+        booking.end = moment_of(own[-1].end, change.date)
+        if change.late is not None and booking.pk == change.late.pk:
+            booking.late_min = change.late_min
         booking.version += 1
-        booking.save(update_fields=["end", "version"])
+        booking.save(update_fields=["end", "late_min", "version"])
+    change.delete()

@@ -1,6 +1,6 @@
 """Bookings, boards and changes of a day as they are sent and answered."""
 
-from datetime import datetime
+from datetime import date, datetime
 from typing import Any
 
 from django.contrib.auth.models import User
@@ -8,13 +8,13 @@ from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema_field
 from rest_framework import serializers
 
-from craft.contract.day import SEGMENTS_MOST
+from craft.contract.day import SEGMENTS_MOST, DayAnswer
+from craft.progress import Progress
 from craft.vocabulary import BookingState
 from salon.booking.board import Board, on_board
 from salon.booking.hours import moment_of, specialists_on
-from salon.booking.models import BookedSegment, Booking
+from salon.booking.models import BookedSegment, Booking, DayChange
 from salon.booking.placing import Wanted
-from salon.booking.replanning import Replanned
 from salon.booking.services import MAY_BECOME, version_of
 from salon.fields import one_of, whole
 from salon.heads.models import Head
@@ -263,7 +263,6 @@ class MoveSerializer(serializers.Serializer[Any]):
 
 class ChangeSerializer(serializers.Serializer[Any]):
     booking = serializers.IntegerField()
-    name = serializers.CharField()
     by_min = serializers.IntegerField()
     text = serializers.CharField()
 
@@ -276,31 +275,32 @@ class OddsSerializer(serializers.Serializer[Any]):
 class ReplanSerializer(serializers.Serializer[Any]):
     """What a change of the day comes to."""
 
+    change = serializers.IntegerField(help_text="Its number, by which it is kept.")
     possible = serializers.BooleanField()
-    kept = serializers.BooleanField()
     finish = serializers.DateTimeField(allow_null=True)
+    proven = serializers.BooleanField(help_text="No timetable is done earlier.")
     changes = ChangeSerializer(many=True)
     odds = OddsSerializer(many=True)
     why_not = serializers.CharField(allow_blank=True)
     relaxations = serializers.ListField(child=serializers.CharField())
 
 
-def replan_out(replan: Replanned, *, kept: bool) -> dict[str, Any]:
+def replan_out(change: DayChange) -> dict[str, Any]:
     """A change of the day as it is answered."""
-    answer = replan.answer
+    answer = DayAnswer.model_validate(change.answer)
     finish = answer.finish_min
     return {
+        "change": change.pk,
         "possible": answer.status != "infeasible",
-        "kept": kept,
-        "finish": None if finish is None else moment_of(finish, replan.hours.date),
+        "proven": answer.status == "optimal",
+        "finish": None if finish is None else moment_of(finish, change.date),
         "changes": [
             {
-                "booking": int(change.head),
-                "name": change.text.split(" ")[0],
-                "by_min": change.by_min,
-                "text": change.text,
+                "booking": int(moved.head),
+                "by_min": moved.by_min,
+                "text": moved.text,
             }
-            for change in answer.changes
+            for moved in answer.changes
         ],
         "odds": [{"booking": int(head.head), "on_time": head.on_time} for head in answer.heads],
         "why_not": answer.why_not,
@@ -308,14 +308,21 @@ def replan_out(replan: Replanned, *, kept: bool) -> dict[str, Any]:
     }
 
 
+def progress_out(heard: Progress, day: date) -> dict[str, Any]:
+    """How far a search is."""
+    return {
+        "finish": moment_of(heard.finish_min, day).isoformat(),
+        "earliest": moment_of(heard.bound_min, day).isoformat(),
+        "seconds": round(heard.seconds, 1),
+    }
+
+
 class LateSerializer(serializers.Serializer[Any]):
     minutes = whole(0, 240, "minutes")
-    keep = serializers.BooleanField(required=False)
 
 
 class ReplanWishSerializer(serializers.Serializer[Any]):
     date = serializers.DateField(error_messages={"invalid": DATES})
-    keep = serializers.BooleanField(required=False)
 
 
 class WeekDaySerializer(serializers.Serializer[Any]):

@@ -33,6 +33,7 @@ LEFT_OUT = {
     "POST /api/archive/restore/",
     "GET /api/scale/stream/",
     "GET /api/day/live/",
+    "POST /api/day/search/",
 }
 TOKEN = "x" * 32
 #: A row that is there in a salon with data.

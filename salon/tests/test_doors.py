@@ -171,7 +171,15 @@ class DoorsTest(ApiTest):
         written |= {"kit-item", "kit-take", "kit-cleaning", "kit-back"}
         written |= {"scale-stream", "scale-tare", "scale-stand-in", "air-stand-in"}
         written |= {"crown", "drying", "look", "begin-visit"}
-        written |= {"day-replan", "slots", "bookings", "booking-state", "booking-move"}
+        written |= {
+            "day-replan",
+            "day-search",
+            "day-change",
+            "slots",
+            "bookings",
+            "booking-state",
+            "booking-move",
+        }
         written |= {
             "booking-late",
             "booking",
@@ -215,7 +223,7 @@ class PagesTest(ApiTest):
         Head.objects.bulk_create(Head(name=f"Crowd {n:03d}") for n in range(60))
         # The first one notes where somebody is signed in.
         self.client.get("/api/heads/")
-        with self.assertNumQueries(5):
+        with self.assertNumQueries(6):
             self.client.get("/api/heads/")
 
     def test_searching_for_percent_signs_finds_nobody(self) -> None:

@@ -196,7 +196,7 @@ class GateTest(SimpleTestCase):
 class BesideTest(SimpleTestCase):
     """Long work in a process of its own; tried in a process that may have one."""
 
-    def test_answers_refusals_and_an_end(self) -> None:
+    def test_answers_refusals_progress_and_an_end(self) -> None:
         code = """
 import os
 os.environ["DJANGO_SETTINGS_MODULE"] = "salon.settings"
@@ -228,6 +228,26 @@ if __name__ == "__main__":
     working.LONGEST_S = 30
     assert worked("propose", asked)
     pool().stop(); pool().join()
+
+    import asyncio, time
+    from craft.contract.day import DayAnswer, DayRequest
+    from craft.day.tests.days import FT10, job_shop
+    from craft.progress import Progress
+    def search(limit_s):
+        return working.followed("day", parse(DayRequest, job_shop(FT10, limit_s) | {"draws": 0}))
+    async def follow():
+        heard = [each async for each in search(3)]
+        finishes = [each.finish_min for each in heard if isinstance(each, Progress)]
+        assert finishes and finishes == sorted(finishes, reverse=True), heard
+        assert DayAnswer.model_validate_json(heard[-1]).finish_min <= finishes[-1]
+        first, began = search(50), time.monotonic()
+        await anext(first)
+        await first.aclose()
+        heard = [each async for each in search(1)]
+        assert isinstance(heard[-1], str), heard
+        assert time.monotonic() - began < 40, "whoever stops listening ends it"
+    asyncio.run(follow())
+    pool(followed=True).stop(); pool(followed=True).join()
     print("all well")
 """
         with tempfile.TemporaryDirectory() as folder:

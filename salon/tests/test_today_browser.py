@@ -3,21 +3,29 @@
 import re
 from datetime import datetime, time, timedelta
 
+from django.contrib.auth.models import User
 from django.utils import timezone
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from craft.contract import parse
-from salon.booking.models import BookedSegment, Booking, Opening
+from salon.booking.models import BookedSegment, Booking, DayOff, Opening
 from salon.booking.placing import Wanted
 from salon.booking.services import book
 from salon.checks.browser import PHONE
 from salon.heads.models import Head
 from salon.heads.services import add_head
+from salon.house.models import Colleague
 from salon.planning.models import Plan
 from salon.planning.services import save
 from salon.planning.wish import HeadWish
 from salon.tests.base import MEASURED, an_owner
 from salon.tests.test_browser import BrowserTest
+
+
+def unproven(route: Route) -> None:
+    """An answer as of a day too large for a short search."""
+    answer = route.fetch()
+    route.fulfill(response=answer, json=answer.json() | {"proven": False})
 
 
 class TodayBrowserTest(BrowserTest):
@@ -110,9 +118,88 @@ class TodayBrowserTest(BrowserTest):
         book(Wanted(head=self.other, title="Talk"), self.at(13), self.user)
         page = self.open("&zoom=whole")
         page.get_by_role("button", name="Plan the day anew").click()
-        expect(page.get_by_text("on time with odds of").first).to_be_visible()
-        page.get_by_role("button", name="Do that").click()
-        expect(page.get_by_role("button", name="Do that")).to_have_count(0)
+        page.get_by_role("button", name="Leave it as it is").click()
+        expect(page.get_by_role("button", name="Leave it as it is")).to_have_count(0)
+        DayOff.objects.create(user=self.user, date=self.day)
+        page.reload()
+        expect(page.get_by_role("alert")).to_contain_text("Runa Pleat has nobody's hands")
+        colleague = User.objects.create_user("bo", first_name="Bo")
+        Colleague.objects.create(user=colleague)
+        page.get_by_role("button", name="Plan the day anew").click()
+        expect(page.get_by_text(re.compile("done at 1[34]:")).last).to_be_visible()
+
+    def test_a_longer_search_tells_how_far_it_is_and_can_be_stopped(self) -> None:
+        book(Wanted(head=self.head, plan=self.plan), self.at(10), self.user)
+        book(Wanted(head=self.other, title="Talk"), self.at(13), self.user)
+        page = self.open("&zoom=whole")
+        page.route("**/api/day/replan/", unproven)
+        page.get_by_role("button", name="Plan the day anew").click()
+        page.get_by_role("button", name="Search for longer").click()
+        expect(page.get_by_role("button", name="Stop")).to_be_visible()
+        page.get_by_role("button", name="Stop").click()
+        expect(page.get_by_role("button", name="Search for longer")).to_be_visible()
+        page.get_by_role("button", name="Search for longer").click()
+        expect(page.get_by_role("button", name="Stop")).to_be_visible()
+        expect(page.get_by_role("button", name="Stop")).to_have_count(0)
+        expect(page.get_by_text(re.compile("done at 1[34]:")).last).to_be_visible()
+
+    def test_a_step_is_dragged_with_what_follows_it_and_moved_by_keys(self) -> None:
+        plan = save(
+            self.head,
+            parse(HeadWish, {"head": self.head.pk, "goal": {"style": "flat_twist_out"}}),
+            self.user,
+        )
+        booking = book(Wanted(head=self.head, plan=plan), self.at(10), self.user)
+        shape = booking.segments.filter(step="shape").first()
+        assert shape is not None
+        page = self.open("&zoom=whole")
+        strip = page.get_by_role("button", name=re.compile("Runa Pleat: Flat twist-out"))
+        strip.click()
+        fold = strip.locator(f"[data-segment='{shape.index}']")
+        box, track = fold.bounding_box(), page.locator(".track").first.bounding_box()
+        assert box is not None
+        assert track is not None
+        x, y = box["x"] + 4, box["y"] + 8
+        page.mouse.move(x, y)
+        page.mouse.down()
+        page.mouse.move(x + track["width"] / 24 * 6, y, steps=4)
+        expect(page.locator(".strip.refused")).to_be_visible()
+        page.mouse.move(x + track["width"] / 24 / 10, y, steps=4)
+        expect(page.locator(".strip.refused")).to_have_count(0)
+        page.mouse.up()
+        expect(page.get_by_text(f"Runa Pleat, {shape.title}:")).to_be_visible()
+        moved = booking.segments.get(index=shape.index)
+        self.assertTrue(timedelta() < moved.start - shape.start <= timedelta(minutes=10))
+        booking.refresh_from_db()
+        self.assertEqual(booking.start, self.at(10))
+        with page.expect_response("**/move/"):
+            page.get_by_role("button", name="Undo").click()
+        page.get_by_role("combobox", name="A step and what follows").press("Enter")
+        begins = timezone.localtime(shape.start)
+        page.get_by_role("option", name=f"{begins:%H:%M} {shape.title}").first.click()
+        page.get_by_role("button", name="5 min later").click()
+        expect(page.get_by_role("button", name="Undo")).to_be_visible()
+
+    def test_an_answer_that_was_lost_books_once(self) -> None:
+        page = self.open()
+        page.get_by_role("button", name="Book", exact=True).click()
+        page.get_by_role("combobox", name="Who").fill("runa")
+        page.get_by_role("option", name="Runa Pleat").click()
+        page.get_by_label("At", exact=True).fill(f"{self.day.day} {self.day:%b}, 10:00")
+        page.keyboard.press("Enter")
+
+        def lose(route: Route) -> None:
+            route.fetch()
+            route.abort("connectionreset")
+
+        page.route("**/api/bookings/", lose)
+        page.get_by_role("button", name="Book it").click()
+        expect(page.get_by_role("alert").first).to_be_visible()
+        self.assertEqual(Booking.objects.count(), 1)
+        page.unroute("**/api/bookings/")
+        page.get_by_role("button", name="Book it").click()
+        expect(page.get_by_role("button", name="Book it")).to_have_count(0)
+        self.assertEqual(Booking.objects.count(), 1)
 
     def test_a_day_is_read_from_a_file(self) -> None:
         page = self.page

@@ -20,6 +20,7 @@ from salon.booking.models import (
     BookedSegment,
     Booking,
     Day,
+    DayChange,
     DayOff,
     Holiday,
     Opening,
@@ -277,7 +278,9 @@ class StateTest(BookingTest):
         self.assertTrue(told["possible"])
         self.assertIn("20 min later", told["changes"][0]["text"])
         self.assertEqual(Booking.objects.get(pk=booking).late_min, 0, "nothing is kept yet")
-        self.post(path, {"minutes": 20, "keep": True})
+        kept = self.post(f"/api/day/changes/{told['change']}/", {})
+        self.assertEqual(kept.status_code, 204, kept.content)
+        self.assertEqual(Booking.objects.get(pk=booking).late_min, 20)
         segment = BookedSegment.objects.get(booking=booking)
         self.assertEqual(segment.start, self.at(10, 20))
 
@@ -286,11 +289,34 @@ class StateTest(BookingTest):
             plan = self.plan(self.head if number % 2 else self.other)
             self.book(self.at(9 + 2 * number), plan.head, plan=plan.pk)
         starts = {b.pk: b.start for b in Booking.objects.all()}
-        answer = self.post("/api/day/replan/", {"date": str(self.day), "keep": True}).json()
-        self.assertTrue(answer["kept"], answer)
+        change = self.replan()
+        self.assertEqual(self.post(f"/api/day/changes/{change}/", {}).status_code, 204)
         for segment in BookedSegment.objects.filter(index=0):
             off = segment.start - starts[segment.booking_id]
             self.assertTrue(timedelta() <= off <= timedelta(minutes=10))
+
+    def replan(self) -> int:
+        answer = self.post("/api/day/replan/", {"date": str(self.day)}).json()
+        self.assertTrue(answer["possible"], answer)
+        return int(answer["change"])
+
+    def test_a_change_is_kept_as_it_was_told_or_not_at_all(self) -> None:
+        self.book(self.at(10), plan=self.plan().pk)
+        stale = self.replan()
+        told = DayChange.objects.get(pk=stale).answer["segments"]
+        self.book(self.at(15), self.other, title="Talk")
+        refused = self.post(f"/api/day/changes/{stale}/", {})
+        self.assertEqual(refused.status_code, 409)
+        self.assertTrue(told)
+        change = DayChange.objects.get(pk=self.replan())
+        self.assertEqual(self.post(f"/api/day/changes/{change.pk}/", {}).status_code, 204)
+        kept = [
+            (str(part.booking_id), part.index, minute_of(part.start, self.day))
+            for part in BookedSegment.objects.all()
+        ]
+        told = [(row["head"], row["index"], row["start"]) for row in change.answer["segments"]]
+        self.assertEqual(sorted(kept), sorted(told))
+        self.assertEqual(self.post(f"/api/day/changes/{change.pk}/", {}).status_code, 404)
 
 
 class HoursTest(BookingTest):

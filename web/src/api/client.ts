@@ -46,7 +46,7 @@ const csrf: Middleware = {
 
 /** What books nothing, questions and devices: asked as often as one likes; and the house as a whole. */
 const ASKING =
-  /^\/api\/(core|scale|air|archive|plans\/(draft|crown|drying|look|chain|proposals|comparison)|calibrating)\//
+  /^\/api\/(core|scale|air|archive|day\/search|plans\/(draft|crown|drying|look|chain|proposals|comparison)|calibrating)\//
 const SAME_MS = 1_500
 const sent = new Map<string, { key: string; until: number }>()
 

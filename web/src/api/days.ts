@@ -1,9 +1,10 @@
 /** The days of the salon: who comes when, slots, changes. */
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { createSharedComposable, useEventSource } from '@vueuse/core'
+import { EventSourceParserStream } from 'eventsource-parser/stream'
 import { computed, type MaybeRefOrGetter, toValue, watch } from 'vue'
 
-import { api, answerOf, asForm, type Schemas } from './client'
+import { api, answerOf, asForm, Offline, type Problem, Refused, type Schemas } from './client'
 
 export type Board = Schemas['Board']
 export type Booking = Schemas['Booking']
@@ -138,14 +139,55 @@ export const useNoted = () =>
   )
 
 export const useLate = () =>
-  useDayChange(({ pk, ...body }: { pk: number } & Schemas['LateRequest']) =>
-    answerOf(api.POST('/api/bookings/{pk}/late/', { params: at(pk), body })),
-  )
+  useMutation({
+    mutationFn: ({ pk, ...body }: { pk: number } & Schemas['LateRequest']) =>
+      answerOf(api.POST('/api/bookings/{pk}/late/', { params: at(pk), body })),
+  })
 
 export const useReplan = () =>
-  useDayChange((body: Schemas['ReplanWishRequest']) =>
-    answerOf(api.POST('/api/day/replan/', { body })),
+  useMutation({
+    mutationFn: (body: Schemas['ReplanWishRequest']) =>
+      answerOf(api.POST('/api/day/replan/', { body })),
+  })
+
+export const useKeepChange = () =>
+  useDayChange((pk: number) =>
+    answerOf(api.POST('/api/day/changes/{pk}/', { params: at(pk) })).then(() => true),
   )
+
+/** How far a long search is: the earliest finish so far, and what cannot be beaten. */
+export interface SearchProgress {
+  finish: string
+  earliest: string
+  seconds: number
+}
+
+/**
+ * Plans a day anew with more time. It ends when it is aborted.
+ *
+ * @param heard is told how far it is
+ */
+export async function searchDay(
+  date: string,
+  signal: AbortSignal,
+  heard: (progress: SearchProgress) => void,
+): Promise<Schemas['Replan']> {
+  const body = await answerOf(
+    api.POST('/api/day/search/', { body: { date }, signal, parseAs: 'stream' }),
+  )
+  const events = (body as unknown as ReadableStream<Uint8Array<ArrayBuffer>>)
+    .pipeThrough(new TextDecoderStream())
+    .pipeThrough(new EventSourceParserStream())
+  const reader = events.getReader()
+  for (;;) {
+    const { value, done } = await reader.read()
+    if (done) throw new Offline()
+    const data = JSON.parse(value.data) as unknown
+    if (value.event === 'progress') heard(data as SearchProgress)
+    if (value.event === 'refused') throw new Refused(400, [data as Problem])
+    if (value.event === 'done') return data as Schemas['Replan']
+  }
+}
 
 export const useCalendarLink = () =>
   useQuery({

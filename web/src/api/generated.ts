@@ -151,7 +151,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description A head comes late: the smallest change, first told, then kept. */
+        /** @description A head comes late: the smallest change, told before it is kept. */
         post: operations["bookings_late_create"];
         delete?: never;
         options?: never;
@@ -623,6 +623,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/day/changes/{pk}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A change that was told: kept just so, unless the day changed meanwhile. */
+        post: operations["day_changes_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/day/file/": {
         parameters: {
             query?: never;
@@ -686,6 +703,23 @@ export interface paths {
         put?: never;
         /** @description The whole day anew: what runs stays, hours that were told are kept. */
         post: operations["day_replan_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/day/search/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The same with more time: how far it is, then what it comes to; closing it ends it. */
+        post: operations["day_search_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2455,7 +2489,6 @@ export interface components {
         };
         Change: {
             booking: number;
-            name: string;
             by_min: number;
             text: string;
         };
@@ -4997,7 +5030,6 @@ export interface components {
         };
         LateRequest: {
             minutes: number;
-            keep?: boolean;
         };
         /**
          * Lay
@@ -7378,10 +7410,13 @@ export interface components {
         Releasing: "when_dry" | "worn_first";
         /** @description What a change of the day comes to. */
         Replan: {
+            /** @description Its number, by which it is kept. */
+            change: number;
             possible: boolean;
-            kept: boolean;
             /** Format: date-time */
             finish: string | null;
+            /** @description No timetable is done earlier. */
+            proven: boolean;
             changes: components["schemas"]["Change"][];
             odds: components["schemas"]["Odds"][];
             why_not: string;
@@ -7390,7 +7425,6 @@ export interface components {
         ReplanWishRequest: {
             /** Format: date */
             date: string;
-            keep?: boolean;
         };
         /**
          * Residue
@@ -13197,6 +13231,98 @@ export interface operations {
             };
         };
     };
+    day_changes_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     day_file_retrieve: {
         parameters: {
             query?: {
@@ -13534,6 +13660,103 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    day_search_create: {
+        parameters: {
+            query?: {
+                format?: "json" | "stream";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReplanWishRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": string;
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["Problems"];
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["Problems"];
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["Problems"];
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["Problems"];
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["Problems"];
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["Problems"];
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["Problems"];
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["Problems"];
                     "application/json": components["schemas"]["Problems"];
                 };
             };
@@ -21270,6 +21493,7 @@ type ReadonlyArray<T> = [
     unknown[]
 ] ? Readonly<Exclude<T, undefined>> : Readonly<Exclude<T, undefined>[]>;
 export const pathsApiDayLiveGetParametersQueryFormatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/day/live/"]["get"]["parameters"]["query"]["format"]> = ["json", "stream"];
+export const pathsApiDaySearchPostParametersQueryFormatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/day/search/"]["post"]["parameters"]["query"]["format"]> = ["json", "stream"];
 export const pathsApiScaleStreamGetParametersQueryFormatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/scale/stream/"]["get"]["parameters"]["query"]["format"]> = ["json", "stream"];
 export const actionEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ActionEnum"]> = ["add", "change", "same"];
 export const airAtValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["AirAt"]> = ["salon", "journey", "home"];

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Book a plan or a quick hold: at an hour, or where it first fits. */
+import { v4 as uuid } from 'uuid'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 
@@ -23,7 +24,7 @@ const slots = useSlots()
 const refusal = provideRefusal(book.error, slots.error)
 
 /** Made once for this form: sent twice it is booked once. */
-let key = crypto.randomUUID()
+let key = uuid()
 const head = ref<number>()
 const chosen = ref('hold')
 const title = ref('')
@@ -66,7 +67,7 @@ async function keep(at: string, walkIn = false) {
     emit('done')
   } catch (error) {
     // Refused it is something new; where the answer was lost on its way, the same is sent again.
-    if (error instanceof Refused) key = crypto.randomUUID()
+    if (error instanceof Refused) key = uuid()
   }
 }
 const find = () => slots.mutateAsync({ ...wanted.value, date: props.date }).catch(() => undefined)

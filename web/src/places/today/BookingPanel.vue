@@ -5,7 +5,7 @@ import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
 import type { Schemas } from '@/api/client'
-import { type Booking, useLate, useNoted, useSetState } from '@/api/days'
+import { type Booking, useKeepChange, useLate, useNoted, useSetState } from '@/api/days'
 import { useMay } from '@/api/staff'
 import { provideRefusal } from '@/forms/refusal'
 import Amount from '@/parts/Amount.vue'
@@ -24,8 +24,9 @@ const { t } = useI18n()
 const may = useMay()
 const setState = useSetState()
 const late = useLate()
+const keep = useKeepChange()
 const noted = useNoted()
-const refusal = provideRefusal(setState.error, late.error, noted.error)
+const refusal = provideRefusal(setState.error, late.error, keep.error, noted.error)
 
 const next = computed(() => props.booking.may_become)
 const reason = ref('')
@@ -43,11 +44,15 @@ async function become(state: State) {
     .mutateAsync({ pk: props.booking.id, state, reason: reason.value })
     .catch(() => undefined)
 }
-async function comesLate(keep: boolean) {
+async function comesLate() {
   what.value = await late
-    .mutateAsync({ pk: props.booking.id, minutes: lateMin.value ?? 0, keep })
+    .mutateAsync({ pk: props.booking.id, minutes: lateMin.value ?? 0 })
     .catch(() => undefined)
-  if (keep) what.value = undefined
+}
+async function keepLate() {
+  if (!what.value) return
+  const kept = await keep.mutateAsync(what.value.change).catch(() => false)
+  if (kept) what.value = undefined
 }
 /** Steps that are still to come can be moved, each with what follows it. */
 const steps = computed(() =>
@@ -117,12 +122,7 @@ const moved = computed(() =>
           unit="min"
           width="96px"
         />
-        <button
-          class="act"
-          type="button"
-          :disabled="late.isPending.value"
-          @click="comesLate(false)"
-        >
+        <button class="act" type="button" :disabled="late.isPending.value" @click="comesLate">
           {{ t('today.lateTry') }}
         </button>
       </template>
@@ -141,7 +141,7 @@ const moved = computed(() =>
       <template v-else>
         <p v-for="change in what.changes" :key="change.booking">{{ change.text }}</p>
         <p v-if="!moved.length" class="quiet">{{ t('today.lateNobody') }}</p>
-        <button class="act main" type="button" @click="comesLate(true)">
+        <button class="act main" type="button" :disabled="keep.isPending.value" @click="keepLate">
           {{ t('today.lateKeep') }}
         </button>
       </template>

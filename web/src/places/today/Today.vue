@@ -5,8 +5,7 @@ import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
-import type { Schemas } from '@/api/client'
-import { type Booking, useBefore, useBoard, useLiveDays, useMove, useReplan } from '@/api/days'
+import { type Booking, useBefore, useBoard, useLiveDays, useMove } from '@/api/days'
 import { useMay } from '@/api/staff'
 import { provideRefusal } from '@/forms/refusal'
 import Await from '@/parts/Await.vue'
@@ -16,12 +15,13 @@ import PageHead from '@/parts/PageHead.vue'
 import Refusals from '@/parts/Refusals.vue'
 import { undoNote } from '@/parts/undoNote'
 import { useInUrl } from '@/parts/useInUrl'
-import { calendarDay, clock, minutes, percent } from '@/text/format'
+import { calendarDay, clock, minutes } from '@/text/format'
 import { addDays, isoDay } from '@/text/zone'
 
 import BookingPanel from './BookingPanel.vue'
 import BookPanel from './BookPanel.vue'
 import DayRow from './DayRow.vue'
+import Replan from './Replan.vue'
 import { isBusy, isIn, MINUTE_MS, placeOf } from './now'
 
 const HOUR_MIN = 60
@@ -39,8 +39,7 @@ const narrow = useMediaQuery('(max-width: 640px)')
 const board = useBoard(date)
 const before = useBefore(date)
 const move = useMove()
-const replan = useReplan()
-const refusal = provideRefusal(move.error, replan.error)
+const refusal = provideRefusal(move.error)
 const { lost } = useLiveDays()
 
 const picked = ref<number>()
@@ -136,6 +135,9 @@ const people = computed(() =>
 const odds = computed(() =>
   Object.fromEntries((board.data.value?.odds ?? []).map((one) => [one.booking, one.on_time])),
 )
+const names = computed(() =>
+  Object.fromEntries((board.data.value?.bookings ?? []).map((one) => [one.id, one.head_name])),
+)
 const finish = computed(() => {
   const ends = (board.data.value?.bookings ?? [])
     .filter((one) => !['cancelled', 'no_show'].includes(one.state))
@@ -177,14 +179,7 @@ async function moved(one: Booking, start: Date, segment = 0) {
     move.mutateAsync({ pk: one.id, start: was, segment }).catch(() => undefined),
   )
 }
-/** What planning the day anew comes to, before it is done. */
-const plan = ref<Schemas['Replan']>()
-async function anew(keep: boolean) {
-  const answer = await replan.mutateAsync({ date: date.value, keep }).catch(() => undefined)
-  plan.value = keep ? undefined : answer
-}
-const nameOf = (pk: number) =>
-  board.data.value?.bookings.find((one) => one.id === pk)?.head_name ?? ''
+const replanning = ref(false)
 </script>
 
 <template>
@@ -223,8 +218,8 @@ const nameOf = (pk: number) =>
       v-if="may.write('day-replan') && rows.length > 1"
       class="act"
       type="button"
-      :disabled="replan.isPending.value"
-      @click="anew(false)"
+      :disabled="replanning"
+      @click="replanning = true"
     >
       {{ t('today.replan') }}
     </button>
@@ -235,27 +230,7 @@ const nameOf = (pk: number) =>
   <p v-if="lost" class="quiet" role="status">{{ t('today.lost') }}</p>
   <BookPanel v-if="booking_" :date="date" @done="booking_ = false" />
   <Refusals :refusal="refusal" />
-  <section v-if="plan" class="plan" role="status">
-    <template v-if="plan.possible">
-      <p v-if="!plan.changes.length">{{ t('today.unchanged') }}</p>
-      <p v-for="change in plan.changes" :key="change.booking">{{ change.text }}</p>
-      <p class="quiet">
-        <template v-for="one in plan.odds" :key="one.booking">
-          {{ nameOf(one.booking) }}
-          {{ t('today.onTime', { odds: percent(one.on_time ?? 1) }) }} ·
-        </template>
-        {{ t('today.finish', { at: plan.finish ? clock(new Date(plan.finish)) : '' }) }}
-      </p>
-    </template>
-    <template v-else>
-      <p>{{ plan.why_not }}</p>
-      <p v-for="offer in plan.relaxations" :key="offer" class="quiet">{{ offer }}</p>
-    </template>
-    <button v-if="plan.possible" class="act main" type="button" @click="anew(true)">
-      {{ t('today.lateKeep') }}
-    </button>
-    <button class="act" type="button" @click="plan = undefined">{{ t('today.leave') }}</button>
-  </section>
+  <Replan v-if="replanning" :date="date" :names="names" @done="replanning = false" />
   <Await
     v-slot="{ data }"
     :data="board.data.value"
@@ -397,15 +372,6 @@ const nameOf = (pk: number) =>
 .closed,
 .nobody {
   margin: 8px 0;
-}
-.plan {
-  display: grid;
-  justify-items: start;
-  gap: 6px;
-  margin: 8px 0;
-  padding: 10px 14px;
-  border: 1px solid var(--line);
-  background: var(--paper);
 }
 .wrongs {
   margin: 8px 0;
