@@ -1,7 +1,8 @@
 """Builds the demo through the same services the application uses."""
 
+import itertools
 import random
-from datetime import datetime, timedelta
+from datetime import datetime, time, timedelta
 from typing import Any
 
 from django.contrib.auth.models import User
@@ -11,7 +12,7 @@ from django.utils import timezone
 from craft.contract import parse
 from craft.visit import planned_doses
 from salon.demo.bottles import BOTTLES, dated
-from salon.demo.days import fill_the_days
+from salon.demo.days import FEAST_IN_DAYS, SUNDAY, fill_the_days
 from salon.demo.drawer import CALIBRATED, KIT, PALM_TESTS, TO_COME, WORN_PUMP
 from salon.demo.people import HEADS
 from salon.heads.models import Head
@@ -44,7 +45,7 @@ OPENING_HOUR = 9
 
 def days_ago(days: int, hour: int = OPENING_HOUR) -> datetime:
     """A time of day so many days before today; never in the future."""
-    now = timezone.now()
+    now = timezone.localtime()
     then = (now - timedelta(days=days)).replace(hour=hour, minute=30, second=0, microsecond=0)
     return min(then, now)
 
@@ -104,9 +105,21 @@ def plan_the_days(user: User) -> None:
     """Plans for today and the next days; on one of them rods of one size run short."""
     for name, days, hour, service in TO_COME:
         head = Head.objects.get(name=name)
-        start = days_ago(0).replace(hour=hour, minute=0) + timedelta(days=days)
+        day = timezone.localdate() + timedelta(days=working_days(days))
+        start = timezone.make_aware(datetime.combine(day, time(hour)))
         plan = planned(head, {**service, "start": start}, user)
         Plan.objects.filter(pk=plan.pk).update(made_at=days_ago(1, hour=17))
+
+
+def working_days(count: int) -> int:
+    """How many days it is to so many working days from today: neither a Sunday nor the feast."""
+    today = timezone.localdate()
+    open_days = (
+        days
+        for days in itertools.count(1)
+        if (today + timedelta(days=days)).weekday() != SUNDAY and days != FEAST_IN_DAYS
+    )
+    return next(itertools.islice(open_days, count - 1, None))
 
 
 def add_person(person: dict[str, Any], user: User, chance: random.Random) -> None:

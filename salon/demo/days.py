@@ -25,6 +25,7 @@ TODAY: tuple[tuple[str, str, int, dict[str, Any]], ...] = (
     ("Linnea Oskar", "quick_wash", 30, {}),
     ("Bas Quillon", "flat_twist_out", 70, {}),
 )
+SUNDAY, FEAST_IN_DAYS = 6, 4
 OPENS, CLOSES = time(9), time(19)
 #: The salon stays open so long before and after now, so that the day is always live [h].
 BEFORE_H, AFTER_H = 4, 5
@@ -74,13 +75,10 @@ def set_hours(now: datetime, people: list[User]) -> None:
                 begins=opens if today else OPENS,
                 ends=closes if today else CLOSES,
             )
-    feast = now.date() + timedelta(days=4)
+    feast = now.date() + timedelta(days=FEAST_IN_DAYS)
     Holiday.objects.create(date=feast, reason="Harbour feast")
     for station, count in (("chair", 4), ("basin", 2), ("hood", 2), ("steamer", 1)):
         StationCount.objects.create(station=station, count=count)
-
-
-SUNDAY = 6
 
 
 def clock(now: datetime, hours: int) -> time:

@@ -36,21 +36,21 @@ PALM_TESTS: list[tuple[str, str, str, str]] = [
     ("Thick twisting cream", "Strong gel", "flakes", "Only with three pumps of cream."),
 ]
 
-#: Head, days from now, hour, service. The second set of the morning finds too few rods of 20 mm.
+#: Head, working days from now, hour, service. Of tomorrow the second set finds too few of 20 mm.
 TO_COME: list[tuple[str, int, int, dict[str, Any]]] = [
     (
         "Linnea Oskar",
-        2,
+        1,
         9,
         {"style": "twist_rod_set", "sections": 14, "rod_mm": 20, "dry": "hood", "release_h": 48},
     ),
     (
         "Bas Quillon",
-        2,
+        1,
         10,
         {"style": "rod_set", "sections": 28, "rod_mm": 20, "dry": "hood", "release_h": 48},
     ),
-    ("Ines Marrow", 3, 11, {"style": "shingle_wash_and_go", "sections": 28, "dry": "diffuser"}),
-    ("Orla Tveit", 4, 9, {"style": "two_strand_twist_out", "sections": 14, "release_h": 48}),
-    ("Ines Marrow", 9, 10, {"style": "quick_wash", "sections": 2}),
+    ("Ines Marrow", 2, 11, {"style": "shingle_wash_and_go", "sections": 28, "dry": "diffuser"}),
+    ("Orla Tveit", 3, 9, {"style": "two_strand_twist_out", "sections": 14, "release_h": 48}),
+    ("Ines Marrow", 7, 10, {"style": "quick_wash", "sections": 2}),
 ]

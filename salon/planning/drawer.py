@@ -145,7 +145,13 @@ def kit_for_plan(
     counts: dict[str, int] = {}
     for there in kit:
         counts[there.item.kind] = counts.get(there.item.kind, 0) + there.count
-    elsewhere = [(there.item, reservation) for there in kit for reservation in there.elsewhere]
+    # Caps and towels are counted for the day, not for a plan.
+    elsewhere = [
+        (there.item, reservation)
+        for there in kit
+        if there.item.kind not in (KitKind.CAP, KitKind.TOWEL)
+        for reservation in there.elsewhere
+    ]
 
     def many(kind: KitKind) -> int | None:
         # Several entries may come to more than a plan can count; so many are enough.

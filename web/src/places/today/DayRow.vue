@@ -136,10 +136,10 @@ function keyed(event: KeyboardEvent) {
         · {{ booking.title }}
       </span>
       <span class="quiet">
-        {{ hands }}
         <span v-if="odds !== undefined" :class="{ doubtful: odds < DOUBTFUL }">
-          · {{ t('today.onTimeShort', { odds: percent(odds) }) }}
+          {{ t('today.onTimeShort', { odds: percent(odds) }) }} ·
         </span>
+        {{ hands }}
       </span>
     </div>
     <div ref="track" class="track">

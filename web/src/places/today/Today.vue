@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The day: who comes when, whose hands are needed, what has to be mended before it happens. */
 import { onKeyStroke, useIntervalFn, useMediaQuery } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
@@ -135,6 +135,13 @@ const people = computed(() =>
 const odds = computed(() =>
   Object.fromEntries((board.data.value?.odds ?? []).map((one) => [one.booking, one.on_time])),
 )
+/** On paper the whole day stands. */
+async function print() {
+  zoom.value = 'whole'
+  picked.value = undefined
+  await nextTick()
+  window.print()
+}
 const names = computed(() =>
   Object.fromEntries((board.data.value?.bookings ?? []).map((one) => [one.id, one.head_name])),
 )
@@ -214,6 +221,9 @@ const replanning = ref(false)
       ]"
     />
     <RouterLink class="act" :to="`/week?date=${date}`">{{ t('today.week') }}</RouterLink>
+    <button v-if="!narrow" class="act" type="button" @click="print">
+      {{ t('today.print') }}
+    </button>
     <button
       v-if="may.write('day-replan') && rows.length > 1"
       class="act"
@@ -227,6 +237,7 @@ const replanning = ref(false)
       {{ t('today.book') }}
     </button>
   </PageHead>
+  <h1 class="on-paper" aria-hidden="true">{{ calendarDay(date) }}</h1>
   <p v-if="lost" class="quiet" role="status">{{ t('today.lost') }}</p>
   <BookPanel v-if="booking_" :date="date" @done="booking_ = false" />
   <Refusals :refusal="refusal" />
@@ -500,6 +511,7 @@ const replanning = ref(false)
   text-align: left;
 }
 .list li > .plain > b {
+  min-width: 58px;
   font: 700 18px var(--display);
 }
 .list span b {
@@ -508,10 +520,20 @@ const replanning = ref(false)
 .list .signal {
   background: color-mix(in oklab, var(--signal) 22%, var(--paper));
 }
+.on-paper {
+  display: none;
+}
 @media print {
+  .on-paper {
+    display: block;
+  }
   .days,
-  .now {
+  .now,
+  .board > .panel {
     display: none;
+  }
+  .board {
+    print-color-adjust: exact;
   }
 }
 @media (max-width: 900px) {

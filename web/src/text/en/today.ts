@@ -17,6 +17,7 @@ export const today = {
     later: 'The day after',
     backToday: 'Today',
     week: 'Week',
+    print: 'Print',
     day: 'Day',
     half: 'Half a day',
     whole: 'Whole day',
