@@ -8,6 +8,7 @@ from typing import Any
 from pydantic import BaseModel
 
 from craft import drying, partings
+from craft.chair.chair import chair
 from craft.complete import complete
 from craft.contract import (
     DryAnswer,
@@ -18,6 +19,7 @@ from craft.contract import (
     PlanRequest,
 )
 from craft.contract.bottles import BottlesAnswer, BottlesRequest
+from craft.contract.chair import ChairAnswer, ChairRequest
 from craft.contract.crown import CrownAnswer
 from craft.contract.day import BoardAnswer, BoardRequest, DayAnswer, DayRequest
 from craft.contract.drying import SetIn
@@ -280,4 +282,5 @@ COMMANDS = {
     "day": Command(DayRequest, DayAnswer, day_of),
     "board": Command(BoardRequest, BoardAnswer, board),
     "visit": Command(VisitRequest, VisitAnswer, visit),
+    "chair": Command(ChairRequest, ChairAnswer, chair),
 }

@@ -17,6 +17,7 @@ from craft.contract.visit import (
     DATA,
     Begun,
     Closed,
+    ComfortFelt,
     Correction,
     DoseRun,
     DoseTaken,
@@ -25,6 +26,7 @@ from craft.contract.visit import (
     KitIn,
     KitOut,
     KitRun,
+    Leftover,
     Length,
     Note,
     Released,
@@ -43,15 +45,18 @@ from craft.contract.visit import (
     TimerRun,
     TimerSet,
     TimerStopped,
+    Touched,
     VisitAnswer,
     VisitRequest,
 )
 from craft.errors import CraftError
 from craft.timetable import SHAPING, shaped_at
 from craft.vocabulary import (
+    Comfort,
     Dryness,
     EventKind,
     KitPlace,
+    NoteAbout,
     Role,
     SectionWork,
     Side,
@@ -59,6 +64,7 @@ from craft.vocabulary import (
     Trait,
     VisitFlag,
     VisitState,
+    Zone,
 )
 from craft.words import plural
 
@@ -174,10 +180,20 @@ def fold(plan: PlanAnswer, events: Iterable[Event]) -> VisitAnswer:
         timers=timer_runs(log),
         kit=kit,
         scores=scores_of(log),
-        length_cm=last(entry.data.length_cm for entry in log.of(Length)),
+        zone_scores=zone_scores_of(log),
+        length_cm=last(entry.data.length_cm for entry in log.of(Length) if entry.data.zone is None),
+        zone_lengths={
+            entry.data.zone: entry.data.length_cm
+            for entry in log.of(Length)
+            if entry.data.zone is not None
+        },
+        touches={entry.data.place: entry.data.dryness for entry in log.of(Touched)},
+        comfort=last(entry.data.comfort for entry in log.of(ComfortFelt)),
         dryness=dryness,
         residue=last(entry.data.residue for entry in log.of(ResidueLeft)),
-        notes=[entry.data.text for entry in log.of(Note)],
+        notes=notes_about(log, NoteAbout.VISIT),
+        said=notes_about(log, NoteAbout.CLIENT),
+        next_time=notes_about(log, NoteAbout.NEXT),
         open=open_work(log, sections, kit, state),
         flags=flags_of(log, doses, dryness),
     )
@@ -224,8 +240,23 @@ def last(values: Iterable[Value]) -> Value | None:
 
 
 def scores_of(log: Log) -> dict[Trait, int]:
-    """The last score of each trait."""
-    return {entry.data.trait: entry.data.value for entry in log.of(Score)}
+    """The last score of each trait, of the whole head."""
+    whole = (entry.data for entry in log.of(Score) if entry.data.zone is None)
+    return {data.trait: data.value for data in whole}
+
+
+def zone_scores_of(log: Log) -> dict[Trait, dict[Zone, int]]:
+    """The last score of each trait in zones that were judged apart."""
+    scores: dict[Trait, dict[Zone, int]] = {}
+    for entry in log.of(Score):
+        if entry.data.zone is not None:
+            scores.setdefault(entry.data.trait, {})[entry.data.zone] = entry.data.value
+    return scores
+
+
+def notes_about(log: Log, about: NoteAbout) -> list[str]:
+    """Notes of a kind, in order."""
+    return [entry.data.text for entry in log.of(Note) if entry.data.about is about]
 
 
 #: Entries of hands on the head.
@@ -331,11 +362,18 @@ def dose_run(
     """A dose as it was taken."""
     step, role, layer = key
     sides = {
-        side: sum(entry.data.grams for entry in noted if entry.data.side is side) for side in Side
+        side: sum(entry.data.grams for entry in noted if side in sides_of(log, entry))
+        for side in Side
     }
+    leftover = sum(
+        entry.data.grams
+        for entry in log.of(Leftover)
+        if (entry.data.step, entry.data.role, entry.data.layer) == key
+    )
     units = [entry.data.units for entry in noted if entry.data.units is not None]
     planned_g = planned.grams if planned else 0.0
-    grams = sum(entry.data.grams for entry in noted) if noted else planned_g
+    taken = sum(entry.data.grams for entry in noted) if noted else planned_g
+    grams = max(0.0, taken - leftover)
     return DoseRun(
         step=step,
         role=role,
@@ -348,7 +386,32 @@ def dose_run(
         stays_in=planned.stays_in if planned else False,
         left_g=round(sides[Side.LEFT], 2),
         right_g=round(sides[Side.RIGHT], 2),
+        front_g=round(sides[Side.FRONT], 2),
+        back_g=round(sides[Side.BACK], 2),
+        leftover_g=round(min(leftover, taken), 2),
     )
+
+
+#: Zones in front of the ears, and behind them.
+FRONT_ZONES = frozenset({Zone.FRINGE, Zone.TOP})
+BACK_ZONES = frozenset({Zone.CROWN, Zone.BACK, Zone.NAPE})
+
+
+def sides_of(log: Log, dose: DoseTaken) -> set[Side]:
+    """Sides a dose went on: as noted, else those of its section."""
+    if dose.data.side is not None:
+        return {dose.data.side}
+    section = next((row for row in log.plan.sections if row.number == dose.data.section), None)
+    if section is None:
+        return set()
+    sides = set()
+    if section.centre[0]:
+        sides.add(Side.RIGHT if section.centre[0] > 0 else Side.LEFT)
+    if section.zone in FRONT_ZONES:
+        sides.add(Side.FRONT)
+    if section.zone in BACK_ZONES:
+        sides.add(Side.BACK)
+    return sides
 
 
 def section_runs(log: Log) -> list[SectionRun]:
@@ -389,7 +452,8 @@ def release_run(log: Log) -> ReleaseRun | None:
         return None
     first = opened[0]
     hours = max(0.0, (first.at - shaped).total_seconds() / 3600)
-    return ReleaseRun(at=first.at, by=first.by, after_h=round(hours, 2))
+    because = last(entry.data.damp_because for entry in log.of(Released)) or ""
+    return ReleaseRun(at=first.at, by=first.by, after_h=round(hours, 2), damp_because=because)
 
 
 def sitting_runs(log: Log) -> list[SittingRun]:
@@ -521,14 +585,26 @@ def flags_of(log: Log, doses: Sequence[DoseRun], dryness: Dryness | None) -> lis
         flags.append(VisitFlag.OUT_OF_ORDER)
     if dryness not in (None, Dryness.DRY):
         flags.append(VisitFlag.RELEASED_DAMP)
+    if any(entry.data.comfort is Comfort.PAIN for entry in log.of(ComfortFelt)):
+        flags.append(VisitFlag.PAIN)
     return flags
 
 
 def uneven(dose: DoseRun) -> bool:
-    """Whether one side got more than the other; only where both were noted."""
-    mean = (dose.left_g + dose.right_g) / 2
-    both = dose.left_g > 0 and dose.right_g > 0
-    return both and abs(dose.left_g - dose.right_g) > UNEVEN_SHARE * mean
+    """Whether one side got more than the other, left and right; only where both were noted."""
+    return differs(dose.left_g, dose.right_g)
+
+
+def differs(first_g: float, second_g: float) -> bool:
+    """Whether two doses that should be alike are not; only where both were noted."""
+    mean = (first_g + second_g) / 2
+    both = first_g > 0 and second_g > 0
+    return both and abs(first_g - second_g) > UNEVEN_SHARE * mean
+
+
+def longest_worked(step: Step) -> float:
+    """From start to end, more minutes than this were not all worked [min]."""
+    return max(INTERRUPTED_FROM_MIN, INTERRUPTED_TIMES * step.hands_on_high)
 
 
 def interrupted(log: Log, step: Step) -> bool:
@@ -539,8 +615,7 @@ def interrupted(log: Log, step: Step) -> bool:
             started = entry.at
         if isinstance(entry, StepDone) and entry.data.step == step.key and started:
             lasted = minutes_between(started, entry.at)
-            most = max(INTERRUPTED_FROM_MIN, INTERRUPTED_TIMES * step.hands_on_high)
-            if entry.data.minutes is None and lasted > most:
+            if entry.data.minutes is None and lasted > longest_worked(step):
                 return True
             started = None
     return False

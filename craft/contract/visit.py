@@ -10,18 +10,22 @@ from craft.contract.hair import LengthCm, measured
 from craft.contract.plan import PlanAnswer, Words
 from craft.results import SCORE_MAX, SCORE_MIN
 from craft.vocabulary import (
+    Comfort,
     Dryness,
     EventKind,
     KitKind,
     KitPlace,
+    NoteAbout,
     Residue,
     Role,
     SectionWork,
     Side,
     StepStatus,
+    Touch,
     Trait,
     VisitFlag,
     VisitState,
+    Zone,
 )
 
 StepKey = Annotated[str, Field(min_length=1, max_length=40)]
@@ -110,6 +114,8 @@ class SwapData(Frozen):
 
 class ScoreData(Frozen):
     trait: Trait
+    zone: Zone | None = None
+    """Where it differs from the rest; null: of the whole head."""
     value: Annotated[int, Field(ge=SCORE_MIN, le=SCORE_MAX)]
     day: Day = 0
     """Days after the service."""
@@ -117,6 +123,7 @@ class ScoreData(Frozen):
 
 class LengthData(Frozen):
     length_cm: LengthCm
+    zone: Zone | None = None
     day: Day = 0
 
 
@@ -129,6 +136,7 @@ class ResidueData(Frozen):
 
 
 class NoteData(Frozen):
+    about: NoteAbout = NoteAbout.VISIT
     text: Annotated[str, Field(min_length=1, max_length=2000)]
 
 
@@ -151,6 +159,31 @@ class KitInData(Frozen):
 
 class ReleasedData(Frozen):
     """The set was opened."""
+
+    damp_because: Words = ""
+    """Why it was opened although it was not dry."""
+
+
+class TouchData(Frozen):
+    """How a place of the set feels."""
+
+    place: Touch
+    dryness: Dryness
+
+
+class LeftoverData(StepData):
+    """What stayed in the bowl and went back or away."""
+
+    role: Role
+    layer: Layer = 1
+    grams: DoseGrams
+
+
+class ComfortData(Frozen):
+    """How it feels to the one who wears it."""
+
+    comfort: Comfort
+    zone: Zone | None = None
 
 
 class ClosedData(Frozen):
@@ -259,6 +292,21 @@ class KitIn(Event):
     data: KitInData
 
 
+class Touched(Event):
+    kind: Literal["touch"]
+    data: TouchData
+
+
+class Leftover(Event):
+    kind: Literal["leftover"]
+    data: LeftoverData
+
+
+class ComfortFelt(Event):
+    kind: Literal["comfort"]
+    data: ComfortData
+
+
 class Closed(Event):
     kind: Literal["closed"]
     data: ClosedData = Field(default_factory=ClosedData)
@@ -289,6 +337,9 @@ AnyEvent = Annotated[
     | Note
     | KitOut
     | KitIn
+    | Touched
+    | Leftover
+    | ComfortFelt
     | Closed
     | Correction,
     Field(discriminator="kind"),
@@ -315,6 +366,9 @@ DATA: dict[EventKind, type[Frozen]] = {
     EventKind.NOTE: NoteData,
     EventKind.KIT_OUT: KitOutData,
     EventKind.KIT_IN: KitInData,
+    EventKind.TOUCH: TouchData,
+    EventKind.LEFTOVER: LeftoverData,
+    EventKind.COMFORT: ComfortData,
     EventKind.CLOSED: ClosedData,
     EventKind.CORRECTION: CorrectionData,
 }
@@ -364,6 +418,10 @@ class DoseRun(Frozen):
     stays_in: bool
     left_g: float
     right_g: float
+    front_g: float = 0.0
+    back_g: float = 0.0
+    leftover_g: float = 0.0
+    """Of what was taken, so much went back into the bottle or away."""
 
 
 class SectionRun(Frozen):
@@ -405,6 +463,7 @@ class ReleaseRun(Frozen):
     by: str
     after_h: float
     """From the end of shaping."""
+    damp_because: str = ""
 
 
 class KitRun(Frozen):
@@ -437,7 +496,15 @@ class VisitAnswer(Frozen):
     kit: list[KitRun]
     scores: dict[Trait, int]
     """As last judged."""
+    zone_scores: dict[Trait, dict[Zone, int]] = Field(default_factory=dict)
+    """Where a zone was judged apart."""
     length_cm: float | None
+    zone_lengths: dict[Zone, float] = Field(default_factory=dict)
+    touches: dict[Touch, Dryness] = Field(default_factory=dict)
+    comfort: Comfort | None = None
+    said: list[str] = Field(default_factory=list)
+    """What the client said."""
+    next_time: list[str] = Field(default_factory=list)
     dryness: Dryness | None
     residue: Residue | None
     notes: list[str]

@@ -162,6 +162,7 @@ def working(command: str, chance: random.Random) -> Json:
         },
         "partings": {"hair": HAIR, "scheme": "quadrants", "count": 12},
         "visit": {"plan": {}, "events": []},
+        "chair": {"plan": {}, "events": [], "now": "2026-06-20T12:00:00+02:00"},
         "day": {
             "close_min": 600,
             "stations": {"chair": 2, "basin": 1},
@@ -179,7 +180,26 @@ def working(command: str, chance: random.Random) -> Json:
             ],
         },
     }
+    if command == "board":
+        return standing(others["day"])
     return others.get(command, request)
+
+
+def standing(day: dict[str, Json]) -> dict[str, Json]:
+    """A day with everything where it is, whether that clashes or not."""
+    heads = day["heads"]
+    assert isinstance(heads, list)
+    kept: list[Json] = [
+        {
+            "head": f"h{number}",
+            "index": index,
+            "start": 60 * number + 20 * index,
+            "specialist": "ada",
+        }
+        for number in range(len(heads))
+        for index in range(3)
+    ]
+    return day | {"kept": kept}
 
 
 def requests(command: str, seed: int) -> Iterator[Json]:
@@ -198,8 +218,10 @@ def requests(command: str, seed: int) -> Iterator[Json]:
 
 def fixed(command: str) -> dict[str, Json]:
     """What stays as it is in every request: a plan is no request, and nobody waits for a search."""
-    if command == "visit":
+    if command in ("visit", "chair"):
         return {"plan": planned().model_dump(mode="json")}
+    if command == "board":
+        return {"draws": 20}
     return {"limit_s": 0.1, "draws": 20} if command == "day" else {}
 
 

@@ -26,6 +26,9 @@ class EventKind(StrEnum):
     KIT_OUT = "kit_out"
     KIT_IN = "kit_in"
     CLOSED = "closed"
+    TOUCH = "touch"
+    LEFTOVER = "leftover"
+    COMFORT = "comfort"
     CORRECTION = "correction"
 
 
@@ -56,9 +59,20 @@ class SectionWork(StrEnum):
     DRIED = "dried"
 
 
+class SectionTick(StrEnum):
+    """What of a section is ticked at the chair."""
+
+    LAID_IN = "laid_in"
+    SHAPED = "shaped"
+    DRIED = "dried"
+    RELEASED = "released"
+
+
 class Side(StrEnum):
     LEFT = "left"
     RIGHT = "right"
+    FRONT = "front"
+    BACK = "back"
 
 
 class Trait(StrEnum):
@@ -68,6 +82,33 @@ class Trait(StrEnum):
     FRIZZ = "frizz"
     VOLUME = "volume"
     EVENNESS = "evenness"
+    BOUNCE = "bounce"
+    SOFTNESS = "softness"
+    SHINE = "shine"
+
+
+class Touch(StrEnum):
+    """Where a set is felt for damp before it is opened: where it dries last."""
+
+    ROOTS = "roots"
+    NAPE = "nape"
+    THICKEST = "thickest"
+
+
+class Comfort(StrEnum):
+    """How a style feels to the one who wears it."""
+
+    GOOD = "good"
+    TIGHT = "tight"
+    PAIN = "pain"
+
+
+class NoteAbout(StrEnum):
+    """What a note is about."""
+
+    VISIT = "visit"
+    CLIENT = "client"
+    NEXT = "next"
 
 
 class KitPlace(StrEnum):
@@ -84,6 +125,7 @@ class VisitFlag(StrEnum):
     INTERRUPTED = "interrupted"
     OUT_OF_ORDER = "out_of_order"
     RELEASED_DAMP = "released_damp"
+    PAIN = "pain"
 
 
 class DayClashKind(StrEnum):

@@ -1,0 +1,1 @@
+"""A visit under way: what each step asks for, and everything that can still be mended."""

@@ -1,0 +1,175 @@
+"""The gate before a set is opened: the forecast, and what three places feel like.
+
+Where a touch says damp, the forecast is held against it: hair that is not dry by now is among the
+slower ones, and what would help is worked out for those.
+"""
+
+import math
+from datetime import datetime
+
+from scipy.special import ndtr, ndtri
+
+from craft import drying
+from craft.contract.chair import Gate, GateOption
+from craft.contract.plan import PlanRequest
+from craft.contract.visit import VisitAnswer
+from craft.drying import Stage
+from craft.routine.case import Case, case_of
+from craft.routine.drying.forecast import (
+    SAFE_ODDS,
+    Forecast,
+    air_stage,
+    dryer_stage,
+    forecast_of,
+)
+from craft.vocabulary import AirAt, Dryness, Heat, StageKind, Touch
+
+#: Minutes under the hood that are offered, and hours to wait. House values.
+HOOD_MIN = tuple(range(5, 61, 5))
+LATER_H = (1, 2, 3, 4, 6, 8, 12, 24)
+#: Only the roots, by hand, with the diffuser [min]. House value.
+ROOTS_MIN = 8.0
+
+
+def gate(
+    asked: PlanRequest | None, visit: VisitAnswer, shaped: datetime | None, now: datetime
+) -> Gate | None:
+    """Whether a set may be opened now.
+
+    Args:
+        asked: what the plan was made for; without it nothing is forecast
+        visit: as far as it is
+        shaped: when shaping ended
+        now: the moment
+    """
+    if shaped is None:
+        return None
+    since_h = max(0.0, (now - shaped).total_seconds() / 3600)
+    damp = [place for place, dryness in visit.touches.items() if dryness is not Dryness.DRY]
+    missing = [place for place in Touch if place not in visit.touches]
+    case = case_of(asked) if asked is not None else None
+    forecast = forecast_of(case) if case is not None else None
+    gone = odds = None
+    options: list[GateOption] = []
+    if case is not None and forecast is not None:
+        gone = round(forecast.run.at(since_h), 3)
+        odds = round(forecast.odds_with(forecast.stages, since_h), 3)
+        if damp:
+            options = list(helps(case, forecast, since_h, only_roots=damp == [Touch.ROOTS]))
+    return Gate(
+        since_h=round(since_h, 2),
+        gone=gone,
+        odds_dry=odds,
+        missing=missing,
+        damp=damp,
+        ready=not damp and not missing,
+        options=[*options, opened_damp()] if damp else [],
+    )
+
+
+def opened_damp() -> GateOption:
+    """What comes of opening it all the same."""
+    return GateOption(
+        key="open",
+        title="Open it damp",
+        effect="It frizzes where it is damp and falls sooner. Say why; it is kept with the visit.",
+    )
+
+
+def slower_than(forecast: Forecast, now_h: float, odds: float) -> float:
+    """So many times the forecast's time: of hair not dry by now, this share is no slower.
+
+    Args:
+        forecast: of the plan
+        now_h: hours since shaping
+        odds: share, 0 to 1
+    """
+    dry_h = forecast.run.time_to(1.0)
+    spread = max(forecast.spread, 1e-3)
+    if dry_h is None or now_h <= 0:
+        return forecast.factor * math.exp(float(ndtri(odds)) * spread)
+    dry_by_now = float(ndtr(math.log(now_h / dry_h) / spread))
+    z = float(ndtri(min(dry_by_now + odds * (1 - dry_by_now), 1 - 1e-9)))
+    return forecast.factor * math.exp(z * spread)
+
+
+def stages_until(forecast: Forecast, now_h: float) -> tuple[Stage, ...]:
+    """The air it was in so far."""
+    results, left = [], now_h
+    for stage in forecast.stages:
+        hours = left if stage.hours is None else min(stage.hours, left)
+        if hours <= 0:
+            break
+        results.append(
+            Stage(
+                stage.kind,
+                stage.temp_c,
+                stage.rh,
+                hours,
+                stage.until_share,
+                stage.speed_m_s,
+                stage.reaches,
+            )
+        )
+        left -= hours
+    return tuple(results)
+
+
+def helps(case: Case, forecast: Forecast, now_h: float, *, only_roots: bool) -> list[GateOption]:
+    """Hood, waiting, or the roots alone: each the smallest that is safe for hair this slow."""
+    slower = slower_than(forecast, now_h, SAFE_ODDS)
+    before, air = stages_until(forecast, now_h), air_stage(case, AirAt.SALON)
+    options = []
+    if case.request.goal.max_heat is not Heat.NONE:
+        minutes = next(
+            (
+                minutes
+                for minutes in HOOD_MIN
+                if dry_after(
+                    forecast,
+                    (*before, dryer_stage(case, StageKind.HOOD, minutes), air),
+                    slower,
+                    now_h + minutes / 60,
+                )
+            ),
+            HOOD_MIN[-1],
+        )
+        options.append(
+            GateOption(
+                key="hood",
+                title=f"{minutes} min under the hood",
+                effect="Then let it cool and feel again.",
+                minutes=minutes,
+                odds_dry=SAFE_ODDS,
+            )
+        )
+        if only_roots:
+            options.append(
+                GateOption(
+                    key="roots",
+                    title="Dry only the roots",
+                    effect="Diffuser at the roots, lengths left alone; feel again.",
+                    minutes=ROOTS_MIN,
+                )
+            )
+    hours = next(
+        (hours for hours in LATER_H if dry_after(forecast, (*before, air), slower, now_h + hours)),
+        None,
+    )
+    if hours is not None:
+        options.append(
+            GateOption(
+                key="later",
+                title=f"Open it {hours} h later",
+                effect="In the air of the salon or at home, uncovered.",
+                minutes=hours * 60,
+                odds_dry=SAFE_ODDS,
+            )
+        )
+    return options
+
+
+def dry_after(forecast: Forecast, stages: tuple[Stage, ...], slower: float, at_h: float) -> bool:
+    """Whether hair so slow is dry by an hour."""
+    dry_h = drying.dry(forecast.cylinder, forecast.water, stages, slower).time_to(1.0)
+    return dry_h is not None and dry_h <= at_h + 1e-6

@@ -1,0 +1,262 @@
+"""The chair: what a step asks for, and what is caught while it can be mended."""
+
+from datetime import timedelta
+from typing import Any
+from unittest import TestCase
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from craft.chair.chair import chair
+from craft.chair.steps import SPOT_S
+from craft.contract import PlanAnswer, PlanRequest, parse
+from craft.contract.chair import ChairAnswer, ChairRequest, ChairStep
+from craft.routine.planner import plan
+from craft.tests.requests import plan_request, planned
+from craft.tests.test_visit import PLAN, TEN, entry
+from craft.visit import longest_worked
+from craft.vocabulary import Dryness, SectionTick, Side, Touch, VisitFlag
+
+GEL = {"step": "lay_in", "role": "gel"}
+
+
+def at(after: float, *entries: dict[str, Any], of: PlanAnswer = PLAN, **more: Any) -> ChairAnswer:
+    """The chair so many minutes after ten."""
+    request = {
+        "plan": of.model_dump(mode="json"),
+        "events": list(entries),
+        "now": (TEN + timedelta(minutes=after)).isoformat(),
+    }
+    return chair(parse(ChairRequest, request | more))
+
+
+def step(answer: ChairAnswer, key: str) -> ChairStep:
+    return next(each for each in answer.steps if each.key == key)
+
+
+class StepTest(TestCase):
+    def test_the_step_under_way_else_the_next_then_none(self) -> None:
+        first, second = (each.key for each in PLAN.steps[:2])
+        self.assertEqual(at(0).step, first)
+        self.assertEqual(at(5, entry(1, 0, "step_started", step=second)).step, second)
+        skipped = [
+            entry(number, number, "step_skipped", step=each.key, reason="not today")
+            for number, each in enumerate(PLAN.steps)
+        ]
+        self.assertIsNone(at(60, *skipped).step)
+
+    def test_shares_of_sections_come_to_the_dose_of_the_plan(self) -> None:
+        for target in step(at(0), "lay_in").targets:
+            self.assertAlmostEqual(
+                sum(part.grams for part in target.parts), target.grams, delta=0.2
+            )
+            self.assertEqual(len(target.parts), len(PLAN.sections))
+
+    def test_what_is_worked_whole_is_halved_alike(self) -> None:
+        wash = next(each for each in at(0).steps if each.targets and not each.ticks)
+        sides = [(part.side, part.grams) for part in wash.targets[0].parts]
+        self.assertEqual(sides[0][1], sides[1][1])
+        self.assertEqual([side for side, _ in sides], [Side.LEFT, Side.RIGHT])
+
+    def test_calibrated_bottles_are_told_in_units_of_the_hand(self) -> None:
+        gel = next(row for row in step(at(0), "lay_in").targets if row.role == "gel")
+        self.assertEqual(gel.unit_g, 2)
+        self.assertTrue(all(part.units for part in gel.parts))
+
+    def test_a_diffuser_is_ticked_and_paced_and_a_hood_is_waited_for(self) -> None:
+        goal = {"style": "shake_wash_and_go", "sections": 8}
+        held = step(at(0, of=planned(goal=goal, dry="diffuser")), "dry")
+        waited = step(at(0, of=planned(goal=goal, dry="hood")), "dry")
+        self.assertEqual((held.ticks, held.spot_s, held.dwell), (SectionTick.DRIED, SPOT_S, None))
+        self.assertIsNone(waited.ticks)
+        assert waited.dwell is not None
+        self.assertGreaterEqual(waited.dwell.most_min, waited.dwell.least_min)
+
+    def test_necks_and_arms_are_thought_of(self) -> None:
+        rinse = next(each for each in PLAN.steps if each.station == "basin")
+        self.assertIn("Neck", step(at(0), rinse.key).posture)
+
+    def test_more_minutes_than_anybody_works_are_asked_about(self) -> None:
+        for each, own in zip(PLAN.steps, at(0).steps, strict=True):
+            self.assertEqual(own.ask_after_min, longest_worked(each))
+
+
+class TimerTest(TestCase):
+    SET = entry(1, 0, "timer_set", timer="mask", title="Mask", least_min=20, most_min=30)
+
+    def test_running_due_and_too_long(self) -> None:
+        states = [at(after, self.SET).timers[0].state for after in (19.9, 20, 30, 30.1)]
+        self.assertEqual(states, ["running", "due", "due", "over"])
+        self.assertEqual(at(10, self.SET).timers[0].loud, False)
+        self.assertEqual(at(20, self.SET).timers[0].loud, True)
+
+    def test_stopped_it_is_gone_and_set_again_it_begins_anew(self) -> None:
+        stop = entry(2, 21, "timer_stopped", timer="mask")
+        self.assertEqual(at(25, self.SET, stop).timers, [])
+        again = entry(3, 22, "timer_set", timer="mask", title="Mask", least_min=20)
+        self.assertEqual(at(25, self.SET, stop, again).timers[0].state, "running")
+
+
+class UnevenTest(TestCase):
+    LEFT = entry(1, 40, "dose", **GEL, grams=18, side="left")
+    RIGHT = entry(2, 41, "dose", **GEL, grams=15, side="right")
+
+    def test_a_side_that_got_more_is_told_while_it_can_be_mended(self) -> None:
+        row = at(45, self.LEFT, self.RIGHT).uneven[0]
+        self.assertEqual((row.more, row.less, row.percent), (Side.LEFT, Side.RIGHT, 18))
+        self.assertEqual((row.add_g, row.mendable), (3.0, True))
+        self.assertIn("Add 3.0 g", row.text)
+        opened = entry(3, 1500, "step_started", step="release")
+        self.assertFalse(at(1501, self.LEFT, self.RIGHT, opened).uneven[0].mendable)
+
+    def test_fifteen_percent_are_borne(self) -> None:
+        right = entry(2, 41, "dose", **GEL, grams=15.6, side="right")
+        self.assertEqual(at(45, self.LEFT, right).uneven, [])
+
+    def test_doses_of_sections_count_for_their_sides(self) -> None:
+        by_side: dict[bool, int] = {}
+        for section in PLAN.sections:
+            by_side.setdefault(section.centre[0] > 0, section.number)
+        right, left = by_side[True], by_side[False]
+        rows = at(
+            45,
+            entry(1, 40, "dose", **GEL, grams=3, section=left),
+            entry(2, 41, "dose", **GEL, grams=2, section=right),
+        ).uneven
+        self.assertIn((Side.LEFT, Side.RIGHT), [(row.more, row.less) for row in rows])
+
+    def test_front_and_back(self) -> None:
+        front = entry(1, 40, "dose", **GEL, grams=10, side="front")
+        back = entry(2, 41, "dose", **GEL, grams=6, side="back")
+        row = at(45, front, back).uneven[0]
+        self.assertEqual((row.more, row.less), (Side.FRONT, Side.BACK))
+
+    def test_what_stays_in_the_bowl_was_not_on_the_head(self) -> None:
+        left = entry(3, 46, "leftover", **GEL, grams=4)
+        dose = next(
+            row for row in at(50, self.LEFT, self.RIGHT, left).visit.doses if row.role == "gel"
+        )
+        self.assertEqual((dose.grams, dose.leftover_g), (29.0, 4.0))
+
+
+class ForgottenTest(TestCase):
+    def test_sections_the_step_has_not_reached(self) -> None:
+        first = [each.key for each in PLAN.steps]
+        over = [
+            entry(number, number, "step_done", step=key)
+            for number, key in enumerate(first[: first.index("shape")])
+        ]
+        ticked = [
+            entry(50 + number, 50, "section_done", section=number, what="shaped")
+            for number in range(1, 8)
+        ]
+        answer = at(60, *over, *ticked)
+        self.assertEqual((answer.step, answer.unticked), ("shape", [8]))
+
+
+class GateTest(TestCase):
+    SHAPED = entry(1, 0, "step_done", step="shape")
+
+    def gate(self, after_h: float, *entries: dict[str, Any], **changes: Any) -> Any:
+        asked = plan_request(
+            goal={"style": "flat_twist_out", "sections": 8, "release_after_h": 30}, **changes
+        )
+        request = parse(PlanRequest, asked)
+        return at(after_h * 60, self.SHAPED, *entries, of=plan(request), asked=asked).gate
+
+    def touch(self, number: int, place: Touch, dryness: Dryness = Dryness.DRY) -> dict[str, Any]:
+        return entry(number, 1000, "touch", place=place.value, dryness=dryness.value)
+
+    def test_three_places_are_felt_before_it_opens(self) -> None:
+        places = list(Touch)
+        touches = [self.touch(number, place) for number, place in enumerate(places, start=5)]
+        self.assertEqual(self.gate(30).missing, places)
+        self.assertFalse(self.gate(30, *touches[:2]).ready)
+        self.assertTrue(self.gate(30, *touches).ready)
+
+    def test_damp_roots_are_answered_with_what_helps(self) -> None:
+        gate = self.gate(10, self.touch(5, Touch.ROOTS, Dryness.DAMP_ROOTS))
+        keys = [option.key for option in gate.options]
+        self.assertEqual(gate.damp, [Touch.ROOTS])
+        self.assertFalse(gate.ready)
+        self.assertEqual(keys[-1], "open", "opening it damp is the last of the options")
+        self.assertIn("roots", keys)
+        self.assertIn("hood", keys)
+
+    def test_without_heat_only_time_helps(self) -> None:
+        damp = self.touch(5, Touch.NAPE, Dryness.WET)
+        asked = plan_request(
+            goal={
+                "style": "flat_twist_out",
+                "sections": 8,
+                "release_after_h": 30,
+                "max_heat": "none",
+            }
+        )
+        of = plan(parse(PlanRequest, asked))
+        gate = at(600, self.SHAPED, damp, of=of, asked=asked).gate
+        assert gate is not None
+        self.assertNotIn("hood", [option.key for option in gate.options])
+
+    def test_hair_that_is_damp_late_needs_longer_than_forecast(self) -> None:
+        """Not dry by now it is among the slower: later touches ask for more, not for nothing."""
+        damp = self.touch(5, Touch.NAPE, Dryness.WET)
+        for hours in (8, 16, 30):
+            options = self.gate(hours, damp).options
+            hood = next(option for option in options if option.key == "hood")
+            self.assertGreater(hood.minutes, 0, hours)
+
+    def test_odds_grow_with_the_hours(self) -> None:
+        odds = [self.gate(hours).odds_dry for hours in (2, 8, 16, 30)]
+        self.assertEqual(odds, sorted(odds))
+
+    def test_what_is_worn_as_it_is_has_no_gate(self) -> None:
+        self.assertIsNone(at(60, of=planned(goal={"style": "quick_wash"})).gate)
+
+
+class ComfortTest(TestCase):
+    def test_pain_is_flagged(self) -> None:
+        felt = entry(1, 60, "comfort", comfort="pain", zone="nape")
+        self.assertIn(VisitFlag.PAIN, at(61, felt).visit.flags)
+
+    def test_notes_are_told_apart(self) -> None:
+        notes = [
+            entry(1, 60, "note", text="front re-misted"),
+            entry(2, 61, "note", about="client", text="likes it softer"),
+            entry(3, 62, "note", about="next", text="4 more sections"),
+        ]
+        visit = at(63, *notes).visit
+        self.assertEqual(
+            (visit.notes, visit.said, visit.next_time),
+            (["front re-misted"], ["likes it softer"], ["4 more sections"]),
+        )
+
+    def test_a_zone_judged_apart_leaves_the_whole_alone(self) -> None:
+        scores = [
+            entry(1, 60, "score", trait="frizz", value=4),
+            entry(2, 61, "score", trait="frizz", value=2, zone="nape"),
+        ]
+        visit = at(63, *scores).visit
+        self.assertEqual(dict(visit.scores), {"frizz": 4})
+        self.assertEqual(visit.zone_scores["frizz"], {"nape": 2})
+
+
+class RestTest(TestCase):
+    def test_a_break_is_proposed_after_75_minutes_and_counts(self) -> None:
+        keys = [each.key for each in PLAN.steps]
+        self.assertIn("shape", keys)
+        lay = entry(1, 0, "step_started", step="lay_in")
+        done = entry(2, 50, "step_done", step="lay_in")
+        shape = entry(3, 52, "step_started", step="shape")
+        tired = at(80, lay, done, shape).rest
+        assert tired is not None
+        self.assertTrue(tired.due)
+        later = entry(3, 65, "step_started", step="shape")
+        rested = at(80, lay, done, later).rest
+        assert rested is not None
+        self.assertEqual((rested.due, rested.fine_min), (False, 15.0))
+
+    @settings(max_examples=25, deadline=None)
+    @given(st.floats(0, 600))
+    def test_any_hour_has_an_answer(self, after: float) -> None:
+        self.assertIsNotNone(at(after, TimerTest.SET, UnevenTest.LEFT).steps)

@@ -1,0 +1,158 @@
+"""Request and answer of `chair`: a visit under way, step by step, and what to see to now."""
+
+from typing import Annotated
+
+from pydantic import AwareDatetime, Field
+
+from craft.contract.base import Frozen
+from craft.contract.plan import PlanAnswer, PlanRequest
+from craft.contract.visit import AnyEvent, VisitAnswer
+from craft.vocabulary import Role, SectionTick, Side, Touch
+
+
+class ChairRequest(Frozen):
+    """A visit at a moment."""
+
+    plan: PlanAnswer
+    asked: PlanRequest | None = None
+    """What the plan was made for; without it nothing is forecast at the release."""
+    events: Annotated[list[AnyEvent], Field(max_length=5000)] = Field(default_factory=list)
+    now: AwareDatetime
+
+
+class PartDose(Frozen):
+    """What one section, or one half of the head, gets."""
+
+    section: int | None = None
+    side: Side | None = None
+    grams: float
+    units: float | None
+    """In the unit of the hand; null where the bottle is not calibrated."""
+
+
+class Target(Frozen):
+    """A product of a step, and how it is shared out."""
+
+    role: Role
+    layer: int
+    name: str
+    bottle: str | None
+    grams: float
+    low_g: float
+    high_g: float
+    """Nine in ten hands dose it between these."""
+    units: float | None
+    unit: str | None
+    unit_g: float | None
+    stays_in: bool
+    parts: list[PartDose]
+    """In the order of the work."""
+
+
+class Dwell(Frozen):
+    """How long something sits: too short does little, too long harms."""
+
+    title: str
+    least_min: float
+    most_min: float
+    too_long: str
+    """What comes of sitting too long, in words; empty where nothing does."""
+
+
+class ChairStep(Frozen):
+    """What a step asks for at the chair."""
+
+    key: str
+    ticks: SectionTick | None
+    """What is ticked section by section; null where the step is worked as a whole."""
+    targets: list[Target]
+    dwell: Dwell | None
+    spot_s: float | None
+    """A spot under the diffuser [s]."""
+    ask_after_min: float
+    """From start to end, more minutes than this were not all worked: ask."""
+    posture: str
+    """What to see to for the client or one's own arms, in words; empty where nothing is."""
+    reason: str
+    """The one that matters most, in words."""
+
+
+class UnevenDose(Frozen):
+    """Two sides that should be alike and are not."""
+
+    step: str
+    role: Role
+    layer: int
+    more: Side
+    less: Side
+    percent: int
+    """So much more than the mean of both."""
+    add_g: float
+    """What the other side lacks."""
+    mendable: bool
+    """Whether its step is still under way, or what follows has not set it yet."""
+    text: str
+
+
+class DueTimer(Frozen):
+    """A timer as it stands."""
+
+    timer: str
+    title: str
+    step: str | None
+    least_at: AwareDatetime
+    most_at: AwareDatetime | None
+    state: str
+    """running, due (at least long enough) or over (too long)."""
+    loud: bool
+    """Whether hands are wanted now."""
+
+
+class GateOption(Frozen):
+    """What to do with a set that is not dry, and what comes of it."""
+
+    key: str
+    """hood, later, roots or open."""
+    title: str
+    effect: str
+    minutes: float | None = None
+    odds_dry: float | None = None
+
+
+class Gate(Frozen):
+    """Whether a set may be opened."""
+
+    since_h: float
+    """Since the end of shaping."""
+    gone: float | None
+    """Share of the water gone by the forecast."""
+    odds_dry: float | None
+    missing: list[Touch]
+    """Places that were not felt yet."""
+    damp: list[Touch]
+    ready: bool
+    options: list[GateOption]
+
+
+class Rest(Frozen):
+    """Fine work since the last break."""
+
+    fine_min: float
+    due: bool
+    text: str
+
+
+class ChairAnswer(Frozen):
+    """A visit at a moment."""
+
+    visit: VisitAnswer
+    step: str | None
+    """The one that is under way, else the next; null once all are over."""
+    steps: list[ChairStep]
+    timers: list[DueTimer]
+    uneven: list[UnevenDose]
+    unticked: list[int]
+    """Sections that this step has not reached."""
+    gate: Gate | None
+    """Null where nothing is opened."""
+    rest: Rest | None
