@@ -26,6 +26,7 @@ urlpatterns = [
     path("api/", include("salon.visits.kit_api")),
     path("api/", include("salon.booking.api")),
     path("api/", include("salon.booking.hours_api")),
+    path("api/", include("salon.chair.api")),
     path("api/", include("salon.archive.api")),
     path("calendar/<str:secret>.ics", feed),
     re_path(r"^(?!api/|static/).*$", index, name="web"),

@@ -54,6 +54,7 @@ from salon.booking.serializers import (
 from salon.house.services import name_of
 from salon.signed_in import user_of
 from salon.streaming import EventStream, Watched, event, streamed
+from salon.visits.models import Event
 
 
 class BoardView(APIView):
@@ -237,9 +238,15 @@ class DueView(APIView):
 
 
 def days_now() -> str:
-    """A number that changes with every change of any day."""
+    """What changes with every change of any day, and with every entry at a chair."""
     row = Day.objects.aggregate(last=Max("pk"), changes=Sum("version"))
-    return json.dumps({"days": f"{row['last'] or 0}.{row['changes'] or 0}"})
+    entry = Event.objects.aggregate(last=Max("received_at"))["last"]
+    return json.dumps(
+        {
+            "days": f"{row['last'] or 0}.{row['changes'] or 0}",
+            "chairs": entry.isoformat() if entry else "",
+        }
+    )
 
 
 DAYS = Watched(days_now, every_s=0.7, repeat_s=15.0)

@@ -194,7 +194,8 @@ def run(head: Head, service: dict[str, Any], user: User, chance: random.Random) 
         }
         for (step, role, layer), product in planned_doses(plan.answered).items()
     ]
-    values = dict(zip(SCORES, service["scores"], strict=True))
+    # Bounce, softness and shine were not judged then.
+    values = dict(zip(SCORES, service["scores"], strict=False))
     visit = {
         "started_at": days_ago(service["days_ago"]),
         "steps": steps,

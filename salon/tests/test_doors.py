@@ -170,7 +170,7 @@ class DoorsTest(ApiTest):
         written |= {"calibration", "calibrating", "palm-tests"}
         written |= {"kit-item", "kit-take", "kit-cleaning", "kit-back"}
         written |= {"scale-stream", "scale-tare", "scale-stand-in", "air-stand-in"}
-        written |= {"crown", "drying", "look", "begin-visit"}
+        written |= {"crown", "drying", "look", "begin-visit", "chair", "chairs"}
         written |= {
             "day-replan",
             "day-search",

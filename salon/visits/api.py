@@ -91,6 +91,9 @@ class RecordSerializer(serializers.Serializer[Any]):
     frizz = score_field()
     volume = score_field()
     evenness = score_field()
+    bounce = score_field()
+    softness = score_field()
+    shine = score_field()
     residue = serializers.ChoiceField(
         choices=[residue.value for residue in Residue], required=False, allow_blank=True
     )

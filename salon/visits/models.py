@@ -57,6 +57,9 @@ class Visit(models.Model):
     frizz = score()
     volume = score()
     evenness = score()
+    bounce = score()
+    softness = score()
+    shine = score()
     length_cm = models.FloatField(null=True, blank=True)
     residue = models.CharField(
         max_length=8, blank=True, choices=[(residue.value, residue.value) for residue in Residue]
@@ -101,7 +104,7 @@ class Event(models.Model):
     seq = models.PositiveBigIntegerField(default=0)
     by = models.CharField(max_length=150, blank=True, help_text="Whose hands.")
     data = models.JSONField(default=dict)
-    received_at = models.DateTimeField(default=timezone.now)
+    received_at = models.DateTimeField(default=timezone.now, db_index=True)
 
     class Meta:
         ordering = ["at", "device", "seq", "id"]

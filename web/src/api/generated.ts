@@ -229,6 +229,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/chairs/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Everybody with a visit under way, the oldest first. */
+        get: operations["chairs_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/colleagues/": {
         parameters: {
             query?: never;
@@ -362,6 +379,23 @@ export interface paths {
         put?: never;
         /** @description Plan a service. Every field but `hair` and `goal.style` has a default. */
         post: operations["core_chain_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/core/chair/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A visit at a moment. */
+        post: operations["core_chair_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1881,6 +1915,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/visits/{pk}/chair/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A visit under way: read, and added to. */
+        get: operations["visits_chair_retrieve"];
+        put?: never;
+        /** @description A visit under way: read, and added to. */
+        post: operations["visits_chair_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/visits/{pk}/log/": {
         parameters: {
             query?: never;
@@ -2487,6 +2539,108 @@ export interface components {
             request: components["schemas"]["PlanRequest"] | null;
             answer: components["schemas"]["ChainAnswer"];
         };
+        /** @description A visit under way. */
+        Chair: {
+            visit: number;
+            head: number;
+            head_name: string;
+            allergies: string[];
+            plan: number;
+            answer: components["schemas"]["PlanAnswer"];
+            chair: components["schemas"]["ChairAnswer"];
+            /** @description Entries that are in the log. */
+            events: string[];
+            /**
+             * Format: date-time
+             * @description Of the server, which its hours go by.
+             */
+            now: string;
+        };
+        /**
+         * ChairAnswer
+         * @description A visit at a moment.
+         */
+        ChairAnswer: {
+            visit: components["schemas"]["VisitAnswer"];
+            /**
+             * Step
+             * @description The one that is under way, else the next; null once all are over.
+             */
+            step: string | null;
+            /** Steps */
+            steps: components["schemas"]["ChairStep"][];
+            /** Timers */
+            timers: components["schemas"]["DueTimer"][];
+            /** Uneven */
+            uneven: components["schemas"]["UnevenDose"][];
+            /**
+             * Unticked
+             * @description Sections that this step has not reached.
+             */
+            unticked: number[];
+            /** @description Null where nothing is opened. */
+            gate: components["schemas"]["Gate"] | null;
+            rest: components["schemas"]["Rest"] | null;
+        };
+        /**
+         * ChairRequest
+         * @description A visit at a moment.
+         */
+        ChairRequestRequest: {
+            plan: components["schemas"]["PlanAnswer"];
+            /**
+             * @description What the plan was made for; without it nothing is forecast at the release.
+             * @default null
+             */
+            asked?: components["schemas"]["PlanRequest"] | null;
+            /** Events */
+            events?: (components["schemas"]["Begun"] | components["schemas"]["StepStarted"] | components["schemas"]["StepDone"] | components["schemas"]["StepSkipped"] | components["schemas"]["SectionDone"] | components["schemas"]["SectionReleased"] | components["schemas"]["Released"] | components["schemas"]["DoseTaken"] | components["schemas"]["TimerSet"] | components["schemas"]["TimerStopped"] | components["schemas"]["Handover"] | components["schemas"]["Swap"] | components["schemas"]["Score"] | components["schemas"]["Length"] | components["schemas"]["DrynessFelt"] | components["schemas"]["ResidueLeft"] | components["schemas"]["Note"] | components["schemas"]["KitOut"] | components["schemas"]["KitIn"] | components["schemas"]["Touched"] | components["schemas"]["Leftover"] | components["schemas"]["ComfortFelt"] | components["schemas"]["Closed"] | components["schemas"]["Correction"])[];
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+        };
+        /**
+         * ChairStep
+         * @description What a step asks for at the chair.
+         */
+        ChairStep: {
+            /** Key */
+            key: string;
+            /** @description What is ticked section by section; null where the step is worked as a whole. */
+            ticks: components["schemas"]["SectionTick"] | null;
+            /** Targets */
+            targets: components["schemas"]["Target"][];
+            dwell: components["schemas"]["Dwell"] | null;
+            /**
+             * Spot S
+             * @description A spot under the diffuser [s].
+             */
+            spot_s: number | null;
+            /**
+             * Ask After Min
+             * @description From start to end, more minutes than this were not all worked: ask.
+             */
+            ask_after_min: number;
+            /**
+             * Posture
+             * @description What to see to for the client or one's own arms, in words; empty where nothing is.
+             */
+            posture: string;
+            /**
+             * Reason
+             * @description The one that matters most, in words.
+             */
+            reason: string;
+        };
+        ChairTimer: {
+            title: string;
+            /** Format: date-time */
+            least_at: string;
+            /** Format: date-time */
+            most_at: string | null;
+        };
         Change: {
             booking: number;
             by_min: number;
@@ -2619,6 +2773,60 @@ export interface components {
             last_seen: string | null;
             /** Format: int64 */
             version?: number;
+        };
+        /**
+         * Comfort
+         * @description How a style feels to the one who wears it.
+         * @enum {string}
+         */
+        Comfort: "good" | "tight" | "pain";
+        /**
+         * ComfortData
+         * @description How it feels to the one who wears it.
+         */
+        ComfortData: {
+            comfort: components["schemas"]["Comfort"];
+            /** @default null */
+            zone?: components["schemas"]["Zone"] | null;
+        };
+        /** ComfortFelt */
+        ComfortFelt: {
+            /**
+             * Id
+             * Format: uuid
+             * @description Made where it was noted: sent twice, it counts once.
+             */
+            id: string;
+            /**
+             * At
+             * Format: date-time
+             * @description When it happened.
+             */
+            at: string;
+            /**
+             * Device
+             * @description Where it was noted.
+             * @default
+             */
+            device?: string;
+            /**
+             * Seq
+             * @description Its place among the entries of that device.
+             * @default 0
+             */
+            seq?: number;
+            /**
+             * By
+             * @description Whose hands.
+             * @default
+             */
+            by?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "comfort";
+            data: components["schemas"]["ComfortData"];
         };
         /**
          * CompareAnswer
@@ -3129,6 +3337,22 @@ export interface components {
             left_g: number;
             /** Right G */
             right_g: number;
+            /**
+             * Front G
+             * @default 0
+             */
+            front_g?: number;
+            /**
+             * Back G
+             * @default 0
+             */
+            back_g?: number;
+            /**
+             * Leftover G
+             * @description Of what was taken, so much went back into the bottle or away.
+             * @default 0
+             */
+            leftover_g?: number;
         };
         /** DoseTaken */
         DoseTaken: {
@@ -3533,6 +3757,52 @@ export interface components {
             return_by: string;
         };
         /**
+         * DueTimer
+         * @description A timer as it stands.
+         */
+        DueTimer: {
+            /** Timer */
+            timer: string;
+            /** Title */
+            title: string;
+            /** Step */
+            step: string | null;
+            /**
+             * Least At
+             * Format: date-time
+             */
+            least_at: string;
+            /** Most At */
+            most_at: string | null;
+            /**
+             * State
+             * @description running, due (at least long enough) or over (too long).
+             */
+            state: string;
+            /**
+             * Loud
+             * @description Whether hands are wanted now.
+             */
+            loud: boolean;
+        };
+        /**
+         * Dwell
+         * @description How long something sits: too short does little, too long harms.
+         */
+        Dwell: {
+            /** Title */
+            title: string;
+            /** Least Min */
+            least_min: number;
+            /** Most Min */
+            most_min: number;
+            /**
+             * Too Long
+             * @description What comes of sitting too long, in words; empty where nothing does.
+             */
+            too_long: string;
+        };
+        /**
          * Edit
          * @description A change by hand of the composed routine; never undone in silence.
          */
@@ -3676,17 +3946,20 @@ export interface components {
          *     * `kit_out` - kit_out
          *     * `kit_in` - kit_in
          *     * `closed` - closed
+         *     * `touch` - touch
+         *     * `leftover` - leftover
+         *     * `comfort` - comfort
          *     * `correction` - correction
          * @enum {string}
          */
-        EventKindEnum: "begun" | "step_started" | "step_done" | "step_skipped" | "section_done" | "section_released" | "released" | "dose" | "timer_set" | "timer_stopped" | "handover" | "swap" | "score" | "length" | "dryness" | "residue" | "note" | "kit_out" | "kit_in" | "closed" | "correction";
+        EventKindEnum: "begun" | "step_started" | "step_done" | "step_skipped" | "section_done" | "section_released" | "released" | "dose" | "timer_set" | "timer_stopped" | "handover" | "swap" | "score" | "length" | "dryness" | "residue" | "note" | "kit_out" | "kit_in" | "closed" | "touch" | "leftover" | "comfort" | "correction";
         /**
          * EventList
          * @description Entries as a device sends them.
          */
         EventListRequest: {
             /** Events */
-            events: (components["schemas"]["Begun"] | components["schemas"]["StepStarted"] | components["schemas"]["StepDone"] | components["schemas"]["StepSkipped"] | components["schemas"]["SectionDone"] | components["schemas"]["SectionReleased"] | components["schemas"]["Released"] | components["schemas"]["DoseTaken"] | components["schemas"]["TimerSet"] | components["schemas"]["TimerStopped"] | components["schemas"]["Handover"] | components["schemas"]["Swap"] | components["schemas"]["Score"] | components["schemas"]["Length"] | components["schemas"]["DrynessFelt"] | components["schemas"]["ResidueLeft"] | components["schemas"]["Note"] | components["schemas"]["KitOut"] | components["schemas"]["KitIn"] | components["schemas"]["Closed"] | components["schemas"]["Correction"])[];
+            events: (components["schemas"]["Begun"] | components["schemas"]["StepStarted"] | components["schemas"]["StepDone"] | components["schemas"]["StepSkipped"] | components["schemas"]["SectionDone"] | components["schemas"]["SectionReleased"] | components["schemas"]["Released"] | components["schemas"]["DoseTaken"] | components["schemas"]["TimerSet"] | components["schemas"]["TimerStopped"] | components["schemas"]["Handover"] | components["schemas"]["Swap"] | components["schemas"]["Score"] | components["schemas"]["Length"] | components["schemas"]["DrynessFelt"] | components["schemas"]["ResidueLeft"] | components["schemas"]["Note"] | components["schemas"]["KitOut"] | components["schemas"]["KitIn"] | components["schemas"]["Touched"] | components["schemas"]["Leftover"] | components["schemas"]["ComfortFelt"] | components["schemas"]["Closed"] | components["schemas"]["Correction"])[];
         };
         /**
          * FallenOut
@@ -3805,9 +4078,10 @@ export interface components {
          *     * `interrupted` - interrupted
          *     * `out_of_order` - out_of_order
          *     * `released_damp` - released_damp
+         *     * `pain` - pain
          * @enum {string}
          */
-        FlagsEnum: "uneven_sides" | "interrupted" | "out_of_order" | "released_damp";
+        FlagsEnum: "uneven_sides" | "interrupted" | "out_of_order" | "released_damp" | "pain";
         /**
          * Flaker
          * @description Two products known to flake together in this salon.
@@ -3848,6 +4122,60 @@ export interface components {
             length_high: number;
             /** Format: double */
             definition: number;
+        };
+        /**
+         * Gate
+         * @description Whether a set may be opened.
+         */
+        Gate: {
+            /**
+             * Since H
+             * @description Since the end of shaping.
+             */
+            since_h: number;
+            /**
+             * Gone
+             * @description Share of the water gone by the forecast.
+             */
+            gone: number | null;
+            /** Odds Dry */
+            odds_dry: number | null;
+            /**
+             * Missing
+             * @description Places that were not felt yet.
+             */
+            missing: components["schemas"]["Touch"][];
+            /** Damp */
+            damp: components["schemas"]["Touch"][];
+            /** Ready */
+            ready: boolean;
+            /** Options */
+            options: components["schemas"]["GateOption"][];
+        };
+        /**
+         * GateOption
+         * @description What to do with a set that is not dry, and what comes of it.
+         */
+        GateOption: {
+            /**
+             * Key
+             * @description hood, later, roots or open.
+             */
+            key: string;
+            /** Title */
+            title: string;
+            /** Effect */
+            effect: string;
+            /**
+             * Minutes
+             * @default null
+             */
+            minutes?: number | null;
+            /**
+             * Odds Dry
+             * @default null
+             */
+            odds_dry?: number | null;
         };
         /**
          * Goal
@@ -5098,6 +5426,61 @@ export interface components {
          * @enum {string}
          */
         LayeringEnum: "auto" | "LOC" | "LCO";
+        /** Leftover */
+        Leftover: {
+            /**
+             * Id
+             * Format: uuid
+             * @description Made where it was noted: sent twice, it counts once.
+             */
+            id: string;
+            /**
+             * At
+             * Format: date-time
+             * @description When it happened.
+             */
+            at: string;
+            /**
+             * Device
+             * @description Where it was noted.
+             * @default
+             */
+            device?: string;
+            /**
+             * Seq
+             * @description Its place among the entries of that device.
+             * @default 0
+             */
+            seq?: number;
+            /**
+             * By
+             * @description Whose hands.
+             * @default
+             */
+            by?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "leftover";
+            data: components["schemas"]["LeftoverData"];
+        };
+        /**
+         * LeftoverData
+         * @description What stayed in the bowl and went back or away.
+         */
+        LeftoverData: {
+            /** Step */
+            step: string;
+            role: components["schemas"]["Role"];
+            /**
+             * Layer
+             * @default 1
+             */
+            layer?: number;
+            /** Grams */
+            grams: number;
+        };
         /** Length */
         Length: {
             /**
@@ -5141,6 +5524,8 @@ export interface components {
         LengthData: {
             /** Length Cm */
             length_cm: number;
+            /** @default null */
+            zone?: components["schemas"]["Zone"] | null;
             /**
              * Day
              * @default 0
@@ -5624,8 +6009,16 @@ export interface components {
             kind: "note";
             data: components["schemas"]["NoteData"];
         };
+        /**
+         * NoteAbout
+         * @description What a note is about.
+         * @enum {string}
+         */
+        NoteAbout: "visit" | "client" | "next";
         /** NoteData */
         NoteData: {
+            /** @default visit */
+            about?: components["schemas"]["NoteAbout"];
             /** Text */
             text: string;
         };
@@ -5928,6 +6321,26 @@ export interface components {
              * @default false
              */
             alike?: boolean;
+        };
+        /**
+         * PartDose
+         * @description What one section, or one half of the head, gets.
+         */
+        PartDose: {
+            /**
+             * Section
+             * @default null
+             */
+            section?: number | null;
+            /** @default null */
+            side?: components["schemas"]["Side"] | null;
+            /** Grams */
+            grams: number;
+            /**
+             * Units
+             * @description In the unit of the hand; null where the bottle is not calibrated.
+             */
+            units: number | null;
         };
         /**
          * PartOp
@@ -7277,6 +7690,9 @@ export interface components {
             frizz?: number | null;
             volume?: number | null;
             evenness?: number | null;
+            bounce?: number | null;
+            softness?: number | null;
+            shine?: number | null;
             residue?: components["schemas"]["ResidueEnum"] | components["schemas"]["BlankEnum"];
             /** Format: double */
             length_cm?: number | null;
@@ -7357,6 +7773,11 @@ export interface components {
              * @description From the end of shaping.
              */
             after_h: number;
+            /**
+             * Damp Because
+             * @default
+             */
+            damp_because?: string;
         };
         /** Released */
         Released: {
@@ -7401,7 +7822,14 @@ export interface components {
          * ReleasedData
          * @description The set was opened.
          */
-        ReleasedData: Record<string, never>;
+        ReleasedData: {
+            /**
+             * Damp Because
+             * @description Why it was opened although it was not dry.
+             * @default
+             */
+            damp_because?: string;
+        };
         /**
          * Releasing
          * @description When a set is opened.
@@ -7481,6 +7909,18 @@ export interface components {
              */
             kind: "residue";
             data: components["schemas"]["ResidueData"];
+        };
+        /**
+         * Rest
+         * @description Fine work since the last break.
+         */
+        Rest: {
+            /** Fine Min */
+            fine_min: number;
+            /** Due */
+            due: boolean;
+            /** Text */
+            text: string;
         };
         /** @description A packed house that takes the place of this one. */
         RestoreRequest: {
@@ -7801,6 +8241,11 @@ export interface components {
         /** ScoreData */
         ScoreData: {
             trait: components["schemas"]["Trait"];
+            /**
+             * @description Where it differs from the rest; null: of the whole head.
+             * @default null
+             */
+            zone?: components["schemas"]["Zone"] | null;
             /** Value */
             value: number;
             /**
@@ -7809,6 +8254,20 @@ export interface components {
              * @default 0
              */
             day?: number;
+        };
+        /** @description A head with a visit under way. */
+        Seat: {
+            visit: number;
+            plan: number;
+            head: number;
+            head_name: string;
+            title: string;
+            state: components["schemas"]["VisitStateEnum"];
+            /** @description What is worked, or comes next. */
+            step: string;
+            /** @description Whether hands are at work on it. */
+            running: boolean;
+            timers: components["schemas"]["ChairTimer"][];
         };
         /** @description A new secret for an authenticator. */
         Secret: {
@@ -8026,6 +8485,12 @@ export interface components {
             /** Released */
             released: boolean;
         };
+        /**
+         * SectionTick
+         * @description What of a section is ticked at the chair.
+         * @enum {string}
+         */
+        SectionTick: "laid_in" | "shaped" | "dried" | "released";
         /**
          * SectionWork
          * @description What is done to a section before it is released.
@@ -8380,7 +8845,7 @@ export interface components {
          * Side
          * @enum {string}
          */
-        Side: "left" | "right";
+        Side: "left" | "right" | "front" | "back";
         /**
          * @description * `open_sores` - open_sores
          *     * `weeping` - weeping
@@ -9102,6 +9567,41 @@ export interface components {
             zone?: components["schemas"]["ZoneEnum"] | components["schemas"]["BlankEnum"];
         };
         /**
+         * Target
+         * @description A product of a step, and how it is shared out.
+         */
+        Target: {
+            role: components["schemas"]["Role"];
+            /** Layer */
+            layer: number;
+            /** Name */
+            name: string;
+            /** Bottle */
+            bottle: string | null;
+            /** Grams */
+            grams: number;
+            /** Low G */
+            low_g: number;
+            /**
+             * High G
+             * @description Nine in ten hands dose it between these.
+             */
+            high_g: number;
+            /** Units */
+            units: number | null;
+            /** Unit */
+            unit: string | null;
+            /** Unit G */
+            unit_g: number | null;
+            /** Stays In */
+            stays_in: boolean;
+            /**
+             * Parts
+             * @description In the order of the work.
+             */
+            parts: components["schemas"]["PartDose"][];
+        };
+        /**
          * TestOut
          * @description What one porosity test says.
          */
@@ -9335,11 +9835,64 @@ export interface components {
             reasons?: components["schemas"]["Reason"][];
         };
         /**
+         * Touch
+         * @description Where a set is felt for damp before it is opened: where it dries last.
+         * @enum {string}
+         */
+        Touch: "roots" | "nape" | "thickest";
+        /**
+         * TouchData
+         * @description How a place of the set feels.
+         */
+        TouchData: {
+            place: components["schemas"]["Touch"];
+            dryness: components["schemas"]["Dryness"];
+        };
+        /** Touched */
+        Touched: {
+            /**
+             * Id
+             * Format: uuid
+             * @description Made where it was noted: sent twice, it counts once.
+             */
+            id: string;
+            /**
+             * At
+             * Format: date-time
+             * @description When it happened.
+             */
+            at: string;
+            /**
+             * Device
+             * @description Where it was noted.
+             * @default
+             */
+            device?: string;
+            /**
+             * Seq
+             * @description Its place among the entries of that device.
+             * @default 0
+             */
+            seq?: number;
+            /**
+             * By
+             * @description Whose hands.
+             * @default
+             */
+            by?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "touch";
+            data: components["schemas"]["TouchData"];
+        };
+        /**
          * Trait
          * @description What of a style is scored.
          * @enum {string}
          */
-        Trait: "definition" | "frizz" | "volume" | "evenness";
+        Trait: "definition" | "frizz" | "volume" | "evenness" | "bounce" | "softness" | "shine";
         /**
          * @description * `good` - good
          *     * `silent` - silent
@@ -9350,6 +9903,36 @@ export interface components {
          * @enum {string}
          */
         TrustEnum: "good" | "silent" | "stuck" | "odd" | "lost" | "none";
+        /**
+         * UnevenDose
+         * @description Two sides that should be alike and are not.
+         */
+        UnevenDose: {
+            /** Step */
+            step: string;
+            role: components["schemas"]["Role"];
+            /** Layer */
+            layer: number;
+            more: components["schemas"]["Side"];
+            less: components["schemas"]["Side"];
+            /**
+             * Percent
+             * @description So much more than the mean of both.
+             */
+            percent: number;
+            /**
+             * Add G
+             * @description What the other side lacks.
+             */
+            add_g: number;
+            /**
+             * Mendable
+             * @description Whether its step is still under way, or what follows has not set it yet.
+             */
+            mendable: boolean;
+            /** Text */
+            text: string;
+        };
         /**
          * UnknownOut
          * @description A name that is not known.
@@ -9439,6 +10022,12 @@ export interface components {
             volume?: number | null;
             /** Format: int64 */
             evenness?: number | null;
+            /** Format: int64 */
+            bounce?: number | null;
+            /** Format: int64 */
+            softness?: number | null;
+            /** Format: int64 */
+            shine?: number | null;
             /** Format: double */
             length_cm?: number | null;
             residue?: components["schemas"]["ResidueEnum"] | components["schemas"]["BlankEnum"];
@@ -9478,8 +10067,34 @@ export interface components {
             scores: {
                 [key: string]: number;
             };
+            /**
+             * Zone Scores
+             * @description Where a zone was judged apart.
+             */
+            zone_scores?: {
+                [key: string]: {
+                    [key: string]: number;
+                };
+            };
             /** Length Cm */
             length_cm: number | null;
+            /** Zone Lengths */
+            zone_lengths?: {
+                [key: string]: number;
+            };
+            /** Touches */
+            touches?: {
+                [key: string]: components["schemas"]["Dryness"];
+            };
+            /** @default null */
+            comfort?: components["schemas"]["Comfort"] | null;
+            /**
+             * Said
+             * @description What the client said.
+             */
+            said?: string[];
+            /** Next Time */
+            next_time?: string[];
             dryness: components["schemas"]["Dryness"] | null;
             residue: components["schemas"]["Residue"] | null;
             /** Notes */
@@ -9497,7 +10112,7 @@ export interface components {
          * @description What somebody should look at.
          * @enum {string}
          */
-        VisitFlag: "uneven_sides" | "interrupted" | "out_of_order" | "released_damp";
+        VisitFlag: "uneven_sides" | "interrupted" | "out_of_order" | "released_damp" | "pain";
         /**
          * VisitRequest
          * @description What follows from a log: entries in any order, doubled or late.
@@ -9505,7 +10120,7 @@ export interface components {
         VisitRequestRequest: {
             plan: components["schemas"]["PlanAnswer"];
             /** Events */
-            events?: (components["schemas"]["Begun"] | components["schemas"]["StepStarted"] | components["schemas"]["StepDone"] | components["schemas"]["StepSkipped"] | components["schemas"]["SectionDone"] | components["schemas"]["SectionReleased"] | components["schemas"]["Released"] | components["schemas"]["DoseTaken"] | components["schemas"]["TimerSet"] | components["schemas"]["TimerStopped"] | components["schemas"]["Handover"] | components["schemas"]["Swap"] | components["schemas"]["Score"] | components["schemas"]["Length"] | components["schemas"]["DrynessFelt"] | components["schemas"]["ResidueLeft"] | components["schemas"]["Note"] | components["schemas"]["KitOut"] | components["schemas"]["KitIn"] | components["schemas"]["Closed"] | components["schemas"]["Correction"])[];
+            events?: (components["schemas"]["Begun"] | components["schemas"]["StepStarted"] | components["schemas"]["StepDone"] | components["schemas"]["StepSkipped"] | components["schemas"]["SectionDone"] | components["schemas"]["SectionReleased"] | components["schemas"]["Released"] | components["schemas"]["DoseTaken"] | components["schemas"]["TimerSet"] | components["schemas"]["TimerStopped"] | components["schemas"]["Handover"] | components["schemas"]["Swap"] | components["schemas"]["Score"] | components["schemas"]["Length"] | components["schemas"]["DrynessFelt"] | components["schemas"]["ResidueLeft"] | components["schemas"]["Note"] | components["schemas"]["KitOut"] | components["schemas"]["KitIn"] | components["schemas"]["Touched"] | components["schemas"]["Leftover"] | components["schemas"]["ComfortFelt"] | components["schemas"]["Closed"] | components["schemas"]["Correction"])[];
         };
         VisitRow: {
             readonly id: number;
@@ -9532,6 +10147,12 @@ export interface components {
             volume?: number | null;
             /** Format: int64 */
             evenness?: number | null;
+            /** Format: int64 */
+            bounce?: number | null;
+            /** Format: int64 */
+            softness?: number | null;
+            /** Format: int64 */
+            shine?: number | null;
             /** Format: double */
             length_cm?: number | null;
             residue?: components["schemas"]["ResidueEnum"] | components["schemas"]["BlankEnum"];
@@ -11082,6 +11703,57 @@ export interface operations {
             };
         };
     };
+    chairs_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Seat"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     colleagues_list: {
         parameters: {
             query?: never;
@@ -11908,6 +12580,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChainAnswer"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    core_chair_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChairRequestRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChairAnswer"];
                 };
             };
             400: {
@@ -21271,6 +22030,164 @@ export interface operations {
             };
         };
     };
+    visits_chair_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Chair"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    visits_chair_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EventListRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Chair"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     visits_log_retrieve: {
         parameters: {
             query?: never;
@@ -21508,6 +22425,8 @@ export const buildupValues: ReadonlyArray<FlattenedDeepRequired<components>["sch
 export const byEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ByEnum"]> = ["house", "sensor", "forecast", "hand"];
 export const cleansingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Cleansing"]> = ["auto", "shampoo", "clarify", "co_wash", "clay"];
 export const closedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Closed"]["kind"]> = ["closed"];
+export const comfortValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Comfort"]> = ["good", "tight", "pain"];
+export const comfortFeltKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ComfortFelt"]["kind"]> = ["comfort"];
 export const conditionValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Condition"]> = ["pregnancy", "neck_pain", "scalp_sores", "edge_thinning", "asthma", "epilepsy", "minor"];
 export const conditionsEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ConditionsEnum"]> = ["pregnancy", "neck_pain", "scalp_sores", "edge_thinning", "asthma", "epilepsy", "minor"];
 export const correctionKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Correction"]["kind"]> = ["correction"];
@@ -21525,10 +22444,10 @@ export const drynessFeltKindValues: ReadonlyArray<FlattenedDeepRequired<componen
 export const editOpValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["EditOp"]> = ["add", "remove", "move", "replace", "override"];
 export const elasticityValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Elasticity"]> = ["stiff", "springy", "overstretched"];
 export const evenValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Even"]> = ["hair", "spacing"];
-export const eventKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["EventKindEnum"]> = ["begun", "step_started", "step_done", "step_skipped", "section_done", "section_released", "released", "dose", "timer_set", "timer_stopped", "handover", "swap", "score", "length", "dryness", "residue", "note", "kit_out", "kit_in", "closed", "correction"];
+export const eventKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["EventKindEnum"]> = ["begun", "step_started", "step_done", "step_skipped", "section_done", "section_released", "released", "dose", "timer_set", "timer_stopped", "handover", "swap", "score", "length", "dryness", "residue", "note", "kit_out", "kit_in", "closed", "touch", "leftover", "comfort", "correction"];
 export const familyValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Family"]> = ["take_down", "prepare", "cleanse", "treat", "lay_in", "shape", "finish"];
 export const fitsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Fits"]> = ["yes", "care", "no"];
-export const flagsEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["FlagsEnum"]> = ["uneven_sides", "interrupted", "out_of_order", "released_damp"];
+export const flagsEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["FlagsEnum"]> = ["uneven_sides", "interrupted", "out_of_order", "released_damp", "pain"];
 export const handoverKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Handover"]["kind"]> = ["handover"];
 export const heatValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Heat"]> = ["none", "low", "medium"];
 export const holdValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Hold"]> = ["none", "soft", "medium", "firm"];
@@ -21545,6 +22464,7 @@ export const layerOnValues: ReadonlyArray<FlattenedDeepRequired<components>["sch
 export const layerWayValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LayerWay"]> = ["palms", "soaking", "massage"];
 export const layeringValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Layering"]> = ["auto", "LOC", "LCO"];
 export const layeringEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LayeringEnum"]> = ["auto", "LOC", "LCO"];
+export const leftoverKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Leftover"]["kind"]> = ["leftover"];
 export const lengthKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Length"]["kind"]> = ["length"];
 export const levelValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Level"]> = ["low", "medium", "high"];
 export const lineKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LineKind"]> = ["along", "across", "row", "v", "round"];
@@ -21555,6 +22475,7 @@ export const moveKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>
 export const nightValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Night"]> = ["scarf", "bonnet", "none"];
 export const nightEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["NightEnum"]> = ["scarf", "bonnet", "none"];
 export const noteKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Note"]["kind"]> = ["note"];
+export const noteAboutValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["NoteAbout"]> = ["visit", "client", "next"];
 export const observationKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ObservationKindEnum"]> = ["reason", "event", "event_on", "last_wash_on", "on_the_head", "on_the_head_since", "extensions", "heat_use", "colour", "colour_on", "relaxer", "relaxer_on", "trimmed_on", "failed_before", "guardian", "heat_tolerance", "home_min", "scalp", "edges", "bead_s", "soak_s", "float", "slide", "dry_ratio", "porosity", "porosity_decided", "density_per_cm2", "circumference_cm", "density", "diameter_um", "strand", "head_cm", "pattern", "length_cm", "relaxed_cm", "curl_mm", "to_ear_cm", "to_jaw_cm", "to_chin_cm", "to_shoulder_cm", "to_armpit_cm", "to_mid_back_cm", "stretch_percent", "stretch_returns", "shed_hairs", "broken_hairs", "buildup"];
 export const onHeadValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["OnHead"]> = ["loose", "twists", "flat_twists", "braids", "coils", "rods", "wash_and_go", "bun", "sewn_in"];
 export const partOpValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PartOp"]> = ["move", "split", "merge", "lay", "number"];
@@ -21578,11 +22499,12 @@ export const schoolByValues: ReadonlyArray<FlattenedDeepRequired<components>["sc
 export const scoreKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Score"]["kind"]> = ["score"];
 export const sectionDoneKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SectionDone"]["kind"]> = ["section_done"];
 export const sectionReleasedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SectionReleased"]["kind"]> = ["section_released"];
+export const sectionTickValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SectionTick"]> = ["laid_in", "shaped", "dried", "released"];
 export const sectionWorkValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SectionWork"]> = ["laid_in", "shaped", "dried"];
 export const serviceEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ServiceEnum"]> = ["two_strand_twist_out", "flat_twist_out", "twist_rod_set", "rod_set", "braid_out", "finger_coils", "coil_out", "shingle_wash_and_go", "shake_wash_and_go", "scrunch_waves", "banded_stretch", "banded_twist_out", "slick_bun", "puff_pin_up", "under_wig_base", "quick_wash", "full_reset", "protective_removal_reset", "refresh_visit", "night_prep"];
 export const setKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SetKind"]> = ["twist", "braid", "coil", "rod", "loose"];
 export const severityValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Severity"]> = ["remind", "adjust", "stop"];
-export const sideValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Side"]> = ["left", "right"];
+export const sideValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Side"]> = ["left", "right", "front", "back"];
 export const signEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SignEnum"]> = ["open_sores", "weeping", "may_be_contagious", "sudden_patches", "severe_pain"];
 export const smoothingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Smoothing"]> = ["auto", "rake", "palms", "scrunch"];
 export const stageKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["StageKind"]> = ["air", "hood", "diffuser", "cloth", "cap", "asleep"];
@@ -21599,10 +22521,12 @@ export const styleValues: ReadonlyArray<FlattenedDeepRequired<components>["schem
 export const swapKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Swap"]["kind"]> = ["swap"];
 export const timerSetKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["TimerSet"]["kind"]> = ["timer_set"];
 export const timerStoppedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["TimerStopped"]["kind"]> = ["timer_stopped"];
-export const traitValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Trait"]> = ["definition", "frizz", "volume", "evenness"];
+export const touchValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Touch"]> = ["roots", "nape", "thickest"];
+export const touchedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Touched"]["kind"]> = ["touch"];
+export const traitValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Trait"]> = ["definition", "frizz", "volume", "evenness", "bounce", "softness", "shine"];
 export const trustEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["TrustEnum"]> = ["good", "silent", "stuck", "odd", "lost", "none"];
 export const verdictEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["VerdictEnum"]> = ["less", "as_planned", "more"];
-export const visitFlagValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["VisitFlag"]> = ["uneven_sides", "interrupted", "out_of_order", "released_damp"];
+export const visitFlagValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["VisitFlag"]> = ["uneven_sides", "interrupted", "out_of_order", "released_damp", "pain"];
 export const visitStateValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["VisitState"]> = ["planned", "running", "between", "released", "done"];
 export const visitStateEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["VisitStateEnum"]> = ["planned", "running", "between", "released", "done"];
 export const washOrderValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["WashOrder"]> = ["shampoo_first", "condition_first", "conditioner_under"];

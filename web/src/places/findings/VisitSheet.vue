@@ -67,6 +67,9 @@ const results = computed(() => {
     { name: t('visit.score.frizz'), promised: blank, result: observed.frizz ?? blank },
     { name: t('visit.score.volume'), promised: blank, result: observed.volume ?? blank },
     { name: t('visit.score.evenness'), promised: blank, result: observed.evenness ?? blank },
+    { name: t('visit.score.bounce'), promised: blank, result: observed.bounce ?? blank },
+    { name: t('visit.score.softness'), promised: blank, result: observed.softness ?? blank },
+    { name: t('visit.score.shine'), promised: blank, result: observed.shine ?? blank },
   ]
 })
 </script>

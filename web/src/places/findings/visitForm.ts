@@ -4,7 +4,15 @@ import { v4 as uuid } from 'uuid'
 import type { Schemas } from '@/api/client'
 import type { PlanAnswer, Visit } from '@/api/queries'
 
-export const SCORES = ['definition', 'frizz', 'volume', 'evenness'] as const
+export const SCORES = [
+  'definition',
+  'frizz',
+  'volume',
+  'evenness',
+  'bounce',
+  'softness',
+  'shine',
+] as const
 export type Score = (typeof SCORES)[number]
 type Body = Schemas['RecordRequest']
 

@@ -1,0 +1,1 @@
+"""The chair: visits under way."""

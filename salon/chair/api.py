@@ -1,0 +1,135 @@
+"""The chair: a visit under way, and all of them for the bench."""
+
+from typing import Any
+
+from django.shortcuts import get_object_or_404
+from django.urls import path
+from django.utils import timezone
+from drf_spectacular.utils import extend_schema
+from rest_framework import serializers
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from craft.contract import PlanAnswer, read
+from craft.contract.chair import ChairAnswer
+from craft.contract.visit import EventList
+from craft.vocabulary import StepStatus, VisitState
+from salon.chair.services import chair_of, note, under_way
+from salon.problems import body_of, core_schema
+from salon.visits.models import Visit
+
+
+@core_schema(ChairAnswer)
+class ChairField(serializers.JSONField):
+    """What the core sees of a visit."""
+
+
+@core_schema(PlanAnswer)
+class WorkedField(serializers.JSONField):
+    """The plan that is worked."""
+
+
+class ChairSerializer(serializers.Serializer[Any]):
+    """A visit under way."""
+
+    visit = serializers.IntegerField()
+    head = serializers.IntegerField()
+    head_name = serializers.CharField()
+    allergies = serializers.ListField(child=serializers.CharField())
+    plan = serializers.IntegerField()
+    answer = WorkedField()
+    chair = ChairField()
+    events = serializers.ListField(
+        child=serializers.UUIDField(), help_text="Entries that are in the log."
+    )
+    now = serializers.DateTimeField(help_text="Of the server, which its hours go by.")
+
+
+def chair_out(visit: Visit) -> dict[str, Any]:
+    """A visit under way as it is answered."""
+    now = timezone.now()
+    return dict(
+        ChairSerializer(
+            {
+                "visit": visit.pk,
+                "head": visit.head_id,
+                "head_name": visit.head.name,
+                "allergies": visit.head.allergies,
+                "plan": visit.plan_id,
+                "answer": visit.plan.answered.model_dump(mode="json"),
+                "chair": chair_of(visit, now).model_dump(mode="json"),
+                "events": visit.events.values_list("pk", flat=True),
+                "now": now,
+            }
+        ).data
+    )
+
+
+class ChairView(APIView):
+    """A visit under way: read, and added to."""
+
+    @extend_schema(responses={200: ChairSerializer})
+    def get(self, request: Request, pk: int) -> Response:
+        visit = get_object_or_404(Visit.objects.select_related("plan", "head"), pk=pk)
+        return Response(chair_out(visit))
+
+    @extend_schema(request=EventList, responses={200: ChairSerializer})
+    def post(self, request: Request, pk: int) -> Response:
+        visit = get_object_or_404(Visit, pk=pk)
+        return Response(chair_out(note(visit, read(EventList, body_of(request)).events)))
+
+
+class ChairTimerSerializer(serializers.Serializer[Any]):
+    title = serializers.CharField()
+    least_at = serializers.DateTimeField()
+    most_at = serializers.DateTimeField(allow_null=True)
+
+
+class SeatSerializer(serializers.Serializer[Any]):
+    """A head with a visit under way."""
+
+    visit = serializers.IntegerField()
+    plan = serializers.IntegerField()
+    head = serializers.IntegerField()
+    head_name = serializers.CharField()
+    title = serializers.CharField()
+    state = serializers.ChoiceField(choices=[state.value for state in VisitState])
+    step = serializers.CharField(allow_blank=True, help_text="What is worked, or comes next.")
+    running = serializers.BooleanField(help_text="Whether hands are at work on it.")
+    timers = ChairTimerSerializer(many=True)
+
+
+def seat(visit: Visit) -> dict[str, Any]:
+    """A visit under way in one line."""
+    answer = chair_of(visit, timezone.now())
+    titles = {step.key: step.title for step in visit.plan.answered.steps}
+    running = any(run.status is StepStatus.RUNNING for run in answer.visit.steps)
+    return {
+        "visit": visit.pk,
+        "plan": visit.plan_id,
+        "head": visit.head_id,
+        "head_name": visit.head.name,
+        "title": visit.plan.title,
+        "state": visit.state,
+        "step": titles.get(answer.step or "", ""),
+        "running": running,
+        "timers": [
+            {"title": timer.title, "least_at": timer.least_at, "most_at": timer.most_at}
+            for timer in answer.timers
+        ],
+    }
+
+
+class SeatsView(APIView):
+    """Everybody with a visit under way, the oldest first."""
+
+    @extend_schema(responses={200: SeatSerializer(many=True)})
+    def get(self, request: Request) -> Response:
+        return Response(SeatSerializer([seat(visit) for visit in under_way()], many=True).data)
+
+
+urlpatterns = [
+    path("chairs/", SeatsView.as_view(), name="chairs"),
+    path("visits/<int:pk>/chair/", ChairView.as_view(), name="chair"),
+]

@@ -1,0 +1,122 @@
+"""The chair over the API: entries move the visit, its booking and the day."""
+
+from datetime import datetime, timedelta
+from typing import Any
+from uuid import uuid4
+
+from django.utils import timezone
+
+from craft.contract import parse
+from salon.booking.models import Booking, Day
+from salon.booking.placing import Wanted
+from salon.booking.services import book
+from salon.house.models import Colleague
+from salon.planning.models import Plan
+from salon.planning.services import save
+from salon.planning.wish import HeadWish
+from salon.tests.base import ApiTest
+from salon.visits.models import Visit
+
+
+class ChairTest(ApiTest):
+    plan: Plan
+
+    def setUp(self) -> None:
+        super().setUp()
+        goal = {"style": "flat_twist_out", "sections": 8, "release_after_h": 24}
+        wish = parse(HeadWish, {"head": self.head.pk, "goal": goal})
+        self.plan = save(self.head, wish, self.user)
+        body = {"id": str(uuid4())}
+        self.visit: int = self.post(f"/api/plans/{self.plan.pk}/visit/", body).json()["visit"]
+
+    def event(self, kind: str, ago_min: float = 0, **data: Any) -> dict[str, Any]:
+        at = timezone.now() - timedelta(minutes=ago_min)
+        return {
+            "id": str(uuid4()),
+            "at": at.isoformat(),
+            "device": "tablet",
+            "kind": kind,
+            "by": self.user.username,
+            "data": data,
+        }
+
+    def note(self, *events: dict[str, Any]) -> dict[str, Any]:
+        answer = self.post(f"/api/visits/{self.visit}/chair/", {"events": list(events)})
+        self.assertEqual(answer.status_code, 200, answer.content)
+        row: dict[str, Any] = answer.json()
+        return row
+
+    def test_a_step_is_begun_and_done(self) -> None:
+        first = self.client.get(f"/api/visits/{self.visit}/chair/").json()
+        key = first["chair"]["step"]
+        self.assertEqual(first["head_name"], self.head.name)
+        self.note(self.event("begun", 20), self.event("step_started", 20, step=key))
+        row = self.note(self.event("step_done", 5, step=key))
+        done = next(run for run in row["chair"]["visit"]["steps"] if run["key"] == key)
+        self.assertEqual((done["status"], round(done["minutes"])), ("done", 15))
+        self.assertNotEqual(row["chair"]["step"], key)
+
+    def test_sent_twice_and_late_it_counts_once_and_in_its_place(self) -> None:
+        tick = self.event("section_done", 30, section=3, what="laid_in")
+        begun = self.event("begun", 60)
+        self.note(tick)
+        row = self.note(begun, tick)
+        self.assertEqual(len(row["events"]), 2)
+        started = datetime.fromisoformat(row["chair"]["visit"]["started_at"])
+        self.assertEqual(started, datetime.fromisoformat(begun["at"]))
+
+    def test_what_the_plan_does_not_have_is_refused_and_nothing_is_added(self) -> None:
+        good = self.event("begun", 5)
+        bad = self.event("section_done", 4, section=99, what="shaped")
+        answer = self.post(f"/api/visits/{self.visit}/chair/", {"events": [good, bad]})
+        self.assertEqual(answer.status_code, 400)
+        self.assertEqual(self.client.get(f"/api/visits/{self.visit}/chair/").json()["events"], [])
+
+    def test_the_booking_and_the_day_follow(self) -> None:
+        Colleague.objects.get_or_create(user=self.user)
+        tomorrow = timezone.localdate() + timedelta(days=1)
+        start = timezone.make_aware(datetime.combine(tomorrow, datetime.min.time()))
+        while start.weekday() == 6:
+            start += timedelta(days=1)
+        booking = book(
+            Wanted(head=self.head, plan=self.plan), start + timedelta(hours=10), self.user
+        )
+        seen = Day.objects.get().version
+        self.note(self.event("begun", 5))
+        booking.refresh_from_db()
+        self.assertEqual(booking.state, "running")
+        self.assertGreater(Day.objects.get().version, seen)
+        steps = [step.key for step in self.plan.answered.steps if step.sitting == 1]
+        self.note(*[self.event("step_skipped", 1, step=step, reason="test") for step in steps])
+        self.assertEqual(Booking.objects.get().state, "done")
+        self.assertEqual(Visit.objects.get().state, "between")
+
+    def test_everybody_under_way_stands_on_the_bench(self) -> None:
+        self.assertEqual(self.client.get("/api/chairs/").json(), [])
+        timer = self.event("timer_set", 10, timer="mask", title="Mask", least_min=30)
+        self.note(self.event("begun", 20), timer)
+        row = self.client.get("/api/chairs/").json()[0]
+        self.assertEqual(row["head_name"], self.head.name)
+        self.assertEqual(row["timers"][0]["title"], "Mask")
+        self.note(self.event("closed"))
+        self.assertEqual(self.client.get("/api/chairs/").json(), [])
+
+    def test_a_timer_is_the_same_on_another_device_and_after_a_restart(self) -> None:
+        """It is an hour in the log, not something that runs anywhere."""
+        timer = self.event("timer_set", 10, timer="mask", title="Mask", least_min=30, most_min=40)
+        first = self.note(self.event("begun", 20), timer)["chair"]["timers"][0]
+        again = self.client.get(f"/api/visits/{self.visit}/chair/").json()["chair"]["timers"][0]
+        self.assertEqual(first, again)
+        least = datetime.fromisoformat(first["least_at"])
+        self.assertEqual(least, datetime.fromisoformat(timer["at"]) + timedelta(minutes=30))
+
+    def test_new_scores_and_comfort_are_kept(self) -> None:
+        self.note(
+            self.event("begun", 60),
+            self.event("score", 1, trait="bounce", value=4),
+            self.event("score", 1, trait="frizz", value=2, zone="nape"),
+            self.event("comfort", 1, comfort="pain"),
+        )
+        visit = Visit.objects.get()
+        self.assertEqual((visit.bounce, visit.frizz), (4, None))
+        self.assertIn("pain", visit.flags)
