@@ -4,7 +4,7 @@ from django.urls import include, path, re_path
 
 from salon.booking.calendar_api import feed
 from salon.described import description
-from salon.web import index
+from salon.web import index, worker
 
 urlpatterns = [
     path("api/schema/", description, name="schema"),
@@ -29,5 +29,6 @@ urlpatterns = [
     path("api/", include("salon.chair.api")),
     path("api/", include("salon.archive.api")),
     path("calendar/<str:secret>.ics", feed),
+    path("sw.js", worker, name="worker"),
     re_path(r"^(?!api/|static/).*$", index, name="web"),
 ]

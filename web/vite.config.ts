@@ -3,11 +3,49 @@ import { fileURLToPath, URL } from 'node:url'
 import vue from '@vitejs/plugin-vue'
 import elementPlus from 'unplugin-element-plus/vite'
 import { defineConfig } from 'vite'
+import { VitePWA } from 'vite-plugin-pwa'
 
 const server = process.env.GAUFFER_SERVER ?? 'http://127.0.0.1:8000'
 
 export default defineConfig({
-  plugins: [vue(), elementPlus({})],
+  plugins: [
+    vue(),
+    elementPlus({}),
+    // The application opens without a connection: its files are kept, the page is that of last time.
+    VitePWA({
+      registerType: 'autoUpdate',
+      injectRegister: null,
+      manifest: {
+        name: 'Gauffer',
+        short_name: 'Gauffer',
+        description: 'Plans, runs and records services for textured hair.',
+        start_url: '/',
+        scope: '/',
+        display: 'standalone',
+        background_color: '#e9eeec',
+        theme_color: '#0f2e29',
+        icons: [{ src: '/static/pleat.svg', sizes: 'any', type: 'image/svg+xml' }],
+      },
+      workbox: {
+        inlineWorkboxRuntime: true,
+        globPatterns: ['**/*.{js,css,woff2,svg}'],
+        modifyURLPrefix: { '': '/static/' },
+        navigateFallback: null,
+        runtimeCaching: [
+          {
+            urlPattern: ({ request }) => request.mode === 'navigate',
+            handler: 'NetworkFirst',
+            options: {
+              cacheName: 'page',
+              networkTimeoutSeconds: 4,
+              // Every place is the same page; its own router finds the place.
+              plugins: [{ cacheKeyWillBeUsed: () => Promise.resolve('/') }],
+            },
+          },
+        ],
+      },
+    }),
+  ],
   base: '/static/',
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   build: { chunkSizeWarningLimit: 700, assetsInlineLimit: 0 },

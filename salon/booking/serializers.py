@@ -363,6 +363,7 @@ class DueSerializer(serializers.Serializer[Any]):
 
 class HandsSerializer(serializers.Serializer[Any]):
     id = serializers.IntegerField()
+    username = serializers.CharField()
     name = serializers.SerializerMethodField()
 
     @extend_schema_field(OpenApiTypes.STR)

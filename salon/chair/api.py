@@ -17,6 +17,7 @@ from craft.contract.visit import EventList
 from craft.vocabulary import StepStatus, VisitState
 from salon.chair.services import chair_of, note, under_way
 from salon.problems import body_of, core_schema
+from salon.visits.api import EventSerializer
 from salon.visits.models import Visit
 
 
@@ -40,9 +41,7 @@ class ChairSerializer(serializers.Serializer[Any]):
     plan = serializers.IntegerField()
     answer = WorkedField()
     chair = ChairField()
-    events = serializers.ListField(
-        child=serializers.UUIDField(), help_text="Entries that are in the log."
-    )
+    events = EventSerializer(many=True, help_text="Entries that are in the log.")
     now = serializers.DateTimeField(help_text="Of the server, which its hours go by.")
 
 
@@ -59,7 +58,7 @@ def chair_out(visit: Visit) -> dict[str, Any]:
                 "plan": visit.plan_id,
                 "answer": visit.plan.answered.model_dump(mode="json"),
                 "chair": chair_of(visit, now).model_dump(mode="json"),
-                "events": visit.events.values_list("pk", flat=True),
+                "events": visit.events.all(),
                 "now": now,
             }
         ).data

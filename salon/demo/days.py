@@ -1,21 +1,25 @@
 """A live day around now: heads at every stage, one late, rods short tomorrow, a feast this week."""
 
+import itertools
 from datetime import datetime, time, timedelta
 from typing import Any
+from uuid import uuid4
 
 from django.contrib.auth.models import User
 from django.utils import timezone
 from rest_framework.exceptions import ValidationError
 
 from craft.contract import parse
-from craft.vocabulary import BookingState
+from craft.contract.visit import AnyEvent, EventList
 from salon.booking.models import Booking, Holiday, Opening, Shift, StationCount
 from salon.booking.placing import Wanted
 from salon.booking.services import book
+from salon.chair.services import note
 from salon.heads.models import Head
 from salon.planning.models import Plan
 from salon.planning.services import save
 from salon.planning.wish import HeadWish
+from salon.visits.log import open_visit
 
 #: Who comes today, for what, how many minutes from now.
 TODAY: tuple[tuple[str, str, int, dict[str, Any]], ...] = (
@@ -110,11 +114,50 @@ def placed(head: Head, plan: Plan, start: datetime, user: User) -> Booking | Non
 
 
 def put_in_its_state(booking: Booking, now: datetime) -> None:
-    """What the clock says became of it."""
-    if booking.end <= now:
-        booking.state = BookingState.DONE.value
-    elif booking.start <= now:
-        booking.state = BookingState.RUNNING.value
+    """What the clock says became of it: who has begun has a visit, as far as it went by plan."""
+    if booking.start <= now and booking.plan is not None:
+        # It was planned before it was begun.
+        Plan.objects.filter(pk=booking.plan.pk).update(made_at=booking.start - timedelta(hours=1))
+        visit = open_visit(booking.plan, booking.booked_by)
+        note(visit, entries_until(booking, now))
     elif booking.start <= now + timedelta(minutes=60):
         booking.late_min = 10
-    booking.save()
+        booking.save()
+
+
+def entries_until(booking: Booking, now: datetime) -> list[AnyEvent]:
+    """The log of a visit that went just as it was booked, up to a moment."""
+    by = {segment.step: segment.specialist for segment in booking.segments.all() if segment.hands}
+    rows: list[tuple[datetime, str, str, dict[str, Any]]] = [(booking.start, "", "begun", {})]
+    for step, group in itertools.groupby(booking.segments.all(), key=lambda row: row.step):
+        segments = list(group)
+        hands = [segment for segment in segments if segment.hands]
+        waits = [segment for segment in segments if not segment.hands]
+        if hands:
+            rows.append((hands[0].start, step, "step_started", {"step": step}))
+            rows.append((hands[-1].end, step, "step_done", {"step": step}))
+        for wait in waits:
+            timer = {"timer": step, "title": wait.title, "step": step}
+            least = {"least_min": wait.minutes, "most_min": wait.minutes_most or wait.minutes}
+            rows.append((wait.start, step, "timer_set", timer | least))
+            rows.append((wait.end, step, "timer_stopped", {"timer": step}))
+    return list(
+        parse(
+            EventList,
+            {
+                "events": [
+                    {
+                        "id": str(uuid4()),
+                        "at": at.isoformat(),
+                        "device": "demo",
+                        "seq": number,
+                        "by": getattr(by.get(step), "username", ""),
+                        "kind": kind,
+                        "data": data,
+                    }
+                    for number, (at, step, kind, data) in enumerate(rows)
+                    if at <= now
+                ]
+            },
+        ).events
+    )

@@ -65,6 +65,7 @@ class SignInSerializer(serializers.Serializer[Any]):
 
 class SessionSerializer(serializers.Serializer[Any]):
     signed_in = serializers.BooleanField()
+    username = serializers.CharField(allow_blank=True, help_text="By which entries are signed.")
     first = serializers.BooleanField(help_text="Nobody is here yet: the owner is asked first.")
     name = serializers.CharField(allow_blank=True)
     role = serializers.ChoiceField(ROLES, allow_null=True)
@@ -187,6 +188,7 @@ def session_of(request: Request) -> dict[str, object]:
     user = request.user
     if not isinstance(user, User):
         empty: dict[str, object] = {
+            "username": "",
             "name": "",
             "role": None,
             "reads": [],
@@ -199,6 +201,7 @@ def session_of(request: Request) -> dict[str, object]:
     return {
         "signed_in": True,
         "first": False,
+        "username": user.get_username(),
         "name": name_of(user),
         "role": role.value if role else None,
         "reads": reads,

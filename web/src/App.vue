@@ -75,7 +75,7 @@ async function leave() {
     <template v-else-if="session.data.value">
       <div v-if="forgotten" class="again"><SignIn again /></div>
       <a class="sr skip" href="#content">{{ t('app.skip') }}</a>
-      <header class="top">
+      <header v-if="!route.meta.bare" class="top">
         <RouterLink to="/" class="brand">
           <svg viewBox="0 0 26 20" width="24" height="18" aria-hidden="true">
             <path fill="currentColor" d="M1 3h6v14H1zM10 3h6v14h-6zM19 3h6v14h-6z" />

@@ -14,4 +14,8 @@ import { queryOptions } from '@/api/client'
 import { router } from '@/router'
 import { i18n } from '@/text'
 
+// Without a connection the application still opens.
+if (import.meta.env.PROD && 'serviceWorker' in navigator)
+  void navigator.serviceWorker.register('/sw.js').catch(() => undefined)
+
 createApp(App).use(router).use(i18n).use(VueQueryPlugin, queryOptions).mount('#app')

@@ -10,6 +10,12 @@ export const router = createRouter({
     { path: '/', redirect: '/today' },
     { path: '/today', component: () => import('@/places/today/Today.vue') },
     { path: '/week', component: () => import('@/places/today/Week.vue') },
+    {
+      path: '/chair/:visit(\\d+)',
+      component: () => import('@/places/chair/Chair.vue'),
+      props: number('visit'),
+      meta: { bare: true },
+    },
     { path: '/heads', component: () => import('@/places/heads/Heads.vue') },
     { path: '/heads/new', component: () => import('@/places/heads/NewHead.vue') },
     {

@@ -2,7 +2,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { createSharedComposable, useEventSource } from '@vueuse/core'
 import { EventSourceParserStream } from 'eventsource-parser/stream'
-import { computed, type MaybeRefOrGetter, toValue, watch } from 'vue'
+import { v4 as uuid } from 'uuid'
+import { computed, type MaybeRefOrGetter, ref, toValue, watch } from 'vue'
 
 import { api, answerOf, asForm, Offline, type Problem, Refused, type Schemas } from './client'
 
@@ -48,16 +49,20 @@ export const useLiveDays = createSharedComposable(() => {
     Promise.all([
       cache.invalidateQueries({ queryKey: ['day'] }),
       cache.invalidateQueries({ queryKey: ['week'] }),
+      cache.invalidateQueries({ queryKey: ['chairs'] }),
     ])
+  const changes = ref(0)
   watch(data, (now, before) => {
-    if (now && before && now !== before) void again()
+    if (!now || !before || now === before) return
+    changes.value++
+    void again()
   })
   watch(lost, (isLost, _, stop) => {
     if (!isLost) return
     const timer = setInterval(() => void again(), POLL_MS)
     stop(() => clearInterval(timer))
   })
-  return { lost }
+  return { lost, changes }
 })
 
 /** Plans of a head that may be booked; none while nobody is chosen. */
@@ -84,6 +89,31 @@ function useDayChange<Body, Answer>(ask: (body: Body) => Promise<Answer>) {
 
 export const useBook = () =>
   useDayChange((body: Schemas['BookRequest']) => answerOf(api.POST('/api/bookings/', { body })))
+
+/** Whose hands can be asked for on a date. */
+export const useHands = (date: MaybeRefOrGetter<string>) =>
+  useQuery({
+    queryKey: ['day', 'hands', computed(() => toValue(date))],
+    queryFn: () =>
+      answerOf(api.GET('/api/day/hands/', { params: { query: { date: toValue(date) } } })),
+  })
+
+/** Everybody with a visit under way. */
+export const useSeats = (enabled: MaybeRefOrGetter<boolean>) =>
+  useQuery({
+    queryKey: ['chairs'],
+    queryFn: () => answerOf(api.GET('/api/chairs/')),
+    enabled: computed(() => toValue(enabled)),
+    refetchInterval: POLL_MS * 6,
+  })
+
+/** Begin the visit of a plan, or find the one under way; its number. */
+export const useBeginVisit = () =>
+  useDayChange((plan: number) =>
+    answerOf(api.POST('/api/plans/{pk}/visit/', { params: at(plan), body: { id: uuid() } })).then(
+      (log) => log.visit,
+    ),
+  )
 
 export const useDue = () =>
   useQuery({ queryKey: ['day', 'due'], queryFn: () => answerOf(api.GET('/api/due/')) })

@@ -2549,7 +2549,7 @@ export interface components {
             answer: components["schemas"]["PlanAnswer"];
             chair: components["schemas"]["ChairAnswer"];
             /** @description Entries that are in the log. */
-            events: string[];
+            events: components["schemas"]["Event"][];
             /**
              * Format: date-time
              * @description Of the server, which its hours go by.
@@ -4400,6 +4400,7 @@ export interface components {
         };
         Hands: {
             id: number;
+            username: string;
             readonly name: string;
         };
         HandsName: {
@@ -8664,6 +8665,8 @@ export interface components {
         ServiceEnum: "two_strand_twist_out" | "flat_twist_out" | "twist_rod_set" | "rod_set" | "braid_out" | "finger_coils" | "coil_out" | "shingle_wash_and_go" | "shake_wash_and_go" | "scrunch_waves" | "banded_stretch" | "banded_twist_out" | "slick_bun" | "puff_pin_up" | "under_wig_base" | "quick_wash" | "full_reset" | "protective_removal_reset" | "refresh_visit" | "night_prep";
         Session: {
             signed_in: boolean;
+            /** @description By which entries are signed. */
+            username: string;
             /** @description Nobody is here yet: the owner is asked first. */
             first: boolean;
             name: string;

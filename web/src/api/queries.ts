@@ -4,7 +4,9 @@ import type { WishPatch } from '@/wish/patch'
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, type MaybeRefOrGetter, toValue } from 'vue'
 
-import { api, answerOf, type Schemas } from './client'
+import { forgetSeen } from '@/places/chair/log'
+
+import { api, answerOf, Offline, type Schemas } from './client'
 
 export type Head = Schemas['Head']
 export type HeadRow = Schemas['HeadRow']
@@ -20,8 +22,24 @@ export type Visit = Schemas['Visit']
 
 type Id = MaybeRefOrGetter<number>
 
+/** Who was signed in here last: without a connection the chair goes on for them. */
+const SESSION = 'session'
+
+async function session(): Promise<Schemas['Session']> {
+  try {
+    const now = await answerOf(api.GET('/api/session/'))
+    if (now.signed_in) localStorage.setItem(SESSION, JSON.stringify(now))
+    else localStorage.removeItem(SESSION)
+    return now
+  } catch (error) {
+    const last = localStorage.getItem(SESSION)
+    if (error instanceof Offline && last) return JSON.parse(last) as Schemas['Session']
+    throw error
+  }
+}
+
 export const useSession = () =>
-  useQuery({ queryKey: ['session'], queryFn: () => answerOf(api.GET('/api/session/')) })
+  useQuery({ queryKey: ['session'], queryFn: session, networkMode: 'always' })
 
 export function useSignIn() {
   const cache = useQueryClient()
@@ -35,7 +53,10 @@ export function useSignOut() {
   const cache = useQueryClient()
   return useMutation({
     mutationFn: () => answerOf(api.DELETE('/api/session/')),
-    onSuccess: () => {
+    onSuccess: async () => {
+      // Nothing of a client stays on a device that is left; what waits to be sent does.
+      localStorage.removeItem(SESSION)
+      await forgetSeen()
       cache.clear()
     },
   })

@@ -3,7 +3,9 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink, useRouter } from 'vue-router'
 
+import { useBeginVisit } from '@/api/days'
 import { useCancelPlan, useDeletePlan, usePlan } from '@/api/queries'
+import { useMay } from '@/api/staff'
 import { refusalOf } from '@/forms/refusal'
 import Await from '@/parts/Await.vue'
 import PageHead from '@/parts/PageHead.vue'
@@ -26,6 +28,13 @@ const planned = computed(() => {
   const start = plan.data.value?.planned_start
   return start ? ` · ${t('plan.plannedFor', { when: when(new Date(start), new Date()) })}` : ''
 })
+const may = useMay()
+const begin = useBeginVisit()
+/** To the chair: the visit under way, or a new one. */
+async function sit() {
+  const visit = await begin.mutateAsync(props.plan).catch(() => undefined)
+  if (visit) await router.push(`/chair/${visit}`)
+}
 async function remove(head: number) {
   if (!(await drop.mutateAsync(undefined).catch(() => undefined)) && drop.error.value) return
   await router.push(`/heads/${head}`)
@@ -71,14 +80,20 @@ function revise() {
           {{ t('plan.delete') }}
         </button>
       </template>
+      <button
+        v-if="!data.cancelled_at && may.write('begin-visit')"
+        class="act"
+        :class="{ main: !data.visits.length }"
+        type="button"
+        :disabled="begin.isPending.value"
+        @click="sit"
+      >
+        {{ t(data.visits.length ? 'chair.goOn' : 'chair.begin') }}
+      </button>
       <RouterLink v-if="data.visits.length" class="act main" :to="`/visits/${data.visits[0]}`">
         {{ t('plan.seeVisit') }}
       </RouterLink>
-      <RouterLink
-        v-else-if="!data.cancelled_at"
-        class="act main"
-        :to="`/plans/${props.plan}/visit`"
-      >
+      <RouterLink v-else-if="!data.cancelled_at" class="act" :to="`/plans/${props.plan}/visit`">
         {{ t('plan.record') }}
       </RouterLink>
     </PageHead>

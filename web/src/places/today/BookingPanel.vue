@@ -2,10 +2,17 @@
 /** One booking: what becomes of it, and what its being late does to the others. */
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { RouterLink } from 'vue-router'
+import { RouterLink, useRouter } from 'vue-router'
 
 import type { Schemas } from '@/api/client'
-import { type Booking, useKeepChange, useLate, useNoted, useSetState } from '@/api/days'
+import {
+  type Booking,
+  useBeginVisit,
+  useKeepChange,
+  useLate,
+  useNoted,
+  useSetState,
+} from '@/api/days'
 import { useMay } from '@/api/staff'
 import { provideRefusal } from '@/forms/refusal'
 import Amount from '@/parts/Amount.vue'
@@ -26,7 +33,8 @@ const setState = useSetState()
 const late = useLate()
 const keep = useKeepChange()
 const noted = useNoted()
-const refusal = provideRefusal(setState.error, late.error, keep.error, noted.error)
+const begin = useBeginVisit()
+const refusal = provideRefusal(setState.error, late.error, keep.error, noted.error, begin.error)
 
 const next = computed(() => props.booking.may_become)
 const reason = ref('')
@@ -53,6 +61,11 @@ async function keepLate() {
   if (!what.value) return
   const kept = await keep.mutateAsync(what.value.change).catch(() => false)
   if (kept) what.value = undefined
+}
+const router = useRouter()
+async function sit(plan: number) {
+  const visit = await begin.mutateAsync(plan).catch(() => undefined)
+  if (visit) await router.push(`/chair/${visit}`)
 }
 /** Steps that are still to come can be moved, each with what follows it. */
 const steps = computed(() =>
@@ -97,7 +110,7 @@ const moved = computed(() =>
         v-for="(state, i) in next"
         :key="state"
         class="act"
-        :class="{ main: i === 0 }"
+        :class="{ main: i === 0 && !booking.plan }"
         type="button"
         @click="become(state)"
       >
@@ -110,6 +123,15 @@ const moved = computed(() =>
         @click="noted.mutate({ pk: booking.id, told: true })"
       >
         {{ t('today.told') }}
+      </button>
+      <button
+        v-if="booking.plan && isBusy(booking) && may.write('begin-visit')"
+        class="act main"
+        type="button"
+        :disabled="begin.isPending.value"
+        @click="sit(booking.plan)"
+      >
+        {{ t('chair.begin') }}
       </button>
       <RouterLink v-if="booking.plan" class="act" :to="`/plans/${booking.plan}`">{{
         t('today.open')

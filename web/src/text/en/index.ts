@@ -1,5 +1,6 @@
 /** Every text of the interface. What the core says about a plan comes from the core. */
 import { app } from './app'
+import { chair } from './chair'
 import { consult } from './consult'
 import { crown } from './crown'
 import { heads } from './heads'
@@ -11,6 +12,7 @@ import { visits } from './visits'
 
 export const en = {
   ...app,
+  ...chair,
   ...consult,
   ...crown,
   ...heads,

@@ -1,0 +1,163 @@
+<script lang="ts">
+export type Panel = 'skip' | 'note' | 'swap' | 'handover'
+</script>
+
+<script setup lang="ts">
+/** What is asked beside the step: why it is skipped, a note, another product, other hands. */
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+import type { Schemas } from '@/api/client'
+import { useShelf } from '@/api/shelf'
+import Choice from '@/parts/Choice.vue'
+import Pick from '@/parts/Pick.vue'
+import TextField from '@/parts/TextField.vue'
+
+import type { Chair } from './log'
+
+const SKIPS = ['time', 'client', 'needless'] as const
+const ABOUTS = ['visit', 'client', 'next'] as const
+
+const props = defineProps<{
+  panel: Panel
+  head: number
+  targets: Chair['chair']['steps'][number]['targets']
+  people: Schemas['Hands'][]
+}>()
+const emit = defineEmits<{
+  skip: [why: string]
+  note: [text: string, about: string]
+  swap: [role: string, product: string]
+  hand: [to: string]
+  done: []
+}>()
+const { t } = useI18n()
+
+const reason = ref('')
+function skip(why: string) {
+  if (!why.trim()) return
+  emit('skip', why.trim())
+  emit('done')
+}
+const text = ref('')
+const about = ref<string>('visit')
+function keepNote() {
+  if (!text.value.trim()) return
+  emit('note', text.value.trim(), about.value)
+  emit('done')
+}
+
+// Another product: the label is held against this head anew, and what flakes is told.
+const shelf = useShelf(() => props.head)
+const role = ref<string>(props.targets[0]?.role ?? '')
+const bottle = ref('')
+const bottles = computed(() =>
+  (shelf.data.value?.products ?? [])
+    .filter((row) => [row.role, ...row.also].includes(role.value as never))
+    .map((row) => ({
+      value: String(row.id),
+      text: [row.name, row.fit ? t(`shelf.fits.${row.fit.fits}`) : ''].filter(Boolean).join(' · '),
+      disabled: row.fit?.fits === 'no',
+    })),
+)
+const clashes = computed(
+  () =>
+    shelf.data.value?.products.find((row) => String(row.id) === bottle.value)?.fit?.clashes ?? [],
+)
+const instead = computed(
+  () => props.targets.find((target) => target.role === role.value)?.name ?? '',
+)
+function swap() {
+  if (!bottle.value) return
+  emit('swap', role.value, bottle.value)
+  emit('done')
+}
+const person = ref('')
+function hand() {
+  if (!person.value) return
+  emit('hand', person.value)
+  emit('done')
+}
+</script>
+
+<template>
+  <form v-if="panel === 'skip'" class="panel" @submit.prevent="skip(reason)">
+    <div class="row">
+      <button
+        v-for="why in SKIPS"
+        :key="why"
+        class="act big"
+        type="button"
+        @click="skip(t(`chair.skips.${why}`))"
+      >
+        {{ t(`chair.skips.${why}`) }}
+      </button>
+      <TextField v-model="reason" :label="t('chair.skipWhy')" name="reason" :maxlength="500" />
+      <button class="act big" type="submit" :disabled="!reason.trim()">
+        {{ t('chair.skip') }}
+      </button>
+    </div>
+  </form>
+  <form v-else-if="panel === 'note'" class="panel" @submit.prevent="keepNote">
+    <Choice
+      v-model="about"
+      :label="t('chair.noteAbout')"
+      :options="
+        ABOUTS.map((value) => ({ value: value as string, text: t(`chair.abouts.${value}`) }))
+      "
+    />
+    <TextField
+      v-model="text"
+      :label="t('chair.noteText')"
+      name="text"
+      :maxlength="2000"
+      :rows="2"
+    />
+    <button class="act big" type="submit" :disabled="!text.trim()">{{ t('chair.keep') }}</button>
+  </form>
+  <form v-else-if="panel === 'swap'" class="panel" @submit.prevent="swap">
+    <Choice
+      v-if="targets.length > 1"
+      v-model="role"
+      :label="t('chair.swap')"
+      hide-label
+      :options="targets.map((target) => ({ value: target.role as string, text: target.name }))"
+    />
+    <Pick
+      v-model="bottle"
+      :label="t('chair.swapFor', { name: instead })"
+      name="product"
+      :options="bottles"
+      width="320px"
+    />
+    <p v-for="clash in clashes" :key="clash.key" class="wrong">{{ clash.text }}</p>
+    <button class="act big" type="submit" :disabled="!bottle">{{ t('chair.keep') }}</button>
+  </form>
+  <form v-else class="panel" @submit.prevent="hand">
+    <Pick
+      v-model="person"
+      :label="t('chair.handoverTo')"
+      name="to"
+      :options="people.map((one) => ({ value: one.username, text: one.name }))"
+      width="240px"
+    />
+    <button class="act big" type="submit" :disabled="!person">{{ t('chair.handover') }}</button>
+  </form>
+</template>
+
+<style scoped>
+.panel {
+  display: grid;
+  justify-items: start;
+  gap: 8px;
+  padding: 12px 14px;
+  border: 1px solid var(--line);
+  background: var(--paper);
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 8px;
+}
+</style>

@@ -1,0 +1,207 @@
+<script setup lang="ts">
+/** A product of a step: how much, in the unit of the hand, and what was really taken. */
+import { computed, ref, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+import Amount from '@/parts/Amount.vue'
+import Choice from '@/parts/Choice.vue'
+import ScalePanel from '@/parts/ScalePanel.vue'
+import { counted, short } from '@/text/format'
+
+import type { Chair } from './log'
+
+type Target = Chair['chair']['steps'][number]['targets'][number]
+
+const props = defineProps<{
+  target: Target
+  /** The section that is worked, where it is worked section by section. */
+  section?: number
+  /** What was noted so far [g]. */
+  taken: number
+  /** Whether a bowl scale may be asked. */
+  scale: boolean
+}>()
+const emit = defineEmits<{
+  take: [dose: { grams: number; units?: number; side?: string; section?: number }]
+  leftover: [grams: number]
+}>()
+const { t } = useI18n()
+
+const halves = computed(() => props.target.parts.some((part) => part.side))
+const side = ref<string>()
+/** What is taken now: of a section, of a half, or of the whole head. */
+const part = computed(() =>
+  props.target.parts.find((one) =>
+    halves.value ? one.side === side.value : one.section === props.section,
+  ),
+)
+const goal = computed(() => part.value?.grams ?? props.target.grams)
+const units = computed(() => (part.value ? part.value.units : props.target.units))
+const place = computed(() => {
+  if (part.value?.section) return t('chair.part', { n: part.value.section })
+  return part.value?.side ? t(`chair.sides.${part.value.side}`) : t('chair.whole_')
+})
+const sides = computed(() =>
+  props.target.parts.flatMap((one) =>
+    one.side ? [{ value: one.side as string, text: t(`chair.sides.${one.side}`) }] : [],
+  ),
+)
+
+const grams = ref<number | null>(null)
+const count = ref<number | null>(null)
+watch([() => props.section, side], () => (grams.value = count.value = null))
+watch(count, (now) => {
+  if (now != null && props.target.unit_g)
+    grams.value = Math.round(now * props.target.unit_g * 10) / 10
+})
+const open = ref(false)
+const weighing = ref(false)
+function take(value: number | null, counted?: number) {
+  if (value == null) return
+  emit('take', {
+    grams: value,
+    ...(counted === undefined ? {} : { units: counted }),
+    ...(side.value ? { side: side.value } : {}),
+    ...(!halves.value && part.value?.section ? { section: part.value.section } : {}),
+  })
+  grams.value = count.value = null
+}
+const rest = ref<number | null>(null)
+function leave() {
+  if (rest.value != null) emit('leftover', rest.value)
+  rest.value = null
+}
+</script>
+
+<template>
+  <section class="dose" :aria-label="target.name">
+    <div class="told">
+      <div>
+        <h3>{{ target.name }}</h3>
+        <p class="quiet">
+          {{ place }}
+          <template v-if="part">{{ t('chair.of', { grams: short(target.grams) }) }}</template>
+          <template v-if="taken"> · {{ t('chair.taken', { grams: short(taken) }) }}</template>
+        </p>
+      </div>
+      <p class="amount">
+        <b>{{ short(goal) }}<small> g</small></b>
+        <span v-if="units && target.unit">{{ counted(units, target.unit) }}</span>
+      </p>
+      <button class="act big" type="button" @click="take(goal, units ?? undefined)">
+        {{ t('chair.asTold') }}
+      </button>
+      <button class="act big" type="button" :aria-expanded="open" @click="open = !open">
+        {{ t('chair.other') }}
+      </button>
+    </div>
+    <div v-if="open" class="row">
+      <Choice
+        v-if="sides.length"
+        v-model="side"
+        :label="target.name"
+        hide-label
+        :options="sides"
+        clearable
+      />
+      <Amount
+        v-if="target.unit_g && target.unit"
+        v-model="count"
+        :label="t('chair.units')"
+        :unit="target.unit"
+        name="units"
+        width="150px"
+      />
+      <Amount v-model="grams" :label="t('chair.grams')" unit="g" name="grams" width="104px" />
+      <button
+        class="act big"
+        type="button"
+        :disabled="grams == null"
+        @click="take(grams, count ?? undefined)"
+      >
+        {{ t('chair.noteDose') }}
+      </button>
+      <button
+        v-if="scale"
+        class="act big"
+        type="button"
+        :aria-expanded="weighing"
+        @click="weighing = !weighing"
+      >
+        {{ t('scale.title') }}
+      </button>
+      <form v-if="taken" class="row" @submit.prevent="leave">
+        <Amount
+          v-model="rest"
+          :label="t('chair.leftover')"
+          unit="g"
+          name="leftover"
+          width="104px"
+        />
+        <button class="act big" type="submit" :disabled="rest == null">
+          {{ t('chair.keep') }}
+        </button>
+      </form>
+    </div>
+    <ScalePanel
+      v-if="open && weighing"
+      :target="goal"
+      :unit-g="target.unit_g"
+      @take="(weighed) => take(weighed)"
+    />
+  </section>
+</template>
+
+<style scoped>
+.dose {
+  padding: 4px 0;
+  border-top: 1px solid var(--line);
+}
+.told {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto auto auto;
+  align-items: center;
+  gap: 4px 14px;
+}
+h3 {
+  margin: 0;
+  font: 700 18px/1.15 var(--display);
+}
+.told p {
+  margin: 0;
+}
+.amount {
+  white-space: nowrap;
+  display: flex;
+  align-items: baseline;
+  gap: 10px;
+  font: 600 20px var(--display);
+}
+.amount b {
+  font: 700 40px/1 var(--display);
+}
+.amount small {
+  font-size: 20px;
+}
+.quiet {
+  font-size: 15px;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 8px;
+  padding: 4px 0 8px;
+}
+@media (max-width: 860px) {
+  .told {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+  .told .amount {
+    justify-self: end;
+  }
+  .told .act {
+    padding: 0 12px;
+  }
+}
+</style>

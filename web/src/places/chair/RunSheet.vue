@@ -1,0 +1,67 @@
+<script setup lang="ts">
+/** Every step of the visit, where it stands; a tap looks at one. */
+import { minutes } from '@/text/format'
+
+import type { Chair } from './log'
+import type { StepSeen } from './seen'
+
+const props = defineProps<{ steps: Chair['answer']['steps']; seen: StepSeen[]; here?: string }>()
+const emit = defineEmits<{ pick: [key: string] }>()
+const stateOf = (key: string) => props.seen.find((one) => one.key === key)?.status
+</script>
+
+<template>
+  <ol>
+    <li
+      v-for="step in steps"
+      :key="step.key"
+      class="fold"
+      :class="[step.family, stateOf(step.key), { here: step.key === here }]"
+    >
+      <button
+        class="plain"
+        type="button"
+        :aria-current="step.key === here"
+        @click="emit('pick', step.key)"
+      >
+        {{ step.title }}
+        <span class="quiet">{{ minutes(step.hands_on_min + step.wait_min) }}</span>
+      </button>
+    </li>
+  </ol>
+</template>
+
+<style scoped>
+ol {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+li {
+  border-left: 12px solid var(--fill);
+  border-bottom: 1px solid var(--line);
+  background: var(--paper);
+}
+.plain {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  width: 100%;
+  min-height: 44px;
+  padding: 4px 12px;
+}
+.here .plain {
+  background: var(--ink);
+  color: var(--on-ink);
+}
+.here .quiet {
+  color: inherit;
+}
+.done,
+.skipped {
+  color: var(--ink-2);
+}
+.skipped {
+  text-decoration: line-through;
+}
+</style>

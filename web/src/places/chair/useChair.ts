@@ -1,0 +1,127 @@
+/** A visit at the chair: read, added to, and kept going without a connection. */
+import { useEventListener, useIntervalFn } from '@vueuse/core'
+import { computed, ref, shallowRef, watch } from 'vue'
+
+import { useLiveDays } from '@/api/days'
+import { useSession } from '@/api/queries'
+
+import {
+  ask,
+  type Chair,
+  entryOf,
+  keep,
+  type Kind,
+  lastSeen,
+  type NewEntry,
+  Offline,
+  type RefusedEntry,
+  send,
+  waiting,
+} from './log'
+import { seenOf, standing } from './seen'
+
+/** Without a connection it is tried again so often [ms]; with one it is read anew so often. */
+const AGAIN_MS = 3_000
+const FRESH_MS = 20_000
+
+export function useChair(visit: () => number) {
+  const chair = shallowRef<Chair>()
+  const waits = ref<NewEntry[]>([])
+  const refused = ref<RefusedEntry[]>([])
+  const offline = ref(false)
+  const error = shallowRef<Error>()
+  const session = useSession()
+  const hands = ref<string>()
+  const by = computed(() => hands.value ?? session.data.value?.username ?? '')
+
+  /** The server's clock: what is noted carries its hour, whatever this device's clock does. */
+  let served = { at: Date.now(), wall: Date.now(), ticks: performance.now() }
+  function clock(): Date {
+    // A clock that is set back does not count; time asleep does.
+    const passed = Math.max(Date.now() - served.wall, performance.now() - served.ticks)
+    return new Date(served.at + passed)
+  }
+  function take(next: Chair) {
+    chair.value = next
+    served = { at: Date.parse(next.now), wall: Date.now(), ticks: performance.now() }
+    offline.value = false
+    error.value = undefined
+  }
+  function failed(failure: unknown) {
+    if (failure instanceof Offline) offline.value = true
+    else error.value = failure as Error
+  }
+
+  let busy = false
+  let again = false
+  /** Send what waits, or read anew; one at a time. */
+  async function sync() {
+    if (busy) {
+      again = true
+      return
+    }
+    busy = true
+    try {
+      const sent = await send(visit())
+      if (sent.refused.length) refused.value = [...refused.value, ...sent.refused]
+      take(sent.chair ?? (await ask(visit())))
+    } catch (failure) {
+      failed(failure)
+    }
+    waits.value = await waiting(visit())
+    busy = false
+    if (again) {
+      again = false
+      void sync()
+    }
+  }
+
+  async function open() {
+    chair.value = undefined
+    waits.value = await waiting(visit())
+    const seen = await lastSeen(visit())
+    if (seen) chair.value = seen
+    await sync()
+  }
+  watch(visit, () => void open(), { immediate: true })
+  useEventListener(window, 'online', () => void sync())
+  useIntervalFn(() => {
+    if (offline.value || waits.value.length) void sync()
+  }, AGAIN_MS)
+  useIntervalFn(() => void sync(), FRESH_MS)
+  const { changes } = useLiveDays()
+  watch(changes, () => void sync())
+
+  const seen = computed(() => chair.value && seenOf(chair.value, waits.value))
+
+  /** Note what happened just now. What is noted together is taken back together. */
+  async function note(...what: [kind: Kind, data?: Record<string, unknown>][]) {
+    const at = clock()
+    const begun = (chair.value?.events.length ?? 0) + waits.value.length > 0
+    const entries = what.map(([kind, data]) => entryOf(kind, at, by.value, data))
+    const first = begun ? [] : [entryOf('begun', at, by.value)]
+    waits.value = [...waits.value, ...first, ...entries]
+    await keep(visit(), [...first, ...entries])
+    void sync()
+  }
+
+  /** What this device noted last, and is not taken back. */
+  const last = computed(() => {
+    const all = standing([...(chair.value?.events ?? []), ...waits.value] as NewEntry[]).filter(
+      (entry) => entry.kind !== 'begun' && entry.kind !== 'kit_out' && entry.kind !== 'kit_in',
+    )
+    const newest = all.at(-1)
+    return newest ? all.filter((entry) => entry.at === newest.at) : []
+  })
+  /** Take the last thing back. */
+  async function back() {
+    await note(
+      ...last.value.map((entry): [Kind, Record<string, unknown>] => [
+        'correction',
+        { of: entry.id, data: null },
+      ]),
+    )
+  }
+
+  return { chair, seen, waits, refused, offline, error, by, hands, clock, note, back, last, sync }
+}
