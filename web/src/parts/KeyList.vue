@@ -16,6 +16,10 @@ const keys = [
   ['Enter', 'keys.take'],
   ['Tab, ← → ↑ ↓', 'keys.lines'],
   ['Ctrl + Z', 'keys.undo'],
+  ['Space', 'keys.main'],
+  ['Backspace', 'keys.back'],
+  ['1 … 99', 'keys.sections'],
+  ['s, n, f', 'keys.chair'],
   ['?', 'keys.help'],
 ] as const
 

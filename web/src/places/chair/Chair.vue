@@ -7,32 +7,30 @@ import { RouterLink } from 'vue-router'
 
 import { useHands } from '@/api/days'
 import { useMay } from '@/api/staff'
-import Amount from '@/parts/Amount.vue'
 import Await from '@/parts/Await.vue'
 import CautionNote from '@/parts/CautionNote.vue'
 import CrownMap from '@/parts/CrownMap.vue'
 import { isTyping } from '@/parts/keys'
-import PleatStrip from '@/parts/PleatStrip.vue'
 import { countdown } from '@/places/today/now'
 import { short } from '@/text/format'
 import { isoDay } from '@/text/zone'
 
 import ChairPanel, { type Panel } from './ChairPanel.vue'
+import ChairTop from './ChairTop.vue'
 import DoseEntry from './DoseEntry.vue'
 import KitLine from './KitLine.vue'
-import type { Kind } from './log'
 import ReleaseGate from './ReleaseGate.vue'
 import Results from './Results.vue'
 import RunSheet from './RunSheet.vue'
 import { useChime } from './sound'
+import StepAsk from './StepAsk.vue'
 import TimerLine from './TimerLine.vue'
 import { useChair } from './useChair'
+import { useTicks } from './useTicks'
+import { RELEASE, useWork } from './useWork'
+import WholeScreen from './WholeScreen.vue'
 
-const RELEASE = 'release'
-const MINUTE_MS = 60_000
 const SECOND_MS = 1000
-/** Two digits typed within this are one number [ms]. */
-const DIGITS_MS = 700
 
 const props = defineProps<{ visit: number }>()
 const { t } = useI18n()
@@ -46,154 +44,39 @@ const lock = useWakeLock()
 onMounted(() => void (lock.isSupported.value && lock.request('screen').catch(() => undefined)))
 onBeforeUnmount(() => void lock.release())
 
-const plan = computed(() => chair.value?.answer)
-const stepKey = computed(() => chosen.value ?? seen.value?.step)
-/** A step that was looked at besides the one that comes next. */
-const chosen = ref<string>()
-const place = computed(() => plan.value?.steps.findIndex((one) => one.key === stepKey.value) ?? -1)
-const step = computed(() => plan.value?.steps[place.value])
-const asks = computed(() => chair.value?.chair.steps.find((one) => one.key === stepKey.value))
-const state = computed(
-  () => seen.value?.steps.find((one) => one.key === stepKey.value)?.status ?? 'planned',
-)
-const started = computed(() => seen.value?.steps.find((one) => one.key === stepKey.value)?.started)
-const running = computed(() =>
-  state.value === 'running' && started.value
-    ? Math.max(0, (now.value.getTime() - Date.parse(started.value)) / MINUTE_MS)
-    : 0,
-)
-const elapsed = computed(() =>
-  started.value ? countdown(now.value, Date.parse(started.value)) : '',
-)
+const work = useWork(chair, seen, now, note)
+const { chosen, key, place, step, asks, state, running, opening, early, asking } = work
+const tick = computed(() => asks.value?.ticks ?? undefined)
+const { ticked, left, worked, toggle, digit, reset } = useTicks(chair, seen, tick, note)
+watch(key, reset)
+const main = () => work.main(tick.value ? left.value.length : 0)
+
 const cautions = computed(() => {
   const keys = step.value?.cautions ?? []
-  return (plan.value?.cautions ?? []).filter((one) => keys.includes(one.key))
+  return (chair.value?.answer.cautions ?? []).filter((one) => keys.includes(one.key))
 })
-const opening = computed(() => stepKey.value === RELEASE && !seen.value?.released)
 /** Pieces are thought of before the set is made, and when it is opened. */
-const withKit = computed(() => ['part', 'shape', RELEASE].includes(stepKey.value ?? ''))
-
-// Sections.
-const tick = computed(() => asks.value?.ticks ?? undefined)
-const ticked = computed(() => [...(seen.value?.ticks[tick.value ?? ''] ?? [])])
-const left = computed(() =>
-  (plan.value?.sections ?? [])
-    .map((section) => section.number)
-    .filter((number) => !ticked.value.includes(number)),
-)
-const section = ref<number>()
-const worked = computed(() => section.value ?? left.value[0])
-function toggle(number: number) {
-  if (!tick.value || !plan.value?.sections.some((one) => one.number === number)) return
-  if (ticked.value.includes(number)) {
-    section.value = number
-    return
-  }
-  section.value = undefined
-  void note(
-    tick.value === 'released'
-      ? ['section_released', { section: number }]
-      : ['section_done', { section: number, what: tick.value }],
-  )
-}
-let typed = ''
-let typing: ReturnType<typeof setTimeout> | undefined
-function digit(key: string) {
-  typed += key
-  clearTimeout(typing)
-  const most = plan.value?.sections.length ?? 0
-  const whole = Number(typed) * 10 > most
-  typing = setTimeout(
-    () => {
-      toggle(Number(typed))
-      typed = ''
-    },
-    whole ? 0 : DIGITS_MS,
-  )
-}
-
-// The main thing: start, or done.
-const asking = ref<'minutes' | 'sections' | 'early'>()
-const askedMin = ref<number | null>(null)
-function main() {
-  if (!step.value || opening.value) return
-  if (state.value !== 'running') {
-    if (early.value && asking.value !== 'early') asking.value = 'early'
-    else start()
-    return
-  }
-  if (tick.value && left.value.length && asking.value !== 'sections') {
-    asking.value = 'sections'
-    return
-  }
-  if (running.value > (asks.value?.ask_after_min ?? Infinity)) {
-    asking.value = 'minutes'
-    return
-  }
-  finish()
-}
-const isBefore = (key: string) =>
-  (plan.value?.steps.findIndex((one) => one.key === key) ?? -1) < place.value
-/** What sits from the step before: it ends where the next begins. */
-const sitting = computed(() => seen.value?.timers.find((one) => one.step && isBefore(one.step)))
-/** It has not sat for as long as it should. */
-const early = computed(
-  () => sitting.value && now.value.getTime() < Date.parse(sitting.value.least) && sitting.value,
-)
-function start() {
-  if (!step.value) return
-  const stops: [Kind, Record<string, unknown>][] = sitting.value
-    ? [['timer_stopped', { timer: sitting.value.timer }]]
-    : []
-  asking.value = undefined
-  void note(...stops, ['step_started', { step: step.value.key }])
-}
-/** Done; what sits has its timer, else the next step is begun at once. */
-function finish(worked?: number) {
-  if (!step.value) return
-  const done: [Kind, Record<string, unknown>] = [
-    'step_done',
-    {
-      step: step.value.key,
-      ...(worked === undefined ? {} : { minutes: Math.round(worked * 10) / 10 }),
-    },
-  ]
-  const sits = asks.value?.dwell
-  const after = plan.value?.steps[place.value + 1]
-  const goes = seen.value?.steps.find((one) => one.key === after?.key)?.status
-  const next: [Kind, Record<string, unknown>][] = sits
-    ? [
-        [
-          'timer_set',
-          {
-            timer: step.value.key,
-            title: sits.title,
-            step: step.value.key,
-            least_min: sits.least_min,
-            most_min: sits.most_min,
-          },
-        ],
-      ]
-    : after && after.sitting === step.value.sitting && goes === 'planned'
-      ? [['step_started', { step: after.key }]]
-      : []
-  asking.value = undefined
-  chosen.value = undefined
-  section.value = undefined
-  void note(done, ...next)
-}
-function again(key: string) {
-  chosen.value = key
-  void note(['step_started', { step: key }])
-}
+const withKit = computed(() => ['part', 'shape', RELEASE].includes(key.value ?? ''))
+const takenOf = (role: string, layer: number) =>
+  (chair.value?.chair.visit.doses ?? [])
+    .filter((dose) => dose.noted && dose.step === key.value)
+    .filter((dose) => dose.role === role && dose.layer === layer)
+    .reduce((sum, dose) => sum + dose.grams, 0)
+const tooLong = (of: string | undefined) =>
+  chair.value?.chair.steps.find((one) => one.key === of)?.dwell?.too_long
+const sits = computed(() => {
+  const dwell = asks.value?.dwell
+  if (!dwell) return ''
+  const [least, most] = [short(dwell.least_min, 0), short(dwell.most_min, 0)]
+  return least === most ? t('chair.sitsJust', { least }) : t('chair.sits', { least, most })
+})
+const mainWord = computed(() => {
+  if (state.value !== 'running') return t('chair.start')
+  return t(asks.value?.dwell ? 'chair.done' : 'chair.next')
+})
 
 const panel = ref<Panel>()
 const show = (name: Panel) => (panel.value = panel.value === name ? undefined : name)
-function skip(why: string) {
-  if (!step.value) return
-  void note(['step_skipped', { step: step.value.key, reason: why }])
-  chosen.value = undefined
-}
 const people = useHands(() => isoDay(now.value))
 function handOver(to: string) {
   void note(['handover', { to }])
@@ -201,16 +84,6 @@ function handOver(to: string) {
 }
 const nameOf = (username: string) =>
   people.data.value?.find((one) => one.username === username)?.name ?? username
-
-const takenOf = (role: string, layer: number) =>
-  chair.value?.chair.visit.doses
-    .filter((dose) => dose.step === stepKey.value && dose.role === role && dose.layer === layer)
-    .reduce((sum, dose) => sum + (dose.noted ? dose.grams : 0), 0) ?? 0
-const tooLong = (key: string | undefined) =>
-  chair.value?.chair.steps.find((one) => one.key === key)?.dwell?.too_long
-
-const over = computed(() => seen.value && !seen.value.step)
-const judging = computed(() => over.value || seen.value?.closed)
 
 // Loud when hands are wanted.
 const sound = useLocalStorage('chair sound', false)
@@ -224,6 +97,10 @@ watch(due, (count, before) => {
 })
 
 const whole = ref(false)
+// What is asked is not asked behind the one large button.
+watch(asking, (ask) => {
+  if (ask) whole.value = false
+})
 onKeyStroke((event) => {
   if (isTyping(event) || event.ctrlKey || event.metaKey || event.altKey) return
   const button = event.target instanceof HTMLButtonElement
@@ -238,47 +115,26 @@ onKeyStroke((event) => {
   else return
   event.preventDefault()
 })
-const list = (numbers: number[]) => numbers.join(', ')
+/** What a finger tapped does not keep the keys: space is the main thing. */
+function tapped(event: MouseEvent) {
+  if (event.detail) (event.target as HTMLElement).closest('button')?.blur()
+}
 </script>
 
 <template>
   <Await :data="chair" :error="error" @retry="sync()">
-    <article v-if="chair && plan && seen" class="chair">
-      <header class="line">
-        <RouterLink class="act" to="/today">‹ {{ t('app.today') }}</RouterLink>
-        <h1>{{ chair.head_name }}</h1>
-        <span v-if="chair.allergies.length" class="wrong">{{ chair.allergies.join(', ') }}</span>
-        <span class="quiet">{{ plan.title }}</span>
-        <span v-if="step" class="quiet">
-          {{ t('chair.stepOf', { n: place + 1, of: plan.steps.length }) }}
-        </span>
-        <span class="grow" />
-        <button class="plain word" type="button" :aria-pressed="sound" @click="sound = !sound">
-          {{ t(sound ? 'chair.soundOn' : 'chair.sound') }}
-        </button>
-        <button class="plain word" type="button" @click="whole = true">
-          {{ t('chair.whole') }}
-        </button>
-        <span class="quiet">{{ t('chair.working', { name: nameOf(by) }) }}</span>
-        <span class="sent" :class="{ waits: waits.length || offline }" role="status">
-          {{
-            waits.length ? t('chair.waits', { n: waits.length }, waits.length) : t('chair.saved')
-          }}
-        </span>
-      </header>
-      <p v-if="offline" class="offline" role="status">{{ t('chair.offline') }}</p>
-      <p v-for="(one, i) in refused" :key="one.entry.id" class="wrong" role="alert">
-        {{ t('chair.refused', { why: one.why }) }}
-        <button class="act" type="button" @click="refused.splice(i, 1)">
-          {{ t('chair.drop') }}
-        </button>
-      </p>
-      <PleatStrip
-        :steps="plan.steps"
-        size="row"
-        :picked="stepKey"
-        class="strip"
-        aria-hidden="true"
+    <article v-if="chair && seen" class="chair" @click="tapped">
+      <ChairTop
+        v-model:sound="sound"
+        :chair="chair"
+        :place="place"
+        :here="key"
+        :hands="nameOf(by)"
+        :waits="waits.length"
+        :offline="offline"
+        :refused="refused"
+        @whole="whole = true"
+        @seen="(at) => refused.splice(at, 1)"
       />
       <div v-if="seen.timers.length" class="timers">
         <TimerLine
@@ -292,7 +148,7 @@ const list = (numbers: number[]) => numbers.join(', ')
       </div>
 
       <Results
-        v-if="judging && !seen.closed"
+        v-if="!step && !seen.closed"
         :scores="seen.scores"
         :comfort="chair.chair.visit.comfort"
         :residue="chair.chair.visit.residue"
@@ -314,8 +170,8 @@ const list = (numbers: number[]) => numbers.join(', ')
         <section class="side">
           <template v-if="tick">
             <CrownMap
-              :sections="plan.sections as never"
-              :hairline="plan.hairline as never"
+              :sections="chair.answer.sections as never"
+              :hairline="chair.answer.hairline as never"
               :model-value="worked ?? 1"
               :done="ticked"
               large
@@ -327,7 +183,7 @@ const list = (numbers: number[]) => numbers.join(', ')
                 left.length
                   ? t(
                       'chair.sectionsLeft',
-                      { n: left.length, list: list(left.slice(0, 12)) },
+                      { n: left.length, list: left.slice(0, 12).join(', ') },
                       left.length,
                     )
                   : t('chair.allTicked')
@@ -336,10 +192,10 @@ const list = (numbers: number[]) => numbers.join(', ')
           </template>
           <RunSheet
             v-else
-            :steps="plan.steps"
+            :steps="chair.answer.steps"
             :seen="seen.steps"
-            :here="stepKey"
-            @pick="(key) => (chosen = key)"
+            :here="key"
+            @pick="(picked) => (chosen = picked)"
           />
         </section>
 
@@ -360,16 +216,7 @@ const list = (numbers: number[]) => numbers.join(', ')
           <p v-if="asks.spot_s" class="quiet why">
             {{ t('chair.spot', { seconds: asks.spot_s }) }}
           </p>
-          <p v-if="asks.dwell" class="quiet why">
-            {{
-              asks.dwell.most_min > asks.dwell.least_min
-                ? t('chair.sits', {
-                    least: short(asks.dwell.least_min, 0),
-                    most: short(asks.dwell.most_min, 0),
-                  })
-                : t('chair.sitsJust', { least: short(asks.dwell.least_min, 0) })
-            }}
-          </p>
+          <p v-if="sits" class="quiet why">{{ sits }}</p>
           <p v-if="chair.chair.rest?.due" class="rest" role="status">{{ chair.chair.rest.text }}</p>
 
           <KitLine v-if="withKit" :chair="chair" @taken="sync()" />
@@ -412,62 +259,25 @@ const list = (numbers: number[]) => numbers.join(', ')
             />
           </template>
 
-          <div v-if="asking === 'sections'" class="ask" role="alert">
-            <p>{{ t('chair.notAll', { list: list(left) }) }}</p>
-            <div class="row">
-              <button class="act big" type="button" @click="main">{{ t('chair.anyway') }}</button>
-              <button class="act big main" type="button" @click="asking = undefined">
-                {{ t('chair.leave') }}
-              </button>
-            </div>
-          </div>
-          <div v-if="asking === 'early' && early" class="ask" role="alert">
-            <p>
-              {{
-                t('chair.early', {
-                  title: early.title,
-                  left: countdown(new Date(early.least), now.getTime()),
-                })
-              }}
-            </p>
-            <div class="row">
-              <button class="act big" type="button" @click="start">
-                {{ t('chair.earlyAnyway') }}
-              </button>
-              <button class="act big main" type="button" @click="asking = undefined">
-                {{ t('chair.wait') }}
-              </button>
-            </div>
-          </div>
-          <div v-if="asking === 'minutes'" class="ask" role="alert">
-            <p>{{ t('chair.ask', { minutes: short(running, 0) }) }}</p>
-            <div class="row">
-              <button class="act big" type="button" @click="finish(step.hands_on_min)">
-                {{ t('chair.askPlanned', { minutes: short(step.hands_on_min, 0) }) }}
-              </button>
-              <button class="act big" type="button" @click="finish(running)">
-                {{ t('chair.askAll') }}
-              </button>
-              <form class="row" @submit.prevent="askedMin != null && finish(askedMin)">
-                <Amount
-                  v-model="askedMin"
-                  :label="t('chair.askTyped')"
-                  unit="min"
-                  name="minutes"
-                  width="104px"
-                />
-                <button class="act big" type="submit">{{ t('chair.keep') }}</button>
-              </form>
-            </div>
-          </div>
-
+          <StepAsk
+            v-if="asking"
+            :ask="asking"
+            :left="left"
+            :running="running"
+            :planned="step.hands_on_min"
+            :title="early?.title"
+            :rest="early && countdown(new Date(early.least), now.getTime())"
+            @sure="main"
+            @leave="asking = undefined"
+            @minutes="work.finish"
+          />
           <ChairPanel
             v-if="panel && step"
             :panel="panel"
             :head="chair.head"
             :targets="asks.targets"
             :people="people.data.value ?? []"
-            @skip="skip"
+            @skip="work.skip"
             @note="(text, about) => note(['note', { text, about }])"
             @swap="(role, product) => note(['swap', { role, product }])"
             @hand="handOver"
@@ -479,23 +289,17 @@ const list = (numbers: number[]) => numbers.join(', ')
                 v-if="state === 'done' || state === 'skipped'"
                 class="act main huge"
                 type="button"
-                @click="again(step.key)"
+                @click="work.again"
               >
                 {{ t('chair.again') }}
               </button>
               <button v-else class="act main huge" type="button" @click="main">
-                {{
-                  t(
-                    state === 'running'
-                      ? asks.dwell
-                        ? 'chair.done'
-                        : 'chair.next'
-                      : 'chair.start',
-                  )
-                }}
+                {{ mainWord }}
                 <kbd>space</kbd>
               </button>
-              <span v-if="state === 'running'" class="elapsed" role="timer">{{ elapsed }}</span>
+              <span v-if="state === 'running'" class="elapsed" role="timer">{{
+                work.elapsed.value
+              }}</span>
             </div>
             <div class="row">
               <button class="act big" type="button" :disabled="!last.length" @click="back">
@@ -522,23 +326,15 @@ const list = (numbers: number[]) => numbers.join(', ')
           </div>
         </section>
       </div>
-      <button v-if="whole && step" class="whole" type="button" @click="main">
-        <span class="title">{{ step.title }}</span>
-        <span v-for="target in asks?.targets" :key="`${target.role} ${target.layer}`" class="dose">
-          {{ short(target.grams) }} g {{ target.name }}
-        </span>
-        <span>{{ t(state === 'running' ? 'chair.done' : 'chair.start') }}</span>
-        <span class="quiet">{{ t('chair.tapAnywhere') }}</span>
-        <span
-          class="act small"
-          role="button"
-          tabindex="0"
-          @click.stop="whole = false"
-          @keydown.enter.stop="whole = false"
-        >
-          {{ t('chair.small') }}
-        </span>
-      </button>
+      <WholeScreen
+        v-if="whole && step"
+        :title="step.title"
+        :targets="asks?.targets ?? []"
+        :running="state === 'running'"
+        :elapsed="work.elapsed.value"
+        @main="main"
+        @close="whole = false"
+      />
     </article>
   </Await>
 </template>
@@ -549,35 +345,6 @@ const list = (numbers: number[]) => numbers.join(', ')
   gap: 10px;
   padding-bottom: 16px;
   font-size: 17px;
-}
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 6px 16px;
-}
-h1 {
-  margin: 0;
-  font: 700 30px/1 var(--display);
-}
-.grow {
-  flex: 1;
-}
-.line .quiet {
-  font-size: 15px;
-}
-.sent {
-  font-size: 15px;
-}
-.sent.waits,
-.offline {
-  padding: 4px 10px;
-  background: var(--signal);
-  color: var(--signal-ink);
-  font-weight: 650;
-}
-.offline {
-  margin: 0;
 }
 .timers {
   display: grid;
@@ -606,8 +373,7 @@ h2 {
   margin: 0;
   font-size: 16px;
 }
-.uneven,
-.ask {
+.uneven {
   margin: 0;
   padding: 10px 14px;
   border-left: 6px solid var(--caution);
@@ -629,10 +395,6 @@ h2 {
 .foot .row {
   flex-wrap: nowrap;
   overflow-x: auto;
-}
-.word {
-  font-size: 15px;
-  text-decoration: underline;
 }
 .foot {
   position: sticky;
@@ -663,29 +425,6 @@ h2 {
 }
 .elapsed {
   font: 700 32px var(--display);
-}
-.whole {
-  position: fixed;
-  inset: 0;
-  z-index: 60;
-  display: grid;
-  place-content: center;
-  justify-items: center;
-  gap: 18px;
-  border: 0;
-  background: var(--ink);
-  color: var(--on-ink);
-  font: 600 30px var(--text);
-}
-.whole .title {
-  font: 700 min(11vw, 110px)/1 var(--display);
-}
-.whole .quiet {
-  color: inherit;
-  font-size: 18px;
-}
-.small {
-  font-size: 16px;
 }
 @media (max-width: 860px) {
   .work {

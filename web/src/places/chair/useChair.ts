@@ -98,8 +98,8 @@ export function useChair(visit: () => number) {
   async function note(...what: [kind: Kind, data?: Record<string, unknown>][]) {
     const at = clock()
     const begun = (chair.value?.events.length ?? 0) + waits.value.length > 0
-    const entries = what.map(([kind, data]) => entryOf(kind, at, by.value, data))
     const first = begun ? [] : [entryOf('begun', at, by.value)]
+    const entries = what.map(([kind, data]) => entryOf(kind, at, by.value, data))
     waits.value = [...waits.value, ...first, ...entries]
     await keep(visit(), [...first, ...entries])
     void sync()

@@ -30,6 +30,10 @@ export const app = {
   keys: {
     title: 'Keys',
     find: 'find a head',
+    main: 'At the chair: start, done',
+    back: 'At the chair: take the last thing back',
+    sections: 'At the chair: tick that section',
+    chair: 'At the chair: skip, note, whole screen',
     help: 'this list',
     new: 'add a head (on Heads)',
     save: 'save what is on screen',

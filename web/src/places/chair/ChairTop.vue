@@ -1,0 +1,85 @@
+<script setup lang="ts">
+/** Who sits there, what is done, whose hands; and what the server does not have yet. */
+import { useI18n } from 'vue-i18n'
+import { RouterLink } from 'vue-router'
+
+import PleatStrip from '@/parts/PleatStrip.vue'
+
+import type { Chair, RefusedEntry } from './log'
+
+defineProps<{
+  chair: Chair
+  /** Place of the step among all, from 0; -1 once all are over. */
+  place: number
+  here?: string
+  hands: string
+  waits: number
+  offline: boolean
+  refused: RefusedEntry[]
+}>()
+const emit = defineEmits<{ whole: []; seen: [place: number] }>()
+const sound = defineModel<boolean>('sound', { required: true })
+const { t } = useI18n()
+</script>
+
+<template>
+  <header class="line">
+    <RouterLink class="act" to="/today">‹ {{ t('app.today') }}</RouterLink>
+    <h1>{{ chair.head_name }}</h1>
+    <span v-if="chair.allergies.length" class="wrong">{{ chair.allergies.join(', ') }}</span>
+    <span class="quiet">{{ chair.answer.title }}</span>
+    <span v-if="place >= 0" class="quiet">
+      {{ t('chair.stepOf', { n: place + 1, of: chair.answer.steps.length }) }}
+    </span>
+    <span class="grow" />
+    <button class="plain word" type="button" :aria-pressed="sound" @click="sound = !sound">
+      {{ t(sound ? 'chair.soundOn' : 'chair.sound') }}
+    </button>
+    <button v-if="place >= 0" class="plain word" type="button" @click="emit('whole')">
+      {{ t('chair.whole') }}
+    </button>
+    <span class="quiet">{{ t('chair.working', { name: hands }) }}</span>
+    <span class="sent" :class="{ waits: waits || offline }" role="status">
+      {{ waits ? t('chair.waits', { n: waits }, waits) : t('chair.saved') }}
+    </span>
+  </header>
+  <p v-if="offline" class="offline" role="status">{{ t('chair.offline') }}</p>
+  <p v-for="(one, i) in refused" :key="one.entry.id" class="wrong" role="alert">
+    {{ t('chair.refused', { why: one.why }) }}
+    <button class="act" type="button" @click="emit('seen', i)">{{ t('chair.drop') }}</button>
+  </p>
+  <PleatStrip :steps="chair.answer.steps" size="row" :picked="here" aria-hidden="true" />
+</template>
+
+<style scoped>
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 16px;
+  font-size: 15px;
+}
+h1 {
+  margin: 0;
+  font: 700 30px/1 var(--display);
+}
+.grow {
+  flex: 1;
+}
+.quiet {
+  font-size: 15px;
+}
+.word {
+  text-decoration: underline;
+}
+.sent.waits,
+.offline {
+  padding: 4px 10px;
+  background: var(--signal);
+  color: var(--signal-ink);
+  font-weight: 650;
+}
+.offline {
+  margin: 0;
+}
+</style>

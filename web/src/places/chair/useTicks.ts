@@ -1,0 +1,54 @@
+/** Sections of a step that is worked section by section: ticked by a tap or by their number. */
+import { computed, ref, type Ref } from 'vue'
+
+import type { Chair, Kind } from './log'
+import type { Seen } from './seen'
+
+/** Two digits typed within this are one number [ms]. */
+const DIGITS_MS = 700
+
+type Note = (...what: [kind: Kind, data?: Record<string, unknown>][]) => unknown
+
+export function useTicks(
+  chair: Ref<Chair | undefined>,
+  seen: Ref<Seen | undefined>,
+  tick: Ref<string | undefined>,
+  note: Note,
+) {
+  const numbers = computed(() => (chair.value?.answer.sections ?? []).map((one) => one.number))
+  const ticked = computed(() => [...(seen.value?.ticks[tick.value ?? ''] ?? [])])
+  const left = computed(() => numbers.value.filter((number) => !ticked.value.includes(number)))
+  const picked = ref<number>()
+  /** The section that is worked: as picked, else the next. */
+  const worked = computed(() => picked.value ?? left.value[0])
+
+  function toggle(number: number) {
+    if (!tick.value || !numbers.value.includes(number)) return
+    if (ticked.value.includes(number)) {
+      picked.value = number
+      return
+    }
+    picked.value = undefined
+    void note(
+      tick.value === 'released'
+        ? ['section_released', { section: number }]
+        : ['section_done', { section: number, what: tick.value }],
+    )
+  }
+  let typed = ''
+  let typing: ReturnType<typeof setTimeout> | undefined
+  function digit(key: string) {
+    typed += key
+    clearTimeout(typing)
+    const whole = Number(typed) * 10 > numbers.value.length
+    typing = setTimeout(
+      () => {
+        toggle(Number(typed))
+        typed = ''
+      },
+      whole ? 0 : DIGITS_MS,
+    )
+  }
+  const reset = () => (picked.value = undefined)
+  return { ticked, left, worked, toggle, digit, reset }
+}
