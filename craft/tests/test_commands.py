@@ -315,6 +315,12 @@ class ProgramTest(TestCase):
         for request, field in cases:
             self.assertEqual(self.refused("dry", json.dumps(request))["field"], field)
 
+    def test_saturated_air_is_borne_for_a_while(self) -> None:
+        twist = {"kind": "twist", "sections": 14}
+        air = {"kind": "air", "temp_c": 22, "rh": 1, "hours": 2}
+        request = {"hair": HAIR, "set": twist, "stages": [air, {**air, "rh": 0.5, "hours": None}]}
+        self.assertEqual(run("dry", stdin=json.dumps(request)).returncode, 0)
+
     def test_every_command_has_a_schema(self) -> None:
         for name in COMMANDS:
             self.assertEqual(set(json.loads(run("schema", name).stdout)), {"request", "answer"})

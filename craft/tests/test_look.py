@@ -97,6 +97,14 @@ class LooksTest(TestCase):
         own = look_of(hair={"landmarks": {"shoulder": 29.0}})
         self.assertEqual(next(m.down_cm for m in own.landmarks if m.name == "shoulder"), 29)
 
+    def test_locks_run_down_evenly(self) -> None:
+        """Each point lies below the one before, none far from it: a lock is one line."""
+        moment = look_of(goal={"style": "rod_set"}).moments[1]
+        for strand in moment.strands:
+            steps = [after[1] - before[1] for before, after in pairwise(strand)]
+            self.assertGreater(len(set(strand)), len(strand) // 2)
+            self.assertLess(max(map(abs, steps)), 0.2 * abs(strand[-1][1] - strand[0][1]) + 0.5)
+
     def test_locks_stay_in_the_silhouette(self) -> None:
         for moment in look_of(goal={"style": "rod_set"}).moments:
             area = shapely.Polygon(moment.outline).buffer(0.6)

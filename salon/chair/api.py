@@ -15,8 +15,10 @@ from craft.contract import PlanAnswer, read
 from craft.contract.chair import ChairAnswer
 from craft.contract.visit import EventList
 from craft.vocabulary import StepStatus, VisitState
-from salon.chair.services import chair_of, note, under_way
+from salon.chair.services import chair_of, go_on_otherwise, note, otherwise, under_way
+from salon.fields import whole
 from salon.problems import body_of, core_schema
+from salon.signed_in import user_of
 from salon.visits.api import EventSerializer
 from salon.visits.models import Visit
 
@@ -128,7 +130,37 @@ class SeatsView(APIView):
         return Response(SeatSerializer([seat(visit) for visit in under_way()], many=True).data)
 
 
+class OtherwiseWishSerializer(serializers.Serializer[Any]):
+    sections = whole(1, 120, "sections")
+    keep = serializers.BooleanField(default=False, help_text="Else it is only told.")
+
+
+class OtherwiseSerializer(serializers.Serializer[Any]):
+    """What another number of sections comes to."""
+
+    summary = serializers.ListField(child=serializers.CharField())
+    sections = serializers.IntegerField()
+    kept = serializers.BooleanField()
+
+
+class OtherwiseView(APIView):
+    """Go on with another number of sections: the rest is planned anew, first told, then kept."""
+
+    @extend_schema(request=OtherwiseWishSerializer, responses={200: OtherwiseSerializer})
+    def post(self, request: Request, pk: int) -> Response:
+        given = OtherwiseWishSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        visit = get_object_or_404(Visit.objects.select_related("plan", "head"), pk=pk)
+        sections, keep = given.validated_data["sections"], given.validated_data["keep"]
+        told = otherwise(visit, sections, user_of(request))
+        if keep:
+            go_on_otherwise(visit, sections, user_of(request), told)
+        answer = {"summary": told.summary, "sections": sections, "kept": keep}
+        return Response(OtherwiseSerializer(answer).data)
+
+
 urlpatterns = [
     path("chairs/", SeatsView.as_view(), name="chairs"),
     path("visits/<int:pk>/chair/", ChairView.as_view(), name="chair"),
+    path("visits/<int:pk>/otherwise/", OtherwiseView.as_view(), name="chair-otherwise"),
 ]

@@ -1,17 +1,27 @@
 """Visits under way: what the chair shows, and what a new entry does to the day."""
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 from datetime import datetime, timedelta
 
+from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
 from craft.chair.chair import chair
+from craft.contract import PlanAnswer, parse
 from craft.contract.chair import ChairAnswer, ChairRequest
+from craft.contract.proposals import CompareRequest
 from craft.contract.visit import AnyEvent, Begun
-from craft.vocabulary import BookingState, VisitState
+from craft.errors import CraftError
+from craft.routine.trials.compare import compare
+from craft.visit import fold
+from craft.vocabulary import BookingState, EventKind, VisitState
 from salon.booking.models import ACTIVE, Booking
 from salon.booking.services import touch
+from salon.planning.services import Draft, draft, save
+from salon.planning.wish import HeadWish
+from salon.visits.kit import entry
 from salon.visits.log import append, events_of
 from salon.visits.models import Visit
 
@@ -74,3 +84,66 @@ def follow_bookings(visit: Visit) -> None:
             booking.version += 1
             booking.save(update_fields=["state", "version"])
             touch(timezone.localdate(booking.start))
+
+
+@dataclass(frozen=True)
+class Otherwise:
+    """A visit that goes on with another number of sections, before it is kept.
+
+    Args:
+        wish: of the plan it would go on by
+        plan: computed
+        summary: what changes against the plan so far, in words
+    """
+
+    wish: HeadWish
+    plan: Draft
+    summary: list[str]
+
+
+def otherwise(visit: Visit, sections: int, by: User) -> Otherwise:
+    """The rest of a visit planned anew with another number of sections.
+
+    Raises:
+        CraftError: it cannot be parted so, or what is done already does not fit
+    """
+    chosen = visit.plan.wished.model_dump(mode="json", exclude_unset=True)
+    goal = {**chosen.get("goal", {}), "sections": sections}
+    # Lines moved by hand belong to the parting of before.
+    parting = {**chosen.get("parting", {}), "changes": []}
+    wish = parse(
+        HeadWish,
+        {**chosen, "goal": goal, "parting": parting}
+        | {"head": visit.head_id, "replaces": visit.plan_id},
+    )
+    planned = draft(visit.head, wish, by)
+    check_fits(visit, planned.answer)
+    both = CompareRequest(first=visit.plan.requested, second=planned.request)
+    return Otherwise(wish, planned, compare(both).summary)
+
+
+def check_fits(visit: Visit, answer: PlanAnswer) -> None:
+    """What is done already is part of the other plan, too.
+
+    Raises:
+        CraftError: it is not
+    """
+    try:
+        fold(answer, events_of(visit))
+    except CraftError as error:
+        raise CraftError(
+            "sections", f"What is noted already does not fit: {error.message} Take it back first."
+        ) from error
+
+
+@transaction.atomic
+def go_on_otherwise(visit: Visit, sections: int, by: User, told: Otherwise) -> Visit:
+    """Go on by the other plan; the one before is revised by it, and the log says so."""
+    visit = Visit.objects.select_for_update().select_related("plan", "head").get(pk=visit.pk)
+    before = visit.plan
+    plan = save(visit.head, told.wish, by)
+    visit.plan = plan
+    visit.save(update_fields=["plan"])
+    Booking.objects.filter(plan=before, state__in=ACTIVE).update(plan=plan)
+    text = f"{len(before.answered.sections)} → {sections} sections. {' '.join(told.summary)}"
+    return note(visit, [entry(EventKind.NOTE, by, {"text": text[:2000]})])

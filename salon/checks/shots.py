@@ -130,8 +130,30 @@ def weigh_a_pump(page: Page) -> None:
             page.get_by_role("button", name="Empty").click()
 
 
+def lay_in_at_the_chair(page: Page) -> None:
+    """Rows of a twist-out get their products, section by section."""
+    page.goto("/plans/5")
+    page.goto(page.get_by_role("link", name="Bas Quillon").get_attribute("href") or "/heads")
+    page.get_by_role("link", name=re.compile("Flat twist-out")).first.click()
+    page.get_by_role("button", name=re.compile("chair")).click()
+    heading = page.get_by_role("heading", level=2)
+    heading.wait_for()
+    while "Lay in" not in heading.inner_text():
+        before = heading.inner_text()
+        page.keyboard.press("s")
+        page.get_by_role("button", name="not needed today").click()
+        page.get_by_role("heading", name=before, exact=True).wait_for(state="detached")
+    page.keyboard.press("Space")
+    for number in "12":
+        page.keyboard.press(number)
+        page.locator(f"[data-section='{number}'] .ticked").wait_for(state="attached")
+    page.get_by_role("button", name="That much").first.click()
+    page.get_by_text("All on the server").wait_for()
+
+
 PICTURES: tuple[tuple[str, Callable[[Page], None]], ...] = (
     ("today", open_at("/today")),
+    ("chair", lay_in_at_the_chair),
     ("heads", open_at("/heads")),
     ("head-sheet", open_at("/heads/1")),
     ("consultation", half_a_consultation),
@@ -142,7 +164,6 @@ PICTURES: tuple[tuple[str, Callable[[Page], None]], ...] = (
     ("drying", damp_by_stages),
     ("look", two_looks),
     ("print", bricks_on_paper),
-    ("house", open_at("/house")),
     ("saved-plan-why", why_a_dose),
     ("visit", open_at("/visits/1")),
     ("findings", open_at("/findings")),

@@ -1,5 +1,6 @@
 """A live day around now: heads at every stage, one late, rods short tomorrow, a feast this week."""
 
+import contextlib
 import itertools
 from datetime import datetime, time, timedelta
 from typing import Any
@@ -30,6 +31,7 @@ TODAY: tuple[tuple[str, str, int, dict[str, Any]], ...] = (
     ("Bas Quillon", "flat_twist_out", 70, {}),
 )
 SUNDAY, FEAST_IN_DAYS = 6, 4
+RELEASE_SITTING = 2
 OPENS, CLOSES = time(9), time(19)
 #: The salon stays open so long before and after now, so that the day is always live [h].
 BEFORE_H, AFTER_H = 4, 5
@@ -54,6 +56,7 @@ def fill_the_days(user: User, others: list[User]) -> None:
         booking = placed(head, plan, start, user)
         if booking is not None:
             put_in_its_state(booking, now)
+            book_release(booking, user)
     for plan in Plan.objects.filter(planned_start__gt=now, bookings=None).order_by("planned_start"):
         if plan.planned_start and timezone.localdate(plan.planned_start) > now.date():
             placed(plan.head, plan, plan.planned_start, user)
@@ -111,6 +114,19 @@ def placed(head: Head, plan: Plan, start: datetime, user: User) -> Booking | Non
         except ValidationError:
             continue
     return None
+
+
+def book_release(booking: Booking, user: User) -> None:
+    """A set that dries at home is opened on the next working day."""
+    plan = booking.plan
+    if plan is None or not any(step.sitting == RELEASE_SITTING for step in plan.answered.steps):
+        return
+    day = timezone.localdate(booking.start) + timedelta(days=1)
+    if day.weekday() == SUNDAY:
+        day += timedelta(days=1)
+    at = timezone.make_aware(datetime.combine(day, time(14)))
+    with contextlib.suppress(ValidationError):
+        book(Wanted(head=booking.head, plan=plan, sitting=RELEASE_SITTING), at, user)
 
 
 def put_in_its_state(booking: Booking, now: datetime) -> None:

@@ -52,7 +52,7 @@ DOORS: dict[str, Door] = {
     **dict.fromkeys(("observations", "withdrawal", "consultation"), Door(HANDS, HANDS)),
     **dict.fromkeys(("consultations", "scope", "scope-upload"), Door(HANDS, HANDS)),
     **dict.fromkeys(("scope-picture", "scope-image", "stop-signs"), Door(HANDS, HANDS)),
-    **dict.fromkeys(("chairs", "chair"), Door(HANDS, HANDS)),
+    **dict.fromkeys(("chairs", "chair", "chair-otherwise"), Door(HANDS, HANDS)),
     **dict.fromkeys(("visits", "visit", "visit-log", "record", "begin-visit"), Door(HANDS, HANDS)),
     **dict.fromkeys(("kit-take", "kit-cleaning", "kit-back"), Door(HANDS, HANDS)),
     **dict.fromkeys(("stock", "stock-undo", "calibration", "calibrating"), Door(HANDS, HANDS)),

@@ -18,6 +18,7 @@ from salon.heads.services import add_head
 from salon.planning.models import Plan
 from salon.shelf.models import Product
 from salon.tests.base import MEASURED, an_owner
+from salon.visits.log import open_visit
 
 #: What is awaited on a page is awaited as long on a slow machine [ms].
 PATIENCE = 30_000
@@ -273,6 +274,7 @@ class DemoSalonTest(BrowserTest):
             f"/shelf/products/{Product.objects.get(name__contains='Travel-size').pk}",
             "/shelf/kit",
             "/shelf/exchange",
+            f"/chair/{open_visit(Plan.objects.filter(visits=None).latest('pk'), None).pk}",
         ]
 
     def calibration(self) -> None:

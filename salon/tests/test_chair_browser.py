@@ -190,6 +190,30 @@ class ChairBrowserTest(BrowserTest):
         self.assertLess(other.stock_g or 0, 300)
         self.assertEqual(self.gel.stock_g, 400)
 
+    def test_the_rest_is_planned_anew_in_the_middle(self) -> None:
+        page = self.sit(until="lay_in")
+        page.keyboard.press("Space")
+        page.keyboard.press("1")
+        expect(page.get_by_text("3 sections to go")).to_be_visible()
+        page.get_by_role("button", name="Other sections").click()
+        page.get_by_label("Sections", exact=True).fill("6")
+        page.get_by_role("button", name="What then?").click()
+        page.get_by_role("button", name="Go on so").click()
+        expect(page.get_by_text("5 sections to go")).to_be_visible()
+        self.assertEqual(len(Visit.objects.get().plan.answered.sections), 6)
+
+    def test_by_the_whole_screen_a_tap_anywhere_is_enough(self) -> None:
+        page = self.sit()
+        first, second = self.plan.answered.steps[:2]
+        page.get_by_role("button", name="Whole screen").click()
+        page.mouse.click(640, 600)
+        expect(page.get_by_role("button", name=re.compile(f"{first.title}.*Done"))).to_be_visible()
+        page.keyboard.press("PageDown")
+        large = re.compile(f"^{second.title}.*Tap anywhere")
+        expect(page.get_by_role("button", name=large)).to_be_visible()
+        page.keyboard.press("Escape")
+        expect(page.get_by_role("heading", name=second.title, exact=True)).to_be_visible()
+
     def test_without_a_connection_it_goes_on_and_two_devices_merge(self) -> None:
         page = self.sit(until="shape")
         page.evaluate("navigator.serviceWorker.ready.then(() => true)")

@@ -13,6 +13,7 @@ from hypothesis import strategies as st
 from craft.contract import parse
 from craft.contract.day import DayAnswer, DayRequest
 from craft.day.answer import day
+from craft.day.relaxing import without_a_head
 from craft.day.tests.days import EIGHT, FT06, job_shop, salon_day
 from craft.errors import CraftError
 
@@ -322,6 +323,12 @@ class ImpossibleTest(TestCase):
         self.assertIn("does not fit", answer.why_not)
         self.assertTrue(answer.relaxations)
         self.assertIn(answer.relaxations[0].text, answer.why_not)
+
+    def test_the_last_to_come_is_left_out_first(self) -> None:
+        heads = [wash(number, arrive_min=5 * number) for number in (2, 3, 1)]
+        request = parse(DayRequest, SALON | {"heads": heads})
+        offers = [offer.head for _, offer in without_a_head(request)]
+        self.assertEqual(offers, [heads[1]["id"], heads[0]["id"], heads[2]["id"]])
 
     def test_each_offer_makes_it_possible(self) -> None:
         heads = [wash(1, done_by_min=45), wash(2, done_by_min=45)]

@@ -9,7 +9,7 @@ from craft.contract.plan import Fix
 from craft.errors import CraftError
 from craft.routine.drying.planner import drying_plan
 from craft.routine.planner import plan
-from craft.routine.trials.trial import CLIENT_COST, DELAY_COST, HANDS_COST, cost
+from craft.routine.trials.trial import CLIENT_COST, DELAY_COST, HANDS_COST, cost, ranked
 from craft.tests.requests import caution_keys, plan_request, planned
 
 DAMP: dict[str, Any] = {
@@ -158,3 +158,23 @@ class PatchTest(TestCase):
             with self.subTest(field), self.assertRaises(CraftError) as refusal:
                 patched(self.request(), patch)
             self.assertEqual(refusal.exception.field, field)
+
+
+class RankTest(TestCase):
+    def test_safe_ones_first_the_cheapest_of_them_then_what_comes_nearest(self) -> None:
+        def fix(key: str, odds: float, hands: float = 0.0) -> Fix:
+            return Fix(
+                key=key,
+                caution="not_dry_at_release",
+                title=key,
+                change={},
+                hands_on_min=hands,
+                client_min=0.0,
+                later_h=0.0,
+                odds_dry=odds,
+            )
+
+        fixes = [fix("far", 0.3), fix("dear", 0.95, 30), fix("near", 0.7), fix("cheap", 0.85, 5)]
+        fixes += [fix("as cheap and surer", 0.9, 5)]
+        keys = [each.key for each in ranked(fixes)]
+        self.assertEqual(keys, ["as cheap and surer", "cheap", "dear", "near", "far"])

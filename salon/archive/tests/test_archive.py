@@ -135,6 +135,12 @@ class PackingTest(ArchiveTest):
         empty_database = self.folder / "e.sqlite3"
         with closing(sqlite3.connect(empty_database)) as database:
             database.execute("CREATE TABLE t(x)")
+        with opened(packed) as house:
+            names = list(house.manifest.files)
+
+        def sums(digit: str) -> dict[str, str]:
+            return dict.fromkeys(names, digit * 64)
+
         wrong = {
             "no ZIP": b"nothing of the kind",
             "cut short": packed.read_bytes()[:-400],
@@ -147,6 +153,8 @@ class PackingTest(ArchiveTest):
             "another database": self.repacked(packed, {DATABASE: empty_database.read_bytes()}),
             "more files": self.repacked(packed, {"more.txt": b"x"}),
             "outside": self.repacked(packed, {"pictures/../../up.png": b"x"}),
+            "another sum": self.repacked(packed, {}, files=sums("0")),
+            "another sum, larger": self.repacked(packed, {}, files=sums("f")),
             "other counts": self.repacked(packed, {}, counts={"heads": 7}),
         }
         for name, data in wrong.items():

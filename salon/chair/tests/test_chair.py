@@ -120,3 +120,26 @@ class ChairTest(ApiTest):
         visit = Visit.objects.get()
         self.assertEqual((visit.bounce, visit.frizz), (4, None))
         self.assertIn("pain", visit.flags)
+
+    def otherwise(self, sections: int, **more: Any) -> Any:
+        body = {"sections": sections} | more
+        return self.post(f"/api/visits/{self.visit}/otherwise/", body)
+
+    def test_rods_or_time_run_out_and_the_rest_is_planned_anew(self) -> None:
+        self.note(self.event("begun", 30), self.event("section_done", 9, section=2, what="laid_in"))
+        told = self.otherwise(6).json()
+        self.assertTrue(told["summary"], "what it comes to is told")
+        self.assertEqual(Visit.objects.get().plan_id, self.plan.pk, "nothing is kept yet")
+        kept = self.otherwise(6, keep=True)
+        self.assertEqual(kept.status_code, 200, kept.content)
+        row = self.client.get(f"/api/visits/{self.visit}/chair/").json()
+        self.assertEqual(len(row["answer"]["sections"]), 6)
+        self.assertTrue(row["chair"]["visit"]["sections"][1]["laid_in"], "what was done stays done")
+        self.assertIn("8 → 6 sections", row["chair"]["visit"]["notes"][0])
+        self.assertEqual(Visit.objects.get().plan.replaces_id, self.plan.pk)
+
+    def test_what_is_done_already_has_to_fit(self) -> None:
+        self.note(self.event("begun", 30), self.event("section_done", 9, section=8, what="laid_in"))
+        self.assertRefused(self.otherwise(4), "sections", "Take it back first")
+        self.assertRefused(self.otherwise(0), "sections", "")
+        self.assertEqual(Visit.objects.get().plan_id, self.plan.pk)

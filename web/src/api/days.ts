@@ -107,6 +107,12 @@ export const useSeats = (enabled: MaybeRefOrGetter<boolean>) =>
     refetchInterval: POLL_MS * 6,
   })
 
+/** Another number of sections in the middle of a visit: told, then kept. */
+export const useOtherwise = (visit: () => number) =>
+  useDayChange((body: Schemas['OtherwiseWishRequest']) =>
+    answerOf(api.POST('/api/visits/{pk}/otherwise/', { params: at(visit()), body })),
+  )
+
 /** Begin the visit of a plan, or find the one under way; its number. */
 export const useBeginVisit = () =>
   useDayChange((plan: number) =>

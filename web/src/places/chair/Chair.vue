@@ -275,12 +275,14 @@ function tapped(event: MouseEvent) {
             v-if="panel && step"
             :panel="panel"
             :head="chair.head"
+            :visit="chair.visit"
             :targets="asks.targets"
             :people="people.data.value ?? []"
             @skip="work.skip"
             @note="(text, about) => note(['note', { text, about }])"
             @swap="(role, product) => note(['swap', { role, product }])"
             @hand="handOver"
+            @planned="sync()"
             @done="panel = undefined"
           />
           <div class="foot">
@@ -318,6 +320,14 @@ function tapped(event: MouseEvent) {
                 @click="show('swap')"
               >
                 {{ t('chair.swap') }}
+              </button>
+              <button
+                v-if="tick && !opening"
+                class="act big"
+                type="button"
+                @click="show('sections')"
+              >
+                {{ t('chair.sections') }}
               </button>
               <button class="act big" type="button" @click="show('handover')">
                 {{ t('chair.handover') }}

@@ -1,5 +1,5 @@
 <script lang="ts">
-export type Panel = 'skip' | 'note' | 'swap' | 'handover'
+export type Panel = 'skip' | 'note' | 'swap' | 'handover' | 'sections'
 </script>
 
 <script setup lang="ts">
@@ -8,9 +8,13 @@ import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import type { Schemas } from '@/api/client'
+import { useOtherwise } from '@/api/days'
 import { useShelf } from '@/api/shelf'
+import { provideRefusal } from '@/forms/refusal'
+import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
 import Pick from '@/parts/Pick.vue'
+import Refusals from '@/parts/Refusals.vue'
 import TextField from '@/parts/TextField.vue'
 
 import type { Chair } from './log'
@@ -21,6 +25,7 @@ const ABOUTS = ['visit', 'client', 'next'] as const
 const props = defineProps<{
   panel: Panel
   head: number
+  visit: number
   targets: Chair['chair']['steps'][number]['targets']
   people: Schemas['Hands'][]
 }>()
@@ -29,6 +34,7 @@ const emit = defineEmits<{
   note: [text: string, about: string]
   swap: [role: string, product: string]
   hand: [to: string]
+  planned: []
   done: []
 }>()
 const { t } = useI18n()
@@ -70,6 +76,17 @@ const instead = computed(
 function swap() {
   if (!bottle.value) return
   emit('swap', role.value, bottle.value)
+  emit('done')
+}
+// Rods or time run out: the rest is planned anew with another number of sections.
+const count = ref<number | null>(null)
+const told = useOtherwise(() => props.visit)
+const refusal = provideRefusal(told.error)
+const look = () => count.value && told.mutateAsync({ sections: count.value }).catch(() => undefined)
+async function goOn(sections: number) {
+  const kept = await told.mutateAsync({ sections, keep: true }).catch(() => undefined)
+  if (!kept) return
+  emit('planned')
   emit('done')
 }
 const person = ref('')
@@ -132,6 +149,27 @@ function hand() {
     />
     <p v-for="clash in clashes" :key="clash.key" class="wrong">{{ clash.text }}</p>
     <button class="act big" type="submit" :disabled="!bottle">{{ t('chair.keep') }}</button>
+  </form>
+  <form v-else-if="panel === 'sections'" class="panel" @submit.prevent="look">
+    <div class="row">
+      <Amount v-model="count" :label="t('chair.sectionCount')" name="sections" width="104px" />
+      <button class="act big" type="submit" :disabled="!count || told.isPending.value">
+        {{ t('chair.whatThen') }}
+      </button>
+    </div>
+    <template v-if="told.data.value">
+      <p v-for="line in told.data.value.summary" :key="line">{{ line }}</p>
+      <p v-if="!told.data.value.summary.length">{{ t('chair.nothingElse') }}</p>
+      <button
+        class="act big main"
+        type="button"
+        :disabled="told.isPending.value"
+        @click="goOn(told.data.value.sections)"
+      >
+        {{ t('chair.goOnSo') }}
+      </button>
+    </template>
+    <Refusals :refusal="refusal" />
   </form>
   <form v-else class="panel" @submit.prevent="hand">
     <Pick

@@ -19,6 +19,7 @@ import {
   waiting,
 } from './log'
 import { seenOf, standing } from './seen'
+import { serverClock } from './serverClock'
 
 /** Without a connection it is tried again so often [ms]; with one it is read anew so often. */
 const AGAIN_MS = 3_000
@@ -34,16 +35,11 @@ export function useChair(visit: () => number) {
   const hands = ref<string>()
   const by = computed(() => hands.value ?? session.data.value?.username ?? '')
 
-  /** The server's clock: what is noted carries its hour, whatever this device's clock does. */
-  let served = { at: Date.now(), wall: Date.now(), ticks: performance.now() }
-  function clock(): Date {
-    // A clock that is set back does not count; time asleep does.
-    const passed = Math.max(Date.now() - served.wall, performance.now() - served.ticks)
-    return new Date(served.at + passed)
-  }
+  const served = serverClock()
+  const clock = () => served.now()
   function take(next: Chair) {
     chair.value = next
-    served = { at: Date.parse(next.now), wall: Date.now(), ticks: performance.now() }
+    served.set(next.now)
     offline.value = false
     error.value = undefined
   }
