@@ -204,7 +204,7 @@ class DoorsTest(ApiTest):
         }
         written |= {"colleague", "archive", "archive-file", "archive-check", "archive-restore"}
         written |= {"erasure"}
-        expected = set(self.doors()) | written | {"session", "schema", "web"}
+        expected = set(self.doors()) | written | {"session", "schema", "web", "worker"}
         self.assertEqual(names, expected)
 
     def test_a_foreign_path_below_the_api_is_not_the_page(self) -> None:

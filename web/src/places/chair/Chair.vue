@@ -70,10 +70,24 @@ const sits = computed(() => {
   const [least, most] = [short(dwell.least_min, 0), short(dwell.most_min, 0)]
   return least === most ? t('chair.sitsJust', { least }) : t('chair.sits', { least, most })
 })
+/** The next spot under the diffuser: counted down again and again while it is worked. */
+const spots = computed(() =>
+  asks.value?.spot_s ? Math.floor((running.value * 60) / asks.value.spot_s) : 0,
+)
+const spot = computed(() => {
+  const every = asks.value?.spot_s
+  if (!every || state.value !== 'running') return ''
+  const ends = now.value.getTime() + (every - ((running.value * 60) % every)) * SECOND_MS
+  return countdown(new Date(ends), now.value.getTime())
+})
 const mainWord = computed(() => {
   if (state.value !== 'running') return t('chair.start')
   return t(asks.value?.dwell ? 'chair.done' : 'chair.next')
 })
+
+const zones = computed(() => [
+  ...new Set((chair.value?.answer.sections ?? []).map((one) => one.zone as string)),
+])
 
 const panel = ref<Panel>()
 const show = (name: Panel) => (panel.value = panel.value === name ? undefined : name)
@@ -92,8 +106,8 @@ const due = computed(
   () =>
     seen.value?.timers.filter((one) => now.value.getTime() >= Date.parse(one.least)).length ?? 0,
 )
-watch(due, (count, before) => {
-  if (sound.value && count > (before ?? 0)) chime()
+watch([due, spots], ([count, done], [before, doneBefore]) => {
+  if (sound.value && (count > before || done > doneBefore)) chime()
 })
 
 const whole = ref(false)
@@ -150,12 +164,14 @@ function tapped(event: MouseEvent) {
       <Results
         v-if="!step && !seen.closed"
         :scores="seen.scores"
+        :zone-scores="chair.chair.visit.zone_scores ?? {}"
+        :zones="zones"
         :comfort="chair.chair.visit.comfort"
         :residue="chair.chair.visit.residue"
-        @score="(trait, value) => note(['score', { trait, value }])"
+        @score="(trait, value, zone) => note(['score', { trait, value, ...(zone && { zone }) }])"
         @comfort="(comfort) => note(['comfort', { comfort }])"
         @residue="(residue) => note(['residue', { residue }])"
-        @length="(length_cm) => note(['length', { length_cm }])"
+        @length="(length_cm, zone) => note(['length', { length_cm, ...(zone && { zone }) }])"
         @note="(what, words) => note(['note', { text: words, about: what }])"
         @close="note(['closed'])"
       />
@@ -215,6 +231,7 @@ function tapped(event: MouseEvent) {
           <p v-if="asks.posture" class="quiet why">{{ asks.posture }}</p>
           <p v-if="asks.spot_s" class="quiet why">
             {{ t('chair.spot', { seconds: asks.spot_s }) }}
+            <b v-if="spot" class="spot" role="timer">{{ spot }}</b>
           </p>
           <p v-if="sits" class="quiet why">{{ sits }}</p>
           <p v-if="chair.chair.rest?.due" class="rest" role="status">{{ chair.chair.rest.text }}</p>
@@ -389,6 +406,11 @@ h2 {
   border-left: 6px solid var(--caution);
   background: var(--caution-ground);
   font-weight: 650;
+}
+.spot {
+  margin-left: 12px;
+  color: var(--ink);
+  font: 700 26px var(--display);
 }
 .rest {
   margin: 0;

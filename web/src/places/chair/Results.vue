@@ -10,24 +10,36 @@ import TextField from '@/parts/TextField.vue'
 import Anchor from './Anchor.vue'
 import { COMFORTS, RESIDUES, TRAITS } from './traits'
 
-defineProps<{ scores: Record<string, number>; comfort?: string | null; residue?: string | null }>()
+const props = defineProps<{
+  scores: Record<string, number>
+  /** Where a zone was judged apart: by trait, then by zone. */
+  zoneScores: Record<string, Record<string, number>>
+  /** Zones of this head that have hair in a section. */
+  zones: string[]
+  comfort?: string | null
+  residue?: string | null
+}>()
 const emit = defineEmits<{
-  score: [trait: string, value: number]
+  score: [trait: string, value: number, zone?: string]
   comfort: [comfort: string]
   residue: [residue: string]
-  length: [cm: number]
+  length: [cm: number, zone?: string]
   note: [about: string, text: string]
   close: []
 }>()
 const { t, tm } = useI18n()
 
 const VALUES = [1, 2, 3, 4, 5]
+/** Where it differs from the rest; nothing: the whole head. */
+const zone = ref<string>()
+const scoreOf = (trait: string) =>
+  zone.value ? props.zoneScores[trait]?.[zone.value] : props.scores[trait]
 const length = ref<number | null>(null)
 const said = ref('')
 const next = ref('')
 const ends = (trait: string) => tm(`chair.traits.${trait}`) as string[]
 function close() {
-  if (length.value != null) emit('length', length.value)
+  if (length.value != null) emit('length', length.value, zone.value)
   if (said.value.trim()) emit('note', 'client', said.value.trim())
   if (next.value.trim()) emit('note', 'next', next.value.trim())
   emit('close')
@@ -37,6 +49,12 @@ function close() {
 <template>
   <section class="results" :aria-label="t('chair.results')">
     <h2>{{ t('chair.results') }}</h2>
+    <Choice
+      v-model="zone"
+      :label="t('chair.differs')"
+      clearable
+      :options="zones.map((value) => ({ value, text: t(`hair.zones.${value}`) }))"
+    />
     <div class="traits">
       <fieldset v-for="trait in TRAITS" :key="trait" class="trait">
         <legend>{{ t(`visit.score.${trait}`) }}</legend>
@@ -46,10 +64,10 @@ function close() {
           :key="value"
           type="button"
           class="anchor"
-          :class="{ on: scores[trait] === value }"
-          :aria-pressed="scores[trait] === value"
+          :class="{ on: scoreOf(trait) === value }"
+          :aria-pressed="scoreOf(trait) === value"
           :aria-label="`${t(`visit.score.${trait}`)} ${value}`"
-          @click="emit('score', trait, value)"
+          @click="emit('score', trait, value, zone)"
         >
           <Anchor :trait="trait" :value="value" />
           <span>{{ value }}</span>

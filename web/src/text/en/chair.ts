@@ -95,6 +95,7 @@ export const chair = {
       softness: ['stiff', 'soft'],
       shine: ['dull', 'glossy'],
     },
+    differs: 'Only where it differs from the whole head',
     comfort: 'How it feels',
     comforts: { good: 'comfortable', tight: 'tight', pain: 'hurts' },
     pain: 'Loosen it now. Pain that stays, sores or sudden loss: advise to see a doctor or another licensed professional.',
