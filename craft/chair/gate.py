@@ -5,6 +5,8 @@ slower ones, and what would help is worked out for those.
 """
 
 import math
+from collections.abc import Callable, Sequence
+from dataclasses import replace
 from datetime import datetime
 
 from scipy.special import ndtr, ndtri
@@ -29,6 +31,8 @@ HOOD_MIN = tuple(range(5, 61, 5))
 LATER_H = (1, 2, 3, 4, 6, 8, 12, 24)
 #: Only the roots, by hand, with the diffuser [min]. House value.
 ROOTS_MIN = 8.0
+#: Odds are looked for on this grid.
+SHARES = tuple(step / 20 for step in range(1, 20))
 
 
 def gate(
@@ -100,47 +104,32 @@ def stages_until(forecast: Forecast, now_h: float) -> tuple[Stage, ...]:
         hours = left if stage.hours is None else min(stage.hours, left)
         if hours <= 0:
             break
-        results.append(
-            Stage(
-                stage.kind,
-                stage.temp_c,
-                stage.rh,
-                hours,
-                stage.until_share,
-                stage.speed_m_s,
-                stage.reaches,
-            )
-        )
+        results.append(replace(stage, hours=hours))
         left -= hours
     return tuple(results)
 
 
 def helps(case: Case, forecast: Forecast, now_h: float, *, only_roots: bool) -> list[GateOption]:
     """Hood, waiting, or the roots alone: each the smallest that is safe for hair this slow."""
-    slower = slower_than(forecast, now_h, SAFE_ODDS)
     before, air = stages_until(forecast, now_h), air_stage(case, AirAt.SALON)
+
+    def hooded(minutes: float) -> float:
+        hood = dryer_stage(case, StageKind.HOOD, minutes)
+        return odds_by(forecast, (*before, hood, air), now_h, now_h + minutes / 60)
+
+    def aired(hours: float) -> float:
+        return odds_by(forecast, (*before, air), now_h, now_h + hours)
+
     options = []
     if case.request.goal.max_heat is not Heat.NONE:
-        minutes = next(
-            (
-                minutes
-                for minutes in HOOD_MIN
-                if dry_after(
-                    forecast,
-                    (*before, dryer_stage(case, StageKind.HOOD, minutes), air),
-                    slower,
-                    now_h + minutes / 60,
-                )
-            ),
-            HOOD_MIN[-1],
-        )
+        minutes, odds = smallest(HOOD_MIN, hooded)
         options.append(
             GateOption(
                 key="hood",
                 title=f"{minutes} min under the hood",
                 effect="Then let it cool and feel again.",
                 minutes=minutes,
-                odds_dry=SAFE_ODDS,
+                odds_dry=odds,
             )
         )
         if only_roots:
@@ -152,21 +141,44 @@ def helps(case: Case, forecast: Forecast, now_h: float, *, only_roots: bool) -> 
                     minutes=ROOTS_MIN,
                 )
             )
-    hours = next(
-        (hours for hours in LATER_H if dry_after(forecast, (*before, air), slower, now_h + hours)),
-        None,
-    )
-    if hours is not None:
-        options.append(
-            GateOption(
-                key="later",
-                title=f"Open it {hours} h later",
-                effect="In the air of the salon or at home, uncovered.",
-                minutes=hours * 60,
-                odds_dry=SAFE_ODDS,
-            )
+    hours, odds = smallest(LATER_H, aired)
+    options.append(
+        GateOption(
+            key="later",
+            title=f"Open it {hours} h later",
+            effect="In the air of the salon or at home, uncovered.",
+            minutes=hours * 60,
+            odds_dry=odds,
         )
+    )
     return options
+
+
+def smallest(offers: Sequence[int], odds_of: Callable[[float], float]) -> tuple[int, float]:
+    """The smallest offer whose odds are safe, else the largest; with its odds."""
+    for offer in offers:
+        odds = odds_of(offer)
+        if odds >= SAFE_ODDS:
+            return offer, odds
+    return offer, odds
+
+
+def odds_by(forecast: Forecast, stages: tuple[Stage, ...], now_h: float, at_h: float) -> float:
+    """Odds that hair which is not dry now is dry by an hour.
+
+    Args:
+        forecast: of the plan
+        stages: the air it was in and will be in
+        now_h, at_h: hours since shaping
+    Returns:
+        the largest share of such hair that is dry by then, on a grid of twentieths
+    """
+    dry = [
+        share
+        for share in SHARES
+        if dry_after(forecast, stages, slower_than(forecast, now_h, share), at_h)
+    ]
+    return max(dry, default=0.0)
 
 
 def dry_after(forecast: Forecast, stages: tuple[Stage, ...], slower: float, at_h: float) -> bool:

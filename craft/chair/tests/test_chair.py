@@ -206,6 +206,16 @@ class GateTest(TestCase):
             hood = next(option for option in options if option.key == "hood")
             self.assertGreater(hood.minutes, 0, hours)
 
+    def test_help_is_told_with_its_own_odds(self) -> None:
+        """Right after shaping an hour of warmth is not enough, and is not said to be."""
+        damp = self.touch(5, Touch.NAPE, Dryness.WET)
+        at_once = {option.key: option for option in self.gate(0.1, damp).options}
+        overnight = {option.key: option for option in self.gate(16, damp).options}
+        self.assertLess(at_once["hood"].odds_dry, 0.8)
+        self.assertGreaterEqual(overnight["hood"].odds_dry, 0.8)
+        self.assertLess(overnight["hood"].minutes, at_once["hood"].minutes + 1)
+        self.assertGreaterEqual(overnight["later"].odds_dry, 0.8)
+
     def test_odds_grow_with_the_hours(self) -> None:
         odds = [self.gate(hours).odds_dry for hours in (2, 8, 16, 30)]
         self.assertEqual(odds, sorted(odds))
