@@ -31,7 +31,9 @@ class BrowserTest(LiveServerTestCase):
     """One browser page for the tests of a class."""
 
     server_thread_class = ServerThread
-    context_options: dict[str, Any] = {}
+    #: The worker that keeps the application for later is tried by one class; elsewhere it would
+    #: fetch every file for nothing.
+    context_options: dict[str, Any] = {"service_workers": "block"}
     stack: ExitStack
     page: Page
     errors: list[str]
@@ -222,7 +224,7 @@ class DemoSalonTest(BrowserTest):
     """The demo, looked at as everybody can."""
 
     # The accessibility checker is injected, which the page's own policy rightly forbids.
-    context_options = {"bypass_csp": True}
+    context_options = {"bypass_csp": True, "service_workers": "block"}
     begins_at = "/heads"
 
     def setUp(self) -> None:

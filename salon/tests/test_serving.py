@@ -236,7 +236,7 @@ if __name__ == "__main__":
     def search(limit_s):
         return working.followed("day", parse(DayRequest, job_shop(FT10, limit_s) | {"draws": 0}))
     async def follow():
-        heard = [each async for each in search(3)]
+        heard = [each async for each in search(1)]
         finishes = [each.finish_min for each in heard if isinstance(each, Progress)]
         assert finishes and finishes == sorted(finishes, reverse=True), heard
         assert DayAnswer.model_validate_json(heard[-1]).finish_min <= finishes[-1]
@@ -246,7 +246,7 @@ if __name__ == "__main__":
         await anext(first)
         await first.aclose()
         assert works[0].cancelled(), "whoever stops listening ends it"
-        heard = [each async for each in search(1)]
+        heard = [each async for each in search(0.3)]
         assert isinstance(heard[-1], str), heard
     asyncio.run(follow())
     pool(followed=True).stop(); pool(followed=True).join()

@@ -2,6 +2,7 @@
 
 import re
 from datetime import datetime, time, timedelta
+from unittest.mock import patch
 
 from django.contrib.auth.models import User
 from django.utils import timezone
@@ -128,6 +129,7 @@ class TodayBrowserTest(BrowserTest):
         page.get_by_role("button", name="Plan the day anew").click()
         expect(page.get_by_text(re.compile("done at 1[34]:")).last).to_be_visible()
 
+    @patch("salon.booking.replanning.LONG_S", 2.0)
     def test_a_longer_search_tells_how_far_it_is_and_can_be_stopped(self) -> None:
         book(Wanted(head=self.head, plan=self.plan), self.at(10), self.user)
         book(Wanted(head=self.other, title="Talk"), self.at(13), self.user)

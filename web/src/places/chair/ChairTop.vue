@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** Who sits there, what is done, whose hands; and what the server does not have yet. */
+import { useTitle } from '@vueuse/core'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
@@ -7,7 +9,7 @@ import PleatStrip from '@/parts/PleatStrip.vue'
 
 import type { Chair, RefusedEntry } from './log'
 
-defineProps<{
+const props = defineProps<{
   chair: Chair
   /** Place of the step among all, from 0; -1 once all are over. */
   place: number
@@ -20,6 +22,10 @@ defineProps<{
 const emit = defineEmits<{ whole: []; seen: [place: number] }>()
 const sound = defineModel<boolean>('sound', { required: true })
 const { t } = useI18n()
+const step = computed(() => props.chair.answer.steps[props.place]?.title)
+useTitle(
+  computed(() => [props.chair.head_name, step.value, t('app.name')].filter(Boolean).join(' · ')),
+)
 </script>
 
 <template>
