@@ -132,11 +132,13 @@ def weigh_a_pump(page: Page) -> None:
 
 def lay_in_at_the_chair(page: Page) -> None:
     """Rows of a twist-out get their products, section by section."""
-    page.goto("/plans/5")
-    page.goto(page.get_by_role("link", name="Bas Quillon").get_attribute("href") or "/heads")
-    page.get_by_role("link", name=re.compile("Flat twist-out")).first.click()
-    page.get_by_role("button", name=re.compile("chair")).click()
-    heading = page.get_by_role("heading", level=2)
+    from salon.planning.models import Plan
+
+    plan = Plan.objects.filter(style="flat_twist_out", begun_at=None).latest("pk")
+    page.goto(f"/plans/{plan.pk}")
+    page.get_by_role("button", name=re.compile("chair$")).click()
+    page.wait_for_url("**/chair/*")
+    heading = page.get_by_role("heading", level=2).first
     heading.wait_for()
     while "Lay in" not in heading.inner_text():
         before = heading.inner_text()
