@@ -1,14 +1,15 @@
 """A visit at a moment: the step, its timers, what is uneven, what was forgotten, a rest."""
 
-from collections.abc import Iterator, Sequence
+from collections import deque
+from collections.abc import Iterator
 from datetime import datetime
 
+from craft.arms import FINE_STEPS, FINE_WORK_MIN, REST_MIN, fine_runs
 from craft.chair.gate import gate
 from craft.chair.steps import TICKS, chair_step, current
 from craft.contract.chair import ChairAnswer, ChairRequest, DueTimer, Rest, UnevenDose
 from craft.contract.plan import PlanAnswer
 from craft.contract.visit import DoseRun, TimerRun, VisitAnswer
-from craft.routine.cautions.fitness import FINE_STEPS, FINE_WORK_MIN
 from craft.visit import (
     RELEASE,
     Log,
@@ -21,8 +22,6 @@ from craft.visit import (
 )
 from craft.vocabulary import SectionTick, Side, StepStatus
 
-#: Hands that rest for so long begin anew [min]. House value.
-REST_MIN = 10.0
 #: What follows sets what was laid in: after it a dose is no longer evened out.
 SETS_IT = frozenset({"dry", RELEASE})
 OPPOSITE = ((Side.LEFT, Side.RIGHT), (Side.FRONT, Side.BACK))
@@ -126,33 +125,17 @@ def ticked(section: object, tick: SectionTick) -> bool:
 
 
 def rest(visit: VisitAnswer, now: datetime) -> Rest | None:
-    """Fine work since the last break, and whether it is time for one.
-
-    Common practice, no source: about 75 minutes are as long as arms work well.
-    """
+    """Fine work since the last break, and whether it is time for one."""
     spans = [
-        (run.started_at, run.ended_at or now)
+        (-minutes_between(run.started_at, now), -minutes_between(run.ended_at or now, now))
         for run in visit.steps
         if run.key in FINE_STEPS and run.started_at is not None
     ]
-    fine, last = fine_run(spans)
-    if not spans or last is None or minutes_between(last, now) > REST_MIN:
+    fine, ended = next(iter(deque(fine_runs(spans), maxlen=1)), (0.0, -REST_MIN))
+    if -ended >= REST_MIN:
         return None
     is_due = fine > FINE_WORK_MIN
     text = f"{fine:.0f} min of fine work without a break."
     if is_due:
         text += " Two minutes: shoulders down, shake the hands out, let the client stand."
     return Rest(fine_min=round(fine, 1), due=is_due, text=text)
-
-
-def fine_run(
-    spans: Sequence[tuple[datetime, datetime]],
-) -> tuple[float, datetime | None]:
-    """Minutes of fine work that go on without a break up to the last of them."""
-    fine, last = 0.0, None
-    for start, end in sorted(spans):
-        if last is None or minutes_between(last, start) > REST_MIN:
-            fine = 0.0
-        fine += minutes_between(start, end)
-        last = end
-    return fine, last

@@ -3,10 +3,10 @@
 from collections import defaultdict
 from collections.abc import Sequence
 
+from craft.arms import FINE_STEPS, FINE_WORK_MIN
 from craft.contract.chair import ChairStep, Dwell, PartDose, Target
 from craft.contract.plan import PlanAnswer, Step, StepProduct
 from craft.doses import dose_range, hand_units
-from craft.routine.cautions.fitness import FINE_STEPS, FINE_WORK_MIN
 from craft.visit import RELEASE, longest_worked
 from craft.vocabulary import Role, SectionTick, Side, Station
 

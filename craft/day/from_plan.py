@@ -2,9 +2,9 @@
 
 from collections.abc import Iterator, Sequence
 
+from craft.arms import FINE_STEPS
 from craft.contract.day import SegmentIn
 from craft.contract.plan import PlanAnswer, Step
-from craft.routine.cautions.fitness import FINE_STEPS
 from craft.timing import DETANGLE_SPREAD, STEADY_SPREAD
 from craft.vocabulary import Station
 

@@ -8,6 +8,7 @@ from collections import defaultdict
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
+from craft.arms import FINE_WORK_MIN, fine_runs
 from craft.contract.day import (
     BoardAnswer,
     BoardRequest,
@@ -21,13 +22,10 @@ from craft.contract.day import (
 from craft.day.layout import Hands, Placed, Segment, Timetable, hours_present, whole
 from craft.day.odds import odds_of
 from craft.errors import CraftError
-from craft.routine.cautions.fitness import FINE_WORK_MIN
 from craft.vocabulary import DayClashKind
 
 #: Hands needed and present are counted in pieces of so much [min].
 LOAD_STEP_MIN = 15
-#: Arms that rest for less than this go on working [min]. House value.
-REST_MIN = 10
 Spans = Mapping[str, Sequence[tuple[int, int]]]
 
 
@@ -239,23 +237,16 @@ def listed(heads: Sequence[str], names: Mapping[str, str]) -> str:
 
 
 def tired(people: Sequence[SpecialistIn], stretches: Sequence[Stretch]) -> Iterator[TiredOut]:
-    """Fine work that goes on for longer than arms bear, the first of each person.
-
-    Common practice, no source: arms want a rest after so long; the limit is that of a plan.
-    """
+    """Fine work that goes on for longer than arms bear, the first of each person."""
     for person in people:
-        own = [
-            stretch
+        spans = [
+            (stretch.start, stretch.end)
             for stretch in stretches
             if stretch.fine and stretch.hands and stretch.specialist == person.id
         ]
-        run, last = 0, None
-        for stretch in sorted(own, key=lambda stretch: stretch.start):
-            goes_on = last is not None and stretch.start - last < REST_MIN
-            run = (run if goes_on else 0) + stretch.end - stretch.start
-            last = stretch.end
-            if run > FINE_WORK_MIN:
-                yield TiredOut(specialist=person.id, minutes=run, until=last)
+        for fine, until in fine_runs(spans):
+            if fine > FINE_WORK_MIN:
+                yield TiredOut(specialist=person.id, minutes=round(fine), until=round(until))
                 break
 
 

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable, Sequence
 
+from craft.arms import FINE_STEPS, FINE_WORK_MIN
 from craft.contract.plan import Step
 from craft.routine.case import Case
 from craft.routine.cautions.rule import CautionRule, Sign
@@ -23,12 +24,6 @@ from craft.words import plural
 
 #: Hands-on minutes of one sitting that one person works well. House value.
 ONE_PAIR_OF_HANDS_MIN = 240.0
-#: Work in which arms are held up or fingers pick: its minutes add up. Common practice, no source.
-FINE_STEPS = frozenset(
-    {"take_down_old", "detangle", "detangle_dry_oil", "part", "lay_in", "shape", "band", "release"}
-)
-#: Fine work without a break [min]. Common practice, no source.
-FINE_WORK_MIN = 75.0
 #: Before the same pull again the hairline rests so long [days]. House value.
 TENSION_REST_DAYS = 28.0
 
