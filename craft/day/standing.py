@@ -14,12 +14,14 @@ from craft.contract.day import (
     BoardRequest,
     DayClash,
     DayRequest,
+    KeptIn,
     LoadOut,
+    SegmentIn,
     SpecialistIn,
     StandingOut,
     TiredOut,
 )
-from craft.day.layout import Hands, Placed, Segment, Timetable, hours_present, whole
+from craft.day.layout import Hands, Key, Placed, Segment, Timetable, hours_present, whole
 from craft.day.odds import odds_of
 from craft.errors import CraftError
 from craft.vocabulary import DayClashKind
@@ -63,19 +65,12 @@ def board(request: BoardRequest) -> BoardAnswer:
     Raises:
         CraftError: a segment is nowhere
     """
-    heads, table = table_of(request)
+    kept = kept_rows(request)
+    heads, table = table_of(request, kept)
     stretches = [
-        Stretch(
-            segment.head,
-            segment.source.station,
-            segment.hands,
-            table[segment.head, segment.index].specialist,
-            table[segment.head, segment.index].start,
-            table[segment.head, segment.index].end,
-            segment.source.fine,
-        )
-        for own in heads
-        for segment in own
+        stretch_of(head.id, segment, kept[head.id, index])
+        for head in request.heads
+        for index, segment in enumerate(head.segments)
     ]
     ends = [stretch.end for stretch in stretches]
     first = min([request.open_min, *(stretch.start for stretch in stretches)])
@@ -102,31 +97,39 @@ def board(request: BoardRequest) -> BoardAnswer:
     )
 
 
-def table_of(request: BoardRequest) -> tuple[list[list[Segment]], Timetable]:
-    """Segments of every head, and where each is.
+def kept_rows(request: BoardRequest) -> dict[Key, KeptIn]:
+    """Where each segment is.
 
     Raises:
-        CraftError: a segment is nowhere; names the field
+        CraftError: one is nowhere; names the field
     """
-    kept = {(kept.head, kept.index): kept for kept in request.kept}
-    pace = {person.id: person.pace for person in request.specialists}
-    heads, table = [], {}
+    kept = {(row.head, row.index): row for row in request.kept}
     for place, head in enumerate(request.heads):
-        own = []
-        for index, segment in enumerate(head.segments):
-            where = kept.get((head.id, index))
-            if where is None:
+        for index in range(len(head.segments)):
+            if (head.id, index) not in kept:
                 raise CraftError(
                     f"heads.{place}.segments.{index}", "Say in `kept` where this segment is."
                 )
-            end = where.start + round(segment.minutes) if where.end is None else where.end
-            table[head.id, index] = Placed(where.start, end, where.specialist)
+    return kept
+
+
+def table_of(
+    request: BoardRequest, kept: Mapping[Key, KeptIn]
+) -> tuple[list[list[Segment]], Timetable]:
+    """Segments of every head as the odds see them, and where each is."""
+    pace = {person.id: person.pace for person in request.specialists}
+    heads, table = [], {}
+    for head in request.heads:
+        own = []
+        for index, segment in enumerate(head.segments):
+            stretch = stretch_of(head.id, segment, kept[head.id, index])
+            length, who = stretch.end - stretch.start, stretch.specialist
+            table[head.id, index] = Placed(stretch.start, stretch.end, who)
             by: tuple[Hands, ...] = ()
-            if segment.hands and where.specialist in pace:
-                minutes = whole(segment.minutes * pace[where.specialist])
-                by = (Hands(where.specialist, minutes),)
-            most = max(end - where.start, whole(segment.minutes_most or 0))
-            own.append(Segment(head.id, index, segment, end - where.start, most, by))
+            if segment.hands and who in pace:
+                by = (Hands(who, whole(segment.minutes * pace[who])),)
+            most = max(length, whole(segment.minutes_most or 0))
+            own.append(Segment(head.id, index, segment, length, most, by))
         heads.append(own)
     return heads, table
 
@@ -260,48 +263,52 @@ def without_clashes(request: DayRequest) -> DayRequest:
     Args:
         request: heads whose segments all stay where they are, and `kept`
     """
-    stretches, placed = [], {(kept.head, kept.index): kept for kept in request.kept}
-    for head in request.heads:
-        for index, segment in enumerate(head.segments):
-            kept = placed.get((head.id, index))
-            if kept is not None and segment.start is not None:
-                end = kept.start + round(segment.minutes) if kept.end is None else kept.end
-                stretches.append(
-                    Stretch(
-                        head.id, segment.station, segment.hands, kept.specialist, kept.start, end
-                    )
-                )
+    kept = {(row.head, row.index): row for row in request.kept}
     present = hours_present(request.specialists, request.open_min, request.close_min)
-    free = {
-        (stretch.head, stretch.start)
-        for number, stretch in enumerate(stretches)
-        if stretch.hands and not hands_are_there(stretch, stretches[:number], present)
-    }
-    stations = dict(request.stations)
-    for stretch in stretches:
-        on = {
-            other.head
-            for other in stretches
-            if other.station == stretch.station and other.at(stretch.start)
-        }
-        stations[stretch.station] = max(stations.get(stretch.station, 0), len(on))
     pace = {person.id: person.pace for person in request.specialists}
+    before: list[Stretch] = []
     heads = []
     for head in request.heads:
         own = []
         for index, segment in enumerate(head.segments):
-            kept = placed.get((head.id, index))
-            if segment.hands and kept is not None and kept.end is not None:
-                alone = (head.id, segment.start) in free
-                minutes = (kept.end - kept.start) / (1 if alone else pace[kept.specialist or ""])
-                changes: dict[str, object] = {"minutes": minutes, "minutes_most": None}
-                if alone:
-                    changes |= {"hands": False, "specialist": None}
-                own.append(segment.model_copy(update=changes))
-            else:
-                own.append(segment)
+            row = kept[head.id, index]
+            stretch = stretch_of(head.id, segment, row)
+            works = segment.hands and hands_are_there(stretch, before, present)
+            before.append(stretch)
+            own.append(
+                as_it_is(segment, stretch, pace.get(row.specialist or "") if works else None)
+            )
         heads.append(head.model_copy(update={"segments": own}))
+    stations = dict(request.stations)
+    for stretch in before:
+        at_once = {
+            other.head
+            for other in before
+            if other.station == stretch.station and other.at(stretch.start)
+        }
+        stations[stretch.station] = max(stations.get(stretch.station, 0), len(at_once))
     return request.model_copy(update={"heads": heads, "stations": stations})
+
+
+def stretch_of(head: str, segment: SegmentIn, kept: KeptIn) -> Stretch:
+    """A segment where it is kept; without an end it takes its minutes."""
+    end = kept.start + round(segment.minutes) if kept.end is None else kept.end
+    return Stretch(
+        head, segment.station, segment.hands, kept.specialist, kept.start, end, segment.fine
+    )
+
+
+def as_it_is(segment: SegmentIn, stretch: Stretch, pace: float | None) -> SegmentIn:
+    """A segment that stays as long as it is there; with its hands, or without a pace with none."""
+    if not segment.hands:
+        return segment
+    changes: dict[str, object] = {
+        "minutes": (stretch.end - stretch.start) / (pace or 1.0),
+        "minutes_most": None,
+    }
+    if pace is None:
+        changes |= {"hands": False, "specialist": None}
+    return segment.model_copy(update=changes)
 
 
 def hands_are_there(stretch: Stretch, others: Sequence[Stretch], present: Spans) -> bool:
