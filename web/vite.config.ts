@@ -15,20 +15,11 @@ export default defineConfig({
     VitePWA({
       registerType: 'autoUpdate',
       injectRegister: null,
-      manifest: {
-        name: 'Gauffer',
-        short_name: 'Gauffer',
-        description: 'Plans, runs and records services for textured hair.',
-        start_url: '/',
-        scope: '/',
-        display: 'standalone',
-        background_color: '#e9eeec',
-        theme_color: '#0f2e29',
-        icons: [{ src: '/static/pleat.svg', sizes: 'any', type: 'image/svg+xml' }],
-      },
+      // It lies in public/, for everything in there is kept under its real address.
+      manifest: false,
       workbox: {
         inlineWorkboxRuntime: true,
-        globPatterns: ['**/*.{js,css,woff2,svg}'],
+        globPatterns: ['**/*.{js,css,woff2,svg,webmanifest}'],
         modifyURLPrefix: { '': '/static/' },
         navigateFallback: null,
         runtimeCaching: [
