@@ -167,7 +167,7 @@ def fold(plan: PlanAnswer, events: Iterable[Event]) -> VisitAnswer:
     release = release_run(log)
     state = state_of(log, steps, sections, release)
     doses = dose_runs(log, steps)
-    dryness = last(entry.data.dryness for entry in log.of(DrynessFelt))
+    dryness = dryness_of(log, release)
     kit = kit_runs(log)
     return VisitAnswer(
         state=state,
@@ -544,6 +544,15 @@ def kit_runs(log: Log) -> list[KitRun]:
             )
         )
     return runs
+
+
+def dryness_of(log: Log, release: ReleaseRun | None) -> Dryness | None:
+    """How the hair was when the set was opened: as noted, else the wettest of what was felt."""
+    noted = last(entry.data.dryness for entry in log.of(DrynessFelt))
+    felt = {entry.data.place: entry.data.dryness for entry in log.of(Touched)}
+    if noted is not None or release is None or not felt:
+        return noted
+    return max(felt.values(), key=list(Dryness).index)
 
 
 def open_work(

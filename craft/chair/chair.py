@@ -10,8 +10,11 @@ from craft.chair.steps import TICKS, chair_step, current
 from craft.contract.chair import ChairAnswer, ChairRequest, DueTimer, Rest, UnevenDose
 from craft.contract.plan import PlanAnswer
 from craft.contract.visit import DoseRun, TimerRun, VisitAnswer
+from craft.routine.explain.why import TRADE
+from craft.timetable import SHAPING
 from craft.visit import (
     RELEASE,
+    UNEVEN_SHARE,
     Log,
     corrected,
     differs,
@@ -40,14 +43,21 @@ def chair(request: ChairRequest) -> ChairAnswer:
     running = [run.status is StepStatus.RUNNING for run in visit.steps]
     key = current(plan.steps, over, running)
     released = any(step.key == RELEASE for step in plan.steps)
+    shaped = any(run.key == SHAPING and done for run, done in zip(visit.steps, over, strict=True))
     return ChairAnswer(
         visit=visit,
         step=key,
         steps=[chair_step(plan, step) for step in plan.steps],
-        timers=[due(timer, now) for timer in visit.timers if timer.stopped_at is None],
+        timers=sorted(
+            (due(timer, now) for timer in visit.timers if timer.stopped_at is None),
+            key=lambda timer: timer.least_at,
+        ),
         uneven=list(uneven_doses(plan, visit)),
         unticked=unticked(visit, key),
-        gate=gate(request.asked, visit, shaped_when(log), now) if released else None,
+        # Before the set is shaped nothing dries.
+        gate=gate(request.asked if shaped else None, visit, shaped_when(log), now)
+        if released
+        else None,
         rest=rest(visit, now),
     )
 
@@ -103,6 +113,7 @@ def uneven_doses(plan: PlanAnswer, visit: VisitAnswer) -> Iterator[UnevenDose]:
                 add_g=round(lacks, 1),
                 mendable=mendable,
                 text=text,
+                source=f"{TRADE} A difference of {UNEVEN_SHARE:.0%} of the mean is a house value.",
             )
 
 

@@ -5,7 +5,7 @@ slower ones, and what would help is worked out for those.
 """
 
 import math
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import replace
 from datetime import datetime
 
@@ -13,7 +13,7 @@ from scipy.special import ndtr, ndtri
 
 from craft import drying
 from craft.contract.chair import Gate, GateOption
-from craft.contract.plan import PlanRequest
+from craft.contract.plan import PlanRequest, Reason
 from craft.contract.visit import VisitAnswer
 from craft.drying import Stage
 from craft.routine.case import Case, case_of
@@ -24,6 +24,7 @@ from craft.routine.drying.forecast import (
     dryer_stage,
     forecast_of,
 )
+from craft.routine.explain.why import HOUSE, MODEL, reason
 from craft.vocabulary import AirAt, Dryness, Heat, StageKind, Touch
 
 #: Minutes under the hood that are offered, and hours to wait. House values.
@@ -64,10 +65,31 @@ def gate(
         since_h=round(since_h, 2),
         gone=gone,
         odds_dry=odds,
+        reasons=list(reasons(case, forecast, since_h)) if case and forecast else [],
         missing=missing,
         damp=damp,
         ready=not damp and not missing,
         options=[*options, opened_damp()] if damp else [],
+    )
+
+
+def reasons(case: Case, forecast: Forecast, since_h: float) -> Iterator[Reason]:
+    """What the forecast rests on, and what a touch does to it."""
+    dry_h = forecast.run.time_to(1.0)
+    when = f"about {dry_h:.0f} h" if dry_h is not None else "no time that can be told"
+    yield reason(
+        "release_gate",
+        f"The slowest section, number {forecast.slowest}, was to dry in {when}; odds by how far "
+        "such forecasts were off.",
+        f"{since_h:.1f} h since shaping, {len(case.sections)} sections, {forecast.water:g} g/g",
+        MODEL,
+    )
+    yield reason(
+        "touched",
+        "A place that feels damp says that this hair is among the slower ones: what helps is "
+        "worked out for those.",
+        "touch at roots, nape and the thickest section",
+        HOUSE,
     )
 
 

@@ -20,14 +20,15 @@ TICKS = {
 #: A spot under the diffuser before the hands go on [s]. The trade: about a minute.
 SPOT_S = 60.0
 DIFFUSED = "diffuse"
+#: Pieces are laid ready before a set is made, go on while it is, and come off when it is opened.
+PIECES = frozenset({"part", "shape", "band", RELEASE})
 #: What is worked in halves when it is not worked by sections.
 HALVES = (Side.LEFT, Side.RIGHT)
-#: What sitting too long does, by step. Common practice, no source; labels come first.
+#: What sitting too long does, by what sits. Common practice, no source; labels come first.
 TOO_LONG = {
-    "mask": "Left too long it softens hair that stretches already; rinse it now.",
-    "clay": "Clay that dries pulls on the hair: mist it or rinse it now.",
-    "pre_oil": "Oil that sits too long wants a second wash.",
-    "protein": "Protein left too long makes hair hard and brittle: rinse it now.",
+    Role.MASK: "Left too long it softens hair that stretches already; rinse it now.",
+    Role.CLAY: "Clay that dries pulls on the hair: mist it or rinse it now.",
+    Role.PRE_OIL: "Oil that sits too long wants a second wash.",
 }
 
 
@@ -39,6 +40,7 @@ def chair_step(plan: PlanAnswer, step: Step) -> ChairStep:
         ticks=ticks,
         targets=targets(plan, step, by_section=ticks is not None),
         dwell=dwell_of(step),
+        kit=step.key in PIECES,
         spot_s=SPOT_S if step.key == "dry" and DIFFUSED in step.title.lower() else None,
         ask_after_min=longest_worked(step),
         posture=posture(step),
@@ -118,7 +120,9 @@ def dwell_of(step: Step) -> Dwell | None:
         title=step.wait_title or step.title,
         least_min=step.wait_min,
         most_min=max(step.wait_min, step.wait_max_min),
-        too_long=TOO_LONG.get(step.key, ""),
+        too_long=next(
+            (TOO_LONG[product.role] for product in step.products if product.role in TOO_LONG), ""
+        ),
     )
 
 

@@ -5,7 +5,7 @@ from typing import Annotated
 from pydantic import AwareDatetime, Field
 
 from craft.contract.base import Frozen
-from craft.contract.plan import PlanAnswer, PlanRequest
+from craft.contract.plan import PlanAnswer, PlanRequest, Reason
 from craft.contract.visit import AnyEvent, VisitAnswer
 from craft.vocabulary import Role, SectionTick, Side, Touch
 
@@ -67,6 +67,8 @@ class ChairStep(Frozen):
     """What is ticked section by section; null where the step is worked as a whole."""
     targets: list[Target]
     dwell: Dwell | None
+    kit: bool
+    """Whether pieces go onto the head or come off it."""
     spot_s: float | None
     """A spot under the diffuser [s]."""
     ask_after_min: float
@@ -92,6 +94,7 @@ class UnevenDose(Frozen):
     mendable: bool
     """Whether its step is still under way, or what follows has not set it yet."""
     text: str
+    source: str
 
 
 class DueTimer(Frozen):
@@ -127,6 +130,8 @@ class Gate(Frozen):
     gone: float | None
     """Share of the water gone by the forecast."""
     odds_dry: float | None
+    reasons: list[Reason]
+    """What the forecast rests on."""
     missing: list[Touch]
     """Places that were not felt yet."""
     damp: list[Touch]

@@ -9,6 +9,7 @@ from pydantic import Field, model_validator
 
 from craft.contract.base import Frozen
 from craft.contract.hair import measured
+from craft.contract.plan.answer import Reason
 from craft.vocabulary import DayClashKind
 
 #: A day is not longer than this, for nights and late events [min].
@@ -226,6 +227,8 @@ class StandingOut(Frozen):
     """Odds that it is done by its promise, or by the planned end where none was given."""
     over_wait: float
     """Odds that something sits longer than it may."""
+    doubtful: bool
+    """Holds too seldom to be a promise."""
 
 
 class TiredOut(Frozen):
@@ -243,6 +246,8 @@ class BoardAnswer(Frozen):
     clashes: list[DayClash]
     heads: list[StandingOut]
     """None where no days were drawn."""
+    why: Reason
+    """What the odds rest on."""
     tired: list[TiredOut]
     needed_min: int
     """Minutes of hands that are booked."""

@@ -21,13 +21,17 @@ from craft.contract.day import (
     StandingOut,
     TiredOut,
 )
+from craft.contract.plan import Reason
 from craft.day.layout import Hands, Key, Placed, Segment, Timetable, hours_present, whole
-from craft.day.odds import odds_of
+from craft.day.odds import GRACE_MIN, odds_of
 from craft.errors import CraftError
+from craft.routine.explain.why import MODEL, reason
 from craft.vocabulary import DayClashKind
 
 #: Hands needed and present are counted in pieces of so much [min].
 LOAD_STEP_MIN = 15
+#: An hour that holds less often than this is no promise. House value.
+PROMISE_ODDS = 0.6
 Spans = Mapping[str, Sequence[tuple[int, int]]]
 
 
@@ -86,14 +90,28 @@ def board(request: BoardRequest) -> BoardAnswer:
                 head=head.id,
                 on_time=round(odds[head.id].on_time, 3),
                 over_wait=round(odds[head.id].over_wait, 3),
+                doubtful=odds[head.id].on_time < PROMISE_ODDS,
             )
             for head in request.heads
         ]
         if odds
         else [],
+        why=drawn_reason(request.draws),
         tired=list(tired(request.specialists, stretches)),
         present_min=sum(end - begin for spans in present.values() for begin, end in spans),
         needed_min=sum(stretch.end - stretch.start for stretch in stretches if stretch.hands),
+    )
+
+
+def drawn_reason(draws: int) -> Reason:
+    """What the odds of an hour rest on."""
+    return reason(
+        "odds_of_an_hour",
+        "The day is drawn again and again with minutes as unsure as those of each step; hands and "
+        "heads wait for each other as they are booked. On time is within "
+        f"{GRACE_MIN:g} min of what was promised, else of the planned end.",
+        f"{draws} days drawn",
+        MODEL,
     )
 
 

@@ -9,6 +9,7 @@ from drf_spectacular.utils import extend_schema_field
 from rest_framework import serializers
 
 from craft.contract.day import SEGMENTS_MOST, DayAnswer
+from craft.contract.plan import Reason
 from craft.progress import Progress
 from craft.vocabulary import BookingState
 from salon.booking.board import Board, on_board
@@ -20,6 +21,7 @@ from salon.fields import one_of, whole
 from salon.heads.models import Head
 from salon.house.services import name_of
 from salon.planning.models import Plan
+from salon.problems import core_schema
 
 STATES = [state.value for state in BookingState]
 
@@ -129,6 +131,7 @@ class StandingSerializer(serializers.Serializer[Any]):
     booking = serializers.IntegerField(source="head")
     on_time = serializers.FloatField()
     over_wait = serializers.FloatField()
+    doubtful = serializers.BooleanField(help_text="Holds too seldom to be a promise.")
 
 
 class BoardSerializer(serializers.Serializer[Any]):
@@ -146,6 +149,11 @@ class BoardSerializer(serializers.Serializer[Any]):
     load = LoadSerializer(source="standing.load", many=True)
     clashes = ClashSerializer(source="standing.clashes", many=True)
     odds = StandingSerializer(source="standing.heads", many=True)
+    why = serializers.SerializerMethodField(help_text="What the odds rest on.")
+
+    @core_schema(Reason)
+    def get_why(self, board: Board) -> dict[str, Any]:
+        return board.standing.why.model_dump()
 
     def get_version(self, board: Board) -> int:
         return version_of(board.hours.date)

@@ -103,7 +103,7 @@ class SeatSerializer(serializers.Serializer[Any]):
 
 def seat(visit: Visit) -> dict[str, Any]:
     """A visit under way in one line."""
-    answer = chair_of(visit, timezone.now())
+    answer = chair_of(visit, timezone.now(), forecast=False)
     titles = {step.key: step.title for step in visit.plan.answered.steps}
     running = any(run.status is StepStatus.RUNNING for run in answer.visit.steps)
     return {

@@ -39,19 +39,19 @@ BOOKED_AS = {
 }
 
 
-def chair_of(visit: Visit, now: datetime) -> ChairAnswer:
+def chair_of(visit: Visit, now: datetime, *, forecast: bool = True) -> ChairAnswer:
     """A visit at a moment, as the core sees it.
 
     Args:
         visit: with its plan
         now: the moment
+        forecast: whether its drying is forecast, too
     Raises:
         CraftError: an entry of its log speaks of what the plan does not have
     """
+    asked = visit.plan.requested if forecast else None
     return chair(
-        ChairRequest(
-            plan=visit.plan.answered, asked=visit.plan.requested, events=events_of(visit), now=now
-        )
+        ChairRequest(plan=visit.plan.answered, asked=asked, events=events_of(visit), now=now)
     )
 
 

@@ -176,7 +176,7 @@ class ChairBrowserTest(BrowserTest):
         )
         page = self.sit(until="lay_in")
         page.keyboard.press("Space")
-        page.get_by_role("button", name="Another product").click()
+        page.get_by_role("button", name="Other product").click()
         page.get_by_role("group").get_by_text("Clear gel", exact=True).click()
         page.get_by_role("combobox", name="Instead of Clear gel").press("Enter")
         page.get_by_role("option", name=re.compile("Sea gel")).click()

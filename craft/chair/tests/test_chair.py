@@ -8,14 +8,15 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.chair.chair import chair
-from craft.chair.steps import SPOT_S
+from craft.chair.steps import PIECES, SPOT_S, TICKS, TOO_LONG
 from craft.contract import PlanAnswer, PlanRequest, parse
 from craft.contract.chair import ChairAnswer, ChairRequest, ChairStep
+from craft.routine.compose.techniques import TECHNIQUES
 from craft.routine.planner import plan
 from craft.tests.requests import plan_request, planned
 from craft.tests.test_visit import PLAN, TEN, entry
 from craft.visit import longest_worked
-from craft.vocabulary import Dryness, SectionTick, Side, Touch, VisitFlag
+from craft.vocabulary import Dryness, Role, SectionTick, Side, Touch, VisitFlag
 
 GEL = {"step": "lay_in", "role": "gel"}
 
@@ -71,6 +72,22 @@ class StepTest(TestCase):
         self.assertIsNone(waited.ticks)
         assert waited.dwell is not None
         self.assertGreaterEqual(waited.dwell.most_min, waited.dwell.least_min)
+
+    def test_what_comes_of_too_long_is_said_of_what_sits(self) -> None:
+        mask = step(at(0), "mask").dwell
+        assert mask is not None
+        self.assertEqual(mask.too_long, TOO_LONG[Role.MASK])
+        oil = step(at(0, of=planned(goal={"style": "full_reset"})), "pre_wash").dwell
+        assert oil is not None
+        self.assertEqual(oil.too_long, TOO_LONG[Role.PRE_OIL])
+
+    def test_every_step_that_is_ticked_or_takes_pieces_is_one(self) -> None:
+        keys = {
+            each.key
+            for style in TECHNIQUES
+            for each in planned(goal={"style": style.value}, dry="diffuser").steps
+        }
+        self.assertLessEqual(PIECES | set(TICKS), keys)
 
     def test_necks_and_arms_are_thought_of(self) -> None:
         rinse = next(each for each in PLAN.steps if each.station == "basin")
@@ -215,6 +232,24 @@ class GateTest(TestCase):
         self.assertGreaterEqual(overnight["hood"].odds_dry, 0.8)
         self.assertLess(overnight["hood"].minutes, at_once["hood"].minutes + 1)
         self.assertGreaterEqual(overnight["later"].odds_dry, 0.8)
+
+    def test_how_it_was_opened_follows_from_what_was_felt(self) -> None:
+        opened = entry(9, 1001, "released", damp_because="a wedding")
+        wet = self.touch(5, Touch.ROOTS, Dryness.WET)
+        damp = self.touch(6, Touch.NAPE, Dryness.DAMP_ROOTS)
+        dry = self.touch(7, Touch.THICKEST)
+        for touches, dryness in (
+            ((dry,), "dry"),
+            ((dry, damp), "damp_roots"),
+            ((damp, wet), "wet"),
+        ):
+            self.assertEqual(at(1002, self.SHAPED, *touches, opened).visit.dryness, dryness)
+        self.assertIsNone(at(1002, self.SHAPED, damp).visit.dryness, "not opened yet")
+
+    def test_it_says_why(self) -> None:
+        gate = self.gate(10)
+        self.assertTrue(all(reason.because and reason.source for reason in gate.reasons))
+        self.assertTrue(gate.reasons)
 
     def test_odds_grow_with_the_hours(self) -> None:
         odds = [self.gate(hours).odds_dry for hours in (2, 8, 16, 30)]

@@ -7,7 +7,7 @@
 import { delMany, get, keys, update } from 'idb-keyval'
 import { v4 as uuid } from 'uuid'
 
-import { api, answerOf, Offline, Refused, type Schemas } from '@/api/client'
+import { api, answerOf, Offline, Refused, type Schemas } from './client'
 
 const path = (pk: number) => ({ path: { pk } })
 const fetchChair = (visit: number) =>

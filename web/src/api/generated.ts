@@ -2202,6 +2202,8 @@ export interface components {
             load: components["schemas"]["Load"][];
             clashes: components["schemas"]["Clash"][];
             odds: components["schemas"]["Standing"][];
+            /** @description What the odds rest on. */
+            readonly why: components["schemas"]["Reason"];
         };
         /**
          * BoardAnswer
@@ -2217,6 +2219,8 @@ export interface components {
              * @description None where no days were drawn.
              */
             heads: components["schemas"]["StandingOut"][];
+            /** @description What the odds rest on. */
+            why: components["schemas"]["Reason"];
             /** Tired */
             tired: components["schemas"]["TiredOut"][];
             /**
@@ -2630,6 +2634,11 @@ export interface components {
             /** Targets */
             targets: components["schemas"]["Target"][];
             dwell: components["schemas"]["Dwell"] | null;
+            /**
+             * Kit
+             * @description Whether pieces go onto the head or come off it.
+             */
+            kit: boolean;
             /**
              * Spot S
              * @description A spot under the diffuser [s].
@@ -4157,6 +4166,11 @@ export interface components {
             gone: number | null;
             /** Odds Dry */
             odds_dry: number | null;
+            /**
+             * Reasons
+             * @description What the forecast rests on.
+             */
+            reasons: components["schemas"]["Reason"][];
             /**
              * Missing
              * @description Places that were not felt yet.
@@ -9089,6 +9103,8 @@ export interface components {
             on_time: number;
             /** Format: double */
             over_wait: number;
+            /** @description Holds too seldom to be a promise. */
+            doubtful: boolean;
         };
         /**
          * StandingOut
@@ -9107,6 +9123,11 @@ export interface components {
              * @description Odds that something sits longer than it may.
              */
             over_wait: number;
+            /**
+             * Doubtful
+             * @description Holds too seldom to be a promise.
+             */
+            doubtful: boolean;
         };
         StartRequest: {
             /** Format: date-time */
@@ -9966,6 +9987,8 @@ export interface components {
             mendable: boolean;
             /** Text */
             text: string;
+            /** Source */
+            source: string;
         };
         /**
          * UnknownOut

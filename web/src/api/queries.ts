@@ -4,7 +4,7 @@ import type { WishPatch } from '@/wish/patch'
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, type MaybeRefOrGetter, toValue } from 'vue'
 
-import { forgetSeen } from '@/places/chair/log'
+import { forgetSeen } from './chairLog'
 
 import { api, answerOf, Offline, type Schemas } from './client'
 

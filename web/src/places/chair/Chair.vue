@@ -55,8 +55,8 @@ const cautions = computed(() => {
   const keys = step.value?.cautions ?? []
   return (chair.value?.answer.cautions ?? []).filter((one) => keys.includes(one.key))
 })
-/** Pieces are thought of before the set is made, and when it is opened. */
-const withKit = computed(() => ['part', 'shape', RELEASE].includes(key.value ?? ''))
+const reasonsOf = (role: string, layer: number) =>
+  (step.value?.products ?? []).filter((one) => one.role === role)[layer - 1]?.reasons ?? []
 const takenOf = (role: string, layer: number) =>
   (chair.value?.chair.visit.doses ?? [])
     .filter((dose) => dose.noted && dose.step === key.value)
@@ -236,7 +236,7 @@ function tapped(event: MouseEvent) {
           <p v-if="sits" class="quiet why">{{ sits }}</p>
           <p v-if="chair.chair.rest?.due" class="rest" role="status">{{ chair.chair.rest.text }}</p>
 
-          <KitLine v-if="withKit" :chair="chair" @taken="sync()" />
+          <KitLine v-if="asks.kit" :chair="chair" @taken="sync()" />
           <ReleaseGate
             v-if="opening && chair.chair.gate"
             :gate="chair.chair.gate"
@@ -246,7 +246,6 @@ function tapped(event: MouseEvent) {
               (because) =>
                 note(
                   ['released', because ? { damp_because: because } : {}],
-                  ['dryness', { dryness: because ? 'damp_roots' : 'dry' }],
                   ['step_started', { step: RELEASE }],
                 )
             "
@@ -256,6 +255,7 @@ function tapped(event: MouseEvent) {
               v-for="target in asks.targets"
               :key="`${target.role} ${target.layer}`"
               :target="target"
+              :reasons="reasonsOf(target.role, target.layer)"
               :section="tick ? worked : undefined"
               :taken="takenOf(target.role, target.layer)"
               :scale="may.read('scale') && !offline"
@@ -320,7 +320,7 @@ function tapped(event: MouseEvent) {
                 work.elapsed.value
               }}</span>
             </div>
-            <div class="row">
+            <div class="beside">
               <button class="act big" type="button" :disabled="!last.length" @click="back">
                 {{ t('app.undo') }}
               </button>
@@ -418,13 +418,7 @@ h2 {
   border-left: 6px solid var(--signal);
   background: var(--paper);
 }
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: end;
-  gap: 8px;
-}
-.foot .row {
+.foot .beside {
   flex-wrap: nowrap;
   overflow-x: auto;
 }

@@ -17,7 +17,7 @@ import Pick from '@/parts/Pick.vue'
 import Refusals from '@/parts/Refusals.vue'
 import TextField from '@/parts/TextField.vue'
 
-import type { Chair } from './log'
+import type { Chair } from '@/api/chairLog'
 
 const SKIPS = ['time', 'client', 'needless'] as const
 const ABOUTS = ['visit', 'client', 'next'] as const
@@ -99,7 +99,7 @@ function hand() {
 
 <template>
   <form v-if="panel === 'skip'" class="panel" @submit.prevent="skip(reason)">
-    <div class="row">
+    <div class="beside">
       <button
         v-for="why in SKIPS"
         :key="why"
@@ -151,7 +151,7 @@ function hand() {
     <button class="act big" type="submit" :disabled="!bottle">{{ t('chair.keep') }}</button>
   </form>
   <form v-else-if="panel === 'sections'" class="panel" @submit.prevent="look">
-    <div class="row">
+    <div class="beside">
       <Amount v-model="count" :label="t('chair.sectionCount')" name="sections" width="104px" />
       <button class="act big" type="submit" :disabled="!count || told.isPending.value">
         {{ t('chair.whatThen') }}
@@ -191,11 +191,5 @@ function hand() {
   padding: 12px 14px;
   border: 1px solid var(--line);
   background: var(--paper);
-}
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: end;
-  gap: 8px;
 }
 </style>

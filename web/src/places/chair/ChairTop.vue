@@ -7,7 +7,7 @@ import { RouterLink } from 'vue-router'
 
 import PleatStrip from '@/parts/PleatStrip.vue'
 
-import type { Chair, RefusedEntry } from './log'
+import type { Chair, RefusedEntry } from '@/api/chairLog'
 
 const props = defineProps<{
   chair: Chair

@@ -3,17 +3,21 @@
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 
+import type { Reason } from '@/api/queries'
 import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
 import ScalePanel from '@/parts/ScalePanel.vue'
+import WhyList from '@/parts/WhyList.vue'
 import { counted, short } from '@/text/format'
 
-import type { Chair } from './log'
+import type { Chair } from '@/api/chairLog'
 
 type Target = Chair['chair']['steps'][number]['targets'][number]
 
 const props = defineProps<{
   target: Target
+  /** Why so much. */
+  reasons: Reason[]
   /** The section that is worked, where it is worked section by section. */
   section?: number
   /** What was noted so far [g]. */
@@ -77,7 +81,10 @@ function leave() {
   <section class="dose" :aria-label="target.name">
     <div class="told">
       <div>
-        <h3>{{ target.name }}</h3>
+        <h3>
+          {{ target.name }}
+          <WhyList :reasons="reasons" :about="target.name" />
+        </h3>
         <p class="quiet">
           {{ place }}
           <template v-if="part">{{ t('chair.of', { grams: short(target.grams) }) }}</template>
@@ -95,7 +102,7 @@ function leave() {
         {{ t('chair.other') }}
       </button>
     </div>
-    <div v-if="open" class="row">
+    <div v-if="open" class="beside">
       <Choice
         v-if="sides.length"
         v-model="side"
@@ -130,7 +137,7 @@ function leave() {
       >
         {{ t('scale.title') }}
       </button>
-      <form v-if="taken" class="row" @submit.prevent="leave">
+      <form v-if="taken" class="beside" @submit.prevent="leave">
         <Amount
           v-model="rest"
           :label="t('chair.leftover')"
@@ -185,13 +192,6 @@ h3 {
 }
 .quiet {
   font-size: 15px;
-}
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: end;
-  gap: 8px;
-  padding: 4px 0 8px;
 }
 @media (max-width: 860px) {
   .told {

@@ -9,7 +9,7 @@ import { refusalOf } from '@/forms/refusal'
 import Refusals from '@/parts/Refusals.vue'
 import { short } from '@/text/format'
 
-import type { Chair } from './log'
+import type { Chair } from '@/api/chairLog'
 
 const props = defineProps<{ chair: Chair }>()
 const emit = defineEmits<{ taken: [] }>()

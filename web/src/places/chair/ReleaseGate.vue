@@ -5,9 +5,10 @@ import { useI18n } from 'vue-i18n'
 
 import Choice from '@/parts/Choice.vue'
 import TextField from '@/parts/TextField.vue'
+import WhyList from '@/parts/WhyList.vue'
 import { percent, short } from '@/text/format'
 
-import type { Chair } from './log'
+import type { Chair } from '@/api/chairLog'
 
 const PLACES = ['roots', 'nape', 'thickest'] as const
 const FEELS = ['dry', 'damp_roots', 'wet'] as const
@@ -37,9 +38,10 @@ const feels = computed(() => FEELS.map((value) => ({ value, text: t(`chair.feels
           odds: percent(gate.odds_dry),
         })
       }}
+      <WhyList :reasons="gate.reasons" :about="t('chair.gate')" />
     </p>
     <p>{{ t('chair.gateFeel') }}</p>
-    <div class="row">
+    <div class="beside">
       <Choice
         v-for="place in PLACES"
         :key="place"
@@ -62,7 +64,7 @@ const feels = computed(() => FEELS.map((value) => ({ value, text: t(`chair.feels
         </li>
       </ul>
     </template>
-    <form v-if="damp" class="row" @submit.prevent="because && emit('open', because)">
+    <form v-if="damp" class="beside" @submit.prevent="because && emit('open', because)">
       <TextField
         v-model="because"
         :label="t('chair.gateWhy')"
@@ -100,12 +102,5 @@ ul {
   min-width: 64px;
   min-height: 56px;
   font-size: 17px;
-}
-.row {
-  gap: 8px 20px;
-  display: flex;
-  flex-wrap: wrap;
-  align-items: end;
-  gap: 8px;
 }
 </style>

@@ -3,12 +3,16 @@
 import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
+import {
+  comfortValues as COMFORTS,
+  residueValues as RESIDUES,
+  traitValues as TRAITS,
+} from '@/api/generated'
 import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
 import TextField from '@/parts/TextField.vue'
 
 import Anchor from './Anchor.vue'
-import { COMFORTS, RESIDUES, TRAITS } from './traits'
 
 const props = defineProps<{
   scores: Record<string, number>
@@ -75,7 +79,7 @@ function close() {
         <span class="end">{{ ends(trait)[1] }}</span>
       </fieldset>
     </div>
-    <div class="row">
+    <div class="beside">
       <Choice
         :label="t('visit.residue')"
         :model-value="residue ?? undefined"
@@ -96,7 +100,7 @@ function close() {
     </div>
     <p v-if="comfort === 'pain'" class="wrong" role="alert">{{ t('chair.pain') }}</p>
     <p v-else-if="comfort === 'tight'" class="wrong" role="note">{{ t('chair.tight') }}</p>
-    <div class="row">
+    <div class="beside">
       <TextField v-model="said" :label="t('chair.abouts.client')" name="said" :maxlength="2000" />
       <TextField v-model="next" :label="t('chair.abouts.next')" name="next" :maxlength="2000" />
     </div>
@@ -154,11 +158,5 @@ function close() {
 .anchor.on {
   background: var(--ink);
   color: var(--on-ink);
-}
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: end;
-  gap: 12px 24px;
 }
 </style>

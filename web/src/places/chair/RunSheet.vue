@@ -2,7 +2,7 @@
 /** Every step of the visit, where it stands; a tap looks at one. */
 import { minutes } from '@/text/format'
 
-import type { Chair } from './log'
+import type { Chair } from '@/api/chairLog'
 import type { StepSeen } from './seen'
 
 const props = defineProps<{ steps: Chair['answer']['steps']; seen: StepSeen[]; here?: string }>()

@@ -28,14 +28,14 @@ const typed = ref<number | null>(null)
   <div class="ask" role="alert">
     <template v-if="ask === 'minutes'">
       <p>{{ t('chair.ask', { minutes: short(running, 0) }) }}</p>
-      <div class="row">
+      <div class="beside">
         <button class="act big" type="button" @click="emit('minutes', planned)">
           {{ t('chair.askPlanned', { minutes: short(planned, 0) }) }}
         </button>
         <button class="act big" type="button" @click="emit('minutes', running)">
           {{ t('chair.askAll') }}
         </button>
-        <form class="row" @submit.prevent="typed != null && emit('minutes', typed)">
+        <form class="beside" @submit.prevent="typed != null && emit('minutes', typed)">
           <Amount
             v-model="typed"
             :label="t('chair.askTyped')"
@@ -50,7 +50,7 @@ const typed = ref<number | null>(null)
     <template v-else>
       <p v-if="ask === 'sections'">{{ t('chair.notAll', { list: left.join(', ') }) }}</p>
       <p v-else>{{ t('chair.early', { title, left: rest }) }}</p>
-      <div class="row">
+      <div class="beside">
         <button class="act big" type="button" @click="emit('sure')">
           {{ t(ask === 'sections' ? 'chair.anyway' : 'chair.earlyAnyway') }}
         </button>
@@ -71,11 +71,5 @@ const typed = ref<number | null>(null)
 }
 p {
   margin: 0 0 8px;
-}
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: end;
-  gap: 8px;
 }
 </style>

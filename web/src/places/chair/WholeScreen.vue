@@ -4,7 +4,7 @@ import { useI18n } from 'vue-i18n'
 
 import { short } from '@/text/format'
 
-import type { Chair } from './log'
+import type { Chair } from '@/api/chairLog'
 
 defineProps<{
   title: string

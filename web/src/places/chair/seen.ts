@@ -4,7 +4,7 @@
  * Without a connection the screen goes on by a small reading of the log of its own. Whatever the
  * server answers replaces it: the core has the last word.
  */
-import type { Chair, NewEntry } from './log'
+import type { Chair, NewEntry } from '@/api/chairLog'
 
 type Folded = Chair['chair']['visit']
 export type StepState = 'planned' | 'running' | 'done' | 'skipped'

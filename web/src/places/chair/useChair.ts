@@ -17,7 +17,7 @@ import {
   type RefusedEntry,
   send,
   waiting,
-} from './log'
+} from '@/api/chairLog'
 import { seenOf, standing } from './seen'
 import { serverClock } from './serverClock'
 

@@ -1,7 +1,7 @@
 /** Sections of a step that is worked section by section: ticked by a tap or by their number. */
 import { computed, ref, type Ref } from 'vue'
 
-import type { Chair, Kind } from './log'
+import type { Chair, Kind } from '@/api/chairLog'
 import type { Seen } from './seen'
 
 /** Two digits typed within this are one number [ms]. */

@@ -3,7 +3,7 @@ import { computed, ref, type Ref } from 'vue'
 
 import { countdown } from '@/places/today/now'
 
-import type { Chair, Kind } from './log'
+import type { Chair, Kind } from '@/api/chairLog'
 import type { Seen } from './seen'
 
 export const RELEASE = 'release'

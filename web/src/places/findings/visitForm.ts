@@ -1,18 +1,11 @@
 /** A visit as it is typed: blanks are nothing, and the server answers by the place in its lists. */
+import { traitValues } from '@/api/generated'
 import { v4 as uuid } from 'uuid'
 
 import type { Schemas } from '@/api/client'
 import type { PlanAnswer, Visit } from '@/api/queries'
 
-export const SCORES = [
-  'definition',
-  'frizz',
-  'volume',
-  'evenness',
-  'bounce',
-  'softness',
-  'shine',
-] as const
+export const SCORES = traitValues
 export type Score = (typeof SCORES)[number]
 type Body = Schemas['RecordRequest']
 

@@ -6,6 +6,7 @@ import { RouterLink, useRouter } from 'vue-router'
 
 import type { Schemas } from '@/api/client'
 import {
+  type Board,
   type Booking,
   useBeginVisit,
   useKeepChange,
@@ -13,19 +14,26 @@ import {
   useNoted,
   useSetState,
 } from '@/api/days'
+import type { Reason } from '@/api/queries'
 import { useMay } from '@/api/staff'
 import { provideRefusal } from '@/forms/refusal'
 import Amount from '@/parts/Amount.vue'
 import Pick from '@/parts/Pick.vue'
 import Refusals from '@/parts/Refusals.vue'
 import TextField from '@/parts/TextField.vue'
-import { clock } from '@/text/format'
+import WhyList from '@/parts/WhyList.vue'
+import { clock, percent } from '@/text/format'
 
 import { isBusy, MINUTE_MS } from './now'
 
 type State = Schemas['StateRequest']['state']
 
-const props = defineProps<{ booking: Booking }>()
+const props = defineProps<{
+  booking: Booking
+  /** How sure its hour is, and what that rests on. */
+  odds?: Board['odds'][number]
+  why?: Reason
+}>()
 const emit = defineEmits<{ move: [start: Date, segment: number] }>()
 const { t } = useI18n()
 const may = useMay()
@@ -101,11 +109,15 @@ const moved = computed(() =>
       <b>{{ booking.head_name }}</b>
       {{ clock(new Date(booking.start)) }} – {{ clock(new Date(booking.end)) }} ·
       {{ booking.title }}
+      <span v-if="odds && why && isBusy(booking)" class="quiet">
+        {{ t('today.onTimeShort', { odds: percent(odds.on_time) }) }}
+        <WhyList :reasons="[why]" :about="t('today.hourOf', { name: booking.head_name })" />
+      </span>
       <span v-if="booking.allergies?.length" class="wrong">{{ booking.allergies.join(', ') }}</span>
       <span v-if="booking.note" class="quiet">{{ booking.note }}</span>
       <span v-if="booking.reason" class="quiet">({{ booking.reason }})</span>
     </p>
-    <div class="acts">
+    <div class="beside">
       <button
         v-for="(state, i) in next"
         :key="state"
@@ -149,12 +161,12 @@ const moved = computed(() =>
         </button>
       </template>
     </div>
-    <div v-if="steps.length > 1 && may.write('booking-move')" class="acts">
+    <div v-if="steps.length > 1 && may.write('booking-move')" class="beside">
       <Pick v-model="step" :label="t('today.step')" name="step" :options="steps" width="260px" />
       <button class="act" type="button" @click="shift(-5)">{{ t('today.sooner') }}</button>
       <button class="act" type="button" @click="shift(5)">{{ t('today.afterwards') }}</button>
     </div>
-    <form v-if="asking" class="acts" @submit.prevent="become('cancelled')">
+    <form v-if="asking" class="beside" @submit.prevent="become('cancelled')">
       <TextField v-model="reason" :label="t('today.reason')" name="reason" :maxlength="200" />
       <button class="act warn" type="submit">{{ t('today.become.cancelled') }}</button>
     </form>
@@ -182,11 +194,5 @@ const moved = computed(() =>
   padding: 10px 14px;
   border: 1px solid var(--line);
   background: var(--paper);
-}
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: end;
-  gap: 8px;
 }
 </style>

@@ -4,7 +4,7 @@ import { computed, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
-import { type Booking, fitsAt } from '@/api/days'
+import { type Board, type Booking, fitsAt } from '@/api/days'
 import { useLive } from '@/api/live'
 import { clock, percent } from '@/text/format'
 
@@ -24,14 +24,12 @@ const props = defineProps<{
   stepsMovable: boolean
   clashes: boolean
   /** That it is done on time. */
-  odds?: number
+  odds?: Board['odds'][number]
 }>()
 const emit = defineEmits<{ pick: []; move: [start: Date, segment: number] }>()
 const { t } = useI18n()
 
 const STEP_MIN = 5
-/** An hour that holds less often than this is no promise. */
-const DOUBTFUL = 0.6
 const track = useTemplateRef<HTMLElement>('track')
 /** What is dragged, the whole or a step of it, and by how many minutes. */
 const dragged = ref<{ segment: number; by: number }>()
@@ -136,8 +134,8 @@ function keyed(event: KeyboardEvent) {
         · {{ booking.title }}
       </span>
       <span class="quiet">
-        <span v-if="odds !== undefined" :class="{ doubtful: odds < DOUBTFUL }">
-          {{ t('today.onTimeShort', { odds: percent(odds) }) }} ·
+        <span v-if="odds" :class="{ doubtful: odds.doubtful }">
+          {{ t('today.onTimeShort', { odds: percent(odds.on_time) }) }} ·
         </span>
         {{ hands }}
       </span>

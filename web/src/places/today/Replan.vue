@@ -88,7 +88,7 @@ const at = (iso: string | null | undefined) => (iso ? clock(new Date(iso)) : '')
       </template>
     </p>
     <Refusals :refusal="refusal" />
-    <div class="acts">
+    <div class="beside">
       <button
         v-if="plan?.possible && plan.changes.length && !search"
         class="act main"
@@ -124,10 +124,5 @@ const at = (iso: string | null | undefined) => (iso ? clock(new Date(iso)) : '')
   padding: 10px 14px;
   border: 1px solid var(--line);
   background: var(--paper);
-}
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
 }
 </style>

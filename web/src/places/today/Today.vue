@@ -133,7 +133,7 @@ const people = computed(() =>
   Object.fromEntries((board.data.value?.people ?? []).map((one) => [one.id, one.name])),
 )
 const odds = computed(() =>
-  Object.fromEntries((board.data.value?.odds ?? []).map((one) => [one.booking, one.on_time])),
+  Object.fromEntries((board.data.value?.odds ?? []).map((one) => [one.booking, one])),
 )
 /** On paper the whole day stands. */
 async function print() {
@@ -293,6 +293,8 @@ const replanning = ref(false)
           <BookingPanel
             v-if="picked === one.id"
             :booking="one"
+            :odds="odds[one.id]"
+            :why="data.why"
             @move="(start, segment) => moved(one, start, segment)"
           />
         </li>
@@ -350,6 +352,8 @@ const replanning = ref(false)
         v-if="booking"
         :key="booking.id"
         :booking="booking"
+        :odds="odds[booking.id]"
+        :why="data.why"
         @move="(start, segment) => booking && moved(booking, start, segment)"
       />
     </div>

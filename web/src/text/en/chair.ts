@@ -18,7 +18,7 @@ export const chair = {
     abouts: { visit: 'this visit', client: 'what the client said', next: 'next time' },
     keep: 'Keep',
     leave: 'Leave it',
-    swap: 'Another product',
+    swap: 'Other product',
     swapFor: 'Instead of {name}',
     sections: 'Other sections',
     sectionCount: 'Sections',

@@ -36,6 +36,7 @@ export const today = {
     describe:
       '{name}: {title}, {from} to {to}. Alt and arrow keys move it; its steps are moved below.',
     stepMoved: '{name}, {step}: {at} now, and what follows.',
+    hourOf: 'the hour of {name}',
     onTimeShort: '{odds} on time',
     step: 'A step and what follows',
     sooner: '5 min earlier',
