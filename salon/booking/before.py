@@ -8,7 +8,7 @@ from typing import Any
 from django.utils import timezone
 
 from craft.contract.day import BoardAnswer
-from craft.vocabulary import KitKind, Severity
+from craft.vocabulary import BookingState, KitKind, Severity
 from salon.booking.board import board
 from salon.booking.hours import specialists_on
 from salon.booking.models import ACTIVE, Booking
@@ -39,12 +39,14 @@ def before_the_day(day: date) -> list[Line]:
     lines = [
         *rods_short(bookings),
         *bottles_short(bookings),
-        *places_short(today.standing),
+        *places_short(today.standing, bookings),
         *of_plans(bookings),
         *tired_arms(today.standing, names),
         *to_tell(bookings),
     ]
-    return sorted(lines, key=lambda each: RANK[each["severity"]])
+    begun = {booking.pk for booking in bookings if booking.state == BookingState.RUNNING}
+    # What has begun can hardly be mended: of the same gravity it stands last.
+    return sorted(lines, key=lambda each: (RANK[each["severity"]], each["booking"] in begun))
 
 
 def of_plans(bookings: list[Booking]) -> Iterator[Line]:
@@ -117,11 +119,12 @@ def bottles_short(bookings: list[Booking]) -> Iterator[Line]:
             yield line("stock", Severity.ADJUST, text, f"/shelf/products/{bottle.pk}")
 
 
-def places_short(standing: BoardAnswer) -> Iterator[Line]:
-    """What clashes on the board: stations, hands."""
+def places_short(standing: BoardAnswer, bookings: list[Booking]) -> Iterator[Line]:
+    """What clashes on the board; of those who clash the last to come is the one to move."""
     for clash in standing.clashes:
         text = f"{clash.text} at {clock(clash.start)}."
-        yield line("clash", Severity.ADJUST, text, "/")
+        own = [booking for booking in bookings if str(booking.pk) in clash.heads]
+        yield line("clash", Severity.ADJUST, text, "/", own[-1] if own else None)
 
 
 def tired_arms(standing: BoardAnswer, names: Mapping[str, str]) -> Iterator[Line]:
@@ -131,7 +134,8 @@ def tired_arms(standing: BoardAnswer, names: Mapping[str, str]) -> Iterator[Line
             f"{names[row.specialist]}: {row.minutes} min of fine work without a break, "
             f"until {clock(row.until)}."
         )
-        yield line("arms", Severity.REMIND, text, "/")
+        # A break is set with the hours.
+        yield line("arms", Severity.REMIND, text, "/house/hours")
 
 
 def clock(minute: int) -> str:

@@ -428,6 +428,16 @@ class BeforeTest(BookingTest):
         kit = next(line for line in lines if line["key"] == "kit")
         self.assertIn("shared with", kit["text"])
 
+    def test_each_line_opens_its_mending(self) -> None:
+        pk = self.book(self.at(10), title="Talk", minutes=60).json()["id"]
+        DayOff.objects.create(user=self.user, date=self.day)
+        User.objects.create_user("bo", first_name="Bo")
+        lines = self.client.get(f"/api/day/before/?date={self.day}").json()
+        clash = next(line for line in lines if line["key"] == "clash")
+        self.assertEqual((clash["booking"], clash["to"]), (pk, "/"))
+        for line in lines:
+            self.assertTrue(line["booking"] or line["to"] != "/", line)
+
     def test_a_patch_test_is_due(self) -> None:
         wish = {
             "head": self.head.pk,
