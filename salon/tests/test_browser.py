@@ -1,14 +1,16 @@
 """The real interface, driven in headless Chromium."""
 
+import atexit
 import re
 from contextlib import ExitStack
+from functools import cache
 from typing import Any
 
 from axes.utils import reset
 from django.conf import settings
 from django.contrib.auth.models import User
 from django.test import Client, LiveServerTestCase
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Browser, Page, expect
 
 from salon.checks.browser import DESK, PHONE, browser
 from salon.checks.serving import ServerThread
@@ -27,6 +29,14 @@ GUIDELINES = ["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"]
 AXE = settings.BASE_DIR / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
 
+@cache
+def chromium() -> Browser:
+    """The browser of this process, begun once: each class has a context of its own in it."""
+    stack = ExitStack()
+    atexit.register(stack.close)
+    return stack.enter_context(browser())
+
+
 class BrowserTest(LiveServerTestCase):
     """One browser page for the tests of a class."""
 
@@ -42,8 +52,7 @@ class BrowserTest(LiveServerTestCase):
     def setUpClass(cls) -> None:
         super().setUpClass()
         cls.stack = ExitStack()
-        chromium = cls.stack.enter_context(browser())
-        context = chromium.new_context(
+        context = chromium().new_context(
             base_url=cls.live_server_url,
             viewport=DESK,
             locale="en-GB",
@@ -51,6 +60,7 @@ class BrowserTest(LiveServerTestCase):
             reduced_motion="reduce",
             **cls.context_options,
         )
+        cls.stack.callback(context.close)
         context.set_default_timeout(PATIENCE)
         cls.page = context.new_page()
         cls.errors = []
