@@ -51,29 +51,35 @@ const fits = useLive(
   () => dragged.value !== undefined,
 )
 const refused = computed(() => dragged.value !== undefined && fits.answer.value === false)
+/** From when to when, as far as the axis shows it: nothing lies under the names. */
+function onAxis(start: number, end: number) {
+  const from = Math.min(Math.max(start, props.first), props.last)
+  return { from, length: Math.max(Math.min(end, props.last) - from, 0) }
+}
 const strip = computed(() => {
-  const first = minuteOf(props.booking.segments[0]?.start ?? props.booking.start)
-  return {
-    left: share(first - props.first + (dragged.value?.segment ? 0 : (dragged.value?.by ?? 0))),
-    width: share(minuteOf(props.booking.end) - first),
-    first,
-    length: minuteOf(props.booking.end) - first,
-  }
+  const { segment = 0, by = 0 } = dragged.value ?? {}
+  const moved = segment ? 0 : by
+  const start = minuteOf(props.booking.segments[0]?.start ?? props.booking.start)
+  return onAxis(start + moved, minuteOf(props.booking.end) + moved)
 })
 const folds = computed(() =>
-  props.booking.segments.map((part) => {
-    const { segment = 0, by = 0 } = dragged.value ?? {}
-    const shifted = segment && part.index >= segment ? by : 0
-    const from = minuteOf(part.start) - strip.value.first + shifted
-    const minutes = minuteOf(part.end) - minuteOf(part.start)
-    return {
+  props.booking.segments
+    .map((part) => {
+      const { segment = 0, by = 0 } = dragged.value ?? {}
+      const moved = part.index >= segment ? by : 0
+      return {
+        ...part,
+        ...onAxis(minuteOf(part.start) + moved, minuteOf(part.end) + moved),
+        minutes: minuteOf(part.end) - minuteOf(part.start),
+      }
+    })
+    .filter((part) => part.length > 0)
+    .map((part) => ({
       ...part,
-      minutes,
-      left: `${(from / strip.value.length) * 100}%`,
-      width: `${(minutes / strip.value.length) * 100}%`,
-      wide: minutes / (props.last - props.first) > 0.035,
-    }
-  }),
+      left: `${((part.from - strip.value.from) / strip.value.length) * 100}%`,
+      width: `${(part.length / strip.value.length) * 100}%`,
+      wide: part.length / (props.last - props.first) > 0.035,
+    })),
 )
 /** Whose hands are in it, in the order in which they come. */
 const hands = computed(() =>
@@ -145,7 +151,7 @@ function keyed(event: KeyboardEvent) {
         class="strip"
         :class="{ refused }"
         type="button"
-        :style="{ left: strip.left, width: strip.width }"
+        :style="{ left: share(strip.from - first), width: share(strip.length) }"
         :aria-pressed="picked"
         :aria-label="
           t('today.describe', {
@@ -196,7 +202,7 @@ function keyed(event: KeyboardEvent) {
 }
 .who a {
   overflow: hidden;
-  font: 700 16px var(--display);
+  font: 700 16px/24px var(--display);
   text-decoration: none;
   text-overflow: ellipsis;
   white-space: nowrap;
