@@ -1,6 +1,9 @@
 """What the tests of the apps share."""
 
-from typing import Any
+import asyncio
+from collections.abc import Coroutine
+from concurrent.futures import ThreadPoolExecutor
+from typing import Any, TypeVar
 
 from django.contrib.auth.models import User
 from django.test import TestCase
@@ -10,6 +13,8 @@ from salon.heads.models import Head
 from salon.heads.services import add_head
 from salon.house.roles import WorkRole
 from salon.house.staff import add_colleague
+
+Answer = TypeVar("Answer")
 
 MEASURED: list[dict[str, Any]] = [
     {"kind": "pattern", "value": "4b", "method": "by_eye"},
@@ -23,6 +28,12 @@ MEASURED: list[dict[str, Any]] = [
 
 
 NAME, PASSWORD = "vera", "starch-and-linen"
+
+
+def awaited(work: Coroutine[object, object, Answer]) -> Answer:
+    """What it comes to, in a thread of its own: the browser keeps a loop in that of the tests."""
+    with ThreadPoolExecutor(1) as thread:
+        return thread.submit(asyncio.run, work).result()
 
 
 def an_owner() -> User:

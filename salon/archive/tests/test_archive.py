@@ -14,7 +14,6 @@ from tempfile import mkdtemp
 from typing import Any
 from unittest.mock import patch
 
-from asgiref.sync import sync_to_async
 from django.conf import settings
 from django.contrib.auth.models import User
 from django.core.management import CommandError, call_command
@@ -37,7 +36,7 @@ from salon.kit.models import KitItem, KitUse
 from salon.planning.services import save
 from salon.planning.wish import HeadWish
 from salon.shelf.models import Product, StockMove
-from salon.tests.base import MEASURED, an_owner
+from salon.tests.base import MEASURED, an_owner, awaited
 from salon.visits.recording import record
 
 SECRET = "Wilhelmina Unforgettable"
@@ -229,10 +228,13 @@ class ButtonsTest(ArchiveTest):
         self.assertEqual(Head.objects.get().name, SECRET)
         self.assertEqual(self.client.get("/api/heads/").status_code, 403)
 
-    async def test_a_backup_is_read_in_pieces(self) -> None:
-        packed = await sync_to_async(pack)()
-        pieces = [piece async for piece in read_in_pieces(packed)]
-        self.assertEqual(b"".join(pieces), packed.read_bytes())
+    def test_a_backup_is_read_in_pieces(self) -> None:
+        packed = pack()
+
+        async def pieces() -> list[bytes]:
+            return [piece async for piece in read_in_pieces(packed)]
+
+        self.assertEqual(b"".join(awaited(pieces())), packed.read_bytes())
 
     def test_only_backups_are_given_out(self) -> None:
         (self.folder / "backups").mkdir(exist_ok=True)

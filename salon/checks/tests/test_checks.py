@@ -7,6 +7,7 @@ from contextlib import redirect_stdout
 from pathlib import Path
 from unittest.mock import patch
 
+from django.conf import settings
 from django.test import SimpleTestCase, TestCase
 from django.test.runner import DiscoverRunner
 
@@ -15,6 +16,14 @@ from salon.checks.crowd import fill
 from salon.heads.models import Head
 from salon.shelf.models import StockMove
 from salon.visits.models import Visit
+
+
+class AwaitingTest(SimpleTestCase):
+    def test_no_test_needs_a_loop_where_the_browser_keeps_one(self) -> None:
+        """`async def test_` fails in a process that has had a browser: `awaited` does not."""
+        for name in ("craft", "salon"):
+            for path in (settings.BASE_DIR / name).rglob("tests/*.py"):
+                self.assertNotRegex(path.read_text(), r"(?m)^\s+async def test_", path)
 
 
 class RatioTest(SimpleTestCase):

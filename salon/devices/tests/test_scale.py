@@ -27,7 +27,7 @@ from salon.devices.scale.simulated import (
     wander,
 )
 from salon.streaming import Watched
-from salon.tests.base import ApiTest
+from salon.tests.base import ApiTest, awaited
 
 NOW = datetime(2026, 6, 18, 10, tzinfo=timezone.get_current_timezone())
 
@@ -193,10 +193,14 @@ class Steady:
 
 
 class StreamTest(SimpleTestCase):
-    async def test_the_stream_tells_changes_and_gives_signs_of_life(self) -> None:
+    def test_the_stream_tells_changes_and_gives_signs_of_life(self) -> None:
         watched = Watched(lambda: json.dumps(scale_api.shown(Steady())), every_s=0, repeat_s=0.1)
+
+        async def heard() -> list[str]:
+            return [line async for line in watched.events()]
+
         with patch.object(streaming, "STREAM_S", 0.4):
-            lines = [line async for line in watched.events()]
+            lines = awaited(heard())
         self.assertEqual(lines[0], "retry: 500\n\n")
         data = [json.loads(line.removeprefix("data: ")) for line in lines[1:]]
         self.assertGreater(len(data), 1)
