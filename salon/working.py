@@ -8,10 +8,11 @@ import asyncio
 import json
 import os
 import threading
+import time
 from collections.abc import AsyncGenerator, Iterator
 from concurrent.futures import Future, ThreadPoolExecutor
 from concurrent.futures import TimeoutError as TooLong
-from contextlib import contextmanager, nullcontext, suppress
+from contextlib import asynccontextmanager, contextmanager, nullcontext, suppress
 from dataclasses import asdict
 from functools import cache
 from multiprocessing import get_context
@@ -70,28 +71,39 @@ class Gate:
         Raises:
             Busy: too many wait already, or it took too long
         """
-        self.enter()
+        if not self.line.acquire(blocking=False):
+            raise Busy
         try:
-            yield
+            if not self.places.acquire(timeout=self.patience_s):
+                raise Busy
+            try:
+                yield
+            finally:
+                self.places.release()
         finally:
-            self.leave()
+            self.line.release()
 
-    def enter(self) -> None:
-        """Wait for one's turn.
+    @asynccontextmanager
+    async def turn(self) -> AsyncGenerator[None, None]:
+        """The same without a thread: whoever goes away while waiting leaves the line.
 
         Raises:
             Busy: too many wait already, or it took too long
         """
         if not self.line.acquire(blocking=False):
             raise Busy
-        if not self.places.acquire(timeout=self.patience_s):
+        try:
+            until = time.monotonic() + self.patience_s
+            while not self.places.acquire(blocking=False):
+                if time.monotonic() > until:
+                    raise Busy
+                await asyncio.sleep(LOOK_S)
+            try:
+                yield
+            finally:
+                self.places.release()
+        finally:
             self.line.release()
-            raise Busy
-
-    def leave(self) -> None:
-        """Make room for the next."""
-        self.places.release()
-        self.line.release()
 
 
 GATE = Gate(INSIDE, WAITING, PATIENCE_S)
@@ -134,9 +146,8 @@ async def followed(name: str, asked: BaseModel) -> AsyncGenerator[Progress | str
         CraftError: the core refuses
         Busy: too many ask at once, or the work takes too long
     """
-    await asyncio.to_thread(FOLLOWED.enter)
-    try:
-        # Work that is ended may still be writing as the folder goes.
+    # Work that is ended may still be writing as the folder goes.
+    async with FOLLOWED.turn():
         with TemporaryDirectory(ignore_cleanup_errors=True) as folder:
             heard = Path(folder) / "progress.json"
             work = begun(name, asked, heard)
@@ -151,8 +162,6 @@ async def followed(name: str, asked: BaseModel) -> AsyncGenerator[Progress | str
                 yield answered(work)
             finally:
                 work.cancel()
-    finally:
-        FOLLOWED.leave()
 
 
 def begun(name: str, asked: BaseModel, heard: Path) -> "Future[Any]":

@@ -22,7 +22,7 @@ from django.test import Client, LiveServerTestCase, SimpleTestCase
 from salon.checks.serving import ServerThread
 from salon.checks.stalls import free_port
 from salon.serving import Patience
-from salon.tests.base import an_owner
+from salon.tests.base import an_owner, awaited
 from salon.worker import PatientProtocol
 from salon.working import Busy, Gate
 
@@ -108,7 +108,7 @@ class PatienceTest(SimpleTestCase):
             sent.append(message)
 
         began = time.monotonic()
-        asyncio.run(Patience(application, body_s=0.2)({"type": "http"}, receive, send))
+        awaited(Patience(application, body_s=0.2)({"type": "http"}, receive, send))
         self.assertLess(time.monotonic() - began, 10)
         self.assertEqual(sent[0]["status"], 408)
         self.assertIn("too slowly", json.loads(sent[1]["body"])["errors"][0]["message"])
@@ -124,7 +124,7 @@ class PatienceTest(SimpleTestCase):
             sent.append((message["status"], time.monotonic()))
 
         began = time.monotonic()
-        asyncio.run(Patience(application, again_s=0.2)({"type": "http"}, None, send))
+        awaited(Patience(application, again_s=0.2)({"type": "http"}, None, send))
         waited = dict(sent)
         self.assertGreaterEqual(waited[429] - began, 0.2)
         self.assertGreaterEqual(waited[429] - waited[200], 0.15)
@@ -143,11 +143,32 @@ class PatienceTest(SimpleTestCase):
         async def send(_message: object) -> None:
             raise AssertionError("nothing is refused")
 
-        asyncio.run(Patience(application, body_s=0.1)({"type": "http"}, receive, send))
+        awaited(Patience(application, body_s=0.1)({"type": "http"}, receive, send))
 
 
 class GateTest(SimpleTestCase):
     """Few at a time, some in a line, the rest are told to come again."""
+
+    def test_who_goes_away_while_waiting_leaves_the_line(self) -> None:
+        awaited(self.going_away())
+
+    async def going_away(self) -> None:
+        gate = Gate(inside=1, waiting=1, patience_s=PATIENCE)
+
+        async def wait() -> None:
+            async with gate.turn():
+                pass
+
+        async with gate.turn():
+            waiter = asyncio.create_task(wait())
+            await asyncio.sleep(0)
+            with self.assertRaises(Busy):
+                await wait()
+            waiter.cancel()
+            with self.assertRaises(asyncio.CancelledError):
+                await waiter
+        async with gate.turn():
+            await asyncio.sleep(0)
 
     def run_many(self, gate: Gate, people: int) -> tuple[int, int, int]:
         """How many came through, how many were sent away, and most at once."""
