@@ -62,9 +62,7 @@ def head_in(booking: Booking, hours: Hours, now: datetime, *, fixed: bool) -> He
     """A booking as the core reads it: what has begun stays where it is, the hour told is kept."""
     start = minute_of(booking.start, hours.date)
     late = booking.late_min
-    done_by = None
-    if booking.promised_end is not None:
-        done_by = max(0, minute_of(booking.promised_end, hours.date) + late)
+    done_by = promised_min(booking.promised_end, hours, late)
     running = booking.state == BookingState.RUNNING
     segments = [
         segment_in(segment, hours, fixed=fixed or (running and segment.start <= now))
@@ -80,6 +78,11 @@ def head_in(booking: Booking, hours: Hours, now: datetime, *, fixed: bool) -> He
         may=None if fixed or booking.plan is None else who_knows(booking.plan.style),
         segments=segments,
     )
+
+
+def promised_min(end: datetime | None, hours: Hours, late_min: int = 0) -> int | None:
+    """By when somebody is to be done: what was promised moves with whoever comes late [min]."""
+    return None if end is None else max(0, minute_of(end, hours.date) + late_min)
 
 
 def kept_of(bookings: Iterable[Booking], hours: Hours) -> list[KeptIn]:

@@ -15,7 +15,7 @@ from craft.errors import CraftError
 from craft.kitting import counts_on, enough_from
 from craft.linen import linen_spans
 from craft.timetable import KitSpan, kit_spans
-from salon.booking.asking import bookings_on, request_for, segments_for
+from salon.booking.asking import bookings_on, promised_min, request_for, segments_for
 from salon.booking.hours import Hours, hours_of, minute_of, moment_of, specialists_on, who_knows
 from salon.booking.models import Booking
 from salon.heads.models import Head
@@ -89,15 +89,12 @@ def open_hours(day: date) -> Hours:
 
 def newcomer(wanted: Wanted, hours: Hours, arrive: int, *, at_once: bool) -> HeadIn:
     """Somebody who is to be placed, in the core's terms."""
-    done_by = None
-    if wanted.promised_end is not None:
-        done_by = max(0, minute_of(wanted.promised_end, hours.date))
     return HeadIn(
         id=NEW,
         name=wanted.head.name,
         arrive_min=max(0, arrive),
         start_by_min=arrive if at_once else None,
-        done_by_min=done_by,
+        done_by_min=promised_min(wanted.promised_end, hours),
         specialist=str(wanted.wanted.pk) if wanted.wanted else None,
         may=who_knows(wanted.plan.style) if wanted.plan else None,
         segments=segments_for(wanted.plan, wanted.sitting, wanted.called, wanted.minutes),

@@ -11,7 +11,13 @@ from rest_framework.exceptions import ValidationError
 
 from craft.contract.day import DayAnswer, HeadIn, SegmentIn
 from craft.vocabulary import BookingState
-from salon.booking.asking import bookings_on, head_in, segment_in, segments_for
+from salon.booking.asking import (
+    bookings_on,
+    head_in,
+    promised_min,
+    segment_in,
+    segments_for,
+)
 from salon.booking.hours import Hours, hours_of, minute_of, moment_of, who_knows
 from salon.booking.models import ACTIVE, BookedSegment, Booking, Day
 from salon.booking.placing import (
@@ -260,14 +266,11 @@ def head_moved(booking: Booking, hours: Hours, minute: int, index: int) -> HeadI
     ]
     segments[index] = segments[index].model_copy(update={"start": max(0, minute)})
     arrive = max(0, minute if index == 0 else minute_of(booking.start, hours.date))
-    done_by = None
-    if booking.promised_end is not None:
-        done_by = max(0, minute_of(booking.promised_end, hours.date))
     return HeadIn(
         id=NEW,
         name=booking.head.name,
         arrive_min=arrive,
-        done_by_min=done_by,
+        done_by_min=promised_min(booking.promised_end, hours),
         specialist=str(booking.wanted_id) if booking.wanted_id else None,
         may=who_knows(booking.plan.style) if booking.plan else None,
         segments=segments,
