@@ -7,7 +7,7 @@
 import { delMany, get, keys, update } from 'idb-keyval'
 import { v4 as uuid } from 'uuid'
 
-import { api, answerOf, Offline, Refused, type Schemas } from './client'
+import { api, answerOf, Refused, type Schemas } from './client'
 
 const path = (pk: number) => ({ path: { pk } })
 const fetchChair = (visit: number) =>
@@ -33,7 +33,27 @@ export interface RefusedEntry {
   why: string
 }
 
+/**
+ * The browser's database; where it may not be used, what waits is kept as long as the page is open.
+ */
+const memory = new Map<string, unknown>()
+async function load<Kept>(key: string): Promise<Kept | undefined> {
+  try {
+    return (await get<Kept>(key)) ?? (memory.get(key) as Kept | undefined)
+  } catch {
+    return memory.get(key) as Kept | undefined
+  }
+}
+async function change<Kept>(key: string, by: (before: Kept | undefined) => Kept) {
+  try {
+    await update<Kept>(key, by)
+  } catch {
+    memory.set(key, by(memory.get(key) as Kept | undefined))
+  }
+}
+
 const waitingKey = (visit: number) => `chair ${visit} waiting`
+const refusedKey = (visit: number) => `chair ${visit} refused`
 const chairKey = (visit: number) => `chair ${visit}`
 
 /** The name of this device: made once, kept. */
@@ -66,25 +86,38 @@ export const entryOf = (
 })
 
 /** Entries that are not on the server yet. */
-export const waiting = async (visit: number) => (await get<NewEntry[]>(waitingKey(visit))) ?? []
+export const waiting = async (visit: number) => (await load<NewEntry[]>(waitingKey(visit))) ?? []
 
 /** Keep entries until the server has them. */
 export const keep = (visit: number, entries: NewEntry[]) =>
-  update<NewEntry[]>(waitingKey(visit), (before) => [...(before ?? []), ...entries])
+  change<NewEntry[]>(waitingKey(visit), (before) => [...(before ?? []), ...entries])
 
 const drop = (visit: number, ids: Set<string>) =>
-  update<NewEntry[]>(waitingKey(visit), (before) =>
+  change<NewEntry[]>(waitingKey(visit), (before) =>
     (before ?? []).filter((entry) => !ids.has(entry.id)),
   )
 
+/** Entries the server refused, until somebody has seen why. */
+export const refusals = async (visit: number) =>
+  (await load<RefusedEntry[]>(refusedKey(visit))) ?? []
+export const seenRefusal = (visit: number, id: string) =>
+  change<RefusedEntry[]>(refusedKey(visit), (before) =>
+    (before ?? []).filter(({ entry }) => entry.id !== id),
+  )
+
 /** The visit as it was seen last, for when there is no connection. */
-export const lastSeen = (visit: number) => get<Chair>(chairKey(visit))
-const remember = (chair: Chair) => update<Chair>(chairKey(chair.visit), () => chair)
+export const lastSeen = (visit: number) => load<Chair>(chairKey(visit))
+const remember = (chair: Chair) => change<Chair>(chairKey(chair.visit), () => chair)
 
 /** Visits that were seen leave this device; entries that wait to be sent stay. */
 export async function forgetSeen() {
-  const seen = (await keys<string>()).filter((key) => /^chair \d+$/.test(key))
-  await delMany(seen)
+  const isSeen = (key: string) => /^chair \d+$/.test(key)
+  for (const key of [...memory.keys()].filter(isSeen)) memory.delete(key)
+  try {
+    await delMany((await keys<string>()).filter(isSeen))
+  } catch {
+    // A browser that keeps nothing has nothing to forget.
+  }
 }
 
 /** Ask for a visit. */
@@ -106,30 +139,28 @@ const post = (visit: number, events: NewEntry[]) =>
  * Send what waits. Where the server refuses one of several, the others are sent alone: one bad entry
  * stops nobody.
  */
-export async function send(visit: number): Promise<{ chair?: Chair; refused: RefusedEntry[] }> {
+export async function send(visit: number): Promise<Chair | undefined> {
   const entries = await waiting(visit)
-  if (!entries.length) return { refused: [] }
+  if (!entries.length) return undefined
   try {
     const chair = await post(visit, entries)
     await drop(visit, new Set(entries.map((entry) => entry.id)))
     await remember(chair)
-    return { chair, refused: [] }
+    return chair
   } catch (error) {
     if (!(error instanceof Refused) || error.status !== 400) throw error
   }
-  const refused: RefusedEntry[] = []
   let chair: Chair | undefined
   for (const entry of entries) {
     try {
       chair = await post(visit, [entry])
     } catch (error) {
       if (!(error instanceof Refused) || error.status !== 400) throw error
-      refused.push({ entry, why: error.message })
+      const refused = { entry, why: error.message }
+      await change<RefusedEntry[]>(refusedKey(visit), (before) => [...(before ?? []), refused])
     }
     await drop(visit, new Set([entry.id]))
   }
   if (chair) await remember(chair)
-  return { chair, refused }
+  return chair
 }
-
-export { Offline }

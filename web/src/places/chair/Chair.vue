@@ -35,8 +35,22 @@ const SECOND_MS = 1000
 const props = defineProps<{ visit: number }>()
 const { t } = useI18n()
 const may = useMay()
-const { chair, seen, waits, refused, offline, error, by, hands, clock, note, back, last, sync } =
-  useChair(() => props.visit)
+const {
+  chair,
+  seen,
+  waits,
+  refused,
+  dismiss,
+  offline,
+  error,
+  by,
+  hands,
+  clock,
+  note,
+  back,
+  last,
+  sync,
+} = useChair(() => props.visit)
 
 const now = ref(clock())
 useIntervalFn(() => (now.value = clock()), SECOND_MS)
@@ -147,8 +161,9 @@ function tapped(event: MouseEvent) {
         :waits="waits.length"
         :offline="offline"
         :refused="refused"
+        :trouble="error?.message"
         @whole="whole = true"
-        @seen="(at) => refused.splice(at, 1)"
+        @seen="dismiss"
       />
       <div v-if="seen.timers.length" class="timers">
         <TimerLine

@@ -18,8 +18,10 @@ const props = defineProps<{
   waits: number
   offline: boolean
   refused: RefusedEntry[]
+  /** What keeps the server from answering, besides a lost connection. */
+  trouble?: string
 }>()
-const emit = defineEmits<{ whole: []; seen: [place: number] }>()
+const emit = defineEmits<{ whole: []; seen: [id: string] }>()
 const sound = defineModel<boolean>('sound', { required: true })
 const { t } = useI18n()
 const step = computed(() => props.chair.answer.steps[props.place]?.title)
@@ -49,10 +51,13 @@ useTitle(
       {{ waits ? t('chair.waits', { n: waits }, waits) : t('chair.saved') }}
     </span>
   </header>
+  <p v-if="trouble" class="wrong" role="alert">{{ t('chair.refused', { why: trouble }) }}</p>
   <p v-if="offline" class="offline" role="status">{{ t('chair.offline') }}</p>
-  <p v-for="(one, i) in refused" :key="one.entry.id" class="wrong" role="alert">
+  <p v-for="one in refused" :key="one.entry.id" class="wrong" role="alert">
     {{ t('chair.refused', { why: one.why }) }}
-    <button class="act" type="button" @click="emit('seen', i)">{{ t('chair.drop') }}</button>
+    <button class="act" type="button" @click="emit('seen', one.entry.id)">
+      {{ t('chair.drop') }}
+    </button>
   </p>
   <PleatStrip :steps="chair.answer.steps" size="row" :picked="here" aria-hidden="true" />
 </template>

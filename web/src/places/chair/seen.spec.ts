@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 
-import { read, standing } from './seen'
+import { lastNoted, read, standing } from './seen'
 
 const TEN = Date.parse('2026-06-20T10:00:00Z')
 let number = 0
@@ -50,6 +50,15 @@ describe('a visit as the screen sees it', () => {
     const right = entry('correction', 2, { of: dose.id, data: { trait: 'frizz', value: 4 } })
     expect(standing([dose, right])[0]?.data).toEqual({ trait: 'frizz', value: 4 })
     expect(read(KEYS, [dose, right]).scores.frizz).toBe(4)
+  })
+  it('takes back only what this device noted, and all of one moment', () => {
+    const done = entry('step_done', 5, { step: 'cleanse' })
+    const next = { ...entry('step_started', 5, { step: 'mask' }), at: done.at }
+    const theirs = { ...entry('section_done', 9, { section: 1, what: 'shaped' }), device: 'phone' }
+    const ids = (device: string) => lastNoted([done, next, theirs], device).map(({ id }) => id)
+    expect(ids('tablet')).toEqual([done.id, next.id])
+    expect(ids('phone')).toEqual([theirs.id])
+    expect(ids('another')).toEqual([])
   })
   it('stops timers, and begins them anew', () => {
     const set = entry('timer_set', 0, { timer: 'mask', title: 'Mask', least_min: 20 })

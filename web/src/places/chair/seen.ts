@@ -60,6 +60,15 @@ export function standing(entries: Any[]): Any[] {
     .map((entry) => ({ ...entry, data: changed.get(entry.id) ?? entry.data }))
 }
 
+/** What a device noted last, all of one moment, and not taken back: what its undo takes back. */
+export function lastNoted<Noted extends Any>(entries: Noted[], device: string): Noted[] {
+  const own = standing(entries).filter(
+    (entry) => entry.device === device && !['begun', 'kit_out', 'kit_in'].includes(entry.kind),
+  )
+  const newest = own.at(-1)
+  return own.filter((entry) => entry.at === newest?.at) as Noted[]
+}
+
 /** What follows from a log, as far as a screen needs it. */
 export function read(keys: string[], entries: Any[]): Seen {
   const steps = new Map<string, StepSeen>(keys.map((key) => [key, { key, status: 'planned' }]))

@@ -2,23 +2,26 @@
 import { useEventListener, useIntervalFn } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 
+import { Offline } from '@/api/client'
 import { useLiveDays } from '@/api/days'
 import { useSession } from '@/api/queries'
 
 import {
   ask,
   type Chair,
+  device,
   entryOf,
   keep,
   type Kind,
   lastSeen,
   type NewEntry,
-  Offline,
   type RefusedEntry,
+  refusals,
+  seenRefusal,
   send,
   waiting,
 } from '@/api/chairLog'
-import { seenOf, standing } from './seen'
+import { lastNoted, seenOf } from './seen'
 import { serverClock } from './serverClock'
 
 /** Without a connection it is tried again so often [ms]; with one it is read anew so often. */
@@ -58,13 +61,11 @@ export function useChair(visit: () => number) {
     }
     busy = true
     try {
-      const sent = await send(visit())
-      if (sent.refused.length) refused.value = [...refused.value, ...sent.refused]
-      take(sent.chair ?? (await ask(visit())))
+      take((await send(visit())) ?? (await ask(visit())))
     } catch (failure) {
       failed(failure)
     }
-    waits.value = await waiting(visit())
+    await reread()
     busy = false
     if (again) {
       again = false
@@ -72,9 +73,14 @@ export function useChair(visit: () => number) {
     }
   }
 
+  /** What lies on this device. */
+  async function reread() {
+    waits.value = await waiting(visit())
+    refused.value = await refusals(visit())
+  }
   async function open() {
     chair.value = undefined
-    waits.value = await waiting(visit())
+    await reread()
     const seen = await lastSeen(visit())
     if (seen) chair.value = seen
     await sync()
@@ -96,19 +102,16 @@ export function useChair(visit: () => number) {
     const begun = (chair.value?.events.length ?? 0) + waits.value.length > 0
     const first = begun ? [] : [entryOf('begun', at, by.value)]
     const entries = what.map(([kind, data]) => entryOf(kind, at, by.value, data))
-    waits.value = [...waits.value, ...first, ...entries]
+    // Kept first: whatever happens then, it is not lost.
     await keep(visit(), [...first, ...entries])
+    await reread()
     void sync()
   }
 
   /** What this device noted last, and is not taken back. */
-  const last = computed(() => {
-    const all = standing([...(chair.value?.events ?? []), ...waits.value] as NewEntry[]).filter(
-      (entry) => entry.kind !== 'begun' && entry.kind !== 'kit_out' && entry.kind !== 'kit_in',
-    )
-    const newest = all.at(-1)
-    return newest ? all.filter((entry) => entry.at === newest.at) : []
-  })
+  const last = computed(() =>
+    lastNoted([...((chair.value?.events ?? []) as NewEntry[]), ...waits.value], device()),
+  )
   /** Take the last thing back. */
   async function back() {
     await note(
@@ -119,5 +122,26 @@ export function useChair(visit: () => number) {
     )
   }
 
-  return { chair, seen, waits, refused, offline, error, by, hands, clock, note, back, last, sync }
+  /** Somebody has seen why an entry was refused. */
+  async function dismiss(id: string) {
+    await seenRefusal(visit(), id)
+    await reread()
+  }
+
+  return {
+    chair,
+    seen,
+    waits,
+    refused,
+    dismiss,
+    offline,
+    error,
+    by,
+    hands,
+    clock,
+    note,
+    back,
+    last,
+    sync,
+  }
 }
