@@ -69,15 +69,15 @@ web/dist/index.html: .make/node web/index.html web/vite.config.ts $(shell find w
 	@mkdir -p .make && touch $@
 
 .make/app: .make/venv requirements/app.txt
-	.venv/bin/pip install --quiet --requirement requirements/app.txt
+	.venv/bin/pip install --quiet --no-compile --requirement requirements/app.txt
 	@touch $@
 
 .make/dev: .make/app requirements/dev.txt
-	.venv/bin/pip install --quiet --requirement requirements/dev.txt
+	.venv/bin/pip install --quiet --no-compile --requirement requirements/dev.txt
 	@touch $@
 
 .make/bench: .make/dev requirements/bench.txt
-	.venv/bin/pip install --quiet --requirement requirements/bench.txt
+	.venv/bin/pip install --quiet --no-compile --requirement requirements/bench.txt
 	@touch $@
 
 .make/node: web/package.json web/package-lock.json
