@@ -35,6 +35,7 @@ from craft.contract.proposals import (
     RestyleAnswer,
 )
 from craft.contract.visit import VisitAnswer, VisitRequest
+from craft.contract.wear import WearAnswer, WearRequest
 from craft.day.standing import board
 from craft.drying import Cylinder, Stage
 from craft.errors import CraftError, Missing, NeverDries
@@ -53,6 +54,7 @@ from craft.routine.trials.propose import propose
 from craft.routine.trials.restyle import restyle
 from craft.visit import visit
 from craft.vocabulary import Scheme, StageKind
+from craft.wear.calendar import wear
 
 CURVE_POINTS = 100
 
@@ -282,5 +284,6 @@ COMMANDS = {
     "day": Command(DayRequest, DayAnswer, day_of),
     "board": Command(BoardRequest, BoardAnswer, board),
     "visit": Command(VisitRequest, VisitAnswer, visit),
+    "wear": Command(WearRequest, WearAnswer, wear),
     "chair": Command(ChairRequest, ChairAnswer, chair),
 }

@@ -163,6 +163,14 @@ def working(command: str, chance: random.Random) -> Json:
         "partings": {"hair": HAIR, "scheme": "quadrants", "count": 12},
         "visit": {"plan": {}, "events": []},
         "chair": {"plan": {}, "events": [], "now": "2026-06-20T12:00:00+02:00"},
+        "wear": {
+            "style": style,
+            "done_on": "2026-06-20",
+            "asked": request,
+            "on": "2026-06-24",
+            "air": [{"date": "2026-06-23", "rh": 0.8}],
+            "events": [{"date": "2026-06-25", "kind": "swim"}],
+        },
         "day": {
             "close_min": 600,
             "stations": {"chair": 2, "basin": 1},

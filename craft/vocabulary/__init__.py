@@ -57,6 +57,7 @@ from craft.vocabulary.visits import (
     VisitFlag,
     VisitState,
 )
+from craft.vocabulary.wear import WearEventKind, WearPhase
 from craft.vocabulary.work import (
     Arrival,
     Cleansing,
@@ -158,6 +159,8 @@ __all__ = [
     "WashRoutine",
     "Washing",
     "Way",
+    "WearEventKind",
+    "WearPhase",
     "Weight",
     "WorkOrder",
     "Zone",

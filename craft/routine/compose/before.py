@@ -62,7 +62,7 @@ TAKE_DOWNS = {
         "Rods out", "Back to front, in the direction they were wound.", 2, 7, 2, 0.4
     ),
     OnHead.WASH_AND_GO: TakeDown("Loosen", "Fingers through the lengths, ends first.", 1, 1, 9),
-    OnHead.BUN: TakeDown("Bun out", "Cut the tie if it holds; never pull it.", 1, 2, 5),
+    OnHead.BUN: TakeDown("Bun out", "Cut the tie if it holds; never pull it.", 1, 2, 4),
     OnHead.SEWN_IN: TakeDown(
         "Sewn-in hair out",
         "Good light, slow: lift each thread away from the scalp and cut it, never hair; blunt tips "

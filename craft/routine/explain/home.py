@@ -65,16 +65,23 @@ def refreshing(case: Case) -> str:
     return REFRESH[case.request.school.refresh or usual_refreshing(case)]
 
 
-def refresh(case: Case, forecast: Forecast) -> list[HomeDay]:
-    """Days on which the style wants help, never before it is there."""
-    wear, first = wear_days(case), release_day(case, forecast)
-    every = REFRESH_EVERY[case.technique.released]
+def refresh_days(case: Case, first: int) -> range:
+    """Days on which the style wants help, never before it is there.
+
+    Args:
+        first: the day on which it is there
+    """
+    wear, every = wear_days(case), REFRESH_EVERY[case.technique.released]
     retwisted = refreshing(case) == REFRESH[Refreshing.RETWIST]
     if retwisted and wear >= EVERY_SECOND_FROM_DAYS:
         every = EVERY_SECOND
-    what = refreshing(case)
-    days = range(first + every, min(first + wear, WASH_BY_DAY), every)
-    return [HomeDay(day=day, what=what) for day in days]
+    return range(first + every, min(first + wear, WASH_BY_DAY), every)
+
+
+def refresh(case: Case, forecast: Forecast) -> list[HomeDay]:
+    """What freshens it, day by day."""
+    days = refresh_days(case, release_day(case, forecast))
+    return [HomeDay(day=day, what=refreshing(case)) for day in days]
 
 
 def nights_in_set(case: Case, forecast: Forecast) -> list[str]:

@@ -1,0 +1,119 @@
+"""Request and answer of `wear`: what is worn, day by day, from the service to the wash."""
+
+from datetime import date
+from typing import Annotated
+
+from pydantic import Field
+
+from craft.contract.base import Frozen
+from craft.contract.drying import Rh
+from craft.contract.hair import Hair
+from craft.contract.plan import LookOn, Person, PlanRequest, Reason
+from craft.vocabulary import OnHead, Style, WearEventKind, WearPhase
+
+#: Nothing is forecast or planned for more days than this.
+DAYS_MOST = 60
+
+
+class AirOn(Frozen):
+    """The air of a day."""
+
+    date: date
+    rh: Rh
+    """Mean of the day, as a fraction."""
+
+
+class WearEvent(Frozen):
+    """What is planned on a day."""
+
+    date: date
+    kind: WearEventKind
+
+
+class WearRequest(Frozen):
+    """What is worn since a service, and what is done with it until the wash."""
+
+    style: Style | OnHead
+    """The service; or what is on the head, where nothing more is known of it."""
+    done_on: date
+    asked: PlanRequest | None = None
+    """What the service was planned for; else it is taken as usual for `hair` and `person`."""
+    hair: Hair | None = None
+    person: Person = Field(default_factory=Person)
+    wear_days: Annotated[int, Field(ge=1, le=21)] | None = None
+    """Days it should last from the release; else as planned, or usual for the style."""
+    extended_by_retwist: bool = False
+    """The client twists it again every second night: a twist-out then lasts two weeks."""
+    released_on: date | None = None
+    """When it was really opened."""
+    looks: Annotated[list[LookOn], Field(max_length=6)] | None = None
+    """Looks that follow, by days from the release; else usual for the style."""
+    air: Annotated[list[AirOn], Field(max_length=DAYS_MOST)] = Field(default_factory=list)
+    """As forecast; days that are left out are taken as half humid."""
+    events: Annotated[list[WearEvent], Field(max_length=DAYS_MOST)] = Field(default_factory=list)
+    on: date | None = None
+    """The day that is asked about."""
+
+
+class Amount(Frozen):
+    """So much of something, as a kitchen has it."""
+
+    what: str
+    grams: float
+    words: str
+
+
+class WearDay(Frozen):
+    """A day of the calendar."""
+
+    date: date
+    day: int
+    """After the service, which is day 0."""
+    phase: WearPhase
+    look: str
+    """How it is worn; empty while it is in the set."""
+    night: str
+    """What is done before sleeping."""
+    refresh: str
+    """What freshens it in the morning; empty where nothing does."""
+    amounts: list[Amount]
+    scalp_oil: bool
+    """A day on which a little oil may go to the scalp."""
+    notes: list[str]
+    """What the weather and what is planned ask for."""
+    definition: float | None
+    """Forecast, 0 to 1; null before the release and where nothing is known."""
+
+
+class WearDue(Frozen):
+    """What comes next."""
+
+    date: date
+    what: str
+
+
+class WearAnswer(Frozen):
+    """The days until the next visit. Limits are the last day that is still right."""
+
+    release_on: date | None
+    """Null where nothing is opened."""
+    good_until: date | None
+    """The last day it looks as it should; null where nothing is known of it."""
+    good_until_low: date | None
+    good_until_high: date | None
+    """Eight heads in ten stop looking good between these."""
+    last_safe_day: date
+    wash_by: date
+    return_by: date
+    days: list[WearDay]
+    day: int | None
+    """Day of the wear on the day that is asked about; 0 is the day of the service."""
+    of_days: int
+    """How many days it may be worn at the most."""
+    overdue_days: int
+    """Days past the last safe one, on the day that is asked about."""
+    next: WearDue | None
+    """What is due next, from the day that is asked about."""
+    cautions: list[Reason]
+    reasons: list[Reason]
+    """Where the limits come from."""

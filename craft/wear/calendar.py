@@ -1,0 +1,395 @@
+"""The days between two visits: nights, refreshes, looks, what the weather and plans ask for."""
+
+import math
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
+from datetime import date, timedelta
+from functools import cached_property
+
+from craft.contract.plan import Goal, PlanRequest, Reason
+from craft.contract.wear import Amount, WearAnswer, WearDay, WearDue, WearRequest
+from craft.errors import CraftError, Missing
+from craft.look import definition_on
+from craft.routine.case import Case, case_of
+from craft.routine.drying.forecast import Forecast, forecast_of
+from craft.routine.explain.home import (
+    REFRESH,
+    WASH_BY_DAY,
+    comes_back,
+    nights_after,
+    nights_in_set,
+    refresh_days,
+    refreshing,
+    release_day,
+    wear_days,
+)
+from craft.routine.explain.why import HOUSE, MODEL, TRADE, reason
+from craft.routine.planner import finished
+from craft.routine.trials.chain import CHAINS, looks_after
+from craft.vocabulary import OnHead, Refreshing, Role, WearEventKind, WearPhase
+from craft.wear import household
+from craft.wear.limits import (
+    LATER,
+    SOONER,
+    USUAL_RH,
+    faded,
+    good_for,
+    good_reason,
+    last_safe,
+    left_on,
+    return_reason,
+)
+from craft.words import plural
+
+#: From here air is humid, to here it is dry [fraction]. House values.
+HUMID_RH, DRY_RH = 0.75, 0.35
+#: After swimming it is washed within so many days. Common practice, no source.
+WASH_AFTER_SWIM_DAYS = 2
+#: Oil goes to the scalp every other day at most.
+SCALP_OIL_EVERY = 2
+#: For one refresh: water for a gram of hair [g], oil for ends and palms [g], cream or gel as a
+#: share of what the style took. House values.
+MIST_G_PER_G, OIL_G, STYLER_SHARE = 0.10, 0.12, 0.15
+#: What freshening takes besides water.
+STYLERS = (Role.CUSTARD, Role.MOUSSE, Role.GEL, Role.CREAM, Role.LEAVE_IN)
+
+NOTES = {
+    WearEventKind.SWIM: "Swimming: wet it with tap water and a little conditioner first, wear a "
+    "cap; rinse it at once afterwards.",
+    WearEventKind.SPORT: "Sport: a soft band at the hairline, nothing tight; let sweat dry before "
+    "anything goes over it.",
+    WearEventKind.VEIL: "Under a veil: gather low, a satin scarf below it; never over damp hair.",
+    WearEventKind.HELMET: "Under a helmet: lay it flat and low, a thin satin cap below; never over "
+    "damp hair.",
+    WearEventKind.EVENT: "The day itself: freshen it in the morning, no water in the evening "
+    "before.",
+}
+HUMID = "Humid, {rh:.0%}: it grows by itself. No water today; smooth it with oil or pin it."
+DRY = "Dry air, {rh:.0%}: mist it a little more than usual."
+
+
+def asked_of(request: WearRequest) -> PlanRequest | None:
+    """What the service was planned for, with what is wished of the wear; None without hair.
+
+    Raises:
+        Missing: a service is named, but no hair
+        CraftError: what is on the head is none of the services, but a plan of one is given
+    """
+    asked = request.asked
+    if asked is None:
+        if isinstance(request.style, OnHead):
+            return None
+        if request.hair is None:
+            raise Missing("hair", "This is missing: give the hair, or what was planned (asked).")
+        goal = Goal(style=request.style)
+        asked = PlanRequest(hair=request.hair, person=request.person, goal=goal)
+    elif request.style is not asked.goal.style:
+        raise CraftError(
+            "style", f"The plan is for {asked.goal.style}; name that, or leave the plan out."
+        )
+    wear = WASH_BY_DAY if request.extended_by_retwist else request.wear_days
+    update: dict[str, object] = {"wear_days": wear} if wear else {}
+    if request.looks is not None:
+        update["looks"] = request.looks
+    return asked.model_copy(update={"goal": asked.goal.model_copy(update=update)})
+
+
+@dataclass(frozen=True)
+class Worn:
+    """A style on a head.
+
+    Args:
+        request: what is asked
+        case, forecast: the service it comes from
+    """
+
+    request: WearRequest
+    case: Case
+    forecast: Forecast
+
+    @cached_property
+    def first(self) -> int:
+        """The day on which the style is there.
+
+        Raises:
+            CraftError: it was opened before it was begun
+        """
+        opened = self.request.released_on
+        if opened is None or not self.case.technique.released:
+            return release_day(self.case, self.forecast)
+        if opened < self.request.done_on:
+            raise CraftError("released_on", f"Give {self.request.done_on} or a day after it.")
+        return (opened - self.request.done_on).days
+
+    @cached_property
+    def air(self) -> Mapping[int, float]:
+        """Relative humidity by day after the service."""
+        return {(air.date - self.request.done_on).days: air.rh for air in self.request.air}
+
+    @cached_property
+    def events(self) -> Mapping[int, list[WearEventKind]]:
+        """What is planned, by day after the service."""
+        events: dict[int, list[WearEventKind]] = {}
+        for event in self.request.events:
+            events.setdefault((event.date - self.request.done_on).days, []).append(event.kind)
+        return events
+
+    @cached_property
+    def good(self) -> int:
+        """The last day it looks as it should."""
+        return self.first + good_for(wear_days(self.case), self.air, self.first)
+
+    @cached_property
+    def wash_day(self) -> int:
+        """Washed on this day at the latest: two weeks, the end of the wear, or after a swim."""
+        end = max(self.first + 1, min(WASH_BY_DAY, self.first + wear_days(self.case) + 1))
+        return min([end, *(day + WASH_AFTER_SWIM_DAYS for day in self.swims)])
+
+    @cached_property
+    def swims(self) -> list[int]:
+        """Days on which the hair gets into salt or chlorine."""
+        return [
+            day for day, kinds in self.events.items() if day > 0 and WearEventKind.SWIM in kinds
+        ]
+
+    @cached_property
+    def refreshed(self) -> set[int]:
+        """Days of a refresh: an event draws the nearest one to its morning."""
+        days = {day for day in refresh_days(self.case, self.first) if day < self.wash_day}
+        for day, kinds in self.events.items():
+            if WearEventKind.EVENT in kinds and self.first < day < self.wash_day:
+                days = {other for other in days if abs(other - day) > 1} | {day}
+        return days
+
+    @cached_property
+    def looks(self) -> Mapping[int, str]:
+        """What it is worn as, by the day from which on."""
+        if self.case.request.goal.style not in CHAINS:
+            return {}
+        return {self.first + look.day - 1: look.title for look in looks_after(self.case.request)}
+
+    def phase(self, day: int) -> WearPhase:
+        """What a day is."""
+        if day >= self.wash_day:
+            return WearPhase.WASH
+        if comes_back(self.case, self.forecast) and day < self.first:
+            return WearPhase.IN_SET
+        if self.case.technique.released and day == self.first:
+            return WearPhase.RELEASE
+        return WearPhase.WORN if day <= self.good else WearPhase.PAST
+
+    def look(self, day: int) -> str:
+        """How it is worn on a day."""
+        if day < self.first:
+            return ""
+        since = [title for begin, title in sorted(self.looks.items()) if begin <= day]
+        return since[-1] if since else self.case.technique.title
+
+    def night(self, day: int) -> str:
+        """What is done before sleeping."""
+        if day + 1 >= self.wash_day and day >= self.first:
+            return "Nothing to keep: it is washed tomorrow." if day + 1 == self.wash_day else ""
+        if self.phase(day) is WearPhase.IN_SET:
+            lines = nights_in_set(self.case, self.forecast)
+            return lines[0] if day == 0 else "Sleep on the set as it is; nothing tight over it."
+        kept = " ".join(nights_after(self.case))
+        again = self.request.extended_by_retwist and (day - self.first) % 2 == 1
+        return f"Twist it again, larger than before. {kept}" if again else kept
+
+    def refresh(self, day: int) -> str:
+        """What freshens it in the morning."""
+        if day not in self.refreshed:
+            return ""
+        humid = self.air.get(day, USUAL_RH) >= HUMID_RH
+        return REFRESH[Refreshing.OIL] if humid else refreshing(self.case)
+
+    def amounts(self, day: int) -> list[Amount]:
+        """How much a refresh takes, as a kitchen has it."""
+        words = self.refresh(day)
+        amounts = []
+        if words and words != REFRESH[Refreshing.OIL]:
+            amounts.append(household.presses("water", MIST_G_PER_G * self.hair_g))
+        if words == REFRESH[Refreshing.STYLER_SPRAY]:
+            amounts.append(household.palm("styler", max(0.5, STYLER_SHARE * self.styler_g)))
+        if "oil" in words:
+            amounts.append(household.drops("oil", OIL_G))
+        return amounts
+
+    @cached_property
+    def hair_g(self) -> float:
+        """Dry mass of the hair [g]."""
+        return math.fsum(section.grams for section in self.case.sections)
+
+    @cached_property
+    def styler_g(self) -> float:
+        """What the style took of its styler [g]; 0 where it took none."""
+        taken = {laid.layer.role: laid.grams for laid in self.case.layers if laid.grams}
+        return next((taken[role] for role in STYLERS if role in taken), 0.0)
+
+    def notes(self, day: int) -> list[str]:
+        """What the weather and what is planned ask for."""
+        notes = [NOTES[kind] for kind in self.events.get(day, [])]
+        rh = self.air.get(day)
+        if rh is not None and self.first <= day < self.wash_day:
+            if rh >= HUMID_RH:
+                notes.append(HUMID.format(rh=rh))
+            elif rh <= DRY_RH:
+                notes.append(DRY.format(rh=rh))
+        return notes
+
+    def definition(self, day: int) -> float | None:
+        """Forecast of a day."""
+        if day < self.first:
+            return None
+        aged = faded(day - self.first, self.air, self.first)
+        return round(definition_on(aged, self.begins, USUAL_RH), 3)
+
+    @cached_property
+    def begins(self) -> float:
+        """Definition on the first day."""
+        return finished(self.case, self.forecast).day1_definition
+
+    def days(self, last: int) -> Iterator[WearDay]:
+        """The calendar, to a day."""
+        for day in range(last + 1):
+            worn = self.first <= day < self.wash_day
+            yield WearDay(
+                date=self.request.done_on + timedelta(days=day),
+                day=day,
+                phase=self.phase(day),
+                look=self.look(day) if worn else "",
+                night=self.night(day),
+                refresh=self.refresh(day),
+                amounts=self.amounts(day),
+                scalp_oil=worn and (day - self.first) % SCALP_OIL_EVERY == SCALP_OIL_EVERY - 1,
+                notes=self.notes(day),
+                definition=self.definition(day),
+            )
+
+
+def wear(request: WearRequest) -> WearAnswer:
+    """What is worn since a service, day by day.
+
+    Raises:
+        Missing: neither the hair nor a plan is given for a service
+        CraftError: days that cannot be, or as planning raises it
+    """
+    asked = asked_of(request)
+    if asked is None:
+        return only_left_on(request)
+    case = case_of(asked)
+    worn = Worn(request, case, forecast_of(case))
+    safe = last_safe(case, worn.forecast, request.extended_by_retwist)
+    safe_day = max(safe.day, worn.first)
+    return_day = max(worn.wash_day, WASH_BY_DAY)
+
+    def on(day: int) -> date:
+        return request.done_on + timedelta(days=day)
+
+    good = worn.good - worn.first
+    return answered(
+        request,
+        WearAnswer(
+            release_on=on(worn.first) if case.technique.released else None,
+            good_until=on(worn.good),
+            good_until_low=on(worn.first + math.floor(good * SOONER)),
+            good_until_high=on(worn.first + math.ceil(good * LATER)),
+            last_safe_day=on(safe_day),
+            wash_by=on(worn.wash_day),
+            return_by=on(return_day),
+            days=list(worn.days(worn.wash_day)),
+            day=None,
+            of_days=safe_day,
+            overdue_days=0,
+            next=None,
+            cautions=event_cautions(worn),
+            reasons=[
+                good_reason(wear_days(case), worn.air),
+                safe.why,
+                wash_reason(worn),
+                return_reason(worn.wash_day),
+            ],
+        ),
+    )
+
+
+def wash_reason(worn: Worn) -> Reason:
+    """Why it is washed when it is."""
+    if any(day + WASH_AFTER_SWIM_DAYS == worn.wash_day for day in worn.swims):
+        because = "After salt or chlorine it is washed within two days."
+        return reason("wash_by", because, "swim", TRADE)
+    because = f"After the wear, two weeks ({WASH_BY_DAY} days) at the latest."
+    return reason("wash_by", because, f"worn {plural(wear_days(worn.case), 'day')}", TRADE)
+
+
+def event_cautions(worn: Worn) -> list[Reason]:
+    """Days that matter and come when it no longer looks as it should, or before it is there."""
+    cautions = []
+    for day, kinds in sorted(worn.events.items()):
+        at = worn.request.done_on + timedelta(days=day)
+        covered = {WearEventKind.VEIL, WearEventKind.HELMET} & set(kinds)
+        if WearEventKind.EVENT in kinds and day > worn.good:
+            because = f"On {at} it is past its best: plan a visit in the days before."
+            cautions.append(reason("event_too_late", because, f"event on day {day}", MODEL))
+        if WearEventKind.EVENT in kinds and day < worn.first:
+            because = f"On {at} it is still in the set: dry it under the hood, or do it sooner."
+            cautions.append(reason("event_in_set", because, f"event on day {day}", HOUSE))
+        if covered and 0 <= day < worn.first:
+            because = f"On {at} it is still in the set, and nothing closed goes over damp hair."
+            cautions.append(reason("covered_in_set", because, f"covered on day {day}", TRADE))
+    return cautions
+
+
+def only_left_on(request: WearRequest) -> WearAnswer:
+    """What is known where only what is on the head is: how long it may stay."""
+    assert isinstance(request.style, OnHead)
+    limit = left_on(request.style)
+    last = request.done_on + timedelta(days=limit.day)
+    return answered(
+        request,
+        WearAnswer(
+            release_on=None,
+            good_until=None,
+            good_until_low=None,
+            good_until_high=None,
+            last_safe_day=last,
+            wash_by=last,
+            return_by=last,
+            days=[],
+            day=None,
+            of_days=limit.day,
+            overdue_days=0,
+            next=None,
+            cautions=[],
+            reasons=[limit.why],
+        ),
+    )
+
+
+def answered(request: WearRequest, answer: WearAnswer) -> WearAnswer:
+    """The answer, with what it comes to on the day that is asked about."""
+    if request.on is None:
+        return answer
+    over = max(0, (request.on - answer.last_safe_day).days)
+    cautions = list(answer.cautions)
+    if over:
+        because = f"Worn {plural(over, 'day')} longer than it should: take it out, look at the "
+        because += "hairline and scalp, and expect shed hair."
+        trigger = f"last safe day {answer.last_safe_day}"
+        cautions.insert(0, reason("wear_overdue", because, trigger, TRADE))
+    return answer.model_copy(
+        update={
+            "day": (request.on - request.done_on).days,
+            "overdue_days": over,
+            "next": next_due(answer, request.on),
+            "cautions": cautions,
+        }
+    )
+
+
+def next_due(answer: WearAnswer, on: date) -> WearDue | None:
+    """What comes next, from a day on."""
+    due = [WearDue(date=answer.release_on, what="release")] if answer.release_on else []
+    due += [WearDue(date=day.date, what="refresh") for day in answer.days if day.refresh]
+    due.append(WearDue(date=answer.wash_by, what="wash"))
+    return min((each for each in due if each.date >= on), key=lambda each: each.date, default=None)

@@ -1,0 +1,118 @@
+"""How long what is worn may stay, and how long it looks as it should."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from datetime import date, timedelta
+
+from craft.contract.plan import Reason
+from craft.look import settling_days
+from craft.routine.case import Case
+from craft.routine.compose.before import TAKE_DOWNS
+from craft.routine.drying.forecast import Forecast
+from craft.routine.explain.home import WASH_BY_DAY, release_day, wear_days
+from craft.routine.explain.why import HOUSE, MODEL, TRADE, reason
+from craft.vocabulary import OnHead
+from craft.words import plural
+
+#: A released set is worn so many days without being twisted again.
+WORN_AFTER_RELEASE = 7
+#: Air of a day that nobody forecast.
+USUAL_RH = 0.5
+#: Eight heads in ten keep their style for between these shares of the days. House values.
+SOONER, LATER = 0.75, 1.3
+#: Why what is left on too long harms.
+HARM = {
+    OnHead.COILS: "coils begin to lock at the roots: shed hair winds into its neighbours",
+    OnHead.BUN: "the same pull at the same edges, and gel dries on the hairline",
+    OnHead.SEWN_IN: "shed hair mats at the roots, and taking it out takes hair along",
+    OnHead.BRAIDS: "shed hair mats at the roots, and the weight hangs on the edges",
+}
+HARM_ELSE = "shed hair stays in and knots with its neighbours"
+
+
+@dataclass(frozen=True)
+class Limit:
+    """The last day of something, counted from the service.
+
+    Args:
+        day: after the service
+        why: the rule behind it
+    """
+
+    day: int
+    why: Reason
+
+
+def worn_as(case: Case) -> OnHead:
+    """What is on the head once the style is there."""
+    return OnHead.LOOSE if case.technique.released else case.technique.leaves
+
+
+def left_on(worn: OnHead) -> Limit:
+    """The last safe day of what stays on the head as it is."""
+    most = TAKE_DOWNS[worn].most_days if worn in TAKE_DOWNS else WASH_BY_DAY
+    harm = HARM.get(worn, HARM_ELSE)
+    name = worn.value.replace("_", " ")
+    return Limit(
+        int(most),
+        reason("last_safe_day", f"Longer than {plural(most, 'day')}: {harm}.", f"worn {name}"),
+    )
+
+
+def last_safe(case: Case, forecast: Forecast, extended: bool) -> Limit:
+    """The last day the style may be worn.
+
+    A released set that is twisted again every second night lasts two weeks, any other a week from
+    its release. Common practice, no source.
+    """
+    if not case.technique.released:
+        limit = left_on(worn_as(case))
+        return limit if limit.day <= WASH_BY_DAY else Limit(WASH_BY_DAY, limit.why)
+    opened = release_day(case, forecast)
+    if extended:
+        why = "Twisted again every second night it lasts two weeks, then it is washed."
+        return Limit(WASH_BY_DAY, reason("last_safe_day", why, "twisted again at night", TRADE))
+    day = min(WASH_BY_DAY, opened + max(WORN_AFTER_RELEASE, wear_days(case)))
+    why = f"A week from the release; longer, {HARM_ELSE}."
+    return Limit(day, reason("last_safe_day", why, f"opened on day {opened}", TRADE))
+
+
+def faded(days: int, air: Mapping[int, float], first: int) -> float:
+    """How many days at half humid air so many days of this weather count for. House model.
+
+    Args:
+        days: since the release
+        air: relative humidity by day after the service
+        first: day of the release
+    """
+    usual = settling_days(USUAL_RH)
+    return sum(
+        usual / settling_days(air.get(first + number, USUAL_RH)) for number in range(1, days + 1)
+    )
+
+
+def good_for(worn: float, air: Mapping[int, float], first: int) -> int:
+    """Days from the release until it has faded as much as usual wear fades it."""
+    days = 0
+    while days < WASH_BY_DAY + WORN_AFTER_RELEASE and faded(days + 1, air, first) <= worn + 1e-9:
+        days += 1
+    return days
+
+
+def good_reason(worn: int, air: Mapping[int, float]) -> Reason:
+    """Why it looks good so long."""
+    humid = sum(rh > USUAL_RH + 0.1 for rh in air.values())
+    because = f"{plural(worn, 'day')} are usual for it in half humid air"
+    because += f"; {plural(humid, 'day')} of humid air count for more." if humid else "."
+    return reason("good_until", because, f"forecast of {plural(len(air), 'day')}", MODEL)
+
+
+def later(day: date, days: int) -> date:
+    """A date so many days later."""
+    return day + timedelta(days=days)
+
+
+def return_reason(wash_day: int) -> Reason:
+    """Why the next visit is due when it is."""
+    because = "It is washed then, here or at home; the next visit follows the wear."
+    return reason("return_by", because, f"wash by day {wash_day}", HOUSE)

@@ -1,0 +1,226 @@
+"""The days between visits, against facts of the trade. Common practice, no source, unless said."""
+
+from datetime import date, timedelta
+from itertools import pairwise
+from typing import Any
+from unittest import TestCase
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from craft.contract import parse
+from craft.contract.wear import WearAnswer, WearDay, WearRequest
+from craft.errors import CraftError, Missing
+from craft.tests.requests import HAIR, plan_request
+from craft.vocabulary import OnHead, Style, WearEventKind, WearPhase
+from craft.wear.calendar import wear
+from craft.wear.household import drops, palm, presses
+from craft.wear.limits import faded
+
+DONE = date(2026, 6, 20)
+
+
+def on(day: int) -> str:
+    return (DONE + timedelta(days=day)).isoformat()
+
+
+def asked(style: str = "two_strand_twist_out", **more: Any) -> WearAnswer:
+    request = {"style": style, "done_on": on(0), "hair": HAIR} | more
+    return wear(parse(WearRequest, request))
+
+
+def days_after(day: date | None) -> int:
+    assert day is not None
+    return (day - DONE).days
+
+
+def day_of(answer: WearAnswer, day: int) -> WearDay:
+    return next(each for each in answer.days if each.day == day)
+
+
+class LimitTest(TestCase):
+    """What the trade says of each style."""
+
+    def test_a_twist_out_five_to_seven_days_two_weeks_where_it_is_twisted_again(self) -> None:
+        usual = asked()
+        self.assertIn(days_after(usual.good_until) - days_after(usual.release_on), range(5, 8))
+        self.assertEqual(days_after(usual.last_safe_day), days_after(usual.release_on) + 7)
+        again = asked(extended_by_retwist=True)
+        self.assertEqual(days_after(again.last_safe_day), 14)
+        self.assertEqual(days_after(again.wash_by), 14)
+
+    def test_washed_at_two_weeks_at_the_latest(self) -> None:
+        for style in Style:
+            with self.subTest(style):
+                self.assertLessEqual(days_after(asked(style.value).wash_by), 14)
+
+    def test_each_style_by_its_own(self) -> None:
+        for style, least, most in (
+            ("shingle_wash_and_go", 7, 9),
+            ("finger_coils", 7, 10),
+            ("slick_bun", 4, 4),
+        ):
+            with self.subTest(style):
+                self.assertIn(days_after(asked(style).last_safe_day), range(least, most + 1))
+
+    def test_sewn_in_hair_eight_weeks_and_overdue_after(self) -> None:
+        answer = asked("sewn_in", on=on(57))
+        self.assertEqual(days_after(answer.last_safe_day), 56)
+        self.assertEqual(answer.overdue_days, 1)
+        self.assertIn("1 day longer", answer.cautions[0].because)
+        self.assertEqual(asked("sewn_in", on=on(56)).cautions, [])
+
+    def test_coils_lock(self) -> None:
+        reasons = [each.because for each in asked("finger_coils").reasons]
+        self.assertTrue(any("lock" in because for because in reasons))
+
+    @settings(max_examples=40, deadline=None)
+    @given(
+        st.sampled_from(list(Style)),
+        st.one_of(st.none(), st.integers(1, 21)),
+        st.booleans(),
+        st.lists(st.floats(0.1, 0.95), max_size=20),
+        st.lists(st.tuples(st.integers(0, 20), st.sampled_from(list(WearEventKind))), max_size=4),
+    )
+    def test_days_agree_with_each_other(
+        self,
+        style: Style,
+        wear_days: int | None,
+        extended: bool,
+        air: list[float],
+        events: list[tuple[int, WearEventKind]],
+    ) -> None:
+        answer = asked(
+            style.value,
+            wear_days=wear_days,
+            extended_by_retwist=extended,
+            air=[{"date": on(day), "rh": rh} for day, rh in enumerate(air)],
+            events=[{"date": on(day), "kind": kind} for day, kind in events],
+            on=on(3),
+        )
+        self.assertLessEqual(answer.wash_by, answer.return_by)
+        self.assertEqual(
+            [each.date for each in answer.days], sorted(each.date for each in answer.days)
+        )
+        self.assertEqual(answer.days[-1].date, answer.wash_by)
+        if answer.release_on:
+            self.assertLess(answer.release_on, answer.wash_by)
+            self.assertGreaterEqual(answer.last_safe_day, answer.release_on)
+        for each in answer.days:
+            if each.refresh:
+                self.assertGreater(each.day, days_after(answer.release_on or DONE))
+                self.assertLess(each.date, answer.wash_by)
+            self.assertEqual(
+                bool(each.amounts),
+                bool(each.refresh) and "gel smoothed" not in each.refresh.lower(),
+            )
+        shown = [each.definition for each in answer.days if each.definition is not None]
+        self.assertEqual(shown, sorted(shown, reverse=True))
+        if answer.next:
+            self.assertGreaterEqual(answer.next.date, DONE + timedelta(days=3))
+
+
+class AdaptedTest(TestCase):
+    def test_humid_air_shortens_it_and_keeps_water_away(self) -> None:
+        humid = [{"date": on(day), "rh": 0.85} for day in range(15)]
+        wet, usual = asked(air=humid), asked()
+        self.assertLess(days_after(wet.good_until), days_after(usual.good_until))
+        refreshed = [each for each in wet.days if each.refresh]
+        self.assertTrue(refreshed)
+        for each in refreshed:
+            self.assertNotIn("Mist", each.refresh)
+            self.assertTrue(any("Humid, 85%" in note for note in each.notes))
+
+    def test_half_humid_days_count_once_and_humid_ones_twice(self) -> None:
+        self.assertAlmostEqual(faded(6, {}, 1), 6)
+        self.assertAlmostEqual(faded(6, dict.fromkeys(range(20), 0.75), 1), 12)
+
+    def test_after_a_swim_it_is_washed_within_two_days(self) -> None:
+        answer = asked(events=[{"date": on(3), "kind": "swim"}])
+        self.assertEqual(days_after(answer.wash_by), 5)
+        self.assertIn("rinse it at once", day_of(answer, 3).notes[0])
+        self.assertTrue(any("chlorine" in each.because for each in answer.reasons))
+
+    def test_an_event_is_freshened_for_on_its_morning_once(self) -> None:
+        answer = asked(events=[{"date": on(5), "kind": "event"}])
+        refreshed = [each.day for each in answer.days if each.refresh]
+        self.assertIn(5, refreshed)
+        self.assertFalse({4, 6} & set(refreshed))
+
+    def test_an_event_at_a_bad_time_is_told(self) -> None:
+        late = asked(events=[{"date": on(12), "kind": "event"}])
+        self.assertEqual([each.rule for each in late.cautions], ["event_too_late"])
+        early = asked(events=[{"date": on(0), "kind": "event"}])
+        self.assertEqual([each.rule for each in early.cautions], ["event_in_set"])
+
+    def test_nothing_closed_over_a_set(self) -> None:
+        answer = asked(events=[{"date": on(0), "kind": "helmet"}])
+        self.assertEqual([each.rule for each in answer.cautions], ["covered_in_set"])
+
+    def test_really_opened_later_everything_moves(self) -> None:
+        usual, late = asked(), asked(released_on=on(3))
+        self.assertEqual(days_after(late.release_on), 3)
+        self.assertEqual(day_of(late, 2).phase, WearPhase.IN_SET)
+        self.assertEqual(
+            days_after(late.good_until) - 3,
+            days_after(usual.good_until) - days_after(usual.release_on),
+        )
+
+    def test_nights_are_those_this_client_does(self) -> None:
+        for night, words in (("scarf", "Scarf tied"), ("none", "Nothing over the head")):
+            self.assertIn(words, day_of(asked(person={"night": night}), 2).night)
+        self.assertIn("washed tomorrow", day_of(asked(), days_after(asked().wash_by) - 1).night)
+
+    def test_twisted_again_every_second_night_only_where_it_is(self) -> None:
+        again = asked(extended_by_retwist=True)
+        nights = [each.day for each in again.days if each.night.startswith("Twist it again")]
+        self.assertEqual({later - before for before, later in pairwise(nights)}, {2})
+        self.assertFalse(any("Twist it again" in each.night for each in asked().days))
+
+    def test_looks_follow_by_day(self) -> None:
+        answer = asked()
+        first = days_after(answer.release_on)
+        self.assertEqual(day_of(answer, first).look, "Two-strand twist-out")
+        self.assertEqual(day_of(answer, first + 2).look, "Pinned")
+        self.assertEqual(day_of(answer, first + 4).look, "Puff")
+
+    def test_scalp_oil_every_other_day_at_most(self) -> None:
+        days = [each.day for each in asked().days if each.scalp_oil]
+        self.assertTrue(all(later - before >= 2 for before, later in pairwise(days)))
+
+
+class AskedTest(TestCase):
+    def test_a_plan_says_what_was_done(self) -> None:
+        plan = plan_request(goal={"style": "rod_set", "wear_days": 4})
+        answer = asked("rod_set", asked=plan, hair=None)
+        self.assertEqual(days_after(answer.good_until) - days_after(answer.release_on), 4)
+
+    def test_what_cannot_be_is_refused_by_its_field(self) -> None:
+        for field, more in (
+            ("hair", {"hair": None}),
+            ("style", {"asked": plan_request(goal={"style": "rod_set"})}),
+            ("released_on", {"released_on": on(-1)}),
+        ):
+            with self.subTest(field), self.assertRaises(CraftError) as caught:
+                asked(**more)
+            self.assertEqual(caught.exception.field, field)
+        with self.assertRaises(Missing):
+            asked(hair=None)
+
+    def test_the_next_thing_due(self) -> None:
+        self.assertEqual(asked(on=on(0)).next.what, "release")  # type: ignore[union-attr]
+        last = asked()
+        self.assertIsNone(asked(on=(last.wash_by + timedelta(days=1)).isoformat()).next)
+
+    def test_what_is_left_on_needs_no_hair(self) -> None:
+        for worn in OnHead:
+            answer = asked(worn.value, hair=None, on=on(1))
+            self.assertEqual((answer.days, answer.day), ([], 1))
+
+
+class HouseholdTest(TestCase):
+    def test_amounts_as_a_kitchen_has_them(self) -> None:
+        self.assertEqual(presses("water", 11.6).words, "12 presses of the sprayer")
+        self.assertEqual(presses("water", 0.2).words, "1 press of the sprayer")
+        self.assertEqual(drops("oil", 0.12).words, "4 drops")
+        self.assertEqual(palm("gel", 2.0).words, "as large as an almond")
