@@ -49,6 +49,18 @@ def one_of(words: list[str], **more: Any) -> serializers.ChoiceField:
     return serializers.ChoiceField(choices=words, error_messages=messages, **more)
 
 
+def phone_number() -> serializers.RegexField:
+    """A number to call, as it is written; may be left empty."""
+    allowed = "Give a number: digits, blanks and + ( ) / . - only, 40 at the most."
+    return serializers.RegexField(
+        r"^[0-9+() /.-]+$",
+        max_length=40,
+        required=False,
+        allow_blank=True,
+        error_messages={"invalid": allowed, "max_length": allowed},
+    )
+
+
 def a_day(**more: Any) -> serializers.DateField:
     allowed = "Give a date as year-month-day, e.g. 2026-06-20."
     return serializers.DateField(

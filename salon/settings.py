@@ -62,6 +62,7 @@ INSTALLED_APPS = [
     "salon.kit",
     "salon.visits",
     "salon.booking",
+    "salon.between",
     "salon.devices",
     "salon.archive",
     "salon.demo",
@@ -87,7 +88,13 @@ WORK_BESIDE = True
 
 ROOT_URLCONF = "salon.urls"
 ASGI_APPLICATION = "salon.asgi.application"
-TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "DIRS": [WEB_DIR]}]
+TEMPLATES = [
+    {
+        "BACKEND": "django.template.backends.django.DjangoTemplates",
+        "DIRS": [WEB_DIR],
+        "APP_DIRS": True,
+    }
+]
 
 DATABASES = {"default": dj_database_url.config(default=f"sqlite:///{VAR_DIR / 'gauffer.sqlite3'}")}
 if DATABASES["default"]["ENGINE"] == "django.db.backends.sqlite3":

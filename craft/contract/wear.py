@@ -9,7 +9,7 @@ from craft.contract.base import Frozen
 from craft.contract.drying import Rh
 from craft.contract.hair import Hair
 from craft.contract.plan import LookOn, Person, PlanRequest, Reason
-from craft.vocabulary import OnHead, Style, WearEventKind, WearPhase
+from craft.vocabulary import HomeDrawing, OnHead, Style, WearEventKind, WearPhase
 
 #: Nothing is forecast or planned for more days than this.
 DAYS_MOST = 60
@@ -85,6 +85,13 @@ class WearDay(Frozen):
     """Forecast, 0 to 1; null before the release and where nothing is known."""
 
 
+class HomeHelp(Frozen):
+    """What to do at home when something is not as it should be."""
+
+    when: str
+    do: str
+
+
 class WearDue(Frozen):
     """What comes next."""
 
@@ -114,6 +121,9 @@ class WearAnswer(Frozen):
     """Days past the last safe one, on the day that is asked about."""
     next: WearDue | None
     """What is due next, from the day that is asked about."""
+    drawings: list[HomeDrawing] = Field(default_factory=list)
+    """What is drawn on the card for home."""
+    help: list[HomeHelp] = Field(default_factory=list)
     cautions: list[Reason]
     reasons: list[Reason]
     """Where the limits come from."""

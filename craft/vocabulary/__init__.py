@@ -57,7 +57,7 @@ from craft.vocabulary.visits import (
     VisitFlag,
     VisitState,
 )
-from craft.vocabulary.wear import WearEventKind, WearPhase
+from craft.vocabulary.wear import Contact, HomeDrawing, HomeSign, WearEventKind, WearPhase
 from craft.vocabulary.work import (
     Arrival,
     Cleansing,
@@ -96,6 +96,7 @@ __all__ = [
     "Cleansing",
     "Comfort",
     "Condition",
+    "Contact",
     "DayClashKind",
     "Detail",
     "Detangling",
@@ -112,6 +113,8 @@ __all__ = [
     "Flaking",
     "Heat",
     "Hold",
+    "HomeDrawing",
+    "HomeSign",
     "IngredientFamily",
     "KitKind",
     "KitPlace",

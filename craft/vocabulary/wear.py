@@ -14,6 +14,33 @@ class WearPhase(StrEnum):
     WASH = "wash"
 
 
+class Contact(StrEnum):
+    """Whether a client wants to be written to."""
+
+    NONE = "none"
+    MESSAGE = "message"
+
+
+class HomeSign(StrEnum):
+    """What a client may notice at home."""
+
+    ITCH = "itch"
+    FLAKES = "flakes"
+    PAIN = "pain"
+    SORES = "sores"
+    LOSS = "loss"
+
+
+class HomeDrawing(StrEnum):
+    """What is drawn on the card for home."""
+
+    GATHER = "gather"
+    RINGS = "rings"
+    FOLDED = "folded"
+    SCARF = "scarf"
+    UNWIND = "unwind"
+
+
 class WearEventKind(StrEnum):
     """What is planned on a day that the hair should fit."""
 

@@ -28,6 +28,7 @@ from craft.routine.planner import finished
 from craft.routine.trials.chain import CHAINS, looks_after
 from craft.vocabulary import OnHead, Refreshing, Role, WearEventKind, WearPhase
 from craft.wear import household
+from craft.wear.card import drawings, help_at_home
 from craft.wear.limits import (
     LATER,
     SOONER,
@@ -302,6 +303,8 @@ def wear(request: WearRequest) -> WearAnswer:
             of_days=safe_day,
             overdue_days=0,
             next=None,
+            drawings=drawings(case),
+            help=help_at_home(case),
             cautions=event_cautions(worn),
             reasons=[
                 good_reason(wear_days(case), worn.air),

@@ -58,7 +58,8 @@ def build() -> None:
     for username, role, pace in STAFF:
         add_colleague(username, PASSWORD, role, username.title(), pace)
     house = the_house()
-    house.name, house.room_temp_c, house.room_rh = "Quayside Curls", 23, 0.61
+    house.name, house.phone = "Quayside Curls", "0555 0142"
+    house.room_temp_c, house.room_rh = 23, 0.61
     house.disinfectant, house.contact_min = "Pale green tool bath", 10
     house.save()
     stock_the_shelf(user)

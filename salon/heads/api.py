@@ -1,9 +1,11 @@
 """Heads and observations."""
 
+from datetime import date
 from typing import Any
 
 from django.shortcuts import get_object_or_404
 from django.urls import path
+from django.utils import timezone
 from drf_spectacular.utils import extend_schema, extend_schema_field
 from rest_framework import serializers, status
 from rest_framework.request import Request
@@ -15,12 +17,15 @@ from craft.contract import School
 from craft.contract.plan.request import NAMES_MOST
 from craft.contract.profile import ProfileAnswer
 from craft.vocabulary import Condition, Zone
+from salon.fields import phone_number
 from salon.heads import services
 from salon.heads.models import Head, Observation
 from salon.house.services import name_of
 from salon.problems import CoreField, core_schema
 from salon.signed_in import user_of
 
+#: Nobody is older [years].
+OLDEST = 120
 WORDS: dict[str, Any] = {"max_length": 200, "allow_blank": False}
 
 
@@ -132,6 +137,15 @@ class HeadSerializer(serializers.ModelSerializer[Head]):
         child=serializers.CharField(**WORDS), required=False, max_length=NAMES_MOST
     )
     school = SchoolField(required=False)
+    phone = phone_number()
+
+    def validate_birthday(self, day: date | None) -> date | None:
+        """A day that has been, of somebody who may sit in the chair."""
+        if day and not timezone.localdate().year - OLDEST <= day.year:
+            raise serializers.ValidationError("Give a day of this or the last 120 years.")
+        if day and day > timezone.localdate():
+            raise serializers.ValidationError("This day has not come yet. Give a day before.")
+        return day
 
     class Meta:
         model = Head
@@ -144,12 +158,17 @@ class HeadSerializer(serializers.ModelSerializer[Head]):
             "avoid",
             "routine",
             "night",
+            "retwists",
             "school",
+            "phone",
+            "birthday",
+            "contact",
+            "consented_at",
             "version",
             "created_at",
             "archived_at",
         ]
-        read_only_fields = ["id", "created_at", "archived_at"]
+        read_only_fields = ["id", "created_at", "archived_at", "consented_at"]
         extra_kwargs = {"version": {"required": False}}
 
 
@@ -158,7 +177,7 @@ class NewHeadSerializer(HeadSerializer):
 
     class Meta(HeadSerializer.Meta):
         fields = [*HeadSerializer.Meta.fields, "observations"]
-        read_only_fields = ["id", "created_at", "version"]
+        read_only_fields = ["id", "created_at", "version", "consented_at"]
 
 
 class HeadView(APIView):

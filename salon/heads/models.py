@@ -9,7 +9,7 @@ from django.utils import timezone
 from simple_history.models import HistoricalRecords
 
 from craft.consultation import OBSERVED, TEXT_MOST
-from craft.vocabulary import Dryness, Night, StopSign, WashRoutine, Zone
+from craft.vocabulary import Contact, Dryness, Night, StopSign, WashRoutine, Zone
 
 
 class Head(models.Model):
@@ -28,8 +28,22 @@ class Head(models.Model):
     night = models.CharField(
         max_length=10, choices=[(night.value, night.value) for night in Night], default=Night.BONNET
     )
+    retwists = models.BooleanField(
+        default=False, help_text="Twists it again every second night: a twist-out lasts longer."
+    )
     school = models.JSONField(
         default=dict, blank=True, help_text="Ways of working that this head wants otherwise."
+    )
+    phone = models.CharField(max_length=40, blank=True)
+    birthday = models.DateField(null=True, blank=True)
+    contact = models.CharField(
+        max_length=10,
+        choices=[(contact.value, contact.value) for contact in Contact],
+        default=Contact.NONE,
+        help_text="Whether the salon may write.",
+    )
+    consented_at = models.DateTimeField(
+        null=True, blank=True, editable=False, help_text="When the client agreed to be written to."
     )
     version = models.PositiveIntegerField(default=1, help_text="Raised by every change.")
     created_at = models.DateTimeField(default=timezone.now, editable=False)
@@ -44,7 +58,13 @@ class Head(models.Model):
     class Meta:
         ordering = ["name", "pk"]
         indexes = [models.Index(fields=["name", "id"])]
-        constraints = [models.CheckConstraint(condition=~Q(name=""), name="head_has_a_name")]
+        constraints = [
+            models.CheckConstraint(condition=~Q(name=""), name="head_has_a_name"),
+            models.CheckConstraint(
+                condition=~Q(contact=Contact.MESSAGE) | Q(consented_at__isnull=False),
+                name="head_is_written_to_with_consent",
+            ),
+        ]
 
     def __str__(self) -> str:
         return self.name

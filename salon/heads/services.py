@@ -19,7 +19,7 @@ from craft.errors import CraftError
 from craft.labels import names_in
 from craft.porosity import EVIDENCE_DAYS
 from craft.profiling import profiled
-from craft.vocabulary import PorosityTest, Zone
+from craft.vocabulary import Contact, PorosityTest, Zone
 from salon.heads.models import Head, Observation, RaisedStopSign
 from salon.problems import Conflict
 
@@ -94,7 +94,7 @@ def add_head(
     Raises:
         CraftError: a value that no head of hair can have
     """
-    head = Head.objects.create(**values)
+    head = Head.objects.create(**values, consented_at=agreed(values, None))
     observe(head, observations, by, taken_at)
     return head
 
@@ -110,10 +110,19 @@ def change_head(head: Head, values: Mapping[str, Any], version: int) -> Head:
     if not changed:
         raise Conflict
     head.refresh_from_db()
+    head.consented_at = agreed(values, head)
     for name, value in values.items():
         setattr(head, name, one_by_one(value) if name in NAMED else value)
     head.save()
     return head
+
+
+def agreed(values: Mapping[str, Any], head: Head | None) -> datetime | None:
+    """Since when a client wants to be written to; None where they do not."""
+    wish = values.get("contact", head.contact if head else Contact.NONE)
+    if wish != Contact.MESSAGE:
+        return None
+    return (head.consented_at if head else None) or timezone.now()
 
 
 def archive(head: Head, *, back: bool = False) -> Head:

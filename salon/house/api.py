@@ -10,7 +10,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from craft.contract import HouseRules, PlanRequest, Room, School
-from salon.fields import ranged, whole, within
+from salon.fields import phone_number, ranged, whole, within
 from salon.house.models import House
 from salon.house.services import change_house, the_house
 from salon.problems import CoreField, core_schema
@@ -44,6 +44,7 @@ class RulesField(CoreField):
 
 
 class HouseSerializer(serializers.ModelSerializer[House]):
+    phone = phone_number()
     zone = serializers.CharField(max_length=64, validators=[check_zone])
     room_temp_c = ranged(Room, "temp_c")
     room_rh = within(0, DAMPEST_RH, "as a share of 1")
@@ -62,6 +63,7 @@ class HouseSerializer(serializers.ModelSerializer[House]):
         model = House
         fields = [
             "name",
+            "phone",
             "zone",
             "room_temp_c",
             "room_rh",

@@ -41,6 +41,7 @@ class House(models.Model):
     """The salon: one row."""
 
     name = models.CharField(max_length=120, default="My salon")
+    phone = models.CharField(max_length=40, blank=True, help_text="Told on the card for home.")
     zone = models.CharField(max_length=64, default=machine_zone, help_text="Of its clock, IANA.")
     room_temp_c = models.FloatField(default=22, help_text="Usual air temperature [°C].")
     room_rh = models.FloatField(default=0.5, help_text="Usual relative humidity, 0 to 1.")

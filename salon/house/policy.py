@@ -29,11 +29,14 @@ class Door:
 
 
 #: Places that answer strangers: how to come in, and nothing else.
-OPEN = frozenset({"session", "first-owner", "worker"})
+OPEN = frozenset({"session", "first-owner", "worker", "check-in"})
 
 DOORS: dict[str, Door] = {
     # The front desk knows who comes, for what, and whom to warn of which allergy.
     **dict.fromkeys(("heads", "head", "head-archive"), Door(EVERYBODY, EVERYBODY)),
+    "planned-days": Door(EVERYBODY, EVERYBODY),
+    # The card goes home with the client, whoever gives it to them.
+    **dict.fromkeys(("card", "card-pdf", "card-calendar"), Door(EVERYBODY, EVERYBODY)),
     **dict.fromkeys(("plans", "plan"), Door(EVERYBODY, PLANNERS)),
     **dict.fromkeys(("plan-start", "plan-cancellation"), Door(EVERYBODY, EVERYBODY)),
     # Hours are everybody's work.
@@ -54,6 +57,7 @@ DOORS: dict[str, Door] = {
     **dict.fromkeys(("scope-picture", "scope-image", "stop-signs"), Door(HANDS, HANDS)),
     **dict.fromkeys(("chairs", "chair", "chair-otherwise"), Door(HANDS, HANDS)),
     **dict.fromkeys(("visits", "visit", "visit-log", "record", "begin-visit"), Door(HANDS, HANDS)),
+    **dict.fromkeys(("wear", "check-ins", "check-in-seen", "check-in-link"), Door(HANDS, HANDS)),
     **dict.fromkeys(("kit-take", "kit-cleaning", "kit-back"), Door(HANDS, HANDS)),
     **dict.fromkeys(("stock", "stock-undo", "calibration", "calibrating"), Door(HANDS, HANDS)),
     **dict.fromkeys(("palm-tests", "shelf-matches"), Door(HANDS, HANDS)),

@@ -224,3 +224,26 @@ class HouseholdTest(TestCase):
         self.assertEqual(presses("water", 0.2).words, "1 press of the sprayer")
         self.assertEqual(drops("oil", 0.12).words, "4 drops")
         self.assertEqual(palm("gel", 2.0).words, "as large as an almond")
+
+
+class CardTest(TestCase):
+    def test_what_is_drawn_is_what_is_done(self) -> None:
+        for style, night, drawn in (
+            ("two_strand_twist_out", "scarf", ["unwind", "gather", "scarf"]),
+            ("banded_stretch", "bonnet", ["unwind", "rings", "scarf"]),
+            ("slick_bun", "none", []),
+        ):
+            with self.subTest(style):
+                answer = asked(style, person={"night": night})
+                self.assertEqual([each.value for each in answer.drawings], drawn)
+
+    def test_long_hair_is_gathered_and_folded_where_nothing_is_worn(self) -> None:
+        long = HAIR | {"length_cm": 40, "relaxed_cm": 20}
+        answer = asked(hair=long, person={"night": "none"})
+        self.assertEqual([each.value for each in answer.drawings], ["unwind", "gather", "folded"])
+
+    def test_pain_and_itch_are_never_judged_here(self) -> None:
+        said = {each.when: each.do for each in asked().help}
+        self.assertIn("doctor", said["It pulls or hurts"])
+        self.assertIn("pharmacist", said["The scalp itches"])
+        self.assertIn("Still damp when opened", said)

@@ -246,6 +246,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/check-in/{secret}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description How a style wears, told by its client. The address is the key; there is no account. */
+        get: operations["check_in_retrieve"];
+        put?: never;
+        /** @description How a style wears, told by its client. The address is the key; there is no account. */
+        post: operations["check_in_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/check-ins/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Check-ins that somebody of the salon should see. */
+        get: operations["check_ins_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/check-ins/{pk}/seen/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Somebody has seen to a check-in. */
+        post: operations["check_ins_seen_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/colleagues/": {
         parameters: {
             query?: never;
@@ -623,6 +675,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/core/wear/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What is worn since a service, and what is done with it until the wash. */
+        post: operations["core_wear_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/day/": {
         parameters: {
             query?: never;
@@ -900,6 +969,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/heads/{pk}/planned-days/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description What the client plans on days that the hair should fit; the whole list at once. */
+        put: operations["heads_planned_days_update"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/heads/{pk}/profile/": {
         parameters: {
             query?: never;
@@ -979,6 +1065,23 @@ export interface paths {
         };
         /** @description The hair over time, with services as marks. */
         get: operations["heads_timeline_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heads/{pk}/wear/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What is on a head now: which day of how many, what is due, what worked. */
+        get: operations["heads_wear_retrieve"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1178,6 +1281,57 @@ export interface paths {
         post: operations["plans_cancellation_create"];
         /** @description Cancel a plan, or take that back. */
         delete: operations["plans_cancellation_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{pk}/card/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The card for home as a page. */
+        get: operations["plans_card_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{pk}/card.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The days of the card for a calendar program. */
+        get: operations["plans_card.ics_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{pk}/card.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The card for home as a tagged PDF. */
+        get: operations["plans_card.pdf_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1933,6 +2087,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/visits/{pk}/check-in-link/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A new link; the one before ends. */
+        post: operations["visits_check_in_link_create"];
+        /** @description The link of a visit for its client. */
+        delete: operations["visits_check_in_link_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/visits/{pk}/log/": {
         parameters: {
             query?: never;
@@ -2031,6 +2203,22 @@ export interface components {
          */
         AirAt: "salon" | "journey" | "home";
         /**
+         * AirOn
+         * @description The air of a day.
+         */
+        AirOn: {
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /**
+             * Rh
+             * @description Mean of the day, as a fraction.
+             */
+            rh: number;
+        };
+        /**
          * AirOut
          * @description The air of a place.
          */
@@ -2064,6 +2252,18 @@ export interface components {
          * @enum {string}
          */
         AirSource: "house" | "sensor" | "forecast" | "hand";
+        /**
+         * Amount
+         * @description So much of something, as a kitchen has it.
+         */
+        Amount: {
+            /** What */
+            what: string;
+            /** Grams */
+            grams: number;
+            /** Words */
+            words: string;
+        };
         Answer: {
             value: number | string | string[] | null;
             confirmed?: boolean;
@@ -2692,6 +2892,45 @@ export interface components {
             /** Text */
             text: string;
         };
+        Checkin: {
+            readonly id: number;
+            /** Format: date */
+            date: string;
+            /**
+             * Format: int64
+             * @description 1 to 5, by the drawings.
+             */
+            looks: number;
+            dry_when_opened?: boolean | null;
+            slept_with?: components["schemas"]["SleptWithEnum"] | components["schemas"]["BlankEnum"];
+            refreshed_with?: components["schemas"]["RefreshedWithEnum"] | components["schemas"]["BlankEnum"];
+            signs: string[];
+            note?: string;
+            /**
+             * Format: date-time
+             * @description By somebody of the salon.
+             */
+            seen_at?: string | null;
+        };
+        /** @description A link for the client; its address is told once, when it is opened. */
+        CheckinLink: {
+            /** Format: date-time */
+            expires_at: string;
+            address: string;
+        };
+        /** @description What the client sees: nothing of anybody else, and little of themselves. */
+        CheckinPage: {
+            salon: string;
+            title: string;
+            /** Format: date */
+            first: string;
+            /** Format: date */
+            last: string;
+            /** @description Whether the style is opened from a set. */
+            opens: boolean;
+            told: components["schemas"]["OwnDay"][];
+            advice: string;
+        };
         /** @description Something that cannot be at once. */
         Clash: {
             text: string;
@@ -2947,6 +3186,12 @@ export interface components {
             last_at: string | null;
             left_out: string[];
         };
+        /**
+         * @description * `none` - none
+         *     * `message` - message
+         * @enum {string}
+         */
+        ContactEnum: "none" | "message";
         /** Correction */
         Correction: {
             /**
@@ -4099,6 +4344,28 @@ export interface components {
              */
             effect?: string;
         };
+        Flagged: {
+            readonly id: number;
+            /** Format: date */
+            date: string;
+            /**
+             * Format: int64
+             * @description 1 to 5, by the drawings.
+             */
+            looks: number;
+            dry_when_opened?: boolean | null;
+            slept_with?: components["schemas"]["SleptWithEnum"] | components["schemas"]["BlankEnum"];
+            refreshed_with?: components["schemas"]["RefreshedWithEnum"] | components["schemas"]["BlankEnum"];
+            signs: string[];
+            note?: string;
+            /**
+             * Format: date-time
+             * @description By somebody of the salon.
+             */
+            seen_at?: string | null;
+            head: number;
+            head_name: string;
+        };
         /**
          * @description * `uneven_sides` - uneven_sides
          *     * `interrupted` - interrupted
@@ -4451,7 +4718,24 @@ export interface components {
             avoid?: string[];
             routine?: components["schemas"]["RoutineEnum"];
             night?: components["schemas"]["NightEnum"];
+            /** @description Twists it again every second night: a twist-out lasts longer. */
+            retwists?: boolean;
             school?: components["schemas"]["School"];
+            phone?: string;
+            /** Format: date */
+            birthday?: string | null;
+            /**
+             * @description Whether the salon may write.
+             *
+             *     * `none` - none
+             *     * `message` - message
+             */
+            contact?: components["schemas"]["ContactEnum"];
+            /**
+             * Format: date-time
+             * @description When the client agreed to be written to.
+             */
+            readonly consented_at: string | null;
             /**
              * Format: int64
              * @description Raised by every change.
@@ -4833,6 +5117,22 @@ export interface components {
             what: string;
         };
         /**
+         * HomeDrawing
+         * @description What is drawn on the card for home.
+         * @enum {string}
+         */
+        HomeDrawing: "gather" | "rings" | "folded" | "scarf" | "unwind";
+        /**
+         * HomeHelp
+         * @description What to do at home when something is not as it should be.
+         */
+        HomeHelp: {
+            /** When */
+            when: string;
+            /** Do */
+            do: string;
+        };
+        /**
          * HomePhase
          * @description A stretch of the time between visits.
          */
@@ -4876,6 +5176,7 @@ export interface components {
         };
         House: {
             name?: string;
+            phone?: string;
             zone: string;
             /** Format: double */
             room_temp_c: number;
@@ -5958,7 +6259,19 @@ export interface components {
             avoid?: string[];
             routine?: components["schemas"]["RoutineEnum"];
             night?: components["schemas"]["NightEnum"];
+            /** @description Twists it again every second night: a twist-out lasts longer. */
+            retwists?: boolean;
             school?: components["schemas"]["SchoolRequest"];
+            phone?: string;
+            /** Format: date */
+            birthday?: string | null;
+            /**
+             * @description Whether the salon may write.
+             *
+             *     * `none` - none
+             *     * `message` - message
+             */
+            contact?: components["schemas"]["ContactEnum"];
             /**
              * Format: date-time
              * @description Left out of lists; nothing of it is lost.
@@ -6240,6 +6553,11 @@ export interface components {
             low: boolean;
             services: number;
             because: string;
+        };
+        OwnDay: {
+            /** Format: date */
+            date: string;
+            looks: number;
         };
         OwnPasswordRequest: {
             password: string;
@@ -6585,7 +6903,19 @@ export interface components {
             avoid?: string[];
             routine?: components["schemas"]["RoutineEnum"];
             night?: components["schemas"]["NightEnum"];
+            /** @description Twists it again every second night: a twist-out lasts longer. */
+            retwists?: boolean;
             school?: components["schemas"]["SchoolRequest"];
+            phone?: string;
+            /** Format: date */
+            birthday?: string | null;
+            /**
+             * @description Whether the salon may write.
+             *
+             *     * `none` - none
+             *     * `message` - message
+             */
+            contact?: components["schemas"]["ContactEnum"];
             /**
              * Format: int64
              * @description Raised by every change.
@@ -6594,6 +6924,7 @@ export interface components {
         };
         PatchedHouseRequest: {
             name?: string;
+            phone?: string;
             zone?: string;
             /** Format: double */
             room_temp_c?: number;
@@ -7234,6 +7565,28 @@ export interface components {
                 [key: string]: string;
             };
         };
+        PlannedDay: {
+            /** Format: date */
+            date: string;
+            kind: components["schemas"]["PlannedDayKindEnum"];
+        };
+        /**
+         * @description * `swim` - swim
+         *     * `sport` - sport
+         *     * `veil` - veil
+         *     * `helmet` - helmet
+         *     * `event` - event
+         * @enum {string}
+         */
+        PlannedDayKindEnum: "swim" | "sport" | "veil" | "helmet" | "event";
+        PlannedDayRequest: {
+            /** Format: date */
+            date: string;
+            kind: components["schemas"]["PlannedDayKindEnum"];
+        };
+        PlannedDaysRequest: {
+            days: components["schemas"]["PlannedDayRequest"][];
+        };
         /**
          * PlannedStage
          * @description One stage of a plan.
@@ -7744,6 +8097,14 @@ export interface components {
             length_cm?: number | null;
             note?: string;
         };
+        /**
+         * @description * `styler_spray` - styler_spray
+         *     * `water` - water
+         *     * `oil` - oil
+         *     * `retwist` - retwist
+         * @enum {string}
+         */
+        RefreshedWithEnum: "styler_spray" | "water" | "oil" | "retwist";
         /**
          * Refreshing
          * @description What freshens a style between washes.
@@ -8919,6 +9280,25 @@ export interface components {
             since: string;
         };
         /**
+         * @description * `itch` - itch
+         *     * `flakes` - flakes
+         *     * `pain` - pain
+         *     * `sores` - sores
+         *     * `loss` - loss
+         * @enum {string}
+         */
+        SignsEnum: "itch" | "flakes" | "pain" | "sores" | "loss";
+        Sitting: {
+            readonly id: number;
+            title: string;
+            /**
+             * Format: date-time
+             * @description When the head is to come: promised.
+             */
+            start: string;
+            plan?: number | null;
+        };
+        /**
          * SittingRun
          * @description The client in the chair, once.
          */
@@ -8949,6 +9329,13 @@ export interface components {
             user: number;
             service: components["schemas"]["ServiceEnum"];
         };
+        /**
+         * @description * `scarf` - scarf
+         *     * `bonnet` - bonnet
+         *     * `none` - none
+         * @enum {string}
+         */
+        SleptWithEnum: "scarf" | "bonnet" | "none";
         Slot: {
             /** Format: date-time */
             start: string;
@@ -9821,6 +10208,19 @@ export interface components {
             /** Until */
             until: number;
         };
+        /** @description A day at home, as its client tells it. */
+        ToldRequest: {
+            /** Format: uuid */
+            uuid: string;
+            /** Format: date */
+            date: string;
+            looks: number;
+            dry_when_opened?: boolean | null;
+            slept_with?: components["schemas"]["SleptWithEnum"] | components["schemas"]["BlankEnum"];
+            refreshed_with?: components["schemas"]["RefreshedWithEnum"] | components["schemas"]["BlankEnum"];
+            signs?: components["schemas"]["SignsEnum"][];
+            note?: string;
+        };
         TookRequest: {
             key: string;
             /** Format: double */
@@ -10247,6 +10647,244 @@ export interface components {
          * @enum {string}
          */
         Way: "counted" | "gathered" | "by_eye";
+        /**
+         * WearAnswer
+         * @description The days until the next visit. Limits are the last day that is still right.
+         */
+        WearAnswer: {
+            /**
+             * Release On
+             * @description Null where nothing is opened.
+             */
+            release_on: string | null;
+            /**
+             * Good Until
+             * @description The last day it looks as it should; null where nothing is known of it.
+             */
+            good_until: string | null;
+            /** Good Until Low */
+            good_until_low: string | null;
+            /**
+             * Good Until High
+             * @description Eight heads in ten stop looking good between these.
+             */
+            good_until_high: string | null;
+            /**
+             * Last Safe Day
+             * Format: date
+             */
+            last_safe_day: string;
+            /**
+             * Wash By
+             * Format: date
+             */
+            wash_by: string;
+            /**
+             * Return By
+             * Format: date
+             */
+            return_by: string;
+            /** Days */
+            days: components["schemas"]["WearDay"][];
+            /**
+             * Day
+             * @description Day of the wear on the day that is asked about; 0 is the day of the service.
+             */
+            day: number | null;
+            /**
+             * Of Days
+             * @description How many days it may be worn at the most.
+             */
+            of_days: number;
+            /**
+             * Overdue Days
+             * @description Days past the last safe one, on the day that is asked about.
+             */
+            overdue_days: number;
+            /** @description What is due next, from the day that is asked about. */
+            next: components["schemas"]["WearDue"] | null;
+            /**
+             * Drawings
+             * @description What is drawn on the card for home.
+             */
+            drawings?: components["schemas"]["HomeDrawing"][];
+            /** Help */
+            help?: components["schemas"]["HomeHelp"][];
+            /** Cautions */
+            cautions: components["schemas"]["Reason"][];
+            /**
+             * Reasons
+             * @description Where the limits come from.
+             */
+            reasons: components["schemas"]["Reason"][];
+        };
+        /**
+         * WearDay
+         * @description A day of the calendar.
+         */
+        WearDay: {
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /**
+             * Day
+             * @description After the service, which is day 0.
+             */
+            day: number;
+            phase: components["schemas"]["WearPhase"];
+            /**
+             * Look
+             * @description How it is worn; empty while it is in the set.
+             */
+            look: string;
+            /**
+             * Night
+             * @description What is done before sleeping.
+             */
+            night: string;
+            /**
+             * Refresh
+             * @description What freshens it in the morning; empty where nothing does.
+             */
+            refresh: string;
+            /** Amounts */
+            amounts: components["schemas"]["Amount"][];
+            /**
+             * Scalp Oil
+             * @description A day on which a little oil may go to the scalp.
+             */
+            scalp_oil: boolean;
+            /**
+             * Notes
+             * @description What the weather and what is planned ask for.
+             */
+            notes: string[];
+            /**
+             * Definition
+             * @description Forecast, 0 to 1; null before the release and where nothing is known.
+             */
+            definition: number | null;
+        };
+        /**
+         * WearDue
+         * @description What comes next.
+         */
+        WearDue: {
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /** What */
+            what: string;
+        };
+        /**
+         * WearEvent
+         * @description What is planned on a day.
+         */
+        WearEvent: {
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            kind: components["schemas"]["WearEventKind"];
+        };
+        /**
+         * WearEventKind
+         * @description What is planned on a day that the hair should fit.
+         * @enum {string}
+         */
+        WearEventKind: "swim" | "sport" | "veil" | "helmet" | "event";
+        /**
+         * WearPhase
+         * @description What a day between two visits is.
+         * @enum {string}
+         */
+        WearPhase: "in_set" | "release" | "worn" | "past" | "wash";
+        /**
+         * WearRequest
+         * @description What is worn since a service, and what is done with it until the wash.
+         */
+        WearRequestRequest: {
+            /**
+             * Style
+             * @description The service; or what is on the head, where nothing more is known of it.
+             */
+            style: components["schemas"]["Style"] | components["schemas"]["OnHead"];
+            /**
+             * Done On
+             * Format: date
+             */
+            done_on: string;
+            /**
+             * @description What the service was planned for; else it is taken as usual for `hair` and `person`.
+             * @default null
+             */
+            asked?: components["schemas"]["PlanRequest"] | null;
+            /** @default null */
+            hair?: components["schemas"]["Hair"] | null;
+            person?: components["schemas"]["Person"];
+            /**
+             * Wear Days
+             * @description Days it should last from the release; else as planned, or usual for the style.
+             * @default null
+             */
+            wear_days?: number | null;
+            /**
+             * Extended By Retwist
+             * @description The client twists it again every second night: a twist-out then lasts two weeks.
+             * @default false
+             */
+            extended_by_retwist?: boolean;
+            /**
+             * Released On
+             * @description When it was really opened.
+             * @default null
+             */
+            released_on?: string | null;
+            /**
+             * Looks
+             * @description Looks that follow, by days from the release; else usual for the style.
+             * @default null
+             */
+            looks?: components["schemas"]["LookOn"][] | null;
+            /**
+             * Air
+             * @description As forecast; days that are left out are taken as half humid.
+             */
+            air?: components["schemas"]["AirOn"][];
+            /** Events */
+            events?: components["schemas"]["WearEvent"][];
+            /**
+             * On
+             * @description The day that is asked about.
+             * @default null
+             */
+            on?: string | null;
+        };
+        /** @description What is on a head now. */
+        Wearing: {
+            visit: number | null;
+            plan: number | null;
+            title: string;
+            state: string;
+            /** Format: date */
+            done_on: string | null;
+            /** Format: date */
+            today: string;
+            readonly calendar: components["schemas"]["WearAnswer"];
+            why_not: string;
+            worked: string[];
+            failed: string[];
+            next_time: string[];
+            checkins: components["schemas"]["Checkin"][];
+            booked: components["schemas"]["Sitting"][];
+            planned_days: components["schemas"]["PlannedDay"][];
+            link: components["schemas"]["CheckinLink"] | null;
+        };
         WeekDay: {
             /** Format: date */
             date: string;
@@ -11794,6 +12432,324 @@ export interface operations {
                 };
             };
             406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    check_in_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckinPage"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    check_in_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ToldRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckinPage"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    check_ins_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Flagged"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    check_ins_seen_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Checkin"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13939,6 +14895,93 @@ export interface operations {
             };
         };
     };
+    core_wear_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WearRequestRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WearAnswer"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     day_retrieve: {
         parameters: {
             query?: {
@@ -15536,6 +16579,103 @@ export interface operations {
             };
         };
     };
+    heads_planned_days_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlannedDaysRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wearing"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     heads_profile_retrieve: {
         parameters: {
             query?: never;
@@ -16027,6 +17167,67 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Timeline"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    heads_wear_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wearing"];
                 };
             };
             400: {
@@ -17719,6 +18920,195 @@ export interface operations {
                 };
             };
             415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    plans_card_retrieve: {
+        parameters: {
+            query?: {
+                /** @description Paper: a4, large print, or as wide as a phone. */
+                size?: "a4" | "large" | "phone";
+            };
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/html": string;
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    "plans_card.ics_retrieve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    "plans_card.pdf_retrieve": {
+        parameters: {
+            query?: {
+                /** @description Paper: a4, large print, or as wide as a phone. */
+                size?: "a4" | "large" | "phone";
+            };
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -22245,6 +23635,191 @@ export interface operations {
             };
         };
     };
+    visits_check_in_link_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckinLink"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    visits_check_in_link_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     visits_log_retrieve: {
         parameters: {
             query?: never;
@@ -22565,6 +24140,8 @@ type ReadonlyArray<T> = [
 ] ? Readonly<Exclude<T, undefined>> : Readonly<Exclude<T, undefined>[]>;
 export const pathsApiDayLiveGetParametersQueryFormatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/day/live/"]["get"]["parameters"]["query"]["format"]> = ["json", "stream"];
 export const pathsApiDaySearchPostParametersQueryFormatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/day/search/"]["post"]["parameters"]["query"]["format"]> = ["json", "stream"];
+export const pathsApiPlansPkCardGetParametersQuerySizeValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card/"]["get"]["parameters"]["query"]["size"]> = ["a4", "large", "phone"];
+export const pathsApiPlansPkCardPdfGetParametersQuerySizeValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card.pdf"]["get"]["parameters"]["query"]["size"]> = ["a4", "large", "phone"];
 export const pathsApiScaleStreamGetParametersQueryFormatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/scale/stream/"]["get"]["parameters"]["query"]["format"]> = ["json", "stream"];
 export const actionEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ActionEnum"]> = ["add", "change", "same"];
 export const airAtValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["AirAt"]> = ["salon", "journey", "home"];
@@ -22583,6 +24160,7 @@ export const comfortValues: ReadonlyArray<FlattenedDeepRequired<components>["sch
 export const comfortFeltKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ComfortFelt"]["kind"]> = ["comfort"];
 export const conditionValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Condition"]> = ["pregnancy", "neck_pain", "scalp_sores", "edge_thinning", "asthma", "epilepsy", "minor"];
 export const conditionsEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ConditionsEnum"]> = ["pregnancy", "neck_pain", "scalp_sores", "edge_thinning", "asthma", "epilepsy", "minor"];
+export const contactEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ContactEnum"]> = ["none", "message"];
 export const correctionKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Correction"]["kind"]> = ["correction"];
 export const dayClashKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DayClashKind"]> = ["place", "hands", "away"];
 export const detailValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Detail"]> = ["patch_test", "basin", "mask_first", "squeeze_in", "warmth", "cloth_hour", "trial", "brushed_back", "mixed", "roots", "ends", "fastening", "press", "diffusing", "fringe", "root_stretch", "parting_side", "opened"];
@@ -22606,6 +24184,7 @@ export const handoverKindValues: ReadonlyArray<FlattenedDeepRequired<components>
 export const heatValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Heat"]> = ["none", "low", "medium"];
 export const holdValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Hold"]> = ["none", "soft", "medium", "firm"];
 export const holdEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["HoldEnum"]> = ["none", "soft", "medium", "firm"];
+export const homeDrawingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["HomeDrawing"]> = ["gather", "rings", "folded", "scarf", "unwind"];
 export const ingredientFamilyValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["IngredientFamily"]> = ["surfactant", "surfactant_strong", "surfactant_medium", "surfactant_mild", "conditioning", "silicone", "silicone_insoluble", "silicone_soluble", "silicone_volatile", "oil", "butter", "wax", "mineral_oil", "humectant", "protein", "protein_small", "protein_large", "amino_acid", "film_former", "thickener", "emulsifier", "fragrance", "fragrance_allergen", "essential_oil", "drying_alcohol", "fatty_alcohol", "fatty_acid", "paraben", "preservative", "formaldehyde_releaser", "antidandruff", "acid", "alkali", "chelator", "antioxidant", "vitamin", "uv_filter", "colourant", "plant_extract", "clay", "salt", "solvent", "propellant"];
 export const kitInKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["KitIn"]["kind"]> = ["kit_in"];
 export const kitKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["KitKind"]> = ["rod", "pin", "clip", "band", "scrunchy", "cap", "towel", "comb", "hood", "steamer", "diffuser"];
@@ -22635,8 +24214,10 @@ export const onHeadValues: ReadonlyArray<FlattenedDeepRequired<components>["sche
 export const partOpValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PartOp"]> = ["move", "split", "merge", "lay", "number"];
 export const passedValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Passed"]> = ["clarified", "shampooed", "co_washed", "conditioned", "masked"];
 export const patternValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Pattern"]> = ["2a", "2b", "2c", "3a", "3b", "3c", "4a", "4b", "4c"];
+export const plannedDayKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PlannedDayKindEnum"]> = ["swim", "sport", "veil", "helmet", "event"];
 export const porosityTestValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PorosityTest"]> = ["bead_s", "soak_s", "float", "slide", "dry_ratio", "word"];
 export const preWashValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PreWash"]> = ["auto", "none", "oil"];
+export const refreshedWithEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["RefreshedWithEnum"]> = ["styler_spray", "water", "oil", "retwist"];
 export const refreshingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Refreshing"]> = ["styler_spray", "water", "oil", "retwist"];
 export const releasedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Released"]["kind"]> = ["released"];
 export const releasingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Releasing"]> = ["when_dry", "worn_first"];
@@ -22660,6 +24241,8 @@ export const setKindValues: ReadonlyArray<FlattenedDeepRequired<components>["sch
 export const severityValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Severity"]> = ["remind", "adjust", "stop"];
 export const sideValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Side"]> = ["left", "right", "front", "back"];
 export const signEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SignEnum"]> = ["open_sores", "weeping", "may_be_contagious", "sudden_patches", "severe_pain"];
+export const signsEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SignsEnum"]> = ["itch", "flakes", "pain", "sores", "loss"];
+export const sleptWithEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SleptWithEnum"]> = ["scarf", "bonnet", "none"];
 export const smoothingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Smoothing"]> = ["auto", "rake", "palms", "scrunch"];
 export const stageKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["StageKind"]> = ["air", "hood", "diffuser", "cloth", "cap", "asleep"];
 export const stationValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Station"]> = ["chair", "basin", "hood", "steamer", "away"];
@@ -22686,6 +24269,8 @@ export const visitStateEnumValues: ReadonlyArray<FlattenedDeepRequired<component
 export const washOrderValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["WashOrder"]> = ["shampoo_first", "condition_first", "conditioner_under"];
 export const washRoutineValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["WashRoutine"]> = ["shampoo", "cowash_only"];
 export const wayValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Way"]> = ["counted", "gathered", "by_eye"];
+export const wearEventKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["WearEventKind"]> = ["swim", "sport", "veil", "helmet", "event"];
+export const wearPhaseValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["WearPhase"]> = ["in_set", "release", "worn", "past", "wash"];
 export const weightValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Weight"]> = ["light", "medium", "heavy"];
 export const weightEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["WeightEnum"]> = ["light", "medium", "heavy"];
 export const workOrderValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["WorkOrder"]> = ["usual", "back_first", "front_first", "middle_out", "one_side_first"];

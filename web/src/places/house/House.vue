@@ -108,6 +108,13 @@ async function save() {
               :maxlength="120"
               width="220px"
             />
+            <TextField
+              v-model="form.phone"
+              :label="t('house.phone')"
+              name="phone"
+              :maxlength="40"
+              width="180px"
+            />
             <Pick
               v-model="form.zone"
               :label="t('house.zone')"

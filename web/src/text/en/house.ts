@@ -3,6 +3,7 @@ export const house = {
   house: {
     title: 'The house',
     name: 'Name',
+    phone: 'Phone, on the card for home',
     zone: 'Clock of the salon',
     kit: 'Air and shelf',
     shelf: 'Shelf',

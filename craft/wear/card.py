@@ -1,0 +1,50 @@
+"""What the card for home tells besides its days. Common practice, no source."""
+
+from craft.contract.wear import HomeHelp
+from craft.routine.case import Case
+from craft.routine.explain.home import gathers
+from craft.vocabulary import HomeDrawing, Night, SetKind, Style
+
+FRIZZ = "Smooth it with a drop of oil between the palms; no brush, and no water on a humid day."
+FRIZZ_LOOSE = "Wet the palms, smooth the lock and twist it once round the finger; let it dry."
+FLAT = "Head to the side, lift at the roots with the fingers or a pick; the lengths stay alone."
+FLAT_TIED = "Leave it; it is worn smooth. Loosen the outer tie a little if it pulls."
+ITCH = (
+    "A cool damp cloth, or a little oil by the fingertip, no scratching. If it stays for more than "
+    "two days, burns or flakes a lot, tell the salon; ask a pharmacist or a doctor."
+)
+PAIN = "Loosen or open it at once, also at night, and tell the salon. Sores or sudden loss of hair "
+PAIN += "are for a doctor."
+DAMP = "Stop and let it dry: roots that were opened damp do not hold."
+
+
+def help_at_home(case: Case) -> list[HomeHelp]:
+    """What to do when it frizzes, flattens, itches or hurts."""
+    tied = case.request.goal.style is Style.SLICK_BUN
+    released = case.technique.released
+    lines = [
+        HomeHelp(when="It frizzes", do=FRIZZ if released or tied else FRIZZ_LOOSE),
+        HomeHelp(when="It lies flat", do=FLAT_TIED if tied else FLAT),
+        HomeHelp(when="The scalp itches", do=ITCH),
+        HomeHelp(when="It pulls or hurts", do=PAIN),
+    ]
+    if released:
+        lines.insert(0, HomeHelp(when="Still damp when opened", do=DAMP))
+    return lines
+
+
+def drawings(case: Case) -> list[HomeDrawing]:
+    """What is worth a drawing: how it is opened, and how it lies at night."""
+    drawn = []
+    if case.technique.released and case.technique.set_kind is not SetKind.LOOSE:
+        drawn.append(HomeDrawing.UNWIND)
+    style, night = case.request.goal.style, case.request.person.night
+    if style is Style.BANDED_STRETCH:
+        drawn.append(HomeDrawing.RINGS)
+    elif gathers(case) and style is not Style.SLICK_BUN:
+        drawn.append(HomeDrawing.GATHER)
+        if night is Night.NONE:
+            drawn.append(HomeDrawing.FOLDED)
+    if night is not Night.NONE:
+        drawn.append(HomeDrawing.SCARF)
+    return drawn

@@ -1,0 +1,62 @@
+"""What worked last time and what failed, in sentences, from what was noted of a visit."""
+
+from dataclasses import dataclass
+
+from craft.contract.visit import VisitAnswer
+from craft.vocabulary import Comfort, Dryness, Residue, Trait, VisitFlag
+
+#: From here a score is good, to here it is bad; of frizz the other way round.
+GOOD, BAD = 4, 2
+NAMES = {
+    Trait.DEFINITION: "definition",
+    Trait.FRIZZ: "frizz",
+    Trait.VOLUME: "volume",
+    Trait.EVENNESS: "evenness",
+    Trait.BOUNCE: "bounce",
+    Trait.SOFTNESS: "softness",
+    Trait.SHINE: "shine",
+}
+
+
+@dataclass(frozen=True)
+class Outcome:
+    """What a visit came to.
+
+    Args:
+        worked, failed: in sentences
+    """
+
+    worked: tuple[str, ...]
+    failed: tuple[str, ...]
+
+
+def judged(trait: Trait, score: float) -> bool | None:
+    """Whether a score is good; None in between."""
+    low, high = (score <= BAD, score >= GOOD)
+    good, bad = (low, high) if trait is Trait.FRIZZ else (high, low)
+    return True if good else False if bad else None
+
+
+def outcome(visit: VisitAnswer) -> Outcome:
+    """What worked and what failed. House thresholds."""
+    worked: list[str] = []
+    failed: list[str] = []
+    for trait, score in visit.scores.items():
+        good = judged(trait, score)
+        if good is not None:
+            name = NAMES[trait].capitalize()
+            (worked if good else failed).append(f"{name} {score:g} of 5.")
+    if visit.dryness is Dryness.DRY:
+        worked.append("Dry when it was opened.")
+    elif visit.dryness is not None:
+        roots = visit.dryness is Dryness.DAMP_ROOTS
+        failed.append("Roots damp when it was opened." if roots else "Wet when it was opened.")
+    if visit.residue is Residue.NONE:
+        worked.append("No residue.")
+    elif visit.residue is not None:
+        failed.append(f"{visit.residue.value.capitalize()} residue.")
+    if visit.comfort in (Comfort.TIGHT, Comfort.PAIN):
+        failed.append("It hurt." if visit.comfort is Comfort.PAIN else "It felt tight.")
+    if VisitFlag.UNEVEN_SIDES in visit.flags:
+        failed.append("One side got more product than the other.")
+    return Outcome(tuple(worked), tuple(failed))

@@ -1,0 +1,173 @@
+"""Check-ins over HTTP: the salon opens a link, the client tells by it without an account."""
+
+from typing import Any
+
+from django.shortcuts import get_object_or_404
+from django.urls import path
+from drf_spectacular.utils import extend_schema
+from rest_framework import serializers, status
+from rest_framework.exceptions import NotFound
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.throttling import SimpleRateThrottle
+from rest_framework.views import APIView
+
+from craft.results import SCORE_MAX, SCORE_MIN
+from craft.vocabulary import HomeSign, Night, Refreshing
+from salon.between.api import CheckinLinkSerializer, CheckinSerializer
+from salon.between.checking import (
+    advice_of,
+    days_told,
+    open_link,
+    revoke_link,
+    see,
+    tell,
+    unseen,
+    visit_of,
+)
+from salon.between.models import Checkin
+from salon.house.services import the_house
+from salon.signed_in import user_of
+from salon.visits.models import Visit
+
+GONE = "This link has ended. Ask the salon for a new one."
+
+
+class ByAddress(SimpleRateThrottle):
+    """Secrets cannot be tried out one after another."""
+
+    scope = "check-in"
+    rate = "60/min"
+
+    def get_cache_key(self, request: Request, view: APIView) -> str:
+        return self.cache_format % {"scope": self.scope, "ident": self.get_ident(request)}
+
+
+class LinkView(APIView):
+    """The link of a visit for its client."""
+
+    @extend_schema(request=None, responses={201: CheckinLinkSerializer})
+    def post(self, request: Request, pk: int) -> Response:
+        """A new link; the one before ends."""
+        link, secret = open_link(get_object_or_404(Visit, pk=pk), user_of(request))
+        shown = {"expires_at": link.expires_at, "address": f"/check-in/{secret}"}
+        return Response(CheckinLinkSerializer(shown).data, status=status.HTTP_201_CREATED)
+
+    @extend_schema(responses={204: None})
+    def delete(self, request: Request, pk: int) -> Response:
+        revoke_link(get_object_or_404(Visit, pk=pk))
+        return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+class ToldSerializer(serializers.Serializer[Any]):
+    """A day at home, as its client tells it."""
+
+    uuid = serializers.UUIDField()
+    date = serializers.DateField()
+    looks = serializers.IntegerField(min_value=SCORE_MIN, max_value=SCORE_MAX)
+    dry_when_opened = serializers.BooleanField(required=False, allow_null=True)
+    slept_with = serializers.ChoiceField(
+        choices=[night.value for night in Night], required=False, allow_blank=True
+    )
+    refreshed_with = serializers.ChoiceField(
+        choices=[way.value for way in Refreshing], required=False, allow_blank=True
+    )
+    signs = serializers.ListField(
+        child=serializers.ChoiceField(choices=[sign.value for sign in HomeSign]),
+        required=False,
+        max_length=len(HomeSign),
+    )
+    note = serializers.CharField(max_length=300, required=False, allow_blank=True)
+
+
+class OwnDaySerializer(serializers.Serializer[Any]):
+    date = serializers.DateField()
+    looks = serializers.IntegerField()
+
+
+class CheckinPageSerializer(serializers.Serializer[Any]):
+    """What the client sees: nothing of anybody else, and little of themselves."""
+
+    salon = serializers.CharField()
+    title = serializers.CharField()
+    first = serializers.DateField()
+    last = serializers.DateField()
+    opens = serializers.BooleanField(help_text="Whether the style is opened from a set.")
+    told = OwnDaySerializer(many=True)
+    advice = serializers.CharField(allow_blank=True)
+
+
+def page_of(visit: Visit, checkin: Checkin | None = None) -> Response:
+    """What the client sees."""
+    first, last = days_told(visit)
+    page = {
+        "salon": the_house().name,
+        "title": visit.plan.title,
+        "first": first,
+        "last": last,
+        "opens": any(step.key == "release" for step in visit.plan.answered.steps),
+        "told": visit.checkins.all(),
+        "advice": advice_of(checkin) if checkin else "",
+    }
+    return Response(CheckinPageSerializer(page).data)
+
+
+class CheckinView(APIView):
+    """How a style wears, told by its client. The address is the key; there is no account."""
+
+    authentication_classes = []
+    throttle_classes = [ByAddress]
+
+    def visit(self, secret: str) -> Visit:
+        """The visit of a secret.
+
+        Raises:
+            NotFound: it opens nothing
+        """
+        visit = visit_of(secret)
+        if visit is None:
+            raise NotFound(GONE)
+        return visit
+
+    @extend_schema(responses=CheckinPageSerializer)
+    def get(self, request: Request, secret: str) -> Response:
+        return page_of(self.visit(secret))
+
+    @extend_schema(request=ToldSerializer, responses={200: CheckinPageSerializer})
+    def post(self, request: Request, secret: str) -> Response:
+        visit = self.visit(secret)
+        given = ToldSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        return page_of(visit, tell(visit, given.validated_data))
+
+
+class FlaggedSerializer(CheckinSerializer):
+    head = serializers.IntegerField(source="visit.head_id")
+    head_name = serializers.CharField(source="visit.head.name")
+
+    class Meta(CheckinSerializer.Meta):
+        fields = [*CheckinSerializer.Meta.fields, "head", "head_name"]
+
+
+class FlaggedView(APIView):
+    """Check-ins that somebody of the salon should see."""
+
+    @extend_schema(responses=FlaggedSerializer(many=True))
+    def get(self, request: Request) -> Response:
+        return Response(FlaggedSerializer(unseen(), many=True).data)
+
+
+class SeenView(APIView):
+    """Somebody has seen to a check-in."""
+
+    @extend_schema(request=None, responses={200: CheckinSerializer})
+    def post(self, request: Request, pk: int) -> Response:
+        return Response(CheckinSerializer(see(get_object_or_404(Checkin, pk=pk))).data)
+
+
+urlpatterns = [
+    path("visits/<int:pk>/check-in-link/", LinkView.as_view(), name="check-in-link"),
+    path("check-in/<str:secret>/", CheckinView.as_view(), name="check-in"),
+    path("check-ins/<int:pk>/seen/", SeenView.as_view(), name="check-in-seen"),
+    path("check-ins/", FlaggedView.as_view(), name="check-ins"),
+]

@@ -1,0 +1,119 @@
+"""Check-ins: a secret link, and what is told by it."""
+
+import hashlib
+import secrets
+from collections.abc import Mapping
+from datetime import date, timedelta
+from typing import Any
+
+from django.contrib.auth.models import User
+from django.db import transaction
+from django.utils import timezone
+
+from craft.errors import CraftError
+from craft.vocabulary import VisitState
+from salon.between.models import LINK_LASTS, REFERRED, Checkin, CheckinLink
+from salon.visits.models import Visit
+
+#: Days that lie further back are not told any more.
+TOLD_BACK = timedelta(days=7)
+ADVICE = (
+    "Please see a doctor or another health professional about this; loosen anything that pulls. "
+    "The salon has been told and can take the style out. This is no diagnosis."
+)
+
+
+def hashed(secret: str) -> str:
+    """What is kept of a secret."""
+    return hashlib.sha256(secret.encode()).hexdigest()
+
+
+def link_of(visit: Visit) -> dict[str, Any] | None:
+    """The open link of a visit, without its address: nobody knows that but the client."""
+    link = visit.checkin_links.filter(revoked_at=None, expires_at__gt=timezone.now()).first()
+    return {"expires_at": link.expires_at, "address": ""} if link else None
+
+
+@transaction.atomic
+def open_link(visit: Visit, by: User | None) -> tuple[CheckinLink, str]:
+    """A new link for a visit; the one before ends.
+
+    Returns:
+        the link and its secret, which nobody can look up afterwards
+    Raises:
+        CraftError: nothing of the visit has been done yet
+    """
+    if visit.state == VisitState.PLANNED:
+        raise CraftError("visit", "This visit has not begun; give the link once it is done.")
+    revoke_link(visit)
+    secret = secrets.token_urlsafe(32)
+    link = CheckinLink.objects.create(
+        visit=visit,
+        secret_hash=hashed(secret),
+        opened_by=by,
+        expires_at=timezone.now() + LINK_LASTS,
+    )
+    return link, secret
+
+
+def revoke_link(visit: Visit) -> None:
+    """End the link of a visit."""
+    visit.checkin_links.filter(revoked_at=None).update(revoked_at=timezone.now())
+
+
+def visit_of(secret: str) -> Visit | None:
+    """The visit that a secret opens; None for one that ended or never was."""
+    link = (
+        CheckinLink.objects.filter(
+            secret_hash=hashed(secret), revoked_at=None, expires_at__gt=timezone.now()
+        )
+        .select_related("visit__plan", "visit__head")
+        .first()
+    )
+    return link.visit if link else None
+
+
+def days_told(visit: Visit) -> tuple[date, date]:
+    """From which to which day may be told."""
+    today = timezone.localdate()
+    return max(timezone.localdate(visit.started_at), today - TOLD_BACK), today
+
+
+@transaction.atomic
+def tell(visit: Visit, values: Mapping[str, Any]) -> Checkin:
+    """Keep what a client told of a day; told again, the later word counts.
+
+    Args:
+        visit: of the style that is worn
+        values: columns of a check-in, with the key the device made
+    Raises:
+        CraftError: the day cannot be told
+    """
+    first, last = days_told(visit)
+    if not first <= values["date"] <= last:
+        raise CraftError("date", f"Give a day from {first} to {last}.")
+    same = Checkin.objects.filter(uuid=values["uuid"]).first()
+    if same is not None:
+        if same.visit_id != visit.pk:
+            raise CraftError("uuid", "This was told for another visit.")
+        return same
+    Checkin.objects.filter(visit=visit, date=values["date"]).delete()
+    return Checkin.objects.create(visit=visit, **values)
+
+
+def advice_of(checkin: Checkin) -> str:
+    """What is said at once to a client whom something hurts; empty where nothing is to be said."""
+    return ADVICE if set(checkin.signs) & set(REFERRED) else ""
+
+
+def see(checkin: Checkin) -> Checkin:
+    """Somebody of the salon has seen to it."""
+    checkin.seen_at = timezone.now()
+    checkin.save(update_fields=["seen_at"])
+    return checkin
+
+
+def unseen() -> list[Checkin]:
+    """Check-ins that somebody of the salon should see."""
+    rows = Checkin.objects.filter(seen_at=None).select_related("visit__head", "visit__plan")
+    return [row for row in rows if advice_of(row)]

@@ -1,0 +1,99 @@
+"""What happens between two visits."""
+
+from datetime import timedelta
+from typing import ClassVar
+
+from django.conf import settings
+from django.db import models
+from django.db.models import Q
+from django.utils import timezone
+
+from craft.results import SCORE_MAX, SCORE_MIN
+from craft.vocabulary import HomeSign, Night, Refreshing, WearEventKind
+from salon.heads.models import Head
+from salon.visits.models import Visit
+
+#: A link for the client ends after so long.
+LINK_LASTS = timedelta(days=30)
+
+
+def choices(words: object) -> list[tuple[str, str]]:
+    """Words of the vocabulary as a column has them."""
+    return [(word.value, word.value) for word in words]  # type: ignore[attr-defined]
+
+
+class PlannedDay(models.Model):
+    """What a client plans on a day that the hair should fit."""
+
+    head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="planned_days")
+    date = models.DateField()
+    kind = models.CharField(max_length=10, choices=choices(WearEventKind))
+
+    class Meta:
+        ordering = ["date", "kind"]
+        constraints = [
+            models.UniqueConstraint(fields=["head", "date", "kind"], name="a_planned_day_once")
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.kind}, {self.date}"
+
+
+class CheckinLink(models.Model):
+    """A secret address at which a client tells how a style wears; only its hash is kept."""
+
+    visit = models.ForeignKey(Visit, on_delete=models.CASCADE, related_name="checkin_links")
+    secret_hash = models.CharField(max_length=64, unique=True, help_text="SHA-256 of the secret.")
+    opened_at = models.DateTimeField(default=timezone.now)
+    opened_by = models.ForeignKey(
+        settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+"
+    )
+    expires_at = models.DateTimeField()
+    revoked_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["-opened_at", "-pk"]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["visit"],
+                condition=Q(revoked_at__isnull=True),
+                name="one_open_link_for_a_visit",
+            )
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.visit}, until {self.expires_at:%Y-%m-%d}"
+
+
+class Checkin(models.Model):
+    """What a client told of a day at home."""
+
+    uuid = models.UUIDField(
+        unique=True, help_text="Made where it was noted: told twice, it counts once."
+    )
+    visit = models.ForeignKey(Visit, on_delete=models.CASCADE, related_name="checkins")
+    date = models.DateField()
+    looks = models.PositiveSmallIntegerField(help_text="1 to 5, by the drawings.")
+    dry_when_opened = models.BooleanField(null=True, blank=True)
+    slept_with = models.CharField(max_length=10, blank=True, choices=choices(Night))
+    refreshed_with = models.CharField(max_length=15, blank=True, choices=choices(Refreshing))
+    signs = models.JSONField(default=list, blank=True, help_text="What hurts or worries.")
+    note = models.CharField(max_length=300, blank=True)
+    received_at = models.DateTimeField(default=timezone.now)
+    seen_at = models.DateTimeField(null=True, blank=True, help_text="By somebody of the salon.")
+
+    class Meta:
+        ordering = ["date"]
+        constraints: ClassVar[list[models.BaseConstraint]] = [
+            models.UniqueConstraint(fields=["visit", "date"], name="a_day_is_told_once"),
+            models.CheckConstraint(
+                condition=Q(looks__gte=SCORE_MIN, looks__lte=SCORE_MAX), name="looks_1_to_5"
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.date}: {self.looks}"
+
+
+#: Signs that are for a professional, and that somebody of the salon should see.
+REFERRED = (HomeSign.PAIN, HomeSign.SORES, HomeSign.LOSS)

@@ -1,0 +1,155 @@
+"""What is on a head now: the last visit, its days, what came of it, and what is booked next."""
+
+from collections import defaultdict
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from datetime import date, timedelta
+
+from django.utils import timezone
+
+from craft.air import indoors
+from craft.contract.wear import AirOn, WearAnswer, WearEvent, WearRequest
+from craft.errors import CraftError
+from craft.vocabulary import Style, VisitState, WearEventKind
+from craft.wear.calendar import wear
+from craft.wear.outcome import Outcome, outcome
+from salon.between.models import Checkin, PlannedDay
+from salon.booking.models import ACTIVE, Booking
+from salon.devices.ambient import forecast_from
+from salon.heads.models import Head
+from salon.house.services import the_house
+from salon.planning.models import Plan
+from salon.visits.log import folded
+from salon.visits.models import Visit
+
+#: The forecast reaches so far.
+FORECAST_DAYS = 7
+#: What was planned of days so long ago is of no interest any more.
+PLANNED_SINCE = timedelta(days=14)
+
+#: Of a visit nobody noted anything of.
+NOTHING = Outcome((), ())
+
+
+@dataclass(frozen=True)
+class Wearing:
+    """What is on a head.
+
+    Args:
+        visit: the last one that was begun
+        answer: its days; None where they cannot be told
+        why_not: why they cannot
+        outcome: what worked and what failed
+        next_time: what was noted for the next visit
+        checkins: what was told from home
+        booked: sittings to come
+        planned: what the client plans
+    """
+
+    visit: Visit | None
+    answer: WearAnswer | None = None
+    why_not: str = ""
+    outcome: Outcome = NOTHING
+    next_time: Sequence[str] = ()
+    checkins: Sequence[Checkin] = ()
+    booked: Sequence[Booking] = ()
+    planned: Sequence[PlannedDay] = field(default_factory=list)
+
+
+def last_visit(head: Head) -> Visit | None:
+    """The visit that what is on the head comes from."""
+    return (
+        Visit.objects.filter(head=head)
+        .exclude(state=VisitState.PLANNED)
+        .select_related("plan", "head")
+        .order_by("-started_at", "-pk")
+        .first()
+    )
+
+
+def air_ahead(today: date) -> list[AirOn]:
+    """The mean humidity of the next days, half of the day spent outside.
+
+    Empty where no forecast is known.
+    """
+    home_c = the_house().home_temp_c
+    by_day: dict[date, list[float]] = defaultdict(list)
+    for hour in forecast_from(timezone.now(), FORECAST_DAYS * 24):
+        inside = indoors(hour.temp_c, hour.rh, home_c)
+        by_day[timezone.localtime(hour.at).date()].append((hour.rh + inside) / 2)
+    return [
+        AirOn(date=day, rh=round(min(0.98, sum(rhs) / len(rhs)), 3))
+        for day, rhs in sorted(by_day.items())
+        if day >= today
+    ]
+
+
+def wear_of(
+    plan: Plan, done_on: date, planned: Sequence[PlannedDay], visit: Visit | None = None
+) -> WearAnswer:
+    """The days of a plan.
+
+    Args:
+        plan: what was done, or will be
+        done_on: when
+        planned: what the client plans
+        visit: how it went
+    Raises:
+        CraftError: its days cannot be told
+    """
+    today = timezone.localdate()
+    opened = visit.released_at if visit else None
+    return wear(
+        WearRequest(
+            style=Style(plan.style),
+            done_on=done_on,
+            asked=plan.requested,
+            extended_by_retwist=plan.head.retwists,
+            released_on=max(done_on, timezone.localdate(opened)) if opened else None,
+            air=[air for air in air_ahead(today) if air.date >= done_on],
+            events=[
+                WearEvent(date=day.date, kind=WearEventKind(day.kind))
+                for day in planned
+                if day.date >= done_on
+            ],
+            on=max(today, done_on),
+        )
+    )
+
+
+def planned_days(head: Head) -> list[PlannedDay]:
+    """What a client plans, and planned lately."""
+    since = timezone.localdate() - PLANNED_SINCE
+    return list(PlannedDay.objects.filter(head=head, date__gte=since))
+
+
+def wearing(head: Head) -> Wearing:
+    """What is on a head now."""
+    visit = last_visit(head)
+    planned = planned_days(head)
+    booked = list(
+        Booking.objects.filter(head=head, state__in=ACTIVE, end__gte=timezone.now()).order_by(
+            "start"
+        )
+    )
+    if visit is None:
+        return Wearing(None, booked=booked, planned=planned)
+    answer, why_not = None, ""
+    came = NOTHING
+    next_time: Sequence[str] = ()
+    try:
+        log = folded(visit)
+        came, next_time = outcome(log), log.next_time
+        answer = wear_of(visit.plan, timezone.localdate(visit.started_at), planned, visit)
+    except CraftError as error:
+        why_not = error.message
+    return Wearing(
+        visit,
+        answer,
+        why_not,
+        came,
+        next_time,
+        list(visit.checkins.all()),
+        booked,
+        planned,
+    )
