@@ -30,7 +30,13 @@ const FRESH_MS = 20_000
 
 export function useChair(visit: () => number) {
   const chair = shallowRef<Chair>()
-  const waits = ref<NewEntry[]>([])
+  const kept = ref<NewEntry[]>([])
+  /** Noted, and being kept: what was tapped counts at once. */
+  const noted = shallowRef<NewEntry[]>([])
+  const waits = computed(() => {
+    const ids = new Set(kept.value.map((entry) => entry.id))
+    return [...kept.value, ...noted.value.filter((entry) => !ids.has(entry.id))]
+  })
   const refused = ref<RefusedEntry[]>([])
   const offline = ref(false)
   const error = shallowRef<Error>()
@@ -75,7 +81,7 @@ export function useChair(visit: () => number) {
 
   /** What lies on this device. */
   async function reread() {
-    waits.value = await waiting(visit())
+    kept.value = await waiting(visit())
     refused.value = await refusals(visit())
   }
   async function open() {
@@ -102,9 +108,12 @@ export function useChair(visit: () => number) {
     const begun = (chair.value?.events.length ?? 0) + waits.value.length > 0
     const first = begun ? [] : [entryOf('begun', at, by.value)]
     const entries = what.map(([kind, data]) => entryOf(kind, at, by.value, data))
-    // Kept first: whatever happens then, it is not lost.
-    await keep(visit(), [...first, ...entries])
+    const all = [...first, ...entries]
+    noted.value = [...noted.value, ...all]
+    // Kept before it is sent: whatever happens then, it is not lost.
+    await keep(visit(), all)
     await reread()
+    noted.value = noted.value.filter((entry) => !all.includes(entry))
     void sync()
   }
 
