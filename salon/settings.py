@@ -20,7 +20,7 @@ from django.core.management.utils import get_random_secret_key
 from tzlocal import get_localzone_name
 
 from craft.consultation import OBSERVED
-from craft.vocabulary import BookingState, EventKind, KitKind, Role, VisitState
+from craft.vocabulary import BookingState, EventKind, KitKind, Night, Role, VisitState
 from salon.house.roles import WorkRole
 
 BASE_DIR = Path(__file__).resolve().parent.parent
@@ -212,6 +212,7 @@ SPECTACULAR_SETTINGS = {
         "RoleEnum": [role.value for role in Role],
         "WorkRoleEnum": [role.value for role in WorkRole],
         "KitKindEnum": [kind.value for kind in KitKind],
+        "NightEnum": [night.value for night in Night],
         "EventKindEnum": [kind.value for kind in EventKind],
         "VisitStateEnum": [state.value for state in VisitState],
         "BookingStateEnum": [state.value for state in BookingState],

@@ -110,6 +110,8 @@ class WearAnswer(Frozen):
     good_until_high: date | None
     """Eight heads in ten stop looking good between these."""
     last_safe_day: date
+    has_to_come_out: bool
+    """It stays on the head until somebody takes it out."""
     wash_by: date
     return_by: date
     days: list[WearDay]
@@ -119,6 +121,8 @@ class WearAnswer(Frozen):
     """How many days it may be worn at the most."""
     overdue_days: int
     """Days past the last safe one, on the day that is asked about."""
+    washed_out: bool = False
+    """What is worn loose and long past its return is taken to be washed out at home."""
     next: WearDue | None
     """What is due next, from the day that is asked about."""
     drawings: list[HomeDrawing] = Field(default_factory=list)

@@ -39,6 +39,8 @@ from craft.wear.limits import (
     last_safe,
     left_on,
     return_reason,
+    stays_on,
+    worn_as,
 )
 from craft.words import plural
 
@@ -296,6 +298,7 @@ def wear(request: WearRequest) -> WearAnswer:
             good_until_low=on(worn.first + math.floor(good * SOONER)),
             good_until_high=on(worn.first + math.ceil(good * LATER)),
             last_safe_day=on(safe_day),
+            has_to_come_out=stays_on(worn_as(case)),
             wash_by=on(worn.wash_day),
             return_by=on(return_day),
             days=list(worn.days(worn.wash_day)),
@@ -329,16 +332,19 @@ def event_cautions(worn: Worn) -> list[Reason]:
     """Days that matter and come when it no longer looks as it should, or before it is there."""
     cautions = []
     for day, kinds in sorted(worn.events.items()):
-        at = worn.request.done_on + timedelta(days=day)
         covered = {WearEventKind.VEIL, WearEventKind.HELMET} & set(kinds)
         if WearEventKind.EVENT in kinds and day > worn.good:
-            because = f"On {at} it is past its best: plan a visit in the days before."
+            because = f"Day {day} matters, and it is past its best by then: plan a visit before."
             cautions.append(reason("event_too_late", because, f"event on day {day}", MODEL))
         if WearEventKind.EVENT in kinds and day < worn.first:
-            because = f"On {at} it is still in the set: dry it under the hood, or do it sooner."
+            because = (
+                f"Day {day} matters, and it is still in the set: dry it by hood, or do it sooner."
+            )
             cautions.append(reason("event_in_set", because, f"event on day {day}", HOUSE))
         if covered and 0 <= day < worn.first:
-            because = f"On {at} it is still in the set, and nothing closed goes over damp hair."
+            because = (
+                f"On day {day} it is still in the set, and nothing closed goes over damp hair."
+            )
             cautions.append(reason("covered_in_set", because, f"covered on day {day}", TRADE))
     return cautions
 
@@ -356,6 +362,7 @@ def only_left_on(request: WearRequest) -> WearAnswer:
             good_until_low=None,
             good_until_high=None,
             last_safe_day=last,
+            has_to_come_out=stays_on(request.style),
             wash_by=last,
             return_by=last,
             days=[],
@@ -373,7 +380,9 @@ def answered(request: WearRequest, answer: WearAnswer) -> WearAnswer:
     """The answer, with what it comes to on the day that is asked about."""
     if request.on is None:
         return answer
-    over = max(0, (request.on - answer.last_safe_day).days)
+    # What has to be taken out stays on until somebody does; the rest was washed at home.
+    washed_out = not answer.has_to_come_out and request.on > answer.return_by
+    over = 0 if washed_out else max(0, (request.on - answer.last_safe_day).days)
     cautions = list(answer.cautions)
     if over:
         because = f"Worn {plural(over, 'day')} longer than it should: take it out, look at the "
@@ -384,6 +393,7 @@ def answered(request: WearRequest, answer: WearAnswer) -> WearAnswer:
         update={
             "day": (request.on - request.done_on).days,
             "overdue_days": over,
+            "washed_out": washed_out,
             "next": next_due(answer, request.on),
             "cautions": cautions,
         }

@@ -48,6 +48,11 @@ def worn_as(case: Case) -> OnHead:
     return OnHead.LOOSE if case.technique.released else case.technique.leaves
 
 
+def stays_on(worn: OnHead) -> bool:
+    """Whether it stays on the head until somebody takes it out."""
+    return worn not in (OnHead.LOOSE, OnHead.WASH_AND_GO)
+
+
 def left_on(worn: OnHead) -> Limit:
     """The last safe day of what stays on the head as it is."""
     most = TAKE_DOWNS[worn].most_days if worn in TAKE_DOWNS else WASH_BY_DAY

@@ -6,7 +6,7 @@ import tempfile
 from collections.abc import Callable
 from pathlib import Path
 
-from playwright.sync_api import Page
+from playwright.sync_api import Browser, Page
 
 from salon.checks.serving import serve
 
@@ -32,12 +32,6 @@ def open_at(path: str) -> Callable[[Page], None]:
         page.goto(path)
 
     return act
-
-
-def why_a_dose(page: Page) -> None:
-    """A dose with its reasons open."""
-    page.goto("/plans/5")
-    page.get_by_role("table").get_by_role("button", name=re.compile("gel.*why")).last.click()
 
 
 def half_a_consultation(page: Page) -> None:
@@ -153,11 +147,25 @@ def lay_in_at_the_chair(page: Page) -> None:
     page.get_by_text("All on the server").wait_for()
 
 
+def tell_from_home(chromium: Browser, page: Page) -> None:
+    """A client tells on a phone how it wears."""
+    page.goto("/heads/8/wear")
+    page.get_by_role("button", name="New link").click()
+    address = page.locator(".address a").get_attribute("href") or ""
+    phone = chromium.new_page(viewport={"width": 360, "height": 780}, locale="en-GB")
+    phone.goto(address)
+    phone.get_by_role("button", name="good").click()
+    phone.get_by_role("heading", name="How does it wear?").click()
+    phone.screenshot(path=FOLDER / "check-in.png", animations="disabled")
+    phone.close()
+
+
 PICTURES: tuple[tuple[str, Callable[[Page], None]], ...] = (
     ("today", open_at("/today")),
     ("chair", lay_in_at_the_chair),
     ("heads", open_at("/heads")),
-    ("head-sheet", open_at("/heads/1")),
+    ("head-sheet", open_at("/heads/8")),
+    ("wear", open_at("/heads/8/wear")),
     ("consultation", half_a_consultation),
     ("scope", count_hairs),
     ("composer", compose_damp),
@@ -166,11 +174,9 @@ PICTURES: tuple[tuple[str, Callable[[Page], None]], ...] = (
     ("drying", damp_by_stages),
     ("look", two_looks),
     ("print", bricks_on_paper),
-    ("saved-plan-why", why_a_dose),
     ("visit", open_at("/visits/1")),
     ("findings", open_at("/findings")),
     ("shelf", open_at("/shelf?head=3")),
-    ("product", open_at("/shelf/products/41")),
     ("kit", kit_on_the_day),
 )
 
@@ -208,6 +214,7 @@ def main() -> None:
             page.get_by_role("heading", name="Before the day").wait_for()
             for name, act in PICTURES:
                 take(page, name, act)
+            tell_from_home(chromium, page)
             weigh_a_pump(page)
             # The scale streams: this page is never without traffic.
             page.screenshot(path=FOLDER / "calibration.png", animations="disabled")

@@ -14,6 +14,7 @@ from craft.visit import planned_doses
 from salon.demo.bottles import BOTTLES, dated
 from salon.demo.days import FEAST_IN_DAYS, SUNDAY, fill_the_days
 from salon.demo.drawer import CALIBRATED, KIT, PALM_TESTS, TO_COME, WORN_PUMP
+from salon.demo.home import tell_from_home
 from salon.demo.people import HEADS
 from salon.heads.models import Head
 from salon.heads.services import add_head, observe, raise_stop
@@ -70,6 +71,7 @@ def build() -> None:
     plan_the_days(user)
     hands = list(User.objects.filter(username__in=["ilse", "noor"]))
     fill_the_days(user, hands)
+    tell_from_home(chance)
 
 
 def stock_the_shelf(user: User) -> None:

@@ -277,4 +277,72 @@ HEADS: list[dict[str, Any]] = [
         "plan": None,
         "stop": "weeping",
     },
+    {
+        "name": "Runa Halse",
+        "note": "Second alto, sings at the festival; hood of the raincoat up on every crossing.",
+        "night": "scarf",
+        "observed": [
+            (
+                90,
+                [
+                    ("pattern", "3b", "by_eye"),
+                    ("porosity", "medium", "measured"),
+                    ("density_per_cm2", 165, "counted"),
+                    ("diameter_um", 62, "measured"),
+                    ("length_cm", 34, "measured"),
+                    ("relaxed_cm", 21, "measured"),
+                    ("head_cm", 56, "measured"),
+                ],
+            ),
+        ],
+        "services": [
+            {
+                "days_ago": 4,
+                "style": "shingle_wash_and_go",
+                "sections": 24,
+                "release_h": None,
+                "pace": 1.05,
+                "doses": 1.0,
+                "dryness": "dry",
+                "scores": (5, 2, 4, 4),
+                "length": 24.0,
+                "note": "Left half a touch less gel.",
+            }
+        ],
+        "plan": None,
+    },
+    {
+        "name": "Dag Merrow",
+        "note": "Ferry pilot, cap on deck; away for two weeks at a time.",
+        "night": "none",
+        "observed": [
+            (
+                80,
+                [
+                    ("pattern", "4a", "by_eye"),
+                    ("porosity", "low", "measured"),
+                    ("density", "medium", "by_eye"),
+                    ("diameter_um", 68, "measured"),
+                    ("length_cm", 16, "measured"),
+                    ("relaxed_cm", 7, "measured"),
+                    ("head_cm", 58, "measured"),
+                ],
+            ),
+        ],
+        "services": [
+            {
+                "days_ago": 12,
+                "style": "finger_coils",
+                "sections": 60,
+                "release_h": None,
+                "pace": 1.1,
+                "doses": 1.05,
+                "dryness": "dry",
+                "scores": (4, 2, 3, 4),
+                "length": 8.0,
+                "note": "Goes to sea with them.",
+            }
+        ],
+        "plan": None,
+    },
 ]

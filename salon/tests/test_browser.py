@@ -14,6 +14,7 @@ from django.db import connection
 from django.test import Client, LiveServerTestCase
 from playwright.sync_api import Browser, Page, expect
 
+from salon.between.checking import open_link
 from salon.checks.browser import DESK, PHONE, browser
 from salon.checks.serving import ServerThread
 from salon.demo.build import USERNAME, build
@@ -289,6 +290,8 @@ class DemoSalonTest(BrowserTest):
             "/heads/new",
             f"/heads/{plan.head_id}",
             f"/heads/{plan.head_id}/plan",
+            f"/heads/{Head.objects.get(name__endswith='Runa Halse').pk}/wear",
+            f"/check-in/{open_link(visit, None)[1]}",
             f"/heads/{plan.head_id}/ways",
             f"/heads/{plan.head_id}/plan/crown",
             f"/heads/{plan.head_id}/plan/drying",

@@ -69,7 +69,13 @@ async function leave() {
 
 <template>
   <ElConfigProvider :button="{ autoInsertSpace: false }">
-    <Problem v-if="session.error.value" :error="session.error.value" @retry="session.refetch()" />
+    <!-- For clients, who have no account. -->
+    <RouterView v-if="route.meta.open" />
+    <Problem
+      v-else-if="session.error.value"
+      :error="session.error.value"
+      @retry="session.refetch()"
+    />
     <FirstOwner v-else-if="session.data.value?.first" />
     <SignIn v-else-if="session.data.value && !inside && !forgotten" />
     <template v-else-if="session.data.value">

@@ -54,6 +54,17 @@ export const router = createRouter({
       props: number('head'),
     },
     {
+      path: '/heads/:head(\\d+)/wear',
+      component: () => import('@/places/wear/WearCalendar.vue'),
+      props: number('head'),
+    },
+    {
+      path: '/check-in/:secret',
+      component: () => import('@/places/wear/CheckIn.vue'),
+      props: true,
+      meta: { open: true },
+    },
+    {
       path: '/heads/:head(\\d+)/ways',
       component: () => import('@/places/plans/Ways.vue'),
       props: number('head'),

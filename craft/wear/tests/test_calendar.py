@@ -70,6 +70,13 @@ class LimitTest(TestCase):
         self.assertIn("1 day longer", answer.cautions[0].because)
         self.assertEqual(asked("sewn_in", on=on(56)).cautions, [])
 
+    def test_what_is_worn_loose_is_washed_at_home_in_the_end(self) -> None:
+        late = asked(on=on(15))
+        self.assertEqual((late.overdue_days, late.washed_out), (0, True))
+        self.assertGreater(asked(on=on(10)).overdue_days, 0)
+        coils = asked("finger_coils", on=on(40))
+        self.assertEqual((coils.overdue_days, coils.washed_out), (30, False))
+
     def test_coils_lock(self) -> None:
         reasons = [each.because for each in asked("finger_coils").reasons]
         self.assertTrue(any("lock" in because for because in reasons))

@@ -11,6 +11,7 @@ from salon.between.checking import hashed
 from salon.between.models import Checkin, CheckinLink
 from salon.between.tests.base import visited
 from salon.heads.services import add_head
+from salon.house.models import SentRequest
 from salon.tests.base import MEASURED, ApiTest
 from salon.visits.models import Visit
 
@@ -64,6 +65,10 @@ class CheckinTest(ApiTest):
         self.assertEqual(link.secret_hash, hashed(secret))
         self.assertNotIn(secret, str(link.__dict__))
         self.assertGreaterEqual(len(secret), 43)
+        # Nor among the answers that are kept to be given again.
+        path = f"/api/visits/{self.visit.pk}/check-in-link/"
+        self.client.post(path, headers={"Idempotency-Key": "a-key"})
+        self.assertFalse(SentRequest.objects.exists())
 
     def test_it_ends_by_hand_by_a_new_one_and_by_itself(self) -> None:
         first = self.address

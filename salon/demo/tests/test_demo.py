@@ -66,7 +66,7 @@ class DemoSalonTest(TestCase):
             hair["pattern"][0] for head in Head.objects.all() if (hair := profile(head).hair)
         }
         self.assertEqual(families, {"3", "4"})
-        self.assertEqual(Plan.objects.values("style").distinct().count(), 8)
+        self.assertEqual(Plan.objects.values("style").distinct().count(), 9)
 
     def test_the_day_is_live(self) -> None:
         """However late it is, somebody is booked about now, and nobody is in two places."""

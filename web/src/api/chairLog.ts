@@ -4,10 +4,10 @@
  * Entries that wait lie in the browser's database, so that they outlive a reload and a lost
  * connection. Sent twice they count once: each has a key of its own.
  */
-import { delMany, get, keys, update } from 'idb-keyval'
 import { v4 as uuid } from 'uuid'
 
 import { api, answerOf, Refused, type Schemas } from './client'
+import { change, forget, load } from './kept'
 
 const path = (pk: number) => ({ path: { pk } })
 const fetchChair = (visit: number) =>
@@ -31,25 +31,6 @@ export interface NewEntry {
 export interface RefusedEntry {
   entry: NewEntry
   why: string
-}
-
-/**
- * The browser's database; where it may not be used, what waits is kept as long as the page is open.
- */
-const memory = new Map<string, unknown>()
-async function load<Kept>(key: string): Promise<Kept | undefined> {
-  try {
-    return (await get<Kept>(key)) ?? (memory.get(key) as Kept | undefined)
-  } catch {
-    return memory.get(key) as Kept | undefined
-  }
-}
-async function change<Kept>(key: string, by: (before: Kept | undefined) => Kept) {
-  try {
-    await update<Kept>(key, by)
-  } catch {
-    memory.set(key, by(memory.get(key) as Kept | undefined))
-  }
 }
 
 const waitingKey = (visit: number) => `chair ${visit} waiting`
@@ -110,15 +91,7 @@ export const lastSeen = (visit: number) => load<Chair>(chairKey(visit))
 const remember = (chair: Chair) => change<Chair>(chairKey(chair.visit), () => chair)
 
 /** Visits that were seen leave this device; entries that wait to be sent stay. */
-export async function forgetSeen() {
-  const isSeen = (key: string) => /^chair \d+$/.test(key)
-  for (const key of [...memory.keys()].filter(isSeen)) memory.delete(key)
-  try {
-    await delMany((await keys<string>()).filter(isSeen))
-  } catch {
-    // A browser that keeps nothing has nothing to forget.
-  }
-}
+export const forgetSeen = () => forget((key) => /^chair \d+$/.test(key))
 
 /** Ask for a visit. */
 export async function ask(visit: number): Promise<Chair> {

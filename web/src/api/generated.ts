@@ -2902,7 +2902,7 @@ export interface components {
              */
             looks: number;
             dry_when_opened?: boolean | null;
-            slept_with?: components["schemas"]["SleptWithEnum"] | components["schemas"]["BlankEnum"];
+            slept_with?: components["schemas"]["NightEnum"] | components["schemas"]["BlankEnum"];
             refreshed_with?: components["schemas"]["RefreshedWithEnum"] | components["schemas"]["BlankEnum"];
             signs: string[];
             note?: string;
@@ -4354,7 +4354,7 @@ export interface components {
              */
             looks: number;
             dry_when_opened?: boolean | null;
-            slept_with?: components["schemas"]["SleptWithEnum"] | components["schemas"]["BlankEnum"];
+            slept_with?: components["schemas"]["NightEnum"] | components["schemas"]["BlankEnum"];
             refreshed_with?: components["schemas"]["RefreshedWithEnum"] | components["schemas"]["BlankEnum"];
             signs: string[];
             note?: string;
@@ -9329,13 +9329,6 @@ export interface components {
             user: number;
             service: components["schemas"]["ServiceEnum"];
         };
-        /**
-         * @description * `scarf` - scarf
-         *     * `bonnet` - bonnet
-         *     * `none` - none
-         * @enum {string}
-         */
-        SleptWithEnum: "scarf" | "bonnet" | "none";
         Slot: {
             /** Format: date-time */
             start: string;
@@ -10216,7 +10209,7 @@ export interface components {
             date: string;
             looks: number;
             dry_when_opened?: boolean | null;
-            slept_with?: components["schemas"]["SleptWithEnum"] | components["schemas"]["BlankEnum"];
+            slept_with?: components["schemas"]["NightEnum"] | components["schemas"]["BlankEnum"];
             refreshed_with?: components["schemas"]["RefreshedWithEnum"] | components["schemas"]["BlankEnum"];
             signs?: components["schemas"]["SignsEnum"][];
             note?: string;
@@ -10675,6 +10668,11 @@ export interface components {
              */
             last_safe_day: string;
             /**
+             * Has To Come Out
+             * @description It stays on the head until somebody takes it out.
+             */
+            has_to_come_out: boolean;
+            /**
              * Wash By
              * Format: date
              */
@@ -10701,6 +10699,12 @@ export interface components {
              * @description Days past the last safe one, on the day that is asked about.
              */
             overdue_days: number;
+            /**
+             * Washed Out
+             * @description What is worn loose and long past its return is taken to be washed out at home.
+             * @default false
+             */
+            washed_out?: boolean;
             /** @description What is due next, from the day that is asked about. */
             next: components["schemas"]["WearDue"] | null;
             /**
@@ -24242,7 +24246,6 @@ export const severityValues: ReadonlyArray<FlattenedDeepRequired<components>["sc
 export const sideValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Side"]> = ["left", "right", "front", "back"];
 export const signEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SignEnum"]> = ["open_sores", "weeping", "may_be_contagious", "sudden_patches", "severe_pain"];
 export const signsEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SignsEnum"]> = ["itch", "flakes", "pain", "sores", "loss"];
-export const sleptWithEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SleptWithEnum"]> = ["scarf", "bonnet", "none"];
 export const smoothingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Smoothing"]> = ["auto", "rake", "palms", "scrunch"];
 export const stageKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["StageKind"]> = ["air", "hood", "diffuser", "cloth", "cap", "asleep"];
 export const stationValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Station"]> = ["chair", "basin", "hood", "steamer", "away"];

@@ -17,6 +17,8 @@ import PageHead from '@/parts/PageHead.vue'
 import PleatStrip from '@/parts/PleatStrip.vue'
 import { ago, day, minutes } from '@/text/format'
 
+import OnHead from '@/places/wear/OnHead.vue'
+
 import ErasePart from './ErasePart.vue'
 import HairOverTime from './HairOverTime.vue'
 import HairPart from './HairPart.vue'
@@ -75,6 +77,7 @@ const longest = computed(() =>
     <p v-if="data.archived_at" class="quiet" role="note">
       {{ t('sheet.isArchived', { ago: ago(data.archived_at) }) }}
     </p>
+    <OnHead v-if="hands" :head="props.head" />
     <StopSigns v-if="hands" :head="props.head" />
     <div class="sheet">
       <div>

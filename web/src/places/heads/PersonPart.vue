@@ -8,11 +8,13 @@ import { conditionValues } from '@/api/generated'
 import { type Head, useArchive, useChangeHead } from '@/api/queries'
 import { provideRefusal } from '@/forms/refusal'
 import Choice from '@/parts/Choice.vue'
+import Moment from '@/parts/Moment.vue'
 import NameList from '@/parts/NameList.vue'
 import Refusals from '@/parts/Refusals.vue'
 import TextField from '@/parts/TextField.vue'
 import { undoNote } from '@/parts/undoNote'
 import SchoolFields from '@/places/plans/SchoolFields.vue'
+import { ago, calendarDay } from '@/text/format'
 
 const props = defineProps<{ head: Head }>()
 const { t } = useI18n()
@@ -29,6 +31,10 @@ const typed = reactive({
   avoid: [...(props.head.avoid ?? [])],
   routine: props.head.routine,
   night: props.head.night,
+  retwists: props.head.retwists ?? false,
+  phone: props.head.phone ?? '',
+  birthday: props.head.birthday ?? null,
+  contact: props.head.contact,
   school: { ...props.head.school },
 })
 
@@ -50,6 +56,18 @@ const lines = computed(() => {
       loud: false,
     })),
     { text: `${t('person.night')}: ${t(`person.nights.${head.night ?? 'bonnet'}`)}`, loud: false },
+    { text: head.retwists ? t('wear.retwists') : '', loud: false },
+    { text: head.phone ? `${t('wear.phone')}: ${head.phone}` : '', loud: false },
+    {
+      text: head.birthday ? `${t('wear.birthday')}: ${calendarDay(head.birthday)}` : '',
+      loud: false,
+    },
+    {
+      text: `${t('wear.contact')} ${t(`wear.contacts.${head.contact ?? 'none'}`)}${
+        head.consented_at ? `, ${t('wear.consented', { ago: ago(head.consented_at) })}` : ''
+      }`,
+      loud: false,
+    },
   ]
 })
 
@@ -78,7 +96,13 @@ async function save() {
     <template v-if="!editing">
       <p v-if="head.note" class="note">{{ head.note }}</p>
       <ul>
-        <li v-for="line in lines" :key="line.text" :class="{ loud: line.loud }">{{ line.text }}</li>
+        <li
+          v-for="line in lines.filter((one) => one.text)"
+          :key="line.text"
+          :class="{ loud: line.loud }"
+        >
+          {{ line.text }}
+        </li>
       </ul>
     </template>
     <form v-else @submit.prevent="save">
@@ -116,6 +140,26 @@ async function save() {
           { value: 'none', text: t('person.nights.none') },
         ]"
       />
+      <ElCheckbox v-model="typed.retwists">{{ t('wear.retwists') }}</ElCheckbox>
+      <div class="contact">
+        <TextField
+          v-model="typed.phone"
+          :label="t('wear.phone')"
+          name="phone"
+          :maxlength="40"
+          width="180px"
+        />
+        <Moment v-model="typed.birthday" :label="t('wear.birthday')" name="birthday" day />
+        <Choice
+          v-model="typed.contact"
+          :label="t('wear.contact')"
+          name="contact"
+          :options="[
+            { value: 'none', text: t('wear.contacts.none') },
+            { value: 'message', text: t('wear.contacts.message') },
+          ]"
+        />
+      </div>
       <div class="field">
         <span class="label">{{ t('person.school') }}</span>
         <SchoolFields v-model="typed.school" />
@@ -172,6 +216,11 @@ form {
   display: grid;
   gap: 14px;
   padding-top: 14px;
+}
+.contact {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px 20px;
 }
 .end {
   display: flex;

@@ -21,6 +21,7 @@ import { addDays, isoDay } from '@/text/zone'
 import BookingPanel from './BookingPanel.vue'
 import BookPanel from './BookPanel.vue'
 import DayRow from './DayRow.vue'
+import Flagged from '@/places/wear/Flagged.vue'
 import Replan from './Replan.vue'
 import { isBusy, isIn, MINUTE_MS, placeOf } from './now'
 
@@ -239,6 +240,7 @@ const replanning = ref(false)
   </PageHead>
   <h1 class="on-paper" aria-hidden="true">{{ calendarDay(date) }}</h1>
   <p v-if="lost" class="quiet" role="status">{{ t('today.lost') }}</p>
+  <Flagged v-if="isToday && may.read('check-ins')" />
   <BookPanel v-if="booking_" :date="date" @done="booking_ = false" />
   <Refusals :refusal="refusal" />
   <Replan v-if="replanning" :date="date" :names="names" @done="replanning = false" />

@@ -9,6 +9,7 @@ import { plans } from './plans'
 import { shelf } from './shelf'
 import { today } from './today'
 import { visits } from './visits'
+import { wear } from './wear'
 
 export const en = {
   ...app,
@@ -21,4 +22,5 @@ export const en = {
   ...shelf,
   ...today,
   ...visits,
+  ...wear,
 }

@@ -1,0 +1,74 @@
+"""What clients of the demo told from home: worn as forecast, better where the night was kept."""
+
+import random
+from datetime import timedelta
+from uuid import uuid4
+
+from django.utils import timezone
+
+from craft.results import SCORE_MAX, SCORE_MIN
+from craft.vocabulary import Contact, Night, WearEventKind
+from salon.between.models import Checkin, PlannedDay
+from salon.between.wearing import wear_of
+from salon.heads.models import Head
+from salon.visits.models import Visit
+
+#: Six weeks of it.
+WEEKS = timedelta(weeks=6)
+#: What a kept night gives and a bare one costs, how far a word strays, how often nobody tells, how
+#: much fading is felt.
+NIGHT, STRAYS, SILENT, FADES = 0.4, 0.35, 0.2, 4.0
+#: Who may be written to.
+WRITTEN_TO = ("Runa Halse", "Dag Merrow", "Linnea Oskar")
+#: Who told of pain yesterday.
+HURT = "Dag Merrow"
+
+
+def tell_from_home(chance: random.Random) -> None:
+    """Check-ins of the last weeks, what is planned, and who may be written to."""
+    Head.objects.filter(name__in=WRITTEN_TO).update(
+        contact=Contact.MESSAGE, consented_at=timezone.now() - timedelta(days=90), phone="0555 0177"
+    )
+    today = timezone.localdate()
+    singer = Head.objects.get(name="Runa Halse")
+    PlannedDay.objects.create(head=singer, date=today + timedelta(days=2), kind=WearEventKind.EVENT)
+    since = timezone.now() - WEEKS
+    for visit in Visit.objects.filter(state="done", started_at__gte=since).order_by("pk"):
+        Checkin.objects.bulk_create(checkins_of(visit, chance))
+    Checkin.objects.create(
+        uuid=uuid4(),
+        visit=Visit.objects.filter(head__name=HURT).latest("started_at"),
+        date=today - timedelta(days=1),
+        looks=2,
+        signs=["pain"],
+        note="Pulls at the left temple.",
+    )
+
+
+def checkins_of(visit: Visit, chance: random.Random) -> list[Checkin]:
+    """What a client told of the days of one wear."""
+    done_on = timezone.localdate(visit.started_at)
+    answer = wear_of(visit.plan, done_on, [], visit)
+    begins = next((day.definition for day in answer.days if day.definition), 0.0)
+    told = []
+    for day in answer.days[:-1]:
+        if day.definition is None or not begins or day.date >= timezone.localdate():
+            continue
+        night = visit.head.night if chance.random() > SILENT else Night.NONE.value
+        faded = FADES * (1 - day.definition / begins)
+        looks = (visit.definition or 4) - faded + chance.gauss(0, STRAYS)
+        looks += NIGHT if night != Night.NONE else -NIGHT
+        if chance.random() < SILENT:
+            continue
+        told.append(
+            Checkin(
+                uuid=uuid4(),
+                visit=visit,
+                date=day.date,
+                looks=min(SCORE_MAX, max(SCORE_MIN, round(looks))),
+                slept_with=night,
+                refreshed_with="water" if day.refresh else "",
+                received_at=timezone.now(),
+            )
+        )
+    return told

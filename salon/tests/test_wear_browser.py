@@ -1,0 +1,96 @@
+"""Between visits in the browser: the sheet, the days, and a client who tells from a phone."""
+
+import re
+from datetime import timedelta
+
+from django.core.cache import cache
+from django.utils import timezone
+from playwright.sync_api import BrowserContext, expect
+
+from salon.between.models import Checkin
+from salon.between.tests.base import visited
+from salon.heads.models import Head
+from salon.heads.services import add_head
+from salon.tests.base import MEASURED, an_owner
+from salon.tests.test_browser import BrowserTest, chromium
+
+
+class WearTest(BrowserTest):
+    head: Head
+
+    def setUp(self) -> None:
+        super().setUp()
+        cache.clear()
+        user = an_owner()
+        self.head = add_head({"name": "Runa Pleat"}, MEASURED, user)
+        self.visit = visited(
+            self.head, user, "shingle_wash_and_go", 2, definition=5, frizz=5, dryness="dry"
+        )
+        self.enter("vera")
+
+    def phone(self) -> BrowserContext:
+        """The client's own, where nobody is signed in."""
+        context = chromium().new_context(
+            base_url=self.live_server_url,
+            viewport={"width": 360, "height": 780},
+            locale="en-GB",
+            service_workers="block",
+        )
+        self.addCleanup(context.close)
+        return context
+
+    def test_the_sheet_answers_first(self) -> None:
+        page = self.page
+        page.goto(f"/heads/{self.head.pk}")
+        expect(page.get_by_text("day 2 of 9")).to_be_visible()
+        expect(page.get_by_text("Definition 5 of 5.")).to_be_visible()
+        expect(page.get_by_text("Frizz 5 of 5.")).to_be_visible()
+        expect(page.get_by_role("list", name="Days of the wear")).to_be_visible()
+        page.get_by_role("button", name="Card for home").click()
+        expect(page.get_by_role("menuitem", name="PDF", exact=True)).to_be_visible()
+        page.keyboard.press("Escape")
+        page.get_by_role("link", name="Plan the next").click()
+        expect(page).to_have_url(re.compile(rf"/heads/{self.head.pk}/plan$"))
+
+    def test_what_the_client_plans_moves_the_days(self) -> None:
+        page = self.page
+        page.goto(f"/heads/{self.head.pk}/wear")
+        day = timezone.localdate() + timedelta(days=1)
+        page.get_by_role("combobox", name="What").press("Enter")
+        page.get_by_role("option", name="swimming").click()
+        page.get_by_role("combobox", name="On").fill(day.isoformat())
+        page.get_by_role("combobox", name="On").press("Enter")
+        page.get_by_role("button", name="Add").click()
+        expect(page.get_by_text("rinse it at once afterwards")).to_be_visible()
+        page.get_by_role("button", name="Remove swimming").click()
+        expect(page.get_by_text("rinse it at once afterwards")).to_have_count(0)
+
+    def test_told_from_a_phone_without_a_connection_and_seen_to(self) -> None:
+        page = self.page
+        page.goto(f"/heads/{self.head.pk}/wear")
+        page.get_by_role("button", name="New link").click()
+        address = page.locator(".address a").get_attribute("href") or ""
+        context = self.phone()
+        phone = context.new_page()
+        phone.goto(address)
+        expect(phone.get_by_text("Shingled wash-and-go, from My salon")).to_be_visible()
+        self.assertLessEqual(int(phone.evaluate("document.documentElement.scrollWidth")), 360)
+        context.set_offline(True)
+        phone.get_by_role("button", name="good").click()
+        phone.get_by_text("pain", exact=True).click()
+        phone.get_by_role("button", name="Tell the salon").click()
+        expect(phone.get_by_text("Kept on this device")).to_be_visible()
+        self.assertFalse(Checkin.objects.exists())
+        context.set_offline(False)
+        expect(phone.get_by_text("Please see a doctor")).to_be_visible()
+        told = Checkin.objects.get()
+        self.assertEqual((told.looks, told.signs), (4, ["pain"]))
+        page.goto("/today")
+        page.get_by_role("button", name="Seen to").click()
+        expect(page.get_by_text("Told from home: call today")).to_have_count(0)
+        page.goto(f"/heads/{self.head.pk}/wear")
+        expect(page.get_by_text("looked 4 of 5, pain")).to_be_visible()
+        page.get_by_role("button", name="End the link").click()
+        expect(page.get_by_text("No link is open")).to_be_visible()
+        phone.reload()
+        expect(phone.get_by_text("This link has ended")).to_be_visible()

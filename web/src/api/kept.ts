@@ -1,0 +1,33 @@
+/**
+ * What is kept in the browser's database, so that it outlives a reload and a lost connection; where
+ * that may not be used, as long as the page is open.
+ */
+import { delMany, get, keys, update } from 'idb-keyval'
+
+const memory = new Map<string, unknown>()
+
+export async function load<Kept>(key: string): Promise<Kept | undefined> {
+  try {
+    return (await get<Kept>(key)) ?? (memory.get(key) as Kept | undefined)
+  } catch {
+    return memory.get(key) as Kept | undefined
+  }
+}
+
+export async function change<Kept>(key: string, by: (before: Kept | undefined) => Kept) {
+  try {
+    await update<Kept>(key, by)
+  } catch {
+    memory.set(key, by(memory.get(key) as Kept | undefined))
+  }
+}
+
+/** Take away whatever has such a key. */
+export async function forget(such: (key: string) => boolean) {
+  for (const key of [...memory.keys()].filter(such)) memory.delete(key)
+  try {
+    await delMany((await keys<string>()).filter(such))
+  } catch {
+    // A browser that keeps nothing has nothing to forget.
+  }
+}

@@ -1,0 +1,59 @@
+/** What is on a head between visits. */
+import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, type MaybeRefOrGetter, toValue } from 'vue'
+
+import { api, answerOf, type Schemas } from './client'
+
+export type Wearing = Schemas['Wearing']
+export type WearDay = Schemas['WearDay']
+export type Checkin = Schemas['Checkin']
+export type PlannedDay = Schemas['PlannedDayRequest']
+type Id = MaybeRefOrGetter<number>
+
+const byId = (id: Id) => ({ params: { path: { pk: toValue(id) } } })
+const key = (head: Id) => ['head', computed(() => toValue(head)), 'wear']
+
+export const useWearing = (head: Id, enabled: MaybeRefOrGetter<boolean> = true) =>
+  useQuery({
+    queryKey: key(head),
+    queryFn: () => answerOf(api.GET('/api/heads/{pk}/wear/', byId(head))),
+    enabled,
+  })
+
+/** Keep what the client plans; the calendar fits itself around it. */
+export function usePlanDays(head: Id) {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: (days: PlannedDay[]) =>
+      answerOf(api.PUT('/api/heads/{pk}/planned-days/', { ...byId(head), body: { days } })),
+    onSuccess: (wearing) => cache.setQueryData(['head', toValue(head), 'wear'], wearing),
+  })
+}
+
+/** Open a link for check-ins, or end the one that is open. */
+export function useCheckinLink(head: Id, visit: () => number | null | undefined) {
+  const cache = useQueryClient()
+  const refresh = () => cache.invalidateQueries({ queryKey: ['head', toValue(head), 'wear'] })
+  const at = () => byId(visit() ?? 0)
+  const open = useMutation({
+    mutationFn: () => answerOf(api.POST('/api/visits/{pk}/check-in-link/', at())),
+    onSuccess: refresh,
+  })
+  const end = useMutation({
+    mutationFn: () => answerOf(api.DELETE('/api/visits/{pk}/check-in-link/', at())),
+    onSuccess: refresh,
+  })
+  return { open, end }
+}
+
+/** Check-ins that somebody of the salon should see. */
+export const useFlagged = () =>
+  useQuery({ queryKey: ['day', 'flagged'], queryFn: () => answerOf(api.GET('/api/check-ins/')) })
+
+export function useSeen() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: (id: number) => answerOf(api.POST('/api/check-ins/{pk}/seen/', byId(id))),
+    onSuccess: () => cache.invalidateQueries({ queryKey: ['day', 'flagged'] }),
+  })
+}
