@@ -1,6 +1,7 @@
 """Fields of forms that say in one sentence what they allow."""
 
 from typing import Any
+from zoneinfo import available_timezones
 
 from pydantic import BaseModel
 from rest_framework import serializers
@@ -47,6 +48,16 @@ def one_of(words: list[str], **more: Any) -> serializers.ChoiceField:
     allowed = f"Use one of: {', '.join(words)}."
     messages: Messages = dict.fromkeys(("invalid_choice", "blank", "null", "required"), allowed)
     return serializers.ChoiceField(choices=words, error_messages=messages, **more)
+
+
+def check_zone(name: str) -> None:
+    """A zone is one of those that are known.
+
+    Raises:
+        ValidationError: it is not
+    """
+    if name and name not in available_timezones():
+        raise serializers.ValidationError("Give a time zone by its name, e.g. Europe/Lisbon.")
 
 
 def phone_number() -> serializers.RegexField:

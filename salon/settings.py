@@ -20,7 +20,7 @@ from django.core.management.utils import get_random_secret_key
 from tzlocal import get_localzone_name
 
 from craft.consultation import OBSERVED
-from craft.vocabulary import BookingState, EventKind, KitKind, Night, Role, VisitState
+from craft.vocabulary import BookingState, EventKind, KitKind, MessageKind, Night, Role, VisitState
 from salon.house.roles import WorkRole
 
 BASE_DIR = Path(__file__).resolve().parent.parent
@@ -65,6 +65,8 @@ INSTALLED_APPS = [
     "salon.between",
     "salon.devices",
     "salon.archive",
+    "django_tasks",
+    "django_tasks_db",
     "salon.demo",
 ]
 
@@ -133,6 +135,11 @@ GAUFFER_SCOPE = os.environ.get("GAUFFER_SCOPE", "simulated")
 GAUFFER_SCALE = os.environ.get("GAUFFER_SCALE", "simulated")
 GAUFFER_ROOM = os.environ.get("GAUFFER_ROOM", "simulated")
 GAUFFER_WEATHER = os.environ.get("GAUFFER_WEATHER", "simulated")
+GAUFFER_GATEWAY = os.environ.get("GAUFFER_GATEWAY", "simulated")
+#: How clients reach the salon: links in messages begin with it.
+PUBLIC_ADDRESS = os.environ.get("GAUFFER_ADDRESS", "http://127.0.0.1:8000").rstrip("/")
+#: Background work waits in the database.
+TASKS = {"default": {"BACKEND": "django_tasks_db.DatabaseBackend"}}
 
 #: Files of the built web application; `salon.serving` serves them.
 STATIC_URL = "/static/"
@@ -211,6 +218,7 @@ SPECTACULAR_SETTINGS = {
     "ENUM_NAME_OVERRIDES": {
         "RoleEnum": [role.value for role in Role],
         "WorkRoleEnum": [role.value for role in WorkRole],
+        "MessageKindEnum": [kind.value for kind in MessageKind],
         "KitKindEnum": [kind.value for kind in KitKind],
         "NightEnum": [night.value for night in Night],
         "EventKindEnum": [kind.value for kind in EventKind],

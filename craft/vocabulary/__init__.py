@@ -57,7 +57,15 @@ from craft.vocabulary.visits import (
     VisitFlag,
     VisitState,
 )
-from craft.vocabulary.wear import Contact, HomeDrawing, HomeSign, WearEventKind, WearPhase
+from craft.vocabulary.wear import (
+    Contact,
+    HomeDrawing,
+    HomeSign,
+    MessageKind,
+    MessageState,
+    WearEventKind,
+    WearPhase,
+)
 from craft.vocabulary.work import (
     Arrival,
     Cleansing,
@@ -126,6 +134,8 @@ __all__ = [
     "Level",
     "LineKind",
     "Manner",
+    "MessageKind",
+    "MessageState",
     "Night",
     "NoteAbout",
     "OnHead",

@@ -41,6 +41,24 @@ class HomeDrawing(StrEnum):
     UNWIND = "unwind"
 
 
+class MessageKind(StrEnum):
+    """What the salon writes to a client."""
+
+    REMINDER = "reminder"
+    RELEASE = "release"
+    CHECK_IN = "check_in"
+    OVERDUE = "overdue"
+
+
+class MessageState(StrEnum):
+    """What became of a message."""
+
+    WAITING = "waiting"
+    SENT = "sent"
+    FAILED = "failed"
+    DROPPED = "dropped"
+
+
 class WearEventKind(StrEnum):
     """What is planned on a day that the hair should fit."""
 

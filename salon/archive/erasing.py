@@ -1,5 +1,6 @@
 """Erasing a client for good: rows, histories, pictures, and what still names them elsewhere."""
 
+import contextlib
 from collections.abc import Iterable
 from pathlib import Path
 
@@ -10,6 +11,7 @@ from django.db.models import Q
 from salon.archive.models import Erasure
 from salon.archive.packing import backups
 from salon.booking.models import DayChange
+from salon.devices.gateway import NoGateway, gateway
 from salon.devices.models import ScopePicture
 from salon.heads.models import Head
 from salon.house.models import SentRequest
@@ -28,6 +30,7 @@ def erase(head: Head, by: str = "") -> None:
         head: of the client
         by: who does it
     """
+    receipts = list(head.messages.exclude(receipt="").values_list("receipt", flat=True))
     names = list(ScopePicture.objects.filter(head=head).values_list("image", flat=True))
     with transaction.atomic():
         forget(head)
@@ -40,6 +43,9 @@ def erase(head: Head, by: str = "") -> None:
         SentRequest.objects.all().delete()
         # What a change of a day comes to is told with names.
         DayChange.objects.all().delete()
+    for receipt in receipts:
+        with contextlib.suppress(NoGateway):
+            gateway().forget(receipt)
     for name in names:
         (Path(settings.MEDIA_ROOT) / name).unlink(missing_ok=True)
     write_anew()

@@ -13,7 +13,7 @@ from rest_framework.throttling import SimpleRateThrottle
 from rest_framework.views import APIView
 
 from craft.results import SCORE_MAX, SCORE_MIN
-from craft.vocabulary import HomeSign, Night, Refreshing
+from craft.vocabulary import Contact, HomeSign, Night, Refreshing
 from salon.between.api import CheckinLinkSerializer, CheckinSerializer
 from salon.between.checking import (
     advice_of,
@@ -26,6 +26,7 @@ from salon.between.checking import (
     visit_of,
 )
 from salon.between.models import Checkin
+from salon.between.outbox import opt_out
 from salon.house.services import the_house
 from salon.signed_in import user_of
 from salon.visits.models import Visit
@@ -95,6 +96,7 @@ class CheckinPageSerializer(serializers.Serializer[Any]):
     opens = serializers.BooleanField(help_text="Whether the style is opened from a set.")
     told = OwnDaySerializer(many=True)
     advice = serializers.CharField(allow_blank=True)
+    written = serializers.BooleanField(help_text="Whether the salon writes to them.")
 
 
 def page_of(visit: Visit, checkin: Checkin | None = None) -> Response:
@@ -108,6 +110,7 @@ def page_of(visit: Visit, checkin: Checkin | None = None) -> Response:
         "opens": any(step.key == "release" for step in visit.plan.answered.steps),
         "told": visit.checkins.all(),
         "advice": advice_of(checkin) if checkin else "",
+        "written": visit.head.contact == Contact.MESSAGE,
     }
     return Response(CheckinPageSerializer(page).data)
 
@@ -139,6 +142,12 @@ class CheckinView(APIView):
         given = ToldSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         return page_of(visit, tell(visit, given.validated_data))
+
+    @extend_schema(responses={204: None})
+    def delete(self, request: Request, secret: str) -> Response:
+        """No more messages."""
+        opt_out(self.visit(secret).head)
+        return Response(status=status.HTTP_204_NO_CONTENT)
 
 
 class FlaggedSerializer(CheckinSerializer):

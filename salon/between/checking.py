@@ -35,9 +35,13 @@ def link_of(visit: Visit) -> dict[str, Any] | None:
 
 
 @transaction.atomic
-def open_link(visit: Visit, by: User | None) -> tuple[CheckinLink, str]:
+def open_link(visit: Visit, by: User | None, secret: str = "") -> tuple[CheckinLink, str]:
     """A new link for a visit; the one before ends.
 
+    Args:
+        visit: that is told of
+        by: who opens it
+        secret: a known one; the link it opened stays open
     Returns:
         the link and its secret, which nobody can look up afterwards
     Raises:
@@ -45,8 +49,11 @@ def open_link(visit: Visit, by: User | None) -> tuple[CheckinLink, str]:
     """
     if visit.state == VisitState.PLANNED:
         raise CraftError("visit", "This visit has not begun; give the link once it is done.")
+    same = CheckinLink.objects.filter(secret_hash=hashed(secret), revoked_at=None).first()
+    if same is not None:
+        return same, secret
     revoke_link(visit)
-    secret = secrets.token_urlsafe(32)
+    secret = secret or secrets.token_urlsafe(32)
     link = CheckinLink.objects.create(
         visit=visit,
         secret_hash=hashed(secret),

@@ -9,7 +9,14 @@ from django.db.models import Q
 from django.utils import timezone
 
 from craft.results import SCORE_MAX, SCORE_MIN
-from craft.vocabulary import HomeSign, Night, Refreshing, WearEventKind
+from craft.vocabulary import (
+    HomeSign,
+    MessageKind,
+    MessageState,
+    Night,
+    Refreshing,
+    WearEventKind,
+)
 from salon.heads.models import Head
 from salon.visits.models import Visit
 
@@ -93,6 +100,52 @@ class Checkin(models.Model):
 
     def __str__(self) -> str:
         return f"{self.date}: {self.looks}"
+
+
+class Message(models.Model):
+    """What is written to a client: once, by its key."""
+
+    key = models.CharField(
+        max_length=80, unique=True, help_text="What it is about: nothing is written of it twice."
+    )
+    head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="messages")
+    visit = models.ForeignKey(
+        Visit, null=True, blank=True, on_delete=models.CASCADE, related_name="messages"
+    )
+    kind = models.CharField(max_length=10, choices=choices(MessageKind))
+    text = models.TextField(max_length=600, help_text="A link in it is put in when it goes out.")
+    due_at = models.DateTimeField()
+    state = models.CharField(
+        max_length=10, choices=choices(MessageState), default=MessageState.WAITING
+    )
+    tries = models.PositiveSmallIntegerField(default=0)
+    next_try_at = models.DateTimeField()
+    why = models.CharField(max_length=300, blank=True, help_text="It did not go out.")
+    sent_at = models.DateTimeField(null=True, blank=True)
+    receipt = models.CharField(max_length=80, blank=True, help_text="What the gateway calls it.")
+
+    class Meta:
+        ordering = ["-due_at", "-pk"]
+        indexes = [models.Index(fields=["state", "next_try_at"])]
+        constraints = [
+            models.CheckConstraint(
+                condition=~Q(state=MessageState.SENT) | Q(sent_at__isnull=False),
+                name="a_sent_message_has_its_hour",
+            )
+        ]
+
+    def __str__(self) -> str:
+        return self.key
+
+
+class MessageText(models.Model):
+    """How the salon words a kind of message, where it is not the usual way."""
+
+    kind = models.CharField(max_length=10, unique=True, choices=choices(MessageKind))
+    text = models.CharField(max_length=480)
+
+    def __str__(self) -> str:
+        return self.kind
 
 
 #: Signs that are for a professional, and that somebody of the salon should see.

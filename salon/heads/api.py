@@ -17,7 +17,7 @@ from craft.contract import School
 from craft.contract.plan.request import NAMES_MOST
 from craft.contract.profile import ProfileAnswer
 from craft.vocabulary import Condition, Zone
-from salon.fields import phone_number
+from salon.fields import check_zone, phone_number
 from salon.heads import services
 from salon.heads.models import Head, Observation
 from salon.house.services import name_of
@@ -138,6 +138,9 @@ class HeadSerializer(serializers.ModelSerializer[Head]):
     )
     school = SchoolField(required=False)
     phone = phone_number()
+    zone = serializers.CharField(
+        max_length=64, required=False, allow_blank=True, validators=[check_zone]
+    )
 
     def validate_birthday(self, day: date | None) -> date | None:
         """A day that has been, of somebody who may sit in the chair."""
@@ -163,6 +166,7 @@ class HeadSerializer(serializers.ModelSerializer[Head]):
             "phone",
             "birthday",
             "contact",
+            "zone",
             "consented_at",
             "version",
             "created_at",

@@ -42,6 +42,9 @@ class Head(models.Model):
         default=Contact.NONE,
         help_text="Whether the salon may write.",
     )
+    zone = models.CharField(
+        max_length=64, blank=True, help_text="Where they live, IANA; empty: as the salon."
+    )
     consented_at = models.DateTimeField(
         null=True, blank=True, editable=False, help_text="When the client agreed to be written to."
     )

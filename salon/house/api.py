@@ -1,7 +1,5 @@
 """The house."""
 
-from zoneinfo import available_timezones
-
 from django.urls import path
 from drf_spectacular.utils import extend_schema
 from rest_framework import serializers
@@ -10,23 +8,13 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from craft.contract import HouseRules, PlanRequest, Room, School
-from salon.fields import phone_number, ranged, whole, within
+from salon.fields import check_zone, phone_number, ranged, whole, within
 from salon.house.models import House
 from salon.house.services import change_house, the_house
 from salon.problems import CoreField, core_schema
 
 #: Saturated air never dries hair.
 DAMPEST_RH = 0.98
-
-
-def check_zone(name: str) -> None:
-    """A zone is one of those that are known.
-
-    Raises:
-        ValidationError: it is not
-    """
-    if name not in available_timezones():
-        raise serializers.ValidationError("Give a time zone by its name, e.g. Europe/Lisbon.")
 
 
 @core_schema(School)

@@ -35,6 +35,9 @@ DOORS: dict[str, Door] = {
     # The front desk knows who comes, for what, and whom to warn of which allergy.
     **dict.fromkeys(("heads", "head", "head-archive"), Door(EVERYBODY, EVERYBODY)),
     "planned-days": Door(EVERYBODY, EVERYBODY),
+    **dict.fromkeys(("messages", "message-again"), Door(EVERYBODY, EVERYBODY)),
+    "wordings": Door(EVERYBODY, OWNER),
+    "wording-preview": Door(OWNER, OWNER),
     # The card goes home with the client, whoever gives it to them.
     **dict.fromkeys(("card", "card-pdf", "card-calendar"), Door(EVERYBODY, EVERYBODY)),
     **dict.fromkeys(("plans", "plan"), Door(EVERYBODY, PLANNERS)),

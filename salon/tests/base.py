@@ -1,11 +1,15 @@
 """What the tests of the apps share."""
 
 import asyncio
+import sqlite3
 from collections.abc import Coroutine
 from concurrent.futures import ThreadPoolExecutor
+from contextlib import closing
+from pathlib import Path
 from typing import Any, TypeVar
 
 from django.contrib.auth.models import User
+from django.db import connection
 from django.test import TestCase
 from rest_framework.response import Response
 
@@ -34,6 +38,17 @@ def awaited(work: Coroutine[object, object, Answer]) -> Answer:
     """What it comes to, in a thread of its own: the browser keeps a loop in that of the tests."""
     with ThreadPoolExecutor(1) as thread:
         return thread.submit(asyncio.run, work).result()
+
+
+def database_in(folder: Path) -> None:
+    """The database of the tests as it stands, for a process of its own: migrating takes long.
+
+    Args:
+        folder: that the process keeps everything in (GAUFFER_VAR)
+    """
+    connection.ensure_connection()
+    with closing(sqlite3.connect(folder / "gauffer.sqlite3")) as copy:
+        connection.connection.backup(copy)
 
 
 def an_owner() -> User:

@@ -17,12 +17,12 @@ from pathlib import Path
 from unittest.mock import patch
 
 from django.conf import settings
-from django.test import Client, LiveServerTestCase, SimpleTestCase
+from django.test import Client, LiveServerTestCase, SimpleTestCase, TransactionTestCase
 
 from salon.checks.serving import ServerThread
 from salon.checks.stalls import free_port
 from salon.serving import Patience
-from salon.tests.base import an_owner, awaited
+from salon.tests.base import an_owner, awaited, database_in
 from salon.worker import PatientProtocol
 from salon.working import Busy, Gate
 
@@ -288,7 +288,7 @@ if __name__ == "__main__":
         self.assertIn("all well", done.stdout, done.stderr)
 
 
-class DemoServerTest(SimpleTestCase):
+class DemoServerTest(TransactionTestCase):
     """The command of `make demo`, as it stands there."""
 
     def test_it_starts_and_answers(self) -> None:
@@ -300,8 +300,7 @@ class DemoServerTest(SimpleTestCase):
             environment = {**os.environ, "GAUFFER_VAR": folder}
             # Nothing of the tests' own settings comes with it.
             environment.pop("DJANGO_SETTINGS_MODULE", None)
-            migrate = [sys.executable, "manage.py", "migrate", "--verbosity", "0"]
-            subprocess.run(migrate, cwd=settings.BASE_DIR, env=environment, check=True)
+            database_in(Path(folder))
             server = subprocess.Popen(
                 [sys.executable, "-m", *command],
                 cwd=settings.BASE_DIR,

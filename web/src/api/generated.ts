@@ -258,7 +258,8 @@ export interface paths {
         put?: never;
         /** @description How a style wears, told by its client. The address is the key; there is no account. */
         post: operations["check_in_create"];
-        delete?: never;
+        /** @description No more messages. */
+        delete: operations["check_in_destroy"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1195,6 +1196,41 @@ export interface paths {
         head?: never;
         /** @description One item of the kit. */
         patch: operations["kit_partial_update"];
+        trace?: never;
+    };
+    "/api/messages/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What is written to clients, the newest first. */
+        get: operations["messages_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/messages/{pk}/again/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Try a message once more, or take it out. */
+        post: operations["messages_again_create"];
+        /** @description Try a message once more, or take it out. */
+        delete: operations["messages_again_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/observations/{pk}/withdrawal/": {
@@ -2157,6 +2193,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/wordings/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description How each kind of message is worded; what is sent is kept, the usual text ends one's own. */
+        get: operations["wordings_list"];
+        /** @description How each kind of message is worded; what is sent is kept, the usual text ends one's own. */
+        put: operations["wordings_update"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wordings/preview/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A text as somebody would read it, before it is kept. */
+        post: operations["wordings_preview_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2930,6 +3001,8 @@ export interface components {
             opens: boolean;
             told: components["schemas"]["OwnDay"][];
             advice: string;
+            /** @description Whether the salon writes to them. */
+            written: boolean;
         };
         /** @description Something that cannot be at once. */
         Clash: {
@@ -4731,6 +4804,7 @@ export interface components {
              *     * `message` - message
              */
             contact?: components["schemas"]["ContactEnum"];
+            zone?: string;
             /**
              * Format: date-time
              * @description When the client agreed to be written to.
@@ -6110,6 +6184,41 @@ export interface components {
             /** Wear Days */
             wear_days: number;
         };
+        Message: {
+            readonly id: number;
+            head: number;
+            head_name: string;
+            kind: components["schemas"]["MessageKindEnum"];
+            /** @description A link in it is put in when it goes out. */
+            text: string;
+            /** Format: date-time */
+            due_at: string;
+            state?: components["schemas"]["MessageStateEnum"];
+            /** Format: int64 */
+            tries?: number;
+            /** Format: date-time */
+            next_try_at: string;
+            /** @description It did not go out. */
+            why?: string;
+            /** Format: date-time */
+            sent_at?: string | null;
+        };
+        /**
+         * @description * `reminder` - reminder
+         *     * `release` - release
+         *     * `check_in` - check_in
+         *     * `overdue` - overdue
+         * @enum {string}
+         */
+        MessageKindEnum: "reminder" | "release" | "check_in" | "overdue";
+        /**
+         * @description * `waiting` - waiting
+         *     * `sent` - sent
+         *     * `failed` - failed
+         *     * `dropped` - dropped
+         * @enum {string}
+         */
+        MessageStateEnum: "waiting" | "sent" | "failed" | "dropped";
         /**
          * @description * `by_eye` - By Eye
          *     * `by_feel` - By Feel
@@ -6272,6 +6381,7 @@ export interface components {
              *     * `message` - message
              */
             contact?: components["schemas"]["ContactEnum"];
+            zone?: string;
             /**
              * Format: date-time
              * @description Left out of lists; nothing of it is lost.
@@ -6581,6 +6691,21 @@ export interface components {
              */
             previous?: string | null;
             results: components["schemas"]["HeadRow"][];
+        };
+        PaginatedMessageList: {
+            /** @example 123 */
+            count: number;
+            /**
+             * Format: uri
+             * @example http://api.example.org/accounts/?offset=400&limit=100
+             */
+            next?: string | null;
+            /**
+             * Format: uri
+             * @example http://api.example.org/accounts/?offset=200&limit=100
+             */
+            previous?: string | null;
+            results: components["schemas"]["Message"][];
         };
         PaginatedPlanRowList: {
             /** @example 123 */
@@ -6916,6 +7041,7 @@ export interface components {
              *     * `message` - message
              */
             contact?: components["schemas"]["ContactEnum"];
+            zone?: string;
             /**
              * Format: int64
              * @description Raised by every change.
@@ -10961,6 +11087,16 @@ export interface components {
              */
             safe: boolean;
         };
+        Wording: {
+            kind: components["schemas"]["MessageKindEnum"];
+            text: string;
+            readonly usual: boolean;
+            readonly preview: string;
+        };
+        WordingRequest: {
+            kind: components["schemas"]["MessageKindEnum"];
+            text: string;
+        };
         /**
          * WorkOrder
          * @description Which section is worked first.
@@ -12544,6 +12680,106 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["CheckinPage"];
                 };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    check_in_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             400: {
                 headers: {
@@ -18089,6 +18325,248 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KitItem"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    messages_list: {
+        parameters: {
+            query?: {
+                /** @description Number of results to return per page. */
+                limit?: number;
+                /** @description The initial index from which to return the results. */
+                offset?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaginatedMessageList"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    messages_again_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    messages_again_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
                 };
             };
             400: {
@@ -24133,6 +24611,231 @@ export interface operations {
             };
         };
     };
+    wordings_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wording"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    wordings_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WordingRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wording"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    wordings_preview_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WordingRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wording"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
 }
 type FlattenedDeepRequired<T> = {
     [K in keyof T]-?: FlattenedDeepRequired<T[K] extends unknown[] | undefined | null ? Extract<T[K], unknown[]>[number] : T[K]>;
@@ -24206,6 +24909,8 @@ export const lengthKindValues: ReadonlyArray<FlattenedDeepRequired<components>["
 export const levelValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Level"]> = ["low", "medium", "high"];
 export const lineKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LineKind"]> = ["along", "across", "row", "v", "round"];
 export const mannerValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Manner"]> = ["no", "yes", "upright", "salon", "home", "cap", "two_caps", "steam", "test_coils", "half_head", "coiled", "gelled", "banded", "rods", "pinned_each", "pinned_twice", "pinned_pairs", "banded_each", "banded_pairs", "spots", "taut", "hovering"];
+export const messageKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["MessageKindEnum"]> = ["reminder", "release", "check_in", "overdue"];
+export const messageStateEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["MessageStateEnum"]> = ["waiting", "sent", "failed", "dropped"];
 export const methodEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["MethodEnum"]> = ["by_eye", "by_feel", "measured", "counted", "reported", "confirmed"];
 export const modeEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ModeEnum"]> = ["good", "silent", "stuck", "lost"];
 export const moveKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["MoveKindEnum"]> = ["delivery", "used", "recount", "waste"];

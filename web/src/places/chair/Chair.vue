@@ -433,7 +433,10 @@ h2 {
   border-left: 6px solid var(--signal);
   background: var(--paper);
 }
-.foot .beside {
+.foot .beside .act {
+  padding: 0 15px;
+}
+.beside {
   flex-wrap: nowrap;
   overflow-x: auto;
 }

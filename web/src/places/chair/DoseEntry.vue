@@ -82,8 +82,7 @@ function leave() {
     <div class="told">
       <div>
         <h3>
-          {{ target.name }}
-          <WhyList :reasons="reasons" :about="target.name" />
+          <WhyList :reasons="reasons" :about="target.name">{{ target.name }}</WhyList>
         </h3>
         <p class="quiet">
           {{ place }}

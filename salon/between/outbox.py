@@ -1,0 +1,257 @@
+"""The outbox: what is written to clients, once each, at a decent hour, only to who agreed."""
+
+import hashlib
+import hmac
+import logging
+from collections.abc import Iterator, Mapping
+from datetime import datetime, time, timedelta
+from zoneinfo import ZoneInfo
+
+from django.conf import settings
+from django.db import transaction
+from django.utils import timezone
+
+from craft.vocabulary import BookingState, Contact, MessageKind, MessageState, VisitState
+from salon.between.checking import open_link
+from salon.between.models import Message
+from salon.between.wearing import wearing
+from salon.between.wording import filled, wording
+from salon.booking.models import Booking
+from salon.devices.gateway import NoGateway, Undeliverable, Unreachable, gateway
+from salon.heads.models import Head
+from salon.house.services import the_house
+from salon.visits.models import Visit
+
+log = logging.getLogger("salon.outbox")
+
+#: Nobody is written to outside these hours of their own clock.
+FROM, TO = time(9), time(20)
+#: So long after a failure it is tried again, then no more [min].
+AGAIN_MIN = (1, 5, 25, 120, 600)
+#: So long before a sitting it is reminded of; visits of so long ago are asked about.
+REMIND_BEFORE, ASK_FOR = timedelta(hours=24), timedelta(days=21)
+#: The first check-in is asked for so long after the service.
+ASK_AFTER = timedelta(days=1)
+
+
+def zone_of(head: Head) -> ZoneInfo:
+    """The clock of a client."""
+    return ZoneInfo(head.zone or the_house().zone)
+
+
+def decent(at: datetime, head: Head) -> datetime:
+    """The first moment from then on at which a client may be written to."""
+    local = at.astimezone(zone_of(head))
+    if local.time() < FROM:
+        return local.replace(hour=FROM.hour, minute=0, second=0, microsecond=0)
+    if local.time() >= TO:
+        local += timedelta(days=1)
+        return local.replace(hour=FROM.hour, minute=0, second=0, microsecond=0)
+    return at
+
+
+def may_write(head: Head) -> bool:
+    """Whether a client agreed, and has a number."""
+    return head.contact == Contact.MESSAGE and bool(head.phone) and head.archived_at is None
+
+
+def long_day(at: datetime) -> str:
+    """A date in words."""
+    return f"{at:%A} {at.day} {at:%B}"
+
+
+def put(
+    key: str,
+    head: Head,
+    kind: MessageKind,
+    due: datetime,
+    words: Mapping[str, str],
+    visit: Visit | None = None,
+) -> bool:
+    """Put a message into the outbox, once for its key.
+
+    Returns:
+        whether it is new
+    """
+    house = the_house()
+    usual = {"name": head.name.split()[0], "salon": house.name, "phone": house.phone}
+    at = decent(due, head)
+    _, new = Message.objects.get_or_create(
+        key=key,
+        defaults={
+            "head": head,
+            "visit": visit,
+            "kind": kind,
+            "text": filled(wording(kind), usual | dict(words))[:600],
+            "due_at": at,
+            "next_try_at": at,
+        },
+    )
+    return new
+
+
+def fill_outbox() -> int:
+    """Put everything into the outbox that is to be written from now on.
+
+    Returns:
+        how many are new
+    """
+    return sum([*reminders(), *of_wear()])
+
+
+def reminders() -> Iterator[bool]:
+    """Of sittings of the next day."""
+    now = timezone.now()
+    coming = Booking.objects.filter(
+        state=BookingState.BOOKED, start__gt=now, start__lte=now + 2 * REMIND_BEFORE
+    ).select_related("head")
+    for booking in coming:
+        if may_write(booking.head):
+            start = booking.start.astimezone(zone_of(booking.head))
+            words = {
+                "date": long_day(start),
+                "time": f"{start:%H:%M}",
+                "style": booking.title,
+            }
+            key = f"reminder {booking.pk} {booking.start:%Y%m%d%H%M}"
+            due = max(now, booking.start - REMIND_BEFORE)
+            yield put(key, booking.head, MessageKind.REMINDER, due, words)
+
+
+def of_wear() -> Iterator[bool]:
+    """The day of the release, a check-in, and what is overdue."""
+    now = timezone.now()
+    lately = Visit.objects.filter(started_at__gte=now - ASK_FOR).exclude(state=VisitState.PLANNED)
+    heads = Head.objects.filter(
+        contact=Contact.MESSAGE, archived_at=None, pk__in=lately.values("head")
+    ).exclude(phone="")
+    for head in heads:
+        worn = wearing(head)
+        visit, answer = worn.visit, worn.answer
+        if visit is None or answer is None:
+            continue
+        style = visit.plan.title.lower()
+
+        def at(day: datetime, of: Head = head) -> str:
+            return long_day(day.astimezone(zone_of(of)))
+
+        morning = timezone.make_aware(datetime.combine(answer.wash_by, FROM), zone_of(head))
+        if visit.state == VisitState.BETWEEN and answer.release_on:
+            opens = timezone.make_aware(datetime.combine(answer.release_on, FROM), zone_of(head))
+            yield put(
+                f"release {visit.pk}",
+                head,
+                MessageKind.RELEASE,
+                max(now, opens),
+                {"date": at(opens), "style": style},
+                visit,
+            )
+        if answer.wash_by > timezone.localdate():
+            yield put(
+                f"check-in {visit.pk}",
+                head,
+                MessageKind.CHECK_IN,
+                max(now, visit.started_at + ASK_AFTER),
+                {"style": style},
+                visit,
+            )
+        if answer.overdue_days and not worn.booked:
+            words = {"date": at(morning), "style": style}
+            yield put(f"overdue {visit.pk}", head, MessageKind.OVERDUE, now, words, visit)
+
+
+def secret_of(message: Message) -> str:
+    """The secret of the link in a message: the same however often it is tried."""
+    mixed = hmac.new(settings.SECRET_KEY.encode(), message.key.encode(), hashlib.sha256)
+    return mixed.hexdigest()
+
+
+def whole_text(message: Message) -> str:
+    """What goes out: with the link, which is kept nowhere."""
+    if "{link}" not in message.text or message.visit is None:
+        return message.text
+    _, secret = open_link(message.visit, None, secret_of(message))
+    return message.text.replace("{link}", f"{settings.PUBLIC_ADDRESS}/check-in/{secret}")
+
+
+def due_messages() -> list[int]:
+    """Messages whose time has come."""
+    now = timezone.now()
+    rows = Message.objects.filter(state=MessageState.WAITING, next_try_at__lte=now)
+    return list(rows.order_by("next_try_at", "pk").values_list("pk", flat=True))
+
+
+def deliver(pk: int) -> None:
+    """Bring a message to its client.
+
+    Killed at any moment it can be begun again: the gateway brings the same key once. Who took back
+    their consent in the meantime is not written to; at a bad hour it waits.
+    """
+    message = Message.objects.select_related("head", "visit__plan").get(pk=pk)
+    if message.state != MessageState.WAITING:
+        return
+    if not may_write(message.head):
+        message.state, message.why = MessageState.DROPPED, "The client does not want messages."
+        message.save(update_fields=["state", "why"])
+        return
+    now = timezone.now()
+    later = decent(now, message.head)
+    if later > now:
+        message.next_try_at = later
+        message.save(update_fields=["next_try_at"])
+        return
+    try:
+        receipt = gateway().send(message.key, message.head.phone, whole_text(message))
+    except (Unreachable, NoGateway) as error:
+        put_off(message, str(error))
+    except Undeliverable as error:
+        message.state, message.why = MessageState.FAILED, str(error)[:300]
+        message.save(update_fields=["state", "why"])
+    else:
+        sent(message, receipt)
+
+
+def sent(message: Message, receipt: str) -> None:
+    """It went out."""
+    message.state, message.receipt, message.why = MessageState.SENT, receipt, ""
+    message.sent_at = timezone.now()
+    message.save(update_fields=["state", "receipt", "why", "sent_at"])
+
+
+def put_off(message: Message, why: str) -> None:
+    """Try it again later, further apart each time; in the end it has failed."""
+    message.why = why[:300]
+    if message.tries >= len(AGAIN_MIN):
+        message.state = MessageState.FAILED
+    else:
+        message.next_try_at = timezone.now() + timedelta(minutes=AGAIN_MIN[message.tries])
+        message.tries += 1
+    message.save(update_fields=["why", "state", "next_try_at", "tries"])
+
+
+@transaction.atomic
+def again(message: Message) -> Message:
+    """Try a message that failed or was dropped once more."""
+    message.state, message.tries, message.why = MessageState.WAITING, 0, ""
+    message.next_try_at = timezone.now()
+    message.save(update_fields=["state", "tries", "why", "next_try_at"])
+    return message
+
+
+@transaction.atomic
+def drop(message: Message) -> Message:
+    """Do not send what waits."""
+    if message.state == MessageState.WAITING:
+        message.state, message.why = MessageState.DROPPED, "Taken out by hand."
+        message.save(update_fields=["state", "why"])
+    return message
+
+
+@transaction.atomic
+def opt_out(head: Head) -> None:
+    """A client does not want to be written to any more."""
+    head.contact, head.consented_at = Contact.NONE, None
+    head.version += 1
+    head.save(update_fields=["contact", "consented_at", "version"])
+    waiting = head.messages.filter(state=MessageState.WAITING)
+    waiting.update(state=MessageState.DROPPED, why="The client does not want messages.")

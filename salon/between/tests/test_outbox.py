@@ -1,0 +1,253 @@
+"""The outbox: once each, at a decent hour, only to who agreed, whatever breaks in between."""
+
+import os
+import signal
+import subprocess
+import sys
+import tempfile
+from datetime import UTC, datetime, timedelta
+from pathlib import Path
+from unittest.mock import patch
+
+from django.conf import settings
+from django.test import Client, SimpleTestCase, TransactionTestCase, override_settings
+from django.utils import timezone
+from django_tasks_db.models import DBTaskResult
+
+from salon.archive.erasing import forget
+from salon.between import outbox, tasks
+from salon.between.checking import visit_of
+from salon.between.models import Message
+from salon.between.outbox import AGAIN_MIN, decent, deliver, due_messages, fill_outbox
+from salon.between.tests.base import visited
+from salon.between.wording import USUAL, check_text, filled
+from salon.booking.models import Booking
+from salon.devices.gateway.simulated import Pigeonhole
+from salon.heads.models import Head
+from salon.house.models import House
+from salon.house.services import the_house
+from salon.tests.base import ApiTest, database_in
+
+
+def at(hour: int, minute: int = 0) -> datetime:
+    """An hour of a summer's day, UTC."""
+    return datetime(2026, 6, 20, hour, minute, tzinfo=UTC)
+
+
+class OutboxTest(ApiTest):
+    def setUp(self) -> None:
+        super().setUp()
+        folder = tempfile.TemporaryDirectory()
+        self.addCleanup(folder.cleanup)
+        self.enterContext(override_settings(VAR_DIR=Path(folder.name)))
+        the_house()
+        House.objects.update(zone="UTC", name="Quay", phone="0555 01")
+        Head.objects.filter(pk=self.head.pk).update(
+            contact="message", consented_at=timezone.now(), phone="0555 0177"
+        )
+        self.head.refresh_from_db()
+        self.visit = visited(self.head, self.user, "shingle_wash_and_go", 2)
+        # Whatever the clock says, it is a decent hour.
+        self.enterContext(patch.object(outbox, "decent", lambda moment, _head: moment))
+
+    def deliver_all(self) -> None:
+        for pk in due_messages():
+            deliver(pk)
+
+    def given(self) -> list[str]:
+        return [kept["text"] for kept in Pigeonhole().kept()]
+
+    def test_a_check_in_is_asked_for_once_with_a_link_that_opens(self) -> None:
+        self.assertEqual((fill_outbox(), fill_outbox()), (1, 0))
+        self.deliver_all()
+        (text,) = self.given()
+        self.assertIn("Hello Measured, how does it wear?", text)
+        secret = text.split("/check-in/")[1].split()[0]
+        self.assertEqual(visit_of(secret), self.visit)
+        message = Message.objects.get()
+        self.assertEqual(message.state, "sent")
+        self.assertNotIn(secret, message.text)
+
+    def test_a_sitting_is_reminded_of(self) -> None:
+        start = timezone.now() + timedelta(hours=20)
+        Booking.objects.create(
+            head=self.head, title="Rod set", start=start, end=start + timedelta(hours=2)
+        )
+        fill_outbox()
+        self.deliver_all()
+        self.assertTrue(any(f"{start:%H:%M}: Rod set" in text for text in self.given()))
+
+    def test_the_release_and_what_is_overdue(self) -> None:
+        visited(self.head, self.user, "slick_bun", 1).delete()
+        visited(self.head, self.user, "slick_bun", 9)
+        self.visit.delete()
+        fill_outbox()
+        self.assertEqual(Message.objects.get().kind, "overdue")
+
+    def test_nobody_is_written_to_who_did_not_agree(self) -> None:
+        for change in ({"contact": "none", "consented_at": None}, {"phone": ""}):
+            with self.subTest(change):
+                Head.objects.filter(pk=self.head.pk).update(**change)
+                self.assertEqual(fill_outbox(), 0)
+
+    def test_who_opts_out_is_not_written_to_any_more(self) -> None:
+        fill_outbox()
+        self.deliver_all()
+        secret = self.given()[0].split("/check-in/")[1].split()[0]
+        Message.objects.update(state="waiting")
+        answer = Client().delete(f"/api/check-in/{secret}/")
+        self.assertEqual(answer.status_code, 204)
+        self.head.refresh_from_db()
+        self.assertEqual((self.head.contact, self.head.consented_at), ("none", None))
+        self.assertEqual(Message.objects.get().state, "dropped")
+
+    def test_consent_taken_back_in_between_counts(self) -> None:
+        fill_outbox()
+        Head.objects.update(contact="none", consented_at=None)
+        self.deliver_all()
+        self.assertEqual(self.given(), [])
+        self.assertEqual(Message.objects.get().state, "dropped")
+
+    def test_a_silent_gateway_is_tried_again_further_apart_and_then_not(self) -> None:
+        Head.objects.update(phone="0555 0000")
+        fill_outbox()
+        waits = []
+        for _ in AGAIN_MIN:
+            self.deliver_all()
+            message = Message.objects.get()
+            waits.append(round((message.next_try_at - timezone.now()).total_seconds() / 60))
+            Message.objects.update(next_try_at=timezone.now())
+        self.assertEqual(tuple(waits), AGAIN_MIN)
+        self.deliver_all()
+        message.refresh_from_db()
+        self.assertEqual((message.state, message.why), ("failed", "The gateway does not answer."))
+        Head.objects.update(phone="0555 0177")
+        self.client.post(f"/api/messages/{message.pk}/again/")
+        self.deliver_all()
+        self.assertEqual(len(self.given()), 1)
+
+    def test_a_number_that_is_none_fails_at_once(self) -> None:
+        Head.objects.update(phone="12")
+        fill_outbox()
+        self.deliver_all()
+        self.assertEqual(Message.objects.get().why, "No telephone has this number.")
+
+    def test_a_worker_that_breaks_off_after_giving_it_gives_it_once(self) -> None:
+        fill_outbox()
+        with patch.object(outbox, "sent", side_effect=SystemExit), self.assertRaises(SystemExit):
+            self.deliver_all()
+        self.assertEqual(Message.objects.get().state, "waiting")
+        first = self.given()
+        self.deliver_all()
+        self.assertEqual((self.given(), Message.objects.get().state), (first, "sent"))
+        self.assertIsNotNone(visit_of(first[0].split("/check-in/")[1].split()[0]))
+
+    def test_taken_out_by_hand(self) -> None:
+        fill_outbox()
+        message = Message.objects.get()
+        self.client.delete(f"/api/messages/{message.pk}/again/")
+        self.deliver_all()
+        self.assertEqual(self.given(), [])
+        listed = self.client.get("/api/messages/").json()["results"]
+        self.assertEqual(listed[0]["state"], "dropped")
+
+    def test_own_words_with_a_preview(self) -> None:
+        body = {"kind": "check_in", "text": "{name}: {link}"}
+        shown = self.client.post(
+            "/api/wordings/preview/", body, content_type="application/json"
+        ).json()
+        self.assertIn("Runa: https://", shown["preview"])
+        self.client.put("/api/wordings/", body, content_type="application/json")
+        fill_outbox()
+        self.assertEqual(Message.objects.get().text, "Measured: {link}")
+        for text, words in (("{age}", "not known"), ("{", "brace"), ("x" * 481, "480")):
+            answer = self.client.put(
+                "/api/wordings/", body | {"text": text}, content_type="application/json"
+            )
+            self.assertRefused(answer, "text", words)
+        usual = {"kind": "check_in", "text": USUAL["check_in"]}  # type: ignore[index]
+        answer = self.client.put("/api/wordings/", usual, content_type="application/json")
+        self.assertTrue(answer.json()["usual"])
+
+    def test_the_task_comes_again_and_only_once(self) -> None:
+        tasks.begin()
+        tasks.begin()
+        self.assertEqual(DBTaskResult.objects.count(), 1)
+        tasks.empty_outbox.func()
+        tasks.come_again()
+        self.assertEqual(DBTaskResult.objects.filter(status="READY").count(), 1)
+        self.assertEqual(Message.objects.count(), 1)
+
+    def test_an_erased_client_leaves_nothing_at_the_stand_in(self) -> None:
+        fill_outbox()
+        self.deliver_all()
+        receipt = Message.objects.get().receipt
+        forget(self.head)
+        Pigeonhole().forget(receipt)
+        self.assertEqual(self.given(), [])
+
+
+class HourTest(SimpleTestCase):
+    def test_quiet_hours_are_those_of_the_client(self) -> None:
+        head = Head(zone="Pacific/Auckland")
+        # 10:00 UTC is 22:00 there: the next morning at nine, 21:00 UTC.
+        self.assertEqual(decent(at(10), head), at(21))
+        self.assertEqual(decent(at(0), head), at(0))
+        self.assertEqual(decent(at(6, 30), Head(zone="UTC")), at(9))
+        self.assertEqual(decent(at(20), Head(zone="UTC")), at(9) + timedelta(days=1))
+
+    def test_every_usual_text_can_be_filled(self) -> None:
+        for kind, text in USUAL.items():
+            check_text(text)
+            self.assertNotIn("{name}", filled(text, {"name": "Runa"}), kind)
+
+
+class KilledTest(TransactionTestCase):
+    """A worker of its own is killed between the gateway and the record."""
+
+    CODE = """
+import os, signal, sys
+import django; django.setup()
+from unittest.mock import patch
+from django.contrib.auth.models import User
+from django.core.management import call_command
+from django.utils import timezone
+from salon.between import outbox
+from salon.between.models import Message
+from salon.heads.models import Head
+outbox.decent = lambda moment, head: moment
+if sys.argv[1] == "die":
+    head = Head.objects.create(
+        name="Runa", contact="message", consented_at=timezone.now(), phone="0555 0177"
+    )
+    now = timezone.now()
+    outbox.put("a key", head, outbox.MessageKind.OVERDUE, now, {"style": "bun", "date": "today"})
+    outbox.sent = lambda *_: os.kill(os.getpid(), signal.SIGKILL)
+call_command("outbox", once=True)
+print(Message.objects.get().state)
+"""
+
+    def test_nothing_is_written_twice(self) -> None:
+        with tempfile.TemporaryDirectory() as folder:
+            database_in(Path(folder))
+            environment = {
+                **os.environ,
+                "GAUFFER_VAR": folder,
+                "DJANGO_SETTINGS_MODULE": "salon.settings",
+                "PYTHONPATH": str(settings.BASE_DIR),
+            }
+            runs = [
+                subprocess.run(
+                    [sys.executable, "-c", self.CODE, what],
+                    env=environment,
+                    capture_output=True,
+                    text=True,
+                    timeout=120,
+                    check=False,
+                )
+                for what in ("die", "live")
+            ]
+            kept = list(Path(folder, "pigeonhole").glob("*.json"))
+        self.assertEqual(runs[0].returncode, -signal.SIGKILL, runs[0].stderr)
+        self.assertIn("sent", runs[1].stdout, runs[1].stderr)
+        self.assertEqual(len(kept), 1)
