@@ -28,6 +28,8 @@ log = logging.getLogger("salon.outbox")
 FROM, TO = time(9), time(20)
 #: So long after a failure it is tried again, then no more [min].
 AGAIN_MIN = (1, 5, 25, 120, 600)
+#: Who comes within so long is on the way.
+AHEAD = timedelta(hours=2)
 #: So long before a sitting it is reminded of; visits of so long ago are asked about.
 REMIND_BEFORE, ASK_FOR = timedelta(hours=24), timedelta(days=21)
 #: The first check-in is asked for so long after the service.
@@ -103,7 +105,7 @@ def reminders() -> Iterator[bool]:
     """Of sittings of the next day."""
     now = timezone.now()
     coming = Booking.objects.filter(
-        state=BookingState.BOOKED, start__gt=now, start__lte=now + 2 * REMIND_BEFORE
+        state=BookingState.BOOKED, start__gt=now + AHEAD, start__lte=now + 2 * REMIND_BEFORE
     ).select_related("head")
     for booking in coming:
         if may_write(booking.head):

@@ -9,6 +9,7 @@ from django.utils import timezone
 from craft.results import SCORE_MAX, SCORE_MIN
 from craft.vocabulary import Contact, Night, WearEventKind
 from salon.between.models import Checkin, PlannedDay
+from salon.between.outbox import fill_outbox
 from salon.between.wearing import wear_of
 from salon.heads.models import Head
 from salon.visits.models import Visit
@@ -20,6 +21,8 @@ WEEKS = timedelta(weeks=6)
 NIGHT, STRAYS, SILENT, FADES = 0.4, 0.35, 0.2, 4.0
 #: Who may be written to.
 WRITTEN_TO = ("Runa Halse", "Dag Merrow", "Linnea Oskar")
+#: Whose telephone is never on: the gateway that ships does not reach it.
+SILENT_PHONE = "Linnea Oskar"
 #: Who told of pain yesterday.
 HURT = "Dag Merrow"
 
@@ -29,6 +32,7 @@ def tell_from_home(chance: random.Random) -> None:
     Head.objects.filter(name__in=WRITTEN_TO).update(
         contact=Contact.MESSAGE, consented_at=timezone.now() - timedelta(days=90), phone="0555 0177"
     )
+    Head.objects.filter(name=SILENT_PHONE).update(phone="0555 0000")
     today = timezone.localdate()
     singer = Head.objects.get(name="Runa Halse")
     PlannedDay.objects.create(head=singer, date=today + timedelta(days=2), kind=WearEventKind.EVENT)
@@ -43,6 +47,7 @@ def tell_from_home(chance: random.Random) -> None:
         signs=["pain"],
         note="Pulls at the left temple.",
     )
+    fill_outbox()
 
 
 def checkins_of(visit: Visit, chance: random.Random) -> list[Checkin]:

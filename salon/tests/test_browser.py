@@ -305,6 +305,7 @@ class DemoSalonTest(BrowserTest):
             f"/heads/{plan.head_id}/consultation?part=reason",
             f"/heads/{plan.head_id}/consultation?part=density",
             f"/heads/{plan.head_id}/consultation?part=curl",
+            "/messages",
             "/findings",
             f"/shelf?head={plan.head_id}",
             "/shelf/products/new",

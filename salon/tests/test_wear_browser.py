@@ -7,7 +7,8 @@ from django.core.cache import cache
 from django.utils import timezone
 from playwright.sync_api import BrowserContext, expect
 
-from salon.between.models import Checkin
+from salon.between.models import Checkin, MessageText
+from salon.between.outbox import fill_outbox
 from salon.between.tests.base import visited
 from salon.heads.models import Head
 from salon.heads.services import add_head
@@ -94,3 +95,24 @@ class WearTest(BrowserTest):
         expect(page.get_by_text("No link is open")).to_be_visible()
         phone.reload()
         expect(phone.get_by_text("This link has ended")).to_be_visible()
+
+    def test_the_outbox_and_its_words(self) -> None:
+        page = self.page
+        Head.objects.filter(pk=self.head.pk).update(
+            contact="message", consented_at=timezone.now(), phone="0555 0177"
+        )
+        fill_outbox()
+        page.goto("/messages")
+        row = page.get_by_role("row", name=re.compile("Runa Pleat"))
+        row.get_by_role("button", name="Take out").click()
+        expect(row.get_by_text("not sent")).to_be_visible()
+        row.get_by_role("button", name="Try again").click()
+        expect(row.get_by_text("goes out")).to_be_visible()
+        words = page.get_by_role("textbox", name="Check-in")
+        words.fill("Hello {nam}")
+        expect(page.get_by_text("“{nam}” is not known")).to_be_visible()
+        words.fill("Hello {name}, two taps: {link}")
+        expect(page.get_by_text("Hello Runa, two taps: https")).to_be_visible()
+        page.get_by_role("button", name="Keep these words").click()
+        expect(page.get_by_role("button", name="Keep these words")).to_have_count(0)
+        self.assertEqual(MessageText.objects.get().text, "Hello {name}, two taps: {link}")

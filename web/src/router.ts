@@ -83,6 +83,7 @@ export const router = createRouter({
       component: () => import('@/places/shelf/Calibration.vue'),
       props: number('product'),
     },
+    { path: '/messages', component: () => import('@/places/wear/Messages.vue') },
     { path: '/me', component: () => import('@/places/staff/Me.vue') },
     { path: '/house/people', component: () => import('@/places/staff/People.vue') },
     { path: '/house/hours', component: () => import('@/places/house/Hours.vue') },

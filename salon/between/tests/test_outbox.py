@@ -73,8 +73,11 @@ class OutboxTest(ApiTest):
         Booking.objects.create(
             head=self.head, title="Rod set", start=start, end=start + timedelta(hours=2)
         )
+        soon = timezone.now() + timedelta(hours=1)
+        Booking.objects.create(head=self.head, title="Soon", start=soon, end=start)
         fill_outbox()
         self.deliver_all()
+        self.assertFalse(any("Soon" in text for text in self.given()))
         self.assertTrue(any(f"{start:%H:%M}: Rod set" in text for text in self.given()))
 
     def test_the_release_and_what_is_overdue(self) -> None:

@@ -41,6 +41,9 @@ export async function ask(secret: string): Promise<CheckinPage> {
   }
 }
 
+/** Nothing more is written to this client. */
+export const stop = (secret: string) => answerOf(api.DELETE('/api/check-in/{secret}/', at(secret)))
+
 /** Send what waits, one by one; a refused one is told and does not hold up the others. */
 export async function send(secret: string): Promise<{ page?: CheckinPage; refused?: Error }> {
   const result: { page?: CheckinPage; refused?: Error } = {}

@@ -57,3 +57,40 @@ export function useSeen() {
     onSuccess: () => cache.invalidateQueries({ queryKey: ['day', 'flagged'] }),
   })
 }
+
+export type Message = Schemas['Message']
+export type Wording = Schemas['Wording']
+
+/** What is written to clients, a page of it. */
+export const useMessages = (offset: MaybeRefOrGetter<number>) =>
+  useQuery({
+    queryKey: ['messages', computed(() => toValue(offset))],
+    queryFn: () =>
+      answerOf(api.GET('/api/messages/', { params: { query: { offset: toValue(offset) } } })),
+  })
+
+/** Try a message once more, or take it out. */
+export function useMessage() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: ({ id, out }: { id: number; out: boolean }) =>
+      out
+        ? answerOf(api.DELETE('/api/messages/{pk}/again/', byId(id)))
+        : answerOf(api.POST('/api/messages/{pk}/again/', byId(id))),
+    onSuccess: () => cache.invalidateQueries({ queryKey: ['messages'] }),
+  })
+}
+
+export const useWordings = () =>
+  useQuery({ queryKey: ['wordings'], queryFn: () => answerOf(api.GET('/api/wordings/')) })
+
+export const previewOf = (kind: Wording['kind'], text: string) =>
+  answerOf(api.POST('/api/wordings/preview/', { body: { kind, text } }))
+
+export function useKeepWording() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: (body: Schemas['WordingRequest']) => answerOf(api.PUT('/api/wordings/', { body })),
+    onSuccess: () => cache.invalidateQueries({ queryKey: ['wordings'] }),
+  })
+}

@@ -56,6 +56,7 @@ const share = (booked: number, there: number) => (there ? Math.min(1, booked / t
   <PageHead :title="t('today.week')" :about="calendarDay(date)">
     <button class="act" type="button" :aria-label="t('today.earlier')" @click="go(-7)">‹</button>
     <button class="act" type="button" :aria-label="t('today.later')" @click="go(7)">›</button>
+    <RouterLink class="act" to="/messages">{{ t('messages.title') }}</RouterLink>
     <RouterLink class="act" :to="`/today?date=${date}`">{{ t('today.day') }}</RouterLink>
   </PageHead>
   <Await

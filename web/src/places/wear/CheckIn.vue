@@ -5,7 +5,16 @@ import { ElCheckbox, ElCheckboxGroup } from 'element-plus'
 import { computed, onMounted, reactive, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import { ask, type CheckinPage, keep, send, type Told, tellingOf, waiting } from '@/api/checkin'
+import {
+  ask,
+  type CheckinPage,
+  keep,
+  send,
+  stop,
+  type Told,
+  tellingOf,
+  waiting,
+} from '@/api/checkin'
 import { Offline } from '@/api/client'
 import Choice from '@/parts/Choice.vue'
 import Pick from '@/parts/Pick.vue'
@@ -97,6 +106,15 @@ async function tell() {
   sent.value = !waits.value && !trouble.value
   if (!trouble.value) Object.assign(typed, blank())
 }
+const stopped = ref(false)
+async function leave() {
+  try {
+    await stop(props.secret)
+    stopped.value = true
+  } catch (error) {
+    trouble.value = (error as Error).message
+  }
+}
 onMounted(async () => {
   await load()
   await pass()
@@ -169,6 +187,10 @@ useIntervalFn(() => waits.value && void pass(), AGAIN_MS)
       />
       <p v-if="told.length" class="quiet">{{ t('checkin.told', { days: told.join(', ') }) }}</p>
       <p class="quiet">{{ t('checkin.private') }}</p>
+      <p v-if="stopped" role="status">{{ t('checkin.stopped') }}</p>
+      <button v-else-if="page.written" class="plain quiet stop" type="button" @click="leave">
+        {{ t('checkin.stop') }}
+      </button>
     </form>
   </main>
 </template>
@@ -219,6 +241,10 @@ fieldset {
 .looks .on {
   background: var(--ink);
   color: var(--on-ink);
+}
+.stop {
+  min-height: 44px;
+  text-decoration: underline;
 }
 .send {
   min-height: 56px;
