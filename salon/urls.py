@@ -29,6 +29,7 @@ urlpatterns = [
     path("api/", include("salon.chair.api")),
     path("api/", include("salon.between.api")),
     path("api/", include("salon.between.card_api")),
+    path("api/", include("salon.between.pictures_api")),
     path("api/", include("salon.between.messages_api")),
     path("api/", include("salon.between.checkin_api")),
     path("api/", include("salon.archive.api")),

@@ -59,6 +59,24 @@ class MessageState(StrEnum):
     DROPPED = "dropped"
 
 
+class View(StrEnum):
+    """From where a picture of a head is taken."""
+
+    BACK = "back"
+    FRONT = "front"
+    LEFT = "left"
+    RIGHT = "right"
+
+
+class PictureMoment(StrEnum):
+    """When a picture is taken."""
+
+    ARRIVAL = "arrival"
+    DONE = "done"
+    SETTLED = "settled"
+    HOME = "home"
+
+
 class WearEventKind(StrEnum):
     """What is planned on a day that the hair should fit."""
 

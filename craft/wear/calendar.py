@@ -13,6 +13,7 @@ from craft.look import definition_on
 from craft.routine.case import Case, case_of
 from craft.routine.drying.forecast import Forecast, forecast_of
 from craft.routine.explain.home import (
+    GEL_AGAIN,
     REFRESH,
     WASH_BY_DAY,
     comes_back,
@@ -51,8 +52,8 @@ WASH_AFTER_SWIM_DAYS = 2
 #: Oil goes to the scalp every other day at most.
 SCALP_OIL_EVERY = 2
 #: For one refresh: water for a gram of hair [g], oil for ends and palms [g], cream or gel as a
-#: share of what the style took. House values.
-MIST_G_PER_G, OIL_G, STYLER_SHARE = 0.10, 0.12, 0.15
+#: share of what the style took; gel for a hairline [g]. House values.
+MIST_G_PER_G, OIL_G, STYLER_SHARE, GEL_G = 0.10, 0.12, 0.15, 0.7
 #: What freshening takes besides water.
 STYLERS = (Role.CUSTARD, Role.MOUSSE, Role.GEL, Role.CREAM, Role.LEAVE_IN)
 
@@ -210,6 +211,8 @@ class Worn:
         """How much a refresh takes, as a kitchen has it."""
         words = self.refresh(day)
         amounts = []
+        if words == GEL_AGAIN:
+            return [household.palm("gel", GEL_G)]
         if words and words != REFRESH[Refreshing.OIL]:
             amounts.append(household.presses("water", MIST_G_PER_G * self.hair_g))
         if words == REFRESH[Refreshing.STYLER_SPRAY]:

@@ -31,7 +31,10 @@ def erase(head: Head, by: str = "") -> None:
         by: who does it
     """
     receipts = list(head.messages.exclude(receipt="").values_list("receipt", flat=True))
-    names = list(ScopePicture.objects.filter(head=head).values_list("image", flat=True))
+    names = [
+        *ScopePicture.objects.filter(head=head).values_list("image", flat=True),
+        *head.look_pictures.values_list("image", flat=True),
+    ]
     with transaction.atomic():
         forget(head)
         Erasure.objects.get_or_create(head=head.pk, defaults={"by": by})

@@ -14,7 +14,9 @@ from craft.vocabulary import (
     MessageKind,
     MessageState,
     Night,
+    PictureMoment,
     Refreshing,
+    View,
     WearEventKind,
 )
 from salon.heads.models import Head
@@ -100,6 +102,35 @@ class Checkin(models.Model):
 
     def __str__(self) -> str:
         return f"{self.date}: {self.looks}"
+
+
+class LookPicture(models.Model):
+    """A picture of a style on a head, kept with the client's consent, and what it measures."""
+
+    head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="look_pictures")
+    visit = models.ForeignKey(
+        Visit, null=True, blank=True, on_delete=models.SET_NULL, related_name="look_pictures"
+    )
+    view = models.CharField(max_length=10, choices=choices(View))
+    moment = models.CharField(max_length=10, choices=choices(PictureMoment))
+    image = models.FileField(upload_to="looks/")
+    width_px = models.PositiveIntegerField()
+    height_px = models.PositiveIntegerField()
+    taken_at = models.DateTimeField(default=timezone.now)
+    taken_by = models.ForeignKey(
+        settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+"
+    )
+    consented_at = models.DateTimeField(help_text="When the client agreed to this picture.")
+    measured_at = models.DateTimeField(null=True, blank=True, help_text="Empty while it is not.")
+    measures = models.JSONField(null=True, blank=True)
+    cannot = models.CharField(max_length=20, blank=True, help_text="Why it measures nothing.")
+
+    class Meta:
+        ordering = ["-taken_at", "-pk"]
+        indexes = [models.Index(fields=["head", "view", "-taken_at"])]
+
+    def __str__(self) -> str:
+        return f"{self.head}, {self.view}, {self.taken_at:%Y-%m-%d}"
 
 
 class Message(models.Model):

@@ -6,10 +6,16 @@ from django.utils import timezone
 from django_tasks import task
 from django_tasks_db.models import DBTaskResult
 
-from salon.between import outbox
+from salon.between import looks, outbox
 
 #: The outbox is filled and emptied so often.
 EVERY = timedelta(minutes=1)
+
+
+@task()
+def measure(pk: int) -> None:
+    """Measure a picture that was kept."""
+    looks.measure_picture(pk)
 
 
 @task()

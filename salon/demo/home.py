@@ -8,9 +8,11 @@ from django.utils import timezone
 
 from craft.results import SCORE_MAX, SCORE_MIN
 from craft.vocabulary import Contact, Night, WearEventKind
-from salon.between.models import Checkin, PlannedDay
+from salon.between.looks import keep_picture, measure_picture
+from salon.between.models import Checkin, LookPicture, PlannedDay
 from salon.between.outbox import fill_outbox
 from salon.between.wearing import wear_of
+from salon.demo.drawn import Style, png
 from salon.heads.models import Head
 from salon.visits.models import Visit
 
@@ -77,3 +79,21 @@ def checkins_of(visit: Visit, chance: random.Random) -> list[Checkin]:
             )
         )
     return told
+
+
+#: Pictures of the singer, days after the service: drawn, a little larger and rougher each time.
+PICTURES = (
+    (0, "done", Style(half_cm=12.0, length_cm=25.0, frizz=0.15, definition=0.85, seed=11)),
+    (3, "home", Style(half_cm=13.5, length_cm=24.0, frizz=0.5, definition=0.6, seed=12)),
+)
+
+
+def take_pictures() -> None:
+    """Two pictures of one head, as they would have been taken; drawn, of nobody."""
+    visit = Visit.objects.filter(head__name="Runa Halse").latest("started_at")
+    for days, moment, style in PICTURES:
+        picture = keep_picture(visit.head, png(style), "back", moment, None, visit)
+        LookPicture.objects.filter(pk=picture.pk).update(
+            taken_at=visit.started_at + timedelta(days=days)
+        )
+        measure_picture(picture.pk)

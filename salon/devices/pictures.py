@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
-from PIL import Image, ImageOps, UnidentifiedImageError
+from PIL import Image, ImageFile, ImageOps, UnidentifiedImageError
 
 from craft.scope import Unreadable
 
@@ -40,6 +40,8 @@ def picture_of(data: bytes) -> Picture:
     """
     if len(data) > BYTES_MOST:
         raise Unreadable(f"The picture has more than {BYTES_MOST // 2**20} MB.")
+    # Another library may have let half pictures pass (WeasyPrint does, as soon as it is loaded).
+    ImageFile.LOAD_TRUNCATED_IMAGES = False
     try:
         with warnings.catch_warnings():
             warnings.simplefilter("error", Image.DecompressionBombWarning)

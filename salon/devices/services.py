@@ -2,6 +2,7 @@
 
 import zlib
 from collections.abc import Sequence
+from typing import Any
 from uuid import uuid4
 
 from django.contrib.auth.models import User
@@ -75,18 +76,22 @@ def keep(head: Head, zone: str, shot: Shot, by: User) -> ScopePicture:
         diameter_um=round(field.diameter_um, 1),
         taken_by=by,
     )
-    keep_file(picture, read.data)
+    keep_file(picture, "scope", read.data)
     return picture
 
 
-def keep_file(picture: ScopePicture, data: bytes) -> None:
+def keep_file(picture: Any, folder: str, data: bytes) -> None:
     """Keep a picture and its file: both, or neither.
 
+    Args:
+        picture: a row with an image, not saved yet
+        folder: of its kind
+        data: of the file
     Raises:
         CraftError: the file cannot be written, as on a full disk
     """
     storage = picture.image.storage
-    name = f"scope/{uuid4().hex}.png"
+    name = f"{folder}/{uuid4().hex}.png"
     try:
         picture.image.name = storage.save(name, ContentFile(data))
         picture.save()

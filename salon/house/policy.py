@@ -61,6 +61,7 @@ DOORS: dict[str, Door] = {
     **dict.fromkeys(("chairs", "chair", "chair-otherwise"), Door(HANDS, HANDS)),
     **dict.fromkeys(("visits", "visit", "visit-log", "record", "begin-visit"), Door(HANDS, HANDS)),
     **dict.fromkeys(("wear", "check-ins", "check-in-seen", "check-in-link"), Door(HANDS, HANDS)),
+    **dict.fromkeys(("look-pictures", "look-picture", "scale-strip"), Door(HANDS, HANDS)),
     **dict.fromkeys(("kit-take", "kit-cleaning", "kit-back"), Door(HANDS, HANDS)),
     **dict.fromkeys(("stock", "stock-undo", "calibration", "calibrating"), Door(HANDS, HANDS)),
     **dict.fromkeys(("palm-tests", "shelf-matches"), Door(HANDS, HANDS)),

@@ -291,6 +291,7 @@ class DemoSalonTest(BrowserTest):
             f"/heads/{plan.head_id}",
             f"/heads/{plan.head_id}/plan",
             f"/heads/{Head.objects.get(name__endswith='Runa Halse').pk}/wear",
+            f"/heads/{plan.head_id}/pictures",
             f"/check-in/{open_link(visit, None)[1]}",
             f"/heads/{plan.head_id}/ways",
             f"/heads/{plan.head_id}/plan/crown",

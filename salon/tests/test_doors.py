@@ -205,6 +205,7 @@ class DoorsTest(ApiTest):
         written |= {"colleague", "archive", "archive-file", "archive-check", "archive-restore"}
         written |= {"erasure"}
         written |= {"wear", "planned-days", "card", "card-pdf", "card-calendar"}
+        written |= {"look-pictures", "look-picture", "scale-strip"}
         written |= {"messages", "message-again", "wordings", "wording-preview"}
         written |= {"check-in", "check-in-link", "check-ins", "check-in-seen"}
         expected = set(self.doors()) | written | {"session", "schema", "web", "worker"}

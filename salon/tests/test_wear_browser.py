@@ -7,9 +7,11 @@ from django.core.cache import cache
 from django.utils import timezone
 from playwright.sync_api import BrowserContext, expect
 
-from salon.between.models import Checkin, MessageText
+from salon.between.looks import measure_picture
+from salon.between.models import Checkin, LookPicture, MessageText
 from salon.between.outbox import fill_outbox
 from salon.between.tests.base import visited
+from salon.demo.drawn import Style, png
 from salon.heads.models import Head
 from salon.heads.services import add_head
 from salon.tests.base import MEASURED, an_owner
@@ -116,3 +118,27 @@ class WearTest(BrowserTest):
         page.get_by_role("button", name="Keep these words").click()
         expect(page.get_by_role("button", name="Keep these words")).to_have_count(0)
         self.assertEqual(MessageText.objects.get().text, "Hello {name}, two taps: {link}")
+
+    def test_two_pictures_side_by_side_wiped_and_deleted(self) -> None:
+        page = self.page
+        page.goto(f"/heads/{self.head.pk}/pictures")
+        choose = page.locator("input[type=file]")
+        expect(choose).to_be_disabled()
+        for seed in (1, 2):
+            page.get_by_text("The client agrees").click()
+            choose.set_input_files(
+                {"name": "a.png", "mimeType": "image/png", "buffer": png(Style(seed=seed))}
+            )
+            expect(page.get_by_role("button", name="Delete")).to_have_count(seed)
+        expect(page.get_by_text("being measured…")).to_have_count(2)
+        for picture in LookPicture.objects.all():
+            measure_picture(picture.pk)
+        expect(page.get_by_text("being measured…")).to_have_count(0)
+        expect(page.get_by_role("cell", name=re.compile("cm²"))).to_have_count(2)
+        expect(page.get_by_role("img", name=re.compile("^back"))).to_have_count(2)
+        page.get_by_role("group", name="Compare").get_by_text("wipe").click()
+        page.get_by_role("slider").press("End")
+        page.get_by_role("button", name="Delete").first.click()
+        expect(page.get_by_role("button", name="Delete")).to_have_count(1)
+        page.get_by_role("button", name="Delete").click()
+        expect(page.get_by_text("No picture from there yet")).to_be_visible()

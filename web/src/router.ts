@@ -59,6 +59,11 @@ export const router = createRouter({
       props: number('head'),
     },
     {
+      path: '/heads/:head(\\d+)/pictures',
+      component: () => import('@/places/wear/Looks.vue'),
+      props: number('head'),
+    },
+    {
       path: '/check-in/:secret',
       component: () => import('@/places/wear/CheckIn.vue'),
       props: true,

@@ -117,10 +117,7 @@ class LimitTest(TestCase):
             if each.refresh:
                 self.assertGreater(each.day, days_after(answer.release_on or DONE))
                 self.assertLess(each.date, answer.wash_by)
-            self.assertEqual(
-                bool(each.amounts),
-                bool(each.refresh) and "gel smoothed" not in each.refresh.lower(),
-            )
+            self.assertEqual(bool(each.amounts), bool(each.refresh))
         shown = [each.definition for each in answer.days if each.definition is not None]
         self.assertEqual(shown, sorted(shown, reverse=True))
         if answer.next:
@@ -190,6 +187,10 @@ class AdaptedTest(TestCase):
         self.assertEqual(day_of(answer, first).look, "Two-strand twist-out")
         self.assertEqual(day_of(answer, first + 2).look, "Pinned")
         self.assertEqual(day_of(answer, first + 4).look, "Puff")
+
+    def test_a_bun_gets_gel_and_no_water(self) -> None:
+        amounts = [one.what for each in asked("slick_bun").days for one in each.amounts]
+        self.assertEqual(set(amounts), {"gel"})
 
     def test_scalp_oil_every_other_day_at_most(self) -> None:
         days = [each.day for each in asked().days if each.scalp_oil]

@@ -970,6 +970,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/heads/{pk}/pictures/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Pictures of a head; another one. */
+        get: operations["heads_pictures_list"];
+        put?: never;
+        /** @description Pictures of a head; another one. */
+        post: operations["heads_pictures_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/heads/{pk}/planned-days/": {
         parameters: {
             query?: never;
@@ -1196,6 +1214,24 @@ export interface paths {
         head?: never;
         /** @description One item of the kit. */
         patch: operations["kit_partial_update"];
+        trace?: never;
+    };
+    "/api/look-pictures/{pk}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The picture itself; deleting it deletes its file. */
+        get: operations["look_pictures_retrieve"];
+        put?: never;
+        post?: never;
+        /** @description The picture itself; deleting it deletes its file. */
+        delete: operations["look_pictures_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/messages/": {
@@ -1768,6 +1804,23 @@ export interface paths {
         };
         /** @description What lies on the scale now. */
         get: operations["scale_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scale-strip.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The scale strip to print and hold beside a head. */
+        get: operations["scale_strip.pdf_retrieve"];
         put?: never;
         post?: never;
         delete?: never;
@@ -6093,6 +6146,21 @@ export interface components {
             /** Reasons */
             reasons: components["schemas"]["Reason"][];
         };
+        LookMeasured: {
+            /** Format: double */
+            value: number;
+            /** Format: double */
+            sd: number;
+        };
+        LookMeasures: {
+            silhouette_cm2: components["schemas"]["LookMeasured"];
+            roughness_mm: components["schemas"]["LookMeasured"];
+            coherence: components["schemas"]["LookMeasured"];
+            length_cm: components["schemas"]["LookMeasured"];
+            evenness: components["schemas"]["LookMeasured"];
+            /** Format: double */
+            px_per_cm: number;
+        };
         LookOfWish: {
             request: components["schemas"]["PlanRequest"] | null;
             answer: components["schemas"]["LookAnswer"];
@@ -6108,6 +6176,26 @@ export interface components {
              */
             day: number;
             style: components["schemas"]["Style"];
+        };
+        LookPicture: {
+            readonly id: number;
+            visit?: number | null;
+            view: components["schemas"]["ViewEnum"];
+            moment: components["schemas"]["MomentEnum"];
+            /** Format: int64 */
+            width_px: number;
+            /** Format: int64 */
+            height_px: number;
+            /** Format: date-time */
+            taken_at?: string;
+            /**
+             * Format: date-time
+             * @description Empty while it is not.
+             */
+            measured_at?: string | null;
+            measures: components["schemas"]["LookMeasures"] | null;
+            /** @description Why it measures nothing. */
+            cannot?: string;
         };
         /** @description What a packed house holds. */
         Manifest: {
@@ -6303,6 +6391,14 @@ export interface components {
                 number
             ][][];
         };
+        /**
+         * @description * `arrival` - arrival
+         *     * `done` - done
+         *     * `settled` - settled
+         *     * `home` - home
+         * @enum {string}
+         */
+        MomentEnum: "arrival" | "done" | "settled" | "home";
         /** @description Grams that came or went. */
         Move: {
             readonly id: number;
@@ -6395,6 +6491,15 @@ export interface components {
             zone?: components["schemas"]["ZoneEnum"] | components["schemas"]["BlankEnum"];
             method: components["schemas"]["MethodEnum"];
             note?: string;
+        };
+        NewPictureRequest: {
+            /** Format: binary */
+            picture: string;
+            view: components["schemas"]["ViewEnum"];
+            moment: components["schemas"]["MomentEnum"];
+            visit?: number | null;
+            /** @description The client agrees to this picture. */
+            consent: boolean;
         };
         /**
          * NextTest
@@ -10550,6 +10655,14 @@ export interface components {
          * @enum {string}
          */
         VerdictEnum: "less" | "as_planned" | "more";
+        /**
+         * @description * `back` - back
+         *     * `front` - front
+         *     * `left` - left
+         *     * `right` - right
+         * @enum {string}
+         */
+        ViewEnum: "back" | "front" | "left" | "right";
         /**
          * ViewsOut
          * @description What of one section is seen from the back and the sides; the vertex lies at (0, radius).
@@ -16819,6 +16932,164 @@ export interface operations {
             };
         };
     };
+    heads_pictures_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookPicture"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    heads_pictures_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["NewPictureRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookPicture"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     heads_planned_days_update: {
         parameters: {
             query?: never;
@@ -18326,6 +18597,159 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["KitItem"];
                 };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    look_pictures_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": string;
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    look_pictures_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             400: {
                 headers: {
@@ -21976,6 +22400,57 @@ export interface operations {
             };
         };
     };
+    "scale_strip.pdf_retrieve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     scale_stand_in_create: {
         parameters: {
             query?: never;
@@ -24913,6 +25388,7 @@ export const messageKindEnumValues: ReadonlyArray<FlattenedDeepRequired<componen
 export const messageStateEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["MessageStateEnum"]> = ["waiting", "sent", "failed", "dropped"];
 export const methodEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["MethodEnum"]> = ["by_eye", "by_feel", "measured", "counted", "reported", "confirmed"];
 export const modeEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ModeEnum"]> = ["good", "silent", "stuck", "lost"];
+export const momentEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["MomentEnum"]> = ["arrival", "done", "settled", "home"];
 export const moveKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["MoveKindEnum"]> = ["delivery", "used", "recount", "waste"];
 export const nightValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Night"]> = ["scarf", "bonnet", "none"];
 export const nightEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["NightEnum"]> = ["scarf", "bonnet", "none"];
@@ -24971,6 +25447,7 @@ export const touchedKindValues: ReadonlyArray<FlattenedDeepRequired<components>[
 export const traitValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Trait"]> = ["definition", "frizz", "volume", "evenness", "bounce", "softness", "shine"];
 export const trustEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["TrustEnum"]> = ["good", "silent", "stuck", "odd", "lost", "none"];
 export const verdictEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["VerdictEnum"]> = ["less", "as_planned", "more"];
+export const viewEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ViewEnum"]> = ["back", "front", "left", "right"];
 export const visitFlagValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["VisitFlag"]> = ["uneven_sides", "interrupted", "out_of_order", "released_damp", "pain"];
 export const visitStateValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["VisitState"]> = ["planned", "running", "between", "released", "done"];
 export const visitStateEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["VisitStateEnum"]> = ["planned", "running", "between", "released", "done"];

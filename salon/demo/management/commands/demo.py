@@ -7,6 +7,7 @@ from django.core.management.base import BaseCommand, CommandError, CommandParser
 from django.db import connection
 
 from salon.demo.build import PASSWORD, STAFF, USERNAME, build
+from salon.demo.home import take_pictures
 from salon.heads.models import Head
 
 
@@ -41,6 +42,7 @@ class Command(BaseCommand):
             return
         if not Head.objects.exists():
             build()
+            take_pictures()
         if not options["quiet"]:
             others = ", ".join(f"{name} ({role.replace('_', ' ')})" for name, role, _ in STAFF)
             self.stdout.write(f"Sign in as {USERNAME} (owner) with the password {PASSWORD}.")

@@ -1,0 +1,83 @@
+"""Pictures of styles: kept with consent, measured beside the request, deleted for good."""
+
+import io
+from dataclasses import asdict
+from datetime import datetime
+
+import numpy as np
+from django.contrib.auth.models import User
+from django.utils import timezone
+from PIL import Image
+
+from craft.errors import CraftError
+from craft.picture import Cannot, measure
+from salon.between.models import LookPicture
+from salon.devices.pictures import picture_of
+from salon.devices.services import keep_file
+from salon.heads.models import Head
+from salon.visits.models import Visit
+
+#: Larger pictures are measured at so many pixels on their longer side: more tells nothing more.
+MEASURED_PX = 1400
+#: Nothing that is of use is kept larger.
+KEPT_PX = 2400
+
+
+def keep_picture(
+    head: Head, data: bytes, view: str, moment: str, by: User | None, visit: Visit | None = None
+) -> LookPicture:
+    """Keep a picture that the client agreed to: upright, without place, time or camera.
+
+    Args:
+        head: on it
+        data: of the file
+        view, moment: from where and when
+        by: who took it
+        visit: that it belongs to
+    Raises:
+        Unreadable: it is no picture
+        CraftError: the visit is of another head
+    """
+    if visit is not None and visit.head_id != head.pk:
+        raise CraftError("visit", "This visit is of another head.")
+    with Image.open(io.BytesIO(picture_of(data).data)) as whole:
+        whole.thumbnail((KEPT_PX, KEPT_PX))
+        written = io.BytesIO()
+        whole.save(written, "PNG")
+        width, height = whole.size
+    picture = LookPicture(
+        head=head,
+        visit=visit,
+        view=view,
+        moment=moment,
+        width_px=width,
+        height_px=height,
+        taken_by=by,
+        consented_at=timezone.now(),
+    )
+    keep_file(picture, "looks", written.getvalue())
+    return picture
+
+
+def measure_picture(pk: int, now: datetime | None = None) -> None:
+    """Measure a picture, and keep what it tells or why it tells nothing."""
+    picture = LookPicture.objects.filter(pk=pk, measured_at=None).first()
+    if picture is None:
+        return
+    with picture.image.open("rb") as file, Image.open(file) as image:
+        grey = image.convert("L")
+        grey.thumbnail((MEASURED_PX, MEASURED_PX))
+    seen = measure(np.asarray(grey))
+    picture.measured_at = now or timezone.now()
+    if isinstance(seen, Cannot):
+        picture.cannot = seen.why
+    else:
+        picture.measures = asdict(seen)
+    picture.save(update_fields=["measured_at", "measures", "cannot"])
+
+
+def delete_picture(picture: LookPicture) -> None:
+    """Delete a picture and its file; nothing of it stays."""
+    storage, name = picture.image.storage, str(picture.image.name)
+    picture.delete()
+    storage.delete(name)
