@@ -35,14 +35,13 @@ def check_text(text: str) -> None:
     """
     names = ", ".join(f"{{{word}}}" for word in WORDS)
     try:
-        used = [name for _, name, _, _ in string.Formatter().parse(text) if name is not None]
+        pieces = [piece[1:] for piece in string.Formatter().parse(text) if piece[1] is not None]
     except ValueError as error:
-        raise CraftError(
-            "text", f"A brace is open or empty. What may stand there: {names}."
-        ) from error
-    strange = [name for name in used if name not in WORDS]
-    if strange:
-        raise CraftError("text", f"“{{{strange[0]}}}” is not known. Use {names}.")
+        raise CraftError("text", f"A brace is open. What may stand in braces: {names}.") from error
+    for name, spec, conversion in pieces:
+        # Nothing but the word: a width could fill the memory.
+        if name not in WORDS or spec or conversion:
+            raise CraftError("text", f"“{{{name}}}” is not known so. Use {names}.")
     if len(text) > TEXT_MOST or not text.strip():
         raise CraftError("text", f"Give 1 to {TEXT_MOST} letters.")
 

@@ -19,7 +19,7 @@ OVER = 2
 GROUND, DARKEST, LIGHTEST = 232, 26, 84
 CROWN = (WIDE_CM / 2, 9.0)
 #: Pieces of hair, points along each, how long they are and how long a wave is [cm].
-LOCKS, POINTS, LOCK_CM, WAVE_CM = 5200, 14, (2.5, 5.0), 2.6
+LOCKS, POINTS, LOCK_CM, WAVE_CM = 3600, 10, (2.5, 5.0), 2.6
 #: How far a strand strays from its neighbours where nothing is defined [rad].
 STRAY = 0.9
 #: So many single hairs on a centimetre of the outline at the most; how far they stand off [cm].

@@ -163,7 +163,13 @@ class OutboxTest(ApiTest):
         self.client.put("/api/wordings/", body, content_type="application/json")
         fill_outbox()
         self.assertEqual(Message.objects.get().text, "Measured: {link}")
-        for text, words in (("{age}", "not known"), ("{", "brace"), ("x" * 481, "480")):
+        for text, words in (
+            ("{age}", "not known"),
+            ("{name:>999999999}", "not known"),
+            ("{name!r}", "not known"),
+            ("{", "brace"),
+            ("x" * 481, "480"),
+        ):
             answer = self.client.put(
                 "/api/wordings/", body | {"text": text}, content_type="application/json"
             )
