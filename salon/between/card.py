@@ -16,6 +16,7 @@ from craft.errors import CraftError
 from craft.vocabulary import Detail, Manner
 from salon.between.drawings import drawing
 from salon.between.wearing import planned_days, wear_of
+from salon.between.wording import long_day
 from salon.house.services import the_house
 from salon.planning.models import Plan
 
@@ -111,11 +112,6 @@ def phases_of(card: Card) -> list[dict[str, Any]]:
 def opened_at_home(plan: Plan) -> bool:
     """Whether the client opens the set."""
     return plan.requested.details.get(Detail.OPENED) is Manner.HOME
-
-
-def long_day(day: date) -> str:
-    """A date in words."""
-    return f"{day:%A} {day.day} {day:%B}"
 
 
 def context_of(card: Card, size: CardSize) -> dict[str, Any]:

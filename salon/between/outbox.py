@@ -15,7 +15,7 @@ from craft.vocabulary import BookingState, Contact, MessageKind, MessageState, V
 from salon.between.checking import open_link
 from salon.between.models import Message
 from salon.between.wearing import wearing
-from salon.between.wording import filled, wording
+from salon.between.wording import filled, long_day, wording
 from salon.booking.models import Booking
 from salon.devices.gateway import NoGateway, Undeliverable, Unreachable, gateway
 from salon.heads.models import Head
@@ -55,11 +55,6 @@ def decent(at: datetime, head: Head) -> datetime:
 def may_write(head: Head) -> bool:
     """Whether a client agreed, and has a number."""
     return head.contact == Contact.MESSAGE and bool(head.phone) and head.archived_at is None
-
-
-def long_day(at: datetime) -> str:
-    """A date in words."""
-    return f"{at:%A} {at.day} {at:%B}"
 
 
 def put(
@@ -181,6 +176,16 @@ def due_messages() -> list[int]:
     now = timezone.now()
     rows = Message.objects.filter(state=MessageState.WAITING, next_try_at__lte=now)
     return list(rows.order_by("next_try_at", "pk").values_list("pk", flat=True))
+
+
+def deliver_due() -> None:
+    """Bring what is due; one that breaks is put off and does not hold up the others."""
+    for pk in due_messages():
+        try:
+            deliver(pk)
+        except Exception:
+            log.exception("message")
+            put_off(Message.objects.get(pk=pk), "It could not be written; the log says why.")
 
 
 def deliver(pk: int) -> None:

@@ -22,8 +22,7 @@ def measure(pk: int) -> None:
 def empty_outbox() -> None:
     """Write what is due, fill the outbox anew, and come again."""
     try:
-        for pk in outbox.due_messages():
-            outbox.deliver(pk)
+        outbox.deliver_due()
         outbox.fill_outbox()
     finally:
         come_again()

@@ -2,6 +2,7 @@
 
 import string
 from collections.abc import Mapping
+from datetime import date
 
 from craft.errors import CraftError
 from craft.vocabulary import MessageKind
@@ -25,6 +26,11 @@ SAMPLE = {
     "link": "https://…/check-in/…",
 }
 TEXT_MOST = 480
+
+
+def long_day(day: date) -> str:
+    """A date in words."""
+    return f"{day:%A} {day.day} {day:%B}"
 
 
 def check_text(text: str) -> None:

@@ -14,11 +14,12 @@ from django.test import Client, SimpleTestCase, TransactionTestCase, override_se
 from django.utils import timezone
 from django_tasks_db.models import DBTaskResult
 
+from craft.vocabulary import MessageKind
 from salon.archive.erasing import forget
 from salon.between import outbox, tasks
 from salon.between.checking import visit_of
 from salon.between.models import Message
-from salon.between.outbox import AGAIN_MIN, decent, deliver, due_messages, fill_outbox
+from salon.between.outbox import AGAIN_MIN, decent, fill_outbox
 from salon.between.tests.base import visited
 from salon.between.wording import USUAL, check_text, filled
 from salon.booking.models import Booking
@@ -51,8 +52,25 @@ class OutboxTest(ApiTest):
         self.enterContext(patch.object(outbox, "decent", lambda moment, _head: moment))
 
     def deliver_all(self) -> None:
-        for pk in due_messages():
-            deliver(pk)
+        outbox.deliver_due()
+
+    def test_one_that_breaks_does_not_hold_up_the_others(self) -> None:
+        fill_outbox()
+        now = timezone.now() - timedelta(minutes=1)
+        words = {"style": "bun", "date": "today"}
+        outbox.put("broken", self.head, MessageKind.OVERDUE, now, words)
+        whole = outbox.whole_text
+
+        def text(message: Message) -> str:
+            if message.key == "broken":
+                raise RuntimeError
+            return whole(message)
+
+        with patch.object(outbox, "whole_text", text), self.assertLogs("salon.outbox"):
+            self.deliver_all()
+        broken = Message.objects.get(key="broken")
+        self.assertEqual((broken.state, broken.tries), ("waiting", 1))
+        self.assertEqual(len(self.given()), 1)
 
     def given(self) -> list[str]:
         return [kept["text"] for kept in Pigeonhole().kept()]
