@@ -12,15 +12,12 @@ from django.utils import timezone
 
 from craft.errors import CraftError
 from craft.vocabulary import VisitState
-from salon.between.models import LINK_LASTS, REFERRED, Checkin, CheckinLink
+from craft.wear.signs import advice
+from salon.between.models import LINK_LASTS, Checkin, CheckinLink
 from salon.visits.models import Visit
 
 #: Days that lie further back are not told any more.
 TOLD_BACK = timedelta(days=7)
-ADVICE = (
-    "Please see a doctor or another health professional about this; loosen anything that pulls. "
-    "The salon has been told and can take the style out. This is no diagnosis."
-)
 
 
 def hashed(secret: str) -> str:
@@ -110,7 +107,7 @@ def tell(visit: Visit, values: Mapping[str, Any]) -> Checkin:
 
 def advice_of(checkin: Checkin) -> str:
     """What is said at once to a client whom something hurts; empty where nothing is to be said."""
-    return ADVICE if set(checkin.signs) & set(REFERRED) else ""
+    return advice(checkin.signs)
 
 
 def see(checkin: Checkin) -> Checkin:

@@ -10,7 +10,6 @@ from django.utils import timezone
 
 from craft.results import SCORE_MAX, SCORE_MIN
 from craft.vocabulary import (
-    HomeSign,
     MessageKind,
     MessageState,
     Night,
@@ -177,7 +176,3 @@ class MessageText(models.Model):
 
     def __str__(self) -> str:
         return self.kind
-
-
-#: Signs that are for a professional, and that somebody of the salon should see.
-REFERRED = (HomeSign.PAIN, HomeSign.SORES, HomeSign.LOSS)

@@ -1,0 +1,17 @@
+"""What a client notices at home: what is for a professional, never a diagnosis."""
+
+from collections.abc import Iterable
+
+from craft.vocabulary import HomeSign
+
+#: Signs that are for a professional, and that somebody of the salon should see.
+REFERRED = frozenset({HomeSign.PAIN, HomeSign.SORES, HomeSign.LOSS})
+ADVICE = (
+    "Please see a doctor or another health professional about this; loosen anything that pulls. "
+    "The salon has been told and can take the style out. This is no diagnosis."
+)
+
+
+def advice(signs: Iterable[str]) -> str:
+    """What is said at once; empty where nothing is to be said. Common practice, no source."""
+    return ADVICE if REFERRED & set(signs) else ""
