@@ -1,7 +1,7 @@
 """Pictures of styles: kept with consent, measured beside the request, deleted for good."""
 
 import io
-from dataclasses import asdict
+from dataclasses import asdict, replace
 from datetime import datetime
 
 import numpy as np
@@ -72,7 +72,8 @@ def measure_picture(pk: int, now: datetime | None = None) -> None:
     if isinstance(seen, Cannot):
         picture.cannot = seen.why
     else:
-        picture.measures = asdict(seen)
+        kept = seen.px_per_cm * picture.width_px / grey.width
+        picture.measures = asdict(replace(seen, px_per_cm=kept))
     picture.save(update_fields=["measured_at", "measures", "cannot"])
 
 

@@ -54,12 +54,8 @@ const pair = computed(() =>
     .sort((one, other) => (one.taken_at ?? '').localeCompare(other.taken_at ?? '')),
 )
 /** How wide what a picture shows is, by its scale; both are shown at the same one [cm]. */
-const MEASURED_PX = 1400
-function wide(picture: LookPicture) {
-  if (!picture.measures) return undefined
-  const shrunk = Math.min(1, MEASURED_PX / Math.max(picture.width_px, picture.height_px))
-  return (picture.width_px * shrunk) / picture.measures.px_per_cm
-}
+const wide = ({ width_px, measures }: LookPicture) =>
+  measures ? width_px / measures.px_per_cm : undefined
 function sized(picture: LookPicture) {
   const all = pair.value.map(wide)
   const own = wide(picture)
