@@ -41,6 +41,7 @@ from craft.wear.limits import (
     left_on,
     return_reason,
     stays_on,
+    washed_out,
     worn_as,
 )
 from craft.words import plural
@@ -285,7 +286,7 @@ def wear(request: WearRequest) -> WearAnswer:
         return only_left_on(request)
     case = case_of(asked)
     worn = Worn(request, case, forecast_of(case))
-    safe = last_safe(case, worn.forecast, request.extended_by_retwist)
+    safe = last_safe(case, worn.first, request.extended_by_retwist)
     safe_day = max(safe.day, worn.first)
     return_day = max(worn.wash_day, WASH_BY_DAY)
 
@@ -301,7 +302,7 @@ def wear(request: WearRequest) -> WearAnswer:
             good_until_low=on(worn.first + math.floor(good * SOONER)),
             good_until_high=on(worn.first + math.ceil(good * LATER)),
             last_safe_day=on(safe_day),
-            has_to_come_out=stays_on(worn_as(case)),
+            has_to_come_out=stays_on(worn_as(case.technique)),
             wash_by=on(worn.wash_day),
             return_by=on(return_day),
             days=list(worn.days(worn.wash_day)),
@@ -384,8 +385,8 @@ def answered(request: WearRequest, answer: WearAnswer) -> WearAnswer:
     if request.on is None:
         return answer
     # What has to be taken out stays on until somebody does; the rest was washed at home.
-    washed_out = not answer.has_to_come_out and request.on > answer.return_by
-    over = 0 if washed_out else max(0, (request.on - answer.last_safe_day).days)
+    gone = washed_out(answer.has_to_come_out, answer.return_by, request.on)
+    over = 0 if gone else max(0, (request.on - answer.last_safe_day).days)
     cautions = list(answer.cautions)
     if over:
         because = f"Worn {plural(over, 'day')} longer than it should: take it out, look at the "
@@ -396,7 +397,7 @@ def answered(request: WearRequest, answer: WearAnswer) -> WearAnswer:
         update={
             "day": (request.on - request.done_on).days,
             "overdue_days": over,
-            "washed_out": washed_out,
+            "washed_out": gone,
             "next": next_due(answer, request.on),
             "cautions": cautions,
         }

@@ -2,16 +2,16 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from datetime import date, timedelta
+from datetime import date
 
 from craft.contract.plan import Reason
 from craft.look import settling_days
 from craft.routine.case import Case
 from craft.routine.compose.before import TAKE_DOWNS
-from craft.routine.drying.forecast import Forecast
-from craft.routine.explain.home import WASH_BY_DAY, release_day, wear_days
+from craft.routine.compose.techniques import TECHNIQUES, Technique
+from craft.routine.explain.home import WASH_BY_DAY, wear_days
 from craft.routine.explain.why import HOUSE, MODEL, TRADE, reason
-from craft.vocabulary import OnHead
+from craft.vocabulary import OnHead, Style
 from craft.words import plural
 
 #: A released set is worn so many days without being twisted again.
@@ -43,14 +43,31 @@ class Limit:
     why: Reason
 
 
-def worn_as(case: Case) -> OnHead:
+def worn_as(technique: Technique) -> OnHead:
     """What is on the head once the style is there."""
-    return OnHead.LOOSE if case.technique.released else case.technique.leaves
+    return OnHead.LOOSE if technique.released else technique.leaves
 
 
 def stays_on(worn: OnHead) -> bool:
     """Whether it stays on the head until somebody takes it out."""
     return worn not in (OnHead.LOOSE, OnHead.WASH_AND_GO)
+
+
+def washed_out(has_to_come_out: bool, return_by: date, on: date) -> bool:
+    """Whether it is taken to be washed out at home: worn loose, and long past its return."""
+    return not has_to_come_out and on > return_by
+
+
+def worn_too_long(style: Style, wash_by: date, return_by: date, on: date) -> bool:
+    """Whether what was done should have come off by a day, and is still on the head.
+
+    Args:
+        style: what was done
+        wash_by, return_by: as the card for home told
+        on: the day
+    """
+    has_to_come_out = stays_on(worn_as(TECHNIQUES[style]))
+    return on > wash_by and not washed_out(has_to_come_out, return_by, on)
 
 
 def left_on(worn: OnHead) -> Limit:
@@ -64,16 +81,19 @@ def left_on(worn: OnHead) -> Limit:
     )
 
 
-def last_safe(case: Case, forecast: Forecast, extended: bool) -> Limit:
+def last_safe(case: Case, opened: int, extended: bool) -> Limit:
     """The last day the style may be worn.
 
     A released set that is twisted again every second night lasts two weeks, any other a week from
     its release. Common practice, no source.
+
+    Args:
+        opened: the day of the release
+        extended: twisted again at night
     """
     if not case.technique.released:
-        limit = left_on(worn_as(case))
+        limit = left_on(worn_as(case.technique))
         return limit if limit.day <= WASH_BY_DAY else Limit(WASH_BY_DAY, limit.why)
-    opened = release_day(case, forecast)
     if extended:
         why = "Twisted again every second night it lasts two weeks, then it is washed."
         return Limit(WASH_BY_DAY, reason("last_safe_day", why, "twisted again at night", TRADE))
@@ -110,11 +130,6 @@ def good_reason(worn: int, air: Mapping[int, float]) -> Reason:
     because = f"{plural(worn, 'day')} are usual for it in half humid air"
     because += f"; {plural(humid, 'day')} of humid air count for more." if humid else "."
     return reason("good_until", because, f"forecast of {plural(len(air), 'day')}", MODEL)
-
-
-def later(day: date, days: int) -> date:
-    """A date so many days later."""
-    return day + timedelta(days=days)
 
 
 def return_reason(wash_day: int) -> Reason:

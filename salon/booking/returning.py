@@ -6,6 +6,8 @@ from datetime import date, timedelta
 from django.db.models import Max
 from django.utils import timezone
 
+from craft.vocabulary import Style
+from craft.wear.limits import worn_too_long
 from salon.booking.models import ACTIVE, Booking
 from salon.planning.models import Plan
 
@@ -20,11 +22,13 @@ class Due:
     Args:
         plan: what was done last
         wash_by, return_by: dates the card for home told
+        overdue: what was done should have come off by now
     """
 
     plan: Plan
     wash_by: date
     return_by: date
+    overdue: bool
 
 
 def due_back(today: date | None = None) -> list[Due]:
@@ -44,11 +48,10 @@ def due_back(today: date | None = None) -> list[Due]:
     for plan in Plan.objects.filter(begun_at__in=last).select_related("head"):
         begun = timezone.localdate(plan.begun_at)
         home = plan.answered.home
-        due = Due(
-            plan,
-            begun + timedelta(days=home.wash_by_day),
-            begun + timedelta(days=home.return_by_day),
-        )
+        wash_by = begun + timedelta(days=home.wash_by_day)
+        return_by = begun + timedelta(days=home.return_by_day)
+        overdue = worn_too_long(Style(plan.style), wash_by, return_by, now)
+        due = Due(plan, wash_by, return_by, overdue)
         if due.return_by <= now + timedelta(days=AHEAD_DAYS):
             results.append(due)
     return sorted(results, key=lambda each: each.return_by)

@@ -367,6 +367,7 @@ class DueSerializer(serializers.Serializer[Any]):
     title = serializers.CharField(source="plan.title")
     wash_by = serializers.DateField()
     return_by = serializers.DateField()
+    overdue = serializers.BooleanField()
 
 
 class HandsSerializer(serializers.Serializer[Any]):

@@ -15,7 +15,7 @@ from craft.tests.requests import HAIR, plan_request
 from craft.vocabulary import OnHead, Style, WearEventKind, WearPhase
 from craft.wear.calendar import wear
 from craft.wear.household import drops, palm, presses
-from craft.wear.limits import faded
+from craft.wear.limits import faded, worn_too_long
 
 DONE = date(2026, 6, 20)
 
@@ -76,6 +76,18 @@ class LimitTest(TestCase):
         self.assertGreater(asked(on=on(10)).overdue_days, 0)
         coils = asked("finger_coils", on=on(40))
         self.assertEqual((coils.overdue_days, coils.washed_out), (30, False))
+
+    def test_who_wears_it_too_long_by_the_card_alone(self) -> None:
+        wash, back = DONE + timedelta(days=8), DONE + timedelta(days=14)
+        for style, day, long in (
+            (Style.FINGER_COILS, 40, True),
+            (Style.TWO_STRAND_TWIST_OUT, 10, True),
+            (Style.TWO_STRAND_TWIST_OUT, 15, False),
+            (Style.FINGER_COILS, 8, False),
+        ):
+            with self.subTest(style=style, day=day):
+                on_day = DONE + timedelta(days=day)
+                self.assertIs(worn_too_long(style, wash, back, on_day), long)
 
     def test_coils_lock(self) -> None:
         reasons = [each.because for each in asked("finger_coils").reasons]
@@ -164,6 +176,7 @@ class AdaptedTest(TestCase):
     def test_really_opened_later_everything_moves(self) -> None:
         usual, late = asked(), asked(released_on=on(3))
         self.assertEqual(days_after(late.release_on), 3)
+        self.assertEqual(days_after(late.last_safe_day), 10)
         self.assertEqual(day_of(late, 2).phase, WearPhase.IN_SET)
         self.assertEqual(
             days_after(late.good_until) - 3,

@@ -4152,6 +4152,7 @@ export interface components {
             wash_by: string;
             /** Format: date */
             return_by: string;
+            overdue: boolean;
         };
         /**
          * DueTimer

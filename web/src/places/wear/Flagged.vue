@@ -7,7 +7,6 @@ import { computed } from 'vue'
 import { useDue } from '@/api/days'
 import { useFlagged, useSeen } from '@/api/wear'
 import { calendarDay } from '@/text/format'
-import { isoDay } from '@/text/zone'
 
 const { t } = useI18n()
 const flagged = useFlagged()
@@ -15,10 +14,9 @@ const seen = useSeen()
 const due = useDue()
 /** Whose style should have been off by now, and nothing is booked. */
 const OVERDUE_MOST = 5
-const overdue = computed(() => {
-  const today = isoDay(new Date())
-  return (due.data.value ?? []).filter((one) => one.wash_by < today).slice(0, OVERDUE_MOST)
-})
+const overdue = computed(() =>
+  (due.data.value ?? []).filter((one) => one.overdue).slice(0, OVERDUE_MOST),
+)
 </script>
 
 <template>

@@ -105,7 +105,6 @@ const lists = computed(() =>
           v-if="calendar?.days?.length"
           :days="calendar.days"
           :today="data.today"
-          :good-until="calendar.good_until"
           :checkins="data.checkins"
         />
         <div class="lists">

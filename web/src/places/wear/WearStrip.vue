@@ -9,7 +9,6 @@ import { calendarDay, percent } from '@/text/format'
 const props = defineProps<{
   days: WearDay[]
   today: string
-  goodUntil?: string | null
   checkins: Checkin[]
 }>()
 const { t } = useI18n()
