@@ -15,7 +15,7 @@ from django.test import Client, LiveServerTestCase
 from playwright.sync_api import Browser, Page, expect
 
 from salon.between.checking import open_link
-from salon.checks.browser import DESK, PHONE, browser
+from salon.checks.browser import DESK, PHONE, TABLET, browser
 from salon.checks.serving import ServerThread
 from salon.demo.build import USERNAME, build
 from salon.heads.models import Head
@@ -321,8 +321,8 @@ class DemoSalonTest(BrowserTest):
         self.page.goto(f"/shelf/products/{Product.objects.earliest('pk').pk}/calibration")
         expect(self.page.get_by_text("steady", exact=True)).to_be_visible()
 
-    def test_places_are_accessible_and_fit_a_phone_even_with_a_long_word(self) -> None:
-        """Each place is opened once: in the light, in the dark, and as narrow as a phone."""
+    def test_places_are_accessible_and_fit_every_screen_even_with_a_long_word(self) -> None:
+        """Each place is opened once: in the light, in the dark, and on every screen."""
         word = "Einzelsträhnenbefeuchtungsplan" * 2
         for model in (Head, Product):
             for row in model._default_manager.all():
@@ -335,21 +335,21 @@ class DemoSalonTest(BrowserTest):
             self.page.wait_for_load_state("networkidle")
             titles.add(self.page.title())
             self.assertAccessible(place)
-            self.assertFitsAPhone(place)
+            self.assertFits(place)
         self.calibration()
         self.assertAccessible("calibration")
-        self.assertFitsAPhone("calibration")
+        self.assertFits("calibration")
         self.assertNotIn("Gauffer", titles, "a page without a title of its own")
         self.page.goto("/heads")
 
-    def assertFitsAPhone(self, place: str) -> None:
-        """Nothing has to be scrolled aside for."""
-        self.page.set_viewport_size(PHONE)
-        # What the page does on a narrow screen it does by the next frame.
-        self.page.evaluate("new Promise(done => requestAnimationFrame(() => setTimeout(done)))")
-        with self.subTest(place=place):
-            self.assertLessEqual(self.widest(), PHONE["width"])
-        self.page.set_viewport_size(DESK)
+    def assertFits(self, place: str) -> None:
+        """Nothing has to be scrolled aside for, on any screen."""
+        for screen in (TABLET, PHONE, DESK):
+            self.page.set_viewport_size(screen)
+            # What the page does on another screen it does by the next frame.
+            self.page.evaluate("new Promise(done => requestAnimationFrame(() => setTimeout(done)))")
+            with self.subTest(place=place, screen=screen):
+                self.assertLessEqual(self.widest(), screen["width"])
 
     def assertAccessible(self, place: str) -> None:
         """Nothing against the guidelines in the light; in the dark only the colours change."""

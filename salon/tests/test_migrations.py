@@ -140,3 +140,13 @@ class LogOfOldVisitsTest(MigrationTest):
 
         self.manage("rebuild")
         self.assertEqual(self.kept(), [*migrated[:4], [("damp_roots",)]])
+
+        self.manage("backup")
+        self.assertForTheOwnerOnly()
+
+    def assertForTheOwnerOnly(self) -> None:
+        """Whatever an installation of its own makes is read by its owner only."""
+        files = [path for path in self.folder.rglob("*") if path.is_file()]
+        self.assertGreater(len(files), 2)
+        for path in files:
+            self.assertEqual(path.stat().st_mode & 0o077, 0, path.name)

@@ -4,12 +4,10 @@ import re
 
 from playwright.sync_api import Page, Route, expect
 
-from salon.checks.browser import DESK, TABLET
 from salon.heads.models import Head
 from salon.heads.services import add_head, profile
 from salon.house.services import the_house
 from salon.planning.models import Plan
-from salon.shelf.models import Product
 from salon.tests.base import MEASURED, an_owner
 from salon.tests.test_browser import BrowserTest
 from salon.visits.models import Visit
@@ -304,19 +302,3 @@ class VisitTest(PlacesTest):
     def test_findings_are_empty_at_first(self) -> None:
         self.page.goto("/findings")
         expect(self.page.get_by_text("Nothing recorded yet")).to_be_visible()
-
-
-class WidthTest(PlacesTest):
-    def test_no_place_is_wider_than_its_screen(self) -> None:
-        page = self.page
-        places = ["/heads", "/heads/new", f"/heads/{self.head.pk}", f"/heads/{self.head.pk}/plan"]
-        Product.objects.create(name="A gel with quite a long name", role="gel", stock_g=20)
-        places += [f"/shelf?head={self.head.pk}", "/shelf/products/new", "/shelf/kit"]
-        for size in (TABLET, DESK):
-            page.set_viewport_size(size)
-            for place in places:
-                page.goto(place)
-                page.wait_for_load_state("networkidle")
-                width = page.evaluate("document.documentElement.scrollWidth")
-                with self.subTest(place=place, size=size):
-                    self.assertLessEqual(width, size["width"])

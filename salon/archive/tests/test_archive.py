@@ -2,11 +2,8 @@
 
 import io
 import json
-import os
 import shutil
 import sqlite3
-import subprocess
-import sys
 import zipfile
 from contextlib import closing
 from pathlib import Path
@@ -14,7 +11,6 @@ from tempfile import mkdtemp
 from typing import Any
 from unittest.mock import patch
 
-from django.conf import settings
 from django.contrib.auth.models import User
 from django.core.management import CommandError, call_command
 from django.test import TransactionTestCase, override_settings
@@ -303,22 +299,3 @@ class ErasingTest(ArchiveTest):
         call_command("erase", number, SECRET, "--backups", stdout=out)
         self.assertIn("1 older backups were deleted", out.getvalue())
         self.assertFalse(Head.objects.exists())
-
-
-class OwnersOnlyTest(ArchiveTest):
-    def test_files_are_for_their_owner_only(self) -> None:
-        """As an installation of its own makes them."""
-        environment = {**os.environ, "GAUFFER_VAR": str(self.folder / "var")}
-        environment.pop("DATABASE_URL", None)
-        for command in (["migrate", "--verbosity", "0"], ["backup"]):
-            subprocess.run(
-                [sys.executable, "manage.py", *command],
-                cwd=settings.BASE_DIR,
-                env=environment,
-                check=True,
-                capture_output=True,
-            )
-        files = [path for path in (self.folder / "var").rglob("*") if path.is_file()]
-        self.assertGreater(len(files), 2)
-        for path in files:
-            self.assertEqual(path.stat().st_mode & 0o077, 0, path.name)
