@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 
-import { lastNoted, read, standing } from './seen'
+import { lastNoted, momentAfter, read, standing } from './seen'
 
 const TEN = Date.parse('2026-06-20T10:00:00Z')
 let number = 0
@@ -66,5 +66,13 @@ describe('a visit as the screen sees it', () => {
     const anew = entry('timer_set', 26, { timer: 'mask', title: 'Mask', least_min: 5 })
     expect(read(KEYS, [set, stop]).timers).toEqual([])
     expect(read(KEYS, [set, stop, anew]).timers).toHaveLength(1)
+  })
+  it('notes what is done after what was begun, also where the clock went back', () => {
+    const start = entry('step_started', 5, { step: 'cleanse' })
+    const at = momentAfter([start], new Date(TEN + 4 * 60_000)).toISOString()
+    const done = { ...entry('step_done', 0, { step: 'cleanse' }), at }
+    expect(read(KEYS, [done, start]).step).toBe('mask')
+    expect(momentAfter([start], new Date(TEN + 6 * 60_000)).getTime()).toBe(TEN + 6 * 60_000)
+    expect(momentAfter([], new Date(TEN)).getTime()).toBe(TEN)
   })
 })

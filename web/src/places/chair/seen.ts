@@ -33,6 +33,8 @@ export interface Seen {
   timers: TimerSeen[]
   touches: Record<string, string>
   scores: Record<string, number>
+  /** Judged again once it had settled. */
+  settled: Record<string, number>
   closed: boolean
   released: boolean
 }
@@ -69,6 +71,13 @@ export function lastNoted<Noted extends Any>(entries: Noted[], device: string): 
   return own.filter((entry) => entry.at === newest?.at) as Noted[]
 }
 
+/**
+ * The moment of a new entry: after everything that is seen here. The clock goes back a little where an
+ * answer of the server was slow, and what was done would come before it was begun.
+ */
+export const momentAfter = (entries: Pick<Any, 'at'>[], now: Date) =>
+  new Date(Math.max(now.getTime(), ...entries.map((entry) => Date.parse(entry.at) + 1)))
+
 /** What follows from a log, as far as a screen needs it. */
 export function read(keys: string[], entries: Any[]): Seen {
   const steps = new Map<string, StepSeen>(keys.map((key) => [key, { key, status: 'planned' }]))
@@ -77,6 +86,7 @@ export function read(keys: string[], entries: Any[]): Seen {
     timers: [],
     touches: {},
     scores: {},
+    settled: {},
     closed: false,
     released: false,
   }
@@ -105,7 +115,8 @@ export function read(keys: string[], entries: Any[]): Seen {
     if (kind === 'timer_stopped')
       seen.timers = seen.timers.filter((timer) => timer.timer !== data.timer)
     if (kind === 'touch') seen.touches[String(data.place)] = String(data.dryness)
-    if (kind === 'score' && !data.zone) seen.scores[String(data.trait)] = Number(data.value)
+    if (kind === 'score' && !data.zone)
+      seen[data.settled ? 'settled' : 'scores'][String(data.trait)] = Number(data.value)
     if (kind === 'closed') seen.closed = true
     if (kind === 'released') seen.released = true
   }

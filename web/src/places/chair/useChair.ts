@@ -21,7 +21,7 @@ import {
   send,
   waiting,
 } from '@/api/chairLog'
-import { lastNoted, seenOf } from './seen'
+import { lastNoted, momentAfter, seenOf } from './seen'
 import { serverClock } from './serverClock'
 
 /** Without a connection it is tried again so often [ms]; with one it is read anew so often. */
@@ -104,9 +104,9 @@ export function useChair(visit: () => number) {
 
   /** Note what happened just now. What is noted together is taken back together. */
   async function note(...what: [kind: Kind, data?: Record<string, unknown>][]) {
-    const at = clock()
-    const begun = (chair.value?.events.length ?? 0) + waits.value.length > 0
-    const first = begun ? [] : [entryOf('begun', at, by.value)]
+    const before = [...(chair.value?.events ?? []), ...waits.value]
+    const at = momentAfter(before, clock())
+    const first = before.length ? [] : [entryOf('begun', at, by.value)]
     const entries = what.map(([kind, data]) => entryOf(kind, at, by.value, data))
     const all = [...first, ...entries]
     noted.value = [...noted.value, ...all]
