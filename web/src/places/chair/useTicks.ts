@@ -37,17 +37,19 @@ export function useTicks(
   }
   let typed = ''
   let typing: ReturnType<typeof setTimeout> | undefined
+  function settle() {
+    clearTimeout(typing)
+    if (typed) toggle(Number(typed))
+    typed = ''
+  }
+  /** A second digit belongs to the first where there is such a section; else it is one of its own. */
   function digit(key: string) {
+    const most = numbers.value.length
+    if (typed && Number(typed + key) > most) settle()
     typed += key
     clearTimeout(typing)
-    const whole = Number(typed) * 10 > numbers.value.length
-    typing = setTimeout(
-      () => {
-        toggle(Number(typed))
-        typed = ''
-      },
-      whole ? 0 : DIGITS_MS,
-    )
+    if (Number(typed) * 10 > most) settle()
+    else typing = setTimeout(settle, DIGITS_MS)
   }
   const reset = () => (picked.value = undefined)
   return { ticked, left, worked, toggle, digit, reset }
