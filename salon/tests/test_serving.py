@@ -19,10 +19,17 @@ from unittest.mock import patch
 from django.conf import settings
 from django.test import Client, LiveServerTestCase, SimpleTestCase, TransactionTestCase
 
+from craft.contract import parse
+from craft.vocabulary import EventKind
 from salon.checks.serving import ServerThread
 from salon.checks.stalls import free_port
+from salon.heads.services import add_head
+from salon.planning.services import save
+from salon.planning.wish import HeadWish
 from salon.serving import Patience
-from salon.tests.base import an_owner, awaited, database_in
+from salon.tests.base import MEASURED, an_owner, awaited, database_in
+from salon.visits.kit import entry
+from salon.visits.log import append, open_visit
 from salon.worker import PatientProtocol
 from salon.working import Busy, Gate
 
@@ -286,6 +293,40 @@ if __name__ == "__main__":
                 check=False,
             )
         self.assertIn("all well", done.stdout, done.stderr)
+
+
+class RestartTest(TransactionTestCase):
+    """What runs at the chair is in the log, not in a server."""
+
+    def test_a_timer_outlives_the_server_that_set_it(self) -> None:
+        owner = an_owner()
+        client = Client()
+        client.force_login(owner)
+        head = add_head({"name": "Measured Head"}, MEASURED, owner)
+        wish = parse(HeadWish, {"head": head.pk, "goal": {"style": "quick_wash"}})
+        visit = open_visit(save(head, wish, owner), owner)
+        timer = {"timer": "mask", "title": "Mask", "least_min": 20, "most_min": 30}
+        append(visit, [entry(EventKind.TIMER_SET, owner, timer)])
+        cookie = client.cookies["sessionid"].value
+        first, second = self.timers(visit.pk, cookie), self.timers(visit.pk, cookie)
+        self.assertEqual(first[0]["title"], "Mask")
+        self.assertEqual(first, second)
+
+    def timers(self, visit: int, cookie: str) -> list[dict[str, object]]:
+        """What runs, asked of a server that is begun for it and ends after it."""
+        server = ServerThread("127.0.0.1")
+        server.start()
+        server.is_ready.wait(PATIENCE)
+        try:
+            asked = urllib.request.Request(
+                f"http://127.0.0.1:{server.port}/api/visits/{visit}/chair/",
+                headers={"Cookie": f"sessionid={cookie}"},
+            )
+            with urllib.request.urlopen(asked, timeout=PATIENCE) as answer:
+                timers: list[dict[str, object]] = json.load(answer)["chair"]["timers"]
+            return timers
+        finally:
+            server.terminate()
 
 
 class DemoServerTest(TransactionTestCase):
