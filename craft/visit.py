@@ -179,7 +179,8 @@ def fold(plan: PlanAnswer, events: Iterable[Event]) -> VisitAnswer:
         sections=sections,
         timers=timer_runs(log),
         kit=kit,
-        scores=scores_of(log),
+        scores=scores_of(log, settled=False),
+        settled=scores_of(log, settled=True),
         zone_scores=zone_scores_of(log),
         length_cm=last(entry.data.length_cm for entry in log.of(Length) if entry.data.zone is None),
         zone_lengths={
@@ -239,10 +240,10 @@ def last(values: Iterable[Value]) -> Value | None:
     return next(iter(deque(values, maxlen=1)), None)
 
 
-def scores_of(log: Log) -> dict[Trait, int]:
-    """The last score of each trait, of the whole head."""
+def scores_of(log: Log, *, settled: bool) -> dict[Trait, int]:
+    """The last score of each trait, of the whole head, as it was opened or once it had settled."""
     whole = (entry.data for entry in log.of(Score) if entry.data.zone is None)
-    return {data.trait: data.value for data in whole}
+    return {data.trait: data.value for data in whole if data.settled is settled}
 
 
 def zone_scores_of(log: Log) -> dict[Trait, dict[Zone, int]]:

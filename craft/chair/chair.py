@@ -5,7 +5,9 @@ from collections.abc import Iterator
 from datetime import datetime
 
 from craft.arms import FINE_STEPS, FINE_WORK_MIN, REST_MIN, fine_runs
+from craft.chair.film import film
 from craft.chair.gate import gate
+from craft.chair.mishaps import mishaps
 from craft.chair.steps import TICKS, chair_step, current
 from craft.contract.chair import ChairAnswer, ChairRequest, DueTimer, Rest, UnevenDose
 from craft.contract.plan import PlanAnswer
@@ -54,6 +56,8 @@ def chair(request: ChairRequest) -> ChairAnswer:
         ),
         uneven=list(uneven_doses(plan, visit)),
         unticked=unticked(visit, key),
+        mishaps=mishaps(plan, visit),
+        film=film(plan, visit),
         # Before the set is shaped nothing dries.
         gate=gate(request.asked if shaped else None, visit, shaped_when(log), now)
         if released

@@ -7,7 +7,7 @@ from pydantic import AwareDatetime, Field
 from craft.contract.base import Frozen
 from craft.contract.plan import PlanAnswer, PlanRequest, Reason
 from craft.contract.visit import AnyEvent, VisitAnswer
-from craft.vocabulary import Role, SectionTick, Side, Touch
+from craft.vocabulary import Fits, Role, SectionTick, Side, SwapAbout, Touch
 
 
 class ChairRequest(Frozen):
@@ -147,6 +147,45 @@ class Rest(Frozen):
     text: str
 
 
+class Mishap(Frozen):
+    """What went otherwise than it should, while it can still be mended."""
+
+    key: str
+    """Of the caution."""
+    text: str
+    trigger: str
+    """The entries that say so."""
+    source: str
+
+
+class Film(Frozen):
+    """What stays on the hair, by outer area."""
+
+    so_far: float
+    """Noted until now [g/m²]."""
+    at_end: float
+    """With what is still to come as planned [g/m²]."""
+    text: str
+    source: str
+
+
+class SwapLine(Frozen):
+    """One thing a swap was held against."""
+
+    about: SwapAbout
+    text: str
+    fits: Fits
+
+
+class SwapCheck(Frozen):
+    """Another bottle for what is still to come of a role."""
+
+    fits: Fits
+    """The gravest of the lines."""
+    needed_g: float
+    lines: list[SwapLine]
+
+
 class ChairAnswer(Frozen):
     """A visit at a moment."""
 
@@ -158,6 +197,9 @@ class ChairAnswer(Frozen):
     uneven: list[UnevenDose]
     unticked: list[int]
     """Sections that this step has not reached."""
+    mishaps: list[Mishap]
+    film: Film | None
+    """Null where nothing stays in."""
     gate: Gate | None
     """Null where nothing is opened."""
     rest: Rest | None

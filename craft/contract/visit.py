@@ -119,6 +119,8 @@ class ScoreData(Frozen):
     value: Annotated[int, Field(ge=SCORE_MIN, le=SCORE_MAX)]
     day: Day = 0
     """Days after the service."""
+    settled: bool = False
+    """Judged again, after it has settled; else as it was opened."""
 
 
 class LengthData(Frozen):
@@ -495,7 +497,9 @@ class VisitAnswer(Frozen):
     timers: list[TimerRun]
     kit: list[KitRun]
     scores: dict[Trait, int]
-    """As last judged."""
+    """As last judged when it was opened."""
+    settled: dict[Trait, int] = Field(default_factory=dict)
+    """As last judged after it had settled."""
     zone_scores: dict[Trait, dict[Zone, int]] = Field(default_factory=dict)
     """Where a zone was judged apart."""
     length_cm: float | None

@@ -111,6 +111,15 @@ class NoteAbout(StrEnum):
     NEXT = "next"
 
 
+class SwapAbout(StrEnum):
+    """What another bottle is held against."""
+
+    LABEL = "label"
+    PAIR = "pair"
+    STOCK = "stock"
+    FILM = "film"
+
+
 class KitPlace(StrEnum):
     """Where pieces go that come off a head."""
 

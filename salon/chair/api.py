@@ -12,12 +12,23 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from craft.contract import PlanAnswer, read
-from craft.contract.chair import ChairAnswer
+from craft.contract.chair import ChairAnswer, SwapCheck
 from craft.contract.visit import EventList
-from craft.vocabulary import StepStatus, VisitState
-from salon.chair.services import chair_of, go_on_otherwise, note, otherwise, under_way
-from salon.fields import whole
+from craft.vocabulary import Role, StepStatus, VisitState
+from salon.chair.services import (
+    chair_of,
+    go_on_otherwise,
+    note,
+    otherwise,
+    swapped,
+    under_way,
+)
+from salon.fields import one_of, whole, within
+from salon.kit.api import KitUseSerializer
+from salon.kit.models import KitUse
 from salon.problems import body_of, core_schema
+from salon.reading import ROW_MOST
+from salon.shelf.models import Product
 from salon.signed_in import user_of
 from salon.visits.api import EventSerializer
 from salon.visits.models import Visit
@@ -44,12 +55,14 @@ class ChairSerializer(serializers.Serializer[Any]):
     answer = WorkedField()
     chair = ChairField()
     events = EventSerializer(many=True, help_text="Entries that are in the log.")
+    kit = KitUseSerializer(many=True, help_text="Its pieces that are not back yet.")
     now = serializers.DateTimeField(help_text="Of the server, which its hours go by.")
 
 
 def chair_out(visit: Visit) -> dict[str, Any]:
     """A visit under way as it is answered."""
     now = timezone.now()
+    out = KitUse.objects.filter(visit=visit.pk, returned_at=None)
     return dict(
         ChairSerializer(
             {
@@ -61,6 +74,7 @@ def chair_out(visit: Visit) -> dict[str, Any]:
                 "answer": visit.plan.answered.model_dump(mode="json"),
                 "chair": chair_of(visit, now).model_dump(mode="json"),
                 "events": visit.events.all(),
+                "kit": out.select_related("item"),
                 "now": now,
             }
         ).data
@@ -131,36 +145,77 @@ class SeatsView(APIView):
 
 
 class OtherwiseWishSerializer(serializers.Serializer[Any]):
-    sections = whole(1, 120, "sections")
+    sections = whole(1, 120, "sections", required=False)
+    rod_mm = within(4, 60, "mm", required=False)
     keep = serializers.BooleanField(default=False, help_text="Else it is only told.")
+
+    def validate(self, values: dict[str, Any]) -> dict[str, Any]:
+        if not {"sections", "rod_mm"} & set(values):
+            raise serializers.ValidationError("Give another number of sections, or other rods.")
+        return values
 
 
 class OtherwiseSerializer(serializers.Serializer[Any]):
-    """What another number of sections comes to."""
+    """What going on otherwise comes to."""
 
     summary = serializers.ListField(child=serializers.CharField())
-    sections = serializers.IntegerField()
     kept = serializers.BooleanField()
 
 
 class OtherwiseView(APIView):
-    """Go on with another number of sections: the rest is planned anew, first told, then kept."""
+    """Go on with other sections or rods: the rest is planned anew, first told, then kept."""
 
     @extend_schema(request=OtherwiseWishSerializer, responses={200: OtherwiseSerializer})
     def post(self, request: Request, pk: int) -> Response:
         given = OtherwiseWishSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         visit = get_object_or_404(Visit.objects.select_related("plan", "head"), pk=pk)
-        sections, keep = given.validated_data["sections"], given.validated_data["keep"]
-        told = otherwise(visit, sections, user_of(request))
+        changed = dict(given.validated_data)
+        keep = changed.pop("keep")
+        told = otherwise(visit, changed, user_of(request))
         if keep:
-            go_on_otherwise(visit, sections, user_of(request), told)
-        answer = {"summary": told.summary, "sections": sections, "kept": keep}
+            go_on_otherwise(visit, user_of(request), told)
+        answer = {"summary": told.summary, "kept": keep}
         return Response(OtherwiseSerializer(answer).data)
+
+
+@core_schema(SwapCheck)
+class SwapCheckField(serializers.JSONField):
+    """What another bottle was held against."""
+
+
+class SwapWishSerializer(serializers.Serializer[Any]):
+    role = one_of([role.value for role in Role])
+    product = serializers.IntegerField(min_value=1, max_value=ROW_MOST)
+
+
+class OtherBottleSerializer(serializers.Serializer[Any]):
+    """Another bottle in the middle of a visit."""
+
+    product = serializers.IntegerField()
+    check = SwapCheckField()
+
+
+class SwapView(APIView):
+    """Hold another bottle against this visit: label, pairs, stock and film."""
+
+    @extend_schema(
+        parameters=[SwapWishSerializer],
+        responses={200: OtherBottleSerializer},
+    )
+    def get(self, request: Request, pk: int) -> Response:
+        visit = get_object_or_404(Visit.objects.select_related("plan", "head"), pk=pk)
+        given = SwapWishSerializer(data=request.query_params)
+        given.is_valid(raise_exception=True)
+        asked = given.validated_data
+        product = get_object_or_404(Product, pk=asked["product"], retired_at=None)
+        check = swapped(visit, Role(asked["role"]), product).model_dump(mode="json")
+        return Response(OtherBottleSerializer({"product": product.pk, "check": check}).data)
 
 
 urlpatterns = [
     path("chairs/", SeatsView.as_view(), name="chairs"),
     path("visits/<int:pk>/chair/", ChairView.as_view(), name="chair"),
+    path("visits/<int:pk>/swap/", SwapView.as_view(), name="chair-swap"),
     path("visits/<int:pk>/otherwise/", OtherwiseView.as_view(), name="chair-otherwise"),
 ]

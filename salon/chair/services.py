@@ -1,6 +1,6 @@
 """Visits under way: what the chair shows, and what a new entry does to the day."""
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
@@ -9,18 +9,21 @@ from django.db import transaction
 from django.utils import timezone
 
 from craft.chair.chair import chair
+from craft.chair.swap import swap_check
 from craft.contract import PlanAnswer, parse
-from craft.contract.chair import ChairAnswer, ChairRequest
+from craft.contract.chair import ChairAnswer, ChairRequest, SwapCheck
 from craft.contract.proposals import CompareRequest
 from craft.contract.visit import AnyEvent, Begun
 from craft.errors import CraftError
 from craft.routine.trials.compare import compare
 from craft.visit import fold
-from craft.vocabulary import BookingState, EventKind, VisitState
+from craft.vocabulary import BookingState, EventKind, Role, VisitState
 from salon.booking.models import ACTIVE, Booking
 from salon.booking.services import touch
+from salon.planning.fitting import fit_for
 from salon.planning.services import Draft, draft, save
 from salon.planning.wish import HeadWish
+from salon.shelf.models import Product
 from salon.visits.kit import entry
 from salon.visits.log import append, events_of
 from salon.visits.models import Visit
@@ -88,7 +91,7 @@ def follow_bookings(visit: Visit) -> None:
 
 @dataclass(frozen=True)
 class Otherwise:
-    """A visit that goes on with another number of sections, before it is kept.
+    """A visit that goes on otherwise than planned, before it is kept.
 
     Args:
         wish: of the plan it would go on by
@@ -101,16 +104,22 @@ class Otherwise:
     summary: list[str]
 
 
-def otherwise(visit: Visit, sections: int, by: User) -> Otherwise:
-    """The rest of a visit planned anew with another number of sections.
+def otherwise(visit: Visit, changed: Mapping[str, float], by: User) -> Otherwise:
+    """The rest of a visit planned anew with another number of sections, or on other rods.
 
+    Args:
+        visit: under way
+        changed: of the goal: sections, rod_mm
+        by: who asks
     Raises:
         CraftError: it cannot be parted so, or what is done already does not fit
     """
     chosen = visit.plan.wished.model_dump(mode="json", exclude_unset=True)
-    goal = {**chosen.get("goal", {}), "sections": sections}
-    # Lines moved by hand belong to the parting of before.
-    parting = {**chosen.get("parting", {}), "changes": []}
+    goal = {**chosen.get("goal", {}), **changed}
+    parting = chosen.get("parting", {})
+    if "sections" in changed:
+        # Lines moved by hand belong to the parting of before.
+        parting = {**parting, "changes": []}
     wish = parse(
         HeadWish,
         {**chosen, "goal": goal, "parting": parting}
@@ -119,7 +128,23 @@ def otherwise(visit: Visit, sections: int, by: User) -> Otherwise:
     planned = draft(visit.head, wish, by)
     check_fits(visit, planned.answer)
     both = CompareRequest(first=visit.plan.requested, second=planned.request)
-    return Otherwise(wish, planned, compare(both).summary)
+    summary = [*pieces_of(visit.plan.answered, planned.answer), *compare(both).summary]
+    return Otherwise(wish, planned, summary)
+
+
+def pieces_of(before: PlanAnswer, after: PlanAnswer) -> Iterator[str]:
+    """Sections and rods of two plans, where they differ."""
+    counts = len(before.sections), len(after.sections)
+    if counts[0] != counts[1]:
+        yield f"{counts[0]} → {counts[1]} sections"
+    rods = rods_of(before), rods_of(after)
+    if rods[0] != rods[1]:
+        yield f"{rods[0] or 'no rods'} → {rods[1] or 'no rods'}"
+
+
+def rods_of(answer: PlanAnswer) -> str:
+    """Rods of a plan in words: 12 of 20 mm."""
+    return ", ".join(f"{rod.count} of {rod.diameter_mm:g} mm" for rod in answer.kit_needed.rods)
 
 
 def check_fits(visit: Visit, answer: PlanAnswer) -> None:
@@ -137,7 +162,7 @@ def check_fits(visit: Visit, answer: PlanAnswer) -> None:
 
 
 @transaction.atomic
-def go_on_otherwise(visit: Visit, sections: int, by: User, told: Otherwise) -> Visit:
+def go_on_otherwise(visit: Visit, by: User, told: Otherwise) -> Visit:
     """Go on by the other plan; the one before is revised by it, and the log says so."""
     visit = Visit.objects.select_for_update().select_related("plan", "head").get(pk=visit.pk)
     before = visit.plan
@@ -145,5 +170,21 @@ def go_on_otherwise(visit: Visit, sections: int, by: User, told: Otherwise) -> V
     visit.plan = plan
     visit.save(update_fields=["plan"])
     Booking.objects.filter(plan=before, state__in=ACTIVE).update(plan=plan)
-    text = f"{len(before.answered.sections)} → {sections} sections. {' '.join(told.summary)}"
+    text = f"Planned anew: {'; '.join(told.summary)}."
     return note(visit, [entry(EventKind.NOTE, by, {"text": text[:2000]})])
+
+
+def swapped(visit: Visit, role: Role, product: Product) -> SwapCheck:
+    """Another bottle for what is still to come of a role, held against this visit.
+
+    Raises:
+        CraftError: too little of the head is measured to judge a bottle on it
+    """
+    fits, air = fit_for(visit.head, [product])
+    fit = fits.get(product.pk)
+    if fit is None:
+        raise CraftError("product", " ".join(air["missing"] + air["assumed"]))
+    plan = visit.plan.answered
+    flakers = visit.plan.requested.flakers
+    folded = fold(plan, events_of(visit))
+    return swap_check(plan, folded, role, fit, product.stock_g or 0.0, flakers)

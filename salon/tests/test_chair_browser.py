@@ -1,24 +1,32 @@
 """The chair, driven in the browser: by keys, by taps, without a connection, on two devices."""
 
 import re
-from datetime import timedelta
+from datetime import datetime, timedelta
 from typing import Any
+from unittest.mock import patch
+from uuid import uuid4
 
 from django.utils import timezone
 from playwright.sync_api import Page, expect
 
 from craft.contract import parse
+from craft.contract.visit import EventList
+from craft.vocabulary import Role
+from salon.chair.services import note
 from salon.checks.browser import PHONE
 from salon.heads.models import Head
 from salon.heads.services import add_head
+from salon.house.services import the_house
+from salon.kit.models import KitItem, KitUse
 from salon.planning.models import Plan
 from salon.planning.services import save
 from salon.planning.wish import HeadWish
 from salon.shelf.models import Product
 from salon.tests.base import MEASURED, an_owner
 from salon.tests.test_browser import PATIENCE, BrowserTest
+from salon.visits.kit import take_kit
 from salon.visits.log import events_of, open_visit
-from salon.visits.models import Event, Visit
+from salon.visits.models import Event, Visit, VisitStep
 
 GOAL = {"style": "flat_twist_out", "sections": 4, "release_after_h": 24}
 
@@ -50,21 +58,26 @@ class ChairBrowserTest(BrowserTest):
         return self.page
 
     def skip(self, until: str) -> None:
-        from uuid import uuid4
-
-        from craft.contract.visit import EventList
-        from salon.chair.services import note
-
         keys = [step.key for step in self.plan.answered.steps]
         at = timezone.now() - timedelta(hours=1)
+        self.log(
+            at,
+            *[
+                ("step_skipped", {"step": key, "reason": "test"})
+                for key in keys[: keys.index(until)]
+            ],
+        )
+
+    def log(self, at: datetime, *entries: tuple[str, dict[str, Any]]) -> None:
+        """What was noted elsewhere, a second after another."""
         rows = [
             {
                 "id": str(uuid4()),
                 "at": (at + timedelta(seconds=number)).isoformat(),
-                "kind": "step_skipped",
-                "data": {"step": key, "reason": "test"},
+                "kind": kind,
+                "data": data,
             }
-            for number, key in enumerate(keys[: keys.index(until)])
+            for number, (kind, data) in enumerate(entries)
         ]
         note(self.visit, parse(EventList, {"events": rows}).events)
 
@@ -252,3 +265,148 @@ class ChairBrowserTest(BrowserTest):
         folded = events_of(self.visit)
         ticks = sorted(e.data.section for e in folded if e.kind == "section_done")
         self.assertEqual(ticks, [1, 2, 4], "each once")
+
+    def begun_yesterday(self) -> None:
+        """All of the first sitting, with its pieces on the head."""
+        house = the_house()
+        house.contact_min = 10
+        house.save()
+        for kind in ("pin", "clip"):
+            KitItem.objects.create(kind=kind, count=60)
+        take_kit(self.plan, self.user)
+        sections = [section.number for section in self.plan.answered.sections]
+        first = [step.key for step in self.plan.answered.steps if step.sitting == 1]
+        self.log(
+            timezone.now() - timedelta(hours=26),
+            ("begun", {}),
+            *[("section_done", {"section": each, "what": "shaped"}) for each in sections],
+            *[("step_done", {"step": key, "minutes": 10}) for key in first],
+        )
+
+    def another_under_the_hood(self) -> Visit:
+        """A second head, dried under the hood today, at its lay-in."""
+        head = add_head({"name": "Bas Quill"}, MEASURED, self.user)
+        wish = {"head": head.pk, "goal": GOAL | {"release_after_h": 2}, "dry": "hood"}
+        first, self.plan = self.plan, save(head, parse(HeadWish, wish), self.user)
+        before, self.visit = self.visit, open_visit(self.plan, self.user)
+        self.skip(until="lay_in")
+        self.plan, self.visit, other = first, before, self.visit
+        return other
+
+    def test_two_heads_interleaved_end_with_everything_right(self) -> None:
+        """One comes back to be opened while another is laid in, shaped and dried."""
+        sea = Product.objects.create(name="Sea gel", role="gel", ingredients="Aqua", stock_g=300)
+        self.begun_yesterday()
+        other = self.another_under_the_hood()
+        page = self.page
+        page.goto(f"/chair/{other.pk}")
+        page.keyboard.press("Space")
+        self.swapped_and_evened(page)
+        self.shaped_without_a_connection(page)
+        page.keyboard.press("Space")
+        page.keyboard.press("Space")
+        expect(page.get_by_role("timer").filter(has_text="to go").first).to_be_visible()
+
+        # Meanwhile the other one is opened; the hood is forgotten over it and turns loud.
+        page.goto(f"/chair/{self.visit.pk}")
+        self.opened_with_one_section_forgotten(page)
+        with patch("salon.chair.api.timezone") as clock:
+            clock.now.return_value = timezone.now() + timedelta(hours=5)
+            page.goto(f"/chair/{other.pk}")
+            late = page.get_by_role("alert").filter(has_text="too long by")
+            expect(late).to_be_visible()
+        page.goto(f"/chair/{self.visit.pk}")
+        self.judged_twice(page)
+
+        sea.refresh_from_db()
+        self.gel.refresh_from_db()
+        # What nobody noted of the visit of yesterday went as planned.
+        planned_g = self.plan.answered.totals.product_g[Role.GEL]
+        self.assertEqual(sea.stock_g, 294)
+        self.assertAlmostEqual(self.gel.stock_g or 0, 400 - planned_g, places=1)
+        self.assertEqual(KitUse.objects.filter(cleaning_since=None).count(), 0)
+        took = dict(VisitStep.objects.filter(visit=self.visit).values_list("key", "minutes"))
+        self.assertEqual((took["shape"], took["lay_in"]), (10, 10))
+        offline = VisitStep.objects.get(visit=other, key="shape")
+        self.assertEqual(offline.status, "done")
+        self.assertIsNotNone(offline.minutes)
+        self.visit.refresh_from_db()
+        self.assertEqual((self.visit.state, self.visit.volume), ("done", 2))
+
+    def swapped_and_evened(self, page: Page) -> None:
+        """Another gel, and more of it on the left until the right has as much."""
+        page.get_by_role("button", name="Other product").click()
+        page.get_by_role("group").get_by_text("Clear gel", exact=True).click()
+        page.get_by_role("combobox", name="Instead of Clear gel").press("Enter")
+        page.get_by_role("option", name=re.compile("Sea gel")).click()
+        expect(page.get_by_text(re.compile("300 g left, .* g still to come"))).to_be_visible()
+        page.get_by_role("button", name="Keep").click()
+        for grams, number in (("3", "1"), ("2", "2")):
+            self.dose(page, grams)
+            page.keyboard.press(number)
+        uneven = page.get_by_role("alert").filter(has_text="Add 1.0 g there before it dries")
+        expect(uneven).to_be_visible()
+        # The number of a section that is ticked goes back to it.
+        page.keyboard.press("2")
+        self.dose(page, "1")
+        expect(uneven).to_have_count(0)
+
+    def dose(self, page: Page, grams: str) -> None:
+        """So much gel, typed."""
+        gel = page.get_by_role("region", name="Clear gel")
+        gel.get_by_role("button", name="Other").click()
+        gel.get_by_label("Grams taken").fill(grams)
+        gel.get_by_role("button", name="Note it").click()
+        gel.get_by_role("button", name="Other").click()
+        expect(page.get_by_text("All on the server")).to_be_visible()
+
+    def shaped_without_a_connection(self, page: Page) -> None:
+        """The rest of the lay-in and the shaping, noted on the device alone."""
+        page.context.set_offline(True)
+        try:
+            for number in "34":
+                page.keyboard.press(number)
+            page.keyboard.press("Space")
+            page.keyboard.press("Space")
+            for number in "1234":
+                page.keyboard.press(number)
+            expect(page.get_by_text("Every section is done.")).to_be_visible()
+            page.keyboard.press("Space")
+            expect(page.get_by_text(re.compile("entries not on the server yet"))).to_be_visible()
+        finally:
+            page.context.set_offline(False)
+        expect(page.get_by_text("All on the server")).to_be_visible()
+
+    def opened_with_one_section_forgotten(self, page: Page) -> None:
+        """Dry at three places; the third section is found still twisted before it is too late."""
+        gate = page.get_by_role("region", name="May it be opened?")
+        for place in ("Roots", "Nape", "The thickest section"):
+            gate.get_by_role("group", name=place).get_by_text("dry", exact=True).click()
+        gate.get_by_role("button", name="Open it", exact=True).click()
+        for number in "124":
+            page.keyboard.press(number)
+        expect(page.get_by_text("1 section to go: 3")).to_be_visible()
+        page.keyboard.press("Space")
+        expect(page.get_by_text("Sections 3 are not ticked.")).to_be_visible()
+        page.get_by_role("button", name="Leave it").click()
+        page.locator("[data-section='3']").click()
+        for _ in KitUse.objects.filter(visit=self.visit.pk):
+            page.get_by_role("button", name=re.compile("into the disinfectant")).first.click()
+            expect(page.get_by_text(re.compile("in the disinfectant until")).first).to_be_visible()
+        page.keyboard.press("Space")
+        expect(page.get_by_text("All on the server")).to_be_visible()
+
+    def judged_twice(self, page: Page) -> None:
+        """As it was opened, and again once it has settled."""
+        steps = [step.key for step in self.plan.answered.steps]
+        rest = [("step_skipped", {"step": key}) for key in steps[steps.index("release") + 1 :]]
+        self.log(timezone.now(), *rest)
+        page.reload()
+        page.get_by_role("button", name="Volume 2").click()
+        page.get_by_text("again, once it has settled").click()
+        page.get_by_role("button", name="Volume 4").click()
+        page.get_by_role("button", name="The visit is over").click()
+        expect(page.get_by_role("link", name="See the visit")).to_be_visible()
+        expect(page.get_by_text("All on the server")).to_be_visible()
+        scores = [e.data for e in events_of(self.visit) if e.kind == "score"]
+        self.assertEqual([(data.value, data.settled) for data in scores], [(2, False), (4, True)])

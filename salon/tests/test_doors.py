@@ -171,7 +171,7 @@ class DoorsTest(ApiTest):
         written |= {"kit-item", "kit-take", "kit-cleaning", "kit-back"}
         written |= {"scale-stream", "scale-tare", "scale-stand-in", "air-stand-in"}
         written |= {"crown", "drying", "look", "begin-visit"}
-        written |= {"chair", "chairs", "chair-otherwise"}
+        written |= {"chair", "chairs", "chair-otherwise", "chair-swap"}
         written |= {
             "day-replan",
             "day-search",

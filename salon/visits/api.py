@@ -207,6 +207,7 @@ class VisitSerializer(VisitRowSerializer):
     forecast = serializers.SerializerMethodField()
     recorded_by = serializers.SerializerMethodField()
     cost = serializers.SerializerMethodField()
+    settled = serializers.SerializerMethodField()
 
     class Meta(VisitRowSerializer.Meta):
         fields = [
@@ -216,7 +217,13 @@ class VisitSerializer(VisitRowSerializer):
             "forecast",
             "recorded_by",
             "cost",
+            "settled",
         ]
+
+    @extend_schema_field(serializers.DictField(child=serializers.IntegerField()))
+    def get_settled(self, visit: Visit) -> dict[str, int]:
+        """Scores that were judged again once it had settled, by trait."""
+        return {trait.value: value for trait, value in folded(visit).settled.items()}
 
     @extend_schema_field(CostSerializer)
     def get_cost(self, visit: Visit) -> dict[str, object]:

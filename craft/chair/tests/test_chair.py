@@ -1,5 +1,6 @@
 """The chair: what a step asks for, and what is caught while it can be mended."""
 
+from collections.abc import Sequence
 from datetime import timedelta
 from typing import Any
 from unittest import TestCase
@@ -9,14 +10,17 @@ from hypothesis import strategies as st
 
 from craft.chair.chair import chair
 from craft.chair.steps import PIECES, SPOT_S, TICKS, TOO_LONG
+from craft.chair.swap import swap_check
 from craft.contract import PlanAnswer, PlanRequest, parse
-from craft.contract.chair import ChairAnswer, ChairRequest, ChairStep
+from craft.contract.bottles import BottleOut, ClashOut
+from craft.contract.chair import ChairAnswer, ChairRequest, ChairStep, SwapCheck
+from craft.contract.plan import Flaker
 from craft.routine.compose.techniques import TECHNIQUES
 from craft.routine.planner import plan
 from craft.tests.requests import plan_request, planned
 from craft.tests.test_visit import PLAN, TEN, entry
 from craft.visit import longest_worked
-from craft.vocabulary import Dryness, Role, SectionTick, Side, Touch, VisitFlag
+from craft.vocabulary import Dryness, Fits, Role, SectionTick, Severity, Side, Touch, VisitFlag
 
 GEL = {"step": "lay_in", "role": "gel"}
 
@@ -305,3 +309,143 @@ class RestTest(TestCase):
     @given(st.floats(0, 600))
     def test_any_hour_has_an_answer(self, after: float) -> None:
         self.assertIsNotNone(at(after, TimerTest.SET, UnevenTest.LEFT).steps)
+
+
+class MishapTest(TestCase):
+    def keys(self, *entries: dict[str, Any]) -> list[str]:
+        return [each.key for each in at(60, *entries).mishaps]
+
+    def test_a_mask_without_its_rinse_is_told_and_its_rinse_mends_it(self) -> None:
+        before = [
+            entry(50 + number, -9, "step_done", step=key)
+            for number, key in enumerate(("cleanse", "condition", "detangle"))
+        ]
+        done = entry(1, 0, "step_done", step="mask")
+        skipped = entry(2, 5, "step_skipped", step="rinse", reason="no time")
+        self.assertEqual(self.keys(*before, done), [])
+        self.assertEqual(self.keys(*before, done, skipped), ["mask_not_rinsed"])
+        self.assertEqual(
+            self.keys(*before, done, skipped, entry(3, 9, "step_started", step="rinse")), []
+        )
+        mishap = at(60, *before, done, skipped).mishaps[0]
+        self.assertIn("Rinse", mishap.trigger)
+
+    def test_what_is_begun_too_early_is_told(self) -> None:
+        self.assertEqual(
+            self.keys(entry(1, 0, "step_started", step="shape")),
+            ["unparted", "styler_after_shaping"],
+        )
+
+    def test_worked_in_order_nothing_is_told(self) -> None:
+        entries = [
+            entry(number, number, "step_done", step=each.key)
+            for number, each in enumerate(PLAN.steps)
+        ]
+        for count in range(len(entries) + 1):
+            self.assertEqual(self.keys(*entries[:count]), [])
+
+
+class FilmTest(TestCase):
+    def test_as_planned_it_ends_at_the_film_of_the_plan(self) -> None:
+        film = at(0).film
+        assert film is not None
+        self.assertEqual(film.so_far, 0)
+        self.assertAlmostEqual(film.at_end, PLAN.totals.leave_on_g_per_m2, delta=0.05)
+        self.assertEqual(film.text, "")
+
+    def test_too_much_too_little_and_what_was_left_in_the_bowl(self) -> None:
+        area = PLAN.totals.surface_m2
+        much = entry(1, 0, "dose", **GEL, grams=round(12 * area, 1))
+        film = at(5, much).film
+        assert film is not None
+        self.assertIn("white residue", film.text)
+        self.assertAlmostEqual(film.so_far, 12, delta=0.1)
+        back = entry(2, 1, "leftover", **GEL, grams=round(8 * area, 1))
+        film = at(5, much, back).film
+        assert film is not None
+        self.assertAlmostEqual(film.so_far, 4, delta=0.1)
+        self.assertNotIn("white residue", film.text)
+
+    def test_the_first_sections_of_many_are_not_a_thin_film(self) -> None:
+        started = entry(1, 0, "step_started", step="lay_in")
+        first = entry(2, 1, "dose", **GEL, grams=1, section=1)
+        film = at(5, started, first).film
+        assert film is not None
+        self.assertAlmostEqual(film.at_end, PLAN.totals.leave_on_g_per_m2, delta=0.05)
+        done = at(9, started, first, entry(3, 8, "step_done", step="lay_in")).film
+        assert done is not None
+        self.assertLess(done.at_end, film.at_end)
+
+    def test_what_is_skipped_no_longer_comes(self) -> None:
+        skipped = entry(1, 0, "step_skipped", step="lay_in", reason="no time")
+        film = at(5, skipped).film
+        assert film is not None
+        self.assertLess(film.at_end, PLAN.totals.leave_on_g_per_m2)
+
+
+class SettledTest(TestCase):
+    def test_it_is_judged_as_opened_and_again_once_it_has_settled(self) -> None:
+        visit = at(
+            90,
+            entry(1, 0, "score", trait="volume", value=2),
+            entry(2, 45, "score", trait="volume", value=4, settled=True),
+        ).visit
+        self.assertEqual((visit.scores, visit.settled), ({"volume": 2}, {"volume": 4}))
+
+
+class SwapTest(TestCase):
+    """Another gel in the middle: label, pairs, stock and film."""
+
+    worked = planned(
+        goal={"style": "flat_twist_out", "sections": 8},
+        shelf=[
+            {"id": "7", "role": "gel", "stock_g": 400},
+            {"id": "milk", "role": "leave_in", "stock_g": 400},
+        ],
+    )
+
+    def check(
+        self, stock_g: float, *entries: dict[str, Any], clashes: Sequence[ClashOut] = ()
+    ) -> tuple[SwapCheck, dict[str, Fits]]:
+        bottle = BottleOut(
+            id="sea",
+            role=Role.GEL,
+            fits=Fits.YES,
+            best=False,
+            grams=10,
+            units=None,
+            unit=None,
+            enough_for=None,
+            clashes=list(clashes),
+        )
+        pair = Flaker(first="sea", second="milk", because="rubbed on the palm")
+        visit = at(5, *entries, of=self.worked).visit
+        answer = swap_check(self.worked, visit, Role.GEL, bottle, stock_g, [pair])
+        return answer, {line.about: line.fits for line in answer.lines}
+
+    def test_enough_of_it_and_a_pair_that_flakes(self) -> None:
+        answer, lines = self.check(500)
+        self.assertEqual(lines["stock"], Fits.YES)
+        self.assertEqual(lines["pair"], Fits.CARE)
+        self.assertEqual(lines["label"], Fits.YES)
+        self.assertEqual(answer.fits, Fits.CARE)
+
+    def test_only_what_is_still_to_come_is_needed(self) -> None:
+        whole, lines = self.check(1)
+        self.assertEqual((whole.fits, lines["stock"]), (Fits.NO, Fits.NO))
+        rest, lines = self.check(2, entry(1, 0, "dose", **GEL, grams=whole.needed_g - 1))
+        self.assertAlmostEqual(rest.needed_g, 1, delta=0.1)
+        self.assertEqual(lines["stock"], Fits.YES)
+
+    def test_a_label_against_this_head_is_the_gravest(self) -> None:
+        holds = ClashOut(
+            key="allergen",
+            fits=Fits.NO,
+            severity=Severity.STOP,
+            text="Holds linalool.",
+            trigger="linalool",
+            source="label",
+        )
+        answer, _ = self.check(500, clashes=[holds])
+        self.assertEqual(answer.fits, Fits.NO)
+        self.assertEqual(answer.lines[0].text, "Holds linalool.")

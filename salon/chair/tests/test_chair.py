@@ -11,9 +11,11 @@ from salon.booking.models import Booking, Day
 from salon.booking.placing import Wanted
 from salon.booking.services import book
 from salon.house.models import Colleague
+from salon.kit.models import KitItem
 from salon.planning.models import Plan
 from salon.planning.services import save
 from salon.planning.wish import HeadWish
+from salon.shelf.models import Product
 from salon.tests.base import ApiTest
 from salon.visits.models import Visit
 
@@ -142,4 +144,42 @@ class ChairTest(ApiTest):
         self.note(self.event("begun", 30), self.event("section_done", 9, section=8, what="laid_in"))
         self.assertRefused(self.otherwise(4), "sections", "Take it back first")
         self.assertRefused(self.otherwise(0), "sections", "")
+        nothing = self.post(f"/api/visits/{self.visit}/otherwise/", {})
+        self.assertIn("other rods", nothing.content.decode())
         self.assertEqual(Visit.objects.get().plan_id, self.plan.pk)
+
+    def test_rods_of_one_size_run_out_and_it_goes_on_with_others(self) -> None:
+        goal = {"style": "rod_set", "rod_mm": 20}
+        plan = save(self.head, parse(HeadWish, {"head": self.head.pk, "goal": goal}), self.user)
+        begun = self.post(f"/api/plans/{plan.pk}/visit/", {"id": str(uuid4())}).json()["visit"]
+        path = f"/api/visits/{begun}/otherwise/"
+        told = self.post(path, {"rod_mm": 16}).json()
+        self.assertIn("16", " ".join(told["summary"]))
+        self.assertEqual(self.post(path, {"rod_mm": 16, "keep": True}).status_code, 200)
+        rods = Visit.objects.get(pk=begun).plan.answered.kit_needed.rods
+        self.assertEqual({rod.diameter_mm for rod in rods}, {16.0})
+        self.assertRefused(self.post(path, {"rod_mm": 200}), "rod_mm", "4 to 60 mm")
+
+    def test_another_bottle_is_held_against_the_visit(self) -> None:
+        gel = Product.objects.create(
+            name="Sea gel", role="gel", ingredients="Aqua", stock_g=2, unit="pump", unit_g=2
+        )
+        path = f"/api/visits/{self.visit}/swap/"
+        check = self.client.get(path, {"role": "gel", "product": gel.pk}).json()["check"]
+        lines = {line["about"]: line for line in check["lines"]}
+        self.assertEqual(check["fits"], "no")
+        self.assertIn("short", lines["stock"]["text"])
+        self.assertIn("g/m²", lines["film"]["text"])
+        self.assertRefused(self.client.get(path, {"role": "glue", "product": 1}), "role", "gel")
+        self.assertEqual(self.client.get(path, {"role": "gel", "product": 10**12}).status_code, 404)
+
+    def test_pieces_that_are_out_stand_at_the_chair_until_they_are_back(self) -> None:
+        for kind in ("pin", "clip"):
+            KitItem.objects.create(kind=kind, count=60)
+        taken = self.post(f"/api/plans/{self.plan.pk}/kit/", {})
+        self.assertEqual(taken.status_code, 201, taken.content)
+        uses = self.client.get(f"/api/visits/{self.visit}/chair/").json()["kit"]
+        pins = next(use for use in uses if "pin" in use["what"])
+        self.post(f"/api/kit-uses/{pins['id']}/cleaning/", {"contact_min": 10})
+        uses = self.client.get(f"/api/visits/{self.visit}/chair/").json()["kit"]
+        self.assertTrue(next(use for use in uses if use["id"] == pins["id"])["cleaning_since"])

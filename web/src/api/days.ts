@@ -107,7 +107,27 @@ export const useSeats = (enabled: MaybeRefOrGetter<boolean>) =>
     refetchInterval: POLL_MS * 6,
   })
 
-/** Another number of sections in the middle of a visit: told, then kept. */
+/** Another bottle in the middle of a visit, held against it. */
+export const useSwapCheck = (
+  visit: () => number,
+  role: MaybeRefOrGetter<string>,
+  product: MaybeRefOrGetter<string>,
+) =>
+  useQuery({
+    queryKey: ['swap', computed(() => [visit(), toValue(role), toValue(product)])],
+    queryFn: () =>
+      answerOf(
+        api.GET('/api/visits/{pk}/swap/', {
+          params: {
+            ...at(visit()),
+            query: { role: toValue(role) as never, product: Number(toValue(product)) },
+          },
+        }),
+      ),
+    enabled: computed(() => Boolean(toValue(product))),
+  })
+
+/** Other sections or rods in the middle of a visit: told, then kept. */
 export const useOtherwise = (visit: () => number) =>
   useDayChange((body: Schemas['OtherwiseWishRequest']) =>
     answerOf(api.POST('/api/visits/{pk}/otherwise/', { params: at(visit()), body })),

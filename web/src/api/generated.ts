@@ -2221,8 +2221,25 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Go on with another number of sections: the rest is planned anew, first told, then kept. */
+        /** @description Go on with other sections or rods: the rest is planned anew, first told, then kept. */
         post: operations["visits_otherwise_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{pk}/swap/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Hold another bottle against this visit: label, pairs, stock and film. */
+        get: operations["visits_swap_retrieve"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2895,6 +2912,8 @@ export interface components {
             chair: components["schemas"]["ChairAnswer"];
             /** @description Entries that are in the log. */
             events: components["schemas"]["Event"][];
+            /** @description Its pieces that are not back yet. */
+            kit: components["schemas"]["KitUse"][];
             /**
              * Format: date-time
              * @description Of the server, which its hours go by.
@@ -2923,6 +2942,10 @@ export interface components {
              * @description Sections that this step has not reached.
              */
             unticked: number[];
+            /** Mishaps */
+            mishaps: components["schemas"]["Mishap"][];
+            /** @description Null where nothing stays in. */
+            film: components["schemas"]["Film"] | null;
             /** @description Null where nothing is opened. */
             gate: components["schemas"]["Gate"] | null;
             rest: components["schemas"]["Rest"] | null;
@@ -4389,6 +4412,26 @@ export interface components {
          * @enum {string}
          */
         Family: "take_down" | "prepare" | "cleanse" | "treat" | "lay_in" | "shape" | "finish";
+        /**
+         * Film
+         * @description What stays on the hair, by outer area.
+         */
+        Film: {
+            /**
+             * So Far
+             * @description Noted until now [g/m²].
+             */
+            so_far: number;
+            /**
+             * At End
+             * @description With what is still to come as planned [g/m²].
+             */
+            at_end: number;
+            /** Text */
+            text: string;
+            /** Source */
+            source: string;
+        };
         FinishRequest: {
             version: number;
         };
@@ -6326,6 +6369,26 @@ export interface components {
             /** Format: double */
             ratio: number | null;
         };
+        /**
+         * Mishap
+         * @description What went otherwise than it should, while it can still be mended.
+         */
+        Mishap: {
+            /**
+             * Key
+             * @description Of the caution.
+             */
+            key: string;
+            /** Text */
+            text: string;
+            /**
+             * Trigger
+             * @description The entries that say so.
+             */
+            trigger: string;
+            /** Source */
+            source: string;
+        };
         Missing: {
             field: string;
             message: string;
@@ -6708,14 +6771,20 @@ export interface components {
             opens: string;
             closes: string;
         };
-        /** @description What another number of sections comes to. */
+        /** @description Another bottle in the middle of a visit. */
+        OtherBottle: {
+            product: number;
+            check: components["schemas"]["SwapCheck"];
+        };
+        /** @description What going on otherwise comes to. */
         Otherwise: {
             summary: string[];
-            sections: number;
             kept: boolean;
         };
         OtherwiseWishRequest: {
-            sections: number;
+            sections?: number;
+            /** Format: double */
+            rod_mm?: number;
             /**
              * @description Else it is only told.
              * @default false
@@ -8893,6 +8962,12 @@ export interface components {
              * @default 0
              */
             day?: number;
+            /**
+             * Settled
+             * @description Judged again, after it has settled; else as it was opened.
+             * @default false
+             */
+            settled?: boolean;
         };
         /** @description A head with a visit under way. */
         Seat: {
@@ -10210,6 +10285,24 @@ export interface components {
             kind: "swap";
             data: components["schemas"]["SwapData"];
         };
+        /**
+         * SwapAbout
+         * @description What another bottle is held against.
+         * @enum {string}
+         */
+        SwapAbout: "label" | "pair" | "stock" | "film";
+        /**
+         * SwapCheck
+         * @description Another bottle for what is still to come of a role.
+         */
+        SwapCheck: {
+            /** @description The gravest of the lines. */
+            fits: components["schemas"]["Fits"];
+            /** Needed G */
+            needed_g: number;
+            /** Lines */
+            lines: components["schemas"]["SwapLine"][];
+        };
         /** SwapData */
         SwapData: {
             role: components["schemas"]["Role"];
@@ -10220,6 +10313,16 @@ export interface components {
              * @default
              */
             because?: string;
+        };
+        /**
+         * SwapLine
+         * @description One thing a swap was held against.
+         */
+        SwapLine: {
+            about: components["schemas"]["SwapAbout"];
+            /** Text */
+            text: string;
+            fits: components["schemas"]["Fits"];
         };
         /** @description A table of products. */
         TableRequest: {
@@ -10728,6 +10831,9 @@ export interface components {
             readonly forecast: components["schemas"]["Forecast"];
             readonly recorded_by: string;
             readonly cost: components["schemas"]["Cost"];
+            readonly settled: {
+                [key: string]: number;
+            };
         };
         /**
          * VisitAnswer
@@ -10752,9 +10858,16 @@ export interface components {
             kit: components["schemas"]["KitRun"][];
             /**
              * Scores
-             * @description As last judged.
+             * @description As last judged when it was opened.
              */
             scores: {
+                [key: string]: number;
+            };
+            /**
+             * Settled
+             * @description As last judged after it had settled.
+             */
+            settled?: {
                 [key: string]: number;
             };
             /**
@@ -24945,7 +25058,7 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody: {
+        requestBody?: {
             content: {
                 "application/json": components["schemas"]["OtherwiseWishRequest"];
             };
@@ -25016,6 +25129,90 @@ export interface operations {
                 };
             };
             415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    visits_swap_retrieve: {
+        parameters: {
+            query: {
+                product: number;
+                /**
+                 * @description * `pre_oil` - pre_oil
+                 *     * `clarifier` - clarifier
+                 *     * `shampoo` - shampoo
+                 *     * `co_wash` - co_wash
+                 *     * `clay` - clay
+                 *     * `rinse_out` - rinse_out
+                 *     * `mask` - mask
+                 *     * `mist` - mist
+                 *     * `scalp_oil` - scalp_oil
+                 *     * `heat_protectant` - heat_protectant
+                 *     * `leave_in` - leave_in
+                 *     * `oil` - oil
+                 *     * `cream` - cream
+                 *     * `butter` - butter
+                 *     * `mousse` - mousse
+                 *     * `custard` - custard
+                 *     * `gel` - gel
+                 *     * `edge_gel` - edge_gel
+                 */
+                role: "pre_oil" | "clarifier" | "shampoo" | "co_wash" | "clay" | "rinse_out" | "mask" | "mist" | "scalp_oil" | "heat_protectant" | "leave_in" | "oil" | "cream" | "butter" | "mousse" | "custard" | "gel" | "edge_gel";
+            };
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OtherBottle"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -25326,6 +25523,7 @@ export const pathsApiDaySearchPostParametersQueryFormatValues: ReadonlyArray<Fla
 export const pathsApiPlansPkCardGetParametersQuerySizeValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card/"]["get"]["parameters"]["query"]["size"]> = ["a4", "large", "phone"];
 export const pathsApiPlansPkCardPdfGetParametersQuerySizeValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card.pdf"]["get"]["parameters"]["query"]["size"]> = ["a4", "large", "phone"];
 export const pathsApiScaleStreamGetParametersQueryFormatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/scale/stream/"]["get"]["parameters"]["query"]["format"]> = ["json", "stream"];
+export const pathsApiVisitsPkSwapGetParametersQueryRoleValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/visits/{pk}/swap/"]["get"]["parameters"]["query"]["role"]> = ["pre_oil", "clarifier", "shampoo", "co_wash", "clay", "rinse_out", "mask", "mist", "scalp_oil", "heat_protectant", "leave_in", "oil", "cream", "butter", "mousse", "custard", "gel", "edge_gel"];
 export const actionEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ActionEnum"]> = ["add", "change", "same"];
 export const airAtValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["AirAt"]> = ["salon", "journey", "home"];
 export const airSourceValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["AirSource"]> = ["house", "sensor", "forecast", "hand"];
@@ -25441,6 +25639,7 @@ export const stopSignValues: ReadonlyArray<FlattenedDeepRequired<components>["sc
 export const strandValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Strand"]> = ["fine", "medium", "coarse"];
 export const styleValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Style"]> = ["two_strand_twist_out", "flat_twist_out", "twist_rod_set", "rod_set", "braid_out", "finger_coils", "coil_out", "shingle_wash_and_go", "shake_wash_and_go", "scrunch_waves", "banded_stretch", "banded_twist_out", "slick_bun", "puff_pin_up", "under_wig_base", "quick_wash", "full_reset", "protective_removal_reset", "refresh_visit", "night_prep"];
 export const swapKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Swap"]["kind"]> = ["swap"];
+export const swapAboutValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SwapAbout"]> = ["label", "pair", "stock", "film"];
 export const timerSetKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["TimerSet"]["kind"]> = ["timer_set"];
 export const timerStoppedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["TimerStopped"]["kind"]> = ["timer_stopped"];
 export const touchValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Touch"]> = ["roots", "nape", "thickest"];

@@ -12,6 +12,7 @@ import CautionNote from '@/parts/CautionNote.vue'
 import CrownMap from '@/parts/CrownMap.vue'
 import { isTyping } from '@/parts/keys'
 import { countdown } from '@/places/today/now'
+import TakePicture from '@/places/wear/TakePicture.vue'
 import { short } from '@/text/format'
 import { isoDay } from '@/text/zone'
 
@@ -103,6 +104,11 @@ const zones = computed(() => [
   ...new Set((chair.value?.answer.sections ?? []).map((one) => one.zone as string)),
 ])
 
+/** Until it is opened a picture shows how the head came in. */
+const moment = computed(() =>
+  seen.value?.released || !seen.value?.step ? ('done' as const) : ('arrival' as const),
+)
+
 const panel = ref<Panel>()
 const show = (name: Panel) => (panel.value = panel.value === name ? undefined : name)
 const people = useHands(() => isoDay(now.value))
@@ -176,20 +182,27 @@ function tapped(event: MouseEvent) {
         />
       </div>
 
+      <KitLine v-if="!step" :chair="chair" releasing back @taken="sync()" />
       <Results
         v-if="!step && !seen.closed"
         :scores="seen.scores"
+        :settled="seen.settled"
         :zone-scores="chair.chair.visit.zone_scores ?? {}"
         :zones="zones"
         :comfort="chair.chair.visit.comfort"
         :residue="chair.chair.visit.residue"
-        @score="(trait, value, zone) => note(['score', { trait, value, ...(zone && { zone }) }])"
+        @score="
+          (trait, value, zone, settled) =>
+            note(['score', { trait, value, ...(zone && { zone }), ...(settled && { settled }) }])
+        "
         @comfort="(comfort) => note(['comfort', { comfort }])"
         @residue="(residue) => note(['residue', { residue }])"
         @length="(length_cm, zone) => note(['length', { length_cm, ...(zone && { zone }) }])"
         @note="(what, words) => note(['note', { text: words, about: what }])"
         @close="note(['closed'])"
-      />
+      >
+        <TakePicture :head="chair.head" :visit="chair.visit" />
+      </Results>
       <p v-else-if="seen.closed">
         {{ t('chair.closed') }}
         <RouterLink class="act main" :to="`/visits/${chair.visit}`">{{
@@ -240,6 +253,12 @@ function tapped(event: MouseEvent) {
           >
             {{ row.text }}
           </p>
+          <p v-for="mishap in chair.chair.mishaps" :key="mishap.key" class="uneven" role="alert">
+            {{ mishap.text }} <span class="quiet">{{ mishap.trigger }}.</span>
+          </p>
+          <p v-if="asks.targets.length && chair.chair.film?.text" class="uneven" role="alert">
+            {{ chair.chair.film.text }}
+          </p>
           <h2>{{ step.title }}</h2>
           <p class="how">{{ step.how }}</p>
           <p v-if="asks.reason" class="quiet why">{{ asks.reason }}</p>
@@ -251,7 +270,13 @@ function tapped(event: MouseEvent) {
           <p v-if="sits" class="quiet why">{{ sits }}</p>
           <p v-if="chair.chair.rest?.due" class="rest" role="status">{{ chair.chair.rest.text }}</p>
 
-          <KitLine v-if="asks.kit" :chair="chair" @taken="sync()" />
+          <KitLine
+            v-if="asks.kit"
+            :chair="chair"
+            :releasing="key === RELEASE"
+            :back="key === RELEASE && !opening"
+            @taken="sync()"
+          />
           <ReleaseGate
             v-if="opening && chair.chair.gate"
             :gate="chair.chair.gate"
@@ -310,6 +335,8 @@ function tapped(event: MouseEvent) {
             :visit="chair.visit"
             :targets="asks.targets"
             :people="people.data.value ?? []"
+            :rods="chair.answer.kit_needed.rods.length > 0"
+            :moment="moment"
             @skip="work.skip"
             @note="(text, about) => note(['note', { text, about }])"
             @swap="(role, product) => note(['swap', { role, product }])"
@@ -359,7 +386,12 @@ function tapped(event: MouseEvent) {
                 type="button"
                 @click="show('sections')"
               >
-                {{ t('chair.sections') }}
+                {{
+                  t(chair.answer.kit_needed.rods.length ? 'chair.sectionsRods' : 'chair.sections')
+                }}
+              </button>
+              <button class="act big" type="button" @click="show('picture')">
+                {{ t('chair.picture') }}
               </button>
               <button class="act big" type="button" @click="show('handover')">
                 {{ t('chair.handover') }}

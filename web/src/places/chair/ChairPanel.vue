@@ -1,14 +1,14 @@
 <script lang="ts">
-export type Panel = 'skip' | 'note' | 'swap' | 'handover' | 'sections'
+export type Panel = 'skip' | 'note' | 'swap' | 'handover' | 'sections' | 'picture'
 </script>
 
 <script setup lang="ts">
 /** What is asked beside the step: why it is skipped, a note, another product, other hands. */
-import { computed, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import type { Schemas } from '@/api/client'
-import { useOtherwise } from '@/api/days'
+import { useOtherwise, useSwapCheck } from '@/api/days'
 import { useShelf } from '@/api/shelf'
 import { provideRefusal } from '@/forms/refusal'
 import Amount from '@/parts/Amount.vue'
@@ -16,6 +16,8 @@ import Choice from '@/parts/Choice.vue'
 import Pick from '@/parts/Pick.vue'
 import Refusals from '@/parts/Refusals.vue'
 import TextField from '@/parts/TextField.vue'
+import TakePicture from '@/places/wear/TakePicture.vue'
+import type { LookPicture } from '@/api/looks'
 
 import type { Chair } from '@/api/chairLog'
 
@@ -28,6 +30,9 @@ const props = defineProps<{
   visit: number
   targets: Chair['chair']['steps'][number]['targets']
   people: Schemas['Hands'][]
+  /** Whether it is set on rods. */
+  rods: boolean
+  moment: LookPicture['moment']
 }>()
 const emit = defineEmits<{
   skip: [why: string]
@@ -38,6 +43,9 @@ const emit = defineEmits<{
   done: []
 }>()
 const { t } = useI18n()
+const root = ref<HTMLElement>()
+// On a phone it opens behind the buttons that called it.
+onMounted(() => root.value?.scrollIntoView({ block: 'center' }))
 
 const reason = ref('')
 function skip(why: string) {
@@ -53,7 +61,7 @@ function keepNote() {
   emit('done')
 }
 
-// Another product: the label is held against this head anew, and what flakes is told.
+// Another product: held anew against this head, the others, the stock and the film.
 const shelf = useShelf(() => props.head)
 const role = ref<string>(props.targets[0]?.role ?? '')
 const bottle = ref('')
@@ -66,10 +74,7 @@ const bottles = computed(() =>
       disabled: row.fit?.fits === 'no',
     })),
 )
-const clashes = computed(
-  () =>
-    shelf.data.value?.products.find((row) => String(row.id) === bottle.value)?.fit?.clashes ?? [],
-)
+const check = useSwapCheck(() => props.visit, role, bottle)
 const instead = computed(
   () => props.targets.find((target) => target.role === role.value)?.name ?? '',
 )
@@ -80,15 +85,25 @@ function swap() {
 }
 // Rods or time run out: the rest is planned anew with another number of sections.
 const count = ref<number | null>(null)
+const rod = ref<number | null>(null)
+const other = computed(() => ({
+  ...(count.value && { sections: count.value }),
+  ...(rod.value && { rod_mm: rod.value }),
+}))
 const told = useOtherwise(() => props.visit)
 const refusal = provideRefusal(told.error)
-const look = () => count.value && told.mutateAsync({ sections: count.value }).catch(() => undefined)
-async function goOn(sections: number) {
-  const kept = await told.mutateAsync({ sections, keep: true }).catch(() => undefined)
+const asked = ref<typeof other.value>()
+async function look() {
+  asked.value = other.value
+  await told.mutateAsync(asked.value).catch(() => undefined)
+}
+async function goOn() {
+  const kept = await told.mutateAsync({ ...asked.value, keep: true }).catch(() => undefined)
   if (!kept) return
   emit('planned')
   emit('done')
 }
+
 const person = ref('')
 function hand() {
   if (!person.value) return
@@ -98,7 +113,7 @@ function hand() {
 </script>
 
 <template>
-  <form v-if="panel === 'skip'" class="panel" @submit.prevent="skip(reason)">
+  <form v-if="panel === 'skip'" ref="root" class="panel" @submit.prevent="skip(reason)">
     <div class="beside">
       <button
         v-for="why in SKIPS"
@@ -115,7 +130,7 @@ function hand() {
       </button>
     </div>
   </form>
-  <form v-else-if="panel === 'note'" class="panel" @submit.prevent="keepNote">
+  <form v-else-if="panel === 'note'" ref="root" class="panel" @submit.prevent="keepNote">
     <Choice
       v-model="about"
       :label="t('chair.noteAbout')"
@@ -132,7 +147,7 @@ function hand() {
     />
     <button class="act big" type="submit" :disabled="!text.trim()">{{ t('chair.keep') }}</button>
   </form>
-  <form v-else-if="panel === 'swap'" class="panel" @submit.prevent="swap">
+  <form v-else-if="panel === 'swap'" ref="root" class="panel" @submit.prevent="swap">
     <Choice
       v-if="targets.length > 1"
       v-model="role"
@@ -147,31 +162,43 @@ function hand() {
       :options="bottles"
       width="320px"
     />
-    <p v-for="clash in clashes" :key="clash.key" class="wrong">{{ clash.text }}</p>
+    <p
+      v-for="line in check.data.value?.check.lines"
+      :key="line.text"
+      :class="line.fits === 'yes' ? 'quiet' : 'wrong'"
+    >
+      {{ line.text }}
+    </p>
     <button class="act big" type="submit" :disabled="!bottle">{{ t('chair.keep') }}</button>
   </form>
-  <form v-else-if="panel === 'sections'" class="panel" @submit.prevent="look">
+  <form v-else-if="panel === 'sections'" ref="root" class="panel" @submit.prevent="look">
     <div class="beside">
       <Amount v-model="count" :label="t('chair.sectionCount')" name="sections" width="104px" />
-      <button class="act big" type="submit" :disabled="!count || told.isPending.value">
+      <Amount
+        v-if="rods"
+        v-model="rod"
+        :label="t('chair.rods')"
+        unit="mm"
+        name="rod_mm"
+        width="104px"
+      />
+      <button class="act big" type="submit" :disabled="!(count || rod) || told.isPending.value">
         {{ t('chair.whatThen') }}
       </button>
     </div>
     <template v-if="told.data.value">
       <p v-for="line in told.data.value.summary" :key="line">{{ line }}</p>
       <p v-if="!told.data.value.summary.length">{{ t('chair.nothingElse') }}</p>
-      <button
-        class="act big main"
-        type="button"
-        :disabled="told.isPending.value"
-        @click="goOn(told.data.value.sections)"
-      >
+      <button class="act big main" type="button" :disabled="told.isPending.value" @click="goOn">
         {{ t('chair.goOnSo') }}
       </button>
     </template>
     <Refusals :refusal="refusal" />
   </form>
-  <form v-else class="panel" @submit.prevent="hand">
+  <div v-else-if="panel === 'picture'" ref="root" class="panel">
+    <TakePicture :head="head" :visit="visit" :moment="moment" @taken="emit('done')" />
+  </div>
+  <form v-else ref="root" class="panel" @submit.prevent="hand">
     <Pick
       v-model="person"
       :label="t('chair.handoverTo')"
@@ -191,5 +218,10 @@ function hand() {
   padding: 12px 14px;
   border: 1px solid var(--line);
   background: var(--paper);
+}
+.panel :deep(.choice label),
+.panel :deep(.act),
+.panel :deep(.el-checkbox) {
+  min-height: 56px;
 }
 </style>

@@ -4,18 +4,26 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
-import { useTakeKit } from '@/api/shelf'
+import { useCleaning, usePutBack, useTakeKit } from '@/api/shelf'
 import { refusalOf } from '@/forms/refusal'
 import Refusals from '@/parts/Refusals.vue'
-import { short } from '@/text/format'
+import { clock, short } from '@/text/format'
 
 import type { Chair } from '@/api/chairLog'
 
-const props = defineProps<{ chair: Chair }>()
+const props = defineProps<{
+  chair: Chair
+  /** Whether it is about the release: nothing is laid ready for it. */
+  releasing?: boolean
+  /** Whether pieces come off the head now. */
+  back?: boolean
+}>()
 const emit = defineEmits<{ taken: [] }>()
 const { t } = useI18n()
 const take = useTakeKit()
-const refusal = refusalOf(take.error)
+const cleaning = useCleaning()
+const putBack = usePutBack()
+const refusal = refusalOf(take.error, cleaning.error, putBack.error)
 
 const needed = computed(() => {
   const { rods, pins, bands, clips, ties } = props.chair.answer.kit_needed
@@ -31,22 +39,51 @@ const needed = computed(() => {
     ).flatMap(([kind, count]) => (count ? [`${count} ${t(`kit.kinds.${kind}`)}`] : [])),
   ]
 })
-const out = computed(() =>
-  props.chair.chair.visit.kit
-    .filter((run) => !run.cleaning_since && !run.returned_at)
-    .map((run) => `${run.count} ${t(`kit.kinds.${run.kind}`)}`),
-)
+const busy = computed(() => cleaning.isPending.value || putBack.isPending.value)
+async function moved(work: Promise<unknown>) {
+  if (await work.catch(() => undefined)) emit('taken')
+}
 async function takeOut() {
   if (await take.mutateAsync(props.chair.plan).catch(() => undefined)) emit('taken')
 }
 </script>
 
 <template>
-  <p v-if="out.length" class="kit">
-    {{ t('chair.kitOut', { what: out.join(', ') }) }}
-    <RouterLink to="/shelf/kit">{{ t('chair.kitBack') }}</RouterLink>
-  </p>
-  <p v-else-if="needed.length && !chair.chair.visit.kit.length" class="kit">
+  <ul v-if="chair.kit.length" class="out">
+    <li v-for="use in chair.kit" :key="use.id" class="kit">
+      <template v-if="use.cleaning_since">
+        <span>{{
+          t('chair.kitCleaning', {
+            n: use.count,
+            what: use.what,
+            until: clock(new Date(use.ready_at)),
+          })
+        }}</span>
+        <button
+          class="act big"
+          type="button"
+          :disabled="busy"
+          @click="moved(putBack.mutateAsync({ id: use.id }))"
+        >
+          {{ t('chair.kitDrawer') }}
+        </button>
+      </template>
+      <template v-else>
+        <span>{{ t('chair.kitOut', { n: use.count, what: use.what }) }}</span>
+        <button
+          v-if="back"
+          class="act big"
+          type="button"
+          :disabled="busy"
+          @click="moved(cleaning.mutateAsync({ id: use.id }))"
+        >
+          {{ t('chair.kitBack', { n: use.count }) }}
+        </button>
+      </template>
+    </li>
+    <RouterLink v-if="back" to="/shelf/kit">{{ t('chair.kitFewer') }}</RouterLink>
+  </ul>
+  <p v-else-if="!releasing && needed.length && !chair.chair.visit.kit.length" class="kit">
     {{ t('chair.kit', { what: needed.join(', ') }) }}
     <button class="act big" type="button" :disabled="take.isPending.value" @click="takeOut">
       {{ t('chair.kitTake') }}
@@ -56,6 +93,13 @@ async function takeOut() {
 </template>
 
 <style scoped>
+.out {
+  display: grid;
+  gap: 6px;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
 .kit {
   display: flex;
   flex-wrap: wrap;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** How it turned out: anchored scores, comfort, length, what the client said; under a minute. */
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import {
@@ -16,6 +16,8 @@ import Anchor from './Anchor.vue'
 
 const props = defineProps<{
   scores: Record<string, number>
+  /** Judged again once it had settled. */
+  settled: Record<string, number>
   /** Where a zone was judged apart: by trait, then by zone. */
   zoneScores: Record<string, Record<string, number>>
   /** Zones of this head that have hair in a section. */
@@ -24,7 +26,7 @@ const props = defineProps<{
   residue?: string | null
 }>()
 const emit = defineEmits<{
-  score: [trait: string, value: number, zone?: string]
+  score: [trait: string, value: number, zone?: string, settled?: boolean]
   comfort: [comfort: string]
   residue: [residue: string]
   length: [cm: number, zone?: string]
@@ -36,8 +38,17 @@ const { t, tm } = useI18n()
 const VALUES = [1, 2, 3, 4, 5]
 /** Where it differs from the rest; nothing: the whole head. */
 const zone = ref<string>()
-const scoreOf = (trait: string) =>
-  zone.value ? props.zoneScores[trait]?.[zone.value] : props.scores[trait]
+/** Judged as it was opened, and again a while later. */
+const when = ref<'opened' | 'settled'>('opened')
+const again = computed(() => when.value === 'settled')
+const scoreOf = (trait: string) => {
+  if (again.value) return props.settled[trait]
+  return zone.value ? props.zoneScores[trait]?.[zone.value] : props.scores[trait]
+}
+const score = (trait: string, value: number) =>
+  again.value
+    ? emit('score', trait, value, undefined, true)
+    : emit('score', trait, value, zone.value)
 const length = ref<number | null>(null)
 const said = ref('')
 const next = ref('')
@@ -54,6 +65,16 @@ function close() {
   <section class="results" :aria-label="t('chair.results')">
     <h2>{{ t('chair.results') }}</h2>
     <Choice
+      v-if="Object.keys(scores).length"
+      v-model="when"
+      :label="t('chair.judged')"
+      :options="[
+        { value: 'opened', text: t('chair.judgedOpened') },
+        { value: 'settled', text: t('chair.judgedSettled') },
+      ]"
+    />
+    <Choice
+      v-if="!again"
       v-model="zone"
       :label="t('chair.differs')"
       clearable
@@ -68,10 +89,10 @@ function close() {
           :key="value"
           type="button"
           class="anchor"
-          :class="{ on: scoreOf(trait) === value }"
+          :class="{ on: scoreOf(trait) === value, before: again && scores[trait] === value }"
           :aria-pressed="scoreOf(trait) === value"
           :aria-label="`${t(`visit.score.${trait}`)} ${value}`"
-          @click="emit('score', trait, value, zone)"
+          @click="score(trait, value)"
         >
           <Anchor :trait="trait" :value="value" />
           <span>{{ value }}</span>
@@ -104,6 +125,7 @@ function close() {
       <TextField v-model="said" :label="t('chair.abouts.client')" name="said" :maxlength="2000" />
       <TextField v-model="next" :label="t('chair.abouts.next')" name="next" :maxlength="2000" />
     </div>
+    <slot />
     <button class="act big main" type="button" @click="close">{{ t('chair.close') }}</button>
   </section>
 </template>
@@ -116,31 +138,32 @@ function close() {
 }
 .traits {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(min(100%, 580px), 1fr));
-  gap: 8px 24px;
+  grid-template-columns: repeat(auto-fill, minmax(316px, 1fr));
+  gap: 10px 24px;
   width: 100%;
 }
 .trait {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 4px;
+  display: grid;
+  grid-template-columns: repeat(5, 60px);
+  gap: 2px 4px;
   margin: 0;
   padding: 0;
   border: 0;
 }
 .trait legend {
   float: left;
-  min-width: 100px;
+  grid-column: 1 / -1;
   padding: 0;
   font: 700 17px var(--display);
 }
 .end {
-  min-width: 92px;
+  grid-row: 3;
+  grid-column: 1 / 4;
   color: var(--ink-2);
   font-size: 14px;
 }
-.end:first-of-type {
+.end:last-child {
+  grid-column: 4 / 6;
   text-align: right;
 }
 .anchor {
@@ -154,6 +177,9 @@ function close() {
   color: var(--ink);
   font: 700 15px var(--display);
   cursor: pointer;
+}
+.anchor.before {
+  border: 2px dashed var(--ink);
 }
 .anchor.on {
   background: var(--ink);

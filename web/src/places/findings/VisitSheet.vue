@@ -8,9 +8,12 @@ import Await from '@/parts/Await.vue'
 import Figures from '@/parts/Figures.vue'
 import PageHead from '@/parts/PageHead.vue'
 import PleatStrip from '@/parts/PleatStrip.vue'
+import { traitValues } from '@/api/generated'
 import { ago, day, minutes, money, number, percent, short } from '@/text/format'
 
 import CompareTable from './CompareTable.vue'
+
+type Trait = (typeof traitValues)[number]
 
 const props = defineProps<{ visit: number }>()
 const { t } = useI18n()
@@ -36,6 +39,11 @@ const results = computed(() => {
   if (!observed) return []
   const { forecast } = observed
   const blank = '–'
+  const score = (trait: Trait) => {
+    const settled = observed.settled[trait]
+    if (settled === undefined) return observed[trait] ?? blank
+    return t('visit.settled', { opened: observed[trait] ?? blank, settled })
+  }
   return [
     {
       name: t('visit.opened'),
@@ -56,7 +64,7 @@ const results = computed(() => {
     {
       name: t('visit.definition'),
       promised: short(forecast.definition),
-      result: observed.definition ?? blank,
+      result: score('definition'),
     },
     {
       name: t('visit.residue'),
@@ -64,12 +72,12 @@ const results = computed(() => {
       result: observed.residue ? t(`visit.residues.${observed.residue}`) : blank,
       bad: Boolean(observed.residue) && observed.residue !== 'none',
     },
-    { name: t('visit.score.frizz'), promised: blank, result: observed.frizz ?? blank },
-    { name: t('visit.score.volume'), promised: blank, result: observed.volume ?? blank },
-    { name: t('visit.score.evenness'), promised: blank, result: observed.evenness ?? blank },
-    { name: t('visit.score.bounce'), promised: blank, result: observed.bounce ?? blank },
-    { name: t('visit.score.softness'), promised: blank, result: observed.softness ?? blank },
-    { name: t('visit.score.shine'), promised: blank, result: observed.shine ?? blank },
+    { name: t('visit.score.frizz'), promised: blank, result: score('frizz') },
+    { name: t('visit.score.volume'), promised: blank, result: score('volume') },
+    { name: t('visit.score.evenness'), promised: blank, result: score('evenness') },
+    { name: t('visit.score.bounce'), promised: blank, result: score('bounce') },
+    { name: t('visit.score.softness'), promised: blank, result: score('softness') },
+    { name: t('visit.score.shine'), promised: blank, result: score('shine') },
   ]
 })
 </script>

@@ -4,7 +4,7 @@ import { ElCheckbox } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import { imageOf, type LookPicture, useDeleteLook, useKeepLook, useLooks } from '@/api/looks'
+import { imageOf, type LookPicture, useDeleteLook, useLooks } from '@/api/looks'
 import { useHead } from '@/api/queries'
 import { useWearing } from '@/api/wear'
 import { provideRefusal } from '@/forms/refusal'
@@ -12,12 +12,11 @@ import Await from '@/parts/Await.vue'
 import Choice from '@/parts/Choice.vue'
 import Figures from '@/parts/Figures.vue'
 import PageHead from '@/parts/PageHead.vue'
-import Pick from '@/parts/Pick.vue'
 import Refusals from '@/parts/Refusals.vue'
 import { day, short } from '@/text/format'
 
-const VIEWS = ['back', 'front', 'left', 'right'] as const
-const MOMENTS = ['done', 'settled', 'arrival', 'home'] as const
+import TakePicture from './TakePicture.vue'
+
 const WAYS = ['beside', 'wipe', 'over'] as const
 const MEASURES = [
   ['silhouette_cm2', 'cm²', 0],
@@ -32,13 +31,10 @@ const { t } = useI18n()
 const head = useHead(() => props.head)
 const wearing = useWearing(() => props.head)
 const looks = useLooks(() => props.head)
-const keep = useKeepLook(() => props.head)
 const remove = useDeleteLook(() => props.head)
-const refusal = provideRefusal(keep.error, remove.error)
+const refusal = provideRefusal(remove.error)
 
 const view = ref<LookPicture['view']>('back')
-const moment = ref<LookPicture['moment']>('done')
-const consent = ref(false)
 const way = ref<(typeof WAYS)[number]>('beside')
 const share = ref(50)
 const chosen = ref<number[]>([])
@@ -76,15 +72,6 @@ function choose(id: number) {
     ? chosen.value.filter((one) => one !== id)
     : [...chosen.value, id].slice(-2)
 }
-async function send(event: Event) {
-  const input = event.target as HTMLInputElement
-  const picture = input.files?.[0]
-  input.value = ''
-  if (!picture) return
-  const visit = wearing.data.value?.visit ?? undefined
-  const values = { picture, view: view.value, moment: moment.value, visit, consent: consent.value }
-  if (await keep.mutateAsync(values).catch(() => undefined)) consent.value = false
-}
 const about = (picture: LookPicture) =>
   `${day(picture.taken_at)}, ${t(`looks.moments.${picture.moment}`)}`
 function shown(picture: LookPicture, [name, unit, digits]: (typeof MEASURES)[number]) {
@@ -107,27 +94,7 @@ const state = (picture: LookPicture) => {
       t('looks.strip')
     }}</a>
   </PageHead>
-  <div class="bar">
-    <Choice v-model="view" :label="t('looks.view')" :options="named(VIEWS, 'views')" />
-    <Pick
-      v-model="moment"
-      :label="t('looks.moment')"
-      :options="named(MOMENTS, 'moments')"
-      width="170px"
-    />
-    <ElCheckbox v-model="consent">{{ t('looks.consent') }}</ElCheckbox>
-    <label class="act main" :class="{ off: !consent }">
-      {{ keep.isPending.value ? t('looks.sending') : t('looks.take') }}
-      <input
-        class="sr"
-        type="file"
-        accept="image/png,image/jpeg"
-        capture="environment"
-        :disabled="!consent || keep.isPending.value"
-        @change="send"
-      />
-    </label>
-  </div>
+  <TakePicture v-model:view="view" :head="props.head" :visit="wearing.data.value?.visit" />
   <Refusals :refusal="refusal" />
   <Await
     :data="looks.data.value"
@@ -204,16 +171,6 @@ const state = (picture: LookPicture) => {
 </template>
 
 <style scoped>
-.bar {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: end;
-  gap: 10px 20px;
-  margin-bottom: 14px;
-}
-.off {
-  opacity: 0.5;
-}
 .pair {
   display: grid;
   gap: 12px;

@@ -1,6 +1,7 @@
 /** Visits and findings. */
 export const visits = {
   visit: {
+    settled: '{opened}, settled {settled}',
     residue: 'White flakes or residue',
     residues: { none: 'none', some: 'some', much: 'much' },
     weigh: 'Weigh',
