@@ -34,6 +34,7 @@ from craft.contract.proposals import (
     ProposeAnswer,
     RestyleAnswer,
 )
+from craft.contract.trial import TrialAnswer, TrialRequest
 from craft.contract.visit import VisitAnswer, VisitRequest
 from craft.contract.wear import WearAnswer, WearRequest
 from craft.day.standing import board
@@ -41,6 +42,7 @@ from craft.drying import Cylinder, Stage
 from craft.errors import CraftError, Missing, NeverDries
 from craft.head import hairline, radius
 from craft.labels import ALLERGEN_FROM_PERCENT, read_label
+from craft.learning.trials import trial
 from craft.partings import Layout, bundles, count_of, part, totals
 from craft.profiling import profiled
 from craft.routine.drying.planner import drying_plan, stages_out
@@ -286,4 +288,5 @@ COMMANDS = {
     "visit": Command(VisitRequest, VisitAnswer, visit),
     "wear": Command(WearRequest, WearAnswer, wear),
     "chair": Command(ChairRequest, ChairAnswer, chair),
+    "trial": Command(TrialRequest, TrialAnswer, trial),
 }

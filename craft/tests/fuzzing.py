@@ -163,6 +163,7 @@ def working(command: str, chance: random.Random) -> Json:
         "partings": {"hair": HAIR, "scheme": "quadrants", "count": 12},
         "visit": {"plan": {}, "events": []},
         "chair": {"plan": {}, "events": [], "now": "2026-06-20T12:00:00+02:00"},
+        "trial": {"pairs": [[4, 3], [2, 5], [3.5, 3.5]], "alpha": 0.05, "looks": "any", "most": 20},
         "wear": {
             "style": style,
             "done_on": "2026-06-20",

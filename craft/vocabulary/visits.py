@@ -111,6 +111,21 @@ class NoteAbout(StrEnum):
     NEXT = "next"
 
 
+class Looks(StrEnum):
+    """When a trial is looked at."""
+
+    ANY = "any"
+    END = "end"
+
+
+class TrialVerdict(StrEnum):
+    """What a trial says."""
+
+    A = "a"
+    B = "b"
+    CANNOT_TELL = "cannot_tell"
+
+
 class SwapAbout(StrEnum):
     """What another bottle is held against."""
 

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 from django.db.models import QuerySet
 
-from craft.learning import Factor, Outcome, head_factor, salon_factor
+from craft.learning.drying import Factor, Outcome, head_factor, salon_factor
 from craft.vocabulary import Dryness
 from salon.heads.models import Head, OpenedSet
 from salon.house.models import House

@@ -6,9 +6,9 @@ from unittest import TestCase
 
 from scipy import integrate, stats
 
-from craft import learning
 from craft.drying import LOG_SPREAD
-from craft.learning import Outcome, head_factor, salon_factor
+from craft.learning import drying as learning
+from craft.learning.drying import Outcome, head_factor, salon_factor
 from craft.vocabulary import Dryness
 
 

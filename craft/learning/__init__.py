@@ -1,0 +1,1 @@
+"""Learning from visits: drying, factors of people and heads, how good forecasts were."""

@@ -1,0 +1,211 @@
+"""How good forecasts were: held out, calibrated, scored.
+
+Sources:
+    [1] Brier, Verification of forecasts expressed in terms of probability, Monthly Weather Review
+        78 (1950) 1 (from memory).
+    [2] Dawid, Present position and potential developments: the prequential approach, J. R. Statist.
+        Soc. A 147 (1984) 278 (from memory): every forecast is judged on what came after it.
+    [3] Wilson, J. Am. Statist. Assoc. 22 (1927) 209 (from memory): an interval for a share.
+    [4] Platt scaling with a prior: logistic regression of what came true on the log-odds promised.
+"""
+
+import math
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from itertools import pairwise
+
+import numpy as np
+from scipy import optimize, stats
+from scipy.special import expit, logit
+
+from craft.learning.shrinking import LEVEL, Sample, Spreads, learn
+
+#: Odds are never taken as more certain than this.
+SURE = 0.005
+#: Ends of the classes in which promises are held against what came.
+CLASSES = (0.0, 0.2, 0.4, 0.6, 0.8, 1.0)
+#: The odds as they stand are believed like so many promises. House value.
+ODDS_PRIOR = 4.0
+
+
+def brier(odds: Sequence[float], came: Sequence[bool]) -> float:
+    """Mean square of odds minus what came (1 or 0); 0 is perfect, 0.25 is guessing. Source: [1]."""
+    return float(np.mean((np.asarray(odds) - np.asarray(came, dtype=float)) ** 2))
+
+
+def log_score(odds: Sequence[float], came: Sequence[bool]) -> float:
+    """Mean of minus the logarithm of the odds given to what came [nat]; 0 is perfect."""
+    sure = np.clip(odds, SURE, 1 - SURE)
+    return float(-np.mean(np.log(np.where(came, sure, 1 - sure))))
+
+
+def share_interval(hits: int, of: int, level: float = LEVEL) -> tuple[float, float]:
+    """Between which a share lies, seen so often.
+
+    Args:
+        hits: how often it came, 0 to `of`
+        of: how often it could have, > 0
+        level: probability that the interval holds it
+    Source: [3].
+    """
+    z = float(stats.norm.ppf((1 + level) / 2))
+    share, spread = hits / of, z * z / of
+    middle = (share + spread / 2) / (1 + spread)
+    half = z * math.sqrt(share * (1 - share) / of + spread / (4 * of)) / (1 + spread)
+    return max(0.0, middle - half), min(1.0, middle + half)
+
+
+@dataclass(frozen=True)
+class Reliability:
+    """Promises of about the same odds, and how many came true.
+
+    Args:
+        low, high: the class
+        promised: mean odds
+        came: share that came true
+        came_low, came_high: between which that share lies
+        count: promises in it
+    """
+
+    low: float
+    high: float
+    promised: float
+    came: float
+    came_low: float
+    came_high: float
+    count: int
+
+
+def reliability(odds: Sequence[float], came: Sequence[bool]) -> list[Reliability]:
+    """Promises by class of their odds; classes without any are left out."""
+    rows = []
+    for low, high in pairwise(CLASSES):
+        inside = [
+            (each, hit)
+            for each, hit in zip(odds, came, strict=True)
+            if low <= each < high or each == high == 1.0
+        ]
+        if inside:
+            hits = sum(hit for _, hit in inside)
+            promised = sum(each for each, _ in inside) / len(inside)
+            bounds = share_interval(hits, len(inside))
+            rows.append(Reliability(low, high, promised, hits / len(inside), *bounds, len(inside)))
+    return rows
+
+
+@dataclass(frozen=True)
+class Calibration:
+    """What to make of odds: log-odds times a slope, plus a shift.
+
+    Args:
+        shift, slope: 0 and 1 leave odds as they are
+        promises: it rests on
+    """
+
+    shift: float
+    slope: float
+    promises: int
+
+    def odds(self, promised: float) -> float:
+        """Odds as they should have been promised, 0 to 1."""
+        sure = min(max(promised, SURE), 1 - SURE)
+        return float(expit(self.shift + self.slope * logit(sure)))
+
+
+def calibrate(odds: Sequence[float], came: Sequence[bool]) -> Calibration:
+    """How odds have to be bent to come true, drawn to leaving them as they are.
+
+    Args:
+        odds: as promised
+        came: what came
+    Source: [4]; shift and slope are believed to be 0 and 1 with a spread that few promises
+        cannot overcome.
+    """
+    if not odds:
+        return Calibration(0.0, 1.0, 0)
+    x = logit(np.clip(odds, SURE, 1 - SURE))
+    y = np.asarray(came, dtype=float)
+
+    def loss(pair: np.ndarray) -> float:
+        z = pair[0] + pair[1] * x
+        fit = float(np.sum(np.logaddexp(0, z) - y * z))
+        return fit + ODDS_PRIOR / 2 * (float(pair[0]) ** 2 + (float(pair[1]) - 1) ** 2)
+
+    best = optimize.minimize(loss, np.array([0.0, 1.0]), method="BFGS").x
+    return Calibration(float(best[0]), max(0.0, float(best[1])), len(odds))
+
+
+@dataclass(frozen=True)
+class HeldOut:
+    """Errors of forecasts made from the past alone.
+
+    Args:
+        before: mean absolute error of the logarithm, by the house value
+        after: the same, by what had been learned until then
+        count: forecasts
+        covered: share that fell within their interval of nine in ten
+    """
+
+    before: float
+    after: float
+    count: int
+    covered: float
+
+
+@dataclass(frozen=True)
+class Dated:
+    """What one visit says, with its unit and its day.
+
+    Args:
+        unit: specialist or head
+        day: any count of days, growing
+        log_ratio: logarithm of actual over the house value
+    """
+
+    unit: str
+    day: float
+    log_ratio: float
+
+
+def held_out(samples: Sequence[Dated], spreads: Spreads, last: int = 200) -> HeldOut | None:
+    """Errors by rolling origin: every visit is forecast from those of earlier days only.
+
+    Args:
+        samples: of one quantity, in any order
+        spreads: of the quantity
+        last: so many of the newest are forecast; the older ones only teach
+    Returns:
+        None where nothing came before anything
+    Source: [2].
+    """
+    rows = list(rolling(sorted(samples, key=lambda each: each.day), spreads, last))
+    if not rows:
+        return None
+    before, after, inside = (np.array(column, dtype=float) for column in zip(*rows, strict=True))
+    return HeldOut(
+        float(np.mean(np.abs(before))),
+        float(np.mean(np.abs(after))),
+        len(rows),
+        float(np.mean(inside)),
+    )
+
+
+def rolling(
+    samples: Sequence[Dated], spreads: Spreads, last: int
+) -> Iterator[tuple[float, float, bool]]:
+    """Of each of the last samples: its logarithm, what was left of it, whether it fell inside."""
+    for at in range(max(0, len(samples) - last), len(samples)):
+        sample = samples[at]
+        units: dict[str, list[Sample]] = {}
+        for past in samples[:at]:
+            if past.day < sample.day:
+                units.setdefault(past.unit, []).append(
+                    Sample(past.log_ratio, sample.day - past.day)
+                )
+        if not units:
+            continue
+        learned = learn(units, spreads)
+        estimate = learned.get(sample.unit, learned[""])
+        low, high = estimate.next_interval()
+        inside = low <= math.exp(sample.log_ratio) <= high
+        yield sample.log_ratio, sample.log_ratio - estimate.log_factor, inside

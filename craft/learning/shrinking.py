@@ -1,0 +1,198 @@
+"""What many visits teach about the next one: few data, honest answers.
+
+A quantity is learned as a factor on its house value. Its logarithm is taken as normal on three
+levels: what the salon does against the house value, what one unit (a specialist, a head) does
+against the salon, and what one visit does against its unit. A unit with few visits is drawn to its
+salon, a salon with few to the house value. All in closed form.
+
+Sources:
+    [1] Robinson, That BLUP is a good thing, Statistical Science 6 (1991) 15 (from memory): the best
+        linear unbiased prediction of a random effect, and its error.
+    [2] Huber, Robust estimation of a location parameter, Ann. Math. Statist. 35 (1964) 73 (from
+        memory): weights that fall with the distance from the middle.
+"""
+
+import math
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy import stats
+
+Floats = NDArray[np.float64]
+
+#: Further from the median than so many spreads, a visit counts less (an interruption, a slip). [2]
+HUBER = 2.0
+#: So many visits stand behind a house value of a spread.
+SPREAD_VISITS = 8.0
+#: Share of intervals that are to hold the truth.
+LEVEL = 0.90
+
+
+@dataclass(frozen=True)
+class Spreads:
+    """How much a quantity differs, of its logarithm. House values.
+
+    Args:
+        salon: a salon from the house value
+        unit: one unit from its salon
+        visit: one visit from its unit
+        half_life_days: after so long a visit counts half: people and hair change
+    """
+
+    salon: float
+    unit: float
+    visit: float
+    half_life_days: float
+
+
+@dataclass(frozen=True)
+class Sample:
+    """What one visit says of one unit.
+
+    Args:
+        log_ratio: logarithm of actual over the house value
+        days_ago: how old it is [d], >= 0
+    """
+
+    log_ratio: float
+    days_ago: float = 0.0
+
+
+@dataclass(frozen=True)
+class Estimate:
+    """A learned factor.
+
+    Args:
+        log_factor: its logarithm
+        unsure: standard deviation of that logarithm
+        visits: it rests on, of the unit itself
+        spread: how far one more visit falls from it, of the logarithm
+        freedom: degrees of freedom of the spread
+    """
+
+    log_factor: float
+    unsure: float
+    visits: int
+    spread: float
+    freedom: float
+
+    @property
+    def factor(self) -> float:
+        """Times the house value."""
+        return math.exp(self.log_factor)
+
+    def interval(self, level: float = LEVEL) -> tuple[float, float]:
+        """Between which the factor lies.
+
+        Args:
+            level: with this probability, 0 to 1
+        """
+        return self._band(self.unsure, level)
+
+    def next_interval(self, level: float = LEVEL) -> tuple[float, float]:
+        """Between which the next visit falls.
+
+        Args:
+            level: with this probability, 0 to 1
+        """
+        return self._band(math.hypot(self.unsure, self.spread), level)
+
+    def _band(self, width: float, level: float) -> tuple[float, float]:
+        half = float(stats.t.ppf((1 + level) / 2, self.freedom)) * width
+        return math.exp(self.log_factor - half), math.exp(self.log_factor + half)
+
+
+@dataclass(frozen=True)
+class _Mean:
+    """Samples of a unit, weighed."""
+
+    mean: float
+    weight: float
+    visits: int
+    squares: float
+
+
+def weights(samples: Sequence[Sample], spreads: Spreads) -> tuple[Floats, Floats]:
+    """Values of a unit and what each counts: less where it is old, or far from the others.
+
+    Args:
+        samples: of one unit, at least one
+        spreads: of the quantity
+    Returns:
+        log-ratios and weights, 0 to 1
+    Source: [2].
+    """
+    values = np.array([sample.log_ratio for sample in samples])
+    age = np.array([sample.days_ago for sample in samples])
+    off = np.abs(values - np.median(values)) / spreads.visit
+    robust = np.minimum(1.0, HUBER / np.maximum(off, 1e-9))
+    return values, robust * 0.5 ** (age / spreads.half_life_days)
+
+
+def mean_of(samples: Sequence[Sample], spreads: Spreads) -> _Mean:
+    """The weighed mean of a unit."""
+    values, weight = weights(samples, spreads)
+    total = float(weight.sum())
+    mean = float(weight @ values) / total
+    return _Mean(mean, total, len(samples), float(weight @ (values - mean) ** 2))
+
+
+def visit_spread(means: Sequence[_Mean], spreads: Spreads) -> tuple[float, float]:
+    """Spread of one visit about its unit: the house value, and what was seen.
+
+    Args:
+        means: of all units
+        spreads: of the quantity
+    Returns:
+        the spread, and its degrees of freedom
+    """
+    seen = sum(max(0.0, mean.weight - 1.0) for mean in means)
+    squares = sum(mean.squares for mean in means if mean.weight > 1)
+    freedom = SPREAD_VISITS + seen
+    return math.sqrt((SPREAD_VISITS * spreads.visit**2 + squares) / freedom), freedom
+
+
+def salon_mean(means: Sequence[_Mean], spreads: Spreads, visit: float) -> tuple[float, float]:
+    """What a salon does against the house value: mean and standard deviation of the logarithm.
+
+    A unit counts by how well its own mean is known, units being different.
+
+    Args:
+        means: of its units
+        spreads: of the quantity
+        visit: spread of one visit about its unit
+    """
+    precisions = [1 / (spreads.unit**2 + visit**2 / mean.weight) for mean in means]
+    precision = 1 / spreads.salon**2 + sum(precisions)
+    middle = sum(each * mean.mean for each, mean in zip(precisions, means, strict=True))
+    return middle / precision, math.sqrt(1 / precision)
+
+
+def learn(units: Mapping[str, Sequence[Sample]], spreads: Spreads) -> dict[str, Estimate]:
+    """Factors of a salon and of its units.
+
+    Args:
+        units: samples by unit
+        spreads: of the quantity
+    Returns:
+        by unit, and under "" that of the salon, which is also that of a unit nobody has seen
+    Source: [1].
+    """
+    means = {name: mean_of(samples, spreads) for name, samples in units.items() if samples}
+    visit, freedom = visit_spread(list(means.values()), spreads)
+    middle, middle_sd = salon_mean(list(means.values()), spreads, visit)
+    visits = sum(mean.visits for mean in means.values())
+    between = math.hypot(middle_sd, spreads.unit)
+    estimates = {"": Estimate(middle, between, visits, visit, freedom)}
+    for name, mean in means.items():
+        trust = spreads.unit**2 / (spreads.unit**2 + visit**2 / mean.weight)
+        estimates[name] = Estimate(
+            log_factor=middle + trust * (mean.mean - middle),
+            unsure=math.sqrt(spreads.unit**2 * (1 - trust) + ((1 - trust) * middle_sd) ** 2),
+            visits=mean.visits,
+            spread=visit,
+            freedom=freedom,
+        )
+    return estimates
