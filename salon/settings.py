@@ -58,6 +58,7 @@ INSTALLED_APPS = [
     "salon.house",
     "salon.heads",
     "salon.shelf",
+    "salon.learning",
     "salon.planning",
     "salon.kit",
     "salon.visits",

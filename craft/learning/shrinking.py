@@ -185,14 +185,31 @@ def learn(units: Mapping[str, Sequence[Sample]], spreads: Spreads) -> dict[str, 
     middle, middle_sd = salon_mean(list(means.values()), spreads, visit)
     visits = sum(mean.visits for mean in means.values())
     between = math.hypot(middle_sd, spreads.unit)
-    estimates = {"": Estimate(middle, between, visits, visit, freedom)}
-    for name, mean in means.items():
-        trust = spreads.unit**2 / (spreads.unit**2 + visit**2 / mean.weight)
-        estimates[name] = Estimate(
-            log_factor=middle + trust * (mean.mean - middle),
-            unsure=math.sqrt(spreads.unit**2 * (1 - trust) + ((1 - trust) * middle_sd) ** 2),
-            visits=mean.visits,
-            spread=visit,
-            freedom=freedom,
-        )
-    return estimates
+    salon = Estimate(middle, between, visits, visit, freedom)
+    return {"": salon} | {
+        name: unit_estimate(samples, salon, spreads) for name, samples in units.items() if samples
+    }
+
+
+def unit_estimate(samples: Sequence[Sample], salon: Estimate, spreads: Spreads) -> Estimate:
+    """The factor of one unit, beginning with that of its salon; of nobody seen, the salon's.
+
+    Args:
+        samples: of the unit, which the salon's estimate has seen, too
+        salon: as `learn` gives it
+        spreads: of the quantity
+    Source: [1].
+    """
+    if not samples:
+        return salon
+    mean = mean_of(samples, spreads)
+    middle, visit = salon.log_factor, salon.spread
+    middle_variance = max(0.0, salon.unsure**2 - spreads.unit**2)
+    trust = spreads.unit**2 / (spreads.unit**2 + visit**2 / mean.weight)
+    return Estimate(
+        log_factor=middle + trust * (mean.mean - middle),
+        unsure=math.sqrt(spreads.unit**2 * (1 - trust) + (1 - trust) ** 2 * middle_variance),
+        visits=mean.visits,
+        spread=visit,
+        freedom=salon.freedom,
+    )

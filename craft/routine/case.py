@@ -171,10 +171,14 @@ class Case:
     def film(self, role: Role) -> doses.Film:
         """Film of a product on this hair."""
         amount = doses.film(role, self.hair.porosity, self.hair.strand, self.definition)
+        factors = []
         factor = self.request.house.film_factor.get(role)
-        if factor is None:
-            return amount
-        return replace(amount, factors=(*amount.factors, ("house rule", factor)))
+        if factor is not None:
+            factors.append(("house rule", factor))
+        learned = self.request.learned_doses.get(role)
+        if learned is not None and learned.visits:
+            factors.append((learned.basis, round(learned.factor, 2)))
+        return replace(amount, factors=(*amount.factors, *factors)) if factors else amount
 
 
 def by_house(technique: Technique, request: PlanRequest) -> Technique:

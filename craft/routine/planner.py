@@ -1,13 +1,14 @@
 """From a request to a plan."""
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 
-from craft import RULES_VERSION, curl, doses, drying
+from craft import RULES_VERSION, curl, doses, drying, timing
 from craft.contract.partings import SectionOut
 from craft.contract.plan import (
     Drying,
     Finished,
+    Learned,
     PlanAnswer,
     PlanRequest,
     Reason,
@@ -29,7 +30,7 @@ from craft.routine.compose.washing import blot_and_part, in_a_cloth, washing
 from craft.routine.drying.forecast import SAFE_ODDS, Forecast, curve, forecast_of, section_cylinder
 from craft.routine.explain.crown import line_out, section_out
 from craft.routine.explain.home import home, wear_days
-from craft.routine.explain.why import HOUSE, MODEL, TRADE, reason
+from craft.routine.explain.why import HOUSE, LEARNED, MODEL, TRADE, reason
 from craft.routine.kit.curls import (
     bands_of,
     curl_width,
@@ -339,12 +340,28 @@ def drying_out(forecast: Forecast) -> Drying:
     )
 
 
+def learned_length(learned: Learned | None) -> Iterator[Reason]:
+    """Why it hangs longer or shorter than hair like it does."""
+    if learned is not None and learned.visits:
+        yield reason(
+            "learned_length",
+            f"It hangs at {learned.factor:.2f} times that: {learned.basis}.",
+            f"{learned.visits} visits",
+            LEARNED,
+        )
+
+
 def finished(case: Case, forecast: Forecast) -> Finished:
     """How long it hangs and how defined it is on day one."""
     hair, technique = case.hair, case.technique
     rod = rod_mm(case) if technique.rods_each else None
     taken_out = stretch_of(case)
     lengths = [hangs(case, taken_out + off, rod) for off in (-STRETCH_SPREAD, 0.0, STRETCH_SPREAD)]
+    learned = case.request.learned_length
+    if learned is not None and learned.visits:
+        low, high = timing.minutes_range(lengths[1] * learned.factor, learned.unsure)
+        lengths = [max(low, lengths[0] * learned.factor), lengths[1] * learned.factor, high]
+        lengths[1] = min(lengths[1], hair.length_cm)
     # The same set on the same head never hangs to the millimetre.
     lengths[0] = min(lengths[0], lengths[1] - LEAST_UNSURE_CM)
     lengths[2] = min(hair.length_cm, max(lengths[2], lengths[1] + LEAST_UNSURE_CM))
@@ -370,6 +387,7 @@ def finished(case: Case, forecast: Forecast) -> Finished:
                 f"curl index {hair.curl_index:.2f}",
                 MODEL,
             ),
+            *learned_length(learned),
             reason(
                 "day1_definition",
                 f"{technique.definition:.0%} usual for it, more with the wish and with more "

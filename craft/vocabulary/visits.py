@@ -111,6 +111,15 @@ class NoteAbout(StrEnum):
     NEXT = "next"
 
 
+class LearnedOf(StrEnum):
+    """What is learned from visits."""
+
+    MINUTES = "minutes"
+    DETANGLING = "detangling"
+    DOSE = "dose"
+    LENGTH = "length"
+
+
 class Looks(StrEnum):
     """When a trial is looked at."""
 

@@ -20,6 +20,7 @@ from salon.heads.drying import drying_of
 from salon.heads.models import Head
 from salon.house.models import House
 from salon.house.services import pace_of, the_house
+from salon.learning.services import learned_for
 from salon.planning.drawer import kit_for_plan
 from salon.planning.models import Plan
 from salon.planning.wish import HeadWish
@@ -83,6 +84,7 @@ def request_for(head: Head, wish: HeadWish, by: User) -> dict[str, Any]:
         "kit": kit,
         "left_out": [row[:LEFT_OUT_LONGEST] for row in (*left_out, *odd_rods)][:LEFT_OUT_MOST],
         "pace": pace_of(by),
+        **learned_for(head, by, str(wish.goal.style)),
         "drying_factor": drying.factor,
         "drying_spread": drying.spread,
         "drying_basis": drying.basis,

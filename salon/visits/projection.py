@@ -4,25 +4,36 @@ Each of these writes what the log says now and takes back what it said before, s
 log twice, or after a correction, gives the same rows.
 """
 
-from collections.abc import Iterable
+import math
+from collections.abc import Iterable, Iterator
 from datetime import datetime
 from typing import Any
 
 from django.db.models import Max, Min
 
+from craft.contract.plan import Learned
 from craft.contract.visit import DoseRun, VisitAnswer
+from craft.doses import FILM_G_PER_M2
 from craft.errors import CraftError
+from craft.learning.quantities import group_of, quantity_of
 from craft.routine.drying.planner import hours_to_dry
-from craft.vocabulary import Residue, VisitState
+from craft.vocabulary import LearnedOf, Residue, VisitState
 from salon.heads.drying import learn_salon
 from salon.heads.models import Head, OpenedSet
+from salon.house.services import paces_of
 from salon.kit.models import KitUse
 from salon.kit.services import keep_uses
+from salon.learning.models import LearnedSample
+from salon.learning.services import LENGTH, keep_samples
 from salon.shelf.calibrating import keep_weighings
 from salon.shelf.models import Product
 from salon.shelf.pairs import keep_sightings
 from salon.shelf.stock import Used, keep_use
 from salon.visits.models import SCORES, Visit, VisitDose, VisitStep
+
+#: Less than this teaches nothing [min], [g]: a clock and a scale are no finer.
+LEAST_MIN, LEAST_G = 1.0, 1.0
+FILM_ROLES = frozenset(FILM_G_PER_M2)
 
 
 def project(visit: Visit, folded: VisitAnswer) -> None:
@@ -40,6 +51,7 @@ def project(visit: Visit, folded: VisitAnswer) -> None:
     write_kit(visit, folded)
     write_head(visit)
     write_opened_set(visit, folded)
+    write_samples(visit, folded)
 
 
 def known_products(doses: Iterable[DoseRun]) -> set[int]:
@@ -207,3 +219,49 @@ def write_opened_set(visit: Visit, folded: VisitAnswer) -> None:
         },
     )
     learn_salon()
+
+
+def write_samples(visit: Visit, folded: VisitAnswer) -> None:
+    """What a visit that is over says of minutes, doses and length."""
+    over = folded.state is VisitState.DONE
+    keep_samples(visit.pk, samples_of(visit, folded) if over else ())
+
+
+def samples_of(visit: Visit, folded: VisitAnswer) -> Iterator[LearnedSample]:
+    """Samples of a visit, each against the house: what its plan had learned is taken out again."""
+    asked, answer = visit.plan.requested, visit.plan.answered
+    by_hand = {edit.step for edit in asked.edits if edit.role is None}
+    steps = {step.key: step for step in answer.steps}
+
+    def sample(
+        quantity: LearnedOf, group: str, house: float, actual: float, hands: str = ""
+    ) -> Any:
+        return LearnedSample(
+            visit=visit.pk,
+            head_id=visit.head_id,
+            hands=hands,
+            quantity=quantity,
+            group=group,
+            house=house,
+            actual=actual,
+            log_ratio=math.log(actual / house),
+            at=visit.started_at,
+        )
+
+    paces = paces_of({run.by for run in folded.steps})
+    for run in folded.steps:
+        planned = steps[run.key].hands_on_min
+        # What was typed into the plan by hand says nothing of the house's minutes.
+        if run.minutes and planned >= LEAST_MIN and run.key not in by_hand:
+            learned = asked.learned_minutes.get(run.key, Learned()).factor
+            house = planned / asked.pace / learned * paces.get(run.by, 1.0)
+            group = group_of(run.key, visit.plan.style)
+            yield sample(quantity_of(run.key), group, house, run.minutes, run.by)
+    for dose in folded.doses:
+        if dose.noted and dose.grams > 0 and dose.planned_g >= LEAST_G and dose.role in FILM_ROLES:
+            learned = asked.learned_doses.get(dose.role, Learned()).factor
+            yield sample(LearnedOf.DOSE, dose.role, dose.planned_g / learned, dose.grams)
+    if folded.length_cm and answer.finished.length_cm > 0:
+        learned = (asked.learned_length or Learned()).factor
+        house = answer.finished.length_cm / learned
+        yield sample(LearnedOf.LENGTH, LENGTH, house, folded.length_cm)

@@ -5,6 +5,8 @@ from django.db import transaction
 from salon.heads.drying import learn_salon
 from salon.heads.models import Head, OpenedSet
 from salon.kit.models import KitUse
+from salon.learning.models import LearnedSample
+from salon.learning.services import learn_all
 from salon.planning.demand import renew_all_demand
 from salon.shelf.models import PairSighting, StockMove, Weighing
 from salon.shelf.pairs import judge_again
@@ -31,6 +33,7 @@ def rebuild() -> int:
         VisitStep.objects.all(),
         VisitDose.objects.all(),
         OpenedSet.objects.all(),
+        LearnedSample.objects.all(),
         # Those of clients who were erased cannot follow again.
         PairSighting.objects.filter(visit__in=Visit.objects.values("pk")),
         StockMove.objects.exclude(visit=None),
@@ -49,5 +52,6 @@ def rebuild() -> int:
     replay()
     judge_again()
     learn_salon()
+    learn_all()
     renew_all_demand()
     return visits.count()

@@ -250,6 +250,16 @@ class Flaker(Frozen):
     """What it rests on: a palm test, visits."""
 
 
+class Learned(Frozen):
+    """What visits taught of a value: a factor on what it would be without them."""
+
+    factor: Annotated[float, measured(0.2, 5, "times")] = 1.0
+    unsure: Annotated[float, measured(0, 2, "of the logarithm")] = 0.0
+    visits: Annotated[int, Field(ge=0, le=1_000_000)] = 0
+    basis: Words = ""
+    """What it rests on, in words: your last 6 rows."""
+
+
 class RodStock(Frozen):
     diameter_mm: Annotated[float, measured(3, 80, "mm")]
     count: Count
@@ -364,6 +374,14 @@ class PlanRequest(Frozen):
     """What is free at the hour of the service. Null: the kit is not counted."""
     pace: Annotated[float, measured(0.3, 3, "times the house minutes")] = 1.0
     """The specialist's own pace; 1.2 takes a fifth longer."""
+    learned_minutes: Annotated[
+        dict[Annotated[str, Field(max_length=40)], Learned], Field(max_length=60)
+    ] = Field(default_factory=dict)
+    """By key of the step: what these hands take, times their pace."""
+    learned_doses: dict[Role, Learned] = Field(default_factory=dict)
+    """By role: what this head takes."""
+    learned_length: Learned | None = None
+    """What this head hangs at, against the forecast."""
     drying_factor: Annotated[float, measured(0.2, 5, "times")] = 1.0
     """Learned multiplier on drying times."""
     drying_spread: Annotated[float, measured(0.05, 1, "of the logarithm")] = LOG_SPREAD

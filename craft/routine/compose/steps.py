@@ -1,11 +1,17 @@
 """Making a step: minutes at the specialist's pace, with their range."""
 
-from collections.abc import Sequence
+import math
+from collections.abc import Iterator, Sequence
 
 from craft import timing
-from craft.contract.plan import Reason, Step, StepProduct
+from craft.contract.plan import Learned, Reason, Step, StepProduct
 from craft.routine.case import Case
+from craft.routine.explain.why import LEARNED, reason
 from craft.vocabulary import Family, Station
+
+NOTHING_LEARNED = Learned()
+#: A change of less is not told [min].
+TOLD_FROM_MIN = 0.5
 
 
 def step(
@@ -40,8 +46,10 @@ def step(
         sections: in how many sections it is worked
         sitting: 1 today, 2 at the release
     """
-    own = minutes * case.request.pace
-    low, high = timing.minutes_range(own, spread)
+    learned = case.request.learned_minutes.get(key, NOTHING_LEARNED)
+    usual = minutes * case.request.pace
+    own = usual * learned.factor
+    low, high = timing.minutes_range(own, math.hypot(spread, learned.unsure))
     return Step(
         key=key,
         family=family,
@@ -57,9 +65,20 @@ def step(
         sitting=sitting,
         products=list(products),
         sections=sections,
-        reasons=list(reasons),
+        reasons=[*reasons, *learned_reasons(learned, usual, own)],
         cautions=[],
     )
+
+
+def learned_reasons(learned: Learned, usual: float, own: float) -> Iterator[Reason]:
+    """Why a step takes longer or shorter than the house has it."""
+    if learned.visits and abs(own - usual) >= TOLD_FROM_MIN:
+        yield reason(
+            "learned_minutes",
+            f"{usual:.0f} → {own:.0f} min: {learned.basis}.",
+            f"{learned.visits} visits, {learned.factor:.2f} × the minutes of the house",
+            LEARNED,
+        )
 
 
 def sitting_minutes(steps: Sequence[Step], sitting: int = 1) -> float:

@@ -6,6 +6,7 @@ from craft.words import plain
 TRADE = "Common practice, no source."
 HOUSE = "House value, adjustable."
 MODEL = "House model."
+LEARNED = "Learned from visits of this salon: best linear prediction, Robinson 1991."
 
 
 def reason(rule: str, because: str, trigger: str, source: str = TRADE) -> Reason:

@@ -73,8 +73,6 @@ def chain(request: PlanRequest) -> ChainAnswer:
         raise CraftError("goal.style", f"No looks follow {style}. They follow: {names}.")
     first = Look(1, style, "Defined", request.goal.sections)
     links = [link(request, first, request.now)]
-    if request.goal.looks is not None:
-        check_days(request.goal.looks)
     worn = TECHNIQUES[style].leaves if style is Style.FINGER_COILS else OnHead.LOOSE
     for look in looks_after(request):
         links.append(link(request, look, Now(style=worn, worn_days=float(look.day))))
@@ -87,10 +85,15 @@ def chain(request: PlanRequest) -> ChainAnswer:
 
 
 def looks_after(request: PlanRequest) -> Sequence[Look]:
-    """The looks that follow: as wished, else as usual for the style."""
+    """The looks that follow: as wished, else as usual for the style.
+
+    Raises:
+        CraftError: one of them does not follow; names it
+    """
     usual = CHAINS[request.goal.style]
     if request.goal.looks is None:
         return usual
+    check_days(request.goal.looks)
     known = {look.style: look for look in (*ALL_LOOKS, *usual)}
     results = []
     for place, wished in enumerate(request.goal.looks):

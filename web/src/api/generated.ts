@@ -659,6 +659,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/core/trial/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Results of both ways, of one head each time: the first of a pair is of way a. */
+        post: operations["core_trial_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/core/visit/": {
         parameters: {
             query?: never;
@@ -5930,6 +5947,33 @@ export interface components {
          * @enum {string}
          */
         LayeringEnum: "auto" | "LOC" | "LCO";
+        /**
+         * Learned
+         * @description What visits taught of a value: a factor on what it would be without them.
+         */
+        Learned: {
+            /**
+             * Factor
+             * @default 1
+             */
+            factor?: number;
+            /**
+             * Unsure
+             * @default 0
+             */
+            unsure?: number;
+            /**
+             * Visits
+             * @default 0
+             */
+            visits?: number;
+            /**
+             * Basis
+             * @description What it rests on, in words: your last 6 rows.
+             * @default
+             */
+            basis?: string;
+        };
         /** Leftover */
         Leftover: {
             /**
@@ -6241,6 +6285,12 @@ export interface components {
             /** @description Why it measures nothing. */
             cannot?: string;
         };
+        /**
+         * Looks
+         * @description When a trial is looked at.
+         * @enum {string}
+         */
+        Looks: "any" | "end";
         /** @description What a packed house holds. */
         Manifest: {
             house: string;
@@ -7609,6 +7659,25 @@ export interface components {
              */
             pace?: number;
             /**
+             * Learned Minutes
+             * @description By key of the step: what these hands take, times their pace.
+             */
+            learned_minutes?: {
+                [key: string]: components["schemas"]["Learned"];
+            };
+            /**
+             * Learned Doses
+             * @description By role: what this head takes.
+             */
+            learned_doses?: {
+                [key: string]: components["schemas"]["Learned"];
+            };
+            /**
+             * @description What this head hangs at, against the forecast.
+             * @default null
+             */
+            learned_length?: components["schemas"]["Learned"] | null;
+            /**
              * Drying Factor
              * @description Learned multiplier on drying times.
              * @default 1
@@ -7733,6 +7802,25 @@ export interface components {
              * @default 1
              */
             pace?: number;
+            /**
+             * Learned Minutes
+             * @description By key of the step: what these hands take, times their pace.
+             */
+            learned_minutes?: {
+                [key: string]: components["schemas"]["Learned"];
+            };
+            /**
+             * Learned Doses
+             * @description By role: what this head takes.
+             */
+            learned_doses?: {
+                [key: string]: components["schemas"]["Learned"];
+            };
+            /**
+             * @description What this head hangs at, against the forecast.
+             * @default null
+             */
+            learned_length?: components["schemas"]["Learned"] | null;
             /**
              * Drying Factor
              * @description Learned multiplier on drying times.
@@ -10676,6 +10764,98 @@ export interface components {
          * @enum {string}
          */
         Trait: "definition" | "frizz" | "volume" | "evenness" | "bounce" | "softness" | "shine";
+        /**
+         * TrialAnswer
+         * @description What a trial has shown so far.
+         */
+        TrialAnswer: {
+            /** Pairs */
+            pairs: number;
+            /** Better A */
+            better_a: number;
+            /** Better B */
+            better_b: number;
+            /** Alike */
+            alike: number;
+            /**
+             * Effect
+             * @description Share of the pairs that differ in which a was better; 0.5 is no difference.
+             */
+            effect: number | null;
+            /** Low */
+            low: number;
+            /**
+             * High
+             * @description Between which that share lies, however often somebody looked.
+             */
+            high: number;
+            /**
+             * Difference
+             * @description Mean of a minus b.
+             */
+            difference: number | null;
+            /**
+             * P Value
+             * @description Exact, of the signs turned at random; holds where it is looked at once, at the end.
+             */
+            p_value: number | null;
+            /**
+             * E Value
+             * @description Evidence against no difference; holds however often somebody looks.
+             */
+            e_value: number;
+            verdict: components["schemas"]["TrialVerdict"];
+            /**
+             * Stop
+             * @description Whether there is nothing more to learn from going on.
+             */
+            stop: boolean;
+            /**
+             * Needs
+             * @description Pairs until it is decided, if they go on as so far; null where those left would not do.
+             */
+            needs: number | null;
+            /** Text */
+            text: string;
+            /** Source */
+            source: string;
+        };
+        /**
+         * TrialRequest
+         * @description Results of both ways, of one head each time: the first of a pair is of way a.
+         */
+        TrialRequestRequest: {
+            /**
+             * Pairs
+             * @description More is better; turn the sign round where less is.
+             */
+            pairs: [
+                number,
+                number
+            ][];
+            /**
+             * Alpha
+             * @default 0.05
+             */
+            alpha?: number;
+            /**
+             * @description Whether somebody may stop at any pair, or the pairs were fixed before.
+             * @default any
+             */
+            looks?: components["schemas"]["Looks"];
+            /**
+             * Most
+             * @description No more pairs than these will be tried.
+             * @default 40
+             */
+            most?: number;
+        };
+        /**
+         * TrialVerdict
+         * @description What a trial says.
+         * @enum {string}
+         */
+        TrialVerdict: "a" | "b" | "cannot_tell";
         /**
          * @description * `good` - good
          *     * `silent` - silent
@@ -15207,6 +15387,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RestyleAnswer"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    core_trial_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialRequestRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialAnswer"];
                 };
             };
             400: {
@@ -25582,6 +25849,7 @@ export const leftoverKindValues: ReadonlyArray<FlattenedDeepRequired<components>
 export const lengthKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Length"]["kind"]> = ["length"];
 export const levelValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Level"]> = ["low", "medium", "high"];
 export const lineKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LineKind"]> = ["along", "across", "row", "v", "round"];
+export const looksValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Looks"]> = ["any", "end"];
 export const mannerValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Manner"]> = ["no", "yes", "upright", "salon", "home", "cap", "two_caps", "steam", "test_coils", "half_head", "coiled", "gelled", "banded", "rods", "pinned_each", "pinned_twice", "pinned_pairs", "banded_each", "banded_pairs", "spots", "taut", "hovering"];
 export const messageKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["MessageKindEnum"]> = ["reminder", "release", "check_in", "overdue"];
 export const messageStateEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["MessageStateEnum"]> = ["waiting", "sent", "failed", "dropped"];
@@ -25645,6 +25913,7 @@ export const timerStoppedKindValues: ReadonlyArray<FlattenedDeepRequired<compone
 export const touchValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Touch"]> = ["roots", "nape", "thickest"];
 export const touchedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Touched"]["kind"]> = ["touch"];
 export const traitValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Trait"]> = ["definition", "frizz", "volume", "evenness", "bounce", "softness", "shine"];
+export const trialVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["TrialVerdict"]> = ["a", "b", "cannot_tell"];
 export const trustEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["TrustEnum"]> = ["good", "silent", "stuck", "odd", "lost", "none"];
 export const verdictEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["VerdictEnum"]> = ["less", "as_planned", "more"];
 export const viewEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ViewEnum"]> = ["back", "front", "left", "right"];

@@ -1,0 +1,51 @@
+"""What is learned, of whom, and how far it is believed to differ. House values."""
+
+from craft.learning.shrinking import Estimate, Spreads
+from craft.timetable import SHAPING
+from craft.vocabulary import LearnedOf
+from craft.words import plural
+
+#: Hands change slowly; a head changes with its length, its colour, its season.
+SPREADS = {
+    LearnedOf.MINUTES: Spreads(salon=0.20, unit=0.15, visit=0.15, half_life_days=365),
+    LearnedOf.DETANGLING: Spreads(salon=0.25, unit=0.25, visit=0.30, half_life_days=180),
+    LearnedOf.DOSE: Spreads(salon=0.15, unit=0.15, visit=0.12, half_life_days=180),
+    LearnedOf.LENGTH: Spreads(salon=0.08, unit=0.10, visit=0.05, half_life_days=270),
+}
+DETANGLING_STEPS = frozenset({"detangle", "detangle_dry_oil"})
+#: A factor is never believed beyond these: more is a slip of a finger or another service.
+LEAST, MOST = 0.4, 2.5
+
+
+def quantity_of(step: str) -> LearnedOf:
+    """What minutes of a step belong to: detangling goes by the head, the rest by the hands."""
+    return LearnedOf.DETANGLING if step in DETANGLING_STEPS else LearnedOf.MINUTES
+
+
+def group_of(step: str, style: str) -> str:
+    """Steps that are learned together: shaping by its technique, the rest whatever the style.
+
+    Args:
+        step: its key
+        style: of the plan
+    """
+    return f"{step} {style}" if step == SHAPING else step
+
+
+def believed(estimate: Estimate) -> float:
+    """The factor a plan uses."""
+    return min(MOST, max(LEAST, estimate.factor))
+
+
+def basis_of(estimate: Estimate, salon: Estimate, whose: str, what: str) -> str:
+    """What a factor rests on, in words: your last 6 rows; 9 rows of the salon.
+
+    Args:
+        estimate: of the unit
+        salon: of all its units
+        whose: last visits, in words: your, this head's
+        what: was done, in one word
+    """
+    if estimate is salon or not estimate.visits:
+        return f"{plural(salon.visits, what)} of the salon"
+    return f"{whose} last {plural(estimate.visits, what)}"

@@ -1,0 +1,65 @@
+"""Samples that follow from visits, and the factors that follow from samples."""
+
+from typing import ClassVar
+
+from django.db import models
+from django.db.models import Q
+
+from craft.vocabulary import LearnedOf
+from salon.heads.models import Head
+
+QUANTITIES = [(quantity.value, quantity.value) for quantity in LearnedOf]
+
+
+class LearnedSample(models.Model):
+    """What one visit says of one quantity, against the value of the house.
+
+    Follows from the log of a visit, which is named by its number and never read from here.
+    """
+
+    visit = models.PositiveBigIntegerField(db_index=True)
+    head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="learned_samples")
+    hands = models.CharField(max_length=150, blank=True, help_text="Who did it.")
+    quantity = models.CharField(max_length=12, choices=QUANTITIES)
+    group = models.CharField(max_length=80, help_text="What is learned together.")
+    house = models.FloatField(help_text="Value of the house: minutes, grams or cm.")
+    actual = models.FloatField(help_text="What it was.")
+    log_ratio = models.FloatField()
+    at = models.DateTimeField(help_text="When the visit began.")
+
+    class Meta:
+        ordering = ["-at", "-pk"]
+        indexes = [
+            models.Index(fields=["quantity", "group", "-at"]),
+            models.Index(fields=["head", "quantity", "-at"]),
+        ]
+        constraints: ClassVar[list[models.BaseConstraint]] = [
+            models.CheckConstraint(
+                condition=Q(house__gt=0, actual__gt=0), name="learned_from_something"
+            )
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.group}: {self.actual:g} for {self.house:g}"
+
+
+class LearnedFactor(models.Model):
+    """A factor as it was last learned: of the salon, and of hands where it goes by them."""
+
+    quantity = models.CharField(max_length=12, choices=QUANTITIES)
+    group = models.CharField(max_length=80)
+    hands = models.CharField(max_length=150, blank=True, help_text="Empty: of the salon.")
+    log_factor = models.FloatField()
+    unsure = models.FloatField()
+    visits = models.PositiveIntegerField()
+    spread = models.FloatField()
+    freedom = models.FloatField()
+
+    class Meta:
+        ordering = ["quantity", "group", "hands"]
+        constraints: ClassVar[list[models.BaseConstraint]] = [
+            models.UniqueConstraint(fields=["quantity", "group", "hands"], name="each_factor_once")
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.group} {self.hands}: {self.visits}"

@@ -1,0 +1,146 @@
+"""Samples in, factors out: of salon and hands they are kept, of a head reckoned when asked."""
+
+from collections.abc import Iterable, Mapping, Sequence
+from datetime import datetime
+from typing import Any
+
+from django.contrib.auth.models import User
+from django.utils import timezone
+
+from craft.learning.quantities import SPREADS, basis_of, believed, group_of
+from craft.learning.shrinking import Estimate, Sample, learn, unit_estimate
+from craft.timetable import SHAPING
+from craft.vocabulary import LearnedOf
+from salon.heads.models import Head
+from salon.house.services import name_of
+from salon.learning.models import LearnedFactor, LearnedSample
+
+#: A group rests on its newest samples: older ones hardly count any more.
+NEWEST = 1500
+#: Of one head so many samples are looked at.
+NEWEST_OF_HEAD = 300
+DAY_S = 86_400.0
+#: What goes by the hands; the rest goes by the head.
+BY_HANDS = frozenset({LearnedOf.MINUTES})
+LENGTH = "length"
+
+
+def keep_samples(visit: int, samples: Iterable[LearnedSample]) -> None:
+    """What a visit says now; what it said before is forgotten, and all it touches learned anew."""
+    before = LearnedSample.objects.filter(visit=visit)
+    touched = set(before.values_list("quantity", "group"))
+    before.delete()
+    kept = LearnedSample.objects.bulk_create(samples)
+    touched |= {(sample.quantity, sample.group) for sample in kept}
+    for quantity, group in touched:
+        learn_group(LearnedOf(quantity), group)
+
+
+def learn_group(quantity: LearnedOf, group: str) -> None:
+    """Learn a group anew from its newest samples, and keep its factors."""
+    unit = "hands" if quantity in BY_HANDS else "head_id"
+    rows = LearnedSample.objects.filter(quantity=quantity, group=group).order_by("-at", "-pk")
+    units: dict[str, list[Sample]] = {}
+    for name, log_ratio, at in rows.values_list(unit, "log_ratio", "at")[:NEWEST]:
+        units.setdefault(str(name), []).append(Sample(log_ratio, days_since(at)))
+    learned = learn(units, SPREADS[quantity])
+    LearnedFactor.objects.filter(quantity=quantity, group=group).delete()
+    if units:
+        LearnedFactor.objects.bulk_create(
+            LearnedFactor(
+                quantity=quantity,
+                group=group,
+                hands=name,
+                log_factor=estimate.log_factor,
+                unsure=estimate.unsure,
+                visits=estimate.visits,
+                spread=estimate.spread,
+                freedom=estimate.freedom,
+            )
+            for name, estimate in learned.items()
+            if quantity in BY_HANDS or not name
+        )
+
+
+def learn_all() -> None:
+    """Learn every group anew."""
+    LearnedFactor.objects.all().delete()
+    for quantity, group in set(LearnedSample.objects.values_list("quantity", "group")):
+        learn_group(LearnedOf(quantity), group)
+
+
+def days_since(at: datetime) -> float:
+    """Days from a moment until now, not less than none."""
+    return max(0.0, (timezone.now() - at).total_seconds() / DAY_S)
+
+
+def estimate_of(row: LearnedFactor) -> Estimate:
+    """A kept factor as the core knows it."""
+    return Estimate(row.log_factor, row.unsure, row.visits, row.spread, row.freedom)
+
+
+def learned_for(head: Head, by: User, style: str) -> dict[str, Any]:
+    """What a plan takes of what was learned.
+
+    Args:
+        head: that is planned for
+        by: whose hands
+        style: that is planned
+    Returns:
+        `learned_minutes`, `learned_doses` and `learned_length` of a request
+    """
+    hands = by.get_username()
+    kept: dict[tuple[str, str], dict[str, Estimate]] = {}
+    for row in LearnedFactor.objects.filter(hands__in=(hands, "")):
+        kept.setdefault((row.quantity, row.group), {})[row.hands] = estimate_of(row)
+    by_head = any(quantity not in BY_HANDS for quantity, _ in kept)
+    own = samples_of(head) if by_head else {}
+    minutes, doses, length = {}, {}, None
+    for (quantity, group), estimates in kept.items():
+        salon = estimates.get("")
+        if salon is None:
+            continue
+        if quantity == LearnedOf.MINUTES:
+            key = step_of(group, style)
+            if key:
+                minutes[key] = as_asked(estimates.get(hands, salon), salon, f"{name_of(by)}'s")
+            continue
+        seen = own.get((quantity, group), ())
+        of_head = unit_estimate(seen, salon, SPREADS[LearnedOf(quantity)])
+        told = as_asked(of_head, salon, "this head's")
+        if quantity == LearnedOf.DETANGLING:
+            minutes[group] = told
+        elif quantity == LearnedOf.DOSE:
+            doses[group] = told
+        elif seen:
+            # How long one head hangs says little of another.
+            length = told
+    return {"learned_minutes": minutes, "learned_doses": doses, "learned_length": length}
+
+
+def step_of(group: str, style: str) -> str:
+    """The step of a group in a style; empty where that style has none."""
+    if not group.startswith(f"{SHAPING} "):
+        return group
+    return SHAPING if group == group_of(SHAPING, style) else ""
+
+
+def samples_of(head: Head) -> Mapping[tuple[str, str], Sequence[Sample]]:
+    """What was seen of one head, by quantity and group."""
+    rows = LearnedSample.objects.filter(head=head).exclude(quantity__in=BY_HANDS)
+    samples: dict[tuple[str, str], list[Sample]] = {}
+    for quantity, group, log_ratio, at in rows.values_list("quantity", "group", "log_ratio", "at")[
+        :NEWEST_OF_HEAD
+    ]:
+        samples.setdefault((quantity, group), []).append(Sample(log_ratio, days_since(at)))
+    return samples
+
+
+def as_asked(estimate: Estimate, salon: Estimate, whose: str) -> dict[str, Any]:
+    """A factor as a request carries it."""
+    return {
+        "factor": round(believed(estimate), 3),
+        "unsure": round(min(estimate.unsure, 1.0), 3),
+        "visits": estimate.visits,
+        "basis": basis_of(estimate, salon, whose, "visit"),
+    }

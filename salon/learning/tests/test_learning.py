@@ -1,0 +1,119 @@
+"""From visits to the next plan, through the log and the API."""
+
+from datetime import timedelta
+from typing import Any
+from uuid import uuid4
+
+from django.utils import timezone
+
+from craft.contract import parse
+from craft.contract.plan import Learned
+from craft.vocabulary import LearnedOf
+from salon.heads.services import add_head
+from salon.learning.models import LearnedFactor, LearnedSample
+from salon.learning.services import learn_all, learned_for
+from salon.planning.models import Plan
+from salon.planning.services import save
+from salon.planning.wish import HeadWish
+from salon.tests.base import MEASURED, ApiTest
+from salon.visits.models import Visit
+from salon.visits.rebuilding import rebuild
+
+ONE = Learned()
+GOAL = {"style": "flat_twist_out", "sections": 8}
+
+
+class LearningTest(ApiTest):
+    def planned(self, **goal: Any) -> Plan:
+        wish = parse(HeadWish, {"head": self.head.pk, "goal": GOAL | goal})
+        return save(self.head, wish, self.user)
+
+    def minutes(self, plan: Plan, key: str = "shape") -> float:
+        return next(step.hands_on_min for step in plan.answered.steps if step.key == key)
+
+    def visit(self, plan: Plan, days_ago: int, **more: Any) -> Visit:
+        """A visit as it is typed afterwards."""
+        begun = timezone.now() - timedelta(days=days_ago)
+        body = {"id": str(uuid4()), "sure": True, "started_at": begun.isoformat(), **more}
+        answer = self.post(f"/api/plans/{plan.pk}/visits/", body)
+        self.assertEqual(answer.status_code, 201, answer.content)
+        return Visit.objects.get(pk=answer.json()["id"])
+
+    def shaped(self, factor: float, times: int, **more: Any) -> None:
+        """So many visits whose rows took so many times the plan."""
+        for number in range(times):
+            plan = self.planned()
+            house = self.minutes(plan) / plan.requested.learned_minutes.get("shape", ONE).factor
+            took = [{"key": "shape", "minutes": round(house * factor, 1)}]
+            self.visit(plan, 3 * (times - number), steps=took, **more)
+
+    def test_rows_that_take_longer_are_planned_longer_and_it_says_why(self) -> None:
+        before = self.minutes(self.planned())
+        self.shaped(1.37, 6)
+        plan = self.planned()
+        self.assertGreater(self.minutes(plan), 1.25 * before)
+        self.assertLess(self.minutes(plan), 1.40 * before)
+        step = next(step for step in plan.answered.steps if step.key == "shape")
+        told = next(each.because for each in step.reasons if each.rule == "learned_minutes")
+        self.assertIn("vera's last 6 visits", told)
+
+    def test_it_does_not_run_away_from_plans_that_learned_already(self) -> None:
+        """What was learned is taken out again before more is learned."""
+        self.shaped(1.3, 12)
+        (row,) = LearnedFactor.objects.filter(group="shape flat_twist_out", hands="vera")
+        self.assertLess(row.log_factor, 0.27)
+
+    def test_another_technique_and_another_step_stay_as_they_are(self) -> None:
+        rods = self.minutes(self.planned(style="rod_set"))
+        self.shaped(1.5, 4)
+        self.assertEqual(self.minutes(self.planned(style="rod_set")), rods)
+        self.assertFalse(LearnedFactor.objects.filter(group="cleanse").exists())
+
+    def test_doses_and_lengths_are_learned_of_the_head(self) -> None:
+        other = add_head({"name": "Another Head"}, MEASURED, self.user)
+        for number in range(5):
+            plan = self.planned()
+            asked = plan.requested
+            gel = plan.answered.totals.product_g["gel"] / asked.learned_doses.get("gel", ONE).factor
+            hangs = plan.answered.finished.length_cm / (asked.learned_length or ONE).factor
+            doses = [{"role": "gel", "grams": round(1.25 * gel, 1)}]
+            self.visit(plan, 30 - number, doses=doses, length_cm=round(0.9 * hangs, 1))
+        own, others = (
+            learned_for(head, self.user, "flat_twist_out") for head in (self.head, other)
+        )
+        self.assertGreater(own["learned_doses"]["gel"]["factor"], 1.15)
+        self.assertLess(
+            others["learned_doses"]["gel"]["factor"], own["learned_doses"]["gel"]["factor"]
+        )
+        self.assertIn("this head's last 5 visits", own["learned_doses"]["gel"]["basis"])
+        self.assertLess(own["learned_length"]["factor"], 0.95)
+        self.assertIsNone(others["learned_length"])
+
+    def test_a_correction_a_rebuild_and_relearning_give_the_same(self) -> None:
+        self.shaped(1.4, 3)
+        rows = list(self.factors())
+        rebuild()
+        self.assertEqual(list(self.factors()), rows)
+        learn_all()
+        self.assertEqual(list(self.factors()), rows)
+        visit = Visit.objects.latest("pk")
+        body = {"steps": [{"key": "shape", "minutes": 5}], "sure": True}
+        answer = self.client.put(f"/api/visits/{visit.pk}/", body, content_type="application/json")
+        self.assertEqual(answer.status_code, 200, answer.content)
+        self.assertEqual(LearnedSample.objects.get(visit=visit.pk).actual, 5)
+        self.assertNotEqual(list(self.factors()), rows)
+
+    def factors(self) -> list[tuple[str, str, float]]:
+        rows = LearnedFactor.objects.values_list("group", "hands", "log_factor")
+        return [(group, hands, round(factor, 6)) for group, hands, factor in rows]
+
+    def test_a_visit_under_way_teaches_nothing_yet(self) -> None:
+        plan = self.planned()
+        self.post(f"/api/plans/{plan.pk}/visit/", {"id": str(uuid4())})
+        self.assertEqual(LearnedSample.objects.count(), 0)
+
+    def test_an_erased_head_leaves_no_samples(self) -> None:
+        self.shaped(1.2, 1)
+        self.assertTrue(LearnedSample.objects.filter(quantity=LearnedOf.MINUTES).exists())
+        self.head.delete()
+        self.assertFalse(LearnedSample.objects.exists())
