@@ -1,16 +1,14 @@
-"""How good forecasts were: held out, calibrated, scored.
+"""How good forecasts were: scored, laid beside what came, and bent to come true.
 
 Sources:
     [1] Brier, Verification of forecasts expressed in terms of probability, Monthly Weather Review
         78 (1950) 1 (from memory).
-    [2] Dawid, Present position and potential developments: the prequential approach, J. R. Statist.
-        Soc. A 147 (1984) 278 (from memory): every forecast is judged on what came after it.
-    [3] Wilson, J. Am. Statist. Assoc. 22 (1927) 209 (from memory): an interval for a share.
-    [4] Platt scaling with a prior: logistic regression of what came true on the log-odds promised.
+    [2] Wilson, J. Am. Statist. Assoc. 22 (1927) 209 (from memory): an interval for a share.
+    [3] Platt scaling with a prior: logistic regression of what came true on the log-odds promised.
 """
 
 import math
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 
@@ -18,7 +16,7 @@ import numpy as np
 from scipy import optimize, stats
 from scipy.special import expit, logit
 
-from craft.learning.shrinking import LEVEL, Sample, Spreads, learn
+from craft.learning.shrinking import LEVEL
 
 #: Odds are never taken as more certain than this.
 SURE = 0.005
@@ -46,7 +44,7 @@ def share_interval(hits: int, of: int, level: float = LEVEL) -> tuple[float, flo
         hits: how often it came, 0 to `of`
         of: how often it could have, > 0
         level: probability that the interval holds it
-    Source: [3].
+    Source: [2].
     """
     z = float(stats.norm.ppf((1 + level) / 2))
     share, spread = hits / of, z * z / of
@@ -118,7 +116,7 @@ def calibrate(odds: Sequence[float], came: Sequence[bool]) -> Calibration:
     Args:
         odds: as promised
         came: what came
-    Source: [4]; shift and slope are believed to be 0 and 1 with a spread that few promises
+    Source: [3]; shift and slope are believed to be 0 and 1 with a spread that few promises
         cannot overcome.
     """
     if not odds:
@@ -133,79 +131,3 @@ def calibrate(odds: Sequence[float], came: Sequence[bool]) -> Calibration:
 
     best = optimize.minimize(loss, np.array([0.0, 1.0]), method="BFGS").x
     return Calibration(float(best[0]), max(0.0, float(best[1])), len(odds))
-
-
-@dataclass(frozen=True)
-class HeldOut:
-    """Errors of forecasts made from the past alone.
-
-    Args:
-        before: mean absolute error of the logarithm, by the house value
-        after: the same, by what had been learned until then
-        count: forecasts
-        covered: share that fell within their interval of nine in ten
-    """
-
-    before: float
-    after: float
-    count: int
-    covered: float
-
-
-@dataclass(frozen=True)
-class Dated:
-    """What one visit says, with its unit and its day.
-
-    Args:
-        unit: specialist or head
-        day: any count of days, growing
-        log_ratio: logarithm of actual over the house value
-    """
-
-    unit: str
-    day: float
-    log_ratio: float
-
-
-def held_out(samples: Sequence[Dated], spreads: Spreads, last: int = 200) -> HeldOut | None:
-    """Errors by rolling origin: every visit is forecast from those of earlier days only.
-
-    Args:
-        samples: of one quantity, in any order
-        spreads: of the quantity
-        last: so many of the newest are forecast; the older ones only teach
-    Returns:
-        None where nothing came before anything
-    Source: [2].
-    """
-    rows = list(rolling(sorted(samples, key=lambda each: each.day), spreads, last))
-    if not rows:
-        return None
-    before, after, inside = (np.array(column, dtype=float) for column in zip(*rows, strict=True))
-    return HeldOut(
-        float(np.mean(np.abs(before))),
-        float(np.mean(np.abs(after))),
-        len(rows),
-        float(np.mean(inside)),
-    )
-
-
-def rolling(
-    samples: Sequence[Dated], spreads: Spreads, last: int
-) -> Iterator[tuple[float, float, bool]]:
-    """Of each of the last samples: its logarithm, what was left of it, whether it fell inside."""
-    for at in range(max(0, len(samples) - last), len(samples)):
-        sample = samples[at]
-        units: dict[str, list[Sample]] = {}
-        for past in samples[:at]:
-            if past.day < sample.day:
-                units.setdefault(past.unit, []).append(
-                    Sample(past.log_ratio, sample.day - past.day)
-                )
-        if not units:
-            continue
-        learned = learn(units, spreads)
-        estimate = learned.get(sample.unit, learned[""])
-        low, high = estimate.next_interval()
-        inside = low <= math.exp(sample.log_ratio) <= high
-        yield sample.log_ratio, sample.log_ratio - estimate.log_factor, inside

@@ -120,6 +120,14 @@ class LearnedOf(StrEnum):
     LENGTH = "length"
 
 
+class Promised(StrEnum):
+    """What a plan promises with odds."""
+
+    DRY = "dry"
+    MINUTES = "minutes"
+    LENGTH = "length"
+
+
 class Looks(StrEnum):
     """When a trial is looked at."""
 

@@ -5,7 +5,7 @@ from typing import ClassVar
 from django.db import models
 from django.db.models import Q
 
-from craft.vocabulary import LearnedOf
+from craft.vocabulary import LearnedOf, Promised
 from salon.heads.models import Head
 
 QUANTITIES = [(quantity.value, quantity.value) for quantity in LearnedOf]
@@ -25,6 +25,10 @@ class LearnedSample(models.Model):
     house = models.FloatField(help_text="Value of the house: minutes, grams or cm.")
     actual = models.FloatField(help_text="What it was.")
     log_ratio = models.FloatField()
+    expected = models.FloatField(
+        null=True, help_text="Its logarithm, by what had been learned before; null: nothing had."
+    )
+    inside = models.BooleanField(null=True, help_text="Whether it fell where nine in ten do.")
     at = models.DateTimeField(help_text="When the visit began.")
 
     class Meta:
@@ -54,6 +58,7 @@ class LearnedFactor(models.Model):
     visits = models.PositiveIntegerField()
     spread = models.FloatField()
     freedom = models.FloatField()
+    newest_at = models.DateTimeField(help_text="When the newest visit of its group began.")
 
     class Meta:
         ordering = ["quantity", "group", "hands"]
@@ -63,3 +68,24 @@ class LearnedFactor(models.Model):
 
     def __str__(self) -> str:
         return f"{self.group} {self.hands}: {self.visits}"
+
+
+class Promise(models.Model):
+    """What a plan promised with odds, and whether it came. Follows from the log of a visit."""
+
+    visit = models.PositiveBigIntegerField(db_index=True)
+    head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="promises")
+    kind = models.CharField(max_length=12, choices=[(kind.value, kind.value) for kind in Promised])
+    odds = models.FloatField()
+    came = models.BooleanField()
+    at = models.DateTimeField(help_text="When the visit began.")
+
+    class Meta:
+        ordering = ["-at", "-pk"]
+        indexes = [models.Index(fields=["kind", "-at"])]
+        constraints: ClassVar[list[models.BaseConstraint]] = [
+            models.CheckConstraint(condition=Q(odds__gte=0, odds__lte=1), name="odds_are_shares")
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.kind} {self.odds:.0%}: {self.came}"

@@ -1,5 +1,6 @@
 """Samples in, factors out: of salon and hands they are kept, of a head reckoned when asked."""
 
+import math
 from collections.abc import Iterable, Mapping, Sequence
 from datetime import datetime
 from typing import Any
@@ -13,7 +14,7 @@ from craft.timetable import SHAPING
 from craft.vocabulary import LearnedOf
 from salon.heads.models import Head
 from salon.house.services import name_of
-from salon.learning.models import LearnedFactor, LearnedSample
+from salon.learning.models import LearnedFactor, LearnedSample, Promise
 
 #: A group rests on its newest samples: older ones hardly count any more.
 NEWEST = 1500
@@ -24,16 +25,59 @@ DAY_S = 86_400.0
 BY_HANDS = frozenset({LearnedOf.MINUTES})
 LENGTH = "length"
 
+#: What had been expected of a sample, and whether it fell where nine in ten do.
+Forecast = tuple[float | None, bool | None]
+
 
 def keep_samples(visit: int, samples: Iterable[LearnedSample]) -> None:
     """What a visit says now; what it said before is forgotten, and all it touches learned anew."""
     before = LearnedSample.objects.filter(visit=visit)
     touched = set(before.values_list("quantity", "group"))
+    forecasts = {(row.quantity, row.group): (row.expected, row.inside) for row in before}
     before.delete()
-    kept = LearnedSample.objects.bulk_create(samples)
+    rows = list(samples)
+    if rows:
+        judge(rows, forecasts)
+    kept = LearnedSample.objects.bulk_create(rows)
     touched |= {(sample.quantity, sample.group) for sample in kept}
     for quantity, group in touched:
         learn_group(LearnedOf(quantity), group)
+
+
+def judge(rows: Sequence[LearnedSample], before: Mapping[tuple[str, str], Forecast]) -> None:
+    """Hold samples against what had been learned when they came, and never against what came later.
+
+    Args:
+        rows: of one visit, not kept yet
+        before: of the same visit as it was noted before: its forecasts stay what they were
+    """
+    own = samples_of(rows[0].head)
+    hands = {row.hands for row in rows} | {""}
+    kept = {
+        (factor.quantity, factor.group, factor.hands): factor
+        for factor in LearnedFactor.objects.filter(hands__in=hands)
+    }
+    for row in rows:
+        if (row.quantity, row.group) in before:
+            row.expected, row.inside = before[row.quantity, row.group]
+            continue
+        salon = kept.get((row.quantity, row.group, ""))
+        if salon is None or salon.newest_at >= row.at:
+            continue
+        if LearnedOf(row.quantity) in BY_HANDS:
+            estimate = estimate_of(kept.get((row.quantity, row.group, row.hands), salon))
+        else:
+            seen = own.get((row.quantity, row.group), ())
+            estimate = unit_estimate(seen, estimate_of(salon), SPREADS[LearnedOf(row.quantity)])
+        low, high = estimate.next_interval()
+        row.expected = estimate.log_factor
+        row.inside = low <= math.exp(row.log_ratio) <= high
+
+
+def keep_promises(visit: int, promises: Iterable[Promise]) -> None:
+    """What a plan promised and what came, as the visit stands now."""
+    Promise.objects.filter(visit=visit).delete()
+    Promise.objects.bulk_create(promises)
 
 
 def learn_group(quantity: LearnedOf, group: str) -> None:
@@ -41,11 +85,13 @@ def learn_group(quantity: LearnedOf, group: str) -> None:
     unit = "hands" if quantity in BY_HANDS else "head_id"
     rows = LearnedSample.objects.filter(quantity=quantity, group=group).order_by("-at", "-pk")
     units: dict[str, list[Sample]] = {}
+    newest = None
     for name, log_ratio, at in rows.values_list(unit, "log_ratio", "at")[:NEWEST]:
+        newest = newest or at
         units.setdefault(str(name), []).append(Sample(log_ratio, days_since(at)))
     learned = learn(units, SPREADS[quantity])
     LearnedFactor.objects.filter(quantity=quantity, group=group).delete()
-    if units:
+    if newest:
         LearnedFactor.objects.bulk_create(
             LearnedFactor(
                 quantity=quantity,
@@ -56,6 +102,7 @@ def learn_group(quantity: LearnedOf, group: str) -> None:
                 visits=estimate.visits,
                 spread=estimate.spread,
                 freedom=estimate.freedom,
+                newest_at=newest,
             )
             for name, estimate in learned.items()
             if quantity in BY_HANDS or not name

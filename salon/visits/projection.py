@@ -16,15 +16,16 @@ from craft.contract.visit import DoseRun, VisitAnswer
 from craft.doses import FILM_G_PER_M2
 from craft.errors import CraftError
 from craft.learning.quantities import group_of, quantity_of
+from craft.results import minutes_verdict
 from craft.routine.drying.planner import hours_to_dry
-from craft.vocabulary import LearnedOf, Residue, VisitState
+from craft.vocabulary import Dryness, LearnedOf, Promised, Residue, Verdict, VisitState
 from salon.heads.drying import learn_salon
 from salon.heads.models import Head, OpenedSet
 from salon.house.services import paces_of
 from salon.kit.models import KitUse
 from salon.kit.services import keep_uses
-from salon.learning.models import LearnedSample
-from salon.learning.services import LENGTH, keep_samples
+from salon.learning.models import LearnedSample, Promise
+from salon.learning.services import LENGTH, keep_promises, keep_samples
 from salon.shelf.calibrating import keep_weighings
 from salon.shelf.models import Product
 from salon.shelf.pairs import keep_sightings
@@ -34,6 +35,10 @@ from salon.visits.models import SCORES, Visit, VisitDose, VisitStep
 #: Less than this teaches nothing [min], [g]: a clock and a scale are no finer.
 LEAST_MIN, LEAST_G = 1.0, 1.0
 FILM_ROLES = frozenset(FILM_G_PER_M2)
+#: Opened within this share of the planned hours, the odds of the plan were meant.
+HOUR_SHARE = 0.25
+#: Ranges of a plan hold nine in ten.
+NINE_IN_TEN = 0.9
 
 
 def project(visit: Visit, folded: VisitAnswer) -> None:
@@ -225,6 +230,39 @@ def write_samples(visit: Visit, folded: VisitAnswer) -> None:
     """What a visit that is over says of minutes, doses and length."""
     over = folded.state is VisitState.DONE
     keep_samples(visit.pk, samples_of(visit, folded) if over else ())
+    keep_promises(visit.pk, promises_of(visit, folded) if over else ())
+
+
+def promises_of(visit: Visit, folded: VisitAnswer) -> Iterator[Promise]:
+    """What the plan of a visit promised with odds, and what came."""
+    answer = visit.plan.answered
+    steps = {step.key: step for step in answer.steps}
+
+    def promise(kind: Promised, odds: float, *, came: bool) -> Promise:
+        return Promise(
+            visit=visit.pk,
+            head_id=visit.head_id,
+            kind=kind,
+            odds=odds,
+            came=came,
+            at=visit.started_at,
+        )
+
+    planned_h, release = answer.drying.release_after_h, folded.release
+    in_time = release and abs(release.after_h - planned_h) <= HOUR_SHARE * planned_h
+    # Opened at another hour, the odds of the plan were of something else.
+    if folded.dryness is not None and planned_h > 0 and in_time:
+        came = folded.dryness is Dryness.DRY
+        yield promise(Promised.DRY, answer.drying.odds_dry, came=came)
+    for run in folded.steps:
+        if run.minutes:
+            step = steps[run.key]
+            verdict = minutes_verdict(step.hands_on_low, step.hands_on_high, run.minutes)
+            yield promise(Promised.MINUTES, NINE_IN_TEN, came=verdict is Verdict.AS_PLANNED)
+    finished = answer.finished
+    if folded.length_cm:
+        came = finished.length_low <= folded.length_cm <= finished.length_high
+        yield promise(Promised.LENGTH, NINE_IN_TEN, came=came)
 
 
 def samples_of(visit: Visit, folded: VisitAnswer) -> Iterator[LearnedSample]:

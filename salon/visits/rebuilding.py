@@ -5,7 +5,7 @@ from django.db import transaction
 from salon.heads.drying import learn_salon
 from salon.heads.models import Head, OpenedSet
 from salon.kit.models import KitUse
-from salon.learning.models import LearnedSample
+from salon.learning.models import LearnedFactor, LearnedSample, Promise
 from salon.learning.services import learn_all
 from salon.planning.demand import renew_all_demand
 from salon.shelf.models import PairSighting, StockMove, Weighing
@@ -34,6 +34,8 @@ def rebuild() -> int:
         VisitDose.objects.all(),
         OpenedSet.objects.all(),
         LearnedSample.objects.all(),
+        LearnedFactor.objects.all(),
+        Promise.objects.all(),
         # Those of clients who were erased cannot follow again.
         PairSighting.objects.filter(visit__in=Visit.objects.values("pk")),
         StockMove.objects.exclude(visit=None),

@@ -7,15 +7,12 @@ import numpy as np
 from scipy import stats
 
 from craft.learning.scoring import (
-    Dated,
     brier,
     calibrate,
-    held_out,
     log_score,
     reliability,
     share_interval,
 )
-from craft.learning.tests.salons import SPREADS
 
 
 def promises(seed: int, count: int, bend: float = 1.0) -> tuple[list[float], list[bool]]:
@@ -67,30 +64,3 @@ class CalibrationTest(TestCase):
         self.assertEqual(calibrate([], []).odds(0.7), 0.7)
         few = calibrate([0.9, 0.9, 0.8], [False, False, True])
         self.assertTrue(0.3 < few.odds(0.9) < 0.9)
-
-
-class HeldOutTest(TestCase):
-    def test_what_can_be_learned_is_and_never_from_the_future(self) -> None:
-        chance = np.random.default_rng(5)
-        slow = [Dated("mara", day, 0.3 + float(chance.normal(0, 0.1))) for day in range(0, 400, 10)]
-        result = held_out(slow, SPREADS)
-        assert result is not None
-        self.assertLess(result.after, 0.5 * result.before)
-        # The last value changes; what was forecast before it does not.
-        again = held_out([*slow[:-1], Dated("mara", 390, 9.0)], SPREADS, last=len(slow))
-        first = held_out(slow, SPREADS, last=len(slow))
-        assert again is not None
-        assert first is not None
-        shift = (again.after - first.after) * first.count
-        self.assertAlmostEqual(shift, 9.0 - slow[-1].log_ratio, delta=0.7)
-
-    def test_where_nothing_differs_it_does_no_harm(self) -> None:
-        chance = np.random.default_rng(6)
-        flat = [Dated("mara", day, float(chance.normal(0, 0.12))) for day in range(0, 600, 5)]
-        result = held_out(flat, SPREADS)
-        assert result is not None
-        self.assertLess(result.after, 1.05 * result.before)
-        self.assertAlmostEqual(result.covered, 0.9, delta=0.07)
-
-    def test_the_first_day_has_nothing_before_it(self) -> None:
-        self.assertIsNone(held_out([Dated("mara", 1, 0.1), Dated("mara", 1, 0.2)], SPREADS))

@@ -10,7 +10,7 @@ from craft.contract import parse
 from craft.contract.plan import Learned
 from craft.vocabulary import LearnedOf
 from salon.heads.services import add_head
-from salon.learning.models import LearnedFactor, LearnedSample
+from salon.learning.models import LearnedFactor, LearnedSample, Promise
 from salon.learning.services import learn_all, learned_for
 from salon.planning.models import Plan
 from salon.planning.services import save
@@ -117,3 +117,39 @@ class LearningTest(ApiTest):
         self.assertTrue(LearnedSample.objects.filter(quantity=LearnedOf.MINUTES).exists())
         self.head.delete()
         self.assertFalse(LearnedSample.objects.exists())
+
+    def test_every_forecast_is_judged_on_what_came_after_it(self) -> None:
+        """The first has nothing before it; later ones are nearer than the house was."""
+        self.shaped(1.4, 6)
+        rows = list(LearnedSample.objects.filter(group="shape flat_twist_out").order_by("at"))
+        self.assertIsNone(rows[0].expected)
+        self.assertAlmostEqual(rows[0].log_ratio, 0.336, delta=0.02)
+        errors = [abs(row.log_ratio - (row.expected or 0)) for row in rows[1:]]
+        self.assertEqual(errors, sorted(errors, reverse=True))
+        self.assertTrue(rows[-1].inside)
+        expected = [row.expected for row in rows]
+        late = self.visit(self.planned(), 60, steps=[{"key": "shape", "minutes": 20}])
+        self.assertIsNone(LearnedSample.objects.get(visit=late.pk).expected, "typed too late")
+        rebuild()
+        again = LearnedSample.objects.filter(group="shape flat_twist_out").order_by("at")
+        self.assertEqual(len(again), len(expected) + 1)
+
+    def test_promises_are_held_against_what_came(self) -> None:
+        plan = self.planned(release_after_h=24)
+        shape = next(step for step in plan.answered.steps if step.key == "shape")
+        self.visit(
+            plan,
+            4,
+            steps=[{"key": "shape", "minutes": round(shape.hands_on_high * 2)}],
+            dryness="dry",
+            released_after_h=24,
+            length_cm=plan.answered.finished.length_cm,
+        )
+        came = dict(Promise.objects.values_list("kind", "came"))
+        self.assertEqual(came, {"minutes": False, "dry": True, "length": True})
+        odds = Promise.objects.get(kind="dry").odds
+        self.assertEqual(odds, plan.answered.drying.odds_dry)
+
+    def test_opened_at_another_hour_the_odds_were_of_something_else(self) -> None:
+        self.visit(self.planned(release_after_h=24), 4, dryness="dry", released_after_h=60)
+        self.assertFalse(Promise.objects.exists())
