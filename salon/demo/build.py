@@ -16,6 +16,7 @@ from salon.demo.days import FEAST_IN_DAYS, SUNDAY, fill_the_days
 from salon.demo.drawer import CALIBRATED, KIT, PALM_TESTS, TO_COME, WORN_PUMP
 from salon.demo.home import tell_from_home
 from salon.demo.people import HEADS
+from salon.demo.year import live_a_year
 from salon.heads.models import Head
 from salon.heads.services import add_head, observe, raise_stop
 from salon.house.roles import WorkRole
@@ -63,6 +64,7 @@ def build() -> None:
     house.room_temp_c, house.room_rh = 23, 0.61
     house.disinfectant, house.contact_min = "Pale green tool bath", 10
     house.save()
+    live_a_year(user, random.Random(SEED + 1))
     stock_the_shelf(user)
     KitItem.objects.bulk_create(KitItem(**item) for item in KIT)
     for person in HEADS:

@@ -5,70 +5,166 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     initial = True
 
     dependencies = [
-        ('heads', '0009_contact_and_habits'),
+        ("heads", "0009_contact_and_habits"),
     ]
 
     operations = [
         migrations.CreateModel(
-            name='LearnedFactor',
+            name="LearnedFactor",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('quantity', models.CharField(choices=[('minutes', 'minutes'), ('detangling', 'detangling'), ('dose', 'dose'), ('length', 'length')], max_length=12)),
-                ('group', models.CharField(max_length=80)),
-                ('hands', models.CharField(blank=True, help_text='Empty: of the salon.', max_length=150)),
-                ('log_factor', models.FloatField()),
-                ('unsure', models.FloatField()),
-                ('visits', models.PositiveIntegerField()),
-                ('spread', models.FloatField()),
-                ('freedom', models.FloatField()),
-                ('newest_at', models.DateTimeField(help_text='When the newest visit of its group began.')),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                (
+                    "quantity",
+                    models.CharField(
+                        choices=[
+                            ("minutes", "minutes"),
+                            ("detangling", "detangling"),
+                            ("dose", "dose"),
+                            ("length", "length"),
+                        ],
+                        max_length=12,
+                    ),
+                ),
+                ("group", models.CharField(max_length=80)),
+                (
+                    "hands",
+                    models.CharField(blank=True, help_text="Empty: of the salon.", max_length=150),
+                ),
+                ("log_factor", models.FloatField()),
+                ("unsure", models.FloatField()),
+                ("visits", models.PositiveIntegerField()),
+                ("spread", models.FloatField()),
+                ("freedom", models.FloatField()),
+                (
+                    "newest_at",
+                    models.DateTimeField(help_text="When the newest visit of its group began."),
+                ),
             ],
             options={
-                'ordering': ['quantity', 'group', 'hands'],
-                'constraints': [models.UniqueConstraint(fields=('quantity', 'group', 'hands'), name='each_factor_once')],
+                "ordering": ["quantity", "group", "hands"],
+                "constraints": [
+                    models.UniqueConstraint(
+                        fields=("quantity", "group", "hands"), name="each_factor_once"
+                    )
+                ],
             },
         ),
         migrations.CreateModel(
-            name='LearnedSample',
+            name="LearnedSample",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('visit', models.PositiveBigIntegerField(db_index=True)),
-                ('hands', models.CharField(blank=True, help_text='Who did it.', max_length=150)),
-                ('quantity', models.CharField(choices=[('minutes', 'minutes'), ('detangling', 'detangling'), ('dose', 'dose'), ('length', 'length')], max_length=12)),
-                ('group', models.CharField(help_text='What is learned together.', max_length=80)),
-                ('house', models.FloatField(help_text='Value of the house: minutes, grams or cm.')),
-                ('actual', models.FloatField(help_text='What it was.')),
-                ('log_ratio', models.FloatField()),
-                ('expected', models.FloatField(help_text='Its logarithm, by what had been learned before; null: nothing had.', null=True)),
-                ('inside', models.BooleanField(help_text='Whether it fell where nine in ten do.', null=True)),
-                ('at', models.DateTimeField(help_text='When the visit began.')),
-                ('head', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='learned_samples', to='heads.head')),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("visit", models.PositiveBigIntegerField(db_index=True)),
+                ("hands", models.CharField(blank=True, help_text="Who did it.", max_length=150)),
+                (
+                    "quantity",
+                    models.CharField(
+                        choices=[
+                            ("minutes", "minutes"),
+                            ("detangling", "detangling"),
+                            ("dose", "dose"),
+                            ("length", "length"),
+                        ],
+                        max_length=12,
+                    ),
+                ),
+                ("group", models.CharField(help_text="What is learned together.", max_length=80)),
+                ("house", models.FloatField(help_text="Value of the house: minutes, grams or cm.")),
+                ("actual", models.FloatField(help_text="What it was.")),
+                ("log_ratio", models.FloatField()),
+                (
+                    "expected",
+                    models.FloatField(
+                        help_text="Its logarithm, by what had been learned before; null: nothing had.",
+                        null=True,
+                    ),
+                ),
+                (
+                    "inside",
+                    models.BooleanField(
+                        help_text="Whether it fell where nine in ten do.", null=True
+                    ),
+                ),
+                ("at", models.DateTimeField(help_text="When the visit began.")),
+                (
+                    "head",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="learned_samples",
+                        to="heads.head",
+                    ),
+                ),
             ],
             options={
-                'ordering': ['-at', '-pk'],
-                'indexes': [models.Index(fields=['quantity', 'group', '-at'], name='learning_le_quantit_d38c10_idx'), models.Index(fields=['head', 'quantity', '-at'], name='learning_le_head_id_c0cde9_idx')],
-                'constraints': [models.CheckConstraint(condition=models.Q(('actual__gt', 0), ('house__gt', 0)), name='learned_from_something')],
+                "ordering": ["-at", "-pk"],
+                "indexes": [
+                    models.Index(
+                        fields=["quantity", "group", "-at"], name="learning_le_quantit_d38c10_idx"
+                    ),
+                    models.Index(
+                        fields=["head", "quantity", "-at"], name="learning_le_head_id_c0cde9_idx"
+                    ),
+                ],
+                "constraints": [
+                    models.CheckConstraint(
+                        condition=models.Q(("actual__gt", 0), ("house__gt", 0)),
+                        name="learned_from_something",
+                    )
+                ],
             },
         ),
         migrations.CreateModel(
-            name='Promise',
+            name="Promise",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('visit', models.PositiveBigIntegerField(db_index=True)),
-                ('kind', models.CharField(choices=[('dry', 'dry'), ('minutes', 'minutes'), ('length', 'length')], max_length=12)),
-                ('odds', models.FloatField()),
-                ('came', models.BooleanField()),
-                ('at', models.DateTimeField(help_text='When the visit began.')),
-                ('head', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='promises', to='heads.head')),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("visit", models.PositiveBigIntegerField(db_index=True)),
+                (
+                    "kind",
+                    models.CharField(
+                        choices=[("dry", "dry"), ("minutes", "minutes"), ("length", "length")],
+                        max_length=12,
+                    ),
+                ),
+                ("odds", models.FloatField()),
+                ("came", models.BooleanField()),
+                ("at", models.DateTimeField(help_text="When the visit began.")),
+                (
+                    "head",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="promises",
+                        to="heads.head",
+                    ),
+                ),
             ],
             options={
-                'ordering': ['-at', '-pk'],
-                'indexes': [models.Index(fields=['kind', '-at'], name='learning_pr_kind_7ee722_idx')],
-                'constraints': [models.CheckConstraint(condition=models.Q(('odds__gte', 0), ('odds__lte', 1)), name='odds_are_shares')],
+                "ordering": ["-at", "-pk"],
+                "indexes": [
+                    models.Index(fields=["kind", "-at"], name="learning_pr_kind_7ee722_idx")
+                ],
+                "constraints": [
+                    models.CheckConstraint(
+                        condition=models.Q(("odds__gte", 0), ("odds__lte", 1)),
+                        name="odds_are_shares",
+                    )
+                ],
             },
         ),
     ]

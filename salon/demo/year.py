@@ -1,0 +1,207 @@
+"""A year of visits of five regulars, drawn from hidden truths that learning has to find again.
+
+Invented for the demo, and no source of anything.
+"""
+
+import random
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass, field
+from datetime import datetime, timedelta
+from typing import Any
+
+from django.contrib.auth.models import User
+from django.utils import timezone
+
+from craft.contract import parse
+from craft.visit import planned_doses
+from craft.vocabulary import Dryness, Role, Style
+from salon.heads.models import Head
+from salon.heads.services import add_head, observe
+from salon.planning.models import Plan
+from salon.planning.services import save
+from salon.planning.wish import HeadWish
+from salon.visits.recording import record
+
+#: How far back it begins, and before which day it ends [days ago].
+FIRST, LAST = 360, 75
+#: What hands really take, times the minutes of the house: rows take Mara longer than anybody says,
+#: coils go quickly under Ilse's hands.
+HANDS: Mapping[tuple[str, Style], float] = {
+    ("mara", Style.FLAT_TWIST_OUT): 1.30,
+    ("ilse", Style.FINGER_COILS): 0.80,
+}
+#: How far a visit strays.
+STRAYS = 0.10
+#: Somebody came to the door: minutes so many times as long, once.
+INTERRUPTED = 3.0
+
+
+@dataclass(frozen=True)
+class Regular:
+    """Somebody who comes all year.
+
+    Args:
+        name, pattern, length_cm, porosity: of the head
+        style: always the same
+        hands: who does it
+        every: days between two visits
+        release_h: hours in the set; 0 where nothing is opened
+        dries: its drying takes so many times what is forecast
+        doses: how much it takes against the plan, by role
+        hangs: against the forecast
+        scores: definition, frizz, volume, evenness as they usually come out
+    """
+
+    name: str
+    pattern: str
+    length_cm: float
+    porosity: str
+    style: Style
+    hands: str
+    every: int
+    release_h: float = 0.0
+    dries: float = 1.0
+    doses: Mapping[Role, float] = field(default_factory=dict)
+    hangs: float = 1.0
+    scores: tuple[int, int, int, int] = (4, 2, 3, 4)
+
+
+REGULARS = (
+    # Roots that are damp when others are dry.
+    Regular(
+        "Sefa Marlow", "4a", 24, "low", Style.FLAT_TWIST_OUT, "mara", 24, 24, 1.6,
+        scores=(3, 4, 3, 4),
+    ),
+    # Drinks gel.
+    Regular(
+        "Tove Lindgarn", "4b", 18, "high", Style.FLAT_TWIST_OUT, "mara", 26, 48, 0.8,
+        doses={Role.GEL: 1.3},
+    ),
+    # Hangs shorter than hair like this does.
+    Regular(
+        "Ivo Brandal", "4c", 14, "medium", Style.FINGER_COILS, "ilse", 28,
+        hangs=0.85, scores=(5, 1, 2, 4),
+    ),
+    Regular("Pia Solheim", "3c", 26, "medium", Style.SHINGLE_WASH_AND_GO, "ilse", 21),
+    Regular(
+        "Juno Reefer", "4a", 30, "medium", Style.TWO_STRAND_TWIST_OUT, "mara", 30, 48,
+        doses={Role.LEAVE_IN: 0.8},
+    ),
+)  # fmt: skip
+
+
+@dataclass(frozen=True)
+class Coming:
+    """A visit of the year.
+
+    Args:
+        at: when it began
+        regular, plan: who, and what was planned
+    """
+
+    at: datetime
+    regular: Regular
+    plan: Plan
+
+
+def live_a_year(user: User, chance: random.Random) -> None:
+    """All visits of the year, in the order they happened.
+
+    It is planned before the shelf holds anything: bottles of last year are long empty.
+    """
+    hands = {name: User.objects.get(username=name) for name in ("mara", "ilse")}
+    visits = [
+        Coming(at, regular, plan)
+        for regular in REGULARS
+        for plan in [planned_once(regular, hands[regular.hands], user)]
+        for at in days_of(regular)
+    ]
+    interrupted = next(each for each in visits[4:] if each.regular.hands == "mara")
+    for coming in sorted(visits, key=lambda each: each.at):
+        values = happened(coming, chance, interrupted=coming is interrupted)
+        record(coming.plan, values | {"sure": True}, hands[coming.regular.hands])
+
+
+def days_of(regular: Regular) -> Iterator[datetime]:
+    """When somebody came, from a year ago on."""
+    now = timezone.localtime().replace(hour=10, minute=0, second=0, microsecond=0)
+    for days in range(FIRST - len(regular.name), LAST, -regular.every):
+        yield now - timedelta(days=days)
+
+
+def planned_once(regular: Regular, hands: User, user: User) -> Plan:
+    """The plan that was worked all year."""
+    head: Head = add_head({"name": regular.name, "note": "", "night": "bonnet"})
+    observed = (
+        ("pattern", regular.pattern, "by_eye"),
+        ("porosity", regular.porosity, "measured"),
+        ("length_cm", regular.length_cm, "measured"),
+        ("density_per_cm2", 180, "counted"),
+        ("diameter_um", 72, "measured"),
+        ("head_cm", 57, "measured"),
+    )
+    long_ago = timezone.now() - timedelta(days=FIRST + 5)
+    rows = [{"kind": kind, "value": value, "method": method} for kind, value, method in observed]
+    observe(head, rows, user, long_ago)
+    goal: dict[str, Any] = {"style": regular.style.value}
+    if regular.release_h:
+        goal["release_after_h"] = regular.release_h
+    wish = {
+        "head": head.pk,
+        "goal": goal,
+        "dry": "air",
+        "room": {"temp_c": 22, "rh": 0.55},
+        "home": {"temp_c": 21, "rh": 0.55},
+    }
+    plan = save(head, parse(HeadWish, wish), hands)
+    Plan.objects.filter(pk=plan.pk).update(made_at=long_ago)
+    return plan
+
+
+def happened(coming: Coming, chance: random.Random, *, interrupted: bool) -> dict[str, Any]:
+    """What really happened, drawn from the truth."""
+    regular, answer = coming.regular, coming.plan.answered
+    hands = HANDS.get((regular.hands, regular.style), 1.0)
+    minutes = {
+        step.key: step.hands_on_min
+        * chance.gauss(1, STRAYS)
+        * (hands if step.key == "shape" else 1)
+        for step in answer.steps
+    }
+    if interrupted:
+        minutes["shape"] *= INTERRUPTED
+    doses = [
+        {
+            "step": step,
+            "role": role,
+            "layer": layer,
+            "grams": round(
+                product.grams * regular.doses.get(role, 1.0) * chance.gauss(1, STRAYS / 2), 1
+            ),
+        }
+        for (step, role, layer), product in planned_doses(answer).items()
+    ]
+    values: dict[str, Any] = {
+        "started_at": coming.at,
+        "steps": [
+            {"key": key, "minutes": float(max(1, round(took)))} for key, took in minutes.items()
+        ],
+        "doses": doses,
+        "length_cm": round(answer.finished.length_cm * regular.hangs * chance.gauss(1, 0.03), 1),
+        "residue": "none",
+    }
+    names = ("definition", "frizz", "volume", "evenness")
+    values |= {
+        name: min(5, max(1, score + chance.choice((-1, 0, 0, 0, 1))))
+        for name, score in zip(names, regular.scores, strict=True)
+    }
+    if regular.release_h:
+        dry_h = (answer.drying.h_to_dry or 0) * regular.dries * chance.lognormvariate(0, 0.2)
+        dry = dry_h <= regular.release_h
+        values |= {
+            "released_after_h": regular.release_h,
+            "dryness": (Dryness.DRY if dry else Dryness.DAMP_ROOTS).value,
+        }
+        if not dry:
+            values["frizz"] = min(5, values["frizz"] + 1)
+    return values
