@@ -64,6 +64,7 @@ INSTALLED_APPS = [
     "salon.visits",
     "salon.booking",
     "salon.between",
+    "salon.findings",
     "salon.devices",
     "salon.archive",
     "django_tasks",

@@ -128,6 +128,15 @@ class Promised(StrEnum):
     LENGTH = "length"
 
 
+class Suggested(StrEnum):
+    """What the last visits of a head suggest."""
+
+    DRIER = "drier"
+    LESS_FILM = "less_film"
+    LESS_FRIZZ = "less_frizz"
+    EVENER = "evener"
+
+
 class Looks(StrEnum):
     """When a trial is looked at."""
 

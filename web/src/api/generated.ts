@@ -864,6 +864,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/findings/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What was learned, how good the forecasts were, and the books. */
+        get: operations["findings_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/findings/data/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A table of open data as JSON. */
+        get: operations["findings_data_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/findings/data.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A table of open data as CSV. */
+        get: operations["findings_data.csv_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/heads/": {
         parameters: {
             query?: never;
@@ -1086,6 +1137,24 @@ export interface paths {
         put?: never;
         /** @description Stop signs of a head, open ones and cleared ones. */
         post: operations["heads_stop_signs_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heads/{pk}/story/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What changed from visit to visit, and what to try. */
+        get: operations["heads_story_retrieve"];
+        put?: never;
+        /** @description Take a suggestion, or dismiss it. */
+        post: operations["heads_story_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2140,6 +2209,60 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trial-pairs/{pk}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Rate a pair. */
+        post: operations["trial_pairs_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Trials, the newest first. */
+        get: operations["trials_list"];
+        put?: never;
+        /** @description Trials, the newest first. */
+        post: operations["trials_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials/{pk}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description One trial: its next pair, its end. */
+        get: operations["trials_retrieve"];
+        put?: never;
+        /** @description The next head; a coin says which half gets the first way. */
+        post: operations["trials_create_2"];
+        /** @description End it; what was seen stays. */
+        delete: operations["trials_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/visits/": {
         parameters: {
             query?: never;
@@ -2319,6 +2442,12 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * @description * `left` - left
+         *     * `right` - right
+         * @enum {string}
+         */
+        ASideEnum: "left" | "right";
         /**
          * @description * `add` - add
          *     * `change` - change
@@ -2536,6 +2665,15 @@ export interface components {
          * @description The client sat down.
          */
         BegunData: Record<string, never>;
+        Bent: {
+            /** Format: double */
+            promised: number;
+            /**
+             * Format: double
+             * @description As it should have been promised.
+             */
+            really: number;
+        };
         /** @enum {unknown} */
         BlankEnum: "";
         /**
@@ -2724,6 +2862,33 @@ export interface components {
          * @enum {string}
          */
         BookingStateEnum: "booked" | "here" | "running" | "done" | "no_show" | "cancelled";
+        /** @description A year of the chair. */
+        Books: {
+            /** Format: date */
+            since: string;
+            visits: number;
+            /** Format: double */
+            planned_min: number;
+            /** Format: double */
+            actual_min: number;
+            /** Format: double */
+            product_cost: number;
+            /** Format: double */
+            cost_per_visit: number | null;
+            /**
+             * Format: double
+             * @description Thrown away, in money.
+             */
+            wasted: number;
+            /**
+             * Format: double
+             * @description Missing when counted again, in money.
+             */
+            lost: number;
+            steps: number;
+            /** @description Within the range that was promised. */
+            steps_kept: number;
+        };
         /**
          * BottleOut
          * @description One bottle on this head.
@@ -3054,6 +3219,16 @@ export interface components {
              */
             start_by_min: number;
             /** Text */
+            text: string;
+        };
+        /** @description A visit against the one before it. */
+        Chapter: {
+            first: number;
+            second: number;
+            /** Format: date-time */
+            at: string;
+            changes: components["schemas"]["Change"][];
+            results: components["schemas"]["Change"][];
             text: string;
         };
         Checkin: {
@@ -3452,6 +3627,16 @@ export interface components {
         CrownOfWish: {
             request: components["schemas"]["PlanRequest"] | null;
             answer: components["schemas"]["CrownAnswer"];
+        };
+        /** @description A table of open data with its dictionary. */
+        Data: {
+            about: string;
+            columns: {
+                [key: string]: string;
+            };
+            rows: {
+                [key: string]: unknown;
+            }[];
         };
         /**
          * DayAnswer
@@ -4449,6 +4634,13 @@ export interface components {
             /** Source */
             source: string;
         };
+        /** @description What was found. */
+        Findings: {
+            learned: components["schemas"]["LearnedRow"][];
+            held_out: components["schemas"]["HeldOut"][];
+            promises: components["schemas"]["Promise"][];
+            books: components["schemas"]["Books"];
+        };
         FinishRequest: {
             version: number;
         };
@@ -4588,6 +4780,18 @@ export interface components {
             /** Format: double */
             wait_min: number;
             sitting: number;
+        };
+        /** @description What became of a suggestion. */
+        FollowedUp: {
+            key: components["schemas"]["KeyEnum"];
+            taken: boolean;
+            reason: string;
+            /** Format: date-time */
+            at: string;
+            /** @description Visits since. */
+            since: number;
+            /** @description Of these, with the same sign. */
+            again: number;
         };
         Forecast: {
             /** Format: double */
@@ -5250,6 +5454,26 @@ export interface components {
          * @enum {string}
          */
         Heat: "none" | "low" | "medium";
+        /** @description Errors of forecasts made from the past alone. */
+        HeldOut: {
+            quantity: components["schemas"]["QuantityEnum"];
+            count: number;
+            /**
+             * Format: double
+             * @description Mean error of the logarithm by the house.
+             */
+            before: number;
+            /**
+             * Format: double
+             * @description The same, by what had been learned.
+             */
+            after: number;
+            /**
+             * Format: double
+             * @description Share within the range of nine in ten.
+             */
+            covered: number;
+        };
         /**
          * Hold
          * @description How firmly a styler holds.
@@ -5503,6 +5727,14 @@ export interface components {
              */
             specialist?: string | null;
         };
+        /**
+         * @description * `drier` - drier
+         *     * `less_film` - less_film
+         *     * `less_frizz` - less_frizz
+         *     * `evener` - evener
+         * @enum {string}
+         */
+        KeyEnum: "drier" | "less_film" | "less_frizz" | "evener";
         /**
          * Kit
          * @description What lies in the drawer.
@@ -5973,6 +6205,38 @@ export interface components {
              * @default
              */
             basis?: string;
+        };
+        /** @description A factor on the value of the house. */
+        LearnedRow: {
+            quantity: components["schemas"]["QuantityEnum"];
+            group: string;
+            title: string;
+            /** @description Whose; empty: of the salon. */
+            hands: string;
+            /** @description Whether it goes by the hands. */
+            by_hands: boolean;
+            /** Format: double */
+            factor: number;
+            /**
+             * Format: double
+             * @description Nine in ten lie between low and high.
+             */
+            low: number;
+            /** Format: double */
+            high: number;
+            visits: number;
+            /**
+             * Format: double
+             * @description Mean value of the house: minutes, grams or cm.
+             */
+            house: number;
+            /**
+             * Format: double
+             * @description The same, with what was learned.
+             */
+            now: number;
+            /** @description Whether the interval leaves the house out. */
+            differs: boolean;
         };
         /** Leftover */
         Leftover: {
@@ -6606,6 +6870,9 @@ export interface components {
             method: components["schemas"]["MethodEnum"];
             note?: string;
         };
+        NewPairRequest: {
+            head: number;
+        };
         NewPictureRequest: {
             /** Format: binary */
             picture: string;
@@ -6614,6 +6881,20 @@ export interface components {
             visit?: number | null;
             /** @description The client agrees to this picture. */
             consent: boolean;
+        };
+        /** @description A trial that begins. */
+        NewTrialRequest: {
+            name: string;
+            way_a: string;
+            way_b: string;
+            trait: components["schemas"]["TraitEnum"];
+            /**
+             * Format: double
+             * @default 0.05
+             */
+            alpha?: number;
+            /** @default 20 */
+            most?: number;
         };
         /**
          * NextTest
@@ -8343,6 +8624,34 @@ export interface components {
              */
             lengths?: components["schemas"]["LengthOn"][];
         };
+        /** @description Promises of a kind, beside what came. */
+        Promise: {
+            kind: components["schemas"]["PromiseKindEnum"];
+            count: number;
+            /**
+             * Format: double
+             * @description Mean odds.
+             */
+            promised: number;
+            /**
+             * Format: double
+             * @description Share that came.
+             */
+            came: number;
+            /** Format: double */
+            brier: number;
+            /** Format: double */
+            log_score: number;
+            classes: components["schemas"]["Reliability"][];
+            bent: components["schemas"]["Bent"][];
+        };
+        /**
+         * @description * `dry` - dry
+         *     * `minutes` - minutes
+         *     * `length` - length
+         * @enum {string}
+         */
+        PromiseKindEnum: "dry" | "minutes" | "length";
         /**
          * Proposal
          * @description One routine of the front.
@@ -8391,6 +8700,14 @@ export interface components {
             /** Tried */
             tried: number;
         };
+        /**
+         * @description * `minutes` - minutes
+         *     * `detangling` - detangling
+         *     * `dose` - dose
+         *     * `length` - length
+         * @enum {string}
+         */
+        QuantityEnum: "minutes" | "detangling" | "dose" | "length";
         Question: {
             key: string;
             part: string;
@@ -8421,6 +8738,11 @@ export interface components {
             cleared_at?: string | null;
             readonly cleared_by: string;
             clear_note?: string;
+        };
+        /** @description Both halves, as somebody sees them who need not know which is which. */
+        RatingRequest: {
+            left: number;
+            right: number;
         };
         /**
          * Reading
@@ -8632,6 +8954,21 @@ export interface components {
          * @enum {string}
          */
         Releasing: "when_dry" | "worn_first";
+        Reliability: {
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            promised: number;
+            /** Format: double */
+            came: number;
+            /** Format: double */
+            came_low: number;
+            /** Format: double */
+            came_high: number;
+            count: number;
+        };
         /** @description What a change of the day comes to. */
         Replan: {
             /** @description Its number, by which it is kept. */
@@ -10293,6 +10630,13 @@ export interface components {
          * @enum {string}
          */
         StopSign: "open_sores" | "weeping" | "may_be_contagious" | "sudden_patches" | "severe_pain";
+        /** @description A head's story. */
+        Story: {
+            visits: number;
+            chapters: components["schemas"]["Chapter"][];
+            suggestions: components["schemas"]["Suggestion"][];
+            answers: components["schemas"]["FollowedUp"][];
+        };
         /**
          * Strand
          * @description Thickness class of the single strand.
@@ -10333,6 +10677,14 @@ export interface components {
             length_cm: number;
             /** Wanted Length Cm */
             wanted_length_cm: number;
+        };
+        /** @description What to try next time. */
+        Suggestion: {
+            key: components["schemas"]["KeyEnum"];
+            text: string;
+            visits: number[];
+            /** @description Of the rule. */
+            origin: string;
         };
         /** Swap */
         Swap: {
@@ -10765,6 +11117,39 @@ export interface components {
          */
         Trait: "definition" | "frizz" | "volume" | "evenness" | "bounce" | "softness" | "shine";
         /**
+         * @description * `definition` - definition
+         *     * `frizz` - frizz
+         *     * `volume` - volume
+         *     * `evenness` - evenness
+         *     * `bounce` - bounce
+         *     * `softness` - softness
+         *     * `shine` - shine
+         * @enum {string}
+         */
+        TraitEnum: "definition" | "frizz" | "volume" | "evenness" | "bounce" | "softness" | "shine";
+        /** @description A trial with what it has shown. */
+        Trial: {
+            readonly id: number;
+            name: string;
+            way_a: string;
+            way_b: string;
+            trait: components["schemas"]["TraitEnum"];
+            /** Format: double */
+            alpha?: number;
+            /**
+             * Format: int64
+             * @description No more pairs than these.
+             */
+            most?: number;
+            readonly begun_by: string;
+            /** Format: date-time */
+            begun_at?: string;
+            /** Format: date-time */
+            ended_at?: string | null;
+            readonly pairs: components["schemas"]["TrialPair"][];
+            readonly standing: components["schemas"]["TrialAnswer"];
+        };
+        /**
          * TrialAnswer
          * @description What a trial has shown so far.
          */
@@ -10819,6 +11204,21 @@ export interface components {
             text: string;
             /** Source */
             source: string;
+        };
+        /** @description One head of a trial. Which half got which way is told once it is rated. */
+        TrialPair: {
+            readonly id: number;
+            /** Format: int64 */
+            number: number;
+            head: number;
+            readonly head_name: string;
+            readonly a_side: components["schemas"]["ASideEnum"] | components["schemas"]["NullEnum"];
+            /** Format: int64 */
+            left?: number | null;
+            /** Format: int64 */
+            right?: number | null;
+            /** Format: date-time */
+            at?: string;
         };
         /**
          * TrialRequest
@@ -16406,6 +16806,163 @@ export interface operations {
             };
         };
     };
+    findings_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Findings"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    findings_data_retrieve: {
+        parameters: {
+            query: {
+                table: "factors" | "promises" | "samples" | "visits";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Data"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    "findings_data.csv_retrieve": {
+        parameters: {
+            query: {
+                table: "factors" | "promises" | "samples" | "visits";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     heads_list: {
         parameters: {
             query?: {
@@ -17966,6 +18523,164 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RaisedStopSign"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    heads_story_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Story"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    heads_story_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Story"];
                 };
             };
             400: {
@@ -24600,6 +25315,492 @@ export interface operations {
             };
         };
     };
+    trial_pairs_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RatingRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trial"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trials_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trial"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trials_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewTrialRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trial"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trials_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trial"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trials_create_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPairRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trial"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trials_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trial"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     visits_list: {
         parameters: {
             query?: {
@@ -25787,10 +26988,13 @@ type ReadonlyArray<T> = [
 ] ? Readonly<Exclude<T, undefined>> : Readonly<Exclude<T, undefined>[]>;
 export const pathsApiDayLiveGetParametersQueryFormatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/day/live/"]["get"]["parameters"]["query"]["format"]> = ["json", "stream"];
 export const pathsApiDaySearchPostParametersQueryFormatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/day/search/"]["post"]["parameters"]["query"]["format"]> = ["json", "stream"];
+export const pathsApiFindingsDataGetParametersQueryTableValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/findings/data/"]["get"]["parameters"]["query"]["table"]> = ["factors", "promises", "samples", "visits"];
+export const pathsApiFindingsDataCsvGetParametersQueryTableValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/findings/data.csv"]["get"]["parameters"]["query"]["table"]> = ["factors", "promises", "samples", "visits"];
 export const pathsApiPlansPkCardGetParametersQuerySizeValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card/"]["get"]["parameters"]["query"]["size"]> = ["a4", "large", "phone"];
 export const pathsApiPlansPkCardPdfGetParametersQuerySizeValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card.pdf"]["get"]["parameters"]["query"]["size"]> = ["a4", "large", "phone"];
 export const pathsApiScaleStreamGetParametersQueryFormatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/scale/stream/"]["get"]["parameters"]["query"]["format"]> = ["json", "stream"];
 export const pathsApiVisitsPkSwapGetParametersQueryRoleValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/visits/{pk}/swap/"]["get"]["parameters"]["query"]["role"]> = ["pre_oil", "clarifier", "shampoo", "co_wash", "clay", "rinse_out", "mask", "mist", "scalp_oil", "heat_protectant", "leave_in", "oil", "cream", "butter", "mousse", "custard", "gel", "edge_gel"];
+export const aSideEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ASideEnum"]> = ["left", "right"];
 export const actionEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ActionEnum"]> = ["add", "change", "same"];
 export const airAtValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["AirAt"]> = ["salon", "journey", "home"];
 export const airSourceValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["AirSource"]> = ["house", "sensor", "forecast", "hand"];
@@ -25834,6 +27038,7 @@ export const holdValues: ReadonlyArray<FlattenedDeepRequired<components>["schema
 export const holdEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["HoldEnum"]> = ["none", "soft", "medium", "firm"];
 export const homeDrawingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["HomeDrawing"]> = ["gather", "rings", "folded", "scarf", "unwind"];
 export const ingredientFamilyValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["IngredientFamily"]> = ["surfactant", "surfactant_strong", "surfactant_medium", "surfactant_mild", "conditioning", "silicone", "silicone_insoluble", "silicone_soluble", "silicone_volatile", "oil", "butter", "wax", "mineral_oil", "humectant", "protein", "protein_small", "protein_large", "amino_acid", "film_former", "thickener", "emulsifier", "fragrance", "fragrance_allergen", "essential_oil", "drying_alcohol", "fatty_alcohol", "fatty_acid", "paraben", "preservative", "formaldehyde_releaser", "antidandruff", "acid", "alkali", "chelator", "antioxidant", "vitamin", "uv_filter", "colourant", "plant_extract", "clay", "salt", "solvent", "propellant"];
+export const keyEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["KeyEnum"]> = ["drier", "less_film", "less_frizz", "evener"];
 export const kitInKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["KitIn"]["kind"]> = ["kit_in"];
 export const kitKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["KitKind"]> = ["rod", "pin", "clip", "band", "scrunchy", "cap", "towel", "comb", "hood", "steamer", "diffuser"];
 export const kitKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["KitKindEnum"]> = ["rod", "pin", "clip", "band", "scrunchy", "cap", "towel", "comb", "hood", "steamer", "diffuser"];
@@ -25869,6 +27074,8 @@ export const patternValues: ReadonlyArray<FlattenedDeepRequired<components>["sch
 export const plannedDayKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PlannedDayKindEnum"]> = ["swim", "sport", "veil", "helmet", "event"];
 export const porosityTestValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PorosityTest"]> = ["bead_s", "soak_s", "float", "slide", "dry_ratio", "word"];
 export const preWashValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PreWash"]> = ["auto", "none", "oil"];
+export const promiseKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PromiseKindEnum"]> = ["dry", "minutes", "length"];
+export const quantityEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["QuantityEnum"]> = ["minutes", "detangling", "dose", "length"];
 export const refreshedWithEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["RefreshedWithEnum"]> = ["styler_spray", "water", "oil", "retwist"];
 export const refreshingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Refreshing"]> = ["styler_spray", "water", "oil", "retwist"];
 export const releasedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Released"]["kind"]> = ["released"];
@@ -25913,6 +27120,7 @@ export const timerStoppedKindValues: ReadonlyArray<FlattenedDeepRequired<compone
 export const touchValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Touch"]> = ["roots", "nape", "thickest"];
 export const touchedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Touched"]["kind"]> = ["touch"];
 export const traitValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Trait"]> = ["definition", "frizz", "volume", "evenness", "bounce", "softness", "shine"];
+export const traitEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["TraitEnum"]> = ["definition", "frizz", "volume", "evenness", "bounce", "softness", "shine"];
 export const trialVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["TrialVerdict"]> = ["a", "b", "cannot_tell"];
 export const trustEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["TrustEnum"]> = ["good", "silent", "stuck", "odd", "lost", "none"];
 export const verdictEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["VerdictEnum"]> = ["less", "as_planned", "more"];

@@ -1,0 +1,276 @@
+"""What changed from one visit of a head to the next, and what to try: told with its evidence."""
+
+from collections.abc import Callable, Iterator, Mapping, Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from itertools import pairwise
+
+from craft.contract.plan import PlanAnswer, PlanRequest
+from craft.routine.compose.techniques import TECHNIQUES
+from craft.routine.explain.why import TRADE
+from craft.vocabulary import Dryness, Residue, Role, Suggested, Trait
+
+#: Doses that differ by less were meant alike. House value.
+DOSE_SHARE = 0.15
+#: Hours in the set that differ by less were meant alike. House value.
+HOURS_SHARE = 0.25
+#: So many of the last visits are looked at, and so many of them have to agree. House values.
+LOOKED_AT, AGREE = 3, 2
+#: Frizz of this score or more is too much.
+FRIZZY = 4
+ONE_VISIT = "One pair of visits settles nothing: it is worth a trial, not a rule."
+
+
+@dataclass(frozen=True)
+class Worked:
+    """A visit as it was worked.
+
+    Args:
+        visit: its number
+        at: when it began
+        request, answer: what was planned
+        doses: grams noted, by role
+        opened_h: hours in the set; None where it was not opened, or nobody noted it
+        scores: as it was opened, 1 to 5
+        dryness, residue: as felt and seen
+        length_cm: as measured
+    """
+
+    visit: int
+    at: datetime
+    request: PlanRequest
+    answer: PlanAnswer
+    doses: Mapping[Role, float]
+    opened_h: float | None
+    scores: Mapping[Trait, int]
+    dryness: Dryness | None
+    residue: Residue | None
+    length_cm: float | None
+
+
+@dataclass(frozen=True)
+class Change:
+    """Something that was otherwise.
+
+    Args:
+        what: in words
+        before, after: in words
+    """
+
+    what: str
+    before: str
+    after: str
+
+
+@dataclass(frozen=True)
+class Chapter:
+    """A visit against the one before it.
+
+    Args:
+        first, second: their numbers
+        at: of the second
+        changes: of the work
+        results: of how it came out
+        text: in one sentence or two
+    """
+
+    first: int
+    second: int
+    at: datetime
+    changes: list[Change]
+    results: list[Change]
+    text: str
+
+
+@dataclass(frozen=True)
+class Suggestion:
+    """What to try next time.
+
+    Args:
+        key: of the suggestion
+        text: what was seen and what to try
+        visits: its evidence
+        source: of the rule
+    """
+
+    key: Suggested
+    text: str
+    visits: list[int]
+    source: str = TRADE
+
+
+def bottles_of(answer: PlanAnswer) -> dict[Role, str]:
+    """Bottles of what stays in, by role."""
+    return {
+        product.role: product.name
+        for step in answer.steps
+        for product in step.products
+        if product.stays_in
+    }
+
+
+#: What is compared of the work, beside doses and bottles.
+ASPECTS: tuple[tuple[str, Callable[[Worked], str]], ...] = (
+    ("style", lambda worked: TECHNIQUES[worked.request.goal.style].title),
+    ("sections", lambda worked: str(len(worked.answer.sections))),
+    ("drying", lambda worked: worked.request.dry.value),
+    ("layering", lambda worked: worked.request.school.layering.value),
+    ("definition wished", lambda worked: f"{worked.request.goal.definition:.0%}"),
+)
+
+
+def changes(first: Worked, second: Worked) -> list[Change]:
+    """What was worked otherwise the second time."""
+    found = [
+        Change(what, told(first), told(second))
+        for what, told in ASPECTS
+        if told(first) != told(second)
+    ]
+    found += changed_hours(first, second)
+    bottles = bottles_of(first.answer), bottles_of(second.answer)
+    found += [
+        Change(role.replace("_", "-"), bottles[0].get(role, "none"), bottles[1].get(role, "none"))
+        for role in dict.fromkeys([*bottles[0], *bottles[1]])
+        if bottles[0].get(role) != bottles[1].get(role)
+    ]
+    found += [
+        Change(f"grams of {role.replace('_', '-')}", f"{before:.0f}", f"{after:.0f}")
+        for role, before in first.doses.items()
+        for after in [second.doses.get(role)]
+        if after is not None and abs(after - before) > DOSE_SHARE * max(before, after)
+    ]
+    return found
+
+
+def changed_hours(first: Worked, second: Worked) -> Iterator[Change]:
+    """Hours in the set, where they differ by more than a walk home."""
+    before, after = first.opened_h, second.opened_h
+    if before and after and abs(after - before) > HOURS_SHARE * max(before, after):
+        yield Change("hours in the set", f"{before:.0f}", f"{after:.0f}")
+
+
+def results(first: Worked, second: Worked) -> list[Change]:
+    """What came out otherwise the second time."""
+    found = [
+        Change(trait.value, str(score), str(second.scores[trait]))
+        for trait, score in first.scores.items()
+        if trait in second.scores and second.scores[trait] != score
+    ]
+    if first.dryness and second.dryness and first.dryness is not second.dryness:
+        words = [each.replace("_", " ") for each in (first.dryness, second.dryness)]
+        found.append(Change("when opened", *words))
+    if first.residue and second.residue and first.residue is not second.residue:
+        found.append(Change("flakes", first.residue.value, second.residue.value))
+    return found
+
+
+def in_words(rows: Sequence[Change]) -> str:
+    """Changes in a row: sections 12 → 16, gel 20 → 25."""
+    return ", ".join(f"{row.what} {row.before} → {row.after}" for row in rows)
+
+
+def story(visits: Sequence[Worked]) -> list[Chapter]:
+    """What changed from visit to visit, the newest first.
+
+    Args:
+        visits: of one head, the oldest first
+    """
+    chapters = []
+    for first, second in pairwise(visits):
+        work, came = changes(first, second), results(first, second)
+        chapters.append(Chapter(first.visit, second.visit, second.at, work, came, said(work, came)))
+    return chapters[::-1]
+
+
+def said(work: Sequence[Change], came: Sequence[Change]) -> str:
+    """A chapter in words; a cause is never claimed."""
+    out = f"Then: {in_words(came)}." if came else "It came out the same."
+    if not work:
+        return f"Nothing was done otherwise. {out}"
+    if len(work) == 1:
+        return f"One thing was changed: {in_words(work)}. {out} {ONE_VISIT}"
+    return f"{len(work)} things were changed: {in_words(work)}. {out}"
+
+
+def suggestions(visits: Sequence[Worked]) -> list[Suggestion]:
+    """What to try next time, by what the last visits have in common.
+
+    Args:
+        visits: of one head, the oldest first
+    """
+    return [hit for rule in RULES for hit in rule(visits)]
+
+
+def of_the_last(
+    visits: Sequence[Worked], noted: Callable[[Worked], bool], bad: Callable[[Worked], bool]
+) -> tuple[list[int], int]:
+    """The last visits in which something was noted: those in which it was bad, and how many."""
+    last = [worked for worked in visits if noted(worked)][-LOOKED_AT:]
+    return [worked.visit for worked in last if bad(worked)], len(last)
+
+
+def damp_again(visits: Sequence[Worked]) -> Iterator[Suggestion]:
+    """Opened damp again and again."""
+    hits, of = of_the_last(
+        visits,
+        lambda worked: worked.dryness is not None,
+        lambda worked: worked.dryness is not Dryness.DRY,
+    )
+    if len(hits) >= AGREE:
+        yield Suggestion(
+            Suggested.DRIER,
+            f"{len(hits)} of the last {of} times it was damp when opened: 4 more sections, 20 min "
+            "under the hood, or open it a day later.",
+            hits,
+        )
+
+
+def flakes_again(visits: Sequence[Worked]) -> Iterator[Suggestion]:
+    """White residue again and again."""
+    hits, of = of_the_last(
+        visits,
+        lambda worked: worked.residue is not None,
+        lambda worked: worked.residue is not Residue.NONE,
+    )
+    if len(hits) >= AGREE:
+        yield Suggestion(
+            Suggested.LESS_FILM,
+            f"{len(hits)} of the last {of} times it flaked: a third less of the hold layer, and "
+            "rub both products on the palm before they meet on the hair.",
+            hits,
+        )
+
+
+def frizz_again(visits: Sequence[Worked]) -> Iterator[Suggestion]:
+    """A halo again and again, though it was opened dry."""
+    hits, of = of_the_last(
+        visits,
+        lambda worked: Trait.FRIZZ in worked.scores and worked.dryness in (None, Dryness.DRY),
+        lambda worked: worked.scores[Trait.FRIZZ] >= FRIZZY,
+    )
+    if len(hits) >= AGREE:
+        yield Suggestion(
+            Suggested.LESS_FRIZZ,
+            f"{len(hits)} of the last {of} dry times frizz was {FRIZZY} or more: smaller sections, "
+            "the hold layer smoothed to the ends, and oil on the fingers at the release.",
+            hits,
+        )
+
+
+def uneven_again(visits: Sequence[Worked]) -> Iterator[Suggestion]:
+    """Sides that differ again and again."""
+    hits, of = of_the_last(
+        visits,
+        lambda worked: Trait.EVENNESS in worked.scores,
+        lambda worked: worked.scores[Trait.EVENNESS] <= AGREE,
+    )
+    if len(hits) >= AGREE:
+        yield Suggestion(
+            Suggested.EVENER,
+            f"{len(hits)} of the last {of} times the sides differed: weigh each half, and begin "
+            "with the other side.",
+            hits,
+        )
+
+
+RULES = (damp_again, flakes_again, frizz_again, uneven_again)

@@ -1,0 +1,1 @@
+"""What worked, on whom, how sure we are."""

@@ -1,0 +1,170 @@
+"""Findings over the API: what was planted is shown with its doubt; trials stay blind."""
+
+import csv
+import io
+import json
+import random
+
+from django.test import Client
+
+from craft.vocabulary import Suggested
+from salon.demo.year import live_a_year
+from salon.findings.models import Trial, TrialPair
+from salon.heads.models import Head
+from salon.house.roles import WorkRole
+from salon.house.staff import add_colleague
+from salon.tests.base import ApiTest
+from salon.visits.models import Visit
+
+
+class FindingsTest(ApiTest):
+    """After a year whose truths are known."""
+
+    @classmethod
+    def setUpTestData(cls) -> None:
+        super().setUpTestData()
+        for name in ("mara", "ilse"):
+            add_colleague(name, "starch-and-linen", WorkRole.SPECIALIST, name.title())
+        live_a_year(cls.user, random.Random(1))
+
+    def found(self) -> dict[str, object]:
+        answer = self.client.get("/api/findings/")
+        self.assertEqual(answer.status_code, 200, answer.content)
+        row: dict[str, object] = answer.json()
+        return row
+
+    def test_what_was_planted_stands_first_with_its_interval(self) -> None:
+        rows = self.client.get("/api/findings/").json()["learned"]
+        rows_of_mara = next(
+            row for row in rows if row["hands"] == "Mara" and row["title"] == "Flat twist-out"
+        )
+        self.assertTrue(rows_of_mara["differs"])
+        self.assertTrue(rows_of_mara["low"] < 1.3 < rows_of_mara["high"])
+        self.assertGreater(rows_of_mara["now"], 1.2 * rows_of_mara["house"])
+        told = [row["differs"] for row in rows]
+        self.assertEqual(told, sorted(told, reverse=True), "what differs stands first")
+        self.assertTrue(all(row["visits"] >= 3 for row in rows))
+
+    def test_errors_are_held_out_and_promises_laid_beside_what_came(self) -> None:
+        answer = self.client.get("/api/findings/").json()
+        doses = next(row for row in answer["held_out"] if row["quantity"] == "dose")
+        self.assertLess(doses["after"], doses["before"])
+        dry = next(row for row in answer["promises"] if row["kind"] == "dry")
+        self.assertEqual(sum(row["count"] for row in dry["classes"]), dry["count"])
+        self.assertTrue(0 <= dry["brier"] <= 1)
+
+    def test_the_books_of_the_year(self) -> None:
+        books = self.client.get("/api/findings/").json()["books"]
+        self.assertEqual(books["visits"], Visit.objects.count())
+        self.assertGreater(books["actual_min"], books["planned_min"])
+        self.assertLessEqual(books["steps_kept"], books["steps"])
+
+    def test_an_empty_salon_has_nothing_to_say_and_says_it(self) -> None:
+        Visit.objects.all().delete()
+        Head.objects.all().delete()
+        answer = self.client.get("/api/findings/").json()
+        self.assertEqual((answer["promises"], answer["held_out"]), ([], []))
+        self.assertIsNone(answer["books"]["cost_per_visit"])
+
+    def test_damp_roots_are_suggested_against_taken_and_followed_up(self) -> None:
+        head = Head.objects.get(name="Sefa Marlow")
+        path = f"/api/heads/{head.pk}/story/"
+        (drier,) = [
+            row for row in self.client.get(path).json()["suggestions"] if row["key"] == "drier"
+        ]
+        self.assertGreaterEqual(len(drier["visits"]), 2)
+        self.assertRefused(self.post(path, {"key": "drier", "taken": False}), "reason", "why")
+        self.assertRefused(self.post(path, {"key": "evener", "taken": True}), "key", "suggested")
+        after = self.post(path, {"key": "drier", "taken": True}).json()
+        self.assertEqual([row["key"] for row in after["suggestions"] if row["key"] == "drier"], [])
+        (answer,) = after["answers"]
+        self.assertEqual((answer["taken"], answer["since"]), (True, 0))
+        self.assertNotIn(Suggested.DRIER, [row["key"] for row in after["suggestions"]])
+
+    def test_a_story_says_what_changed(self) -> None:
+        head = Head.objects.get(name="Tove Lindgarn")
+        story = self.client.get(f"/api/heads/{head.pk}/story/").json()
+        self.assertEqual(len(story["chapters"]), story["visits"] - 1)
+        self.assertTrue(all("because" not in row["text"] for row in story["chapters"]))
+
+    def test_every_table_opens_as_csv_and_json_and_names_nobody(self) -> None:
+        names = set(Head.objects.values_list("name", flat=True))
+        for table in ("visits", "samples", "factors", "promises"):
+            text = self.client.get("/api/findings/data.csv", {"table": table}).content.decode()
+            rows = list(csv.DictReader(io.StringIO(text)))
+            data = self.client.get("/api/findings/data/", {"table": table}).json()
+            self.assertEqual(len(rows), len(data["rows"]))
+            self.assertEqual(list(rows[0]), list(data["columns"]))
+            self.assertFalse([name for name in names if name in text + json.dumps(data)])
+        self.assertRefused(
+            self.client.get("/api/findings/data/", {"table": "x"}), "table", "visits"
+        )
+
+
+class TrialTest(ApiTest):
+    def begun(self, **more: object) -> int:
+        body = {"name": "Two gels", "way_a": "Clear gel", "way_b": "Sea gel", "trait": "definition"}
+        answer = self.post("/api/trials/", body | more)
+        self.assertEqual(answer.status_code, 201, answer.content)
+        return int(answer.json()["id"])
+
+    def pair(self, trial: int) -> dict[str, object]:
+        answer = self.post(f"/api/trials/{trial}/", {"head": self.head.pk})
+        self.assertEqual(answer.status_code, 200, answer.content)
+        row: dict[str, object] = answer.json()["pairs"][-1]
+        return row
+
+    def test_a_coin_says_the_side_and_whoever_rates_does_not_see_it(self) -> None:
+        trial = self.begun()
+        pair = self.pair(trial)
+        self.assertIn(pair["a_side"], ("left", "right"), "whoever lays it in has to know")
+        other = add_colleague("ilse", "starch-and-linen", WorkRole.SPECIALIST, "Ilse").user
+        blind = Client()
+        blind.force_login(other)
+        seen = blind.get(f"/api/trials/{trial}/").json()["pairs"][0]
+        self.assertIsNone(seen["a_side"])
+        answer = blind.post(
+            f"/api/trial-pairs/{pair['id']}/",
+            {"left": 4, "right": 2},
+            content_type="application/json",
+        ).json()
+        self.assertEqual(answer["pairs"][0]["a_side"], pair["a_side"], "told once it is rated")
+        again = self.post(f"/api/trial-pairs/{pair['id']}/", {"left": 1, "right": 1})
+        self.assertRefused(again, "left", "rated already")
+
+    def test_a_difference_is_told_once_the_evidence_is_there(self) -> None:
+        trial = self.begun()
+        for _ in range(9):
+            row = TrialPair.objects.get(pk=self.pair(trial)["id"])
+            better = {"left": 4, "right": 3} if row.a_left else {"left": 3, "right": 4}
+            answer = self.post(f"/api/trial-pairs/{row.pk}/", better).json()
+        self.assertEqual(answer["standing"]["verdict"], "a")
+        self.assertTrue(answer["standing"]["stop"])
+
+    def test_of_frizz_less_is_better(self) -> None:
+        trial = self.begun(trait="frizz")
+        row = TrialPair.objects.get(pk=self.pair(trial)["id"])
+        less = {"left": 1, "right": 4} if row.a_left else {"left": 4, "right": 1}
+        answer = self.post(f"/api/trial-pairs/{row.pk}/", less).json()
+        self.assertEqual(answer["standing"]["better_a"], 1)
+
+    def test_what_was_agreed_before_is_kept_to(self) -> None:
+        trial = self.begun(most=5)
+        for _ in range(5):
+            self.pair(trial)
+        full = self.post(f"/api/trials/{trial}/", {"head": self.head.pk})
+        self.assertRefused(full, "trial", "agreed on 5 pairs")
+        self.assertEqual(self.client.delete(f"/api/trials/{trial}/").status_code, 200)
+        self.assertIsNotNone(Trial.objects.get().ended_at)
+        over = self.post(f"/api/trials/{trial}/", {"head": self.head.pk})
+        self.assertRefused(over, "trial", "over")
+
+    def test_bad_trials_are_refused_in_words(self) -> None:
+        body = {"name": "x", "way_a": "gel", "way_b": "Gel ", "trait": "definition"}
+        self.assertRefused(self.post("/api/trials/", body), "way_b", "another way")
+        self.assertRefused(
+            self.post("/api/trials/", body | {"way_b": "oil", "alpha": 2}), "alpha", "0.01 to 0.2"
+        )
+        self.assertRefused(
+            self.post("/api/trials/", body | {"way_b": "oil", "most": 2}), "most", "5 to 100"
+        )
