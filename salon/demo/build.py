@@ -16,7 +16,7 @@ from salon.demo.days import FEAST_IN_DAYS, SUNDAY, fill_the_days
 from salon.demo.drawer import CALIBRATED, KIT, PALM_TESTS, TO_COME, WORN_PUMP
 from salon.demo.home import tell_from_home
 from salon.demo.people import HEADS
-from salon.demo.year import live_a_year
+from salon.demo.year import live_a_year, try_two_gels
 from salon.heads.models import Head
 from salon.heads.services import add_head, observe, raise_stop
 from salon.house.roles import WorkRole
@@ -65,6 +65,7 @@ def build() -> None:
     house.disinfectant, house.contact_min = "Pale green tool bath", 10
     house.save()
     live_a_year(user, random.Random(SEED + 1))
+    try_two_gels(user, User.objects.get(username="ilse"))
     stock_the_shelf(user)
     KitItem.objects.bulk_create(KitItem(**item) for item in KIT)
     for person in HEADS:

@@ -5,7 +5,7 @@ Invented for the demo, and no source of anything.
 
 import random
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
 from typing import Any
 
@@ -14,7 +14,8 @@ from django.utils import timezone
 
 from craft.contract import parse
 from craft.visit import planned_doses
-from craft.vocabulary import Dryness, Role, Style
+from craft.vocabulary import Dryness, Role, Style, Trait
+from salon.findings.trials import begin_trial, next_pair, rate
 from salon.heads.models import Head
 from salon.heads.services import add_head, observe
 from salon.planning.models import Plan
@@ -50,6 +51,8 @@ class Regular:
         doses: how much it takes against the plan, by role
         hangs: against the forecast
         scores: definition, frizz, volume, evenness as they usually come out
+        then: what was wished otherwise from the middle of the year on
+        then_scores: how it came out after that
     """
 
     name: str
@@ -64,6 +67,8 @@ class Regular:
     doses: Mapping[Role, float] = field(default_factory=dict)
     hangs: float = 1.0
     scores: tuple[int, int, int, int] = (4, 2, 3, 4)
+    then: Mapping[str, Any] = field(default_factory=dict)
+    then_scores: tuple[int, int, int, int] = (4, 2, 3, 4)
 
 
 REGULARS = (
@@ -85,7 +90,8 @@ REGULARS = (
     Regular("Pia Solheim", "3c", 26, "medium", Style.SHINGLE_WASH_AND_GO, "ilse", 21),
     Regular(
         "Juno Reefer", "4a", 30, "medium", Style.TWO_STRAND_TWIST_OUT, "mara", 30, 48,
-        doses={Role.LEAVE_IN: 0.8},
+        doses={Role.LEAVE_IN: 0.8}, scores=(3, 3, 4, 4),
+        then={"sections": 16}, then_scores=(5, 2, 3, 4),
     ),
 )  # fmt: skip
 
@@ -110,16 +116,25 @@ def live_a_year(user: User, chance: random.Random) -> None:
     It is planned before the shelf holds anything: bottles of last year are long empty.
     """
     hands = {name: User.objects.get(username=name) for name in ("mara", "ilse")}
-    visits = [
-        Coming(at, regular, plan)
-        for regular in REGULARS
-        for plan in [planned_once(regular, hands[regular.hands], user)]
-        for at in days_of(regular)
-    ]
+    visits = [coming for regular in REGULARS for coming in comings_of(regular, hands, user)]
     interrupted = next(each for each in visits[4:] if each.regular.hands == "mara")
     for coming in sorted(visits, key=lambda each: each.at):
         values = happened(coming, chance, interrupted=coming is interrupted)
         record(coming.plan, values | {"sure": True}, hands[coming.regular.hands])
+
+
+def comings_of(regular: Regular, hands: Mapping[str, User], user: User) -> list[Coming]:
+    """All visits of somebody; one thing may change in the middle of the year."""
+    own, days = hands[regular.hands], list(days_of(regular))
+    head = observed(regular, user)
+    first = planned_once(head, regular, own, {})
+    half = len(days) // 2
+    second = planned_once(head, regular, own, regular.then) if regular.then else first
+    later = replace(regular, scores=regular.then_scores) if regular.then else regular
+    return [
+        Coming(at, *((regular, first) if number < half else (later, second)))
+        for number, at in enumerate(days)
+    ]
 
 
 def days_of(regular: Regular) -> Iterator[datetime]:
@@ -129,10 +144,10 @@ def days_of(regular: Regular) -> Iterator[datetime]:
         yield now - timedelta(days=days)
 
 
-def planned_once(regular: Regular, hands: User, user: User) -> Plan:
-    """The plan that was worked all year."""
+def observed(regular: Regular, user: User) -> Head:
+    """Somebody as they were measured a year ago."""
     head: Head = add_head({"name": regular.name, "note": "", "night": "bonnet"})
-    observed = (
+    seen = (
         ("pattern", regular.pattern, "by_eye"),
         ("porosity", regular.porosity, "measured"),
         ("length_cm", regular.length_cm, "measured"),
@@ -140,10 +155,19 @@ def planned_once(regular: Regular, hands: User, user: User) -> Plan:
         ("diameter_um", 72, "measured"),
         ("head_cm", 57, "measured"),
     )
-    long_ago = timezone.now() - timedelta(days=FIRST + 5)
-    rows = [{"kind": kind, "value": value, "method": method} for kind, value, method in observed]
-    observe(head, rows, user, long_ago)
-    goal: dict[str, Any] = {"style": regular.style.value}
+    rows = [{"kind": kind, "value": value, "method": method} for kind, value, method in seen]
+    observe(head, rows, user, long_ago())
+    return head
+
+
+def long_ago() -> datetime:
+    """Before anything of the year."""
+    return timezone.now() - timedelta(days=FIRST + 5)
+
+
+def planned_once(head: Head, regular: Regular, hands: User, more: Mapping[str, Any]) -> Plan:
+    """A plan that was worked again and again."""
+    goal: dict[str, Any] = {"style": regular.style.value, **more}
     if regular.release_h:
         goal["release_after_h"] = regular.release_h
     wish = {
@@ -154,7 +178,7 @@ def planned_once(regular: Regular, hands: User, user: User) -> Plan:
         "home": {"temp_c": 21, "rh": 0.55},
     }
     plan = save(head, parse(HeadWish, wish), hands)
-    Plan.objects.filter(pk=plan.pk).update(made_at=long_ago)
+    Plan.objects.filter(pk=plan.pk).update(made_at=long_ago())
     return plan
 
 
@@ -205,3 +229,22 @@ def happened(coming: Coming, chance: random.Random, *, interrupted: bool) -> dic
         if not dry:
             values["frizz"] = min(5, values["frizz"] + 1)
     return values
+
+
+#: A trial that settled a question: what the halves got, first the clear gel, then the sea gel.
+RATED = ((4, 3), (4, 2), (3, 3), (5, 4), (4, 3), (4, 3), (5, 3), (3, 2), (4, 3), (5, 4))
+
+
+def try_two_gels(user: User, rater: User) -> None:
+    """Ten half-heads of regulars, rated by somebody who did not know."""
+    values = {
+        "name": "Which gel on rows",
+        "way_a": "Clear gel",
+        "way_b": "Sea gel",
+        "trait": Trait.DEFINITION.value,
+    }
+    trial = begin_trial(values, user)
+    heads = list(Head.objects.filter(name__in=[each.name for each in REGULARS]).order_by("pk"))
+    for number, (a, b) in enumerate(RATED):
+        pair = next_pair(trial, heads[number % len(heads)], user)
+        rate(pair, *((a, b) if pair.a_left else (b, a)), rater)

@@ -120,7 +120,7 @@ class FindingsView(APIView):
         return Response(FindingsSerializer(found).data)
 
 
-class ChangeSerializer(serializers.Serializer[Any]):
+class StoryChangeSerializer(serializers.Serializer[Any]):
     what = serializers.CharField()
     before = serializers.CharField()
     after = serializers.CharField()
@@ -132,8 +132,8 @@ class ChapterSerializer(serializers.Serializer[Any]):
     first = serializers.IntegerField()
     second = serializers.IntegerField()
     at = serializers.DateTimeField()
-    changes = ChangeSerializer(many=True)
-    results = ChangeSerializer(many=True)
+    changes = StoryChangeSerializer(many=True)
+    results = StoryChangeSerializer(many=True)
     text = serializers.CharField()
 
 
@@ -166,7 +166,7 @@ class StorySerializer(serializers.Serializer[Any]):
     answers = FollowedUpSerializer(many=True)
 
 
-class AnswerSerializer(serializers.Serializer[Any]):
+class SuggestionAnswerSerializer(serializers.Serializer[Any]):
     """A suggestion is taken, or dismissed with a reason."""
 
     key = one_of([each.value for each in Suggested])
@@ -181,11 +181,11 @@ class StoryView(APIView):
     def get(self, request: Request, pk: int) -> Response:
         return Response(StorySerializer(findings_of(get_object_or_404(Head, pk=pk))).data)
 
-    @extend_schema(request=AnswerSerializer, responses={200: StorySerializer})
+    @extend_schema(request=SuggestionAnswerSerializer, responses={200: StorySerializer})
     def post(self, request: Request, pk: int) -> Response:
         """Take a suggestion, or dismiss it."""
         head = get_object_or_404(Head, pk=pk)
-        given = AnswerSerializer(data=request.data)
+        given = SuggestionAnswerSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         values = given.validated_data
         answer_suggestion(
@@ -212,6 +212,7 @@ class TrialPairSerializer(serializers.ModelSerializer[TrialPair]):
     class Meta:
         model = TrialPair
         fields = ["id", "number", "head", "head_name", "a_side", "left", "right", "at"]
+        read_only_fields = fields
 
     @extend_schema_field(serializers.ChoiceField(choices=["left", "right"], allow_null=True))
     def get_a_side(self, pair: TrialPair) -> str | None:
@@ -245,6 +246,7 @@ class TrialSerializer(serializers.ModelSerializer[Trial]):
             "pairs",
             "standing",
         ]
+        read_only_fields = fields
 
     @extend_schema_field(StandingField())
     def get_standing(self, of: Trial) -> dict[str, Any]:
@@ -306,7 +308,9 @@ class TrialView(APIView):
     def get(self, request: Request, pk: int) -> Response:
         return Response(trial_out(get_object_or_404(Trial, pk=pk), request))
 
-    @extend_schema(request=NewPairSerializer, responses={200: TrialSerializer})
+    @extend_schema(
+        operation_id="trial_pairs_add", request=NewPairSerializer, responses={200: TrialSerializer}
+    )
     def post(self, request: Request, pk: int) -> Response:
         """The next head; a coin says which half gets the first way."""
         of = get_object_or_404(Trial, pk=pk)

@@ -296,9 +296,9 @@ class VisitTest(PlacesTest):
         page.wait_for_url(re.compile(r"/visits/\d+$"))
         visit = Visit.objects.get()
         self.assertEqual(visit.steps.count(), len(visit.plan.answer["steps"]))
-        page.goto("/findings")
+        page.goto("/findings/visits")
         expect(page.get_by_role("link", name="Two-strand twist-out")).to_be_visible()
 
     def test_findings_are_empty_at_first(self) -> None:
         self.page.goto("/findings")
-        expect(self.page.get_by_text("Nothing recorded yet")).to_be_visible()
+        expect(self.page.get_by_text("Nothing to learn from yet")).to_be_visible()

@@ -32,8 +32,8 @@ from salon.shelf.pairs import keep_sightings
 from salon.shelf.stock import Used, keep_use
 from salon.visits.models import SCORES, Visit, VisitDose, VisitStep
 
-#: Less than this teaches nothing [min], [g]: a clock and a scale are no finer.
-LEAST_MIN, LEAST_G = 1.0, 1.0
+#: Less than this teaches nothing [min], [g]: minutes are noted whole, and a scale is no finer.
+LEAST_MIN, LEAST_G = 4.0, 1.0
 FILM_ROLES = frozenset(FILM_G_PER_M2)
 #: Opened within this share of the planned hours, the odds of the plan were meant.
 HOUR_SHARE = 0.25

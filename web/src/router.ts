@@ -115,6 +115,13 @@ export const router = createRouter({
       props: number('visit'),
     },
     { path: '/findings', component: () => import('@/places/findings/Findings.vue') },
+    { path: '/findings/visits', component: () => import('@/places/findings/VisitList.vue') },
+    { path: '/findings/trials', component: () => import('@/places/findings/Trials.vue') },
+    {
+      path: '/heads/:head(\\d+)/story',
+      component: () => import('@/places/findings/Story.vue'),
+      props: number('head'),
+    },
     {
       path: '/visits/:visit(\\d+)',
       component: () => import('@/places/findings/VisitSheet.vue'),

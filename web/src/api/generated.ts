@@ -2255,7 +2255,7 @@ export interface paths {
         get: operations["trials_retrieve"];
         put?: never;
         /** @description The next head; a coin says which half gets the first way. */
-        post: operations["trials_create_2"];
+        post: operations["trial_pairs_add"];
         /** @description End it; what was seen stays. */
         delete: operations["trials_destroy"];
         options?: never;
@@ -3227,8 +3227,8 @@ export interface components {
             second: number;
             /** Format: date-time */
             at: string;
-            changes: components["schemas"]["Change"][];
-            results: components["schemas"]["Change"][];
+            changes: components["schemas"]["StoryChange"][];
+            results: components["schemas"]["StoryChange"][];
             text: string;
         };
         Checkin: {
@@ -10637,6 +10637,11 @@ export interface components {
             suggestions: components["schemas"]["Suggestion"][];
             answers: components["schemas"]["FollowedUp"][];
         };
+        StoryChange: {
+            what: string;
+            before: string;
+            after: string;
+        };
         /**
          * Strand
          * @description Thickness class of the single strand.
@@ -10685,6 +10690,13 @@ export interface components {
             visits: number[];
             /** @description Of the rule. */
             origin: string;
+        };
+        /** @description A suggestion is taken, or dismissed with a reason. */
+        SuggestionAnswerRequest: {
+            key: components["schemas"]["KeyEnum"];
+            taken: boolean;
+            /** @default  */
+            reason?: string;
         };
         /** Swap */
         Swap: {
@@ -11130,22 +11142,19 @@ export interface components {
         /** @description A trial with what it has shown. */
         Trial: {
             readonly id: number;
-            name: string;
-            way_a: string;
-            way_b: string;
-            trait: components["schemas"]["TraitEnum"];
+            readonly name: string;
+            readonly way_a: string;
+            readonly way_b: string;
+            readonly trait: components["schemas"]["TraitEnum"];
             /** Format: double */
-            alpha?: number;
-            /**
-             * Format: int64
-             * @description No more pairs than these.
-             */
-            most?: number;
+            readonly alpha: number;
+            /** @description No more pairs than these. */
+            readonly most: number;
             readonly begun_by: string;
             /** Format: date-time */
-            begun_at?: string;
+            readonly begun_at: string;
             /** Format: date-time */
-            ended_at?: string | null;
+            readonly ended_at: string | null;
             readonly pairs: components["schemas"]["TrialPair"][];
             readonly standing: components["schemas"]["TrialAnswer"];
         };
@@ -11208,17 +11217,14 @@ export interface components {
         /** @description One head of a trial. Which half got which way is told once it is rated. */
         TrialPair: {
             readonly id: number;
-            /** Format: int64 */
-            number: number;
-            head: number;
+            readonly number: number;
+            readonly head: number;
             readonly head_name: string;
             readonly a_side: components["schemas"]["ASideEnum"] | components["schemas"]["NullEnum"];
-            /** Format: int64 */
-            left?: number | null;
-            /** Format: int64 */
-            right?: number | null;
+            readonly left: number | null;
+            readonly right: number | null;
             /** Format: date-time */
-            at?: string;
+            readonly at: string;
         };
         /**
          * TrialRequest
@@ -18671,7 +18677,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["AnswerRequest"];
+                "application/json": components["schemas"]["SuggestionAnswerRequest"];
             };
         };
         responses: {
@@ -25611,7 +25617,7 @@ export interface operations {
             };
         };
     };
-    trials_create_2: {
+    trial_pairs_add: {
         parameters: {
             query?: never;
             header?: never;

@@ -1,91 +1,256 @@
 <script setup lang="ts">
+/** What visits taught: first what differs from the house, with how sure we are. */
+import { scaleLog } from 'd3-scale'
+import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { RouterLink } from 'vue-router'
 
-import { useVisits } from '@/api/queries'
+import { type LearnedRow, tableOf, useFindings } from '@/api/findings'
+import { useHouse } from '@/api/queries'
 import Await from '@/parts/Await.vue'
 import Figures from '@/parts/Figures.vue'
 import PageHead from '@/parts/PageHead.vue'
-import { day, minutes, short } from '@/text/format'
+import { calendarDay, minutes, money, number, percent, short } from '@/text/format'
+
+import FindingsBar from './FindingsBar.vue'
+import ReliabilityChart from './ReliabilityChart.vue'
+
+const TABLES = ['visits', 'samples', 'factors', 'promises'] as const
+const UNITS = { minutes: 'min', detangling: 'min', dose: 'g', length: 'cm' } as const
+/** The axis of factors. */
+const AXIS = [0.6, 1.6] as const
+const WIDTH = 120
 
 const { t } = useI18n()
-const visits = useVisits()
+const findings = useFindings()
+const house = useHouse()
+const all = ref(false)
+
+const rows = computed(() => findings.data.value?.learned ?? [])
+const differing = computed(() => rows.value.filter((row) => row.differs))
+const shown = computed(() => (all.value ? rows.value : differing.value))
+const x = scaleLog([...AXIS], [2, WIDTH - 2]).clamp(true)
+const whose = (row: LearnedRow) => row.hands || t('findings.salon')
+const name = (row: LearnedRow) =>
+  row.quantity === 'minutes' ? row.title : t(`findings.names.${row.quantity}`, { what: row.title })
+const amount = (row: LearnedRow, value: number) =>
+  `${short(value, row.quantity === 'minutes' ? 0 : 1)} ${UNITS[row.quantity]}`
+/** An error of a logarithm as a share. */
+const off = (error: number) => percent(Math.exp(error) - 1)
+const coin = (value: number) => money(value, house.data.value?.currency ?? '')
 </script>
 
 <template>
-  <PageHead :title="t('findings.title')" :about="t('findings.lead')" />
+  <PageHead :title="t('findings.title')" :about="t('findings.about')" />
+  <FindingsBar />
   <Await
     v-slot="{ data }"
-    :data="visits.data.value"
-    :error="visits.error.value"
-    :empty="visits.data.value?.results.length ? undefined : t('findings.empty')"
-    @retry="visits.refetch()"
+    :data="findings.data.value"
+    :error="findings.error.value"
+    :empty="
+      findings.data.value && !findings.data.value.books.visits ? t('findings.empty') : undefined
+    "
+    @retry="findings.refetch()"
   >
-    <Figures stack class="rows">
-      <thead>
-        <tr>
-          <th>{{ t('findings.who') }}</th>
-          <th>{{ t('findings.service') }}</th>
-          <th>{{ t('findings.day') }}</th>
-          <th class="n">{{ t('findings.planned') }}</th>
-          <th class="n">{{ t('findings.took') }}</th>
-          <th class="n">{{ t('findings.opened') }}</th>
-          <th>{{ t('findings.roots') }}</th>
-          <th class="n">{{ t('findings.definition') }}</th>
-          <th class="n">{{ t('findings.frizz') }}</th>
-          <th>{{ t('findings.note') }}</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="visit in data.results" :key="visit.id">
-          <td class="name">
-            <RouterLink :to="`/heads/${visit.head}`">{{ visit.head_name }}</RouterLink>
-          </td>
-          <td>
-            <RouterLink :to="`/visits/${visit.id}`">{{ visit.title }}</RouterLink>
-          </td>
-          <td class="quiet">{{ day(visit.started_at) }}</td>
-          <td class="n">{{ minutes(visit.minutes.planned) }}</td>
-          <td class="n">
-            <b>{{ minutes(visit.minutes.actual) }}</b>
-          </td>
-          <td class="n">
-            {{ visit.released_after_h === null ? '–' : `${short(visit.released_after_h ?? 0)} h` }}
-          </td>
-          <td :class="{ bad: visit.dryness && visit.dryness !== 'dry' }">
-            {{ visit.dryness ? t(`visit.drynesses.${visit.dryness}`) : '–' }}
-          </td>
-          <td class="n">{{ visit.definition ?? '–' }}</td>
-          <td class="n">{{ visit.frizz ?? '–' }}</td>
-          <td class="note">{{ visit.note }}</td>
-        </tr>
-      </tbody>
-    </Figures>
+    <div class="page">
+      <section>
+        <h2>{{ t('findings.taught') }}</h2>
+        <p v-if="!differing.length" class="quiet">{{ t('findings.nothingDiffers') }}</p>
+        <Figures v-if="shown.length" stack :label="t('findings.taught')">
+          <thead>
+            <tr>
+              <th>{{ t('findings.what') }}</th>
+              <th>{{ t('findings.whose') }}</th>
+              <th class="n">{{ t('findings.house') }}</th>
+              <th class="n">{{ t('findings.now') }}</th>
+              <th>{{ t('findings.sure') }}</th>
+              <th class="n">{{ t('findings.visits') }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="row in shown" :key="`${row.quantity} ${row.group} ${row.hands}`">
+              <td>
+                <b>{{ name(row) }}</b>
+              </td>
+              <td :data-label="t('findings.whose')">{{ whose(row) }}</td>
+              <td class="n quiet" :data-label="t('findings.house')">
+                {{ amount(row, row.house) }}
+              </td>
+              <td class="n" :data-label="t('findings.now')">
+                <b>{{ amount(row, row.now) }}</b>
+              </td>
+              <td :data-label="t('findings.sure')">
+                <span class="sure">
+                  <svg
+                    :viewBox="`0 0 ${WIDTH} 18`"
+                    :width="WIDTH"
+                    height="18"
+                    role="img"
+                    :aria-label="
+                      t('findings.times', {
+                        factor: number(row.factor, 2),
+                        low: number(row.low, 2),
+                        high: number(row.high, 2),
+                      })
+                    "
+                  >
+                    <line class="one" :x1="x(1)" :x2="x(1)" y1="1" y2="17" />
+                    <line class="doubt" :x1="x(row.low)" :x2="x(row.high)" y1="9" y2="9" />
+                    <circle class="dot" :cx="x(row.factor)" cy="9" r="4.5" />
+                  </svg>
+                  <span class="quiet" aria-hidden="true"
+                    >× {{ number(row.low, 2) }}–{{ number(row.high, 2) }}</span
+                  >
+                </span>
+              </td>
+              <td class="n" :data-label="t('findings.visits')">{{ row.visits }}</td>
+            </tr>
+          </tbody>
+        </Figures>
+        <p>
+          <button
+            v-if="rows.length > differing.length"
+            class="act"
+            type="button"
+            :aria-expanded="all"
+            @click="all = !all"
+          >
+            {{
+              all
+                ? t('findings.onlyDiffering')
+                : t('findings.showAll', { n: rows.length - differing.length })
+            }}
+          </button>
+        </p>
+        <h2 class="next">{{ t('findings.forecasts') }}</h2>
+        <p class="quiet">{{ t('findings.heldOut') }}</p>
+        <ul class="errors">
+          <li v-for="row in data.held_out" :key="row.quantity">
+            <b>{{ t(`findings.quantities.${row.quantity}`) }}</b>
+            {{ t('findings.off', { before: off(row.before), after: off(row.after) }) }}
+            <span class="quiet">{{
+              t('findings.covered', { share: percent(row.covered), n: row.count })
+            }}</span>
+          </li>
+        </ul>
+      </section>
+      <section class="side">
+        <h2>{{ t('findings.kept') }}</h2>
+        <p v-if="!data.promises.length" class="quiet">{{ t('findings.noPromises') }}</p>
+        <template v-for="row in data.promises" :key="row.kind">
+          <ReliabilityChart v-if="row.kind === 'dry'" :promised="row" />
+          <p v-else>
+            <b>{{ t(`findings.kinds.${row.kind}`) }}</b>
+            {{
+              t('findings.cameOf', {
+                promised: percent(row.promised),
+                came: percent(row.came),
+                n: row.count,
+              })
+            }}
+          </p>
+          <p v-if="row.kind === 'dry'" class="quiet">
+            {{
+              t('findings.scores', { brier: number(row.brier, 2), log: number(row.log_score, 2) })
+            }}
+          </p>
+        </template>
+        <h2>{{ t('findings.books') }}</h2>
+        <dl class="books">
+          <dt>{{ t('findings.since', { day: calendarDay(data.books.since) }) }}</dt>
+          <dd>{{ t('findings.visitCount', { n: data.books.visits }, data.books.visits) }}</dd>
+          <dt>{{ t('findings.handsOn') }}</dt>
+          <dd>
+            <b>{{ minutes(data.books.actual_min) }}</b>
+            {{ t('findings.ofPlanned', { planned: minutes(data.books.planned_min) }) }}
+          </dd>
+          <template v-if="data.books.cost_per_visit">
+            <dt>{{ t('findings.perVisit') }}</dt>
+            <dd>{{ coin(data.books.cost_per_visit) }}</dd>
+          </template>
+          <dt>{{ t('findings.wasted') }}</dt>
+          <dd>{{ coin(data.books.wasted) }}</dd>
+          <dt>{{ t('findings.lost') }}</dt>
+          <dd>{{ coin(data.books.lost) }}</dd>
+        </dl>
+        <p class="open">
+          {{ t('findings.open') }}
+          <a v-for="table in TABLES" :key="table" :href="tableOf(table)" download>{{
+            t(`findings.tables.${table}`)
+          }}</a>
+        </p>
+      </section>
+    </div>
   </Await>
 </template>
 
 <style scoped>
-.rows {
-  background: var(--paper);
+.page {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(260px, 340px);
+  gap: 8px 40px;
 }
-.rows th:first-child,
-.rows td:first-child {
-  padding-left: 12px;
+h2 {
+  margin: 6px 0;
+  font: 700 20px var(--display);
 }
-.name a {
-  font: 700 16px var(--display);
-  text-decoration: none;
+section {
+  min-width: 0;
 }
-.bad {
-  color: var(--caution);
-  font-weight: 650;
+.next {
+  margin-top: 26px;
 }
-.rows td,
-.rows th {
-  padding-right: 16px;
+.side {
+  display: grid;
+  align-content: start;
+  gap: 8px;
 }
-.note {
-  max-width: 300px;
-  font-size: 14px;
+.sure {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  white-space: nowrap;
+}
+.sure svg {
+  flex: none;
+}
+.one {
+  stroke: var(--line-strong);
+}
+.doubt {
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+.dot {
+  fill: var(--finish);
+  stroke: var(--ink);
+  stroke-width: 1.5;
+}
+.errors {
+  display: grid;
+  gap: 6px;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.books {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 4px 14px;
+  margin: 0;
+}
+dt {
+  color: var(--ink-2);
+}
+dd {
+  margin: 0;
+}
+.open a {
+  display: inline-block;
+  margin-right: 10px;
+}
+@media (max-width: 900px) {
+  .page {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

@@ -136,6 +136,9 @@ const hair = (head: HeadRow) =>
   width: 260px;
   max-width: 100%;
 }
+.rows td {
+  overflow-wrap: anywhere;
+}
 .rows {
   background: var(--paper);
 }

@@ -94,6 +94,9 @@ const lists = computed(() =>
           <RouterLink class="act" :to="`/heads/${props.head}/wear`">{{
             t('wear.calendar')
           }}</RouterLink>
+          <RouterLink class="act" :to="`/heads/${props.head}/story`">{{
+            t('story.link')
+          }}</RouterLink>
           <RouterLink class="act" :to="`/heads/${props.head}/pictures`">{{
             t('looks.open')
           }}</RouterLink>

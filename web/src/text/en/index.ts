@@ -3,6 +3,7 @@ import { app } from './app'
 import { chair } from './chair'
 import { consult } from './consult'
 import { crown } from './crown'
+import { findings } from './findings'
 import { heads } from './heads'
 import { house } from './house'
 import { plans } from './plans'
@@ -16,6 +17,7 @@ export const en = {
   ...chair,
   ...consult,
   ...crown,
+  ...findings,
   ...heads,
   ...house,
   ...plans,

@@ -1,4 +1,4 @@
-/** Visits and findings. */
+/** Visits. */
 export const visits = {
   visit: {
     settled: '{opened}, settled {settled}',
@@ -20,7 +20,7 @@ export const visits = {
     doubtful: 'One value can hardly be. | {n} values can hardly be.',
     sure: 'Right as typed, keep it',
     flags: {
-      uneven_sides: 'left and right answerOf different doses',
+      uneven_sides: 'left and right got different doses',
       interrupted: 'a step was interrupted',
       out_of_order: 'steps were begun out of order',
       released_damp: 'opened before it was dry',
@@ -66,20 +66,5 @@ export const visits = {
     ratio: '× {ratio}',
     toPlan: 'The plan',
     recordedBy: 'recorded by {who}, {ago}',
-  },
-  findings: {
-    title: 'Findings',
-    lead: 'What services really took, newest first.',
-    empty: 'Nothing recorded yet. Record a visit from its plan and it appears here.',
-    who: 'Head',
-    service: 'Service',
-    day: 'Day',
-    planned: 'planned',
-    took: 'took',
-    opened: 'opened',
-    roots: 'roots',
-    definition: 'definition',
-    frizz: 'frizz',
-    note: 'Note',
   },
 }

@@ -1,0 +1,64 @@
+"""Findings in the browser: what was taught, a story with its suggestion, a blind trial."""
+
+import re
+
+from playwright.sync_api import expect
+
+from salon.demo.build import USERNAME
+from salon.findings.models import SuggestionAnswer, Trial
+from salon.heads.models import Head
+from salon.tests.test_browser import DemoPageTest
+
+
+class FindingsBrowserTest(DemoPageTest):
+    """The year of the demo."""
+
+    def test_what_differs_stands_first_and_the_rest_is_a_tap_away(self) -> None:
+        page = self.page
+        page.goto("/findings")
+        rows = page.get_by_role("row")
+        expect(rows.filter(has_text="Flat twist-out").filter(has_text="Mara")).to_be_visible()
+        expect(page.get_by_text("Glossy")).to_have_count(0)
+        page.get_by_role("button", name=re.compile("that lie within the house")).click()
+        expect(rows.filter(has_text="Shingled wash-and-go")).not_to_have_count(0)
+        page.get_by_text("As a table").click()
+        expect(page.get_by_role("columnheader", name="came")).to_be_visible()
+        with page.expect_download() as drawing:
+            page.get_by_role("button", name="SVG").click()
+        self.assertEqual(drawing.value.suggested_filename, "promised-dry.svg")
+        with page.expect_download() as table:
+            page.get_by_role("link", name="promises", exact=True).click()
+        self.assertEqual(table.value.suggested_filename, "gauffer-promises.csv")
+
+    def test_a_suggestion_is_dismissed_with_a_reason(self) -> None:
+        head = Head.objects.get(name="Sefa Marlow")
+        page = self.page
+        page.goto(f"/heads/{head.pk}/story")
+        expect(page.get_by_text("times it was damp when opened")).to_be_visible()
+        expect(page.get_by_role("button", name="Dismiss")).to_be_disabled()
+        page.get_by_label("Why it does not fit").fill("She moves to a drier flat.")
+        page.get_by_role("button", name="Dismiss").click()
+        expect(page.get_by_text("dismissed: She moves to a drier flat.")).to_be_visible()
+        self.assertFalse(SuggestionAnswer.objects.get().taken)
+
+    def test_a_trial_is_begun_laid_in_and_rated(self) -> None:
+        page = self.page
+        page.goto("/findings/trials")
+        expect(page.get_by_text("The first way is better: stop, and keep to it.")).to_be_visible()
+        page.get_by_label("What is tried").fill("Oil first")
+        page.get_by_label("First way").fill("oil, then cream")
+        page.get_by_label("Second way").fill("cream, then oil")
+        page.get_by_role("button", name="Begin").click()
+        expect(page.get_by_role("heading", name="Oil first")).to_be_visible()
+        newest = page.get_by_role("article").first
+        newest.get_by_label("Part of a name").fill("Pia")
+        newest.get_by_role("combobox", name="Next head").press("Enter")
+        page.get_by_role("option", name="Pia Solheim").click()
+        newest.get_by_role("button", name="Toss the coin").click()
+        for half, score in (("Left half, Pia Solheim", "4"), ("Right half, Pia Solheim", "2")):
+            newest.get_by_role("group", name=half).get_by_text(score, exact=True).click()
+        newest.get_by_role("button", name="Rate").click()
+        expect(newest.get_by_role("button", name="Rate")).to_have_count(0)
+        pair = Trial.objects.latest("pk").pairs.get()
+        self.assertEqual((pair.left, pair.right), (4, 2))
+        self.assertEqual(pair.made_by and pair.made_by.username, USERNAME)

@@ -1,0 +1,59 @@
+/** What was found: factors, promises, a head's story, trials. */
+import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, type MaybeRefOrGetter, toValue } from 'vue'
+
+import { api, answerOf, type Schemas } from './client'
+
+export type Findings = Schemas['Findings']
+export type LearnedRow = Schemas['LearnedRow']
+export type Promised = Schemas['Promise']
+export type Trial = Schemas['Trial']
+export type Story = Schemas['Story']
+
+const byId = (pk: number) => ({ params: { path: { pk } } })
+
+export const useFindings = () =>
+  useQuery({ queryKey: ['findings'], queryFn: () => answerOf(api.GET('/api/findings/')) })
+
+/** A table of open data. */
+export const tableOf = (table: string) => `/api/findings/data.csv?table=${table}`
+
+const storyKey = (head: number) => ['head', head, 'story']
+export const useStory = (head: MaybeRefOrGetter<number>) =>
+  useQuery({
+    queryKey: computed(() => storyKey(toValue(head))),
+    queryFn: () => answerOf(api.GET('/api/heads/{pk}/story/', byId(toValue(head)))),
+  })
+
+/** Take a suggestion, or dismiss it with a reason. */
+export function useAnswerSuggestion(head: MaybeRefOrGetter<number>) {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: (body: Schemas['SuggestionAnswerRequest']) =>
+      answerOf(api.POST('/api/heads/{pk}/story/', { ...byId(toValue(head)), body })),
+    onSuccess: (story) => cache.setQueryData(storyKey(toValue(head)), story),
+  })
+}
+
+export const useTrials = () =>
+  useQuery({ queryKey: ['trials'], queryFn: () => answerOf(api.GET('/api/trials/')) })
+
+function useTrialChange<Values>(change: (values: Values) => Promise<Trial>) {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: change,
+    onSuccess: () => cache.invalidateQueries({ queryKey: ['trials'] }),
+  })
+}
+export const useBeginTrial = () =>
+  useTrialChange((body: Schemas['NewTrialRequest']) => answerOf(api.POST('/api/trials/', { body })))
+export const useNextPair = () =>
+  useTrialChange(({ trial, head }: { trial: number; head: number }) =>
+    answerOf(api.POST('/api/trials/{pk}/', { ...byId(trial), body: { head } })),
+  )
+export const useRatePair = () =>
+  useTrialChange(({ pair, ...body }: { pair: number } & Schemas['RatingRequest']) =>
+    answerOf(api.POST('/api/trial-pairs/{pk}/', { ...byId(pair), body })),
+  )
+export const useEndTrial = () =>
+  useTrialChange((trial: number) => answerOf(api.DELETE('/api/trials/{pk}/', byId(trial))))

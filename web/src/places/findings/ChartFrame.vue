@@ -1,0 +1,85 @@
+<script setup lang="ts">
+/** A chart with the table behind it; saved as a drawing or as a picture. */
+import { ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+const SCALE = 2
+
+const props = defineProps<{ title: string; name: string }>()
+const { t } = useI18n()
+const frame = ref<HTMLElement>()
+
+/** The drawing by itself, with its own colours. */
+function drawing(): string | undefined {
+  const svg = frame.value?.querySelector('svg')
+  if (!svg) return undefined
+  const copy = svg.cloneNode(true) as SVGElement
+  copy.setAttribute('xmlns', 'http://www.w3.org/2000/svg')
+  const [own, copies] = [svg.querySelectorAll('*'), copy.querySelectorAll<SVGElement>('*')]
+  own.forEach((element, at) => {
+    const style = getComputedStyle(element)
+    const names = ['fill', 'stroke', 'stroke-width', 'stroke-dasharray', 'font', 'opacity']
+    copies[at]?.setAttribute(
+      'style',
+      names.map((name) => `${name}:${style.getPropertyValue(name)}`).join(';'),
+    )
+  })
+  return new XMLSerializer().serializeToString(copy)
+}
+function save(href: string, ending: string) {
+  const link = document.createElement('a')
+  link.href = href
+  link.download = `${props.name}.${ending}`
+  link.click()
+}
+const addressOf = (svg: string) => `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`
+function saveDrawing() {
+  const svg = drawing()
+  if (svg) save(addressOf(svg), 'svg')
+}
+function savePicture() {
+  const svg = drawing()
+  const box = frame.value?.querySelector('svg')?.viewBox.baseVal
+  if (!svg || !box) return
+  const image = new Image()
+  image.onload = () => {
+    const canvas = document.createElement('canvas')
+    canvas.width = box.width * SCALE
+    canvas.height = box.height * SCALE
+    canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height)
+    save(canvas.toDataURL('image/png'), 'png')
+  }
+  image.src = addressOf(svg)
+}
+</script>
+
+<template>
+  <figure ref="frame">
+    <figcaption>{{ title }}</figcaption>
+    <slot />
+    <details>
+      <summary>{{ t('findings.table') }}</summary>
+      <slot name="table" />
+      <p class="beside">
+        <button class="act" type="button" @click="saveDrawing">SVG</button>
+        <button class="act" type="button" @click="savePicture">PNG</button>
+      </p>
+    </details>
+  </figure>
+</template>
+
+<style scoped>
+figure {
+  margin: 0;
+}
+figcaption {
+  margin-bottom: 4px;
+  font: 700 16px var(--display);
+}
+summary {
+  min-height: 32px;
+  padding: 6px 0;
+  color: var(--ink-2);
+  cursor: pointer;
+}
+</style>
