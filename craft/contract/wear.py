@@ -83,6 +83,8 @@ class WearDay(Frozen):
     """What the weather and what is planned ask for."""
     definition: float | None
     """Forecast, 0 to 1; null before the release and where nothing is known."""
+    retention: float | None = None
+    """Curl retention against the first day, forecast [%]; above 100 it draws up."""
 
 
 class HomeHelp(Frozen):

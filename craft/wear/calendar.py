@@ -6,10 +6,11 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 from functools import cached_property
 
-from craft.contract.plan import Goal, PlanRequest, Reason
+from craft.contract.plan import Finished, Goal, PlanRequest, Reason
 from craft.contract.wear import Amount, WearAnswer, WearDay, WearDue, WearRequest
+from craft.curl import curl_retention
 from craft.errors import CraftError, Missing
-from craft.look import definition_on
+from craft.look import definition_on, length_on
 from craft.routine.case import Case, case_of
 from craft.routine.drying.forecast import Forecast, forecast_of
 from craft.routine.explain.home import (
@@ -251,10 +252,25 @@ class Worn:
         aged = faded(day - self.first, self.air, self.first)
         return round(definition_on(aged, self.begins, USUAL_RH), 3)
 
+    def retention(self, day: int) -> float | None:
+        """Curl retention against the first day, as forecast [%]."""
+        stretched, released = self.case.hair.length_cm, self.released.length_cm
+        if day < self.first or stretched <= released:
+            return None
+        aged = faded(day - self.first, self.air, self.first)
+        natural = stretched / self.case.hair.curl_index
+        length = length_on(aged, released, natural, USUAL_RH)
+        return round(curl_retention(stretched, released, length))
+
     @cached_property
+    def released(self) -> Finished:
+        """The style on its first day."""
+        return finished(self.case, self.forecast)
+
+    @property
     def begins(self) -> float:
         """Definition on the first day."""
-        return finished(self.case, self.forecast).day1_definition
+        return self.released.day1_definition
 
     def days(self, last: int) -> Iterator[WearDay]:
         """The calendar, to a day."""
@@ -271,6 +287,7 @@ class Worn:
                 scalp_oil=worn and (day - self.first) % SCALP_OIL_EVERY == SCALP_OIL_EVERY - 1,
                 notes=self.notes(day),
                 definition=self.definition(day),
+                retention=self.retention(day),
             )
 
 

@@ -7,13 +7,14 @@ from django.urls import path
 from drf_spectacular.utils import extend_schema
 from rest_framework import serializers, status
 from rest_framework.exceptions import NotFound
+from rest_framework.parsers import MultiPartParser
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.throttling import SimpleRateThrottle
 from rest_framework.views import APIView
 
 from craft.results import SCORE_MAX, SCORE_MIN
-from craft.vocabulary import Contact, HomeSign, Night, Refreshing
+from craft.vocabulary import Contact, HomeSign, Night, Refreshing, View
 from salon.between.api import CheckinLinkSerializer, CheckinSerializer
 from salon.between.checking import (
     advice_of,
@@ -21,12 +22,15 @@ from salon.between.checking import (
     open_link,
     revoke_link,
     see,
+    show,
     tell,
     unseen,
     visit_of,
 )
 from salon.between.models import Checkin
 from salon.between.outbox import opt_out
+from salon.between.tasks import measure
+from salon.fields import one_of
 from salon.house.services import the_house
 from salon.signed_in import user_of
 from salon.visits.models import Visit
@@ -150,6 +154,41 @@ class CheckinView(APIView):
         return Response(status=status.HTTP_204_NO_CONTENT)
 
 
+class HomePictureSerializer(serializers.Serializer[Any]):
+    """A picture a client sends from home."""
+
+    picture = serializers.FileField(
+        error_messages={"required": "Choose a picture.", "empty": "The file is empty."}
+    )
+    view = one_of([view.value for view in View])
+    consent = serializers.BooleanField(help_text="The salon may keep this picture.")
+
+    def validate_consent(self, agreed: bool) -> bool:
+        """Nothing is kept that the client does not agree to."""
+        if not agreed:
+            raise serializers.ValidationError("Say that the salon may keep it.")
+        return agreed
+
+
+class CheckinPictureView(CheckinView):
+    """A picture from home, by the same secret; it is never given back by it."""
+
+    parser_classes = [MultiPartParser]
+    http_method_names = ["post"]
+
+    @extend_schema(
+        request={"multipart/form-data": HomePictureSerializer},
+        responses={200: CheckinPageSerializer},
+    )
+    def post(self, request: Request, secret: str) -> Response:
+        visit = self.visit(secret)
+        given = HomePictureSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        values = given.validated_data
+        measure.enqueue(show(visit, values["picture"].read(), values["view"]).pk)
+        return page_of(visit)
+
+
 class FlaggedSerializer(CheckinSerializer):
     head = serializers.IntegerField(source="visit.head_id")
     head_name = serializers.CharField(source="visit.head.name")
@@ -176,6 +215,7 @@ class SeenView(APIView):
 
 urlpatterns = [
     path("visits/<int:pk>/check-in-link/", LinkView.as_view(), name="check-in-link"),
+    path("check-in/<str:secret>/picture/", CheckinPictureView.as_view(), name="check-in-picture"),
     path("check-in/<str:secret>/", CheckinView.as_view(), name="check-in"),
     path("check-ins/<int:pk>/seen/", SeenView.as_view(), name="check-in-seen"),
     path("check-ins/", FlaggedView.as_view(), name="check-ins"),

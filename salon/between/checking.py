@@ -11,13 +11,16 @@ from django.db import transaction
 from django.utils import timezone
 
 from craft.errors import CraftError
-from craft.vocabulary import VisitState
+from craft.vocabulary import PictureMoment, VisitState
 from craft.wear.signs import advice
-from salon.between.models import LINK_LASTS, Checkin, CheckinLink
+from salon.between.looks import keep_picture
+from salon.between.models import LINK_LASTS, Checkin, CheckinLink, LookPicture
 from salon.visits.models import Visit
 
 #: Days that lie further back are not told any more.
 TOLD_BACK = timedelta(days=7)
+#: A client sends no more pictures than these in a day.
+PICTURES_A_DAY = 3
 
 
 def hashed(secret: str) -> str:
@@ -121,3 +124,22 @@ def unseen() -> list[Checkin]:
     """Check-ins that somebody of the salon should see."""
     rows = Checkin.objects.filter(seen_at=None).select_related("visit__head", "visit__plan")
     return [row for row in rows if advice_of(row)]
+
+
+@transaction.atomic
+def show(visit: Visit, data: bytes, view: str) -> LookPicture:
+    """Keep a picture that a client sends from home.
+
+    Args:
+        visit: of the style that is worn
+        data: of the file
+        view: from where
+    Raises:
+        Unreadable: it is no picture
+        CraftError: there are enough of today
+    """
+    today = timezone.localdate()
+    sent = visit.look_pictures.filter(moment=PictureMoment.HOME, taken_by=None)
+    if sent.filter(taken_at__date=today).count() >= PICTURES_A_DAY:
+        raise CraftError("picture", f"{PICTURES_A_DAY} pictures a day are enough; thank you.")
+    return keep_picture(visit.head, data, view, PictureMoment.HOME, None, visit)

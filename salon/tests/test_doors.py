@@ -207,7 +207,7 @@ class DoorsTest(ApiTest):
         written |= {"wear", "planned-days", "card", "card-pdf", "card-calendar"}
         written |= {"look-pictures", "look-picture", "scale-strip"}
         written |= {"messages", "message-again", "wordings", "wording-preview"}
-        written |= {"check-in", "check-in-link", "check-ins", "check-in-seen"}
+        written |= {"check-in", "check-in-picture", "check-in-link", "check-ins", "check-in-seen"}
         written |= {"findings", "findings-csv", "findings-data", "story"}
         written |= {"trials", "trial", "trial-pair"}
         expected = set(self.doors()) | written | {"session", "schema", "web", "worker"}

@@ -132,6 +132,11 @@ class LimitTest(TestCase):
             self.assertEqual(bool(each.amounts), bool(each.refresh))
         shown = [each.definition for each in answer.days if each.definition is not None]
         self.assertEqual(shown, sorted(shown, reverse=True))
+        kept = [each.retention for each in answer.days if each.retention is not None]
+        if kept:
+            # It begins whole, and from there goes one way only: drawn up, or dropped.
+            self.assertEqual(kept[0], 100)
+            self.assertIn(kept, (sorted(kept), sorted(kept, reverse=True)))
         if answer.next:
             self.assertGreaterEqual(answer.next.date, DONE + timedelta(days=3))
 

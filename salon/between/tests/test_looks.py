@@ -3,13 +3,15 @@
 import io
 import tempfile
 from pathlib import Path
+from typing import Any
 
 from django.core.files.uploadedfile import SimpleUploadedFile
-from django.test import override_settings
+from django.test import Client, override_settings
 from django_tasks_db.models import DBTaskResult
 from PIL import Image
 from pypdf import PdfReader
 
+from salon.between.checking import PICTURES_A_DAY, open_link
 from salon.between.looks import measure_picture
 from salon.between.models import LookPicture
 from salon.between.tests.base import visited
@@ -18,7 +20,9 @@ from salon.heads.services import add_head
 from salon.tests.base import MEASURED, ApiTest
 
 
-class LooksTest(ApiTest):
+class PictureTest(ApiTest):
+    """What is kept lies in a folder of its own."""
+
     def setUp(self) -> None:
         super().setUp()
         folder = tempfile.TemporaryDirectory()
@@ -26,6 +30,8 @@ class LooksTest(ApiTest):
         self.folder = Path(folder.name)
         self.enterContext(override_settings(MEDIA_ROOT=self.folder))
 
+
+class LooksTest(PictureTest):
     def send(self, data: bytes, **more: object) -> object:
         values = {"view": "back", "moment": "done", "consent": "true"} | more
         file = SimpleUploadedFile("IMG_2201.jpg", data, "image/jpeg")
@@ -96,3 +102,40 @@ class LooksTest(ApiTest):
         answer = self.client.get("/api/scale-strip.pdf")
         (page,) = PdfReader(io.BytesIO(answer.content)).pages
         self.assertIn("square is 1 cm wide", page.extract_text().replace("\n", " "))
+
+
+class FromHomeTest(PictureTest):
+    """A client sends a picture by the secret of a check-in, and never sees one by it."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        visit = visited(self.head, self.user)
+        self.visit = visit
+        self.secret = open_link(visit, self.user)[1]
+        self.stranger = Client()
+
+    def show(self, data: bytes, **more: object) -> Any:
+        file = SimpleUploadedFile("IMG.png", data, "image/png")
+        values = {"view": "back", "consent": "true", "picture": file} | more
+        return self.stranger.post(f"/api/check-in/{self.secret}/picture/", values)
+
+    def test_it_is_kept_with_the_visit_and_measured(self) -> None:
+        answer = self.show(png(Style(seed=4)))
+        self.assertEqual(answer.status_code, 200, answer.content)
+        picture = LookPicture.objects.get()
+        self.assertEqual(
+            (picture.moment, picture.visit, picture.taken_by), ("home", self.visit, None)
+        )
+        self.assertEqual(DBTaskResult.objects.get().args_kwargs["args"], [picture.pk])
+        self.assertNotIn("picture", answer.json())
+        image = self.stranger.get(f"/api/look-pictures/{picture.pk}/")
+        self.assertIn(image.status_code, (401, 403))
+
+    def test_not_without_consent_not_too_many_and_not_by_another_secret(self) -> None:
+        self.assertRefused(self.show(png(Style()), consent="false"), "consent", "may keep")
+        self.assertRefused(self.show(b"no picture"), "picture", "")
+        for _ in range(PICTURES_A_DAY):
+            self.assertEqual(self.show(png(Style())).status_code, 200)
+        self.assertRefused(self.show(png(Style())), "picture", "enough")
+        self.secret = "another"
+        self.assertEqual(self.show(png(Style())).status_code, 404)

@@ -1,7 +1,7 @@
 /** Check-ins of a client: kept on the device until the salon has them. */
 import { v4 as uuid } from 'uuid'
 
-import { api, answerOf, Offline, type Schemas } from './client'
+import { api, answerOf, asForm, Offline, type Schemas } from './client'
 import { change, load } from './kept'
 
 export type CheckinPage = Schemas['CheckinPage']
@@ -43,6 +43,19 @@ export async function ask(secret: string): Promise<CheckinPage> {
 
 /** Nothing more is written to this client. */
 export const stop = (secret: string) => answerOf(api.DELETE('/api/check-in/{secret}/', at(secret)))
+
+/** Send a picture; it needs a connection, and is never shown again by this link. */
+export const sendPicture = (
+  secret: string,
+  picture: Blob,
+  view: Schemas['HomePictureRequest']['view'],
+) =>
+  answerOf(
+    api.POST('/api/check-in/{secret}/picture/', {
+      ...at(secret),
+      ...asForm<Schemas['HomePictureRequest']>({ picture, view, consent: true }),
+    }),
+  )
 
 /** Send what waits, one by one; a refused one is told and does not hold up the others. */
 export async function send(secret: string): Promise<{ page?: CheckinPage; refused?: Error }> {

@@ -10,6 +10,7 @@ import {
   type CheckinPage,
   keep,
   send,
+  sendPicture,
   stop,
   type Told,
   tellingOf,
@@ -106,6 +107,25 @@ async function tell() {
   sent.value = !waits.value && !trouble.value
   if (!trouble.value) Object.assign(typed, blank())
 }
+const agreed = ref(false)
+const sending = ref(false)
+const shown = ref(false)
+async function show(event: Event) {
+  const input = event.target as HTMLInputElement
+  const picture = input.files?.[0]
+  input.value = ''
+  if (!picture) return
+  sending.value = true
+  try {
+    await sendPicture(props.secret, picture, 'back')
+    shown.value = true
+    agreed.value = false
+    trouble.value = ''
+  } catch (error) {
+    trouble.value = (error as Error).message
+  }
+  sending.value = false
+}
 const stopped = ref(false)
 async function leave() {
   try {
@@ -185,6 +205,22 @@ useIntervalFn(() => waits.value && void pass(), AGAIN_MS)
         :rows="2"
         width="100%"
       />
+      <fieldset>
+        <legend class="quiet">{{ t('checkin.picture') }}</legend>
+        <ElCheckbox v-model="agreed">{{ t('checkin.mayKeep') }}</ElCheckbox>
+        <label class="act" :class="{ off: !agreed || sending }">
+          {{ sending ? t('looks.sending') : t('looks.take') }}
+          <input
+            class="sr"
+            type="file"
+            accept="image/png,image/jpeg"
+            capture="environment"
+            :disabled="!agreed || sending"
+            @change="show"
+          />
+        </label>
+        <p v-if="shown" role="status">{{ t('checkin.shown') }}</p>
+      </fieldset>
       <p v-if="told.length" class="quiet">{{ t('checkin.told', { days: told.join(', ') }) }}</p>
       <p class="quiet">{{ t('checkin.private') }}</p>
       <p v-if="stopped" role="status">{{ t('checkin.stopped') }}</p>
@@ -196,6 +232,9 @@ useIntervalFn(() => waits.value && void pass(), AGAIN_MS)
 </template>
 
 <style scoped>
+.off {
+  opacity: 0.5;
+}
 .home {
   max-width: 480px;
   min-height: 100vh;

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
+import { useLooks } from '@/api/looks'
 import { useWearing } from '@/api/wear'
 import Await from '@/parts/Await.vue'
 import WhyList from '@/parts/WhyList.vue'
@@ -15,6 +16,7 @@ import WearStrip from './WearStrip.vue'
 const props = defineProps<{ head: number }>()
 const { t } = useI18n()
 const wearing = useWearing(() => props.head)
+const looks = useLooks(() => props.head)
 const calendar = computed(() => wearing.data.value?.calendar ?? undefined)
 /** Which day it is, in the words that matter that day. */
 const which = computed(() => {
@@ -109,7 +111,9 @@ const lists = computed(() =>
           :days="calendar.days"
           :today="data.today"
           :checkins="data.checkins"
+          :looks="looks.data.value"
         />
+        <p v-if="calendar?.days?.length" class="quiet">{{ t('wear.stripKey') }}</p>
         <div class="lists">
           <div v-for="[name, lines] in lists" :key="name">
             <h3>{{ t(`wear.${name}`) }}</h3>

@@ -3,26 +3,44 @@
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
+import type { LookPicture } from '@/api/looks'
 import type { Checkin, WearDay } from '@/api/wear'
-import { calendarDay, percent } from '@/text/format'
+import { calendarDay, percent, short } from '@/text/format'
+import { isoDay } from '@/text/zone'
 
 const props = defineProps<{
   days: WearDay[]
   today: string
   checkins: Checkin[]
+  /** Pictures, for what they measured. */
+  looks?: LookPicture[]
 }>()
 const { t } = useI18n()
 
+/** Lengths that pictures measured, by day [cm]. */
+const lengths = computed(
+  () =>
+    new Map(
+      (props.looks ?? []).flatMap((one) =>
+        one.measures && one.taken_at
+          ? [[isoDay(new Date(one.taken_at)), one.measures.length_cm.value] as const]
+          : [],
+      ),
+    ),
+)
 const told = computed(() => new Map(props.checkins.map((one) => [one.date, one.looks])))
 const bars = computed(() =>
   props.days.map((day) => {
     const looks = told.value.get(day.date)
+    const measured = lengths.value.get(day.date)
     const words = [
       t('wear.stripBar', { day: calendarDay(day.date), phase: t(`wear.phases.${day.phase}`) }),
       day.definition == null ? '' : t('wear.definition', { share: percent(day.definition) }),
       looks === undefined ? '' : t('wear.told', { n: looks }),
+      day.retention == null ? '' : t('wear.retention', { share: short(day.retention, 0) }),
+      measured === undefined ? '' : t('wear.measured', { length: short(measured) }),
     ]
-    return { ...day, looks, words: words.filter(Boolean).join(', ') }
+    return { ...day, looks, measured, words: words.filter(Boolean).join(', ') }
   }),
 )
 const height = (share: number | null | undefined) => `${Math.round(14 + 62 * (share ?? 0))}px`
@@ -40,6 +58,12 @@ const height = (share: number | null | undefined) => `${Math.round(14 + 62 * (sh
       <span class="sr">{{ bar.words }}</span>
       <span class="track" aria-hidden="true">
         <i class="fold" :style="{ height: height(bar.definition) }" />
+        <i
+          v-if="bar.retention != null"
+          class="kept"
+          :style="{ bottom: height(Math.min(1, bar.retention / 100)) }"
+        />
+        <i v-if="bar.measured !== undefined" class="measured" />
         <b v-if="bar.looks" class="told" :style="{ bottom: height((bar.looks - 1) / 4) }">
           {{ bar.looks }}
         </b>
@@ -92,6 +116,22 @@ li {
 }
 .today .track {
   box-shadow: inset 0 0 0 2px var(--ink);
+}
+.kept {
+  position: absolute;
+  right: 2px;
+  left: 0;
+  border-top: 2px dotted var(--ink);
+}
+.measured {
+  position: absolute;
+  bottom: 2px;
+  left: 50%;
+  width: 9px;
+  height: 9px;
+  translate: -50% 0;
+  border: 2px solid var(--ink);
+  background: var(--paper);
 }
 .told {
   position: absolute;

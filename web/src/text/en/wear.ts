@@ -30,6 +30,10 @@ export const wear = {
     cardDays: 'Days for a calendar (.ics)',
     strip: 'Days of the wear',
     stripBar: '{day}: {phase}',
+    retention: 'curl retention {share} %',
+    measured: 'a picture measured {length} cm',
+    stripKey:
+      'A fold a day, as high as its definition; dotted: curl retention; ring: told from home; square: measured by a picture.',
     told: 'looked {n} of 5',
     phases: {
       in_set: 'in the set',
@@ -147,6 +151,9 @@ export const wear = {
       'Measured on dark hair before a plain light ground; what is measured is the hair that is seen. Deleted pictures are gone.',
   },
   checkin: {
+    picture: 'A picture from behind, if you like',
+    mayKeep: 'The salon may keep this picture',
+    shown: 'The picture is with the salon.',
     stop: 'No more messages, please',
     stopped: 'Nothing more is written to you.',
     title: 'How does it wear?',
