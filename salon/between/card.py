@@ -15,8 +15,8 @@ from craft.contract.wear import WearAnswer, WearDay
 from craft.errors import CraftError
 from craft.vocabulary import Detail, Manner
 from salon.between.drawings import drawing
+from salon.between.translating import Language, day_in, said
 from salon.between.wearing import planned_days, wear_of
-from salon.between.wording import long_day
 from salon.house.services import the_house
 from salon.planning.models import Plan
 
@@ -83,27 +83,35 @@ def card_of(plan: Plan) -> Card:
     return Card(plan, done_on, wear_of(plan, done_on, planned_days(plan.head), visit))
 
 
-def morning(day: WearDay) -> str:
+def morning(day: WearDay, language: Language = Language.ENGLISH) -> str:
     """What a day asks for, in one line."""
-    amounts = "; ".join(f"{each.what}: {each.words}" for each in day.amounts)
-    parts = [day.refresh, f"({amounts})" if amounts else "", *day.notes]
+    amounts = "; ".join(
+        f"{said(each.what, language)}: {said(each.words, language)}" for each in day.amounts
+    )
+    notes = [said(note, language) for note in day.notes]
+    parts = [said(day.refresh, language), f"({amounts})" if amounts else "", *notes]
     return " ".join(part for part in parts if part)
 
 
-def phases_of(card: Card) -> list[dict[str, Any]]:
+def phases_of(card: Card, language: Language) -> list[dict[str, Any]]:
     """What is done when, by dates; mornings with work stand in a list of their own."""
     answer = card.answer
-    opened = long_day(answer.release_on or card.done_on + timedelta(days=1))
-    home = " at home, by yourself" if opened_at_home(card.plan) else " with us"
+    opened = day_in(answer.release_on or card.done_on + timedelta(days=1), language)
+    until = said("until", language)
+    where = "at home, by yourself" if opened_at_home(card.plan) else "with us"
     when = {
-        "in_set": f"until {opened}",
-        "release": f"{opened},{home}",
+        "in_set": f"{until} {opened}",
+        "release": f"{opened}, {said(where, language)}",
         "first_morning": opened,
-        "nights": f"until {long_day(answer.wash_by)}",
-        "edges": "every other day at most",
+        "nights": f"{until} {day_in(answer.wash_by, language)}",
+        "edges": said("every other day at most", language),
     }
     return [
-        {"title": phase.title, "when": when[phase.key], "lines": phase.lines}
+        {
+            "title": said(phase.title, language),
+            "when": when[phase.key],
+            "lines": [said(line, language) for line in phase.lines],
+        }
         for phase in card.plan.answered.home.phases
         if phase.key in when
     ]
@@ -114,28 +122,51 @@ def opened_at_home(plan: Plan) -> bool:
     return plan.requested.details.get(Detail.OPENED) is Manner.HOME
 
 
-def context_of(card: Card, size: CardSize) -> dict[str, Any]:
+#: What stands on every card.
+FIXED = {
+    "mornings": "Mornings with a little work",
+    "not_right": "If something is not right",
+    "mind": "Mind this",
+    "label_first": "What a label says comes first. This card is no medical advice.",
+}
+
+
+def cautions_of(card: Card) -> list[str]:
+    """What is minded at home."""
+    told = [each.text for each in card.plan.answered.cautions if each.key in TOLD_AT_HOME]
+    return told + [caution.because for caution in card.answer.cautions]
+
+
+def context_of(card: Card, size: CardSize, language: Language) -> dict[str, Any]:
     """What the card tells."""
     house, plan = the_house(), card.plan
     page, margin = PAGES[size]
     days = [
-        {"date": day.date, "text": morning(day)}
+        {"date": day_in(day.date, language, "D j M"), "text": morning(day, language)}
         for day in card.answer.days
         if day.refresh or day.notes
     ]
-    cautions = [
-        caution.text for caution in plan.answered.cautions if caution.key in TOLD_AT_HOME
-    ] + [caution.because for caution in card.answer.cautions]
     return {
+        "language": language.value,
         "name": plan.head.name,
-        "title": plan.title,
-        "done_on": card.done_on,
-        "dates": card.dates,
-        "drawings": [drawing(what) for what in card.answer.drawings],
-        "phases": phases_of(card),
+        "title": said(plan.title, language),
+        "done_on": day_in(card.done_on, language, "l j F Y"),
+        "dates": [
+            {"what": said(each["what"], language), "date": day_in(each["date"], language)}
+            for each in card.dates
+        ],
+        "drawings": [
+            {**drawn, "words": said(str(drawn["words"]), language)}
+            for drawn in map(drawing, card.answer.drawings)
+        ],
+        "phases": phases_of(card, language),
         "days": days,
-        "helps": card.answer.help,
-        "cautions": cautions,
+        "helps": [
+            {"when": said(each.when, language), "do": said(each.do, language)}
+            for each in card.answer.help
+        ],
+        "cautions": [said(line, language) for line in cautions_of(card)],
+        **{name: said(text, language) for name, text in FIXED.items()},
         "salon": house.name,
         "phone": house.phone,
         "size": size.value,
@@ -144,9 +175,9 @@ def context_of(card: Card, size: CardSize) -> dict[str, Any]:
     }
 
 
-def page_of(card: Card, size: CardSize = CardSize.A4) -> str:
+def page_of(card: Card, size: CardSize = CardSize.A4, language: Language = Language.ENGLISH) -> str:
     """The card as a page."""
-    return render_to_string("card.html", context_of(card, size))
+    return render_to_string("card.html", context_of(card, size, language))
 
 
 def font() -> str:
@@ -157,7 +188,9 @@ def font() -> str:
     return files[0].as_uri() if files else ""
 
 
-def pdf_of(card: Card, size: CardSize = CardSize.A4) -> bytes:
+def pdf_of(
+    card: Card, size: CardSize = CardSize.A4, language: Language = Language.ENGLISH
+) -> bytes:
     """The card as a tagged PDF (PDF/UA-1).
 
     Raises:
@@ -167,25 +200,30 @@ def pdf_of(card: Card, size: CardSize = CardSize.A4) -> bytes:
         from weasyprint import HTML, URLFetcher
     except OSError as error:
         raise CraftError("pdf", NO_PANGO) from error
-    text = render_to_string("card.html", context_of(card, size) | {"font": font()})
+    text = render_to_string("card.html", context_of(card, size, language) | {"font": font()})
     # The shipped typeface is all that is fetched.
     files = URLFetcher(allowed_protocols=("file",))
     written: bytes = HTML(string=text, url_fetcher=files).write_pdf(pdf_variant="pdf/ua-1")
     return written
 
 
-def calendar_of(card: Card) -> bytes:
+def calendar_of(card: Card, language: Language = Language.ENGLISH) -> bytes:
     """The days of the card for a calendar program (RFC 5545); nobody is named in it."""
     calendar = Calendar()
     calendar.add("prodid", "-//Gauffer//Card//EN")
     calendar.add("version", "2.0")
-    calendar.add("x-wr-calname", card.plan.title)
+    calendar.add("x-wr-calname", said(card.plan.title, language))
     days: list[tuple[date, str, str]] = [(each["date"], each["what"], "") for each in card.dates]
-    days += [(day.date, "Freshen up", morning(day)) for day in card.answer.days if day.refresh]
+    days += [
+        (day.date, "Freshen up", morning(day, language)) for day in card.answer.days if day.refresh
+    ]
     for day, what, text in sorted(days):
         event = Event()
         event.add("uid", f"{card.plan.pk}-{what.replace(' ', '-').lower()}-{day}@gauffer")
-        event.add("summary", f"Hair: {what[0].lower()}{what[1:]}")
+        words = said(what, language)
+        # Within a line English begins small; German keeps its nouns.
+        words = f"{words[0].lower()}{words[1:]}" if language is Language.ENGLISH else words
+        event.add("summary", f"{said('Hair', language)}: {words}")
         event.add("dtstart", day)
         event.add("dtend", day + timedelta(days=1))
         event.add("dtstamp", datetime.combine(card.done_on, time(12), UTC))

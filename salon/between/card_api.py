@@ -10,6 +10,7 @@ from rest_framework.request import Request
 from rest_framework.views import APIView
 
 from salon.between.card import Card, CardSize, calendar_of, card_of, page_of, pdf_of
+from salon.between.translating import Language
 from salon.planning.models import Plan
 
 SIZE = OpenApiParameter(
@@ -18,6 +19,27 @@ SIZE = OpenApiParameter(
     enum=[size.value for size in CardSize],
     description="Paper: a4, large print, or as wide as a phone.",
 )
+
+
+LANGUAGE = OpenApiParameter(
+    "language",
+    OpenApiTypes.STR,
+    enum=[language.value for language in Language],
+    description="In which it is read.",
+)
+
+
+def language_of(request: Request) -> Language:
+    """The language that is asked for.
+
+    Raises:
+        ValidationError: there is no catalogue of it
+    """
+    asked = request.query_params.get("language", Language.ENGLISH.value)
+    if asked not in {language.value for language in Language}:
+        names = ", ".join(language.value for language in Language)
+        raise serializers.ValidationError({"language": f"Use one of: {names}."})
+    return Language(asked)
 
 
 def size_of(request: Request) -> CardSize:
@@ -46,18 +68,22 @@ def named(card: Card, kind: str) -> str:
 class CardView(APIView):
     """The card for home as a page."""
 
-    @extend_schema(parameters=[SIZE], responses={(200, "text/html"): OpenApiTypes.STR})
+    @extend_schema(parameters=[SIZE, LANGUAGE], responses={(200, "text/html"): OpenApiTypes.STR})
     def get(self, request: Request, pk: int) -> HttpResponse:
-        return HttpResponse(page_of(card(pk), size_of(request)))
+        return HttpResponse(page_of(card(pk), size_of(request), language_of(request)))
 
 
 class CardPdfView(APIView):
     """The card for home as a tagged PDF."""
 
-    @extend_schema(parameters=[SIZE], responses={(200, "application/pdf"): OpenApiTypes.BINARY})
+    @extend_schema(
+        parameters=[SIZE, LANGUAGE], responses={(200, "application/pdf"): OpenApiTypes.BINARY}
+    )
     def get(self, request: Request, pk: int) -> HttpResponse:
         shown = card(pk)
-        response = HttpResponse(pdf_of(shown, size_of(request)), content_type="application/pdf")
+        response = HttpResponse(
+            pdf_of(shown, size_of(request), language_of(request)), content_type="application/pdf"
+        )
         response["Content-Disposition"] = named(shown, "pdf")
         return response
 
@@ -65,10 +91,12 @@ class CardPdfView(APIView):
 class CardCalendarView(APIView):
     """The days of the card for a calendar program."""
 
-    @extend_schema(responses={(200, "text/calendar"): OpenApiTypes.STR})
+    @extend_schema(parameters=[LANGUAGE], responses={(200, "text/calendar"): OpenApiTypes.STR})
     def get(self, request: Request, pk: int) -> HttpResponse:
         shown = card(pk)
-        response = HttpResponse(calendar_of(shown), content_type="text/calendar; charset=utf-8")
+        response = HttpResponse(
+            calendar_of(shown, language_of(request)), content_type="text/calendar; charset=utf-8"
+        )
         response["Content-Disposition"] = named(shown, "ics").replace("inline", "attachment")
         return response
 

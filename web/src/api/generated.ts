@@ -21084,6 +21084,8 @@ export interface operations {
     plans_card_retrieve: {
         parameters: {
             query?: {
+                /** @description In which it is read. */
+                language?: "de" | "en";
                 /** @description Paper: a4, large print, or as wide as a phone. */
                 size?: "a4" | "large" | "phone";
             };
@@ -21147,7 +21149,10 @@ export interface operations {
     };
     "plans_card.ics_retrieve": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description In which it is read. */
+                language?: "de" | "en";
+            };
             header?: never;
             path: {
                 pk: number;
@@ -21209,6 +21214,8 @@ export interface operations {
     "plans_card.pdf_retrieve": {
         parameters: {
             query?: {
+                /** @description In which it is read. */
+                language?: "de" | "en";
                 /** @description Paper: a4, large print, or as wide as a phone. */
                 size?: "a4" | "large" | "phone";
             };
@@ -27132,7 +27139,10 @@ export const pathsApiDayLiveGetParametersQueryFormatValues: ReadonlyArray<Flatte
 export const pathsApiDaySearchPostParametersQueryFormatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/day/search/"]["post"]["parameters"]["query"]["format"]> = ["json", "stream"];
 export const pathsApiFindingsDataGetParametersQueryTableValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/findings/data/"]["get"]["parameters"]["query"]["table"]> = ["factors", "promises", "samples", "visits"];
 export const pathsApiFindingsDataCsvGetParametersQueryTableValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/findings/data.csv"]["get"]["parameters"]["query"]["table"]> = ["factors", "promises", "samples", "visits"];
+export const pathsApiPlansPkCardGetParametersQueryLanguageValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card/"]["get"]["parameters"]["query"]["language"]> = ["de", "en"];
 export const pathsApiPlansPkCardGetParametersQuerySizeValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card/"]["get"]["parameters"]["query"]["size"]> = ["a4", "large", "phone"];
+export const pathsApiPlansPkCardIcsGetParametersQueryLanguageValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card.ics"]["get"]["parameters"]["query"]["language"]> = ["de", "en"];
+export const pathsApiPlansPkCardPdfGetParametersQueryLanguageValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card.pdf"]["get"]["parameters"]["query"]["language"]> = ["de", "en"];
 export const pathsApiPlansPkCardPdfGetParametersQuerySizeValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card.pdf"]["get"]["parameters"]["query"]["size"]> = ["a4", "large", "phone"];
 export const pathsApiScaleStreamGetParametersQueryFormatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/scale/stream/"]["get"]["parameters"]["query"]["format"]> = ["json", "stream"];
 export const pathsApiVisitsPkSwapGetParametersQueryRoleValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/visits/{pk}/swap/"]["get"]["parameters"]["query"]["role"]> = ["pre_oil", "clarifier", "shampoo", "co_wash", "clay", "rinse_out", "mask", "mist", "scalp_oil", "heat_protectant", "leave_in", "oil", "cream", "butter", "mousse", "custard", "gel", "edge_gel"];

@@ -14,6 +14,7 @@ const files = computed(() => {
     { to: `${path}.pdf?size=phone`, text: t('wear.cardPhone') },
     { to: `${path}/`, text: t('wear.cardPage') },
     { to: `${path}.ics`, text: t('wear.cardDays') },
+    { to: `${path}.pdf?language=de`, text: t('wear.cardGerman') },
   ]
 })
 const open = (to: string) => window.open(to, '_blank', 'noopener')

@@ -27,6 +27,7 @@ export const wear = {
     cardLarge: 'PDF, large print',
     cardPhone: 'PDF for a phone',
     cardPage: 'Page',
+    cardGerman: 'PDF in German',
     cardDays: 'Days for a calendar (.ics)',
     strip: 'Days of the wear',
     stripBar: '{day}: {phase}',
