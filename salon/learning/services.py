@@ -126,17 +126,17 @@ def estimate_of(row: LearnedFactor) -> Estimate:
     return Estimate(row.log_factor, row.unsure, row.visits, row.spread, row.freedom)
 
 
-def learned_for(head: Head, by: User, style: str) -> dict[str, Any]:
+def learned_for(head: Head, by: User | None, style: str) -> dict[str, Any]:
     """What a plan takes of what was learned.
 
     Args:
         head: that is planned for
-        by: whose hands
+        by: whose hands; None: nobody's in particular
         style: that is planned
     Returns:
         `learned_minutes`, `learned_doses` and `learned_length` of a request
     """
-    hands = by.get_username()
+    hands = by.get_username() if by else ""
     kept: dict[tuple[str, str], dict[str, Estimate]] = {}
     for row in LearnedFactor.objects.filter(hands__in=(hands, "")):
         kept.setdefault((row.quantity, row.group), {})[row.hands] = estimate_of(row)

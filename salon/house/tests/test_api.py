@@ -103,6 +103,6 @@ class DemoTest(ApiTest):
         User.objects.all().delete()
         call_command("demo", "--quiet")
         names = set(Head.objects.values_list("name", flat=True))
-        self.assertEqual(len(names), 9)
+        self.assertEqual(len(names), 14)
         call_command("demo", "--quiet")
-        self.assertEqual(Head.objects.count(), 9)
+        self.assertEqual(Head.objects.count(), 14)
