@@ -41,7 +41,9 @@ class LearnedRowSerializer(serializers.Serializer[Any]):
     visits = serializers.IntegerField()
     house = serializers.FloatField(help_text="Mean value of the house: minutes, grams or cm.")
     now = serializers.FloatField(help_text="The same, with what was learned.")
-    differs = serializers.BooleanField(help_text="Whether the interval leaves the house out.")
+    differs = serializers.BooleanField(
+        help_text="Whether the interval leaves the house out, by more than a twentieth."
+    )
 
 
 class HeldOutSerializer(serializers.Serializer[Any]):

@@ -24,6 +24,8 @@ from salon.visits.models import Visit, VisitStep
 PROMISES = 2000
 #: Nobody is ranked, and nothing is claimed, below so many visits.
 LEAST_VISITS = 3
+#: Less than this share of the house value is nothing anybody would plan by. House value.
+MATTERS = 0.05
 #: The books look back so far.
 BOOKS = timedelta(days=365)
 
@@ -58,7 +60,7 @@ def learned() -> list[dict[str, Any]]:
                 "visits": row.visits,
                 "house": house,
                 "now": house * estimate.factor,
-                "differs": not low <= 1 <= high,
+                "differs": not low <= 1 <= high and abs(estimate.factor - 1) >= MATTERS,
             }
         )
     return sorted(rows, key=lambda row: (not row["differs"], -abs(row["factor"] - 1)))

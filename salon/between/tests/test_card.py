@@ -69,6 +69,12 @@ class CardTest(ApiTest):
         self.assertIn(self.head.name, pdf.metadata.title)
         self.assertIn("Wash by", pdf.pages[0].extract_text())
 
+    def test_in_german_it_is_one_page_too_and_says_so(self) -> None:
+        pdf = self.pages(language="de")
+        self.assertEqual(len(pdf.pages), 1)
+        self.assertEqual(pdf.trailer["/Root"]["/Lang"], "de")
+        self.assertIn("Waschen bis", pdf.pages[0].extract_text())
+
     def test_large_print_and_a_phone(self) -> None:
         large, phone = self.pages(size="large"), self.pages(size="phone")
         self.assertLess(float(phone.pages[0].mediabox.width), 85 / 25.4 * 72 + 1)

@@ -6260,7 +6260,7 @@ export interface components {
              * @description The same, with what was learned.
              */
             now: number;
-            /** @description Whether the interval leaves the house out. */
+            /** @description Whether the interval leaves the house out, by more than a twentieth. */
             differs: boolean;
         };
         /** Leftover */
