@@ -345,16 +345,15 @@ class DemoSalonTest(DemoPageTest):
                 row.name = f"{word} {row.name}"
                 row.save(update_fields=["name"])
         Plan.objects.update(title=word)
-        titles = set()
         for place in self.places():
             self.go_within(place)
-            titles.add(self.page.title())
+            # Every page has a title of its own.
+            expect(self.page).not_to_have_title("Gauffer")
             self.assertAccessible(place)
             self.assertFits(place)
         self.calibration()
         self.assertAccessible("calibration")
         self.assertFits("calibration")
-        self.assertNotIn("Gauffer", titles, "a page without a title of its own")
         self.page.goto("/heads")
 
     def go_within(self, place: str) -> None:
@@ -364,7 +363,7 @@ class DemoSalonTest(DemoPageTest):
         self.page.evaluate(
             f"path => {ROUTER}.push(path).then(() => {{ last = performance.now() }})", place
         )
-        self.page.wait_for_function("!asked && performance.now() - last > 150")
+        self.page.wait_for_function("!asked && performance.now() - last > 250")
 
     def assertFits(self, place: str) -> None:
         """Nothing has to be scrolled aside for, on any screen."""
