@@ -14,6 +14,7 @@ from unittest.mock import patch
 from django.contrib.auth.models import User
 from django.core.management import CommandError, call_command
 from django.test import TransactionTestCase, override_settings
+from django.utils import timezone
 from rest_framework.response import Response
 
 from craft.contract import parse
@@ -23,6 +24,7 @@ from salon.archive.erasing import erase
 from salon.archive.models import Erasure
 from salon.archive.packing import DATABASE, MANIFEST, opened, pack, sqlite_path
 from salon.archive.restoring import restore
+from salon.between.models import Message
 from salon.devices.models import ScopePicture
 from salon.heads.models import Head
 from salon.heads.services import add_head
@@ -280,6 +282,16 @@ class ErasingTest(ArchiveTest):
         self.assertEqual(KitUse.objects.get().count, 4)
         self.assertEqual(Erasure.objects.get().head, number)
         self.assertEqual(Erasure.objects.get().by, "vera")
+
+    def test_the_gateway_forgets_what_it_sent_to_them(self) -> None:
+        now = timezone.now()
+        Message.objects.create(
+            key="k", head=self.head, text=NOTE, due_at=now, next_try_at=now, receipt="r-1"
+        )
+        Message.objects.create(key="l", head=self.head, text=NOTE, due_at=now, next_try_at=now)
+        with patch("salon.archive.erasing.gateway") as gateway:
+            erase(self.head, "vera")
+        gateway.return_value.forget.assert_called_once_with("r-1")
 
     def test_a_backup_from_before_comes_back_without_them(self) -> None:
         add_head({"name": "Stays"}, MEASURED, self.owner)
