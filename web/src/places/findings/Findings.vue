@@ -152,6 +152,11 @@ const coin = (value: number) => money(value, house.data.value?.currency ?? '')
             {{
               t('findings.scores', { brier: number(row.brier, 2), log: number(row.log_score, 2) })
             }}
+            <template v-for="one in row.bent" :key="one.promised">
+              {{
+                t('findings.bent', { promised: percent(one.promised), really: percent(one.really) })
+              }}
+            </template>
           </p>
         </template>
         <h2>{{ t('findings.books') }}</h2>

@@ -48,6 +48,7 @@ export const findings = {
     count: 'promises',
     cameOf: '{came} of {n} within their range, {promised} promised',
     scores: 'Brier score {brier} (0.25 is guessing), log score {log} nat.',
+    bent: '{promised} meant {really}.',
     table: 'As a table',
     books: 'The books',
     since: 'since {day}',
