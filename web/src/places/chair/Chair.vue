@@ -320,6 +320,7 @@ function tapped(event: MouseEvent) {
             v-if="asking"
             :ask="asking"
             :left="left"
+            :strict="asking === 'sections' && key === RELEASE"
             :running="running"
             :planned="step.hands_on_min"
             :title="early?.title"

@@ -12,6 +12,8 @@ defineProps<{
   ask: Ask
   /** Sections that are not ticked. */
   left: number[]
+  /** Whether it is not done before they are. */
+  strict: boolean
   /** Minutes from start to now, and as planned. */
   running: number
   planned: number
@@ -48,10 +50,12 @@ const typed = ref<number | null>(null)
       </div>
     </template>
     <template v-else>
-      <p v-if="ask === 'sections'">{{ t('chair.notAll', { list: left.join(', ') }) }}</p>
+      <p v-if="ask === 'sections'">
+        {{ t(strict ? 'chair.notOpened' : 'chair.notAll', { list: left.join(', ') }) }}
+      </p>
       <p v-else>{{ t('chair.early', { title, left: rest }) }}</p>
       <div class="beside">
-        <button class="act big" type="button" @click="emit('sure')">
+        <button v-if="!strict" class="act big" type="button" @click="emit('sure')">
           {{ t(ask === 'sections' ? 'chair.anyway' : 'chair.earlyAnyway') }}
         </button>
         <button class="act big main" type="button" @click="emit('leave')">

@@ -63,7 +63,9 @@ export function useWork(
       else start()
       return
     }
-    if (unticked && asking.value !== 'sections') asking.value = 'sections'
+    // What stays wound is found a week later: a release is done once every section is opened.
+    const sure = asking.value === 'sections' && key.value !== RELEASE
+    if (unticked && !sure) asking.value = 'sections'
     else if (running.value > (asks.value?.ask_after_min ?? Infinity)) asking.value = 'minutes'
     else finish()
   }

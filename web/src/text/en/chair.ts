@@ -57,6 +57,8 @@ export const chair = {
       released: 'Tap a section once it is opened.',
     },
     notAll: 'Sections {list} are not ticked. Done all the same?',
+    notOpened:
+      'Sections {list} are still closed: open and tick them. One that stays in is a reason to skip the step.',
     anyway: 'Done all the same',
     ask: 'From start to end it was {minutes} min. How long did hands work?',
     askPlanned: 'as planned, {minutes} min',
