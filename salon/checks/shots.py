@@ -17,7 +17,7 @@ FOLDER = Path(__file__).resolve().parents[2] / "docs" / "screenshots"
 
 def compose_damp(page: Page) -> None:
     """Fourteen flat twists, released too early."""
-    page.goto("/heads/1/plan")
+    page.goto(of_head("Linnea Oskar", "/plan"))
     page.get_by_role("combobox", name="Style").press("Enter")
     page.get_by_role("option", name="Flat twist-out").click()
     page.get_by_label("Sections", exact=True).fill("14")
@@ -34,9 +34,40 @@ def open_at(path: str) -> Callable[[Page], None]:
     return act
 
 
+def of_head(name: str, path: str = "") -> str:
+    """A place of a head of the demo."""
+    from salon.heads.models import Head
+
+    return f"/heads/{Head.objects.get(name=name).pk}{path}"
+
+
+def open_at_head(name: str, path: str = "") -> Callable[[Page], None]:
+    """A picture of a place of a head as it opens."""
+
+    def act(page: Page) -> None:
+        page.goto(of_head(name, path))
+
+    return act
+
+
+def last_visit(page: Page) -> None:
+    """A visit beside its plan."""
+    from salon.visits.models import Visit
+
+    visit = Visit.objects.filter(head__name="Linnea Oskar", state="done").latest("started_at")
+    page.goto(f"/visits/{visit.pk}")
+
+
+def open_shelf(page: Page) -> None:
+    """The shelf, held against a head."""
+    from salon.heads.models import Head
+
+    page.goto(f"/shelf?head={Head.objects.get(name='Ines Marrow').pk}")
+
+
 def half_a_consultation(page: Page) -> None:
     """Porosity, one test confirmed and one changed."""
-    page.goto("/heads/1/consultation?part=porosity")
+    page.goto(of_head("Linnea Oskar", "/consultation?part=porosity"))
     page.get_by_role("button", name="Bead test: still so").click()
     page.get_by_role("group", name="Soak test").get_by_text("soon").click()
     page.get_by_text("saved", exact=True).wait_for()
@@ -44,7 +75,7 @@ def half_a_consultation(page: Page) -> None:
 
 def count_hairs(page: Page) -> None:
     """A picture of the strand scope, counted."""
-    page.goto("/heads/1/consultation?part=density")
+    page.goto(of_head("Linnea Oskar", "/consultation?part=density"))
     page.get_by_role("button", name="Take a picture and count").click()
     page.locator(".root").first.wait_for()
 
@@ -52,7 +83,7 @@ def count_hairs(page: Page) -> None:
 def two_ways(page: Page) -> None:
     """Routines on the front, two side by side."""
     page.evaluate("localStorage.clear()")
-    page.goto("/heads/1/ways")
+    page.goto(of_head("Linnea Oskar", "/ways"))
     page.get_by_role("table").wait_for()
 
 
@@ -83,7 +114,7 @@ def damp_by_stages(page: Page) -> None:
 
 def two_looks(page: Page) -> None:
     """A twist-out beside the wash-and-go of weeks ago."""
-    page.goto("/heads/3/plan/look")
+    page.goto(of_head("Ines Marrow", "/plan/look"))
     page.locator(".locks").first.wait_for()
     page.get_by_role("combobox", name="Beside it").press("Enter")
     page.get_by_role("option").last.click()
@@ -92,7 +123,7 @@ def two_looks(page: Page) -> None:
 
 def bricks_on_paper(page: Page) -> None:
     """A rod set in three sizes, to be printed."""
-    page.goto("/heads/1/plan")
+    page.goto(of_head("Linnea Oskar", "/plan"))
     page.get_by_role("combobox", name="Style").press("Enter")
     page.get_by_role("option", name="Rod set", exact=True).click()
     page.get_by_role("link", name="Crown map").click()
@@ -149,7 +180,7 @@ def lay_in_at_the_chair(page: Page) -> None:
 
 def tell_from_home(chromium: Browser, page: Page) -> None:
     """A client tells on a phone how it wears."""
-    page.goto("/heads/8/wear")
+    page.goto(of_head("Runa Halse", "/wear"))
     page.get_by_role("button", name="New link").click()
     address = page.locator(".address a").get_attribute("href") or ""
     phone = chromium.new_page(viewport={"width": 360, "height": 780}, locale="en-GB")
@@ -164,8 +195,8 @@ PICTURES: tuple[tuple[str, Callable[[Page], None]], ...] = (
     ("today", open_at("/today")),
     ("chair", lay_in_at_the_chair),
     ("heads", open_at("/heads")),
-    ("head-sheet", open_at("/heads/8")),
-    ("wear", open_at("/heads/8/wear")),
+    ("head-sheet", open_at_head("Runa Halse")),
+    ("wear", open_at_head("Runa Halse", "/wear")),
     ("consultation", half_a_consultation),
     ("scope", count_hairs),
     ("composer", compose_damp),
@@ -174,9 +205,9 @@ PICTURES: tuple[tuple[str, Callable[[Page], None]], ...] = (
     ("drying", damp_by_stages),
     ("look", two_looks),
     ("print", bricks_on_paper),
-    ("visit", open_at("/visits/1")),
+    ("visit", last_visit),
     ("findings", open_at("/findings")),
-    ("shelf", open_at("/shelf?head=3")),
+    ("shelf", open_shelf),
     ("kit", kit_on_the_day),
 )
 
