@@ -18,6 +18,8 @@ HOURS_SHARE = 0.25
 LOOKED_AT, AGREE = 3, 2
 #: Frizz of this score or more is too much.
 FRIZZY = 4
+#: Evenness of this score or less is two sides that differ.
+UNEVEN = 2
 ONE_VISIT = "One pair of visits settles nothing: it is worth a trial, not a rule."
 
 
@@ -192,85 +194,73 @@ def said(work: Sequence[Change], came: Sequence[Change]) -> str:
     return f"{len(work)} things were changed: {in_words(work)}. {out}"
 
 
+@dataclass(frozen=True)
+class Sign:
+    """Something that comes again and again, and what to try against it.
+
+    Args:
+        key: of the suggestion
+        noted: whether a visit says anything of it
+        bad: whether it shows it
+        seen, attempt: in words
+    """
+
+    key: Suggested
+    noted: Callable[[Worked], bool]
+    bad: Callable[[Worked], bool]
+    seen: str
+    attempt: str
+
+
+#: What the last visits may have in common. Common practice, no source.
+SIGNS = (
+    Sign(
+        Suggested.DRIER,
+        lambda worked: worked.dryness is not None,
+        lambda worked: worked.dryness is not Dryness.DRY,
+        "times it was damp when opened",
+        "4 more sections, 20 min under the hood, or open it a day later.",
+    ),
+    Sign(
+        Suggested.LESS_FILM,
+        lambda worked: worked.residue is not None,
+        lambda worked: worked.residue is not Residue.NONE,
+        "times it flaked",
+        "a third less of the hold layer, and rub both products on the palm before they meet on the "
+        "hair.",
+    ),
+    # What is opened damp frizzes: that is told by its own sign.
+    Sign(
+        Suggested.LESS_FRIZZ,
+        lambda worked: Trait.FRIZZ in worked.scores and worked.dryness in (None, Dryness.DRY),
+        lambda worked: worked.scores[Trait.FRIZZ] >= FRIZZY,
+        f"dry times frizz was {FRIZZY} or more",
+        "smaller sections, the hold layer smoothed to the ends, and oil on the fingers at the "
+        "release.",
+    ),
+    Sign(
+        Suggested.EVENER,
+        lambda worked: Trait.EVENNESS in worked.scores,
+        lambda worked: worked.scores[Trait.EVENNESS] <= UNEVEN,
+        "times the sides differed",
+        "weigh each half, and begin with the other side.",
+    ),
+)
+
+
 def suggestions(visits: Sequence[Worked]) -> list[Suggestion]:
     """What to try next time, by what the last visits have in common.
 
     Args:
         visits: of one head, the oldest first
     """
-    return [hit for rule in RULES for hit in rule(visits)]
+    return [hit for sign in SIGNS for hit in again(sign, visits)]
 
 
-def of_the_last(
-    visits: Sequence[Worked], noted: Callable[[Worked], bool], bad: Callable[[Worked], bool]
-) -> tuple[list[int], int]:
-    """The last visits in which something was noted: those in which it was bad, and how many."""
-    last = [worked for worked in visits if noted(worked)][-LOOKED_AT:]
-    return [worked.visit for worked in last if bad(worked)], len(last)
-
-
-def damp_again(visits: Sequence[Worked]) -> Iterator[Suggestion]:
-    """Opened damp again and again."""
-    hits, of = of_the_last(
-        visits,
-        lambda worked: worked.dryness is not None,
-        lambda worked: worked.dryness is not Dryness.DRY,
-    )
+def again(sign: Sign, visits: Sequence[Worked]) -> Iterator[Suggestion]:
+    """A suggestion, where enough of the last visits that say anything show the sign."""
+    last = [worked for worked in visits if sign.noted(worked)][-LOOKED_AT:]
+    hits = [worked.visit for worked in last if sign.bad(worked)]
     if len(hits) >= AGREE:
-        yield Suggestion(
-            Suggested.DRIER,
-            f"{len(hits)} of the last {of} times it was damp when opened: 4 more sections, 20 min "
-            "under the hood, or open it a day later.",
-            hits,
-        )
-
-
-def flakes_again(visits: Sequence[Worked]) -> Iterator[Suggestion]:
-    """White residue again and again."""
-    hits, of = of_the_last(
-        visits,
-        lambda worked: worked.residue is not None,
-        lambda worked: worked.residue is not Residue.NONE,
-    )
-    if len(hits) >= AGREE:
-        yield Suggestion(
-            Suggested.LESS_FILM,
-            f"{len(hits)} of the last {of} times it flaked: a third less of the hold layer, and "
-            "rub both products on the palm before they meet on the hair.",
-            hits,
-        )
-
-
-def frizz_again(visits: Sequence[Worked]) -> Iterator[Suggestion]:
-    """A halo again and again, though it was opened dry."""
-    hits, of = of_the_last(
-        visits,
-        lambda worked: Trait.FRIZZ in worked.scores and worked.dryness in (None, Dryness.DRY),
-        lambda worked: worked.scores[Trait.FRIZZ] >= FRIZZY,
-    )
-    if len(hits) >= AGREE:
-        yield Suggestion(
-            Suggested.LESS_FRIZZ,
-            f"{len(hits)} of the last {of} dry times frizz was {FRIZZY} or more: smaller sections, "
-            "the hold layer smoothed to the ends, and oil on the fingers at the release.",
-            hits,
-        )
-
-
-def uneven_again(visits: Sequence[Worked]) -> Iterator[Suggestion]:
-    """Sides that differ again and again."""
-    hits, of = of_the_last(
-        visits,
-        lambda worked: Trait.EVENNESS in worked.scores,
-        lambda worked: worked.scores[Trait.EVENNESS] <= AGREE,
-    )
-    if len(hits) >= AGREE:
-        yield Suggestion(
-            Suggested.EVENER,
-            f"{len(hits)} of the last {of} times the sides differed: weigh each half, and begin "
-            "with the other side.",
-            hits,
-        )
-
-
-RULES = (damp_again, flakes_again, frizz_again, uneven_again)
+        text = f"{len(hits)} of the last {len(last)} {sign.seen}: {sign.attempt}"
+        yield Suggestion(sign.key, text, hits)
