@@ -466,8 +466,9 @@ h2 {
   border-left: 6px solid var(--signal);
   background: var(--paper);
 }
+/* Seven of them stand side by side at 1280. */
 .foot .beside .act {
-  padding: 0 15px;
+  padding: 0 11px;
 }
 .beside {
   flex-wrap: nowrap;

@@ -152,11 +152,9 @@ const coin = (value: number) => money(value, house.data.value?.currency ?? '')
             {{
               t('findings.scores', { brier: number(row.brier, 2), log: number(row.log_score, 2) })
             }}
-            <template v-for="one in row.bent" :key="one.promised">
-              {{
-                t('findings.bent', { promised: percent(one.promised), really: percent(one.really) })
-              }}
-            </template>
+            <span v-for="one in row.bent" :key="one.promised" class="bent">{{
+              t('findings.bent', { promised: percent(one.promised), really: percent(one.really) })
+            }}</span>
           </p>
         </template>
         <h2>{{ t('findings.books') }}</h2>
@@ -236,6 +234,10 @@ section {
   margin: 0;
   padding: 0;
   list-style: none;
+}
+.bent {
+  display: inline-block;
+  margin-left: 6px;
 }
 .books {
   display: grid;
