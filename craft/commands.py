@@ -9,6 +9,7 @@ from pydantic import BaseModel
 
 from craft import drying, partings
 from craft.chair.chair import chair
+from craft.chair.replay import replay
 from craft.complete import complete
 from craft.contract import (
     DryAnswer,
@@ -34,6 +35,7 @@ from craft.contract.proposals import (
     ProposeAnswer,
     RestyleAnswer,
 )
+from craft.contract.replay import ReplayAnswer, ReplayRequest
 from craft.contract.trial import TrialAnswer, TrialRequest
 from craft.contract.visit import VisitAnswer, VisitRequest
 from craft.contract.wear import WearAnswer, WearRequest
@@ -288,5 +290,6 @@ COMMANDS = {
     "visit": Command(VisitRequest, VisitAnswer, visit),
     "wear": Command(WearRequest, WearAnswer, wear),
     "chair": Command(ChairRequest, ChairAnswer, chair),
+    "replay": Command(ReplayRequest, ReplayAnswer, replay),
     "trial": Command(TrialRequest, TrialAnswer, trial),
 }

@@ -117,11 +117,15 @@ def corrected(events: Sequence[Event]) -> list[Event]:
     return entries
 
 
+def kind_of(event: Event) -> EventKind:
+    """What an entry tells."""
+    return EventKind(event.model_dump(include={"kind"})["kind"])
+
+
 def replaced(event: Event, correction: Correction) -> Event:
     """An entry with what a correction says it should have said."""
-    kind = EventKind(event.model_dump(include={"kind"})["kind"])
     try:
-        data = parse(DATA[kind], correction.data.data or {})
+        data = parse(DATA[kind_of(event)], correction.data.data or {})
     except CraftError as error:
         raise CraftError(
             f"events.{correction.id}.data.data.{error.field}", error.message

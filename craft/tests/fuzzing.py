@@ -163,6 +163,16 @@ def working(command: str, chance: random.Random) -> Json:
         "partings": {"hair": HAIR, "scheme": "quadrants", "count": 12},
         "visit": {"plan": {}, "events": []},
         "chair": {"plan": {}, "events": [], "now": "2026-06-20T12:00:00+02:00"},
+        "replay": {
+            "plan": {},
+            "events": [
+                {
+                    "id": "00000000-0000-4000-8000-000000000000",
+                    "at": "2026-06-20T12:00:00+02:00",
+                    "kind": "begun",
+                }
+            ],
+        },
         "trial": {"pairs": [[4, 3], [2, 5], [3.5, 3.5]], "alpha": 0.05, "looks": "any", "most": 20},
         "wear": {
             "style": style,
@@ -227,7 +237,7 @@ def requests(command: str, seed: int) -> Iterator[Json]:
 
 def fixed(command: str) -> dict[str, Json]:
     """What stays as it is in every request: a plan is no request, and nobody waits for a search."""
-    if command in ("visit", "chair"):
+    if command in ("visit", "chair", "replay"):
         return {"plan": planned().model_dump(mode="json")}
     if command == "board":
         return {"draws": 20}

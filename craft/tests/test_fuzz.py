@@ -8,7 +8,7 @@ from craft.tests.fuzzing import ask, part_heads
 SEED = 20261126
 #: Slow commands are asked less often.
 COUNTS = {"propose": 3, "compare": 10, "chain": 10, "visit": 15, "crown": 30, "look": 30}
-COUNTS |= {"day": 20, "chair": 8, "wear": 30}
+COUNTS |= {"day": 20, "chair": 8, "replay": 8, "wear": 30}
 USUAL = 60
 
 
