@@ -13,6 +13,7 @@ from rest_framework.views import APIView
 
 from craft.contract import PlanAnswer, read
 from craft.contract.chair import ChairAnswer, SwapCheck
+from craft.contract.replay import ENTRIES_MOST, ReplayAnswer
 from craft.contract.visit import EventList
 from craft.vocabulary import Role, StepStatus, VisitState
 from salon.chair.services import (
@@ -20,10 +21,12 @@ from salon.chair.services import (
     go_on_otherwise,
     note,
     otherwise,
+    replayed,
     swapped,
     under_way,
 )
 from salon.fields import one_of, whole, within
+from salon.house.services import names_of
 from salon.kit.api import KitUseSerializer
 from salon.kit.models import KitUse
 from salon.problems import body_of, core_schema
@@ -93,6 +96,50 @@ class ChairView(APIView):
     def post(self, request: Request, pk: int) -> Response:
         visit = get_object_or_404(Visit, pk=pk)
         return Response(chair_out(note(visit, read(EventList, body_of(request)).events)))
+
+
+@core_schema(ReplayAnswer)
+class ReplayField(serializers.JSONField):
+    """What the core sees of a visit at a moment that is gone."""
+
+
+class ReplaySerializer(serializers.Serializer[Any]):
+    """A visit again, entry by entry."""
+
+    visit = serializers.IntegerField()
+    head = serializers.IntegerField()
+    head_name = serializers.CharField()
+    title = serializers.CharField()
+    plan = serializers.IntegerField()
+    names = serializers.DictField(child=serializers.CharField(), help_text="Of those who worked.")
+    replay = ReplayField()
+
+
+class MomentQuery(serializers.Serializer[Any]):
+    moment = whole(
+        0, ENTRIES_MOST, "entries", required=False, help_text="Without it after the last entry."
+    )
+
+
+class ReplayView(APIView):
+    """A visit that is over or under way, as it stood after one of its entries."""
+
+    @extend_schema(parameters=[MomentQuery], responses={200: ReplaySerializer})
+    def get(self, request: Request, pk: int) -> Response:
+        asked = MomentQuery(data=request.query_params)
+        asked.is_valid(raise_exception=True)
+        visit = get_object_or_404(Visit.objects.select_related("plan", "head"), pk=pk)
+        answer = replayed(visit, asked.validated_data.get("moment"))
+        out = {
+            "visit": visit.pk,
+            "head": visit.head_id,
+            "head_name": visit.head.name,
+            "title": visit.plan.title,
+            "plan": visit.plan_id,
+            "names": names_of({moment.by for moment in answer.moments}),
+            "replay": answer.model_dump(mode="json"),
+        }
+        return Response(ReplaySerializer(out).data)
 
 
 class ChairTimerSerializer(serializers.Serializer[Any]):
@@ -216,6 +263,7 @@ class SwapView(APIView):
 urlpatterns = [
     path("chairs/", SeatsView.as_view(), name="chairs"),
     path("visits/<int:pk>/chair/", ChairView.as_view(), name="chair"),
+    path("visits/<int:pk>/replay/", ReplayView.as_view(), name="visit-replay"),
     path("visits/<int:pk>/swap/", SwapView.as_view(), name="chair-swap"),
     path("visits/<int:pk>/otherwise/", OtherwiseView.as_view(), name="chair-otherwise"),
 ]

@@ -9,10 +9,12 @@ from django.db import transaction
 from django.utils import timezone
 
 from craft.chair.chair import chair
+from craft.chair.replay import replay
 from craft.chair.swap import swap_check
 from craft.contract import PlanAnswer, parse
 from craft.contract.chair import ChairAnswer, ChairRequest, SwapCheck
 from craft.contract.proposals import CompareRequest
+from craft.contract.replay import ReplayAnswer, ReplayRequest
 from craft.contract.visit import AnyEvent, Begun
 from craft.errors import CraftError
 from craft.routine.trials.compare import compare
@@ -56,6 +58,18 @@ def chair_of(visit: Visit, now: datetime, *, forecast: bool = True) -> ChairAnsw
     return chair(
         ChairRequest(plan=visit.plan.answered, asked=asked, events=events_of(visit), now=now)
     )
+
+
+def replayed(visit: Visit, moment: int | None) -> ReplayAnswer:
+    """A visit as it stood after one of its entries.
+
+    Args:
+        visit: with its plan
+        moment: after so many entries; None: after the last
+    Raises:
+        CraftError: nothing was noted yet, or the log is shorter
+    """
+    return replay(ReplayRequest(plan=visit.plan.answered, events=events_of(visit), moment=moment))
 
 
 def under_way() -> list[Visit]:

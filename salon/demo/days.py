@@ -2,6 +2,7 @@
 
 import contextlib
 import itertools
+from collections.abc import Iterator
 from datetime import datetime, time, timedelta
 from typing import Any
 from uuid import uuid4
@@ -10,8 +11,10 @@ from django.contrib.auth.models import User
 from django.utils import timezone
 from rest_framework.exceptions import ValidationError
 
-from craft.contract import parse
+from craft.chair.steps import chair_step
+from craft.contract import PlanAnswer, parse
 from craft.contract.visit import AnyEvent, EventList
+from craft.vocabulary import SectionTick
 from salon.booking.models import Booking, Holiday, Opening, Shift, StationCount
 from salon.booking.placing import Wanted
 from salon.booking.services import book
@@ -141,16 +144,34 @@ def put_in_its_state(booking: Booking, now: datetime) -> None:
         booking.save()
 
 
+Row = tuple[datetime, str, str, dict[str, Any]]
+
+
+def ticks(plan: PlanAnswer, key: str, start: datetime, end: datetime) -> Iterator[Row]:
+    """Sections ticked one after another while a step that has ticks is worked."""
+    tick = next(chair_step(plan, step).ticks for step in plan.steps if step.key == key)
+    if tick is None:
+        return
+    for place, section in enumerate(plan.sections, start=1):
+        at = start + (end - start) * place / (len(plan.sections) + 1)
+        if tick is SectionTick.RELEASED:
+            yield at, key, "section_released", {"section": section.number}
+        else:
+            yield at, key, "section_done", {"section": section.number, "what": tick}
+
+
 def entries_until(booking: Booking, now: datetime) -> list[AnyEvent]:
     """The log of a visit that went just as it was booked, up to a moment."""
     by = {segment.step: segment.specialist for segment in booking.segments.all() if segment.hands}
-    rows: list[tuple[datetime, str, str, dict[str, Any]]] = [(booking.start, "", "begun", {})]
+    rows: list[Row] = [(booking.start, "", "begun", {})]
     for step, group in itertools.groupby(booking.segments.all(), key=lambda row: row.step):
         segments = list(group)
         hands = [segment for segment in segments if segment.hands]
         waits = [segment for segment in segments if not segment.hands]
         if hands:
             rows.append((hands[0].start, step, "step_started", {"step": step}))
+            if booking.plan is not None:
+                rows += ticks(booking.plan.answered, step, hands[0].start, hands[-1].end)
             rows.append((hands[-1].end, step, "step_done", {"step": step}))
         for wait in waits:
             timer = {"timer": step, "title": wait.title, "step": step}

@@ -59,6 +59,7 @@ DOORS: dict[str, Door] = {
     **dict.fromkeys(("consultations", "scope", "scope-upload"), Door(HANDS, HANDS)),
     **dict.fromkeys(("scope-picture", "scope-image", "stop-signs"), Door(HANDS, HANDS)),
     **dict.fromkeys(("chairs", "chair", "chair-otherwise", "chair-swap"), Door(HANDS, HANDS)),
+    "visit-replay": Door(HANDS, HANDS),
     **dict.fromkeys(("visits", "visit", "visit-log", "record", "begin-visit"), Door(HANDS, HANDS)),
     **dict.fromkeys(("wear", "check-ins", "check-in-seen", "check-in-link"), Door(HANDS, HANDS)),
     **dict.fromkeys(("look-pictures", "look-picture", "scale-strip"), Door(HANDS, HANDS)),

@@ -51,3 +51,9 @@ def paces_of(usernames: Iterable[str]) -> dict[str, float]:
 def name_of(user: User | None) -> str:
     """What somebody is called on screen; nothing for somebody unknown."""
     return (user.get_full_name() or user.get_username()) if user else ""
+
+
+def names_of(usernames: Iterable[str]) -> dict[str, str]:
+    """What several people are called on screen, by their name; nobody who is gone."""
+    rows = User.objects.filter(username__in=list(usernames))
+    return {user.get_username(): name_of(user) for user in rows}

@@ -81,6 +81,7 @@ class DoorsTest(ApiTest):
             "plan": f"/api/plans/{plan}/",
             "visits": "/api/visits/",
             "visit": f"/api/visits/{visit}/",
+            "visit-replay": f"/api/visits/{visit}/replay/",
             "visit-log": f"/api/visits/{visit}/log/",
         }
 

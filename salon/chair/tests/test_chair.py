@@ -20,7 +20,9 @@ from salon.tests.base import ApiTest
 from salon.visits.models import Visit
 
 
-class ChairTest(ApiTest):
+class ChairLogTest(ApiTest):
+    """A visit that is begun, and a way to note what happens."""
+
     plan: Plan
 
     def setUp(self) -> None:
@@ -48,6 +50,8 @@ class ChairTest(ApiTest):
         row: dict[str, Any] = answer.json()
         return row
 
+
+class ChairTest(ChairLogTest):
     def test_a_step_is_begun_and_done(self) -> None:
         first = self.client.get(f"/api/visits/{self.visit}/chair/").json()
         key = first["chair"]["step"]
@@ -183,3 +187,34 @@ class ChairTest(ApiTest):
         self.post(f"/api/kit-uses/{pins['id']}/cleaning/", {"contact_min": 10})
         uses = self.client.get(f"/api/visits/{self.visit}/chair/").json()["kit"]
         self.assertTrue(next(use for use in uses if use["id"] == pins["id"])["cleaning_since"])
+
+
+class ReplayTest(ChairLogTest):
+    def test_a_visit_is_read_again_as_it_stood_after_an_entry(self) -> None:
+        self.note(
+            self.event("begun", 30), self.event("section_done", 20, section=2, what="laid_in")
+        )
+        path = f"/api/visits/{self.visit}/replay/"
+        before, after = (self.client.get(path, {"moment": n}).json() for n in (1, 2))
+        seen = [
+            [
+                row["number"]
+                for row in answer["replay"]["chair"]["visit"]["sections"]
+                if row["laid_in"]
+            ]
+            for answer in (before, after, self.client.get(path).json())
+        ]
+        self.assertEqual(seen, [[], [2], [2]])
+        texts = [row["text"] for row in before["replay"]["moments"]]
+        self.assertEqual(texts, ["Sat down", "Section 2 laid in"])
+        self.assertEqual(before["names"], {self.user.username: self.user.username})
+
+    def test_an_empty_log_and_a_moment_that_is_none_are_said(self) -> None:
+        path = f"/api/visits/{self.visit}/replay/"
+        empty = self.client.get(path)
+        self.assertEqual((empty.status_code, "noted yet" in empty.content.decode()), (400, True))
+        self.note(self.event("begun", 30))
+        for moment in ("2", "-1", "x", "9" * 30):
+            answer = self.client.get(path, {"moment": moment})
+            self.assertEqual(answer.status_code, 400, answer.content)
+            self.assertIn("moment", answer.content.decode())

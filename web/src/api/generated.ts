@@ -659,6 +659,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/core/replay/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The log of a visit, and how far into it. */
+        post: operations["core_replay_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/core/restyle/": {
         parameters: {
             query?: never;
@@ -2380,6 +2397,23 @@ export interface paths {
         put?: never;
         /** @description Go on with other sections or rods: the rest is planned anew, first told, then kept. */
         post: operations["visits_otherwise_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{pk}/replay/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A visit that is over or under way, as it stood after one of its entries. */
+        get: operations["visits_replay_retrieve"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -4565,6 +4599,12 @@ export interface components {
             /** Format: date-time */
             received_at?: string;
         };
+        /**
+         * EventKind
+         * @description What an entry of a visit's log tells.
+         * @enum {string}
+         */
+        EventKind: "begun" | "step_started" | "step_done" | "step_skipped" | "section_done" | "section_released" | "released" | "dose" | "timer_set" | "timer_stopped" | "handover" | "swap" | "score" | "length" | "dryness" | "residue" | "note" | "kit_out" | "kit_in" | "closed" | "touch" | "leftover" | "comfort" | "correction";
         /**
          * @description * `begun` - begun
          *     * `step_started` - step_started
@@ -9011,6 +9051,87 @@ export interface components {
         ReplanWishRequest: {
             /** Format: date */
             date: string;
+        };
+        /** @description A visit again, entry by entry. */
+        Replay: {
+            visit: number;
+            head: number;
+            head_name: string;
+            title: string;
+            plan: number;
+            /** @description Of those who worked. */
+            names: {
+                [key: string]: string;
+            };
+            replay: components["schemas"]["ReplayAnswer"];
+        };
+        /**
+         * ReplayAnswer
+         * @description A visit as it stood after an entry.
+         */
+        ReplayAnswer: {
+            /** Moments */
+            moments: components["schemas"]["ReplayMoment"][];
+            /** Moment */
+            moment: number;
+            /** @description What was known then, nothing of what came later. */
+            chair: components["schemas"]["ChairAnswer"];
+        };
+        /**
+         * ReplayMoment
+         * @description An entry of the log, in words.
+         */
+        ReplayMoment: {
+            /**
+             * Number
+             * @description 1 for the first.
+             */
+            number: number;
+            kind: components["schemas"]["EventKind"];
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * After Min
+             * @description Since the first entry.
+             */
+            after_min: number;
+            /** By */
+            by: string;
+            /**
+             * Step
+             * @description Of which step it speaks; null where of none.
+             */
+            step: string | null;
+            /**
+             * Section
+             * @description Of which section.
+             */
+            section: number | null;
+            /** Text */
+            text: string;
+            /**
+             * Taken Back
+             * @description Whether a later entry took it back.
+             */
+            taken_back: boolean;
+        };
+        /**
+         * ReplayRequest
+         * @description The log of a visit, and how far into it.
+         */
+        ReplayRequestRequest: {
+            plan: components["schemas"]["PlanAnswer"];
+            /** Events */
+            events?: (components["schemas"]["Begun"] | components["schemas"]["StepStarted"] | components["schemas"]["StepDone"] | components["schemas"]["StepSkipped"] | components["schemas"]["SectionDone"] | components["schemas"]["SectionReleased"] | components["schemas"]["Released"] | components["schemas"]["DoseTaken"] | components["schemas"]["TimerSet"] | components["schemas"]["TimerStopped"] | components["schemas"]["Handover"] | components["schemas"]["Swap"] | components["schemas"]["Score"] | components["schemas"]["Length"] | components["schemas"]["DrynessFelt"] | components["schemas"]["ResidueLeft"] | components["schemas"]["Note"] | components["schemas"]["KitOut"] | components["schemas"]["KitIn"] | components["schemas"]["Touched"] | components["schemas"]["Leftover"] | components["schemas"]["ComfortFelt"] | components["schemas"]["Closed"] | components["schemas"]["Correction"])[];
+            /**
+             * Moment
+             * @description After so many entries; null: after the last.
+             * @default null
+             */
+            moment?: number | null;
         };
         /**
          * Residue
@@ -15901,6 +16022,93 @@ export interface operations {
                 };
             };
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    core_replay_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReplayRequestRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReplayAnswer"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -26763,6 +26971,70 @@ export interface operations {
             };
         };
     };
+    visits_replay_retrieve: {
+        parameters: {
+            query?: {
+                /** @description Without it after the last entry. */
+                moment?: number;
+            };
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Replay"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     visits_swap_retrieve: {
         parameters: {
             query: {
@@ -27180,6 +27452,7 @@ export const drynessFeltKindValues: ReadonlyArray<FlattenedDeepRequired<componen
 export const editOpValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["EditOp"]> = ["add", "remove", "move", "replace", "override"];
 export const elasticityValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Elasticity"]> = ["stiff", "springy", "overstretched"];
 export const evenValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Even"]> = ["hair", "spacing"];
+export const eventKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["EventKind"]> = ["begun", "step_started", "step_done", "step_skipped", "section_done", "section_released", "released", "dose", "timer_set", "timer_stopped", "handover", "swap", "score", "length", "dryness", "residue", "note", "kit_out", "kit_in", "closed", "touch", "leftover", "comfort", "correction"];
 export const eventKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["EventKindEnum"]> = ["begun", "step_started", "step_done", "step_skipped", "section_done", "section_released", "released", "dose", "timer_set", "timer_stopped", "handover", "swap", "score", "length", "dryness", "residue", "note", "kit_out", "kit_in", "closed", "touch", "leftover", "comfort", "correction"];
 export const familyValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Family"]> = ["take_down", "prepare", "cleanse", "treat", "lay_in", "shape", "finish"];
 export const fitsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Fits"]> = ["yes", "care", "no"];
