@@ -316,6 +316,7 @@ class DemoSalonTest(DemoPageTest):
             f"/plans/{plan.pk}/visit",
             f"/visits/{visit.pk}",
             f"/visits/{visit.pk}/correct",
+            f"/visits/{visit.pk}/replay",
             f"/heads/{plan.head_id}/consultation?part=reason",
             f"/heads/{plan.head_id}/consultation?part=density",
             f"/heads/{plan.head_id}/consultation?part=curl",

@@ -338,6 +338,25 @@ class ChairBrowserTest(BrowserTest):
         self.assertIsNotNone(offline.minutes)
         self.visit.refresh_from_db()
         self.assertEqual((self.visit.state, self.visit.volume), ("done", 2))
+        self.gone_through_again(page)
+
+    def gone_through_again(self, page: Page) -> None:
+        """Entry by entry, by keys: nothing is known before it was noted."""
+        page.get_by_role("link", name="See the visit").click()
+        page.get_by_role("link", name="Again, step by step").click()
+        last = self.visit.events.count()
+        expect(page.get_by_text(f"entry {last} of {last}")).to_be_visible()
+        page.keyboard.press("Home")
+        expect(page.get_by_text("Before the first entry")).to_be_visible()
+        expect(page.get_by_text("No dose was noted yet.")).to_be_visible()
+        page.keyboard.press("ArrowRight")
+        expect(page.get_by_text(f"entry 1 of {last}")).to_be_visible()
+        page.get_by_role("button", name=re.compile("Section 4 released")).click()
+        expect(page.get_by_text("3 of 4 sections released")).to_be_visible()
+        page.get_by_role("button", name=re.compile("Section 3 released")).click()
+        expect(page.get_by_text("4 of 4 sections released")).to_be_visible()
+        page.reload()
+        expect(page.get_by_text("4 of 4 sections released")).to_be_visible()
 
     def swapped_and_evened(self, page: Page) -> None:
         """Another gel, and more of it on the left until the right has as much."""

@@ -123,6 +123,11 @@ export const router = createRouter({
       props: number('head'),
     },
     {
+      path: '/visits/:visit(\\d+)/replay',
+      component: () => import('@/places/findings/Replay.vue'),
+      props: number('visit'),
+    },
+    {
       path: '/visits/:visit(\\d+)',
       component: () => import('@/places/findings/VisitSheet.vue'),
       props: number('visit'),

@@ -172,6 +172,19 @@ export const useVisit = (id: Id) =>
     enabled: () => toValue(id) > 0,
   })
 
+/** A visit as it stood after so many entries; the last moment stays in sight until the next is here. */
+export const useReplay = (id: Id, moment: MaybeRefOrGetter<number | undefined>) =>
+  useQuery({
+    queryKey: ['visit', computed(() => toValue(id)), 'replay', computed(() => toValue(moment))],
+    queryFn: () =>
+      answerOf(
+        api.GET('/api/visits/{pk}/replay/', {
+          params: { path: { pk: toValue(id) }, query: { moment: toValue(moment) } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+  })
+
 /** A plan computed for a wish; the last one stays in sight while the next is on its way. */
 export const useDraft = (wish: MaybeRefOrGetter<Wish>, enabled: MaybeRefOrGetter<boolean> = true) =>
   useQuery({

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** Every step of the visit, where it stands; a tap looks at one. */
+import { useI18n } from 'vue-i18n'
+
 import { minutes } from '@/text/format'
 
 import type { Chair } from '@/api/chairLog'
@@ -7,7 +9,15 @@ import type { StepSeen } from './seen'
 
 const props = defineProps<{ steps: Chair['answer']['steps']; seen: StepSeen[]; here?: string }>()
 const emit = defineEmits<{ pick: [key: string] }>()
-const stateOf = (key: string) => props.seen.find((one) => one.key === key)?.status
+const { t } = useI18n()
+const seenOf = (key: string) => props.seen.find((one) => one.key === key)
+/** What a step took, once it is over; else what it is planned for. */
+function time(step: Chair['answer']['steps'][number]): string {
+  const took = seenOf(step.key)?.minutes
+  return took == null
+    ? minutes(step.hands_on_min + step.wait_min)
+    : t('chair.took', { time: minutes(took) })
+}
 </script>
 
 <template>
@@ -16,7 +26,7 @@ const stateOf = (key: string) => props.seen.find((one) => one.key === key)?.stat
       v-for="step in steps"
       :key="step.key"
       class="fold"
-      :class="[step.family, stateOf(step.key), { here: step.key === here }]"
+      :class="[step.family, seenOf(step.key)?.status, { here: step.key === here }]"
     >
       <button
         class="plain"
@@ -25,7 +35,7 @@ const stateOf = (key: string) => props.seen.find((one) => one.key === key)?.stat
         @click="emit('pick', step.key)"
       >
         {{ step.title }}
-        <span class="quiet">{{ minutes(step.hands_on_min + step.wait_min) }}</span>
+        <span class="quiet">{{ time(step) }}</span>
       </button>
     </li>
   </ol>

@@ -12,6 +12,8 @@ const props = defineProps<{
   now: Date
   /** What comes of too long, in words. */
   tooLong?: string
+  /** Looked at afterwards: nothing can be stopped any more. */
+  past?: boolean
 }>()
 const emit = defineEmits<{ stop: [] }>()
 const { t } = useI18n()
@@ -34,10 +36,16 @@ const words = computed(() => {
 </script>
 
 <template>
-  <div class="timer" :class="state" :role="state === 'running' ? 'timer' : 'alert'">
+  <div
+    class="timer"
+    :class="state"
+    :role="past ? undefined : state === 'running' ? 'timer' : 'alert'"
+  >
     <b>{{ words }}</b>
     <span v-if="state === 'over' && tooLong">{{ tooLong }}</span>
-    <button class="act big" type="button" @click="emit('stop')">{{ t('chair.stop') }}</button>
+    <button v-if="!past" class="act big" type="button" @click="emit('stop')">
+      {{ t('chair.stop') }}
+    </button>
   </div>
 </template>
 

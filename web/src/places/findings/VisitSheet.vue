@@ -100,6 +100,9 @@ const results = computed(() => {
         })
       "
     >
+      <RouterLink class="act" :to="`/visits/${props.visit}/replay`">{{
+        t('visit.toReplay')
+      }}</RouterLink>
       <RouterLink class="act" :to="`/visits/${props.visit}/correct`">{{
         t('visit.toCorrect')
       }}</RouterLink>

@@ -5,6 +5,7 @@ export const chair = {
     begin: 'Begin at the chair',
     goOn: 'To the chair',
     stepOf: 'step {n} of {of}',
+    took: 'took {time}',
     start: 'Start',
     done: 'Done',
     next: 'Done, next',
