@@ -37,6 +37,8 @@ LOCK_CM, RIM_CM = 0.25, 0.8
 NARROW, WIDE = 0.35, 0.97
 #: Uncertainty comes from leaving out one of so many pieces at a time (jackknife).
 PIECES = 10
+#: An outline is drawn with corners no further off than this [cm].
+OUTLINE_CM = 0.15
 
 
 @dataclass(frozen=True)
@@ -73,6 +75,8 @@ class Measures:
         length_cm: from the top of the head to the ends
         evenness: 1 where both sides are alike, 0 where one has all
         px_per_cm: the scale
+        outline_cm: of the silhouette without single hairs, closed: right of the middle of the head,
+            and down from its top
     """
 
     silhouette_cm2: Measured
@@ -81,6 +85,7 @@ class Measures:
     length_cm: Measured
     evenness: Measured
     px_per_cm: float
+    outline_cm: list[tuple[float, float]]
 
 
 def measure(grey: Grey) -> Measures | Cannot:
@@ -114,6 +119,7 @@ def measure(grey: Grey) -> Measures | Cannot:
         length_cm=length(body, scale),
         evenness=evenness(body),
         px_per_cm=round(px, 3),
+        outline_cm=outline(body, px),
     )
 
 
@@ -243,8 +249,23 @@ def length(body: Mask, scale: Scale) -> Measured:
     return Measured(round(value, 2), round(unsure, 2))
 
 
-def evenness(body: Mask) -> Measured:
-    """How alike both sides are, halved at the middle of the head.
+@dataclass(frozen=True)
+class Axis:
+    """The middle of a head.
+
+    Args:
+        column: where it is [px]
+        sd: how sure its rows are of it [px]
+        rows: how many rows the hair has
+    """
+
+    column: float
+    sd: float
+    rows: int
+
+
+def axis_of(body: Mask) -> Axis:
+    """The middle of the head under a silhouette.
 
     Further down, the middle of a row moves towards the fuller side, the more the wider the row is;
     where the row had no width it would be the middle of the head.
@@ -255,14 +276,31 @@ def evenness(body: Mask) -> Measured:
     upper = np.arange(len(rows)) <= int(np.argmax(widths))
     # The first rows are single hairs, the widest ones say nothing of how it widens.
     kept = upper & (widths > NARROW * widths.max()) & (widths < WIDE * widths.max())
-    slope, axis = stats.siegelslopes(middles[kept], widths[kept])
-    off = middles[kept] - slope * widths[kept] - axis
+    slope, column = stats.siegelslopes(middles[kept], widths[kept])
+    off = middles[kept] - slope * widths[kept] - column
     # As sure as a straight line through so many rows.
     by_slope = float(np.std(off)) / max(float(np.std(widths[kept])), 1e-9)
-    axis_sd = by_slope * float(widths[kept].mean()) / np.sqrt(int(kept.sum()))
+    sd = by_slope * float(widths[kept].mean()) / np.sqrt(int(kept.sum()))
+    return Axis(float(column), float(sd), len(rows))
+
+
+def evenness(body: Mask) -> Measured:
+    """How alike both sides are, halved at the middle of the head."""
+    axis = axis_of(body)
     columns = np.arange(body.shape[1])
-    left, right = body[:, columns < axis].sum(), body[:, columns > axis].sum()
+    left, right = body[:, columns < axis.column].sum(), body[:, columns > axis.column].sum()
     value = 1 - abs(left - right) / max(left + right, 1)
     # The axis is as sure as the rows agree on it; each of its pixels is a column of hair.
-    unsure = 2 * axis_sd * len(rows) / max(left + right, 1)
+    unsure = 2 * axis.sd * axis.rows / max(left + right, 1)
     return Measured(round(float(value), 4), round(float(max(unsure, 0.002)), 4))
+
+
+def outline(body: Mask, px: float) -> list[tuple[float, float]]:
+    """The outline of a silhouette, to lay another one over it [cm]."""
+    around = max(shapes.find_contours(np.pad(body, 1).astype(float), 0.5), key=len) - 1
+    corners = shapes.approximate_polygon(around, OUTLINE_CM * px)
+    middle, top = axis_of(body).column, float(np.flatnonzero(body.any(axis=1))[0])
+    return [
+        (round((column - middle) / px, 2), round((row - top) / px, 2))
+        for row, column in corners.tolist()
+    ]

@@ -25,6 +25,9 @@ from salon.visits.models import Visit
 PICTURES_MOST = 60
 
 
+PAIR = serializers.ListField(child=serializers.FloatField(), min_length=2, max_length=2)
+
+
 class LookMeasuredSerializer(serializers.Serializer[Any]):
     value = serializers.FloatField()
     sd = serializers.FloatField()
@@ -37,6 +40,11 @@ class LookMeasuresSerializer(serializers.Serializer[Any]):
     length_cm = LookMeasuredSerializer()
     evenness = LookMeasuredSerializer()
     px_per_cm = serializers.FloatField()
+    outline_cm = serializers.ListField(
+        child=PAIR,
+        required=False,
+        help_text="Of the silhouette: right of the middle of the head, down from its top [cm].",
+    )
 
 
 class LookPictureSerializer(serializers.ModelSerializer[LookPicture]):

@@ -43,6 +43,19 @@ class KnownShapeTest(TestCase):
         self.assertGreater(measures.evenness.value, 0.99)
         self.assertLess(measures.roughness_mm.value, 0.05)
 
+    def test_the_outline_of_a_disc_lies_round_its_middle(self) -> None:
+        measures = measure(sheet())
+        assert isinstance(measures, Measures)
+        points = np.array(measures.outline_cm)
+        self.assertEqual(tuple(points[0]), tuple(points[-1]))
+        away = np.hypot(points[:, 0], points[:, 1] - 10)
+        self.assertLess(float(np.abs(away - 10).max()), 0.3)
+        # The area of the polygon by the shoelace formula is that of the silhouette.
+        x, y = points.T
+        area = abs(float((x[:-1] * y[1:] - x[1:] * y[:-1]).sum())) / 2
+        self.assertAlmostEqual(area, measures.silhouette_cm2.value, delta=5)
+        self.assertLess(len(points), 60)
+
     def test_a_strip_may_lie_askew_and_nothing_else_is_one(self) -> None:
         dark = sheet() < 100
         askew = transform.rotate(dark.astype(float), -7, order=0) > 0.5

@@ -15,9 +15,10 @@ import PageHead from '@/parts/PageHead.vue'
 import Refusals from '@/parts/Refusals.vue'
 import { day, short } from '@/text/format'
 
+import Outlines from './Outlines.vue'
 import TakePicture from './TakePicture.vue'
 
-const WAYS = ['beside', 'wipe', 'over'] as const
+const WAYS = ['beside', 'wipe', 'over', 'outlines'] as const
 const MEASURES = [
   ['silhouette_cm2', 'cm²', 0],
   ['roughness_mm', 'mm', 2],
@@ -78,6 +79,17 @@ function shown(picture: LookPicture, [name, unit, digits]: (typeof MEASURES)[num
   const one = picture.measures?.[name]
   return one ? `${short(one.value, digits)} ± ${short(one.sd, digits)} ${unit}` : ''
 }
+/** Outlines of both, where both could be measured. */
+const outlines = computed(() =>
+  pair.value.flatMap((picture) => {
+    const points = picture.measures?.outline_cm
+    return points ? [{ id: picture.id, about: about(picture), points }] : []
+  }),
+)
+const ways = computed(() => named(outlines.value.length === 2 ? WAYS : WAYS.slice(0, -1), 'ways'))
+watch(outlines, (now) => {
+  if (now.length < 2 && way.value === 'outlines') way.value = 'beside'
+})
 const state = (picture: LookPicture) => {
   if (!picture.measured_at) return t('looks.measuring')
   return picture.cannot ? t(`looks.cannot.${picture.cannot}`) : ''
@@ -102,13 +114,9 @@ const state = (picture: LookPicture) => {
     :empty="looks.data.value && !rows.length ? t('looks.none') : undefined"
     @retry="looks.refetch()"
   >
-    <Choice
-      v-if="pair.length === 2"
-      v-model="way"
-      :label="t('looks.way')"
-      :options="named(WAYS, 'ways')"
-    />
-    <div class="pair" :class="[way, { two: pair.length === 2 }]">
+    <Choice v-if="pair.length === 2" v-model="way" :label="t('looks.way')" :options="ways" />
+    <Outlines v-if="way === 'outlines' && outlines.length === 2" :outlines="outlines" />
+    <div v-else class="pair" :class="[way, { two: pair.length === 2 }]">
       <figure
         v-for="(picture, at) in pair"
         :key="picture.id"
@@ -128,7 +136,7 @@ const state = (picture: LookPicture) => {
         <figcaption v-if="way === 'beside'" class="quiet">{{ about(picture) }}</figcaption>
       </figure>
     </div>
-    <label v-if="pair.length === 2 && way !== 'beside'" class="share">
+    <label v-if="pair.length === 2 && (way === 'wipe' || way === 'over')" class="share">
       {{ t('looks.share') }}
       <input v-model.number="share" type="range" min="0" max="100" />
     </label>
