@@ -160,6 +160,7 @@ class HomePictureSerializer(serializers.Serializer[Any]):
     picture = serializers.FileField(
         error_messages={"required": "Choose a picture.", "empty": "The file is empty."}
     )
+    uuid = serializers.UUIDField(help_text="Made on the phone.")
     view = one_of([view.value for view in View])
     consent = serializers.BooleanField(help_text="The salon may keep this picture.")
 
@@ -185,7 +186,8 @@ class CheckinPictureView(CheckinView):
         given = HomePictureSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         values = given.validated_data
-        measure.enqueue(show(visit, values["picture"].read(), values["view"]).pk)
+        picture = show(visit, values["picture"].read(), values["view"], values["uuid"])
+        measure.enqueue(picture.pk)
         return page_of(visit)
 
 

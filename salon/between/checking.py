@@ -5,6 +5,7 @@ import secrets
 from collections.abc import Mapping
 from datetime import date, timedelta
 from typing import Any
+from uuid import UUID
 
 from django.contrib.auth.models import User
 from django.db import transaction
@@ -127,19 +128,25 @@ def unseen() -> list[Checkin]:
 
 
 @transaction.atomic
-def show(visit: Visit, data: bytes, view: str) -> LookPicture:
+def show(visit: Visit, data: bytes, view: str, uuid: UUID) -> LookPicture:
     """Keep a picture that a client sends from home.
 
     Args:
         visit: of the style that is worn
         data: of the file
         view: from where
+        uuid: made where it was taken; sent again, it is kept once
     Raises:
         Unreadable: it is no picture
-        CraftError: there are enough of today
+        CraftError: there are enough of today, or it was sent for another visit
     """
+    same = LookPicture.objects.filter(uuid=uuid).first()
+    if same is not None:
+        if same.visit_id != visit.pk:
+            raise CraftError("uuid", "This was sent for another visit.")
+        return same
     today = timezone.localdate()
     sent = visit.look_pictures.filter(moment=PictureMoment.HOME, taken_by=None)
     if sent.filter(taken_at__date=today).count() >= PICTURES_A_DAY:
         raise CraftError("picture", f"{PICTURES_A_DAY} pictures a day are enough; thank you.")
-    return keep_picture(visit.head, data, view, PictureMoment.HOME, None, visit)
+    return keep_picture(visit.head, data, view, PictureMoment.HOME, None, visit, uuid)

@@ -3,6 +3,7 @@
 import io
 from dataclasses import asdict, replace
 from datetime import datetime
+from uuid import UUID
 
 import numpy as np
 from django.contrib.auth.models import User
@@ -24,7 +25,13 @@ KEPT_PX = 2400
 
 
 def keep_picture(
-    head: Head, data: bytes, view: str, moment: str, by: User | None, visit: Visit | None = None
+    head: Head,
+    data: bytes,
+    view: str,
+    moment: str,
+    by: User | None,
+    visit: Visit | None = None,
+    uuid: UUID | None = None,
 ) -> LookPicture:
     """Keep a picture that the client agreed to: upright, without place, time or camera.
 
@@ -34,6 +41,7 @@ def keep_picture(
         view, moment: from where and when
         by: who took it
         visit: that it belongs to
+        uuid: made where it was taken
     Raises:
         Unreadable: it is no picture
         CraftError: the visit is of another head
@@ -46,6 +54,7 @@ def keep_picture(
         whole.save(written, "PNG")
         width, height = whole.size
     picture = LookPicture(
+        uuid=uuid,
         head=head,
         visit=visit,
         view=view,

@@ -106,6 +106,9 @@ class Checkin(models.Model):
 class LookPicture(models.Model):
     """A picture of a style on a head, kept with the client's consent, and what it measures."""
 
+    uuid = models.UUIDField(
+        null=True, unique=True, help_text="Made where it was taken: sent twice, it is kept once."
+    )
     head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="look_pictures")
     visit = models.ForeignKey(
         Visit, null=True, blank=True, on_delete=models.SET_NULL, related_name="look_pictures"

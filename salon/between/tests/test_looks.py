@@ -4,6 +4,7 @@ import io
 import tempfile
 from pathlib import Path
 from typing import Any
+from uuid import uuid4
 
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client, override_settings
@@ -116,7 +117,7 @@ class FromHomeTest(PictureTest):
 
     def show(self, data: bytes, **more: object) -> Any:
         file = SimpleUploadedFile("IMG.png", data, "image/png")
-        values = {"view": "back", "consent": "true", "picture": file} | more
+        values = {"uuid": uuid4(), "view": "back", "consent": "true", "picture": file} | more
         return self.stranger.post(f"/api/check-in/{self.secret}/picture/", values)
 
     def test_it_is_kept_with_the_visit_and_measured(self) -> None:
@@ -130,6 +131,15 @@ class FromHomeTest(PictureTest):
         self.assertNotIn("picture", answer.json())
         image = self.stranger.get(f"/api/look-pictures/{picture.pk}/")
         self.assertIn(image.status_code, (401, 403))
+
+    def test_sent_again_it_is_kept_once_and_never_for_another_visit(self) -> None:
+        key = uuid4()
+        for _ in range(2):
+            self.assertEqual(self.show(png(Style(seed=4)), uuid=key).status_code, 200)
+        self.assertEqual(LookPicture.objects.count(), 1)
+        other = visited(self.head, self.user, days_ago=3)
+        self.secret = open_link(other, self.user)[1]
+        self.assertRefused(self.show(png(Style()), uuid=key), "uuid", "another visit")
 
     def test_not_without_consent_not_too_many_and_not_by_another_secret(self) -> None:
         self.assertRefused(self.show(png(Style()), consent="false"), "consent", "may keep")

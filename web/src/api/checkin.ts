@@ -1,11 +1,14 @@
 /** Check-ins of a client: kept on the device until the salon has them. */
 import { v4 as uuid } from 'uuid'
 
-import { api, answerOf, asForm, Offline, type Schemas } from './client'
+import { api, answerOf, asForm, Offline, Refused, type Schemas } from './client'
 import { change, load } from './kept'
 
 export type CheckinPage = Schemas['CheckinPage']
 export type Told = Schemas['ToldRequest']
+
+/** Sent again it would be refused again: it cannot be, the link has ended, it is too large. */
+const FINAL = new Set([400, 404, 413])
 
 const waitingKey = (secret: string) => `check-in ${secret} waiting`
 const pageKey = (secret: string) => `check-in ${secret}`
@@ -44,34 +47,56 @@ export async function ask(secret: string): Promise<CheckinPage> {
 /** Nothing more is written to this client. */
 export const stop = (secret: string) => answerOf(api.DELETE('/api/check-in/{secret}/', at(secret)))
 
-/** Send a picture; it needs a connection, and is never shown again by this link. */
-export const sendPicture = (
-  secret: string,
-  picture: Blob,
-  view: Schemas['HomePictureRequest']['view'],
-) =>
+/** A picture as it waits on the phone. */
+export interface Shot {
+  uuid: string
+  picture: Blob
+  view: Schemas['HomePictureRequest']['view']
+}
+const shotsKey = (secret: string) => `check-in ${secret} pictures`
+export const shotOf = (picture: Blob, view: Shot['view']): Shot => ({ uuid: uuid(), picture, view })
+export const shots = async (secret: string) => (await load<Shot[]>(shotsKey(secret))) ?? []
+export const keepShot = (secret: string, shot: Shot) =>
+  change<Shot[]>(shotsKey(secret), (before) => [...(before ?? []), shot])
+const dropShot = (secret: string, shot: Shot) =>
+  change<Shot[]>(shotsKey(secret), (before) =>
+    (before ?? []).filter((one) => one.uuid !== shot.uuid),
+  )
+
+/** A picture goes to the salon; it is never given back by this link. */
+const sendShot = (secret: string, shot: Shot) =>
   answerOf(
     api.POST('/api/check-in/{secret}/picture/', {
       ...at(secret),
-      ...asForm<Schemas['HomePictureRequest']>({ picture, view, consent: true }),
+      ...asForm<Schemas['HomePictureRequest']>({ ...shot, consent: true }),
     }),
   )
+
+const sendTold = (secret: string, told: Told) =>
+  answerOf(api.POST('/api/check-in/{secret}/', { ...at(secret), body: told }))
 
 /** Send what waits, one by one; a refused one is told and does not hold up the others. */
 export async function send(secret: string): Promise<{ page?: CheckinPage; refused?: Error }> {
   const result: { page?: CheckinPage; refused?: Error } = {}
-  for (const told of await waiting(secret)) {
+  const days = (await waiting(secret)).map((told) => ({
+    go: () => sendTold(secret, told),
+    drop: () => drop(secret, told),
+  }))
+  const pictures = (await shots(secret)).map((shot) => ({
+    go: () => sendShot(secret, shot),
+    drop: () => dropShot(secret, shot),
+  }))
+  for (const one of [...days, ...pictures]) {
     try {
-      const body = { ...at(secret), body: told }
-      result.page = await remember(
-        secret,
-        await answerOf(api.POST('/api/check-in/{secret}/', body)),
-      )
+      const page = await remember(secret, await one.go())
+      // A picture is no reason to take advice away.
+      result.page = { ...page, advice: page.advice || result.page?.advice || '' }
     } catch (error) {
-      if (error instanceof Offline) return result
-      result.refused = error as Error
+      // Whatever it is but a refusal of this very thing, it waits.
+      if (!(error instanceof Refused && FINAL.has(error.status))) return result
+      result.refused = error
     }
-    await drop(secret, told)
+    await one.drop()
   }
   return result
 }

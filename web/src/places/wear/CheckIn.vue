@@ -9,8 +9,10 @@ import {
   ask,
   type CheckinPage,
   keep,
+  keepShot,
   send,
-  sendPicture,
+  shotOf,
+  shots,
   stop,
   type Told,
   tellingOf,
@@ -34,6 +36,7 @@ const AGAIN_MS = 15_000
 
 const page = ref<CheckinPage>()
 const waits = ref(0)
+const shotWaits = ref(false)
 const ended = ref(false)
 const trouble = ref('')
 const sent = ref(false)
@@ -88,6 +91,7 @@ async function pass() {
   if (next) page.value = next
   if (refused) trouble.value = refused.message
   waits.value = (await waiting(props.secret)).length
+  shotWaits.value = (await shots(props.secret)).length > 0
 }
 async function tell() {
   const { dry, looks, ...rest } = typed
@@ -116,14 +120,12 @@ async function show(event: Event) {
   input.value = ''
   if (!picture) return
   sending.value = true
-  try {
-    await sendPicture(props.secret, picture, 'back')
-    shown.value = true
-    agreed.value = false
-    trouble.value = ''
-  } catch (error) {
-    trouble.value = (error as Error).message
-  }
+  shown.value = false
+  await keepShot(props.secret, shotOf(picture, 'back'))
+  agreed.value = false
+  trouble.value = ''
+  await pass()
+  shown.value = !trouble.value
   sending.value = false
 }
 const stopped = ref(false)
@@ -140,7 +142,7 @@ onMounted(async () => {
   await pass()
 })
 useEventListener(window, 'online', () => void pass())
-useIntervalFn(() => waits.value && void pass(), AGAIN_MS)
+useIntervalFn(() => (waits.value || shotWaits.value) && void pass(), AGAIN_MS)
 </script>
 
 <template>
@@ -219,7 +221,8 @@ useIntervalFn(() => waits.value && void pass(), AGAIN_MS)
             @change="show"
           />
         </label>
-        <p v-if="shown" role="status">{{ t('checkin.shown') }}</p>
+        <p v-if="shotWaits" role="status">{{ t('checkin.shotWaits') }}</p>
+        <p v-else-if="shown" role="status">{{ t('checkin.shown') }}</p>
       </fieldset>
       <p v-if="told.length" class="quiet">{{ t('checkin.told', { days: told.join(', ') }) }}</p>
       <p class="quiet">{{ t('checkin.private') }}</p>
