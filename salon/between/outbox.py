@@ -4,17 +4,19 @@ import hashlib
 import hmac
 import logging
 from collections.abc import Iterator, Mapping
-from datetime import datetime, time, timedelta
+from datetime import date, datetime, time, timedelta
 from zoneinfo import ZoneInfo
 
 from django.conf import settings
 from django.db import transaction
 from django.utils import timezone
 
+from craft.contract.wear import WearAnswer
 from craft.vocabulary import BookingState, Contact, MessageKind, MessageState, VisitState
+from craft.wear import reaching
 from salon.between.checking import open_link
 from salon.between.models import Message
-from salon.between.wearing import wearing
+from salon.between.wearing import Wearing, wearing
 from salon.between.wording import filled, long_day, wording
 from salon.booking.models import Booking
 from salon.devices.gateway import NoGateway, Undeliverable, Unreachable, gateway
@@ -24,16 +26,10 @@ from salon.visits.models import Visit
 
 log = logging.getLogger("salon.outbox")
 
-#: Nobody is written to outside these hours of their own clock.
-FROM, TO = time(9), time(20)
 #: So long after a failure it is tried again, then no more [min].
 AGAIN_MIN = (1, 5, 25, 120, 600)
-#: Who comes within so long is on the way.
-AHEAD = timedelta(hours=2)
-#: So long before a sitting it is reminded of; visits of so long ago are asked about.
-REMIND_BEFORE, ASK_FOR = timedelta(hours=24), timedelta(days=21)
-#: The first check-in is asked for so long after the service.
-ASK_AFTER = timedelta(days=1)
+#: Visits of so long ago are of no more interest.
+ASK_FOR = timedelta(days=21)
 
 
 def zone_of(head: Head) -> ZoneInfo:
@@ -43,13 +39,10 @@ def zone_of(head: Head) -> ZoneInfo:
 
 def decent(at: datetime, head: Head) -> datetime:
     """The first moment from then on at which a client may be written to."""
-    local = at.astimezone(zone_of(head))
-    if local.time() < FROM:
-        return local.replace(hour=FROM.hour, minute=0, second=0, microsecond=0)
-    if local.time() >= TO:
-        local += timedelta(days=1)
-        return local.replace(hour=FROM.hour, minute=0, second=0, microsecond=0)
-    return at
+    house = the_house()
+    return reaching.decent(
+        at.astimezone(zone_of(head)), reaching.Hours(house.write_from_h, house.write_to_h)
+    )
 
 
 def may_write(head: Head) -> bool:
@@ -100,7 +93,9 @@ def reminders() -> Iterator[bool]:
     """Of sittings of the next day."""
     now = timezone.now()
     coming = Booking.objects.filter(
-        state=BookingState.BOOKED, start__gt=now + AHEAD, start__lte=now + 2 * REMIND_BEFORE
+        state=BookingState.BOOKED,
+        start__gt=now + reaching.AHEAD,
+        start__lte=now + 2 * reaching.REMIND_BEFORE,
     ).select_related("head")
     for booking in coming:
         if may_write(booking.head):
@@ -111,55 +106,67 @@ def reminders() -> Iterator[bool]:
                 "style": booking.title,
             }
             key = f"reminder {booking.pk} {booking.start:%Y%m%d%H%M}"
-            due = max(now, booking.start - REMIND_BEFORE)
+            due = max(now, booking.start - reaching.REMIND_BEFORE)
             yield put(key, booking.head, MessageKind.REMINDER, due, words)
 
 
 def of_wear() -> Iterator[bool]:
-    """The day of the release, a check-in, and what is overdue."""
-    now = timezone.now()
-    lately = Visit.objects.filter(started_at__gte=now - ASK_FOR).exclude(state=VisitState.PLANNED)
+    """The day of the release, check-ins, and what is overdue."""
+    lately = Visit.objects.filter(started_at__gte=timezone.now() - ASK_FOR)
+    lately = lately.exclude(state=VisitState.PLANNED)
     heads = Head.objects.filter(
         contact=Contact.MESSAGE, archived_at=None, pk__in=lately.values("head")
     ).exclude(phone="")
     for head in heads:
         worn = wearing(head)
-        visit, answer = worn.visit, worn.answer
-        if visit is None or answer is None:
-            continue
-        style = visit.plan.title.lower()
+        if worn.visit is not None and worn.answer is not None:
+            yield from of_style(worn, worn.visit, worn.answer)
 
-        def at(day: datetime, of: Head = head) -> str:
-            return long_day(day.astimezone(zone_of(of)))
 
-        morning = timezone.make_aware(datetime.combine(answer.wash_by, FROM), zone_of(head))
-        if visit.state == VisitState.BETWEEN and answer.release_on:
-            opens = timezone.make_aware(datetime.combine(answer.release_on, FROM), zone_of(head))
-            yield put(
-                f"release {visit.pk}",
-                head,
-                MessageKind.RELEASE,
-                max(now, opens),
-                {"date": at(opens), "style": style},
-                visit,
-            )
-        if answer.wash_by > timezone.localdate():
-            yield put(
-                f"check-in {visit.pk}",
-                head,
-                MessageKind.CHECK_IN,
-                max(now, visit.started_at + ASK_AFTER),
-                {"style": style},
-                visit,
-            )
-        if answer.overdue_days and not worn.booked:
-            words = {"date": at(morning), "style": style}
-            yield put(f"overdue {visit.pk}", head, MessageKind.OVERDUE, now, words, visit)
+def of_style(worn: Wearing, visit: Visit, answer: WearAnswer) -> Iterator[bool]:
+    """What is to be written of a style that is worn."""
+    head, now = visit.head, timezone.now()
+    style = visit.plan.title.lower()
+    if visit.state == VisitState.BETWEEN and answer.release_on:
+        opens = start_of(answer.release_on, head)
+        words = {"date": long_day(opens), "style": style}
+        due = max(now, opens)
+        yield put(f"release {visit.pk}", head, MessageKind.RELEASE, due, words, visit)
+    today = now.astimezone(zone_of(head)).date()
+    if answer.wash_by > today:
+        due = max(now, visit.started_at + reaching.ASK_AFTER)
+        yield put(first_key(visit), head, MessageKind.CHECK_IN, due, {"style": style}, visit)
+        told = [checkin.date for checkin in worn.checkins]
+        every = the_house().ask_every_days
+        if reaching.asks_today(today, answer.wash_by, days_asked(visit), told, every):
+            key = f"{first_key(visit)} {today}"
+            yield put(key, head, MessageKind.CHECK_IN, now, {"style": style}, visit)
+    if answer.overdue_days and not worn.booked:
+        words = {"date": long_day(start_of(answer.wash_by, head)), "style": style}
+        yield put(f"overdue {visit.pk}", head, MessageKind.OVERDUE, now, words, visit)
+
+
+def start_of(day: date, head: Head) -> datetime:
+    """Where a day begins by the clock of a client."""
+    return timezone.make_aware(datetime.combine(day, time()), zone_of(head))
+
+
+def first_key(visit: Visit) -> str:
+    """What the first check-in of a visit is called, and its link after it."""
+    return f"check-in {visit.pk}"
+
+
+def days_asked(visit: Visit) -> list[date]:
+    """Days for which it was asked how a style wears, whether it went out yet or not."""
+    asked = visit.messages.filter(kind=MessageKind.CHECK_IN).exclude(state=MessageState.DROPPED)
+    zone = zone_of(visit.head)
+    return [due.astimezone(zone).date() for due in asked.values_list("due_at", flat=True)]
 
 
 def secret_of(message: Message) -> str:
-    """The secret of the link in a message: the same however often it is tried."""
-    mixed = hmac.new(settings.SECRET_KEY.encode(), message.key.encode(), hashlib.sha256)
+    """The secret of the link in a message: the same however often it is tried or asked again."""
+    key = first_key(message.visit) if message.visit else message.key
+    mixed = hmac.new(settings.SECRET_KEY.encode(), key.encode(), hashlib.sha256)
     return mixed.hexdigest()
 
 
@@ -202,6 +209,10 @@ def deliver(pk: int) -> None:
         message.save(update_fields=["state", "why"])
         return
     now = timezone.now()
+    if message.kind == MessageKind.CHECK_IN and told_today(message):
+        message.state, message.why = MessageState.DROPPED, "It was told already."
+        message.save(update_fields=["state", "why"])
+        return
     later = decent(now, message.head)
     if later > now:
         message.next_try_at = later
@@ -216,6 +227,12 @@ def deliver(pk: int) -> None:
         message.save(update_fields=["state", "why"])
     else:
         sent(message, receipt)
+
+
+def told_today(message: Message) -> bool:
+    """Whether the client has told of today before being asked."""
+    today = timezone.now().astimezone(zone_of(message.head)).date()
+    return message.visit is not None and message.visit.checkins.filter(date=today).exists()
 
 
 def sent(message: Message, receipt: str) -> None:

@@ -1,5 +1,7 @@
 """The house."""
 
+from typing import Any
+
 from django.urls import path
 from drf_spectacular.utils import extend_schema
 from rest_framework import serializers
@@ -8,6 +10,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from craft.contract import HouseRules, PlanRequest, Room, School
+from craft.wear import reaching
 from salon.fields import check_zone, phone_number, ranged, whole, within
 from salon.house.models import House
 from salon.house.services import change_house, the_house
@@ -44,6 +47,9 @@ class HouseSerializer(serializers.ModelSerializer[House]):
     )
     lead_days = whole(0, 120, "days")
     order_for_days = whole(1, 365, "days")
+    write_from_h = whole(reaching.HOURS[0], reaching.HOURS[1] - 1, "o’clock")
+    write_to_h = whole(reaching.HOURS[0] + 1, reaching.HOURS[1], "o’clock")
+    ask_every_days = whole(*reaching.DAYS_APART, "days; 0 for once")
     school = HouseSchoolField()
     rules = RulesField()
 
@@ -57,6 +63,9 @@ class HouseSerializer(serializers.ModelSerializer[House]):
             "room_rh",
             "journey_min",
             "home_temp_c",
+            "write_from_h",
+            "write_to_h",
+            "ask_every_days",
             "disinfectant",
             "contact_min",
             "currency",
@@ -74,6 +83,17 @@ class HouseSerializer(serializers.ModelSerializer[House]):
     version = serializers.IntegerField(
         required=False, min_value=1, help_text="That was read; another one is refused."
     )
+
+    def validate(self, attrs: dict[str, Any]) -> dict[str, Any]:
+        """A day on which clients are written to begins before it ends."""
+        names = ("write_from_h", "write_to_h")
+        begins, ends = (attrs.get(name, getattr(self.instance, name, None)) for name in names)
+        if begins is not None and ends is not None and begins >= ends:
+            wrong = names[0] if names[0] in attrs else names[1]
+            raise serializers.ValidationError(
+                {wrong: f"It is written from {begins} to {ends} o’clock: let it begin earlier."}
+            )
+        return attrs
 
 
 class HouseView(APIView):

@@ -2,11 +2,12 @@
 
 from django.conf import settings
 from django.db import models
-from django.db.models import Q
+from django.db.models import F, Q
 from django.utils import timezone
 from simple_history.models import HistoricalRecords
 
 from craft.vocabulary import Layering
+from craft.wear import reaching
 from salon.house.roles import WorkRole
 
 
@@ -61,6 +62,15 @@ class House(models.Model):
     home_temp_c = models.FloatField(default=20, help_text="Usual night temperature at home [°C].")
     drying_unsure = models.FloatField(default=0.0, help_text="Of the learned factor's logarithm.")
     drying_visits = models.PositiveIntegerField(default=0, help_text="The factor rests on.")
+    write_from_h = models.PositiveSmallIntegerField(
+        default=reaching.FROM_H, help_text="Clients are written to from this hour of their clock."
+    )
+    write_to_h = models.PositiveSmallIntegerField(
+        default=reaching.TO_H, help_text="And until this one."
+    )
+    ask_every_days = models.PositiveSmallIntegerField(
+        default=reaching.EVERY_DAYS, help_text="Between two questions how a style wears; 0: once."
+    )
     school = models.JSONField(default=dict, blank=True, help_text="Ways of working of the house.")
     rules = models.JSONField(default=dict, blank=True, help_text="House values, as the core reads.")
     drying_factor = models.FloatField(default=1.0)
@@ -85,6 +95,13 @@ class House(models.Model):
             ),
             models.CheckConstraint(
                 condition=Q(home_temp_c__gte=5, home_temp_c__lte=35), name="home_temp_in_range"
+            ),
+            models.CheckConstraint(
+                condition=Q(write_from_h__lt=F("write_to_h"), write_to_h__lte=reaching.HOURS[1]),
+                name="hours_of_writing_in_a_day",
+            ),
+            models.CheckConstraint(
+                condition=Q(ask_every_days__lte=reaching.DAYS_APART[1]), name="asked_within_a_week"
             ),
         ]
 

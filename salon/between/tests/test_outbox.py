@@ -8,9 +8,10 @@ import tempfile
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from unittest.mock import patch
+from uuid import uuid4
 
 from django.conf import settings
-from django.test import Client, SimpleTestCase, TransactionTestCase, override_settings
+from django.test import Client, TestCase, TransactionTestCase, override_settings
 from django.utils import timezone
 from django_tasks_db.models import DBTaskResult
 
@@ -18,7 +19,7 @@ from craft.vocabulary import MessageKind
 from salon.archive.erasing import forget
 from salon.between import outbox, tasks
 from salon.between.checking import visit_of
-from salon.between.models import Message
+from salon.between.models import Checkin, Message
 from salon.between.outbox import AGAIN_MIN, decent, fill_outbox
 from salon.between.tests.base import visited
 from salon.between.wording import USUAL, check_text, filled
@@ -85,6 +86,50 @@ class OutboxTest(ApiTest):
         message = Message.objects.get()
         self.assertEqual(message.state, "sent")
         self.assertNotIn(secret, message.text)
+
+    def asked_on(self, *days_ago: int) -> None:
+        """The first question and those after it, as if they had gone out."""
+        first = f"check-in {self.visit.pk}"
+        for number, ago in enumerate(days_ago):
+            due = timezone.now() - timedelta(days=ago)
+            outbox.put(
+                f"{first} {number}" if number else first,
+                self.head,
+                MessageKind.CHECK_IN,
+                due,
+                {"style": "twists"},
+                self.visit,
+            )
+        Message.objects.update(state="sent", sent_at=timezone.now())
+
+    def test_it_is_asked_again_each_day_by_the_same_link(self) -> None:
+        self.asked_on(1)
+        secret = outbox.secret_of(Message.objects.get())
+        self.assertEqual((fill_outbox(), fill_outbox()), (1, 0))
+        self.deliver_all()
+        (text,) = self.given()
+        self.assertIn(f"/check-in/{secret}", text)
+        self.assertEqual(visit_of(secret), self.visit)
+
+    def test_not_asked_again_by_a_salon_that_asks_once_or_who_never_answers(self) -> None:
+        self.asked_on(1)
+        House.objects.update(ask_every_days=0)
+        self.assertEqual(fill_outbox(), 0)
+        House.objects.update(ask_every_days=2)
+        self.assertEqual(fill_outbox(), 0)
+        House.objects.update(ask_every_days=1)
+        Message.objects.all().delete()
+        self.asked_on(1, 2, 3)
+        self.assertEqual(fill_outbox(), 0)
+
+    def test_who_told_before_being_asked_is_not_asked(self) -> None:
+        self.asked_on(1)
+        fill_outbox()
+        Checkin.objects.create(uuid=uuid4(), visit=self.visit, date=timezone.localdate(), looks=4)
+        self.deliver_all()
+        self.assertEqual(self.given(), [])
+        newest = Message.objects.exclude(key=f"check-in {self.visit.pk}").get()
+        self.assertEqual((newest.state, newest.why), ("dropped", "It was told already."))
 
     def test_a_sitting_is_reminded_of(self) -> None:
         start = timezone.now() + timedelta(hours=20)
@@ -214,7 +259,7 @@ class OutboxTest(ApiTest):
         self.assertEqual(self.given(), [])
 
 
-class HourTest(SimpleTestCase):
+class HourTest(TestCase):
     def test_quiet_hours_are_those_of_the_client(self) -> None:
         head = Head(zone="Pacific/Auckland")
         # 10:00 UTC is 22:00 there: the next morning at nine, 21:00 UTC.
@@ -222,6 +267,12 @@ class HourTest(SimpleTestCase):
         self.assertEqual(decent(at(0), head), at(0))
         self.assertEqual(decent(at(6, 30), Head(zone="UTC")), at(9))
         self.assertEqual(decent(at(20), Head(zone="UTC")), at(9) + timedelta(days=1))
+
+    def test_quiet_hours_are_those_the_salon_keeps(self) -> None:
+        the_house()
+        House.objects.update(write_from_h=11, write_to_h=13)
+        self.assertEqual(decent(at(9, 30), Head(zone="UTC")), at(11))
+        self.assertEqual(decent(at(13), Head(zone="UTC")), at(11) + timedelta(days=1))
 
     def test_every_usual_text_can_be_filled(self) -> None:
         for kind, text in USUAL.items():
@@ -240,7 +291,7 @@ from django.contrib.auth.models import User
 from django.core.management import call_command
 from django.utils import timezone
 from salon.between import outbox
-from salon.between.models import Message
+from salon.between.models import Checkin, Message
 from salon.heads.models import Head
 outbox.decent = lambda moment, head: moment
 if sys.argv[1] == "die":

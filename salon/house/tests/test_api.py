@@ -1,6 +1,7 @@
 """Signing in and out, the way in, the schema."""
 
 from io import StringIO
+from typing import Any
 from unittest.mock import patch
 
 from django.conf import settings
@@ -57,6 +58,16 @@ class HouseTest(ApiTest):
         self.assertEqual((house.room_temp_c, house.room_rh, house.pk), (22, 0.5, 1))
         self.assertEqual(House.objects.count(), 1)
         self.assertEqual(pace_of(self.user), 1.0)
+
+    def test_the_day_on_which_clients_are_written_to_begins_before_it_ends(self) -> None:
+        def change(**values: int) -> Any:
+            return self.client.patch("/api/house/", values, content_type="application/json")
+
+        self.assertEqual(change(write_from_h=8, write_to_h=12).status_code, 200)
+        self.assertRefused(change(write_from_h=12), "write_from_h", "from 12 to 12")
+        self.assertRefused(change(write_to_h=8), "write_to_h", "from 8 to 8")
+        self.assertRefused(change(write_to_h=25), "write_to_h", "1 to 24")
+        self.assertRefused(change(ask_every_days=8), "ask_every_days", "0 to 7")
 
 
 class WebTest(ApiTest):

@@ -5628,6 +5628,11 @@ export interface components {
         HomePictureRequest: {
             /** Format: binary */
             picture: string;
+            /**
+             * Format: uuid
+             * @description Made on the phone.
+             */
+            uuid: string;
             view: components["schemas"]["ViewEnum"];
             /** @description The salon may keep this picture. */
             consent: boolean;
@@ -5663,6 +5668,9 @@ export interface components {
             journey_min: number;
             /** Format: double */
             home_temp_c: number;
+            write_from_h: number;
+            write_to_h: number;
+            ask_every_days: number;
             disinfectant?: string;
             /** Format: double */
             contact_min: number | null;
@@ -6577,6 +6585,8 @@ export interface components {
             evenness: components["schemas"]["LookMeasured"];
             /** Format: double */
             px_per_cm: number;
+            /** @description Of the silhouette: right of the middle of the head, down from its top [cm]. */
+            outline_cm?: number[][];
         };
         LookOfWish: {
             request: components["schemas"]["PlanRequest"] | null;
@@ -7631,6 +7641,9 @@ export interface components {
             journey_min?: number;
             /** Format: double */
             home_temp_c?: number;
+            write_from_h?: number;
+            write_to_h?: number;
+            ask_every_days?: number;
             disinfectant?: string;
             /** Format: double */
             contact_min?: number | null;

@@ -160,6 +160,28 @@ async function save() {
               })
             }}
           </p>
+          <h3>{{ t('house.messages') }}</h3>
+          <div class="row">
+            <Amount
+              v-model="form.write_from_h"
+              :label="t('house.writeFrom')"
+              :unit="t('house.oclock')"
+              name="write_from_h"
+            />
+            <Amount
+              v-model="form.write_to_h"
+              :label="t('house.writeTo')"
+              :unit="t('house.oclock')"
+              name="write_to_h"
+            />
+            <Amount
+              v-model="form.ask_every_days"
+              :label="t('house.askEvery')"
+              :unit="t('plan.daysUnit')"
+              name="ask_every_days"
+            />
+          </div>
+          <p class="quiet">{{ t('house.askEveryHint') }}</p>
           <h3>{{ t('house.shelf') }}</h3>
           <div class="row">
             <TextField

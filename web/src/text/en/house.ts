@@ -5,6 +5,13 @@ export const house = {
     name: 'Name',
     phone: 'Phone, on the card for home',
     zone: 'Clock of the salon',
+    messages: 'Messages to clients',
+    writeFrom: 'Written from',
+    writeTo: 'Until',
+    oclock: 'o’clock',
+    askEvery: 'Ask how it wears every',
+    askEveryHint:
+      'By the clock of the client. 0 asks once after the service; who does not answer three times is asked no more.',
     kit: 'Air and shelf',
     shelf: 'Shelf',
     currency: 'Money',
