@@ -1,5 +1,6 @@
 """What the card for home tells besides its days. Common practice, no source."""
 
+from craft.contract.plan import PlanAnswer
 from craft.contract.wear import HomeHelp
 from craft.routine.case import Case
 from craft.routine.explain.home import gathers
@@ -16,6 +17,13 @@ ITCH = (
 PAIN = "Loosen or open it at once, also at night, and tell the salon. Sores or sudden loss of hair "
 PAIN += "are for a doctor."
 DAMP = "Stop and let it dry: roots that were opened damp do not hold."
+#: Cautions of a plan that still hold at home: what is for a doctor, and what pulls.
+AT_HOME = frozenset({"scalp_refer", "tension_edges"})
+
+
+def cautions_at_home(plan: PlanAnswer) -> list[str]:
+    """What of the cautions of a plan is minded at home, too, in words."""
+    return [caution.text for caution in plan.cautions if caution.key in AT_HOME]
 
 
 def help_at_home(case: Case) -> list[HomeHelp]:

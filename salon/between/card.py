@@ -14,6 +14,7 @@ from icalendar import Calendar, Event
 from craft.contract.wear import WearAnswer, WearDay
 from craft.errors import CraftError
 from craft.vocabulary import Detail, Manner
+from craft.wear.card import cautions_at_home
 from salon.between.drawings import drawing
 from salon.between.translating import Language, day_in, said
 from salon.between.wearing import planned_days, wear_of
@@ -24,8 +25,6 @@ NO_PANGO = (
     "This machine cannot write a PDF: the library Pango is missing (Debian: apt install "
     "libpango-1.0-0 libpangoft2-1.0-0). Print the page instead."
 )
-#: What goes home from the cautions of a plan.
-TOLD_AT_HOME = {"scalp_refer", "tension_edges"}
 
 
 class CardSize(StrEnum):
@@ -133,8 +132,8 @@ FIXED = {
 
 def cautions_of(card: Card) -> list[str]:
     """What is minded at home."""
-    told = [each.text for each in card.plan.answered.cautions if each.key in TOLD_AT_HOME]
-    return told + [caution.because for caution in card.answer.cautions]
+    of_plan = cautions_at_home(card.plan.answered)
+    return of_plan + [caution.because for caution in card.answer.cautions]
 
 
 def context_of(card: Card, size: CardSize, language: Language) -> dict[str, Any]:

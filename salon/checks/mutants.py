@@ -131,7 +131,13 @@ def covered(folder: Path) -> coverage.CoverageData:
     command = [sys.executable, "-m", "coverage", "run", f"--rcfile={config}"]
     command += [f"--data-file={data}", "--source=craft,salon", "-m", "salon.checks.run", *packages]
     environment = {**os.environ, "GAUFFER_VAR": str(folder), "GAUFFER_TEST_PROCESSES": "1"}
-    subprocess.run(command, cwd=ROOT, env=environment, capture_output=True, check=True)
+    done = subprocess.run(
+        command, cwd=ROOT, env=environment, capture_output=True, text=True, check=False
+    )
+    if done.returncode:
+        sys.exit(
+            f"Nothing can be said while tests fail:\n{done.stderr[-3000:]}{done.stdout[-300:]}"
+        )
     seen = coverage.CoverageData(basename=str(data))
     seen.read()
     return seen

@@ -13,7 +13,8 @@ from craft.routine.planner import plan
 from craft.tests.requests import plan_request
 from craft.vocabulary import Night, Style, WearEventKind
 from craft.wear.calendar import wear
-from salon.between.card import FIXED, TOLD_AT_HOME
+from craft.wear.card import AT_HOME
+from salon.between.card import FIXED
 from salon.between.drawings import DRAWN
 from salon.between.tests.base import visited
 from salon.between.translating import SENTENCE, Language, catalogue, day_in, key_of, said
@@ -30,7 +31,7 @@ def told(style: Style, night: Night, pattern: str, kind: WearEventKind) -> Itera
     answer = plan(parse(PlanRequest, asked))
     for phase in answer.home.phases:
         yield from (phase.title, *phase.lines)
-    yield from (each.text for each in answer.cautions if each.key in TOLD_AT_HOME)
+    yield from (each.text for each in answer.cautions if each.key in AT_HOME)
     request: dict[str, Any] = {"style": style.value, "done_on": "2026-06-20", "asked": asked}
     request |= {"air": AIR, "extended_by_retwist": True}
     request["events"] = [{"date": "2026-06-23", "kind": kind.value}]
