@@ -38,6 +38,10 @@ class Free:
         """Whether a place is free all the time."""
         return bool((self.stations[name][begin:end] < self.most[name]).all())
 
+    def full_after(self, name: str, begin: int, end: int) -> int:
+        """The minute after the last one in which a place is taken within a time; else its begin."""
+        return after_last(self.stations[name][begin:end] >= self.most[name], begin)
+
     def whose(self, segment: Segment, begin: int) -> tuple[int, str] | None:
         """Whose hands are free for a segment, and until when."""
         for hands in segment.by:
@@ -46,6 +50,13 @@ class Free:
                 return end, hands.specialist
         return None
 
+    def busy_after(self, segment: Segment, begin: int) -> int:
+        """Before this minute nobody's hands are free for a segment that would begin by then."""
+        return min(
+            after_last(self.hands[hands.specialist][begin : begin + hands.minutes] > 0, begin)
+            for hands in segment.by
+        )
+
     def take(self, chain: Sequence[tuple[Segment, Placed, int]]) -> None:
         """Take the stations and hands of a head."""
         for segment, placed, leaves in chain:
@@ -53,6 +64,12 @@ class Free:
             if placed.specialist is not None:
                 self.hands[placed.specialist][placed.start : placed.end] = 1
             self.placed[segment.head, segment.index] = placed
+
+
+def after_last(taken: NDArray[np.bool_], begin: int) -> int:
+    """The minute after the last that is taken, counted from a beginning; that where none is."""
+    minutes = np.flatnonzero(taken)
+    return begin + int(minutes[-1]) + 1 if minutes.size else begin
 
 
 def free_of(request: DayRequest) -> Free:
@@ -102,17 +119,22 @@ def grown(segment: Segment, placed: Placed, until: int) -> Placed:
 
 def segment_from(free: Free, segment: Segment, earliest: int, latest: int) -> Placed | None:
     """The first place for a segment within a time."""
-    fixed = segment.source.start
-    for begin in (fixed,) if fixed is not None else range(earliest, latest + 1):
+    fixed, station = segment.source.start, segment.source.station
+    begin, latest = (earliest, latest) if fixed is None else (fixed, fixed)
+    while begin <= latest:
         if segment.hands:
             whose = free.whose(segment, begin)
             if whose is None:
+                # Whoever begins before that meets the same minute of work.
+                begin = max(begin + 1, free.busy_after(segment, begin))
                 continue
             end, name = whose
         else:
             end, name = begin + segment.minutes, None
-        if free.station(segment.source.station, begin, end):
+        if free.station(station, begin, end):
             return Placed(begin, end, name)
+        # However quick the hands, the place would be taken in that minute.
+        begin = max(begin + 1, free.full_after(station, begin, begin + segment.least))
     return None
 
 
