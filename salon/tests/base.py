@@ -1,7 +1,9 @@
 """What the tests of the apps share."""
 
 import asyncio
+import fcntl
 import sqlite3
+import tempfile
 from collections.abc import Coroutine
 from concurrent.futures import ThreadPoolExecutor
 from contextlib import closing
@@ -13,6 +15,7 @@ from django.db import connection
 from django.test import TestCase
 from rest_framework.response import Response
 
+from salon.demo.build import build
 from salon.heads.models import Head
 from salon.heads.services import add_head
 from salon.house.roles import WorkRole
@@ -49,6 +52,25 @@ def database_in(folder: Path) -> None:
     connection.ensure_connection()
     with closing(sqlite3.connect(folder / "gauffer.sqlite3")) as copy:
         connection.connection.backup(copy)
+
+
+#: Where the demo is kept once it was built: made before the processes of tests part.
+KEPT = tempfile.TemporaryDirectory(prefix="gauffer-tests-")
+
+
+def fill_with_demo() -> None:
+    """The demo salon: built by whichever test of all processes comes first, then copied."""
+    kept = Path(KEPT.name, "demo.sqlite3")
+    connection.ensure_connection()
+    with Path(KEPT.name, "lock").open("w") as lock:
+        fcntl.flock(lock, fcntl.LOCK_EX)
+        if not kept.exists():
+            build()
+            with closing(sqlite3.connect(kept)) as copy:
+                connection.connection.backup(copy)
+            return
+    with closing(sqlite3.connect(kept)) as copy:
+        copy.backup(connection.connection)
 
 
 def an_owner() -> User:

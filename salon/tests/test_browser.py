@@ -2,7 +2,6 @@
 
 import atexit
 import re
-import sqlite3
 from contextlib import ExitStack
 from functools import cache
 from typing import Any
@@ -10,19 +9,18 @@ from typing import Any
 from axes.utils import reset
 from django.conf import settings
 from django.contrib.auth.models import User
-from django.db import connection
 from django.test import Client, LiveServerTestCase
 from playwright.sync_api import Browser, Page, expect
 
 from salon.between.checking import open_link
 from salon.checks.browser import DESK, PHONE, TABLET, browser
 from salon.checks.serving import ServerThread
-from salon.demo.build import USERNAME, build
+from salon.demo.build import USERNAME
 from salon.heads.models import Head
 from salon.heads.services import add_head
 from salon.planning.models import Plan
 from salon.shelf.models import Product
-from salon.tests.base import MEASURED, an_owner
+from salon.tests.base import MEASURED, an_owner, fill_with_demo
 from salon.visits.log import open_visit
 
 #: What is awaited on a page is awaited as long on a slow machine [ms].
@@ -249,31 +247,18 @@ class FirstSliceTest(BrowserTest):
 
 
 class DemoPageTest(BrowserTest):
-    """The demo: built once, whichever class of this process comes first."""
+    """The demo, as a page shows it."""
 
     # The accessibility checker is injected, which the page's own policy rightly forbids.
     context_options = {"bypass_csp": True, "service_workers": "block"}
     begins_at = "/heads"
 
-    #: The demo as it was built for the first test of this process.
-    built: sqlite3.Connection | None = None
-
     def setUp(self) -> None:
         super().setUp()
-        self.fill()
+        fill_with_demo()
         # A page that follows the days is never without traffic; here pages are to come to rest.
         self.page.route("**/api/day/live/", lambda route: route.fulfill(status=204))
         self.enter(USERNAME)
-
-    def fill(self) -> None:
-        """The demo: built once, then copied."""
-        connection.ensure_connection()
-        if self.built:
-            self.built.backup(connection.connection)
-            return
-        build()
-        DemoPageTest.built = sqlite3.connect(":memory:")
-        connection.connection.backup(DemoPageTest.built)
 
 
 class DemoSalonTest(DemoPageTest):

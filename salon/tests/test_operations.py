@@ -2,10 +2,10 @@
 
 from django.conf import settings
 from django.contrib.auth.models import User
-from django.core.management import call_command
 from django.test import Client, TransactionTestCase
 
 from salon.checks.operations import try_operations
+from salon.tests.base import fill_with_demo
 
 CASES, SEED = 2, 20261126
 
@@ -16,7 +16,7 @@ class OperationsTest(TransactionTestCase):
     maxDiff = None
 
     def test_nothing_is_answered_that_is_not_described(self) -> None:
-        call_command("demo", "--quiet")
+        fill_with_demo()
         client = Client()
         client.force_login(User.objects.get(username="mara"))
         self.assertFalse(settings.WORK_BESIDE)

@@ -56,6 +56,8 @@ class DoorTest(PlacesTest):
 
     def test_keys(self) -> None:
         page = self.page
+        # Keys of a page work once it is there.
+        expect(page.get_by_role("heading", name="Heads")).to_be_visible()
         page.keyboard.press("?")
         expect(page.get_by_role("dialog", name="Keys")).to_be_visible()
         page.keyboard.press("Escape")

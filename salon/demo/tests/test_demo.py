@@ -12,7 +12,6 @@ from craft.vocabulary import IngredientFamily
 from salon.booking.board import board
 from salon.booking.models import Booking, Holiday
 from salon.demo.bottles import BOTTLES
-from salon.demo.build import build
 from salon.demo.drawer import WORN_PUMP
 from salon.heads.models import Head, Observation
 from salon.heads.services import profile
@@ -36,7 +35,12 @@ RARE = {
 class DemoSalonTest(TestCase):
     @classmethod
     def setUpTestData(cls) -> None:
-        build()
+        call_command("demo", "--quiet")
+
+    def test_it_fills_an_empty_salon_and_once(self) -> None:
+        call_command("demo", "--quiet")
+        self.assertEqual(len(set(Head.objects.values_list("name", flat=True))), 14)
+        self.assertEqual(Head.objects.count(), 14)
 
     def test_nothing_happened_in_the_future(self) -> None:
         now = timezone.now()

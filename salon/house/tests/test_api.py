@@ -5,13 +5,11 @@ from typing import Any
 from unittest.mock import patch
 
 from django.conf import settings
-from django.contrib.auth.models import User
 from django.core.management import call_command
 from django.test import Client, override_settings
 from django.urls import reverse
 from rest_framework.views import APIView
 
-from salon.heads.models import Head
 from salon.house.models import House
 from salon.house.services import pace_of, the_house
 from salon.tests.base import ApiTest
@@ -106,14 +104,3 @@ class SchemaTest(ApiTest):
 
     def test_no_migration_is_missing(self) -> None:
         call_command("makemigrations", check=True, dry_run=True, verbosity=0)
-
-
-class DemoTest(ApiTest):
-    def test_the_demo_fills_an_empty_salon_once(self) -> None:
-        Head.objects.all().delete()
-        User.objects.all().delete()
-        call_command("demo", "--quiet")
-        names = set(Head.objects.values_list("name", flat=True))
-        self.assertEqual(len(names), 14)
-        call_command("demo", "--quiet")
-        self.assertEqual(Head.objects.count(), 14)
