@@ -14,16 +14,18 @@ from itertools import pairwise
 
 import numpy as np
 from scipy import optimize, stats
-from scipy.special import expit, logit
+from scipy.special import logit
 
+from craft.learning.bending import SURE, Calibration
 from craft.learning.shrinking import LEVEL
 
-#: Odds are never taken as more certain than this.
-SURE = 0.005
 #: Ends of the classes in which promises are held against what came.
 CLASSES = (0.0, 0.2, 0.4, 0.6, 0.8, 1.0)
 #: The odds as they stand are believed like so many promises. House value.
 ODDS_PRIOR = 4.0
+#: A promise counts half after so long: what is learned of drying meanwhile makes old ones stale.
+#: House value.
+ODDS_HALF_LIFE_DAYS = 180.0
 
 
 def brier(odds: Sequence[float], came: Sequence[bool]) -> float:
@@ -91,31 +93,15 @@ def reliability(odds: Sequence[float], came: Sequence[bool]) -> list[Reliability
     return rows
 
 
-@dataclass(frozen=True)
-class Calibration:
-    """What to make of odds: log-odds times a slope, plus a shift.
-
-    Args:
-        shift, slope: 0 and 1 leave odds as they are
-        promises: it rests on
-    """
-
-    shift: float
-    slope: float
-    promises: int
-
-    def odds(self, promised: float) -> float:
-        """Odds as they should have been promised, 0 to 1."""
-        sure = min(max(promised, SURE), 1 - SURE)
-        return float(expit(self.shift + self.slope * logit(sure)))
-
-
-def calibrate(odds: Sequence[float], came: Sequence[bool]) -> Calibration:
+def calibrate(
+    odds: Sequence[float], came: Sequence[bool], days_ago: Sequence[float] | None = None
+) -> Calibration:
     """How odds have to be bent to come true, drawn to leaving them as they are.
 
     Args:
-        odds: as promised
+        odds: as the forecast had them
         came: what came
+        days_ago: how old each is [d]: after `ODDS_HALF_LIFE_DAYS` one counts half
     Source: [3]; shift and slope are believed to be 0 and 1 with a spread that few promises
         cannot overcome.
     """
@@ -123,10 +109,12 @@ def calibrate(odds: Sequence[float], came: Sequence[bool]) -> Calibration:
         return Calibration(0.0, 1.0, 0)
     x = logit(np.clip(odds, SURE, 1 - SURE))
     y = np.asarray(came, dtype=float)
+    age = np.zeros(len(x)) if days_ago is None else np.asarray(days_ago, dtype=float)
+    weight = 0.5 ** (age / ODDS_HALF_LIFE_DAYS)
 
     def loss(pair: np.ndarray) -> float:
         z = pair[0] + pair[1] * x
-        fit = float(np.sum(np.logaddexp(0, z) - y * z))
+        fit = float(np.sum(weight * (np.logaddexp(0, z) - y * z)))
         return fit + ODDS_PRIOR / 2 * (float(pair[0]) ** 2 + (float(pair[1]) - 1) ** 2)
 
     best = optimize.minimize(loss, np.array([0.0, 1.0]), method="BFGS").x

@@ -283,6 +283,10 @@ def rounded(hours: float | None) -> float | None:
     return None if hours is None else round(hours, 2)
 
 
+#: Odds bent by less than this are not worth a word.
+BENT_LEAST = 0.01
+
+
 def stage_text(stage: Stage) -> str:
     """A stage of drying in words."""
     if stage.kind is StageKind.CLOTH:
@@ -312,6 +316,7 @@ def drying_out(forecast: Forecast) -> Drying:
         at_release_low=round(slow.at(forecast.release_h), 3),
         at_release_high=round(fast.at(forecast.release_h), 3),
         odds_dry=round(odds, 3),
+        odds_forecast=round(forecast.unbent_odds(forecast.stages), 3),
         safe=odds >= SAFE_ODDS,
         slowest_section=forecast.slowest,
         radius_mm=round(forecast.cylinder.radius_m * 1000, 2),
@@ -336,8 +341,23 @@ def drying_out(forecast: Forecast) -> Drying:
                 f"spread {forecast.spread:g}",
                 HOUSE,
             ),
+            *odds_bent(forecast),
         ],
     )
+
+
+def odds_bent(forecast: Forecast) -> Iterator[Reason]:
+    """Why the odds are not what the forecast alone has."""
+    alone, bend = forecast.unbent_odds(forecast.stages), forecast.bend
+    if abs(alone - forecast.odds) >= BENT_LEAST:
+        yield reason(
+            "odds_bent",
+            f"By the forecast alone the odds were {alone:.0%}. Of what was promised here, "
+            f"{'less' if forecast.odds < alone else 'more'} came true than was said: "
+            f"{forecast.odds:.0%}.",
+            f"{plural(bend.promises, 'promise')} so far",
+            "Platt 1999, logistic bending of odds, drawn to none. From memory.",
+        )
 
 
 def learned_length(learned: Learned | None) -> Iterator[Reason]:

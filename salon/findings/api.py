@@ -80,6 +80,7 @@ class PromiseSerializer(serializers.Serializer[Any]):
     came = serializers.FloatField(help_text="Share that came.")
     brier = serializers.FloatField()
     log_score = serializers.FloatField()
+    log_score_alone = serializers.FloatField(help_text="Of the forecast alone, before bending.")
     classes = ReliabilitySerializer(many=True)
     bent = BentSerializer(many=True)
 

@@ -90,11 +90,13 @@ def promises() -> list[dict[str, Any]]:
     """What plans promised with odds, beside what came."""
     rows = []
     for kind in Promised:
-        pairs = list(Promise.objects.filter(kind=kind).values_list("odds", "came")[:PROMISES])
+        rows_of = Promise.objects.filter(kind=kind).values_list("odds", "came", "forecast")
+        pairs = list(rows_of[:PROMISES])
         if not pairs:
             continue
         odds, came = [pair[0] for pair in pairs], [pair[1] for pair in pairs]
-        bent = calibrate(odds, came)
+        alone = [told if forecast is None else forecast for told, _, forecast in pairs]
+        bent = calibrate(alone, came)
         rows.append(
             {
                 "kind": kind.value,
@@ -103,6 +105,7 @@ def promises() -> list[dict[str, Any]]:
                 "came": sum(came) / len(came),
                 "brier": brier(odds, came),
                 "log_score": log_score(odds, came),
+                "log_score_alone": log_score(alone, came),
                 "classes": [vars(each) for each in reliability(odds, came)],
                 "bent": [{"promised": each, "really": bent.odds(each)} for each in (0.5, 0.7, 0.9)],
             }

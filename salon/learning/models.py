@@ -76,7 +76,10 @@ class Promise(models.Model):
     visit = models.PositiveBigIntegerField(db_index=True)
     head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="promises")
     kind = models.CharField(max_length=12, choices=[(kind.value, kind.value) for kind in Promised])
-    odds = models.FloatField()
+    odds = models.FloatField(help_text="As it was told.")
+    forecast = models.FloatField(
+        null=True, help_text="As the forecast alone had it; null: told just so."
+    )
     came = models.BooleanField()
     at = models.DateTimeField(help_text="When the visit began.")
 
@@ -89,3 +92,20 @@ class Promise(models.Model):
 
     def __str__(self) -> str:
         return f"{self.kind} {self.odds:.0%}: {self.came}"
+
+
+class LearnedOdds(models.Model):
+    """How odds of a kind have to be bent to come true, as it was last learned."""
+
+    kind = models.CharField(
+        max_length=12, unique=True, choices=[(kind.value, kind.value) for kind in Promised]
+    )
+    shift = models.FloatField()
+    slope = models.FloatField()
+    promises = models.PositiveIntegerField()
+
+    class Meta:
+        ordering = ["kind"]
+
+    def __str__(self) -> str:
+        return f"{self.kind}: {self.promises}"

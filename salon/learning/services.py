@@ -9,12 +9,13 @@ from django.contrib.auth.models import User
 from django.utils import timezone
 
 from craft.learning.quantities import SPREADS, basis_of, believed, group_of
+from craft.learning.scoring import calibrate
 from craft.learning.shrinking import Estimate, Sample, learn, unit_estimate
 from craft.timetable import SHAPING
-from craft.vocabulary import LearnedOf
+from craft.vocabulary import LearnedOf, Promised
 from salon.heads.models import Head
 from salon.house.services import name_of
-from salon.learning.models import LearnedFactor, LearnedSample, Promise
+from salon.learning.models import LearnedFactor, LearnedOdds, LearnedSample, Promise
 
 #: A group rests on its newest samples: older ones hardly count any more.
 NEWEST = 1500
@@ -24,6 +25,8 @@ DAY_S = 86_400.0
 #: What goes by the hands; the rest goes by the head.
 BY_HANDS = frozenset({LearnedOf.MINUTES})
 LENGTH = "length"
+#: As far as a request takes what odds are bent by.
+ODDS_RANGE = 6.0
 
 #: What had been expected of a sample, and whether it fell where nine in ten do.
 Forecast = tuple[float | None, bool | None]
@@ -76,8 +79,38 @@ def judge(rows: Sequence[LearnedSample], before: Mapping[tuple[str, str], Foreca
 
 def keep_promises(visit: int, promises: Iterable[Promise]) -> None:
     """What a plan promised and what came, as the visit stands now."""
-    Promise.objects.filter(visit=visit).delete()
-    Promise.objects.bulk_create(promises)
+    before = Promise.objects.filter(visit=visit)
+    touched = set(before.values_list("kind", flat=True))
+    before.delete()
+    touched |= {promise.kind for promise in Promise.objects.bulk_create(promises)}
+    if Promised.DRY in touched:
+        learn_odds()
+
+
+def learn_odds() -> None:
+    """Learn anew how odds of dry have to be bent to come true."""
+    rows = Promise.objects.filter(kind=Promised.DRY).values_list("odds", "forecast", "came", "at")
+    newest = list(rows[:NEWEST])
+    # Told bent, what the forecast had counts: what is bent is not bent again.
+    odds = [told if forecast is None else forecast for told, forecast, _, _ in newest]
+    learned = calibrate(odds, [row[2] for row in newest], [days_since(row[3]) for row in newest])
+    LearnedOdds.objects.update_or_create(
+        kind=Promised.DRY,
+        defaults={
+            "shift": learned.shift,
+            "slope": learned.slope,
+            "promises": learned.promises,
+        },
+    )
+
+
+def odds_as_asked() -> dict[str, Any] | None:
+    """How odds of dry came true, as a request carries it; None where nothing came yet."""
+    row = LearnedOdds.objects.filter(kind=Promised.DRY, promises__gt=0).first()
+    if row is None:
+        return None
+    shift, slope = max(-ODDS_RANGE, min(ODDS_RANGE, row.shift)), min(ODDS_RANGE, row.slope)
+    return {"shift": round(shift, 4), "slope": round(slope, 4), "promises": row.promises}
 
 
 def learn_group(quantity: LearnedOf, group: str) -> None:
@@ -114,6 +147,7 @@ def learn_all() -> None:
     LearnedFactor.objects.all().delete()
     for quantity, group in set(LearnedSample.objects.values_list("quantity", "group")):
         learn_group(LearnedOf(quantity), group)
+    learn_odds()
 
 
 def days_since(at: datetime) -> float:
@@ -134,7 +168,7 @@ def learned_for(head: Head, by: User | None, style: str) -> dict[str, Any]:
         by: whose hands; None: nobody's in particular
         style: that is planned
     Returns:
-        `learned_minutes`, `learned_doses` and `learned_length` of a request
+        `learned_minutes`, `learned_doses`, `learned_length` and `learned_odds` of a request
     """
     hands = by.get_username() if by else ""
     kept: dict[tuple[str, str], dict[str, Estimate]] = {}
@@ -162,7 +196,12 @@ def learned_for(head: Head, by: User | None, style: str) -> dict[str, Any]:
         elif seen:
             # How long one head hangs says little of another.
             length = told
-    return {"learned_minutes": minutes, "learned_doses": doses, "learned_length": length}
+    return {
+        "learned_minutes": minutes,
+        "learned_doses": doses,
+        "learned_length": length,
+        "learned_odds": odds_as_asked(),
+    }
 
 
 def step_of(group: str, style: str) -> str:

@@ -238,12 +238,15 @@ def promises_of(visit: Visit, folded: VisitAnswer) -> Iterator[Promise]:
     answer = visit.plan.answered
     steps = {step.key: step for step in answer.steps}
 
-    def promise(kind: Promised, odds: float, *, came: bool) -> Promise:
+    def promise(
+        kind: Promised, odds: float, *, came: bool, forecast: float | None = None
+    ) -> Promise:
         return Promise(
             visit=visit.pk,
             head_id=visit.head_id,
             kind=kind,
             odds=odds,
+            forecast=forecast,
             came=came,
             at=visit.started_at,
         )
@@ -253,7 +256,8 @@ def promises_of(visit: Visit, folded: VisitAnswer) -> Iterator[Promise]:
     # Opened at another hour, the odds of the plan were of something else.
     if folded.dryness is not None and planned_h > 0 and in_time:
         came = folded.dryness is Dryness.DRY
-        yield promise(Promised.DRY, answer.drying.odds_dry, came=came)
+        alone = answer.drying.odds_forecast
+        yield promise(Promised.DRY, answer.drying.odds_dry, came=came, forecast=alone)
     for run in folded.steps:
         if run.minutes:
             step = steps[run.key]

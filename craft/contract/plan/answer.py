@@ -134,7 +134,9 @@ class Drying(Frozen):
     at_release_high: float
     """One in ten heads is drier, one in ten wetter."""
     odds_dry: float
-    """Probability of fully dry at release."""
+    """Probability of fully dry at release, by how often promises came true."""
+    odds_forecast: float | None = None
+    """As the forecast alone has it; null in plans of earlier rules."""
     safe: bool
     """Whether these odds are good enough to promise the release."""
     slowest_section: int

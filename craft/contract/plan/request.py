@@ -328,6 +328,15 @@ class HouseRules(Frozen):
     wear_days: dict[Style, Annotated[int, Field(ge=1, le=21)]] = Field(default_factory=dict)
 
 
+class LearnedOdds(Frozen):
+    """How odds have to be bent to come true: log-odds times a slope, plus a shift."""
+
+    shift: Annotated[float, measured(-6, 6, "of the log-odds")] = 0.0
+    slope: Annotated[float, measured(0, 6, "times the log-odds")] = 1.0
+    promises: Annotated[int, Field(ge=0, le=100_000)] = 0
+    """It rests on; 0: nothing is bent."""
+
+
 class PlanRequest(Frozen):
     """Plan a service. Every field but `hair` and `goal.style` has a default."""
 
@@ -380,6 +389,8 @@ class PlanRequest(Frozen):
     """By key of the step: what these hands take, times their pace."""
     learned_doses: dict[Role, Learned] = Field(default_factory=dict)
     """By role: what this head takes."""
+    learned_odds: LearnedOdds | None = None
+    """How odds of dry came true."""
     learned_length: Learned | None = None
     """What this head hangs at, against the forecast."""
     drying_factor: Annotated[float, measured(0.2, 5, "times")] = 1.0

@@ -13,6 +13,7 @@ from craft.drying import Cylinder, Stage
 from craft.errors import CraftError
 from craft.fibre import FIBRE_G_PER_CM3, present
 from craft.head import radius
+from craft.learning.bending import Calibration
 from craft.routine.case import Case
 from craft.routine.compose.details import does
 from craft.vocabulary import (
@@ -30,8 +31,6 @@ from craft.vocabulary import (
 
 #: Odds that make a release safe. House value.
 SAFE_ODDS = 0.8
-#: The normal quantile of `SAFE_ODDS`.
-SAFE_Z = 0.8416
 
 #: Temperature at the hair by dryer and allowed heat [°C]. House values.
 DRYER_TEMP_C = {
@@ -74,6 +73,9 @@ CAP_DAMPER = 0.5
 #: Hottest air at the hair by the heat that may be used [°C]. House values.
 MOST_TEMP_C = {Heat.LOW: 45.0, Heat.MEDIUM: 60.0}
 
+#: Odds stay as the law of drying has them.
+NOT_BENT = Calibration()
+
 
 @dataclass(frozen=True)
 class Forecast:
@@ -91,6 +93,7 @@ class Forecast:
         spread: how unsure the time is, of its logarithm
         release_h: planned release, from the end of shaping [h]
         run: the forecast
+        bend: how its odds came true so far
     """
 
     cylinder: Cylinder
@@ -104,6 +107,7 @@ class Forecast:
     spread: float
     release_h: float
     run: drying.Run
+    bend: Calibration = NOT_BENT
 
     @property
     def odds(self) -> float:
@@ -112,10 +116,20 @@ class Forecast:
 
     def odds_with(self, stages: Sequence[Stage], release_h: float | None = None) -> float:
         """Probability that it is dry at the release, or another hour, in other stages."""
+        return self.bend.odds(self.unbent_odds(stages, release_h))
+
+    def unbent_odds(self, stages: Sequence[Stage], release_h: float | None = None) -> float:
+        """That probability as the law of drying alone has it."""
         at = self.release_h if release_h is None else release_h
         return drying.odds_dry(
             self.cylinder, self.water, tuple(stages), at, self.factor, self.spread
         )
+
+    @property
+    def safe_h(self) -> float | None:
+        """Hours after which the odds of dry are safe, None if never."""
+        slower = safely_slow(self.factor, self.spread, self.bend)
+        return safe_hours(self.cylinder, self.water, self.stages, slower)
 
     @property
     def begins(self) -> list[float]:
@@ -326,7 +340,8 @@ def dryer_minutes(case: Case, cylinder: Cylinder, dryer: Dryer) -> float:
         return 0.0
     if case.request.dry_min is not None:
         return case.request.dry_min
-    slower = case.request.drying_factor * math.exp(SAFE_Z * case.request.drying_spread)
+    asked = case.request
+    slower = safely_slow(asked.drying_factor, asked.drying_spread, bend_of(case))
     # Dry is what is dry in the air of the salon, not in that of the dryer.
     stages = (dryer_stage(case, StageKind(dryer), None), air_stage(case, AirAt.SALON))
     run = drying.dry(cylinder, water_of(case, case.blot), stages, slower)
@@ -334,11 +349,33 @@ def dryer_minutes(case: Case, cylinder: Cylinder, dryer: Dryer) -> float:
     return min(DRYER_LIMIT_MIN, math.ceil(needed / DRYER_STEP_MIN) * DRYER_STEP_MIN)
 
 
+def safely_slow(factor: float, spread: float, bend: Calibration) -> float:
+    """Times the law of drying that a set may take so that the odds of dry are safe.
+
+    Args:
+        factor, spread: learned multiplier, and how unsure its logarithm is
+        bend: how odds came true so far
+    """
+    return factor * math.exp(bend.quantile_for(SAFE_ODDS) * spread)
+
+
+def bend_of(case: Case) -> Calibration:
+    """How odds of dry came true so far."""
+    learned = case.request.learned_odds
+    if learned is None:
+        return NOT_BENT
+    return Calibration(learned.shift, learned.slope, learned.promises)
+
+
 def safe_hours(
-    cylinder: Cylinder, water: float, stages: Sequence[Stage], factor: float, spread: float
+    cylinder: Cylinder, water: float, stages: Sequence[Stage], slower: float
 ) -> float | None:
-    """Hours after which the odds of dry are safe, None if never."""
-    slower = factor * math.exp(SAFE_Z * spread)
+    """Hours after which the odds of dry are safe, None if never.
+
+    Args:
+        cylinder, water, stages: as the forecast has them
+        slower: times the forecast that drying may take, from `safely_slow`
+    """
     return drying.dry(cylinder, water, stages, slower).time_to(1.0)
 
 
@@ -388,7 +425,8 @@ def forecast_of(case: Case) -> Forecast:
     run = drying.dry(cylinder, water, stages, factor)
     release_h = case.request.goal.release_after_h
     if release_h is None:
-        safe_h = safe_hours(cylinder, water, stages, factor, spread)
+        slower = safely_slow(factor, spread, bend_of(case))
+        safe_h = safe_hours(cylinder, water, stages, slower)
         release_h = usual_release(case, safe_h, minutes)
     if dryer is not Dryer.AIR and not minutes:
         # A dryer that runs until it is done: until dry, or to 90 %.
@@ -405,6 +443,7 @@ def forecast_of(case: Case) -> Forecast:
         spread=spread,
         release_h=release_h,
         run=run,
+        bend=bend_of(case),
     )
 
 

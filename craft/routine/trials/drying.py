@@ -24,7 +24,6 @@ from craft.routine.drying.forecast import (
     Forecast,
     in_one_sitting,
     rounded_up,
-    safe_hours,
     section_cylinder,
     stages_for,
     water_of,
@@ -174,7 +173,7 @@ def later(case: Case, forecast: Forecast) -> Iterator[Trial]:
         return
     step = SET_RELEASE_STEP_H if case.technique.released else RELEASE_STEP_H
     run = forecast
-    safe_h = safe_hours(run.cylinder, run.water, run.stages, run.factor, run.spread)
+    safe_h = run.safe_h
     if safe_h is None:
         return
     release_h = run.release_h + rounded_up(max(0.0, safe_h - run.release_h), step)

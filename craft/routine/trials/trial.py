@@ -12,7 +12,7 @@ from typing import Any
 from craft.contract.patch import patched
 from craft.contract.plan import Fix, PlanAnswer, PlanRequest
 from craft.errors import CraftError
-from craft.routine.drying.forecast import SAFE_ODDS, Forecast, safe_hours
+from craft.routine.drying.forecast import SAFE_ODDS, Forecast
 
 #: What a minute of the hands, a minute of the client and an hour of delay cost, in minutes of the
 #: hands. House values.
@@ -48,9 +48,8 @@ class Trial:
     @property
     def safe(self) -> bool:
         """Whether the release can be promised with it."""
-        run = self.forecast
-        hours = safe_hours(run.cylinder, run.water, run.stages, run.factor, run.spread)
-        return hours is not None and hours <= run.release_h
+        hours = self.forecast.safe_h
+        return hours is not None and hours <= self.forecast.release_h
 
     def fix(self, caution: str) -> Fix:
         """The trial as an answer to a caution."""

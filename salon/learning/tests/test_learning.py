@@ -2,6 +2,7 @@
 
 from datetime import timedelta
 from typing import Any
+from unittest.mock import patch
 from uuid import uuid4
 
 from django.utils import timezone
@@ -10,7 +11,7 @@ from craft.contract import parse
 from craft.contract.plan import Learned
 from craft.vocabulary import LearnedOf
 from salon.heads.services import add_head
-from salon.learning.models import LearnedFactor, LearnedSample, Promise
+from salon.learning.models import LearnedFactor, LearnedOdds, LearnedSample, Promise
 from salon.learning.services import learn_all, learned_for
 from salon.planning.models import Plan
 from salon.planning.services import save
@@ -149,6 +150,29 @@ class LearningTest(ApiTest):
         self.assertEqual(came, {"minutes": False, "dry": True, "length": True})
         odds = Promise.objects.get(kind="dry").odds
         self.assertEqual(odds, plan.answered.drying.odds_dry)
+
+    def test_odds_that_did_not_come_true_are_promised_lower_and_never_bent_twice(self) -> None:
+        first = self.planned(release_after_h=24).answered.drying
+        # What is learned of the drying itself is left out here: only the odds are looked at.
+        with patch("salon.visits.projection.write_opened_set"):
+            for number in range(6):
+                plan = self.planned(release_after_h=24)
+                self.visit(plan, 12 - number, dryness="wet", released_after_h=24)
+        row = LearnedOdds.objects.get()
+        self.assertEqual(row.promises, 6)
+        forecasts = set(Promise.objects.values_list("forecast", flat=True))
+        self.assertEqual(forecasts, {first.odds_forecast})
+        self.assertEqual(len(set(Promise.objects.values_list("odds", flat=True))), 6)
+        last = self.planned(release_after_h=24).answered.drying
+        self.assertLess(last.odds_dry, first.odds_dry - 0.1)
+        self.assertEqual(last.odds_forecast, first.odds_forecast)
+        before = (row.shift, row.slope)
+        learn_all()
+        row.refresh_from_db()
+        self.assertAlmostEqual(row.shift, before[0], places=3)
+        found = self.client.get("/api/findings/").json()["promises"]
+        (dry,) = [each for each in found if each["kind"] == "dry"]
+        self.assertLess(dry["log_score"], dry["log_score_alone"])
 
     def test_opened_at_another_hour_the_odds_were_of_something_else(self) -> None:
         self.visit(self.planned(release_after_h=24), 4, dryness="dry", released_after_h=60)

@@ -22,7 +22,7 @@ from salon.shelf.models import Product
 from salon.tests.base import ApiTest
 
 #: A draft asks the database less often than this.
-QUERIES_BELOW = 11
+QUERIES_BELOW = 12
 
 
 class DemandTest(ApiTest):

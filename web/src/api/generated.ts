@@ -4275,9 +4275,15 @@ export interface components {
             at_release_high: number;
             /**
              * Odds Dry
-             * @description Probability of fully dry at release.
+             * @description Probability of fully dry at release, by how often promises came true.
              */
             odds_dry: number;
+            /**
+             * Odds Forecast
+             * @description As the forecast alone has it; null in plans of earlier rules.
+             * @default null
+             */
+            odds_forecast?: number | null;
             /**
              * Safe
              * @description Whether these odds are good enough to promise the release.
@@ -6279,6 +6285,28 @@ export interface components {
              */
             basis?: string;
         };
+        /**
+         * LearnedOdds
+         * @description How odds have to be bent to come true: log-odds times a slope, plus a shift.
+         */
+        LearnedOdds: {
+            /**
+             * Shift
+             * @default 0
+             */
+            shift?: number;
+            /**
+             * Slope
+             * @default 1
+             */
+            slope?: number;
+            /**
+             * Promises
+             * @description It rests on; 0: nothing is bent.
+             * @default 0
+             */
+            promises?: number;
+        };
         /** @description A factor on the value of the house. */
         LearnedRow: {
             quantity: components["schemas"]["QuantityEnum"];
@@ -8032,6 +8060,11 @@ export interface components {
                 [key: string]: components["schemas"]["Learned"];
             };
             /**
+             * @description How odds of dry came true.
+             * @default null
+             */
+            learned_odds?: components["schemas"]["LearnedOdds"] | null;
+            /**
              * @description What this head hangs at, against the forecast.
              * @default null
              */
@@ -8175,6 +8208,11 @@ export interface components {
             learned_doses?: {
                 [key: string]: components["schemas"]["Learned"];
             };
+            /**
+             * @description How odds of dry came true.
+             * @default null
+             */
+            learned_odds?: components["schemas"]["LearnedOdds"] | null;
             /**
              * @description What this head hangs at, against the forecast.
              * @default null
@@ -8720,6 +8758,11 @@ export interface components {
             brier: number;
             /** Format: double */
             log_score: number;
+            /**
+             * Format: double
+             * @description Of the forecast alone, before bending.
+             */
+            log_score_alone: number;
             classes: components["schemas"]["Reliability"][];
             bent: components["schemas"]["Bent"][];
         };

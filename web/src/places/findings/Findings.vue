@@ -150,7 +150,11 @@ const coin = (value: number) => money(value, house.data.value?.currency ?? '')
           </p>
           <p v-if="row.kind === 'dry'" class="quiet">
             {{
-              t('findings.scores', { brier: number(row.brier, 2), log: number(row.log_score, 2) })
+              t('findings.scores', {
+                brier: number(row.brier, 2),
+                log: number(row.log_score, 2),
+                alone: number(row.log_score_alone, 2),
+              })
             }}
             <span v-for="one in row.bent" :key="one.promised" class="bent">{{
               t('findings.bent', { promised: percent(one.promised), really: percent(one.really) })

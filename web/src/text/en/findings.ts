@@ -47,8 +47,9 @@ export const findings = {
     between: 'nine in ten within',
     count: 'promises',
     cameOf: '{came} of {n} within their range, {promised} promised',
-    scores: 'Brier score {brier} (0.25 is guessing), log score {log} nat.',
-    bent: '{promised} meant {really}.',
+    scores:
+      'Brier score {brier} (0.25 is guessing), log score {log} nat; the forecast alone {alone}.',
+    bent: 'A forecast of {promised} is promised as {really}.',
     table: 'As a table',
     books: 'The books',
     since: 'since {day}',
