@@ -1,14 +1,15 @@
 """What changed from one visit of a head to the next, and what to try: told with its evidence."""
 
 from collections.abc import Callable, Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import datetime
 from itertools import pairwise
+from typing import Any
 
 from craft.contract.plan import PlanAnswer, PlanRequest
 from craft.routine.compose.techniques import TECHNIQUES
 from craft.routine.explain.why import TRADE
-from craft.vocabulary import Dryness, Residue, Role, Suggested, Trait
+from craft.vocabulary import Dryer, Dryness, Heat, Residue, Role, Suggested, Trait
 
 #: Doses that differ by less were meant alike. House value.
 DOSE_SHARE = 0.15
@@ -36,6 +37,8 @@ class Worked:
         scores: as it was opened, 1 to 5
         dryness, residue: as felt and seen
         length_cm: as measured
+        minutes: noted, by key of the step
+        taken: grams noted, by key of the step and role
     """
 
     visit: int
@@ -48,6 +51,8 @@ class Worked:
     dryness: Dryness | None
     residue: Residue | None
     length_cm: float | None
+    minutes: Mapping[str, float] = field(default_factory=dict)
+    taken: Mapping[tuple[str, Role], float] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
@@ -85,6 +90,19 @@ class Chapter:
 
 
 @dataclass(frozen=True)
+class Attempt:
+    """One way of doing what is suggested.
+
+    Args:
+        title: in words
+        change: merge patch of what a plan is made for (RFC 7396)
+    """
+
+    title: str
+    change: Mapping[str, Any]
+
+
+@dataclass(frozen=True)
 class Suggestion:
     """What to try next time.
 
@@ -92,12 +110,14 @@ class Suggestion:
         key: of the suggestion
         text: what was seen and what to try
         visits: its evidence
+        attempts: ways to do it, against the last visit that shows it
         source: of the rule
     """
 
     key: Suggested
     text: str
     visits: list[int]
+    attempts: list[Attempt] = field(default_factory=list)
     source: str = TRADE
 
 
@@ -203,6 +223,7 @@ class Sign:
         noted: whether a visit says anything of it
         bad: whether it shows it
         seen, attempt: in words
+        attempts: ways to do it, against a visit that shows it
     """
 
     key: Suggested
@@ -210,6 +231,35 @@ class Sign:
     bad: Callable[[Worked], bool]
     seen: str
     attempt: str
+    attempts: Callable[[Worked], list[Attempt]] = lambda _: []
+
+
+#: What is tried against damp roots and frizz: so many more sections, so long under the hood [min],
+#: so much later [h]. Common practice, no source.
+MORE_SECTIONS, HOOD_MIN, LATER_H = 4, 20, 24
+SECTIONS_MOST = 120
+
+
+def more_sections(worked: Worked) -> list[Attempt]:
+    """Smaller sections, where the style is parted at all."""
+    sections = len(worked.answer.sections) + MORE_SECTIONS
+    if len(worked.answer.sections) < MORE_SECTIONS or sections > SECTIONS_MOST:
+        return []
+    title = f"{sections} sections, {MORE_SECTIONS} more than then"
+    return [Attempt(title, {"goal": {"sections": sections}})]
+
+
+def sooner_dry(worked: Worked) -> list[Attempt]:
+    """What dries a set better: thinner sections, warm air, or more time."""
+    attempts = more_sections(worked)
+    if worked.request.dry is not Dryer.HOOD and worked.request.goal.max_heat is not Heat.NONE:
+        change = {"dry": Dryer.HOOD.value, "dry_min": HOOD_MIN}
+        attempts.append(Attempt(f"{HOOD_MIN} min under the hood", change))
+    hours = worked.answer.drying.release_after_h
+    if hours >= LATER_H:
+        later = hours + LATER_H
+        attempts.append(Attempt("Open it a day later", {"goal": {"release_after_h": later}}))
+    return attempts
 
 
 #: What the last visits may have in common. Common practice, no source.
@@ -219,7 +269,8 @@ SIGNS = (
         lambda worked: worked.dryness is not None,
         lambda worked: worked.dryness is not Dryness.DRY,
         "times it was damp when opened",
-        "4 more sections, 20 min under the hood, or open it a day later.",
+        f"{MORE_SECTIONS} more sections, {HOOD_MIN} min under the hood, or open it a day later.",
+        sooner_dry,
     ),
     Sign(
         Suggested.LESS_FILM,
@@ -237,6 +288,7 @@ SIGNS = (
         f"dry times frizz was {FRIZZY} or more",
         "smaller sections, the hold layer smoothed to the ends, and oil on the fingers at the "
         "release.",
+        more_sections,
     ),
     Sign(
         Suggested.EVENER,
@@ -260,7 +312,8 @@ def suggestions(visits: Sequence[Worked]) -> list[Suggestion]:
 def again(sign: Sign, visits: Sequence[Worked]) -> Iterator[Suggestion]:
     """A suggestion, where enough of the last visits that say anything show the sign."""
     last = [worked for worked in visits if sign.noted(worked)][-LOOKED_AT:]
-    hits = [worked.visit for worked in last if sign.bad(worked)]
+    hits = [worked for worked in last if sign.bad(worked)]
     if len(hits) >= AGREE:
         text = f"{len(hits)} of the last {len(last)} {sign.seen}: {sign.attempt}"
-        yield Suggestion(sign.key, text, hits)
+        evidence = [worked.visit for worked in hits]
+        yield Suggestion(sign.key, text, evidence, sign.attempts(hits[-1]))

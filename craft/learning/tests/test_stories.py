@@ -6,6 +6,8 @@ from typing import Any
 from unittest import TestCase
 
 from craft.contract import PlanRequest, parse
+from craft.contract.patch import patched
+from craft.learning.comparing import beside
 from craft.learning.stories import ONE_VISIT, Worked, changes, story, suggestions
 from craft.routine.planner import plan
 from craft.tests.requests import plan_request
@@ -86,3 +88,50 @@ class SuggestionTest(TestCase):
         self.assertEqual(self.keys(worked(1, **damp_halo), worked(2, **damp_halo)), ["drier"])
         uneven = {"scores": {Trait.EVENNESS: 2}}
         self.assertEqual(self.keys(worked(1, **uneven), worked(2, **uneven)), ["evener"])
+
+    def test_each_way_of_doing_it_makes_a_plan(self) -> None:
+        damp = {"dryness": Dryness.DAMP_ROOTS}
+        (found,) = suggestions([worked(1, **damp), worked(2, **damp)])
+        titles = [attempt.title for attempt in found.attempts]
+        self.assertEqual(
+            titles,
+            ["12 sections, 4 more than then", "20 min under the hood", "Open it a day later"],
+        )
+        before = worked(2).answer
+        for attempt in found.attempts:
+            after = plan(patched(worked(2).request, dict(attempt.change)))
+            self.assertGreaterEqual(after.drying.odds_dry, before.drying.odds_dry, attempt.title)
+
+    def test_what_cannot_be_is_not_offered(self) -> None:
+        goal = {"style": "shake_wash_and_go", "sections": 2, "max_heat": "none"}
+        damp = worked(1, goal, dryness=Dryness.WET)
+        damp = replace(
+            damp, answer=damp.answer.model_copy(update={"sections": damp.answer.sections[:2]})
+        )
+        (found,) = suggestions([damp, damp])
+        self.assertNotIn("hood", str(found.attempts))
+        self.assertNotIn("sections", str(found.attempts))
+
+
+class BesideTest(TestCase):
+    def test_steps_of_both_and_what_only_one_had(self) -> None:
+        first = worked(1, minutes={"shape": 40.0}, taken={("lay_in", Role.GEL): 22.0})
+        second = worked(2, {"style": "quick_wash", "sections": 2, "release_after_h": None})
+        found = beside(first, second)
+        rows = {row.key: row for row in found.steps}
+        self.assertEqual(set(rows), {step.key for v in (first, second) for step in v.answer.steps})
+        self.assertEqual(rows["shape"].first_min, 40.0)
+        self.assertIsNone(rows["release"].second_planned)
+        self.assertIsNotNone(rows["cleanse"].first_planned)
+        self.assertIsNotNone(rows["cleanse"].second_planned)
+        gel = next(each for each in rows["lay_in"].products if each.role is Role.GEL)
+        self.assertEqual(gel.first_g, 22.0)
+        self.assertIn("style", [change.what for change in found.changes])
+
+    def test_turned_round_it_is_the_same_turned_round(self) -> None:
+        one, other = worked(1), worked(2, {"sections": 12})
+        there, back = beside(one, other), beside(other, one)
+        self.assertEqual(
+            [(row.key, row.first_planned) for row in there.steps],
+            [(row.key, row.second_planned) for row in back.steps],
+        )
