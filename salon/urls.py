@@ -33,6 +33,8 @@ urlpatterns = [
     path("api/", include("salon.between.messages_api")),
     path("api/", include("salon.between.checkin_api")),
     path("api/", include("salon.findings.api")),
+    path("api/", include("salon.findings.stories_api")),
+    path("api/", include("salon.findings.trials_api")),
     path("api/", include("salon.archive.api")),
     path("calendar/<str:secret>.ics", feed),
     path("sw.js", worker, name="worker"),

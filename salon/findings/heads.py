@@ -5,6 +5,7 @@ from typing import Any
 from django.contrib.auth.models import User
 
 from craft.errors import CraftError
+from craft.learning.comparing import beside
 from craft.learning.stories import Chapter, Suggestion, Worked, story, suggestions
 from craft.vocabulary import Dryness, Residue, Role, Suggested, Trait, VisitState
 from salon.findings.models import SuggestionAnswer
@@ -20,7 +21,7 @@ def worked_of(head: Head) -> list[Worked]:
     rows = (
         Visit.objects.filter(head=head, state=VisitState.DONE)
         .select_related("plan")
-        .prefetch_related("doses")
+        .prefetch_related("doses", "steps")
         .order_by("-started_at", "-pk")[:VISITS]
     )
     return [worked(visit) for visit in reversed(rows)]
@@ -29,8 +30,11 @@ def worked_of(head: Head) -> list[Worked]:
 def worked(visit: Visit) -> Worked:
     """A visit as the core compares it."""
     doses: dict[Role, float] = {}
+    taken: dict[tuple[str, Role], float] = {}
     for dose in visit.doses.all():
-        doses[Role(dose.role)] = doses.get(Role(dose.role), 0.0) + dose.grams
+        role = Role(dose.role)
+        doses[role] = doses.get(role, 0.0) + dose.grams
+        taken[dose.step, role] = taken.get((dose.step, role), 0.0) + dose.grams
     scores = {Trait(name): getattr(visit, name) for name in SCORES}
     return Worked(
         visit=visit.pk,
@@ -43,7 +47,26 @@ def worked(visit: Visit) -> Worked:
         dryness=Dryness(visit.dryness) if visit.dryness else None,
         residue=Residue(visit.residue) if visit.residue else None,
         length_cm=visit.length_cm,
+        minutes={step.key: step.minutes for step in visit.steps.all() if step.minutes is not None},
+        taken=taken,
     )
+
+
+def two_visits(head: Head, first: int, second: int) -> dict[str, Any]:
+    """Any two visits of a head beside each other.
+
+    Raises:
+        CraftError: one of them is not over, or of another head
+    """
+    rows = Visit.objects.filter(head=head, state=VisitState.DONE, pk__in=(first, second))
+    found = {
+        visit.pk: visit for visit in rows.select_related("plan").prefetch_related("doses", "steps")
+    }
+    for field, visit in (("first", first), ("second", second)):
+        if visit not in found:
+            raise CraftError(field, "Choose a visit of this head that is over.")
+    both = [worked(found[visit]) for visit in (first, second)]
+    return {**vars(beside(*both)), "first_at": both[0].at, "second_at": both[1].at}
 
 
 def findings_of(head: Head) -> dict[str, Any]:
@@ -55,7 +78,13 @@ def findings_of(head: Head) -> dict[str, Any]:
         "visits": len(visits),
         "chapters": [vars(each) for each in chapters],
         "suggestions": [
-            {"key": each.key, "text": each.text, "visits": each.visits, "origin": each.source}
+            {
+                "key": each.key,
+                "text": each.text,
+                "visits": each.visits,
+                "attempts": [vars(attempt) for attempt in each.attempts],
+                "origin": each.source,
+            }
             for each in suggestions(visits)
             if not answered(each, answers)
         ],

@@ -310,6 +310,7 @@ class DemoSalonTest(DemoPageTest):
             "/findings/visits",
             "/findings/trials",
             f"/heads/{Head.objects.get(name__endswith='Sefa Marlow').pk}/story",
+            f"/heads/{Head.objects.get(name__endswith='Sefa Marlow').pk}/two-visits",
             f"/shelf?head={plan.head_id}",
             "/shelf/products/new",
             f"/shelf/products/{Product.objects.get(name__contains='Travel-size').pk}",

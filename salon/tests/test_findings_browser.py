@@ -35,11 +35,35 @@ class FindingsBrowserTest(DemoPageTest):
         page = self.page
         page.goto(f"/heads/{head.pk}/story")
         expect(page.get_by_text("times it was damp when opened")).to_be_visible()
+        page.get_by_role("button", name="It does not fit").click()
         expect(page.get_by_role("button", name="Dismiss")).to_be_disabled()
         page.get_by_label("Why it does not fit").fill("She moves to a drier flat.")
         page.get_by_role("button", name="Dismiss").click()
         expect(page.get_by_text("dismissed: She moves to a drier flat.")).to_be_visible()
         self.assertFalse(SuggestionAnswer.objects.get().taken)
+
+    def test_a_suggestion_is_taken_where_the_next_plan_is_made(self) -> None:
+        head = Head.objects.get(name="Sefa Marlow")
+        page = self.page
+        page.goto(f"/heads/{head.pk}/plan")
+        page.get_by_role("button", name="20 min under the hood").click()
+        expect(page.get_by_role("group", name="Drying").get_by_label("hood")).to_be_checked()
+        expect(page.get_by_text("times it was damp when opened")).to_have_count(0)
+        self.assertTrue(SuggestionAnswer.objects.get().taken)
+        page.get_by_role("button", name="Undo").first.click()
+        expect(page.get_by_role("group", name="Drying").get_by_label("air")).to_be_checked()
+
+    def test_two_visits_are_chosen_and_stay_in_the_address(self) -> None:
+        head = Head.objects.get(name="Juno Reefer")
+        page = self.page
+        page.goto(f"/heads/{head.pk}/story")
+        page.get_by_role("link", name="Compare two visits").click()
+        expect(page.get_by_role("row", name=re.compile("^Lay in"))).to_be_visible()
+        page.get_by_role("combobox", name="This visit").press("Enter")
+        page.get_by_role("option").last.click()
+        expect(page.get_by_role("row", name=re.compile("^sections 12 16"))).to_be_visible()
+        page.reload()
+        expect(page.get_by_role("row", name=re.compile("^sections 12 16"))).to_be_visible()
 
     def test_a_trial_is_begun_laid_in_and_rated(self) -> None:
         page = self.page

@@ -123,6 +123,11 @@ export const router = createRouter({
       props: number('head'),
     },
     {
+      path: '/heads/:head(\\d+)/two-visits',
+      component: () => import('@/places/findings/TwoVisits.vue'),
+      props: number('head'),
+    },
+    {
       path: '/visits/:visit(\\d+)/replay',
       component: () => import('@/places/findings/Replay.vue'),
       props: number('visit'),

@@ -87,6 +87,24 @@ class FindingsTest(ApiTest):
         self.assertEqual(len(story["chapters"]), story["visits"] - 1)
         self.assertTrue(all("because" not in row["text"] for row in story["chapters"]))
 
+    def test_any_two_visits_stand_beside_each_other(self) -> None:
+        head = Head.objects.get(name="Juno Reefer")
+        visits = Visit.objects.filter(head=head, state="done").order_by("started_at")
+        first, last = visits.first(), visits.last()
+        assert first is not None
+        assert last is not None
+        path = f"/api/heads/{head.pk}/two-visits/"
+        found = self.client.get(path, {"first": first.pk, "second": last.pk}).json()
+        self.assertIn("sections", [row["what"] for row in found["changes"]])
+        shape = next(row for row in found["steps"] if row["key"] == "shape")
+        self.assertIsNotNone(shape["first_min"])
+        lay_in = next(row for row in found["steps"] if row["key"] == "lay_in")
+        self.assertTrue(all(row["first_g"] for row in lay_in["products"]))
+        other = Visit.objects.exclude(head=head).earliest("pk")
+        answer = self.client.get(path, {"first": first.pk, "second": other.pk})
+        self.assertRefused(answer, "second", "of this head")
+        self.assertRefused(self.client.get(path, {"first": "x"}), "first", "whole number")
+
     def test_every_table_opens_as_csv_and_json_and_names_nobody(self) -> None:
         names = set(Head.objects.values_list("name", flat=True))
         for table in ("visits", "samples", "factors", "promises"):

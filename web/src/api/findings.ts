@@ -1,5 +1,5 @@
 /** What was found: factors, promises, a head's story, trials. */
-import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, type MaybeRefOrGetter, toValue } from 'vue'
 
 import { api, answerOf, type Schemas } from './client'
@@ -23,6 +23,27 @@ export const useStory = (head: MaybeRefOrGetter<number>) =>
   useQuery({
     queryKey: computed(() => storyKey(toValue(head))),
     queryFn: () => answerOf(api.GET('/api/heads/{pk}/story/', byId(toValue(head)))),
+  })
+
+/** Two visits of a head beside each other. */
+export const useTwoVisits = (
+  head: MaybeRefOrGetter<number>,
+  first: MaybeRefOrGetter<number>,
+  second: MaybeRefOrGetter<number>,
+) =>
+  useQuery({
+    queryKey: computed(() => ['head', toValue(head), 'two', toValue(first), toValue(second)]),
+    queryFn: () =>
+      answerOf(
+        api.GET('/api/heads/{pk}/two-visits/', {
+          params: {
+            path: { pk: toValue(head) },
+            query: { first: toValue(first), second: toValue(second) },
+          },
+        }),
+      ),
+    enabled: () => toValue(first) > 0 && toValue(second) > 0,
+    placeholderData: keepPreviousData,
   })
 
 /** Take a suggestion, or dismiss it with a reason. */

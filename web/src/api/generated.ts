@@ -1212,6 +1212,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/heads/{pk}/two-visits/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Any two visits of a head, step by step. */
+        get: operations["heads_two_visits_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/heads/{pk}/wear/": {
         parameters: {
             query?: never;
@@ -2622,6 +2639,12 @@ export interface components {
          * @enum {string}
          */
         Arrival: "unwashed" | "misted" | "washed_wet" | "washed_dry" | "stretched";
+        /** @description One way of doing what is suggested. */
+        Attempt: {
+            title: string;
+            /** @description Merge patch of the wish (RFC 7396). */
+            change: unknown;
+        };
         /** @description A packed house that lies on this machine. */
         Backup: {
             name: string;
@@ -2724,6 +2747,17 @@ export interface components {
              * @description As it should have been promised.
              */
             really: number;
+        };
+        /** @description Two visits of a head beside each other. */
+        Beside: {
+            /** Format: date-time */
+            first_at: string;
+            /** Format: date-time */
+            second_at: string;
+            text: string;
+            changes: components["schemas"]["StoryChange"][];
+            results: components["schemas"]["StoryChange"][];
+            steps: components["schemas"]["StepBeside"][];
         };
         /** @enum {unknown} */
         BlankEnum: "";
@@ -10536,6 +10570,26 @@ export interface components {
              */
             edited?: string[];
         };
+        /** @description A step in both visits. */
+        StepBeside: {
+            key: string;
+            title: string;
+            /**
+             * Format: double
+             * @description As noted.
+             */
+            first_min: number | null;
+            /** Format: double */
+            second_min: number | null;
+            /**
+             * Format: double
+             * @description Null: no such step.
+             */
+            first_planned: number | null;
+            /** Format: double */
+            second_planned: number | null;
+            products: components["schemas"]["TakenBeside"][];
+        };
         /** StepData */
         StepData: {
             /** Step */
@@ -10890,6 +10944,8 @@ export interface components {
             key: components["schemas"]["KeyEnum"];
             text: string;
             visits: number[];
+            /** @description Ways to do it. */
+            attempts: components["schemas"]["Attempt"][];
             /** @description Of the rule. */
             origin: string;
         };
@@ -10989,6 +11045,17 @@ export interface components {
         TakeRequest: {
             /** @default  */
             zone?: components["schemas"]["ZoneEnum"] | components["schemas"]["BlankEnum"];
+        };
+        /** @description A product of a step in both visits. */
+        TakenBeside: {
+            role: components["schemas"]["RoleEnum"];
+            /** @description The bottle; empty: not used. */
+            first: string;
+            second: string;
+            /** Format: double */
+            first_g: number | null;
+            /** Format: double */
+            second_g: number | null;
         };
         /**
          * Target
@@ -19180,6 +19247,70 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Timeline"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    heads_two_visits_retrieve: {
+        parameters: {
+            query: {
+                first: number;
+                second: number;
+            };
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Beside"];
                 };
             };
             400: {

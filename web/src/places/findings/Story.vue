@@ -1,28 +1,20 @@
 <script setup lang="ts">
 /** A head's story: what to try next time, then what changed from visit to visit. */
-import { reactive } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
-import { useAnswerSuggestion, useStory } from '@/api/findings'
+import { useStory } from '@/api/findings'
 import { useHead } from '@/api/queries'
-import { provideRefusal } from '@/forms/refusal'
 import Await from '@/parts/Await.vue'
 import PageHead from '@/parts/PageHead.vue'
-import Refusals from '@/parts/Refusals.vue'
-import TextField from '@/parts/TextField.vue'
 import { day } from '@/text/format'
+
+import Suggestions from './Suggestions.vue'
 
 const props = defineProps<{ head: number }>()
 const { t } = useI18n()
 const head = useHead(() => props.head)
 const story = useStory(() => props.head)
-const answer = useAnswerSuggestion(() => props.head)
-const refusal = provideRefusal(answer.error)
-const reasons = reactive<Record<string, string>>({})
-type Key = NonNullable<typeof story.data.value>['suggestions'][number]['key']
-const take = (key: Key) => answer.mutate({ key, taken: true })
-const dismiss = (key: Key) => answer.mutate({ key, taken: false, reason: reasons[key] ?? '' })
 </script>
 
 <template>
@@ -30,7 +22,9 @@ const dismiss = (key: Key) => answer.mutate({ key, taken: false, reason: reasons
     :title="head.data.value?.name ?? ''"
     :to="`/heads/${props.head}`"
     :about="t('story.title')"
-  />
+  >
+    <RouterLink class="act" :to="`/heads/${props.head}/two-visits`">{{ t('two.open') }}</RouterLink>
+  </PageHead>
   <Await
     v-slot="{ data }"
     :data="story.data.value"
@@ -38,37 +32,7 @@ const dismiss = (key: Key) => answer.mutate({ key, taken: false, reason: reasons
     :empty="story.data.value && story.data.value.visits < 2 ? t('story.empty') : undefined"
     @retry="story.refetch()"
   >
-    <Refusals :refusal="refusal" />
-    <section v-if="data.suggestions.length">
-      <h2>{{ t('story.next') }}</h2>
-      <div v-for="row in data.suggestions" :key="row.key" class="suggestion">
-        <p>
-          {{ row.text }}
-          <RouterLink v-for="(visit, at) in row.visits" :key="visit" :to="`/visits/${visit}`">{{
-            t('story.evidence', { n: at + 1 })
-          }}</RouterLink>
-        </p>
-        <div class="beside">
-          <button class="act main" type="button" @click="take(row.key)">
-            {{ t('story.take') }}
-          </button>
-          <TextField
-            v-model="reasons[row.key]"
-            :label="t('story.why')"
-            name="reason"
-            :maxlength="300"
-          />
-          <button
-            class="act"
-            type="button"
-            :disabled="!reasons[row.key]?.trim()"
-            @click="dismiss(row.key)"
-          >
-            {{ t('story.dismiss') }}
-          </button>
-        </div>
-      </div>
-    </section>
+    <Suggestions :head="props.head" />
     <section v-if="data.answers.length">
       <h2>{{ t('story.answered') }}</h2>
       <p v-for="row in data.answers" :key="row.at">
@@ -83,7 +47,10 @@ const dismiss = (key: Key) => answer.mutate({ key, taken: false, reason: reasons
       <h2>{{ t('story.changed') }}</h2>
       <ol class="chapters">
         <li v-for="row in data.chapters" :key="row.second">
-          <RouterLink :to="`/visits/${row.second}`">{{ day(row.at) }}</RouterLink>
+          <RouterLink
+            :to="`/heads/${props.head}/two-visits?first=${row.first}&second=${row.second}`"
+            >{{ day(row.at) }}</RouterLink
+          >
           <p v-if="row.changes.length" class="said">{{ row.text }}</p>
           <template v-else>
             <p class="quiet">{{ t('story.same') }}</p>
@@ -108,20 +75,6 @@ section {
 h2 {
   margin: 0 0 6px;
   font: 700 20px var(--display);
-}
-.suggestion {
-  padding: 12px 14px;
-  border-left: 6px solid var(--signal);
-  background: var(--paper);
-}
-.suggestion + .suggestion {
-  margin-top: 8px;
-}
-.suggestion p {
-  margin: 0 0 8px;
-}
-.suggestion a {
-  margin-left: 8px;
 }
 .chapters {
   margin: 0;

@@ -17,6 +17,7 @@ import PageHead from '@/parts/PageHead.vue'
 import PleatStrip from '@/parts/PleatStrip.vue'
 import { ago, day, minutes } from '@/text/format'
 
+import Suggestions from '@/places/findings/Suggestions.vue'
 import OnHead from '@/places/wear/OnHead.vue'
 
 import ErasePart from './ErasePart.vue'
@@ -78,6 +79,7 @@ const longest = computed(() =>
       {{ t('sheet.isArchived', { ago: ago(data.archived_at) }) }}
     </p>
     <OnHead v-if="hands" :head="props.head" />
+    <Suggestions v-if="hands" :head="props.head" />
     <StopSigns v-if="hands" :head="props.head" />
     <div class="sheet">
       <div>

@@ -14,11 +14,13 @@ import {
   useProfile,
   useRestyle,
 } from '@/api/queries'
+import { useMay } from '@/api/staff'
 import { provideRefusal } from '@/forms/refusal'
 import Await from '@/parts/Await.vue'
 import Choice from '@/parts/Choice.vue'
 import Refusals from '@/parts/Refusals.vue'
 import { undoNote } from '@/parts/undoNote'
+import Suggestions from '@/places/findings/Suggestions.vue'
 import { summary } from '@/places/heads/summary'
 import { anotherStyle } from '@/wish/choices'
 import { useKeepPlan } from '@/wish/keepPlan'
@@ -34,6 +36,7 @@ import WishBar from './WishBar.vue'
 const props = defineProps<{ head: number }>()
 const { t } = useI18n()
 
+const may = useMay()
 const profile = useProfile(() => props.head)
 const observe = useObserve(() => props.head)
 const desk = useWish(props.head)
@@ -71,6 +74,12 @@ function apply(fix: Schemas['Fix']) {
   if (goal?.style) return restyle(goal.style)
   desk.take(patchOf(fix.change))
   undoNote(t('plan.applied', { what: fix.title }), t('app.undo'), () => desk.undo())
+}
+
+/** What was suggested is done, and can be taken back like any change. */
+function attempt(one: { title: string; change: unknown }) {
+  desk.take(patchOf(one.change as Schemas['Fix']['change']))
+  undoNote(t('plan.applied', { what: one.title }), t('app.undo'), () => desk.undo())
 }
 
 /** Another style: what still fits is kept, what is dropped is said, and one undo brings it back. */
@@ -149,6 +158,7 @@ async function judge(word: string | undefined) {
       :rods="answer?.kit_needed.rods[0]?.diameter_mm"
       @style="restyle"
     />
+    <Suggestions v-if="may.read('story')" :head="props.head" planning @attempt="attempt" />
     <Refusals :refusal="refusal" @retry="save.error.value ? keep() : draft.refetch()">
       <button
         v-if="draft.error.value && desk.canUndo.value"
