@@ -137,6 +137,17 @@ class Suggested(StrEnum):
     EVENER = "evener"
 
 
+class TrialLayout(StrEnum):
+    """What two ways are tried on."""
+
+    HALVES = "halves"
+    """Of a head."""
+    COILS = "coils"
+    """Two test coils beside each other."""
+    VISITS = "visits"
+    """Two visits of a head, one after the other."""
+
+
 class Looks(StrEnum):
     """When a trial is looked at."""
 

@@ -7,10 +7,11 @@ from django.db import models
 from django.db.models import F, Q
 from django.utils import timezone
 
-from craft.vocabulary import Suggested, Trait
+from craft.vocabulary import Suggested, Trait, TrialLayout
 from salon.heads.models import Head
 
 SUGGESTED = [(each.value, each.value) for each in Suggested]
+LAYOUTS = [(each.value, each.value) for each in TrialLayout]
 TRAITS = [(each.value, each.value) for each in Trait]
 
 
@@ -40,12 +41,13 @@ class SuggestionAnswer(models.Model):
 
 
 class Trial(models.Model):
-    """Two ways tried against each other, half a head against the other half."""
+    """Two ways tried against each other: on halves of heads, test coils, or visits in a row."""
 
     name = models.CharField(max_length=120)
     way_a = models.CharField(max_length=120)
     way_b = models.CharField(max_length=120)
     trait = models.CharField(max_length=20, choices=TRAITS)
+    layout = models.CharField(max_length=10, choices=LAYOUTS, default=TrialLayout.HALVES)
     alpha = models.FloatField(default=0.05)
     most = models.PositiveSmallIntegerField(default=20, help_text="No more pairs than these.")
     begun_by = models.ForeignKey(

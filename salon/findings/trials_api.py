@@ -12,7 +12,7 @@ from rest_framework.views import APIView
 
 from craft.contract.trial import TrialAnswer
 from craft.results import SCORE_MAX, SCORE_MIN
-from craft.vocabulary import Trait
+from craft.vocabulary import Trait, TrialLayout
 from salon.fields import one_of, whole, within
 from salon.findings.models import Trial, TrialPair
 from salon.findings.trials import begin_trial, end_trial, next_pair, rate, standing
@@ -28,7 +28,8 @@ class StandingField(serializers.JSONField):
 
 
 class TrialPairSerializer(serializers.ModelSerializer[TrialPair]):
-    """One head of a trial. Which half got which way is told once it is rated."""
+    """One head of a trial. Which side got which way is told once it is rated; of visits, the left
+    one is the first."""
 
     head_name = serializers.CharField(source="head.name", read_only=True)
     a_side = serializers.SerializerMethodField()
@@ -62,6 +63,7 @@ class TrialSerializer(serializers.ModelSerializer[Trial]):
             "way_a",
             "way_b",
             "trait",
+            "layout",
             "alpha",
             "most",
             "begun_by",
@@ -87,6 +89,7 @@ class NewTrialSerializer(serializers.Serializer[Any]):
     way_a = serializers.CharField(max_length=120)
     way_b = serializers.CharField(max_length=120)
     trait = one_of([each.value for each in Trait])
+    layout = one_of([each.value for each in TrialLayout], default=TrialLayout.HALVES.value)
     alpha = within(0.01, 0.2, "of claiming a difference there is not", default=0.05)
     most = whole(5, 100, "pairs", default=20)
 

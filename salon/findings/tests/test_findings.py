@@ -177,6 +177,18 @@ class TrialTest(ApiTest):
         over = self.post(f"/api/trials/{trial}/", {"head": self.head.pk})
         self.assertRefused(over, "trial", "over")
 
+    def test_tried_on_coils_or_on_visits_a_coin_decides_as_on_halves(self) -> None:
+        for layout in ("coils", "visits"):
+            body = {"name": "Oil first", "way_a": "a", "way_b": "b", "trait": "shine"}
+            begun = self.post("/api/trials/", body | {"layout": layout}).json()
+            self.assertEqual(begun["layout"], layout)
+            path = f"/api/trials/{begun['id']}/"
+            sides = [
+                self.post(path, {"head": self.head.pk}).json()["pairs"][-1]["a_side"]
+                for _ in range(12)
+            ]
+            self.assertEqual(set(sides), {"left", "right"})
+
     def test_bad_trials_are_refused_in_words(self) -> None:
         body = {"name": "x", "way_a": "gel", "way_b": "Gel ", "trait": "definition"}
         self.assertRefused(self.post("/api/trials/", body), "way_b", "another way")

@@ -6293,6 +6293,13 @@ export interface components {
          */
         LayeringEnum: "auto" | "LOC" | "LCO";
         /**
+         * @description * `halves` - halves
+         *     * `coils` - coils
+         *     * `visits` - visits
+         * @enum {string}
+         */
+        LayoutEnum: "halves" | "coils" | "visits";
+        /**
          * Learned
          * @description What visits taught of a value: a factor on what it would be without them.
          */
@@ -7025,6 +7032,8 @@ export interface components {
             way_a: string;
             way_b: string;
             trait: components["schemas"]["TraitEnum"];
+            /** @default halves */
+            layout?: components["schemas"]["LayoutEnum"];
             /**
              * Format: double
              * @default 0.05
@@ -11415,6 +11424,7 @@ export interface components {
             readonly way_a: string;
             readonly way_b: string;
             readonly trait: components["schemas"]["TraitEnum"];
+            readonly layout: components["schemas"]["LayoutEnum"];
             /** Format: double */
             readonly alpha: number;
             /** @description No more pairs than these. */
@@ -11483,7 +11493,10 @@ export interface components {
             /** Source */
             source: string;
         };
-        /** @description One head of a trial. Which half got which way is told once it is rated. */
+        /**
+         * @description One head of a trial. Which side got which way is told once it is rated; of visits, the left
+         *     one is the first.
+         */
         TrialPair: {
             readonly id: number;
             readonly number: number;
@@ -27662,6 +27675,7 @@ export const layerOnValues: ReadonlyArray<FlattenedDeepRequired<components>["sch
 export const layerWayValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LayerWay"]> = ["palms", "soaking", "massage"];
 export const layeringValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Layering"]> = ["auto", "LOC", "LCO"];
 export const layeringEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LayeringEnum"]> = ["auto", "LOC", "LCO"];
+export const layoutEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LayoutEnum"]> = ["halves", "coils", "visits"];
 export const leftoverKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Leftover"]["kind"]> = ["leftover"];
 export const lengthKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Length"]["kind"]> = ["length"];
 export const levelValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Level"]> = ["low", "medium", "high"];

@@ -11,7 +11,7 @@ import {
   useRatePair,
   useTrials,
 } from '@/api/findings'
-import { traitValues } from '@/api/generated'
+import { layoutEnumValues, traitValues } from '@/api/generated'
 import { useHeads } from '@/api/queries'
 import { provideRefusal } from '@/forms/refusal'
 import Amount from '@/parts/Amount.vue'
@@ -41,12 +41,16 @@ const blank = () => ({
   name: '',
   way_a: '',
   way_b: '',
+  layout: 'halves' as (typeof layoutEnumValues)[number],
   trait: 'definition' as (typeof traitValues)[number],
   most: MOST as number | null,
 })
 const typed = reactive(blank())
 const traits = computed(() =>
   traitValues.map((value) => ({ value, text: t(`visit.score.${value}`) })),
+)
+const layouts = computed(() =>
+  layoutEnumValues.map((value) => ({ value, text: t(`trials.layouts.${value}`) })),
 )
 async function start() {
   const values = { ...typed, most: typed.most ?? MOST }
@@ -74,7 +78,7 @@ const sideOf = (trial: Trial, pair: Trial['pairs'][number]) => {
   if (!pair.a_side) return t('trials.blind')
   const [left, right] =
     pair.a_side === 'left' ? [trial.way_a, trial.way_b] : [trial.way_b, trial.way_a]
-  return t('trials.sides', { left, right })
+  return t(`trials.sides.${trial.layout}`, { left, right })
 }
 </script>
 
@@ -88,7 +92,7 @@ const sideOf = (trial: Trial, pair: Trial['pairs'][number]) => {
         <h2>{{ trial.name }}</h2>
         <p class="quiet">
           {{ t('trials.against', { a: trial.way_a, b: trial.way_b }) }},
-          {{ t(`visit.score.${trial.trait}`) }},
+          {{ t(`visit.score.${trial.trait}`) }}, {{ t(`trials.layouts.${trial.layout}`) }},
           {{ t('trials.begun', { day: day(trial.begun_at), who: trial.begun_by }) }}
         </p>
       </header>
@@ -112,8 +116,8 @@ const sideOf = (trial: Trial, pair: Trial['pairs'][number]) => {
             <th class="n">{{ t('trials.pair') }}</th>
             <th>{{ t('findings.who') }}</th>
             <th>{{ t('trials.laid') }}</th>
-            <th>{{ t('trials.left') }}</th>
-            <th>{{ t('trials.right') }}</th>
+            <th>{{ t(`trials.left.${trial.layout}`) }}</th>
+            <th>{{ t(`trials.right.${trial.layout}`) }}</th>
             <th />
           </tr>
         </thead>
@@ -126,7 +130,7 @@ const sideOf = (trial: Trial, pair: Trial['pairs'][number]) => {
               <td v-for="half in ['left', 'right'] as const" :key="half">
                 <Choice
                   v-model="halvesOf(pair.id)[half]"
-                  :label="`${t(`trials.${half}`)}, ${pair.head_name}`"
+                  :label="`${t(`trials.${half}.${trial.layout}`)}, ${pair.head_name}`"
                   hide-label
                   :options="SCORES"
                 />
@@ -172,6 +176,13 @@ const sideOf = (trial: Trial, pair: Trial['pairs'][number]) => {
         <TextField v-model="typed.name" :label="t('trials.name')" name="name" :maxlength="120" />
         <TextField v-model="typed.way_a" :label="t('trials.wayA')" name="way_a" :maxlength="120" />
         <TextField v-model="typed.way_b" :label="t('trials.wayB')" name="way_b" :maxlength="120" />
+        <Pick
+          v-model="typed.layout"
+          :label="t('trials.layout')"
+          name="layout"
+          :options="layouts"
+          width="170px"
+        />
         <Pick
           v-model="typed.trait"
           :label="t('trials.trait')"

@@ -72,7 +72,13 @@ const differs = (step: Step) =>
   >
     <div class="beside picks">
       <Pick v-model="first" :label="t('two.first')" name="first" :options="options" width="280px" />
-      <Pick v-model="second" :label="t('two.second')" name="second" :options="options" width="280px" />
+      <Pick
+        v-model="second"
+        :label="t('two.second')"
+        name="second"
+        :options="options"
+        width="280px"
+      />
     </div>
     <Await
       v-if="first && second"
