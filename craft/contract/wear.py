@@ -8,7 +8,7 @@ from pydantic import Field
 from craft.contract.base import Frozen
 from craft.contract.drying import Rh
 from craft.contract.hair import Hair
-from craft.contract.plan import LookOn, Person, PlanRequest, Reason
+from craft.contract.plan import Learned, LookOn, Person, PlanRequest, Reason
 from craft.vocabulary import HomeDrawing, OnHead, Style, WearEventKind, WearPhase
 
 #: Nothing is forecast or planned for more days than this.
@@ -51,6 +51,8 @@ class WearRequest(Frozen):
     air: Annotated[list[AirOn], Field(max_length=DAYS_MOST)] = Field(default_factory=list)
     """As forecast; days that are left out are taken as half humid."""
     events: Annotated[list[WearEvent], Field(max_length=DAYS_MOST)] = Field(default_factory=list)
+    learned: Learned | None = None
+    """How long styles last on this head, times what is usual."""
     on: date | None = None
     """The day that is asked about."""
 
@@ -115,7 +117,10 @@ class WearAnswer(Frozen):
     has_to_come_out: bool
     """It stays on the head until somebody takes it out."""
     wash_by: date
+    return_on: date | None = None
+    """When to come back: the day after it looked good; null where nothing is known of it."""
     return_by: date
+    """At the latest."""
     days: list[WearDay]
     day: int | None
     """Day of the wear on the day that is asked about; 0 is the day of the service."""

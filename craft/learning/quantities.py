@@ -11,6 +11,8 @@ SPREADS = {
     LearnedOf.DETANGLING: Spreads(salon=0.25, unit=0.25, visit=0.30, half_life_days=180),
     LearnedOf.DOSE: Spreads(salon=0.15, unit=0.15, visit=0.12, half_life_days=180),
     LearnedOf.LENGTH: Spreads(salon=0.08, unit=0.10, visit=0.05, half_life_days=270),
+    # Scores of whole points stray more than the wear itself.
+    LearnedOf.WEAR: Spreads(salon=0.15, unit=0.25, visit=0.45, half_life_days=270),
 }
 DETANGLING_STEPS = frozenset({"detangle", "detangle_dry_oil"})
 #: A factor is never believed beyond these: more is a slip of a finger or another service.

@@ -118,6 +118,7 @@ class LearnedOf(StrEnum):
     DETANGLING = "detangling"
     DOSE = "dose"
     LENGTH = "length"
+    WEAR = "wear"
 
 
 class Promised(StrEnum):

@@ -32,8 +32,6 @@ from craft.vocabulary import OnHead, Refreshing, Role, WearEventKind, WearPhase
 from craft.wear import household
 from craft.wear.card import drawings, help_at_home
 from craft.wear.limits import (
-    LATER,
-    SOONER,
     USUAL_RH,
     faded,
     good_for,
@@ -41,6 +39,7 @@ from craft.wear.limits import (
     last_safe,
     left_on,
     return_reason,
+    spread_of,
     stays_on,
     washed_out,
     worn_as,
@@ -143,12 +142,19 @@ class Worn:
     @cached_property
     def good(self) -> int:
         """The last day it looks as it should."""
-        return self.first + good_for(wear_days(self.case), self.air, self.first)
+        good = self.first + good_for(self.lasts, self.air, self.first)
+        return max(self.first, min(good, self.wash_day - 1))
+
+    @property
+    def lasts(self) -> float:
+        """Days it looks as it should in half humid air: as usual, times what this head taught."""
+        learned = self.request.learned
+        return wear_days(self.case) * (learned.factor if learned else 1.0)
 
     @cached_property
     def wash_day(self) -> int:
         """Washed on this day at the latest: two weeks, the end of the wear, or after a swim."""
-        end = max(self.first + 1, min(WASH_BY_DAY, self.first + wear_days(self.case) + 1))
+        end = max(self.first + 1, min(WASH_BY_DAY, self.first + round(self.lasts) + 1))
         return min([end, *(day + WASH_AFTER_SWIM_DAYS for day in self.swims)])
 
     @cached_property
@@ -311,16 +317,19 @@ def wear(request: WearRequest) -> WearAnswer:
         return request.done_on + timedelta(days=day)
 
     good = worn.good - worn.first
+    sooner, later = spread_of(request.learned)
+    back_day = min(worn.good + 1, safe_day + 1, return_day)
     return answered(
         request,
         WearAnswer(
             release_on=on(worn.first) if case.technique.released else None,
             good_until=on(worn.good),
-            good_until_low=on(worn.first + math.floor(good * SOONER)),
-            good_until_high=on(worn.first + math.ceil(good * LATER)),
+            good_until_low=on(worn.first + math.floor(good * sooner)),
+            good_until_high=on(worn.first + math.ceil(good * later)),
             last_safe_day=on(safe_day),
             has_to_come_out=stays_on(worn_as(case.technique)),
             wash_by=on(worn.wash_day),
+            return_on=on(back_day),
             return_by=on(return_day),
             days=list(worn.days(worn.wash_day)),
             day=None,
@@ -331,10 +340,10 @@ def wear(request: WearRequest) -> WearAnswer:
             help=help_at_home(case),
             cautions=event_cautions(worn),
             reasons=[
-                good_reason(wear_days(case), worn.air),
+                good_reason(wear_days(case), worn.air, request.learned),
                 safe.why,
                 wash_reason(worn),
-                return_reason(worn.wash_day),
+                return_reason(worn.wash_day, back_day),
             ],
         ),
     )

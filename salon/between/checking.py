@@ -14,6 +14,7 @@ from django.utils import timezone
 from craft.errors import CraftError
 from craft.vocabulary import PictureMoment, VisitState
 from craft.wear.signs import advice
+from salon.between.lasting import humidity_on, learn_wear
 from salon.between.looks import keep_picture
 from salon.between.models import LINK_LASTS, Checkin, CheckinLink, LookPicture
 from salon.visits.models import Visit
@@ -106,7 +107,9 @@ def tell(visit: Visit, values: Mapping[str, Any]) -> Checkin:
             raise CraftError("uuid", "This was told for another visit.")
         return same
     Checkin.objects.filter(visit=visit, date=values["date"]).delete()
-    return Checkin.objects.create(visit=visit, **values)
+    checkin = Checkin.objects.create(visit=visit, rh=humidity_on(values["date"]), **values)
+    learn_wear(visit)
+    return checkin
 
 
 def advice_of(checkin: Checkin) -> str:

@@ -87,6 +87,9 @@ class Checkin(models.Model):
     refreshed_with = models.CharField(max_length=15, blank=True, choices=choices(Refreshing))
     signs = models.JSONField(default=list, blank=True, help_text="What hurts or worries.")
     note = models.CharField(max_length=300, blank=True)
+    rh = models.FloatField(
+        null=True, blank=True, help_text="Mean relative humidity of the day; null: not known."
+    )
     received_at = models.DateTimeField(default=timezone.now)
     seen_at = models.DateTimeField(null=True, blank=True, help_text="By somebody of the salon.")
 

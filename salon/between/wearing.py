@@ -8,6 +8,7 @@ from datetime import date, timedelta
 from django.utils import timezone
 
 from craft.air import indoors
+from craft.contract.plan import Learned
 from craft.contract.wear import AirOn, WearAnswer, WearEvent, WearRequest
 from craft.errors import CraftError
 from craft.vocabulary import Style, VisitState, WearEventKind
@@ -18,6 +19,7 @@ from salon.booking.models import ACTIVE, Booking
 from salon.devices.ambient import forecast_from
 from salon.heads.models import Head
 from salon.house.services import the_house
+from salon.learning.services import learned_wear
 from salon.planning.models import Plan
 from salon.visits.log import folded
 from salon.visits.models import Visit
@@ -85,7 +87,12 @@ def air_ahead(today: date) -> list[AirOn]:
 
 
 def wear_of(
-    plan: Plan, done_on: date, planned: Sequence[PlannedDay], visit: Visit | None = None
+    plan: Plan,
+    done_on: date,
+    planned: Sequence[PlannedDay],
+    visit: Visit | None = None,
+    *,
+    learning: bool = True,
 ) -> WearAnswer:
     """The days of a plan.
 
@@ -94,11 +101,13 @@ def wear_of(
         done_on: when
         planned: what the client plans
         visit: how it went
+        learning: by what was told of this head; else as it is usual
     Raises:
         CraftError: its days cannot be told
     """
     today = timezone.localdate()
     opened = visit.released_at if visit else None
+    learned = learned_wear(plan.head) if learning else None
     return wear(
         WearRequest(
             style=Style(plan.style),
@@ -112,6 +121,7 @@ def wear_of(
                 for day in planned
                 if day.date >= done_on
             ],
+            learned=Learned(**learned) if learned else None,
             on=max(today, done_on),
         )
     )

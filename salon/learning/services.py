@@ -1,7 +1,7 @@
 """Samples in, factors out: of salon and hands they are kept, of a head reckoned when asked."""
 
 import math
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Collection, Iterable, Mapping, Sequence
 from datetime import datetime
 from typing import Any
 
@@ -24,7 +24,9 @@ NEWEST_OF_HEAD = 300
 DAY_S = 86_400.0
 #: What goes by the hands; the rest goes by the head.
 BY_HANDS = frozenset({LearnedOf.MINUTES})
-LENGTH = "length"
+LENGTH, WEAR = "length", "wear"
+#: What the log of a visit tells; how a style lasts is told from home.
+OF_THE_CHAIR = frozenset(LearnedOf) - {LearnedOf.WEAR}
 #: As far as a request takes what odds are bent by.
 ODDS_RANGE = 6.0
 
@@ -32,9 +34,17 @@ ODDS_RANGE = 6.0
 Forecast = tuple[float | None, bool | None]
 
 
-def keep_samples(visit: int, samples: Iterable[LearnedSample]) -> None:
-    """What a visit says now; what it said before is forgotten, and all it touches learned anew."""
-    before = LearnedSample.objects.filter(visit=visit)
+def keep_samples(
+    visit: int, samples: Iterable[LearnedSample], of: Collection[LearnedOf] = OF_THE_CHAIR
+) -> None:
+    """What a visit says now; what it said before is forgotten, and all it touches learned anew.
+
+    Args:
+        visit: its number
+        samples: of it
+        of: the quantities they are all there is of
+    """
+    before = LearnedSample.objects.filter(visit=visit, quantity__in=of)
     touched = set(before.values_list("quantity", "group"))
     forecasts = {(row.quantity, row.group): (row.expected, row.inside) for row in before}
     before.delete()
@@ -179,7 +189,7 @@ def learned_for(head: Head, by: User | None, style: str) -> dict[str, Any]:
     minutes, doses, length = {}, {}, None
     for (quantity, group), estimates in kept.items():
         salon = estimates.get("")
-        if salon is None:
+        if salon is None or quantity == LearnedOf.WEAR:
             continue
         if quantity == LearnedOf.MINUTES:
             key = step_of(group, style)
@@ -204,6 +214,17 @@ def learned_for(head: Head, by: User | None, style: str) -> dict[str, Any]:
     }
 
 
+def learned_wear(head: Head) -> dict[str, Any] | None:
+    """How long styles last on a head, times what is usual; None where nothing was told of it."""
+    row = LearnedFactor.objects.filter(quantity=LearnedOf.WEAR, group=WEAR, hands="").first()
+    if row is None:
+        return None
+    salon = estimate_of(row)
+    seen = samples_of(head).get((LearnedOf.WEAR, WEAR), ())
+    of_head = unit_estimate(seen, salon, SPREADS[LearnedOf.WEAR])
+    return as_asked(of_head, salon, "this head's", "wear")
+
+
 def step_of(group: str, style: str) -> str:
     """The step of a group in a style; empty where that style has none."""
     if not group.startswith(f"{SHAPING} "):
@@ -222,11 +243,13 @@ def samples_of(head: Head) -> Mapping[tuple[str, str], Sequence[Sample]]:
     return samples
 
 
-def as_asked(estimate: Estimate, salon: Estimate, whose: str) -> dict[str, Any]:
+def as_asked(
+    estimate: Estimate, salon: Estimate, whose: str, what: str = "visit"
+) -> dict[str, Any]:
     """A factor as a request carries it."""
     return {
         "factor": round(believed(estimate), 3),
         "unsure": round(min(estimate.unsure, 1.0), 3),
         "visits": estimate.visits,
-        "basis": basis_of(estimate, salon, whose, "visit"),
+        "basis": basis_of(estimate, salon, whose, what),
     }

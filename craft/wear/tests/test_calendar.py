@@ -9,13 +9,14 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.contract import parse
+from craft.contract.plan import Learned
 from craft.contract.wear import WearAnswer, WearDay, WearRequest
 from craft.errors import CraftError, Missing
 from craft.tests.requests import HAIR, plan_request
 from craft.vocabulary import OnHead, Style, WearEventKind, WearPhase
 from craft.wear.calendar import wear
 from craft.wear.household import drops, palm, presses
-from craft.wear.limits import faded, worn_too_long
+from craft.wear.limits import faded, spread_of, worn_too_long
 
 DONE = date(2026, 6, 20)
 
@@ -213,6 +214,41 @@ class AdaptedTest(TestCase):
     def test_scalp_oil_every_other_day_at_most(self) -> None:
         days = [each.day for each in asked().days if each.scalp_oil]
         self.assertTrue(all(later - before >= 2 for before, later in pairwise(days)))
+
+
+class LearnedTest(TestCase):
+    """What a head taught moves its days, and only within what is safe."""
+
+    @staticmethod
+    def learned(factor: float) -> WearAnswer:
+        taught = {"factor": factor, "unsure": 0.05, "visits": 6, "basis": "6 wears"}
+        return asked("shingle_wash_and_go", learned=taught)
+
+    def test_where_it_fades_sooner_the_next_visit_is_proposed_sooner(self) -> None:
+        usual, sooner, later = asked("shingle_wash_and_go"), self.learned(0.6), self.learned(1.3)
+        good = [days_after(each.good_until) for each in (sooner, usual, later)]
+        self.assertEqual(good, sorted(set(good)))
+        back = [days_after(each.return_on) for each in (sooner, usual, later)]
+        self.assertEqual(back, [day + 1 for day in good])
+
+    def test_it_never_looks_good_beyond_its_wash_nor_comes_back_after_the_latest_day(self) -> None:
+        for factor in (0.2, 0.7, 1.0, 2.0, 5.0):
+            for style in Style:
+                answer = asked(style.value, learned={"factor": factor, "visits": 3})
+                assert answer.return_on is not None
+                self.assertLess(days_after(answer.good_until), days_after(answer.wash_by), style)
+                self.assertLessEqual(answer.return_on, answer.return_by, style)
+                self.assertLessEqual(days_after(answer.wash_by), 14, style)
+
+    def test_what_is_known_of_a_head_narrows_the_range(self) -> None:
+        usual = spread_of(None)
+        self.assertEqual(spread_of(Learned(visits=0)), usual)
+        few, many = (spread_of(Learned(visits=n, unsure=u)) for n, u in ((2, 0.12), (20, 0.03)))
+        self.assertTrue(usual[0] < few[0] < many[0] < 1 < many[1] < few[1] < usual[1])
+
+    def test_the_reason_says_from_where(self) -> None:
+        reasons = {each.rule: each.because for each in self.learned(0.8).reasons}
+        self.assertIn("× 0.80 by 6 wears", reasons["good_until"])
 
 
 class AskedTest(TestCase):

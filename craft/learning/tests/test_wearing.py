@@ -1,0 +1,89 @@
+"""What is told from home: planted effects are found, none where none is; statsmodels agrees."""
+
+import random
+from unittest import TestCase
+
+import pandas as pd
+import statsmodels.formula.api as smf
+
+from craft.learning.wearing import LASTS, ToldDay, compared, lasted, of_humidity
+
+
+def wears(
+    seed: int, count: int, *, bonnet: float = 0.0, humid: float = 0.0, fades: float = 0.35
+) -> list[ToldDay]:
+    """Wears of eight days: heads on levels of their own, nights as they come."""
+    chance = random.Random(seed)
+    days = []
+    for wear in range(count):
+        level, careful = chance.uniform(3.6, 5), chance.random()
+        for day in range(8):
+            night = "bonnet" if chance.random() < 0.25 + 0.5 * careful else "none"
+            rh = chance.uniform(0.3, 0.9)
+            looks = level - fades * day + bonnet * (night == "bonnet") - humid * (rh - 0.6) / 0.1
+            days.append(ToldDay(wear, day, looks + chance.gauss(0, 0.4), night, "", rh))
+    return days
+
+
+class LastedTest(TestCase):
+    def test_a_straight_line_ends_where_it_fades(self) -> None:
+        self.assertAlmostEqual(lasted({day: 5 - 0.5 * day for day in range(6)}) or 0, 5.0)
+
+    def test_one_odd_day_does_not_matter_much(self) -> None:
+        told = {day: 5 - 0.5 * day for day in range(8)}
+        self.assertAlmostEqual(lasted(told | {3: 1}) or 0, 5.0, delta=1.0)
+
+    def test_too_little_says_nothing_and_what_does_not_fade_ends_at_the_wash(self) -> None:
+        self.assertIsNone(lasted({0: 5, 1: 4, 2: 4}))
+        self.assertEqual(lasted(dict.fromkeys(range(6), 4.0)), LASTS[1])
+        self.assertIsNone(lasted({0: 2, 1: 1, 2: 1, 3: 1}), "it never looked good")
+        self.assertAlmostEqual(lasted({0: 4, 1: 2, 2: 1, 3: 1}) or 0, 1.05, delta=0.2)
+
+
+class EffectTest(TestCase):
+    def test_it_is_what_statsmodels_finds(self) -> None:
+        days = wears(1, 12, bonnet=0.5)
+        (found,) = compared(days, "night")
+        frame = pd.DataFrame([vars(day) for day in days])
+        frame["way"] = (frame.night == found.way).astype(float)
+        fit = smf.ols("looks ~ way + day + C(wear)", frame).fit()
+        self.assertAlmostEqual(found.points, fit.params["way"], places=8)
+        low, high = fit.conf_int(0.1).loc["way"]
+        self.assertAlmostEqual(found.low, low, places=8)
+        self.assertAlmostEqual(found.high, high, places=8)
+
+    def test_planted_effects_lie_within_their_intervals_nine_in_ten_times(self) -> None:
+        inside = humid_inside = 0
+        for seed in range(300):
+            days = wears(seed, 10, bonnet=0.5, humid=0.2)
+            (night,) = compared(days, "night")
+            sign = 1 if night.way == "bonnet" else -1
+            inside += night.low <= sign * 0.5 <= night.high
+            humid = of_humidity(days)
+            assert humid is not None
+            humid_inside += humid.low <= -0.2 <= humid.high
+        self.assertAlmostEqual(inside / 300, 0.9, delta=0.05)
+        self.assertAlmostEqual(humid_inside / 300, 0.9, delta=0.05)
+
+    def test_none_is_claimed_where_none_was_planted(self) -> None:
+        claims = 0
+        for seed in range(300):
+            (found,) = compared(wears(seed, 10), "night")
+            claims += "no difference" not in found.text
+        self.assertAlmostEqual(claims / 300, 0.1, delta=0.05)
+
+    def test_careful_clients_are_not_taken_for_good_bonnets(self) -> None:
+        """Who sleeps under a bonnet also does everything else: heads are not compared."""
+        days = [
+            ToldDay(
+                wear, day, (4.5 if wear % 2 else 3.0) - 0.3 * day, "bonnet" if wear % 2 else "none"
+            )
+            for wear in range(10)
+            for day in range(6)
+        ]
+        self.assertEqual(compared(days, "night"), [])
+
+    def test_too_few_days_say_nothing(self) -> None:
+        self.assertEqual(compared(wears(1, 1), "night"), [])
+        self.assertIsNone(of_humidity(wears(1, 2)))
+        self.assertEqual(compared([], "refresh"), [])

@@ -1,0 +1,181 @@
+"""What clients tell from home: how long a style lasts, and what nights, refreshes and air do to it.
+
+Within one wear the head, the plan and the hands are the same: nights are compared with other nights
+of the same wear, never one head with another.
+
+Source:
+    [1] Least squares with an own level for each wear (fixed effects), intervals by Student's t:
+        any textbook of econometrics, e.g. Wooldridge. From memory; checked against statsmodels.
+"""
+
+import math
+from collections import Counter
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from scipy import stats
+
+from craft.learning.shrinking import LEVEL
+from craft.words import plural
+
+#: Between what still looks all right (3) and what fades (2).
+FADED_BELOW = 2.5
+#: A line needs so many days of one wear. House value.
+LEAST_DAYS = 4
+#: However little it seems to fade, it is washed by then, and no style is gone in a day [days].
+LASTS = (1.0, 14.0)
+#: So many days of each kind, and so many wears that had more than one, before anything is said.
+#: House values.
+LEAST_TOLD, LEAST_WEARS = 8, 3
+#: The air is told apart in steps of so much relative humidity.
+HUMIDITY_STEP = 0.1
+
+
+@dataclass(frozen=True)
+class ToldDay:
+    """What was told of a day at home.
+
+    Args:
+        wear: of which wear
+        day: after the style was there, 0 for that day
+        looks: 1 (lost) to 5 (as new)
+        night, refresh: what it was slept with and freshened with; empty where nobody said
+        rh: relative humidity of that day, 0 to 1; None where nobody knows
+    """
+
+    wear: int
+    day: int
+    looks: float
+    night: str = ""
+    refresh: str = ""
+    rh: float | None = None
+
+
+@dataclass(frozen=True)
+class Effect:
+    """What one way does to the looks, against another.
+
+    Args:
+        way, against: as they were told; for the air the step that was taken
+        days, wears: it rests on
+        points: of the scale of 1 to 5, more is better
+        low, high: between which they lie, nine in ten times
+        text: in words
+    """
+
+    way: str
+    against: str
+    days: int
+    wears: int
+    points: float
+    low: float
+    high: float
+    text: str
+
+
+def lasted(told: Mapping[int, float]) -> float | None:
+    """Days a style lasted until it began to fade away, by a straight line through what was told.
+
+    None where too little was told, and where it never looked good: that says nothing of lasting.
+
+    Args:
+        told: looks by day after the style was there
+    """
+    if len(told) < LEAST_DAYS:
+        return None
+    line = stats.linregress(list(told), list(told.values()))
+    slope, level = float(line.slope), float(line.intercept)
+    if level <= FADED_BELOW:
+        return None
+    if slope >= 0:
+        return LASTS[1]
+    return float(min(max((FADED_BELOW - level) / slope, LASTS[0]), LASTS[1]))
+
+
+def compared(days: Sequence[ToldDay], what: str) -> list[Effect]:
+    """Ways of sleeping, or of freshening up, against the most usual one.
+
+    Args:
+        days: of all wears
+        what: night or refresh
+    Source: [1].
+    """
+    ways = Counter(getattr(day, what) for day in days if getattr(day, what))
+    told = [day for day in days if getattr(day, what)]
+    known = [way for way, count in ways.most_common() if count >= LEAST_TOLD]
+    effects = []
+    for way in known[1:]:
+        usual = known[0]
+        mixed = wears_with(told, what, (way, usual))
+        if len(mixed) >= LEAST_WEARS:
+            rows = [day for day in told if getattr(day, what) in (way, usual)]
+            column = [float(getattr(day, what) == way) for day in rows]
+            effects.append(effect(rows, column, way, usual, len(mixed)))
+    return [each for each in effects if each is not None]
+
+
+def wears_with(days: Sequence[ToldDay], what: str, ways: tuple[str, str]) -> set[int]:
+    """Wears in which both ways were told of: only they can compare them."""
+    each = [{day.wear for day in days if getattr(day, what) == way} for way in ways]
+    return each[0] & each[1]
+
+
+def of_humidity(days: Sequence[ToldDay]) -> Effect | None:
+    """What a tenth more relative humidity does; None where too little is known."""
+    rows = [day for day in days if day.rh is not None]
+    wears = {day.wear for day in rows}
+    if len(rows) < LEAST_TOLD or len(wears) < LEAST_WEARS:
+        return None
+    column = [(day.rh or 0.0) / HUMIDITY_STEP for day in rows]
+    return effect(rows, column, "more humid air", "drier air", len(wears))
+
+
+def effect(
+    rows: Sequence[ToldDay], column: Sequence[float], way: str, against: str, wears: int
+) -> Effect | None:
+    """One effect beside that of the days, each wear on its own level; None where none shows."""
+    x = np.column_stack([column, [float(row.day) for row in rows]])
+    y = np.array([row.looks for row in rows])
+    for wear in {row.wear for row in rows}:
+        own = np.array([row.wear == wear for row in rows])
+        x[own] -= x[own].mean(axis=0)
+        y[own] -= y[own].mean()
+    freedom = len(rows) - len({row.wear for row in rows}) - x.shape[1]
+    if freedom <= 0 or np.linalg.matrix_rank(x) < x.shape[1]:
+        return None
+    best = np.linalg.solve(x.T @ x, x.T @ y)
+    left = y - x @ best
+    unsure = math.sqrt(float(left @ left) / freedom * np.linalg.inv(x.T @ x)[0, 0])
+    half = float(stats.t.ppf((1 + LEVEL) / 2, freedom)) * unsure
+    points = float(best[0])
+    low, high = points - half, points + half
+    text = said(way, against, points, low, high)
+    return Effect(way, against, len(rows), wears, points, low, high, text)
+
+
+#: Ways as a person says them.
+NAMES = {
+    "none": "nothing at night",
+    "scarf": "a scarf",
+    "bonnet": "a bonnet",
+    "water": "water alone",
+    "styler_spray": "a spray with styler",
+    "oil": "oil",
+    "retwist": "twisting again",
+}
+
+
+def said(way: str, against: str, points: float, low: float, high: float) -> str:
+    """An effect in words; what cannot be told is said to be so."""
+    way, against = NAMES.get(way, way), NAMES.get(against, against)
+    span = f"{low:+.2f} to {high:+.2f} points of 5"
+    if low <= 0 <= high:
+        return f"{way[:1].upper()}{way[1:]} or {against}: no difference can be told ({span})."
+    verdict = "looks better than" if points > 0 else "looks worse than"
+    return f"{way[:1].upper()}{way[1:]} {verdict} {against}: {span}."
+
+
+def basis(wears: int) -> str:
+    """What days of a style rest on, in words."""
+    return f"this head's last {plural(wears, 'wear')}"
