@@ -4,10 +4,12 @@ import random
 from datetime import timedelta
 from uuid import uuid4
 
+from django.db.models import Q
 from django.utils import timezone
 
 from craft.results import SCORE_MAX, SCORE_MIN
 from craft.vocabulary import Contact, Night, WearEventKind
+from salon.between.lasting import learn_wear
 from salon.between.looks import keep_picture, measure_picture
 from salon.between.models import Checkin, LookPicture, PlannedDay
 from salon.between.outbox import fill_outbox
@@ -20,9 +22,13 @@ from salon.visits.models import Visit
 WEEKS = timedelta(weeks=6)
 #: What a kept night gives and a bare one costs, how far a word strays, how often nobody tells, how
 #: much fading is felt.
-NIGHT, STRAYS, SILENT, FADES = 0.4, 0.35, 0.2, 4.0
+NIGHT, STRAYS, SILENT, FADES = 0.4, 0.35, 0.2, 5.5
+#: What a tenth more humidity costs, beyond what is usual.
+HUMID, USUAL_RH = 0.2, 0.55
 #: Who may be written to.
 WRITTEN_TO = ("Runa Halse", "Dag Merrow", "Linnea Oskar")
+#: Who told from home all year.
+TOLD_ALL_YEAR = ("Pia Solheim", "Juno Reefer")
 #: Whose telephone is never on: the gateway that ships does not reach it.
 SILENT_PHONE = "Linnea Oskar"
 #: Who told of pain yesterday.
@@ -38,9 +44,10 @@ def tell_from_home(chance: random.Random) -> None:
     today = timezone.localdate()
     singer = Head.objects.get(name="Runa Halse")
     PlannedDay.objects.create(head=singer, date=today + timedelta(days=2), kind=WearEventKind.EVENT)
-    since = timezone.now() - WEEKS
-    for visit in Visit.objects.filter(state="done", started_at__gte=since).order_by("pk"):
+    told = Q(started_at__gte=timezone.now() - WEEKS) | Q(head__name__in=TOLD_ALL_YEAR)
+    for visit in Visit.objects.filter(told, state="done").order_by("pk"):
         Checkin.objects.bulk_create(checkins_of(visit, chance))
+        learn_wear(visit)
     Checkin.objects.create(
         uuid=uuid4(),
         visit=Visit.objects.filter(head__name=HURT).latest("started_at"),
@@ -64,6 +71,8 @@ def checkins_of(visit: Visit, chance: random.Random) -> list[Checkin]:
         night = visit.head.night if chance.random() > SILENT else Night.NONE.value
         faded = FADES * (1 - day.definition / begins)
         looks = (visit.definition or 4) - faded + chance.gauss(0, STRAYS)
+        rh = chance.uniform(0.35, 0.8)
+        looks -= HUMID * (rh - USUAL_RH) / 0.1
         looks += NIGHT if night != Night.NONE else -NIGHT
         if chance.random() < SILENT:
             continue
@@ -75,6 +84,7 @@ def checkins_of(visit: Visit, chance: random.Random) -> list[Checkin]:
                 looks=min(SCORE_MAX, max(SCORE_MIN, round(looks))),
                 slept_with=night,
                 refreshed_with="water" if day.refresh else "",
+                rh=round(rh, 2),
                 received_at=timezone.now(),
             )
         )

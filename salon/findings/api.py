@@ -90,12 +90,36 @@ class BooksSerializer(serializers.Serializer[Any]):
     steps_kept = serializers.IntegerField(help_text="Within the range that was promised.")
 
 
+class EffectSerializer(serializers.Serializer[Any]):
+    """What one way does to the looks, against another, within wears that had both."""
+
+    way = serializers.CharField()
+    against = serializers.CharField()
+    days = serializers.IntegerField()
+    wears = serializers.IntegerField()
+    points = serializers.FloatField(help_text="Of 5; more is better.")
+    low = serializers.FloatField()
+    high = serializers.FloatField(help_text="Nine in ten lie between low and high.")
+    text = serializers.CharField()
+
+
+class AtHomeSerializer(serializers.Serializer[Any]):
+    """What was told from home."""
+
+    days = serializers.IntegerField()
+    wears = serializers.IntegerField()
+    nights = EffectSerializer(many=True)
+    refreshes = EffectSerializer(many=True)
+    humidity = EffectSerializer(allow_null=True, help_text="Of a tenth more relative humidity.")
+
+
 class FindingsSerializer(serializers.Serializer[Any]):
     """What was found."""
 
     learned = LearnedRowSerializer(many=True)
     held_out = HeldOutSerializer(many=True)
     promises = PromiseSerializer(many=True)
+    at_home = AtHomeSerializer()
     books = BooksSerializer()
 
 
@@ -108,6 +132,7 @@ class FindingsView(APIView):
             "learned": services.learned(),
             "held_out": services.held_out(),
             "promises": services.promises(),
+            "at_home": services.at_home(),
             "books": services.books(),
         }
         return Response(FindingsSerializer(found).data)

@@ -64,7 +64,7 @@ TABLES: dict[str, Table] = {
             "visit": "Number of the visit.",
             "head": "Number of the head.",
             "hands": "Name of whoever did it, as they sign in.",
-            "quantity": "minutes or detangling [min], dose [g], length [cm].",
+            "quantity": "minutes or detangling [min], dose [g], length [cm], wear [d].",
             "group": "What is learned together: a step, a technique, a role.",
             "house": "Value of the house for this head, nothing learned.",
             "actual": "What it was.",

@@ -10,9 +10,11 @@ from django.db.models.functions import Abs
 from django.utils import timezone
 
 from craft.learning.scoring import brier, calibrate, log_score, reliability
+from craft.learning.wearing import compared, of_humidity
 from craft.routine.compose.techniques import TECHNIQUES
 from craft.timetable import SHAPING
 from craft.vocabulary import LearnedOf, Promised, Style, VisitState
+from salon.between.lasting import told_days
 from salon.house.services import name_of
 from salon.learning.models import LearnedFactor, LearnedSample, Promise
 from salon.learning.services import BY_HANDS, estimate_of
@@ -111,6 +113,19 @@ def promises() -> list[dict[str, Any]]:
             }
         )
     return rows
+
+
+def at_home() -> dict[str, Any]:
+    """What nights, refreshes and the air do to styles, as clients told it."""
+    days = told_days()
+    air = of_humidity(days)
+    return {
+        "days": len(days),
+        "wears": len({day.wear for day in days}),
+        "nights": [vars(each) for each in compared(days, "night")],
+        "refreshes": [vars(each) for each in compared(days, "refresh")],
+        "humidity": vars(air) if air else None,
+    }
 
 
 def books() -> dict[str, Any]:

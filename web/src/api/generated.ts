@@ -2639,6 +2639,15 @@ export interface components {
          * @enum {string}
          */
         Arrival: "unwashed" | "misted" | "washed_wet" | "washed_dry" | "stretched";
+        /** @description What was told from home. */
+        AtHome: {
+            days: number;
+            wears: number;
+            nights: components["schemas"]["Effect"][];
+            refreshes: components["schemas"]["Effect"][];
+            /** @description Of a tenth more relative humidity. */
+            humidity: components["schemas"]["Effect"] | null;
+        };
         /** @description One way of doing what is suggested. */
         Attempt: {
             title: string;
@@ -4568,6 +4577,26 @@ export interface components {
          * @enum {string}
          */
         EditOp: "add" | "remove" | "move" | "replace" | "override";
+        /** @description What one way does to the looks, against another, within wears that had both. */
+        Effect: {
+            way: string;
+            against: string;
+            days: number;
+            wears: number;
+            /**
+             * Format: double
+             * @description Of 5; more is better.
+             */
+            points: number;
+            /** Format: double */
+            low: number;
+            /**
+             * Format: double
+             * @description Nine in ten lie between low and high.
+             */
+            high: number;
+            text: string;
+        };
         /**
          * Elasticity
          * @description What a wet strand does when it is pulled.
@@ -4736,6 +4765,7 @@ export interface components {
             learned: components["schemas"]["LearnedRow"][];
             held_out: components["schemas"]["HeldOut"][];
             promises: components["schemas"]["Promise"][];
+            at_home: components["schemas"]["AtHome"];
             books: components["schemas"]["Books"];
         };
         FinishRequest: {
@@ -8869,9 +8899,10 @@ export interface components {
          *     * `detangling` - detangling
          *     * `dose` - dose
          *     * `length` - length
+         *     * `wear` - wear
          * @enum {string}
          */
-        QuantityEnum: "minutes" | "detangling" | "dose" | "length";
+        QuantityEnum: "minutes" | "detangling" | "dose" | "length" | "wear";
         Question: {
             key: string;
             part: string;
@@ -11899,8 +11930,15 @@ export interface components {
              */
             wash_by: string;
             /**
+             * Return On
+             * @description When to come back: the day after it looked good; null where nothing is known of it.
+             * @default null
+             */
+            return_on?: string | null;
+            /**
              * Return By
              * Format: date
+             * @description At the latest.
              */
             return_by: string;
             /** Days */
@@ -12089,6 +12127,11 @@ export interface components {
             air?: components["schemas"]["AirOn"][];
             /** Events */
             events?: components["schemas"]["WearEvent"][];
+            /**
+             * @description How long styles last on this head, times what is usual.
+             * @default null
+             */
+            learned?: components["schemas"]["Learned"] | null;
             /**
              * On
              * @description The day that is asked about.
@@ -27701,7 +27744,7 @@ export const plannedDayKindEnumValues: ReadonlyArray<FlattenedDeepRequired<compo
 export const porosityTestValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PorosityTest"]> = ["bead_s", "soak_s", "float", "slide", "dry_ratio", "word"];
 export const preWashValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PreWash"]> = ["auto", "none", "oil"];
 export const promiseKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PromiseKindEnum"]> = ["dry", "minutes", "length"];
-export const quantityEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["QuantityEnum"]> = ["minutes", "detangling", "dose", "length"];
+export const quantityEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["QuantityEnum"]> = ["minutes", "detangling", "dose", "length", "wear"];
 export const refreshedWithEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["RefreshedWithEnum"]> = ["styler_spray", "water", "oil", "retwist"];
 export const refreshingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Refreshing"]> = ["styler_spray", "water", "oil", "retwist"];
 export const releasedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Released"]["kind"]> = ["released"];

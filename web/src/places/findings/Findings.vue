@@ -15,7 +15,7 @@ import FindingsBar from './FindingsBar.vue'
 import ReliabilityChart from './ReliabilityChart.vue'
 
 const TABLES = ['visits', 'samples', 'factors', 'promises'] as const
-const UNITS = { minutes: 'min', detangling: 'min', dose: 'g', length: 'cm' } as const
+const UNITS = { minutes: 'min', detangling: 'min', dose: 'g', length: 'cm', wear: 'd' } as const
 /** The axis of factors. */
 const AXIS = [0.6, 1.6] as const
 const WIDTH = 120
@@ -35,6 +35,10 @@ const name = (row: LearnedRow) =>
 const amount = (row: LearnedRow, value: number) =>
   `${short(value, row.quantity === 'minutes' ? 0 : 1)} ${UNITS[row.quantity]}`
 /** An error of a logarithm as a share. */
+const homeEffects = computed(() => {
+  const home = findings.data.value?.at_home
+  return home ? [...home.nights, ...home.refreshes, ...(home.humidity ? [home.humidity] : [])] : []
+})
 const off = (error: number) => percent(Math.exp(error) - 1)
 const coin = (value: number) => money(value, house.data.value?.currency ?? '')
 </script>
@@ -132,6 +136,12 @@ const coin = (value: number) => money(value, house.data.value?.currency ?? '')
             }}</span>
           </li>
         </ul>
+        <h2 class="next">{{ t('findings.home') }}</h2>
+        <p v-for="one in homeEffects" :key="one.way + one.against">{{ one.text }}</p>
+        <p v-if="!homeEffects.length">{{ t('findings.homeNothing') }}</p>
+        <p class="quiet">
+          {{ t('findings.homeCount', { days: data.at_home.days, wears: data.at_home.wears }) }}
+        </p>
       </section>
       <section class="side">
         <h2>{{ t('findings.kept') }}</h2>

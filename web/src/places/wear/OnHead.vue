@@ -36,6 +36,7 @@ const dates = computed(() => {
     { text: days.good_until && t('wear.good', { date: calendarDay(days.good_until) }) },
     { text: t('wear.wash', { date: calendarDay(days.wash_by) }) },
     { text: t('wear.safe', { date: calendarDay(days.last_safe_day) }) },
+    { text: days.return_on && t('wear.backOn', { date: calendarDay(days.return_on) }) },
     { text: t('wear.back', { date: calendarDay(days.return_by) }) },
   ].filter((one) => one.text)
 })

@@ -13,6 +13,7 @@ export const wear = {
     wash: 'wash by {date}',
     safe: 'off by {date}',
     back: 'back by {date}',
+    backOn: 'best back {date}',
     next: 'Next: {what}, {date}',
     dues: { release: 'the release', refresh: 'a refresh', wash: 'the wash' },
     worked: 'Worked last time',
