@@ -13,6 +13,7 @@ from rest_framework.views import APIView
 from craft.vocabulary import Role, Suggested
 from salon.fields import one_of, whole
 from salon.findings.heads import answer_suggestion, findings_of, two_visits
+from salon.findings.likeness import ASPECTS, like
 from salon.heads.models import Head
 from salon.reading import ROW_MOST
 from salon.signed_in import user_of
@@ -153,7 +154,48 @@ class TwoVisitsView(APIView):
         return Response(BesideSerializer(two_visits(head, **asked.validated_data)).data)
 
 
+class RoutineStandingSerializer(serializers.Serializer[Any]):
+    """How a routine comes out on hair like this; null where it rests on too little."""
+
+    routine = serializers.CharField()
+    title = serializers.CharField()
+    visits = serializers.IntegerField()
+    heads = serializers.IntegerField()
+    mean = serializers.FloatField(allow_null=True)
+    low = serializers.FloatField(allow_null=True, help_text="Nine in ten lie between low and high.")
+    high = serializers.FloatField(allow_null=True)
+
+
+class AspectSerializer(serializers.Serializer[Any]):
+    """Routines by one of the ways they came out, the best first."""
+
+    aspect = serializers.ChoiceField(choices=list(ASPECTS))
+    routines = RoutineStandingSerializer(many=True)
+
+
+class LikeSerializer(serializers.Serializer[Any]):
+    """Heads with hair like this, and how routines came out on them."""
+
+    heads = serializers.IntegerField(help_text="So like it.")
+    looked_at = serializers.IntegerField()
+    farthest = serializers.FloatField(allow_null=True, help_text="Of these, 0 alike to 1.")
+    within = serializers.FloatField(help_text="So far apart is still like it.")
+    least_visits = serializers.IntegerField(help_text="Before a routine is ranked.")
+    least_heads = serializers.IntegerField()
+    warning = serializers.CharField()
+    aspects = AspectSerializer(many=True)
+
+
+class LikeView(APIView):
+    """What worked on hair like this."""
+
+    @extend_schema(responses=LikeSerializer)
+    def get(self, request: Request, pk: int) -> Response:
+        return Response(LikeSerializer(like(get_object_or_404(Head, pk=pk))).data)
+
+
 urlpatterns = [
+    path("heads/<int:pk>/like/", LikeView.as_view(), name="heads-like"),
     path("heads/<int:pk>/story/", StoryView.as_view(), name="story"),
     path("heads/<int:pk>/two-visits/", TwoVisitsView.as_view(), name="two-visits"),
 ]

@@ -63,9 +63,8 @@ DOORS: dict[str, Door] = {
     **dict.fromkeys(("visits", "visit", "visit-log", "record", "begin-visit"), Door(HANDS, HANDS)),
     **dict.fromkeys(("wear", "check-ins", "check-in-seen", "check-in-link"), Door(HANDS, HANDS)),
     **dict.fromkeys(("look-pictures", "look-picture", "scale-strip"), Door(HANDS, HANDS)),
-    **dict.fromkeys(
-        ("findings", "story", "two-visits", "trials", "trial", "trial-pair"), Door(HANDS, HANDS)
-    ),
+    **dict.fromkeys(("findings", "story", "two-visits", "heads-like"), Door(HANDS, HANDS)),
+    **dict.fromkeys(("trials", "trial", "trial-pair"), Door(HANDS, HANDS)),
     # All of it at once leaves the house only with those who plan.
     **dict.fromkeys(("findings-csv", "findings-data"), Door(PLANNERS, PLANNERS)),
     **dict.fromkeys(("kit-take", "kit-cleaning", "kit-back"), Door(HANDS, HANDS)),

@@ -209,7 +209,14 @@ class DoorsTest(ApiTest):
         written |= {"look-pictures", "look-picture", "scale-strip"}
         written |= {"messages", "message-again", "wordings", "wording-preview"}
         written |= {"check-in", "check-in-picture", "check-in-link", "check-ins", "check-in-seen"}
-        written |= {"findings", "findings-csv", "findings-data", "story", "two-visits"}
+        written |= {
+            "findings",
+            "findings-csv",
+            "findings-data",
+            "story",
+            "two-visits",
+            "heads-like",
+        }
         written |= {"trials", "trial", "trial-pair"}
         expected = set(self.doors()) | written | {"session", "schema", "web", "worker"}
         self.assertEqual(names, expected)

@@ -11,6 +11,7 @@ from craft.vocabulary import Suggested
 from salon.demo.year import live_a_year
 from salon.findings.models import Trial, TrialPair
 from salon.heads.models import Head
+from salon.heads.services import add_head
 from salon.house.roles import WorkRole
 from salon.house.staff import add_colleague
 from salon.tests.base import ApiTest
@@ -104,6 +105,19 @@ class FindingsTest(ApiTest):
         answer = self.client.get(path, {"first": first.pk, "second": other.pk})
         self.assertRefused(answer, "second", "of this head")
         self.assertRefused(self.client.get(path, {"first": "x"}), "first", "whole number")
+
+    def test_routines_on_hair_like_this_are_counted_and_ranked_only_with_enough(self) -> None:
+        head = Head.objects.get(name="Sefa Marlow")
+        found = self.client.get(f"/api/heads/{head.pk}/like/").json()
+        self.assertLessEqual(found["heads"], found["looked_at"])
+        self.assertLessEqual(found["farthest"], found["within"])
+        self.assertIn("Nobody drew lots", found["warning"])
+        for aspect in found["aspects"]:
+            for row in aspect["routines"]:
+                enough = row["visits"] >= 5 and row["heads"] >= 3
+                self.assertEqual(row["mean"] is not None, enough, row)
+        unknown = add_head({"name": "Nobody Measured"}, [], self.user)
+        self.assertEqual(self.client.get(f"/api/heads/{unknown.pk}/like/").status_code, 400)
 
     def test_every_table_opens_as_csv_and_json_and_names_nobody(self) -> None:
         names = set(Head.objects.values_list("name", flat=True))

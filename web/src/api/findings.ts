@@ -25,6 +25,14 @@ export const useStory = (head: MaybeRefOrGetter<number>) =>
     queryFn: () => answerOf(api.GET('/api/heads/{pk}/story/', byId(toValue(head)))),
   })
 
+/** How routines came out on hair like this. */
+export const useHeadsLike = (head: MaybeRefOrGetter<number>) =>
+  useQuery({
+    queryKey: computed(() => ['head', toValue(head), 'like']),
+    queryFn: () => answerOf(api.GET('/api/heads/{pk}/like/', byId(toValue(head)))),
+    retry: false,
+  })
+
 /** Two visits of a head beside each other. */
 export const useTwoVisits = (
   head: MaybeRefOrGetter<number>,

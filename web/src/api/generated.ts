@@ -1054,6 +1054,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/heads/{pk}/like/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What worked on hair like this. */
+        get: operations["heads_like_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/heads/{pk}/observations/": {
         parameters: {
             query?: never;
@@ -2639,6 +2656,19 @@ export interface components {
          * @enum {string}
          */
         Arrival: "unwashed" | "misted" | "washed_wet" | "washed_dry" | "stretched";
+        /** @description Routines by one of the ways they came out, the best first. */
+        Aspect: {
+            aspect: components["schemas"]["AspectEnum"];
+            routines: components["schemas"]["RoutineStanding"][];
+        };
+        /**
+         * @description * `lasts` - lasts
+         *     * `frizz` - frizz
+         *     * `minutes` - minutes
+         *     * `cost` - cost
+         * @enum {string}
+         */
+        AspectEnum: "lasts" | "frizz" | "minutes" | "cost";
         /** @description What was told from home. */
         AtHome: {
             days: number;
@@ -6532,6 +6562,27 @@ export interface components {
          * @enum {string}
          */
         Level: "low" | "medium" | "high";
+        /** @description Heads with hair like this, and how routines came out on them. */
+        Like: {
+            /** @description So like it. */
+            heads: number;
+            looked_at: number;
+            /**
+             * Format: double
+             * @description Of these, 0 alike to 1.
+             */
+            farthest: number | null;
+            /**
+             * Format: double
+             * @description So far apart is still like it.
+             */
+            within: number;
+            /** @description Before a routine is ranked. */
+            least_visits: number;
+            least_heads: number;
+            warning: string;
+            aspects: components["schemas"]["Aspect"][];
+        };
         /** @description One thing to see to before the day. */
         Line: {
             key: string;
@@ -9460,6 +9511,22 @@ export interface components {
          * @enum {string}
          */
         RoutineEnum: "shampoo" | "cowash_only";
+        /** @description How a routine comes out on hair like this; null where it rests on too little. */
+        RoutineStanding: {
+            routine: string;
+            title: string;
+            visits: number;
+            heads: number;
+            /** Format: double */
+            mean: number | null;
+            /**
+             * Format: double
+             * @description Nine in ten lie between low and high.
+             */
+            low: number | null;
+            /** Format: double */
+            high: number | null;
+        };
         SalonAir: {
             room: components["schemas"]["Sensor"];
             /** @description What a plan of now would take for the salon. */
@@ -18232,6 +18299,67 @@ export interface operations {
                 };
             };
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    heads_like_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Like"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -27666,6 +27794,7 @@ export const actionEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["
 export const airAtValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["AirAt"]> = ["salon", "journey", "home"];
 export const airSourceValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["AirSource"]> = ["house", "sensor", "forecast", "hand"];
 export const arrivalValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Arrival"]> = ["unwashed", "misted", "washed_wet", "washed_dry", "stretched"];
+export const aspectEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["AspectEnum"]> = ["lasts", "frizz", "minutes", "cost"];
 export const begunKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Begun"]["kind"]> = ["begun"];
 export const blankEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["BlankEnum"]> = [""];
 export const blotValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Blot"]> = ["none", "cloth", "pressed"];

@@ -9,6 +9,7 @@ import Await from '@/parts/Await.vue'
 import PageHead from '@/parts/PageHead.vue'
 import { day } from '@/text/format'
 
+import HeadsLike from './HeadsLike.vue'
 import Suggestions from './Suggestions.vue'
 
 const props = defineProps<{ head: number }>()
@@ -64,6 +65,7 @@ const story = useStory(() => props.head)
         </li>
       </ol>
     </section>
+    <HeadsLike :head="props.head" class="like" />
   </Await>
 </template>
 
@@ -75,6 +77,9 @@ section {
 h2 {
   margin: 0 0 6px;
   font: 700 20px var(--display);
+}
+.like {
+  max-width: none;
 }
 .chapters {
   margin: 0;

@@ -105,6 +105,22 @@ export const findings = {
     same: 'nothing done otherwise',
     cameSame: 'came out the same',
   },
+  like: {
+    title: 'On hair like this',
+    heads:
+      'No head of {of} is so like it. | One head of {of} is so like it: {farthest} apart (0 alike, 1 as far as can be; up to {within} counts). | {n} heads of {of} are so like it: up to {farthest} apart (0 alike, 1 as far as can be; up to {within} counts).',
+    nobody: 'Nothing can be said from others yet.',
+    aspects: {
+      lasts: 'Lasts longest, days',
+      frizz: 'Least frizz, of 5',
+      minutes: 'Least time, hands on',
+      cost: 'Cheapest, products',
+    },
+    mean: 'mean',
+    restsOn: 'rests on',
+    tooFew: 'not ranked below {visits} visits of {heads} heads',
+    headCount: '1 head | {n} heads',
+  },
   two: {
     title: 'Two visits beside each other',
     open: 'Compare two visits',
