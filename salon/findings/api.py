@@ -88,6 +88,9 @@ class BooksSerializer(serializers.Serializer[Any]):
     lost = serializers.FloatField(help_text="Missing when counted again, in money.")
     steps = serializers.IntegerField()
     steps_kept = serializers.IntegerField(help_text="Within the range that was promised.")
+    idle_days = serializers.IntegerField(help_text="Of the last eight weeks, with visits.")
+    present_min = serializers.FloatField(help_text="Hands that were there on these days.")
+    idle_min = serializers.FloatField(help_text="Of these, without a head under them.")
 
 
 class EffectSerializer(serializers.Serializer[Any]):

@@ -15,6 +15,7 @@ from craft.routine.compose.techniques import TECHNIQUES
 from craft.timetable import SHAPING
 from craft.vocabulary import LearnedOf, Promised, Style, VisitState
 from salon.between.lasting import told_days
+from salon.findings.idle import idle
 from salon.house.services import name_of
 from salon.learning.models import LearnedFactor, LearnedSample, Promise
 from salon.learning.services import BY_HANDS, estimate_of
@@ -152,6 +153,7 @@ def books() -> dict[str, Any]:
         "lost": cost[StockMove.Kind.RECOUNT],
         "steps": kept.count(),
         "steps_kept": kept.filter(came=True).count(),
+        **idle(),
     }
 
 

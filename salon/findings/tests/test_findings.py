@@ -4,10 +4,14 @@ import csv
 import io
 import json
 import random
+from datetime import datetime, time, timedelta
 
+from django.contrib.auth.models import User
 from django.test import Client
+from django.utils import timezone
 
 from craft.vocabulary import Suggested
+from salon.booking.models import Shift
 from salon.demo.year import live_a_year
 from salon.findings.models import Trial, TrialPair
 from salon.heads.models import Head
@@ -15,7 +19,7 @@ from salon.heads.services import add_head
 from salon.house.roles import WorkRole
 from salon.house.staff import add_colleague
 from salon.tests.base import ApiTest
-from salon.visits.models import Visit
+from salon.visits.models import Visit, VisitStep
 
 
 class FindingsTest(ApiTest):
@@ -59,6 +63,24 @@ class FindingsTest(ApiTest):
         self.assertEqual(books["visits"], Visit.objects.count())
         self.assertGreater(books["actual_min"], books["planned_min"])
         self.assertLessEqual(books["steps_kept"], books["steps"])
+
+    def test_idle_is_who_was_there_and_worked_on_no_head(self) -> None:
+        day = timezone.localdate() - timedelta(days=4)
+        while day.weekday() == 6:
+            day -= timedelta(days=1)
+        visit = Visit.objects.filter(head__name="Sefa Marlow").latest("started_at")
+        at = timezone.make_aware(datetime.combine(day, time(10)))
+        Visit.objects.filter(pk=visit.pk).update(started_at=at)
+        VisitStep.objects.filter(visit=visit).update(by="mara", minutes=None)
+        VisitStep.objects.filter(visit=visit, key="shape").update(minutes=50)
+        user = User.objects.get(username="mara")
+        Shift.objects.create(user=user, weekday=day.weekday(), begins=time(9), ends=time(13))
+        Shift.objects.create(
+            user=user, weekday=day.weekday(), begins=time(12), ends=time(12, 30), pause=True
+        )
+        books = self.client.get("/api/findings/").json()["books"]
+        there = (books["idle_days"], books["present_min"], books["idle_min"])
+        self.assertEqual(there, (1, 210, 160))
 
     def test_an_empty_salon_has_nothing_to_say_and_says_it(self) -> None:
         Visit.objects.all().delete()

@@ -3012,6 +3012,18 @@ export interface components {
             steps: number;
             /** @description Within the range that was promised. */
             steps_kept: number;
+            /** @description Of the last eight weeks, with visits. */
+            idle_days: number;
+            /**
+             * Format: double
+             * @description Hands that were there on these days.
+             */
+            present_min: number;
+            /**
+             * Format: double
+             * @description Of these, without a head under them.
+             */
+            idle_min: number;
         };
         /**
          * BottleOut

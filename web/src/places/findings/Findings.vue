@@ -180,6 +180,19 @@ const coin = (value: number) => money(value, house.data.value?.currency ?? '')
             <b>{{ minutes(data.books.actual_min) }}</b>
             {{ t('findings.ofPlanned', { planned: minutes(data.books.planned_min) }) }}
           </dd>
+          <template v-if="data.books.idle_days">
+            <dt>{{ t('findings.idle') }}</dt>
+            <dd>
+              <b>{{ minutes(data.books.idle_min) }}</b>
+              {{
+                t(
+                  'findings.ofPresent',
+                  { present: minutes(data.books.present_min), n: data.books.idle_days },
+                  data.books.idle_days,
+                )
+              }}
+            </dd>
+          </template>
           <template v-if="data.books.cost_per_visit">
             <dt>{{ t('findings.perVisit') }}</dt>
             <dd>{{ coin(data.books.cost_per_visit) }}</dd>

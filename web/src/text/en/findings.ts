@@ -62,6 +62,9 @@ export const findings = {
     visitCount: '{n} visit | {n} visits',
     handsOn: 'hands-on',
     ofPlanned: 'of {planned} planned',
+    idle: 'idle hands',
+    ofPresent:
+      'of {present} there on one day with visits | of {present} there on {n} days with visits',
     perVisit: 'products a visit',
     wasted: 'thrown away',
     lost: 'missing when counted',
