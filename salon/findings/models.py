@@ -10,6 +10,8 @@ from django.utils import timezone
 from craft.vocabulary import Suggested, Trait, TrialLayout
 from salon.heads.models import Head
 
+#: Lists of which views are kept.
+PLACES = ("visits", "heads")
 SUGGESTED = [(each.value, each.value) for each in Suggested]
 LAYOUTS = [(each.value, each.value) for each in TrialLayout]
 TRAITS = [(each.value, each.value) for each in Trait]
@@ -38,6 +40,26 @@ class SuggestionAnswer(models.Model):
 
     def __str__(self) -> str:
         return f"{self.key}: {'taken' if self.taken else self.reason}"
+
+
+class SavedView(models.Model):
+    """A view of a list that somebody keeps by a name of their own."""
+
+    user = models.ForeignKey(
+        settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="saved_views"
+    )
+    place = models.CharField(max_length=20, choices=[(place, place) for place in PLACES])
+    name = models.CharField(max_length=60)
+    query = models.CharField(max_length=300, help_text="Of the address, as the list has it.")
+
+    class Meta:
+        ordering = ["name", "pk"]
+        constraints: ClassVar[list[models.BaseConstraint]] = [
+            models.UniqueConstraint(fields=["user", "place", "name"], name="a_view_has_its_name")
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.place}: {self.name}"
 
 
 class Trial(models.Model):

@@ -65,6 +65,8 @@ DOORS: dict[str, Door] = {
     **dict.fromkeys(("look-pictures", "look-picture", "scale-strip"), Door(HANDS, HANDS)),
     **dict.fromkeys(("findings", "story", "two-visits", "heads-like"), Door(HANDS, HANDS)),
     **dict.fromkeys(("trials", "trial", "trial-pair"), Door(HANDS, HANDS)),
+    # Everybody has views of their own, and sees no others.
+    **dict.fromkeys(("saved-views", "saved-view"), Door(EVERYBODY, EVERYBODY)),
     # All of it at once leaves the house only with those who plan.
     **dict.fromkeys(("findings-csv", "findings-data"), Door(PLANNERS, PLANNERS)),
     **dict.fromkeys(("kit-take", "kit-cleaning", "kit-back"), Door(HANDS, HANDS)),

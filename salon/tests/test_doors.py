@@ -217,7 +217,7 @@ class DoorsTest(ApiTest):
             "two-visits",
             "heads-like",
         }
-        written |= {"trials", "trial", "trial-pair"}
+        written |= {"trials", "trial", "trial-pair", "saved-views", "saved-view"}
         expected = set(self.doors()) | written | {"session", "schema", "web", "worker"}
         self.assertEqual(names, expected)
 

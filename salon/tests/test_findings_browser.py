@@ -65,6 +65,26 @@ class FindingsBrowserTest(DemoPageTest):
         page.reload()
         expect(page.get_by_role("row", name=re.compile("^sections 12 16"))).to_be_visible()
 
+    def test_visits_are_filtered_sorted_and_kept_as_a_view(self) -> None:
+        page = self.page
+        page.goto("/findings/visits")
+        page.get_by_role("combobox", name="roots").press("Enter")
+        page.get_by_role("option", name="damp at the roots").click()
+        page.get_by_label("Part of a name").fill("marlow")
+        rows = page.get_by_role("row").filter(has_text="Flat twist-out")
+        expect(rows.filter(has_not_text="damp at the roots")).to_have_count(0)
+        expect(rows.filter(has_not_text="Sefa Marlow")).to_have_count(0)
+        page.get_by_label("Keep this view as").fill("Sefa, damp")
+        page.get_by_role("button", name="Keep", exact=True).click()
+        expect(page.get_by_role("button", name="Sefa, damp", exact=True)).to_be_visible()
+        page.goto("/findings/visits")
+        expect(page.get_by_role("row").filter(has_text="Ivo Brandal")).not_to_have_count(0)
+        page.get_by_role("button", name="Sefa, damp", exact=True).click()
+        expect(page.get_by_label("Part of a name")).to_have_value("marlow")
+        expect(page.get_by_role("row").filter(has_text="Ivo Brandal")).to_have_count(0)
+        page.get_by_role("button", name="Forget “Sefa, damp”").click()
+        expect(page.get_by_role("button", name="Sefa, damp", exact=True)).to_have_count(0)
+
     def test_a_trial_is_begun_laid_in_and_rated(self) -> None:
         page = self.page
         page.goto("/findings/trials")

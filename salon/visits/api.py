@@ -3,12 +3,11 @@
 from datetime import datetime
 from typing import Any
 
-from django.db.models import QuerySet
+from django.db.models import F, QuerySet
 from django.shortcuts import get_object_or_404
 from django.urls import path
 from django.utils import timezone
-from drf_spectacular.types import OpenApiTypes
-from drf_spectacular.utils import OpenApiParameter, extend_schema, extend_schema_field
+from drf_spectacular.utils import extend_schema, extend_schema_field
 from rest_framework import generics, serializers, status
 from rest_framework.request import Request
 from rest_framework.response import Response
@@ -17,12 +16,21 @@ from rest_framework.views import APIView
 from craft.contract import read
 from craft.contract.visit import EventList, VisitAnswer
 from craft.results import SCORE_MAX, SCORE_MIN
-from craft.vocabulary import Dryness, Residue, Role, StepStatus, Verdict, VisitFlag, VisitState
-from salon.fields import Messages, whole, within
+from craft.vocabulary import (
+    Dryness,
+    Residue,
+    Role,
+    StepStatus,
+    Style,
+    Verdict,
+    VisitFlag,
+    VisitState,
+)
+from salon.fields import Messages, one_of, whole, within
 from salon.house.services import name_of
 from salon.planning.models import Plan
 from salon.problems import body_of, core_schema
-from salon.reading import row_in
+from salon.reading import ROW_MOST, words_in
 from salon.signed_in import user_of
 from salon.visits import compare
 from salon.visits.log import append, folded, open_visit
@@ -252,18 +260,45 @@ def visits() -> QuerySet[Visit]:
     return begun.select_related("plan", "head", "recorded_by").prefetch_related("steps", "doses")
 
 
+#: What visits may be sorted by; with a minus the largest first.
+SORTED = ("started_at", "definition", "frizz", "released_after_h", "length_cm")
+
+
+class VisitsQuery(serializers.Serializer[Any]):
+    """Which visits, and in which order."""
+
+    head = whole(1, ROW_MOST, "as the number of a head", required=False)
+    style = one_of([style.value for style in Style], required=False)  # type: ignore[assignment]
+    dryness = one_of([dryness.value for dryness in Dryness], required=False)
+    search = serializers.CharField(
+        required=False, max_length=100, help_text="Words of the name of the head."
+    )
+    sort = one_of([f"{sign}{name}" for name in SORTED for sign in ("-", "")], required=False)
+
+
 class VisitsView(generics.ListAPIView[Any]):
-    """Recorded visits, newest first."""
+    """Recorded visits, newest first or as sorted."""
 
     serializer_class = VisitRowSerializer
 
     def get_queryset(self) -> QuerySet[Visit]:
         # A row needs nothing of the plan but its title; the plan itself is large.
         rows = visits().defer("plan__request", "plan__answer")
-        head = row_in(self.request, "head")
-        return rows if head is None else rows.filter(head=head)
+        given = VisitsQuery(data=self.request.query_params)
+        given.is_valid(raise_exception=True)
+        asked = given.validated_data
+        columns = {"head": "head", "style": "plan__style", "dryness": "dryness"}
+        rows = rows.filter(**{columns[name]: asked[name] for name in columns if name in asked})
+        for word in words_in(self.request):
+            rows = rows.filter(head__name__icontains=word)
+        if "sort" not in asked:
+            return rows
+        name = asked["sort"].removeprefix("-")
+        order = F(name).desc if asked["sort"].startswith("-") else F(name).asc
+        # What nobody noted comes last, whichever way.
+        return rows.order_by(order(nulls_last=True), "-pk")
 
-    @extend_schema(parameters=[OpenApiParameter("head", OpenApiTypes.INT)])
+    @extend_schema(parameters=[VisitsQuery])
     def get(self, request: Request, *args: object, **kwargs: object) -> Response:
         return super().get(request, *args, **kwargs)
 

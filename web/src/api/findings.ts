@@ -25,6 +25,31 @@ export const useStory = (head: MaybeRefOrGetter<number>) =>
     queryFn: () => answerOf(api.GET('/api/heads/{pk}/story/', byId(toValue(head)))),
   })
 
+type Place = Schemas['PlaceEnum']
+const viewsKey = (place: Place) => ['saved views', place]
+/** One's own views of a list. */
+export const useSavedViews = (place: MaybeRefOrGetter<Place>) =>
+  useQuery({
+    queryKey: computed(() => viewsKey(toValue(place))),
+    queryFn: () =>
+      answerOf(api.GET('/api/saved-views/', { params: { query: { place: toValue(place) } } })),
+  })
+export function useKeepView() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: (body: Schemas['NewViewRequest']) =>
+      answerOf(api.POST('/api/saved-views/', { body })),
+    onSuccess: (views, { place }) => cache.setQueryData(viewsKey(place), views),
+  })
+}
+export function useRemoveView(place: MaybeRefOrGetter<Place>) {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: (id: number) => answerOf(api.DELETE('/api/saved-views/{pk}/', byId(id))),
+    onSuccess: () => cache.invalidateQueries({ queryKey: viewsKey(toValue(place)) }),
+  })
+}
+
 /** How routines came out on hair like this. */
 export const useHeadsLike = (head: MaybeRefOrGetter<number>) =>
   useQuery({

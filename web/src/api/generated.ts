@@ -1949,6 +1949,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/saved-views/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description One's own views of a list; another one. */
+        get: operations["saved_views_list"];
+        put?: never;
+        /** @description One's own views of a list; another one. */
+        post: operations["saved_views_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/saved-views/{pk}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description One of one's own views. */
+        delete: operations["saved_views_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/scale/": {
         parameters: {
             query?: never;
@@ -2338,7 +2373,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Recorded visits, newest first. */
+        /** @description Recorded visits, newest first or as sorted. */
         get: operations["visits_list"];
         put?: never;
         post?: never;
@@ -7135,6 +7170,12 @@ export interface components {
             /** @default 20 */
             most?: number;
         };
+        /** @description A view to keep; one of the same name is replaced. */
+        NewViewRequest: {
+            place: components["schemas"]["PlaceEnum"];
+            name: string;
+            query: string;
+        };
         /**
          * NextTest
          * @description A test not yet made.
@@ -7933,6 +7974,12 @@ export interface components {
             by: components["schemas"]["ByEnum"];
             source: string;
         };
+        /**
+         * @description * `visits` - visits
+         *     * `heads` - heads
+         * @enum {string}
+         */
+        PlaceEnum: "visits" | "heads";
         Plan: {
             readonly id: number;
             head: number;
@@ -9552,6 +9599,14 @@ export interface components {
             answers: {
                 [key: string]: components["schemas"]["AnswerRequest"];
             };
+        };
+        /** @description A view that is kept. */
+        SavedView: {
+            readonly id: number;
+            place: components["schemas"]["PlaceEnum"];
+            name: string;
+            /** @description Of the address, as the list has it. */
+            query: string;
         };
         /** @description One reading. */
         ScaleReading: {
@@ -24185,6 +24240,242 @@ export interface operations {
             };
         };
     };
+    saved_views_list: {
+        parameters: {
+            query: {
+                /**
+                 * @description * `visits` - visits
+                 *     * `heads` - heads
+                 */
+                place: "visits" | "heads";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedView"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    saved_views_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewViewRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedView"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    saved_views_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     scale_retrieve: {
         parameters: {
             query?: never;
@@ -26544,11 +26835,55 @@ export interface operations {
     visits_list: {
         parameters: {
             query?: {
+                /**
+                 * @description * `dry` - dry
+                 *     * `damp_roots` - damp_roots
+                 *     * `wet` - wet
+                 */
+                dryness?: "dry" | "damp_roots" | "wet";
                 head?: number;
                 /** @description Number of results to return per page. */
                 limit?: number;
                 /** @description The initial index from which to return the results. */
                 offset?: number;
+                /** @description Words of the name of the head. */
+                search?: string;
+                /**
+                 * @description * `-started_at` - -started_at
+                 *     * `started_at` - started_at
+                 *     * `-definition` - -definition
+                 *     * `definition` - definition
+                 *     * `-frizz` - -frizz
+                 *     * `frizz` - frizz
+                 *     * `-released_after_h` - -released_after_h
+                 *     * `released_after_h` - released_after_h
+                 *     * `-length_cm` - -length_cm
+                 *     * `length_cm` - length_cm
+                 */
+                sort?: "-started_at" | "started_at" | "-definition" | "definition" | "-frizz" | "frizz" | "-released_after_h" | "released_after_h" | "-length_cm" | "length_cm";
+                /**
+                 * @description * `two_strand_twist_out` - two_strand_twist_out
+                 *     * `flat_twist_out` - flat_twist_out
+                 *     * `twist_rod_set` - twist_rod_set
+                 *     * `rod_set` - rod_set
+                 *     * `braid_out` - braid_out
+                 *     * `finger_coils` - finger_coils
+                 *     * `coil_out` - coil_out
+                 *     * `shingle_wash_and_go` - shingle_wash_and_go
+                 *     * `shake_wash_and_go` - shake_wash_and_go
+                 *     * `scrunch_waves` - scrunch_waves
+                 *     * `banded_stretch` - banded_stretch
+                 *     * `banded_twist_out` - banded_twist_out
+                 *     * `slick_bun` - slick_bun
+                 *     * `puff_pin_up` - puff_pin_up
+                 *     * `under_wig_base` - under_wig_base
+                 *     * `quick_wash` - quick_wash
+                 *     * `full_reset` - full_reset
+                 *     * `protective_removal_reset` - protective_removal_reset
+                 *     * `refresh_visit` - refresh_visit
+                 *     * `night_prep` - night_prep
+                 */
+                style?: "two_strand_twist_out" | "flat_twist_out" | "twist_rod_set" | "rod_set" | "braid_out" | "finger_coils" | "coil_out" | "shingle_wash_and_go" | "shake_wash_and_go" | "scrunch_waves" | "banded_stretch" | "banded_twist_out" | "slick_bun" | "puff_pin_up" | "under_wig_base" | "quick_wash" | "full_reset" | "protective_removal_reset" | "refresh_visit" | "night_prep";
             };
             header?: never;
             path?: never;
@@ -27799,7 +28134,11 @@ export const pathsApiPlansPkCardGetParametersQuerySizeValues: ReadonlyArray<Flat
 export const pathsApiPlansPkCardIcsGetParametersQueryLanguageValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card.ics"]["get"]["parameters"]["query"]["language"]> = ["de", "en"];
 export const pathsApiPlansPkCardPdfGetParametersQueryLanguageValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card.pdf"]["get"]["parameters"]["query"]["language"]> = ["de", "en"];
 export const pathsApiPlansPkCardPdfGetParametersQuerySizeValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card.pdf"]["get"]["parameters"]["query"]["size"]> = ["a4", "large", "phone"];
+export const pathsApiSavedViewsGetParametersQueryPlaceValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/saved-views/"]["get"]["parameters"]["query"]["place"]> = ["visits", "heads"];
 export const pathsApiScaleStreamGetParametersQueryFormatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/scale/stream/"]["get"]["parameters"]["query"]["format"]> = ["json", "stream"];
+export const pathsApiVisitsGetParametersQueryDrynessValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/visits/"]["get"]["parameters"]["query"]["dryness"]> = ["dry", "damp_roots", "wet"];
+export const pathsApiVisitsGetParametersQuerySortValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/visits/"]["get"]["parameters"]["query"]["sort"]> = ["-started_at", "started_at", "-definition", "definition", "-frizz", "frizz", "-released_after_h", "released_after_h", "-length_cm", "length_cm"];
+export const pathsApiVisitsGetParametersQueryStyleValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/visits/"]["get"]["parameters"]["query"]["style"]> = ["two_strand_twist_out", "flat_twist_out", "twist_rod_set", "rod_set", "braid_out", "finger_coils", "coil_out", "shingle_wash_and_go", "shake_wash_and_go", "scrunch_waves", "banded_stretch", "banded_twist_out", "slick_bun", "puff_pin_up", "under_wig_base", "quick_wash", "full_reset", "protective_removal_reset", "refresh_visit", "night_prep"];
 export const pathsApiVisitsPkSwapGetParametersQueryRoleValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/visits/{pk}/swap/"]["get"]["parameters"]["query"]["role"]> = ["pre_oil", "clarifier", "shampoo", "co_wash", "clay", "rinse_out", "mask", "mist", "scalp_oil", "heat_protectant", "leave_in", "oil", "cream", "butter", "mousse", "custard", "gel", "edge_gel"];
 export const aSideEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ASideEnum"]> = ["left", "right"];
 export const actionEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ActionEnum"]> = ["add", "change", "same"];
@@ -27881,6 +28220,7 @@ export const onHeadValues: ReadonlyArray<FlattenedDeepRequired<components>["sche
 export const partOpValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PartOp"]> = ["move", "split", "merge", "lay", "number"];
 export const passedValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Passed"]> = ["clarified", "shampooed", "co_washed", "conditioned", "masked"];
 export const patternValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Pattern"]> = ["2a", "2b", "2c", "3a", "3b", "3c", "4a", "4b", "4c"];
+export const placeEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PlaceEnum"]> = ["visits", "heads"];
 export const plannedDayKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PlannedDayKindEnum"]> = ["swim", "sport", "veil", "helmet", "event"];
 export const porosityTestValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PorosityTest"]> = ["bead_s", "soak_s", "float", "slide", "dry_ratio", "word"];
 export const preWashValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PreWash"]> = ["auto", "none", "oil"];

@@ -7,6 +7,7 @@ import { computed, type MaybeRefOrGetter, toValue } from 'vue'
 import { forgetSeen } from './chairLog'
 
 import { api, answerOf, Offline, type Schemas } from './client'
+import type { paths } from './generated'
 
 export type Head = Schemas['Head']
 export type HeadRow = Schemas['HeadRow']
@@ -163,6 +164,15 @@ export const useVisits = (head?: Id, enabled: MaybeRefOrGetter<boolean> = true) 
     queryFn: () =>
       answerOf(api.GET('/api/visits/', { params: { query: { head: toValue(head) } } })),
     enabled,
+  })
+
+export type VisitsAsked = NonNullable<paths['/api/visits/']['get']['parameters']['query']>
+/** A page of visits, filtered and sorted by the server. */
+export const useVisitPage = (asked: MaybeRefOrGetter<VisitsAsked>) =>
+  useQuery({
+    queryKey: ['visits', 'page', computed(() => toValue(asked))],
+    queryFn: () => answerOf(api.GET('/api/visits/', { params: { query: toValue(asked) } })),
+    placeholderData: keepPreviousData,
   })
 
 export const useVisit = (id: Id) =>

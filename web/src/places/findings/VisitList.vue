@@ -1,27 +1,103 @@
 <script setup lang="ts">
+import { refDebounced } from '@vueuse/core'
+import { computed, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
-import { useVisits } from '@/api/queries'
+import { drynessValues, styleValues } from '@/api/generated'
+import { useVisitPage, type VisitsAsked } from '@/api/queries'
 import Await from '@/parts/Await.vue'
 import Figures from '@/parts/Figures.vue'
 import PageHead from '@/parts/PageHead.vue'
+import Pages from '@/parts/Pages.vue'
+import Pick from '@/parts/Pick.vue'
+import TextField from '@/parts/TextField.vue'
+import { useInUrl } from '@/parts/useInUrl'
 import { day, minutes, short } from '@/text/format'
 
 import FindingsBar from './FindingsBar.vue'
+import SavedViews from './SavedViews.vue'
+
+const ANY = 'any'
+const SORTS = {
+  newest: '-started_at',
+  oldest: 'started_at',
+  defined: '-definition',
+  frizzy: '-frizz',
+  smooth: 'frizz',
+} as const
 
 const { t } = useI18n()
-const visits = useVisits()
+const chosen = (value: string) => (value === ANY ? undefined : value)
+const search = useInUrl<string>('search', '')
+const words = refDebounced(search, 150)
+const style = useInUrl<string>('style', ANY)
+const dryness = useInUrl<string>('dryness', ANY)
+const sort = useInUrl<string>('sort', '-started_at')
+const from = useInUrl<string>('from', '0')
+const offset = computed({
+  get: () => Number(from.value) || 0,
+  set: (n) => (from.value = String(n)),
+})
+const asked = computed(
+  () =>
+    ({
+      search: words.value || undefined,
+      style: chosen(style.value),
+      dryness: chosen(dryness.value),
+      sort: sort.value,
+      offset: offset.value,
+    }) as VisitsAsked,
+)
+const filtered = computed(() =>
+  Boolean(words.value || chosen(style.value) || chosen(dryness.value)),
+)
+watch([words, style, dryness, sort], () => (offset.value = 0))
+const visits = useVisitPage(asked)
+const styles = computed(() => [
+  { value: ANY, text: t('findings.anyStyle') },
+  ...styleValues.map((value) => ({ value, text: t(`plan.styles.${value}`) })),
+])
+const roots = computed(() => [
+  { value: ANY, text: t('findings.anyRoots') },
+  ...drynessValues.map((value) => ({ value, text: t(`visit.drynesses.${value}`) })),
+])
+const sorts = computed(() =>
+  Object.entries(SORTS).map(([name, value]) => ({ value, text: t(`findings.sorts.${name}`) })),
+)
 </script>
 
 <template>
   <PageHead :title="t('findings.title')" :about="t('findings.lead')" />
   <FindingsBar />
+  <div class="beside">
+    <TextField v-model="search" :label="t('heads.search')" name="search" :maxlength="100" />
+    <Pick
+      v-model="style"
+      :label="t('findings.service')"
+      name="style"
+      :options="styles"
+      width="240px"
+    />
+    <Pick
+      v-model="dryness"
+      :label="t('findings.roots')"
+      name="dryness"
+      :options="roots"
+      width="190px"
+    />
+    <Pick v-model="sort" :label="t('findings.sorted')" name="sort" :options="sorts" width="180px" />
+  </div>
+  <SavedViews place="visits" />
   <Await
     v-slot="{ data }"
     :data="visits.data.value"
     :error="visits.error.value"
-    :empty="visits.data.value?.results.length ? undefined : t('findings.noVisits')"
+    :empty="
+      visits.data.value?.results.length
+        ? undefined
+        : t(filtered ? 'findings.noneSuch' : 'findings.noVisits')
+    "
     @retry="visits.refetch()"
   >
     <Figures stack class="rows">
@@ -64,6 +140,7 @@ const visits = useVisits()
         </tr>
       </tbody>
     </Figures>
+    <Pages v-model="offset" :count="data.count" />
   </Await>
 </template>
 

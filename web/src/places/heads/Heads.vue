@@ -11,10 +11,9 @@ import Await from '@/parts/Await.vue'
 import Figures from '@/parts/Figures.vue'
 import { isTyping } from '@/parts/keys'
 import PageHead from '@/parts/PageHead.vue'
+import Pages from '@/parts/Pages.vue'
 import { useInUrl } from '@/parts/useInUrl'
 import { ago } from '@/text/format'
-
-const PAGE = 60
 
 const { t } = useI18n()
 const router = useRouter()
@@ -119,15 +118,7 @@ const hair = (head: HeadRow) =>
         </tr>
       </tbody>
     </Figures>
-    <nav v-if="count > PAGE" class="pages">
-      <button class="act" type="button" :disabled="!offset" @click="offset -= PAGE">
-        {{ t('heads.back') }}
-      </button>
-      <button class="act" type="button" :disabled="offset + PAGE >= count" @click="offset += PAGE">
-        {{ t('heads.more', { n: PAGE }) }}
-      </button>
-      <span class="quiet">{{ offset + 1 }}–{{ Math.min(offset + PAGE, count) }}</span>
-    </nav>
+    <Pages v-model="offset" :count="count" />
   </Await>
 </template>
 
@@ -167,11 +158,5 @@ const hair = (head: HeadRow) =>
 }
 td :not(:first-child).quiet {
   margin-left: 6px;
-}
-.pages {
-  display: flex;
-  align-items: center;
-  gap: 12px;
-  margin-top: 12px;
 }
 </style>

@@ -19,6 +19,7 @@ export const heads = {
     plan: 'Plan',
     porosity: '{level} porosity',
     more: 'Next {n}',
+    pages: 'Pages',
     back: 'Back',
   },
   newHead: {
