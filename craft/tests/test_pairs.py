@@ -50,6 +50,13 @@ class JudgeTest(TestCase):
         self.assertEqual((flakes.flakes, flakes.tested), (True, True))
         self.assertFalse(clear.flakes)
 
+    def test_visits_are_told_beside_the_palm_however_they_are_shared(self) -> None:
+        for flaked, clear in ((1, 1), (2, 0), (0, 2)):
+            verdict = judge([Flaking.CLEAR], flaked, clear)
+            assert verdict is not None
+            told = f"{flaked} of {flaked + clear} visits with both left flakes"
+            self.assertIn(told, verdict.because)
+
     def test_the_newest_palm_test_counts(self) -> None:
         verdict = judge([Flaking.FLAKES, Flaking.CLEAR], 0, 0)
         assert verdict

@@ -169,6 +169,15 @@ class SchoolsTest(TestCase):
         light, whole = (step(answer, key).products[0].grams for key in ("slip_under", "condition"))
         self.assertAlmostEqual(light, 0.4 * whole, delta=0.1)
 
+    def test_what_goes_under_is_counted_in_halves_of_the_unit_of_the_hand(self) -> None:
+        pump = {"id": "1", "role": "rinse_out", "unit": "pump", "unit_g": 2.0, "stock_g": 500}
+        answer = planned(school={"wash": "conditioner_under"}, shelf=[pump])
+        light, whole = (step(answer, key).products[0] for key in ("slip_under", "condition"))
+        assert light.units is not None
+        assert whole.units is not None
+        self.assertAlmostEqual(light.units, 0.4 * whole.units, delta=0.25)
+        self.assertEqual(light.units * 2 % 1, 0)
+
     def test_a_set_worn_first_is_opened_days_later(self) -> None:
         worn = planned(school={"release": "worn_first"}, goal={"sections": 20})
         self.assertGreaterEqual(worn.drying.release_after_h, 72)

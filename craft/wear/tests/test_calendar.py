@@ -1,5 +1,6 @@
 """The days between visits, against facts of the trade. Common practice, no source, unless said."""
 
+import math
 from datetime import date, timedelta
 from itertools import pairwise
 from typing import Any
@@ -16,7 +17,7 @@ from craft.tests.requests import HAIR, plan_request
 from craft.vocabulary import OnHead, Style, WearEventKind, WearPhase
 from craft.wear.calendar import wear
 from craft.wear.household import drops, palm, presses
-from craft.wear.limits import faded, spread_of, worn_too_long
+from craft.wear.limits import LATER, SOONER, faded, spread_of, worn_too_long
 
 DONE = date(2026, 6, 20)
 
@@ -245,6 +246,16 @@ class LearnedTest(TestCase):
         self.assertEqual(spread_of(Learned(visits=0)), usual)
         few, many = (spread_of(Learned(visits=n, unsure=u)) for n, u in ((2, 0.12), (20, 0.03)))
         self.assertTrue(usual[0] < few[0] < many[0] < 1 < many[1] < few[1] < usual[1])
+
+    def test_eight_in_ten_lie_between_shares_of_the_days_it_is_worn(self) -> None:
+        for style in ("two_strand_twist_out", "shingle_wash_and_go", "finger_coils"):
+            answer = asked(style)
+            first = days_after(answer.release_on) if answer.release_on else 0
+            good = days_after(answer.good_until) - first
+            low, high = (
+                days_after(each) - first for each in (answer.good_until_low, answer.good_until_high)
+            )
+            self.assertEqual((low, high), (math.floor(good * SOONER), math.ceil(good * LATER)))
 
     def test_the_reason_says_from_where(self) -> None:
         reasons = {each.rule: each.because for each in self.learned(0.8).reasons}
