@@ -6,8 +6,10 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from typing import Any
 
-from django.db.models import F, QuerySet
+from django.db.models import QuerySet
 
+from salon.between.models import Checkin
+from salon.findings.models import TrialPair
 from salon.learning.models import LearnedFactor, LearnedSample, Promise
 from salon.visits.models import SCORES, Visit
 
@@ -109,10 +111,55 @@ TABLES: dict[str, Table] = {
             "head": "Number of the head.",
             "kind": "dry, minutes (of a step within its range), length (within its range).",
             "odds": "As promised, 0 to 1.",
+            "forecast": "As the forecast alone had it; empty: promised just so.",
             "came": "Whether it came.",
             "at": "When the visit began, ISO 8601.",
         },
-        lambda: Promise.objects.values_list("visit", "head", "kind", "odds", F("came"), "at"),
+        lambda: Promise.objects.values_list(
+            "visit", "head", "kind", "odds", "forecast", "came", "at"
+        ),
+    ),
+    "days": Table(
+        "A day at home as its client told it.",
+        {
+            "visit": "Number of the visit whose style is worn.",
+            "head": "Number of the head.",
+            "date": "The day, ISO 8601.",
+            "looks": "1 (lost) to 5 (as new).",
+            "slept_with": "The night before: scarf, bonnet, none; empty: not told.",
+            "refreshed_with": "That morning; empty: nothing, or not told.",
+            "rh": "Mean relative humidity of the day, 0 to 1; empty: not known.",
+        },
+        lambda: Checkin.objects.order_by("-date", "-pk").values_list(
+            "visit", "visit__head", "date", "looks", "slept_with", "refreshed_with", "rh"
+        ),
+    ),
+    "pairs": Table(
+        "A pair of a trial that was rated.",
+        {
+            "trial": "Number of the trial.",
+            "layout": "What it was tried on: halves, coils or visits.",
+            "trait": "What was rated.",
+            "pair": "Its number in the trial.",
+            "head": "Number of the head.",
+            "a_left": "Whether the first way was on the left, or came first.",
+            "left": "Score of the left side, or of the first visit, 1 to 5.",
+            "right": "Score of the other one.",
+        },
+        lambda: (
+            TrialPair.objects.exclude(left=None)
+            .order_by("-trial", "number")
+            .values_list(
+                "trial",
+                "trial__layout",
+                "trial__trait",
+                "number",
+                "head",
+                "a_left",
+                "left",
+                "right",
+            )
+        ),
     ),
 }
 

@@ -5,15 +5,19 @@ import io
 import json
 import random
 from datetime import datetime, time, timedelta
+from uuid import uuid4
 
 from django.contrib.auth.models import User
 from django.test import Client
 from django.utils import timezone
 
 from craft.vocabulary import Suggested
+from salon.between.models import Checkin
 from salon.booking.models import Shift
 from salon.demo.year import live_a_year
 from salon.findings.models import Trial, TrialPair
+from salon.findings.opening import TABLES
+from salon.findings.trials import begin_trial, next_pair, rate
 from salon.heads.models import Head
 from salon.heads.services import add_head
 from salon.house.roles import WorkRole
@@ -143,7 +147,13 @@ class FindingsTest(ApiTest):
 
     def test_every_table_opens_as_csv_and_json_and_names_nobody(self) -> None:
         names = set(Head.objects.values_list("name", flat=True))
-        for table in ("visits", "samples", "factors", "promises"):
+        visit = Visit.objects.filter(state="done").latest("started_at")
+        Checkin.objects.create(uuid=uuid4(), visit=visit, date=timezone.localdate(), looks=4)
+        trial = begin_trial(
+            {"name": "Gels", "way_a": "Clear", "way_b": "Sea", "trait": "shine"}, self.user
+        )
+        rate(next_pair(trial, visit.head, self.user), 4, 3, self.user)
+        for table in TABLES:
             text = self.client.get("/api/findings/data.csv", {"table": table}).content.decode()
             rows = list(csv.DictReader(io.StringIO(text)))
             data = self.client.get("/api/findings/data/", {"table": table}).json()

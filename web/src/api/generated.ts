@@ -17523,7 +17523,7 @@ export interface operations {
     findings_data_retrieve: {
         parameters: {
             query: {
-                table: "factors" | "promises" | "samples" | "visits";
+                table: "days" | "factors" | "pairs" | "promises" | "samples" | "visits";
             };
             header?: never;
             path?: never;
@@ -17576,7 +17576,7 @@ export interface operations {
     "findings_data.csv_retrieve": {
         parameters: {
             query: {
-                table: "factors" | "promises" | "samples" | "visits";
+                table: "days" | "factors" | "pairs" | "promises" | "samples" | "visits";
             };
             header?: never;
             path?: never;
@@ -28127,8 +28127,8 @@ type ReadonlyArray<T> = [
 ] ? Readonly<Exclude<T, undefined>> : Readonly<Exclude<T, undefined>[]>;
 export const pathsApiDayLiveGetParametersQueryFormatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/day/live/"]["get"]["parameters"]["query"]["format"]> = ["json", "stream"];
 export const pathsApiDaySearchPostParametersQueryFormatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/day/search/"]["post"]["parameters"]["query"]["format"]> = ["json", "stream"];
-export const pathsApiFindingsDataGetParametersQueryTableValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/findings/data/"]["get"]["parameters"]["query"]["table"]> = ["factors", "promises", "samples", "visits"];
-export const pathsApiFindingsDataCsvGetParametersQueryTableValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/findings/data.csv"]["get"]["parameters"]["query"]["table"]> = ["factors", "promises", "samples", "visits"];
+export const pathsApiFindingsDataGetParametersQueryTableValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/findings/data/"]["get"]["parameters"]["query"]["table"]> = ["days", "factors", "pairs", "promises", "samples", "visits"];
+export const pathsApiFindingsDataCsvGetParametersQueryTableValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/findings/data.csv"]["get"]["parameters"]["query"]["table"]> = ["days", "factors", "pairs", "promises", "samples", "visits"];
 export const pathsApiPlansPkCardGetParametersQueryLanguageValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card/"]["get"]["parameters"]["query"]["language"]> = ["de", "en"];
 export const pathsApiPlansPkCardGetParametersQuerySizeValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card/"]["get"]["parameters"]["query"]["size"]> = ["a4", "large", "phone"];
 export const pathsApiPlansPkCardIcsGetParametersQueryLanguageValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card.ics"]["get"]["parameters"]["query"]["language"]> = ["de", "en"];

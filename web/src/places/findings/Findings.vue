@@ -14,7 +14,7 @@ import { calendarDay, minutes, money, number, percent, short } from '@/text/form
 import FindingsBar from './FindingsBar.vue'
 import ReliabilityChart from './ReliabilityChart.vue'
 
-const TABLES = ['visits', 'samples', 'factors', 'promises'] as const
+const TABLES = ['visits', 'samples', 'factors', 'promises', 'days', 'pairs'] as const
 const UNITS = { minutes: 'min', detangling: 'min', dose: 'g', length: 'cm', wear: 'd' } as const
 /** The axis of factors. */
 const AXIS = [0.6, 1.6] as const
