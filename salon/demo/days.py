@@ -27,9 +27,10 @@ from salon.visits.log import open_visit
 
 #: Who comes today, for what, how many minutes from now.
 TODAY: tuple[tuple[str, str, int, dict[str, Any]], ...] = (
-    ("Tam Ferrier", "two_strand_twist_out", -140, {}),
+    ("Tam Ferrier", "two_strand_twist_out", -165, {}),
+    ("Ines Marrow", "shake_wash_and_go", -75, {"dry": "hood"}),
     ("Orla Tveit", "full_reset", -55, {}),
-    ("Ines Marrow", "shake_wash_and_go", -30, {"dry": "diffuser"}),
+    ("Pia Solheim", "quick_wash", -15, {}),
     ("Linnea Oskar", "quick_wash", 30, {}),
     ("Bas Quillon", "flat_twist_out", 70, {}),
 )
