@@ -8,6 +8,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from craft.vocabulary import Flaking
+from craft.words import capital
 
 #: What is believed before anything was seen: one pair in ten flakes, weighed like five visits.
 #: House values.
@@ -63,7 +64,7 @@ def judge(tests: Sequence[Flaking], flaked: int, clear: int) -> PairVerdict | No
     if flaked + clear == 0:
         return None
     rubbing = " Rub both on the palm to be sure." if flaked else ""
-    text = f"{visits[0].upper()}{visits[1:]}: suspected at {chance:.0%}.{rubbing}"
+    text = f"{capital(visits)}: suspected at {chance:.0%}.{rubbing}"
     if chance < SUSPECT_FROM:
         text = f"{visits[0].upper()}{visits[1:]}: {chance:.0%}.{rubbing}"
     return PairVerdict(chance >= SUSPECT_FROM, False, chance, text)

@@ -18,6 +18,16 @@ def plural(count: float, noun: str) -> str:
     return f"{count:g} {noun}" if count == 1 else f"{count:g} {noun}s"
 
 
+def capital(text: str) -> str:
+    """A sentence as it begins; the rest stays as it is."""
+    return text[:1].upper() + text[1:]
+
+
+def spoken(key: str) -> str:
+    """A key as a person says it: damp roots."""
+    return key.replace("_", " ")
+
+
 def plain(trigger: str) -> str:
     """An input as a person reads it, without the names of fields."""
     return JOINED.sub(" ", PARTS.sub("", trigger))

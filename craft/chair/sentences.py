@@ -1,7 +1,7 @@
 """Entries of a visit's log in words: what somebody reads who was not there."""
 
 from collections.abc import Callable, Mapping
-from typing import Any, TypeVar
+from typing import Any
 
 from craft.contract.plan import PlanAnswer
 from craft.contract.visit import (
@@ -34,9 +34,8 @@ from craft.contract.visit import (
 from craft.results import SCORE_MAX
 from craft.visit import planned_doses
 from craft.vocabulary import Dryness, KitPlace, NoteAbout, Role, SectionWork
-from craft.words import plural
+from craft.words import capital, plural, spoken
 
-Kind = TypeVar("Kind", bound=Event)
 WORKED = {
     SectionWork.LAID_IN: "laid in",
     SectionWork.SHAPED: "shaped",
@@ -54,25 +53,15 @@ ABOUT = {
 }
 
 
-def words(key: str) -> str:
-    """A key as a person says it: damp roots."""
-    return key.replace("_", " ")
-
-
-def capital(text: str) -> str:
-    """A sentence as it begins."""
-    return text[:1].upper() + text[1:]
-
-
 def title(plan: PlanAnswer, step: str) -> str:
     """A step by its name."""
-    return next((each.title for each in plan.steps if each.key == step), words(step))
+    return next((each.title for each in plan.steps if each.key == step), spoken(step))
 
 
 def product(plan: PlanAnswer, step: str, role: Role, layer: int) -> str:
     """A product of a step by its name, else by what it is for."""
     planned = planned_doses(plan).get((step, role, layer))
-    return planned.name if planned else capital(words(role))
+    return planned.name if planned else capital(spoken(role))
 
 
 def because(text: str) -> str:
@@ -110,22 +99,22 @@ def step_done(plan: PlanAnswer, entry: StepDone) -> str:
 def score(_: PlanAnswer, entry: Score) -> str:
     """A score, where and when it was judged."""
     data = entry.data
-    text = f"{capital(words(data.trait))} {data.value} of {SCORE_MAX}"
-    text += f", {words(data.zone)}" if data.zone else ""
+    text = f"{capital(spoken(data.trait))} {data.value} of {SCORE_MAX}"
+    text += f", {spoken(data.zone)}" if data.zone else ""
     return text + (", settled" if data.settled else "")
 
 
 def length(_: PlanAnswer, entry: Length) -> str:
     """A finished length."""
     zone = entry.data.zone
-    return f"Length {entry.data.length_cm:g} cm" + (f", {words(zone)}" if zone else "")
+    return f"Length {entry.data.length_cm:g} cm" + (f", {spoken(zone)}" if zone else "")
 
 
 def kit_out(_: PlanAnswer, entry: KitOut) -> str:
     """Pieces that left the drawer."""
     data = entry.data
     size = f" of {data.diameter_mm:g} mm" if data.diameter_mm else ""
-    return f"Out of the drawer: {plural(data.count, words(data.kind))}{size}"
+    return f"Out of the drawer: {plural(data.count, spoken(data.kind))}{size}"
 
 
 def kit_in(_: PlanAnswer, entry: KitIn) -> str:
@@ -137,7 +126,7 @@ def kit_in(_: PlanAnswer, entry: KitIn) -> str:
 def comfort(_: PlanAnswer, entry: ComfortFelt) -> str:
     """How it feels to the one who wears it."""
     zone = entry.data.zone
-    return f"Feels: {words(entry.data.comfort)}" + (f", {words(zone)}" if zone else "")
+    return f"Feels: {spoken(entry.data.comfort)}" + (f", {spoken(zone)}" if zone else "")
 
 
 def leftover(plan: PlanAnswer, entry: Leftover) -> str:
@@ -166,17 +155,17 @@ SENTENCES: Mapping[type[Event], Callable[[PlanAnswer, Any], str]] = {
     TimerStopped: lambda _, entry: f"Timer stopped: {entry.data.timer}",
     Handover: lambda _, entry: f"Handed over to {entry.data.to}",
     Swap: lambda _, entry: (
-        f"{capital(words(entry.data.role))}: another bottle{because(entry.data.because)}"
+        f"{capital(spoken(entry.data.role))}: another bottle{because(entry.data.because)}"
     ),
     Score: score,
     Length: length,
     DrynessFelt: lambda _, entry: OPENED[entry.data.dryness],
-    ResidueLeft: lambda _, entry: f"White residue: {words(entry.data.residue)}",
+    ResidueLeft: lambda _, entry: f"White residue: {spoken(entry.data.residue)}",
     Note: lambda _, entry: f"{ABOUT[entry.data.about]}: {entry.data.text}",
     KitOut: kit_out,
     KitIn: kit_in,
     Touched: lambda _, entry: (
-        f"{capital(words(entry.data.place))} felt: {words(entry.data.dryness)}"
+        f"{capital(spoken(entry.data.place))} felt: {spoken(entry.data.dryness)}"
     ),
     ComfortFelt: comfort,
     Closed: lambda _, __: "Closed",

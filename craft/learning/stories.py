@@ -10,6 +10,7 @@ from craft.contract.plan import PlanAnswer, PlanRequest
 from craft.routine.compose.techniques import TECHNIQUES
 from craft.routine.explain.why import TRADE
 from craft.vocabulary import Dryer, Dryness, Heat, Residue, Role, Suggested, Trait
+from craft.words import spoken
 
 #: Doses that differ by less were meant alike. House value.
 DOSE_SHARE = 0.15
@@ -179,7 +180,7 @@ def results(first: Worked, second: Worked) -> list[Change]:
         if trait in second.scores and second.scores[trait] != score
     ]
     if first.dryness and second.dryness and first.dryness is not second.dryness:
-        words = [each.replace("_", " ") for each in (first.dryness, second.dryness)]
+        words = [spoken(each) for each in (first.dryness, second.dryness)]
         found.append(Change("when opened", *words))
     if first.residue and second.residue and first.residue is not second.residue:
         found.append(Change("flakes", first.residue.value, second.residue.value))

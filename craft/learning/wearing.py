@@ -17,7 +17,7 @@ import numpy as np
 from scipy import stats
 
 from craft.learning.shrinking import LEVEL
-from craft.words import plural
+from craft.words import capital, plural
 
 #: Between what still looks all right (3) and what fades (2).
 FADED_BELOW = 2.5
@@ -171,9 +171,9 @@ def said(way: str, against: str, points: float, low: float, high: float) -> str:
     way, against = NAMES.get(way, way), NAMES.get(against, against)
     span = f"{low:+.2f} to {high:+.2f} points of 5"
     if low <= 0 <= high:
-        return f"{way[:1].upper()}{way[1:]} or {against}: no difference can be told ({span})."
+        return f"{capital(way)} or {against}: no difference can be told ({span})."
     verdict = "looks better than" if points > 0 else "looks worse than"
-    return f"{way[:1].upper()}{way[1:]} {verdict} {against}: {span}."
+    return f"{capital(way)} {verdict} {against}: {span}."
 
 
 def basis(wears: int) -> str:

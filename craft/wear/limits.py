@@ -13,7 +13,7 @@ from craft.routine.compose.techniques import TECHNIQUES, Technique
 from craft.routine.explain.home import WASH_BY_DAY, wear_days
 from craft.routine.explain.why import HOUSE, MODEL, TRADE, reason
 from craft.vocabulary import OnHead, Style
-from craft.words import plural
+from craft.words import plural, spoken
 
 #: A released set is worn so many days without being twisted again.
 WORN_AFTER_RELEASE = 7
@@ -75,7 +75,7 @@ def left_on(worn: OnHead) -> Limit:
     """The last safe day of what stays on the head as it is."""
     most = TAKE_DOWNS[worn].most_days if worn in TAKE_DOWNS else WASH_BY_DAY
     harm = HARM.get(worn, HARM_ELSE)
-    name = worn.value.replace("_", " ")
+    name = spoken(worn)
     return Limit(
         int(most),
         reason("last_safe_day", f"Longer than {plural(most, 'day')}: {harm}.", f"worn {name}"),
