@@ -140,6 +140,7 @@ def means_of(rows: Sequence[CameOut]) -> Mapping[str, tuple[float, float, float]
     scale = float(left @ weigh @ left) / freedom
     half = stats.t.ppf((1 + LEVEL) / 2, freedom) * np.sqrt(scale * np.diag(unsure))
     return {
-        name: (float(mean), float(mean - width), float(mean + width))
+        # None of what is held against each other can be less than nothing.
+        name: (max(0.0, float(mean)), max(0.0, float(mean - width)), float(mean + width))
         for name, mean, width in zip(names, best, half, strict=True)
     }

@@ -16,8 +16,8 @@ const house = useHouse()
 type Aspect = NonNullable<typeof like.data.value>['aspects'][number]
 const shown = (aspect: Aspect['aspect'], value: number | null) => {
   if (value === null) return ''
-  if (aspect === 'cost') return money(Math.max(0, value), house.data.value?.currency ?? 'EUR')
-  return aspect === 'minutes' ? minutes(Math.max(0, value)) : number(Math.max(0, value), 1)
+  if (aspect === 'cost') return money(value, house.data.value?.currency ?? 'EUR')
+  return aspect === 'minutes' ? minutes(value) : number(value, 1)
 }
 const aspects = computed(() =>
   (like.data.value?.aspects ?? []).filter((one) => one.routines.length),
