@@ -34,6 +34,7 @@ class StepBeside:
         first_min, second_min: as noted; None where nobody did, or there was no such step
         first_planned, second_planned: minutes of the plan; None where there was no such step
         products: what it took
+        otherwise: whether only one visit had it, or it took other bottles
     """
 
     key: str
@@ -43,6 +44,7 @@ class StepBeside:
     first_planned: float | None
     second_planned: float | None
     products: list[Taken]
+    otherwise: bool
 
 
 @dataclass(frozen=True)
@@ -75,6 +77,7 @@ def steps_beside(first: Worked, second: Worked) -> Iterator[StepBeside]:
         steps = before.get(key), after.get(key)
         named = steps[1] or steps[0]
         assert named is not None
+        products = list(products_beside(key, (first, second), steps))
         yield StepBeside(
             key=key,
             title=named.title,
@@ -82,7 +85,8 @@ def steps_beside(first: Worked, second: Worked) -> Iterator[StepBeside]:
             second_min=second.minutes.get(key),
             first_planned=steps[0].hands_on_min if steps[0] else None,
             second_planned=steps[1].hands_on_min if steps[1] else None,
-            products=list(products_beside(key, (first, second), steps)),
+            products=products,
+            otherwise=None in steps or any(each.first != each.second for each in products),
         )
 
 

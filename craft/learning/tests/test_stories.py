@@ -122,6 +122,8 @@ class BesideTest(TestCase):
         self.assertEqual(set(rows), {step.key for v in (first, second) for step in v.answer.steps})
         self.assertEqual(rows["shape"].first_min, 40.0)
         self.assertIsNone(rows["release"].second_planned)
+        self.assertTrue(rows["release"].otherwise)
+        self.assertFalse(rows["cleanse"].otherwise)
         self.assertIsNotNone(rows["cleanse"].first_planned)
         self.assertIsNotNone(rows["cleanse"].second_planned)
         gel = next(each for each in rows["lay_in"].products if each.role is Role.GEL)

@@ -10763,6 +10763,8 @@ export interface components {
             /** Format: double */
             second_planned: number | null;
             products: components["schemas"]["TakenBeside"][];
+            /** @description Only in one of them, or with other bottles. */
+            otherwise: boolean;
         };
         /** StepData */
         StepData: {

@@ -12,6 +12,8 @@ import Pick from '@/parts/Pick.vue'
 import { useInUrl } from '@/parts/useInUrl'
 import { day, number } from '@/text/format'
 
+const SIDES = ['first', 'second'] as const
+
 const props = defineProps<{ head: number }>()
 const { t } = useI18n()
 const head = useHead(() => props.head)
@@ -44,7 +46,6 @@ const beside = useTwoVisits(
   () => Number(second.value),
 )
 
-type Step = NonNullable<typeof beside.data.value>['steps'][number]
 const took = (noted: number | null, planned: number | null) => {
   if (planned === null) return '–'
   return noted === null
@@ -53,9 +54,6 @@ const took = (noted: number | null, planned: number | null) => {
 }
 const grams = (name: string, value: number | null) =>
   value === null ? '–' : `${name} ${number(value, 1)} g`
-const differs = (step: Step) =>
-  (step.first_planned === null) !== (step.second_planned === null) ||
-  step.products.some((one) => one.first !== one.second)
 </script>
 
 <template>
@@ -98,18 +96,12 @@ const differs = (step: Step) =>
             </tr>
           </thead>
           <tbody>
-            <tr v-for="step in data.steps" :key="step.key" :class="{ differs: differs(step) }">
+            <tr v-for="step in data.steps" :key="step.key" :class="{ differs: step.otherwise }">
               <td>{{ step.title }}</td>
-              <td>
-                {{ took(step.first_min, step.first_planned) }}
+              <td v-for="side in SIDES" :key="side">
+                {{ took(step[`${side}_min`], step[`${side}_planned`]) }}
                 <span v-for="one in step.products" :key="one.role" class="product">{{
-                  grams(one.first, one.first_g)
-                }}</span>
-              </td>
-              <td>
-                {{ took(step.second_min, step.second_planned) }}
-                <span v-for="one in step.products" :key="one.role" class="product">{{
-                  grams(one.second, one.second_g)
+                  grams(one[side], one[`${side}_g`])
                 }}</span>
               </td>
             </tr>
