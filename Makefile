@@ -9,6 +9,8 @@ INSTALL = .venv/bin/uv pip install --quiet --python $(PY) --link-mode copy --req
 ADDRESS ?= 127.0.0.1:8000
 export GAUFFER_VAR ?= $(CURDIR)/var
 export PIP_DISABLE_PIP_VERSION_CHECK := 1
+# Packages are compiled when they are first imported, and not again by every process.
+export PYTHONDONTWRITEBYTECODE :=
 
 .PHONY: demo test test-web lint lint-python lint-web types bench golden ratio shots web dev clean
 
