@@ -12,7 +12,7 @@ export PIP_DISABLE_PIP_VERSION_CHECK := 1
 # Packages are compiled when they are first imported, and not again by every process.
 export PYTHONDONTWRITEBYTECODE :=
 
-.PHONY: demo test test-web lint lint-python lint-web types bench golden ratio shots web dev clean
+.PHONY: demo test test-web lint lint-python lint-web lint-web-types lint-web-style types bench golden ratio shots web dev clean
 
 demo: .make/app web
 ifdef RESET
@@ -41,8 +41,13 @@ lint-python: .make/dev
 	.venv/bin/mypy
 	.venv/bin/lint-imports
 
-lint-web: .make/node
-	cd web && npm run --silent lint
+lint-web: lint-web-types lint-web-style
+
+lint-web-types: .make/node
+	cd web && npm run --silent lint:types
+
+lint-web-style: .make/node
+	cd web && npm run --silent lint:style
 
 # The interface's types come from the server's own description of itself.
 types: .make/app .make/node
