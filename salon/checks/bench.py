@@ -215,10 +215,12 @@ def bench_salon() -> None:
 
     from salon.checks.crowd import fill, fill_the_book
     from salon.checks.stalls import bench_stalls
+    from salon.demo.build import build
 
     setup_test_environment()
     bench_scope()
     call_command("migrate", verbosity=0)
+    build()
     user = fill(HEADS, VISITS_PER_HEAD)
     client = Client()
     client.force_login(user)

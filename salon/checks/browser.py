@@ -7,9 +7,11 @@ from contextlib import contextmanager
 
 from playwright.sync_api import Browser, ViewportSize, sync_playwright
 
+#: There is one site only: a process for each page it is left for costs more than the page.
 FLAGS = (
     "--headless --no-sandbox --disable-gpu --disable-quic --no-first-run "
-    "--disable-background-networking --disable-component-update --disable-sync"
+    "--disable-background-networking --disable-component-update --disable-sync "
+    "--process-per-site --disable-site-isolation-trials"
 )
 DESK: ViewportSize = {"width": 1280, "height": 800}
 TABLET: ViewportSize = {"width": 820, "height": 1180}

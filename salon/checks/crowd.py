@@ -5,7 +5,6 @@ from datetime import datetime, timedelta
 from django.contrib.auth.models import User
 from django.utils import timezone
 
-from salon.demo.build import build
 from salon.heads.models import Head, Observation
 from salon.planning.demand import renew_demand
 from salon.planning.models import Plan
@@ -14,7 +13,7 @@ from salon.visits.models import Visit, VisitDose, VisitStep
 
 
 def fill(heads: int, visits_each: int) -> User:
-    """Copy the demo's first plan and observations to many heads with many visits.
+    """Copy the first plan and observations of the demo to many heads with many visits.
 
     Args:
         heads: how many heads
@@ -22,7 +21,6 @@ def fill(heads: int, visits_each: int) -> User:
     Returns:
         somebody who can sign in
     """
-    build()
     plan = Plan.objects.filter(visits__isnull=False).earliest("pk")
     observations = list(plan.head.observations.all())
     now = timezone.now()

@@ -11,6 +11,7 @@ from pathlib import Path
 from typing import Any, TypeVar
 
 from django.contrib.auth.models import User
+from django.core.management import call_command
 from django.db import connection
 from django.test import TestCase
 from rest_framework.response import Response
@@ -71,6 +72,21 @@ def fill_with_demo() -> None:
             return
     with closing(sqlite3.connect(kept)) as copy:
         copy.backup(connection.connection)
+
+
+class DemoTest(TestCase):
+    """In the demo salon; what a test does there is taken back."""
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        # Before the transaction of the class: a whole database is copied into none.
+        fill_with_demo()
+        super().setUpClass()
+
+    @classmethod
+    def tearDownClass(cls) -> None:
+        super().tearDownClass()
+        call_command("flush", verbosity=0, interactive=False)
 
 
 def an_owner() -> User:

@@ -2,12 +2,12 @@
 
 import re
 from collections.abc import Callable
-from functools import partial
+from functools import cache, partial
 from typing import Any
 
 from django.contrib.auth.models import User
 from django.test import Client
-from django.urls import get_resolver
+from django.urls import get_resolver, resolve
 
 from craft.commands import COMMANDS
 from craft.contract import parse
@@ -26,6 +26,7 @@ from salon.visits.recording import record
 WRITES = ("post", "put", "patch", "delete")
 
 
+@cache
 def every_door() -> dict[str, Callable[[str], str]]:
     """Every path below the API by its name, to be called with a number where it wants one."""
     doors = {}
@@ -37,6 +38,13 @@ def every_door() -> dict[str, Callable[[str], str]]:
             if path.startswith("/api/"):
                 doors[row.name] = partial(re.sub, r"<\w+:\w+>", string=path)
     return doors
+
+
+def methods_of(name: str) -> list[str]:
+    """What may be asked at a door, and one method that nobody answers there."""
+    view = resolve(every_door()[name]("1")).func
+    answered = [method for method in ("get", *WRITES) if hasattr(view.cls, method)]
+    return answered + [method for method in WRITES if method not in answered][:1]
 
 
 class DoorsTest(ApiTest):

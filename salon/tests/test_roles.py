@@ -11,7 +11,7 @@ from salon.house.policy import DOORS, OPEN
 from salon.house.roles import WorkRole
 from salon.house.staff import add_colleague
 from salon.tests.base import PASSWORD, ApiTest
-from salon.tests.test_doors import WRITES, every_door
+from salon.tests.test_doors import every_door, methods_of
 
 #: What each role may do, as the salon decided it: r reads, w changes.
 DECIDED = Path(__file__).with_name("roles.csv")
@@ -56,7 +56,7 @@ class RolesTest(ApiTest):
             if name in OPEN:
                 continue
             for role, letters in decided()[name].items():
-                for method in ("get", *WRITES):
+                for method in methods_of(name):
                     with self.subTest(door=name, role=role, method=method):
                         call = getattr(self.clients[role], method)
                         answer = call(path(MISSING), {}, content_type="application/json")
@@ -71,7 +71,7 @@ class RolesTest(ApiTest):
             if name in OPEN:
                 continue
             for client in (Client(), nobody):
-                for method in ("get", *WRITES):
+                for method in methods_of(name):
                     with self.subTest(door=name, method=method):
                         call = getattr(client, method)
                         answer = call(path("1"), {}, content_type="application/json")

@@ -8,13 +8,14 @@ from pathlib import Path
 from unittest.mock import patch
 
 from django.conf import settings
-from django.test import SimpleTestCase, TestCase
+from django.test import SimpleTestCase, TransactionTestCase
 from django.test.runner import DiscoverRunner
 
 from salon.checks import bench, ratio, run
 from salon.checks.crowd import fill
 from salon.heads.models import Head
 from salon.shelf.models import StockMove
+from salon.tests.base import fill_with_demo
 from salon.visits.models import Visit
 
 
@@ -116,13 +117,15 @@ class BenchTest(SimpleTestCase):
         self.assertIn("0.50 of 50 ms", out.getvalue())
 
 
-class CrowdTest(TestCase):
+class CrowdTest(TransactionTestCase):
     def test_a_crowd_with_visits_that_used_the_shelf(self) -> None:
+        fill_with_demo()
         before = Visit.objects.count()
         user = fill(3, 2)
         self.assertEqual(user.get_username(), "mara")
         self.assertEqual(Head.objects.filter(name__startswith="Head ").count(), 3)
         crowd = Visit.objects.filter(head__name__startswith="Head ")
-        self.assertEqual((before, crowd.count()), (0, 6))
+        self.assertEqual(crowd.count(), 6)
+        self.assertEqual(Visit.objects.count() - before, 6)
         used = StockMove.objects.filter(visit__in=crowd.values("pk"))
         self.assertEqual(used.count(), 6)

@@ -21,6 +21,7 @@ from salon.shelf.calibrating import drift_of
 from salon.shelf.models import Product
 from salon.shelf.pairs import flakers
 from salon.shelf.services import life_of
+from salon.tests.base import DemoTest
 from salon.visits.models import Visit
 
 #: Families no bottle of a small salon needs to hold.
@@ -32,11 +33,7 @@ RARE = {
 }
 
 
-class DemoSalonTest(TestCase):
-    @classmethod
-    def setUpTestData(cls) -> None:
-        call_command("demo", "--quiet")
-
+class DemoSalonTest(DemoTest):
     def test_it_fills_an_empty_salon_and_once(self) -> None:
         call_command("demo", "--quiet")
         self.assertEqual(len(set(Head.objects.values_list("name", flat=True))), 14)

@@ -1,9 +1,10 @@
-/** Every test begins with an empty device. */
-import { beforeEach } from 'vitest'
+/** Every test begins with an empty device and the real clock. */
+import { beforeEach, vi } from 'vitest'
 
 import { forgetWishes } from '@/wish/useWish'
 
 beforeEach(() => {
+  vi.useRealTimers()
   localStorage.clear()
   sessionStorage.clear()
   forgetWishes()
