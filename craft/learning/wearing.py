@@ -11,11 +11,13 @@ Source:
 import math
 from collections import Counter
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from datetime import date
 
 import numpy as np
 from scipy import stats
 
+from craft.contract.wear import WearAnswer
 from craft.learning.shrinking import LEVEL
 from craft.words import capital, plural
 
@@ -62,6 +64,7 @@ class Effect:
         points: of the scale of 1 to 5, more is better
         low, high: between which they lie, nine in ten times
         text: in words
+        across: what all days together would have it be, whoever they are of; None for the air
     """
 
     way: str
@@ -72,6 +75,7 @@ class Effect:
     low: float
     high: float
     text: str
+    across: float | None = None
 
 
 def lasted(told: Mapping[int, float]) -> float | None:
@@ -93,8 +97,28 @@ def lasted(told: Mapping[int, float]) -> float | None:
     return float(min(max((FADED_BELOW - level) / slope, LASTS[0]), LASTS[1]))
 
 
+TEMPTING = (
+    " Across clients it looks like {across:+.2f}, but that is who does it: within the same wear"
+    " nothing of it is left."
+)
+
+
+def usual_days(answer: WearAnswer, done_on: date) -> float | None:
+    """Days a style is worn by what is known without this head: what told days are held against.
+
+    Args:
+        answer: of the wear, nothing learned in it
+        done_on: the day of the service
+    Returns:
+        at least one day; None where nothing is known of the style
+    """
+    if answer.good_until is None:
+        return None
+    return float(max(1, (answer.good_until - (answer.release_on or done_on)).days))
+
+
 def compared(days: Sequence[ToldDay], what: str) -> list[Effect]:
-    """Ways of sleeping, or of freshening up, against the most usual one.
+    """Ways of sleeping, or of freshening up, each against the most usual one of the same wears.
 
     Args:
         days: of all wears
@@ -104,15 +128,36 @@ def compared(days: Sequence[ToldDay], what: str) -> list[Effect]:
     ways = Counter(getattr(day, what) for day in days if getattr(day, what))
     told = [day for day in days if getattr(day, what)]
     known = [way for way, count in ways.most_common() if count >= LEAST_TOLD]
-    effects = []
+    effects: dict[frozenset[str], Effect | None] = {}
     for way in known[1:]:
-        usual = known[0]
-        mixed = wears_with(told, what, (way, usual))
-        if len(mixed) >= LEAST_WEARS:
-            rows = [day for day in told if getattr(day, what) in (way, usual)]
-            column = [float(getattr(day, what) == way) for day in rows]
-            effects.append(effect(rows, column, way, usual, len(mixed)))
-    return [each for each in effects if each is not None]
+        for usual in known:
+            mixed = wears_with(told, what, (way, usual))
+            if usual != way and len(mixed) >= LEAST_WEARS:
+                if frozenset((way, usual)) not in effects:
+                    rows = [day for day in told if getattr(day, what) in (way, usual)]
+                    column = [float(getattr(day, what) == way) for day in rows]
+                    each = effect(rows, column, way, usual, len(mixed))
+                    effects[frozenset((way, usual))] = each and beside_all_days(each, rows, column)
+                break
+    return [each for each in effects.values() if each is not None]
+
+
+def beside_all_days(each: Effect, rows: Sequence[ToldDay], column: Sequence[float]) -> Effect:
+    """An effect with what it looks like across clients; where that misleads, it is said.
+
+    Who sleeps in one way may also care for their hair in every other, or have hair that holds.
+    """
+    own = [row.looks for row, way in zip(rows, column, strict=True) if way]
+    others = [row.looks for row, way in zip(rows, column, strict=True) if not way]
+    across = float(np.mean(own) - np.mean(others))
+    text = each.text + (TEMPTING.format(across=across) if tempting(each, across) else "")
+    return replace(each, text=text, across=across)
+
+
+def tempting(each: Effect, across: float) -> bool:
+    """Whether clients beside each other show what the same wear does not."""
+    shows = not each.low <= 0 <= each.high and each.points * across > 0
+    return not each.low <= across <= each.high and not shows
 
 
 def wears_with(days: Sequence[ToldDay], what: str, ways: tuple[str, str]) -> set[int]:

@@ -20,15 +20,17 @@ from salon.visits.models import Visit
 
 #: Six weeks of it.
 WEEKS = timedelta(weeks=6)
-#: What a kept night gives and a bare one costs, how far a word strays, how often nobody tells, how
-#: much fading is felt.
-NIGHT, STRAYS, SILENT, FADES = 0.4, 0.35, 0.2, 5.5
+#: What a night gives: a bonnet wins, and a scarf does no more than nothing. It only seems to: who
+#: wears one has coils that hold.
+NIGHTS = {Night.BONNET: 0.4, Night.SCARF: -0.4, Night.NONE: -0.4}
+#: How far a word strays, how often nobody tells, how much fading is felt.
+STRAYS, SILENT, FADES = 0.35, 0.2, 5.5
 #: What a tenth more humidity costs, beyond what is usual.
 HUMID, USUAL_RH = 0.2, 0.55
 #: Who may be written to.
 WRITTEN_TO = ("Runa Halse", "Dag Merrow", "Linnea Oskar")
 #: Who told from home all year.
-TOLD_ALL_YEAR = ("Pia Solheim", "Juno Reefer")
+TOLD_ALL_YEAR = ("Pia Solheim", "Juno Reefer", "Ivo Brandal")
 #: Whose telephone is never on: the gateway that ships does not reach it.
 SILENT_PHONE = "Linnea Oskar"
 #: Who told of pain yesterday.
@@ -68,12 +70,14 @@ def checkins_of(visit: Visit, chance: random.Random) -> list[Checkin]:
     for day in answer.days[:-1]:
         if day.definition is None or not begins or day.date >= timezone.localdate():
             continue
-        night = visit.head.night if chance.random() > SILENT else Night.NONE.value
+        night = (
+            visit.head.night or Night.NONE.value if chance.random() > SILENT else Night.NONE.value
+        )
         faded = FADES * (1 - day.definition / begins)
         looks = (visit.definition or 4) - faded + chance.gauss(0, STRAYS)
         rh = chance.uniform(0.35, 0.8)
         looks -= HUMID * (rh - USUAL_RH) / 0.1
-        looks += NIGHT if night != Night.NONE else -NIGHT
+        looks += NIGHTS[Night(night)]
         if chance.random() < SILENT:
             continue
         told.append(

@@ -53,6 +53,7 @@ class Regular:
         scores: definition, frizz, volume, evenness as they usually come out
         then: what was wished otherwise from the middle of the year on
         then_scores: how it came out after that
+        night: what it is slept with
     """
 
     name: str
@@ -69,6 +70,7 @@ class Regular:
     scores: tuple[int, int, int, int] = (4, 2, 3, 4)
     then: Mapping[str, Any] = field(default_factory=dict)
     then_scores: tuple[int, int, int, int] = (4, 2, 3, 4)
+    night: str = "bonnet"
 
 
 REGULARS = (
@@ -82,10 +84,10 @@ REGULARS = (
         "Tove Lindgarn", "4b", 18, "high", Style.FLAT_TWIST_OUT, "mara", 26, 48, 0.8,
         doses={Role.GEL: 1.3},
     ),
-    # Hangs shorter than hair like this does.
+    # Hangs shorter than hair like this does; coils hold so well that any night seems a good one.
     Regular(
         "Ivo Brandal", "4c", 14, "medium", Style.FINGER_COILS, "ilse", 28,
-        hangs=0.85, scores=(5, 1, 2, 4),
+        hangs=0.85, scores=(5, 1, 2, 4), night="scarf",
     ),
     Regular("Pia Solheim", "3c", 26, "medium", Style.SHINGLE_WASH_AND_GO, "ilse", 21),
     Regular(
@@ -146,7 +148,7 @@ def days_of(regular: Regular) -> Iterator[datetime]:
 
 def observed(regular: Regular, user: User) -> Head:
     """Somebody as they were measured a year ago."""
-    head: Head = add_head({"name": regular.name, "note": "", "night": "bonnet"})
+    head: Head = add_head({"name": regular.name, "note": "", "night": regular.night})
     seen = (
         ("pattern", regular.pattern, "by_eye"),
         ("porosity", regular.porosity, "measured"),

@@ -104,6 +104,9 @@ class EffectSerializer(serializers.Serializer[Any]):
     low = serializers.FloatField()
     high = serializers.FloatField(help_text="Nine in ten lie between low and high.")
     text = serializers.CharField()
+    across = serializers.FloatField(
+        allow_null=True, help_text="What all days together would have it be, whoever they are of."
+    )
 
 
 class AtHomeSerializer(serializers.Serializer[Any]):

@@ -83,6 +83,27 @@ class EffectTest(TestCase):
         ]
         self.assertEqual(compared(days, "night"), [])
 
+    def test_a_tempting_lead_across_clients_is_called_one(self) -> None:
+        """A scarf does nothing here, but it is worn by whoever has hair that holds."""
+        chance = random.Random(4)
+        days = []
+        for wear in range(24):
+            level, own = (4.6, "scarf") if wear % 2 else (3.4, "bonnet")
+            for day in range(6):
+                night = own if chance.random() < 0.7 else "none"
+                looks = level + (0.8 if night == "bonnet" else 0.0) - 0.1 * day
+                days.append(ToldDay(wear, day, looks + chance.gauss(0, 0.2), night))
+        effects = {(each.way, each.against): each for each in compared(days, "night")}
+        scarf = next(each for ways, each in effects.items() if set(ways) == {"scarf", "none"})
+        bonnet = next(each for ways, each in effects.items() if set(ways) == {"bonnet", "none"})
+        self.assertEqual(len(effects), 2)
+        self.assertTrue(scarf.low <= 0 <= scarf.high)
+        self.assertGreater(abs(scarf.across or 0), 0.3)
+        self.assertIn("no difference can be told", scarf.text)
+        self.assertIn("that is who does it", scarf.text)
+        self.assertNotIn("no difference", bonnet.text)
+        self.assertNotIn("that is who does it", bonnet.text)
+
     def test_too_few_days_say_nothing(self) -> None:
         self.assertEqual(compared(wears(1, 1), "night"), [])
         self.assertIsNone(of_humidity(wears(1, 2)))

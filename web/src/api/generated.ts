@@ -4673,6 +4673,11 @@ export interface components {
              */
             high: number;
             text: string;
+            /**
+             * Format: double
+             * @description What all days together would have it be, whoever they are of.
+             */
+            across: number | null;
         };
         /**
          * Elasticity
