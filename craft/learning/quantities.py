@@ -14,9 +14,15 @@ SPREADS = {
     # Scores of whole points stray more than the wear itself.
     LearnedOf.WEAR: Spreads(salon=0.15, unit=0.25, visit=0.45, half_life_days=270),
 }
+#: Groups of what is not told apart by steps.
+LENGTH, WEAR = "length", "wear"
 DETANGLING_STEPS = frozenset({"detangle", "detangle_dry_oil"})
 #: A factor is never believed beyond these: more is a slip of a finger or another service.
 LEAST, MOST = 0.4, 2.5
+#: Less than this share of the house value is nothing anybody would plan by. House value.
+MATTERS = 0.05
+#: Nobody is ranked, and nothing is claimed, below so many visits. House value.
+LEAST_VISITS = 3
 
 
 def quantity_of(step: str) -> LearnedOf:
@@ -37,6 +43,12 @@ def group_of(step: str, style: str) -> str:
 def believed(estimate: Estimate) -> float:
     """The factor a plan uses."""
     return min(MOST, max(LEAST, estimate.factor))
+
+
+def differs(estimate: Estimate) -> bool:
+    """Whether a factor is surely not the value of the house, by more than anybody would plan by."""
+    low, high = estimate.interval()
+    return not low <= 1 <= high and abs(estimate.factor - 1) >= MATTERS
 
 
 def basis_of(estimate: Estimate, salon: Estimate, whose: str, what: str) -> str:

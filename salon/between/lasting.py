@@ -6,12 +6,13 @@ from datetime import date
 from django.utils import timezone
 
 from craft.errors import CraftError
-from craft.learning.wearing import ToldDay, lasted
+from craft.learning.quantities import WEAR
+from craft.learning.wearing import ToldDay, lasted, usual_days
 from craft.vocabulary import LearnedOf
 from salon.between.models import Checkin
 from salon.between.wearing import air_ahead, wear_of
 from salon.learning.models import LearnedSample
-from salon.learning.services import WEAR, keep_samples
+from salon.learning.services import keep_samples
 from salon.visits.models import Visit
 
 #: So many check-ins are looked at, the newest of all heads.
@@ -38,7 +39,7 @@ def learn_wear(visit: Visit) -> None:
         (checkin.date - first).days: float(checkin.looks)
         for checkin in visit.checkins.filter(date__gte=first)
     }
-    days, house = lasted(told), usual_days(visit)
+    days, house = lasted(told), expected_days(visit)
     samples = []
     if days is not None and house is not None:
         samples.append(
@@ -56,16 +57,14 @@ def learn_wear(visit: Visit) -> None:
     keep_samples(visit.pk, samples, {LearnedOf.WEAR})
 
 
-def usual_days(visit: Visit) -> float | None:
+def expected_days(visit: Visit) -> float | None:
     """Days the style of a visit is usually worn; None where they cannot be told."""
     done_on = timezone.localdate(visit.started_at)
     try:
         answer = wear_of(visit.plan, done_on, [], visit, learning=False)
     except CraftError:
         return None
-    if answer.good_until is None:
-        return None
-    return float(max(1, (answer.good_until - (answer.release_on or done_on)).days))
+    return usual_days(answer, done_on)
 
 
 def told_days() -> list[ToldDay]:

@@ -8,6 +8,7 @@ from typing import Any
 from django.contrib.auth.models import User
 from django.utils import timezone
 
+from craft.day.idle import idle_on
 from craft.day.layout import hours_present
 from salon.booking.hours import hours_of, specialists_on
 from salon.visits.models import VisitStep
@@ -45,12 +46,10 @@ def idle() -> dict[str, Any]:
 
     Days without a visit say nothing: the salon may not have used the books then.
     """
-    there = without = 0.0
-    days = 0
-    for day, minutes in worked().items():
-        present = present_on(day)
-        own = {name: took for name, took in minutes.items() if name in present}
-        days += bool(own)
-        there += sum(present[name] for name in own)
-        without += sum(max(0.0, present[name] - took) for name, took in own.items())
-    return {"idle_days": days, "present_min": there, "idle_min": without}
+    days = [idle_on(present_on(day), minutes) for day, minutes in worked().items()]
+    used = [day for day in days if day.present_min]
+    return {
+        "idle_days": len(used),
+        "present_min": sum(day.present_min for day in used),
+        "idle_min": sum(day.idle_min for day in used),
+    }

@@ -9,6 +9,7 @@ from django.db.models import Avg, Count, F, QuerySet, Sum
 from django.db.models.functions import Abs
 from django.utils import timezone
 
+from craft.learning.quantities import LEAST_VISITS, differs
 from craft.learning.scoring import brier, calibrate, log_score, reliability
 from craft.learning.wearing import compared, of_humidity
 from craft.routine.compose.techniques import TECHNIQUES
@@ -25,10 +26,6 @@ from salon.visits.models import Visit, VisitStep
 
 #: Promises that are laid beside what came: the newest so many.
 PROMISES = 2000
-#: Nobody is ranked, and nothing is claimed, below so many visits.
-LEAST_VISITS = 3
-#: Less than this share of the house value is nothing anybody would plan by. House value.
-MATTERS = 0.05
 #: The books look back so far.
 BOOKS = timedelta(days=365)
 
@@ -63,7 +60,7 @@ def learned() -> list[dict[str, Any]]:
                 "visits": row.visits,
                 "house": house,
                 "now": house * estimate.factor,
-                "differs": not low <= 1 <= high and abs(estimate.factor - 1) >= MATTERS,
+                "differs": differs(estimate),
             }
         )
     return sorted(rows, key=lambda row: (not row["differs"], -abs(row["factor"] - 1)))

@@ -8,7 +8,7 @@ from typing import Any
 from django.contrib.auth.models import User
 from django.utils import timezone
 
-from craft.learning.quantities import SPREADS, basis_of, believed, group_of
+from craft.learning.quantities import SPREADS, WEAR, basis_of, believed, group_of
 from craft.learning.scoring import calibrate
 from craft.learning.shrinking import Estimate, Sample, learn, unit_estimate
 from craft.timetable import SHAPING
@@ -24,7 +24,6 @@ NEWEST_OF_HEAD = 300
 DAY_S = 86_400.0
 #: What goes by the hands; the rest goes by the head.
 BY_HANDS = frozenset({LearnedOf.MINUTES})
-LENGTH, WEAR = "length", "wear"
 #: What the log of a visit tells; how a style lasts is told from home.
 OF_THE_CHAIR = frozenset(LearnedOf) - {LearnedOf.WEAR}
 #: As far as a request takes what odds are bent by.

@@ -5,40 +5,29 @@ log twice, or after a correction, gives the same rows.
 """
 
 import math
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable
 from datetime import datetime
 from typing import Any
 
 from django.db.models import Max, Min
 
-from craft.contract.plan import Learned
 from craft.contract.visit import DoseRun, VisitAnswer
-from craft.doses import FILM_G_PER_M2
 from craft.errors import CraftError
-from craft.learning.quantities import group_of, quantity_of
-from craft.results import minutes_verdict
+from craft.learning.lessons import lessons, promises
 from craft.routine.drying.planner import hours_to_dry
-from craft.vocabulary import Dryness, LearnedOf, Promised, Residue, Verdict, VisitState
+from craft.vocabulary import Residue, VisitState
 from salon.heads.drying import learn_salon
 from salon.heads.models import Head, OpenedSet
 from salon.house.services import paces_of
 from salon.kit.models import KitUse
 from salon.kit.services import keep_uses
 from salon.learning.models import LearnedSample, Promise
-from salon.learning.services import LENGTH, keep_promises, keep_samples
+from salon.learning.services import keep_promises, keep_samples
 from salon.shelf.calibrating import keep_weighings
 from salon.shelf.models import Product
 from salon.shelf.pairs import keep_sightings
 from salon.shelf.stock import Used, keep_use
 from salon.visits.models import SCORES, Visit, VisitDose, VisitStep
-
-#: Less than this teaches nothing [min], [g]: minutes are noted whole, and a scale is no finer.
-LEAST_MIN, LEAST_G = 4.0, 1.0
-FILM_ROLES = frozenset(FILM_G_PER_M2)
-#: Opened within this share of the planned hours, the odds of the plan were meant.
-HOUR_SHARE = 0.25
-#: Ranges of a plan hold nine in ten.
-NINE_IN_TEN = 0.9
 
 
 def project(visit: Visit, folded: VisitAnswer) -> None:
@@ -233,77 +222,25 @@ def write_samples(visit: Visit, folded: VisitAnswer) -> None:
     keep_promises(visit.pk, promises_of(visit, folded) if over else ())
 
 
-def promises_of(visit: Visit, folded: VisitAnswer) -> Iterator[Promise]:
+def promises_of(visit: Visit, folded: VisitAnswer) -> list[Promise]:
     """What the plan of a visit promised with odds, and what came."""
-    answer = visit.plan.answered
-    steps = {step.key: step for step in answer.steps}
-
-    def promise(
-        kind: Promised, odds: float, *, came: bool, forecast: float | None = None
-    ) -> Promise:
-        return Promise(
-            visit=visit.pk,
-            head_id=visit.head_id,
-            kind=kind,
-            odds=odds,
-            forecast=forecast,
-            came=came,
-            at=visit.started_at,
-        )
-
-    planned_h, release = answer.drying.release_after_h, folded.release
-    in_time = release and abs(release.after_h - planned_h) <= HOUR_SHARE * planned_h
-    # Opened at another hour, the odds of the plan were of something else.
-    if folded.dryness is not None and planned_h > 0 and in_time:
-        came = folded.dryness is Dryness.DRY
-        alone = answer.drying.odds_forecast
-        yield promise(Promised.DRY, answer.drying.odds_dry, came=came, forecast=alone)
-    for run in folded.steps:
-        if run.minutes:
-            step = steps[run.key]
-            verdict = minutes_verdict(step.hands_on_low, step.hands_on_high, run.minutes)
-            yield promise(Promised.MINUTES, NINE_IN_TEN, came=verdict is Verdict.AS_PLANNED)
-    finished = answer.finished
-    if folded.length_cm:
-        came = finished.length_low <= folded.length_cm <= finished.length_high
-        yield promise(Promised.LENGTH, NINE_IN_TEN, came=came)
+    return [
+        Promise(visit=visit.pk, head_id=visit.head_id, at=visit.started_at, **vars(answered))
+        for answered in promises(visit.plan.answered, folded)
+    ]
 
 
-def samples_of(visit: Visit, folded: VisitAnswer) -> Iterator[LearnedSample]:
-    """Samples of a visit, each against the house: what its plan had learned is taken out again."""
+def samples_of(visit: Visit, folded: VisitAnswer) -> list[LearnedSample]:
+    """What a visit teaches, each against the value of the house."""
     asked, answer = visit.plan.requested, visit.plan.answered
-    by_hand = {edit.step for edit in asked.edits if edit.role is None}
-    steps = {step.key: step for step in answer.steps}
-
-    def sample(
-        quantity: LearnedOf, group: str, house: float, actual: float, hands: str = ""
-    ) -> Any:
-        return LearnedSample(
+    taught = lessons(asked, answer, folded, paces_of({run.by for run in folded.steps}))
+    return [
+        LearnedSample(
             visit=visit.pk,
             head_id=visit.head_id,
-            hands=hands,
-            quantity=quantity,
-            group=group,
-            house=house,
-            actual=actual,
-            log_ratio=math.log(actual / house),
             at=visit.started_at,
+            log_ratio=math.log(lesson.actual / lesson.house),
+            **vars(lesson),
         )
-
-    paces = paces_of({run.by for run in folded.steps})
-    for run in folded.steps:
-        planned = steps[run.key].hands_on_min
-        # What was typed into the plan by hand says nothing of the house's minutes.
-        if run.minutes and planned >= LEAST_MIN and run.key not in by_hand:
-            learned = asked.learned_minutes.get(run.key, Learned()).factor
-            house = planned / asked.pace / learned * paces.get(run.by, 1.0)
-            group = group_of(run.key, visit.plan.style)
-            yield sample(quantity_of(run.key), group, house, run.minutes, run.by)
-    for dose in folded.doses:
-        if dose.noted and dose.grams > 0 and dose.planned_g >= LEAST_G and dose.role in FILM_ROLES:
-            learned = asked.learned_doses.get(dose.role, Learned()).factor
-            yield sample(LearnedOf.DOSE, dose.role, dose.planned_g / learned, dose.grams)
-    if folded.length_cm and answer.finished.length_cm > 0:
-        learned = (asked.learned_length or Learned()).factor
-        house = answer.finished.length_cm / learned
-        yield sample(LearnedOf.LENGTH, LENGTH, house, folded.length_cm)
+        for lesson in taught
+    ]

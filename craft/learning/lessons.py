@@ -1,0 +1,126 @@
+"""What a visit that is over says of minutes, doses and lengths, and which promises it kept.
+
+A lesson stands against the value of the house: what its plan had learned already is taken out
+again, or a factor would be learned twice.
+"""
+
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
+
+from craft.contract.plan import Learned, PlanAnswer, PlanRequest
+from craft.contract.visit import VisitAnswer
+from craft.doses import FILM_G_PER_M2
+from craft.learning.quantities import LENGTH, group_of, quantity_of
+from craft.results import minutes_verdict
+from craft.vocabulary import Dryness, LearnedOf, Promised, Verdict
+
+#: Less than this teaches nothing [min], [g]: minutes are noted whole, and a scale is no finer.
+#: House values.
+LEAST_MIN, LEAST_G = 4.0, 1.0
+#: Opened within this share of the planned hours, the odds of the plan were meant. House value.
+HOUR_SHARE = 0.25
+#: Ranges of a plan hold nine in ten.
+NINE_IN_TEN = 0.9
+
+
+@dataclass(frozen=True)
+class Lesson:
+    """One thing that came out against the house value.
+
+    Args:
+        quantity, group: what it says something of
+        house: without anything learned [min], [g] or [cm]
+        actual: in the same unit
+        hands: who did it; empty where it goes by the head
+    """
+
+    quantity: LearnedOf
+    group: str
+    house: float
+    actual: float
+    hands: str = ""
+
+
+@dataclass(frozen=True)
+class Answered:
+    """A promise and whether it came true.
+
+    Args:
+        kind: what was promised
+        odds: with which, 0 to 1
+        came: true
+        forecast: the odds of the law alone, where the promise was bent by how often it came true
+    """
+
+    kind: Promised
+    odds: float
+    came: bool
+    forecast: float | None = None
+
+
+def lessons(
+    asked: PlanRequest, answer: PlanAnswer, folded: VisitAnswer, paces: Mapping[str, float]
+) -> Iterator[Lesson]:
+    """What a visit teaches.
+
+    Args:
+        asked, answer: its plan
+        folded: what its log comes to
+        paces: of people who worked on it, times the minutes of the house
+    """
+    yield from of_minutes(asked, answer, folded, paces)
+    for dose in folded.doses:
+        films = dose.role in FILM_G_PER_M2
+        if dose.noted and dose.grams > 0 and dose.planned_g >= LEAST_G and films:
+            learned = asked.learned_doses.get(dose.role, Learned()).factor
+            yield Lesson(LearnedOf.DOSE, dose.role, dose.planned_g / learned, dose.grams)
+    if folded.length_cm and answer.finished.length_cm > 0:
+        learned = (asked.learned_length or Learned()).factor
+        house = answer.finished.length_cm / learned
+        yield Lesson(LearnedOf.LENGTH, LENGTH, house, folded.length_cm)
+
+
+def of_minutes(
+    asked: PlanRequest, answer: PlanAnswer, folded: VisitAnswer, paces: Mapping[str, float]
+) -> Iterator[Lesson]:
+    """Minutes of steps; what was typed into the plan by hand says nothing of the house's."""
+    by_hand = {edit.step for edit in asked.edits if edit.role is None}
+    steps = {step.key: step for step in answer.steps}
+    for run in folded.steps:
+        planned = steps[run.key].hands_on_min
+        if run.minutes and planned >= LEAST_MIN and run.key not in by_hand:
+            learned = asked.learned_minutes.get(run.key, Learned()).factor
+            house = planned / asked.pace / learned * paces.get(run.by, 1.0)
+            group = group_of(run.key, asked.goal.style)
+            yield Lesson(quantity_of(run.key), group, house, run.minutes, run.by)
+
+
+def promises(answer: PlanAnswer, folded: VisitAnswer) -> Iterator[Answered]:
+    """What the plan of a visit promised with odds, and what came.
+
+    Args:
+        answer: the plan
+        folded: what the log of the visit comes to
+    """
+    drying = answer.drying
+    if folded.dryness is not None and opened_as_planned(answer, folded):
+        came = folded.dryness is Dryness.DRY
+        yield Answered(Promised.DRY, drying.odds_dry, came, drying.odds_forecast)
+    steps = {step.key: step for step in answer.steps}
+    for run in folded.steps:
+        if run.minutes:
+            step = steps[run.key]
+            verdict = minutes_verdict(step.hands_on_low, step.hands_on_high, run.minutes)
+            yield Answered(Promised.MINUTES, NINE_IN_TEN, verdict is Verdict.AS_PLANNED)
+    if folded.length_cm:
+        finished = answer.finished
+        came = finished.length_low <= folded.length_cm <= finished.length_high
+        yield Answered(Promised.LENGTH, NINE_IN_TEN, came)
+
+
+def opened_as_planned(answer: PlanAnswer, folded: VisitAnswer) -> bool:
+    """Whether a set was opened about when it was to be: at another hour its odds meant another."""
+    planned_h, release = answer.drying.release_after_h, folded.release
+    if release is None or planned_h <= 0:
+        return False
+    return abs(release.after_h - planned_h) <= HOUR_SHARE * planned_h

@@ -1,0 +1,94 @@
+"""What a visit teaches, and which promises it kept; common practice, no source."""
+
+from typing import Any
+from unittest import TestCase
+
+from craft.contract import PlanRequest, parse
+from craft.contract.visit import VisitAnswer
+from craft.learning.lessons import Answered, lessons, promises
+from craft.tests.requests import plan_request
+from craft.tests.test_visit import PLAN, entry, folded
+from craft.vocabulary import LearnedOf, Promised
+
+GOAL = {"style": "flat_twist_out", "sections": 8, "release_after_h": 30}
+ASKED = parse(PlanRequest, plan_request(goal=GOAL))
+
+
+def taught(answer: VisitAnswer, **more: Any) -> dict[tuple[str, str], tuple[float, float, str]]:
+    """House value, actual and hands by quantity and group."""
+    asked = ASKED.model_copy(update=more)
+    rows = lessons(asked, PLAN, answer, {"mara": 1.2})
+    return {(row.quantity, row.group): (row.house, row.actual, row.hands) for row in rows}
+
+
+SHAPED = [
+    entry(1, 0, "begun"),
+    entry(2, 90, "step_done", step="shape", minutes=60),
+    entry(3, 91, "dose", step="lay_in", role="gel", grams=20),
+    entry(4, 92, "length", length_cm=12),
+]
+KEY = (LearnedOf.MINUTES, "shape flat_twist_out")
+
+
+def planned_minutes(key: str) -> float:
+    return next(step.hands_on_min for step in PLAN.steps if step.key == key)
+
+
+class LessonsTest(TestCase):
+    def test_minutes_stand_against_the_house_at_the_pace_of_who_worked(self) -> None:
+        house, actual, hands = taught(folded(*SHAPED))[KEY]
+        self.assertAlmostEqual(house, planned_minutes("shape") / ASKED.pace * 1.2)
+        self.assertEqual((actual, hands), (60, "mara"))
+
+    def test_what_the_plan_had_learned_is_taken_out_again(self) -> None:
+        learned = {"shape": {"factor": 1.25, "visits": 6, "basis": "your last 6 rows"}}
+        asked = parse(PlanRequest, plan_request(goal=GOAL, learned_minutes=learned))
+        (before, _, _), (after, _, _) = (
+            taught(folded(*SHAPED))[KEY],
+            taught(folded(*SHAPED), learned_minutes=asked.learned_minutes)[KEY],
+        )
+        self.assertAlmostEqual(after, before / 1.25)
+
+    def test_what_was_typed_into_the_plan_teaches_nothing(self) -> None:
+        edit = {"op": "override", "step": "shape", "minutes": 55}
+        asked = parse(PlanRequest, plan_request(goal=GOAL, edits=[edit]))
+        self.assertNotIn(KEY, taught(folded(*SHAPED), edits=asked.edits))
+
+    def test_short_steps_and_small_doses_teach_nothing(self) -> None:
+        short = min(PLAN.steps, key=lambda step: step.hands_on_min)
+        self.assertLess(short.hands_on_min, 4)
+        seen = taught(folded(*SHAPED, entry(9, 93, "step_done", step=short.key, minutes=9)))
+        self.assertEqual({group for _, group in seen}, {"shape flat_twist_out", "gel", "length"})
+
+    def test_a_dose_nobody_noted_is_the_plans_own(self) -> None:
+        seen = taught(folded(SHAPED[0], SHAPED[1], entry(8, 95, "closed")))
+        self.assertNotIn((LearnedOf.DOSE, "gel"), seen)
+
+
+def opened(hours: float, dryness: str) -> list[dict[str, Any]]:
+    """Opened so long after shaping."""
+    after = 90 + hours * 60
+    return [entry(5, after, "released"), entry(6, after, "dryness", dryness=dryness)]
+
+
+class PromisesTest(TestCase):
+    def kept(self, *more: dict[str, Any]) -> dict[Promised, list[Answered]]:
+        rows = list(promises(PLAN, folded(*SHAPED, *more)))
+        return {kind: [row for row in rows if row.kind is kind] for kind in Promised}
+
+    def test_a_set_opened_as_planned_answers_its_odds(self) -> None:
+        (dry,) = self.kept(*opened(30, "dry"))[Promised.DRY]
+        self.assertEqual((dry.odds, dry.came), (PLAN.drying.odds_dry, True))
+
+    def test_a_set_opened_at_another_hour_answers_nothing(self) -> None:
+        for hours, answers in ((23, 1), (22, 0), (37, 1), (38, 0)):
+            kept = self.kept(*opened(hours, "damp_roots"))[Promised.DRY]
+            self.assertEqual([row.came for row in kept], [False] * answers, hours)
+
+    def test_minutes_and_length_lie_within_their_ranges_or_not(self) -> None:
+        kept = self.kept()
+        step = next(step for step in PLAN.steps if step.key == "shape")
+        inside = step.hands_on_low <= 60 <= step.hands_on_high
+        self.assertEqual([row.came for row in kept[Promised.MINUTES]], [inside])
+        self.assertEqual([row.odds for row in kept[Promised.LENGTH]], [0.9])
+        self.assertEqual(kept[Promised.DRY], [])
