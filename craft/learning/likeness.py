@@ -130,14 +130,22 @@ def means_of(rows: Sequence[CameOut]) -> Mapping[str, tuple[float, float, float]
     freedom = len(rows) - len(names)
     if freedom <= 0:
         return {}
-    x = np.array([[float(row.routine == name) for name in names] for row in rows])
-    z = np.array([[float(row.head == head) for head in heads] for row in rows])
+    place = {name: number for number, name in enumerate(names)}
+    seat = {head: number for number, head in enumerate(heads)}
+    routine = np.array([place[row.routine] for row in rows])
+    head = np.array([seat[row.head] for row in rows])
     y = np.array([row.value for row in rows])
-    weigh = np.linalg.inv(np.eye(len(rows)) + HEADS_OVER_VISITS * z @ z.T)
-    unsure = np.linalg.inv(x.T @ weigh @ x)
-    best = unsure @ x.T @ weigh @ y
-    left = y - x @ best
-    scale = float(left @ weigh @ left) / freedom
+    # How often each head had each routine, and what it summed up to.
+    had = np.zeros((len(heads), len(names)))
+    np.add.at(had, (head, routine), 1.0)
+    # The weights of a head's visits, 1 on the diagonal less this share everywhere: the inverse of
+    # a matrix of ones beside the diagonal, in closed form.
+    share = HEADS_OVER_VISITS / (1 + HEADS_OVER_VISITS * had.sum(axis=1))
+    unsure = np.linalg.inv(np.diag(had.sum(axis=0)) - had.T @ (share[:, None] * had))
+    sums = np.bincount(head, y)
+    best = unsure @ (np.bincount(routine, y) - had.T @ (share * sums))
+    left = y - best[routine]
+    scale = float(left @ left - share @ np.bincount(head, left) ** 2) / freedom
     half = stats.t.ppf((1 + LEVEL) / 2, freedom) * np.sqrt(scale * np.diag(unsure))
     return {
         # None of what is held against each other can be less than nothing.

@@ -1,12 +1,14 @@
 """Heads like this one, and how routines came out on them."""
 
+import json
 from collections.abc import Iterable, Mapping
+from functools import lru_cache
 from typing import Any
 
 from django.db.models import Sum
 
 from craft.complete import CompleteHair, complete
-from craft.contract import parse
+from craft.contract import parse, read
 from craft.contract.hair import Hair
 from craft.errors import CraftError
 from craft.learning.likeness import (
@@ -29,16 +31,23 @@ from salon.visits.models import Visit, VisitDose, VisitStep
 
 #: So many visits are looked at, the newest of the salon.
 NEWEST = 2000
+#: Hair of so many heads is kept in mind: reading it takes most of the time.
+HEADS_KEPT = 5000
 #: What is held against each other, and whether less of it is better.
 ASPECTS: Mapping[str, bool] = {"lasts": False, "frizz": True, "minutes": True, "cost": True}
 
 Row = tuple[int, int, str, int | None, dict[str, Any]]
 
 
-def hair_of(known: Mapping[str, Any]) -> CompleteHair | None:
-    """Hair with every value filled; None where too little is known or it cannot be read."""
+@lru_cache(HEADS_KEPT)
+def hair_of(known: str) -> CompleteHair | None:
+    """Hair with every value filled; None where too little is known or it cannot be read.
+
+    Args:
+        known: as a plan has it, which never changes
+    """
     try:
-        return complete(parse(Hair, known))
+        return complete(read(Hair, known))
     except CraftError:
         return None
 
@@ -65,7 +74,7 @@ def like(head: Head) -> dict[str, Any]:
     apart = {
         other: distance(own, hair)
         for other, known in latest.items()
-        for hair in [hair_of(known)]
+        for hair in [hair_of(json.dumps(known))]
         if hair is not None and other != head.pk
     }
     near = {other: off for other, off in apart.items() if off <= LIKE}
