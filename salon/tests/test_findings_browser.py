@@ -74,6 +74,7 @@ class FindingsBrowserTest(DemoPageTest):
         rows = page.get_by_role("row").filter(has_text="Flat twist-out")
         expect(rows.filter(has_not_text="damp at the roots")).to_have_count(0)
         expect(rows.filter(has_not_text="Sefa Marlow")).to_have_count(0)
+        page.get_by_role("button", name="Keep this view").click()
         page.get_by_label("Keep this view as").fill("Sefa, damp")
         page.get_by_role("button", name="Keep", exact=True).click()
         expect(page.get_by_role("button", name="Sefa, damp", exact=True)).to_be_visible()

@@ -83,6 +83,27 @@ class HeadsTest(PlacesTest):
         page.get_by_placeholder("Part of a name").fill("zzz")
         expect(page.get_by_text("Nobody is called “zzz”.")).to_be_visible()
 
+    def test_of_many_heads_those_in_sight_stand_there(self) -> None:
+        """The last of them is scrolled to at once, and a search begins at the top again."""
+        page = self.page
+        Head.objects.bulk_create(Head(name=f"Number {n:04d}") for n in range(1000))
+        page.reload()
+        table = page.get_by_role("table")
+        expect(table).to_have_attribute("aria-rowcount", "1002")
+        self.assertLess(page.get_by_role("row").count(), 100)
+        page.keyboard.press("End")
+        expect(page.get_by_role("link", name="Number 0999")).to_be_in_viewport()
+        self.assertLess(page.get_by_role("row").count(), 100)
+        row = page.get_by_role("row").filter(has_text="Number 0999")
+        expect(row).to_have_attribute("aria-rowindex", "1002")
+        page.get_by_placeholder("Part of a name").fill("number 050")
+        expect(page.get_by_role("link", name="Number 0500")).to_be_in_viewport()
+        expect(table).to_have_attribute("aria-rowcount", "12")
+        page.get_by_role("button", name="Keep this view").click()
+        page.get_by_label("Keep this view as").fill("Five hundreds")
+        page.get_by_role("button", name="Keep", exact=True).click()
+        expect(page.get_by_role("button", name="Five hundreds", exact=True)).to_be_visible()
+
     def test_an_empty_salon_says_what_to_do(self) -> None:
         Head.objects.all().delete()
         self.page.reload()

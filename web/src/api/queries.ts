@@ -6,11 +6,14 @@ import { computed, type MaybeRefOrGetter, toValue } from 'vue'
 
 import { forgetSeen } from './chairLog'
 
+import type { PageFrom, PageOf } from '@/parts/longList'
+
 import { api, answerOf, Offline, type Schemas } from './client'
 import type { paths } from './generated'
 
 export type Head = Schemas['Head']
 export type HeadRow = Schemas['HeadRow']
+export type VisitRow = Schemas['VisitRow']
 export type Observation = Schemas['Observation']
 export type NewObservation = Schemas['NewObservationRequest']
 export type Wish = Schemas['HeadWishRequest']
@@ -63,33 +66,23 @@ export function useSignOut() {
   })
 }
 
-export const useHeads = (
-  search: MaybeRefOrGetter<string>,
-  offset: MaybeRefOrGetter<number>,
-  archived: MaybeRefOrGetter<boolean> = false,
-) =>
-  useQuery({
-    queryKey: [
-      'heads',
-      computed(() => toValue(search)),
-      computed(() => toValue(offset)),
-      computed(() => toValue(archived)),
-    ],
+export type HeadsAsked = NonNullable<paths['/api/heads/']['get']['parameters']['query']>
+/** Pages of heads. */
+export const headPages =
+  (asked: HeadsAsked): PageFrom<HeadRow> =>
+  (offset) => ({
+    queryKey: ['heads', asked, offset],
     queryFn: ({ signal }) =>
-      answerOf(
-        api.GET('/api/heads/', {
-          params: {
-            query: {
-              search: toValue(search),
-              offset: toValue(offset),
-              ...(toValue(archived) ? { archived: '1' } : {}),
-            },
-          },
-          signal,
-        }),
-      ),
-    placeholderData: keepPreviousData,
+      answerOf(api.GET('/api/heads/', { params: { query: { ...asked, offset } }, signal })),
   })
+/** The first heads of a search. */
+export const useHeads = (search: MaybeRefOrGetter<string>) =>
+  useQuery(
+    computed(() => ({
+      ...headPages({ search: toValue(search) })(0),
+      placeholderData: keepPreviousData<PageOf<HeadRow>>,
+    })),
+  )
 
 const byId = (id: Id) => ({ params: { path: { pk: toValue(id) } } })
 
@@ -167,12 +160,13 @@ export const useVisits = (head?: Id, enabled: MaybeRefOrGetter<boolean> = true) 
   })
 
 export type VisitsAsked = NonNullable<paths['/api/visits/']['get']['parameters']['query']>
-/** A page of visits, filtered and sorted by the server. */
-export const useVisitPage = (asked: MaybeRefOrGetter<VisitsAsked>) =>
-  useQuery({
-    queryKey: ['visits', 'page', computed(() => toValue(asked))],
-    queryFn: () => answerOf(api.GET('/api/visits/', { params: { query: toValue(asked) } })),
-    placeholderData: keepPreviousData,
+/** Pages of visits, filtered and sorted by the server. */
+export const visitPages =
+  (asked: VisitsAsked): PageFrom<VisitRow> =>
+  (offset) => ({
+    queryKey: ['visits', 'page', asked, offset],
+    queryFn: ({ signal }) =>
+      answerOf(api.GET('/api/visits/', { params: { query: { ...asked, offset } }, signal })),
   })
 
 export const useVisit = (id: Id) =>

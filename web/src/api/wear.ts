@@ -2,6 +2,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, type MaybeRefOrGetter, toValue } from 'vue'
 
+import type { PageFrom } from '@/parts/longList'
+
 import { api, answerOf, type Schemas } from './client'
 
 export type Wearing = Schemas['Wearing']
@@ -62,12 +64,11 @@ export type Message = Schemas['Message']
 export type Wording = Schemas['Wording']
 
 /** What is written to clients, a page of it. */
-export const useMessages = (offset: MaybeRefOrGetter<number>) =>
-  useQuery({
-    queryKey: ['messages', computed(() => toValue(offset))],
-    queryFn: () =>
-      answerOf(api.GET('/api/messages/', { params: { query: { offset: toValue(offset) } } })),
-  })
+export const messagePages: PageFrom<Schemas['Message']> = (offset) => ({
+  queryKey: ['messages', offset],
+  queryFn: ({ signal }) =>
+    answerOf(api.GET('/api/messages/', { params: { query: { offset } }, signal })),
+})
 
 /** Try a message once more, or take it out. */
 export function useMessage() {

@@ -10,6 +10,8 @@ defineProps<{
   /** Rows become blocks where the page is narrow. */
   stack?: boolean
   label?: string
+  /** How many rows there are, where not all of them stand here. */
+  rows?: number
 }>()
 const frame = ref<HTMLElement>()
 const table = ref<HTMLElement>()
@@ -28,7 +30,7 @@ const scrolls = computed(() => inner.width.value > outer.width.value + 1)
     :role="scrolls ? 'region' : undefined"
     :aria-label="scrolls ? label : undefined"
   >
-    <table ref="table" class="figures">
+    <table ref="table" class="figures" :aria-rowcount="rows">
       <slot />
     </table>
   </div>

@@ -18,7 +18,7 @@ const keep = useKeepView()
 const remove = useRemoveView(() => props.place)
 const refusal = provideRefusal(keep.error, remove.error)
 
-/** What is asked of the list now; which page of it is no part of a view. */
+/** What is asked of the list now. */
 const query = computed(() => {
   const words = Object.entries(route.query).filter(
     ([name, value]) => name !== 'from' && typeof value === 'string',
@@ -29,9 +29,13 @@ const here = computed(() => views.data.value?.find((view) => view.query === quer
 const go = (to: string) =>
   router.replace({ query: Object.fromEntries(new URLSearchParams(to).entries()) })
 const name = ref('')
+const naming = ref(false)
 async function save() {
   const values = { place: props.place, name: name.value.trim(), query: query.value }
-  if (await keep.mutateAsync(values).catch(() => undefined)) name.value = ''
+  if (await keep.mutateAsync(values).catch(() => undefined)) {
+    name.value = ''
+    naming.value = false
+  }
 }
 </script>
 
@@ -52,15 +56,19 @@ async function save() {
     <button v-if="here" class="plain quiet" type="button" @click="remove.mutate(here.id)">
       {{ t('views.remove', { name: here.name }) }}
     </button>
-    <form v-else-if="query" class="beside" @submit.prevent="save">
+    <form v-else-if="naming && query" class="beside" @submit.prevent="save">
       <TextField v-model="name" :label="t('views.name')" name="name" :maxlength="60" />
       <button class="act" type="submit" :disabled="!name.trim()">{{ t('views.keep') }}</button>
     </form>
+    <button v-else-if="query" class="plain quiet" type="button" @click="naming = true">
+      {{ t('views.begin') }}
+    </button>
   </div>
 </template>
 
 <style scoped>
 .views {
+  min-height: 44px;
   margin: 8px 0;
 }
 .plain {

@@ -8,6 +8,7 @@ import { Refused } from '@/api/client'
 import type { Section } from '@/api/queries'
 
 import { frame, path, shifted, stroke } from './crownPaths'
+import { laterPages } from './longList'
 import { isTyping } from './keys'
 import { without } from './objects'
 import { useInUrl, withChoice } from './useInUrl'
@@ -134,5 +135,15 @@ describe('answers that follow', () => {
     waiting[1]?.(30)
     await new Promise((done) => setTimeout(done))
     expect([live.answer.value, live.pending.value]).toEqual([30, false])
+  })
+})
+
+describe('pages of a long list', () => {
+  it('are those that hold the rows in sight, but the first, which is there', () => {
+    expect(laterPages(0, 0)).toEqual([])
+    expect(laterPages(0, 59)).toEqual([])
+    expect(laterPages(0, 60)).toEqual([60])
+    expect(laterPages(59, 60)).toEqual([60])
+    expect(laterPages(119, 180)).toEqual([60, 120, 180])
   })
 })

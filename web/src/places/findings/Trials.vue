@@ -58,7 +58,7 @@ async function start() {
 }
 
 const search = ref('')
-const heads = useHeads(() => search.value, 0)
+const heads = useHeads(search)
 const head = ref<string>()
 const options = computed(() =>
   (heads.data.value?.results ?? []).map((one) => ({ value: String(one.id), text: one.name })),

@@ -1,17 +1,16 @@
 <script setup lang="ts">
 import { onKeyStroke, refDebounced } from '@vueuse/core'
 import { ElInput } from 'element-plus'
-import { computed, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink, useRouter } from 'vue-router'
 
-import { type HeadRow, useHeads } from '@/api/queries'
+import { type HeadRow, headPages } from '@/api/queries'
 import { useMay } from '@/api/staff'
-import Await from '@/parts/Await.vue'
-import Figures from '@/parts/Figures.vue'
 import { isTyping } from '@/parts/keys'
+import LongTable from '@/parts/LongTable.vue'
 import PageHead from '@/parts/PageHead.vue'
-import Pages from '@/parts/Pages.vue'
+import SavedViews from '@/parts/SavedViews.vue'
 import { useInUrl } from '@/parts/useInUrl'
 import { ago } from '@/text/format'
 
@@ -20,16 +19,11 @@ const router = useRouter()
 const may = useMay()
 const search = useInUrl<string>('search', '')
 const asked = refDebounced(search, 150)
-const from = useInUrl<string>('from', '0')
-const offset = computed({
-  get: () => Number(from.value) || 0,
-  set: (n) => (from.value = String(n)),
-})
 const shown = useInUrl<'here' | 'archived'>('show', 'here')
-const heads = useHeads(asked, offset, () => shown.value === 'archived')
-const count = computed(() => heads.data.value?.count ?? 0)
-
-watch([asked, shown], () => (offset.value = 0))
+const pages = computed(() =>
+  headPages({ search: asked.value, archived: shown.value === 'archived' ? '1' : undefined }),
+)
+const count = ref<number>()
 
 onKeyStroke('n', (event) => {
   if (!isTyping(event) && !event.ctrlKey && !event.metaKey) void router.push('/heads/new')
@@ -47,7 +41,10 @@ const hair = (head: HeadRow) =>
 
 <template>
   <PageHead :title="t('heads.title')">
-    <template v-if="heads.data.value" #about>{{ t('heads.count', { n: count }, count) }}</template>
+    <template v-if="count !== undefined" #about>{{
+      t('heads.count', { n: count }, count)
+    }}</template>
+    <SavedViews place="heads" />
     <ElInput
       v-model="search"
       class="search"
@@ -65,61 +62,51 @@ const hair = (head: HeadRow) =>
     </button>
     <RouterLink class="act main" to="/heads/new">{{ t('heads.add') }}</RouterLink>
   </PageHead>
-  <Await
-    v-slot="{ data }"
-    :data="heads.data.value"
-    :error="heads.error.value"
-    :empty="count ? undefined : asked ? t('heads.none', { name: asked }) : t('heads.empty')"
-    @retry="heads.refetch()"
+  <LongTable
+    :pages="pages"
+    :empty="asked ? t('heads.none', { name: asked }) : t('heads.empty')"
+    class="heads"
+    @count="count = $event"
   >
-    <Figures stack class="rows">
-      <thead>
-        <tr>
-          <th>{{ t('heads.name') }}</th>
-          <th>{{ t('heads.hair') }}</th>
-          <th>{{ t('heads.lastVisit') }}</th>
-          <th>{{ t('heads.lastPlan') }}</th>
-          <th>
-            <span class="sr">{{ t('heads.plan') }}</span>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="head in data.results" :key="head.id">
-          <td class="name">
-            <RouterLink :to="`/heads/${head.id}`">{{ head.name }}</RouterLink>
-            <span v-if="head.stopped" class="warning">{{ t('heads.stopped') }}</span>
-            <span v-if="head.conditions.length" class="warning">
-              {{ head.conditions.map((name) => t(`person.condition.${name}`)).join(', ') }}
-            </span>
-          </td>
-          <td>{{ hair(head) || t('heads.notMeasured') }}</td>
-          <td :data-label="t('heads.lastVisit')">
-            <template v-if="head.last_visit_at">
-              {{ head.last_visit_title }}
-              <span class="quiet">{{ ago(head.last_visit_at) }}</span>
-            </template>
-            <span v-else class="quiet">{{ t('heads.never') }}</span>
-          </td>
-          <td :data-label="t('heads.lastPlan')">
-            <template v-if="head.last_plan_at">
-              <RouterLink :to="`/plans/${head.last_plan_id}`">{{
-                head.last_plan_title
-              }}</RouterLink>
-              <span class="quiet">{{ ago(head.last_plan_at) }}</span>
-            </template>
-            <span v-else class="quiet">{{ t('heads.never') }}</span>
-          </td>
-          <td class="n">
-            <RouterLink v-if="may.write('draft')" class="act" :to="`/heads/${head.id}/plan`">{{
-              t('heads.plan')
-            }}</RouterLink>
-          </td>
-        </tr>
-      </tbody>
-    </Figures>
-    <Pages v-model="offset" :count="count" />
-  </Await>
+    <template #head>
+      <th>{{ t('heads.name') }}</th>
+      <th>{{ t('heads.hair') }}</th>
+      <th>{{ t('heads.lastVisit') }}</th>
+      <th>{{ t('heads.lastPlan') }}</th>
+      <th class="doing">
+        <span class="sr">{{ t('heads.plan') }}</span>
+      </th>
+    </template>
+    <template #row="{ row: head }">
+      <td class="name">
+        <RouterLink :to="`/heads/${head.id}`">{{ head.name }}</RouterLink>
+        <span v-if="head.stopped" class="warning">{{ t('heads.stopped') }}</span>
+        <span v-if="head.conditions.length" class="warning">
+          {{ head.conditions.map((name) => t(`person.condition.${name}`)).join(', ') }}
+        </span>
+      </td>
+      <td>{{ hair(head) || t('heads.notMeasured') }}</td>
+      <td :data-label="t('heads.lastVisit')">
+        <template v-if="head.last_visit_at">
+          {{ head.last_visit_title }}
+          <span class="quiet">{{ ago(head.last_visit_at) }}</span>
+        </template>
+        <span v-else class="quiet">{{ t('heads.never') }}</span>
+      </td>
+      <td :data-label="t('heads.lastPlan')">
+        <template v-if="head.last_plan_at">
+          <RouterLink :to="`/plans/${head.last_plan_id}`">{{ head.last_plan_title }}</RouterLink>
+          <span class="quiet">{{ ago(head.last_plan_at) }}</span>
+        </template>
+        <span v-else class="quiet">{{ t('heads.never') }}</span>
+      </td>
+      <td class="n">
+        <RouterLink v-if="may.write('draft')" class="act" :to="`/heads/${head.id}/plan`">{{
+          t('heads.plan')
+        }}</RouterLink>
+      </td>
+    </template>
+  </LongTable>
 </template>
 
 <style scoped>
@@ -127,22 +114,16 @@ const hair = (head: HeadRow) =>
   width: 260px;
   max-width: 100%;
 }
-.rows td {
-  overflow-wrap: anywhere;
-}
-.rows {
-  background: var(--paper);
-}
-.rows th:first-child,
-.rows td:first-child {
-  padding-left: 12px;
-}
-.rows td:last-child {
-  padding-right: 12px;
-}
-.rows td {
+.heads td {
   padding-top: 10px;
   padding-bottom: 10px;
+  overflow-wrap: anywhere;
+}
+.heads td:last-child {
+  padding-right: 12px;
+}
+.doing {
+  width: 110px;
 }
 .name a {
   font: 700 17px var(--display);

@@ -127,6 +127,7 @@ export const findings = {
     cameSame: 'came out the same',
   },
   views: {
+    begin: 'Keep this view',
     name: 'Keep this view as',
     keep: 'Keep',
     remove: 'Forget “{name}”',

@@ -18,9 +18,6 @@ export const heads = {
     never: 'not yet',
     plan: 'Plan',
     porosity: '{level} porosity',
-    more: 'Next {n}',
-    pages: 'Pages',
-    back: 'Back',
   },
   newHead: {
     title: 'A new head',

@@ -1,0 +1,80 @@
+<script setup lang="ts" generic="Row">
+/** A table as long as the salon's record: rows come and go as they are scrolled to. */
+import { computed, ref, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+import Await from './Await.vue'
+import Figures from './Figures.vue'
+import { type PageFrom, useLongList } from './longList'
+
+const props = defineProps<{
+  /** How the page after so many rows is asked for; another question begins at the top again. */
+  pages: PageFrom<Row>
+  /** Said in the place of no rows. */
+  empty: string
+}>()
+const emit = defineEmits<{ count: [count: number] }>()
+defineSlots<{ head(): unknown; row(props: { row: Row }): unknown }>()
+const { t } = useI18n()
+
+const body = ref<HTMLElement>()
+const { first, count, rows, height, measure, toTop } = useLongList<Row>(() => props.pages, body)
+const before = computed(() => rows.value[0]?.start ?? 0)
+const after = computed(() => Math.max(height.value - (rows.value.at(-1)?.end ?? 0), 0))
+
+watch(() => props.pages, toTop)
+watch(count, (n) => emit('count', n), { immediate: true })
+</script>
+
+<template>
+  <div>
+    <Await
+      :data="first.data.value"
+      :error="first.error.value"
+      :empty="count ? undefined : empty"
+      @retry="first.refetch()"
+    >
+      <Figures stack class="rows" :rows="count + 1">
+        <thead>
+          <tr aria-rowindex="1">
+            <slot name="head" />
+          </tr>
+        </thead>
+        <tbody ref="body">
+          <tr v-if="before" aria-hidden="true" :style="{ height: `${before}px` }" />
+          <tr
+            v-for="{ index, row } in rows"
+            :key="index"
+            :ref="measure"
+            :data-index="index"
+            :aria-rowindex="index + 2"
+          >
+            <slot v-if="row" name="row" :row="row" />
+            <td v-else class="quiet waits">{{ t('app.loading') }}</td>
+          </tr>
+          <tr v-if="after" aria-hidden="true" :style="{ height: `${after}px` }" />
+        </tbody>
+      </Figures>
+    </Await>
+  </div>
+</template>
+
+<style scoped>
+.rows {
+  background: var(--paper);
+}
+.rows :deep(th:first-child),
+.rows :deep(td:first-child) {
+  padding-left: 12px;
+}
+/* Columns keep their width whichever rows are in sight. */
+@media (min-width: 641px) {
+  .rows :deep(table) {
+    width: 100%;
+    table-layout: fixed;
+  }
+}
+.waits {
+  height: 57px;
+}
+</style>
