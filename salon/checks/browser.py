@@ -7,11 +7,12 @@ from contextlib import contextmanager
 
 from playwright.sync_api import Browser, ViewportSize, sync_playwright
 
-#: There is one site only: a process for each page it is left for costs more than the page.
+#: There is one site only: a process for each page it is left for costs more than the page. And no
+#: page lives long enough to be worth compiling well.
 FLAGS = (
     "--headless --no-sandbox --disable-gpu --disable-quic --no-first-run "
     "--disable-background-networking --disable-component-update --disable-sync "
-    "--process-per-site --disable-site-isolation-trials"
+    "--process-per-site --disable-site-isolation-trials --js-flags=--no-opt,--no-maglev"
 )
 DESK: ViewportSize = {"width": 1280, "height": 800}
 TABLET: ViewportSize = {"width": 820, "height": 1180}
