@@ -126,7 +126,7 @@ def mutants_of(path: Path, name: str) -> Iterator[Mutant]:
 
 def covered(folder: Path) -> tuple[coverage.CoverageData, dict[str, float]]:
     """Which tests pass through which line, and how long each takes [s]; all but the browser's."""
-    data, times = folder / "coverage", folder / "times" / "coverage"
+    data, times = folder / "coverage", folder / "times"
     config = folder / "coveragerc"
     config.write_text("[run]\ndynamic_context = test_function\n")
     apps = [f"salon.{path.parent.name}" for path in sorted(ROOT.glob("salon/*/tests"))]
