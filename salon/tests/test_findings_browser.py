@@ -26,6 +26,11 @@ class FindingsBrowserTest(DemoPageTest):
         with page.expect_download() as drawing:
             page.get_by_role("button", name="SVG").click()
         self.assertEqual(drawing.value.suggested_filename, "promised-dry.svg")
+        with page.expect_download() as figures:
+            page.get_by_role("button", name="CSV").click()
+        lines = figures.value.path().read_text().splitlines()
+        self.assertEqual(lines[0], "promised,came,nine in ten within,promises")
+        self.assertEqual(len(lines), page.locator("figure tbody tr").count() + 1)
         with page.expect_download() as table:
             page.get_by_role("link", name="promises", exact=True).click()
         self.assertEqual(table.value.suggested_filename, "gauffer-promises.csv")

@@ -8,7 +8,9 @@ from django.test import TestCase
 from django.utils import timezone
 
 from craft.labels import read_label
+from craft.learning.wearing import compared
 from craft.vocabulary import IngredientFamily
+from salon.between.lasting import told_days
 from salon.booking.board import board
 from salon.booking.models import Booking, Holiday
 from salon.demo.bottles import BOTTLES
@@ -139,6 +141,20 @@ class DemoSalonTest(DemoTest):
         assert drift is not None
         self.assertTrue(drift.drifted)
         self.assertEqual(len(flakers()), 2)
+
+    def test_a_bonnet_wins_and_a_scarf_only_seems_to(self) -> None:
+        """Who sleeps in a scarf has coils that hold: the tempting lead of the demo."""
+        effects = {
+            frozenset((each.way, each.against)): each for each in compared(told_days(), "night")
+        }
+        bonnet, scarf = (
+            effects[frozenset(("bonnet", "none"))],
+            effects[frozenset(("scarf", "none"))],
+        )
+        self.assertEqual(bonnet.points > 0, bonnet.way == "bonnet")
+        self.assertFalse(bonnet.low <= 0 <= bonnet.high)
+        self.assertIn("that is who does it", scarf.text)
+        self.assertGreater(abs(scarf.across or 0), 2 * abs(scarf.points))
 
     def test_something_spoils_and_something_runs_out(self) -> None:
         products = list(Product.objects.all())

@@ -1,11 +1,17 @@
 <script setup lang="ts">
-/** A chart with the table behind it; saved as a drawing or as a picture. */
+/** A chart with the table behind it; saved as figures, as a drawing or as a picture. */
+import { csvFormatRows } from 'd3-dsv'
 import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 const SCALE = 2
 
-const props = defineProps<{ title: string; name: string }>()
+const props = defineProps<{
+  /** Said above it, where nothing else does. */
+  title?: string
+  /** Of the file it is saved as. */
+  name: string
+}>()
 const { t } = useI18n()
 const frame = ref<HTMLElement>()
 
@@ -33,6 +39,13 @@ function save(href: string, ending: string) {
   link.click()
 }
 const addressOf = (svg: string) => `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`
+/** The table behind the chart, as it stands there. */
+function saveFigures() {
+  const rows = [...(frame.value?.querySelectorAll('tr') ?? [])].map((row) =>
+    [...row.cells].map((cell) => cell.textContent.trim()),
+  )
+  save(`data:text/csv;charset=utf-8,${encodeURIComponent(csvFormatRows(rows))}`, 'csv')
+}
 function saveDrawing() {
   const svg = drawing()
   if (svg) save(addressOf(svg), 'svg')
@@ -55,12 +68,13 @@ function savePicture() {
 
 <template>
   <figure ref="frame">
-    <figcaption>{{ title }}</figcaption>
+    <figcaption v-if="title">{{ title }}</figcaption>
     <slot />
     <details>
       <summary>{{ t('findings.table') }}</summary>
       <slot name="table" />
       <p class="beside">
+        <button class="act" type="button" @click="saveFigures">CSV</button>
         <button class="act" type="button" @click="saveDrawing">SVG</button>
         <button class="act" type="button" @click="savePicture">PNG</button>
       </p>

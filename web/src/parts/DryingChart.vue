@@ -8,6 +8,9 @@ import { useI18n } from 'vue-i18n'
 import type { Schemas } from '@/api/client'
 import { percent, short } from '@/text/format'
 
+import ChartFrame from './ChartFrame.vue'
+import Figures from './Figures.vue'
+
 const props = defineProps<{
   drying: Schemas['Drying']
   /** A moment that is looked at [h]. */
@@ -38,6 +41,15 @@ const band = computed(() => {
     .y0((i) => y(slow[i]?.[1] ?? 0))
     .y1((i) => y(fast[i]?.[1] ?? 0))(slow.map((_, i) => i))
 })
+/** The same hours of the curve and of its band. */
+const table = computed(() =>
+  (props.drying.curve as Point[]).map(([hours, share], i) => ({
+    hours,
+    share,
+    low: (props.drying.low_curve as Point[])[i]?.[1] ?? share,
+    high: (props.drying.high_curve as Point[])[i]?.[1] ?? share,
+  })),
+)
 const releaseX = computed(() => x.value(Math.min(props.drying.release_after_h, end.value)))
 const anchor = computed(() => (releaseX.value > WIDTH * 0.55 ? 'end' : 'start'))
 const safe = computed(() => props.drying.safe)
@@ -50,59 +62,79 @@ const dryText = computed(() =>
 </script>
 
 <template>
-  <svg
-    :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
-    role="img"
-    :aria-label="
-      t('plan.describeDrying', {
-        odds: percent(drying.odds_dry),
-        hours: short(drying.release_after_h),
-        dry: drying.h_to_dry === null ? '–' : short(drying.h_to_dry),
-      })
-    "
-  >
-    <g v-for="share in [0.5, 1]" :key="share">
-      <line :x1="PAD.left" :x2="WIDTH - PAD.right" :y1="y(share)" :y2="y(share)" class="grid" />
-      <text :x="PAD.left - 6" :y="y(share) + 4" class="tick end">{{ percent(share) }}</text>
-    </g>
-    <path :d="band ?? ''" class="band" />
-    <path :d="curve ?? ''" class="curve" />
-    <line :x1="PAD.left" :x2="WIDTH - PAD.right" :y1="y(0)" :y2="y(0)" class="axis" />
-    <g v-for="tick in ticks" :key="tick">
-      <line :x1="x(tick)" :x2="x(tick)" :y1="y(0)" :y2="y(0) + 4" class="axis" />
-      <text :x="x(tick)" :y="HEIGHT - 8" class="tick middle">
-        {{ tick ? short(tick) : `0 ${t('plan.hours')}` }}
-      </text>
-    </g>
-    <line
-      v-if="at !== undefined && at <= end"
-      :x1="x(at)"
-      :x2="x(at)"
-      :y1="PAD.top - 6"
-      :y2="y(0)"
-      class="moment"
-    />
-    <g :class="safe ? 'safe' : 'unsafe'">
-      <line :x1="releaseX" :x2="releaseX" :y1="PAD.top - 6" :y2="y(0)" class="release" />
-      <text
-        :x="releaseX + (anchor === 'end' ? -7 : 7)"
-        :y="y(0) - 24"
-        class="label"
-        :text-anchor="anchor"
-      >
-        {{ t('plan.releaseAt', { hours: short(drying.release_after_h) }) }}
-      </text>
-      <text
-        :x="releaseX + (anchor === 'end' ? -7 : 7)"
-        :y="y(0) - 8"
-        class="label"
-        :text-anchor="anchor"
-      >
-        {{ t('plan.odds', { odds: percent(drying.odds_dry) }) }}
-      </text>
-    </g>
-    <title>{{ dryText }}</title>
-  </svg>
+  <ChartFrame name="drying">
+    <svg
+      :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
+      role="img"
+      :aria-label="
+        t('plan.describeDrying', {
+          odds: percent(drying.odds_dry),
+          hours: short(drying.release_after_h),
+          dry: drying.h_to_dry === null ? '–' : short(drying.h_to_dry),
+        })
+      "
+    >
+      <g v-for="share in [0.5, 1]" :key="share">
+        <line :x1="PAD.left" :x2="WIDTH - PAD.right" :y1="y(share)" :y2="y(share)" class="grid" />
+        <text :x="PAD.left - 6" :y="y(share) + 4" class="tick end">{{ percent(share) }}</text>
+      </g>
+      <path :d="band ?? ''" class="band" />
+      <path :d="curve ?? ''" class="curve" />
+      <line :x1="PAD.left" :x2="WIDTH - PAD.right" :y1="y(0)" :y2="y(0)" class="axis" />
+      <g v-for="tick in ticks" :key="tick">
+        <line :x1="x(tick)" :x2="x(tick)" :y1="y(0)" :y2="y(0) + 4" class="axis" />
+        <text :x="x(tick)" :y="HEIGHT - 8" class="tick middle">
+          {{ tick ? short(tick) : `0 ${t('plan.hours')}` }}
+        </text>
+      </g>
+      <line
+        v-if="at !== undefined && at <= end"
+        :x1="x(at)"
+        :x2="x(at)"
+        :y1="PAD.top - 6"
+        :y2="y(0)"
+        class="moment"
+      />
+      <g :class="safe ? 'safe' : 'unsafe'">
+        <line :x1="releaseX" :x2="releaseX" :y1="PAD.top - 6" :y2="y(0)" class="release" />
+        <text
+          :x="releaseX + (anchor === 'end' ? -7 : 7)"
+          :y="y(0) - 24"
+          class="label"
+          :text-anchor="anchor"
+        >
+          {{ t('plan.releaseAt', { hours: short(drying.release_after_h) }) }}
+        </text>
+        <text
+          :x="releaseX + (anchor === 'end' ? -7 : 7)"
+          :y="y(0) - 8"
+          class="label"
+          :text-anchor="anchor"
+        >
+          {{ t('plan.odds', { odds: percent(drying.odds_dry) }) }}
+        </text>
+      </g>
+      <title>{{ dryText }}</title>
+    </svg>
+    <template #table>
+      <Figures :label="t('plan.dryingHours')">
+        <thead>
+          <tr>
+            <th class="n">{{ t('plan.hours') }}</th>
+            <th class="n">{{ t('plan.waterGone') }}</th>
+            <th class="n">{{ t('plan.eightInTen') }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in table" :key="row.hours">
+            <td class="n">{{ short(row.hours) }}</td>
+            <td class="n">{{ percent(row.share) }}</td>
+            <td class="n">{{ percent(row.low) }}–{{ percent(row.high) }}</td>
+          </tr>
+        </tbody>
+      </Figures>
+    </template>
+  </ChartFrame>
 </template>
 
 <style scoped>

@@ -5,10 +5,9 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import type { Promised } from '@/api/findings'
+import ChartFrame from '@/parts/ChartFrame.vue'
 import Figures from '@/parts/Figures.vue'
 import { percent } from '@/text/format'
-
-import ChartFrame from './ChartFrame.vue'
 
 const SIZE = 250
 const PAD = { left: 40, right: 12, top: 10, bottom: 38 }

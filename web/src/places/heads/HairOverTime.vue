@@ -8,6 +8,8 @@ import { useI18n } from 'vue-i18n'
 
 import type { Schemas } from '@/api/client'
 import { useTimeline } from '@/api/queries'
+import ChartFrame from '@/parts/ChartFrame.vue'
+import Figures from '@/parts/Figures.vue'
 import { day, short } from '@/text/format'
 
 type Series = Schemas['Series']
@@ -85,41 +87,74 @@ const describe = (line: Series) =>
   <section v-if="series.length" class="time">
     <h2>{{ t('time.title') }}</h2>
     <p v-if="!drawn" class="quiet">{{ t('time.none') }}</p>
-    <svg
-      v-else
-      :viewBox="`0 0 ${WIDTH} ${height}`"
-      role="img"
-      :aria-label="series.map(describe).join('. ')"
-    >
-      <g v-for="month in months" :key="+month">
-        <line :x1="x(month)" :x2="x(month)" :y1="TOP" :y2="height - 20" class="grid" />
-        <text :x="x(month)" :y="height - 6" class="tick">{{ monthName(month) }}</text>
-      </g>
-      <g v-for="mark in marks" :key="mark.visit" class="mark">
-        <line :x1="x(at(mark.at))" :x2="x(at(mark.at))" :y1="TOP" :y2="height - 20" />
-        <path :d="`M${x(at(mark.at)) - 4} ${height - 20}h8v-5h-8z`" />
-        <title>{{ mark.title }}, {{ day(mark.at) }}</title>
-      </g>
-      <g v-for="row in rows" :key="row.key">
-        <line :x1="0" :x2="WIDTH" :y1="row.base + ROW - 6" :y2="row.base + ROW - 6" class="grid" />
-        <text x="0" :y="row.base + 24" class="name">{{ t(`time.series.${row.key}`) }}</text>
-        <text x="0" :y="row.base + 40" class="tick start">{{ row.unit }}</text>
-        <path :d="row.path ?? ''" class="curve" />
-        <g v-for="(place, i) in row.places" :key="i">
-          <line
-            v-if="place.low !== null && place.high !== null"
-            :x1="place.cx"
-            :x2="place.cx"
-            :y1="place.low"
-            :y2="place.high"
-            class="span"
-          />
-          <rect :x="place.cx - 3" :y="place.cy - 3" width="6" height="6" class="dot" />
-          <title>{{ place.text }}</title>
+    <ChartFrame v-else name="hair">
+      <svg
+        :viewBox="`0 0 ${WIDTH} ${height}`"
+        role="img"
+        :aria-label="series.map(describe).join('. ')"
+      >
+        <g v-for="month in months" :key="+month">
+          <line :x1="x(month)" :x2="x(month)" :y1="TOP" :y2="height - 20" class="grid" />
+          <text :x="x(month)" :y="height - 6" class="tick">{{ monthName(month) }}</text>
         </g>
-        <text :x="WIDTH" :y="row.lastY + 5" class="last">{{ short(row.last) }}</text>
-      </g>
-    </svg>
+        <g v-for="mark in marks" :key="mark.visit" class="mark">
+          <line :x1="x(at(mark.at))" :x2="x(at(mark.at))" :y1="TOP" :y2="height - 20" />
+          <path :d="`M${x(at(mark.at)) - 4} ${height - 20}h8v-5h-8z`" />
+          <title>{{ mark.title }}, {{ day(mark.at) }}</title>
+        </g>
+        <g v-for="row in rows" :key="row.key">
+          <line
+            :x1="0"
+            :x2="WIDTH"
+            :y1="row.base + ROW - 6"
+            :y2="row.base + ROW - 6"
+            class="grid"
+          />
+          <text x="0" :y="row.base + 24" class="name">{{ t(`time.series.${row.key}`) }}</text>
+          <text x="0" :y="row.base + 40" class="tick start">{{ row.unit }}</text>
+          <path :d="row.path ?? ''" class="curve" />
+          <g v-for="(place, i) in row.places" :key="i">
+            <line
+              v-if="place.low !== null && place.high !== null"
+              :x1="place.cx"
+              :x2="place.cx"
+              :y1="place.low"
+              :y2="place.high"
+              class="span"
+            />
+            <rect :x="place.cx - 3" :y="place.cy - 3" width="6" height="6" class="dot" />
+            <title>{{ place.text }}</title>
+          </g>
+          <text :x="WIDTH" :y="row.lastY + 5" class="last">{{ short(row.last) }}</text>
+        </g>
+      </svg>
+      <template #table>
+        <Figures :label="t('time.title')">
+          <thead>
+            <tr>
+              <th>{{ t('time.day') }}</th>
+              <th>{{ t('time.what') }}</th>
+              <th class="n">{{ t('time.value') }}</th>
+              <th class="n">{{ t('time.between') }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <template v-for="kept in series" :key="kept.key">
+              <tr v-for="point in kept.points" :key="point.at">
+                <td>{{ day(point.at) }}</td>
+                <td>{{ t(`time.series.${kept.key}`) }}</td>
+                <td class="n">{{ short(point.value) }} {{ kept.unit }}</td>
+                <td class="n">
+                  <template v-if="point.low !== null && point.high !== null">
+                    {{ short(point.low) }}–{{ short(point.high) }}
+                  </template>
+                </td>
+              </tr>
+            </template>
+          </tbody>
+        </Figures>
+      </template>
+    </ChartFrame>
     <p v-for="row in rows.filter((row) => row.note)" :key="row.key" class="quiet">
       {{ t(`time.series.${row.key}`) }}: {{ row.note }}
     </p>

@@ -127,6 +127,10 @@ export const app = {
   time: {
     title: 'The hair over time',
     none: 'Measured once so far; a second time draws a line.',
+    day: 'day',
+    what: 'what',
+    value: 'measured',
+    between: 'likely between',
     series: {
       length: 'Length',
       shrinkage: 'Shrinkage',

@@ -219,6 +219,8 @@ export const plans = {
     waterGone: 'share of water gone',
     releaseAt: 'release after {hours} h',
     odds: 'dry with odds of {odds}',
+    dryingHours: 'Drying over the hours',
+    eightInTen: 'eight heads in ten',
     dryAt: 'fully dry after {hours} h',
     never: 'not dry within sight',
     cautions: 'Cautions',
