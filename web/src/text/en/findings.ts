@@ -21,7 +21,7 @@ export const findings = {
       detangling: '{what}',
       dose: '{what}, how much',
       length: 'Finished length',
-      wear: 'How long it lasts',
+      wear: 'Days a style lasts',
     },
     onlyDiffering: 'Only what differs',
     showAll: 'Also {n} that lie within the house',
@@ -32,7 +32,7 @@ export const findings = {
       detangling: 'Detangling',
       dose: 'Doses',
       length: 'Finished length',
-      wear: 'How long it lasts',
+      wear: 'Days a style lasts',
     },
     home: 'Told from home',
     homeCount:
