@@ -2,6 +2,7 @@
 
 import atexit
 import re
+from collections.abc import Callable
 from contextlib import ExitStack
 from functools import cache
 from typing import Any
@@ -97,6 +98,15 @@ class BrowserTest(LiveServerTestCase):
         self.page.goto("about:blank")
         self.server_thread.rest()
         self.assertEqual(self.errors, [], "errors on the page")
+
+    def _callTestMethod(self, method: Callable[[], None]) -> None:
+        """The test; where it fails, with what stood on the page then."""
+        try:
+            super()._callTestMethod(method)  # type: ignore[misc]
+        except Exception as error:
+            told = self.page.locator("[role=alert], [role=status]").all_inner_texts()
+            error.add_note(f"The page was at {self.page.url} and said: {told}")
+            raise
 
     #: Where a test begins; most go elsewhere at once and need not wait for a page first.
     begins_at = "/api/session/"

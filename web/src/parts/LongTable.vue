@@ -6,6 +6,7 @@ import { useI18n } from 'vue-i18n'
 import Await from './Await.vue'
 import Figures from './Figures.vue'
 import { type PageFrom, useLongList } from './longList'
+import Problem from './Problem.vue'
 
 const props = defineProps<{
   /** How the page after so many rows is asked for; another question begins at the top again. */
@@ -18,7 +19,10 @@ defineSlots<{ head(): unknown; row(props: { row: Row }): unknown }>()
 const { t } = useI18n()
 
 const body = ref<HTMLElement>()
-const { first, count, rows, height, measure, toTop } = useLongList<Row>(() => props.pages, body)
+const { first, failed, again, count, rows, height, measure, toTop } = useLongList<Row>(
+  () => props.pages,
+  body,
+)
 const before = computed(() => rows.value[0]?.start ?? 0)
 const after = computed(() => Math.max(height.value - (rows.value.at(-1)?.end ?? 0), 0))
 
@@ -55,6 +59,7 @@ watch(count, (n) => emit('count', n), { immediate: true })
           <tr v-if="after" aria-hidden="true" :style="{ height: `${after}px` }" />
         </tbody>
       </Figures>
+      <Problem v-if="failed" class="in-sight" :error="failed" @retry="again" />
     </Await>
   </div>
 </template>
@@ -73,6 +78,11 @@ watch(count, (n) => emit('count', n), { immediate: true })
     width: 100%;
     table-layout: fixed;
   }
+}
+/* Above the chairs that stand at the foot of the page. */
+.in-sight {
+  position: sticky;
+  bottom: 56px;
 }
 .waits {
   height: 57px;

@@ -78,8 +78,13 @@ export function useLongList<Row>(
       row: came.value.get(pageOf(index) * PAGE)?.[index % PAGE],
     })),
   )
+  const failed = computed(() => later.value.find((page) => page.error)?.error)
   return {
     first,
+    /** Why a page in sight did not come. */
+    failed,
+    /** Ask for what did not come once more. */
+    again: () => later.value.forEach((page) => void (page.error && page.refetch())),
     count,
     rows,
     /** Height of the whole list [px]. */
