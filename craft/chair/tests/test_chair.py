@@ -291,6 +291,9 @@ class ComfortTest(TestCase):
 
 
 class RestTest(TestCase):
+    def test_who_did_no_fine_work_needs_no_break_from_it(self) -> None:
+        self.assertIsNone(at(80, entry(1, 0, "step_started", step="cleanse")).rest)
+
     def test_a_break_is_proposed_after_75_minutes_and_counts(self) -> None:
         keys = [each.key for each in PLAN.steps]
         self.assertIn("shape", keys)

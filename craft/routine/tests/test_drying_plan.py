@@ -11,7 +11,8 @@ from craft.contract import PlanRequest, parse
 from craft.contract.drying_plan import DryingPlanAnswer
 from craft.drying import Cylinder, Stage
 from craft.errors import CraftError
-from craft.routine.drying.forecast import DAMP_WATER, SAFE_ODDS
+from craft.routine.case import case_of
+from craft.routine.drying.forecast import DAMP_WATER, SAFE_ODDS, forecast_of
 from craft.routine.drying.planner import drying_plan
 from craft.tests.requests import caution_keys, plan_request, planned
 from craft.vocabulary import SetKind, StageKind
@@ -27,6 +28,20 @@ def dried(**changes: Any) -> DryingPlanAnswer:
 
 def stage(kind: str, minutes: float | None = None, **more: Any) -> dict[str, Any]:
     return {"kind": kind, "minutes": minutes} | more
+
+
+class SalonMinutesTest(TestCase):
+    """What a hood would cost the client is counted against the minutes they sit there anyway."""
+
+    def test_stages_in_the_salon_count_to_their_end_and_those_at_home_do_not(self) -> None:
+        goal = {"style": "two_strand_twist_out", "release_after_h": 24}
+        for stages, minutes in (
+            ([stage("cloth", 20), stage("hood", 15, temp_c=50), stage("air")], 35),
+            ([stage("cloth", 20), stage("cap", 60, at="home"), stage("air")], 20),
+            ([stage("air")], 0),
+        ):
+            request = parse(PlanRequest, plan_request(goal=goal, stages=stages))
+            self.assertAlmostEqual(forecast_of(case_of(request)).salon_min, minutes)
 
 
 class LawsTest(TestCase):

@@ -125,6 +125,12 @@ class PlaceTest(BookingTest):
         answer = self.book(self.at(12), plan=plan.pk, sitting=2)
         self.assertEqual(answer.status_code, 201, answer.content)
         self.assertEqual(answer.json()["segments"][0]["step"], "release")
+        promised = Plan.objects.get(pk=plan.pk).planned_start
+        path = f"/api/bookings/{answer.json()['id']}/move/"
+        later = self.client.put(path, {"start": self.at(14).isoformat()}, "application/json")
+        self.assertEqual(later.status_code, 200, later.content)
+        # What was promised is the day of the plan, not that of its release.
+        self.assertEqual(Plan.objects.get(pk=plan.pk).planned_start, promised)
         quick = self.plan(self.other)
         none = self.book(self.at(15), self.other, plan=quick.pk, sitting=2)
         self.assertRefused(none, "sitting", "no sitting 2")

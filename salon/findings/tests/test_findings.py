@@ -22,6 +22,7 @@ from salon.heads.models import Head
 from salon.heads.services import add_head
 from salon.house.roles import WorkRole
 from salon.house.staff import add_colleague
+from salon.shelf.models import Product, StockMove
 from salon.tests.base import ApiTest
 from salon.visits.models import Visit, VisitStep
 
@@ -67,6 +68,24 @@ class FindingsTest(ApiTest):
         self.assertEqual(books["visits"], Visit.objects.count())
         self.assertGreater(books["actual_min"], books["planned_min"])
         self.assertLessEqual(books["steps_kept"], books["steps"])
+
+    def test_what_products_cost_and_what_was_thrown_away(self) -> None:
+        gel = Product.objects.create(name="Gel", role="gel", price=20, full_g=400)
+        water = Product.objects.create(name="Mist", role="mist", full_g=400)
+        for kind, product, grams in (
+            ("used", gel, -30),
+            ("used", gel, -10),
+            ("waste", gel, -8),
+            ("recount", gel, -4),
+            ("used", water, -99),
+        ):
+            StockMove.objects.create(product=product, kind=kind, grams=grams)
+        before = timezone.now() - timedelta(days=400)
+        StockMove.objects.create(product=gel, kind="waste", grams=-100, at=before)
+        books = self.client.get("/api/findings/").json()["books"]
+        costs = [round(books[name], 2) for name in ("product_cost", "wasted", "lost")]
+        self.assertEqual(costs, [2.0, 0.4, 0.2])
+        self.assertAlmostEqual(books["cost_per_visit"], 2.0 / books["visits"])
 
     def test_idle_is_who_was_there_and_worked_on_no_head(self) -> None:
         day = timezone.localdate() - timedelta(days=4)
