@@ -1,6 +1,7 @@
 """Partings: they tile the head, hold equal hair, and count as the trade counts."""
 
 import itertools
+from itertools import pairwise
 from unittest import TestCase
 
 import shapely
@@ -20,6 +21,7 @@ from craft.partings import (
     part,
     totals,
 )
+from craft.partings.schemes import brick_counts
 from craft.tests.requests import parted_by
 from craft.vocabulary import Even, Lay, LineKind, PartOp, Scheme, WorkOrder, Zone
 
@@ -367,3 +369,31 @@ class BundlesTest(TestCase):
                 for n in bundle
             ]
             self.assertEqual(sorted(numbers), list(range(1, count + 1)))
+
+
+class BrickTest(TestCase):
+    """Rods laid like bricks; common practice, no source."""
+
+    SHARES = ([1, 1], [1, 2, 1], [1, 2, 3, 2], [1, 2, 3, 3, 2, 1])
+
+    def test_no_parting_of_a_row_meets_one_of_the_next(self) -> None:
+        for shares in self.SHARES:
+            for total in range(3 * len(shares), 60):
+                counts = brick_counts(total, shares)
+                if counts is None:
+                    continue
+                with self.subTest(total=total, shares=shares):
+                    self.assertEqual(sum(counts), total)
+                    self.assertGreaterEqual(min(counts), 1)
+                    self.assertTrue(all((a + b) % 2 for a, b in pairwise(counts)))
+                    ideal = [total * share / sum(shares) for share in shares]
+                    off = max(abs(want - count) for want, count in zip(ideal, counts, strict=True))
+                    self.assertLessEqual(off, 2)
+
+    def test_it_says_none_only_where_no_turn_of_odd_and_even_has_the_sum(self) -> None:
+        for shares in self.SHARES:
+            for total in range(3 * len(shares), 60):
+                odd = len(shares) // 2
+                sums = {odd % 2, (len(shares) - odd) % 2}
+                with self.subTest(total=total, shares=shares):
+                    self.assertEqual(brick_counts(total, shares) is not None, total % 2 in sums)

@@ -195,6 +195,11 @@ class AdaptedTest(TestCase):
             self.assertIn(words, day_of(asked(person={"night": night}), 2).night)
         self.assertIn("washed tomorrow", day_of(asked(), days_after(asked().wash_by) - 1).night)
 
+    def test_the_first_night_in_a_set_is_told_whole_and_the_next_shortly(self) -> None:
+        nights = [day_of(asked(released_on=on(2)), day).night for day in (0, 1)]
+        self.assertNotIn("Sleep on the set as it is", nights[0])
+        self.assertEqual(nights[1], "Sleep on the set as it is; nothing tight over it.")
+
     def test_twisted_again_every_second_night_only_where_it_is(self) -> None:
         again = asked(extended_by_retwist=True)
         nights = [each.day for each in again.days if each.night.startswith("Twist it again")]
