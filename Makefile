@@ -94,7 +94,7 @@ web/dist/index.html: .make/node web/index.html web/vite.config.ts $(shell find w
 
 .make/node: web/package.json web/package-lock.json
 	@command -v npm >/dev/null || { echo "Gauffer needs Node 20 and npm."; exit 1; }
-	cd web && npm ci --silent
+	cd web && npm ci --silent --no-audit --no-fund --prefer-offline
 	@mkdir -p .make && touch $@
 
 .make/chromium:
