@@ -4,6 +4,7 @@ A lesson stands against the value of the house: what its plan had learned alread
 again, or a factor would be learned twice.
 """
 
+import math
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
@@ -39,6 +40,11 @@ class Lesson:
     house: float
     actual: float
     hands: str = ""
+
+    @property
+    def log_ratio(self) -> float:
+        """By which factors are learned: twice and half as much are as far from the house."""
+        return math.log(self.actual / self.house)
 
 
 @dataclass(frozen=True)

@@ -1,18 +1,17 @@
 """How long styles last, learned from what is told from home."""
 
-import math
 from datetime import date
 
 from django.utils import timezone
 
 from craft.errors import CraftError
+from craft.learning.lessons import Lesson
 from craft.learning.quantities import WEAR
 from craft.learning.wearing import ToldDay, lasted, usual_days
 from craft.vocabulary import LearnedOf
 from salon.between.models import Checkin
 from salon.between.wearing import air_ahead, wear_of
-from salon.learning.models import LearnedSample
-from salon.learning.services import keep_samples
+from salon.learning.services import keep_samples, sample_of
 from salon.visits.models import Visit
 
 #: So many check-ins are looked at, the newest of all heads.
@@ -42,18 +41,8 @@ def learn_wear(visit: Visit) -> None:
     days, house = lasted(told), expected_days(visit)
     samples = []
     if days is not None and house is not None:
-        samples.append(
-            LearnedSample(
-                visit=visit.pk,
-                head=visit.head,
-                quantity=LearnedOf.WEAR,
-                group=WEAR,
-                house=house,
-                actual=days,
-                log_ratio=math.log(days / house),
-                at=visit.started_at,
-            )
-        )
+        lesson = Lesson(LearnedOf.WEAR, WEAR, house, days)
+        samples.append(sample_of(lesson, visit.pk, visit.head_id, visit.started_at))
     keep_samples(visit.pk, samples, {LearnedOf.WEAR})
 
 

@@ -8,6 +8,7 @@ from typing import Any
 from django.contrib.auth.models import User
 from django.utils import timezone
 
+from craft.learning.lessons import Lesson
 from craft.learning.quantities import SPREADS, WEAR, basis_of, believed, group_of
 from craft.learning.scoring import calibrate
 from craft.learning.shrinking import Estimate, Sample, learn, unit_estimate
@@ -31,6 +32,13 @@ ODDS_RANGE = 6.0
 
 #: What had been expected of a sample, and whether it fell where nine in ten do.
 Forecast = tuple[float | None, bool | None]
+
+
+def sample_of(lesson: Lesson, visit: int, head: int, at: datetime) -> LearnedSample:
+    """What a visit of a head taught when it was, not kept yet."""
+    return LearnedSample(
+        visit=visit, head_id=head, at=at, log_ratio=lesson.log_ratio, **vars(lesson)
+    )
 
 
 def keep_samples(

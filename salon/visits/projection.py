@@ -4,7 +4,6 @@ Each of these writes what the log says now and takes back what it said before, s
 log twice, or after a correction, gives the same rows.
 """
 
-import math
 from collections.abc import Iterable
 from datetime import datetime
 from typing import Any
@@ -22,7 +21,7 @@ from salon.house.services import paces_of
 from salon.kit.models import KitUse
 from salon.kit.services import keep_uses
 from salon.learning.models import LearnedSample, Promise
-from salon.learning.services import keep_promises, keep_samples
+from salon.learning.services import keep_promises, keep_samples, sample_of
 from salon.shelf.calibrating import keep_weighings
 from salon.shelf.models import Product
 from salon.shelf.pairs import keep_sightings
@@ -234,13 +233,4 @@ def samples_of(visit: Visit, folded: VisitAnswer) -> list[LearnedSample]:
     """What a visit teaches, each against the value of the house."""
     asked, answer = visit.plan.requested, visit.plan.answered
     taught = lessons(asked, answer, folded, paces_of({run.by for run in folded.steps}))
-    return [
-        LearnedSample(
-            visit=visit.pk,
-            head_id=visit.head_id,
-            at=visit.started_at,
-            log_ratio=math.log(lesson.actual / lesson.house),
-            **vars(lesson),
-        )
-        for lesson in taught
-    ]
+    return [sample_of(lesson, visit.pk, visit.head_id, visit.started_at) for lesson in taught]
