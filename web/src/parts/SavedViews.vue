@@ -69,7 +69,10 @@ async function save() {
 <style scoped>
 .views {
   min-height: 44px;
-  margin: 8px 0;
+}
+/* Nothing to choose or to keep takes no place beside something else. */
+.views:empty {
+  display: none;
 }
 .plain {
   min-height: 44px;

@@ -77,7 +77,9 @@ const sorts = computed(() =>
     />
     <Pick v-model="sort" :label="t('findings.sorted')" name="sort" :options="sorts" width="180px" />
   </div>
-  <SavedViews place="visits" />
+  <div class="kept">
+    <SavedViews place="visits" />
+  </div>
   <LongTable
     :pages="pages"
     :empty="t(filtered ? 'findings.noneSuch' : 'findings.noVisits')"
@@ -124,6 +126,10 @@ const sorts = computed(() =>
 </template>
 
 <style scoped>
+.kept {
+  min-height: 44px;
+  margin: 8px 0;
+}
 .visits :deep(table) {
   min-width: 960px;
 }
