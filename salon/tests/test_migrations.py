@@ -27,24 +27,39 @@ RODS = [
 OLD_PLAN = settings.BASE_DIR / "craft/contract/tests/stored/2026.11.2-flat-twists.json"
 STARTED = "2026-11-02 09:00:00"
 
-#: Makes the tables of an app and whatever it needs as they stood after one of its migrations.
-AS_IT_STOOD = """
+#: Begins a process of an installation of its own.
+SET_UP = """
 import os, sys
 os.environ["DJANGO_SETTINGS_MODULE"] = "salon.settings"
 import django; django.setup()
+"""
+#: Makes the tables of apps and whatever they need as they stood after some of their migrations.
+AS_THEY_STOOD = (
+    SET_UP
+    + """
 from django.db import connection
 from django.db.migrations.loader import MigrationLoader
 from django.db.migrations.recorder import MigrationRecorder
-target = tuple(sys.argv[1:])
+targets = [tuple(target.split(".")) for target in sys.argv[1:]]
 loader = MigrationLoader(connection)
 with connection.schema_editor() as editor:
-    for model in loader.project_state(target).apps.get_models():
+    for model in loader.project_state(targets).apps.get_models():
         editor.create_model(model)
 recorder = MigrationRecorder(connection)
 recorder.ensure_schema()
-for migration in loader.graph.forwards_plan(target):
+for migration in {each for target in targets for each in loader.graph.forwards_plan(target)}:
     recorder.record_applied(*migration)
 """
+)
+#: Runs commands one after another: most of a process is its beginning.
+COMMANDS = (
+    SET_UP
+    + """
+from django.core.management import call_command
+for command in sys.argv[1:]:
+    call_command(*command.split())
+"""
+)
 
 
 class MigrationTest(SimpleTestCase):
@@ -55,15 +70,13 @@ class MigrationTest(SimpleTestCase):
         self.addCleanup(folder.cleanup)
         self.folder = Path(folder.name)
 
-    def begin_at(self, app: str, name: str) -> None:
-        """An installation as it stood after a migration: its tables are made at once."""
-        self.run_python("-c", AS_IT_STOOD, app, name)
+    def begin_at(self, *migrations: str) -> None:
+        """An installation as it stood after migrations, "app.name": its tables are made at once."""
+        self.run_python("-c", AS_THEY_STOOD, *migrations)
 
-    def migrate(self, *to: str) -> None:
-        self.manage("migrate", "--verbosity", "0", *to)
-
-    def manage(self, *command: str) -> None:
-        self.run_python("manage.py", *command)
+    def manage(self, *commands: str) -> None:
+        """The commands a salon uses."""
+        self.run_python("-c", COMMANDS, *commands)
 
     def run_python(self, *what: str) -> None:
         environment = {**os.environ, "GAUFFER_VAR": str(self.folder)}
@@ -89,20 +102,20 @@ class KitFromTheHouseTest(MigrationTest):
     """Rods, pins and bands that the house counted become items of the kit."""
 
     def test_there_and_back(self) -> None:
-        self.begin_at("house", "0002_schools_and_rules")
+        self.begin_at("house.0002_schools_and_rules", "kit.0001_initial")
         self.sql(
             "INSERT INTO house_house (id, name, room_temp_c, room_rh, pins, bands, rods, layering,"
             " school, rules, drying_factor) VALUES (1, 'Old', 22, 0.5, 33, 12, ?, 'auto', '{}',"
             " '{}', 1)",
             json.dumps(RODS),
         )
-        self.migrate("kit")
+        self.manage("migrate kit 0002")
         items = set(self.sql("SELECT kind, diameter_mm, count FROM kit_kititem"))
         expected = {("pin", None, 33), ("band", None, 12), ("rod", 16.0, 24), ("rod", 20.0, 24)}
         self.assertEqual(items, expected)
 
         self.sql("UPDATE kit_kititem SET count = 30 WHERE kind = 'pin'")
-        self.migrate("kit", "0001")
+        self.manage("migrate kit 0001")
         ((pins, bands, rods),) = self.sql("SELECT pins, bands, rods FROM house_house")
         self.assertEqual((pins, bands), (30, 12))
         counts = {(load["diameter_mm"], load["count"]) for load in json.loads(str(rods))}
@@ -152,9 +165,9 @@ class LogOfOldVisitsTest(MigrationTest):
         ]
 
     def test_the_log_holds_what_the_form_kept(self) -> None:
-        self.begin_at("findings", "0002_shelf_and_kit")
+        self.begin_at("findings.0002_shelf_and_kit")
         self.record()
-        self.migrate()
+        self.manage("migrate")
         migrated = self.kept()
         self.assertEqual(migrated[0], [("cleanse", 7.0), ("shape", 50.0)])
         self.assertEqual(migrated[1], [("gel", 12.5)])
@@ -164,10 +177,8 @@ class LogOfOldVisitsTest(MigrationTest):
         self.assertEqual(migrated[4], [])
         self.assertGreater(self.sql("SELECT count(*) FROM findings_event")[0][0], 6)
 
-        self.manage("rebuild")
+        self.manage("rebuild", "backup")
         self.assertEqual(self.kept(), [*migrated[:4], [("damp_roots",)]])
-
-        self.manage("backup")
         self.assertForTheOwnerOnly()
 
     def assertForTheOwnerOnly(self) -> None:
