@@ -7,6 +7,7 @@ must not stall the one who opens a head, so it happens in a process of its own.
 import asyncio
 import json
 import os
+import signal
 import threading
 import time
 from collections.abc import AsyncGenerator, Iterator
@@ -16,6 +17,7 @@ from contextlib import asynccontextmanager, contextmanager, nullcontext, suppres
 from dataclasses import asdict
 from functools import cache
 from multiprocessing import get_context
+from multiprocessing.context import ForkServerContext
 from pathlib import Path
 from tempfile import TemporaryDirectory
 from typing import Any
@@ -192,18 +194,33 @@ def answered(work: "Future[Any]") -> str:
 
 
 @cache
+def origin() -> ForkServerContext:
+    """Where processes come from: one that has imported the core and does nothing else.
+
+    Work that was ended leaves no gap: the next begins at once, not after seconds of importing.
+    """
+    server = get_context("forkserver")
+    server.set_forkserver_preload([__name__])
+    return server
+
+
+@cache
 def pool(*, followed: bool = False) -> ProcessPool:
     """A process beside this one; it begins when it is first needed.
 
     Args:
         followed: the one for work that is followed
     """
-    return ProcessPool(INSIDE, initializer=give_way, context=get_context("spawn"))
+    return ProcessPool(INSIDE, initializer=give_way, context=origin())
 
 
 def give_way() -> None:
-    """Let the server go first."""
+    """Let the server go first, and end when told to, even in the midst of a search.
+
+    Where Python answers the signal it first waits for the search to come back.
+    """
     os.nice(NICE)
+    signal.signal(signal.SIGTERM, signal.SIG_DFL)
 
 
 def work_out(

@@ -226,10 +226,10 @@ class BesideTest(SimpleTestCase):
 
     def test_answers_refusals_progress_and_an_end(self) -> None:
         code = """
-import os
+import os, signal
 os.environ["DJANGO_SETTINGS_MODULE"] = "salon.settings"
-import django; django.setup()
 if __name__ == "__main__":
+    import django; django.setup()
     from craft.contract import PlanRequest, parse
     from craft.errors import CraftError
     from salon import working
@@ -259,6 +259,9 @@ if __name__ == "__main__":
         raise AssertionError("no end")
     working.LONGEST_S = 30
     assert worked("propose", asked)
+    # Told to end it ends at once, also in the midst of a search that does not look up.
+    answer = pool().schedule(signal.getsignal, (signal.SIGTERM,)).result()
+    assert answer == signal.SIG_DFL, answer
     pool().stop(); pool().join()
 
     import asyncio
@@ -344,25 +347,33 @@ class DemoServerTest(TransactionTestCase):
             # Nothing of the tests' own settings comes with it.
             environment.pop("DJANGO_SETTINGS_MODULE", None)
             database_in(Path(folder))
-            server = subprocess.Popen(
-                [sys.executable, "-m", *command],
-                cwd=settings.BASE_DIR,
-                env=environment,
-                stdout=subprocess.DEVNULL,
-                stderr=subprocess.DEVNULL,
-            )
+            log = Path(folder, "server.log")
+            with log.open("w") as said:
+                server = subprocess.Popen(
+                    [sys.executable, "-m", *command],
+                    cwd=settings.BASE_DIR,
+                    env=environment,
+                    stdout=said,
+                    stderr=said,
+                )
             self.addCleanup(server.wait)
             self.addCleanup(server.terminate)
-            answer = answer_of(f"http://127.0.0.1:{port}/api/session/", server)
+            try:
+                answer = answer_of(f"http://127.0.0.1:{port}/api/session/", server)
+            except AssertionError as error:
+                error.add_note(log.read_text())
+                raise
         self.assertEqual(json.loads(answer)["first"], True)
 
 
 def answer_of(address: str, server: subprocess.Popen[bytes]) -> bytes:
-    """What a server answers once it listens; an error where it ended."""
+    """What a server answers once it listens; an error where it ended or refuses."""
     while server.poll() is None:
         try:
             with urllib.request.urlopen(address, timeout=PATIENCE) as answer:
                 return bytes(answer.read())
+        except urllib.error.HTTPError as refused:
+            raise AssertionError(refused.read().decode()) from None
         except urllib.error.URLError:
             time.sleep(0.1)
     raise AssertionError("the server ended")
