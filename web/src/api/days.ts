@@ -6,6 +6,7 @@ import { v4 as uuid } from 'uuid'
 import { computed, type MaybeRefOrGetter, ref, toValue, watch } from 'vue'
 
 import { api, answerOf, asForm, Offline, type Problem, Refused, type Schemas } from './client'
+import { useSaving } from './saving'
 
 export type Board = Schemas['Board']
 export type Booking = Schemas['Booking']
@@ -52,10 +53,20 @@ export const useLiveDays = createSharedComposable(() => {
       cache.invalidateQueries({ queryKey: ['chairs'] }),
     ])
   const changes = ref(0)
-  watch(data, (now, before) => {
-    if (!now || !before || now === before) return
+  function heard() {
     changes.value++
     void again()
+  }
+  watch(data, (now, before) => {
+    if (now && before && now !== before) heard()
+  })
+  // Of what was changed while the stream was lost it tells nothing: all is asked for anew.
+  let missed = false
+  watch(status, (now) => {
+    if (now === 'CLOSED') missed = true
+    if (now !== 'OPEN' || !missed) return
+    missed = false
+    heard()
   })
   watch(lost, (isLost, _, stop) => {
     if (!isLost) return
@@ -76,15 +87,7 @@ export const usePlansOf = (head: MaybeRefOrGetter<number | undefined>) =>
   })
 
 function useDayChange<Body, Answer>(ask: (body: Body) => Promise<Answer>) {
-  const cache = useQueryClient()
-  return useMutation({
-    mutationFn: ask,
-    onSettled: () =>
-      Promise.all([
-        cache.invalidateQueries({ queryKey: ['day'] }),
-        cache.invalidateQueries({ queryKey: ['week'] }),
-      ]),
-  })
+  return useSaving(ask, ['day', 'week'], { refused: true })
 }
 
 export const useBook = () =>

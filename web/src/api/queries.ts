@@ -10,6 +10,7 @@ import type { PageFrom, PageOf } from '@/parts/longList'
 
 import { api, answerOf, Offline, type Schemas } from './client'
 import type { paths } from './generated'
+import { useSaving } from './saving'
 
 export type Head = Schemas['Head']
 export type HeadRow = Schemas['HeadRow']
@@ -258,19 +259,11 @@ export const useRoutines = () =>
 export const useHouse = () =>
   useQuery({ queryKey: ['house'], queryFn: () => answerOf(api.GET('/api/house/')) })
 
-/** Saving, with everything that then has to be read again. */
-function useSaving<Input, Output>(save: (input: Input) => Promise<Output>, stale: string[]) {
-  const cache = useQueryClient()
-  return useMutation({
-    mutationFn: save,
-    onSuccess: () => Promise.all(stale.map((key) => cache.invalidateQueries({ queryKey: [key] }))),
-  })
-}
-
 export const useAddHead = () =>
   useSaving(
     (body: Schemas['NewHeadRequest']) => answerOf(api.POST('/api/heads/', { body })),
     ['heads'],
+    { leaves: true },
   )
 
 /** Leave a client out of lists, or bring them back. */
@@ -302,6 +295,7 @@ export const useDeletePlan = (id: Id) =>
   useSaving(
     () => answerOf(api.DELETE('/api/plans/{pk}/', byId(id))),
     ['plans', 'heads', 'kit', 'shelf', 'draft'],
+    { leaves: true },
   )
 
 export const useChangeHead = (id: Id) =>
@@ -338,6 +332,7 @@ export const useSavePlan = () =>
   useSaving(
     (body: Wish) => answerOf(api.POST('/api/plans/', { body })),
     ['plans', 'heads', 'shelf', 'kit', 'draft'],
+    { leaves: true },
   )
 
 export const useRecordVisit = (plan: Id) =>
@@ -345,6 +340,7 @@ export const useRecordVisit = (plan: Id) =>
     (body: Schemas['RecordRequest']) =>
       answerOf(api.POST('/api/plans/{pk}/visits/', { ...byId(plan), body })),
     ['plans', 'plan', 'visits', 'heads', 'draft', 'shelf', 'kit'],
+    { leaves: true },
   )
 
 export const useCorrectVisit = (visit: Id) =>

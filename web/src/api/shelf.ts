@@ -1,8 +1,9 @@
 /** What the shelf and the kit ask the server for. */
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, type MaybeRefOrGetter, type Ref, toValue } from 'vue'
 
 import { api, answerOf, asForm, type Schemas } from './client'
+import { useSaving } from './saving'
 
 export type Row = Schemas['ShelfRow']
 export type Product = Schemas['Product']
@@ -58,41 +59,32 @@ export const useKit = (at: MaybeRefOrGetter<string>, hours: MaybeRefOrGetter<num
   })
 
 /** Saving, after which everything that draws from the shelf and the drawer is read again. */
-function useSaving<Input, Output>(save: (input: Input) => Promise<Output>) {
-  const cache = useQueryClient()
-  return useMutation({
-    mutationFn: save,
-    onSuccess: () =>
-      Promise.all(
-        ['shelf', 'kit', 'draft', 'house'].map((key) =>
-          cache.invalidateQueries({ queryKey: [key] }),
-        ),
-      ),
-  })
+function useShelfChange<Input, Output>(save: (input: Input) => Promise<Output>) {
+  return useSaving(save, ['shelf', 'kit', 'draft', 'house'])
 }
 
 export const useAddProduct = () =>
-  useSaving((body: ProductBody) => answerOf(api.POST('/api/products/', { body })))
+  useShelfChange((body: ProductBody) => answerOf(api.POST('/api/products/', { body })))
 
 export const useChangeProduct = (id: Id) =>
-  useSaving((body: Schemas['PatchedProductRequest']) =>
+  useShelfChange((body: Schemas['PatchedProductRequest']) =>
     answerOf(api.PATCH('/api/products/{pk}/', { ...byId(id), body })),
   )
 
 export const useRetire = (id: Id) =>
-  useSaving((back: boolean) =>
+  useShelfChange((back: boolean) =>
     back
       ? answerOf(api.POST('/api/products/{pk}/return/', byId(id)))
       : answerOf(api.DELETE('/api/products/{pk}/', byId(id))),
   )
 
 export const useBook = (id: Id) =>
-  useSaving((body: Schemas['StockRequest']) =>
+  useShelfChange((body: Schemas['StockRequest']) =>
     answerOf(api.POST('/api/products/{pk}/stock/', { ...byId(id), body })),
   )
 
 export const useUndoMove = () =>
-  useSaving(({ id, back }: { id: number; back: boolean }) =>
+  useShelfChange(({ id, back }: { id: number; back: boolean }) =>
     back
       ? answerOf(api.DELETE('/api/stock-moves/{pk}/undo/', byId(id)))
       : answerOf(api.POST('/api/stock-moves/{pk}/undo/', byId(id))),
@@ -109,16 +101,18 @@ export const useCalibrationOf = (readings: Ref<{ units: number; grams: number }[
   })
 
 export const useCalibrate = (id: Id) =>
-  useSaving((body: Schemas['CalibrateRequest']) =>
+  useShelfChange((body: Schemas['CalibrateRequest']) =>
     answerOf(api.POST('/api/products/{pk}/calibration/', { ...byId(id), body })),
   )
 
 export const usePalmTest = () =>
-  useSaving((body: Schemas['PalmTestRequest']) => answerOf(api.POST('/api/palm-tests/', { body })))
+  useShelfChange((body: Schemas['PalmTestRequest']) =>
+    answerOf(api.POST('/api/palm-tests/', { body })),
+  )
 
 /** A table is looked at, or a slice of it taken in from the row it starts with. */
 export const useTakeIn = () =>
-  useSaving(({ file, start }: { file: File; start?: number }) =>
+  useShelfChange(({ file, start }: { file: File; start?: number }) =>
     answerOf(
       api.POST(
         '/api/products/import/',
@@ -128,26 +122,26 @@ export const useTakeIn = () =>
   )
 
 export const useAddKit = () =>
-  useSaving((body: Schemas['KitItemRequest']) => answerOf(api.POST('/api/kit/', { body })))
+  useShelfChange((body: Schemas['KitItemRequest']) => answerOf(api.POST('/api/kit/', { body })))
 
 export const useChangeKit = () =>
-  useSaving(({ id, ...body }: { id: number } & Schemas['PatchedKitItemRequest']) =>
+  useShelfChange(({ id, ...body }: { id: number } & Schemas['PatchedKitItemRequest']) =>
     answerOf(api.PATCH('/api/kit/{pk}/', { ...byId(id), body })),
   )
 
 export const useDropKit = () =>
-  useSaving((id: number) => answerOf(api.DELETE('/api/kit/{pk}/', byId(id))))
+  useShelfChange((id: number) => answerOf(api.DELETE('/api/kit/{pk}/', byId(id))))
 
 export const useTakeKit = () =>
-  useSaving((plan: number) => answerOf(api.POST('/api/plans/{pk}/kit/', byId(plan))))
+  useShelfChange((plan: number) => answerOf(api.POST('/api/plans/{pk}/kit/', byId(plan))))
 
 export const useCleaning = () =>
-  useSaving(({ id, contact_min }: { id: number; contact_min?: number | null }) =>
+  useShelfChange(({ id, contact_min }: { id: number; contact_min?: number | null }) =>
     answerOf(api.POST('/api/kit-uses/{pk}/cleaning/', { ...byId(id), body: { contact_min } })),
   )
 
 export const usePutBack = () =>
-  useSaving(({ id, undo }: { id: number; undo?: boolean }) =>
+  useShelfChange(({ id, undo }: { id: number; undo?: boolean }) =>
     undo
       ? answerOf(api.DELETE('/api/kit-uses/{pk}/back/', byId(id)))
       : answerOf(api.POST('/api/kit-uses/{pk}/back/', byId(id))),
