@@ -39,6 +39,26 @@ export default defineConfig({
   ],
   base: '/static/',
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
-  build: { chunkSizeWarningLimit: 700, assetsInlineLimit: 0 },
+  build: {
+    chunkSizeWarningLimit: 700,
+    assetsInlineLimit: 0,
+    // A place is a handful of files, not fifty: each one asked for costs more than its few bytes.
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          groups: [
+            { name: 'first', tags: ['$initial'], priority: 2 },
+            { name: 'often', minShareCount: 8, priority: 1 },
+            {
+              name: 'shared',
+              minShareCount: 3,
+              entriesAware: true,
+              entriesAwareMergeThreshold: 20_000,
+            },
+          ],
+        },
+      },
+    },
+  },
   server: { proxy: { '/api': server } },
 })
