@@ -15,7 +15,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 import numpy as np
-from scipy import stats
+from scipy.special import stdtrit
 
 from craft.complete import CompleteHair
 from craft.learning.shrinking import LEVEL
@@ -146,7 +146,7 @@ def means_of(rows: Sequence[CameOut]) -> Mapping[str, tuple[float, float, float]
     best = unsure @ (np.bincount(routine, y) - had.T @ (share * sums))
     left = y - best[routine]
     scale = float(left @ left - share @ np.bincount(head, left) ** 2) / freedom
-    half = stats.t.ppf((1 + LEVEL) / 2, freedom) * np.sqrt(scale * np.diag(unsure))
+    half = stdtrit(freedom, (1 + LEVEL) / 2) * np.sqrt(scale * np.diag(unsure))
     return {
         # None of what is held against each other can be less than nothing.
         name: (max(0.0, float(mean)), max(0.0, float(mean - width)), float(mean + width))

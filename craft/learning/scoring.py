@@ -13,8 +13,8 @@ from dataclasses import dataclass
 from itertools import pairwise
 
 import numpy as np
-from scipy import optimize, stats
-from scipy.special import logit
+from scipy import optimize
+from scipy.special import logit, ndtri
 
 from craft.learning.bending import SURE, Calibration
 from craft.learning.shrinking import LEVEL
@@ -48,7 +48,7 @@ def share_interval(hits: int, of: int, level: float = LEVEL) -> tuple[float, flo
         level: probability that the interval holds it
     Source: [2].
     """
-    z = float(stats.norm.ppf((1 + level) / 2))
+    z = float(ndtri((1 + level) / 2))
     share, spread = hits / of, z * z / of
     middle = (share + spread / 2) / (1 + spread)
     half = z * math.sqrt(share * (1 - share) / of + spread / (4 * of)) / (1 + spread)

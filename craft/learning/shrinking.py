@@ -18,7 +18,7 @@ from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy import stats
+from scipy.special import stdtrit
 
 Floats = NDArray[np.float64]
 
@@ -100,7 +100,7 @@ class Estimate:
         return self._band(math.hypot(self.unsure, self.spread), level)
 
     def _band(self, width: float, level: float) -> tuple[float, float]:
-        half = float(stats.t.ppf((1 + level) / 2, self.freedom)) * width
+        half = float(stdtrit(self.freedom, (1 + level) / 2)) * width
         return math.exp(self.log_factor - half), math.exp(self.log_factor + half)
 
 

@@ -15,7 +15,8 @@ from dataclasses import dataclass, replace
 from datetime import date
 
 import numpy as np
-from scipy import stats
+import scipy
+from scipy.special import stdtrit
 
 from craft.contract.wear import WearAnswer
 from craft.learning.shrinking import LEVEL
@@ -88,7 +89,7 @@ def lasted(told: Mapping[int, float]) -> float | None:
     """
     if len(told) < LEAST_DAYS:
         return None
-    line = stats.linregress(list(told), list(told.values()))
+    line = scipy.stats.linregress(list(told), list(told.values()))
     slope, level = float(line.slope), float(line.intercept)
     if level <= FADED_BELOW:
         return None
@@ -192,7 +193,7 @@ def effect(
     best = np.linalg.solve(x.T @ x, x.T @ y)
     left = y - x @ best
     unsure = math.sqrt(float(left @ left) / freedom * np.linalg.inv(x.T @ x)[0, 0])
-    half = float(stats.t.ppf((1 + LEVEL) / 2, freedom)) * unsure
+    half = float(stdtrit(freedom, (1 + LEVEL) / 2)) * unsure
     points = float(best[0])
     low, high = points - half, points + half
     text = said(way, against, points, low, high)

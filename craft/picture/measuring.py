@@ -7,8 +7,9 @@ beside it. What is measured is the hair that is seen, not the hair that is there
 from dataclasses import dataclass
 
 import numpy as np
+import scipy
 from numpy.typing import NDArray
-from scipy import ndimage, stats
+from scipy import ndimage
 from skimage import feature, filters, morphology
 from skimage import measure as shapes
 
@@ -276,7 +277,7 @@ def axis_of(body: Mask) -> Axis:
     upper = np.arange(len(rows)) <= int(np.argmax(widths))
     # The first rows are single hairs, the widest ones say nothing of how it widens.
     kept = upper & (widths > NARROW * widths.max()) & (widths < WIDE * widths.max())
-    slope, column = stats.siegelslopes(middles[kept], widths[kept])
+    slope, column = scipy.stats.siegelslopes(middles[kept], widths[kept])
     off = middles[kept] - slope * widths[kept] - column
     # As sure as a straight line through so many rows.
     by_slope = float(np.std(off)) / max(float(np.std(widths[kept])), 1e-9)
