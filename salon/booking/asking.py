@@ -81,8 +81,18 @@ def head_in(booking: Booking, hours: Hours, now: datetime, *, fixed: bool) -> He
 
 
 def promised_min(end: datetime | None, hours: Hours, late_min: int = 0) -> int | None:
-    """By when somebody is to be done: what was promised moves with whoever comes late [min]."""
-    return None if end is None else max(0, minute_of(end, hours.date) + late_min)
+    """By when somebody is to be done: what was promised moves with whoever comes late [min].
+
+    What was promised for another day binds nothing on this one.
+    """
+    if end is None or not is_of(end, hours):
+        return None
+    return min(minute_of(end, hours.date) + late_min, DAY_MOST_MIN)
+
+
+def is_of(moment: datetime, hours: Hours) -> bool:
+    """Whether a moment is one of the working day of a date, which may go on into the next."""
+    return 0 <= minute_of(moment, hours.date) <= DAY_MOST_MIN
 
 
 def kept_of(bookings: Iterable[Booking], hours: Hours) -> list[KeptIn]:

@@ -15,7 +15,7 @@ from craft.errors import CraftError
 from craft.kitting import counts_on, enough_from
 from craft.linen import linen_spans
 from craft.timetable import KitSpan, kit_spans
-from salon.booking.asking import bookings_on, promised_min, request_for, segments_for
+from salon.booking.asking import bookings_on, is_of, promised_min, request_for, segments_for
 from salon.booking.hours import Hours, hours_of, minute_of, moment_of, specialists_on, who_knows
 from salon.booking.models import Booking
 from salon.heads.models import Head
@@ -85,6 +85,12 @@ def open_hours(day: date) -> Hours:
     if not specialists_on(hours):
         raise ValidationError({"start": f"Nobody works on {day:%a %-d %b}."})
     return hours
+
+
+def may_be_promised(wanted: Wanted, hours: Hours, arrive: int) -> bool:
+    """Whether what is promised is an hour of the day they come on, after they have come."""
+    end = wanted.promised_end
+    return end is None or (is_of(end, hours) and arrive < minute_of(end, hours.date))
 
 
 def newcomer(wanted: Wanted, hours: Hours, arrive: int, *, at_once: bool) -> HeadIn:
@@ -164,6 +170,8 @@ def slot_on(
     wanted: Wanted, hours: Hours, arrive: int, kit: "KitOfPlan | None", tries: int = 3
 ) -> Slot | None:
     """The first place on a date where hands, stations and kit are there; None without one."""
+    if not may_be_promised(wanted, hours, arrive):
+        return None
     answer = placed(wanted, hours, arrive, at_once=False)
     own = [part for part in answer.segments if part.head == NEW] if answer else []
     if not own:

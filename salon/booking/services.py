@@ -25,6 +25,7 @@ from salon.booking.placing import (
     Taken,
     Wanted,
     does_not_fit,
+    may_be_promised,
     open_hours,
     placed,
     placed_beside,
@@ -79,7 +80,7 @@ def book(wanted: Wanted, start: datetime, by: User) -> Booking:
 
     Raises:
         Taken: hands or places are not there then, or somebody else was faster
-        ValidationError: the salon is closed
+        ValidationError: the salon is closed, or what is promised is no hour of that day
     """
     if wanted.uuid is not None:
         sent = Booking.objects.filter(uuid=wanted.uuid).first()
@@ -87,7 +88,12 @@ def book(wanted: Wanted, start: datetime, by: User) -> Booking:
             return sent
     day = timezone.localdate(start)
     hours, seen = open_hours(day), version_of(day)
-    answer = placed(wanted, hours, minute_of(start, day), at_once=True)
+    arrive = minute_of(start, day)
+    if not may_be_promised(wanted, hours, arrive):
+        begin = timezone.localtime(start)
+        wish = f"Promise an hour after {begin:%H:%M}, until the end of the next day."
+        raise ValidationError({"promised_end": wish})
+    answer = placed(wanted, hours, arrive, at_once=True)
     if answer is None:
         raise does_not_fit(wanted, hours)
     return keep(wanted, start, answer, hours, seen, by)

@@ -277,6 +277,25 @@ class StateTest(BookingTest):
         Booking.objects.filter(pk=pk).update(promised_end=booking.end - timedelta(minutes=30))
         self.assertLess(self.board()["odds"][0]["on_time"], 0.5)
 
+    def test_what_is_promised_is_an_hour_of_that_day(self) -> None:
+        for end in (self.at(10), self.at(9), self.at(10) + timedelta(days=50_000)):
+            answer = self.book(self.at(10), title="Talk", promised_end=end.isoformat())
+            self.assertRefused(answer, "promised_end", "after 10:00, until the end of the next day")
+        wanted = {"head": self.head.pk, "title": "Talk", "date": str(self.day)}
+        asked = self.post("/api/slots/", wanted | {"promised_end": self.at(12).isoformat()})
+        days = {datetime.fromisoformat(slot["start"]).date() for slot in asked.json()}
+        self.assertEqual(days, {self.day}, "on no other day could it be kept")
+
+    def test_a_promise_does_not_bind_another_day(self) -> None:
+        end = self.at(12).isoformat()
+        pk = self.book(self.at(10), title="Talk", promised_end=end).json()["id"]
+        for days in (-7, 7):
+            start = self.at(10) + timedelta(days=days)
+            moved = self.client.put(
+                f"/api/bookings/{pk}/move/", {"start": start.isoformat()}, "application/json"
+            )
+            self.assertEqual(moved.status_code, 200, moved.content)
+
     def test_a_late_head_is_told_then_kept(self) -> None:
         booking = self.book(self.at(10), title="Talk", minutes=30).json()["id"]
         path = f"/api/bookings/{booking}/late/"
