@@ -204,14 +204,22 @@ def origin() -> ForkServerContext:
     return server
 
 
-@cache
+POOLS: dict[bool, ProcessPool] = {}
+BEGINNING = threading.Lock()
+
+
 def pool(*, followed: bool = False) -> ProcessPool:
-    """A process beside this one; it begins when it is first needed.
+    """A process beside this one; it begins when it is first needed, and anew where it broke.
 
     Args:
         followed: the one for work that is followed
     """
-    return ProcessPool(INSIDE, initializer=give_way, context=origin())
+    with BEGINNING:
+        known = POOLS.get(followed)
+        if known is None or not known.active:
+            known = ProcessPool(INSIDE, initializer=give_way, context=origin())
+            POOLS[followed] = known
+        return known
 
 
 def give_way() -> None:

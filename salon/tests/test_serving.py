@@ -262,6 +262,11 @@ if __name__ == "__main__":
     # Told to end it ends at once, also in the midst of a search that does not look up.
     answer = pool().schedule(signal.getsignal, (signal.SIGTERM,)).result()
     assert answer == signal.SIG_DFL, answer
+    # Where it broke it begins anew.
+    before = pool()
+    before.stop(); before.join()
+    assert worked("propose", asked)
+    assert pool() is not before
     pool().stop(); pool().join()
 
     import asyncio
