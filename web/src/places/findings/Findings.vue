@@ -66,7 +66,7 @@ const coin = (value: number) => money(value, house.data.value?.currency ?? '')
               <th>{{ t('findings.whose') }}</th>
               <th class="n">{{ t('findings.house') }}</th>
               <th class="n">{{ t('findings.now') }}</th>
-              <th>{{ t('findings.sure') }}</th>
+              <th class="lies">{{ t('findings.sure') }}</th>
               <th class="n">{{ t('findings.visits') }}</th>
             </tr>
           </thead>
@@ -82,7 +82,7 @@ const coin = (value: number) => money(value, house.data.value?.currency ?? '')
               <td class="n" :data-label="t('findings.now')">
                 <b>{{ amount(row, row.now) }}</b>
               </td>
-              <td :data-label="t('findings.sure')">
+              <td class="lies" :data-label="t('findings.sure')">
                 <span class="sure">
                   <svg
                     :viewBox="`0 0 ${WIDTH} 18`"
@@ -110,7 +110,7 @@ const coin = (value: number) => money(value, house.data.value?.currency ?? '')
             </tr>
           </tbody>
         </Figures>
-        <p>
+        <p class="more">
           <button
             v-if="rows.length > differing.length"
             class="act"
@@ -234,6 +234,12 @@ section {
   align-content: start;
   gap: 8px;
 }
+.more {
+  margin-top: 10px;
+}
+.lies {
+  padding-left: 24px;
+}
 .sure {
   display: flex;
   align-items: center;
@@ -281,6 +287,11 @@ dd {
 .open a {
   display: inline-block;
   margin-right: 10px;
+}
+@media (max-width: 640px) {
+  .lies {
+    padding-left: 0;
+  }
 }
 @media (max-width: 900px) {
   .page {
