@@ -182,12 +182,14 @@ def answered(work: "Future[Any]") -> str:
 
     Raises:
         CraftError: the core refuses
-        Busy: it took too long
+        Busy: it took too long, or its process was ended from outside
     """
     try:
         refused, answer = work.result()
-    except (TooLong, ProcessExpired) as error:
+    except TooLong as error:
         raise Busy("It takes longer than anybody waits. Wish for less at once.") from error
+    except ProcessExpired as error:
+        raise Busy("It was ended before it was done. Try again.") from error
     if refused:
         raise CraftError(*refused)
     return str(answer)

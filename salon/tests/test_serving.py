@@ -262,6 +262,12 @@ if __name__ == "__main__":
     # Told to end it ends at once, also in the midst of a search that does not look up.
     answer = pool().schedule(signal.getsignal, (signal.SIGTERM,)).result()
     assert answer == signal.SIG_DFL, answer
+    try:
+        working.answered(pool().schedule(os._exit, (1,)))
+    except Busy as busy:
+        assert "ended before it was done" in str(busy.detail), busy
+    else:
+        raise AssertionError("not ended")
     # Where it broke it begins anew.
     before = pool()
     before.stop(); before.join()
