@@ -1,6 +1,8 @@
 """The process of the server: gunicorn begins with it, before anything of Django's."""
 
 import asyncio
+import signal
+import sys
 from typing import Any
 
 from uvicorn.protocols.http.h11_impl import H11Protocol
@@ -43,3 +45,9 @@ class Worker(UvicornWorker):
     """Runs the application in a process of gunicorn's."""
 
     CONFIG_KWARGS: dict[str, Any] = {"loop": "asyncio", "http": PatientProtocol, "lifespan": "off"}
+
+    def init_signals(self) -> None:
+        """Once told to end and done with it, end as a program does: what it holds is put away."""
+        super().init_signals()
+        for told in (signal.SIGTERM, signal.SIGINT):
+            signal.signal(told, lambda *_: sys.exit(0))
