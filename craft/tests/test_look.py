@@ -110,3 +110,31 @@ class LooksTest(TestCase):
             area = shapely.Polygon(moment.outline).buffer(0.6)
             for strand in moment.strands:
                 self.assertTrue(all(area.contains(shapely.Point(point)) for point in strand))
+
+
+class WorkedTest(TestCase):
+    """Worked by hand from the house values."""
+
+    def test_definition_fades_to_1_over_e_and_twice_as_fast_in_humid_air(self) -> None:
+        for days, rh in ((14, 0.5), (7, 0.75)):
+            self.assertAlmostEqual(look.definition_on(days, 0.8, rh), 0.8 / math.e)
+
+    def test_a_litre_of_hair(self) -> None:
+        # 28 g are loose in a litre, 78 g fully defined; saturated air swells it by 0.8 × 0.5.
+        for grams, definition, rh, litres in ((28, 0, 0.5, 1), (78, 1, 0.3, 1), (28, 0, 1, 1.4)):
+            self.assertAlmostEqual(look.volume(grams, definition, rh), 1000 * litres)
+
+    def test_hair_lies_on_an_ellipse_and_then_hangs(self) -> None:
+        shape = look.Silhouette(half_cm=9, end_cm=31, layer_cm=3)
+        # A quarter of about π/2 × (9 + 11)/2 = 15.7 cm, then 20 cm straight down to the ends.
+        quarter, whole = 15.708, 35.708
+        expected = {
+            0: ((0, 0), (0, -1)),
+            quarter / whole: ((9, 11), (1, 0)),
+            quarter / whole / 2: ((6.364, 3.222), (0.774, -0.633)),
+            1: ((9, 31), (1, 0)),
+        }
+        for share, place in expected.items():
+            for seen, want in zip(shape.inner(share), place, strict=True):
+                self.assertAlmostEqual(seen[0], want[0], 2)
+                self.assertAlmostEqual(seen[1], want[1], 2)
