@@ -109,7 +109,7 @@ class KitFromTheHouseTest(MigrationTest):
             " '{}', 1)",
             json.dumps(RODS),
         )
-        self.manage("migrate kit 0002")
+        self.manage("migrate kit")
         items = set(self.sql("SELECT kind, diameter_mm, count FROM kit_kititem"))
         expected = {("pin", None, 33), ("band", None, 12), ("rod", 16.0, 24), ("rod", 20.0, 24)}
         self.assertEqual(items, expected)
