@@ -1,76 +1,32 @@
 """Booking: places are found by the core, one of two wins, nothing is there twice."""
 
 import threading
-from datetime import UTC, date, datetime, time, timedelta
+from datetime import datetime, time, timedelta
 from typing import Any
 from uuid import uuid4
-from zoneinfo import ZoneInfo
 
-import icalendar
 from django.contrib.auth.models import User
-from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import connection
-from django.test import Client, TransactionTestCase, override_settings
+from django.test import TransactionTestCase
 from django.utils import timezone
 
-from craft.contract import parse
 from salon.booking import services
-from salon.booking.hours import clock_minute, hours_of, minute_of, moment_of
+from salon.booking.hours import minute_of
 from salon.booking.models import (
     BookedSegment,
     Booking,
     Day,
     DayChange,
     DayOff,
-    Holiday,
-    Opening,
     Shift,
-    Skill,
-    StationCount,
 )
 from salon.booking.placing import Taken, Wanted
+from salon.booking.tests.base import BookingTest, next_day
 from salon.heads.models import Head
 from salon.heads.services import add_head
 from salon.kit.models import KitItem
 from salon.planning.models import KitDemand, Plan
-from salon.planning.services import save
-from salon.planning.wish import HeadWish
-from salon.tests.base import MEASURED, ApiTest, an_owner
-
-
-def next_day(weekday: int = 2) -> date:
-    """A date to come on a weekday, Wednesday if nothing else is said."""
-    today = timezone.localdate()
-    return today + timedelta(days=(weekday - today.weekday()) % 7 + 7)
-
-
-class BookingTest(ApiTest):
-    other: Head
-
-    @classmethod
-    def setUpTestData(cls) -> None:
-        super().setUpTestData()
-        cls.other = add_head({"name": "Second Head"}, MEASURED, cls.user)
-
-    def setUp(self) -> None:
-        super().setUp()
-        self.day = next_day()
-
-    def at(self, hour: int, minute: int = 0) -> datetime:
-        return timezone.make_aware(datetime.combine(self.day, time(hour, minute)))
-
-    def plan(self, head: Head | None = None, **goal: Any) -> Plan:
-        head = head or self.head
-        wish = {"head": head.pk, "goal": {"style": "quick_wash"} | goal}
-        return save(head, parse(HeadWish, wish), self.user)
-
-    def book(self, start: datetime, head: Head | None = None, **more: Any) -> Any:
-        body = {"head": (head or self.head).pk, "start": start.isoformat()} | more
-        return self.post("/api/bookings/", body)
-
-    def board(self) -> dict[str, Any]:
-        answer: dict[str, Any] = self.client.get(f"/api/day/?date={self.day}").json()
-        return answer
+from salon.tests.base import MEASURED, an_owner
 
 
 class PlaceTest(BookingTest):
@@ -342,239 +298,6 @@ class StateTest(BookingTest):
         told = [(row["head"], row["index"], row["start"]) for row in change.answer["segments"]]
         self.assertEqual(sorted(kept), sorted(told))
         self.assertEqual(self.post(f"/api/day/changes/{change.pk}/", {}).status_code, 404)
-
-
-class HoursTest(BookingTest):
-    def test_closed_days_are_said(self) -> None:
-        Holiday.objects.create(date=self.day, reason="harbour feast")
-        answer = self.book(self.at(10), title="Talk")
-        self.assertRefused(answer, "start", "harbour feast")
-        self.assertEqual(self.board()["closed"], "harbour feast")
-
-    def test_weekdays_without_hours_are_closed(self) -> None:
-        Opening.objects.create(weekday=(self.day.weekday() + 1) % 7, opens="09:00", closes="18:00")
-        self.assertRefused(self.book(self.at(10), title="Talk"), "start", "weekday")
-
-    def test_nobody_is_booked_in_a_break_or_while_away(self) -> None:
-        Shift.objects.create(
-            user=self.user, weekday=self.day.weekday(), begins="09:00", ends="17:00"
-        )
-        Shift.objects.create(
-            user=self.user, weekday=self.day.weekday(), begins="12:00", ends="13:00", pause=True
-        )
-        self.assertEqual(self.book(self.at(12, 30), title="Talk").status_code, 409)
-        self.assertEqual(self.book(self.at(16, 45), title="Talk").status_code, 409)
-        self.assertEqual(self.book(self.at(13), title="Talk").status_code, 201)
-        DayOff.objects.create(user=self.user, date=self.day)
-        self.assertRefused(self.book(self.at(14), self.other, title="Talk"), "start", "Nobody")
-
-    @override_settings(TIME_ZONE="Europe/Lisbon")
-    def test_minutes_go_on_on_the_nights_when_clocks_change(self) -> None:
-        zone = ZoneInfo("Europe/Lisbon")
-        with timezone.override(zone):
-            for day, hours in ((date(2027, 3, 28), 23), (date(2027, 10, 31), 25)):
-                length = minute_of(moment_of(0, day + timedelta(days=1)), day)
-                whole = datetime.combine(day + timedelta(days=1), time(), zone).astimezone(
-                    UTC
-                ) - datetime.combine(day, time(), zone).astimezone(UTC)
-                self.assertEqual(whole, timedelta(hours=hours))
-                self.assertEqual(length, hours * 60)
-                ten = moment_of(clock_minute(time(10), day), day)
-                self.assertEqual(timezone.localtime(ten).time(), time(10))
-
-    def test_a_service_is_for_those_who_know_it(self) -> None:
-        Skill.objects.create(user=self.user, style="rod_set")
-        plan = self.plan()
-        self.assertEqual(self.book(self.at(10), plan=plan.pk).status_code, 409)
-        Skill.objects.create(user=self.user, style="quick_wash")
-        self.assertEqual(self.book(self.at(10), plan=plan.pk).status_code, 201)
-
-    def test_usual_hours_where_nobody_set_any(self) -> None:
-        hours = hours_of(self.day)
-        self.assertEqual((hours.open_min, hours.close_min), (9 * 60, 19 * 60))
-
-
-class HoursFormTest(BookingTest):
-    def form(self, **more: Any) -> dict[str, Any]:
-        form: dict[str, Any] = self.client.get("/api/hours/").json()
-        return form | more
-
-    def test_hours_are_kept_as_a_whole(self) -> None:
-        form = self.form(
-            openings=[{"weekday": 2, "opens": "10:00", "closes": "16:00"}],
-            shifts=[
-                {"user": self.user.pk, "weekday": 2, "begins": "10:00", "ends": "15:00"},
-                {
-                    "user": self.user.pk,
-                    "weekday": 2,
-                    "begins": "12:00",
-                    "ends": "12:30",
-                    "pause": True,
-                },
-            ],
-            holidays=[{"date": "2026-12-24", "reason": "eve"}],
-        )
-        answer = self.client.put("/api/hours/", form, "application/json")
-        self.assertEqual(answer.status_code, 200, answer.content)
-        board = self.board()
-        self.assertEqual((board["open_min"], board["close_min"]), (600, 960))
-        self.assertEqual(board["people"][0]["breaks"], [[720, 750]])
-
-    def test_what_cannot_be_is_refused_by_name_and_nothing_is_lost(self) -> None:
-        back = [{"weekday": 2, "opens": "16:00", "closes": "10:00"}]
-        for more, field in (
-            ({"openings": back}, "openings.0.closes"),
-            ({"openings": [{"weekday": 9, "opens": "1:00", "closes": "2:00"}]}, "weekday"),
-            ({"holidays": [{"date": "soon"}]}, "holidays.0.date"),
-            ({"holidays": [{"date": "2026-12-24"}] * 2}, "holidays.1.date"),
-        ):
-            answer = self.client.put("/api/hours/", self.form(**more), "application/json")
-            self.assertEqual(answer.status_code, 400, field)
-            fields = [error["field"] for error in answer.json()["errors"]]
-            self.assertTrue(any(field in name for name in fields), (field, fields))
-        self.assertFalse(Opening.objects.exists())
-
-
-class BeforeTest(BookingTest):
-    def test_rods_that_two_heads_share_are_told(self) -> None:
-        KitItem.objects.create(kind="rod", diameter_mm=20, count=40)
-        Shift.objects.all().delete()
-        StationCount.objects.create(station="hood", count=2)
-        bo = User.objects.create_user("bo", first_name="Bo")
-        from salon.house.models import Colleague
-
-        Colleague.objects.create(user=bo)
-        goal = {"style": "rod_set", "sections": 28, "rod_mm": 20, "release_after_h": 30}
-        for head, hour in ((self.head, 9), (self.other, 10)):
-            plan = self.plan(head, **goal)
-            answer = self.book(self.at(hour), head, plan=plan.pk)
-            self.assertEqual(answer.status_code, 201, answer.content)
-        lines = self.client.get(f"/api/day/before/?date={self.day}").json()
-        kit = next(line for line in lines if line["key"] == "kit")
-        self.assertIn("shared with", kit["text"])
-
-    def test_each_line_opens_its_mending(self) -> None:
-        pk = self.book(self.at(10), title="Talk", minutes=60).json()["id"]
-        DayOff.objects.create(user=self.user, date=self.day)
-        User.objects.create_user("bo", first_name="Bo")
-        lines = self.client.get(f"/api/day/before/?date={self.day}").json()
-        clash = next(line for line in lines if line["key"] == "clash")
-        self.assertEqual((clash["booking"], clash["to"]), (pk, "/"))
-        for line in lines:
-            self.assertTrue(line["booking"] or line["to"] != "/", line)
-
-    def test_a_patch_test_is_due(self) -> None:
-        wish = {
-            "head": self.head.pk,
-            "goal": {"style": "quick_wash"},
-            "details": {"patch_test": "yes"},
-        }
-        plan = save(self.head, parse(HeadWish, wish), self.user)
-        self.book(self.at(10), plan=plan.pk)
-        lines = self.client.get(f"/api/day/before/?date={self.day}").json()
-        self.assertIn("ahead", [line["key"] for line in lines])
-
-
-class DueTest(BookingTest):
-    def test_who_is_due_by_wear_and_has_nothing_booked(self) -> None:
-        for head, days in ((self.head, 12), (self.other, 1)):
-            plan = self.plan(head, style="two_strand_twist_out")
-            began = timezone.now() - timedelta(days=days)
-            Plan.objects.filter(pk=plan.pk).update(begun_at=began)
-        due = self.client.get("/api/due/").json()
-        self.assertEqual([row["head_name"] for row in due], ["Measured Head", "Second Head"])
-        self.book(self.at(10), title="Talk")
-        due = self.client.get("/api/due/").json()
-        self.assertEqual([row["head_name"] for row in due], ["Second Head"])
-
-
-class CalendarTest(BookingTest):
-    def test_a_secret_link_shows_ones_days_until_it_is_revoked(self) -> None:
-        self.book(self.at(10), title="Talk, long; and, quiet")
-        address = self.post("/api/calendar-link/", {}).json()["address"]
-        stranger = Client()
-        feed = stranger.get(address)
-        self.assertEqual(feed.status_code, 200)
-        calendar = icalendar.Calendar.from_ical(feed.content)
-        events = list(calendar.walk("VEVENT"))
-        self.assertEqual(len(events), 1)
-        self.assertEqual(events[0].decoded("dtstart"), self.at(10))
-        self.assertIn("Talk, long; and, quiet", str(events[0]["summary"]))
-        self.client.delete("/api/calendar-link/")
-        self.assertEqual(stranger.get(address).status_code, 404)
-
-    def read(self, content: bytes, *, keep: bool = False) -> Any:
-        file = SimpleUploadedFile("day.ics", content)
-        return self.client.post(
-            f"/api/day/file/?date={self.day}", {"file": file, "keep": str(keep).lower()}
-        )
-
-    def test_a_day_comes_in_as_a_file_once(self) -> None:
-        self.book(self.at(10), title="Talk", minutes=30)
-        out = self.client.get(f"/api/day/file/?date={self.day}").content
-        Booking.objects.all().delete()
-        looked = self.read(out).json()
-        self.assertEqual([(row["minutes"], row["problem"]) for row in looked], [(30, "")])
-        self.assertFalse(Booking.objects.exists(), "only looked at")
-        for _ in range(2):
-            self.assertTrue(self.read(out, keep=True).json()[0]["booked"])
-        booking = Booking.objects.get()
-        self.assertEqual((booking.start, booking.title), (self.at(10), "Talk"))
-
-    def test_what_cannot_be_booked_says_why_and_the_rest_goes_on(self) -> None:
-        def event(uid: str, summary: str, start: str, end: str) -> str:
-            return (
-                f"BEGIN:VEVENT\r\nUID:{uid}\r\nDTSTAMP:20260101T000000Z\r\n"
-                f"DTSTART{start}\r\nDTEND{end}\r\nSUMMARY:{summary}\r\nEND:VEVENT\r\n"
-            )
-
-        day = f"{self.day:%Y%m%d}"
-        text = "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\n"
-        text += event("a", "Nobody: Talk", f":{day}T100000Z", f":{day}T103000Z")
-        text += event("b", "Measured Head: Long", f":{day}T100000Z", f":{day}T235900Z")
-        text += event("c", "Measured Head: Talk", f":{day}T120000Z", f":{day}T123000Z")
-        text += event("d", "Measured Head: Day", f";VALUE=DATE:{day}", f";VALUE=DATE:{day}")
-        answer = self.read((text + "END:VCALENDAR\r\n").encode(), keep=True).json()
-        problems = {row["summary"]: row["problem"] for row in answer}
-        self.assertIn("No head is called Nobody", problems["Nobody: Talk"])
-        self.assertIn("min", problems["Measured Head: Long"])
-        self.assertIn("no hour", problems["Measured Head: Day"])
-        self.assertEqual(Booking.objects.get().title, "Talk")
-
-    def test_what_is_no_calendar_is_refused(self) -> None:
-        for content in (b"hello", b"\x00\xff", b"BEGIN:VCALENDAR\r\nBEGIN:VEVENT"):
-            answer = self.read(content)
-            self.assertIn(answer.status_code, (200, 400))
-            if answer.status_code == 200:
-                self.assertEqual(answer.json(), [])
-        self.assertRefused(self.read(b"x" * 600_000), "file", "kB")
-
-    def test_a_day_goes_out_as_a_file(self) -> None:
-        self.book(self.at(10), title="Talk")
-        answer = self.client.get(f"/api/day/file/?date={self.day}")
-        self.assertEqual(len(icalendar.Calendar.from_ical(answer.content).walk("VEVENT")), 1)
-
-
-class ZoneTest(BookingTest):
-    """The clock is that of the salon, not that of the machine or of whoever asks."""
-
-    def test_hours_are_of_the_salons_clock(self) -> None:
-        zone = ZoneInfo("Pacific/Auckland")
-        answer = self.client.patch("/api/house/", {"zone": zone.key}, "application/json")
-        self.assertEqual(answer.status_code, 200, answer.content)
-        board = self.board()
-        midnight = datetime.fromisoformat(board["midnight"])
-        self.assertEqual(midnight, datetime.combine(self.day, time(), zone))
-        self.assertEqual(board["open_min"], 540)
-        body = {"head": self.head.pk, "start": f"{self.day}T10:00", "title": "Talk"}
-        self.assertEqual(self.post("/api/bookings/", body).status_code, 201)
-        self.assertEqual(Booking.objects.get().start, datetime.combine(self.day, time(10), zone))
-        self.assertEqual(self.client.get("/api/session/").json()["house"]["zone"], zone.key)
-
-    def test_a_zone_that_is_none_is_refused(self) -> None:
-        for name in ("Mars/Olympus", "", "../etc/passwd"):
-            answer = self.client.patch("/api/house/", {"zone": name}, "application/json")
-            self.assertRefused(answer, "zone", "")
 
 
 class RaceTest(TransactionTestCase):
