@@ -264,7 +264,7 @@ section {
 .errors {
   display: grid;
   gap: 6px;
-  margin: 0;
+  margin: 6px 0 0;
   padding: 0;
   list-style: none;
 }

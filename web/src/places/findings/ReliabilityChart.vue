@@ -10,7 +10,7 @@ import Figures from '@/parts/Figures.vue'
 import { percent } from '@/text/format'
 
 const SIZE = 250
-const PAD = { left: 40, right: 12, top: 10, bottom: 38 }
+const PAD = { left: 40, right: 18, top: 10, bottom: 38 }
 const TICKS = [0, 0.25, 0.5, 0.75, 1]
 
 const props = defineProps<{ promised: Promised }>()
