@@ -22,7 +22,8 @@ useTitle(computed(() => [props.title, props.about, t('app.name')].filter(Boolean
   <div class="page-head">
     <div class="named" :class="{ stacked }">
       <h1>
-        <RouterLink v-if="to" :to="to">{{ title }}</RouterLink>
+        <!-- Until its name is here a link is not left without one. -->
+        <RouterLink v-if="to" :to="to">{{ title || '…' }}</RouterLink>
         <template v-else>{{ title }}</template>
       </h1>
       <p v-if="about || $slots.about" class="about">
