@@ -32,18 +32,18 @@ AXE = settings.BASE_DIR / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
 
 ROUTER = "document.querySelector('#app').__vue_app__.config.globalProperties.$router"
-#: Counts what is asked of the server, and notes when the page last changed.
-WATCH = """() => {
-  if ('asked' in window) return
-  Object.assign(window, { asked: 0, last: performance.now() })
-  const own = window.fetch
-  window.fetch = (...what) => {
-    asked += 1
-    return own(...what).finally(() => { asked -= 1; last = performance.now() })
-  }
-  new MutationObserver(() => { last = performance.now() })
-    .observe(document.body, { childList: true, subtree: true, characterData: true })
-}"""
+#: Counts what is asked of the server, and notes when the page last changed. It is there before the
+#: application, which keeps the fetch it finds.
+WATCH = """
+Object.assign(window, { asked: 0, last: performance.now() })
+const own = window.fetch
+window.fetch = (...what) => {
+  asked += 1
+  return own(...what).finally(() => { asked -= 1; last = performance.now() })
+}
+new MutationObserver(() => { last = performance.now() })
+  .observe(document, { childList: true, subtree: true, characterData: true })
+"""
 
 
 @cache
@@ -342,6 +342,8 @@ class DemoSalonTest(DemoPageTest):
                 row.name = f"{word} {row.name}"
                 row.save(update_fields=["name"])
         Plan.objects.update(title=word)
+        self.page.add_init_script(WATCH)
+        self.page.goto("/heads")
         for place in self.places():
             self.go_within(place)
             # Every page has a title of its own.
@@ -355,7 +357,6 @@ class DemoSalonTest(DemoPageTest):
 
     def go_within(self, place: str) -> None:
         """To a place as a link goes there, until it has changed and come to rest."""
-        self.page.evaluate(WATCH)
         # Done once the place is loaded; what it then asks and draws is awaited.
         self.page.evaluate(
             f"path => {ROUTER}.push(path).then(() => {{ last = performance.now() }})", place
