@@ -33,9 +33,10 @@ from salon.problems import body_of, core_schema
 from salon.reading import ROW_MOST, words_in
 from salon.signed_in import user_of
 from salon.visits import compare
+from salon.visits.correcting import correct
 from salon.visits.log import append, folded, open_visit
 from salon.visits.models import SCORES, Event, Visit
-from salon.visits.recording import correct, record
+from salon.visits.recording import record
 
 MAX_MINUTES, MAX_GRAMS, MAX_RELEASE_H, MAX_LENGTH_CM, MAX_UNITS = 600, 2000, 336, 150, 500
 

@@ -151,7 +151,8 @@ def add_dose(
 def add_results(entries: Entries, values: Mapping[str, Any], at: datetime) -> None:
     """The entries of what came of it; the last one closes the visit."""
     if values.get("dryness"):
-        entries.add(EventKind.DRYNESS, at, dryness=values["dryness"])
+        sure = bool(values.get("sure"))
+        entries.add(EventKind.DRYNESS, at, dryness=values["dryness"], confirmed=sure)
     for trait in SCORES:
         if values.get(trait) is not None:
             entries.add(EventKind.SCORE, at, trait=trait, value=values[trait])
@@ -320,22 +321,6 @@ def checked(plan: Plan, values: Mapping[str, Any], by: User | None) -> list[AnyE
     if questions:
         raise Doubtful(questions)
     return entries
-
-
-@transaction.atomic
-def correct(visit: Visit, values: Mapping[str, Any], by: User | None) -> Visit:
-    """Type a visit again: what the form said before is taken back, entry by entry.
-
-    Args:
-        visit: that was recorded
-        values: all of the form, as it should have been
-        by: who corrects it
-    Raises:
-        as `record` raises them
-    """
-    values = {"started_at": visit.started_at, **values}
-    events = checked(visit.plan, values, by)
-    return append(visit, [*taken_back(visit, by), *events])
 
 
 def taken_back(visit: Visit, by: User | None) -> list[AnyEvent]:
