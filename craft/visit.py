@@ -195,6 +195,7 @@ def fold(plan: PlanAnswer, events: Iterable[Event]) -> VisitAnswer:
         touches={entry.data.place: entry.data.dryness for entry in log.of(Touched)},
         comfort=last(entry.data.comfort for entry in log.of(ComfortFelt)),
         dryness=dryness,
+        dryness_confirmed=last(entry.data.confirmed for entry in log.of(DrynessFelt)) or False,
         residue=last(entry.data.residue for entry in log.of(ResidueLeft)),
         notes=notes_about(log, NoteAbout.VISIT),
         said=notes_about(log, NoteAbout.CLIENT),

@@ -16,6 +16,8 @@ from craft.contract.chair import Gate, GateOption
 from craft.contract.plan import PlanRequest, Reason
 from craft.contract.visit import VisitAnswer
 from craft.drying import Stage
+from craft.learning.bounds import SPREAD_LEAST
+from craft.learning.drying import Outcome, is_doubtful
 from craft.routine.case import Case, case_of
 from craft.routine.drying.forecast import (
     SAFE_ODDS,
@@ -61,6 +63,7 @@ def gate(
         odds = round(forecast.odds_with(forecast.stages, since_h), 3)
         if damp:
             options = list(helps(case, forecast, since_h, only_roots=damp == [Touch.ROOTS]))
+    doubt = doubt_of(forecast, visit, since_h) if forecast and not missing else ""
     return Gate(
         since_h=round(since_h, 2),
         gone=gone,
@@ -68,9 +71,36 @@ def gate(
         reasons=list(reasons(case, forecast, since_h)) if case and forecast else [],
         missing=missing,
         damp=damp,
-        ready=not damp and not missing,
+        doubt=doubt,
+        ready=not damp and not missing and not doubt,
         options=[*options, opened_damp()] if damp else [],
     )
+
+
+def doubt_of(forecast: Forecast, visit: VisitAnswer, since_h: float) -> str:
+    """A question where three dry touches can hardly be right, until somebody confirms them.
+
+    Args:
+        forecast: of the plan
+        visit: as far as it is
+        since_h: hours since shaping
+    """
+    dry_h = forecast.run.time_to(1.0)
+    dry = all(dryness is Dryness.DRY for dryness in visit.touches.values())
+    if visit.dryness_confirmed or dry_h is None or not dry or since_h <= 0:
+        return ""
+    outcome = Outcome(dry_h, since_h, Dryness.DRY)
+    if not is_doubtful(outcome, 1.0, max(forecast.spread, SPREAD_LEAST)):
+        return ""
+    return (
+        f"Shaping ended {in_words(since_h)} ago and this set was forecast to dry in about "
+        f"{in_words(dry_h)}. Are all three spots really dry?"
+    )
+
+
+def in_words(hours: float) -> str:
+    """A duration as people say it: 20 min, 8 h."""
+    return f"{hours * 60:.0f} min" if hours < 1 else f"{hours:.0f} h"
 
 
 def reasons(case: Case, forecast: Forecast, since_h: float) -> Iterator[Reason]:

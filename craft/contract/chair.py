@@ -135,6 +135,8 @@ class Gate(Frozen):
     missing: list[Touch]
     """Places that were not felt yet."""
     damp: list[Touch]
+    doubt: str = ""
+    """A question where what was felt hardly can be, so long after shaping; empty: no doubt."""
     ready: bool
     options: list[GateOption]
 

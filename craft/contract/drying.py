@@ -7,10 +7,13 @@ from pydantic import Field
 from craft.contract.base import Frozen
 from craft.contract.hair import Hair, LengthCm, measured
 from craft.drying import LOG_SPREAD
+from craft.learning.bounds import FACTOR_LEAST, FACTOR_MOST, SPREAD_LEAST, SPREAD_MOST
 from craft.partings import MAX_SECTIONS
 from craft.vocabulary import SetKind, StageKind
 
 Rh = Annotated[float, measured(0, 1, "as a fraction")]
+LearnedFactor = Annotated[float, measured(FACTOR_LEAST, FACTOR_MOST, "times")]
+LearnedSpread = Annotated[float, measured(SPREAD_LEAST, SPREAD_MOST, "of the logarithm")]
 
 
 class StageIn(Frozen):
@@ -53,11 +56,11 @@ class DryRequest(Frozen):
     water: Annotated[float, measured(0.05, 3, "g per g of dry hair")] = 0.7
     """Water in the hair at the beginning."""
     stages: Annotated[list[StageIn], Field(min_length=1, max_length=12)]
-    factor: Annotated[float, measured(0.2, 5, "times")] = 1.0
+    factor: LearnedFactor = 1.0
     """Learned multiplier on the time."""
     release_h: Annotated[float, measured(0, 336, "h")] | None = None
     """When it is to be opened: the answer says with which odds it is dry then."""
-    spread: Annotated[float, measured(0.05, 1, "of the logarithm")] = LOG_SPREAD
+    spread: LearnedSpread = LOG_SPREAD
     """How unsure the drying time is."""
 
 

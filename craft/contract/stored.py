@@ -13,6 +13,7 @@ from pydantic import BaseModel
 from craft.contract.base import parse
 from craft.contract.plan import PlanAnswer, PlanRequest
 from craft.errors import CraftError
+from craft.learning.bounds import factor_in_range
 from craft.vocabulary import AirSource
 
 Data = dict[str, Any]
@@ -21,7 +22,7 @@ Shape = TypeVar("Shape", bound=BaseModel)
 
 #: Version of the shape of plan requests and answers. Raise it whenever what is stored could not be
 #: read as it is any more, and say below how the version before becomes the new one.
-CONTRACT_VERSION = 3
+CONTRACT_VERSION = 4
 
 #: Thresholds of a film on the hair as version 1 had them, which did not write them down [g/m²].
 FIRST_THIN_BELOW, FIRST_RESIDUE_ABOVE = 3.0, 10.0
@@ -108,17 +109,44 @@ def air_with_source(air: Data, measured: AirSource) -> Data:
     return rest | {"by": source.value, "source": named}
 
 
+def request_with_factors_in_range(request: Data) -> Data:
+    """From 3 to 4: learned factors keep to one narrower range."""
+    upgraded = dict(request)
+    if "drying_factor" in upgraded:
+        upgraded["drying_factor"] = factor_in_range(upgraded["drying_factor"])
+    for name in ("learned_minutes", "learned_doses"):
+        if upgraded.get(name):
+            upgraded[name] = {
+                key: learned_in_range(learned) for key, learned in upgraded[name].items()
+            }
+    if upgraded.get("learned_length"):
+        upgraded["learned_length"] = learned_in_range(upgraded["learned_length"])
+    return upgraded
+
+
+def learned_in_range(learned: Data) -> Data:
+    """A learned value with its factor in the range of today."""
+    if "factor" not in learned:
+        return learned
+    return learned | {"factor": factor_in_range(learned["factor"])}
+
+
 def unchanged(data: Data) -> Data:
     """A step in which nothing changed its shape."""
     return data
 
 
 #: How each version becomes the next. What was chosen is called the same in all of them.
-REQUEST_STEPS: Steps = {1: unchanged, 2: request_with_air_sources}
-WISH_STEPS: Steps = {1: unchanged, 2: unchanged}
+REQUEST_STEPS: Steps = {
+    1: unchanged,
+    2: request_with_air_sources,
+    3: request_with_factors_in_range,
+}
+WISH_STEPS: Steps = {1: unchanged, 2: unchanged, 3: unchanged}
 ANSWER_STEPS: Steps = {
     1: answer_with_thresholds,
     2: answer_with_substitutes,
+    3: unchanged,
 }
 
 

@@ -131,6 +131,8 @@ class LengthData(Frozen):
 
 class DrynessData(Frozen):
     dryness: Dryness
+    confirmed: bool = False
+    """Somebody was asked whether this is right, and said yes."""
 
 
 class ResidueData(Frozen):
@@ -510,6 +512,8 @@ class VisitAnswer(Frozen):
     """What the client said."""
     next_time: list[str] = Field(default_factory=list)
     dryness: Dryness | None
+    dryness_confirmed: bool = False
+    """It was doubtful, and somebody confirmed it."""
     residue: Residue | None
     notes: list[str]
     open: list[str]

@@ -2,12 +2,16 @@
 
 A visit tells only whether hair was dry when it was opened, so the learned
 multiplier comes from many such answers: each rules out some of the factors it
-could have been. House and head are learned in turn: the salon's factor is
-where a head begins.
+could have been. The salon's factor is learned first; a client's starts from it.
+
+No single set can take over. Its likelihood has a floor, for some sets are not recorded as they
+were [2]; and a set that would still move the factor too far counts for less.
 
 Sources:
     [1] Bayes' rule for a log-normal time seen only as before or after (interval censored); any
         text on survival analysis.
+    [2] Contaminated likelihoods: Box & Tiao, A Bayesian approach to some outlier problems,
+        Biometrika 55 (1968) 119 (from memory).
 """
 
 import math
@@ -19,6 +23,15 @@ from numpy.typing import NDArray
 from scipy.special import log_ndtr
 
 from craft.drying import LOG_SPREAD
+from craft.learning.bounds import (
+    CLIENT_STEP,
+    DOUBTED_SPREADS,
+    SALON_STEP,
+    SPREAD_LEAST,
+    SPREAD_MOST,
+    clamp,
+    factor_in_range,
+)
 from craft.vocabulary import Dryness
 
 Floats = NDArray[np.float64]
@@ -32,6 +45,12 @@ SALON_UNSURE = 0.30
 #: A set found wet, not only damp at the roots, had at least this much of its time still to go
 #: [log]. House value.
 WET_BEFORE = math.log(0.85)
+#: Share of sets that were not recorded as they were: a key pressed too often, the wrong client.
+#: Such a record says dry as often as damp. House value.
+NOT_AS_RECORDED = 0.05
+EITHER_WAY = math.log(NOT_AS_RECORDED / 2)
+#: The weight of a set is looked for by halving so many times: to a thousandth.
+HALVINGS = 10
 
 #: Factors that are weighed [log].
 _GRID: Floats = np.linspace(-2.2, 2.2, 881)
@@ -45,11 +64,13 @@ class Outcome:
         forecast_h: when it was forecast to be dry, at a factor of 1 [h], > 0
         opened_h: when it was opened [h], > 0
         dryness: how it was then
+        confirmed: it was doubtful, and somebody confirmed it: it was recorded as it was
     """
 
     forecast_h: float
     opened_h: float
     dryness: Dryness
+    confirmed: bool = False
 
 
 @dataclass(frozen=True)
@@ -69,7 +90,25 @@ class Factor:
     @property
     def spread(self) -> float:
         """How unsure the next drying time is, of its logarithm."""
-        return math.hypot(self.unsure, DAY_TO_DAY)
+        return clamp(math.hypot(self.unsure, DAY_TO_DAY), SPREAD_LEAST, SPREAD_MOST)
+
+
+def surprise(outcome: Outcome, factor: float, spread: float) -> float:
+    """How far an outcome lies on the wrong side of its forecast, in spreads; 0 where it fits.
+
+    Args:
+        outcome: the set
+        factor: learned multiplier when it was planned, > 0
+        spread: how unsure that forecast was, of its logarithm, > 0
+    """
+    past = math.log(outcome.opened_h / (outcome.forecast_h * factor))
+    early = -past if outcome.dryness is Dryness.DRY else past
+    return max(0.0, early / spread)
+
+
+def is_doubtful(outcome: Outcome, factor: float, spread: float) -> bool:
+    """Whether a set should be asked about before anything is learned from it."""
+    return surprise(outcome, factor, spread) > DOUBTED_SPREADS
 
 
 def likelihood(outcome: Outcome, day_to_day: float) -> Floats:
@@ -78,50 +117,93 @@ def likelihood(outcome: Outcome, day_to_day: float) -> Floats:
     Args:
         outcome: the set
         day_to_day: spread of one head's times, of the logarithm
-    Source: [1].
+    Source: [1], with the floor of [2].
     """
     past = math.log(outcome.opened_h / outcome.forecast_h)
     if outcome.dryness is Dryness.DRY:
-        return np.asarray(log_ndtr((past - _GRID) / day_to_day))
-    edge = past if outcome.dryness is Dryness.DAMP_ROOTS else past - WET_BEFORE
-    return np.asarray(log_ndtr((_GRID - edge) / day_to_day))
+        as_recorded = log_ndtr((past - _GRID) / day_to_day)
+    else:
+        edge = past if outcome.dryness is Dryness.DAMP_ROOTS else past - WET_BEFORE
+        as_recorded = log_ndtr((_GRID - edge) / day_to_day)
+    if outcome.confirmed:
+        return np.asarray(as_recorded)
+    floored: Floats = np.logaddexp(as_recorded + math.log1p(-NOT_AS_RECORDED), EITHER_WAY)
+    return floored
 
 
-def learn(outcomes: Sequence[Outcome], start: float, unsure: float, day_to_day: float) -> Factor:
-    """Weigh what was seen against what was believed.
+def mean_of(belief: Floats) -> tuple[float, float]:
+    """Mean and standard deviation of a belief on the grid.
 
     Args:
-        outcomes: sets that were opened
-        start: factor believed before
-        unsure: of its logarithm
-        day_to_day: spread of the times around the factor, of the logarithm
-    Source: [1], on a grid.
+        belief: logarithm of its density, up to a constant
     """
-    belief = -((_GRID - math.log(start)) ** 2) / (2 * unsure**2)
-    for outcome in outcomes:
-        belief = belief + likelihood(outcome, day_to_day)
     weight = np.exp(belief - belief.max())
     weight /= weight.sum()
     mean = float(weight @ _GRID)
-    wide = math.sqrt(max(0.0, float(weight @ (_GRID - mean) ** 2)))
-    return Factor(math.exp(mean), wide, len(outcomes))
+    return mean, math.sqrt(max(0.0, float(weight @ (_GRID - mean) ** 2)))
+
+
+def weight_of(belief: Floats, evidence: Floats, most: float) -> float:
+    """How much a set may count so that it moves the mean no further than it may.
+
+    Args:
+        belief: before it
+        evidence: its log-likelihood
+        most: the mean may move so far, of the logarithm
+    Returns:
+        0 to 1
+    """
+    before, _ = mean_of(belief)
+
+    def move(weight: float) -> float:
+        return abs(mean_of(belief + weight * evidence)[0] - before)
+
+    if move(1.0) <= most:
+        return 1.0
+    low, high = 0.0, 1.0
+    for _ in range(HALVINGS):
+        middle = (low + high) / 2
+        low, high = (middle, high) if move(middle) <= most else (low, middle)
+    return low
+
+
+def learn(
+    outcomes: Sequence[Outcome], start: float, unsure: float, day_to_day: float, step: float
+) -> Factor:
+    """Weigh outcomes against what was believed before.
+
+    Args:
+        outcomes: sets that were opened, the oldest first
+        start: factor believed before
+        unsure: of its logarithm
+        day_to_day: spread of the times around the factor, of the logarithm
+        step: one set moves the factor by at most this share
+    Source: [1], on a grid.
+    """
+    belief = -((_GRID - math.log(factor_in_range(start))) ** 2) / (2 * unsure**2)
+    most = math.log1p(step)
+    for outcome in outcomes:
+        evidence = likelihood(outcome, day_to_day)
+        belief = belief + weight_of(belief, evidence, most) * evidence
+    mean, wide = mean_of(belief)
+    return Factor(factor_in_range(math.exp(mean)), wide, len(outcomes))
 
 
 def salon_factor(outcomes: Sequence[Outcome]) -> Factor:
-    """The factor of a salon, from sets on all its heads.
+    """The factor of a salon, from sets of all its clients.
 
     Args:
-        outcomes: sets that were opened
+        outcomes: sets that were opened, the oldest first
     """
-    return learn(outcomes, 1.0, SALON_UNSURE, LOG_SPREAD)
+    return learn(outcomes, 1.0, SALON_UNSURE, LOG_SPREAD, SALON_STEP)
 
 
 def head_factor(outcomes: Sequence[Outcome], salon: Factor | None) -> Factor:
-    """The factor of one head, beginning with that of the salon.
+    """The factor of one client, starting from that of the salon.
 
     Args:
-        outcomes: sets of this head
+        outcomes: sets of this client, the oldest first
         salon: what the salon has learned; None where nothing was
     """
     start = salon.factor if salon else 1.0
-    return learn(outcomes, start, BETWEEN_HEADS, DAY_TO_DAY)
+    return learn(outcomes, start, BETWEEN_HEADS, DAY_TO_DAY, CLIENT_STEP)

@@ -11,8 +11,10 @@ from dataclasses import dataclass
 from craft.contract.plan import Learned, PlanAnswer, PlanRequest
 from craft.contract.visit import VisitAnswer
 from craft.doses import FILM_G_PER_M2
+from craft.learning.drying import Outcome, is_doubtful
 from craft.learning.quantities import LENGTH, group_of, quantity_of
 from craft.results import minutes_verdict
+from craft.routine.drying.planner import DryingBasis
 from craft.vocabulary import Dryness, LearnedOf, Promised, Verdict
 
 #: Less than this teaches nothing [min], [g]: minutes are noted whole, and a scale is no finer.
@@ -45,6 +47,21 @@ class Lesson:
     def log_ratio(self) -> float:
         """By which factors are learned: twice and half as much are as far from the house."""
         return math.log(self.actual / self.house)
+
+
+@dataclass(frozen=True)
+class OpenedSet:
+    """What a set that was opened says of drying.
+
+    Args:
+        outcome: when it was opened, and how it was
+        doubtful: whether it is left out until somebody confirms it
+        confirmed: whether somebody has, at the chair or in the form
+    """
+
+    outcome: Outcome
+    doubtful: bool
+    confirmed: bool
 
 
 @dataclass(frozen=True)
@@ -99,6 +116,35 @@ def of_minutes(
             house = planned / asked.pace / learned * paces.get(run.by, 1.0)
             group = group_of(run.key, asked.goal.style)
             yield Lesson(quantity_of(run.key), group, house, run.minutes, run.by)
+
+
+def opened_set(
+    asked: PlanRequest, answer: PlanAnswer, folded: VisitAnswer, basis: DryingBasis
+) -> OpenedSet | None:
+    """What a visit says of drying; None where it says nothing.
+
+    Args:
+        asked, answer: its plan
+        folded: what its log comes to
+        basis: the drying of that plan by the rules of today
+    """
+    hours = hours_when_felt(answer, folded, basis)
+    if folded.dryness is None or not hours or not basis.dry_h:
+        return None
+    outcome = Outcome(basis.dry_h, hours, folded.dryness)
+    doubtful = is_doubtful(outcome, asked.drying_factor, asked.drying_spread)
+    return OpenedSet(outcome, doubtful, folded.dryness_confirmed)
+
+
+def hours_when_felt(answer: PlanAnswer, folded: VisitAnswer, basis: DryingBasis) -> float | None:
+    """Hours from shaping until somebody felt how dry the set was; None where nobody can tell.
+
+    Hair that leaves the salon wet on purpose (a quick wash, waves left to the air) was felt at no
+    hour of its drying, so it teaches nothing.
+    """
+    if basis.released:
+        return folded.release.after_h if folded.release else answer.drying.release_after_h
+    return answer.drying.release_after_h if basis.dried_here else None
 
 
 def promises(answer: PlanAnswer, folded: VisitAnswer) -> Iterator[Answered]:

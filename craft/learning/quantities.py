@@ -1,5 +1,8 @@
 """What is learned, of whom, and how far it is believed to differ. House values."""
 
+import math
+
+from craft.learning.bounds import DOUBTED_SPREADS, factor_in_range
 from craft.learning.shrinking import Estimate, Spreads
 from craft.timetable import SHAPING
 from craft.vocabulary import LearnedOf
@@ -17,8 +20,6 @@ SPREADS = {
 #: Groups of what is not told apart by steps.
 LENGTH, WEAR = "length", "wear"
 DETANGLING_STEPS = frozenset({"detangle", "detangle_dry_oil"})
-#: A factor is never believed beyond these: more is a slip of a finger or another service.
-LEAST, MOST = 0.4, 2.5
 #: Less than this share of the house value is nothing anybody would plan by. House value.
 MATTERS = 0.05
 #: Nobody is ranked, and nothing is claimed, below so many visits. House value.
@@ -42,7 +43,18 @@ def group_of(step: str, style: str) -> str:
 
 def believed(estimate: Estimate) -> float:
     """The factor a plan uses."""
-    return min(MOST, max(LEAST, estimate.factor))
+    return factor_in_range(estimate.factor)
+
+
+def is_doubtful(log_ratio: float, estimate: Estimate) -> bool:
+    """Whether one visit lies so far from what was expected that it is asked about first.
+
+    Args:
+        log_ratio: of the visit, actual over the salon's standard
+        estimate: what had been learned before it
+    """
+    off = abs(log_ratio - estimate.log_factor)
+    return off > DOUBTED_SPREADS * math.hypot(estimate.unsure, estimate.spread)
 
 
 def differs(estimate: Estimate) -> bool:

@@ -191,6 +191,12 @@ def learn(units: Mapping[str, Sequence[Sample]], spreads: Spreads) -> dict[str, 
     }
 
 
+def unseen(spreads: Spreads) -> Estimate:
+    """The factor of a salon that has seen nothing yet: the standard, and how far it may be off."""
+    visit, freedom = visit_spread([], spreads)
+    return Estimate(0.0, math.hypot(spreads.salon, spreads.unit), 0, visit, freedom)
+
+
 def unit_estimate(samples: Sequence[Sample], salon: Estimate, spreads: Spreads) -> Estimate:
     """The factor of one unit, beginning with that of its salon; of nobody seen, the salon's.
 

@@ -26,7 +26,7 @@ RANGES: tuple[tuple[str, float, float], ...] = (
     ("room.temp_c", 5, 45),
     ("room.rh", 0, 1),
     ("pace", 0.3, 3),
-    ("drying_factor", 0.2, 5),
+    ("drying_factor", 0.4, 2.5),
 )
 
 

@@ -31,16 +31,23 @@ class LearnedDrying:
 
 def outcomes(sets: QuerySet[OpenedSet]) -> list[Outcome]:
     """Opened sets as the core learns from them."""
-    rows = sets.values_list("forecast_h", "opened_h", "dryness")
+    rows = sets.values_list("forecast_h", "opened_h", "dryness", "doubtful")
     return [
-        Outcome(forecast_h, opened_h, Dryness(dryness)) for forecast_h, opened_h, dryness in rows
+        # A doubtful set is used only once somebody has confirmed it.
+        Outcome(forecast_h, opened_h, Dryness(dryness), confirmed=doubtful)
+        for forecast_h, opened_h, dryness, doubtful in rows
     ]
+
+
+def salon_factor_from(sets: QuerySet[OpenedSet]) -> Factor:
+    """Learn the salon's factor from sets, without keeping it."""
+    return salon_factor(outcomes(sets.order_by("-at", "-visit")[:LATEST])[::-1])
 
 
 def learn_salon() -> House:
     """Learn the salon's factor anew from its last sets, and keep it."""
     house = the_house()
-    learned = salon_factor(outcomes(OpenedSet.objects.order_by("-at", "-visit")[:LATEST]))
+    learned = salon_factor_from(OpenedSet.objects.filter(used=True))
     house.drying_factor = round(learned.factor, 4)
     house.drying_unsure, house.drying_visits = round(learned.unsure, 4), learned.visits
     house.save(update_fields=["drying_factor", "drying_unsure", "drying_visits"])
@@ -50,7 +57,8 @@ def learn_salon() -> House:
 def drying_of(head: Head, house: House) -> LearnedDrying:
     """What is known of how a head dries."""
     salon = Factor(house.drying_factor, house.drying_unsure, house.drying_visits)
-    learned = head_factor(outcomes(head.opened_sets.order_by("at", "visit")), salon)
+    used = head.opened_sets.filter(used=True).order_by("at", "visit")
+    learned = head_factor(outcomes(used), salon)
     parts = []
     if learned.visits:
         parts.append(f"{sets_in_words(learned.visits)} of this head")

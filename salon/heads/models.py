@@ -215,6 +215,10 @@ class OpenedSet(models.Model):
         max_length=12, choices=[(dryness.value, dryness.value) for dryness in Dryness]
     )
     at = models.DateTimeField(help_text="When the visit began.")
+    doubtful = models.BooleanField(
+        default=False, help_text="Further from its forecast than a set can be."
+    )
+    used = models.BooleanField(default=True, help_text="Whether drying is learned from it.")
 
     class Meta:
         ordering = ["-at", "-visit"]

@@ -30,6 +30,10 @@ class LearnedSample(models.Model):
     )
     inside = models.BooleanField(null=True, help_text="Whether it fell where nine in ten do.")
     at = models.DateTimeField(help_text="When the visit began.")
+    doubtful = models.BooleanField(
+        default=False, help_text="Further from what was expected than a visit can be."
+    )
+    used = models.BooleanField(default=True, help_text="Whether the factor is learned from it.")
 
     class Meta:
         ordering = ["-at", "-pk"]
@@ -45,6 +49,31 @@ class LearnedSample(models.Model):
 
     def __str__(self) -> str:
         return f"{self.group}: {self.actual:g} for {self.house:g}"
+
+
+class LearningChoice(models.Model):
+    """A decision of the salon whether one visit counts for a learned value.
+
+    Does not follow from a log: it stays when everything else is rebuilt.
+    """
+
+    visit = models.PositiveBigIntegerField(db_index=True)
+    quantity = models.CharField(max_length=12, help_text="As in samples; drying: of opened sets.")
+    group = models.CharField(max_length=80, blank=True, help_text="As in samples.")
+    used = models.BooleanField()
+    by = models.CharField(max_length=150, blank=True)
+    at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ["-at", "-pk"]
+        constraints: ClassVar[list[models.BaseConstraint]] = [
+            models.UniqueConstraint(
+                fields=["visit", "quantity", "group"], name="one_choice_for_a_visit"
+            )
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.quantity} {self.group} of visit {self.visit}: {self.used}"
 
 
 class LearnedFactor(models.Model):

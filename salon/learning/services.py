@@ -6,29 +6,37 @@ from datetime import datetime
 from typing import Any
 
 from django.contrib.auth.models import User
+from django.db.models import QuerySet
 from django.utils import timezone
 
+from craft.learning.bounds import SHIFT_MOST, SLOPE_MOST, UNSURE_MOST, clamp
 from craft.learning.lessons import Lesson
-from craft.learning.quantities import SPREADS, WEAR, basis_of, believed, group_of
+from craft.learning.quantities import SPREADS, WEAR, basis_of, believed, group_of, is_doubtful
 from craft.learning.scoring import calibrate
-from craft.learning.shrinking import Estimate, Sample, learn, unit_estimate
+from craft.learning.shrinking import Estimate, Sample, learn, unit_estimate, unseen
 from craft.timetable import SHAPING
 from craft.vocabulary import LearnedOf, Promised
 from salon.heads.models import Head
 from salon.house.services import name_of
-from salon.learning.models import LearnedFactor, LearnedOdds, LearnedSample, Promise
+from salon.learning.models import (
+    LearnedFactor,
+    LearnedOdds,
+    LearnedSample,
+    LearningChoice,
+    Promise,
+)
 
 #: A group rests on its newest samples: older ones hardly count any more.
 NEWEST = 1500
 #: Of one head so many samples are looked at.
 NEWEST_OF_HEAD = 300
 DAY_S = 86_400.0
+#: What choices call the drying of opened sets.
+DRYING = "drying"
 #: What goes by the hands; the rest goes by the head.
 BY_HANDS = frozenset({LearnedOf.MINUTES})
 #: What the log of a visit tells; how a style lasts is told from home.
 OF_THE_CHAIR = frozenset(LearnedOf) - {LearnedOf.WEAR}
-#: As far as a request takes what odds are bent by.
-ODDS_RANGE = 6.0
 
 #: What had been expected of a sample, and whether it fell where nine in ten do.
 Forecast = tuple[float | None, bool | None]
@@ -58,10 +66,32 @@ def keep_samples(
     rows = list(samples)
     if rows:
         judge(rows, forecasts)
+        decide(visit, rows)
     kept = LearnedSample.objects.bulk_create(rows)
     touched |= {(sample.quantity, sample.group) for sample in kept}
     for quantity, group in touched:
         learn_group(LearnedOf(quantity), group)
+
+
+def decide(visit: int, rows: Sequence[LearnedSample]) -> None:
+    """Leave out samples that are doubtful; what somebody decided by hand comes first.
+
+    Args:
+        visit: its number
+        rows: its samples, judged, not kept yet
+    """
+    chosen = choices_of(visit)
+    for row in rows:
+        row.used = chosen.get((row.quantity, row.group), not row.doubtful)
+
+
+def choices_of(visit: int) -> dict[tuple[str, str], bool]:
+    """What somebody decided about a visit, by quantity and group."""
+    rows = LearningChoice.objects.filter(visit=visit)
+    return {
+        (quantity, group): used
+        for quantity, group, used in rows.values_list("quantity", "group", "used")
+    }
 
 
 def judge(rows: Sequence[LearnedSample], before: Mapping[tuple[str, str], Forecast]) -> None:
@@ -78,17 +108,21 @@ def judge(rows: Sequence[LearnedSample], before: Mapping[tuple[str, str], Foreca
         for factor in LearnedFactor.objects.filter(hands__in=hands)
     }
     for row in rows:
-        if (row.quantity, row.group) in before:
-            row.expected, row.inside = before[row.quantity, row.group]
-            continue
+        spreads = SPREADS[LearnedOf(row.quantity)]
         salon = kept.get((row.quantity, row.group, ""))
-        if salon is None or salon.newest_at >= row.at:
-            continue
-        if LearnedOf(row.quantity) in BY_HANDS:
+        if salon is None:
+            estimate = unseen(spreads)
+        elif LearnedOf(row.quantity) in BY_HANDS:
             estimate = estimate_of(kept.get((row.quantity, row.group, row.hands), salon))
         else:
             seen = own.get((row.quantity, row.group), ())
-            estimate = unit_estimate(seen, estimate_of(salon), SPREADS[LearnedOf(row.quantity)])
+            estimate = unit_estimate(seen, estimate_of(salon), spreads)
+        row.doubtful = is_doubtful(row.log_ratio, estimate)
+        if (row.quantity, row.group) in before:
+            row.expected, row.inside = before[row.quantity, row.group]
+            continue
+        if salon is None or salon.newest_at >= row.at:
+            continue
         low, high = estimate.next_interval()
         row.expected = estimate.log_factor
         row.inside = low <= math.exp(row.log_ratio) <= high
@@ -126,20 +160,35 @@ def odds_as_asked() -> dict[str, Any] | None:
     row = LearnedOdds.objects.filter(kind=Promised.DRY, promises__gt=0).first()
     if row is None:
         return None
-    shift, slope = max(-ODDS_RANGE, min(ODDS_RANGE, row.shift)), min(ODDS_RANGE, row.slope)
+    shift, slope = clamp(row.shift, -SHIFT_MOST, SHIFT_MOST), clamp(row.slope, 0, SLOPE_MOST)
     return {"shift": round(shift, 4), "slope": round(slope, 4), "promises": row.promises}
 
 
-def learn_group(quantity: LearnedOf, group: str) -> None:
-    """Learn a group anew from its newest samples, and keep its factors."""
+def factors_from(
+    quantity: LearnedOf, samples: QuerySet[LearnedSample]
+) -> tuple[dict[str, Estimate], datetime | None]:
+    """Learn the factors of a group, without keeping them.
+
+    Args:
+        quantity: of the group
+        samples: that are used
+    Returns:
+        the factors by unit, "" for the salon; and when the newest visit began
+    """
     unit = "hands" if quantity in BY_HANDS else "head_id"
-    rows = LearnedSample.objects.filter(quantity=quantity, group=group).order_by("-at", "-pk")
+    rows = samples.order_by("-at", "-pk").values_list(unit, "log_ratio", "at")
     units: dict[str, list[Sample]] = {}
     newest = None
-    for name, log_ratio, at in rows.values_list(unit, "log_ratio", "at")[:NEWEST]:
+    for name, log_ratio, at in rows[:NEWEST]:
         newest = newest or at
         units.setdefault(str(name), []).append(Sample(log_ratio, days_since(at)))
-    learned = learn(units, SPREADS[quantity])
+    return learn(units, SPREADS[quantity]), newest
+
+
+def learn_group(quantity: LearnedOf, group: str) -> None:
+    """Learn a group again from its newest samples, and keep its factors."""
+    used = LearnedSample.objects.filter(quantity=quantity, group=group, used=True)
+    learned, newest = factors_from(quantity, used)
     LearnedFactor.objects.filter(quantity=quantity, group=group).delete()
     if newest:
         LearnedFactor.objects.bulk_create(
@@ -241,7 +290,7 @@ def step_of(group: str, style: str) -> str:
 
 def samples_of(head: Head) -> Mapping[tuple[str, str], Sequence[Sample]]:
     """What was seen of one head, by quantity and group."""
-    rows = LearnedSample.objects.filter(head=head).exclude(quantity__in=BY_HANDS)
+    rows = LearnedSample.objects.filter(head=head, used=True).exclude(quantity__in=BY_HANDS)
     samples: dict[tuple[str, str], list[Sample]] = {}
     for quantity, group, log_ratio, at in rows.values_list("quantity", "group", "log_ratio", "at")[
         :NEWEST_OF_HEAD
@@ -256,7 +305,7 @@ def as_asked(
     """A factor as a request carries it."""
     return {
         "factor": round(believed(estimate), 3),
-        "unsure": round(min(estimate.unsure, 1.0), 3),
+        "unsure": round(min(estimate.unsure, UNSURE_MOST), 3),
         "visits": estimate.visits,
         "basis": basis_of(estimate, salon, whose, what),
     }

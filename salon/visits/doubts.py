@@ -19,6 +19,7 @@ from craft.results import (
 )
 from craft.visit import planned_doses
 from salon.planning.models import Plan
+from salon.visits.drying import opened_set_of
 
 
 def doubts(plan: Plan, values: Mapping[str, Any], folded: VisitAnswer) -> dict[str, str]:
@@ -33,7 +34,7 @@ def doubts(plan: Plan, values: Mapping[str, Any], folded: VisitAnswer) -> dict[s
     return (
         doubts_of_minutes(answer, values.get("steps", []))
         | doubts_of_doses(answer, values.get("doses", []))
-        | doubts_of_results(answer, folded)
+        | doubts_of_results(plan, folded)
         | doubts_of_beginning(plan, values.get("started_at"))
     )
 
@@ -75,8 +76,9 @@ def doubts_of_doses(answer: PlanAnswer, rows: Sequence[Mapping[str, Any]]) -> di
     return questions
 
 
-def doubts_of_results(answer: PlanAnswer, folded: VisitAnswer) -> dict[str, str]:
+def doubts_of_results(plan: Plan, folded: VisitAnswer) -> dict[str, str]:
     """Questions about the finished length, and about the dryness felt when a set was opened."""
+    answer = plan.answered
     questions = {}
     low = answer.finished.length_low
     if folded.length_cm is not None and doubtful_length(low, folded.length_cm):
@@ -88,12 +90,19 @@ def doubts_of_results(answer: PlanAnswer, folded: VisitAnswer) -> dict[str, str]
         hours = folded.release.after_h
         low_curve, high_curve = answer.drying.low_curve, answer.drying.high_curve
         least, most = share_gone(low_curve, hours), share_gone(high_curve, hours)
-        if doubtful_dryness(min(least, most), max(least, most), folded.dryness):
+        off_curve = doubtful_dryness(min(least, most), max(least, most), folded.dryness)
+        if off_curve or teaches_nothing_yet(plan, folded):
             questions["dryness"] = (
                 f"Opened after {hours:.0f} h, {min(least, most):.0%} to {max(least, most):.0%} of "
                 "the water was forecast to be gone: is this right, and the hour?"
             )
     return questions
+
+
+def teaches_nothing_yet(plan: Plan, folded: VisitAnswer) -> bool:
+    """Whether drying is learned from this set only once somebody has confirmed it."""
+    opened = opened_set_of(plan, folded)
+    return opened is not None and opened.doubtful
 
 
 def doubts_of_beginning(plan: Plan, started_at: datetime | None) -> dict[str, str]:

@@ -11,9 +11,7 @@ from typing import Any
 from django.db.models import Max, Min
 
 from craft.contract.visit import DoseRun, VisitAnswer
-from craft.errors import CraftError
-from craft.learning.lessons import lessons, promises
-from craft.routine.drying.planner import hours_to_dry
+from craft.learning import lessons
 from craft.vocabulary import Residue, VisitState
 from salon.heads.drying import learn_salon
 from salon.heads.models import Head, OpenedSet
@@ -21,11 +19,12 @@ from salon.house.services import paces_of
 from salon.kit.models import KitUse
 from salon.kit.services import keep_uses
 from salon.learning.models import LearnedSample, Promise
-from salon.learning.services import keep_promises, keep_samples, sample_of
+from salon.learning.services import DRYING, choices_of, keep_promises, keep_samples, sample_of
 from salon.shelf.calibrating import keep_weighings
 from salon.shelf.models import Product
 from salon.shelf.pairs import keep_sightings
 from salon.shelf.stock import Used, keep_use
+from salon.visits.drying import opened_set_of
 from salon.visits.models import SCORES, Visit, VisitDose, VisitStep
 
 
@@ -181,34 +180,25 @@ def write_head(visit: Visit) -> None:
     Head.objects.filter(pk=visit.head_id).update(served_at=last)
 
 
-def dry_by_now(visit: Visit) -> float | None:
-    """Hours until this set is dry by the law of today; None where it cannot be told."""
-    try:
-        return hours_to_dry(visit.plan.requested)
-    except CraftError:
-        return None
-
-
 def write_opened_set(visit: Visit, folded: VisitAnswer) -> None:
     """How dry the set was, for what is learned of drying."""
-    planned = visit.plan.answered.drying.release_after_h
-    opened_h = folded.release.after_h if folded.release else planned
-    learned_before = OpenedSet.objects.filter(visit=visit.pk).exists()
-    # By the law of today: what an older one forecast says nothing of how far this one is off.
-    forecast_h = dry_by_now(visit) if opened_h else None
-    if folded.dryness is None or not forecast_h:
-        OpenedSet.objects.filter(visit=visit.pk).delete()
-        if learned_before:
+    opened = opened_set_of(visit.plan, folded)
+    if opened is None:
+        deleted, _ = OpenedSet.objects.filter(visit=visit.pk).delete()
+        if deleted:
             learn_salon()
         return
+    usual = opened.confirmed or not opened.doubtful
     OpenedSet.objects.update_or_create(
         visit=visit.pk,
         defaults={
             "head": visit.head,
-            "forecast_h": forecast_h,
-            "opened_h": opened_h,
-            "dryness": folded.dryness,
             "at": visit.started_at,
+            "doubtful": opened.doubtful,
+            "used": choices_of(visit.pk).get((DRYING, ""), usual),
+            "forecast_h": opened.outcome.forecast_h,
+            "opened_h": opened.outcome.opened_h,
+            "dryness": opened.outcome.dryness,
         },
     )
     learn_salon()
@@ -225,12 +215,12 @@ def promises_of(visit: Visit, folded: VisitAnswer) -> list[Promise]:
     """What the plan of a visit promised with odds, and what came."""
     return [
         Promise(visit=visit.pk, head_id=visit.head_id, at=visit.started_at, **vars(answered))
-        for answered in promises(visit.plan.answered, folded)
+        for answered in lessons.promises(visit.plan.answered, folded)
     ]
 
 
 def samples_of(visit: Visit, folded: VisitAnswer) -> list[LearnedSample]:
     """What a visit teaches, each against the value of the house."""
     asked, answer = visit.plan.requested, visit.plan.answered
-    taught = lessons(asked, answer, folded, paces_of({run.by for run in folded.steps}))
+    taught = lessons.lessons(asked, answer, folded, paces_of({run.by for run in folded.steps}))
     return [sample_of(lesson, visit.pk, visit.head_id, visit.started_at) for lesson in taught]

@@ -6,11 +6,16 @@ from pydantic import AfterValidator, Field
 
 from craft.calibration import UNIT_G_LEAST, UNIT_G_MOST
 from craft.contract.base import Frozen
-from craft.contract.drying import Rh
+from craft.contract.drying import LearnedFactor, LearnedSpread, Rh
 from craft.contract.hair import Hair, measured
 from craft.contract.partings import Parting
 from craft.drying import LOG_SPREAD
 from craft.labels import names_in
+from craft.learning.bounds import (
+    SHIFT_MOST,
+    SLOPE_MOST,
+    UNSURE_MOST,
+)
 from craft.vocabulary import (
     AirAt,
     AirSource,
@@ -253,8 +258,8 @@ class Flaker(Frozen):
 class Learned(Frozen):
     """What visits taught of a value: a factor on what it would be without them."""
 
-    factor: Annotated[float, measured(0.2, 5, "times")] = 1.0
-    unsure: Annotated[float, measured(0, 2, "of the logarithm")] = 0.0
+    factor: LearnedFactor = 1.0
+    unsure: Annotated[float, measured(0, UNSURE_MOST, "of the logarithm")] = 0.0
     visits: Annotated[int, Field(ge=0, le=1_000_000)] = 0
     basis: Words = ""
     """What it rests on, in words: your last 6 rows."""
@@ -331,8 +336,8 @@ class HouseRules(Frozen):
 class LearnedOdds(Frozen):
     """How odds have to be bent to come true: log-odds times a slope, plus a shift."""
 
-    shift: Annotated[float, measured(-6, 6, "of the log-odds")] = 0.0
-    slope: Annotated[float, measured(0, 6, "times the log-odds")] = 1.0
+    shift: Annotated[float, measured(-SHIFT_MOST, SHIFT_MOST, "of the log-odds")] = 0.0
+    slope: Annotated[float, measured(0, SLOPE_MOST, "times the log-odds")] = 1.0
     promises: Annotated[int, Field(ge=0, le=100_000)] = 0
     """It rests on; 0: nothing is bent."""
 
@@ -393,9 +398,9 @@ class PlanRequest(Frozen):
     """How odds of dry came true."""
     learned_length: Learned | None = None
     """What this head hangs at, against the forecast."""
-    drying_factor: Annotated[float, measured(0.2, 5, "times")] = 1.0
+    drying_factor: LearnedFactor = 1.0
     """Learned multiplier on drying times."""
-    drying_spread: Annotated[float, measured(0.05, 1, "of the logarithm")] = LOG_SPREAD
+    drying_spread: LearnedSpread = LOG_SPREAD
     """How unsure the drying time still is: less, the more is known of this head."""
     left_out: Annotated[list[Annotated[str, Field(max_length=400)]], Field(max_length=40)] = Field(
         default_factory=list

@@ -4,11 +4,14 @@ import math
 import random
 from unittest import TestCase
 
+from hypothesis import given
+from hypothesis import strategies as st
 from scipy import integrate, stats
 
 from craft.drying import LOG_SPREAD
 from craft.learning import drying as learning
-from craft.learning.drying import Outcome, head_factor, salon_factor
+from craft.learning.bounds import CLIENT_STEP, FACTOR_LEAST, FACTOR_MOST, SALON_STEP
+from craft.learning.drying import Outcome, head_factor, is_doubtful, salon_factor
 from craft.vocabulary import Dryness
 
 
@@ -39,8 +42,8 @@ class LearningTest(TestCase):
         between, within = learning.BETWEEN_HEADS, learning.DAY_TO_DAY
 
         def density(x: float) -> float:
-            damp = 1 - stats.norm.cdf((math.log(24 / 20) - x) / within)
-            dry = stats.norm.cdf((math.log(30 / 20) - x) / within)
+            damp = 0.95 * (1 - stats.norm.cdf((math.log(24 / 20) - x) / within)) + 0.025
+            dry = 0.95 * stats.norm.cdf((math.log(30 / 20) - x) / within) + 0.025
             return float(stats.norm.pdf(x, 0, between) * damp * dry)
 
         whole, _ = integrate.quad(density, -2, 2)
@@ -72,3 +75,48 @@ class LearningTest(TestCase):
         salon = salon_factor(outcomes)
         self.assertAlmostEqual(salon.factor, 1.4, delta=0.12)
         self.assertAlmostEqual(head_factor([], salon).factor, salon.factor, places=2)
+
+
+OUTCOMES = st.builds(
+    Outcome,
+    forecast_h=st.floats(0.05, 100),
+    opened_h=st.floats(0.01, 336),
+    dryness=st.sampled_from(Dryness),
+)
+#: A step is found by halving, to a thousandth.
+ROUNDING = 1.001
+
+
+class NoSetTakesOverTest(TestCase):
+    """MODELS: no single visit may take over what was learned. Common practice, no source."""
+
+    @given(st.lists(OUTCOMES, max_size=20), OUTCOMES)
+    def test_one_set_moves_the_salon_by_a_twentieth_and_a_client_by_a_fifth(
+        self, before: list[Outcome], last: Outcome
+    ) -> None:
+        salon = salon_factor(before)
+        for learned, more, step in (
+            (salon, salon_factor([*before, last]), SALON_STEP),
+            (head_factor(before, salon), head_factor([*before, last], salon), CLIENT_STEP),
+        ):
+            moved = max(more.factor / learned.factor, learned.factor / more.factor)
+            self.assertLessEqual(moved, (1 + step) * ROUNDING)
+
+    @given(st.lists(OUTCOMES, max_size=40))
+    def test_every_history_gives_a_factor_that_plans_accept(self, sets: list[Outcome]) -> None:
+        for learned in (salon_factor(sets), head_factor(sets, salon_factor(sets))):
+            self.assertTrue(FACTOR_LEAST <= learned.factor <= FACTOR_MOST)
+            self.assertTrue(0.05 <= learned.spread <= 1)
+
+    def test_dry_half_an_hour_after_shaping_is_doubted(self) -> None:
+        self.assertTrue(is_doubtful(opened(8, 0.5), 1.0, LOG_SPREAD))
+        self.assertTrue(is_doubtful(opened(8, 40, Dryness.WET), 1.0, LOG_SPREAD))
+        # Four spreads are a factor of 4.06.
+        self.assertFalse(is_doubtful(opened(8, 8 / 4), 1.0, LOG_SPREAD))
+        self.assertTrue(is_doubtful(opened(8, 8 / 4.2), 1.0, LOG_SPREAD))
+        # What is doubted depends on what was known of this client.
+        self.assertFalse(is_doubtful(opened(8, 8 / 4.2), 0.5, LOG_SPREAD))
+
+    def test_a_wet_touch_early_and_a_dry_one_late_are_never_doubted(self) -> None:
+        self.assertFalse(is_doubtful(opened(8, 0.1, Dryness.WET), 1.0, LOG_SPREAD))
+        self.assertFalse(is_doubtful(opened(8, 300), 1.0, LOG_SPREAD))

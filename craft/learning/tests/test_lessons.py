@@ -4,10 +4,13 @@ from typing import Any
 from unittest import TestCase
 
 from craft.contract import PlanRequest, parse
-from craft.contract.visit import VisitAnswer
-from craft.learning.lessons import Answered, lessons, promises
+from craft.contract.visit import EventList, VisitAnswer
+from craft.learning.lessons import Answered, OpenedSet, lessons, opened_set, promises
+from craft.routine.drying.planner import drying_basis
+from craft.routine.planner import plan
 from craft.tests.requests import plan_request
 from craft.tests.test_visit import PLAN, entry, folded
+from craft.visit import fold
 from craft.vocabulary import LearnedOf, Promised
 
 GOAL = {"style": "flat_twist_out", "sections": 8, "release_after_h": 30}
@@ -92,3 +95,42 @@ class PromisesTest(TestCase):
         self.assertEqual([row.came for row in kept[Promised.MINUTES]], [inside])
         self.assertEqual([row.odds for row in kept[Promised.LENGTH]], [0.9])
         self.assertEqual(kept[Promised.DRY], [])
+
+
+class OpenedSetTest(TestCase):
+    """What a visit says of drying."""
+
+    def said(
+        self, *entries: dict[str, Any], style: str = "flat_twist_out", **more: Any
+    ) -> OpenedSet | None:
+        goal = {"style": style, "sections": 8} if style == "flat_twist_out" else {"style": style}
+        asked = parse(PlanRequest, plan_request(goal=goal, **more))
+        answer = plan(asked)
+        events = parse(EventList, {"events": list(entries)}).events
+        return opened_set(asked, answer, fold(answer, events), drying_basis(asked))
+
+    def test_three_dry_touches_half_an_hour_after_shaping_are_doubtful(self) -> None:
+        touches = [
+            entry(10 + place, 121, "touch", place=where, dryness="dry")
+            for place, where in enumerate(("roots", "nape", "thickest"))
+        ]
+        hurried = self.said(*SHAPED[:2], *touches, entry(20, 122, "released"))
+        assert hurried is not None
+        self.assertTrue(hurried.doubtful)
+        self.assertFalse(hurried.confirmed)
+        sure = entry(21, 122, "dryness", dryness="dry", confirmed=True)
+        confirmed = self.said(*SHAPED[:2], *touches, entry(20, 122, "released"), sure)
+        assert confirmed is not None
+        self.assertTrue(confirmed.confirmed)
+
+    def test_what_leaves_wet_on_purpose_teaches_nothing(self) -> None:
+        for style in ("quick_wash", "scrunch_waves"):
+            for dryness in ("wet", "damp_roots", "dry"):
+                felt = entry(30, 60, "dryness", dryness=dryness)
+                self.assertIsNone(self.said(entry(1, 0, "begun"), felt, style=style, dry="air"))
+
+    def test_what_was_dried_in_the_salon_teaches_even_without_a_release(self) -> None:
+        felt = entry(30, 90, "dryness", dryness="damp_roots")
+        seen = self.said(entry(1, 0, "begun"), felt, style="shingle_wash_and_go", dry="hood")
+        assert seen is not None
+        self.assertFalse(seen.doubtful)

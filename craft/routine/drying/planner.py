@@ -2,6 +2,7 @@
 
 import math
 from collections.abc import Sequence
+from dataclasses import dataclass
 
 import numpy as np
 
@@ -17,6 +18,7 @@ from craft.routine.drying.forecast import (
     SAFE_ODDS,
     Forecast,
     forecast_of,
+    in_one_sitting,
     room_at,
     section_cylinder,
 )
@@ -170,8 +172,23 @@ def learned_reasons(case: Case) -> list[Reason]:
     ]
 
 
-def hours_to_dry(request: PlanRequest) -> float | None:
-    """When a plan would be dry by the law of today, with nothing learned [h]; None if never.
+@dataclass(frozen=True)
+class DryingBasis:
+    """What a set that was opened is compared with, by the rules of today.
+
+    Args:
+        dry_h: forecast hours until dry, with nothing learned; None if never
+        released: whether the style is opened once it is dry
+        dried_here: whether a dryer in the salon was to dry it before the client left
+    """
+
+    dry_h: float | None
+    released: bool
+    dried_here: bool
+
+
+def drying_basis(request: PlanRequest) -> DryingBasis:
+    """What a set that was opened is compared with.
 
     Args:
         request: as for planning, of today or of an older plan
@@ -179,7 +196,12 @@ def hours_to_dry(request: PlanRequest) -> float | None:
         CraftError: it cannot be planned any more
     """
     case = case_of(request.model_copy(update={"drying_factor": 1.0}))
-    return forecast_of(case).run.time_to(1.0)
+    forecast = forecast_of(case)
+    return DryingBasis(
+        dry_h=forecast.run.time_to(1.0),
+        released=case.technique.released,
+        dried_here=in_one_sitting(forecast),
+    )
 
 
 def drying_plan(request: PlanRequest) -> DryingPlanAnswer:

@@ -238,7 +238,7 @@ class LearnedTest(TestCase):
         self.assertEqual(back, [day + 1 for day in good])
 
     def test_it_never_looks_good_beyond_its_wash_nor_comes_back_after_the_latest_day(self) -> None:
-        for factor in (0.2, 0.7, 1.0, 2.0, 5.0):
+        for factor in (0.4, 0.7, 1.0, 2.0, 2.5):
             for style in Style:
                 answer = asked(style.value, learned={"factor": factor, "visits": 3})
                 assert answer.return_on is not None

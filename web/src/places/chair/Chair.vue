@@ -282,6 +282,7 @@ function tapped(event: MouseEvent) {
             :gate="chair.chair.gate"
             :touches="seen.touches"
             @touch="(where, dryness) => note(['touch', { place: where, dryness }])"
+            @sure="note(['dryness', { dryness: 'dry', confirmed: true }])"
             @open="
               (because) =>
                 note(

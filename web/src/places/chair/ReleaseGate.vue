@@ -18,7 +18,12 @@ const props = defineProps<{
   /** As felt so far, by place. */
   touches: Record<string, string>
 }>()
-const emit = defineEmits<{ touch: [place: string, dryness: string]; open: [because: string] }>()
+const emit = defineEmits<{
+  touch: [place: string, dryness: string]
+  /** Somebody was asked, and it really is dry. */
+  sure: []
+  open: [because: string]
+}>()
 const { t } = useI18n()
 
 const because = ref('')
@@ -75,6 +80,12 @@ const feels = computed(() => FEELS.map((value) => ({ value, text: t(`chair.feels
         {{ t('chair.gateDamp') }}
       </button>
     </form>
+    <div v-else-if="gate.doubt && felt" class="doubt" role="alert">
+      <p>{{ gate.doubt }}</p>
+      <button class="act big warn" type="button" @click="emit('sure')">
+        {{ t('chair.gateSure') }}
+      </button>
+    </div>
     <button v-else class="act big main" type="button" :disabled="!felt" @click="emit('open', '')">
       {{ t('chair.gateOpen') }}
     </button>
@@ -97,6 +108,13 @@ ul {
   margin: 0;
   padding: 0;
   list-style: none;
+}
+.doubt {
+  display: grid;
+  gap: 8px;
+  padding: 10px 14px;
+  border-left: 4px solid var(--ink);
+  background: var(--remind-ground);
 }
 .touch :deep(label) {
   min-width: 64px;

@@ -90,6 +90,7 @@ export const chair = {
     places: { roots: 'Roots', nape: 'Nape', thickest: 'The thickest section' },
     feels: { dry: 'dry', damp_roots: 'damp', wet: 'wet' },
     gateOpen: 'Open it',
+    gateSure: 'Yes, all three are dry',
     gateWhy: 'Why it is opened damp',
     gateDamp: 'Open it damp',
     helps: 'What helps',

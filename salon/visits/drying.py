@@ -1,0 +1,27 @@
+"""What a visit says of drying."""
+
+from craft.contract.visit import VisitAnswer
+from craft.errors import CraftError
+from craft.learning.lessons import OpenedSet, opened_set
+from craft.routine.drying.planner import drying_basis
+from salon.planning.models import Plan
+
+
+def opened_set_of(plan: Plan, folded: VisitAnswer) -> OpenedSet | None:
+    """What a visit says of drying; None where it says nothing.
+
+    It is compared with the rules of today: how far an older forecast was off says nothing of this
+    one.
+
+    Args:
+        plan: that was worked
+        folded: what the log of the visit comes to
+    """
+    if folded.dryness is None:
+        return None
+    asked = plan.requested
+    try:
+        basis = drying_basis(asked)
+    except CraftError:
+        return None
+    return opened_set(asked, plan.answered, folded, basis)
