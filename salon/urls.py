@@ -36,6 +36,7 @@ urlpatterns = [
     path("api/", include("salon.findings.stories_api")),
     path("api/", include("salon.findings.trials_api")),
     path("api/", include("salon.findings.views_api")),
+    path("api/", include("salon.findings.learned_api")),
     path("api/", include("salon.archive.api")),
     path("calendar/<str:secret>.ics", feed),
     path("sw.js", worker, name="worker"),

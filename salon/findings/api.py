@@ -15,15 +15,17 @@ from craft.vocabulary import LearnedOf, Promised
 from salon.fields import one_of
 from salon.findings import services
 from salon.findings.opening import TABLES, as_csv, as_rows, dictionary
+from salon.learning.services import DRYING
 
 
 class LearnedRowSerializer(serializers.Serializer[Any]):
     """A factor on the value of the house."""
 
-    quantity = serializers.ChoiceField(choices=[each.value for each in LearnedOf])
-    group = serializers.CharField()
+    quantity = serializers.ChoiceField(choices=[DRYING, *(each.value for each in LearnedOf)])
+    group = serializers.CharField(allow_blank=True)
     title = serializers.CharField()
     hands = serializers.CharField(allow_blank=True, help_text="Whose; empty: of the salon.")
+    username = serializers.CharField(allow_blank=True, help_text="Of whose; empty: the salon.")
     by_hands = serializers.BooleanField(help_text="Whether it goes by the hands.")
     factor = serializers.FloatField()
     low = serializers.FloatField(help_text="Nine in ten lie between low and high.")

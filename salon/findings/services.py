@@ -1,5 +1,6 @@
 """Findings: factors with their doubt, promises kept, errors held out, the books of the chair."""
 
+import math
 from collections.abc import Iterator
 from datetime import timedelta
 from typing import Any
@@ -9,7 +10,7 @@ from django.db.models import Avg, Count, F, QuerySet, Sum
 from django.db.models.functions import Abs
 from django.utils import timezone
 
-from craft.learning.quantities import LEAST_VISITS, differs
+from craft.learning.quantities import LEAST_VISITS, MATTERS, differs
 from craft.learning.scoring import brier, calibrate, log_score, reliability
 from craft.learning.wearing import compared, of_humidity
 from craft.routine.compose.techniques import TECHNIQUES
@@ -17,15 +18,18 @@ from craft.timetable import SHAPING
 from craft.vocabulary import LearnedOf, Promised, Style, VisitState
 from salon.between.lasting import told_days
 from salon.findings.idle import idle
-from salon.house.services import name_of
+from salon.heads.models import OpenedSet
+from salon.house.services import name_of, the_house
 from salon.learning.models import LearnedFactor, LearnedSample, Promise
-from salon.learning.services import BY_HANDS, estimate_of
+from salon.learning.services import BY_HANDS, DRYING, estimate_of
 from salon.shelf.models import Product, StockMove
 from salon.shelf.services import cost_per_g
 from salon.visits.models import Visit, VisitStep
 
 #: Promises that are laid beside what came: the newest so many.
 PROMISES = 2000
+#: Standard deviations within which nine in ten lie.
+NINE_IN_TEN_Z = 1.645
 #: The books look back so far.
 BOOKS = timedelta(days=365)
 
@@ -53,6 +57,7 @@ def learned() -> list[dict[str, Any]]:
                 "group": row.group,
                 "title": called(row.group),
                 "hands": people.get(row.hands, row.hands),
+                "username": row.hands,
                 "by_hands": LearnedOf(row.quantity) in BY_HANDS,
                 "factor": estimate.factor,
                 "low": low,
@@ -63,7 +68,36 @@ def learned() -> list[dict[str, Any]]:
                 "differs": differs(estimate),
             }
         )
+    rows += drying_row()
     return sorted(rows, key=lambda row: (not row["differs"], -abs(row["factor"] - 1)))
+
+
+def drying_row() -> list[dict[str, Any]]:
+    """The salon's factor on drying times, where it rests on enough sets."""
+    house = the_house()
+    used = OpenedSet.objects.filter(used=True)
+    if house.drying_visits < LEAST_VISITS:
+        return []
+    usual = used.aggregate(mean=Avg("forecast_h"))["mean"] or 0.0
+    factor, half = house.drying_factor, NINE_IN_TEN_Z * house.drying_unsure
+    low, high = factor * math.exp(-half), factor * math.exp(half)
+    return [
+        {
+            "quantity": DRYING,
+            "group": "",
+            "title": "Drying time",
+            "hands": "",
+            "username": "",
+            "by_hands": False,
+            "factor": factor,
+            "low": low,
+            "high": high,
+            "visits": house.drying_visits,
+            "house": usual,
+            "now": usual * factor,
+            "differs": not low <= 1 <= high and abs(factor - 1) >= MATTERS,
+        }
+    ]
 
 
 def held_out() -> list[dict[str, Any]]:

@@ -64,6 +64,7 @@ DOORS: dict[str, Door] = {
     **dict.fromkeys(("wear", "check-ins", "check-in-seen", "check-in-link"), Door(HANDS, HANDS)),
     **dict.fromkeys(("look-pictures", "look-picture", "scale-strip"), Door(HANDS, HANDS)),
     **dict.fromkeys(("findings", "story", "two-visits", "heads-like"), Door(HANDS, HANDS)),
+    "learned-value": Door(HANDS, PLANNERS),
     **dict.fromkeys(("trials", "trial", "trial-pair"), Door(HANDS, HANDS)),
     # Everybody has views of their own, and sees no others.
     **dict.fromkeys(("saved-views", "saved-view"), Door(EVERYBODY, EVERYBODY)),

@@ -219,6 +219,7 @@ class DoorsTest(ApiTest):
         written |= {"check-in", "check-in-picture", "check-in-link", "check-ins", "check-in-seen"}
         written |= {
             "findings",
+            "learned-value",
             "findings-csv",
             "findings-data",
             "story",

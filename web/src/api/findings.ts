@@ -15,6 +15,31 @@ const byId = (pk: number) => ({ params: { path: { pk } } })
 export const useFindings = () =>
   useQuery({ queryKey: ['findings'], queryFn: () => answerOf(api.GET('/api/findings/')) })
 
+/** Which learned value. */
+export interface LearnedKey {
+  quantity: LearnedRow['quantity']
+  group: string
+  hands: string
+}
+/** The visits behind a learned value. */
+export const useLearnedVisits = (value: MaybeRefOrGetter<LearnedKey>) =>
+  useQuery({
+    queryKey: computed(() => ['findings', 'learned', toValue(value)]),
+    queryFn: () =>
+      answerOf(api.GET('/api/findings/learned/', { params: { query: { ...toValue(value) } } })),
+  })
+/** Let visits count for a learned value, or leave them out; or only say what that would change. */
+export function useLearningChoice() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: (body: Schemas['LearningChoiceRequest']) =>
+      answerOf(api.POST('/api/findings/learned/', { body })),
+    onSuccess: async (effect) => {
+      if (effect.kept) await cache.invalidateQueries({ queryKey: ['findings'] })
+    },
+  })
+}
+
 /** A table of open data. */
 export const tableOf = (table: string) => `/api/findings/data.csv?table=${table}`
 

@@ -949,6 +949,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/findings/learned/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description One learned value. */
+        get: operations["findings_learned_retrieve"];
+        put?: never;
+        /** @description Let visits count, or leave them out; or only say what that would change. */
+        post: operations["findings_learned_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/heads/": {
         parameters: {
             query?: never;
@@ -4498,6 +4516,12 @@ export interface components {
         /** DrynessData */
         DrynessData: {
             dryness: components["schemas"]["Dryness"];
+            /**
+             * Confirmed
+             * @description Somebody was asked whether this is right, and said yes.
+             * @default false
+             */
+            confirmed?: boolean;
         };
         /**
          * @description * `dry` - dry
@@ -5017,6 +5041,13 @@ export interface components {
             definition: number;
         };
         /**
+         * @description * `dry` - dry
+         *     * `damp_roots` - damp_roots
+         *     * `wet` - wet
+         * @enum {string}
+         */
+        FoundEnum: "dry" | "damp_roots" | "wet";
+        /**
          * Gate
          * @description Whether a set may be opened.
          */
@@ -5045,6 +5076,12 @@ export interface components {
             missing: components["schemas"]["Touch"][];
             /** Damp */
             damp: components["schemas"]["Touch"][];
+            /**
+             * Doubt
+             * @description A question where what was felt hardly can be, so long after shaping; empty: no doubt.
+             * @default
+             */
+            doubt?: string;
             /** Ready */
             ready: boolean;
             /** Options */
@@ -5665,7 +5702,7 @@ export interface components {
         Heat: "none" | "low" | "medium";
         /** @description Errors of forecasts made from the past alone. */
         HeldOut: {
-            quantity: components["schemas"]["QuantityEnum"];
+            quantity: components["schemas"]["HeldOutQuantityEnum"];
             count: number;
             /**
              * Format: double
@@ -5683,6 +5720,15 @@ export interface components {
              */
             covered: number;
         };
+        /**
+         * @description * `minutes` - minutes
+         *     * `detangling` - detangling
+         *     * `dose` - dose
+         *     * `length` - length
+         *     * `wear` - wear
+         * @enum {string}
+         */
+        HeldOutQuantityEnum: "minutes" | "detangling" | "dose" | "length" | "wear";
         /**
          * Hold
          * @description How firmly a styler holds.
@@ -6462,11 +6508,13 @@ export interface components {
         };
         /** @description A factor on the value of the house. */
         LearnedRow: {
-            quantity: components["schemas"]["QuantityEnum"];
+            quantity: components["schemas"]["Quantity3b6Enum"];
             group: string;
             title: string;
             /** @description Whose; empty: of the salon. */
             hands: string;
+            /** @description Of whose; empty: the salon. */
+            username: string;
             /** @description Whether it goes by the hands. */
             by_hands: boolean;
             /** Format: double */
@@ -6491,6 +6539,75 @@ export interface components {
             now: number;
             /** @description Whether the interval leaves the house out, by more than a twentieth. */
             differs: boolean;
+        };
+        /** @description A visit behind a learned value. */
+        LearnedVisit: {
+            visit: number;
+            client: number;
+            name: string;
+            /** Format: date-time */
+            at: string;
+            /**
+             * Format: double
+             * @description By the salon's standard: minutes, grams, cm, days or hours until dry.
+             */
+            usual: number;
+            /**
+             * Format: double
+             * @description What it was; for drying when the set was opened.
+             */
+            actual: number;
+            /**
+             * @description Only for drying.
+             *
+             *     * `dry` - dry
+             *     * `damp_roots` - damp_roots
+             *     * `wet` - wet
+             */
+            found: components["schemas"]["FoundEnum"] | components["schemas"]["BlankEnum"];
+            /** @description Whether the value is learned from it. */
+            used: boolean;
+            /** @description So unusual that somebody must confirm it first. */
+            doubtful: boolean;
+        };
+        /** @description The visits behind a learned value. */
+        LearnedVisits: {
+            /** Format: double */
+            factor: number;
+            visits: components["schemas"]["LearnedVisit"][];
+        };
+        /** @description Visits that should count for a learned value, or should not. */
+        LearningChoiceRequest: {
+            quantity: components["schemas"]["Quantity3b6Enum"];
+            /**
+             * @description Empty for drying.
+             * @default
+             */
+            group?: string;
+            /**
+             * @description Empty: the salon.
+             * @default
+             */
+            hands?: string;
+            visits: number[];
+            used: boolean;
+            /**
+             * @description Only say what it would change.
+             * @default false
+             */
+            preview?: boolean;
+        };
+        /** @description What a choice changes. */
+        LearningEffect: {
+            /**
+             * Format: double
+             * @description Times the salon's standard.
+             */
+            before: number;
+            /** Format: double */
+            after: number;
+            /** @description False for a preview. */
+            kept: boolean;
         };
         /** Leftover */
         Leftover: {
@@ -9010,14 +9127,15 @@ export interface components {
             tried: number;
         };
         /**
-         * @description * `minutes` - minutes
+         * @description * `drying` - drying
+         *     * `minutes` - minutes
          *     * `detangling` - detangling
          *     * `dose` - dose
          *     * `length` - length
          *     * `wear` - wear
          * @enum {string}
          */
-        QuantityEnum: "minutes" | "detangling" | "dose" | "length" | "wear";
+        Quantity3b6Enum: "drying" | "minutes" | "detangling" | "dose" | "length" | "wear";
         Question: {
             key: string;
             part: string;
@@ -11939,6 +12057,12 @@ export interface components {
             /** Next Time */
             next_time?: string[];
             dryness: components["schemas"]["Dryness"] | null;
+            /**
+             * Dryness Confirmed
+             * @description It was doubtful, and somebody confirmed it.
+             * @default false
+             */
+            dryness_confirmed?: boolean;
             residue: components["schemas"]["Residue"] | null;
             /** Notes */
             notes: string[];
@@ -17616,6 +17740,158 @@ export interface operations {
                 };
             };
             406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    findings_learned_retrieve: {
+        parameters: {
+            query: {
+                /** @description Empty for drying. */
+                group?: string;
+                /** @description Empty: the salon. */
+                hands?: string;
+                /**
+                 * @description * `drying` - drying
+                 *     * `minutes` - minutes
+                 *     * `detangling` - detangling
+                 *     * `dose` - dose
+                 *     * `length` - length
+                 *     * `wear` - wear
+                 */
+                quantity: "drying" | "minutes" | "detangling" | "dose" | "length" | "wear";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearnedVisits"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    findings_learned_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LearningChoiceRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearningEffect"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -28136,6 +28412,7 @@ export const pathsApiDayLiveGetParametersQueryFormatValues: ReadonlyArray<Flatte
 export const pathsApiDaySearchPostParametersQueryFormatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/day/search/"]["post"]["parameters"]["query"]["format"]> = ["json", "stream"];
 export const pathsApiFindingsDataGetParametersQueryTableValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/findings/data/"]["get"]["parameters"]["query"]["table"]> = ["days", "factors", "pairs", "promises", "samples", "visits"];
 export const pathsApiFindingsDataCsvGetParametersQueryTableValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/findings/data.csv"]["get"]["parameters"]["query"]["table"]> = ["days", "factors", "pairs", "promises", "samples", "visits"];
+export const pathsApiFindingsLearnedGetParametersQueryQuantityValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/findings/learned/"]["get"]["parameters"]["query"]["quantity"]> = ["drying", "minutes", "detangling", "dose", "length", "wear"];
 export const pathsApiPlansPkCardGetParametersQueryLanguageValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card/"]["get"]["parameters"]["query"]["language"]> = ["de", "en"];
 export const pathsApiPlansPkCardGetParametersQuerySizeValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card/"]["get"]["parameters"]["query"]["size"]> = ["a4", "large", "phone"];
 export const pathsApiPlansPkCardIcsGetParametersQueryLanguageValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card.ics"]["get"]["parameters"]["query"]["language"]> = ["de", "en"];
@@ -28187,8 +28464,10 @@ export const eventKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components
 export const familyValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Family"]> = ["take_down", "prepare", "cleanse", "treat", "lay_in", "shape", "finish"];
 export const fitsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Fits"]> = ["yes", "care", "no"];
 export const flagsEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["FlagsEnum"]> = ["uneven_sides", "interrupted", "out_of_order", "released_damp", "pain"];
+export const foundEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["FoundEnum"]> = ["dry", "damp_roots", "wet"];
 export const handoverKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Handover"]["kind"]> = ["handover"];
 export const heatValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Heat"]> = ["none", "low", "medium"];
+export const heldOutQuantityEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["HeldOutQuantityEnum"]> = ["minutes", "detangling", "dose", "length", "wear"];
 export const holdValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Hold"]> = ["none", "soft", "medium", "firm"];
 export const holdEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["HoldEnum"]> = ["none", "soft", "medium", "firm"];
 export const homeDrawingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["HomeDrawing"]> = ["gather", "rings", "folded", "scarf", "unwind"];
@@ -28232,7 +28511,7 @@ export const plannedDayKindEnumValues: ReadonlyArray<FlattenedDeepRequired<compo
 export const porosityTestValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PorosityTest"]> = ["bead_s", "soak_s", "float", "slide", "dry_ratio", "word"];
 export const preWashValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PreWash"]> = ["auto", "none", "oil"];
 export const promiseKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PromiseKindEnum"]> = ["dry", "minutes", "length"];
-export const quantityEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["QuantityEnum"]> = ["minutes", "detangling", "dose", "length", "wear"];
+export const quantity3b6EnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Quantity3b6Enum"]> = ["drying", "minutes", "detangling", "dose", "length", "wear"];
 export const refreshedWithEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["RefreshedWithEnum"]> = ["styler_spray", "water", "oil", "retwist"];
 export const refreshingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Refreshing"]> = ["styler_spray", "water", "oil", "retwist"];
 export const releasedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Released"]["kind"]> = ["released"];

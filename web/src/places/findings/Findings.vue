@@ -12,10 +12,18 @@ import PageHead from '@/parts/PageHead.vue'
 import { calendarDay, minutes, money, number, percent, short } from '@/text/format'
 
 import FindingsBar from './FindingsBar.vue'
+import LearnedVisits from './LearnedVisits.vue'
 import ReliabilityChart from './ReliabilityChart.vue'
 
 const TABLES = ['visits', 'samples', 'factors', 'promises', 'days', 'pairs'] as const
-const UNITS = { minutes: 'min', detangling: 'min', dose: 'g', length: 'cm', wear: 'd' } as const
+const UNITS = {
+  minutes: 'min',
+  detangling: 'min',
+  dose: 'g',
+  length: 'cm',
+  wear: 'd',
+  drying: 'h',
+} as const
 /** The axis of factors. */
 const AXIS = [0.6, 1.6] as const
 const WIDTH = 120
@@ -28,6 +36,9 @@ const all = ref(false)
 const rows = computed(() => findings.data.value?.learned ?? [])
 const differing = computed(() => rows.value.filter((row) => row.differs))
 const shown = computed(() => (all.value ? rows.value : differing.value))
+const keyOf = (row: LearnedRow) => `${row.quantity} ${row.group} ${row.username}`
+/** The learned value whose visits are listed. */
+const opened = ref<string>()
 const x = scaleLog([...AXIS], [2, WIDTH - 2]).clamp(true)
 const whose = (row: LearnedRow) => row.hands || t('findings.salon')
 const name = (row: LearnedRow) =>
@@ -71,43 +82,60 @@ const coin = (value: number) => money(value, house.data.value?.currency ?? '')
             </tr>
           </thead>
           <tbody>
-            <tr v-for="row in shown" :key="`${row.quantity} ${row.group} ${row.hands}`">
-              <td>
-                <b>{{ name(row) }}</b>
-              </td>
-              <td :data-label="t('findings.whose')">{{ whose(row) }}</td>
-              <td class="n quiet" :data-label="t('findings.house')">
-                {{ amount(row, row.house) }}
-              </td>
-              <td class="n" :data-label="t('findings.now')">
-                <b>{{ amount(row, row.now) }}</b>
-              </td>
-              <td class="lies" :data-label="t('findings.sure')">
-                <span class="sure">
-                  <svg
-                    :viewBox="`0 0 ${WIDTH} 18`"
-                    :width="WIDTH"
-                    height="18"
-                    role="img"
-                    :aria-label="
-                      t('findings.times', {
-                        factor: number(row.factor, 2),
-                        low: number(row.low, 2),
-                        high: number(row.high, 2),
-                      })
-                    "
+            <template v-for="row in shown" :key="keyOf(row)">
+              <tr>
+                <td>
+                  <b>{{ name(row) }}</b>
+                </td>
+                <td :data-label="t('findings.whose')">{{ whose(row) }}</td>
+                <td class="n quiet" :data-label="t('findings.house')">
+                  {{ amount(row, row.house) }}
+                </td>
+                <td class="n" :data-label="t('findings.now')">
+                  <b>{{ amount(row, row.now) }}</b>
+                </td>
+                <td class="lies" :data-label="t('findings.sure')">
+                  <span class="sure">
+                    <svg
+                      :viewBox="`0 0 ${WIDTH} 18`"
+                      :width="WIDTH"
+                      height="18"
+                      role="img"
+                      :aria-label="
+                        t('findings.times', {
+                          factor: number(row.factor, 2),
+                          low: number(row.low, 2),
+                          high: number(row.high, 2),
+                        })
+                      "
+                    >
+                      <line class="one" :x1="x(1)" :x2="x(1)" y1="1" y2="17" />
+                      <line class="doubt" :x1="x(row.low)" :x2="x(row.high)" y1="9" y2="9" />
+                      <circle class="dot" :cx="x(row.factor)" cy="9" r="4.5" />
+                    </svg>
+                    <span class="quiet" aria-hidden="true"
+                      >× {{ number(row.low, 2) }}–{{ number(row.high, 2) }}</span
+                    >
+                  </span>
+                </td>
+                <td class="n" :data-label="t('findings.visits')">
+                  <button
+                    class="act"
+                    type="button"
+                    :aria-expanded="opened === keyOf(row)"
+                    :aria-label="t('learned.show', { what: name(row) }, row.visits)"
+                    @click="opened = opened === keyOf(row) ? undefined : keyOf(row)"
                   >
-                    <line class="one" :x1="x(1)" :x2="x(1)" y1="1" y2="17" />
-                    <line class="doubt" :x1="x(row.low)" :x2="x(row.high)" y1="9" y2="9" />
-                    <circle class="dot" :cx="x(row.factor)" cy="9" r="4.5" />
-                  </svg>
-                  <span class="quiet" aria-hidden="true"
-                    >× {{ number(row.low, 2) }}–{{ number(row.high, 2) }}</span
-                  >
-                </span>
-              </td>
-              <td class="n" :data-label="t('findings.visits')">{{ row.visits }}</td>
-            </tr>
+                    {{ row.visits }}
+                  </button>
+                </td>
+              </tr>
+              <tr v-if="opened === keyOf(row)">
+                <td colspan="6">
+                  <LearnedVisits :row="row" :amount="(value) => amount(row, value)" />
+                </td>
+              </tr>
+            </template>
           </tbody>
         </Figures>
         <p class="more">
