@@ -19,8 +19,9 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from salon.archive.erasing import drop_backups_before, erase
-from salon.archive.packing import backups, opened, pack
-from salon.archive.restoring import restore
+from salon.archive.packing import pack
+from salon.archive.places import backups
+from salon.archive.restoring import look_through, restore
 from salon.heads.models import Head
 from salon.house.services import the_house
 from salon.signed_in import user_of
@@ -47,6 +48,20 @@ class ManifestSerializer(serializers.Serializer[Any]):
     counts = serializers.DictField(child=serializers.IntegerField())
 
 
+class ErasedClientSerializer(serializers.Serializer[Any]):
+    """A client in a backup who was erased here after it was made."""
+
+    uid = serializers.UUIDField()
+    name = serializers.CharField()
+
+
+class ContentsSerializer(ManifestSerializer):
+    """What a backup holds, and who would be left out of it."""
+
+    same_salon = serializers.BooleanField(help_text="Whether it is of the salon that is here.")
+    erased = ErasedClientSerializer(many=True, help_text="Left out when it is restored.")
+
+
 class PackedSerializer(serializers.Serializer[Any]):
     """A packed house."""
 
@@ -62,6 +77,11 @@ class RestoreSerializer(PackedSerializer):
         max_length=120,
         help_text="Of the house that is here, typed.",
         error_messages={"blank": "Type the name of this house.", "required": "Type its name."},
+    )
+    left_out = serializers.ListField(
+        child=serializers.UUIDField(),
+        required=False,
+        help_text="Erased clients in the backup, as they were shown and agreed to be left out.",
     )
 
 
@@ -136,12 +156,18 @@ class CheckView(APIView):
     may_be_busy = True
     parser_classes = [MultiPartParser]
 
-    @extend_schema(request=PackedSerializer, responses=ManifestSerializer)
+    @extend_schema(request=PackedSerializer, responses=ContentsSerializer)
     def post(self, request: Request) -> Response:
         given = PackedSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        with GATE.passed(), opened(given.validated_data["file"]) as house:
-            return Response(ManifestSerializer(house.manifest).data)
+        with GATE.passed():
+            manifest, ready = look_through(given.validated_data["file"])
+        contents = {
+            **manifest.model_dump(),
+            "erased": [vars(client) for client in ready.erased],
+            "same_salon": ready.same_salon,
+        }
+        return Response(ContentsSerializer(contents).data)
 
 
 class RestoreView(APIView):
@@ -157,8 +183,9 @@ class RestoreView(APIView):
         if given.validated_data["name"].strip() != the_house().name:
             raise exceptions.ValidationError({"name": "That is not the name of this house."})
         with GATE.passed():
-            manifest = restore(given.validated_data["file"])
-        return Response(ManifestSerializer(manifest).data)
+            sent = given.validated_data
+            manifest = restore(sent["file"], sent.get("left_out", []))
+        return Response(ManifestSerializer(manifest.model_dump()).data)
 
 
 class ErasureView(APIView):

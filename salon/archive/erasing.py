@@ -1,7 +1,7 @@
 """Erasing a client for good: rows, histories, pictures, and what still names them elsewhere."""
 
 import contextlib
-from collections.abc import Iterable
+from dataclasses import dataclass
 from pathlib import Path
 
 from django.conf import settings
@@ -9,16 +9,30 @@ from django.db import connection, transaction
 from django.db.models import Q
 
 from salon.archive.models import Erasure
-from salon.archive.packing import backups
+from salon.archive.places import backups, clear_leftovers_now, locked
 from salon.booking.models import DayChange
 from salon.devices.gateway import NoGateway, gateway
 from salon.devices.models import ScopePicture
 from salon.heads.models import Head
 from salon.house.models import SentRequest
 from salon.kit.models import KitUse
+from salon.learning.models import LearningChoice
 from salon.planning.models import Plan
 from salon.shelf.models import StockMove, Weighing
 from salon.visits.models import Visit
+
+
+@dataclass(frozen=True)
+class Outside:
+    """What is kept of a client outside the database.
+
+    Args:
+        pictures: names of files below the folder of pictures
+        receipts: of messages that the gateway has
+    """
+
+    pictures: list[str]
+    receipts: list[str]
 
 
 def erase(head: Head, by: str = "") -> None:
@@ -30,28 +44,43 @@ def erase(head: Head, by: str = "") -> None:
         head: of the client
         by: who does it
     """
-    receipts = list(head.messages.exclude(receipt="").values_list("receipt", flat=True))
-    names = [
-        *ScopePicture.objects.filter(head=head).values_list("image", flat=True),
-        *head.look_pictures.values_list("image", flat=True),
-    ]
-    with transaction.atomic():
-        forget(head)
-        Erasure.objects.get_or_create(head=head.pk, defaults={"by": by})
-        number = head.pk
-        head.delete()
-        # After it: deleting is written down as well.
-        Head.history.filter(id=number).delete()
-        # Answers that were kept to be given again.
-        SentRequest.objects.all().delete()
-        # What a change of a day comes to is told with names.
-        DayChange.objects.all().delete()
-    for receipt in receipts:
+    outside = erase_rows(head, by)
+    for receipt in outside.receipts:
         with contextlib.suppress(NoGateway):
             gateway().forget(receipt)
-    for name in names:
+    for name in outside.pictures:
         (Path(settings.MEDIA_ROOT) / name).unlink(missing_ok=True)
     write_anew()
+
+
+@transaction.atomic
+def erase_rows(head: Head, by: str = "") -> Outside:
+    """Erase a client from the database.
+
+    Args:
+        head: of the client
+        by: who does it
+    Returns:
+        what has to go elsewhere, too
+    """
+    outside = Outside(
+        pictures=[
+            *ScopePicture.objects.filter(head=head).values_list("image", flat=True),
+            *head.look_pictures.values_list("image", flat=True),
+        ],
+        receipts=list(head.messages.exclude(receipt="").values_list("receipt", flat=True)),
+    )
+    forget(head)
+    Erasure.objects.get_or_create(uid=head.uid, defaults={"by": by})
+    number = head.pk
+    head.delete()
+    # After it: deleting is written down as well.
+    Head.history.filter(id=number).delete()
+    # Answers that were kept to be given again.
+    SentRequest.objects.all().delete()
+    # What a change of a day comes to is told with names.
+    DayChange.objects.all().delete()
+    return outside
 
 
 def forget(head: Head) -> None:
@@ -63,6 +92,7 @@ def forget(head: Head) -> None:
     )
     StockMove.objects.filter(visit__in=visits).update(visit=None, note="")
     Weighing.objects.filter(visit__in=visits).update(visit=None)
+    LearningChoice.objects.filter(visit__in=visits).delete()
 
 
 def write_anew() -> None:
@@ -73,22 +103,15 @@ def write_anew() -> None:
             cursor.execute("PRAGMA wal_checkpoint(TRUNCATE)")
 
 
-def erase_numbers(numbers: Iterable[int]) -> None:
-    """Erase those of a house that was brought back who had been erased before."""
-    for number in numbers:
-        head = Head.objects.filter(pk=number).first()
-        if head is not None:
-            erase(head)
-        Erasure.objects.get_or_create(head=number)
-
-
 def drop_backups_before(kept: Path) -> int:
-    """Delete every backup but one; they may hold a client who was erased.
+    """Delete every backup but one, and pieces of others; they may hold a client who was erased.
 
     Returns:
         how many were deleted
     """
-    old = [path for path in backups().glob("*.zip") if path != kept]
-    for path in old:
-        path.unlink()
+    with locked():
+        clear_leftovers_now()
+        old = [path for path in backups().glob("*.zip") if path != kept]
+        for path in old:
+            path.unlink()
     return len(old)

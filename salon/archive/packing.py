@@ -10,26 +10,32 @@ import os
 import re
 import shutil
 import sqlite3
-import tempfile
+import struct
+import time
 import zipfile
+import zlib
 from collections.abc import Iterator, Mapping
 from contextlib import closing, contextmanager
-from dataclasses import asdict, dataclass
 from pathlib import Path
-from typing import IO, Any
+from typing import IO, Annotated, Any
 
 from django.conf import settings
-from django.db import connection
 from django.db.migrations.loader import MigrationLoader
 from django.utils import timezone
+from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, ValidationError
 
 from craft.errors import CraftError
+from salon.archive.places import backups, clear_leftovers_now, locked, sqlite_path, work_folder
 
 FORMAT = "gauffer-house"
 VERSION = 1
 DATABASE, MANIFEST, PICTURES = "house.sqlite3", "manifest.json", "pictures/"
 #: No house is larger; what says so is a trap.
 BYTES_MOST, FILES_MOST = 20 * 2**30, 200_000
+#: Databases and pictures shrink to a tenth at best; beyond this, what is large is a trap.
+SHRUNK_MOST, SMALL_BYTES = 100, 16 * 2**20
+#: A backup that takes longer to read is not read by a request [s].
+READ_S = 20.0
 MANIFEST_MOST = 64 * 2**20
 CHUNK = 2**20
 OURS_ONLY = 0o600
@@ -49,41 +55,29 @@ COUNTED = {"heads": "heads_head", "plans": "plans_plan", "visits": "findings_vis
 COUNTED |= {"products": "shelf_product", "people": "house_colleague"}
 
 
-@dataclass(frozen=True)
-class Manifest:
+Sha256 = Annotated[str, Field(pattern=r"^[0-9a-f]{64}$")]
+Rows = Annotated[int, Field(ge=0, le=2**53)]
+Short = Annotated[str, Field(max_length=200)]
+
+
+class Manifest(BaseModel):
     """What a packed house holds.
 
     Args:
-        made_at: when, ISO 8601
+        made_at: when
         house: its name
         counts: rows of what people look for
         migrations: last ones of each app
         files: SHA-256 by name
     """
 
-    made_at: str
-    house: str
-    counts: Mapping[str, int]
-    migrations: Mapping[str, str]
-    files: Mapping[str, str]
+    model_config = ConfigDict(frozen=True, extra="forbid")
 
-
-def backups() -> Path:
-    """The folder of backups, for its owner only."""
-    folder: Path = settings.VAR_DIR / "backups"
-    folder.mkdir(mode=0o700, exist_ok=True)
-    return folder
-
-
-def sqlite_path() -> Path:
-    """The file of the database.
-
-    Raises:
-        CraftError: the database is another, which has means of its own
-    """
-    if connection.vendor != "sqlite":
-        raise CraftError("database", "This house is kept elsewhere: use that database's backup.")
-    return Path(str(connection.settings_dict["NAME"]))
+    made_at: AwareDatetime
+    house: Annotated[str, Field(max_length=120)]
+    counts: dict[Short, Rows]
+    migrations: dict[Short, Short]
+    files: dict[str, Sha256]
 
 
 def pack() -> Path:
@@ -91,12 +85,21 @@ def pack() -> Path:
 
     Returns:
         the file in the folder of backups, readable by its owner only, read back and found whole
+    Raises:
+        CraftError: another backup or restore is running, or the disk is full
     """
+    with locked():
+        clear_leftovers_now()
+        return pack_now()
+
+
+def pack_now() -> Path:
+    """The same for whoever holds the lock already."""
     name = f"gauffer-{timezone.now():%Y%m%d-%H%M%S-%f}.zip"
     target, unfinished = backups() / name, backups() / f".{name}.part"
     try:
-        with tempfile.TemporaryDirectory(dir=settings.VAR_DIR) as folder:
-            copy = Path(folder) / DATABASE
+        with work_folder() as folder:
+            copy = folder / DATABASE
             copy_database(copy)
             unfinished.touch(mode=OURS_ONLY)
             with zipfile.ZipFile(unfinished, "w", zipfile.ZIP_DEFLATED) as archive:
@@ -104,9 +107,9 @@ def pack() -> Path:
                 for path, inside in pictures():
                     files[inside] = put(archive, path, inside)
                 manifest = manifest_of(copy, files)
-                text = json.dumps({"format": FORMAT, "version": VERSION, **asdict(manifest)})
-                archive.writestr(MANIFEST, text)
-        with opened(unfinished):
+                listed = {"format": FORMAT, "version": VERSION, **manifest.model_dump(mode="json")}
+                archive.writestr(MANIFEST, json.dumps(listed))
+        with opened(unfinished, patience_s=None):
             pass
         os.replace(unfinished, target)
     except OSError as error:
@@ -159,8 +162,13 @@ def manifest_of(database: Path, files: Mapping[str, str]) -> Manifest:
         house = copy.execute("SELECT name FROM house_house").fetchone()
         applied = copy.execute("SELECT app, max(name) FROM django_migrations GROUP BY app")
         migrations = dict(applied.fetchall())
-    now = timezone.now().isoformat(timespec="seconds")
-    return Manifest(now, house[0] if house else "", counts, migrations, files)
+    return Manifest(
+        made_at=timezone.now().replace(microsecond=0),
+        house=house[0] if house else "",
+        counts=counts,
+        migrations=migrations,
+        files=dict(files),
+    )
 
 
 class Opened:
@@ -198,32 +206,54 @@ def broken(why: str) -> CraftError:
 
 
 @contextmanager
-def opened(file: Path | IO[bytes]) -> Iterator[Opened]:
+def opened(file: Path | IO[bytes], patience_s: float | None = READ_S) -> Iterator[Opened]:
     """A packed house, after every file in it was read and compared with the list.
 
+    Args:
+        file: the archive
+        patience_s: how long reading it may take [s]; None for as long as it takes
     Raises:
         CraftError: it is no packed house, is broken, or was packed by a newer Gauffer
     """
+    until = None if patience_s is None else time.monotonic() + patience_s
     try:
         with zipfile.ZipFile(file) as archive:
             house = Opened(archive, read_manifest(archive))
             check_names(archive, house.manifest)
             for name, expected in house.manifest.files.items():
-                if hash_of(archive, name) != expected:
+                if hash_of(archive, name, until) != expected:
                     raise broken(f"{name} is not what was packed")
             yield house
-    except (zipfile.BadZipFile, zipfile.LargeZipFile, EOFError, NotImplementedError) as error:
+    except (zipfile.BadZipFile, zipfile.LargeZipFile, zlib.error, EOFError) as error:
         raise broken("it is no ZIP, or a part of it is missing") from error
-    except (RuntimeError, OSError) as error:
+    except (NotImplementedError, UnicodeDecodeError, struct.error) as error:
+        raise broken("it is a ZIP of a kind that no backup is") from error
+    except (RuntimeError, OSError, ValueError) as error:
+        if isinstance(error, CraftError):
+            raise
         raise broken("it cannot be read") from error
 
 
-def hash_of(archive: zipfile.ZipFile, name: str) -> str:
-    """SHA-256 of a file in an archive."""
+def hash_of(archive: zipfile.ZipFile, name: str, until: float | None) -> str:
+    """SHA-256 of a file in an archive.
+
+    Args:
+        archive: it is in
+        name: of the file
+        until: when to give up, on the clock of `time.monotonic`; None: never
+    Raises:
+        CraftError: it takes too long
+    """
     digest = hashlib.sha256()
     with archive.open(name) as source:
         while chunk := source.read(CHUNK):
             digest.update(chunk)
+            if until is not None and time.monotonic() > until:
+                raise CraftError(
+                    "file",
+                    "This file takes too long to read here. Use `manage.py restore` on the machine "
+                    "itself. Nothing was changed.",
+                )
     return digest.hexdigest()
 
 
@@ -237,17 +267,15 @@ def read_manifest(archive: zipfile.ZipFile) -> Manifest:
         raise broken("the list of its files is missing")
     try:
         data: Any = json.loads(archive.read(MANIFEST))
-        if data.pop("format") != FORMAT:
+        if not isinstance(data, dict) or data.pop("format", None) != FORMAT:
             raise broken("it holds something else")
-        if data.pop("version") != VERSION:
+        if data.pop("version", None) != VERSION:
             raise broken("it was packed by a newer Gauffer; bring this one up to date first")
-        manifest = Manifest(**data)
-        dict(manifest.files), dict(manifest.counts), dict(manifest.migrations)
-    except (ValueError, KeyError, TypeError, AttributeError) as error:
-        if isinstance(error, CraftError):
-            raise
+        return Manifest.model_validate(data)
+    except CraftError:
+        raise
+    except (ValidationError, ValueError, RecursionError) as error:
         raise broken("the list of its files cannot be read") from error
-    return manifest
 
 
 def check_names(archive: zipfile.ZipFile, manifest: Manifest) -> None:
@@ -266,9 +294,16 @@ def check_names(archive: zipfile.ZipFile, manifest: Manifest) -> None:
         raise broken("it holds files a house has not")
     if len(infos) > FILES_MOST or sum(info.file_size for info in infos) > BYTES_MOST:
         raise broken("it is larger than a house can be")
+    if any(shrunk_too_much(info) for info in infos):
+        raise broken("its files shrink more than those of a house can")
     free = shutil.disk_usage(settings.VAR_DIR).free
     if sum(info.file_size for info in infos) > free:
         raise CraftError("file", "There is not enough room on the disk for this house.")
+
+
+def shrunk_too_much(info: zipfile.ZipInfo) -> bool:
+    """Whether a file in an archive is many times larger than what was packed of it."""
+    return info.file_size > max(SMALL_BYTES, SHRUNK_MOST * info.compress_size)
 
 
 def migrations(database: Path) -> tuple[set[tuple[str, str]], set[tuple[str, str]]]:

@@ -1,68 +1,210 @@
-"""Bringing a packed house back, all of it or nothing."""
+"""Bringing a backup back, all of it or nothing.
 
+Everything is prepared in a database of its own: brought up to date, without the clients who were
+erased, marked with a token. Then it takes the place of the other in one step, and the pictures
+follow. Killed before that step, nothing has changed; killed after it, the next start finishes.
+"""
+
+import json
 import logging
 import os
 import shutil
 import sqlite3
 import subprocess
 import sys
-import tempfile
+from collections.abc import Collection, Iterator
 from contextlib import closing
+from dataclasses import dataclass
+from datetime import UTC, datetime
 from pathlib import Path
 from typing import IO
-from uuid import uuid4
+from uuid import UUID, uuid4
 
 from django.conf import settings
 from django.db import connection
 
-from salon.archive.erasing import erase_numbers
-from salon.archive.models import Erasure
+from craft.errors import CraftError
+from salon.archive.erasing import write_anew
 from salon.archive.packing import (
     DATABASE,
     PICTURES,
+    READ_S,
     Manifest,
+    Opened,
     broken,
     manifest_of,
     migrations,
     opened,
-    pack,
+    pack_now,
+)
+from salon.archive.places import (
+    INTENT,
+    clear_leftovers_now,
+    locked,
     sqlite_path,
+    switch_pictures,
+    work_folder,
+    write_intent,
 )
 
 log = logging.getLogger("salon.archive")
 
+#: So many names are said in one sentence.
+NAMED = 5
 
-def restore(file: Path | IO[bytes]) -> Manifest:
-    """Put a packed house in the place of the one that is here.
 
-    What is here is packed first, clients who were erased here stay erased, and everybody signs in
-    anew. A house of an older Gauffer is brought up to date on the way.
+@dataclass(frozen=True)
+class ErasedClient:
+    """A client in a backup who was erased after it was made.
 
+    Args:
+        uid: lasting id
+        name: as the backup has it
+    """
+
+    uid: UUID
+    name: str
+
+
+@dataclass(frozen=True)
+class Prepared:
+    """A backup's database, ready to take the place of the one that is here.
+
+    Args:
+        database: its file
+        erased: clients in it who were erased here
+        same_salon: whether it is of the salon that is here
+    """
+
+    database: Path
+    erased: list[ErasedClient]
+    same_salon: bool
+
+
+def look_through(
+    file: Path | IO[bytes], patience_s: float | None = READ_S
+) -> tuple[Manifest, Prepared]:
+    """What a backup holds, and who would be left out of it; nothing is changed.
+
+    Args:
+        file: the backup
+        patience_s: how long reading it may take [s]; None for as long as it takes
+    Raises:
+        CraftError: the file is no whole backup, or of a newer Gauffer
+    """
+    with opened(file, patience_s) as house, work_folder() as folder:
+        return house.manifest, prepared(house, folder)
+
+
+def restore(
+    file: Path | IO[bytes],
+    left_out: Collection[UUID] = (),
+    patience_s: float | None = READ_S,
+) -> Manifest:
+    """Put a backup in the place of what is here.
+
+    What is here is backed up first, and everybody signs in again. A backup of an older Gauffer is
+    brought up to date on the way.
+
+    Args:
+        file: the backup
+        left_out: clients who were erased here, as they were agreed to be left out of it
+        patience_s: how long reading it may take [s]; None for as long as it takes
     Returns:
         what it holds
     Raises:
-        CraftError: the file is no whole house, or of a newer Gauffer; nothing was changed
+        CraftError: the file is no whole backup, or of a newer Gauffer, or it would leave out others
+            than was agreed; nothing was changed
     """
-    with opened(file) as house, tempfile.TemporaryDirectory(dir=settings.VAR_DIR) as folder:
-        database, taken_out = Path(folder) / DATABASE, Path(folder) / "pictures"
-        house.take_out(DATABASE, database)
-        check_database(database, house.manifest)
-        taken_out.mkdir(mode=0o700)
+    with locked(), opened(file, patience_s) as house, work_folder() as folder:
+        clear_leftovers_now()
+        ready = prepared(house, folder)
+        ask_about(ready.erased, left_out)
+        pictures = folder / "pictures"
+        pictures.mkdir(mode=0o700)
         for name in house.manifest.files:
             if name.startswith(PICTURES):
-                house.take_out(name, taken_out / name.removeprefix(PICTURES))
-        bring_up_to_date(database)
+                house.take_out(name, pictures / name.removeprefix(PICTURES))
         if has_house():
-            pack()
-        erased = erased_numbers() | erased_in(database)
-        put_in_place(database, taken_out)
-        erase_numbers(erased)
+            pack_now()
+        leave_out(ready, pictures)
+        keep_erasures_and_numbers(ready.database)
+        put_in_place(ready.database, pictures)
     return house.manifest
 
 
+def prepared(house: Opened, folder: Path) -> Prepared:
+    """Take the database out of a backup, check it and bring it up to date."""
+    database = folder / DATABASE
+    house.take_out(DATABASE, database)
+    check_database(database, house.manifest)
+    bring_up_to_date(database)
+    with closing(sqlite3.connect(database)) as copy:
+        theirs = copy.execute("SELECT identity FROM house_house").fetchone()
+    same = theirs is None or theirs[0] == identity_here()
+    return Prepared(database, list(erased_in(database, same_salon=same)), same)
+
+
+def identity_here() -> str | None:
+    """Lasting id of the salon that is here, as its database keeps it."""
+    if not has_house():
+        return None
+    with connection.cursor() as cursor:
+        cursor.execute("SELECT identity FROM house_house")
+        row = cursor.fetchone()
+    return row[0] if row else None
+
+
 def has_house() -> bool:
-    """Whether there is a house here that somebody might want back."""
+    """Whether there is a salon here that somebody might want back."""
     return "house_house" in connection.introspection.table_names()
+
+
+def erasures_here() -> list[tuple[str | None, int | None, str, str]]:
+    """Erasures as the database keeps them: uid, number, moment, by whom."""
+    if "archive_erasure" not in connection.introspection.table_names():
+        return []
+    with connection.cursor() as cursor:
+        cursor.execute("SELECT uid, head, at, by FROM archive_erasure")
+        return list(cursor.fetchall())
+
+
+def erased_in(database: Path, *, same_salon: bool) -> Iterator[ErasedClient]:
+    """Clients in a backup who were erased here.
+
+    Args:
+        database: of the backup
+        same_salon: only then a number says who it was, and only of clients from before the erasure
+    """
+    with closing(sqlite3.connect(database)) as copy:
+        for uid, number, at, _ in erasures_here():
+            values: tuple[object, ...]
+            if uid is not None:
+                query, values = "uid = ?", (uid,)
+            elif same_salon:
+                query, values = "id = ? AND created_at < ?", (number, str(at))
+            else:
+                continue
+            row = copy.execute(f"SELECT uid, name FROM heads_head WHERE {query}", values).fetchone()
+            if row:
+                yield ErasedClient(UUID(row[0]), row[1])
+
+
+def ask_about(erased: Collection[ErasedClient], left_out: Collection[UUID]) -> None:
+    """Refuse to leave out clients whom nobody agreed to leave out.
+
+    Raises:
+        CraftError: names them
+    """
+    asked = [client.name for client in erased if client.uid not in left_out]
+    if not asked:
+        return
+    names = ", ".join(asked[:NAMED]) + (f" and {len(asked) - NAMED} more" if asked[NAMED:] else "")
+    who = "a client who was" if len(asked) == 1 else f"{len(asked)} clients who were"
+    raise CraftError(
+        "left_out",
+        f"This backup still holds {who} erased here: {names}. Confirm to leave them out.",
+    )
 
 
 def check_database(database: Path, manifest: Manifest) -> None:
@@ -89,54 +231,103 @@ def check_database(database: Path, manifest: Manifest) -> None:
         raise broken("its database cannot be read") from error
 
 
+def managed(database: Path, *command: str) -> str:
+    """Run a management command on a database of its own, in a process of its own.
+
+    Returns:
+        what it printed
+    Raises:
+        CraftError: it failed
+    """
+    environment = {**os.environ, "DATABASE_URL": f"sqlite:///{database}"}
+    done = subprocess.run(
+        [sys.executable, "manage.py", *command],
+        cwd=settings.BASE_DIR,
+        env=environment,
+        capture_output=True,
+        check=False,
+        text=True,
+    )
+    if done.returncode:
+        log.error("a backup cannot be prepared by %s: %s", command[0], done.stderr)
+        raise broken("its database cannot be brought up to date")
+    return done.stdout
+
+
 def bring_up_to_date(database: Path) -> None:
-    """Run what an older Gauffer has not, in a process of its own.
+    """Run the migrations that an older Gauffer has not.
 
     Raises:
         CraftError: it cannot be brought up to date
     """
     known, applied = migrations(database)
-    if known == applied:
+    if known != applied:
+        managed(database, "migrate", "--verbosity", "0", "--no-input")
+
+
+def leave_out(ready: Prepared, pictures: Path) -> None:
+    """Erase clients from a backup's database and their files from its pictures."""
+    if not ready.erased:
         return
-    environment = {**os.environ, "DATABASE_URL": f"sqlite:///{database}"}
-    command = [sys.executable, "manage.py", "migrate", "--verbosity", "0", "--no-input"]
-    done = subprocess.run(
-        command, cwd=settings.BASE_DIR, env=environment, capture_output=True, check=False
-    )
-    if done.returncode:
-        log.error("a packed house cannot be brought up to date: %s", done.stderr.decode())
-        raise broken("its database cannot be brought up to date")
+    uids = [str(client.uid) for client in ready.erased]
+    for name in json.loads(managed(ready.database, "erase_again", *uids)):
+        (pictures / name).unlink(missing_ok=True)
 
 
-def erased_numbers() -> set[int]:
-    """Clients who were erased here."""
-    if "archive_erasure" not in connection.introspection.table_names():
-        return set()
-    return set(Erasure.objects.values_list("head", flat=True))
+def keep_erasures_and_numbers(database: Path) -> None:
+    """Carry over what must outlive a restore: erasures, and numbers that were used already.
 
-
-def erased_in(database: Path) -> set[int]:
-    """Clients who had been erased when the house was packed."""
+    A number that was given to a client or a visit here is never given to another, even if the
+    backup does not know it.
+    """
     with closing(sqlite3.connect(database)) as copy:
-        return {row[0] for row in copy.execute("SELECT head FROM archive_erasure")}
+        copy.executemany(
+            "INSERT INTO archive_erasure (uid, head, at, by) SELECT ?1, ?2, ?3, ?4 WHERE NOT EXISTS"
+            " (SELECT 1 FROM archive_erasure WHERE uid IS ?1 AND head IS ?2)",
+            [(uid, number, str(at), by) for uid, number, at, by in erasures_here()],
+        )
+        used = dict(copy.execute("SELECT name, seq FROM sqlite_sequence"))
+        for table, number in numbers_here():
+            if table in used and used[table] < number:
+                copy.execute("UPDATE sqlite_sequence SET seq = ? WHERE name = ?", (number, table))
+            elif table not in used:
+                copy.execute("INSERT INTO sqlite_sequence VALUES (?, ?)", (table, number))
+        copy.commit()
+
+
+def numbers_here() -> list[tuple[str, int]]:
+    """The last number that was given in each table."""
+    with connection.cursor() as cursor:
+        cursor.execute("SELECT name, seq FROM sqlite_sequence")
+        return list(cursor.fetchall())
 
 
 def put_in_place(database: Path, taken_out: Path) -> None:
-    """The rows in one step that is done or not; then the pictures beside them."""
+    """The database in one step that is done or not; then the pictures beside it."""
     root = Path(settings.MEDIA_ROOT)
     ready, old = (root.with_name(f"{root.name}.{uuid4().hex}") for _ in range(2))
-    # Rows of the new house name these pictures: they lie ready before the rows are there.
-    shutil.move(taken_out, ready)
-    try:
-        with closing(sqlite3.connect(database)) as source:
-            source.execute("PRAGMA journal_mode=WAL")
-            with closing(sqlite3.connect(sqlite_path(), timeout=60)) as live:
-                source.backup(live)
-    except BaseException:
-        shutil.rmtree(ready)
-        raise
+    token = uuid4().hex
+    with closing(sqlite3.connect(database)) as source:
+        now = datetime.now(UTC).replace(tzinfo=None).isoformat(" ")
+        source.execute("INSERT INTO archive_restoration (token, at) VALUES (?, ?)", (token, now))
+        source.commit()
+        # Rows of the new database name these pictures: they lie ready before the rows are there.
+        shutil.move(taken_out, ready)
+        write_intent(token, ready, old)
+        try:
+            put_database(source)
+        except BaseException:
+            shutil.rmtree(ready)
+            (settings.VAR_DIR / INTENT).unlink()
+            raise
+    switch_pictures(ready, old)
+    (settings.VAR_DIR / INTENT).unlink()
     connection.close()
-    if root.exists():
-        root.rename(old)
-    ready.rename(root)
-    shutil.rmtree(old, ignore_errors=True)
+    write_anew()
+
+
+def put_database(source: sqlite3.Connection) -> None:
+    """Copy a database over the one in place, in one transaction of SQLite's."""
+    source.execute("PRAGMA journal_mode=WAL")
+    with closing(sqlite3.connect(sqlite_path(), timeout=60)) as live:
+        source.backup(live)

@@ -1,6 +1,7 @@
 """Clients and what was observed of their hair."""
 
 from datetime import datetime
+from uuid import uuid4
 
 from django.conf import settings
 from django.db import models
@@ -15,6 +16,9 @@ from craft.vocabulary import Contact, Dryness, Night, StopSign, WashRoutine, Zon
 class Head(models.Model):
     """A client."""
 
+    uid = models.UUIDField(
+        default=uuid4, unique=True, editable=False, help_text="Lasting id: numbers may come back."
+    )
     name = models.CharField(max_length=120)
     note = models.TextField(blank=True, max_length=2000)
     conditions = models.JSONField(default=list, blank=True, help_text="What to plan around.")

@@ -1,5 +1,7 @@
 """The salon itself and the people who work in it."""
 
+from uuid import uuid4
+
 from django.conf import settings
 from django.db import models
 from django.db.models import F, Q
@@ -41,6 +43,9 @@ class SentRequest(models.Model):
 class House(models.Model):
     """The salon: one row."""
 
+    identity = models.UUIDField(
+        default=uuid4, editable=False, help_text="Tells this salon's backups from another's."
+    )
     name = models.CharField(max_length=120, default="My salon")
     phone = models.CharField(max_length=40, blank=True, help_text="Told on the card for home.")
     zone = models.CharField(max_length=64, default=machine_zone, help_text="Of its clock, IANA.")

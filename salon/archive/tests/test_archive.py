@@ -1,8 +1,13 @@
 """Packing the house, bringing it back, erasing a client: tried with a real database file."""
 
+import hashlib
+import importlib
 import io
+import itertools
 import json
+import os
 import shutil
+import signal
 import sqlite3
 import zipfile
 from contextlib import closing
@@ -10,9 +15,11 @@ from pathlib import Path
 from tempfile import mkdtemp
 from typing import Any
 from unittest.mock import patch
+from uuid import uuid4
 
 from django.contrib.auth.models import User
 from django.core.management import CommandError, call_command
+from django.db import connection
 from django.test import TransactionTestCase, override_settings
 from django.utils import timezone
 from rest_framework.response import Response
@@ -22,13 +29,14 @@ from craft.errors import CraftError
 from salon.archive.api import read_in_pieces
 from salon.archive.erasing import erase
 from salon.archive.models import Erasure
-from salon.archive.packing import DATABASE, MANIFEST, opened, pack, sqlite_path
-from salon.archive.restoring import restore
+from salon.archive.packing import DATABASE, MANIFEST, READ_S, opened, pack
+from salon.archive.places import INTENT, clear_leftovers, locked, sqlite_path
+from salon.archive.restoring import look_through, restore
 from salon.between.models import Message
 from salon.devices.models import ScopePicture
 from salon.heads.models import Head
 from salon.heads.services import add_head
-from salon.house.models import SentRequest
+from salon.house.models import House, SentRequest
 from salon.house.services import the_house
 from salon.kit.models import KitItem, KitUse
 from salon.planning.services import save
@@ -96,6 +104,13 @@ class ArchiveTest(TransactionTestCase):
                 new.writestr(name, change[name] or b"")
         return out.getvalue()
 
+    def listed(self, packed: Path, name: str) -> bytes:
+        """A packed house with one more file, which stands in its list."""
+        with zipfile.ZipFile(packed) as old:
+            files = json.loads(old.read(MANIFEST))["files"]
+        files[name] = hashlib.sha256(b"x").hexdigest()
+        return self.repacked(packed, {name: b"x"}, files=files)
+
 
 class PackingTest(ArchiveTest):
     def test_a_packed_house_comes_back_whole(self) -> None:
@@ -153,6 +168,16 @@ class PackingTest(ArchiveTest):
             "another sum": self.repacked(packed, {}, files=sums("0")),
             "another sum, larger": self.repacked(packed, {}, files=sums("f")),
             "other counts": self.repacked(packed, {}, counts={"heads": 7}),
+            "counts in words": self.repacked(packed, {}, counts={"heads": "<b>7</b>"}),
+            "counts below nothing": self.repacked(packed, {}, counts={"heads": -1}),
+            "a day that is none": self.repacked(packed, {}, made_at="yesterday"),
+            "a house of numbers": self.repacked(packed, {}, house=[7]),
+            "deep list": self.repacked(packed, {MANIFEST: b"[" * 100_000}),
+            "a strange name": self.listed(packed, "pictures/<b>.png"),
+            "a drive": self.listed(packed, "pictures/C:x.png"),
+            "a backslash": self.listed(packed, "pictures/a\\b.png"),
+            "a hidden file": self.listed(packed, "pictures/.x.png"),
+            "a way up": self.listed(packed, "pictures/../up.png"),
         }
         for name, data in wrong.items():
             with self.subTest(name):
@@ -175,6 +200,7 @@ class PackingTest(ArchiveTest):
             live.execute("DELETE FROM django_migrations WHERE name = '9999_future'")
             live.execute("DELETE FROM django_migrations WHERE app = 'archive'")
             live.execute("DROP TABLE archive_erasure")
+            live.execute("DROP TABLE archive_restoration")
             live.commit()
         older = pack()
         call_command("migrate", verbosity=0)
@@ -280,7 +306,7 @@ class ErasingTest(ArchiveTest):
         # What is true without them stays.
         self.assertEqual(StockMove.objects.get(kind="used").grams, -5)
         self.assertEqual(KitUse.objects.get().count, 4)
-        self.assertEqual(Erasure.objects.get().head, number)
+        self.assertEqual(Erasure.objects.get().uid, self.head.uid)
         self.assertEqual(Erasure.objects.get().by, "vera")
 
     def test_the_gateway_forgets_what_it_sent_to_them(self) -> None:
@@ -293,14 +319,45 @@ class ErasingTest(ArchiveTest):
             erase(self.head, "vera")
         gateway.return_value.forget.assert_called_once_with("r-1")
 
-    def test_a_backup_from_before_comes_back_without_them(self) -> None:
+    def test_a_backup_from_before_comes_back_without_them_once_agreed(self) -> None:
         add_head({"name": "Stays"}, MEASURED, self.owner)
-        packed = pack()
+        packed, uid = pack(), self.head.uid
         erase(self.head, "vera")
-        restore(packed)
+        _, ready = look_through(packed)
+        self.assertEqual([(each.uid, each.name) for each in ready.erased], [(uid, SECRET)])
+        self.assertTrue(ready.same_salon)
+        with self.assertRaisesMessage(CraftError, f"erased here: {SECRET}. Confirm"):
+            restore(packed)
+        self.assertEqual(Head.objects.get().name, "Stays")
+        restore(packed, [uid])
         self.assertEqual(Head.objects.get().name, "Stays")
         self.assertFalse(self.picture.exists())
-        self.assertFalse(self.kept(SECRET))
+        self.assertEqual(self.kept(SECRET), [])
+
+    def test_an_innocent_client_keeps_their_place(self) -> None:
+        before = pack()
+        later = add_head({"name": "Erased"}, MEASURED, self.owner)
+        number = later.pk
+        erase(later, "vera")
+        restore(before)
+        innocent = add_head({"name": "Innocent"}, MEASURED, self.owner)
+        # A number that was given once is not given again, even by an older backup.
+        self.assertGreater(innocent.pk, number)
+        restore(pack())
+        self.assertTrue(Head.objects.filter(name="Innocent").exists())
+
+    def test_a_number_from_before_lasting_ids_erases_only_who_was_there_then(self) -> None:
+        Erasure.objects.create(head=self.head.pk, at=self.head.created_at)
+        packed = pack()
+        _, ready = look_through(packed)
+        self.assertEqual(ready.erased, [])
+        Erasure.objects.update(at=timezone.now())
+        _, ready = look_through(packed)
+        self.assertEqual([each.name for each in ready.erased], [SECRET])
+        # In another salon's backup a number says nothing.
+        House.objects.update(identity=uuid4())
+        _, ready = look_through(packed)
+        self.assertEqual((ready.erased, ready.same_salon), ([], False))
 
     def test_by_command(self) -> None:
         number = str(self.head.pk)
@@ -310,4 +367,156 @@ class ErasingTest(ArchiveTest):
         pack()
         call_command("erase", number, SECRET, "--backups", stdout=out)
         self.assertIn("1 older backups were deleted", out.getvalue())
+        self.assertFalse(Head.objects.exists())
+
+
+class KillAt:
+    """Kills this process before or after a function is called."""
+
+    def __init__(self, target: str, *, after: bool) -> None:
+        module, name = target.rsplit(".", 1)
+        work = getattr(importlib.import_module(module), name)
+
+        def killed(*args: Any, **kwargs: Any) -> None:
+            if after:
+                work(*args, **kwargs)
+            os.kill(os.getpid(), signal.SIGKILL)
+
+        self.patched = patch(target, killed)
+
+    def __enter__(self) -> None:
+        self.patched.start()
+
+    def __exit__(self, *_: object) -> None:
+        self.patched.stop()
+
+
+class KilledTest(ArchiveTest):
+    """Whatever step a killed restore had reached, the next start finishes or undoes it."""
+
+    STEPS = (
+        "salon.archive.restoring.keep_erasures_and_numbers",
+        "salon.archive.restoring.write_intent",
+        "salon.archive.restoring.put_database",
+        "salon.archive.restoring.switch_pictures",
+        "salon.archive.restoring.write_anew",
+    )
+
+    def killed_at(self, step: str, packed: Path, left_out: list[Any], *, after: bool) -> None:
+        """Restore in a process of its own, which is killed before or after a step."""
+        process = os.fork()
+        if not process:
+            try:
+                with KillAt(step, after=after):
+                    restore(packed, left_out)
+            finally:
+                os._exit(1)
+        _, status = os.waitpid(process, 0)
+        self.assertEqual(os.waitstatus_to_exitcode(status), -signal.SIGKILL, step)
+
+    def test_killed_anywhere_the_next_start_finishes_or_undoes_it(self) -> None:
+        add_head({"name": "Stays"}, MEASURED, self.owner)
+        packed, uid = pack(), self.head.uid
+        erase(self.head, "vera")
+        add_head({"name": "Came later"}, MEASURED, self.owner)
+        now = self.folder / "pictures" / "scope" / "now.png"
+        now.parent.mkdir(parents=True, exist_ok=True)
+        now.write_bytes(b"now")
+        kept = pack()
+        for step, after in itertools.product(self.STEPS, (False, True)):
+            with self.subTest(step, after=after):
+                connection.close()
+                # What is left out is prepared by a process of its own, which takes long.
+                with patch("salon.archive.restoring.managed", erase_quickly):
+                    self.killed_at(step, packed, [uid], after=after)
+                self.assertTrue(clear_leftovers())
+                names = sorted(Head.objects.values_list("name", flat=True))
+                switched = "Came later" not in names
+                # All of one or all of the other, and never somebody who was erased.
+                self.assertEqual(names, ["Stays"] if switched else ["Came later", "Stays"])
+                self.assertEqual(now.exists(), not switched)
+                left = {path.name for path in self.folder.iterdir()}
+                self.assertEqual(left - {"archive.lock"}, {"backups", "pictures"})
+                if switched:
+                    restore(kept)
+
+    def test_pieces_of_a_killed_backup_go_with_the_next_start(self) -> None:
+        (self.folder / ".archive-xyz").mkdir()
+        (self.folder / ".archive-xyz" / DATABASE).write_bytes(SECRET.encode())
+        (self.folder / "backups").mkdir(exist_ok=True)
+        (self.folder / "backups" / ".gauffer-1.zip.part").write_bytes(SECRET.encode())
+        (self.folder / "pictures.0123").mkdir()
+        (self.folder / f"{INTENT}.part").write_text("{")
+        self.assertTrue(clear_leftovers())
+        left = {path.name for path in self.folder.iterdir()} - {"archive.lock"}
+        self.assertEqual(left, {"backups", "pictures"})
+        self.assertEqual(list((self.folder / "backups").iterdir()), [])
+
+    def test_work_under_way_is_left_alone(self) -> None:
+        (self.folder / ".archive-xyz").mkdir()
+        with locked():
+            self.assertFalse(clear_leftovers())
+            with self.assertRaisesMessage(CraftError, "Another backup or restore"), locked(0):
+                pass
+        self.assertTrue((self.folder / ".archive-xyz").exists())
+
+
+def erase_quickly(database: Path, command: str, *uids: str) -> str:
+    """What `manage.py erase_again` does, without a process of its own."""
+    hexes = [uid.replace("-", "") for uid in uids]
+    with closing(sqlite3.connect(database)) as copy:
+        copy.execute("PRAGMA foreign_keys = ON")
+        tables = [
+            (table, row[3])
+            for (table,) in copy.execute("SELECT name FROM sqlite_master WHERE type = 'table'")
+            for row in copy.execute(f"PRAGMA foreign_key_list({table})").fetchall()
+            if row[2] == "heads_head"
+        ]
+        copy.execute("PRAGMA foreign_keys = OFF")
+        for uid in hexes:
+            (number,) = copy.execute("SELECT id FROM heads_head WHERE uid = ?", (uid,)).fetchone()
+            for table, column in tables:
+                copy.execute(f"DELETE FROM {table} WHERE {column} = ?", (number,))
+            copy.execute("DELETE FROM heads_head WHERE id = ?", (number,))
+        copy.commit()
+    return "[]"
+
+
+class OddArchivesTest(ArchiveTest):
+    def test_a_trap_of_zeros_is_refused_at_once(self) -> None:
+        out = io.BytesIO()
+        with zipfile.ZipFile(pack()) as old, zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as new:
+            listed = json.loads(old.read(MANIFEST))
+            listed["files"]["pictures/zeros.png"] = "0" * 64
+            new.writestr(MANIFEST, json.dumps(listed))
+            for name in set(old.namelist()) - {MANIFEST}:
+                new.writestr(name, old.read(name))
+            with new.open("pictures/zeros.png", "w", force_zip64=True) as zeros:
+                for _ in range(64):
+                    zeros.write(bytes(2**20))
+        answer = self.post_file("/api/archive/check/", out.getvalue())
+        self.assertRefusedFile(answer, "file", "shrink more than those of a house can")
+
+    def test_what_takes_too_long_is_refused_in_words(self) -> None:
+        packed = pack().read_bytes()
+        with patch("salon.archive.packing.time.monotonic", side_effect=itertools.count(0, READ_S)):
+            answer = self.post_file("/api/archive/check/", packed)
+        self.assertRefusedFile(answer, "file", "takes too long to read here")
+
+    def assertRefusedFile(self, answer: Any, field: str, words: str) -> None:
+        self.assertEqual(answer.status_code, 400, answer.content)
+        errors = {error["field"]: error["message"] for error in answer.json()["errors"]}
+        self.assertIn(words, errors[field])
+
+    def test_the_check_lists_who_would_be_left_out(self) -> None:
+        packed, uid = pack(), self.head.uid
+        erase(self.head, "vera")
+        data = packed.read_bytes()
+        seen = self.post_file("/api/archive/check/", data).json()
+        self.assertEqual(seen["erased"], [{"uid": str(uid), "name": SECRET}])
+        name = the_house().name
+        answer = self.post_file("/api/archive/restore/", data, name=name)
+        self.assertRefusedFile(answer, "left_out", f"erased here: {SECRET}")
+        answer = self.post_file("/api/archive/restore/", data, name=name, left_out=str(uid))
+        self.assertEqual(answer.status_code, 200, answer.content)
         self.assertFalse(Head.objects.exists())

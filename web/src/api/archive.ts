@@ -22,7 +22,7 @@ export const useCheckHouse = () =>
 
 export const useRestore = () =>
   useMutation({
-    mutationFn: (values: { file: File; name: string }) =>
+    mutationFn: (values: { file: File; name: string; left_out: string[] }) =>
       answerOf(api.POST('/api/archive/restore/', asForm<Schemas['RestoreRequest']>(values))),
   })
 

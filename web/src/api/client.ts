@@ -92,14 +92,15 @@ const watching: Middleware = {
 export const api = createClient<paths>({ baseUrl: '/' })
 api.use(csrf, once, watching)
 
-type FormValue = string | number | boolean | Blob | undefined
+type FormValue = string | number | boolean | Blob | undefined | string[]
 
 /** A body with a file in it: the typed client sends JSON, this goes as a form; blanks stay out. */
 export function asForm<Body>(values: Record<string, FormValue>) {
   const form = new FormData()
   for (const [name, value] of Object.entries(values)) {
     if (value === undefined) continue
-    form.append(name, value instanceof Blob ? value : String(value))
+    for (const one of Array.isArray(value) ? value : [value])
+      form.append(name, one instanceof Blob ? one : String(one))
   }
   // The types tell of a file as a text.
   return { body: values as unknown as Body, bodySerializer: () => form }

@@ -3722,6 +3722,19 @@ export interface components {
          * @enum {string}
          */
         ContactEnum: "none" | "message";
+        /** @description What a backup holds, and who would be left out of it. */
+        Contents: {
+            house: string;
+            /** Format: date-time */
+            made_at: string;
+            counts: {
+                [key: string]: number;
+            };
+            /** @description Whether it is of the salon that is here. */
+            same_salon: boolean;
+            /** @description Left out when it is restored. */
+            erased: components["schemas"]["ErasedClient"][];
+        };
         /** Correction */
         Correction: {
             /**
@@ -4738,6 +4751,12 @@ export interface components {
             minutes: number;
             problem: string;
             booked: boolean;
+        };
+        /** @description A client in a backup who was erased here after it was made. */
+        ErasedClient: {
+            /** Format: uuid */
+            uid: string;
+            name: string;
         };
         /** @description A client who is erased for good. */
         ErasureRequest: {
@@ -9570,6 +9589,8 @@ export interface components {
             file: string;
             /** @description Of the house that is here, typed. */
             name: string;
+            /** @description Erased clients in the backup, as they were shown and agreed to be left out. */
+            left_out?: string[];
         };
         /**
          * RestyleAnswer
@@ -12936,7 +12957,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Manifest"];
+                    "application/json": components["schemas"]["Contents"];
                 };
             };
             400: {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The whole house in one file: out, and in again. */
+import { ElCheckbox } from 'element-plus'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
@@ -27,11 +28,15 @@ const file = ref<File>()
 const name = ref('')
 const house = computed(() => session.data.value?.house?.name ?? '')
 const inside = computed(() => check.data.value)
+/** Clients who were erased are left out only once that is agreed. */
+const agreed = ref(false)
+const sure = computed(() => agreed.value || !inside.value?.erased.length)
 
 async function look(event: Event) {
   const input = event.target as HTMLInputElement
   file.value = input.files?.[0]
   name.value = ''
+  agreed.value = false
   restore.reset()
   if (file.value) await check.mutateAsync(file.value).catch(() => undefined)
   input.value = ''
@@ -39,7 +44,11 @@ async function look(event: Event) {
 async function bring() {
   if (!file.value) return
   const done = await restore
-    .mutateAsync({ file: file.value, name: name.value })
+    .mutateAsync({
+      file: file.value,
+      name: name.value,
+      left_out: inside.value?.erased.map((client) => client.uid) ?? [],
+    })
     .catch(() => undefined)
   // Everybody signs in anew, here as well.
   if (done) window.location.assign('/')
@@ -98,6 +107,14 @@ async function bring() {
           </span>
         </p>
         <p class="caution">{{ t('archive.replaces', { house }) }}</p>
+        <p v-if="!inside.same_salon" class="caution">{{ t('archive.otherSalon') }}</p>
+        <div v-if="inside.erased.length" class="caution">
+          <p>{{ t('archive.erased', inside.erased.length) }}</p>
+          <ul>
+            <li v-for="client in inside.erased" :key="client.uid">{{ client.name }}</li>
+          </ul>
+          <ElCheckbox v-model="agreed">{{ t('archive.leaveOut') }}</ElCheckbox>
+        </div>
         <TextField
           v-model="name"
           :label="t('archive.typeName', { house })"
@@ -107,7 +124,7 @@ async function bring() {
         <button
           class="act warn"
           type="submit"
-          :disabled="name.trim() !== house || restore.isPending.value"
+          :disabled="name.trim() !== house || !sure || restore.isPending.value"
         >
           {{ t(restore.isPending.value ? 'archive.bringing' : 'archive.bring') }}
         </button>

@@ -59,6 +59,10 @@ export const house = {
     },
     replaces:
       'It takes the place of {house}, which is backed up first. Everybody signs in anew; clients who were erased stay erased.',
+    otherSalon: 'This backup is of another salon.',
+    erased:
+      'One client in this backup was erased here and will be left out: | {n} clients in this backup were erased here and will be left out:',
+    leaveOut: 'Restore without them',
     typeName: 'Type {house} to go on',
     bring: 'Bring it back',
     bringing: 'Bringing it back…',
