@@ -105,10 +105,14 @@ class StockView(APIView):
     def post(self, request: Request, pk: int) -> Response:
         given = StockSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        book = {"delivery": stock.deliver, "recount": stock.recount, "waste": stock.waste}
         values = given.validated_data
         product = get_object_or_404(Product, pk=pk)
-        done = book[values["kind"]](product, values["grams"], user_of(request), values["note"])
+        typed = (product, values["grams"], user_of(request), values["note"])
+        if values["kind"] == "recount":
+            done = stock.recount(*typed, None if values["sure"] else values.get("seen_g"))
+        else:
+            book = {"delivery": stock.deliver, "waste": stock.waste}
+            done = book[values["kind"]](*typed)
         return Response(MoveSerializer(done).data, status=status.HTTP_201_CREATED)
 
 

@@ -286,6 +286,17 @@ class StockSerializer(serializers.Serializer[Any]):
     kind = one_of(["delivery", "recount", "waste"])
     grams = within(0, 20_000, "g")
     note = serializers.CharField(max_length=200, required=False, allow_blank=True, default="")
+    seen_g = within(
+        0,
+        20_000,
+        "g",
+        required=False,
+        allow_null=True,
+        help_text="For a recount: what the shelf said when counting began.",
+    )
+    sure = serializers.BooleanField(
+        required=False, default=False, help_text="The shelf changed meanwhile; the count is right."
+    )
 
 
 class CalibrationReadingSerializer(serializers.Serializer[Any]):

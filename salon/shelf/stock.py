@@ -1,6 +1,6 @@
 """Grams that come and go."""
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
@@ -10,17 +10,31 @@ from django.db import transaction
 from django.utils import timezone
 
 from craft.errors import CraftError
+from salon.problems import Doubtful
 from salon.shelf.models import Product, StockMove
 
 MOST_G = 20_000.0
 GRAMS_DIGITS = 2
+#: Stocks that differ by less are the same [g].
+SAME_G = 0.05
 
 
-@transaction.atomic
 def move(
     product: Product,
     kind: StockMove.Kind,
     grams: float,
+    by: User | None,
+    **more: Any,
+) -> StockMove:
+    """Book grams in or out; arguments as `book`."""
+    return book(product, kind, lambda _: grams, by, **more)
+
+
+@transaction.atomic
+def book(
+    product: Product,
+    kind: StockMove.Kind,
+    grams_of: Callable[[float], float],
     by: User | None,
     **more: Any,
 ) -> StockMove:
@@ -30,14 +44,14 @@ def move(
     stays true, and the shelf asks for a recount.
 
     Args:
-        product: of which bottle
+        product: of which bottle; its stock is read again, for another device may have changed it
         kind: why
-        grams: positive in, negative out [g]
+        grams_of: grams to book, positive in, negative out, from those that are left now [g]
         by: who
         more: other columns of the move
     """
     held = Product.objects.select_for_update().get(pk=product.pk)
-    taken, beyond = within_stock(held.stock_g, grams)
+    taken, beyond = within_stock(held.stock_g, grams_of(held.stock_g))
     if beyond:
         more["note"] = f"{beyond:.1f} g more than the shelf knew: recount. {more.get('note', '')}"
     booked = StockMove.objects.create(
@@ -66,14 +80,58 @@ def deliver(product: Product, grams: float, by: User, note: str = "") -> StockMo
     Raises:
         CraftError: there would be more than a shelf holds
     """
-    if product.stock_g + grams > MOST_G:
-        raise CraftError("grams", f"A product holds at most {MOST_G:g} g in all its bottles.")
-    return move(product, StockMove.Kind.DELIVERY, grams, by, note=note)
+
+    def arrives(stock_g: float) -> float:
+        check_room(stock_g + grams, stock_g)
+        return grams
+
+    return book(product, StockMove.Kind.DELIVERY, arrives, by, note=note)
 
 
-def recount(product: Product, grams: float, by: User, note: str = "") -> StockMove:
-    """Set what is left to what was weighed."""
-    return move(product, StockMove.Kind.RECOUNT, grams - product.stock_g, by, note=note)
+def check_room(after_g: float, stock_g: float) -> None:
+    """Refuse more than a shelf holds of a product.
+
+    Raises:
+        CraftError: says how much fits
+    """
+    if after_g > MOST_G:
+        raise CraftError(
+            "grams",
+            f"A product holds at most {MOST_G:g} g in all its bottles. {stock_g:g} g are here, so "
+            f"at most {max(0.0, MOST_G - stock_g):g} g can be delivered.",
+        )
+
+
+def recount(
+    product: Product,
+    grams: float,
+    by: User,
+    note: str = "",
+    seen_g: float | None = None,
+) -> StockMove:
+    """Set what is left to what was weighed.
+
+    Args:
+        product: that was counted
+        grams: what was weighed [g]
+        by: who counted
+        note: why
+        seen_g: what the shelf said when counting began [g]; None: nobody needs to be asked
+    Raises:
+        Doubtful: the shelf has changed since: the count may miss what was used meanwhile
+    """
+
+    def difference(stock_g: float) -> float:
+        if seen_g is not None and abs(stock_g - seen_g) >= SAME_G:
+            raise Doubtful(
+                {
+                    "grams": f"The shelf changed from {seen_g:g} g to {stock_g:g} g while you were "
+                    f"counting. Is {grams:g} g what is there now?"
+                }
+            )
+        return grams - stock_g
+
+    return book(product, StockMove.Kind.RECOUNT, difference, by, note=note)
 
 
 def waste(product: Product, grams: float, by: User, note: str = "") -> StockMove:
@@ -82,9 +140,13 @@ def waste(product: Product, grams: float, by: User, note: str = "") -> StockMove
     Raises:
         CraftError: more than is left
     """
-    if grams > product.stock_g:
-        raise CraftError("grams", f"Only {product.stock_g:g} g are left.")
-    return move(product, StockMove.Kind.WASTE, -grams, by, note=note)
+
+    def thrown(stock_g: float) -> float:
+        if grams > stock_g:
+            raise CraftError("grams", f"Only {stock_g:g} g are left.")
+        return -grams
+
+    return book(product, StockMove.Kind.WASTE, thrown, by, note=note)
 
 
 @transaction.atomic
@@ -92,7 +154,7 @@ def undo(booked: StockMove, *, back: bool = False) -> StockMove:
     """Undo a move, or do it again.
 
     Raises:
-        CraftError: there is too little left to take a delivery back
+        CraftError: there is too little left to take a delivery back, or too much to put it back
     """
     booked = StockMove.objects.select_for_update().get(pk=booked.pk)
     if (booked.undone_at is None) is back:
@@ -103,6 +165,7 @@ def undo(booked: StockMove, *, back: bool = False) -> StockMove:
         raise CraftError(
             "undo", f"Only {held.stock_g:g} g are left, it would take {abs(booked.grams):g} g away."
         )
+    check_room(left, held.stock_g)
     held.stock_g = round(left, GRAMS_DIGITS)
     held.save(update_fields=["stock_g"])
     booked.undone_at = None if back else timezone.now()

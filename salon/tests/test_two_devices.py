@@ -3,11 +3,13 @@
 from typing import Any
 from uuid import uuid4
 
+from craft.errors import CraftError
 from salon.heads.models import Head
 from salon.house.models import SentRequest
 from salon.house.services import the_house
 from salon.kit.models import KitItem
 from salon.shelf.models import Product, StockMove
+from salon.shelf.stock import deliver, recount, undo, waste
 from salon.tests.base import ApiTest
 
 
@@ -58,6 +60,57 @@ class OnceTest(ApiTest):
                 headers={"Idempotency-Key": key},
             )
         self.assertEqual(Head.objects.filter(name="Twice").count(), 1)
+
+
+class StockTest(ApiTest):
+    """A device that has seen an older stock books against the one that is there."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.gel = Product.objects.create(name="Gel", role="gel", stock_g=100)
+        self.stale = Product.objects.get(pk=self.gel.pk)
+        waste(Product.objects.get(pk=self.gel.pk), 30, self.user)
+
+    def left(self) -> float:
+        self.gel.refresh_from_db()
+        return self.gel.stock_g
+
+    def book(self, **body: Any) -> Any:
+        return self.post(f"/api/products/{self.gel.pk}/stock/", body)
+
+    def test_two_recounts_come_to_the_last_one(self) -> None:
+        recount(self.stale, 55, self.user)
+        self.assertEqual(self.left(), 55)
+
+    def test_waste_cannot_take_what_the_other_device_took(self) -> None:
+        with self.assertRaisesMessage(CraftError, "Only 70 g are left"):
+            waste(self.stale, 80, self.user)
+        self.assertEqual(self.left(), 70)
+
+    def test_two_deliveries_stay_within_the_limit(self) -> None:
+        stale = Product.objects.get(pk=self.gel.pk)
+        deliver(Product.objects.get(pk=self.gel.pk), 19_000, self.user)
+        with self.assertRaisesMessage(CraftError, "at most 930 g can be delivered"):
+            deliver(stale, 1_000, self.user)
+        deliver(stale, 930, self.user)
+        self.assertEqual(self.left(), 20_000)
+
+    def test_a_move_put_back_stays_within_the_limit(self) -> None:
+        booked = deliver(self.gel, 19_000, self.user)
+        undo(booked)
+        deliver(self.gel, 19_000, self.user)
+        with self.assertRaisesMessage(CraftError, "at most 20000 g"):
+            undo(booked, back=True)
+
+    def test_a_recount_of_another_stock_is_asked_about(self) -> None:
+        asked = self.book(kind="recount", grams=95, seen_g=100)
+        (problem,) = asked.json()["errors"]
+        self.assertTrue(problem["ask"])
+        self.assertIn("from 100 g to 70 g while you were counting", problem["message"])
+        self.assertEqual(self.left(), 70)
+        self.assertEqual(self.book(kind="recount", grams=65, seen_g=70).status_code, 201)
+        self.book(kind="recount", grams=95, seen_g=100, sure=True)
+        self.assertEqual(self.left(), 95)
 
 
 class VersionTest(ApiTest):

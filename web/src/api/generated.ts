@@ -11199,6 +11199,16 @@ export interface components {
             grams: number;
             /** @default  */
             note?: string;
+            /**
+             * Format: double
+             * @description For a recount: what the shelf said when counting began.
+             */
+            seen_g?: number | null;
+            /**
+             * @description The shelf changed meanwhile; the count is right.
+             * @default false
+             */
+            sure?: boolean;
         };
         /**
          * StopSign

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** What is left, for how long, and what came and went; every booking can be undone. */
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
-import type { Schemas } from '@/api/client'
+import { Refused, type Schemas } from '@/api/client'
 import { bookingEnumValues } from '@/api/generated'
 import { useBook, useUndoMove } from '@/api/shelf'
 import { provideRefusal, refusalOf } from '@/forms/refusal'
@@ -31,9 +31,21 @@ const refusal = provideRefusal(book.error)
 const undoing = refusalOf(undo.error)
 const TITLES = { delivery: 'deliver', recount: 'recount', waste: 'waste' } as const
 
-async function save() {
+/** The stock as it was when counting began. */
+const seen = ref<number>()
+watch([kind, grams], () => {
+  if (grams.value === null) seen.value = undefined
+  else seen.value ??= row.value.stock_g
+})
+/** Another device changed the stock meanwhile: the count may still be right. */
+const question = computed(() => {
+  const error = book.error.value
+  return error instanceof Refused ? error.problems.find((problem) => problem.ask) : undefined
+})
+
+async function save(sure = false) {
   const done = await book
-    .mutateAsync({ kind: kind.value, grams: grams.value as number })
+    .mutateAsync({ kind: kind.value, grams: grams.value as number, seen_g: seen.value, sure })
     .catch(() => undefined)
   if (done) grams.value = null
 }
@@ -71,7 +83,7 @@ const signed = (value: number) => `${value > 0 ? '+' : '−'}${number(Math.abs(v
     <WhyList :reasons="outlookReasons(row)" :about="t('shelf.whyLasts', { name: row.name })" />
     <b v-if="ahead.reorder"> · {{ t('shelf.order', { n: ahead.reorder }) }}</b>
   </p>
-  <form class="book" novalidate @submit.prevent="save">
+  <form class="book" novalidate @submit.prevent="save()">
     <Choice
       v-model="kind"
       :label="t('product.stockTitle')"
@@ -90,7 +102,11 @@ const signed = (value: number) => `${value > 0 ? '+' : '−'}${number(Math.abs(v
       {{ t('product.book') }}
     </button>
   </form>
-  <Refusals :refusal="refusal" @retry="save" />
+  <p v-if="question" class="question" role="alert">
+    {{ question.message }}
+    <button class="act" type="button" @click="save(true)">{{ t('product.countRight') }}</button>
+  </p>
+  <Refusals v-else :refusal="refusal" @retry="save()" />
   <h3>{{ t('product.moves') }}</h3>
   <Refusals :refusal="undoing" @retry="undo.reset()" />
   <p v-if="!sheet.moves.length" class="quiet">{{ t('product.noMoves') }}</p>
@@ -150,6 +166,16 @@ h3 {
   display: flex;
   flex-wrap: wrap;
   gap: 8px;
+}
+.question {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 14px;
+  margin: 8px 0;
+  padding: 8px 12px;
+  border-left: 4px solid var(--ink);
+  background: var(--remind-ground);
 }
 .line {
   display: block;

@@ -110,6 +110,7 @@ export const shelf = {
       'Somebody else changed this product meanwhile. Where you both did, yours is kept and theirs is offered at the field.',
     facts: 'The bottle',
     stockTitle: 'Stock',
+    countRight: 'Yes, use this count',
     moves: 'What came and went',
     noMoves: 'Nothing was booked yet.',
     deliver: 'Delivery',
