@@ -27,6 +27,8 @@ def core_view(name: str, command: Command) -> type[APIView]:
     class CoreView(APIView):
         """A command of the core: its request in, its answer out, as on the command line."""
 
+        changes_nothing = True
+
         may_be_busy = name in LONG
 
         @extend_schema(

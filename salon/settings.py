@@ -20,7 +20,16 @@ from django.core.management.utils import get_random_secret_key
 from tzlocal import get_localzone_name
 
 from craft.consultation import OBSERVED
-from craft.vocabulary import BookingState, EventKind, KitKind, MessageKind, Night, Role, VisitState
+from craft.vocabulary import (
+    BookingState,
+    EventKind,
+    KitKind,
+    LearnedOf,
+    MessageKind,
+    Night,
+    Role,
+    VisitState,
+)
 from salon.house.roles import WorkRole
 
 BASE_DIR = Path(__file__).resolve().parent.parent
@@ -229,6 +238,8 @@ SPECTACULAR_SETTINGS = {
         "BookingStateEnum": [state.value for state in BookingState],
         "ObservationKindEnum": [observed.key for observed in OBSERVED],
         "BookingEnum": ["delivery", "recount", "waste"],
+        "LearnedQuantityEnum": [quantity.value for quantity in LearnedOf],
+        "LearnedValueEnum": ["drying", *(quantity.value for quantity in LearnedOf)],
         "MoveKindEnum": ["delivery", "used", "recount", "waste"],
     },
 }

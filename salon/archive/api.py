@@ -108,6 +108,8 @@ def described(file: Path) -> dict[str, object]:
 class ArchiveView(APIView):
     """Packed houses on this machine; pack another."""
 
+    keeps_no_answer = True
+
     may_be_busy = True
 
     @extend_schema(responses=BackupSerializer(many=True))
@@ -153,6 +155,8 @@ class FileView(APIView):
 class CheckView(APIView):
     """What a packed house holds; nothing is changed."""
 
+    changes_nothing = True
+
     may_be_busy = True
     parser_classes = [MultiPartParser]
 
@@ -173,6 +177,8 @@ class CheckView(APIView):
 class RestoreView(APIView):
     """Put a packed house in the place of this one; everybody signs in anew."""
 
+    keeps_no_answer = True
+
     may_be_busy = True
     parser_classes = [MultiPartParser]
 
@@ -190,6 +196,8 @@ class RestoreView(APIView):
 
 class ErasureView(APIView):
     """Erase a client for good."""
+
+    keeps_no_answer = True
 
     may_be_busy = True
 

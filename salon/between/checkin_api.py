@@ -51,6 +51,8 @@ class ByAddress(SimpleRateThrottle):
 class LinkView(APIView):
     """The link of a visit for its client."""
 
+    keeps_no_answer = True
+
     @extend_schema(request=None, responses={201: CheckinLinkSerializer})
     def post(self, request: Request, pk: int) -> Response:
         """A new link; the one before ends."""

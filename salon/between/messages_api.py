@@ -98,6 +98,8 @@ class WordingsView(APIView):
 class PreviewView(APIView):
     """A text as somebody would read it, before it is kept."""
 
+    changes_nothing = True
+
     @extend_schema(request=WordingSerializer, responses={200: WordingSerializer})
     def post(self, request: Request) -> Response:
         given = WordingSerializer(data=request.data)

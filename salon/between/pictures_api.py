@@ -85,6 +85,8 @@ class NewPictureSerializer(serializers.Serializer[Any]):
 class LookPicturesView(APIView):
     """Pictures of a head; another one."""
 
+    computes = True
+
     parser_classes = [MultiPartParser]
 
     @extend_schema(responses=LookPictureSerializer(many=True))

@@ -68,6 +68,8 @@ class BoardView(APIView):
 class BookingsView(APIView):
     """Book somebody."""
 
+    computes = True
+
     @extend_schema(request=BookSerializer, responses={201: BookingSerializer})
     def post(self, request: Request) -> Response:
         given = BookSerializer(data=request.data)
@@ -94,6 +96,8 @@ class BookingView(APIView):
 
 class SlotsView(APIView):
     """The first slots where somebody fits."""
+
+    changes_nothing = True
 
     @extend_schema(request=SlotsSerializer, responses={200: SlotSerializer(many=True)})
     def post(self, request: Request) -> Response:
@@ -133,6 +137,8 @@ class StateView(APIView):
 class MoveView(APIView):
     """Another hour; nobody else is moved."""
 
+    computes = True
+
     @extend_schema(request=MoveSerializer, responses={200: BookingSerializer})
     def put(self, request: Request, pk: int) -> Response:
         given = MoveSerializer(data=request.data)
@@ -149,6 +155,8 @@ class MoveView(APIView):
 class LateView(APIView):
     """A head comes late: the smallest change, told before it is kept."""
 
+    computes = True
+
     @extend_schema(request=LateSerializer, responses={200: ReplanSerializer})
     def post(self, request: Request, pk: int) -> Response:
         given = LateSerializer(data=request.data)
@@ -163,6 +171,8 @@ class LateView(APIView):
 class ReplanView(APIView):
     """The whole day anew: what runs stays, hours that were told are kept."""
 
+    computes = True
+
     @extend_schema(request=ReplanWishSerializer, responses={200: ReplanSerializer})
     def post(self, request: Request) -> Response:
         given = ReplanWishSerializer(data=request.data)
@@ -173,6 +183,8 @@ class ReplanView(APIView):
 
 class SearchView(APIView):
     """The same with more time: how far it is, then what it comes to; closing it ends it."""
+
+    changes_nothing = True
 
     renderer_classes = [EventStream, renderers.JSONRenderer]
 

@@ -33,6 +33,8 @@ def link_of(request: Request) -> str:
 class CalendarLinkView(APIView):
     """The secret address of one's own calendar."""
 
+    keeps_no_answer = True
+
     @extend_schema(responses={200: CalendarAddressSerializer})
     def get(self, request: Request) -> Response:
         return Response({"address": link_of(request)})

@@ -212,6 +212,8 @@ class OtherwiseSerializer(serializers.Serializer[Any]):
 class OtherwiseView(APIView):
     """Go on with other sections or rods: the rest is planned anew, first told, then kept."""
 
+    computes = True
+
     @extend_schema(request=OtherwiseWishSerializer, responses={200: OtherwiseSerializer})
     def post(self, request: Request, pk: int) -> Response:
         given = OtherwiseWishSerializer(data=request.data)

@@ -23,7 +23,7 @@ from craft.vocabulary import BookingState, EventKind, Role, VisitState
 from salon.booking.models import ACTIVE, Booking
 from salon.booking.services import touch
 from salon.planning.fitting import fit_for
-from salon.planning.services import Draft, draft, save
+from salon.planning.services import Draft, draft, keep
 from salon.planning.wish import HeadWish
 from salon.shelf.models import Product
 from salon.visits.kit import entry
@@ -180,7 +180,7 @@ def go_on_otherwise(visit: Visit, by: User, told: Otherwise) -> Visit:
     """Go on by the other plan; the one before is revised by it, and the log says so."""
     visit = Visit.objects.select_for_update().select_related("plan", "head").get(pk=visit.pk)
     before = visit.plan
-    plan = save(visit.head, told.wish, by)
+    plan = keep(visit.head, told.wish, told.plan, by)
     visit.plan = plan
     visit.save(update_fields=["plan"])
     Booking.objects.filter(plan=before, state__in=ACTIVE).update(plan=plan)

@@ -92,6 +92,8 @@ PICTURES_SHOWN = 12
 class ScopeView(APIView):
     """The scope: its latest pictures of a head; taking another."""
 
+    computes = True
+
     @extend_schema(responses=ScopeSerializer)
     def get(self, request: Request, pk: int) -> Response:
         head = get_object_or_404(Head, pk=pk)
@@ -109,6 +111,8 @@ class ScopeView(APIView):
 
 class UploadView(APIView):
     """A picture from any other scope, with its scale."""
+
+    computes = True
 
     parser_classes = [MultiPartParser]
 

@@ -9,13 +9,14 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from craft.vocabulary import Dryness, LearnedOf
+from craft.vocabulary import LearnedOf
 from salon.fields import one_of, whole
 from salon.findings.learned import LISTED, LearnedValue, choose, visits_of, what_if
 from salon.learning.services import DRYING
 from salon.reading import ROW_MOST
 from salon.signed_in import user_of
 
+#: Everything that is learned.
 QUANTITIES = [DRYING, *(quantity.value for quantity in LearnedOf)]
 
 
@@ -42,9 +43,7 @@ class LearnedVisitSerializer(serializers.Serializer[Any]):
         help_text="By the salon's standard: minutes, grams, cm, days or hours until dry."
     )
     actual = serializers.FloatField(help_text="What it was; for drying when the set was opened.")
-    found = serializers.ChoiceField(
-        choices=[each.value for each in Dryness], allow_blank=True, help_text="Only for drying."
-    )
+    found = serializers.CharField(allow_blank=True, help_text="Dryness; only for drying.")
     used = serializers.BooleanField(help_text="Whether the value is learned from it.")
     doubtful = serializers.BooleanField(help_text="So unusual that somebody must confirm it first.")
 

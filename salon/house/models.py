@@ -28,6 +28,12 @@ class SentRequest(models.Model):
     status = models.PositiveSmallIntegerField(default=0)
     answer = models.BinaryField(default=bytes)
     content_type = models.CharField(max_length=80, default="application/json")
+    pid = models.PositiveIntegerField(
+        null=True, help_text="Process that is at work on it; null: done in one transaction."
+    )
+    written = models.BooleanField(
+        default=False, help_text="Its work was written, whatever became of the answer."
+    )
     at = models.DateTimeField(default=timezone.now, db_index=True)
 
     class Meta:

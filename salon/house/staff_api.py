@@ -319,15 +319,30 @@ class PasswordView(APIView):
         return Response(status=status.HTTP_204_NO_CONTENT)
 
 
+class CodesThrottle(SignInThrottle):
+    """Refuses tries of passwords and codes of somebody who is signed in."""
+
+    def get_cache_key(self, request: Request, view: object) -> str:
+        return f"codes-{user_of(request).pk}"
+
+    def allow_request(self, request: Request, view: APIView) -> bool:
+        return request.method == "GET" or SimpleRateThrottle.allow_request(self, request, view)
+
+
 class CodesView(APIView):
     """Codes of an authenticator besides the password."""
+
+    throttle_classes = [CodesThrottle]
+    # Spare codes and the secret are shown once and kept nowhere.
+    keeps_no_answer = True
 
     @extend_schema(responses=CodesSerializer)
     def get(self, request: Request) -> Response:
         return Response({"on": staff.has_codes(user_of(request)), "spare": []})
 
-    @extend_schema(request=None, responses=SecretSerializer)
+    @extend_schema(request=OwnPasswordSerializer, responses=SecretSerializer)
     def post(self, request: Request) -> Response:
+        check_own_password(request)
         device = staff.begin_codes(user_of(request))
         address = device.config_url
         picture = segno.make(address).svg_data_uri(scale=4, border=2)
@@ -343,15 +358,26 @@ class CodesView(APIView):
         return Response({"on": True, "spare": spare})
 
 
+def check_own_password(request: Request) -> None:
+    """Ask somebody who is signed in for their password once more.
+
+    Raises:
+        ValidationError: it is another
+    """
+    given = OwnPasswordSerializer(data=request.data)
+    given.is_valid(raise_exception=True)
+    if not user_of(request).check_password(given.validated_data["password"]):
+        raise exceptions.ValidationError({"password": "That is not your password."})
+
+
 class EndCodesView(APIView):
     """Codes no longer."""
 
+    throttle_classes = [CodesThrottle]
+
     @extend_schema(request=OwnPasswordSerializer, responses={204: None})
     def post(self, request: Request) -> Response:
-        given = OwnPasswordSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        if not user_of(request).check_password(given.validated_data["password"]):
-            raise exceptions.ValidationError({"password": "That is not your password."})
+        check_own_password(request)
         staff.no_codes(user_of(request))
         return Response(status=status.HTTP_204_NO_CONTENT)
 

@@ -163,6 +163,7 @@ def wish_view(command: str, shape: type[serializers.Serializer[Any]]) -> type[AP
     """What a command of the core makes of a wish, with the request it was made of."""
 
     class WishView(APIView):
+        changes_nothing = True
         may_be_busy = command in LONG
         names_rows = True
 
@@ -223,6 +224,8 @@ def wish_paths() -> list[URLPattern]:
 
 class ComparisonView(APIView):
     """Two wishes side by side, step by step."""
+
+    changes_nothing = True
 
     names_rows = True
 
@@ -312,6 +315,8 @@ class RoutineView(APIView):
 
 class PlansView(generics.ListAPIView[Any]):
     """Saved plans of one head."""
+
+    computes = True
 
     names_rows = True
     serializer_class = PlanRowSerializer

@@ -64,16 +64,32 @@ def save_routine(name: str, wish: HeadWish, by: User) -> Routine:
     )
 
 
-@transaction.atomic
 def save(head: Head, wish: HeadWish, by: User) -> Plan:
     """Compute a plan and keep it with its request and the version of the rules.
+
+    It is computed outside the transaction: nobody's save waits for it.
 
     Raises:
         CraftError: names the field that cannot be, or the plan to revise is another client's
     """
+    check_replaces(head, wish)
+    return keep(head, wish, draft(head, wish, by), by)
+
+
+def check_replaces(head: Head, wish: HeadWish) -> None:
+    """Refuse to revise a plan of another client.
+
+    Raises:
+        CraftError: it is
+    """
     if wish.replaces is not None and not head.plans.filter(pk=wish.replaces).exists():
         raise CraftError("replaces", "The plan to revise is not one of this client's.")
-    computed = draft(head, wish, by)
+
+
+@transaction.atomic
+def keep(head: Head, wish: HeadWish, computed: Draft, by: User) -> Plan:
+    """Keep a computed plan; arguments and errors as `save`."""
+    check_replaces(head, wish)
     answer = computed.answer
     stop = next((caution for caution in answer.cautions if caution.severity is Severity.STOP), None)
     if stop:

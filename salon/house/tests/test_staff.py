@@ -16,7 +16,7 @@ from django_otp.oath import totp
 from django_otp.plugins.otp_totp.models import TOTPDevice
 from rest_framework.response import Response
 
-from salon.house.models import Colleague
+from salon.house.models import Colleague, SentRequest
 from salon.house.roles import WorkRole
 from salon.house.staff import add_colleague, first_code
 from salon.tests.base import NAME, PASSWORD, ApiTest
@@ -126,7 +126,7 @@ class CodesTest(ApiTest):
 
     def begun(self) -> list[str]:
         """Codes switched on; the spare ones."""
-        secret = self.post("/api/session/codes/", {}).json()
+        secret = self.post("/api/session/codes/", {"password": PASSWORD}).json()
         self.assertTrue(secret["address"].startswith("otpauth://totp/Gauffer"))
         self.assertTrue(secret["picture"].startswith("data:image/svg+xml"))
         wrong = {"code": "000000" if self.code() != "000000" else "111111"}
@@ -159,6 +159,42 @@ class CodesTest(ApiTest):
         for guess in ("000001", "000002", "000003"):
             entered(NAME, code=guess)
         self.assertRefused(entered(NAME, code=self.code())[1], "code", "Wait")
+
+    def test_the_password_switches_them_on(self) -> None:
+        answer = self.post("/api/session/codes/", {"password": "no"})
+        self.assertRefused(answer, "password", "not your password")
+        self.assertFalse(TOTPDevice.objects.exists())
+
+    def test_codes_that_were_begun_but_never_confirmed_are_not_asked_for(self) -> None:
+        self.post("/api/session/codes/", {"password": PASSWORD})
+        self.assertFalse(self.client.get("/api/session/codes/").json()["on"])
+        self.assertEqual(entered(NAME)[1].status_code, 200)
+        # And a code of a secret that was only shown opens nothing where others are asked for.
+        self.begun()
+        TOTPDevice.objects.update(last_t=0, throttling_failure_count=0)
+        TOTPDevice.objects.create(user=self.user, name="shown", confirmed=False)
+        shown = TOTPDevice.objects.get(confirmed=False)
+        code = f"{totp(shown.bin_key):06d}"
+        self.assertRefused(entered(NAME, code=code)[1], "code", "wrong or was used")
+
+    def test_guessing_a_password_here_is_slowed(self) -> None:
+        with override_settings(SIGN_INS_BY_ADDRESS="3/min"):
+            cache.clear()
+            path = "/api/session/codes/end/"
+            statuses = [self.post(path, {"password": "no"}).status_code for _ in range(5)]
+        self.assertEqual(statuses, [400, 400, 400, 429, 429])
+        cache.clear()
+
+    def test_spare_codes_are_kept_nowhere(self) -> None:
+        self.post("/api/session/codes/", {"password": PASSWORD})
+        answer = self.client.put(
+            "/api/session/codes/",
+            {"code": self.code()},
+            content_type="application/json",
+            headers={"Idempotency-Key": "as the page sends it"},
+        )
+        self.assertEqual(len(answer.json()["spare"]), 8)
+        self.assertFalse(SentRequest.objects.exists())
 
     def test_the_password_switches_them_off(self) -> None:
         self.begun()

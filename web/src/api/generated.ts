@@ -5060,13 +5060,6 @@ export interface components {
             definition: number;
         };
         /**
-         * @description * `dry` - dry
-         *     * `damp_roots` - damp_roots
-         *     * `wet` - wet
-         * @enum {string}
-         */
-        FoundEnum: "dry" | "damp_roots" | "wet";
-        /**
          * Gate
          * @description Whether a set may be opened.
          */
@@ -5721,7 +5714,7 @@ export interface components {
         Heat: "none" | "low" | "medium";
         /** @description Errors of forecasts made from the past alone. */
         HeldOut: {
-            quantity: components["schemas"]["HeldOutQuantityEnum"];
+            quantity: components["schemas"]["LearnedQuantityEnum"];
             count: number;
             /**
              * Format: double
@@ -5739,15 +5732,6 @@ export interface components {
              */
             covered: number;
         };
-        /**
-         * @description * `minutes` - minutes
-         *     * `detangling` - detangling
-         *     * `dose` - dose
-         *     * `length` - length
-         *     * `wear` - wear
-         * @enum {string}
-         */
-        HeldOutQuantityEnum: "minutes" | "detangling" | "dose" | "length" | "wear";
         /**
          * Hold
          * @description How firmly a styler holds.
@@ -6525,9 +6509,18 @@ export interface components {
              */
             promises?: number;
         };
+        /**
+         * @description * `minutes` - minutes
+         *     * `detangling` - detangling
+         *     * `dose` - dose
+         *     * `length` - length
+         *     * `wear` - wear
+         * @enum {string}
+         */
+        LearnedQuantityEnum: "minutes" | "detangling" | "dose" | "length" | "wear";
         /** @description A factor on the value of the house. */
         LearnedRow: {
-            quantity: components["schemas"]["Quantity3b6Enum"];
+            quantity: components["schemas"]["LearnedValueEnum"];
             group: string;
             title: string;
             /** @description Whose; empty: of the salon. */
@@ -6559,6 +6552,16 @@ export interface components {
             /** @description Whether the interval leaves the house out, by more than a twentieth. */
             differs: boolean;
         };
+        /**
+         * @description * `drying` - drying
+         *     * `minutes` - minutes
+         *     * `detangling` - detangling
+         *     * `dose` - dose
+         *     * `length` - length
+         *     * `wear` - wear
+         * @enum {string}
+         */
+        LearnedValueEnum: "drying" | "minutes" | "detangling" | "dose" | "length" | "wear";
         /** @description A visit behind a learned value. */
         LearnedVisit: {
             visit: number;
@@ -6576,14 +6579,8 @@ export interface components {
              * @description What it was; for drying when the set was opened.
              */
             actual: number;
-            /**
-             * @description Only for drying.
-             *
-             *     * `dry` - dry
-             *     * `damp_roots` - damp_roots
-             *     * `wet` - wet
-             */
-            found: components["schemas"]["FoundEnum"] | components["schemas"]["BlankEnum"];
+            /** @description Dryness; only for drying. */
+            found: string;
             /** @description Whether the value is learned from it. */
             used: boolean;
             /** @description So unusual that somebody must confirm it first. */
@@ -6597,7 +6594,7 @@ export interface components {
         };
         /** @description Visits that should count for a learned value, or should not. */
         LearningChoiceRequest: {
-            quantity: components["schemas"]["Quantity3b6Enum"];
+            quantity: components["schemas"]["LearnedValueEnum"];
             /**
              * @description Empty for drying.
              * @default
@@ -9145,16 +9142,6 @@ export interface components {
             /** Tried */
             tried: number;
         };
-        /**
-         * @description * `drying` - drying
-         *     * `minutes` - minutes
-         *     * `detangling` - detangling
-         *     * `dose` - dose
-         *     * `length` - length
-         *     * `wear` - wear
-         * @enum {string}
-         */
-        Quantity3b6Enum: "drying" | "minutes" | "detangling" | "dose" | "length" | "wear";
         Question: {
             key: string;
             part: string;
@@ -25586,6 +25573,14 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
             500: {
                 headers: {
                     [name: string]: unknown;
@@ -25673,6 +25668,14 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
             500: {
                 headers: {
                     [name: string]: unknown;
@@ -25690,7 +25693,11 @@ export interface operations {
             path?: never;
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnPasswordRequest"];
+            };
+        };
         responses: {
             200: {
                 headers: {
@@ -25749,6 +25756,14 @@ export interface operations {
                 };
             };
             415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -25835,6 +25850,14 @@ export interface operations {
                 };
             };
             415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -28495,10 +28518,8 @@ export const eventKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components
 export const familyValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Family"]> = ["take_down", "prepare", "cleanse", "treat", "lay_in", "shape", "finish"];
 export const fitsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Fits"]> = ["yes", "care", "no"];
 export const flagsEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["FlagsEnum"]> = ["uneven_sides", "interrupted", "out_of_order", "released_damp", "pain"];
-export const foundEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["FoundEnum"]> = ["dry", "damp_roots", "wet"];
 export const handoverKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Handover"]["kind"]> = ["handover"];
 export const heatValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Heat"]> = ["none", "low", "medium"];
-export const heldOutQuantityEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["HeldOutQuantityEnum"]> = ["minutes", "detangling", "dose", "length", "wear"];
 export const holdValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Hold"]> = ["none", "soft", "medium", "firm"];
 export const holdEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["HoldEnum"]> = ["none", "soft", "medium", "firm"];
 export const homeDrawingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["HomeDrawing"]> = ["gather", "rings", "folded", "scarf", "unwind"];
@@ -28516,6 +28537,8 @@ export const layerWayValues: ReadonlyArray<FlattenedDeepRequired<components>["sc
 export const layeringValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Layering"]> = ["auto", "LOC", "LCO"];
 export const layeringEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LayeringEnum"]> = ["auto", "LOC", "LCO"];
 export const layoutEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LayoutEnum"]> = ["halves", "coils", "visits"];
+export const learnedQuantityEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LearnedQuantityEnum"]> = ["minutes", "detangling", "dose", "length", "wear"];
+export const learnedValueEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LearnedValueEnum"]> = ["drying", "minutes", "detangling", "dose", "length", "wear"];
 export const leftoverKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Leftover"]["kind"]> = ["leftover"];
 export const lengthKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Length"]["kind"]> = ["length"];
 export const levelValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Level"]> = ["low", "medium", "high"];
@@ -28542,7 +28565,6 @@ export const plannedDayKindEnumValues: ReadonlyArray<FlattenedDeepRequired<compo
 export const porosityTestValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PorosityTest"]> = ["bead_s", "soak_s", "float", "slide", "dry_ratio", "word"];
 export const preWashValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PreWash"]> = ["auto", "none", "oil"];
 export const promiseKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PromiseKindEnum"]> = ["dry", "minutes", "length"];
-export const quantity3b6EnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Quantity3b6Enum"]> = ["drying", "minutes", "detangling", "dose", "length", "wear"];
 export const refreshedWithEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["RefreshedWithEnum"]> = ["styler_spray", "water", "oil", "retwist"];
 export const refreshingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Refreshing"]> = ["styler_spray", "water", "oil", "retwist"];
 export const releasedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Released"]["kind"]> = ["released"];

@@ -38,7 +38,10 @@ export const useCodes = () =>
   })
 
 export const useBeginCodes = () =>
-  useMutation({ mutationFn: () => answerOf(api.POST('/api/session/codes/')) })
+  useMutation({
+    mutationFn: (body: Schemas['OwnPasswordRequest']) =>
+      answerOf(api.POST('/api/session/codes/', { body })),
+  })
 
 export function useConfirmCodes() {
   const cache = useQueryClient()

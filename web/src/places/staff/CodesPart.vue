@@ -19,9 +19,10 @@ const refusal = provideRefusal(begin.error, confirm.error, stop.error)
 const code = ref('')
 const password = ref('')
 
-const start = () => {
+async function start() {
   confirm.reset()
-  begin.mutate()
+  await begin.mutateAsync({ password: password.value }).catch(() => undefined)
+  password.value = ''
 }
 async function check() {
   const done = await confirm.mutateAsync({ code: code.value }).catch(() => undefined)
@@ -77,13 +78,14 @@ async function end() {
           {{ t('codes.check') }}
         </button>
       </form>
-      <template v-else>
-        <p class="about">{{ t('codes.off') }}</p>
+      <form v-else novalidate @submit.prevent="start">
+        <p>{{ t('codes.off') }}</p>
+        <PasswordField v-model="password" :label="t('staff.oldPassword')" name="password" />
         <Refusals :refusal="refusal" @retry="start" />
-        <button class="act" type="button" :disabled="begin.isPending.value" @click="start">
+        <button class="act" type="submit" :disabled="begin.isPending.value">
           {{ t('codes.start') }}
         </button>
-      </template>
+      </form>
     </Await>
   </section>
 </template>
@@ -93,9 +95,6 @@ form {
   display: grid;
   gap: 12px;
   justify-items: start;
-}
-.about {
-  margin-bottom: 12px;
 }
 .spare {
   columns: 2;
