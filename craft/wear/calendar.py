@@ -38,6 +38,7 @@ from craft.wear.limits import (
     good_reason,
     last_safe,
     left_on,
+    overdue_days,
     return_reason,
     spread_of,
     stays_on,
@@ -410,9 +411,13 @@ def answered(request: WearRequest, answer: WearAnswer) -> WearAnswer:
     """The answer, with what it comes to on the day that is asked about."""
     if request.on is None:
         return answer
-    # What has to be taken out stays on until somebody does; the rest was washed at home.
     gone = washed_out(answer.has_to_come_out, answer.return_by, request.on)
-    over = 0 if gone else max(0, (request.on - answer.last_safe_day).days)
+    over = overdue_days(
+        answer.last_safe_day,
+        answer.return_by,
+        request.on,
+        has_to_come_out=answer.has_to_come_out,
+    )
     cautions = list(answer.cautions)
     if over:
         because = f"Worn {plural(over, 'day')} longer than it should: take it out, look at the "

@@ -9,10 +9,10 @@ from craft.contract.plan import Learned, Reason
 from craft.look import settling_days
 from craft.routine.case import Case
 from craft.routine.compose.before import TAKE_DOWNS
-from craft.routine.compose.techniques import TECHNIQUES, Technique
+from craft.routine.compose.techniques import Technique
 from craft.routine.explain.home import WASH_BY_DAY, wear_days
 from craft.routine.explain.why import HOUSE, MODEL, TRADE, reason
-from craft.vocabulary import OnHead, Style
+from craft.vocabulary import OnHead
 from craft.words import plural, spoken
 
 #: A released set is worn so many days without being twisted again.
@@ -59,16 +59,20 @@ def washed_out(has_to_come_out: bool, return_by: date, on: date) -> bool:
     return not has_to_come_out and on > return_by
 
 
-def worn_too_long(style: Style, wash_by: date, return_by: date, on: date) -> bool:
-    """Whether what was done should have come off by a day, and is still on the head.
+def overdue_days(last_safe_day: date, return_by: date, on: date, *, has_to_come_out: bool) -> int:
+    """Days for which a style has been worn longer than it should, by one rule for everybody.
+
+    What has to be taken out stays on until somebody does; the rest was washed at home.
 
     Args:
-        style: what was done
-        wash_by, return_by: as the card for home told
+        last_safe_day: of the style
+        return_by: when the client should be back
         on: the day
+        has_to_come_out: whether it stays on the head until somebody takes it out
     """
-    has_to_come_out = stays_on(worn_as(TECHNIQUES[style]))
-    return on > wash_by and not washed_out(has_to_come_out, return_by, on)
+    if washed_out(has_to_come_out, return_by, on):
+        return 0
+    return max(0, (on - last_safe_day).days)
 
 
 def left_on(worn: OnHead) -> Limit:

@@ -18,6 +18,7 @@ from craft.vocabulary import (
     View,
     WearEventKind,
 )
+from salon.booking.models import Booking
 from salon.heads.models import Head
 from salon.visits.models import Visit
 
@@ -147,6 +148,14 @@ class Message(models.Model):
     head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="messages")
     visit = models.ForeignKey(
         Visit, null=True, blank=True, on_delete=models.CASCADE, related_name="messages"
+    )
+    booking = models.ForeignKey(
+        Booking,
+        null=True,
+        blank=True,
+        on_delete=models.CASCADE,
+        related_name="messages",
+        help_text="That it reminds of.",
     )
     kind = models.CharField(max_length=10, choices=choices(MessageKind))
     text = models.TextField(max_length=600, help_text="A link in it is put in when it goes out.")

@@ -57,8 +57,11 @@ def put(
     due: datetime,
     words: Mapping[str, str],
     visit: Visit | None = None,
+    booking: Booking | None = None,
 ) -> bool:
     """Put a message into the outbox, once for its key.
+
+    One that waits and was not tried yet says what is true now, at the hour that is right now.
 
     Returns:
         whether it is new
@@ -66,17 +69,23 @@ def put(
     house = the_house()
     usual = {"name": head.name.split()[0], "salon": house.name, "phone": house.phone}
     at = decent(due, head)
-    _, new = Message.objects.get_or_create(
+    message, new = Message.objects.get_or_create(
         key=key,
         defaults={
             "head": head,
             "visit": visit,
+            "booking": booking,
             "kind": kind,
             "text": filled(wording(kind), usual | dict(words))[:600],
             "due_at": at,
             "next_try_at": at,
         },
     )
+    untouched = message.state == MessageState.WAITING and not message.tries
+    if not new and untouched and at > timezone.now() and message.due_at != at:
+        text = filled(wording(kind), usual | dict(words))[:600]
+        waiting = Message.objects.filter(pk=message.pk, state=MessageState.WAITING)
+        waiting.update(text=text, due_at=at, next_try_at=at)
     return new
 
 
@@ -90,7 +99,7 @@ def fill_outbox() -> int:
 
 
 def reminders() -> Iterator[bool]:
-    """Of sittings of the next day."""
+    """Of appointments of the next day: they go out on the day before, or not at all."""
     now = timezone.now()
     coming = Booking.objects.filter(
         state=BookingState.BOOKED,
@@ -105,9 +114,21 @@ def reminders() -> Iterator[bool]:
                 "time": f"{start:%H:%M}",
                 "style": booking.title,
             }
-            key = f"reminder {booking.pk} {booking.start:%Y%m%d%H%M}"
+            key = reminder_key(booking)
             due = max(now, booking.start - reaching.REMIND_BEFORE)
-            yield put(key, booking.head, MessageKind.REMINDER, due, words)
+            if is_day_before(decent(due, booking.head), booking):
+                yield put(key, booking.head, MessageKind.REMINDER, due, words, booking=booking)
+
+
+def reminder_key(booking: Booking) -> str:
+    """What the reminder of an appointment is called: another hour is another reminder."""
+    return f"reminder {booking.pk} {booking.start:%Y%m%d%H%M}"
+
+
+def is_day_before(at: datetime, booking: Booking) -> bool:
+    """Whether a moment lies before the day of an appointment, on the clock of the client."""
+    zone = zone_of(booking.head)
+    return at.astimezone(zone).date() < booking.start.astimezone(zone).date()
 
 
 def of_wear() -> Iterator[bool]:
@@ -142,7 +163,7 @@ def of_style(worn: Wearing, visit: Visit, answer: WearAnswer) -> Iterator[bool]:
             key = f"{first_key(visit)} {today}"
             yield put(key, head, MessageKind.CHECK_IN, now, {"style": style}, visit)
     if answer.overdue_days and not worn.booked:
-        words = {"date": long_day(start_of(answer.wash_by, head)), "style": style}
+        words = {"date": long_day(start_of(answer.last_safe_day, head)), "style": style}
         yield put(f"overdue {visit.pk}", head, MessageKind.OVERDUE, now, words, visit)
 
 
@@ -198,19 +219,16 @@ def deliver_due() -> None:
 def deliver(pk: int) -> None:
     """Bring a message to its client.
 
-    Killed at any moment it can be begun again: the gateway brings the same key once. Who took back
-    their consent in the meantime is not written to; at a bad hour it waits.
+    Killed at any moment it can be begun again: the gateway brings the same key once. Whether it is
+    still true is looked at now, not when it was put there; at a bad hour it waits.
     """
-    message = Message.objects.select_related("head", "visit__plan").get(pk=pk)
+    message = Message.objects.select_related("head", "visit__plan", "booking__head").get(pk=pk)
     if message.state != MessageState.WAITING:
         return
-    if not may_write(message.head):
-        message.state, message.why = MessageState.DROPPED, "The client does not want messages."
-        message.save(update_fields=["state", "why"])
-        return
     now = timezone.now()
-    if message.kind == MessageKind.CHECK_IN and told_today(message):
-        message.state, message.why = MessageState.DROPPED, "It was told already."
+    untrue = why_untrue(message, now)
+    if untrue:
+        message.state, message.why = MessageState.DROPPED, untrue
         message.save(update_fields=["state", "why"])
         return
     later = decent(now, message.head)
@@ -227,6 +245,72 @@ def deliver(pk: int) -> None:
         message.save(update_fields=["state", "why"])
     else:
         sent(message, receipt)
+
+
+def why_untrue(message: Message, now: datetime) -> str:
+    """Why a message must not go out any more; empty where all it says is true at this moment.
+
+    Args:
+        message: that waits
+        now: the moment at which it would go out
+    """
+    if message.head.archived_at is not None:
+        return "The client is archived."
+    if not may_write(message.head):
+        return "The client does not want messages."
+    if message.kind == MessageKind.REMINDER:
+        return why_not_remind(message, now)
+    return why_not_worn(message, now)
+
+
+def why_not_worn(message: Message, now: datetime) -> str:
+    """Why nothing is written of a style."""
+    worn = wearing(message.head)
+    if message.visit is None or worn.answer is None or worn.visit != message.visit:
+        return "Another style has replaced this one."
+    today = now.astimezone(zone_of(message.head)).date()
+    if message.kind == MessageKind.RELEASE:
+        return why_not_release(message.visit, worn.answer, today)
+    if message.kind == MessageKind.CHECK_IN:
+        return why_not_ask(message, worn.answer, today)
+    return why_not_overdue(worn, worn.answer)
+
+
+def why_not_remind(message: Message, now: datetime) -> str:
+    """Why an appointment is not reminded of."""
+    booking = message.booking
+    if booking is None or booking.state != BookingState.BOOKED:
+        return "The appointment is not booked any more."
+    if message.key != reminder_key(booking):
+        return "The appointment has another time now."
+    if not is_day_before(now, booking):
+        return "It is too late: a reminder goes out the day before."
+    return ""
+
+
+def why_not_release(visit: Visit, answer: WearAnswer, today: date) -> str:
+    """Why nobody is told to open a set today."""
+    if visit.state != VisitState.BETWEEN:
+        return "The set has been opened already."
+    if answer.release_on != today:
+        return "The set is to be opened on another day."
+    return ""
+
+
+def why_not_ask(message: Message, answer: WearAnswer, today: date) -> str:
+    """Why it is not asked how a style wears."""
+    if told_today(message):
+        return "The client has told of this day already."
+    if answer.wash_by <= today:
+        return "The style is not worn any more."
+    return ""
+
+
+def why_not_overdue(worn: Wearing, answer: WearAnswer) -> str:
+    """Why nobody is told that a style has been worn too long."""
+    if not answer.overdue_days:
+        return "The style is not overdue."
+    return "An appointment is booked." if worn.booked else ""
 
 
 def told_today(message: Message) -> bool:

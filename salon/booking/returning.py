@@ -3,55 +3,56 @@
 from dataclasses import dataclass
 from datetime import date, timedelta
 
-from django.db.models import Max
+from django.db.models import OuterRef, Subquery
 from django.utils import timezone
 
-from craft.vocabulary import Style
-from craft.wear.limits import worn_too_long
+from craft.vocabulary import VisitState
 from salon.booking.models import ACTIVE, Booking
-from salon.planning.models import Plan
+from salon.visits.models import Visit
+from salon.visits.wear_dates import WearDates, wear_dates
 
-#: Who is due within so many days is told, and so long after it was due.
-AHEAD_DAYS, OVERDUE_DAYS = 14, 60
+#: Who is due within so many days is listed. What was done longer ago is only listed where it has to
+#: be taken out.
+AHEAD_DAYS, LOOK_BACK_DAYS = 14, 120
 
 
 @dataclass(frozen=True)
 class Due:
-    """A head that is due back.
+    """A client who is due back.
 
     Args:
-        plan: what was done last
-        wash_by, return_by: dates the card for home told
-        overdue: what was done should have come off by now
+        visit: the last one
+        dates: of what is worn since
+        overdue: whether it has been worn too long
     """
 
-    plan: Plan
-    wash_by: date
-    return_by: date
+    visit: Visit
+    dates: WearDates
     overdue: bool
 
 
-def due_back(today: date | None = None) -> list[Due]:
-    """Heads that are due back and have nothing booked, the most overdue first."""
-    now = today or timezone.localdate()
+def last_visits(since_days: int) -> list[Visit]:
+    """The last visit of each client who was here lately and has nothing booked."""
     booked = Booking.objects.filter(state__in=ACTIVE, end__gte=timezone.now()).values("head")
-    since = timezone.now() - timedelta(days=OVERDUE_DAYS + AHEAD_DAYS)
-    last = (
-        Plan.objects.filter(begun_at__gte=since)
-        .exclude(head__in=booked)
-        .exclude(head__archived_at__isnull=False)
-        .values("head")
-        .annotate(last=Max("begun_at"))
-        .values("last")
+    begun = Visit.objects.exclude(state=VisitState.PLANNED)
+    newest = begun.filter(head=OuterRef("head")).order_by("-started_at", "-pk").values("pk")[:1]
+    rows = begun.filter(
+        pk=Subquery(newest), started_at__gte=timezone.now() - timedelta(days=since_days)
     )
-    results = []
-    for plan in Plan.objects.filter(begun_at__in=last).select_related("head"):
-        begun = timezone.localdate(plan.begun_at)
-        home = plan.answered.home
-        wash_by = begun + timedelta(days=home.wash_by_day)
-        return_by = begun + timedelta(days=home.return_by_day)
-        overdue = worn_too_long(Style(plan.style), wash_by, return_by, now)
-        due = Due(plan, wash_by, return_by, overdue)
-        if due.return_by <= now + timedelta(days=AHEAD_DAYS):
-            results.append(due)
-    return sorted(results, key=lambda each: each.return_by)
+    rows = rows.exclude(head__in=booked).exclude(head__archived_at__isnull=False)
+    return list(rows.select_related("head", "plan").defer("plan__answer"))
+
+
+def due_back(today: date | None = None) -> list[Due]:
+    """Clients who are due back and have nothing booked, the most overdue first."""
+    now = today or timezone.localdate()
+    visits = last_visits(LOOK_BACK_DAYS)
+    dates = wear_dates(visits)
+    rows = [
+        Due(visit, dates[visit.pk], dates[visit.pk].overdue_days(now) > 0)
+        for visit in visits
+        if visit.pk in dates
+    ]
+    soon = now + timedelta(days=AHEAD_DAYS)
+    listed = [row for row in rows if row.overdue or now <= row.dates.return_by <= soon]
+    return sorted(listed, key=lambda row: row.dates.return_by)

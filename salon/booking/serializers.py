@@ -360,13 +360,13 @@ class LineSerializer(serializers.Serializer[Any]):
 
 
 class DueSerializer(serializers.Serializer[Any]):
-    """A head that is due back."""
+    """A client who is due back."""
 
-    head = serializers.IntegerField(source="plan.head_id")
-    head_name = serializers.CharField(source="plan.head.name")
-    title = serializers.CharField(source="plan.title")
-    wash_by = serializers.DateField()
-    return_by = serializers.DateField()
+    head = serializers.IntegerField(source="visit.head_id")
+    head_name = serializers.CharField(source="visit.head.name")
+    title = serializers.CharField(source="visit.plan.title")
+    last_safe_day = serializers.DateField(source="dates.last_safe_day")
+    return_by = serializers.DateField(source="dates.return_by")
     overdue = serializers.BooleanField()
 
 

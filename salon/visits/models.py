@@ -66,6 +66,12 @@ class Visit(models.Model):
     )
     note = models.TextField(blank=True, max_length=2000)
     flags = models.JSONField(default=list, blank=True, help_text="What somebody should look at.")
+    wear_basis = models.CharField(
+        max_length=80, blank=True, help_text="What the dates below were worked out from."
+    )
+    last_safe_day = models.DateField(null=True, help_text="Of what is worn since this visit.")
+    return_by = models.DateField(null=True)
+    has_to_come_out = models.BooleanField(default=False)
 
     class Meta:
         ordering = ["-started_at", "-pk"]

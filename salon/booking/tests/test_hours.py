@@ -20,9 +20,9 @@ from salon.booking.models import (
 )
 from salon.booking.tests.base import BookingTest
 from salon.kit.models import KitItem
-from salon.planning.models import Plan
 from salon.planning.services import save
 from salon.planning.wish import HeadWish
+from salon.visits.models import Visit
 
 
 class HoursTest(BookingTest):
@@ -161,7 +161,7 @@ class DueTest(BookingTest):
         for head, days in ((self.head, 12), (self.other, 1)):
             plan = self.plan(head, style="two_strand_twist_out")
             began = timezone.now() - timedelta(days=days)
-            Plan.objects.filter(pk=plan.pk).update(begun_at=began)
+            Visit.objects.create(plan=plan, head=head, started_at=began, state="between")
         due = self.client.get("/api/due/").json()
         self.assertEqual([row["head_name"] for row in due], ["Measured Head", "Second Head"])
         self.book(self.at(10), title="Talk")

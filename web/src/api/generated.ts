@@ -4582,13 +4582,13 @@ export interface components {
             kind: "dryness";
             data: components["schemas"]["DrynessData"];
         };
-        /** @description A head that is due back. */
+        /** @description A client who is due back. */
         Due: {
             head: number;
             head_name: string;
             title: string;
             /** Format: date */
-            wash_by: string;
+            last_safe_day: string;
             /** Format: date */
             return_by: string;
             overdue: boolean;

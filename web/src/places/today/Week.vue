@@ -90,7 +90,7 @@ const share = (booked: number, there: number) => (there ? Math.min(1, booked / t
       {{
         t('today.dueBy', {
           title: one.title,
-          wash: calendarDay(one.wash_by),
+          wash: calendarDay(one.last_safe_day),
           back: calendarDay(one.return_by),
         })
       }}

@@ -41,7 +41,7 @@ const overdue = computed(() =>
         t('wear.overdueLine', {
           name: one.head_name,
           title: one.title,
-          date: calendarDay(one.wash_by),
+          date: calendarDay(one.last_safe_day),
         })
       }}</RouterLink>
     </p>
