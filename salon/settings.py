@@ -3,10 +3,12 @@
 GAUFFER_VAR       folder of the database and the secret key (default: var/ beside this project)
 GAUFFER_HOSTS     host names the server answers to, comma separated
 GAUFFER_DEBUG     1 while developing
-GAUFFER_SCOPE     simulated (default), or folder:/path/to/pictures
-GAUFFER_SCALE     simulated (default), none, or lines:/path of a file another program appends to
-GAUFFER_ROOM      simulated (default) or none: the room sensor
-GAUFFER_WEATHER   simulated (default) or none: the forecast
+GAUFFER_SCOPE     auto (default), none, simulated, or folder:/path/to/pictures
+GAUFFER_SCALE     auto (default), none, simulated, or lines:/path of a file a program appends to
+GAUFFER_ROOM      auto (default), none or simulated: the room sensor
+GAUFFER_WEATHER   auto (default), none or simulated: the forecast
+GAUFFER_GATEWAY   auto (default), none or simulated: what messages go out by
+                  (auto: simulated in the demo, none in a real salon)
 GAUFFER_HTTPS     1 behind a proxy that speaks HTTPS: secure cookies, HSTS, redirects
 DATABASE_URL      another database, as dj-database-url reads it
 """
@@ -143,11 +145,12 @@ USE_TZ = True
 
 #: Pictures of heads are never served as plain files: the API asks who is there.
 MEDIA_ROOT = VAR_DIR / "pictures"
-GAUFFER_SCOPE = os.environ.get("GAUFFER_SCOPE", "simulated")
-GAUFFER_SCALE = os.environ.get("GAUFFER_SCALE", "simulated")
-GAUFFER_ROOM = os.environ.get("GAUFFER_ROOM", "simulated")
-GAUFFER_WEATHER = os.environ.get("GAUFFER_WEATHER", "simulated")
-GAUFFER_GATEWAY = os.environ.get("GAUFFER_GATEWAY", "simulated")
+#: Devices. By default the demo has the stand-ins that ship with Gauffer, a real salon none.
+GAUFFER_SCOPE = os.environ.get("GAUFFER_SCOPE", "auto")
+GAUFFER_SCALE = os.environ.get("GAUFFER_SCALE", "auto")
+GAUFFER_ROOM = os.environ.get("GAUFFER_ROOM", "auto")
+GAUFFER_WEATHER = os.environ.get("GAUFFER_WEATHER", "auto")
+GAUFFER_GATEWAY = os.environ.get("GAUFFER_GATEWAY", "auto")
 #: How clients reach the salon: links in messages begin with it.
 PUBLIC_ADDRESS = os.environ.get("GAUFFER_ADDRESS", "http://127.0.0.1:8000").rstrip("/")
 #: Background work waits in the database.

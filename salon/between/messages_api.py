@@ -15,6 +15,7 @@ from craft.vocabulary import MessageKind
 from salon.between.models import Message, MessageText
 from salon.between.outbox import again, drop
 from salon.between.wording import SAMPLE, TEXT_MOST, USUAL, check_text, filled, wording
+from salon.devices.gateway import NoGateway, gateway
 from salon.house.services import the_house
 
 
@@ -45,6 +46,25 @@ class MessagesView(generics.ListAPIView[Message]):
 
     def get_queryset(self) -> QuerySet[Message]:
         return Message.objects.select_related("head")
+
+
+class GatewaySerializer(serializers.Serializer[Any]):
+    """What messages go out by."""
+
+    name = serializers.CharField(allow_blank=True, help_text="Empty where there is none.")
+    simulated = serializers.BooleanField(help_text="Nothing leaves this machine.")
+
+
+class GatewayView(APIView):
+    """What messages go out by, if anything."""
+
+    @extend_schema(responses=GatewaySerializer)
+    def get(self, request: Request) -> Response:
+        try:
+            device = gateway()
+        except NoGateway:
+            return Response({"name": "", "simulated": False})
+        return Response({"name": device.name, "simulated": device.simulated})
 
 
 class AgainView(APIView):
@@ -110,6 +130,7 @@ class PreviewView(APIView):
 
 
 urlpatterns = [
+    path("messages/gateway/", GatewayView.as_view(), name="message-gateway"),
     path("messages/", MessagesView.as_view(), name="messages"),
     path("messages/<int:pk>/again/", AgainView.as_view(), name="message-again"),
     path("wordings/", WordingsView.as_view(), name="wordings"),

@@ -93,8 +93,10 @@ def fill_outbox() -> int:
     """Put everything into the outbox that is to be written from now on.
 
     Returns:
-        how many are new
+        how many are new; none where nothing can be sent
     """
+    if not is_connected():
+        return 0
     return sum([*reminders(), *of_wear()])
 
 
@@ -206,8 +208,19 @@ def due_messages() -> list[int]:
     return list(rows.order_by("next_try_at", "pk").values_list("pk", flat=True))
 
 
+def is_connected() -> bool:
+    """Whether the salon has a gateway at all: without one nothing waits to be sent."""
+    try:
+        gateway()
+    except NoGateway:
+        return False
+    return True
+
+
 def deliver_due() -> None:
     """Bring what is due; one that breaks is put off and does not hold up the others."""
+    if not is_connected():
+        return
     for pk in due_messages():
         try:
             deliver(pk)

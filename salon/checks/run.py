@@ -32,6 +32,7 @@ def main() -> int:
     settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
     # Air that changes with the clock would change what plans answer; its own tests switch it on.
     settings.GAUFFER_ROOM = settings.GAUFFER_WEATHER = "none"
+    settings.GAUFFER_SCOPE = settings.GAUFFER_SCALE = settings.GAUFFER_GATEWAY = "simulated"
     # Tests sign in more often than people; one of them looks at what stops that.
     settings.SIGN_INS_BY_ADDRESS = settings.SIGN_INS_OVERALL = "100000/min"
     # A property is tried with the same examples every time, or main would turn red by itself;

@@ -60,7 +60,7 @@ def build() -> None:
     for username, role, pace in STAFF:
         add_colleague(username, PASSWORD, role, username.title(), pace)
     house = the_house()
-    house.name, house.phone = "Quayside Curls", "0555 0142"
+    house.name, house.phone, house.demo = "Quayside Curls", "0555 0142", True
     house.room_temp_c, house.room_rh = 23, 0.61
     house.disinfectant, house.contact_min = "Pale green tool bath", 10
     house.save()

@@ -18,7 +18,7 @@ from craft.profiling import counted_out
 from craft.vocabulary import Zone
 from salon.devices import services
 from salon.devices.models import ScopePicture
-from salon.devices.scope import Shot, scope
+from salon.devices.scope import NoPicture, Shot, scope
 from salon.heads.models import Head
 from salon.problems import core_schema
 from salon.signed_in import user_of
@@ -67,7 +67,7 @@ class PictureSerializer(serializers.ModelSerializer[ScopePicture]):
 
 
 class ScopeSerializer(serializers.Serializer[Any]):
-    name = serializers.CharField()
+    name = serializers.CharField(allow_blank=True, help_text="Empty where none is connected.")
     pictures = PictureSerializer(many=True)
 
 
@@ -89,6 +89,14 @@ class CorrectSerializer(serializers.Serializer[Any]):
 PICTURES_SHOWN = 12
 
 
+def scope_name() -> str:
+    """What the scope of this salon is called; empty where there is none."""
+    try:
+        return scope().name
+    except NoPicture:
+        return ""
+
+
 class ScopeView(APIView):
     """The scope: its latest pictures of a head; taking another."""
 
@@ -98,7 +106,7 @@ class ScopeView(APIView):
     def get(self, request: Request, pk: int) -> Response:
         head = get_object_or_404(Head, pk=pk)
         pictures = head.scope_pictures.all()[:PICTURES_SHOWN]
-        return Response(ScopeSerializer({"name": scope().name, "pictures": pictures}).data)
+        return Response(ScopeSerializer({"name": scope_name(), "pictures": pictures}).data)
 
     @extend_schema(request=TakeSerializer, responses={201: PictureSerializer})
     def post(self, request: Request, pk: int) -> Response:

@@ -1,4 +1,8 @@
-"""Which of several devices a salon has: the settings name it."""
+"""Which of several devices a salon has: the settings name it.
+
+A real salon never works with invented values: where the settings choose nothing, the stand-ins that
+ship with Gauffer are there in the demo only.
+"""
 
 from collections.abc import Callable, Mapping
 from typing import TypeVar
@@ -6,6 +10,7 @@ from typing import TypeVar
 from django.conf import settings
 
 from craft.errors import CraftError
+from salon.house.services import the_house
 
 Device = TypeVar("Device")
 
@@ -17,7 +22,7 @@ def chosen(
     missing: Callable[[str], CraftError],
     without: str = "",
 ) -> Device:
-    """The device that the settings name, as ``kind`` or ``kind:where``.
+    """The device that the settings name, as ``kind`` or ``kind:where``; ``auto`` by default.
 
     Args:
         setting: name of the setting
@@ -29,6 +34,8 @@ def chosen(
         CraftError: there is none, or the settings name one that does not exist
     """
     kind, _, where = getattr(settings, setting).partition(":")
+    if kind == "auto":
+        kind = "simulated" if the_house().demo else "none"
     if kind == "none" and without:
         raise missing(without)
     if kind not in kinds:

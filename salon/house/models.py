@@ -52,6 +52,9 @@ class House(models.Model):
     identity = models.UUIDField(
         default=uuid4, editable=False, help_text="Tells this salon's backups from another's."
     )
+    demo = models.BooleanField(
+        default=False, editable=False, help_text="Invented: simulated devices are taken for real."
+    )
     name = models.CharField(max_length=120, default="My salon")
     phone = models.CharField(max_length=40, blank=True, help_text="Told on the card for home.")
     zone = models.CharField(max_length=64, default=machine_zone, help_text="Of its clock, IANA.")

@@ -35,7 +35,7 @@ DOORS: dict[str, Door] = {
     # The front desk knows who comes, for what, and whom to warn of which allergy.
     **dict.fromkeys(("heads", "head", "head-archive"), Door(EVERYBODY, EVERYBODY)),
     "planned-days": Door(EVERYBODY, EVERYBODY),
-    **dict.fromkeys(("messages", "message-again"), Door(EVERYBODY, EVERYBODY)),
+    **dict.fromkeys(("messages", "message-again", "message-gateway"), Door(EVERYBODY, EVERYBODY)),
     "wordings": Door(EVERYBODY, OWNER),
     "wording-preview": Door(OWNER, OWNER),
     # The card goes home with the client, whoever gives it to them.

@@ -215,7 +215,7 @@ class DoorsTest(ApiTest):
         written |= {"erasure"}
         written |= {"wear", "planned-days", "card", "card-pdf", "card-calendar"}
         written |= {"look-pictures", "look-picture", "scale-strip"}
-        written |= {"messages", "message-again", "wordings", "wording-preview"}
+        written |= {"messages", "message-again", "message-gateway", "wordings", "wording-preview"}
         written |= {"check-in", "check-in-picture", "check-in-link", "check-ins", "check-in-seen"}
         written |= {
             "findings",

@@ -86,7 +86,7 @@ class StaffTest(BrowserTest):
         page = self.page
         self.enter(NAME)
         page.goto("/me")
-        page.get_by_label("Your password now").last.fill(PASSWORD)
+        page.get_by_label("Confirm with your password").fill(PASSWORD)
         page.get_by_role("button", name="Ask for codes from now on").click()
         expect(page.get_by_role("img", name=re.compile("secret"))).to_be_visible()
         device = TOTPDevice.objects.get(user__username=NAME)

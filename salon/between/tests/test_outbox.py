@@ -318,6 +318,7 @@ print(Message.objects.get().state)
             environment = {
                 **os.environ,
                 "GAUFFER_VAR": folder,
+                "GAUFFER_GATEWAY": "simulated",
                 "DJANGO_SETTINGS_MODULE": "salon.settings",
                 "PYTHONPATH": str(settings.BASE_DIR),
             }

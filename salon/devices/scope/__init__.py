@@ -12,6 +12,8 @@ from typing import Protocol
 from craft.errors import CraftError
 from salon.devices.choosing import chosen
 
+NO_SCOPE = "No strand scope is connected. Upload a picture from any other scope instead."
+
 
 class NoPicture(CraftError):
     """The scope has no picture to give; the message says what to do."""
@@ -84,4 +86,4 @@ def scope() -> Scope:
     Raises:
         NoPicture: the settings name a scope that does not exist
     """
-    return chosen("GAUFFER_SCOPE", "scope", KINDS, NoPicture)
+    return chosen("GAUFFER_SCOPE", "scope", KINDS, NoPicture, NO_SCOPE)

@@ -1441,6 +1441,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/messages/gateway/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What messages go out by, if anything. */
+        get: operations["messages_gateway_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/observations/{pk}/withdrawal/": {
         parameters: {
             query?: never;
@@ -5123,6 +5140,13 @@ export interface components {
              * @default null
              */
             odds_dry?: number | null;
+        };
+        /** @description What messages go out by. */
+        Gateway: {
+            /** @description Empty where there is none. */
+            name: string;
+            /** @description Nothing leaves this machine. */
+            simulated: boolean;
         };
         /**
          * Goal
@@ -9870,6 +9894,7 @@ export interface components {
             };
         };
         Scope: {
+            /** @description Empty where none is connected. */
             name: string;
             pictures: components["schemas"]["Picture"][];
         };
@@ -21235,6 +21260,57 @@ export interface operations {
                 };
             };
             415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    messages_gateway_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Gateway"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -64,6 +64,12 @@ export type Message = Schemas['Message']
 export type Wording = Schemas['Wording']
 
 /** What is written to clients, a page of it. */
+/** What messages go out by, if anything. */
+export const useGateway = () =>
+  useQuery({
+    queryKey: ['messages', 'gateway'],
+    queryFn: () => answerOf(api.GET('/api/messages/gateway/')),
+  })
 export const messagePages: PageFrom<Schemas['Message']> = (offset) => ({
   queryKey: ['messages', offset],
   queryFn: ({ signal }) =>

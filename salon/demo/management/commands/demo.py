@@ -9,6 +9,7 @@ from django.db import connection
 from salon.demo.build import PASSWORD, STAFF, USERNAME, build
 from salon.demo.home import take_pictures
 from salon.heads.models import Head
+from salon.house.models import House
 
 
 def refuse_a_real_salon() -> None:
@@ -43,6 +44,7 @@ class Command(BaseCommand):
         if not Head.objects.exists():
             build()
             take_pictures()
+        House.objects.update(demo=True)
         if not options["quiet"]:
             others = ", ".join(f"{name} ({role.replace('_', ' ')})" for name, role, _ in STAFF)
             self.stdout.write(f"Sign in as {USERNAME} (owner) with the password {PASSWORD}.")

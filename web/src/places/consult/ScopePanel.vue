@@ -133,16 +133,19 @@ const frame = computed(() => {
       />
     </div>
     <div class="how">
-      <button
-        class="act main"
-        type="button"
-        :disabled="shoot.isPending.value"
-        @click="shoot.mutate()"
-      >
-        {{ shoot.isPending.value ? t('scope.counting') : t('scope.take') }}
-      </button>
-      <p class="quiet">{{ t('scope.device', { name: device.data.value?.name ?? '…' }) }}</p>
-      <details>
+      <template v-if="device.data.value?.name !== ''">
+        <button
+          class="act main"
+          type="button"
+          :disabled="shoot.isPending.value"
+          @click="shoot.mutate()"
+        >
+          {{ shoot.isPending.value ? t('scope.counting') : t('scope.take') }}
+        </button>
+        <p class="quiet">{{ t('scope.device', { name: device.data.value?.name ?? '…' }) }}</p>
+      </template>
+      <p v-else class="quiet">{{ t('scope.none') }}</p>
+      <details :open="device.data.value?.name === ''">
         <summary class="quiet">{{ t('scope.other') }}</summary>
         <div class="upload">
           <Amount v-model="scale" :label="t('scope.scale')" unit="µm" width="120px" />

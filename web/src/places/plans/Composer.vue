@@ -151,6 +151,7 @@ async function judge(word: string | undefined) {
       :release-h="answer?.drying.release_after_h"
       :dry-min="dryMin"
       :air="good?.request?.room"
+      :home="good?.request?.home"
       :now="good?.request?.now"
       :heat="good?.request?.goal.max_heat"
       :definition="good?.request?.goal.definition"

@@ -21,7 +21,7 @@ import ArrivalFields from './ArrivalFields.vue'
 import SchoolFields from './SchoolFields.vue'
 import { STYLES } from './services'
 
-defineProps<{
+const props = defineProps<{
   desk: WishDesk
   count?: number
   releaseH?: number
@@ -35,12 +35,17 @@ defineProps<{
   rods?: number
   /** How the head comes in, in the last plan. */
   now?: Schemas['Now']
-  /** The air the last plan was computed for. */
+  /** The air the last plan was computed for, in the salon and at home. */
   air?: Schemas['Room']
+  home?: Schemas['Room'] | null
 }>()
 const emit = defineEmits<{ style: [style: Wish['goal']['style'] | undefined] }>()
 const { t } = useI18n()
 const more = ref(false)
+/** The devices that the air of the last plan comes from; a stand-in says that it is one. */
+const airFrom = computed(() =>
+  [...new Set([props.air?.source, props.home?.source])].filter(Boolean).join(' · '),
+)
 const options = <Value extends string>(values: readonly Value[], key: string) =>
   values.map((value) => ({ value, text: t(`plan.${key}.${value}`) }))
 const styles = computed(() =>
@@ -135,6 +140,7 @@ const styles = computed(() =>
       width="96px"
       @update:model-value="desk.patch({ room: { rh: shareOf($event) } })"
     />
+    <p v-if="airFrom" class="quiet">{{ t('plan.airFrom', { source: airFrom }) }}</p>
     <Choice
       :label="t('plan.heat')"
       :model-value="desk.wish.value.goal.max_heat ?? heat"

@@ -55,7 +55,7 @@ async function end() {
       </template>
       <form v-if="data.on" novalidate @submit.prevent="end">
         <p>{{ t('codes.on') }}</p>
-        <PasswordField v-model="password" :label="t('staff.oldPassword')" name="password" />
+        <PasswordField v-model="password" :label="t('codes.password')" name="password" />
         <Refusals :refusal="refusal" @retry="end" />
         <button class="act" type="submit" :disabled="stop.isPending.value">
           {{ t('codes.stop') }}
@@ -80,7 +80,7 @@ async function end() {
       </form>
       <form v-else novalidate @submit.prevent="start">
         <p>{{ t('codes.off') }}</p>
-        <PasswordField v-model="password" :label="t('staff.oldPassword')" name="password" />
+        <PasswordField v-model="password" :label="t('codes.password')" name="password" />
         <Refusals :refusal="refusal" @retry="start" />
         <button class="act" type="submit" :disabled="begin.isPending.value">
           {{ t('codes.start') }}

@@ -4,7 +4,7 @@ import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
 import { useMay } from '@/api/staff'
-import { messagePages, useMessage, useWordings } from '@/api/wear'
+import { messagePages, useGateway, useMessage, useWordings } from '@/api/wear'
 import LongTable from '@/parts/LongTable.vue'
 import PageHead from '@/parts/PageHead.vue'
 import { moment } from '@/text/format'
@@ -15,10 +15,17 @@ const { t } = useI18n()
 const may = useMay()
 const change = useMessage()
 const wordings = useWordings()
+const gateway = useGateway()
 </script>
 
 <template>
   <PageHead :title="t('messages.title')" :about="t('messages.about')" />
+  <p v-if="gateway.data.value && !gateway.data.value.name" class="stand-in" role="status">
+    {{ t('messages.noGateway') }}
+  </p>
+  <p v-else-if="gateway.data.value?.simulated" class="stand-in" role="status">
+    {{ t('messages.standIn') }}
+  </p>
   <div class="columns">
     <section>
       <LongTable :pages="messagePages" :empty="t('messages.none')" class="messages">
@@ -79,6 +86,12 @@ const wordings = useWordings()
 </template>
 
 <style scoped>
+.stand-in {
+  margin-bottom: 14px;
+  padding: 8px 12px;
+  border-left: 4px solid var(--ink);
+  background: var(--remind-ground);
+}
 .columns {
   display: grid;
   grid-template-columns: minmax(0, 1.7fr) minmax(0, 1fr);

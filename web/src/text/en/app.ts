@@ -111,6 +111,7 @@ export const app = {
     unknownDevice: 'a device that does not say what it is',
   },
   codes: {
+    password: 'Confirm with your password',
     title: 'One-time codes',
     off: 'With codes, a stolen password alone does not open the salon: an authenticator on your telephone shows another one every half minute.',
     start: 'Ask for codes from now on',

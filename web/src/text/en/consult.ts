@@ -148,6 +148,7 @@ export const consult = {
   },
   scope: {
     title: 'Strand scope',
+    none: 'No strand scope is connected. Upload a picture from any other scope.',
     spot: 'Spot',
     take: 'Take a picture and count',
     counting: 'counting…',

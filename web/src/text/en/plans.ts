@@ -122,6 +122,7 @@ export const plans = {
     room: 'Room',
     temp: 'Temperature',
     rh: 'Humidity',
+    airFrom: 'Air from: {source}',
     rhRange: 'Give a number from 0 to 98 %; saturated air never dries hair.',
     heat: 'Heat allowed',
     heats: { none: 'none', low: 'low', medium: 'medium' },

@@ -97,7 +97,9 @@ export const wear = {
   },
   messages: {
     title: 'Messages',
-    about: 'only to who agreed, between 9 and 20 of their own clock',
+    about: 'Sent only to clients who agreed, at decent hours of their own time.',
+    standIn: 'Simulated message service: nothing leaves this machine.',
+    noGateway: 'No message service is connected. Nothing is sent to clients.',
     none: 'Nothing is written to anybody yet. Clients who agree to it on their sheet are written to.',
     to: 'To',
     says: 'Says',
