@@ -8,8 +8,10 @@ from typing import Any
 from uuid import uuid4
 
 from django.core.exceptions import RequestDataTooBig
+from django.core.signals import got_request_exception
 from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 
+from salon import failures
 from salon.reading import ROW_MOST
 
 log = logging.getLogger("salon.requests")
@@ -27,6 +29,7 @@ class Passing:
 
     def __init__(self, answer: Answer) -> None:
         self.answer = answer
+        got_request_exception.connect(failures.keep, dispatch_uid="salon.failures")
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
         number = uuid4().hex[:12]
@@ -34,12 +37,14 @@ class Passing:
         began = time.monotonic()
         response = self.answer(request)
         if request.path.startswith(API):
+            if "salon.failure" in request.META:
+                response = self.failed(request)
             response = shaped(response)
             response["Cache-Control"] = "no-store"
         response["X-Request-Id"] = number
         took_s = time.monotonic() - began
         if took_s > SLOW_S:
-            log.warning("slow", extra=about(request) | {"took_s": round(took_s, 2)})
+            log.warning("slow", extra=failures.about(request) | {"took_s": round(took_s, 2)})
         return response
 
     def process_view(
@@ -54,28 +59,19 @@ class Passing:
             raise Http404
 
     def process_exception(self, request: HttpRequest, error: Exception) -> HttpResponse | None:
-        """What nobody foresaw: logged with its traceback, told with its number."""
+        """What nobody foresaw in a view: told with its number; Django's signal has it logged."""
         if isinstance(error, RequestDataTooBig):
             return too_large()
-        log.error("broken", exc_info=error, extra=about(request))
-        if not request.path.startswith(API):
+        if isinstance(error, failures.NO_FAILURE) or not request.path.startswith(API):
             return None
-        number = request.META["salon.number"]
-        return refusal(
-            500,
-            "Something broke on our side; nothing was changed. Try again; if it happens again, "
-            f"give this number to whoever looks after Gauffer: {number}.",
-        )
+        # Of what is answered here Django's own handler hears nothing.
+        failures.keep(self, request)
+        return self.failed(request)
 
-
-def about(request: HttpRequest) -> dict[str, Any]:
-    """What a log line says of a request."""
-    match = request.resolver_match
-    return {
-        "request": request.META.get("salon.number", ""),
-        "method": request.method,
-        "view": match.view_name if match else "",
-    }
+    def failed(self, request: HttpRequest) -> HttpResponse:
+        """The answer where something broke."""
+        status = request.META.get("salon.failure", HTTPStatus.INTERNAL_SERVER_ERROR)
+        return refusal(status, failures.message_of(status, request.META["salon.number"]))
 
 
 def refusal(status: int, message: str) -> JsonResponse:

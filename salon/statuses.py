@@ -35,6 +35,7 @@ class Described(AutoSchema):
             HTTPStatus.UNSUPPORTED_MEDIA_TYPE: writes,
             HTTPStatus.TOO_MANY_REQUESTS: bool(getattr(self.view, "throttle_classes", ())),
             HTTPStatus.INTERNAL_SERVER_ERROR: True,
-            HTTPStatus.SERVICE_UNAVAILABLE: getattr(self.view, "may_be_busy", False),
+            HTTPStatus.SERVICE_UNAVAILABLE: writes or getattr(self.view, "may_be_busy", False),
+            HTTPStatus.INSUFFICIENT_STORAGE: writes,
         }
         return [status for status, applies in rules.items() if applies]

@@ -1,8 +1,11 @@
 """The process of the server: gunicorn begins with it, before anything of Django's."""
 
 import asyncio
+import os
 import signal
 import sys
+import threading
+import time
 from typing import Any
 
 from uvicorn.protocols.http.h11_impl import H11Protocol
@@ -41,10 +44,33 @@ class PatientProtocol(H11Protocol):
             self.late.cancel()
 
 
+#: How often a worker looks whether its master is still there [s], and how long it may then take to
+#: end what it is at.
+LOOK_S, END_S = 1.0, 10.0
+
+
+def end_with(master: int) -> None:
+    """End this process once its master is gone, however that was killed.
+
+    Args:
+        master: number of its process
+    """
+    while os.getppid() == master:
+        time.sleep(LOOK_S)
+    os.kill(os.getpid(), signal.SIGTERM)
+    time.sleep(END_S)
+    os._exit(1)
+
+
 class Worker(UvicornWorker):
     """Runs the application in a process of gunicorn's."""
 
     CONFIG_KWARGS: dict[str, Any] = {"loop": "asyncio", "http": PatientProtocol, "lifespan": "off"}
+
+    def init_process(self) -> None:
+        """Begin, and end with the master: a port held by orphans lets no new server begin."""
+        threading.Thread(target=end_with, args=(os.getppid(),), daemon=True).start()
+        super().init_process()
 
     def init_signals(self) -> None:
         """Once told to end and done with it, end as a program does: what it holds is put away."""

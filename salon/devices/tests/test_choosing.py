@@ -72,4 +72,4 @@ class ChoosingTest(ApiTest):
     def test_a_consultation_says_that_no_scope_is_connected(self) -> None:
         path = f"/api/heads/{self.head.pk}/scope/"
         self.assertEqual(self.client.get(path).json()["name"], "")
-        self.assertRefused(self.post(path, {"zone": ""}), "picture", "No strand scope")
+        self.assertRefused(self.post(path, {"zone": ""}), "scope", "No strand scope")
