@@ -23,6 +23,7 @@ urlpatterns = [
     path("api/", include("salon.planning.shelf_api")),
     path("api/", include("salon.visits.api")),
     path("api/", include("salon.visits.heads_api")),
+    path("api/", include("salon.visits.remarks_api")),
     path("api/", include("salon.visits.kit_api")),
     path("api/", include("salon.booking.api")),
     path("api/", include("salon.booking.hours_api")),

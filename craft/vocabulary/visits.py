@@ -111,6 +111,21 @@ class NoteAbout(StrEnum):
     NEXT = "next"
 
 
+class RemarkKind(StrEnum):
+    """What a remark is about; the gravest first."""
+
+    SORES = "sores"
+    LOSS = "loss"
+    PAIN = "pain"
+    TIGHT = "tight"
+    ITCH = "itch"
+    FLAKES = "flakes"
+    SAID = "said"
+    HOME = "home"
+    """In the client's own words, from home."""
+    NEXT = "next"
+
+
 class LearnedOf(StrEnum):
     """What is learned from visits."""
 

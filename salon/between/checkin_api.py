@@ -15,16 +15,14 @@ from rest_framework.views import APIView
 
 from craft.results import SCORE_MAX, SCORE_MIN
 from craft.vocabulary import Contact, HomeSign, Night, Refreshing, View
-from salon.between.api import CheckinLinkSerializer, CheckinSerializer
+from salon.between.api import CheckinLinkSerializer
 from salon.between.checking import (
     advice_of,
     days_told,
     open_link,
     revoke_link,
-    see,
     show,
     tell,
-    unseen,
     visit_of,
 )
 from salon.between.models import Checkin
@@ -193,34 +191,8 @@ class CheckinPictureView(CheckinView):
         return page_of(visit)
 
 
-class FlaggedSerializer(CheckinSerializer):
-    head = serializers.IntegerField(source="visit.head_id")
-    head_name = serializers.CharField(source="visit.head.name")
-
-    class Meta(CheckinSerializer.Meta):
-        fields = [*CheckinSerializer.Meta.fields, "head", "head_name"]
-
-
-class FlaggedView(APIView):
-    """Check-ins that somebody of the salon should see."""
-
-    @extend_schema(responses=FlaggedSerializer(many=True))
-    def get(self, request: Request) -> Response:
-        return Response(FlaggedSerializer(unseen(), many=True).data)
-
-
-class SeenView(APIView):
-    """Somebody has seen to a check-in."""
-
-    @extend_schema(request=None, responses={200: CheckinSerializer})
-    def post(self, request: Request, pk: int) -> Response:
-        return Response(CheckinSerializer(see(get_object_or_404(Checkin, pk=pk))).data)
-
-
 urlpatterns = [
     path("visits/<int:pk>/check-in-link/", LinkView.as_view(), name="check-in-link"),
     path("check-in/<str:secret>/picture/", CheckinPictureView.as_view(), name="check-in-picture"),
     path("check-in/<str:secret>/", CheckinView.as_view(), name="check-in"),
-    path("check-ins/<int:pk>/seen/", SeenView.as_view(), name="check-in-seen"),
-    path("check-ins/", FlaggedView.as_view(), name="check-ins"),
 ]

@@ -2,7 +2,7 @@
 
 import hashlib
 import secrets
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from datetime import date, timedelta
 from typing import Any
 from uuid import UUID
@@ -12,12 +12,14 @@ from django.db import transaction
 from django.utils import timezone
 
 from craft.errors import CraftError
-from craft.vocabulary import PictureMoment, VisitState
+from craft.remarks import Remark
+from craft.vocabulary import PictureMoment, RemarkKind, VisitState
 from craft.wear.signs import advice
 from salon.between.lasting import humidity_on, learn_wear
 from salon.between.looks import keep_picture
 from salon.between.models import LINK_LASTS, Checkin, CheckinLink, LookPicture
 from salon.visits.models import Visit
+from salon.visits.remarks import HOME, keep_remarks
 
 #: Days that lie further back are not told any more.
 TOLD_BACK = timedelta(days=7)
@@ -108,26 +110,24 @@ def tell(visit: Visit, values: Mapping[str, Any]) -> Checkin:
         return same
     Checkin.objects.filter(visit=visit, date=values["date"]).delete()
     checkin = Checkin.objects.create(visit=visit, rh=humidity_on(values["date"]), **values)
+    keep_remarks(visit, list(remarks_of(checkin)), source=f"{HOME} {checkin.date}")
     learn_wear(visit)
     return checkin
+
+
+def remarks_of(checkin: Checkin) -> Iterator[Remark]:
+    """What a client told of a day that somebody of the salon should see."""
+    told = [(RemarkKind(sign), "") for sign in dict.fromkeys(checkin.signs)]
+    if checkin.note.strip():
+        told.append((RemarkKind.HOME, checkin.note.strip()))
+    for kind, text in told:
+        key = f"{HOME} {checkin.visit_id} {checkin.date} {kind.value}"
+        yield Remark(key, kind, checkin.received_at, text)
 
 
 def advice_of(checkin: Checkin) -> str:
     """What is said at once to a client whom something hurts; empty where nothing is to be said."""
     return advice(checkin.signs)
-
-
-def see(checkin: Checkin) -> Checkin:
-    """Somebody of the salon has seen to it."""
-    checkin.seen_at = timezone.now()
-    checkin.save(update_fields=["seen_at"])
-    return checkin
-
-
-def unseen() -> list[Checkin]:
-    """Check-ins that somebody of the salon should see."""
-    rows = Checkin.objects.filter(seen_at=None).select_related("visit__head", "visit__plan")
-    return [row for row in rows if advice_of(row)]
 
 
 @transaction.atomic

@@ -35,6 +35,8 @@ from salon.shelf.models import Product
 from salon.signed_in import user_of
 from salon.visits.api import EventSerializer
 from salon.visits.models import Visit
+from salon.visits.remarks import of_client
+from salon.visits.remarks_api import RemarkSerializer
 
 
 @core_schema(ChairAnswer)
@@ -59,6 +61,7 @@ class ChairSerializer(serializers.Serializer[Any]):
     chair = ChairField()
     events = EventSerializer(many=True, help_text="Entries that are in the log.")
     kit = KitUseSerializer(many=True, help_text="Its pieces that are not back yet.")
+    remarks = RemarkSerializer(many=True, help_text="Of visits before this one, and from home.")
     now = serializers.DateTimeField(help_text="Of the server, which its hours go by.")
 
 
@@ -78,6 +81,7 @@ def chair_out(visit: Visit) -> dict[str, Any]:
                 "chair": chair_of(visit, now).model_dump(mode="json"),
                 "events": visit.events.all(),
                 "kit": out.select_related("item"),
+                "remarks": of_client(visit.head, visit),
                 "now": now,
             }
         ).data

@@ -61,7 +61,9 @@ DOORS: dict[str, Door] = {
     **dict.fromkeys(("chairs", "chair", "chair-otherwise", "chair-swap"), Door(HANDS, HANDS)),
     "visit-replay": Door(HANDS, HANDS),
     **dict.fromkeys(("visits", "visit", "visit-log", "record", "begin-visit"), Door(HANDS, HANDS)),
-    **dict.fromkeys(("wear", "check-ins", "check-in-seen", "check-in-link"), Door(HANDS, HANDS)),
+    **dict.fromkeys(("wear", "check-in-link"), Door(HANDS, HANDS)),
+    # Whoever answers the telephone hears it first.
+    **dict.fromkeys(("remarks", "remark-seen"), Door(EVERYBODY, EVERYBODY)),
     **dict.fromkeys(("look-pictures", "look-picture", "scale-strip"), Door(HANDS, HANDS)),
     **dict.fromkeys(("findings", "story", "two-visits", "heads-like"), Door(HANDS, HANDS)),
     "learned-value": Door(HANDS, PLANNERS),

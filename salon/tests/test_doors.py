@@ -216,7 +216,7 @@ class DoorsTest(ApiTest):
         written |= {"wear", "planned-days", "card", "card-pdf", "card-calendar"}
         written |= {"look-pictures", "look-picture", "scale-strip"}
         written |= {"messages", "message-again", "message-gateway", "wordings", "wording-preview"}
-        written |= {"check-in", "check-in-picture", "check-in-link", "check-ins", "check-in-seen"}
+        written |= {"check-in", "check-in-picture", "check-in-link", "remarks", "remark-seen"}
         written |= {
             "findings",
             "learned-value",

@@ -154,7 +154,8 @@ def row_of(visit: Visit, event: AnyEvent, received_at: datetime) -> Event:
 
 def follow(visit: Visit) -> Visit:
     """Write what follows from a log: the visit itself, shelf, kit, learning, the plan's demand."""
-    project(visit, folded(visit))
+    events = events_of(visit)
+    project(visit, fold(visit.plan.answered, events), events)
     begun = plan_begun_at(visit.plan)
     if visit.plan.begun_at != begun:
         visit.plan.begun_at = begun

@@ -13,7 +13,16 @@ from django.db.models import Q
 from django.utils import timezone
 
 from craft.results import SCORE_MAX, SCORE_MIN
-from craft.vocabulary import Dryness, EventKind, Residue, Role, StepStatus, Trait, VisitState
+from craft.vocabulary import (
+    Dryness,
+    EventKind,
+    RemarkKind,
+    Residue,
+    Role,
+    StepStatus,
+    Trait,
+    VisitState,
+)
 from salon.heads.models import Head
 from salon.planning.models import Plan
 from salon.shelf.models import Product
@@ -93,6 +102,29 @@ class Visit(models.Model):
 
     def __str__(self) -> str:
         return f"{self.plan.title}, {self.started_at:%Y-%m-%d}"
+
+
+class Remark(models.Model):
+    """Something a client said or felt, or that was noted for the next visit."""
+
+    key = models.CharField(max_length=80, unique=True, help_text="The same each time it is found.")
+    visit = models.ForeignKey(Visit, on_delete=models.CASCADE, related_name="remarks")
+    head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="remarks")
+    source = models.CharField(
+        max_length=30, help_text="chair, or home with its day: told again, they are replaced."
+    )
+    kind = models.CharField(max_length=8, choices=[(kind.value, kind.value) for kind in RemarkKind])
+    text = models.CharField(max_length=2000, blank=True)
+    at = models.DateTimeField()
+    seen_at = models.DateTimeField(null=True, blank=True)
+    seen_by = models.CharField(max_length=150, blank=True)
+
+    class Meta:
+        ordering = ["-at", "-pk"]
+        indexes = [models.Index(fields=["seen_at", "-at"])]
+
+    def __str__(self) -> str:
+        return f"{self.kind}: {self.text}"
 
 
 class LogIsAppendOnly(RuntimeError):

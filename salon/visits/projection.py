@@ -10,8 +10,9 @@ from typing import Any
 
 from django.db.models import Max, Min
 
-from craft.contract.visit import DoseRun, VisitAnswer
+from craft.contract.visit import DoseRun, Event, VisitAnswer
 from craft.learning import lessons
+from craft.remarks import remarks
 from craft.vocabulary import Residue, VisitState
 from salon.heads.drying import learn_salon
 from salon.heads.models import Head, OpenedSet
@@ -26,14 +27,16 @@ from salon.shelf.pairs import keep_sightings
 from salon.shelf.stock import Used, keep_use
 from salon.visits.drying import opened_set_of
 from salon.visits.models import SCORES, Visit, VisitDose, VisitStep
+from salon.visits.remarks import CHAIR, keep_remarks
 
 
-def project(visit: Visit, folded: VisitAnswer) -> None:
+def project(visit: Visit, folded: VisitAnswer, events: Iterable[Event]) -> None:
     """Write everything that follows from a log.
 
     Args:
         visit: whose log; its columns are written too
         folded: what the core makes of the log
+        events: the log
     """
     on_shelf = known_products(folded.doses)
     write_visit(visit, folded)
@@ -44,6 +47,7 @@ def project(visit: Visit, folded: VisitAnswer) -> None:
     write_head(visit)
     write_opened_set(visit, folded)
     write_samples(visit, folded)
+    keep_remarks(visit, list(remarks(events)), source=CHAIR)
 
 
 def known_products(doses: Iterable[DoseRun]) -> set[int]:

@@ -86,10 +86,17 @@ class CheckinTest(ApiTest):
         self.assertEqual(answer.json()["advice"], "")  # type: ignore[attr-defined]
         answer = self.tell(self.told(1, signs=["pain", "sores"]))
         self.assertIn("doctor", answer.json()["advice"])  # type: ignore[attr-defined]
-        (flagged,) = self.client.get("/api/check-ins/").json()
-        self.assertEqual(flagged["head_name"], self.head.name)
-        self.client.post(f"/api/check-ins/{flagged['id']}/seen/")
-        self.assertEqual(self.client.get("/api/check-ins/").json(), [])
+        # Told again of the same day: the later word counts.
+        self.tell(self.told(1, signs=["pain"], note="Since last night."))
+        rows = self.client.get("/api/remarks/").json()
+        self.assertEqual([row["kind"] for row in rows], ["pain", "itch", "home"])
+        self.assertEqual({row["head_name"] for row in rows}, {self.head.name})
+        self.assertTrue(all(row["from_home"] for row in rows))
+        for row in rows:
+            self.client.post(f"/api/remarks/{row['id']}/seen/")
+        self.assertEqual(self.client.get("/api/remarks/").json(), [])
+        self.client.delete(f"/api/remarks/{rows[0]['id']}/seen/")
+        self.assertEqual(len(self.client.get("/api/remarks/").json()), 1)
 
     def test_what_cannot_be_is_refused_by_its_field(self) -> None:
         for field, body, words in (

@@ -282,40 +282,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/check-ins/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description Check-ins that somebody of the salon should see. */
-        get: operations["check_ins_list"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/check-ins/{pk}/seen/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** @description Somebody has seen to a check-in. */
-        post: operations["check_ins_seen_create"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/colleagues/": {
         parameters: {
             query?: never;
@@ -1949,6 +1915,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/remarks/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Remarks nobody has seen to; of one visit; or those the next visit should know. */
+        get: operations["remarks_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/remarks/{pk}/seen/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Somebody has seen to a remark, or takes that back. */
+        post: operations["remarks_seen_create"];
+        /** @description Somebody has seen to a remark, or takes that back. */
+        delete: operations["remarks_seen_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/routines/": {
         parameters: {
             query?: never;
@@ -3302,6 +3303,8 @@ export interface components {
             events: components["schemas"]["Event"][];
             /** @description Its pieces that are not back yet. */
             kit: components["schemas"]["KitUse"][];
+            /** @description Of visits before this one, and from home. */
+            remarks: components["schemas"]["Remark"][];
             /**
              * Format: date-time
              * @description Of the server, which its hours go by.
@@ -4991,28 +4994,6 @@ export interface components {
              * @default
              */
             effect?: string;
-        };
-        Flagged: {
-            readonly id: number;
-            /** Format: date */
-            date: string;
-            /**
-             * Format: int64
-             * @description 1 to 5, by the drawings.
-             */
-            looks: number;
-            dry_when_opened?: boolean | null;
-            slept_with?: components["schemas"]["NightEnum"] | components["schemas"]["BlankEnum"];
-            refreshed_with?: components["schemas"]["RefreshedWithEnum"] | components["schemas"]["BlankEnum"];
-            signs: string[];
-            note?: string;
-            /**
-             * Format: date-time
-             * @description By somebody of the salon.
-             */
-            seen_at?: string | null;
-            head: number;
-            head_name: string;
         };
         /**
          * @description * `uneven_sides` - uneven_sides
@@ -9427,6 +9408,33 @@ export interface components {
             came_high: number;
             count: number;
         };
+        /** @description Something a client said or felt, or that was noted for the next visit. */
+        Remark: {
+            readonly id: number;
+            head: number;
+            head_name: string;
+            visit: number;
+            kind: components["schemas"]["RemarkKindEnum"];
+            text?: string;
+            /** Format: date-time */
+            at: string;
+            readonly from_home: boolean;
+            /** Format: date-time */
+            seen_at?: string | null;
+        };
+        /**
+         * @description * `sores` - sores
+         *     * `loss` - loss
+         *     * `pain` - pain
+         *     * `tight` - tight
+         *     * `itch` - itch
+         *     * `flakes` - flakes
+         *     * `said` - said
+         *     * `home` - home
+         *     * `next` - next
+         * @enum {string}
+         */
+        RemarkKindEnum: "sores" | "loss" | "pain" | "tight" | "itch" | "flakes" | "said" | "home" | "next";
         /** @description What a change of the day comes to. */
         Replan: {
             /** @description Its number, by which it is kept. */
@@ -14603,166 +14611,6 @@ export interface operations {
                 };
             };
             429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-        };
-    };
-    check_ins_list: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Flagged"][];
-                };
-            };
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            406: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-        };
-    };
-    check_ins_seen_create: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Checkin"];
-                };
-            };
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            406: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            408: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            415: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -25869,6 +25717,288 @@ export interface operations {
             };
         };
     };
+    remarks_list: {
+        parameters: {
+            query?: {
+                /** @description What the next visit of this client should know; else what nobody has seen to. */
+                head?: number;
+                /** @description Only remarks of this visit. */
+                visit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Remark"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    remarks_seen_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Remark"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    remarks_seen_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Remark"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     routines_list: {
         parameters: {
             query?: never;
@@ -30607,6 +30737,7 @@ export const refreshedWithEnumValues: ReadonlyArray<FlattenedDeepRequired<compon
 export const refreshingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Refreshing"]> = ["styler_spray", "water", "oil", "retwist"];
 export const releasedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Released"]["kind"]> = ["released"];
 export const releasingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Releasing"]> = ["when_dry", "worn_first"];
+export const remarkKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["RemarkKindEnum"]> = ["sores", "loss", "pain", "tight", "itch", "flakes", "said", "home", "next"];
 export const residueValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Residue"]> = ["none", "some", "much"];
 export const residueEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ResidueEnum"]> = ["none", "some", "much"];
 export const residueLeftKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ResidueLeft"]["kind"]> = ["residue"];

@@ -49,14 +49,22 @@ export function useCheckinLink(head: Id, visit: () => number | null | undefined)
 }
 
 /** Check-ins that somebody of the salon should see. */
-export const useFlagged = () =>
-  useQuery({ queryKey: ['day', 'flagged'], queryFn: () => answerOf(api.GET('/api/check-ins/')) })
+export type Remark = Schemas['Remark']
+/** Of a client for the next visit, of one visit, or all that nobody has seen to. */
+export const useRemarks = (of: MaybeRefOrGetter<{ head?: number; visit?: number }>) =>
+  useQuery({
+    queryKey: computed(() => ['day', 'remarks', toValue(of)]),
+    queryFn: () => answerOf(api.GET('/api/remarks/', { params: { query: toValue(of) } })),
+  })
 
-export function useSeen() {
+export function useRemarkSeen() {
   const cache = useQueryClient()
   return useMutation({
-    mutationFn: (id: number) => answerOf(api.POST('/api/check-ins/{pk}/seen/', byId(id))),
-    onSuccess: () => cache.invalidateQueries({ queryKey: ['day', 'flagged'] }),
+    mutationFn: ({ id, back }: { id: number; back: boolean }) =>
+      back
+        ? answerOf(api.DELETE('/api/remarks/{pk}/seen/', byId(id)))
+        : answerOf(api.POST('/api/remarks/{pk}/seen/', byId(id))),
+    onSuccess: () => cache.invalidateQueries({ queryKey: ['day', 'remarks'] }),
   })
 }
 

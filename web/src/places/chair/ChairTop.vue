@@ -6,6 +6,7 @@ import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
 import PleatStrip from '@/parts/PleatStrip.vue'
+import RemarkList from '@/parts/RemarkList.vue'
 
 import type { Chair, RefusedEntry } from '@/api/chairLog'
 
@@ -51,6 +52,11 @@ useTitle(
       {{ waits ? t('chair.waits', { n: waits }, waits) : t('chair.saved') }}
     </span>
   </header>
+  <RemarkList
+    v-if="chair.remarks.length"
+    :remarks="chair.remarks"
+    :aria-label="t('remarks.title')"
+  />
   <p v-if="trouble" class="wrong" role="alert">{{ t('chair.refused', { why: trouble }) }}</p>
   <p v-if="offline" class="offline" role="status">{{ t('chair.offline') }}</p>
   <p v-for="one in refused" :key="one.entry.id" class="wrong" role="alert">

@@ -6,6 +6,7 @@ import { RouterLink } from 'vue-router'
 import { useHouse, usePlan, useVisit } from '@/api/queries'
 import Await from '@/parts/Await.vue'
 import Figures from '@/parts/Figures.vue'
+import LastRemarks from '@/parts/LastRemarks.vue'
 import PageHead from '@/parts/PageHead.vue'
 import PleatStrip from '@/parts/PleatStrip.vue'
 import { traitValues } from '@/api/generated'
@@ -108,6 +109,7 @@ const results = computed(() => {
       }}</RouterLink>
       <RouterLink class="act" :to="`/plans/${data.plan}`">{{ t('visit.toPlan') }}</RouterLink>
     </PageHead>
+    <LastRemarks :visit="props.visit" />
     <p v-for="flag in data.flags" :key="flag" class="wrong">
       {{ t(`visit.flags.${flag}`) }}
     </p>

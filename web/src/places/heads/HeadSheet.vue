@@ -13,6 +13,7 @@ import {
 } from '@/api/queries'
 import { useMay } from '@/api/staff'
 import Await from '@/parts/Await.vue'
+import LastRemarks from '@/parts/LastRemarks.vue'
 import PageHead from '@/parts/PageHead.vue'
 import PleatStrip from '@/parts/PleatStrip.vue'
 import { ago, day, minutes } from '@/text/format'
@@ -79,6 +80,7 @@ const longest = computed(() =>
       {{ t('sheet.isArchived', { ago: ago(data.archived_at) }) }}
     </p>
     <OnHead v-if="hands" :head="props.head" />
+    <LastRemarks :head="props.head" />
     <Suggestions v-if="hands" :head="props.head" />
     <StopSigns v-if="hands" :head="props.head" />
     <div class="sheet">

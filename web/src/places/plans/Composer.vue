@@ -17,6 +17,7 @@ import {
 import { useMay } from '@/api/staff'
 import { provideRefusal } from '@/forms/refusal'
 import Await from '@/parts/Await.vue'
+import LastRemarks from '@/parts/LastRemarks.vue'
 import Choice from '@/parts/Choice.vue'
 import Refusals from '@/parts/Refusals.vue'
 import { undoNote } from '@/parts/undoNote'
@@ -145,6 +146,7 @@ async function judge(word: string | undefined) {
         <span class="quiet">{{ t('plan.byEyeHint') }}</span>
       </div>
     </section>
+    <LastRemarks :head="props.head" />
     <WishBar
       :desk="desk"
       :count="answer?.sections.length"

@@ -240,7 +240,7 @@ const replanning = ref(false)
   </PageHead>
   <h1 class="on-paper" aria-hidden="true">{{ calendarDay(date) }}</h1>
   <p v-if="lost" class="quiet" role="status">{{ t('today.lost') }}</p>
-  <Flagged v-if="isToday && may.read('check-ins')" />
+  <Flagged v-if="isToday && may.read('remarks')" />
   <BookPanel v-if="booking_" :date="date" @done="booking_ = false" />
   <Refusals :refusal="refusal" />
   <Replan v-if="replanning" :date="date" :names="names" @done="replanning = false" />

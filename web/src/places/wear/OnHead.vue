@@ -49,7 +49,6 @@ const lists = computed(() =>
     [
       ['failed', wearing.data.value?.failed],
       ['worked', wearing.data.value?.worked],
-      ['nextTime', wearing.data.value?.next_time],
     ] as const
   ).filter(([, lines]) => lines?.length),
 )
