@@ -24,9 +24,11 @@ from salon.booking.placing import Taken, Wanted
 from salon.booking.tests.base import BookingTest, next_day
 from salon.heads.models import Head
 from salon.heads.services import add_head
+from salon.house.roles import WorkRole
+from salon.house.staff import add_colleague
 from salon.kit.models import KitItem
 from salon.planning.models import KitDemand, Plan
-from salon.tests.base import MEASURED, an_owner
+from salon.tests.base import MEASURED, PASSWORD, an_owner
 
 
 class PlaceTest(BookingTest):
@@ -326,3 +328,20 @@ class RaceTest(TransactionTestCase):
         self.assertEqual(sorted(results), ["booked", "told"])
         self.assertEqual(Booking.objects.count(), 1)
         self.assertEqual(Day.objects.get().version, 1)
+
+
+class NotTwiceTest(BookingTest):
+    """A client is in one place at a time."""
+
+    def test_a_client_is_not_booked_twice_at_once(self) -> None:
+        # Other hands are free at that hour: it is the client who is not.
+        add_colleague("bo", PASSWORD, WorkRole.SPECIALIST)
+        first = self.book(self.at(10), title="Talk", minutes=60)
+        self.assertEqual(first.status_code, 201, first.content)
+        for start in (self.at(9, 30), self.at(10, 30), self.at(10)):
+            again = self.book(start, title="Another talk", minutes=60)
+            self.assertEqual(again.status_code, 409, again.content)
+            self.assertIn("is booked at 10:00 already", again.content.decode())
+        # Another client may come then, and this one right before or after.
+        self.assertEqual(self.book(self.at(9), title="Before", minutes=60).status_code, 201)
+        self.assertEqual(self.book(self.at(11), title="After", minutes=60).status_code, 201)

@@ -14,6 +14,7 @@ from django.core.management import call_command
 from django.test import Client, TestCase, override_settings
 from django_otp.oath import totp
 from django_otp.plugins.otp_totp.models import TOTPDevice
+from qsessions.models import Session
 from rest_framework.response import Response
 
 from salon.house.models import Colleague, SentRequest
@@ -102,6 +103,13 @@ class StaffTest(ApiTest):
         self.assertEqual(here.get("/api/heads/").status_code, 200)
         self.assertEqual(elsewhere.get("/api/heads/").status_code, 403)
         self.assertEqual(entered("odile", NEW)[1].status_code, 200)
+
+    def test_a_password_from_the_owner_ends_every_session(self) -> None:
+        entered("odile")
+        entered("odile")
+        self.assertEqual(Session.objects.filter(user=self.other.user).count(), 2)
+        self.assertEqual(self.change(self.other, password=NEW).status_code, 200)
+        self.assertFalse(Session.objects.filter(user=self.other.user).exists())
 
     def test_a_device_is_signed_out_from_another(self) -> None:
         lost, _ = entered("odile")
