@@ -5,7 +5,9 @@ import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink, RouterView, useRoute } from 'vue-router'
 
+import { useBusy } from '@/api/busy'
 import { whenSignedOut } from '@/api/client'
+import { forgetClients, forgetDrafts } from '@/api/leaving'
 import { useSession, useSignOut } from '@/api/queries'
 import { useMay } from '@/api/staff'
 import FindHead from '@/parts/FindHead.vue'
@@ -22,6 +24,7 @@ const route = useRoute()
 const session = useSession()
 const signOut = useSignOut()
 const may = useMay()
+const busy = useBusy()
 const dark = useDark()
 const toggleDark = useToggle(dark)
 const keysOpen = ref(false)
@@ -45,12 +48,25 @@ const here = (to: string) =>
 /** Who was signed in when the server forgot: what they typed stays, behind the sign-in. */
 const before = ref<string>()
 const inside = computed(() => session.data.value?.signed_in ?? false)
+/** Who does not come back within a quarter of an hour finds nothing here any more. */
+const COMES_BACK_MS = 15 * 60_000
+let patience: ReturnType<typeof setTimeout> | undefined
+/** The session has ended, here or elsewhere: client data leaves this device. */
+async function leftBehind() {
+  if (before.value === undefined) return forgetDrafts()
+  patience ??= setTimeout(() => {
+    void forgetDrafts().then(() => window.location.assign('/'))
+  }, COMES_BACK_MS)
+  return forgetClients()
+}
 const forgotten = computed(() => !inside.value && before.value !== undefined)
 watch(
   () => session.data.value,
   (now) => {
     zone.value = now?.house?.zone ?? zone.value
+    if (now && !now.signed_in) void leftBehind()
     if (!now?.signed_in) return
+    clearTimeout(patience)
     // Somebody else has nothing to do with what was typed here.
     if (before.value !== undefined && before.value !== now.name) window.location.assign('/')
     before.value = now.name
@@ -115,6 +131,7 @@ async function leave() {
           {{ t('app.signOut') }}
         </button>
       </header>
+      <p v-if="busy" class="busy" role="status">{{ t('app.busy') }}</p>
       <main id="content" tabindex="-1">
         <RouterView />
       </main>
@@ -126,6 +143,11 @@ async function leave() {
 </template>
 
 <style scoped>
+.busy {
+  margin: 0;
+  padding: 8px 16px;
+  background: var(--remind-ground);
+}
 .again {
   position: fixed;
   inset: 0;

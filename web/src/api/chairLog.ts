@@ -7,7 +7,7 @@
 import { v4 as uuid } from 'uuid'
 
 import { api, answerOf, Refused, type Schemas } from './client'
-import { change, forget, load } from './kept'
+import { change, load } from './kept'
 
 const path = (pk: number) => ({ path: { pk } })
 const fetchChair = (visit: number) =>
@@ -89,9 +89,6 @@ export const seenRefusal = (visit: number, id: string) =>
 /** The visit as it was seen last, for when there is no connection. */
 export const lastSeen = (visit: number) => load<Chair>(chairKey(visit))
 const remember = (chair: Chair) => change<Chair>(chairKey(chair.visit), () => chair)
-
-/** Visits that were seen leave this device; entries that wait to be sent stay. */
-export const forgetSeen = () => forget((key) => /^chair \d+$/.test(key))
 
 /** Ask for a visit. */
 export async function ask(visit: number): Promise<Chair> {

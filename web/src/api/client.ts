@@ -122,15 +122,33 @@ export async function answerOf<Data>(asked: Promise<Answer<Data>>): Promise<Data
   throw new Refused(response.status, isProblems(error) ? error.errors : [])
 }
 
+const BUSY = 503
+/** Asked again so often, further apart each time [ms]; then it is a refusal like any other. */
+export const BUSY_TRIES = 6
+const FIRST_MS = 1_000
+const LONGEST_MS = 10_000
+
+/** Whether a refusal only says that too many ask just now: nothing was done. */
+export const isBusy = (error: unknown) => error instanceof Refused && error.status === BUSY
+
+/** How long to wait before it is asked again [ms]. */
+export const busyDelay = (tries: number) => Math.min(LONGEST_MS, FIRST_MS * 2 ** tries)
+
 export const queryOptions: VueQueryPluginOptions = {
   queryClientConfig: {
     defaultOptions: {
       queries: {
         staleTime: 5_000,
-        retry: (count, error) => error instanceof Offline && count < 2,
+        retry: (count, error) =>
+          (error instanceof Offline && count < 2) || (isBusy(error) && count < BUSY_TRIES),
+        retryDelay: busyDelay,
         networkMode: 'always',
       },
-      mutations: { networkMode: 'always' },
+      mutations: {
+        retry: (count, error) => isBusy(error) && count < BUSY_TRIES,
+        retryDelay: busyDelay,
+        networkMode: 'always',
+      },
     },
   },
 }

@@ -35,12 +35,14 @@ const app = createApp({
 })
 
 beforeEach(() => {
+  vi.useFakeTimers()
   vi.stubGlobal('EventSource', Stream)
   app.use(VueQueryPlugin, { queryClient: new QueryClient() }).mount(document.createElement('div'))
 })
 afterEach(() => {
   app.unmount()
   vi.unstubAllGlobals()
+  vi.useRealTimers()
 })
 
 it('asks for all anew when it is heard again, and at every change', async () => {
@@ -50,6 +52,9 @@ it('asks for all anew when it is heard again, and at every change', async () => 
   await Stream.last.tell('2')
   expect(live.changes.value).toBe(1)
   await Stream.last.turns('onerror')
+  // What comes back within seconds is worth no words.
+  expect(live.lost.value).toBe(false)
+  await vi.advanceTimersByTimeAsync(5_000)
   expect(live.lost.value).toBe(true)
   await Stream.last.turns('onopen')
   expect(live.changes.value).toBe(2)

@@ -1,6 +1,6 @@
 /** The days of the salon: who comes when, slots, changes. */
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
-import { createSharedComposable, useEventSource } from '@vueuse/core'
+import { createSharedComposable, useEventSource, useTimeoutFn } from '@vueuse/core'
 import { EventSourceParserStream } from 'eventsource-parser/stream'
 import { v4 as uuid } from 'uuid'
 import { computed, type MaybeRefOrGetter, ref, toValue, watch } from 'vue'
@@ -39,6 +39,8 @@ export const useWeek = (date: MaybeRefOrGetter<string>) =>
     queryFn: () => answerOf(api.GET('/api/week/', { params: { query: { date: toValue(date) } } })),
   })
 
+/** A lost stream is only told after so long [ms]. */
+const SILENT_MS = 5_000
 /** Follows what others change, by a stream; where that is lost by asking now and then. */
 export const useLiveDays = createSharedComposable(() => {
   const cache = useQueryClient()
@@ -73,7 +75,19 @@ export const useLiveDays = createSharedComposable(() => {
     const timer = setInterval(() => void again(), POLL_MS)
     stop(() => clearInterval(timer))
   })
-  return { lost, changes }
+  /** A stream that comes back within seconds is worth no words. */
+  const silent = ref(false)
+  const speak = useTimeoutFn(() => (silent.value = true), SILENT_MS, { immediate: false })
+  watch(
+    lost,
+    (isLost) => {
+      if (isLost) return speak.start()
+      speak.stop()
+      silent.value = false
+    },
+    { immediate: true },
+  )
+  return { lost: silent, changes }
 })
 
 /** Plans of a head that may be booked; none while nobody is chosen. */

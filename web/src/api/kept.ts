@@ -2,7 +2,7 @@
  * What is kept in the browser's database, so that it outlives a reload and a lost connection; where
  * that may not be used, as long as the page is open.
  */
-import { delMany, get, keys, update } from 'idb-keyval'
+import { delMany, get, getMany, keys, update } from 'idb-keyval'
 
 const memory = new Map<string, unknown>()
 
@@ -19,6 +19,18 @@ export async function change<Kept>(key: string, by: (before: Kept | undefined) =
     await update<Kept>(key, by)
   } catch {
     memory.set(key, by(memory.get(key) as Kept | undefined))
+  }
+}
+
+/** Whatever has such a key. */
+export async function all<Kept>(such: (key: string) => boolean): Promise<Kept[]> {
+  const kept = [...memory.keys()].filter(such).map((key) => memory.get(key) as Kept)
+  try {
+    const known = (await keys<string>()).filter(such)
+    const stored = await getMany<Kept>(known)
+    return [...kept, ...stored.filter((one) => one !== undefined)]
+  } catch {
+    return kept
   }
 }
 

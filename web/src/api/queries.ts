@@ -4,7 +4,7 @@ import type { WishPatch } from '@/wish/patch'
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, type MaybeRefOrGetter, toValue } from 'vue'
 
-import { forgetSeen } from './chairLog'
+import { forgetDrafts } from './leaving'
 
 import type { PageFrom, PageOf } from '@/parts/longList'
 
@@ -59,9 +59,7 @@ export function useSignOut() {
   return useMutation({
     mutationFn: () => answerOf(api.DELETE('/api/session/')),
     onSuccess: async () => {
-      // Nothing of a client stays on a device that is left; what waits to be sent does.
-      localStorage.removeItem(SESSION)
-      await forgetSeen()
+      await forgetDrafts()
       cache.clear()
     },
   })

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
+import { unsent } from '@/api/leaving'
 import { useSignIn } from '@/api/queries'
 import { provideRefusal } from '@/forms/refusal'
 import PasswordField from '@/parts/PasswordField.vue'
@@ -21,6 +22,9 @@ const password = ref('')
 const code = ref('')
 
 const refusal = provideRefusal(signIn.error)
+/** Entries that wait on this device: whoever leaves it should know. */
+const waiting = ref(0)
+onMounted(async () => (waiting.value = await unsent()))
 /** Asked for once the server has asked for it. */
 const askedForCode = ref(false)
 const needsCode = computed(() => askedForCode.value || Boolean(refusal.at('code')))
@@ -36,6 +40,7 @@ async function enter() {
   <Door @enter="enter">
     <h1>{{ t('signin.title') }}</h1>
     <p v-if="again" role="alert">{{ t('signin.again') }}</p>
+    <p v-if="waiting" role="status">{{ t('signin.unsent', waiting) }}</p>
     <TextField
       v-model="username"
       :label="t('signin.name')"

@@ -1,6 +1,7 @@
 /** The frame, the keys, signing in. */
 export const app = {
   app: {
+    busy: 'The server is busy. Trying again by itself…',
     name: 'Gauffer',
     today: 'Today',
     heads: 'Heads',
@@ -47,7 +48,9 @@ export const app = {
     name: 'Name',
     password: 'Password',
     go: 'Sign in',
-    again: 'You were signed out. What you typed is kept: sign in to go on.',
+    again: 'You were signed out. What you typed is kept for 15 minutes: sign in to go on.',
+    unsent:
+      'One entry noted at the chair is not sent yet. It stays on this device and is sent once you sign in. | {n} entries noted at the chair are not sent yet. They stay on this device and are sent once you sign in.',
     code: 'Code',
     codeHint: 'From your authenticator, or a spare code.',
   },
