@@ -10,7 +10,7 @@ import os
 import signal
 import threading
 import time
-from collections.abc import AsyncGenerator, Iterator
+from collections.abc import AsyncGenerator, Callable, Iterator
 from concurrent.futures import Future, ThreadPoolExecutor
 from concurrent.futures import TimeoutError as TooLong
 from contextlib import asynccontextmanager, contextmanager, nullcontext, suppress
@@ -20,7 +20,7 @@ from multiprocessing import get_context
 from multiprocessing.context import ForkServerContext
 from pathlib import Path
 from tempfile import TemporaryDirectory
-from typing import Any
+from typing import Any, TypeVar
 
 from django.conf import settings
 from pebble import ProcessExpired, ProcessPool
@@ -134,6 +134,46 @@ def beside(name: str, asked: BaseModel) -> str:
     """The same in a process of its own, which is ended where it takes too long."""
     work = pool().schedule(work_out, args=(name, asked.model_dump_json()), timeout=LONGEST_S)
     return answered(work)
+
+
+Made = TypeVar("Made")
+
+
+def made_beside(make: Callable[[bytes], Made], data: bytes) -> Made:
+    """What a function makes of bytes, in a process beside the server, in its turn.
+
+    Args:
+        make: a function of a module that needs no database
+        data: what it is made of
+    Raises:
+        Busy: too many ask at once, or it takes too long
+        CraftError: as the function raises it
+    """
+    with GATE.passed():
+        if not settings.WORK_BESIDE:
+            return make(data)
+        try:
+            work: Future[tuple[tuple[str, str] | None, Made | None]] = pool().schedule(
+                attempted, args=(make, data), timeout=LONGEST_S
+            )
+            refused, made = work.result()
+        except TooLong as error:
+            raise Busy("This picture takes too long to read. Send a smaller one.") from error
+        except ProcessExpired as error:
+            raise Busy("It was ended before it was done. Try again.") from error
+    if refused or made is None:
+        raise CraftError(*(refused or ("", "It could not be read.")))
+    return made
+
+
+def attempted(
+    make: Callable[[bytes], Made], data: bytes
+) -> tuple[tuple[str, str] | None, Made | None]:
+    """What was refused and why, or what was made: errors do not travel between processes."""
+    try:
+        return None, make(data)
+    except CraftError as error:
+        return (error.field, error.message), None
 
 
 async def followed(name: str, asked: BaseModel) -> AsyncGenerator[Progress | str, None]:

@@ -19,6 +19,7 @@ from salon.between.api import CheckinLinkSerializer
 from salon.between.checking import (
     advice_of,
     days_told,
+    hashed,
     open_link,
     revoke_link,
     show,
@@ -36,14 +37,21 @@ from salon.visits.models import Visit
 GONE = "This link has ended. Ask the salon for a new one."
 
 
-class ByAddress(SimpleRateThrottle):
-    """Secrets cannot be tried out one after another."""
+class CheckinThrottle(SimpleRateThrottle):
+    """Secrets cannot be tried out one after another, and no link is asked without end.
+
+    A link that opens is counted by itself: clients who share an address (a hospital, a telephone
+    network) do not keep each other out. What opens nothing is counted by its address.
+    """
 
     scope = "check-in"
     rate = "60/min"
 
     def get_cache_key(self, request: Request, view: APIView) -> str:
-        return self.cache_format % {"scope": self.scope, "ident": self.get_ident(request)}
+        secret = str(view.kwargs["secret"])
+        known = visit_of(secret) is not None
+        ident = f"link-{hashed(secret)}" if known else f"from-{self.get_ident(request)}"
+        return self.cache_format % {"scope": self.scope, "ident": ident}
 
 
 class LinkView(APIView):
@@ -123,7 +131,7 @@ class CheckinView(APIView):
     """How a style wears, told by its client. The address is the key; there is no account."""
 
     authentication_classes = []
-    throttle_classes = [ByAddress]
+    throttle_classes = [CheckinThrottle]
 
     def visit(self, secret: str) -> Visit:
         """The visit of a secret.
@@ -174,6 +182,7 @@ class HomePictureSerializer(serializers.Serializer[Any]):
 class CheckinPictureView(CheckinView):
     """A picture from home, by the same secret; it is never given back by it."""
 
+    may_be_busy = True
     parser_classes = [MultiPartParser]
     http_method_names = ["post"]
 

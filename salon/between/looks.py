@@ -1,6 +1,5 @@
 """Pictures of styles: kept with consent, measured beside the request, deleted for good."""
 
-import io
 from dataclasses import asdict, replace
 from datetime import datetime
 from uuid import UUID
@@ -13,15 +12,14 @@ from PIL import Image
 from craft.errors import CraftError
 from craft.picture import Cannot, measure
 from salon.between.models import LookPicture
-from salon.devices.pictures import picture_of
+from salon.devices.pictures import kept_picture
 from salon.devices.services import keep_file
 from salon.heads.models import Head
 from salon.visits.models import Visit
+from salon.working import made_beside
 
 #: Larger pictures are measured at so many pixels on their longer side: more tells nothing more.
 MEASURED_PX = 1400
-#: Nothing that is of use is kept larger.
-KEPT_PX = 2400
 
 
 def keep_picture(
@@ -48,23 +46,20 @@ def keep_picture(
     """
     if visit is not None and visit.head_id != head.pk:
         raise CraftError("visit", "This visit is of another head.")
-    with Image.open(io.BytesIO(picture_of(data).data)) as whole:
-        whole.thumbnail((KEPT_PX, KEPT_PX))
-        written = io.BytesIO()
-        whole.save(written, "PNG")
-        width, height = whole.size
+    # Reading 25 megapixels takes a processor for a second: beside the server, in its turn.
+    kept = made_beside(kept_picture, data)
     picture = LookPicture(
         uuid=uuid,
         head=head,
         visit=visit,
         view=view,
         moment=moment,
-        width_px=width,
-        height_px=height,
+        width_px=kept.width_px,
+        height_px=kept.height_px,
         taken_by=by,
         consented_at=timezone.now(),
     )
-    keep_file(picture, "looks", written.getvalue())
+    keep_file(picture, "looks", kept.data)
     return picture
 
 

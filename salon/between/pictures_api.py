@@ -86,7 +86,7 @@ class LookPicturesView(APIView):
     """Pictures of a head; another one."""
 
     computes = True
-
+    may_be_busy = True
     parser_classes = [MultiPartParser]
 
     @extend_schema(responses=LookPictureSerializer(many=True))

@@ -14,12 +14,19 @@ from salon.house.services import the_house
 BEHIND_DAYS, AHEAD_DAYS = 14, 120
 
 
-def calendar_of(user: User | None, first: date | None = None, last: date | None = None) -> bytes:
-    """Bookings as a calendar file. Names of clients stand in it: the address is secret.
+def calendar_of(
+    user: User | None,
+    first: date | None = None,
+    last: date | None = None,
+    *,
+    named: bool = True,
+) -> bytes:
+    """Bookings as a calendar file.
 
     Args:
         user: whose hands are in them; None: everybody's
         first, last: from which date to which
+        named: with names of clients and notes; else with initials
     """
     today = timezone.localdate()
     begin = moment_of(0, first or today - timedelta(days=BEHIND_DAYS))
@@ -32,20 +39,26 @@ def calendar_of(user: User | None, first: date | None = None, last: date | None 
     calendar.add("version", "2.0")
     calendar.add("x-wr-calname", the_house().name)
     for booking in rows.select_related("head").prefetch_related("segments"):
-        calendar.add_component(event_of(booking))
+        calendar.add_component(event_of(booking, named=named))
     written: bytes = calendar.to_ical()
     return written
 
 
-def event_of(booking: Booking) -> Event:
+def initials(name: str) -> str:
+    """A name that only says something to who knows the client: R. H."""
+    return " ".join(f"{word[0].upper()}." for word in name.split())
+
+
+def event_of(booking: Booking, *, named: bool) -> Event:
     """A booking as an event; its moments are absolute, so no change of clocks moves them."""
+    who = booking.head.name if named else initials(booking.head.name)
     event = Event()
     event.add("uid", f"{booking.uuid}@gauffer")
-    event.add("summary", f"{booking.head.name}: {booking.title}")
+    event.add("summary", f"{who}: {booking.title}")
     event.add("dtstart", booking.start.astimezone(UTC))
     event.add("dtend", booking.end.astimezone(UTC))
     event.add("dtstamp", booking.booked_at.astimezone(UTC))
     event.add("sequence", booking.version)
-    if booking.note:
+    if booking.note and named:
         event.add("description", booking.note)
     return event

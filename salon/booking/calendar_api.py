@@ -17,6 +17,7 @@ from salon.booking.calendar import calendar_of
 from salon.booking.dates import ON, date_in
 from salon.booking.importing import BYTES_MOST, book_entries, entries
 from salon.booking.models import CalendarLink
+from salon.house.services import the_house
 from salon.signed_in import user_of
 
 
@@ -60,7 +61,11 @@ def feed(request: HttpRequest, secret: str) -> HttpResponse:
     link = CalendarLink.objects.filter(secret=secret, revoked_at=None, user__is_active=True).first()
     if link is None:
         raise Http404
-    return HttpResponse(calendar_of(link.user), content_type="text/calendar; charset=utf-8")
+    days = calendar_of(link.user, named=the_house().calendar_names)
+    answer = HttpResponse(days, content_type="text/calendar; charset=utf-8")
+    # Client data stays out of the caches of whoever brings it.
+    answer["Cache-Control"] = "no-store"
+    return answer
 
 
 class DayFileWishSerializer(serializers.Serializer[Any]):

@@ -101,6 +101,7 @@ class ScopeView(APIView):
     """The scope: its latest pictures of a head; taking another."""
 
     computes = True
+    may_be_busy = True
 
     @extend_schema(responses=ScopeSerializer)
     def get(self, request: Request, pk: int) -> Response:
@@ -121,6 +122,7 @@ class UploadView(APIView):
     """A picture from any other scope, with its scale."""
 
     computes = True
+    may_be_busy = True
 
     parser_classes = [MultiPartParser]
 

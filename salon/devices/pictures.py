@@ -15,6 +15,8 @@ KINDS = ("PNG", "JPEG")
 #: More would stall the house, less shows nothing that can be counted.
 MEGAPIXELS_MOST, LEAST_PX = 25.0, 64
 BYTES_MOST = 20 * 2**20
+#: Nothing that is of use is kept larger.
+KEPT_PX = 2400
 
 
 @dataclass(frozen=True)
@@ -64,6 +66,29 @@ def picture_of(data: bytes) -> Picture:
     written = io.BytesIO()
     bare.save(written, "PNG")
     return Picture(written.getvalue(), np.asarray(bare.convert("L")))
+
+
+@dataclass(frozen=True)
+class Kept:
+    """A picture as it is kept.
+
+    Args:
+        data: as PNG, upright, no larger than `KEPT_PX`
+        width_px, height_px: its size
+    """
+
+    data: bytes
+    width_px: int
+    height_px: int
+
+
+def kept_picture(data: bytes) -> Kept:
+    """A picture written again no larger than is of use; arguments and errors as `picture_of`."""
+    with Image.open(io.BytesIO(picture_of(data).data)) as whole:
+        whole.thumbnail((KEPT_PX, KEPT_PX))
+        written = io.BytesIO()
+        whole.save(written, "PNG")
+        return Kept(written.getvalue(), *whole.size)
 
 
 def check_size(width: int, height: int) -> None:

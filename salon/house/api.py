@@ -66,6 +66,7 @@ class HouseSerializer(serializers.ModelSerializer[House]):
             "write_from_h",
             "write_to_h",
             "ask_every_days",
+            "calendar_names",
             "disinfectant",
             "contact_min",
             "currency",

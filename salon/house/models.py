@@ -82,6 +82,9 @@ class House(models.Model):
     write_to_h = models.PositiveSmallIntegerField(
         default=reaching.TO_H, help_text="And until this one."
     )
+    calendar_names = models.BooleanField(
+        default=False, help_text="Calendar feeds hold names of clients; else initials."
+    )
     ask_every_days = models.PositiveSmallIntegerField(
         default=reaching.EVERY_DAYS, help_text="Between two questions how a style wears; 0: once."
     )

@@ -246,6 +246,21 @@ if __name__ == "__main__":
         assert error.field == "room.rh", error
     else:
         raise AssertionError("drenched")
+    # A picture is read there, too, and what is none is refused in the same words.
+    import io
+    from PIL import Image
+    from salon.devices.pictures import kept_picture
+    from salon.working import made_beside
+    file = io.BytesIO()
+    Image.new("RGB", (3000, 100)).save(file, "PNG")
+    kept = made_beside(kept_picture, file.getvalue())
+    assert (kept.width_px, kept.height_px) == (2400, 80), kept
+    try:
+        made_beside(kept_picture, b"no picture")
+    except CraftError as error:
+        assert error.field == "picture", error
+    else:
+        raise AssertionError("no picture")
     from craft.contract.day import DayAnswer, DayRequest
     from craft.day.tests.days import FT10, job_shop
     # Half a minute of work: whatever the machine, it is still at it when time is up.

@@ -115,6 +115,17 @@ class CheckinTest(ApiTest):
     def test_secrets_are_not_tried_one_after_another(self) -> None:
         answers = [self.phone.get("/api/check-in/guess/").status_code for _ in range(61)]
         self.assertEqual((answers[0], answers[-1]), (404, 429))
+        # Whoever has a link that opens is not kept out by who tries beside them.
+        self.assertEqual(self.phone.get(self.address).status_code, 200)
+
+    def test_a_link_is_counted_by_itself_wherever_it_is_opened(self) -> None:
+        other = self.opened(visited(add_head({"name": "Somebody Else"}, MEASURED), self.user))
+        answers = [
+            self.phone.get(self.address, REMOTE_ADDR=f"10.0.0.{number}").status_code
+            for number in range(61)
+        ]
+        self.assertEqual((answers[0], answers[-1]), (200, 429))
+        self.assertEqual(self.phone.get(other).status_code, 200)
 
     def test_a_visit_that_was_not_begun_has_no_link(self) -> None:
         Visit.objects.update(state="planned")

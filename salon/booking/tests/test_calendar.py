@@ -10,6 +10,7 @@ from django.test import Client
 
 from salon.booking.models import Booking
 from salon.booking.tests.base import BookingTest
+from salon.house.models import House
 
 
 class CalendarTest(BookingTest):
@@ -23,7 +24,12 @@ class CalendarTest(BookingTest):
         events = list(calendar.walk("VEVENT"))
         self.assertEqual(len(events), 1)
         self.assertEqual(events[0].decoded("dtstart"), self.at(10))
-        self.assertIn("Talk, long; and, quiet", str(events[0]["summary"]))
+        # Nobody but the salon knows who it is, unless the owner chooses names.
+        self.assertEqual(str(events[0]["summary"]), "M. H.: Talk, long; and, quiet")
+        self.assertEqual(feed["Cache-Control"], "no-store")
+        House.objects.update(calendar_names=True)
+        named = icalendar.Calendar.from_ical(stranger.get(address).content)
+        self.assertIn("Measured Head: Talk", str(named.walk("VEVENT")[0]["summary"]))
         self.client.delete("/api/calendar-link/")
         self.assertEqual(stranger.get(address).status_code, 404)
 

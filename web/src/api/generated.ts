@@ -5877,6 +5877,8 @@ export interface components {
             write_from_h: number;
             write_to_h: number;
             ask_every_days: number;
+            /** @description Calendar feeds hold names of clients; else initials. */
+            calendar_names?: boolean;
             disinfectant?: string;
             /** Format: double */
             contact_min: number | null;
@@ -7992,6 +7994,8 @@ export interface components {
             write_from_h?: number;
             write_to_h?: number;
             ask_every_days?: number;
+            /** @description Calendar feeds hold names of clients; else initials. */
+            calendar_names?: boolean;
             disinfectant?: string;
             /** Format: double */
             contact_min?: number | null;
@@ -19629,6 +19633,14 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
         };
     };
     heads_pictures_create: {
@@ -19970,6 +19982,14 @@ export interface operations {
                 };
             };
             500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

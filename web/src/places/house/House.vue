@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The house: its air, its ways of working, its values. */
+import { ElCheckbox } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
@@ -181,6 +182,7 @@ async function save() {
               name="ask_every_days"
             />
           </div>
+          <ElCheckbox v-model="form.calendar_names">{{ t('house.calendarNames') }}</ElCheckbox>
           <p class="quiet">{{ t('house.askEveryHint') }}</p>
           <h3>{{ t('house.shelf') }}</h3>
           <div class="row">

@@ -10,6 +10,7 @@ export const house = {
     writeTo: 'Until',
     oclock: 'o’clock',
     askEvery: 'Ask how it wears every',
+    calendarNames: 'Show client names in calendar feeds (initials otherwise)',
     askEveryHint:
       'By the clock of the client. 0 asks once after the service; who does not answer three times is asked no more.',
     kit: 'Air and shelf',

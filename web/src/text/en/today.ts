@@ -81,7 +81,7 @@ export const today = {
     dueBy: '{title}: wash by {wash}, back by {back}',
     calendar: 'Calendar',
     calendarHint:
-      'A secret address with your days, for a calendar program. Anybody who has it sees them.',
+      'A secret address with your days, for a calendar program. Anybody who has it sees them. Clients appear by their initials unless the owner chooses names.',
     calendarMake: 'Make an address',
     calendarEnd: 'End it',
     calendarFile: 'This day as a file',
