@@ -14,13 +14,13 @@ from craft.contract.day import (
     Relaxation,
     SegmentOut,
 )
+from craft.day.causes import cause
 from craft.day.greedy import best_of_orders, first_fit, one_after_another
 from craft.day.layout import Placed, Segment, Timetable, hours_present, segments_of
 from craft.day.odds import Odds, odds_of, worst
 from craft.day.relaxing import relaxations
 from craft.day.search import Result, repair, search
 from craft.day.standing import Stretch, load_of
-from craft.words import plural
 
 #: Of the seconds, for the timetable of minutes as expected; the rest for one with room to spare.
 MEAN_SHARE = 0.6
@@ -141,10 +141,9 @@ def impossible(
 ) -> DayAnswer:
     """Why there is no timetable, and what would make one."""
     if result.status == "infeasible":
-        heads = plural(len(request.heads), "head")
-        why = f"{heads}, {plural(len(request.specialists), 'pair')} of hands: it does not fit."
+        why = cause(request, offers)
         if offers:
-            why += f" It would fit like this: {offers[0].text}"
+            why += f" This would help: {offers[0].text}"
         else:
             why += " No single change is enough; book somebody for another day."
     else:

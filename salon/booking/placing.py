@@ -11,6 +11,8 @@ from rest_framework.exceptions import ValidationError
 
 from craft.contract.day import DayAnswer, HeadIn
 from craft.day.answer import day as day_of
+from craft.day.causes import cause, causes_of
+from craft.day.relaxing import another_station, possible
 from craft.errors import CraftError
 from craft.kitting import counts_on, enough_from
 from craft.linen import linen_spans
@@ -254,10 +256,31 @@ def quarter_after(minute: int) -> int:
     return -(-minute // 15) * 15
 
 
-def does_not_fit(wanted: Wanted, hours: Hours) -> Taken:
-    """That somebody does not fit at an hour, and where they first would."""
-    slot = next(iter(slots(wanted, hours.date, days=1)), None)
-    words = "Hands or places are taken at that hour."
+def does_not_fit(wanted: Wanted, hours: Hours, arrive: int) -> Taken:
+    """Why somebody does not fit at an hour, and where they first would.
+
+    Args:
+        wanted: what was to be booked
+        hours: of the date
+        arrive: at which minute of it
+    """
+    words = why_not_at(wanted, hours, arrive)
+    slot = slot_on(wanted, hours, max(arrive, hours.open_min), KitOfPlan.of(wanted, hours.date, 1))
+    slot = slot or next(iter(slots(wanted, hours.date, most=1)), None)
     if slot is not None:
-        words += f" The first slot that day is {timezone.localtime(slot.start):%H:%M}."
+        start = timezone.localtime(slot.start)
+        day = "" if start.date() == hours.date else f" on {start:%a %-d %b}"
+        words += f" The next free time is {start:%H:%M}{day}."
     return Taken({"start": words})
+
+
+def why_not_at(wanted: Wanted, hours: Hours, arrive: int) -> str:
+    """Why somebody does not fit at an hour: closing time, a break, hands or a station."""
+    head = newcomer(wanted, hours, arrive, at_once=True)
+    day = request_for(hours, bookings_on(hours.date), fixed=True, newcomers=[head])
+    stations = [
+        change
+        for relaxed, change in another_station(day)
+        if not any(causes_of(day, head)) and possible(relaxed)
+    ]
+    return cause(day, stations)

@@ -95,7 +95,7 @@ def book(wanted: Wanted, start: datetime, by: User) -> Booking:
         raise ValidationError({"promised_end": wish})
     answer = placed(wanted, hours, arrive, at_once=True)
     if answer is None:
-        raise does_not_fit(wanted, hours)
+        raise does_not_fit(wanted, hours, arrive)
     return keep(wanted, start, answer, hours, seen, by)
 
 

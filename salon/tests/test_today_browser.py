@@ -79,7 +79,7 @@ class TodayBrowserTest(BrowserTest):
         page.get_by_label("At", exact=True).fill(f"{self.day.day} {self.day:%b}, 10:00")
         page.keyboard.press("Enter")
         page.get_by_role("button", name="Book it").click()
-        expect(page.get_by_text("Hands or places are taken at that hour.")).to_be_visible()
+        expect(page.get_by_text("Everybody's hands are taken at that time.")).to_be_visible()
 
     def test_by_keys_it_moves_and_undo_brings_it_back(self) -> None:
         booking = book(Wanted(head=self.head, plan=self.plan), self.at(10), self.user)

@@ -320,7 +320,7 @@ class ImpossibleTest(TestCase):
         heads = [wash(1, done_by_min=45), wash(2, done_by_min=45)]
         answer = solved(**SALON | {"heads": heads})
         self.assertEqual(answer.status, "infeasible")
-        self.assertIn("does not fit", answer.why_not)
+        self.assertIn("hands are taken", answer.why_not)
         self.assertTrue(answer.relaxations)
         self.assertIn(answer.relaxations[0].text, answer.why_not)
 

@@ -49,7 +49,7 @@ class PlaceTest(BookingTest):
         answer = self.book(self.at(10, 30), self.other, title="Talk", minutes=30)
         self.assertEqual(answer.status_code, 409)
         message = answer.json()["errors"][0]["message"]
-        self.assertIn("first slot that day is 09:00", message)
+        self.assertIn("next free time is 11:00", message)
 
     def test_waiting_of_one_is_work_for_another(self) -> None:
         first = self.plan()

@@ -1,11 +1,17 @@
 <script setup lang="ts">
-/** A day, or a day with its hour; an empty one is null. */
+/** A day, or a day with its hour; an empty one is null. Typed as people do: 16:30, 4pm, 3 Dec 9. */
+import dayjs from 'dayjs'
 import { ElDatePicker } from 'element-plus'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
 
+import { dayFrom, momentFrom } from '@/text/typed'
 import { forPicker, fromPicker } from '@/text/zone'
 
 import Field from './Field.vue'
+
+const FORMAT = 'D MMM, HH:mm'
+const DAY = 'YYYY-MM-DD'
 
 const props = defineProps<{
   label: string
@@ -18,30 +24,54 @@ const props = defineProps<{
   hideLabel?: boolean
 }>()
 const value = defineModel<string | null>()
+const { t } = useI18n()
 const shown = computed(() => {
   if (!value.value) return undefined
   return props.day ? value.value : forPicker(value.value)
 })
+/** Why what was typed is no moment. */
+const wrong = ref<string>()
+
 function take(next: Date | string | null | undefined) {
+  wrong.value = undefined
   value.value = next instanceof Date ? fromPicker(next) : (next ?? null)
+}
+
+/** The picker reads half of what is typed as the first of January: it is read here instead. */
+function typed(event: Event) {
+  const input = event.target as HTMLInputElement
+  event.stopPropagation()
+  const text = input.value.trim()
+  if (!text) return take(null)
+  const today = forPicker(new Date().toISOString())
+  const before = shown.value instanceof Date ? shown.value : undefined
+  const moment = props.day ? dayFrom(text, today) : momentFrom(text, today, before)
+  if (!moment) {
+    wrong.value = t(props.day ? 'app.noDay' : 'app.noMoment')
+    return
+  }
+  take(props.day ? dayjs(moment).format(DAY) : moment)
+  input.value = dayjs(moment).format(props.day ? DAY : FORMAT)
 }
 </script>
 
 <template>
-  <Field v-slot="{ id, invalid, described }" :label :name :hint :hide-label>
-    <ElDatePicker
-      :id="id"
-      :model-value="shown"
-      :type="day ? 'date' : 'datetime'"
-      :format="day ? undefined : 'D MMM, HH:mm'"
-      :value-format="day ? 'YYYY-MM-DD' : undefined"
-      :placeholder="placeholder"
-      :aria-label="label"
-      :aria-invalid="invalid"
-      :aria-describedby="described"
-      :class="{ bad: invalid }"
-      :style="{ width: width ?? '150px' }"
-      @update:model-value="take"
-    />
+  <Field v-slot="{ id, invalid, described }" :label :name :hint :hide-label :wrong>
+    <span @input.capture.stop @change.capture="typed">
+      <ElDatePicker
+        :id="id"
+        :model-value="shown"
+        :type="day ? 'date' : 'datetime'"
+        :format="day ? undefined : FORMAT"
+        :value-format="day ? DAY : undefined"
+        :placeholder="placeholder"
+        :aria-label="label"
+        :aria-invalid="invalid"
+        :aria-describedby="described"
+        :class="{ bad: invalid }"
+        :style="{ width: width ?? '150px' }"
+        @update:model-value="take"
+      />
+    </span>
   </Field>
 </template>

@@ -9,6 +9,7 @@ import { useHours, useKeepHours } from '@/api/days'
 import { styleValues } from '@/api/generated'
 import { provideRefusal } from '@/forms/refusal'
 import Await from '@/parts/Await.vue'
+import ClockInput from '@/parts/ClockInput.vue'
 import Field from '@/parts/Field.vue'
 import Figures from '@/parts/Figures.vue'
 import Moment from '@/parts/Moment.vue'
@@ -97,17 +98,13 @@ async function save() {
             <th scope="row">{{ t('hours.open') }}</th>
             <td v-for="(name, weekday) in weekdays" :key="weekday">
               <div v-if="opening(weekday)" class="times">
-                <input
+                <ClockInput
                   v-model="opening(weekday)!.opens"
-                  inputmode="numeric"
-                  maxlength="5"
-                  :aria-label="t('hours.opens', { day: name })"
+                  :label="t('hours.opens', { day: name })"
                 />
-                <input
+                <ClockInput
                   v-model="opening(weekday)!.closes"
-                  inputmode="numeric"
-                  maxlength="5"
-                  :aria-label="t('hours.closes', { day: name })"
+                  :label="t('hours.closes', { day: name })"
                 />
                 <button class="plain" type="button" @click="setOpening(weekday, false)">
                   {{ t('hours.close') }}
@@ -125,17 +122,13 @@ async function save() {
               </th>
               <td v-for="(name, weekday) in weekdays" :key="weekday">
                 <div v-if="shift(person.id, weekday, pause)" class="times">
-                  <input
+                  <ClockInput
                     v-model="shift(person.id, weekday, pause)!.begins"
-                    inputmode="numeric"
-                    maxlength="5"
-                    :aria-label="t('hours.begins', { name: person.name, day: name })"
+                    :label="t('hours.begins', { name: person.name, day: name })"
                   />
-                  <input
+                  <ClockInput
                     v-model="shift(person.id, weekday, pause)!.ends"
-                    inputmode="numeric"
-                    maxlength="5"
-                    :aria-label="t('hours.ends', { name: person.name, day: name })"
+                    :label="t('hours.ends', { name: person.name, day: name })"
                   />
                   <button
                     class="plain"

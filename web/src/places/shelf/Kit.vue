@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** What is in the drawer: free at an hour, on heads, in the disinfectant, promised to plans. */
 import { useIntervalFn } from '@vueuse/core'
-import { ElDatePicker } from 'element-plus'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
@@ -23,6 +22,7 @@ import { refusalOf } from '@/forms/refusal'
 import Amount from '@/parts/Amount.vue'
 import Await from '@/parts/Await.vue'
 import Figures from '@/parts/Figures.vue'
+import Moment from '@/parts/Moment.vue'
 import Refusals from '@/parts/Refusals.vue'
 import { minutes, short, when } from '@/text/format'
 
@@ -33,9 +33,9 @@ const SECOND_MS = 1000
 const MINUTE_MS = 60 * SECOND_MS
 
 const { t } = useI18n()
-const at = ref<Date | null>(null)
+const at = ref<string | null>(null)
 const hours = ref<number | null>(3)
-const iso = computed(() => at.value?.toISOString() ?? '')
+const iso = computed(() => at.value ?? '')
 const kit = useKit(iso, () => hours.value || 3)
 const now = ref(new Date())
 useIntervalFn(() => (now.value = new Date()), SECOND_MS)
@@ -103,13 +103,12 @@ async function setCount(item: Schemas['KitItem'], value: number) {
   <ShelfTop :title="t('kit.title')">
     <div class="at">
       <span class="quiet">{{ t('kit.at') }}</span>
-      <ElDatePicker
+      <Moment
         v-model="at"
-        type="datetime"
-        format="D MMM, HH:mm"
+        :label="t('kit.at')"
+        hide-label
         :placeholder="t('kit.now')"
-        :aria-label="t('kit.at')"
-        style="width: 180px"
+        width="180px"
       />
       <Amount
         v-model="hours"

@@ -1,0 +1,107 @@
+"""Why a day has no timetable: the true cause, in words somebody at the front desk can say."""
+
+from collections.abc import Iterator, Sequence
+
+from craft.contract.day import DayRequest, HeadIn, Relaxation, SpecialistIn
+
+HOUR_MIN = 60
+
+
+def clock(minute: float) -> str:
+    """Minutes of a day as its clock shows them, also past midnight: 19:40."""
+    whole = round(minute)
+    return f"{whole // HOUR_MIN % 24:02}:{whole % HOUR_MIN:02}"
+
+
+def duration(minutes: float) -> str:
+    """A duration as people say it: 40 min, 2 h, 2 h 10 min."""
+    hours, rest = divmod(round(minutes), HOUR_MIN)
+    parts = [f"{hours} h"] if hours else []
+    return " ".join([*parts, f"{rest} min"] if rest or not hours else parts)
+
+
+def least_minutes(head: HeadIn) -> float:
+    """What a client takes at least, one segment right after the other [min]."""
+    return sum(segment.minutes for segment in head.segments)
+
+
+def causes(request: DayRequest, offers: Sequence[Relaxation] = ()) -> Iterator[str]:
+    """What keeps a day from having a timetable, the plainest cause first.
+
+    Args:
+        request: without a timetable
+        offers: single changes after which there is one
+    """
+    for head in request.heads:
+        if all(segment.start is not None for segment in head.segments):
+            # It stays where it is; what does not fit is somebody else.
+            continue
+        yield from causes_of(request, head)
+    for offer in offers:
+        if offer.kind == "station" and offer.station is not None:
+            count = request.stations.get(offer.station, 0)
+            what = f"Only one {offer.station} is there, and"
+            if count != 1:
+                what = f"All {count} {offer.station}s are there, and"
+            yield f"{what} taken at that time."
+
+
+def causes_of(request: DayRequest, head: HeadIn) -> Iterator[str]:
+    """What keeps one client from fitting, whoever else comes."""
+    name = head.name or head.id
+    begin = max(head.arrive_min, request.open_min)
+    end = begin + least_minutes(head)
+    takes = f"{name} takes at least {duration(least_minutes(head))}"
+    if head.start_by_min is not None and head.start_by_min < request.open_min:
+        yield f"The salon opens at {clock(request.open_min)}."
+    if end > request.close_min:
+        yield (
+            f"{takes} and would end at {clock(end)}; the salon closes at "
+            f"{clock(request.close_min)}."
+        )
+    elif head.done_by_min is not None and end > head.done_by_min:
+        yield (f"{takes} and would end at {clock(end)}; {clock(head.done_by_min)} was promised.")
+    if head.start_by_min is not None and any(segment.hands for segment in head.segments):
+        yield from causes_of_hands(request, head)
+
+
+def causes_of_hands(request: DayRequest, head: HeadIn) -> Iterator[str]:
+    """Who is not there when a client has to begin."""
+    able = [person for person in request.specialists if may_do(person, head)]
+    begin = head.arrive_min
+    latest = head.start_by_min if head.start_by_min is not None else begin
+    here = [person for person in able if is_present(person, begin, latest)]
+    if not here:
+        names = " or ".join(person.name or person.id for person in able) or "Nobody"
+        if able:
+            yield f"{names} does not work at {clock(begin)}."
+        else:
+            yield "Nobody who works then can do this."
+        return
+    pauses = [
+        (person, span)
+        for person in here
+        for span in person.breaks
+        if span[0] <= begin < span[1] and latest < span[1]
+    ]
+    if len(pauses) == len(here):
+        person, span = pauses[0]
+        yield (f"{person.name or person.id} has a break from {clock(span[0])} to {clock(span[1])}.")
+
+
+def may_do(person: SpecialistIn, head: HeadIn) -> bool:
+    """Whether somebody's hands may do all of this."""
+    wanted = head.specialist is None or head.specialist == person.id
+    return wanted and person.steps is None and (head.may is None or person.id in head.may)
+
+
+def is_present(person: SpecialistIn, begin: int, latest: int) -> bool:
+    """Whether somebody is there at some moment in which a client may begin."""
+    if not person.present:
+        return True
+    return any(span[0] <= latest and begin < span[1] for span in person.present)
+
+
+def cause(request: DayRequest, offers: Sequence[Relaxation] = ()) -> str:
+    """The plainest cause; where none stands out, hands that are taken."""
+    return next(causes(request, offers), "Everybody's hands are taken at that time.")
