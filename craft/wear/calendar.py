@@ -429,15 +429,16 @@ def answered(request: WearRequest, answer: WearAnswer) -> WearAnswer:
             "day": (request.on - request.done_on).days,
             "overdue_days": over,
             "washed_out": gone,
-            "next": next_due(answer, request.on),
+            "next": next_due(answer, request.on, opened=request.released_on is not None),
             "cautions": cautions,
         }
     )
 
 
-def next_due(answer: WearAnswer, on: date) -> WearDue | None:
-    """What comes next, from a day on."""
-    due = [WearDue(date=answer.release_on, what="release")] if answer.release_on else []
+def next_due(answer: WearAnswer, on: date, *, opened: bool) -> WearDue | None:
+    """What comes next, from a day on; what was opened is not opened again."""
+    release = answer.release_on if not opened else None
+    due = [WearDue(date=release, what="release")] if release else []
     due += [WearDue(date=day.date, what="refresh") for day in answer.days if day.refresh]
     due.append(WearDue(date=answer.wash_by, what="wash"))
     return min((each for each in due if each.date >= on), key=lambda each: each.date, default=None)

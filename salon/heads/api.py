@@ -178,9 +178,12 @@ class HeadSerializer(serializers.ModelSerializer[Head]):
 
 class NewHeadSerializer(HeadSerializer):
     observations = NewObservationSerializer(many=True, required=False)
+    sure = serializers.BooleanField(
+        required=False, write_only=True, help_text="Another person than a client of that name."
+    )
 
     class Meta(HeadSerializer.Meta):
-        fields = [*HeadSerializer.Meta.fields, "observations"]
+        fields = [*HeadSerializer.Meta.fields, "observations", "sure"]
         read_only_fields = ["id", "created_at", "version", "consented_at"]
 
 

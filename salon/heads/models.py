@@ -1,6 +1,7 @@
 """Clients and what was observed of their hair."""
 
 from datetime import datetime
+from typing import Any
 from uuid import uuid4
 
 from django.conf import settings
@@ -11,6 +12,7 @@ from simple_history.models import HistoricalRecords
 
 from craft.consultation import OBSERVED, TEXT_MOST
 from craft.vocabulary import Contact, Dryness, Night, StopSign, WashRoutine, Zone
+from salon.heads.searching import search_text
 
 
 class Head(models.Model):
@@ -52,6 +54,9 @@ class Head(models.Model):
     consented_at = models.DateTimeField(
         null=True, blank=True, editable=False, help_text="When the client agreed to be written to."
     )
+    search = models.CharField(
+        max_length=300, blank=True, editable=False, help_text="What the client is found by."
+    )
     version = models.PositiveIntegerField(default=1, help_text="Raised by every change.")
     created_at = models.DateTimeField(default=timezone.now, editable=False)
     archived_at = models.DateTimeField(
@@ -75,6 +80,13 @@ class Head(models.Model):
 
     def __str__(self) -> str:
         return self.name
+
+    def save(self, *args: Any, **kwargs: Any) -> None:
+        """Keep what the client is found by beside the name."""
+        self.search = search_text(self.name, self.phone)
+        if kwargs.get("update_fields") is not None:
+            kwargs["update_fields"] = {*kwargs["update_fields"], "search"}
+        super().save(*args, **kwargs)
 
 
 class Observation(models.Model):

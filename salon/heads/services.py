@@ -21,7 +21,8 @@ from craft.porosity import EVIDENCE_DAYS
 from craft.profiling import profiled
 from craft.vocabulary import Contact, PorosityTest, Zone
 from salon.heads.models import Head, Observation, RaisedStopSign
-from salon.problems import Conflict
+from salon.heads.searching import folded
+from salon.problems import Conflict, Doubtful
 
 #: Ways to know the strand; the newest of them counts.
 STRAND_KINDS = ("diameter_um", "strand")
@@ -97,6 +98,20 @@ def add_head(
     head = Head.objects.create(**values, consented_at=agreed(values, None))
     observe(head, observations, by, taken_at)
     return head
+
+
+def ask_about_namesakes(name: str) -> None:
+    """Ask whether a client is another person than one of the same name.
+
+    Raises:
+        Doubtful: there is a client of that name
+    """
+    same = Head.objects.filter(search__startswith=folded(name.strip()), archived_at=None)
+    namesake = next((head for head in same if folded(head.name) == folded(name.strip())), None)
+    if namesake is None:
+        return
+    known = f"phone {namesake.phone}" if namesake.phone else "no phone number"
+    raise Doubtful({"name": f"There is a client named {namesake.name} ({known}). Is this another?"})
 
 
 @transaction.atomic

@@ -102,6 +102,13 @@ def change_colleague(colleague: Colleague, values: Mapping[str, Any]) -> Colleag
     return colleague
 
 
+def sign_in_name(typed: str) -> str:
+    """The name somebody signs in with, however large its letters were typed."""
+    same = User.objects.filter(username__iexact=typed.strip())
+    known = same.values_list("username", flat=True).first()
+    return known if known is not None else typed
+
+
 def owners() -> QuerySet[Colleague]:
     """Owners who can sign in."""
     return Colleague.objects.filter(role=WorkRole.OWNER, user__is_active=True)

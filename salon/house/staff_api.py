@@ -266,9 +266,8 @@ class SessionView(APIView):
         given.is_valid(raise_exception=True)
         typed = given.validated_data
         with HASHING.passed():
-            user = authenticate(
-                request._request, username=typed["username"], password=typed["password"]
-            )
+            name = staff.sign_in_name(typed["username"])
+            user = authenticate(request._request, username=name, password=typed["password"])
         if not isinstance(user, User):
             raise exceptions.ValidationError(
                 {"password": "Name and password do not go together. Try again."}

@@ -27,6 +27,7 @@ from craft.vocabulary import (
     VisitState,
 )
 from salon.fields import Messages, one_of, whole, within
+from salon.heads.searching import matching
 from salon.house.services import name_of
 from salon.planning.models import Plan
 from salon.problems import body_of, core_schema
@@ -290,8 +291,7 @@ class VisitsView(generics.ListAPIView[Any]):
         asked = given.validated_data
         columns = {"head": "head", "style": "plan__style", "dryness": "dryness"}
         rows = rows.filter(**{columns[name]: asked[name] for name in columns if name in asked})
-        for word in words_in(self.request):
-            rows = rows.filter(head__name__icontains=word)
+        rows = rows.filter(matching(words_in(self.request), "head__search"))
         if "sort" not in asked:
             return rows
         name = asked["sort"].removeprefix("-")

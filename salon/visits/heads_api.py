@@ -17,6 +17,7 @@ from craft.vocabulary import VisitState
 from salon.heads import services
 from salon.heads.api import HeadSerializer, NewHeadSerializer
 from salon.heads.models import Head, Observation, RaisedStopSign
+from salon.heads.searching import matching
 from salon.heads.timeline import DAY, timeline
 from salon.planning.models import Plan
 from salon.reading import words_in
@@ -93,13 +94,16 @@ class HeadsView(generics.ListCreateAPIView[Any]):
     def get_queryset(self) -> QuerySet[Head]:
         shown = self.request.query_params.get("archived", "") == "1"
         rows = head_rows().filter(archived_at__isnull=not shown)
-        for word in words_in(self.request):
-            rows = rows.filter(name__icontains=word)
+        rows = rows.filter(matching(words_in(self.request)))
         return rows.order_by("name", "pk")
 
     @extend_schema(
         parameters=[
-            OpenApiParameter("search", OpenApiTypes.STR, description="Part of a name."),
+            OpenApiParameter(
+                "search",
+                OpenApiTypes.STR,
+                description="Parts of a name or a phone number.",
+            ),
             OpenApiParameter("archived", OpenApiTypes.STR, description="1 for the archived ones."),
         ],
         responses=HeadRowSerializer(many=True),
@@ -113,6 +117,8 @@ class HeadsView(generics.ListCreateAPIView[Any]):
         given.is_valid(raise_exception=True)
         values = dict(given.validated_data)
         observations = values.pop("observations", [])
+        if not values.pop("sure", False):
+            services.ask_about_namesakes(values["name"])
         head = services.add_head(values, observations, user_of(request))
         return Response(HeadSerializer(head).data, status=status.HTTP_201_CREATED)
 

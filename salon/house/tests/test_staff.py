@@ -104,6 +104,10 @@ class StaffTest(ApiTest):
         self.assertEqual(elsewhere.get("/api/heads/").status_code, 403)
         self.assertEqual(entered("odile", NEW)[1].status_code, 200)
 
+    def test_a_name_is_taken_with_any_letters(self) -> None:
+        for typed in ("ODILE", "Odile", " odile "):
+            self.assertEqual(entered(typed)[1].status_code, 200, typed)
+
     def test_a_password_from_the_owner_ends_every_session(self) -> None:
         entered("odile")
         entered("odile")

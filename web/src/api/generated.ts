@@ -7279,6 +7279,8 @@ export interface components {
              */
             archived_at?: string | null;
             observations?: components["schemas"]["NewObservationRequest"][];
+            /** @description Another person than a client of that name. */
+            sure?: boolean;
         };
         NewObservationRequest: {
             kind: components["schemas"]["ObservationKindEnum"];
@@ -18511,7 +18513,7 @@ export interface operations {
                 limit?: number;
                 /** @description The initial index from which to return the results. */
                 offset?: number;
-                /** @description Part of a name. */
+                /** @description Parts of a name, in any order and without accents; or of a phone number. */
                 search?: string;
             };
             header?: never;

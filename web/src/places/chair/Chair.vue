@@ -16,6 +16,8 @@ import TakePicture from '@/places/wear/TakePicture.vue'
 import { short } from '@/text/format'
 import { isoDay } from '@/text/zone'
 
+import type { Kind } from '@/api/chairLog'
+
 import ChairPanel, { type Panel } from './ChairPanel.vue'
 import ChairTop from './ChairTop.vue'
 import DoseEntry from './DoseEntry.vue'
@@ -115,6 +117,17 @@ const people = useHands(() => isoDay(now.value))
 function handOver(to: string) {
   void note(['handover', { to }])
   hands.value = to
+}
+/** The client has to go: what is left is skipped, and the reason stays with the visit. */
+function endEarly(why: string) {
+  const left = (seen.value?.steps ?? []).filter(({ status }) => status !== 'done')
+  void note(
+    ...left.map(({ key: step }): [Kind, Record<string, unknown>] => [
+      'step_skipped',
+      { step, reason: why },
+    ]),
+    ['note', { text: t('chair.ended', { why }), about: 'visit' }],
+  )
 }
 const nameOf = (username: string) =>
   people.data.value?.find((one) => one.username === username)?.name ?? username
@@ -340,6 +353,7 @@ function tapped(event: MouseEvent) {
             :rods="chair.answer.kit_needed.rods.length > 0"
             :moment="moment"
             @skip="work.skip"
+            @end="endEarly"
             @note="(text, about) => note(['note', { text, about }])"
             @swap="(role, product) => note(['swap', { role, product }])"
             @hand="handOver"
@@ -397,6 +411,9 @@ function tapped(event: MouseEvent) {
               </button>
               <button class="act big" type="button" @click="show('handover')">
                 {{ t('chair.handover') }}
+              </button>
+              <button class="act big" type="button" @click="show('end')">
+                {{ t('chair.end') }}
               </button>
             </div>
           </div>

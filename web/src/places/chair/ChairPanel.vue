@@ -1,5 +1,5 @@
 <script lang="ts">
-export type Panel = 'skip' | 'note' | 'swap' | 'handover' | 'sections' | 'picture'
+export type Panel = 'skip' | 'end' | 'note' | 'swap' | 'handover' | 'sections' | 'picture'
 </script>
 
 <script setup lang="ts">
@@ -36,6 +36,8 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{
   skip: [why: string]
+  /** The visit ends here: what is left is skipped. */
+  end: [why: string]
   note: [text: string, about: string]
   swap: [role: string, product: string]
   hand: [to: string]
@@ -50,7 +52,8 @@ onMounted(() => root.value?.scrollIntoView({ block: 'center' }))
 const reason = ref('')
 function skip(why: string) {
   if (!why.trim()) return
-  emit('skip', why.trim())
+  if (props.panel === 'end') emit('end', why.trim())
+  else emit('skip', why.trim())
   emit('done')
 }
 const text = ref('')
@@ -113,7 +116,12 @@ function hand() {
 </script>
 
 <template>
-  <form v-if="panel === 'skip'" ref="root" class="panel" @submit.prevent="skip(reason)">
+  <form
+    v-if="panel === 'skip' || panel === 'end'"
+    ref="root"
+    class="panel"
+    @submit.prevent="skip(reason)"
+  >
     <div class="beside">
       <button
         v-for="why in SKIPS"
@@ -124,9 +132,14 @@ function hand() {
       >
         {{ t(`chair.skips.${why}`) }}
       </button>
-      <TextField v-model="reason" :label="t('chair.skipWhy')" name="reason" :maxlength="500" />
+      <TextField
+        v-model="reason"
+        :label="t(panel === 'end' ? 'chair.endWhy' : 'chair.skipWhy')"
+        name="reason"
+        :maxlength="500"
+      />
       <button class="act big" type="submit" :disabled="!reason.trim()">
-        {{ t('chair.skip') }}
+        {{ t(panel === 'end' ? 'chair.end' : 'chair.skip') }}
       </button>
     </div>
   </form>

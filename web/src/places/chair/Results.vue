@@ -53,7 +53,22 @@ const length = ref<number | null>(null)
 const said = ref('')
 const next = ref('')
 const ends = (trait: string) => tm(`chair.traits.${trait}`) as string[]
+/** Whether anything says how it turned out. */
+const scored = computed(
+  () =>
+    Object.keys(props.scores).length > 0 ||
+    Object.keys(props.settled).length > 0 ||
+    Object.keys(props.zoneScores).length > 0 ||
+    Boolean(props.residue) ||
+    length.value != null,
+)
+/** A visit without any result is only closed once somebody is sure. */
+const asked = ref(false)
 function close() {
+  if (!scored.value && !asked.value) {
+    asked.value = true
+    return
+  }
   if (length.value != null) emit('length', length.value, zone.value)
   if (said.value.trim()) emit('note', 'client', said.value.trim())
   if (next.value.trim()) emit('note', 'next', next.value.trim())
@@ -126,7 +141,10 @@ function close() {
       <TextField v-model="next" :label="t('chair.abouts.next')" name="next" :maxlength="2000" />
     </div>
     <slot />
-    <button class="act big main" type="button" @click="close">{{ t('chair.close') }}</button>
+    <p v-if="asked && !scored" class="ask" role="alert">{{ t('chair.nothingScored') }}</p>
+    <button class="act big main" type="button" @click="close">
+      {{ t(asked && !scored ? 'chair.closeUnscored' : 'chair.close') }}
+    </button>
   </section>
 </template>
 
@@ -135,6 +153,11 @@ function close() {
   display: grid;
   justify-items: start;
   gap: 10px;
+}
+.ask {
+  padding: 10px 14px;
+  border-left: 4px solid var(--ink);
+  background: var(--remind-ground);
 }
 .traits {
   display: grid;

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { onKeyStroke, useLocalStorage } from '@vueuse/core'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink, useRouter } from 'vue-router'
 
+import { Refused } from '@/api/client'
 import { useAddHead } from '@/api/queries'
 import { provideRefusal } from '@/forms/refusal'
 import PageHead from '@/parts/PageHead.vue'
@@ -20,10 +22,16 @@ const empty = () => ({ name: '', note: '', hair: {} as Typed })
 const draft = useLocalStorage('gauffer:new-head', empty())
 const refusal = provideRefusal(add.error)
 
-async function save() {
+/** A client of that name is there already: asked once whether this is another. */
+const question = computed(() => {
+  const error = add.error.value
+  return error instanceof Refused ? error.problems.find((problem) => problem.ask) : undefined
+})
+
+async function save(sure = false) {
   const { name, note, hair } = draft.value
   const head = await add
-    .mutateAsync({ name, note, observations: observationsOf(hair) })
+    .mutateAsync({ name, note, observations: observationsOf(hair), sure })
     .catch(() => undefined)
   if (!head) return
   draft.value = empty()
@@ -37,7 +45,7 @@ onKeyStroke('Enter', (event) => {
 
 <template>
   <PageHead :title="t('newHead.title')" />
-  <form novalidate @submit.prevent="save">
+  <form novalidate @submit.prevent="save()">
     <TextField
       v-model="draft.name"
       :label="t('newHead.name')"
@@ -58,7 +66,11 @@ onKeyStroke('Enter', (event) => {
       <p class="quiet hint">{{ t('newHead.hairHint') }}</p>
       <HairFields v-model="draft.hair" />
     </section>
-    <Refusals :refusal="refusal" @retry="save" />
+    <p v-if="question" class="question" role="alert">
+      {{ question.message }}
+      <button class="act" type="button" @click="save(true)">{{ t('newHead.another') }}</button>
+    </p>
+    <Refusals v-else :refusal="refusal" @retry="save()" />
     <div class="end">
       <button class="act main" type="submit" :disabled="add.isPending.value">
         {{ t('newHead.save') }}
@@ -79,6 +91,15 @@ form {
 }
 .name {
   max-width: 420px;
+}
+.question {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 14px;
+  padding: 8px 12px;
+  border-left: 4px solid var(--ink);
+  background: var(--remind-ground);
 }
 .hint {
   margin: 2px 0 12px;

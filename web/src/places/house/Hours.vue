@@ -8,6 +8,7 @@ import type { Schemas } from '@/api/client'
 import { useHours, useKeepHours } from '@/api/days'
 import { styleValues } from '@/api/generated'
 import { provideRefusal } from '@/forms/refusal'
+import { useUnsaved } from '@/forms/unsaved'
 import Await from '@/parts/Await.vue'
 import ClockInput from '@/parts/ClockInput.vue'
 import Field from '@/parts/Field.vue'
@@ -68,6 +69,10 @@ function setSkills(user: number, services: Hours['skills'][number]['service'][])
     ...services.map((service) => ({ user, service })),
   ]
 }
+/** Whether something is typed that is not kept yet. */
+const isDirty = () =>
+  Boolean(form.value) && JSON.stringify(form.value) !== JSON.stringify(hours.data.value)
+useUnsaved(isDirty)
 async function save() {
   if (!form.value) return
   const done = await keep.mutateAsync(form.value).catch(() => undefined)

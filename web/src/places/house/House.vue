@@ -8,6 +8,7 @@ import { RouterLink } from 'vue-router'
 import type { Schemas } from '@/api/client'
 import { useChangeHouse, useHouse } from '@/api/queries'
 import { useMeeting } from '@/forms/meeting'
+import { useUnsaved } from '@/forms/unsaved'
 import { provideRefusal } from '@/forms/refusal'
 import Amount from '@/parts/Amount.vue'
 import Await from '@/parts/Await.vue'
@@ -66,6 +67,7 @@ function setMask(value: number | null | undefined) {
 const ruleOf = (group: 'film_factor' | 'shape_factor' | 'wear_days', key: string) =>
   (rules.value[group] as Record<string, number> | undefined)?.[key] ?? null
 
+useUnsaved(() => Object.keys(meeting.changes()).some((key) => key !== 'version'))
 async function save() {
   met.value = false
   const body = without(meeting.changes(), 'drying_factor', 'drying_visits', 'layering')

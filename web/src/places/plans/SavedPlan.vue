@@ -80,6 +80,12 @@ function revise() {
           {{ t('plan.delete') }}
         </button>
       </template>
+      <RouterLink
+        v-if="!data.cancelled_at && !data.visits.length && may.write('bookings')"
+        class="act"
+        :to="{ path: '/today', query: { head: data.head, plan: data.id } }"
+        >{{ t('plan.book') }}</RouterLink
+      >
       <button
         v-if="!data.cancelled_at && may.write('begin-visit')"
         class="act"

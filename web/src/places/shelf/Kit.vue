@@ -23,6 +23,7 @@ import Amount from '@/parts/Amount.vue'
 import Await from '@/parts/Await.vue'
 import Figures from '@/parts/Figures.vue'
 import Moment from '@/parts/Moment.vue'
+import { useLaterRemoval } from '@/parts/laterNote'
 import Refusals from '@/parts/Refusals.vue'
 import { minutes, short, when } from '@/text/format'
 
@@ -53,11 +54,14 @@ const returning = refusalOf(cleaning.error, putBack.error)
 const asked = refusalOf(kit.error)
 const bath = refusalOf(house.error)
 
+const removal = useLaterRemoval((id) => drop.mutateAsync(id))
 const groups = computed(() =>
   kitKindValues
     .map((kind) => ({
       kind,
-      items: (kit.data.value?.items ?? []).filter((row) => row.item.kind === kind),
+      items: (kit.data.value?.items ?? []).filter(
+        (row) => row.item.kind === kind && !removal.hidden.value.has(row.item.id),
+      ),
     }))
     .filter((group) => group.items.length),
 )
@@ -175,7 +179,13 @@ async function setCount(item: Schemas['KitItem'], value: number) {
                   class="plain link"
                   type="button"
                   :aria-label="`${t('kit.drop')}: ${t(`kit.kinds.${group.kind}`)} ${label(row.item)}`"
-                  @click="drop.mutate(row.item.id)"
+                  @click="
+                    removal.removeLater(
+                      row.item.id,
+                      t('kit.dropped', { what: label(row.item) || t(`kit.kinds.${group.kind}`) }),
+                      t('app.undo'),
+                    )
+                  "
                 >
                   {{ t('kit.drop') }}
                 </button>

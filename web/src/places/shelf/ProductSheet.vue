@@ -7,6 +7,7 @@ import { RouterLink } from 'vue-router'
 import { useHouse } from '@/api/queries'
 import { type ProductBody, useChangeProduct, useProduct, useRetire } from '@/api/shelf'
 import { useMeeting } from '@/forms/meeting'
+import { useUnsaved } from '@/forms/unsaved'
 import { provideRefusal } from '@/forms/refusal'
 import { without } from '@/parts/objects'
 import Await from '@/parts/Await.vue'
@@ -35,6 +36,7 @@ const conflict = computed(() => meeting.wasFirst(change.error.value))
 const current = (): Form | undefined =>
   kept.value && without(kept.value, 'id', 'retired_at', 'stock_g')
 const meeting = useMeeting<Form>(typed, current, () => sheet.refetch())
+useUnsaved(() => Object.keys(meeting.changes()).some((key) => key !== 'version'))
 const { met, loading, elsewhere } = meeting
 async function save() {
   if (!typed.value) return

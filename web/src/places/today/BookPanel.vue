@@ -16,7 +16,12 @@ import Refusals from '@/parts/Refusals.vue'
 import TextField from '@/parts/TextField.vue'
 import { clock, day } from '@/text/format'
 
-const props = defineProps<{ date: string }>()
+const props = defineProps<{
+  date: string
+  /** A plan that is to be booked, and whose. */
+  ofHead?: number
+  ofPlan?: number
+}>()
 const emit = defineEmits<{ done: [] }>()
 const { t } = useI18n()
 const book = useBook()
@@ -25,7 +30,7 @@ const refusal = provideRefusal(book.error, slots.error)
 
 /** Made once for this form: sent twice it is booked once. */
 let key = uuid()
-const head = ref<number>()
+const head = ref<number | undefined>(props.ofHead)
 const chosen = ref('hold')
 const title = ref('')
 const minutes = ref<number | null>(30)
@@ -49,7 +54,8 @@ const options = computed(() => {
   ]
 })
 watch(options, (now) => {
-  if (chosen.value === 'hold' && now[0]) chosen.value = now[0].value
+  const asked = now.find(({ value }) => value === `${props.ofPlan}:1`) ?? now[0]
+  if (chosen.value === 'hold' && asked) chosen.value = asked.value
 })
 const wanted = computed<Schemas['SlotsRequest']>(() => ({
   head: head.value ?? 0,

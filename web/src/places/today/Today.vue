@@ -3,7 +3,7 @@
 import { onKeyStroke, useIntervalFn, useMediaQuery } from '@vueuse/core'
 import { computed, nextTick, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { RouterLink } from 'vue-router'
+import { RouterLink, useRoute, useRouter } from 'vue-router'
 
 import { type Booking, useBefore, useBoard, useLiveDays, useMove } from '@/api/days'
 import { useMay } from '@/api/staff'
@@ -47,7 +47,18 @@ const picked = ref<number>()
 const booking = computed(() =>
   board.data.value?.bookings.find((other) => other.id === picked.value),
 )
-const booking_ = ref(false)
+/** A plan that is to be booked, as its page sends it here. */
+const route = useRoute()
+const router = useRouter()
+const toBook = computed(() => ({
+  head: Number(route.query.head) || undefined,
+  plan: Number(route.query.plan) || undefined,
+}))
+const booking_ = ref(Boolean(toBook.value.plan))
+function booked() {
+  booking_.value = false
+  if (toBook.value.plan) void router.replace({ query: {} })
+}
 const isToday = computed(() => date.value === isoDay(now.value))
 const go = (days: number) => {
   date.value = addDays(date.value, days)
@@ -241,7 +252,13 @@ const replanning = ref(false)
   <h1 class="on-paper" aria-hidden="true">{{ calendarDay(date) }}</h1>
   <p v-if="lost" class="quiet" role="status">{{ t('today.lost') }}</p>
   <Flagged v-if="isToday && may.read('remarks')" />
-  <BookPanel v-if="booking_" :date="date" @done="booking_ = false" />
+  <BookPanel
+    v-if="booking_"
+    :date="date"
+    :of-head="toBook.head"
+    :of-plan="toBook.plan"
+    @done="booked"
+  />
   <Refusals :refusal="refusal" />
   <Replan v-if="replanning" :date="date" :names="names" @done="replanning = false" />
   <Await

@@ -11,6 +11,7 @@ import { provideRefusal } from '@/forms/refusal'
 import Await from '@/parts/Await.vue'
 import Choice from '@/parts/Choice.vue'
 import Figures from '@/parts/Figures.vue'
+import { useLaterRemoval } from '@/parts/laterNote'
 import PageHead from '@/parts/PageHead.vue'
 import Refusals from '@/parts/Refusals.vue'
 import { day, short } from '@/text/format'
@@ -42,7 +43,12 @@ const chosen = ref<number[]>([])
 
 const named = <Value extends string>(values: readonly Value[], words: string) =>
   values.map((value) => ({ value, text: t(`looks.${words}.${value}`) }))
-const rows = computed(() => (looks.data.value ?? []).filter((one) => one.view === view.value))
+const removal = useLaterRemoval((id) => remove.mutateAsync(id))
+const rows = computed(() =>
+  (looks.data.value ?? []).filter(
+    (one) => one.view === view.value && !removal.hidden.value.has(one.id),
+  ),
+)
 const pair = computed(() =>
   chosen.value
     .map((id) => rows.value.find((one) => one.id === id))
@@ -167,7 +173,11 @@ const state = (picture: LookPicture) => {
             <td v-for="one in MEASURES" :key="one[0]" class="n">{{ shown(picture, one) }}</td>
           </template>
           <td class="n">
-            <button class="act" type="button" @click="remove.mutate(picture.id)">
+            <button
+              class="act"
+              type="button"
+              @click="removal.removeLater(picture.id, t('looks.deleted'), t('app.undo'))"
+            >
               {{ t('looks.delete') }}
             </button>
           </td>

@@ -115,6 +115,12 @@ export const chair = {
     tight: 'Loosen the tight sections before the client leaves.',
     hangs: 'It hangs',
     close: 'The visit is over',
+    nothingScored:
+      'Nothing is scored yet, so this visit teaches nothing. Tap a score first, or close it without results.',
+    closeUnscored: 'Close without results',
+    end: 'End visit early',
+    endWhy: 'Why the visit ends early',
+    ended: 'Ended early: {why}',
     closed: 'The visit is over.',
     toVisit: 'See the visit',
     sound: 'Sound off',

@@ -20,6 +20,7 @@ export const heads = {
     porosity: '{level} porosity',
   },
   newHead: {
+    another: 'Yes, add this client',
     title: 'A new head',
     name: 'Name',
     note: 'What to remember',

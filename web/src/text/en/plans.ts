@@ -254,6 +254,7 @@ export const plans = {
     measureFirst: 'Measure it on the sheet',
     asItWas: 'As it was saved {ago} by {who}, rules {version}',
     record: 'Record the visit',
+    book: 'Book appointment',
     seeVisit: 'See the visit',
     revise: 'Plan again',
     cancel: 'Cancel it',

@@ -273,6 +273,7 @@ export const shelf = {
     diameter: 'Diameter',
     name: 'Name, if the kind is not enough',
     drop: 'Remove',
+    dropped: '{what} removed.',
     kinds: {
       rod: 'rods',
       pin: 'pins',

@@ -180,6 +180,7 @@ export const wear = {
       evenness: 'Evenness',
     },
     delete: 'Delete',
+    deleted: 'Picture deleted.',
     limits:
       'Measured on dark hair before a plain light ground; what is measured is the hair that is seen. Deleted pictures are gone.',
   },
