@@ -8,6 +8,7 @@ from django.urls import path
 from django.utils import timezone
 from drf_spectacular.utils import extend_schema, extend_schema_field
 from rest_framework import serializers, status
+from rest_framework.exceptions import PermissionDenied
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
@@ -20,6 +21,7 @@ from craft.vocabulary import Condition, Zone
 from salon.fields import check_zone, phone_number
 from salon.heads import services
 from salon.heads.models import Head, Observation
+from salon.house.policy import may_read
 from salon.house.services import name_of
 from salon.problems import CoreField, core_schema
 from salon.signed_in import user_of
@@ -203,10 +205,34 @@ class HeadView(APIView):
         given = HeadSerializer(head, data=request.data, partial=True)
         given.is_valid(raise_exception=True)
         values = dict(given.validated_data)
+        if not may_read(request.user, "profile"):
+            check_nothing_is_lost(head, values)
         version = values.pop("version", None)
         if version is None:
             raise serializers.ValidationError({"version": "Say which version was changed."})
         return Response(HeadSerializer(services.change_head(head, values, version)).data)
+
+
+#: What protects a client: added by whoever hears of it, taken away by who works on the hair.
+PROTECTING = ("allergies", "conditions", "avoid")
+
+
+def check_nothing_is_lost(head: Head, values: dict[str, Any]) -> None:
+    """Refuse to take away what protects a client.
+
+    Args:
+        head: of the client
+        values: that are to be changed
+    Raises:
+        PermissionDenied: says who may
+    """
+    for name in PROTECTING:
+        gone = set(getattr(head, name)) - set(values.get(name, getattr(head, name)))
+        if gone:
+            raise PermissionDenied(
+                f"{', '.join(sorted(gone))}: only somebody who works on hair may take this away. "
+                "You can add to the list."
+            )
 
 
 class ArchiveView(APIView):

@@ -1,5 +1,6 @@
 """Clients and what was observed of their hair."""
 
+from collections.abc import Iterable
 from datetime import datetime
 from typing import Any
 from uuid import uuid4
@@ -13,6 +14,17 @@ from simple_history.models import HistoricalRecords
 from craft.consultation import OBSERVED, TEXT_MOST
 from craft.vocabulary import Contact, Dryness, Night, StopSign, WashRoutine, Zone
 from salon.heads.searching import search_text
+
+
+class HeadQuerySet(models.QuerySet["Head"]):
+    """Clients; many at once are found by their names, too."""
+
+    def bulk_create(self, objs: Iterable["Head"], *args: Any, **kwargs: Any) -> list["Head"]:
+        """Add many clients at once."""
+        heads = list(objs)
+        for head in heads:
+            head.search = search_text(head.name, head.phone)
+        return super().bulk_create(heads, *args, **kwargs)
 
 
 class Head(models.Model):
@@ -66,6 +78,7 @@ class Head(models.Model):
         null=True, blank=True, help_text="Beginning of the last visit, from its log."
     )
     history = HistoricalRecords()
+    objects = HeadQuerySet.as_manager()
 
     class Meta:
         ordering = ["name", "pk"]

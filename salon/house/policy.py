@@ -109,6 +109,11 @@ def role_of(user: User | AnonymousUser) -> WorkRole | None:
     return WorkRole.OWNER if user.is_superuser else None
 
 
+def may_read(user: User | AnonymousUser, door: str) -> bool:
+    """Whether somebody may read at a place of the API."""
+    return role_of(user) in DOORS[door].read
+
+
 class Policy(BasePermission):
     """Opens a door of the API for the roles that stand at its name."""
 

@@ -21,6 +21,7 @@ from craft.contract.proposals import CompareAnswer, CompareRequest
 from craft.errors import CraftError
 from salon.core_api import json_response
 from salon.heads.models import Head
+from salon.house.policy import may_read
 from salon.house.services import name_of
 from salon.planning import services
 from salon.planning.models import Plan, Routine
@@ -64,7 +65,12 @@ class WishField(serializers.Field[Any, Any, Any, Any]):
 
 class PlanSerializer(serializers.ModelSerializer[Plan]):
     wish = WishField(source="wished", read_only=True)
-    request = RequestField(source="requested", read_only=True)
+    request = RequestField(
+        source="requested",
+        read_only=True,
+        allow_null=True,
+        help_text="Null for the front desk: hair and person are for who works on them.",
+    )
     answer = AnswerField(source="answered", read_only=True)
     head_name = serializers.CharField(source="head.name", read_only=True)
     made_by = serializers.SerializerMethodField()
@@ -97,6 +103,13 @@ class PlanSerializer(serializers.ModelSerializer[Plan]):
     @extend_schema_field({"type": "array", "items": {"type": "integer"}})
     def get_visits(self, plan: Plan) -> list[int]:
         return [visit.pk for visit in plan.visits.all()]
+
+    def to_representation(self, plan: Plan) -> dict[str, Any]:
+        """A plan, without hair and person for who does not work on them."""
+        shown = super().to_representation(plan)
+        if not may_read(self.context["request"].user, "profile"):
+            shown["request"] = None
+        return shown
 
 
 class FoldSerializer(serializers.Serializer[Any]):
@@ -334,7 +347,9 @@ class PlansView(generics.ListAPIView[Any]):
     def post(self, request: Request) -> Response:
         head, wish = wish_of(request)
         saved = services.save(head, wish, user_of(request))
-        return Response(PlanSerializer(saved).data, status=status.HTTP_201_CREATED)
+        return Response(
+            PlanSerializer(saved, context={"request": request}).data, status=status.HTTP_201_CREATED
+        )
 
 
 class StartSerializer(serializers.Serializer[Any]):
@@ -353,7 +368,7 @@ class StartView(APIView):
         given.is_valid(raise_exception=True)
         plan = get_object_or_404(Plan.objects.select_related("head", "made_by"), pk=pk)
         services.set_start(plan, given.validated_data["planned_start"])
-        return Response(PlanSerializer(plan).data)
+        return Response(PlanSerializer(plan, context={"request": request}).data)
 
 
 class CancelSerializer(serializers.Serializer[Any]):
@@ -373,12 +388,13 @@ class CancelView(APIView):
         given.is_valid(raise_exception=True)
         plan = get_object_or_404(Plan.objects.select_related("head", "made_by"), pk=pk)
         cancelled = services.cancel(plan, given.validated_data["reason"])
-        return Response(PlanSerializer(cancelled).data)
+        return Response(PlanSerializer(cancelled, context={"request": request}).data)
 
     @extend_schema(request=None, responses={200: PlanSerializer})
     def delete(self, request: Request, pk: int) -> Response:
         plan = get_object_or_404(Plan.objects.select_related("head", "made_by"), pk=pk)
-        return Response(PlanSerializer(services.cancel(plan, "", back=True)).data)
+        kept = services.cancel(plan, "", back=True)
+        return Response(PlanSerializer(kept, context={"request": request}).data)
 
 
 class PlanView(generics.RetrieveAPIView[Any]):

@@ -8136,7 +8136,8 @@ export interface components {
             title: string;
             style: string;
             readonly wish: components["schemas"]["PlanWish"];
-            readonly request: components["schemas"]["PlanRequest"];
+            /** @description Null for the front desk: hair and person are for who works on them. */
+            readonly request: components["schemas"]["PlanRequest"] | null;
             readonly answer: components["schemas"]["PlanAnswer"];
             rules_version: string;
             /** Format: date-time */
@@ -18513,7 +18514,7 @@ export interface operations {
                 limit?: number;
                 /** @description The initial index from which to return the results. */
                 offset?: number;
-                /** @description Parts of a name, in any order and without accents; or of a phone number. */
+                /** @description Parts of a name or a phone number. */
                 search?: string;
             };
             header?: never;

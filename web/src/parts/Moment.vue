@@ -37,8 +37,12 @@ function take(next: Date | string | null | undefined) {
   value.value = next instanceof Date ? fromPicker(next) : (next ?? null)
 }
 
+/** Whether something is typed that was not read yet. */
+let pending = false
 /** The picker reads half of what is typed as the first of January: it is read here instead. */
 function typed(event: Event) {
+  if (!pending) return
+  pending = false
   const input = event.target as HTMLInputElement
   event.stopPropagation()
   const text = input.value.trim()
@@ -57,7 +61,12 @@ function typed(event: Event) {
 
 <template>
   <Field v-slot="{ id, invalid, described }" :label :name :hint :hide-label :wrong>
-    <span @input.capture.stop @change.capture="typed">
+    <span
+      @input.capture.stop="pending = true"
+      @change.capture="typed"
+      @keydown.enter.capture="typed"
+      @focusout.capture="typed"
+    >
       <ElDatePicker
         :id="id"
         :model-value="shown"

@@ -300,6 +300,11 @@ async function save() {
 </template>
 
 <style scoped>
+.el-checkbox {
+  height: auto;
+  min-height: 32px;
+  white-space: normal;
+}
 .parts {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1.4fr);

@@ -1,0 +1,128 @@
+"""Every page for every role: what a role may not do is not offered to it."""
+
+from django.http import Http404
+from django.urls import resolve
+from playwright.sync_api import Request, Route
+from rest_framework.permissions import SAFE_METHODS
+
+from craft.contract import parse
+from salon.heads.services import add_head
+from salon.house.policy import DOORS, OPEN
+from salon.house.roles import WorkRole
+from salon.house.staff import add_colleague
+from salon.kit.models import KitItem
+from salon.planning.services import save
+from salon.planning.wish import HeadWish
+from salon.shelf.models import Product
+from salon.tests.base import MEASURED, PASSWORD, an_owner
+from salon.tests.test_browser import BrowserTest
+from salon.visits.recording import record
+
+#: Roles that may not do everything.
+LIMITED = (WorkRole.SPECIALIST, WorkRole.ASSISTANT, WorkRole.FRONT_DESK)
+
+
+class RolesTest(BrowserTest):
+    def setUp(self) -> None:
+        super().setUp()
+        owner = an_owner()
+        for role in LIMITED:
+            add_colleague(role.value, PASSWORD, role, role.value.title())
+        self.head = add_head({"name": "Measured Head", "allergies": ["linalool"]}, MEASURED, owner)
+        wish = parse(HeadWish, {"head": self.head.pk, "goal": {"style": "quick_wash"}})
+        self.planned = save(self.head, wish, owner)
+        worked = save(self.head, wish, owner)
+        self.visit = record(worked, {"note": "fine", "definition": 4}, owner)
+        self.product = Product.objects.create(name="Plain gel", role="gel", stock_g=300)
+        KitItem.objects.create(kind="rod", diameter_mm=16, count=20)
+        self.refused: set[str] = set()
+
+    def pages(self) -> list[str]:
+        head, plan, visit = self.head.pk, self.planned.pk, self.visit.pk
+        return [
+            *("/today", "/week", "/heads", "/heads/new", "/messages", "/me"),
+            *("/shelf", "/shelf/kit", "/shelf/exchange", "/shelf/products/new"),
+            f"/shelf/products/{self.product.pk}",
+            f"/shelf/products/{self.product.pk}/calibration",
+            *("/house", "/house/people", "/house/hours", "/house/archive"),
+            *("/findings", "/findings/visits", "/findings/trials"),
+            f"/heads/{head}",
+            f"/heads/{head}/consultation",
+            f"/heads/{head}/plan",
+            f"/heads/{head}/plan/crown",
+            f"/heads/{head}/plan/drying",
+            f"/heads/{head}/plan/look",
+            f"/heads/{head}/ways",
+            f"/heads/{head}/wear",
+            f"/heads/{head}/pictures",
+            f"/heads/{head}/story",
+            f"/plans/{plan}",
+            f"/plans/{plan}/visit",
+            f"/visits/{visit}",
+            f"/visits/{visit}/correct",
+            f"/visits/{visit}/replay",
+        ]
+
+    def watch(self, role: WorkRole) -> None:
+        """Note what is asked that this role may not; nothing is really changed."""
+        self.refused = set()
+
+        def judge(route: Route, request: Request) -> None:
+            path = request.url.removeprefix(self.live_server_url).split("?")[0]
+            try:
+                name = resolve(path).view_name
+            except Http404:
+                name = ""
+            reads = request.method in SAFE_METHODS
+            door = DOORS.get(name)
+            roles = frozenset() if door is None else door.read if reads else door.write
+            if role not in roles and name not in OPEN:
+                self.refused.add(f"{self.place}: {request.method} {name} ({self.clicked})")
+            if reads or name == "session":
+                route.continue_()
+            else:
+                route.fulfill(status=400, json={"errors": [{"field": "", "message": "Not now."}]})
+
+        self.page.route("**/api/**", judge)
+
+    def walk(self, role: WorkRole) -> None:
+        """Open every page and click what it offers."""
+        self.enter(role.value)
+        self.watch(role)
+        for place in self.pages():
+            self.place = place
+            self.clicked = "opened"
+            self.page.goto(self.place)
+            self.page.wait_for_load_state("networkidle")
+            if self.page.get_by_text("This is for").count():
+                # Told why it is not for them: what was asked to find that out counts for nothing.
+                self.refused = {
+                    each for each in self.refused if not each.startswith(f"{self.place}:")
+                }
+                continue
+            self.click_all()
+        self.page.unroute("**/api/**")
+
+    def click_all(self) -> None:
+        """Click every button of a page once, each on the page as it was."""
+        buttons = self.page.locator("main button:visible:enabled")
+        names = buttons.all_inner_texts()
+        for number, name in enumerate(names):
+            if number >= buttons.count():
+                break
+            self.clicked = name.strip() or "a button"
+            try:
+                buttons.nth(number).click(timeout=2000, no_wait_after=True)
+            except Exception:
+                continue
+            if self.page.url.removeprefix(self.live_server_url).split("?")[0] != self.place:
+                self.page.goto(self.place)
+                self.page.wait_for_load_state("networkidle")
+        self.page.wait_for_load_state("networkidle")
+
+    def test_nothing_is_offered_that_is_refused(self) -> None:
+        self.page.on("dialog", lambda dialog: dialog.accept())
+        for role in LIMITED:
+            with self.subTest(role.value):
+                self.walk(role)
+                self.assertEqual(sorted(self.refused), [])
