@@ -57,6 +57,7 @@ types: .make/app .make/node
 bench: .make/bench
 	$(PY) -m salon.checks.bench
 	$(PY) -m salon.checks.run --new-examples craft
+	GAUFFER_CLICKS=1 $(PY) -m salon.checks.run salon.tests.test_roles_browser
 
 # The answers that the rules give to a corpus of requests; kept anew when RULES_VERSION was raised.
 golden: .make/dev

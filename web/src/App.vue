@@ -39,6 +39,11 @@ const places = computed(() =>
   ].filter((place) => place.open),
 )
 
+/** A page whose work is for others says so, and is not drawn at all. */
+const notForThem = computed(() => {
+  const writes = route.meta.writes as string | undefined
+  return Boolean(writes) && !may.value.write(writes ?? '')
+})
 /** A place is where one is, and everything below it. */
 const here = (to: string) =>
   route.path === to ||
@@ -133,7 +138,8 @@ async function leave() {
       </header>
       <p v-if="busy" class="busy" role="status">{{ t('app.busy') }}</p>
       <main id="content" tabindex="-1">
-        <RouterView />
+        <p v-if="notForThem" class="quiet wait" role="alert">{{ t('app.notForYou') }}</p>
+        <RouterView v-else />
       </main>
       <Bench v-if="may.read('day')" />
     </template>

@@ -4,6 +4,8 @@ import { ElInputTag } from 'element-plus'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
+import { useMay } from '@/api/staff'
+
 import { useMatches } from '@/api/shelf'
 
 import Field from './Field.vue'
@@ -11,7 +13,10 @@ import Field from './Field.vue'
 defineProps<{ label: string; name?: string; hideLabel?: boolean }>()
 const names = defineModel<string[]>({ required: true })
 const { t } = useI18n()
-const matches = useMatches(names)
+const may = useMay()
+/** What the shelf holds is for who works with it. */
+const matched = computed(() => (may.value.read('shelf-matches') ? names.value : []))
+const matches = useMatches(matched)
 const lines = computed(() =>
   (matches.data.value ?? []).map(({ name, understood, bottles }) => {
     const held = bottles.map((bottle) =>

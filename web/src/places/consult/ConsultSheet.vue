@@ -4,6 +4,8 @@ import { onKeyStroke } from '@vueuse/core'
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
+
+import { useMay } from '@/api/staff'
 import { useRoute, useRouter } from 'vue-router'
 
 import { api, answerOf, Refused, type Schemas } from '@/api/client'
@@ -24,6 +26,7 @@ const props = defineProps<{
   consultation: Schemas['Consultation']
 }>()
 const { t } = useI18n()
+const may = useMay()
 const router = useRouter()
 const route = useRoute()
 const cache = useQueryClient()
@@ -118,7 +121,13 @@ const stateText = computed(() => t(`consult.state.${consulting.state.value}`))
     :state="stateText"
   >
     <button class="act" type="button" @click="discard">{{ t('consult.discard') }}</button>
-    <button class="act main" type="button" :disabled="finishing" @click="finish">
+    <button
+      v-if="may.write('finish-consultation')"
+      class="act main"
+      type="button"
+      :disabled="finishing"
+      @click="finish"
+    >
       {{ t('consult.finish') }}
     </button>
   </PageHead>
@@ -181,7 +190,13 @@ const stateText = computed(() => t(`consult.state.${consulting.state.value}`))
         <button v-if="!isLast" class="act main" type="button" @click="move(1)">
           {{ standing(part) === 'open' ? t('consult.skip') : t('consult.next') }}
         </button>
-        <button v-else class="act main" type="button" :disabled="finishing" @click="finish">
+        <button
+          v-else-if="may.write('finish-consultation')"
+          class="act main"
+          type="button"
+          :disabled="finishing"
+          @click="finish"
+        >
           {{ t('consult.finish') }}
         </button>
         <span class="quiet">{{ t('consult.anyPart') }}</span>

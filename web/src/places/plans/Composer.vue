@@ -121,6 +121,7 @@ async function judge(word: string | undefined) {
     >
       <RouterLink class="act" :to="`/heads/${props.head}/ways`">{{ t('ways.open') }}</RouterLink>
       <button
+        v-if="may.write('plans')"
         class="act main"
         type="button"
         :disabled="!answer || Boolean(draft.error.value) || save.isPending.value"

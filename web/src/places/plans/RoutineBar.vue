@@ -3,6 +3,8 @@
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
+import { useMay } from '@/api/staff'
+
 import { useDropRoutine, useKeepRoutine, useRoutines, type Wish } from '@/api/queries'
 import { provideRefusal } from '@/forms/refusal'
 import Pick from '@/parts/Pick.vue'
@@ -13,6 +15,7 @@ import type { WishDesk } from '@/wish/useWish'
 
 const props = defineProps<{ desk: WishDesk }>()
 const { t } = useI18n()
+const may = useMay()
 const routines = useRoutines()
 const keep = useKeepRoutine()
 const drop = useDropRoutine()
@@ -69,10 +72,10 @@ async function remove() {
         width="260px"
         @update:model-value="fit"
       />
-      <button v-if="chosen" class="act" type="button" @click="remove">
+      <button v-if="chosen && may.write('routine')" class="act" type="button" @click="remove">
         {{ t('routine.drop') }}
       </button>
-      <form novalidate @submit.prevent="save">
+      <form v-if="may.write('routines')" novalidate @submit.prevent="save">
         <TextField
           v-model="name"
           :label="t('routine.name')"

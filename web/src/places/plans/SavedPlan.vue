@@ -67,7 +67,9 @@ function revise() {
       "
     >
       <RouterLink class="act" :to="`/plans/${props.plan}/print`">{{ t('tabs.print') }}</RouterLink>
-      <button class="act" type="button" @click="revise">{{ t('plan.revise') }}</button>
+      <button v-if="may.write('plans')" class="act" type="button" @click="revise">
+        {{ t('plan.revise') }}
+      </button>
       <template v-if="!data.visits.length">
         <button
           class="act"
@@ -99,7 +101,11 @@ function revise() {
       <RouterLink v-if="data.visits.length" class="act main" :to="`/visits/${data.visits[0]}`">
         {{ t('plan.seeVisit') }}
       </RouterLink>
-      <RouterLink v-else-if="!data.cancelled_at" class="act" :to="`/plans/${props.plan}/visit`">
+      <RouterLink
+        v-else-if="!data.cancelled_at && may.write('record')"
+        class="act"
+        :to="`/plans/${props.plan}/visit`"
+      >
         {{ t('plan.record') }}
       </RouterLink>
     </PageHead>

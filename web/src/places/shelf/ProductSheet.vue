@@ -2,6 +2,8 @@
 /** One product: its label read, what is left, how it is counted, what came and went. */
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
+
+import { useMay } from '@/api/staff'
 import { RouterLink } from 'vue-router'
 
 import { useHouse } from '@/api/queries'
@@ -22,6 +24,7 @@ import StockPart from './StockPart.vue'
 
 const props = defineProps<{ product: number }>()
 const { t } = useI18n()
+const may = useMay()
 const sheet = useProduct(() => props.product)
 const house = useHouse()
 const change = useChangeProduct(() => props.product)
@@ -120,13 +123,17 @@ const keeps = computed(() => {
     <template v-else>
       <PageHead :title="bottle.name">
         <RouterLink class="quiet" to="/shelf">{{ t('shelf.title') }}</RouterLink>
-        <button v-if="bottle.retired_at" class="act" type="button" @click="retire.mutate(true)">
-          {{ t('product.putBack') }}
-        </button>
-        <button v-else class="act" type="button" @click="takeOff">{{ t('product.retire') }}</button>
-        <button class="act main" type="button" @click="meeting.begin()">
-          {{ t('product.change') }}
-        </button>
+        <template v-if="may.write('product')">
+          <button v-if="bottle.retired_at" class="act" type="button" @click="retire.mutate(true)">
+            {{ t('product.putBack') }}
+          </button>
+          <button v-else class="act" type="button" @click="takeOff">
+            {{ t('product.retire') }}
+          </button>
+          <button class="act main" type="button" @click="meeting.begin()">
+            {{ t('product.change') }}
+          </button>
+        </template>
       </PageHead>
       <p v-if="bottle.retired_at" class="conflict">
         {{ t('product.isRetired', { ago: ago(bottle.retired_at) }) }}

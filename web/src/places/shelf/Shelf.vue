@@ -4,6 +4,8 @@ import { onKeyStroke } from '@vueuse/core'
 import { ElInput } from 'element-plus'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+
+import { useMay } from '@/api/staff'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
 
 import { roleValues } from '@/api/generated'
@@ -24,6 +26,7 @@ import ShelfTop from './ShelfTop.vue'
 import { outlookReasons, useTasks } from './tasks'
 
 const { t } = useI18n()
+const may = useMay()
 const route = useRoute()
 const router = useRouter()
 const tasksOf = useTasks()
@@ -111,7 +114,9 @@ onKeyStroke('n', (event) => {
       <span class="quiet">{{ t('shelf.forHead') }}</span>
       <HeadChoice v-model="head" :label="t('shelf.forHead')" class="who" />
     </div>
-    <RouterLink class="act main" to="/shelf/products/new">{{ t('shelf.add') }}</RouterLink>
+    <RouterLink v-if="may.write('products')" class="act main" to="/shelf/products/new">{{
+      t('shelf.add')
+    }}</RouterLink>
   </ShelfTop>
   <Await
     v-slot="{ data }"

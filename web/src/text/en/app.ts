@@ -12,6 +12,8 @@ export const app = {
     unsaved: 'You have unsaved changes. Leave without saving?',
     leave: 'Leave without saving',
     stay: 'Stay here',
+    notForYou:
+      'This is for others in the salon. Ask the owner for another role, or one of them to do it.',
     noClock: 'Type a time, e.g. 9:30, 16 or 4pm.',
     noDay: 'Type a day, e.g. 3 Dec or 2026-12-03.',
     noMoment: 'Type a time or a day with its time, e.g. 16:30 or 3 Dec, 16:30.',
