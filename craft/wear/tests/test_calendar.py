@@ -17,7 +17,7 @@ from craft.tests.requests import HAIR, plan_request
 from craft.vocabulary import OnHead, Style, WearEventKind, WearPhase
 from craft.wear.calendar import wear
 from craft.wear.household import drops, palm, presses
-from craft.wear.limits import LATER, SOONER, faded, spread_of, worn_too_long
+from craft.wear.limits import LATER, SOONER, faded, overdue_days, spread_of
 
 DONE = date(2026, 6, 20)
 
@@ -80,16 +80,17 @@ class LimitTest(TestCase):
         self.assertEqual((coils.overdue_days, coils.washed_out), (30, False))
 
     def test_who_wears_it_too_long_by_the_card_alone(self) -> None:
-        wash, back = DONE + timedelta(days=8), DONE + timedelta(days=14)
-        for style, day, long in (
-            (Style.FINGER_COILS, 40, True),
-            (Style.TWO_STRAND_TWIST_OUT, 10, True),
-            (Style.TWO_STRAND_TWIST_OUT, 15, False),
-            (Style.FINGER_COILS, 8, False),
+        safe, back = DONE + timedelta(days=8), DONE + timedelta(days=14)
+        for comes_out, day, days in (
+            (True, 40, 32),
+            (False, 10, 2),
+            (False, 15, 0),
+            (True, 8, 0),
         ):
-            with self.subTest(style=style, day=day):
+            with self.subTest(has_to_come_out=comes_out, day=day):
                 on_day = DONE + timedelta(days=day)
-                self.assertIs(worn_too_long(style, wash, back, on_day), long)
+                counted = overdue_days(safe, back, on_day, has_to_come_out=comes_out)
+                self.assertEqual(counted, days)
 
     def test_coils_lock(self) -> None:
         reasons = [each.because for each in asked("finger_coils").reasons]
