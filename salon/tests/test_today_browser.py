@@ -70,6 +70,25 @@ class TodayBrowserTest(BrowserTest):
         ).to_be_visible()
         self.assertEqual(Booking.objects.get().plan, self.plan)
 
+    def test_nothing_is_booked_before_the_plans_have_come(self) -> None:
+        page = self.open()
+        late: list[Route] = []
+
+        def keep(route: Route) -> None:
+            late.append(route)
+
+        page.route(re.compile(r"/api/plans/\?head="), keep)
+        page.get_by_role("button", name="Book", exact=True).click()
+        page.get_by_role("combobox", name="Who").fill("runa")
+        page.get_by_role("option", name="Runa Pleat").click()
+        find = page.get_by_role("button", name="Find the first slots")
+        expect(find).to_be_disabled()
+        expect(page.get_by_role("button", name="Walked in just now")).to_be_disabled()
+        for route in late:
+            route.continue_()
+        expect(find).to_be_enabled()
+        page.unroute_all()
+
     def test_a_taken_hour_is_told_with_the_first_free_one(self) -> None:
         book(Wanted(head=self.other, title="Talk", minutes=600), self.at(8), self.user)
         page = self.open()

@@ -182,6 +182,7 @@ function tapped(event: MouseEvent) {
         :refused="refused"
         :trouble="error?.message"
         @whole="whole = true"
+        @end="show('end')"
         @seen="dismiss"
       />
       <div v-if="seen.timers.length" class="timers">
@@ -411,9 +412,6 @@ function tapped(event: MouseEvent) {
               </button>
               <button class="act big" type="button" @click="show('handover')">
                 {{ t('chair.handover') }}
-              </button>
-              <button class="act big" type="button" @click="show('end')">
-                {{ t('chair.end') }}
               </button>
             </div>
           </div>

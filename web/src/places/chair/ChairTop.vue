@@ -22,7 +22,7 @@ const props = defineProps<{
   /** What keeps the server from answering, besides a lost connection. */
   trouble?: string
 }>()
-const emit = defineEmits<{ whole: []; seen: [id: string] }>()
+const emit = defineEmits<{ whole: []; end: []; seen: [id: string] }>()
 const sound = defineModel<boolean>('sound', { required: true })
 const { t } = useI18n()
 const step = computed(() => props.chair.answer.steps[props.place]?.title)
@@ -46,6 +46,10 @@ useTitle(
     </button>
     <button v-if="place >= 0" class="plain word" type="button" @click="emit('whole')">
       {{ t('chair.whole') }}
+    </button>
+    <!-- Seldom needed, so out of the way of quick taps. -->
+    <button v-if="place >= 0" class="plain word" type="button" @click="emit('end')">
+      {{ t('chair.end') }}
     </button>
     <span class="quiet">{{ t('chair.working', { name: hands }) }}</span>
     <span class="sent" :class="{ waits: waits || offline }" role="status">

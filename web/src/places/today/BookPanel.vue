@@ -37,6 +37,8 @@ const minutes = ref<number | null>(30)
 const start = ref<string | null>(null)
 const plans = usePlansOf(head)
 watch(head, () => (chosen.value = 'hold'))
+/** Until the plans have come nothing is booked: a quick tap would book a hold in their place. */
+const ready = computed(() => head.value !== undefined && !plans.isLoading.value)
 
 const RELEASED = /:2$/
 const options = computed(() => {
@@ -66,6 +68,8 @@ const wanted = computed<Schemas['SlotsRequest']>(() => ({
         sitting: RELEASED.test(chosen.value) ? 2 : 1,
       }),
 }))
+// Free places are those of one wish: for another client or plan they are asked for again.
+watch(wanted, () => slots.reset())
 async function keep(at: string, walkIn = false) {
   const body = { ...wanted.value, start: at, uuid: key, walk_in: walkIn }
   try {
@@ -96,16 +100,16 @@ const find = () => slots.mutateAsync({ ...wanted.value, date: props.date }).catc
       />
     </template>
     <Moment v-model="start" :label="t('today.at')" name="start" width="170px" />
-    <button class="act main" type="submit" :disabled="!head || !start || book.isPending.value">
+    <button class="act main" type="submit" :disabled="!ready || !start || book.isPending.value">
       {{ t('today.bookIt') }}
     </button>
-    <button class="act" type="button" :disabled="!head || slots.isPending.value" @click="find">
+    <button class="act" type="button" :disabled="!ready || slots.isPending.value" @click="find">
       {{ t('today.find') }}
     </button>
     <button
       class="act"
       type="button"
-      :disabled="!head || book.isPending.value"
+      :disabled="!ready || book.isPending.value"
       @click="keep(new Date().toISOString(), true)"
     >
       {{ t('today.walkIn') }}
