@@ -101,6 +101,20 @@ class ChairBrowserTest(BrowserTest):
         self.page.keyboard.press("Backspace")
         expect(self.page.get_by_role("heading", name=first.title, exact=True)).to_be_visible()
 
+    def test_a_visit_is_ended_early_with_its_reason_and_undone(self) -> None:
+        page = self.sit()
+        page.get_by_role("button", name="End visit early").click()
+        page.get_by_role("button", name="no time").click()
+        expect(page.get_by_role("button", name="The visit is over")).to_be_visible()
+        expect(page.get_by_text("All on the server")).to_be_visible()
+        steps = len(self.plan.answered.steps)
+        self.assertEqual(self.kinds(), ["begun"] + ["step_skipped"] * steps + ["note"])
+        page.get_by_role("button", name="The visit is over").click()
+        expect(page.get_by_text("Nothing is scored yet")).to_be_visible()
+        page.get_by_role("button", name="Undo").click()
+        first = self.plan.answered.steps[0].title
+        expect(page.get_by_role("heading", name=first, exact=True)).to_be_visible()
+
     def test_a_step_is_skipped_with_its_reason(self) -> None:
         page = self.sit()
         page.keyboard.press("s")

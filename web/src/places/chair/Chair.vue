@@ -216,6 +216,9 @@ function tapped(event: MouseEvent) {
         @close="note(['closed'])"
       >
         <TakePicture :head="chair.head" :visit="chair.visit" />
+        <button v-if="last.length" class="act big" type="button" @click="back">
+          {{ t('app.undo') }}
+        </button>
       </Results>
       <p v-else-if="seen.closed">
         {{ t('chair.closed') }}
