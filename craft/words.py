@@ -1,4 +1,4 @@
-"""Words that count: one piece, two pieces."""
+"""Counts, times and keys in words: one piece, two pieces; 19:40; 2 h 10 min."""
 
 import re
 
@@ -6,6 +6,7 @@ import re
 PARTS = re.compile(r"\b(goal|school|now|hair|person|bottles|edits)\.(?=[a-z])")
 #: Words as the fields have them.
 JOINED = re.compile(r"(?<=[a-z])_(?=[a-z])")
+HOUR_MIN = 60
 
 
 def plural(count: float, noun: str) -> str:
@@ -16,6 +17,19 @@ def plural(count: float, noun: str) -> str:
         noun: of one; an s makes it many
     """
     return f"{count:g} {noun}" if count == 1 else f"{count:g} {noun}s"
+
+
+def clock(minute: float) -> str:
+    """Minutes of a day as a clock shows them, also past midnight: 19:40."""
+    whole = round(minute)
+    return f"{whole // HOUR_MIN % 24:02}:{whole % HOUR_MIN:02}"
+
+
+def duration(minutes: float) -> str:
+    """A duration as people say it: 40 min, 2 h, 2 h 10 min."""
+    hours, rest = divmod(round(minutes), HOUR_MIN)
+    parts = [f"{hours} h"] if hours else []
+    return " ".join([*parts, f"{rest} min"] if rest or not hours else parts)
 
 
 def capital(text: str) -> str:

@@ -28,6 +28,7 @@ from craft.routine.drying.forecast import (
 )
 from craft.routine.explain.why import HOUSE, MODEL, reason
 from craft.vocabulary import AirAt, Dryness, Heat, StageKind, Touch
+from craft.words import HOUR_MIN, duration
 
 #: Minutes under the hood that are offered, and hours to wait. House values.
 HOOD_MIN = tuple(range(5, 61, 5))
@@ -78,7 +79,7 @@ def gate(
 
 
 def doubt_of(forecast: Forecast, visit: VisitAnswer, since_h: float) -> str:
-    """A question where three dry touches can hardly be right, until somebody confirms them.
+    """Ask for confirmation if all three spots were felt dry much sooner than forecast.
 
     Args:
         forecast: of the plan
@@ -93,14 +94,14 @@ def doubt_of(forecast: Forecast, visit: VisitAnswer, since_h: float) -> str:
     if not is_doubtful(outcome, 1.0, max(forecast.spread, SPREAD_LEAST)):
         return ""
     return (
-        f"Shaping ended {in_words(since_h)} ago and this set was forecast to dry in about "
-        f"{in_words(dry_h)}. Are all three spots really dry?"
+        f"Shaping ended {about(since_h)} ago and this set was forecast to dry in about "
+        f"{about(dry_h)}. Are all three spots really dry?"
     )
 
 
-def in_words(hours: float) -> str:
-    """A duration as people say it: 20 min, 8 h."""
-    return f"{hours * 60:.0f} min" if hours < 1 else f"{hours:.0f} h"
+def about(hours: float) -> str:
+    """A rough duration: minutes within the first hour, whole hours after it."""
+    return duration(hours * HOUR_MIN if hours < 1 else round(hours) * HOUR_MIN)
 
 
 def reasons(case: Case, forecast: Forecast, since_h: float) -> Iterator[Reason]:

@@ -1,27 +1,13 @@
-"""Why a day has no timetable: the true cause, in words somebody at the front desk can say."""
+"""Why a day has no timetable, in a sentence the front desk can say to the client."""
 
 from collections.abc import Iterator, Sequence
 
 from craft.contract.day import DayRequest, HeadIn, Relaxation, SpecialistIn
-
-HOUR_MIN = 60
-
-
-def clock(minute: float) -> str:
-    """Minutes of a day as its clock shows them, also past midnight: 19:40."""
-    whole = round(minute)
-    return f"{whole // HOUR_MIN % 24:02}:{whole % HOUR_MIN:02}"
-
-
-def duration(minutes: float) -> str:
-    """A duration as people say it: 40 min, 2 h, 2 h 10 min."""
-    hours, rest = divmod(round(minutes), HOUR_MIN)
-    parts = [f"{hours} h"] if hours else []
-    return " ".join([*parts, f"{rest} min"] if rest or not hours else parts)
+from craft.words import clock, duration
 
 
 def least_minutes(head: HeadIn) -> float:
-    """What a client takes at least, one segment right after the other [min]."""
+    """The shortest time a client needs, with no gaps between segments [min]."""
     return sum(segment.minutes for segment in head.segments)
 
 
@@ -34,7 +20,7 @@ def causes(request: DayRequest, offers: Sequence[Relaxation] = ()) -> Iterator[s
     """
     for head in request.heads:
         if all(segment.start is not None for segment in head.segments):
-            # It stays where it is; what does not fit is somebody else.
+            # This client keeps their time; another client is the one who does not fit.
             continue
         yield from causes_of(request, head)
     for offer in offers:
@@ -103,5 +89,5 @@ def is_present(person: SpecialistIn, begin: int, latest: int) -> bool:
 
 
 def cause(request: DayRequest, offers: Sequence[Relaxation] = ()) -> str:
-    """The plainest cause; where none stands out, hands that are taken."""
+    """The plainest cause; if there is none, that all specialists are busy."""
     return next(causes(request, offers), "Everybody's hands are taken at that time.")

@@ -9,6 +9,7 @@ from django.utils import timezone
 
 from craft.contract.day import BoardAnswer
 from craft.vocabulary import BookingState, KitKind, Severity
+from craft.words import clock
 from salon.booking.board import board
 from salon.booking.hours import specialists_on
 from salon.booking.models import ACTIVE, Booking
@@ -136,11 +137,6 @@ def tired_arms(standing: BoardAnswer, names: Mapping[str, str]) -> Iterator[Line
         )
         # A break is set with the hours.
         yield line("arms", Severity.REMIND, text, "/house/hours")
-
-
-def clock(minute: int) -> str:
-    """A minute of the day as a clock shows it."""
-    return f"{minute // 60 % 24:02d}:{minute % 60:02d}"
 
 
 def to_tell(bookings: list[Booking]) -> Iterator[Line]:
