@@ -7,6 +7,8 @@ import type { components, paths } from './generated'
 
 export type Schemas = components['schemas']
 export type Problem = Schemas['Problem']
+/** What is asked for a client: the request from which a plan is made. */
+export type Wish = Schemas['HeadWishRequest']
 
 /** A refusal, with a message for each field. */
 export class Refused extends Error {

@@ -8,7 +8,7 @@ import { forgetDrafts } from './leaving'
 
 import type { PageFrom, PageOf } from '@/parts/longList'
 
-import { api, answerOf, Offline, type Schemas } from './client'
+import { api, answerOf, Offline, type Schemas, type Wish } from './client'
 import type { paths } from './generated'
 import { useSaving } from './saving'
 
@@ -17,7 +17,7 @@ export type HeadRow = Schemas['HeadRow']
 export type VisitRow = Schemas['VisitRow']
 export type Observation = Schemas['Observation']
 export type NewObservation = Schemas['NewObservationRequest']
-export type Wish = Schemas['HeadWishRequest']
+export type { Wish }
 export type PlanAnswer = Schemas['PlanAnswer']
 export type Step = Schemas['Step']
 export type Edit = Schemas['Edit']

@@ -1,8 +1,7 @@
 /** Changes of a wish are merge patches (RFC 7396): null takes a choice back, lists are replaced. */
 import { apply } from 'json-merge-patch'
 
-import type { Schemas } from '@/api/client'
-import type { Wish } from '@/api/queries'
+import type { Schemas, Wish } from '@/api/client'
 
 type Patched<Value> = Value extends readonly unknown[]
   ? Value | null
