@@ -40,7 +40,9 @@ def at(hour: int, minute: int = 0) -> datetime:
     return datetime(2026, 6, 20, hour, minute, tzinfo=UTC)
 
 
-class OutboxTest(ApiTest):
+class MessageTest(ApiTest):
+    """A salon in UTC with a client who agreed to messages, and folders of its own."""
+
     def setUp(self) -> None:
         super().setUp()
         folder = tempfile.TemporaryDirectory()
@@ -52,6 +54,11 @@ class OutboxTest(ApiTest):
             contact="message", consented_at=timezone.now(), phone="0555 0177"
         )
         self.head.refresh_from_db()
+
+
+class OutboxTest(MessageTest):
+    def setUp(self) -> None:
+        super().setUp()
         self.visit = visited(self.head, self.user, "shingle_wash_and_go", 2)
         # Whatever the clock says, it is a decent hour.
         self.enterContext(patch.object(outbox, "decent", lambda moment, _head: moment))
@@ -339,20 +346,11 @@ print(Message.objects.get().state)
         self.assertEqual(len(kept), 1)
 
 
-class TrueWhenSentTest(ApiTest):
+class TrueWhenSentTest(MessageTest):
     """Whether a message is true is looked at when it goes out, not when it was put there."""
 
     def setUp(self) -> None:
         super().setUp()
-        folder = tempfile.TemporaryDirectory()
-        self.addCleanup(folder.cleanup)
-        self.enterContext(override_settings(VAR_DIR=Path(folder.name)))
-        the_house()
-        House.objects.update(zone="UTC", name="Quay", phone="0555 01")
-        Head.objects.filter(pk=self.head.pk).update(
-            contact="message", consented_at=timezone.now(), phone="0555 0177"
-        )
-        self.head.refresh_from_db()
         self.now = timezone.now().replace(hour=10, minute=0, second=0, microsecond=0)
         self.clock = self.enterContext(patch("django.utils.timezone.now", lambda: self.now))
 
