@@ -1,4 +1,4 @@
-"""What a client said or felt, and what was noted for the next visit: nothing of it may be lost."""
+"""Remarks: what a client said or felt, and notes for the next visit. None may be lost."""
 
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass

@@ -136,7 +136,7 @@ class Gate(Frozen):
     """Places that were not felt yet."""
     damp: list[Touch]
     doubt: str = ""
-    """A question where what was felt hardly can be, so long after shaping; empty: no doubt."""
+    """A question if the hair was felt dry much sooner than forecast; empty if there is no doubt."""
     ready: bool
     options: list[GateOption]
 

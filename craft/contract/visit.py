@@ -132,7 +132,7 @@ class LengthData(Frozen):
 class DrynessData(Frozen):
     dryness: Dryness
     confirmed: bool = False
-    """Somebody was asked whether this is right, and said yes."""
+    """Gauffer asked whether this is right, and the specialist confirmed it."""
 
 
 class ResidueData(Frozen):
@@ -513,7 +513,7 @@ class VisitAnswer(Frozen):
     next_time: list[str] = Field(default_factory=list)
     dryness: Dryness | None
     dryness_confirmed: bool = False
-    """It was doubtful, and somebody confirmed it."""
+    """Whether the specialist confirmed a doubtful dryness."""
     residue: Residue | None
     notes: list[str]
     open: list[str]

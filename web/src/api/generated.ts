@@ -4551,7 +4551,7 @@ export interface components {
             dryness: components["schemas"]["Dryness"];
             /**
              * Confirmed
-             * @description Somebody was asked whether this is right, and said yes.
+             * @description Gauffer asked whether this is right, and the specialist confirmed it.
              * @default false
              */
             confirmed?: boolean;
@@ -5088,7 +5088,7 @@ export interface components {
             damp: components["schemas"]["Touch"][];
             /**
              * Doubt
-             * @description A question where what was felt hardly can be, so long after shaping; empty: no doubt.
+             * @description A question if the hair was felt dry much sooner than forecast; empty if there is no doubt.
              * @default
              */
             doubt?: string;
@@ -12117,7 +12117,7 @@ export interface components {
             dryness: components["schemas"]["Dryness"] | null;
             /**
              * Dryness Confirmed
-             * @description It was doubtful, and somebody confirmed it.
+             * @description Whether the specialist confirmed a doubtful dryness.
              * @default false
              */
             dryness_confirmed?: boolean;
