@@ -36,7 +36,7 @@ const needed = computed(() => {
         ['clip', clips],
         ['scrunchy', ties ?? 0],
       ] as const
-    ).flatMap(([kind, count]) => (count ? [`${count} ${t(`kit.kinds.${kind}`)}`] : [])),
+    ).flatMap(([kind, count]) => (count ? [`${count} ${t(`kit.kinds.${kind}`, count)}`] : [])),
   ]
 })
 const busy = computed(() => cleaning.isPending.value || putBack.isPending.value)

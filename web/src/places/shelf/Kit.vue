@@ -66,7 +66,7 @@ const groups = computed(() =>
     .filter((group) => group.items.length),
 )
 const label = (item: Schemas['KitItem']) =>
-  item.diameter_mm ? `${short(item.diameter_mm)} mm` : item.name || t(`kit.kinds.${item.kind}`)
+  item.diameter_mm ? `${short(item.diameter_mm)} mm` : item.name || t(`kit.kinds.${item.kind}`, 2)
 const elsewhere = (row: FreeItem) =>
   row.elsewhere.map(({ count, holder, end }) => {
     const words = { count, who: holder, when: when(new Date(end), now.value) }
@@ -84,7 +84,7 @@ const needs = (needed: Schemas['KitNeed'][]) =>
   needed
     .map((entry) => {
       const size = entry.diameter_mm ? ` ${short(entry.diameter_mm)} mm` : ''
-      return `${entry.count} ${t(`kit.kinds.${entry.kind}`)}${size}`
+      return `${entry.count} ${t(`kit.kinds.${entry.kind}`, entry.count)}${size}`
     })
     .join(', ')
 const lacking = (needed: Schemas['KitNeed'][]) =>
@@ -92,7 +92,7 @@ const lacking = (needed: Schemas['KitNeed'][]) =>
     .filter((entry) => entry.short)
     .map((entry) => {
       const size = entry.diameter_mm ? ` ${short(entry.diameter_mm)} mm` : ''
-      return `${t('kit.missing', { missing: entry.short })}: ${t(`kit.kinds.${entry.kind}`)}${size}`
+      return `${t('kit.missing', { missing: entry.short })}: ${t(`kit.kinds.${entry.kind}`, entry.short)}${size}`
     })
     .join(', ')
 
@@ -149,7 +149,7 @@ async function setCount(item: Schemas['KitItem'], value: number) {
               :key="row.item.id"
               :class="{ first: i === 0, gone: row.elsewhere.length && !row.free }"
             >
-              <td class="kind">{{ i === 0 ? t(`kit.kinds.${group.kind}`) : '' }}</td>
+              <td class="kind">{{ i === 0 ? t(`kit.kinds.${group.kind}`, 2) : '' }}</td>
               <td :class="{ size: row.item.diameter_mm }">
                 <svg
                   v-if="row.item.diameter_mm"
@@ -164,7 +164,7 @@ async function setCount(item: Schemas['KitItem'], value: number) {
               <td class="n entry">
                 <Amount
                   :model-value="row.item.count"
-                  :label="`${t(`kit.kinds.${group.kind}`)} ${label(row.item)}: ${t('kit.count')}`"
+                  :label="`${t(`kit.kinds.${group.kind}`, 2)} ${label(row.item)}: ${t('kit.count')}`"
                   hide-label
                   width="76px"
                   @change="setCount(row.item, Number(($event.target as HTMLInputElement).value))"
@@ -178,11 +178,13 @@ async function setCount(item: Schemas['KitItem'], value: number) {
                 <button
                   class="plain link"
                   type="button"
-                  :aria-label="`${t('kit.drop')}: ${t(`kit.kinds.${group.kind}`)} ${label(row.item)}`"
+                  :aria-label="`${t('kit.drop')}: ${t(`kit.kinds.${group.kind}`, 2)} ${label(row.item)}`"
                   @click="
                     removal.removeLater(
                       row.item.id,
-                      t('kit.dropped', { what: label(row.item) || t(`kit.kinds.${group.kind}`) }),
+                      t('kit.dropped', {
+                        what: label(row.item) || t(`kit.kinds.${group.kind}`, 2),
+                      }),
                       t('app.undo'),
                     )
                   "
@@ -213,7 +215,7 @@ async function setCount(item: Schemas['KitItem'], value: number) {
                   .map((substitute) =>
                     t('kit.standsIn', {
                       n: substitute.count,
-                      what: t('kit.kinds.rod'),
+                      what: t('kit.kinds.rod', substitute.count),
                       mm: short(substitute.diameter_mm),
                     }),
                   )

@@ -40,7 +40,7 @@ async function save() {
       v-model="kind"
       :label="t('kit.kind')"
       name="kind"
-      :options="kitKindValues.map((value) => ({ value, text: t(`kit.kinds.${value}`) }))"
+      :options="kitKindValues.map((value) => ({ value, text: t(`kit.kinds.${value}`, 2) }))"
       width="130px"
     />
     <Amount
