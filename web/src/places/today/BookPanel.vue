@@ -154,4 +154,7 @@ const find = () => slots.mutateAsync({ ...wanted.value, date: props.date }).catc
   flex-wrap: wrap;
   gap: 8px;
 }
+.slots .quiet {
+  margin-left: 8px;
+}
 </style>

@@ -30,7 +30,8 @@ const count = computed(() => (remarks.data.value?.length ?? 0) + overdue.value.l
       <span v-else-if="!count" class="quiet">{{ t('remarks.nothing') }}</span>
       <template v-else>
         <span class="first">
-          <template v-if="first">
+          <template v-if="open" />
+          <template v-else-if="first">
             {{ first.head_name }}: <b>{{ t(`remarks.kinds.${first.kind}`) }}</b> {{ first.text }}
           </template>
           <template v-else-if="overdue[0]">
