@@ -100,6 +100,20 @@ class TodayBrowserTest(BrowserTest):
         page.get_by_role("button", name="Book it").click()
         expect(page.get_by_text("Everybody's hands are taken at that time.")).to_be_visible()
 
+    def test_enter_reads_the_hour_and_does_not_book_yet(self) -> None:
+        page = self.open()
+        page.get_by_role("button", name="Book", exact=True).click()
+        page.get_by_role("combobox", name="Who").fill("runa")
+        page.get_by_role("option", name="Runa Pleat").click()
+        expect(page.get_by_role("button", name="Find the first slots")).to_be_enabled()
+        page.get_by_label("At", exact=True).fill(f"{self.day.day} {self.day:%b}, 10:00")
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("button", name="Book it")).to_be_enabled()
+        self.assertEqual(Booking.objects.count(), 0)
+        page.get_by_role("button", name="Book it").press("Enter")
+        expect(page.get_by_role("button", name="Book it")).to_have_count(0)
+        self.assertEqual(Booking.objects.count(), 1)
+
     def test_by_keys_it_moves_and_undo_brings_it_back(self) -> None:
         booking = book(Wanted(head=self.head, plan=self.plan), self.at(10), self.user)
         page = self.open("&zoom=whole")

@@ -45,6 +45,8 @@ function typed(event: Event) {
   pending = false
   const input = event.target as HTMLInputElement
   event.stopPropagation()
+  // Enter reads what was typed; a form is sent by the next one, when the answer can be seen.
+  if (event.type === 'keydown') event.preventDefault()
   const text = input.value.trim()
   if (!text) return take(null)
   const today = forPicker(new Date().toISOString())
