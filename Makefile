@@ -23,7 +23,7 @@ endif
 	@$(PY) manage.py demo
 	@echo "Gauffer is at http://$(ADDRESS) (Ctrl-C stops it)."
 	@$(PY) manage.py outbox & worker=$$!; trap "kill $$worker" EXIT INT TERM; \
-	$(PY) -m gunicorn salon.asgi --worker-class salon.worker.Worker --bind $(ADDRESS) --workers 2 --log-level warning
+	$(PY) -m gunicorn salon.asgi --worker-class salon.platform.gunicorn_worker.Worker --bind $(ADDRESS) --workers 2 --log-level warning
 
 # What needs Python and what needs Node is set up and read side by side; the tests use both cores.
 test:

@@ -8,9 +8,9 @@ os.environ.setdefault("DJANGO_SETTINGS_MODULE", "salon.settings")
 django_application = get_asgi_application()
 
 from salon.archive.places import clear_leftovers  # noqa: E402  (settings are read first)
-from salon.serving import Patience, built_files  # noqa: E402  (settings are read first)
+from salon.platform.asgi import RequestTimeouts, serve_static_files  # noqa: E402
 
 # What was killed in the midst of a backup or restore is finished, undone or removed.
 clear_leftovers()
 
-application = built_files(Patience(django_application))
+application = serve_static_files(RequestTimeouts(django_application))

@@ -10,8 +10,11 @@ from rest_framework.views import APIView
 
 from craft.commands import COMMANDS, Command
 from craft.contract import read
-from salon.problems import body_of
-from salon.working import LONG, worked
+from salon.platform.errors import body_text
+from salon.platform.idempotency import Idempotency
+from salon.platform.permissions import Access
+from salon.platform.process_pool import SLOW_COMMANDS, run_command
+from salon.platform.roles import HANDS
 
 JSON = "application/json"
 
@@ -27,9 +30,9 @@ def core_view(name: str, command: Command) -> type[APIView]:
     class CoreView(APIView):
         """A command of the core: its request in, its answer out, as on the command line."""
 
-        changes_nothing = True
-
-        may_be_busy = name in LONG
+        access = Access(HANDS)
+        idempotency = Idempotency.OFF
+        may_be_busy = name in SLOW_COMMANDS
 
         @extend_schema(
             request=command.request,
@@ -37,8 +40,8 @@ def core_view(name: str, command: Command) -> type[APIView]:
             description=(command.request.__doc__ or "").strip(),
         )
         def post(self, request: Request) -> HttpResponse:
-            asked = read(command.request, body_of(request))
-            return json_response(worked(name, asked))
+            asked = read(command.request, body_text(request))
+            return json_response(run_command(name, asked))
 
     return CoreView
 

@@ -32,7 +32,7 @@ from craft.vocabulary import (
     Role,
     VisitState,
 )
-from salon.house.roles import WorkRole
+from salon.platform.roles import WorkRole
 
 BASE_DIR = Path(__file__).resolve().parent.parent
 VAR_DIR = Path(os.environ.get("GAUFFER_VAR", BASE_DIR / "var"))
@@ -66,6 +66,7 @@ INSTALLED_APPS = [
     "drf_spectacular",
     "rest_framework",
     "simple_history",
+    "salon.platform",
     "salon.house",
     "salon.heads",
     "salon.shelf",
@@ -84,7 +85,7 @@ INSTALLED_APPS = [
 ]
 
 MIDDLEWARE = [
-    "salon.passing.Passing",
+    "salon.platform.request_log.RequestLogMiddleware",
     "django.middleware.security.SecurityMiddleware",
     "csp.middleware.CSPMiddleware",
     "qsessions.middleware.SessionMiddleware",
@@ -94,8 +95,8 @@ MIDDLEWARE = [
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "simple_history.middleware.HistoryRequestMiddleware",
     "axes.middleware.AxesMiddleware",
-    "salon.zone.SalonZone",
-    "salon.once.Once",
+    "salon.house.time_zone.SalonTimeZoneMiddleware",
+    "salon.platform.idempotency.IdempotencyMiddleware",
 ]
 
 #: Long work of the core runs in a process beside the server.
@@ -135,7 +136,7 @@ AXES_FAILURE_LIMIT = 8
 AXES_COOLOFF_TIME = 0.25  # hours
 AXES_RESET_ON_SUCCESS = True
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
-AXES_LOCKOUT_CALLABLE = "salon.problems.locked_out"
+AXES_LOCKOUT_CALLABLE = "salon.platform.errors.lockout_response"
 AXES_VERBOSE = False
 
 LANGUAGE_CODE = "en"
@@ -156,7 +157,7 @@ PUBLIC_ADDRESS = os.environ.get("GAUFFER_ADDRESS", "http://127.0.0.1:8000").rstr
 #: Background work waits in the database.
 TASKS = {"default": {"BACKEND": "django_tasks_db.DatabaseBackend"}}
 
-#: Files of the built web application; `salon.serving` serves them.
+#: Files of the built web application; `salon.platform.asgi` serves them.
 STATIC_URL = "/static/"
 
 CONTENT_SECURITY_POLICY = {
@@ -182,7 +183,7 @@ LOGGING = {
     "handlers": {"console": {"class": "logging.StreamHandler", "formatter": "json"}},
     "loggers": {
         "salon": {"handlers": ["console"], "level": "INFO"},
-        # What breaks is logged by `salon.passing`, without addresses that tell who was searched.
+        # `salon.platform.failures` logs errors, without addresses that tell who was searched.
         "django.request": {"handlers": [], "level": "CRITICAL", "propagate": False},
     },
 }
@@ -212,18 +213,22 @@ OTP_TOTP_ISSUER = "Gauffer"
 
 REST_FRAMEWORK = {
     "DEFAULT_AUTHENTICATION_CLASSES": ["rest_framework.authentication.SessionAuthentication"],
-    "DEFAULT_PERMISSION_CLASSES": ["salon.house.policy.Policy"],
+    "DEFAULT_PERMISSION_CLASSES": ["salon.platform.permissions.RolePermission"],
     "DEFAULT_RENDERER_CLASSES": ["rest_framework.renderers.JSONRenderer"],
-    "DEFAULT_PARSER_CLASSES": ["salon.reading.BoundedJSONParser"],
-    "DEFAULT_SCHEMA_CLASS": "salon.statuses.Described",
-    "DEFAULT_PAGINATION_CLASS": "salon.reading.Pages",
+    "DEFAULT_PARSER_CLASSES": ["salon.platform.input_limits.BoundedJSONParser"],
+    "DEFAULT_SCHEMA_CLASS": "salon.platform.schema.OperationSchema",
+    "DEFAULT_PAGINATION_CLASS": "salon.platform.input_limits.BoundedPagination",
     # The server says who asks, where a proxy stands before it; a header that is typed does not.
     "NUM_PROXIES": 0,
     "PAGE_SIZE": 60,
-    "EXCEPTION_HANDLER": "salon.problems.handle",
+    "EXCEPTION_HANDLER": "salon.platform.errors.exception_handler",
     "SCHEMA_COERCE_PATH_PK": False,
 }
 SPECTACULAR_SETTINGS = {
+    "POSTPROCESSING_HOOKS": [
+        "drf_spectacular.hooks.postprocess_schema_enums",
+        "salon.platform.schema.add_error_responses",
+    ],
     "TITLE": "Gauffer",
     "DESCRIPTION": "Plans, times and records textured-hair services.",
     "VERSION": "1",

@@ -3,11 +3,11 @@
 from django.urls import include, path, re_path
 
 from salon.booking.calendar_api import feed
-from salon.described import description
-from salon.web import index, worker
+from salon.platform.pages import index, service_worker
+from salon.platform.schema_view import SchemaView
 
 urlpatterns = [
-    path("api/schema/", description, name="schema"),
+    path("api/schema/", SchemaView.as_view(), name="schema"),
     path("api/", include("salon.core_api")),
     path("api/", include("salon.house.api")),
     path("api/", include("salon.house.staff_api")),
@@ -40,6 +40,6 @@ urlpatterns = [
     path("api/", include("salon.findings.learned_api")),
     path("api/", include("salon.archive.api")),
     path("calendar/<str:secret>.ics", feed),
-    path("sw.js", worker, name="worker"),
+    path("sw.js", service_worker, name="worker"),
     re_path(r"^(?!api/|static/).*$", index, name="web"),
 ]

@@ -24,12 +24,15 @@ from salon.archive.places import backups
 from salon.archive.restoring import look_through, restore
 from salon.heads.models import Head
 from salon.house.services import the_house
-from salon.signed_in import user_of
-from salon.working import Gate
+from salon.platform.auth import current_user
+from salon.platform.idempotency import Idempotency
+from salon.platform.permissions import Access
+from salon.platform.process_pool import ConcurrencyLimit
+from salon.platform.roles import OWNER
 
 CHUNK = 2**18
 #: One packs or brings back at a time.
-GATE = Gate(1, 0, 1.0)
+GATE = ConcurrencyLimit(1, 0, 1.0)
 
 
 class BackupSerializer(serializers.Serializer[Any]):
@@ -108,7 +111,9 @@ def described(file: Path) -> dict[str, object]:
 class ArchiveView(APIView):
     """Packed houses on this machine; pack another."""
 
-    keeps_no_answer = True
+    access = Access(OWNER)
+
+    idempotency = Idempotency.OFF
 
     may_be_busy = True
 
@@ -137,6 +142,8 @@ async def read_in_pieces(file: Path) -> AsyncIterator[bytes]:
 class FileView(APIView):
     """A packed house, to keep elsewhere."""
 
+    access = Access(OWNER)
+
     @extend_schema(responses={(200, "application/zip"): OpenApiTypes.BINARY})
     def get(self, request: Request, name: str) -> StreamingHttpResponse:
         known = {file.name: file for file in backups().glob("gauffer-*.zip")}
@@ -155,7 +162,9 @@ class FileView(APIView):
 class CheckView(APIView):
     """What a packed house holds; nothing is changed."""
 
-    changes_nothing = True
+    access = Access(OWNER)
+
+    idempotency = Idempotency.OFF
 
     may_be_busy = True
     parser_classes = [MultiPartParser]
@@ -177,7 +186,9 @@ class CheckView(APIView):
 class RestoreView(APIView):
     """Put a packed house in the place of this one; everybody signs in anew."""
 
-    keeps_no_answer = True
+    access = Access(OWNER)
+
+    idempotency = Idempotency.OFF
 
     may_be_busy = True
     parser_classes = [MultiPartParser]
@@ -197,7 +208,9 @@ class RestoreView(APIView):
 class ErasureView(APIView):
     """Erase a client for good."""
 
-    keeps_no_answer = True
+    access = Access(OWNER)
+
+    idempotency = Idempotency.OFF
 
     may_be_busy = True
 
@@ -209,7 +222,7 @@ class ErasureView(APIView):
         if given.validated_data["name"].strip() != head.name:
             raise exceptions.ValidationError({"name": "That is not the name of this client."})
         with GATE.passed():
-            erase(head, user_of(request).get_username())
+            erase(head, current_user(request).get_username())
             if given.validated_data["backups"]:
                 drop_backups_before(pack())
         return Response(status=status.HTTP_204_NO_CONTENT)

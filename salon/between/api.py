@@ -19,7 +19,9 @@ from salon.between.planning import plan_days
 from salon.between.wearing import Wearing, wearing
 from salon.booking.models import Booking
 from salon.heads.models import Head
-from salon.problems import core_schema
+from salon.platform.errors import core_schema
+from salon.platform.permissions import Access
+from salon.platform.roles import EVERYBODY, HANDS
 
 
 class PlannedDaySerializer(serializers.ModelSerializer[PlannedDay]):
@@ -119,6 +121,8 @@ def answered(head: Head) -> Response:
 class WearView(APIView):
     """What is on a head now: which day of how many, what is due, what worked."""
 
+    access = Access(HANDS)
+
     @extend_schema(responses=WearingSerializer)
     def get(self, request: Request, pk: int) -> Response:
         return answered(get_object_or_404(Head, pk=pk))
@@ -126,6 +130,8 @@ class WearView(APIView):
 
 class PlannedDaysView(APIView):
     """What the client plans on days that the hair should fit; the whole list at once."""
+
+    access = Access(EVERYBODY)
 
     @extend_schema(request=PlannedDaysSerializer, responses={200: WearingSerializer})
     def put(self, request: Request, pk: int) -> Response:

@@ -12,6 +12,8 @@ from rest_framework.views import APIView
 from salon.between.card import Card, CardSize, calendar_of, card_of, page_of, pdf_of
 from salon.between.translating import Language
 from salon.planning.models import Plan
+from salon.platform.permissions import Access
+from salon.platform.roles import EVERYBODY
 
 SIZE = OpenApiParameter(
     "size",
@@ -68,6 +70,8 @@ def named(card: Card, kind: str) -> str:
 class CardView(APIView):
     """The card for home as a page."""
 
+    access = Access(EVERYBODY)
+
     @extend_schema(parameters=[SIZE, LANGUAGE], responses={(200, "text/html"): OpenApiTypes.STR})
     def get(self, request: Request, pk: int) -> HttpResponse:
         return HttpResponse(page_of(card(pk), size_of(request), language_of(request)))
@@ -75,6 +79,8 @@ class CardView(APIView):
 
 class CardPdfView(APIView):
     """The card for home as a tagged PDF."""
+
+    access = Access(EVERYBODY)
 
     @extend_schema(
         parameters=[SIZE, LANGUAGE], responses={(200, "application/pdf"): OpenApiTypes.BINARY}
@@ -90,6 +96,8 @@ class CardPdfView(APIView):
 
 class CardCalendarView(APIView):
     """The days of the card for a calendar program."""
+
+    access = Access(EVERYBODY)
 
     @extend_schema(parameters=[LANGUAGE], responses={(200, "text/calendar"): OpenApiTypes.STR})
     def get(self, request: Request, pk: int) -> HttpResponse:

@@ -29,9 +29,12 @@ from salon.between.checking import (
 from salon.between.models import Checkin
 from salon.between.outbox import opt_out
 from salon.between.tasks import measure
-from salon.fields import one_of
 from salon.house.services import the_house
-from salon.signed_in import user_of
+from salon.platform.auth import current_user
+from salon.platform.fields import choice_field
+from salon.platform.idempotency import Idempotency
+from salon.platform.permissions import PUBLIC, Access
+from salon.platform.roles import HANDS
 from salon.visits.models import Visit
 
 GONE = "This link has ended. Ask the salon for a new one."
@@ -57,12 +60,14 @@ class CheckinThrottle(SimpleRateThrottle):
 class LinkView(APIView):
     """The link of a visit for its client."""
 
-    keeps_no_answer = True
+    access = Access(HANDS)
+
+    idempotency = Idempotency.OFF
 
     @extend_schema(request=None, responses={201: CheckinLinkSerializer})
     def post(self, request: Request, pk: int) -> Response:
         """A new link; the one before ends."""
-        link, secret = open_link(get_object_or_404(Visit, pk=pk), user_of(request))
+        link, secret = open_link(get_object_or_404(Visit, pk=pk), current_user(request))
         shown = {"expires_at": link.expires_at, "address": f"/check-in/{secret}"}
         return Response(CheckinLinkSerializer(shown).data, status=status.HTTP_201_CREATED)
 
@@ -130,6 +135,8 @@ def page_of(visit: Visit, checkin: Checkin | None = None) -> Response:
 class CheckinView(APIView):
     """How a style wears, told by its client. The address is the key; there is no account."""
 
+    access = PUBLIC
+
     authentication_classes = []
     throttle_classes = [CheckinThrottle]
 
@@ -169,7 +176,7 @@ class HomePictureSerializer(serializers.Serializer[Any]):
         error_messages={"required": "Choose a picture.", "empty": "The file is empty."}
     )
     uuid = serializers.UUIDField(help_text="Made on the phone.")
-    view = one_of([view.value for view in View])
+    view = choice_field([view.value for view in View])
     consent = serializers.BooleanField(help_text="The salon may keep this picture.")
 
     def validate_consent(self, agreed: bool) -> bool:
@@ -181,6 +188,8 @@ class HomePictureSerializer(serializers.Serializer[Any]):
 
 class CheckinPictureView(CheckinView):
     """A picture from home, by the same secret; it is never given back by it."""
+
+    access = PUBLIC
 
     may_be_busy = True
     parser_classes = [MultiPartParser]

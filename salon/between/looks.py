@@ -15,8 +15,8 @@ from salon.between.models import LookPicture
 from salon.devices.pictures import kept_picture
 from salon.devices.services import keep_file
 from salon.heads.models import Head
+from salon.platform.process_pool import call_in_process
 from salon.visits.models import Visit
-from salon.working import made_beside
 
 #: Larger pictures are measured at so many pixels on their longer side: more tells nothing more.
 MEASURED_PX = 1400
@@ -47,7 +47,7 @@ def keep_picture(
     if visit is not None and visit.head_id != head.pk:
         raise CraftError("visit", "This visit is of another head.")
     # Reading 25 megapixels takes a processor for a second: beside the server, in its turn.
-    kept = made_beside(kept_picture, data)
+    kept = call_in_process(kept_picture, data)
     picture = LookPicture(
         uuid=uuid,
         head=head,

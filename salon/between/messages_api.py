@@ -17,6 +17,9 @@ from salon.between.outbox import again, drop
 from salon.between.wording import SAMPLE, TEXT_MOST, USUAL, check_text, filled, wording
 from salon.devices.gateway import NoGateway, gateway
 from salon.house.services import the_house
+from salon.platform.idempotency import Idempotency
+from salon.platform.permissions import Access
+from salon.platform.roles import EVERYBODY, OWNER
 
 
 class MessageSerializer(serializers.ModelSerializer[Message]):
@@ -42,6 +45,8 @@ class MessageSerializer(serializers.ModelSerializer[Message]):
 class MessagesView(generics.ListAPIView[Message]):
     """What is written to clients, the newest first."""
 
+    access = Access(EVERYBODY)
+
     serializer_class = MessageSerializer
 
     def get_queryset(self) -> QuerySet[Message]:
@@ -58,6 +63,8 @@ class GatewaySerializer(serializers.Serializer[Any]):
 class GatewayView(APIView):
     """What messages go out by, if anything."""
 
+    access = Access(EVERYBODY)
+
     @extend_schema(responses=GatewaySerializer)
     def get(self, request: Request) -> Response:
         try:
@@ -69,6 +76,8 @@ class GatewayView(APIView):
 
 class AgainView(APIView):
     """Try a message once more, or take it out."""
+
+    access = Access(EVERYBODY)
 
     @extend_schema(request=None, responses={200: MessageSerializer})
     def post(self, request: Request, pk: int) -> Response:
@@ -97,6 +106,8 @@ def worded(kind: MessageKind, text: str) -> dict[str, Any]:
 class WordingsView(APIView):
     """How each kind of message is worded; what is sent is kept, the usual text ends one's own."""
 
+    access = Access(EVERYBODY, OWNER)
+
     @extend_schema(responses=WordingSerializer(many=True))
     def get(self, request: Request) -> Response:
         rows = [worded(kind, wording(kind)) for kind in MessageKind]
@@ -118,7 +129,9 @@ class WordingsView(APIView):
 class PreviewView(APIView):
     """A text as somebody would read it, before it is kept."""
 
-    changes_nothing = True
+    access = Access(OWNER)
+
+    idempotency = Idempotency.OFF
 
     @extend_schema(request=WordingSerializer, responses={200: WordingSerializer})
     def post(self, request: Request) -> Response:

@@ -19,7 +19,10 @@ from salon.between.models import LookPicture
 from salon.between.strip import strip_pdf
 from salon.between.tasks import measure
 from salon.heads.models import Head
-from salon.signed_in import user_of
+from salon.platform.auth import current_user
+from salon.platform.idempotency import Idempotency
+from salon.platform.permissions import Access
+from salon.platform.roles import HANDS
 from salon.visits.models import Visit
 
 PICTURES_MOST = 60
@@ -85,7 +88,9 @@ class NewPictureSerializer(serializers.Serializer[Any]):
 class LookPicturesView(APIView):
     """Pictures of a head; another one."""
 
-    computes = True
+    access = Access(HANDS)
+
+    idempotency = Idempotency.RESERVE
     may_be_busy = True
     parser_classes = [MultiPartParser]
 
@@ -109,7 +114,7 @@ class LookPicturesView(APIView):
             values["picture"].read(),
             values["view"],
             values["moment"],
-            user_of(request),
+            current_user(request),
             get_object_or_404(Visit, pk=visit) if visit else None,
         )
         measure.enqueue(picture.pk)
@@ -119,6 +124,8 @@ class LookPicturesView(APIView):
 
 class LookImageView(APIView):
     """The picture itself; deleting it deletes its file."""
+
+    access = Access(HANDS)
 
     @extend_schema(responses={(200, "image/png"): OpenApiTypes.BINARY})
     def get(self, request: Request, pk: int) -> HttpResponse:
@@ -134,6 +141,8 @@ class LookImageView(APIView):
 
 class StripView(APIView):
     """The scale strip to print and hold beside a head."""
+
+    access = Access(HANDS)
 
     @extend_schema(responses={(200, "application/pdf"): OpenApiTypes.BINARY})
     def get(self, request: Request) -> HttpResponse:

@@ -52,13 +52,23 @@ from salon.booking.serializers import (
     wanted_of,
 )
 from salon.house.services import name_of
-from salon.signed_in import user_of
-from salon.streaming import EventStream, Watched, event, streamed
+from salon.platform.auth import current_user
+from salon.platform.event_stream import (
+    EventStreamRenderer,
+    SharedEvents,
+    event_stream_response,
+    format_event,
+)
+from salon.platform.idempotency import Idempotency
+from salon.platform.permissions import Access
+from salon.platform.roles import EVERYBODY, PLANNERS
 from salon.visits.models import Event
 
 
 class BoardView(APIView):
     """A date with everybody who comes."""
+
+    access = Access(EVERYBODY)
 
     @extend_schema(parameters=[ON], responses={200: BoardSerializer})
     def get(self, request: Request) -> Response:
@@ -68,19 +78,23 @@ class BoardView(APIView):
 class BookingsView(APIView):
     """Book somebody."""
 
-    computes = True
+    access = Access(EVERYBODY)
+
+    idempotency = Idempotency.RESERVE
 
     @extend_schema(request=BookSerializer, responses={201: BookingSerializer})
     def post(self, request: Request) -> Response:
         given = BookSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         values = given.validated_data
-        booking = services.book(wanted_of(values), values["start"], user_of(request))
+        booking = services.book(wanted_of(values), values["start"], current_user(request))
         return Response(BookingSerializer(booking).data, status=status.HTTP_201_CREATED)
 
 
 class BookingView(APIView):
     """One booking."""
+
+    access = Access(EVERYBODY)
 
     @extend_schema(responses={200: BookingSerializer})
     def get(self, request: Request, pk: int) -> Response:
@@ -97,7 +111,9 @@ class BookingView(APIView):
 class SlotsView(APIView):
     """The first slots where somebody fits."""
 
-    changes_nothing = True
+    access = Access(EVERYBODY)
+
+    idempotency = Idempotency.OFF
 
     @extend_schema(request=SlotsSerializer, responses={200: SlotSerializer(many=True)})
     def post(self, request: Request) -> Response:
@@ -122,6 +138,8 @@ class SlotsView(APIView):
 class StateView(APIView):
     """Somebody came, was begun, did not come, was cancelled."""
 
+    access = Access(EVERYBODY)
+
     @extend_schema(request=StateSerializer, responses={200: BookingSerializer})
     def put(self, request: Request, pk: int) -> Response:
         given = StateSerializer(data=request.data)
@@ -137,7 +155,9 @@ class StateView(APIView):
 class MoveView(APIView):
     """Another hour; nobody else is moved."""
 
-    computes = True
+    access = Access(EVERYBODY)
+
+    idempotency = Idempotency.RESERVE
 
     @extend_schema(request=MoveSerializer, responses={200: BookingSerializer})
     def put(self, request: Request, pk: int) -> Response:
@@ -155,7 +175,9 @@ class MoveView(APIView):
 class LateView(APIView):
     """A head comes late: the smallest change, told before it is kept."""
 
-    computes = True
+    access = Access(EVERYBODY)
+
+    idempotency = Idempotency.RESERVE
 
     @extend_schema(request=LateSerializer, responses={200: ReplanSerializer})
     def post(self, request: Request, pk: int) -> Response:
@@ -171,7 +193,9 @@ class LateView(APIView):
 class ReplanView(APIView):
     """The whole day anew: what runs stays, hours that were told are kept."""
 
-    computes = True
+    access = Access(EVERYBODY, PLANNERS)
+
+    idempotency = Idempotency.RESERVE
 
     @extend_schema(request=ReplanWishSerializer, responses={200: ReplanSerializer})
     def post(self, request: Request) -> Response:
@@ -184,9 +208,11 @@ class ReplanView(APIView):
 class SearchView(APIView):
     """The same with more time: how far it is, then what it comes to; closing it ends it."""
 
-    changes_nothing = True
+    access = Access(EVERYBODY, PLANNERS)
 
-    renderer_classes = [EventStream, renderers.JSONRenderer]
+    idempotency = Idempotency.OFF
+
+    renderer_classes = [EventStreamRenderer, renderers.JSONRenderer]
 
     @extend_schema(
         request=ReplanWishSerializer,
@@ -197,7 +223,7 @@ class SearchView(APIView):
         given.is_valid(raise_exception=True)
         day = given.validated_data["date"]
         open_hours(day)
-        return streamed(search_events(day))
+        return event_stream_response(search_events(day))
 
 
 async def search_events(day: date) -> AsyncIterator[str]:
@@ -205,16 +231,18 @@ async def search_events(day: date) -> AsyncIterator[str]:
     try:
         async for heard in searched(day):
             if isinstance(heard, Progress):
-                yield event("progress", progress_out(heard, day))
+                yield format_event("progress", progress_out(heard, day))
             else:
-                yield event("done", ReplanSerializer(replan_out(heard)).data)
+                yield format_event("done", ReplanSerializer(replan_out(heard)).data)
     except (CraftError, APIException) as error:
         said = error.message if isinstance(error, CraftError) else str(error.detail)
-        yield event("refused", {"message": said})
+        yield format_event("refused", {"message": said})
 
 
 class ChangeView(APIView):
     """A change that was told: kept just so, unless the day changed meanwhile."""
+
+    access = Access(EVERYBODY)
 
     @extend_schema(request=None, responses={204: None})
     def post(self, request: Request, pk: int) -> Response:
@@ -228,6 +256,8 @@ class ChangeView(APIView):
 class WeekView(APIView):
     """Seven days: how full they are."""
 
+    access = Access(EVERYBODY)
+
     @extend_schema(parameters=[ON], responses={200: WeekDaySerializer(many=True)})
     def get(self, request: Request) -> Response:
         return Response(WeekDaySerializer(week(date_in(request)), many=True).data)
@@ -236,6 +266,8 @@ class WeekView(APIView):
 class BeforeView(APIView):
     """Over all booked heads together: what is still to be mended."""
 
+    access = Access(EVERYBODY)
+
     @extend_schema(parameters=[ON], responses={200: LineSerializer(many=True)})
     def get(self, request: Request) -> Response:
         return Response(LineSerializer(before_the_day(date_in(request)), many=True).data)
@@ -243,6 +275,8 @@ class BeforeView(APIView):
 
 class DueView(APIView):
     """Who is due back by wear, with nothing booked."""
+
+    access = Access(EVERYBODY)
 
     @extend_schema(responses={200: DueSerializer(many=True)})
     def get(self, request: Request) -> Response:
@@ -261,13 +295,15 @@ def days_now() -> str:
     )
 
 
-DAYS = Watched(days_now, every_s=0.7, repeat_s=15.0)
+DAYS = SharedEvents(days_now, every_s=0.7, repeat_s=15.0)
 
 
 class LiveView(APIView):
     """Tells when a day changed, so that every screen shows it within two seconds."""
 
-    renderer_classes = [EventStream, renderers.JSONRenderer]
+    access = Access(EVERYBODY)
+
+    renderer_classes = [EventStreamRenderer, renderers.JSONRenderer]
 
     @extend_schema(responses={(200, "text/event-stream"): OpenApiTypes.STR})
     def get(self, request: Request) -> StreamingHttpResponse:
@@ -276,6 +312,8 @@ class LiveView(APIView):
 
 class HandsView(APIView):
     """Whose hands can be asked for on a date."""
+
+    access = Access(EVERYBODY)
 
     @extend_schema(parameters=[ON], responses={200: HandsSerializer(many=True)})
     def get(self, request: Request) -> Response:

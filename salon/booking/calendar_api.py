@@ -18,7 +18,10 @@ from salon.booking.dates import ON, date_in
 from salon.booking.importing import BYTES_MOST, book_entries, entries
 from salon.booking.models import CalendarLink
 from salon.house.services import the_house
-from salon.signed_in import user_of
+from salon.platform.auth import current_user
+from salon.platform.idempotency import Idempotency
+from salon.platform.permissions import Access
+from salon.platform.roles import EVERYBODY
 
 
 class CalendarAddressSerializer(serializers.Serializer[Any]):
@@ -27,14 +30,16 @@ class CalendarAddressSerializer(serializers.Serializer[Any]):
 
 def link_of(request: Request) -> str:
     """The address of somebody's calendar, empty where there is none."""
-    link = CalendarLink.objects.filter(user=user_of(request), revoked_at=None).first()
+    link = CalendarLink.objects.filter(user=current_user(request), revoked_at=None).first()
     return f"/calendar/{link.secret}.ics" if link else ""
 
 
 class CalendarLinkView(APIView):
     """The secret address of one's own calendar."""
 
-    keeps_no_answer = True
+    access = Access(EVERYBODY)
+
+    idempotency = Idempotency.OFF
 
     @extend_schema(responses={200: CalendarAddressSerializer})
     def get(self, request: Request) -> Response:
@@ -43,14 +48,14 @@ class CalendarLinkView(APIView):
     @extend_schema(request=None, responses={201: CalendarAddressSerializer})
     def post(self, request: Request) -> Response:
         """A new address; the old one ends."""
-        user = user_of(request)
+        user = current_user(request)
         CalendarLink.objects.filter(user=user, revoked_at=None).update(revoked_at=timezone.now())
         CalendarLink.objects.create(user=user, secret=secrets.token_urlsafe(32))
         return Response({"address": link_of(request)}, status=status.HTTP_201_CREATED)
 
     @extend_schema(responses={204: None})
     def delete(self, request: Request) -> Response:
-        CalendarLink.objects.filter(user=user_of(request), revoked_at=None).update(
+        CalendarLink.objects.filter(user=current_user(request), revoked_at=None).update(
             revoked_at=timezone.now()
         )
         return Response(status=status.HTTP_204_NO_CONTENT)
@@ -86,6 +91,8 @@ class EntrySerializer(serializers.Serializer[Any]):
 class DayFileView(APIView):
     """One date as an iCalendar file, out and in."""
 
+    access = Access(EVERYBODY)
+
     parser_classes = [MultiPartParser]
 
     @extend_schema(
@@ -98,7 +105,7 @@ class DayFileView(APIView):
         given.is_valid(raise_exception=True)
         read = entries(given.validated_data["file"].read(BYTES_MOST + 1), date_in(request))
         if given.validated_data["keep"]:
-            book_entries(read, user_of(request))
+            book_entries(read, current_user(request))
         return Response(EntrySerializer(read, many=True).data)
 
     @extend_schema(parameters=[ON], responses={(200, "text/calendar"): OpenApiTypes.STR})

@@ -16,8 +16,8 @@ from craft.contract.day import SpecialistIn
 from craft.vocabulary import Station
 from salon.booking.models import DayOff, Holiday, Opening, Shift, Skill, StationCount
 from salon.house.models import Colleague
-from salon.house.roles import WorkRole
 from salon.house.services import name_of
+from salon.platform.roles import WorkRole
 
 #: Where nobody set hours and places. House values.
 USUAL_HOURS = (time(9), time(19))

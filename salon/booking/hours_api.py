@@ -15,10 +15,11 @@ from rest_framework.views import APIView
 from craft.vocabulary import Station, Style
 from salon.booking.hours import USUAL_HOURS, stations
 from salon.booking.models import DayOff, Holiday, Opening, Shift, Skill, StationCount
-from salon.fields import one_of, whole
 from salon.house.models import Colleague
-from salon.house.roles import WorkRole
 from salon.house.services import name_of
+from salon.platform.fields import choice_field, integer_field
+from salon.platform.permissions import Access
+from salon.platform.roles import EVERYBODY, OWNER, WorkRole
 
 CLOCKS = "Give a time of day, e.g. 09:30."
 DATES = "Give a date as year-month-day, e.g. 2026-06-20."
@@ -56,7 +57,7 @@ def rows(serializer: type[serializers.Serializer[Any]], most: int) -> Any:
 
 
 class OpeningSerializer(serializers.Serializer[Any]):
-    weekday = whole(0, 6, "with Monday as 0")
+    weekday = integer_field(0, 6, "with Monday as 0")
     opens = ClockField()
     closes = ClockField()
 
@@ -71,7 +72,7 @@ class HolidaySerializer(serializers.Serializer[Any]):
 
 class ShiftSerializer(serializers.Serializer[Any]):
     user = serializers.PrimaryKeyRelatedField(queryset=User.objects.all())
-    weekday = whole(0, 6, "with Monday as 0")
+    weekday = integer_field(0, 6, "with Monday as 0")
     begins = ClockField()
     ends = ClockField()
     pause = serializers.BooleanField(default=False)
@@ -88,12 +89,12 @@ class DayOffSerializer(serializers.Serializer[Any]):
 
 class SkillSerializer(serializers.Serializer[Any]):
     user = serializers.PrimaryKeyRelatedField(queryset=User.objects.all())
-    service = one_of([style.value for style in Style], source="style")
+    service = choice_field([style.value for style in Style], source="style")
 
 
 class StationCountSerializer(serializers.Serializer[Any]):
-    station = one_of(STATIONS)
-    count = whole(0, 50, "stations")
+    station = choice_field(STATIONS)
+    count = integer_field(0, 50, "stations")
 
 
 class HandsNameSerializer(serializers.Serializer[Any]):
@@ -173,6 +174,8 @@ def keep_hours(values: dict[str, Any]) -> None:
 
 class HoursView(APIView):
     """When the salon is open, who works when, what stands in it."""
+
+    access = Access(EVERYBODY, OWNER)
 
     @extend_schema(responses={200: HoursSerializer})
     def get(self, request: Request) -> Response:

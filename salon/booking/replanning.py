@@ -18,7 +18,7 @@ from salon.booking.hours import hours_of, moment_of
 from salon.booking.models import Booking, DayChange
 from salon.booking.placing import open_hours
 from salon.booking.services import changed, version_of, write_segments
-from salon.working import followed, worked
+from salon.platform.process_pool import run_command, run_with_progress
 
 #: Seconds of search for a whole day; of one that is followed, and may be broken off.
 DAY_S, LONG_S = 1.5, 20.0
@@ -62,7 +62,7 @@ def replanned(day: date, late: Booking | None = None, late_min: int = 0) -> DayC
         ValidationError: the salon is closed
     """
     seen = version_of(day)
-    answer = worked("day", day_request(day, late, late_min))
+    answer = run_command("day", day_request(day, late, late_min))
     return noted_change(day, seen, answer, late, late_min)
 
 
@@ -84,7 +84,7 @@ async def searched(day: date) -> AsyncGenerator[Progress | DayChange, None]:
     """
     seen = await sync_to_async(version_of)(day)
     request = await sync_to_async(day_request)(day, limit_s=LONG_S)
-    async for heard in followed("day", request):
+    async for heard in run_with_progress("day", request):
         if isinstance(heard, Progress):
             yield heard
         else:

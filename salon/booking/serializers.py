@@ -17,11 +17,11 @@ from salon.booking.hours import moment_of, specialists_on
 from salon.booking.models import BookedSegment, Booking, DayChange
 from salon.booking.placing import Wanted
 from salon.booking.services import MAY_BECOME, version_of
-from salon.fields import one_of, whole
 from salon.heads.models import Head
 from salon.house.services import name_of
 from salon.planning.models import Plan
-from salon.problems import core_schema
+from salon.platform.errors import core_schema
+from salon.platform.fields import choice_field, integer_field
 
 STATES = [state.value for state in BookingState]
 
@@ -191,9 +191,9 @@ class WantedSerializer(serializers.Serializer[Any]):
     plan = serializers.PrimaryKeyRelatedField(
         queryset=Plan.objects.all(), required=False, allow_null=True
     )
-    sitting = whole(1, 2, "as the sitting", required=False)
+    sitting = integer_field(1, 2, "as the sitting", required=False)
     title = serializers.CharField(max_length=120, required=False, allow_blank=True)
-    minutes = whole(5, 720, "minutes", required=False)
+    minutes = integer_field(5, 720, "minutes", required=False)
     wanted = serializers.PrimaryKeyRelatedField(
         queryset=User.objects.filter(is_active=True), required=False, allow_null=True
     )
@@ -255,13 +255,13 @@ class NotedSerializer(serializers.Serializer[Any]):
 
 
 class StateSerializer(serializers.Serializer[Any]):
-    state = one_of(STATES)
+    state = choice_field(STATES)
     reason = serializers.CharField(max_length=200, required=False, allow_blank=True)
 
 
 class MoveSerializer(serializers.Serializer[Any]):
     start = serializers.DateTimeField(error_messages={"invalid": MOMENTS})
-    segment = whole(
+    segment = integer_field(
         0, SEGMENTS_MOST - 1, "as the segment that begins then; 0: all of it", required=False
     )
     keep = serializers.BooleanField(
@@ -326,7 +326,7 @@ def progress_out(heard: Progress, day: date) -> dict[str, Any]:
 
 
 class LateSerializer(serializers.Serializer[Any]):
-    minutes = whole(0, 240, "minutes")
+    minutes = integer_field(0, 240, "minutes")
 
 
 class ReplanWishSerializer(serializers.Serializer[Any]):

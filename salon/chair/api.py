@@ -25,14 +25,17 @@ from salon.chair.services import (
     swapped,
     under_way,
 )
-from salon.fields import one_of, whole, within
 from salon.house.services import names_of
 from salon.kit.api import KitUseSerializer
 from salon.kit.models import KitUse
-from salon.problems import body_of, core_schema
-from salon.reading import ROW_MOST
+from salon.platform.auth import current_user
+from salon.platform.errors import body_text, core_schema
+from salon.platform.fields import choice_field, float_field, integer_field
+from salon.platform.idempotency import Idempotency
+from salon.platform.input_limits import MAX_ID
+from salon.platform.permissions import Access
+from salon.platform.roles import HANDS
 from salon.shelf.models import Product
-from salon.signed_in import user_of
 from salon.visits.api import EventSerializer
 from salon.visits.models import Visit
 from salon.visits.remarks import of_client
@@ -91,6 +94,8 @@ def chair_out(visit: Visit) -> dict[str, Any]:
 class ChairView(APIView):
     """A visit under way: read, and added to."""
 
+    access = Access(HANDS)
+
     @extend_schema(responses={200: ChairSerializer})
     def get(self, request: Request, pk: int) -> Response:
         visit = get_object_or_404(Visit.objects.select_related("plan", "head"), pk=pk)
@@ -99,7 +104,7 @@ class ChairView(APIView):
     @extend_schema(request=EventList, responses={200: ChairSerializer})
     def post(self, request: Request, pk: int) -> Response:
         visit = get_object_or_404(Visit, pk=pk)
-        return Response(chair_out(note(visit, read(EventList, body_of(request)).events)))
+        return Response(chair_out(note(visit, read(EventList, body_text(request)).events)))
 
 
 @core_schema(ReplayAnswer)
@@ -120,13 +125,15 @@ class ReplaySerializer(serializers.Serializer[Any]):
 
 
 class MomentQuery(serializers.Serializer[Any]):
-    moment = whole(
+    moment = integer_field(
         0, ENTRIES_MOST, "entries", required=False, help_text="Without it after the last entry."
     )
 
 
 class ReplayView(APIView):
     """A visit that is over or under way, as it stood after one of its entries."""
+
+    access = Access(HANDS)
 
     @extend_schema(parameters=[MomentQuery], responses={200: ReplaySerializer})
     def get(self, request: Request, pk: int) -> Response:
@@ -190,14 +197,16 @@ def seat(visit: Visit) -> dict[str, Any]:
 class SeatsView(APIView):
     """Everybody with a visit under way, the oldest first."""
 
+    access = Access(HANDS)
+
     @extend_schema(responses={200: SeatSerializer(many=True)})
     def get(self, request: Request) -> Response:
         return Response(SeatSerializer([seat(visit) for visit in under_way()], many=True).data)
 
 
 class OtherwiseWishSerializer(serializers.Serializer[Any]):
-    sections = whole(1, 120, "sections", required=False)
-    rod_mm = within(4, 60, "mm", required=False)
+    sections = integer_field(1, 120, "sections", required=False)
+    rod_mm = float_field(4, 60, "mm", required=False)
     keep = serializers.BooleanField(default=False, help_text="Else it is only told.")
 
     def validate(self, values: dict[str, Any]) -> dict[str, Any]:
@@ -216,7 +225,9 @@ class OtherwiseSerializer(serializers.Serializer[Any]):
 class OtherwiseView(APIView):
     """Go on with other sections or rods: the rest is planned anew, first told, then kept."""
 
-    computes = True
+    access = Access(HANDS)
+
+    idempotency = Idempotency.RESERVE
 
     @extend_schema(request=OtherwiseWishSerializer, responses={200: OtherwiseSerializer})
     def post(self, request: Request, pk: int) -> Response:
@@ -225,9 +236,9 @@ class OtherwiseView(APIView):
         visit = get_object_or_404(Visit.objects.select_related("plan", "head"), pk=pk)
         changed = dict(given.validated_data)
         keep = changed.pop("keep")
-        told = otherwise(visit, changed, user_of(request))
+        told = otherwise(visit, changed, current_user(request))
         if keep:
-            go_on_otherwise(visit, user_of(request), told)
+            go_on_otherwise(visit, current_user(request), told)
         answer = {"summary": told.summary, "kept": keep}
         return Response(OtherwiseSerializer(answer).data)
 
@@ -238,8 +249,8 @@ class SwapCheckField(serializers.JSONField):
 
 
 class SwapWishSerializer(serializers.Serializer[Any]):
-    role = one_of([role.value for role in Role])
-    product = serializers.IntegerField(min_value=1, max_value=ROW_MOST)
+    role = choice_field([role.value for role in Role])
+    product = serializers.IntegerField(min_value=1, max_value=MAX_ID)
 
 
 class OtherBottleSerializer(serializers.Serializer[Any]):
@@ -251,6 +262,8 @@ class OtherBottleSerializer(serializers.Serializer[Any]):
 
 class SwapView(APIView):
     """Hold another bottle against this visit: label, pairs, stock and film."""
+
+    access = Access(HANDS)
 
     @extend_schema(
         parameters=[SwapWishSerializer],

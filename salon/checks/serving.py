@@ -10,10 +10,10 @@ import uvicorn
 from django.db import connections
 from django.http import HttpRequest, HttpResponse
 
-from salon.worker import PatientProtocol
+from salon.platform.gunicorn_worker import HeadTimeoutProtocol
 
 if TYPE_CHECKING:
-    from salon.passing import Passing
+    pass
 
 #: A server that is not at rest by then never will be [s].
 REST_S, LOOK_S = 30.0, 0.01
@@ -29,13 +29,13 @@ class UnderWay:
 
     def begin(self) -> None:
         """Count from now on; Django has to be set up."""
-        from salon.passing import Passing
+        from salon.platform.request_log import RequestLogMiddleware
 
         if self.counts:
             return
-        self.counts, answer = True, Passing.__call__
+        self.counts, answer = True, RequestLogMiddleware.__call__
 
-        def counted(passing: "Passing", request: HttpRequest) -> HttpResponse:
+        def counted(passing: "RequestLogMiddleware", request: HttpRequest) -> HttpResponse:
             with self.lock:
                 self.count += 1
             try:
@@ -44,7 +44,7 @@ class UnderWay:
                 with self.lock:
                     self.count -= 1
 
-        setattr(Passing, "__call__", counted)  # noqa: B010
+        setattr(RequestLogMiddleware, "__call__", counted)  # noqa: B010
 
 
 UNDER_WAY = UnderWay()
@@ -77,7 +77,7 @@ class ServerThread(threading.Thread):
             self.server = Announcing(
                 uvicorn.Config(
                     application,
-                    http=PatientProtocol,
+                    http=HeadTimeoutProtocol,
                     lifespan="off",
                     log_level="warning",
                     loop="asyncio",

@@ -25,7 +25,7 @@ OK = 200
 def gunicorn(port: int) -> Iterator[str]:
     """The server of `make demo` on a port of its own; its address."""
     command = [sys.executable, "-m", "gunicorn", "salon.asgi"]
-    command += ["--worker-class", "salon.worker.Worker", "--workers", "2"]
+    command += ["--worker-class", "salon.platform.gunicorn_worker.Worker", "--workers", "2"]
     command += ["--bind", f"127.0.0.1:{port}", "--log-level", "error"]
     server = subprocess.Popen(command, stderr=subprocess.DEVNULL)
     address = f"http://127.0.0.1:{port}"

@@ -19,13 +19,13 @@ from salon.demo.people import HEADS
 from salon.demo.year import live_a_year, try_two_gels
 from salon.heads.models import Head
 from salon.heads.services import add_head, observe, raise_stop
-from salon.house.roles import WorkRole
 from salon.house.services import the_house
 from salon.house.staff import add_colleague
 from salon.kit.models import KitItem
 from salon.planning.models import Plan
 from salon.planning.services import save
 from salon.planning.wish import HeadWish
+from salon.platform.roles import WorkRole
 from salon.shelf.calibrating import keep, keep_weighing
 from salon.shelf.exchange import Row, cleaned
 from salon.shelf.importing import looked, take_in

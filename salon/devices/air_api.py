@@ -17,6 +17,8 @@ from salon.devices.ambient import ambient, forecast_from
 from salon.devices.models import RoomStandIn
 from salon.devices.room import LOOKED_AT, NoSensor, Trust, judge, sensor
 from salon.house.services import the_house
+from salon.platform.permissions import Access
+from salon.platform.roles import EVERYBODY, HANDS
 
 #: Readings are drawn so often at most, and the forecast looks so far ahead [h].
 DRAWN_EVERY, AHEAD_H = timedelta(minutes=5), 24
@@ -98,6 +100,8 @@ def room_words() -> dict[str, object]:
 class AirView(APIView):
     """The air of the salon now, of the way home, of the night."""
 
+    access = Access(EVERYBODY, HANDS)
+
     @extend_schema(responses=SalonAirSerializer)
     def get(self, request: Request) -> Response:
         air = ambient(the_house(), None)
@@ -113,6 +117,8 @@ class AirView(APIView):
 
 class RoomStandInView(APIView):
     """Let the simulated sensor stick, fall silent, get lost, come back."""
+
+    access = Access(HANDS)
 
     @extend_schema(
         request=SensorStandInSerializer,

@@ -20,8 +20,11 @@ from salon.devices import services
 from salon.devices.models import ScopePicture
 from salon.devices.scope import NoPicture, Shot, scope
 from salon.heads.models import Head
-from salon.problems import core_schema
-from salon.signed_in import user_of
+from salon.platform.auth import current_user
+from salon.platform.errors import core_schema
+from salon.platform.idempotency import Idempotency
+from salon.platform.permissions import Access
+from salon.platform.roles import HANDS
 
 ZONES = [zone.value for zone in Zone]
 
@@ -100,7 +103,9 @@ def scope_name() -> str:
 class ScopeView(APIView):
     """The scope: its latest pictures of a head; taking another."""
 
-    computes = True
+    access = Access(HANDS)
+
+    idempotency = Idempotency.RESERVE
     may_be_busy = True
 
     @extend_schema(responses=ScopeSerializer)
@@ -114,14 +119,16 @@ class ScopeView(APIView):
         given = TakeSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         head = get_object_or_404(Head, pk=pk)
-        picture = services.take_picture(head, given.validated_data["zone"], user_of(request))
+        picture = services.take_picture(head, given.validated_data["zone"], current_user(request))
         return Response(PictureSerializer(picture).data, status=status.HTTP_201_CREATED)
 
 
 class UploadView(APIView):
     """A picture from any other scope, with its scale."""
 
-    computes = True
+    access = Access(HANDS)
+
+    idempotency = Idempotency.RESERVE
     may_be_busy = True
 
     parser_classes = [MultiPartParser]
@@ -136,12 +143,14 @@ class UploadView(APIView):
         values = given.validated_data
         shot = Shot(values["picture"].read(), values["um_per_px"])
         head = get_object_or_404(Head, pk=pk)
-        picture = services.keep(head, values["zone"], shot, user_of(request))
+        picture = services.keep(head, values["zone"], shot, current_user(request))
         return Response(PictureSerializer(picture).data, status=status.HTTP_201_CREATED)
 
 
 class PictureView(APIView):
     """One picture: the count, corrected by taps."""
+
+    access = Access(HANDS)
 
     @extend_schema(request=CorrectSerializer, responses={200: PictureSerializer})
     def patch(self, request: Request, pk: int) -> Response:
@@ -155,6 +164,8 @@ class PictureView(APIView):
 
 class ImageView(APIView):
     """The picture itself."""
+
+    access = Access(HANDS)
 
     @extend_schema(responses={(200, "image/png"): OpenApiTypes.BINARY})
     def get(self, request: Request, pk: int) -> HttpResponse:

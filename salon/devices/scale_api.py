@@ -14,7 +14,9 @@ from rest_framework.views import APIView
 
 from salon.devices.scale import NoScale, Scale, State, scale
 from salon.devices.scale.simulated import SimulatedScale
-from salon.streaming import EventStream, Watched
+from salon.platform.event_stream import EventStreamRenderer, SharedEvents
+from salon.platform.permissions import Access
+from salon.platform.roles import HANDS
 
 #: Readings are sent so often; one that did not change again after so long, as a sign of life [s].
 EVERY_S, REPEAT_S = 0.15, 1.5
@@ -51,6 +53,8 @@ def shown(device: Scale) -> dict[str, object]:
 class ScaleView(APIView):
     """What lies on the scale now."""
 
+    access = Access(HANDS)
+
     @extend_schema(responses={200: ScaleReadingSerializer})
     def get(self, request: Request) -> Response:
         return Response(ScaleReadingSerializer(shown(scale())).data)
@@ -61,13 +65,15 @@ def reading() -> str:
     return json.dumps(shown(scale()))
 
 
-READINGS = Watched(reading, every_s=EVERY_S, repeat_s=REPEAT_S)
+READINGS = SharedEvents(reading, every_s=EVERY_S, repeat_s=REPEAT_S)
 
 
 class StreamView(APIView):
     """Readings as they come."""
 
-    renderer_classes = [EventStream, renderers.JSONRenderer]
+    access = Access(HANDS)
+
+    renderer_classes = [EventStreamRenderer, renderers.JSONRenderer]
 
     @extend_schema(responses={(200, "text/event-stream"): OpenApiTypes.STR})
     def get(self, request: Request) -> StreamingHttpResponse:
@@ -76,6 +82,8 @@ class StreamView(APIView):
 
 class TareView(APIView):
     """Take what lies on it as nothing."""
+
+    access = Access(HANDS)
 
     @extend_schema(request=None, responses={200: ScaleReadingSerializer})
     def post(self, request: Request) -> Response:
@@ -86,6 +94,8 @@ class TareView(APIView):
 
 class StandInView(APIView):
     """Pour onto the simulated scale, empty it, pull its cable."""
+
+    access = Access(HANDS)
 
     @extend_schema(request=PourSerializer, responses={200: ScaleReadingSerializer})
     def post(self, request: Request) -> Response:

@@ -16,7 +16,7 @@ from salon.devices.pictures import picture_of
 from salon.devices.scope import Shot, Subject, scope
 from salon.heads.models import Head
 from salon.heads.services import profile
-from salon.working import made_beside
+from salon.platform.process_pool import call_in_process
 
 #: What the simulated scope shows where nothing is known of a head.
 USUAL_PER_CM2 = 180.0
@@ -63,7 +63,7 @@ def keep(head: Head, zone: str, shot: Shot, by: User) -> ScopePicture:
     low, high = UM_PER_PX_RANGE
     if not low <= shot.um_per_px <= high:
         raise CraftError("um_per_px", f"Give a number from {low:g} to {high:g} µm.")
-    read = made_beside(picture_of, shot.data)
+    read = call_in_process(picture_of, shot.data)
     field = read_field(read.grey, shot.um_per_px)
     picture = ScopePicture(
         head=head,

@@ -12,10 +12,12 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from craft.vocabulary import LearnedOf, Promised
-from salon.fields import one_of
 from salon.findings import services
 from salon.findings.opening import TABLES, as_csv, as_rows, dictionary
 from salon.learning.services import DRYING
+from salon.platform.fields import choice_field
+from salon.platform.permissions import Access
+from salon.platform.roles import HANDS, PLANNERS
 
 
 class LearnedRowSerializer(serializers.Serializer[Any]):
@@ -134,6 +136,8 @@ class FindingsSerializer(serializers.Serializer[Any]):
 class FindingsView(APIView):
     """What was learned, how good the forecasts were, and the books."""
 
+    access = Access(HANDS)
+
     @extend_schema(responses=FindingsSerializer)
     def get(self, request: Request) -> Response:
         found = {
@@ -150,7 +154,7 @@ TABLE = OpenApiParameter("table", OpenApiTypes.STR, enum=list(TABLES), required=
 
 
 class TableSerializer(serializers.Serializer[Any]):
-    table = one_of(list(TABLES))
+    table = choice_field(list(TABLES))
 
 
 def asked_table(request: Request) -> str:
@@ -162,6 +166,8 @@ def asked_table(request: Request) -> str:
 
 class CsvView(APIView):
     """A table of open data as CSV."""
+
+    access = Access(PLANNERS)
 
     @extend_schema(parameters=[TABLE], responses={(200, "text/csv"): OpenApiTypes.STR})
     def get(self, request: Request) -> HttpResponse:
@@ -181,6 +187,8 @@ class DataSerializer(serializers.Serializer[Any]):
 
 class DataView(APIView):
     """A table of open data as JSON."""
+
+    access = Access(PLANNERS)
 
     @extend_schema(parameters=[TABLE], responses=DataSerializer)
     def get(self, request: Request) -> Response:

@@ -10,11 +10,13 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from craft.vocabulary import LearnedOf
-from salon.fields import one_of, whole
 from salon.findings.learned import LISTED, LearnedValue, choose, visits_of, what_if
 from salon.learning.services import DRYING
-from salon.reading import ROW_MOST
-from salon.signed_in import user_of
+from salon.platform.auth import current_user
+from salon.platform.fields import choice_field, integer_field
+from salon.platform.input_limits import MAX_ID
+from salon.platform.permissions import Access
+from salon.platform.roles import HANDS, PLANNERS
 
 #: Everything that is learned.
 QUANTITIES = [DRYING, *(quantity.value for quantity in LearnedOf)]
@@ -23,7 +25,7 @@ QUANTITIES = [DRYING, *(quantity.value for quantity in LearnedOf)]
 class LearnedValueSerializer(serializers.Serializer[Any]):
     """Which learned value."""
 
-    quantity = one_of(QUANTITIES)
+    quantity = choice_field(QUANTITIES)
     group = serializers.CharField(
         max_length=80, required=False, allow_blank=True, default="", help_text="Empty for drying."
     )
@@ -59,7 +61,7 @@ class LearningChoiceSerializer(LearnedValueSerializer):
     """Visits that should count for a learned value, or should not."""
 
     visits = serializers.ListField(
-        child=whole(1, ROW_MOST, "as the number of a visit"), min_length=1, max_length=LISTED
+        child=integer_field(1, MAX_ID, "as the number of a visit"), min_length=1, max_length=LISTED
     )
     used = serializers.BooleanField()
     preview = serializers.BooleanField(
@@ -77,6 +79,8 @@ class LearningEffectSerializer(serializers.Serializer[Any]):
 
 class LearnedValueView(APIView):
     """One learned value."""
+
+    access = Access(HANDS, PLANNERS)
 
     @extend_schema(parameters=[LearnedValueSerializer], responses=LearnedVisitsSerializer)
     def get(self, request: Request) -> Response:
@@ -96,7 +100,7 @@ class LearnedValueView(APIView):
         value = LearnedValue(chosen["quantity"], chosen["group"], chosen["hands"])
         before, after = what_if(value, chosen["visits"], used=chosen["used"])
         if not chosen["preview"]:
-            choose(value, chosen["visits"], user_of(request), used=chosen["used"])
+            choose(value, chosen["visits"], current_user(request), used=chosen["used"])
         effect = {"before": before, "after": after, "kept": not chosen["preview"]}
         return Response(LearningEffectSerializer(effect).data)
 

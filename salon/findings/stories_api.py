@@ -11,12 +11,14 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from craft.vocabulary import Role, Suggested
-from salon.fields import one_of, whole
 from salon.findings.heads import answer_suggestion, findings_of, two_visits
 from salon.findings.likeness import ASPECTS, like
 from salon.heads.models import Head
-from salon.reading import ROW_MOST
-from salon.signed_in import user_of
+from salon.platform.auth import current_user
+from salon.platform.fields import choice_field, integer_field
+from salon.platform.input_limits import MAX_ID
+from salon.platform.permissions import Access
+from salon.platform.roles import HANDS
 
 
 class StoryChangeSerializer(serializers.Serializer[Any]):
@@ -76,13 +78,15 @@ class StorySerializer(serializers.Serializer[Any]):
 class SuggestionAnswerSerializer(serializers.Serializer[Any]):
     """A suggestion is taken, or dismissed with a reason."""
 
-    key = one_of([each.value for each in Suggested])
+    key = choice_field([each.value for each in Suggested])
     taken = serializers.BooleanField()
     reason = serializers.CharField(max_length=300, required=False, allow_blank=True, default="")
 
 
 class StoryView(APIView):
     """What changed from visit to visit, and what to try."""
+
+    access = Access(HANDS)
 
     @extend_schema(responses=StorySerializer)
     def get(self, request: Request, pk: int) -> Response:
@@ -98,7 +102,7 @@ class StoryView(APIView):
         answer_suggestion(
             head,
             Suggested(values["key"]),
-            user_of(request),
+            current_user(request),
             taken=values["taken"],
             reason=values["reason"],
         )
@@ -140,12 +144,14 @@ class BesideSerializer(serializers.Serializer[Any]):
 
 
 class TwoVisitsSerializer(serializers.Serializer[Any]):
-    first = whole(1, ROW_MOST, "as the number of a visit")
-    second = whole(1, ROW_MOST, "as the number of a visit")
+    first = integer_field(1, MAX_ID, "as the number of a visit")
+    second = integer_field(1, MAX_ID, "as the number of a visit")
 
 
 class TwoVisitsView(APIView):
     """Any two visits of a head, step by step."""
+
+    access = Access(HANDS)
 
     @extend_schema(parameters=[TwoVisitsSerializer], responses=BesideSerializer)
     def get(self, request: Request, pk: int) -> Response:
@@ -189,6 +195,8 @@ class LikeSerializer(serializers.Serializer[Any]):
 
 class LikeView(APIView):
     """What worked on hair like this."""
+
+    access = Access(HANDS)
 
     @extend_schema(responses=LikeSerializer)
     def get(self, request: Request, pk: int) -> Response:

@@ -13,13 +13,15 @@ from rest_framework.views import APIView
 from craft.contract.trial import TrialAnswer
 from craft.results import SCORE_MAX, SCORE_MIN
 from craft.vocabulary import Trait, TrialLayout
-from salon.fields import one_of, whole, within
 from salon.findings.models import Trial, TrialPair
 from salon.findings.trials import begin_trial, end_trial, next_pair, rate, standing
 from salon.heads.models import Head
 from salon.house.services import name_of
-from salon.problems import core_schema
-from salon.signed_in import user_of
+from salon.platform.auth import current_user
+from salon.platform.errors import core_schema
+from salon.platform.fields import choice_field, float_field, integer_field
+from salon.platform.permissions import Access
+from salon.platform.roles import HANDS
 
 
 @core_schema(TrialAnswer)
@@ -88,10 +90,10 @@ class NewTrialSerializer(serializers.Serializer[Any]):
     name = serializers.CharField(max_length=120)
     way_a = serializers.CharField(max_length=120)
     way_b = serializers.CharField(max_length=120)
-    trait = one_of([each.value for each in Trait])
-    layout = one_of([each.value for each in TrialLayout], default=TrialLayout.HALVES.value)
-    alpha = within(0.01, 0.2, "of claiming a difference there is not", default=0.05)
-    most = whole(5, 100, "pairs", default=20)
+    trait = choice_field([each.value for each in Trait])
+    layout = choice_field([each.value for each in TrialLayout], default=TrialLayout.HALVES.value)
+    alpha = float_field(0.01, 0.2, "of claiming a difference there is not", default=0.05)
+    most = integer_field(5, 100, "pairs", default=20)
 
 
 class NewPairSerializer(serializers.Serializer[Any]):
@@ -101,35 +103,39 @@ class NewPairSerializer(serializers.Serializer[Any]):
 class RatingSerializer(serializers.Serializer[Any]):
     """Both halves, as somebody sees them who need not know which is which."""
 
-    left = whole(SCORE_MIN, SCORE_MAX, "as a score")
-    right = whole(SCORE_MIN, SCORE_MAX, "as a score")
+    left = integer_field(SCORE_MIN, SCORE_MAX, "as a score")
+    right = integer_field(SCORE_MIN, SCORE_MAX, "as a score")
 
 
 def trial_out(of: Trial, request: Request) -> dict[str, Any]:
     """A trial as it is answered to somebody."""
     of = Trial.objects.prefetch_related("pairs__head").get(pk=of.pk)
-    return dict(TrialSerializer(of, context={"viewer": user_of(request).pk}).data)
+    return dict(TrialSerializer(of, context={"viewer": current_user(request).pk}).data)
 
 
 class TrialsView(APIView):
     """Trials, the newest first."""
 
+    access = Access(HANDS)
+
     @extend_schema(responses=TrialSerializer(many=True))
     def get(self, request: Request) -> Response:
         rows = Trial.objects.select_related("begun_by").prefetch_related("pairs__head")[:50]
-        context = {"viewer": user_of(request).pk}
+        context = {"viewer": current_user(request).pk}
         return Response(TrialSerializer(rows, many=True, context=context).data)
 
     @extend_schema(request=NewTrialSerializer, responses={201: TrialSerializer})
     def post(self, request: Request) -> Response:
         given = NewTrialSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        begun = begin_trial(given.validated_data, user_of(request))
+        begun = begin_trial(given.validated_data, current_user(request))
         return Response(trial_out(begun, request), status=status.HTTP_201_CREATED)
 
 
 class TrialView(APIView):
     """One trial: its next pair, its end."""
+
+    access = Access(HANDS)
 
     @extend_schema(responses=TrialSerializer)
     def get(self, request: Request, pk: int) -> Response:
@@ -144,7 +150,7 @@ class TrialView(APIView):
         given = NewPairSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         head = get_object_or_404(Head, pk=given.validated_data["head"])
-        next_pair(of, head, user_of(request))
+        next_pair(of, head, current_user(request))
         return Response(trial_out(of, request))
 
     @extend_schema(responses={200: TrialSerializer})
@@ -156,13 +162,15 @@ class TrialView(APIView):
 class PairView(APIView):
     """Rate a pair."""
 
+    access = Access(HANDS)
+
     @extend_schema(request=RatingSerializer, responses={200: TrialSerializer})
     def post(self, request: Request, pk: int) -> Response:
         pair = get_object_or_404(TrialPair.objects.select_related("trial"), pk=pk)
         given = RatingSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         values = given.validated_data
-        rate(pair, values["left"], values["right"], user_of(request))
+        rate(pair, values["left"], values["right"], current_user(request))
         return Response(trial_out(pair.trial, request))
 
 

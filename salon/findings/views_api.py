@@ -12,9 +12,11 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from craft.errors import CraftError
-from salon.fields import one_of
 from salon.findings.models import PLACES, SavedView
-from salon.signed_in import user_of
+from salon.platform.auth import current_user
+from salon.platform.fields import choice_field
+from salon.platform.permissions import Access
+from salon.platform.roles import EVERYBODY
 
 #: So many views of a list are enough for anybody.
 VIEWS_MOST = 30
@@ -31,23 +33,25 @@ class SavedViewSerializer(serializers.ModelSerializer[SavedView]):
 class NewViewSerializer(serializers.Serializer[Any]):
     """A view to keep; one of the same name is replaced."""
 
-    place = one_of(list(PLACES))
+    place = choice_field(list(PLACES))
     name = serializers.CharField(max_length=60)
     query = serializers.CharField(max_length=300, allow_blank=True)
 
 
 class PlaceQuery(serializers.Serializer[Any]):
-    place = one_of(list(PLACES))
+    place = choice_field(list(PLACES))
 
 
 def of_place(request: Request, place: str) -> Response:
     """One's own views of a list."""
-    rows = SavedView.objects.filter(user=user_of(request), place=place)
+    rows = SavedView.objects.filter(user=current_user(request), place=place)
     return Response(SavedViewSerializer(rows, many=True).data)
 
 
 class SavedViewsView(APIView):
     """One's own views of a list; another one."""
+
+    access = Access(EVERYBODY)
 
     @extend_schema(parameters=[PlaceQuery], responses=SavedViewSerializer(many=True))
     def get(self, request: Request) -> Response:
@@ -59,7 +63,7 @@ class SavedViewsView(APIView):
     def post(self, request: Request) -> Response:
         given = NewViewSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        values, user = given.validated_data, user_of(request)
+        values, user = given.validated_data, current_user(request)
         own = SavedView.objects.filter(user=user, place=values["place"])
         if own.exclude(name=values["name"]).count() >= VIEWS_MOST:
             raise CraftError("name", f"{VIEWS_MOST} views are kept; take one away first.")
@@ -74,9 +78,11 @@ class SavedViewsView(APIView):
 class SavedViewView(APIView):
     """One of one's own views."""
 
+    access = Access(EVERYBODY)
+
     @extend_schema(responses={204: None})
     def delete(self, request: Request, pk: int) -> Response:
-        get_object_or_404(SavedView, pk=pk, user=user_of(request)).delete()
+        get_object_or_404(SavedView, pk=pk, user=current_user(request)).delete()
         return Response(status=status.HTTP_204_NO_CONTENT)
 
 

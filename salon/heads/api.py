@@ -18,13 +18,14 @@ from craft.contract import School
 from craft.contract.plan.request import NAMES_MOST
 from craft.contract.profile import ProfileAnswer
 from craft.vocabulary import Condition, Zone
-from salon.fields import check_zone, phone_number
 from salon.heads import services
 from salon.heads.models import Head, Observation
-from salon.house.policy import may_read
 from salon.house.services import name_of
-from salon.problems import CoreField, core_schema
-from salon.signed_in import user_of
+from salon.platform.auth import current_user
+from salon.platform.errors import CoreField, core_schema
+from salon.platform.fields import phone_field, validate_time_zone
+from salon.platform.permissions import Access, has_role
+from salon.platform.roles import EVERYBODY, HANDS
 
 #: Nobody is older [years].
 OLDEST = 120
@@ -139,9 +140,9 @@ class HeadSerializer(serializers.ModelSerializer[Head]):
         child=serializers.CharField(**WORDS), required=False, max_length=NAMES_MOST
     )
     school = SchoolField(required=False)
-    phone = phone_number()
+    phone = phone_field()
     zone = serializers.CharField(
-        max_length=64, required=False, allow_blank=True, validators=[check_zone]
+        max_length=64, required=False, allow_blank=True, validators=[validate_time_zone]
     )
 
     def validate_birthday(self, day: date | None) -> date | None:
@@ -192,6 +193,8 @@ class NewHeadSerializer(HeadSerializer):
 class HeadView(APIView):
     """One client."""
 
+    access = Access(EVERYBODY)
+
     @extend_schema(responses=HeadSerializer)
     def get(self, request: Request, pk: int) -> Response:
         return Response(HeadSerializer(get_object_or_404(Head, pk=pk)).data)
@@ -205,7 +208,7 @@ class HeadView(APIView):
         given = HeadSerializer(head, data=request.data, partial=True)
         given.is_valid(raise_exception=True)
         values = dict(given.validated_data)
-        if not may_read(request.user, "profile"):
+        if not has_role(request.user, HANDS):
             check_nothing_is_lost(head, values)
         version = values.pop("version", None)
         if version is None:
@@ -238,6 +241,8 @@ def check_nothing_is_lost(head: Head, values: dict[str, Any]) -> None:
 class ArchiveView(APIView):
     """Leave a client out of lists, or bring them back."""
 
+    access = Access(EVERYBODY)
+
     @extend_schema(request=None, responses=HeadSerializer)
     def post(self, request: Request, pk: int) -> Response:
         head = services.archive(get_object_or_404(Head, pk=pk))
@@ -252,6 +257,8 @@ class ArchiveView(APIView):
 class ProfileView(APIView):
     """The newest of everything observed on a head."""
 
+    access = Access(HANDS)
+
     @extend_schema(responses=ProfileSerializer)
     def get(self, request: Request, pk: int) -> Response:
         profile = services.profile(get_object_or_404(Head, pk=pk))
@@ -260,6 +267,8 @@ class ProfileView(APIView):
 
 class ObservationsView(APIView):
     """Everything ever observed on a head; new observations are added, none is changed."""
+
+    access = Access(HANDS)
 
     @extend_schema(responses=ObservationSerializer(many=True))
     def get(self, request: Request, pk: int) -> Response:
@@ -275,12 +284,14 @@ class ObservationsView(APIView):
         head = get_object_or_404(Head, pk=pk)
         given = ObserveSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        kept = services.observe(head, given.validated_data["observations"], user_of(request))
+        kept = services.observe(head, given.validated_data["observations"], current_user(request))
         return Response(ObservationSerializer(kept, many=True).data, status=status.HTTP_201_CREATED)
 
 
 class WithdrawalView(APIView):
     """Take an observation back, or undo that."""
+
+    access = Access(HANDS)
 
     @extend_schema(request=None, responses=ObservationSerializer)
     def post(self, request: Request, pk: int) -> Response:

@@ -15,7 +15,7 @@ from craft.vocabulary import Zone
 from salon.heads import services
 from salon.heads.models import Consultation, Head, Observation
 from salon.heads.services import ObservedValue, Profile
-from salon.problems import Conflict
+from salon.platform.errors import Conflict
 
 ANSWERS_MOST = 200
 

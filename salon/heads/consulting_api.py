@@ -14,13 +14,15 @@ from rest_framework.views import APIView
 from craft import curl
 from craft.consultation import QUESTIONS, Part, is_fresh
 from craft.vocabulary import Pattern, StopSign
-from salon.fields import whole, within
 from salon.heads import consulting, services
 from salon.heads.api import ProfileSerializer, profile_data
 from salon.heads.models import Consultation, Head, RaisedStopSign
 from salon.house.services import name_of
-from salon.problems import ProblemSerializer
-from salon.signed_in import user_of
+from salon.platform.auth import current_user
+from salon.platform.errors import ErrorSerializer
+from salon.platform.fields import float_field, integer_field
+from salon.platform.permissions import Access
+from salon.platform.roles import HANDS, PLANNERS
 
 #: An answer holds so many words, or a text so long.
 WORDS_MOST, TEXT_LONGEST = 60, 2000
@@ -56,6 +58,8 @@ class QuestionsSerializer(serializers.Serializer[Any]):
 
 class QuestionsView(APIView):
     """What a consultation asks, in order, and the strands to compare with."""
+
+    access = Access(HANDS)
 
     @extend_schema(responses=QuestionsSerializer)
     def get(self, request: Request) -> Response:
@@ -102,9 +106,9 @@ class AnswerValueField(serializers.Field[Any, Any, Any, Any]):
 class CountDetailSerializer(serializers.Serializer[Any]):
     """What a counted density rests on."""
 
-    hairs = whole(0, 5000, "hairs")
-    field_cm2 = within(0.01, 10, "cm²")
-    picture = whole(1, 2**31, "", required=False)
+    hairs = integer_field(0, 5000, "hairs")
+    field_cm2 = float_field(0.01, 10, "cm²")
+    picture = integer_field(1, 2**31, "", required=False)
 
 
 class AnswerSerializer(serializers.Serializer[Any]):
@@ -166,7 +170,7 @@ class ConsultationSerializer(serializers.ModelSerializer[Consultation]):
     def get_profile(self, consultation: Consultation) -> Any:
         return ProfileSerializer(profile_data(consulting.profile_with(consultation))).data
 
-    @extend_schema_field(ProblemSerializer(many=True))
+    @extend_schema_field(ErrorSerializer(many=True))
     def get_problems(self, consultation: Consultation) -> Any:
         return consulting.problems(consultation.answers)
 
@@ -215,10 +219,12 @@ class FinishSerializer(serializers.Serializer[Any]):
 class BeginView(APIView):
     """Open a consultation, or go on with the open one."""
 
+    access = Access(HANDS)
+
     @extend_schema(request=None, responses=ConsultationSerializer)
     def post(self, request: Request, pk: int) -> Response:
         head = get_object_or_404(Head, pk=pk)
-        return Response(ConsultationSerializer(consulting.begin(head, user_of(request))).data)
+        return Response(ConsultationSerializer(consulting.begin(head, current_user(request))).data)
 
 
 class ConsultationStateSerializer(serializers.Serializer[Any]):
@@ -231,6 +237,8 @@ class ConsultationStateSerializer(serializers.Serializer[Any]):
 
 class ConsultationStateView(APIView):
     """Where a head stands."""
+
+    access = Access(HANDS)
 
     @extend_schema(responses=ConsultationStateSerializer)
     def get(self, request: Request, pk: int) -> Response:
@@ -248,6 +256,8 @@ class ConsultationStateView(APIView):
 
 class ConsultationView(APIView):
     """One consultation: read, save as typed, discard."""
+
+    access = Access(HANDS)
 
     @extend_schema(responses=ConsultationSerializer)
     def get(self, request: Request, pk: int) -> Response:
@@ -274,6 +284,8 @@ class ConsultationView(APIView):
 class FinishView(APIView):
     """Record what was answered."""
 
+    access = Access(PLANNERS)
+
     @extend_schema(
         request=FinishSerializer,
         responses={200: ConsultationSerializer},
@@ -282,7 +294,9 @@ class FinishView(APIView):
         consultation = get_object_or_404(Consultation, pk=pk)
         given = FinishSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        done = consulting.finish(consultation, given.validated_data["version"], user_of(request))
+        done = consulting.finish(
+            consultation, given.validated_data["version"], current_user(request)
+        )
         return Response(ConsultationSerializer(done).data)
 
 
@@ -318,6 +332,8 @@ class ClearSerializer(serializers.Serializer[Any]):
 class StopSignsView(APIView):
     """Stop signs of a head, open ones and cleared ones."""
 
+    access = Access(HANDS)
+
     @extend_schema(responses=RaisedStopSignSerializer(many=True))
     def get(self, request: Request, pk: int) -> Response:
         rows = get_object_or_404(Head, pk=pk).stop_signs.select_related("raised_by", "cleared_by")
@@ -328,12 +344,14 @@ class StopSignsView(APIView):
         head = get_object_or_404(Head, pk=pk)
         given = RaiseSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        stop_sign = services.raise_stop(head, given.validated_data["sign"], user_of(request))
+        stop_sign = services.raise_stop(head, given.validated_data["sign"], current_user(request))
         return Response(RaisedStopSignSerializer(stop_sign).data, status=status.HTTP_201_CREATED)
 
 
 class ClearView(APIView):
     """Clear a stop sign, with a note."""
+
+    access = Access(PLANNERS)
 
     @extend_schema(
         request=ClearSerializer,
@@ -343,7 +361,9 @@ class ClearView(APIView):
         given = ClearSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         stop_sign = get_object_or_404(RaisedStopSign, pk=pk)
-        cleared = services.clear_stop(stop_sign, given.validated_data["note"], user_of(request))
+        cleared = services.clear_stop(
+            stop_sign, given.validated_data["note"], current_user(request)
+        )
         return Response(RaisedStopSignSerializer(cleared).data)
 
 

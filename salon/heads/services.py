@@ -22,7 +22,7 @@ from craft.profiling import profiled
 from craft.vocabulary import Contact, PorosityTest, Zone
 from salon.heads.models import Head, Observation, RaisedStopSign
 from salon.heads.searching import folded
-from salon.problems import Conflict, Doubtful
+from salon.platform.errors import ConfirmationRequired, Conflict
 
 #: Ways to know the strand; the newest of them counts.
 STRAND_KINDS = ("diameter_um", "strand")
@@ -111,7 +111,9 @@ def ask_about_namesakes(name: str) -> None:
     if namesake is None:
         return
     known = f"phone {namesake.phone}" if namesake.phone else "no phone number"
-    raise Doubtful({"name": f"There is a client named {namesake.name} ({known}). Is this another?"})
+    raise ConfirmationRequired(
+        {"name": f"There is a client named {namesake.name} ({known}). Is this another?"}
+    )
 
 
 @transaction.atomic

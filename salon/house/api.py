@@ -11,10 +11,18 @@ from rest_framework.views import APIView
 
 from craft.contract import HouseRules, PlanRequest, Room, School
 from craft.wear import reaching
-from salon.fields import check_zone, phone_number, ranged, whole, within
 from salon.house.models import House
 from salon.house.services import change_house, the_house
-from salon.problems import CoreField, core_schema
+from salon.platform.errors import CoreField, core_schema
+from salon.platform.fields import (
+    contract_float_field,
+    float_field,
+    integer_field,
+    phone_field,
+    validate_time_zone,
+)
+from salon.platform.permissions import Access
+from salon.platform.roles import EVERYBODY, OWNER
 
 #: Saturated air never dries hair.
 DAMPEST_RH = 0.98
@@ -35,21 +43,21 @@ class RulesField(CoreField):
 
 
 class HouseSerializer(serializers.ModelSerializer[House]):
-    phone = phone_number()
-    zone = serializers.CharField(max_length=64, validators=[check_zone])
-    room_temp_c = ranged(Room, "temp_c")
-    room_rh = within(0, DAMPEST_RH, "as a share of 1")
-    journey_min = ranged(PlanRequest, "journey_min")
-    home_temp_c = within(5, 35, "°C")
-    contact_min = within(0.5, 120, "min, as its label says", allow_null=True)
+    phone = phone_field()
+    zone = serializers.CharField(max_length=64, validators=[validate_time_zone])
+    room_temp_c = contract_float_field(Room, "temp_c")
+    room_rh = float_field(0, DAMPEST_RH, "as a share of 1")
+    journey_min = contract_float_field(PlanRequest, "journey_min")
+    home_temp_c = float_field(5, 35, "°C")
+    contact_min = float_field(0.5, 120, "min, as its label says", allow_null=True)
     currency = serializers.RegexField(
         "^[A-Z]{3}$", error_messages={"invalid": "Give three capital letters, e.g. EUR."}
     )
-    lead_days = whole(0, 120, "days")
-    order_for_days = whole(1, 365, "days")
-    write_from_h = whole(reaching.HOURS[0], reaching.HOURS[1] - 1, "o’clock")
-    write_to_h = whole(reaching.HOURS[0] + 1, reaching.HOURS[1], "o’clock")
-    ask_every_days = whole(*reaching.DAYS_APART, "days; 0 for once")
+    lead_days = integer_field(0, 120, "days")
+    order_for_days = integer_field(1, 365, "days")
+    write_from_h = integer_field(reaching.HOURS[0], reaching.HOURS[1] - 1, "o’clock")
+    write_to_h = integer_field(reaching.HOURS[0] + 1, reaching.HOURS[1], "o’clock")
+    ask_every_days = integer_field(*reaching.DAYS_APART, "days; 0 for once")
     school = HouseSchoolField()
     rules = RulesField()
 
@@ -99,6 +107,8 @@ class HouseSerializer(serializers.ModelSerializer[House]):
 
 class HouseView(APIView):
     """The house: its air, its kit, its ways of working, its values."""
+
+    access = Access(EVERYBODY, OWNER)
 
     @extend_schema(responses=HouseSerializer)
     def get(self, request: Request) -> Response:

@@ -10,7 +10,7 @@ from simple_history.models import HistoricalRecords
 
 from craft.vocabulary import Layering
 from craft.wear import reaching
-from salon.house.roles import WorkRole
+from salon.platform.roles import WorkRole
 
 
 def machine_zone() -> str:

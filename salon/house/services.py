@@ -7,7 +7,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from salon.house.models import Colleague, House
-from salon.problems import Conflict
+from salon.platform.errors import Conflict
 
 
 def the_house() -> House:

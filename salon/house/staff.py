@@ -19,9 +19,9 @@ from qsessions.models import Session
 from rest_framework.exceptions import ValidationError
 
 from salon.house.models import Colleague, House
-from salon.house.roles import WorkRole
 from salon.house.services import the_house
-from salon.problems import Conflict
+from salon.platform.errors import Conflict
+from salon.platform.roles import WorkRole
 
 #: Codes to write down, for the day the telephone is lost.
 SPARE_CODES, SPARE_LETTERS = 8, 10

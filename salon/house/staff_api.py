@@ -19,15 +19,16 @@ from rest_framework.response import Response
 from rest_framework.throttling import SimpleRateThrottle
 from rest_framework.views import APIView
 
-from salon.fields import within
 from salon.house import staff
 from salon.house.api import HouseSerializer
 from salon.house.models import Colleague
-from salon.house.policy import doors_of, role_of
-from salon.house.roles import WorkRole
 from salon.house.services import name_of, the_house
-from salon.signed_in import user_of
-from salon.working import Gate
+from salon.platform.auth import current_user
+from salon.platform.fields import float_field
+from salon.platform.idempotency import Idempotency
+from salon.platform.permissions import PUBLIC, Access, endpoints_for, role_of
+from salon.platform.process_pool import ConcurrencyLimit
+from salon.platform.roles import EVERYBODY, OWNER, WorkRole
 
 ROLES = [role.value for role in WorkRole]
 
@@ -164,7 +165,7 @@ class NewColleagueSerializer(serializers.Serializer[Any]):
     name = serializers.CharField(max_length=150, required=False, allow_blank=True, default="")
     role = serializers.ChoiceField(ROLES)
     password = password("a first password")
-    pace = within(0.3, 3, "times the house minutes", required=False, default=1.0)
+    pace = float_field(0.3, 3, "times the house minutes", required=False, default=1.0)
 
 
 class ColleagueChangeSerializer(serializers.Serializer[Any]):
@@ -172,7 +173,7 @@ class ColleagueChangeSerializer(serializers.Serializer[Any]):
 
     name = serializers.CharField(max_length=150, required=False, allow_blank=True)
     role = serializers.ChoiceField(ROLES, required=False)
-    pace = within(0.3, 3, "times the house minutes", required=False)
+    pace = float_field(0.3, 3, "times the house minutes", required=False)
     active = serializers.BooleanField(required=False, help_text="May sign in.")
     password = serializers.CharField(max_length=200, required=False, trim_whitespace=False)
     codes = serializers.BooleanField(required=False, help_text="False: no codes any more.")
@@ -180,7 +181,7 @@ class ColleagueChangeSerializer(serializers.Serializer[Any]):
 
 
 #: Passwords are compared one at a time in a process of the server; a few more wait.
-HASHING = Gate(1, 8, 20.0)
+HASHING = ConcurrencyLimit(1, 8, 20.0)
 
 
 def session_of(request: Request) -> dict[str, object]:
@@ -197,7 +198,7 @@ def session_of(request: Request) -> dict[str, object]:
         }
         return {"signed_in": False, "first": staff.first_code() is not None, **empty}
     role = role_of(user)
-    reads, writes = doors_of(role)
+    reads, writes = endpoints_for(role)
     return {
         "signed_in": True,
         "first": False,
@@ -252,6 +253,8 @@ class AllSignInsThrottle(SignInThrottle):
 class SessionView(APIView):
     """Sign in and out."""
 
+    access = PUBLIC
+
     throttle_classes = [SignInThrottle, AllSignInsThrottle]
     may_be_busy = True
 
@@ -294,6 +297,8 @@ class SessionView(APIView):
 class FirstOwnerView(APIView):
     """Open a salon that has nobody yet."""
 
+    access = PUBLIC
+
     throttle_classes = [SignInThrottle, AllSignInsThrottle]
 
     @extend_schema(request=FirstOwnerSerializer, responses=SessionSerializer)
@@ -309,12 +314,14 @@ class FirstOwnerView(APIView):
 class PasswordView(APIView):
     """A new password of one's own."""
 
+    access = Access(EVERYBODY)
+
     @extend_schema(request=PasswordSerializer, responses={204: None})
     def post(self, request: Request) -> Response:
         given = PasswordSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         old, new = given.validated_data["old"], given.validated_data["password"]
-        staff.change_password(request._request, user_of(request), old, new)
+        staff.change_password(request._request, current_user(request), old, new)
         return Response(status=status.HTTP_204_NO_CONTENT)
 
 
@@ -322,7 +329,7 @@ class CodesThrottle(SignInThrottle):
     """Refuses tries of passwords and codes of somebody who is signed in."""
 
     def get_cache_key(self, request: Request, view: object) -> str:
-        return f"codes-{user_of(request).pk}"
+        return f"codes-{current_user(request).pk}"
 
     def allow_request(self, request: Request, view: APIView) -> bool:
         return request.method == "GET" or SimpleRateThrottle.allow_request(self, request, view)
@@ -331,18 +338,20 @@ class CodesThrottle(SignInThrottle):
 class CodesView(APIView):
     """Codes of an authenticator besides the password."""
 
+    access = Access(EVERYBODY)
+
     throttle_classes = [CodesThrottle]
     # Spare codes and the secret are shown once and kept nowhere.
-    keeps_no_answer = True
+    idempotency = Idempotency.OFF
 
     @extend_schema(responses=CodesSerializer)
     def get(self, request: Request) -> Response:
-        return Response({"on": staff.has_codes(user_of(request)), "spare": []})
+        return Response({"on": staff.has_codes(current_user(request)), "spare": []})
 
     @extend_schema(request=OwnPasswordSerializer, responses=SecretSerializer)
     def post(self, request: Request) -> Response:
         check_own_password(request)
-        device = staff.begin_codes(user_of(request))
+        device = staff.begin_codes(current_user(request))
         address = device.config_url
         picture = segno.make(address).svg_data_uri(scale=4, border=2)
         secret = address.split("secret=")[1].split("&")[0]
@@ -352,8 +361,8 @@ class CodesView(APIView):
     def put(self, request: Request) -> Response:
         given = CodeSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        spare = staff.confirm_codes(user_of(request), given.validated_data["code"])
-        staff.others_out(request._request, user_of(request))
+        spare = staff.confirm_codes(current_user(request), given.validated_data["code"])
+        staff.others_out(request._request, current_user(request))
         return Response({"on": True, "spare": spare})
 
 
@@ -365,28 +374,32 @@ def check_own_password(request: Request) -> None:
     """
     given = OwnPasswordSerializer(data=request.data)
     given.is_valid(raise_exception=True)
-    if not user_of(request).check_password(given.validated_data["password"]):
+    if not current_user(request).check_password(given.validated_data["password"]):
         raise exceptions.ValidationError({"password": "That is not your password."})
 
 
 class EndCodesView(APIView):
     """Codes no longer."""
 
+    access = Access(EVERYBODY)
+
     throttle_classes = [CodesThrottle]
 
     @extend_schema(request=OwnPasswordSerializer, responses={204: None})
     def post(self, request: Request) -> Response:
         check_own_password(request)
-        staff.no_codes(user_of(request))
+        staff.no_codes(current_user(request))
         return Response(status=status.HTTP_204_NO_CONTENT)
 
 
 class SignInsView(APIView):
     """Where one is signed in."""
 
+    access = Access(EVERYBODY)
+
     @extend_schema(responses=SignedInSerializer(many=True))
     def get(self, request: Request) -> Response:
-        rows = own_sessions(user_of(request))
+        rows = own_sessions(current_user(request))
         here = {"here": request._request.session.session_key}
         return Response(SignedInSerializer(rows, many=True, context=here).data)
 
@@ -394,9 +407,11 @@ class SignInsView(APIView):
 class EndSignInView(APIView):
     """Sign out a device that is elsewhere."""
 
+    access = Access(EVERYBODY)
+
     @extend_schema(request=None, responses={204: None})
     def delete(self, request: Request, number: str) -> Response:
-        sessions = own_sessions(user_of(request))
+        sessions = own_sessions(current_user(request))
         session = next((row for row in sessions if number_of(row) == number), None)
         if session is None:
             raise exceptions.NotFound("That device is signed out already.")
@@ -406,6 +421,8 @@ class EndSignInView(APIView):
 
 class ColleaguesView(APIView):
     """Everybody who works here."""
+
+    access = Access(OWNER)
 
     @extend_schema(responses=ColleagueSerializer(many=True))
     def get(self, request: Request) -> Response:
@@ -423,6 +440,8 @@ class ColleaguesView(APIView):
 
 class ColleagueView(APIView):
     """One of them."""
+
+    access = Access(OWNER)
 
     @extend_schema(request=ColleagueChangeSerializer, responses=ColleagueSerializer)
     def patch(self, request: Request, pk: int) -> Response:

@@ -14,10 +14,12 @@ from rest_framework.views import APIView
 
 from craft.contract.plan.request import PIECES_MOST, RodStock
 from craft.vocabulary import KitKind
-from salon.fields import one_of, ranged, whole
 from salon.kit import services
 from salon.kit.models import SIZED, KitItem, KitUse
-from salon.problems import Conflict
+from salon.platform.errors import Conflict
+from salon.platform.fields import choice_field, contract_float_field, integer_field
+from salon.platform.permissions import Access
+from salon.platform.roles import HANDS, PLANNERS
 
 KINDS = [kind.value for kind in KitKind]
 
@@ -25,9 +27,9 @@ KINDS = [kind.value for kind in KitKind]
 class KitItemSerializer(serializers.ModelSerializer[KitItem]):
     """Pieces of one kind as they are typed."""
 
-    kind = one_of(KINDS)
-    diameter_mm = ranged(RodStock, "diameter_mm", required=False, allow_null=True)
-    count = whole(0, PIECES_MOST, "pieces")
+    kind = choice_field(KINDS)
+    diameter_mm = contract_float_field(RodStock, "diameter_mm", required=False, allow_null=True)
+    count = integer_field(0, PIECES_MOST, "pieces")
     version = serializers.IntegerField(
         required=False, min_value=1, help_text="That was read; another one is refused."
     )
@@ -112,6 +114,8 @@ def keep_item(given: KitItemSerializer) -> KitItem:
 
 class ItemView(APIView):
     """One item of the kit."""
+
+    access = Access(HANDS, PLANNERS)
 
     @extend_schema(
         request=KitItemSerializer(partial=True),

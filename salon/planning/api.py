@@ -21,16 +21,18 @@ from craft.contract.proposals import CompareAnswer, CompareRequest
 from craft.errors import CraftError
 from salon.core_api import json_response
 from salon.heads.models import Head
-from salon.house.policy import may_read
 from salon.house.services import name_of
 from salon.planning import services
 from salon.planning.models import Plan, Routine
 from salon.planning.request import request_of
 from salon.planning.wish import HeadWish, Pair, PlanWish
-from salon.problems import CoreField, body_of, core_schema
-from salon.reading import row_in
-from salon.signed_in import user_of
-from salon.working import LONG, worked
+from salon.platform.auth import current_user
+from salon.platform.errors import CoreField, body_text, core_schema
+from salon.platform.idempotency import Idempotency
+from salon.platform.input_limits import id_param
+from salon.platform.permissions import Access, has_role
+from salon.platform.process_pool import SLOW_COMMANDS, run_command
+from salon.platform.roles import EVERYBODY, HANDS, PLANNERS
 
 
 class ContractField(serializers.Field[Any, Any, Any, Any]):
@@ -107,7 +109,7 @@ class PlanSerializer(serializers.ModelSerializer[Plan]):
     def to_representation(self, plan: Plan) -> dict[str, Any]:
         """A plan, without hair and person for who does not work on them."""
         shown = super().to_representation(plan)
-        if not may_read(self.context["request"].user, "profile"):
+        if not has_role(self.context["request"].user, HANDS):
             shown["request"] = None
         return shown
 
@@ -156,7 +158,7 @@ class PlanRowSerializer(serializers.ModelSerializer[Plan]):
 
 def wish_of(request: Request) -> tuple[Head, HeadWish]:
     """The head and the wish of a request, refused in the core's own words if they are wrong."""
-    wish = read(HeadWish, body_of(request))
+    wish = read(HeadWish, body_text(request))
     return get_object_or_404(Head, pk=wish.head), wish
 
 
@@ -176,14 +178,15 @@ def wish_view(command: str, shape: type[serializers.Serializer[Any]]) -> type[AP
     """What a command of the core makes of a wish, with the request it was made of."""
 
     class WishView(APIView):
-        changes_nothing = True
-        may_be_busy = command in LONG
+        access = Access(HANDS)
+        idempotency = Idempotency.OFF
+        may_be_busy = command in SLOW_COMMANDS
         names_rows = True
 
         @extend_schema(request=HeadWish, responses={200: shape})
         def post(self, request: Request) -> HttpResponse:
             head, wish = wish_of(request)
-            asked = request_of(head, wish, user_of(request))
+            asked = request_of(head, wish, current_user(request))
             return worked_out(asked, command)
 
     return WishView
@@ -193,6 +196,8 @@ def plan_view(command: str, shape: type[serializers.Serializer[Any]]) -> type[AP
     """The same of a saved plan, by the rules of today."""
 
     class PlanCommandView(APIView):
+        access = Access(HANDS)
+
         @extend_schema(responses={200: shape})
         def get(self, request: Request, pk: int) -> HttpResponse:
             return worked_out(get_object_or_404(Plan, pk=pk).requested, command)
@@ -202,7 +207,7 @@ def plan_view(command: str, shape: type[serializers.Serializer[Any]]) -> type[AP
 
 def worked_out(asked: PlanRequest, command: str) -> HttpResponse:
     """What a command makes of a request, with the request."""
-    answer = worked(command, asked)
+    answer = run_command(command, asked)
     # Labels are the shelf's own and long; nothing on screen reads them from here.
     told = asked.model_dump_json(exclude={"shelf": {"__all__": {"ingredients"}}})
     return json_response(f'{{"request":{told},"answer":{answer}}}')
@@ -238,7 +243,9 @@ def wish_paths() -> list[URLPattern]:
 class ComparisonView(APIView):
     """Two wishes side by side, step by step."""
 
-    changes_nothing = True
+    access = Access(HANDS)
+
+    idempotency = Idempotency.OFF
 
     names_rows = True
 
@@ -247,13 +254,13 @@ class ComparisonView(APIView):
         responses={200: answered("comparison", CompareAnswer)},
     )
     def post(self, request: Request) -> HttpResponse:
-        pair = read(Pair, body_of(request))
+        pair = read(Pair, body_text(request))
         requests = [
-            request_of(get_object_or_404(Head, pk=wish.head), wish, user_of(request))
+            request_of(get_object_or_404(Head, pk=wish.head), wish, current_user(request))
             for wish in (pair.first, pair.second)
         ]
         asked = CompareRequest(first=requests[0], second=requests[1])
-        answer = worked("compare", asked)
+        answer = run_command("compare", asked)
         return json_response(f'{{"request":null,"answer":{answer}}}')
 
 
@@ -303,6 +310,8 @@ class KeepRoutineSerializer(serializers.Serializer[Any]):
 class RoutinesView(APIView):
     """Routines of the house."""
 
+    access = Access(HANDS, PLANNERS)
+
     @extend_schema(responses=RoutineSerializer(many=True))
     def get(self, request: Request) -> Response:
         rows = Routine.objects.select_related("made_by")
@@ -313,12 +322,14 @@ class RoutinesView(APIView):
         given = KeepRoutineSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         wish = parse(HeadWish, given.validated_data["wish"])
-        saved = services.save_routine(given.validated_data["name"], wish, user_of(request))
+        saved = services.save_routine(given.validated_data["name"], wish, current_user(request))
         return Response(RoutineSerializer(saved).data, status=status.HTTP_201_CREATED)
 
 
 class RoutineView(APIView):
     """One routine of the house."""
+
+    access = Access(HANDS, PLANNERS)
 
     @extend_schema(responses={204: None})
     def delete(self, request: Request, pk: int) -> Response:
@@ -329,14 +340,16 @@ class RoutineView(APIView):
 class PlansView(generics.ListAPIView[Any]):
     """Saved plans of one head."""
 
-    computes = True
+    access = Access(EVERYBODY, PLANNERS)
+
+    idempotency = Idempotency.RESERVE
 
     names_rows = True
     serializer_class = PlanRowSerializer
 
     def get_queryset(self) -> QuerySet[Plan]:
         rows = Plan.objects.prefetch_related("visits")
-        head = row_in(self.request, "head")
+        head = id_param(self.request, "head")
         return rows if head is None else rows.filter(head=head)
 
     @extend_schema(parameters=[OpenApiParameter("head", OpenApiTypes.INT)])
@@ -346,7 +359,7 @@ class PlansView(generics.ListAPIView[Any]):
     @extend_schema(request=HeadWish, responses={201: PlanSerializer})
     def post(self, request: Request) -> Response:
         head, wish = wish_of(request)
-        saved = services.save(head, wish, user_of(request))
+        saved = services.save(head, wish, current_user(request))
         return Response(
             PlanSerializer(saved, context={"request": request}).data, status=status.HTTP_201_CREATED
         )
@@ -361,6 +374,8 @@ class StartSerializer(serializers.Serializer[Any]):
 
 class StartView(APIView):
     """When a plan shall begin."""
+
+    access = Access(EVERYBODY)
 
     @extend_schema(request=StartSerializer, responses={200: PlanSerializer})
     def put(self, request: Request, pk: int) -> Response:
@@ -382,6 +397,8 @@ class CancelSerializer(serializers.Serializer[Any]):
 class CancelView(APIView):
     """Cancel a plan, or take that back."""
 
+    access = Access(EVERYBODY)
+
     @extend_schema(request=CancelSerializer, responses={200: PlanSerializer})
     def post(self, request: Request, pk: int) -> Response:
         given = CancelSerializer(data=request.data)
@@ -399,6 +416,8 @@ class CancelView(APIView):
 
 class PlanView(generics.RetrieveAPIView[Any]):
     """A saved plan, as it was."""
+
+    access = Access(EVERYBODY, PLANNERS)
 
     queryset = Plan.objects.select_related("head", "made_by").prefetch_related("visits")
     serializer_class = PlanSerializer

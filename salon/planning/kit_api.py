@@ -19,6 +19,8 @@ from salon.kit.api import KitItemSerializer, KitUseSerializer, keep_item
 from salon.kit.models import KitUse
 from salon.planning.drawer import USUAL_HOURS, Drawer, drawer_during
 from salon.planning.models import KitDemand, Plan, still_to_come
+from salon.platform.permissions import Access
+from salon.platform.roles import EVERYBODY, PLANNERS
 
 LOOK_HOURS = (0.25, 336.0)
 #: So many plans to come are listed, the next first; the rest is counted.
@@ -88,6 +90,8 @@ class DrawerSerializer(serializers.Serializer[Any]):
 
 class KitView(APIView):
     """The kit, free and out, at an hour; a new item."""
+
+    access = Access(EVERYBODY, PLANNERS)
 
     @extend_schema(
         parameters=[

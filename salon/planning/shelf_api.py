@@ -15,7 +15,9 @@ from craft.contract.label import LabelRequest
 from salon.heads.models import Head
 from salon.planning.fitting import fit_for
 from salon.planning.outlook import outlooks
-from salon.reading import row_in
+from salon.platform.input_limits import id_param
+from salon.platform.permissions import Access
+from salon.platform.roles import EVERYBODY, HANDS, PLANNERS
 from salon.shelf import calibrating
 from salon.shelf.api import ProductView, pair_rows
 from salon.shelf.models import Product
@@ -26,12 +28,14 @@ MOVES_SHOWN = 30
 
 def asked_head(request: Request) -> Head | None:
     """The head the shelf is looked at for, if one was named."""
-    asked = row_in(request, "head")
+    asked = id_param(request, "head")
     return None if asked is None else get_object_or_404(Head, pk=asked)
 
 
 class ShelfView(APIView):
     """Everything on the shelf, and what of it may go on one head today."""
+
+    access = Access(EVERYBODY, PLANNERS)
 
     names_rows = True
 
@@ -51,6 +55,8 @@ class ShelfView(APIView):
 
 class ProductSheetView(ProductView):
     """One product, with its label read, its moves, its calibration."""
+
+    access = Access(HANDS, PLANNERS)
 
     @extend_schema(responses=ProductSheetSerializer)
     def get(self, request: Request, pk: int) -> Response:

@@ -18,6 +18,10 @@ from rest_framework.views import APIView
 from craft.calibration import calibrate
 from craft.contract.plan.request import NAMES_MOST
 from craft.labels import names_in
+from salon.platform.auth import current_user
+from salon.platform.idempotency import Idempotency
+from salon.platform.permissions import Access
+from salon.platform.roles import EVERYBODY, HANDS, PLANNERS
 from salon.shelf import calibrating, importing, matches, pairs, services, stock
 from salon.shelf.exchange import written
 from salon.shelf.models import Product, StockMove
@@ -36,7 +40,6 @@ from salon.shelf.serializers import (
     TableSerializer,
     pair_row,
 )
-from salon.signed_in import user_of
 
 #: A name of an ingredient is no longer than this.
 NAME_LONGEST = 200
@@ -55,6 +58,8 @@ def pair_rows() -> list[dict[str, Any]]:
 class ProductsView(APIView):
     """Products: their plain list, and a new one."""
 
+    access = Access(EVERYBODY, PLANNERS)
+
     @extend_schema(responses=ProductSerializer(many=True))
     def get(self, request: Request) -> Response:
         return Response(ProductSerializer(Product.objects.all(), many=True).data)
@@ -63,7 +68,7 @@ class ProductsView(APIView):
     def post(self, request: Request) -> Response:
         given = ProductSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        product = services.add(given.validated_data, user_of(request))
+        product = services.add(given.validated_data, current_user(request))
         return Response(ProductSerializer(product).data, status=status.HTTP_201_CREATED)
 
 
@@ -92,6 +97,8 @@ class ProductView(APIView):
 class ReturnView(APIView):
     """Put a product that was taken off back on the shelf."""
 
+    access = Access(PLANNERS)
+
     @extend_schema(request=None, responses=ProductSerializer)
     def post(self, request: Request, pk: int) -> Response:
         product = services.retire(get_object_or_404(Product, pk=pk), back=True)
@@ -101,13 +108,15 @@ class ReturnView(APIView):
 class StockView(APIView):
     """Book a delivery, a recount or waste."""
 
+    access = Access(HANDS)
+
     @extend_schema(request=StockSerializer, responses={201: MoveSerializer})
     def post(self, request: Request, pk: int) -> Response:
         given = StockSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         values = given.validated_data
         product = get_object_or_404(Product, pk=pk)
-        typed = (product, values["grams"], user_of(request), values["note"])
+        typed = (product, values["grams"], current_user(request), values["note"])
         if values["kind"] == "recount":
             done = stock.recount(*typed, None if values["sure"] else values.get("seen_g"))
         else:
@@ -118,6 +127,8 @@ class StockView(APIView):
 
 class UndoView(APIView):
     """Undo a move of stock, or do it again."""
+
+    access = Access(HANDS)
 
     @extend_schema(request=None, responses={200: MoveSerializer})
     def post(self, request: Request, pk: int) -> Response:
@@ -132,6 +143,8 @@ class UndoView(APIView):
 class CalibrationView(APIView):
     """Keep a calibration of a bottle."""
 
+    access = Access(HANDS)
+
     @extend_schema(request=CalibrateSerializer, responses={201: CalibrationSerializer})
     def post(self, request: Request, pk: int) -> Response:
         given = CalibrateSerializer(data=request.data)
@@ -139,7 +152,7 @@ class CalibrationView(APIView):
         product = get_object_or_404(Product, pk=pk)
         values = given.validated_data
         calibration = calibrating.keep(
-            product, values["unit"], values["readings"], user_of(request)
+            product, values["unit"], values["readings"], current_user(request)
         )
         return Response(CalibrationSerializer(calibration).data, status=status.HTTP_201_CREATED)
 
@@ -147,7 +160,9 @@ class CalibrationView(APIView):
 class CalibratingView(APIView):
     """What the readings of a calibration tell, while it is going on."""
 
-    changes_nothing = True
+    access = Access(HANDS)
+
+    idempotency = Idempotency.OFF
 
     @extend_schema(request=ReadingsSerializer, responses={200: CalibratedSerializer})
     def post(self, request: Request) -> Response:
@@ -160,13 +175,19 @@ class CalibratingView(APIView):
 class PalmTestView(APIView):
     """Keep what two products did on the palm."""
 
+    access = Access(HANDS)
+
     @extend_schema(request=PalmTestSerializer, responses={201: PairSerializer})
     def post(self, request: Request) -> Response:
         given = PalmTestSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         values = given.validated_data
         test = pairs.keep_palm_test(
-            values["first"], values["second"], values["result"], values["note"], user_of(request)
+            values["first"],
+            values["second"],
+            values["result"],
+            values["note"],
+            current_user(request),
         )
         verdict = pairs.verdict(test.pair)
         assert verdict is not None  # there is a test now
@@ -175,6 +196,8 @@ class PalmTestView(APIView):
 
 class MatchView(APIView):
     """What names of ingredients match on this shelf, and whether they are understood."""
+
+    access = Access(HANDS)
 
     @extend_schema(
         parameters=[OpenApiParameter("name", OpenApiTypes.STR, many=True)],
@@ -188,6 +211,8 @@ class MatchView(APIView):
 
 class ExportView(APIView):
     """The shelf as CSV."""
+
+    access = Access(HANDS, PLANNERS)
 
     @extend_schema(responses={(200, "text/csv"): OpenApiTypes.STR})
     def get(self, request: Request) -> HttpResponse:
@@ -208,6 +233,8 @@ def rows_for_export(products: Iterable[Product]) -> list[dict[str, Any]]:
 class ImportView(APIView):
     """A table of products: looked at row by row, taken in only when all of it is right."""
 
+    access = Access(PLANNERS)
+
     parser_classes = [MultiPartParser]
 
     @extend_schema(
@@ -221,7 +248,7 @@ class ImportView(APIView):
         start = values.get("start")
         looked_at, count = importing.look_at(values["file"].read(), start)
         if values["accept"]:
-            importing.take_in(looked_at, user_of(request))
+            importing.take_in(looked_at, current_user(request))
         end = count if start is None else start + len(looked_at)
         answer = {
             "rows": looked_at,

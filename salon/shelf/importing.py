@@ -8,7 +8,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from rest_framework.exceptions import ValidationError
 
-from salon.problems import flat
+from salon.platform.errors import flatten_errors
 from salon.shelf.exchange import COLUMNS, Row, read
 from salon.shelf.models import Product
 from salon.shelf.serializers import ProductSerializer
@@ -81,7 +81,7 @@ def looked(row: Row, held: dict[str, Product]) -> Looked:
         look.problems.append({"field": "", "message": "This row has more cells than the header."})
     given = ProductSerializer(product, data=values, partial=product is not None)
     if not given.is_valid():
-        look.problems += list(flat(given.errors))
+        look.problems += list(flatten_errors(given.errors))
         return look
     look.values = {name: given.validated_data[name] for name in values if name in COLUMNS}
     if product is not None:

@@ -17,9 +17,16 @@ from craft.routine.products.clashes import LEAVE_ON_ROLES
 from craft.shelf_life import SOON_DAYS
 from craft.stocking import Outlook
 from craft.vocabulary import Directions, Flaking, Hold, Role, Weight
-from salon.fields import Messages, a_day, one_of, ranged, whole, within
 from salon.house.services import name_of
-from salon.problems import core_schema
+from salon.platform.errors import core_schema
+from salon.platform.fields import (
+    ErrorMessages,
+    choice_field,
+    contract_float_field,
+    date_field,
+    float_field,
+    integer_field,
+)
 from salon.shelf.calibrating import drift_of
 from salon.shelf.exchange import COLUMNS, MOST_ROWS
 from salon.shelf.models import Calibration, Pair, Product, StockMove
@@ -29,7 +36,7 @@ ROLES = [role.value for role in Role]
 
 
 PRICE_RANGE = "Give a price from 0 to 999999.99, with at most two decimals."
-PRICE_MESSAGES: Messages = dict.fromkeys(
+PRICE_MESSAGES: ErrorMessages = dict.fromkeys(
     ("invalid", "min_value", "max_digits", "max_decimal_places", "max_whole_digits"), PRICE_RANGE
 )
 MAYBE: dict[str, Any] = {"required": False, "allow_null": True}
@@ -47,20 +54,20 @@ class ProductSerializer(serializers.ModelSerializer[Product]):
         ],
         error_messages={"blank": "Give it a name.", "required": "Give it a name."},
     )
-    role = one_of(ROLES)
-    also = serializers.ListField(child=one_of(ROLES), required=False, max_length=6)
-    weight = one_of([weight.value for weight in Weight], required=False)
-    hold = one_of([hold.value for hold in Hold], required=False, allow_blank=True)
-    directions = one_of(
+    role = choice_field(ROLES)
+    also = serializers.ListField(child=choice_field(ROLES), required=False, max_length=6)
+    weight = choice_field([weight.value for weight in Weight], required=False)
+    hold = choice_field([hold.value for hold in Hold], required=False, allow_blank=True)
+    directions = choice_field(
         [directions.value for directions in Directions], required=False, allow_blank=True
     )
-    dwell_min = ranged(ShelfItem, "dwell_min", **MAYBE)
-    dwell_max_min = ranged(ShelfItem, "dwell_max_min", **MAYBE)
+    dwell_min = contract_float_field(ShelfItem, "dwell_min", **MAYBE)
+    dwell_max_min = contract_float_field(ShelfItem, "dwell_max_min", **MAYBE)
     ingredients = serializers.CharField(max_length=8000, required=False, allow_blank=True)
     unit = serializers.CharField(max_length=30, required=False)
-    unit_g = ranged(ShelfItem, "unit_g", **MAYBE)
-    stock_g = ranged(ShelfItem, "stock_g", required=False)
-    full_g = within(1, 20_000, "g", **MAYBE)
+    unit_g = contract_float_field(ShelfItem, "unit_g", **MAYBE)
+    stock_g = contract_float_field(ShelfItem, "stock_g", required=False)
+    full_g = float_field(1, 20_000, "g", **MAYBE)
     price = serializers.DecimalField(
         max_digits=8,
         decimal_places=2,
@@ -70,11 +77,11 @@ class ProductSerializer(serializers.ModelSerializer[Product]):
         coerce_to_string=False,
         error_messages=PRICE_MESSAGES,
     )
-    months_after_opening = whole(1, 120, "months", **MAYBE)
-    keeps_days = whole(1, 365, "days", **MAYBE)
-    best_before = a_day()
-    opened_on = a_day()
-    made_on = a_day()
+    months_after_opening = integer_field(1, 120, "months", **MAYBE)
+    keeps_days = integer_field(1, 365, "days", **MAYBE)
+    best_before = date_field()
+    opened_on = date_field()
+    made_on = date_field()
     note = serializers.CharField(max_length=2000, required=False, allow_blank=True)
     version = serializers.IntegerField(required=False, min_value=1)
 
@@ -283,10 +290,10 @@ class MoveSerializer(serializers.ModelSerializer[StockMove]):
 class StockSerializer(serializers.Serializer[Any]):
     """A delivery, a recount or waste as it is typed."""
 
-    kind = one_of(["delivery", "recount", "waste"])
-    grams = within(0, 20_000, "g")
+    kind = choice_field(["delivery", "recount", "waste"])
+    grams = float_field(0, 20_000, "g")
     note = serializers.CharField(max_length=200, required=False, allow_blank=True, default="")
-    seen_g = within(
+    seen_g = float_field(
         0,
         20_000,
         "g",
@@ -302,8 +309,8 @@ class StockSerializer(serializers.Serializer[Any]):
 class CalibrationReadingSerializer(serializers.Serializer[Any]):
     """One weighing."""
 
-    units = within(0.25, 50, "units")
-    grams = within(0.01, 2000, "g")
+    units = float_field(0.25, 50, "units")
+    grams = float_field(0.01, 2000, "g")
 
 
 class CalibrateSerializer(serializers.Serializer[Any]):
@@ -387,7 +394,7 @@ class PalmTestSerializer(serializers.Serializer[Any]):
 
     first = serializers.PrimaryKeyRelatedField(queryset=Product.objects.all())
     second = serializers.PrimaryKeyRelatedField(queryset=Product.objects.all())
-    result = one_of([flaking.value for flaking in Flaking])
+    result = choice_field([flaking.value for flaking in Flaking])
     note = serializers.CharField(max_length=200, required=False, allow_blank=True, default="")
 
 
@@ -398,7 +405,7 @@ class TableSerializer(serializers.Serializer[Any]):
         error_messages={"required": "Choose a CSV file.", "empty": "The file is empty."}
     )
     accept = serializers.BooleanField(default=False)
-    start = whole(0, MOST_ROWS, "as the row to begin with", required=False)
+    start = integer_field(0, MOST_ROWS, "as the row to begin with", required=False)
 
 
 class ProblemOfRowSerializer(serializers.Serializer[Any]):

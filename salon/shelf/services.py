@@ -9,7 +9,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from craft.shelf_life import Keeps, keeps
-from salon.problems import Conflict
+from salon.platform.errors import Conflict
 from salon.shelf.models import Product
 from salon.shelf.stock import deliver
 

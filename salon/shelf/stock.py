@@ -10,7 +10,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from craft.errors import CraftError
-from salon.problems import Doubtful
+from salon.platform.errors import ConfirmationRequired
 from salon.shelf.models import Product, StockMove
 
 MOST_G = 20_000.0
@@ -123,7 +123,7 @@ def recount(
 
     def difference(stock_g: float) -> float:
         if seen_g is not None and abs(stock_g - seen_g) >= SAME_G:
-            raise Doubtful(
+            raise ConfirmationRequired(
                 {
                     "grams": f"The shelf changed from {seen_g:g} g to {stock_g:g} g while you were "
                     f"counting. Is {grams:g} g what is there now?"

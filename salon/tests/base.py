@@ -19,8 +19,8 @@ from rest_framework.response import Response
 from salon.demo.build import build
 from salon.heads.models import Head
 from salon.heads.services import add_head
-from salon.house.roles import WorkRole
 from salon.house.staff import add_colleague
+from salon.platform.roles import WorkRole
 
 Answer = TypeVar("Answer")
 

@@ -6,7 +6,7 @@ from unittest.mock import patch
 from django.test import Client
 
 from salon.heads.models import Head
-from salon.reading import DEEPEST, PAGE_MOST
+from salon.platform.input_limits import MAX_DEPTH, MAX_PAGE
 from salon.tests.base import ApiTest
 
 HUGE = "9" * 23
@@ -26,8 +26,8 @@ class AddressTest(ApiTest):
 
     def test_what_is_asked_beyond_is_refused_with_the_range(self) -> None:
         cases = {
-            f"/api/heads/?limit={10**33}": ("limit", f"1 to {PAGE_MOST}"),
-            "/api/heads/?limit=0": ("limit", f"1 to {PAGE_MOST}"),
+            f"/api/heads/?limit={10**33}": ("limit", f"1 to {MAX_PAGE}"),
+            "/api/heads/?limit=0": ("limit", f"1 to {MAX_PAGE}"),
             f"/api/heads/?offset={HUGE}": ("offset", "0 to"),
             "/api/heads/?offset=-1": ("offset", "0 to"),
             "/api/heads/?offset=%D9%A3": ("offset", "0 to"),
@@ -60,7 +60,7 @@ class BodyTest(ApiTest):
         self.send('{"name": "a", "note": ["\\udfff"]}')
 
     def test_nested_too_deep(self) -> None:
-        self.send('{"name": "a", "school": ' + "[" * (DEEPEST + 1) + "]" * (DEEPEST + 1) + "}")
+        self.send('{"name": "a", "school": ' + "[" * (MAX_DEPTH + 1) + "]" * (MAX_DEPTH + 1) + "}")
         self.send("[" * 100_000)
 
     def test_more_allergies_than_anybody_has(self) -> None:

@@ -45,8 +45,8 @@ class ToldTest(ApiTest):
     def test_what_breaks_in_a_view_or_before_it_has_its_number(self) -> None:
         for target, headers in (
             ("salon.visits.heads_api.HeadsView.post", {}),
-            ("salon.once.fingerprint", {"Idempotency-Key": "k"}),
-            ("salon.zone.SalonZone.__call__", {}),
+            ("salon.platform.idempotency.body_digest", {"Idempotency-Key": "k"}),
+            ("salon.house.time_zone.SalonTimeZoneMiddleware.__call__", {}),
         ):
             with self.subTest(target):
                 answer = self.broken(target, RuntimeError("boom"), **headers)
@@ -59,7 +59,7 @@ class ToldTest(ApiTest):
         error = OperationalError("database is locked")
         for target, headers in (
             ("salon.visits.heads_api.HeadsView.post", {}),
-            ("salon.once.fingerprint", {"Idempotency-Key": "k"}),
+            ("salon.platform.idempotency.body_digest", {"Idempotency-Key": "k"}),
         ):
             answer = self.broken(target, error, **headers)
             self.assertEqual(answer.status_code, 503)
@@ -124,7 +124,8 @@ class OrphansTest(SimpleTestCase):
 
     def test_workers_end_with_a_master_that_is_killed(self) -> None:
         port = free_port()
-        command = f"gunicorn salon.asgi --worker-class salon.worker.Worker --bind 127.0.0.1:{port}"
+        worker = "salon.platform.gunicorn_worker.Worker"
+        command = f"gunicorn salon.asgi --worker-class {worker} --bind 127.0.0.1:{port}"
         with tempfile.TemporaryDirectory() as folder:
             database_in(Path(folder))
             environment = {**os.environ, "GAUFFER_VAR": folder}

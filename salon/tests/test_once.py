@@ -13,17 +13,17 @@ from django.contrib.auth.models import User
 from django.db import connection, transaction
 from django.http import HttpResponse
 from django.test import RequestFactory, TransactionTestCase
-from django.urls import get_resolver
 from django.utils import timezone
 
-from salon import once
 from salon.archive.places import sqlite_path
 from salon.heads.models import Head
 from salon.heads.services import add_head
 from salon.house.models import SentRequest
-from salon.once import Once
 from salon.planning import services
 from salon.planning.models import Plan
+from salon.platform import idempotency
+from salon.platform.idempotency import Idempotency, IdempotencyMiddleware
+from salon.platform.permissions import api_views
 from salon.tests.base import MEASURED, an_owner
 
 KEYED = {"Idempotency-Key": "k1"}
@@ -78,7 +78,7 @@ class ComputingTest(TransactionTestCase):
             return '{"segments": []}'
 
         with (
-            patch("salon.booking.replanning.worked", worked),
+            patch("salon.booking.replanning.run_command", worked),
             patch("salon.booking.replanning.day_request"),
             patch("salon.booking.api.replan_out", return_value={}),
             patch("salon.booking.api.ReplanSerializer.data", {}),
@@ -103,7 +103,9 @@ class ComputingTest(TransactionTestCase):
                     "/api/plans/", self.wish, content_type="application/json", headers=KEYED
                 )
                 request.user = self.user
-                answers.append(Once(lambda _: HttpResponse("not reached"))(request))
+                answers.append(
+                    IdempotencyMiddleware(lambda _: HttpResponse("not reached"))(request)
+                )
             finally:
                 connection.close()
 
@@ -146,12 +148,12 @@ class ComputingTest(TransactionTestCase):
 
     def test_one_that_is_under_way_is_waited_for_in_words(self) -> None:
         self.reserved(pid=os.getpid(), written=False)
-        with patch("salon.once.PATIENCE_S", 0.0):
+        with patch("salon.platform.idempotency.WAIT_S", 0.0):
             self.assertEqual(self.save().status_code, 503)
 
     def test_work_that_is_undone_leaves_no_mark(self) -> None:
         sent = self.reserved(pid=os.getpid(), written=False)
-        with connection.execute_wrapper(once.Mark(sent.pk)):
+        with connection.execute_wrapper(idempotency.WrittenMarker(sent.pk)):
             with self.assertRaises(ZeroDivisionError), transaction.atomic():
                 Head.objects.update(note="x")
                 raise ZeroDivisionError
@@ -165,23 +167,23 @@ class ComputingTest(TransactionTestCase):
     def test_what_was_sent_cannot_be_guessed_from_its_fingerprint(self) -> None:
         request = RequestFactory().post("/api/session/password/", {"old": "a", "password": "b"})
         with self.settings(SECRET_KEY="one"):
-            first = once.fingerprint(request)
+            first = idempotency.body_digest(request)
         with self.settings(SECRET_KEY="another"):
-            self.assertNotEqual(first, once.fingerprint(request))
+            self.assertNotEqual(first, idempotency.body_digest(request))
 
 
 class DeclaredTest(TransactionTestCase):
-    def test_views_that_compute_for_long_say_so(self) -> None:
-        views = {
-            pattern.name: getattr(pattern.callback, "cls", None)
-            for resolver in get_resolver().url_patterns
-            for pattern in getattr(resolver, "url_patterns", [])
+    def test_views_declare_how_they_handle_keys(self) -> None:
+        declared = {
+            name: getattr(view, "idempotency", Idempotency.TRANSACTION)
+            for name, view in api_views().items()
         }
-        computing = {"plans", "bookings", "booking-move", "booking-late", "day-replan"}
-        computing |= {"chair-otherwise", "scope", "scope-upload", "look-pictures"}
-        for name in computing:
-            self.assertTrue(getattr(views[name], "computes", False), name)
+        for name in ("plans", "bookings", "booking-move", "booking-late", "day-replan"):
+            self.assertIs(declared[name], Idempotency.RESERVE, name)
+        for name in ("chair-otherwise", "scope", "scope-upload", "look-pictures"):
+            self.assertIs(declared[name], Idempotency.RESERVE, name)
         for name in ("draft", "proposals", "comparison", "slots", "core-plan", "archive-check"):
-            self.assertTrue(getattr(views[name], "changes_nothing", False), name)
+            self.assertIs(declared[name], Idempotency.OFF, name)
         for name in ("codes", "check-in-link", "calendar-link", "archive-restore", "erasure"):
-            self.assertTrue(getattr(views[name], "keeps_no_answer", False), name)
+            self.assertIs(declared[name], Idempotency.OFF, name)
+        self.assertIs(declared["record"], Idempotency.TRANSACTION)

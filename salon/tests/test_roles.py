@@ -2,16 +2,16 @@
 
 import csv
 from pathlib import Path
+from unittest.mock import patch
 
 from django.contrib.auth.models import User
 from django.test import Client
-from django.urls import get_resolver
 
-from salon.house.policy import DOORS, OPEN
-from salon.house.roles import WorkRole
 from salon.house.staff import add_colleague
+from salon.platform.permissions import CLOSED, access_of, api_views, check_access_declared
+from salon.platform.roles import WorkRole
 from salon.tests.base import PASSWORD, ApiTest
-from salon.tests.test_doors import every_door, methods_of
+from salon.tests.test_doors import every_door, is_public, methods_of
 
 #: What each role may do, as the salon decided it: r reads, w changes.
 DECIDED = Path(__file__).with_name("roles.csv")
@@ -36,24 +36,35 @@ class RolesTest(ApiTest):
             cls.clients[role] = Client()
             cls.clients[role].force_login(user)
 
-    def test_the_policy_is_what_was_decided(self) -> None:
+    def test_views_declare_the_access_that_was_decided(self) -> None:
+        accesses = {name: access_of(view) for name, view in api_views().items()}
         letters = {
             name: {
-                role: "r" * (role in door.read) + "w" * (role in door.write) for role in WorkRole
+                role: "r" * (role in access.roles_for("GET"))
+                + "w" * (role in access.roles_for("POST"))
+                for role in WorkRole
             }
-            for name, door in DOORS.items()
+            for name, access in accesses.items()
+            if not access.public
         }
-        self.assertEqual(letters, {name: row for name, row in decided().items() if name in DOORS})
+        self.assertEqual(letters, decided())
 
-    def test_every_door_has_a_policy(self) -> None:
-        names = {name for name in get_resolver().reverse_dict if isinstance(name, str)} - {"web"}
-        self.assertEqual(names, set(DOORS) | OPEN)
-        self.assertEqual(names - OPEN, set(decided()))
+    def test_only_these_views_answer_strangers(self) -> None:
+        public = {name for name in api_views() if is_public(name)}
+        self.assertEqual(public, {"session", "first-owner", "check-in", "check-in-picture"})
+
+    def test_a_view_without_access_is_found_by_check(self) -> None:
+        self.assertEqual(check_access_declared(), [])
+        view = api_views()["house"]
+        with patch.object(view, "access", CLOSED):
+            (error,) = check_access_declared()
+            self.assertIn("'house'", error.msg)
+            self.assertEqual(self.client.get("/api/house/").status_code, 403)
 
     def test_every_door_opens_for_whom_it_should_and_for_nobody_else(self) -> None:
         """Refused with 403, or anything but that: what is not there is 404, a bad body 400."""
         for name, path in every_door().items():
-            if name in OPEN:
+            if is_public(name):
                 continue
             for role, letters in decided()[name].items():
                 for method in methods_of(name):
@@ -68,7 +79,7 @@ class RolesTest(ApiTest):
         nobody = Client()
         nobody.force_login(User.objects.create_user("no-role", password=PASSWORD))
         for name, path in every_door().items():
-            if name in OPEN:
+            if is_public(name):
                 continue
             for client in (Client(), nobody):
                 for method in methods_of(name):

@@ -9,12 +9,12 @@ from rest_framework.permissions import SAFE_METHODS
 
 from craft.contract import parse
 from salon.heads.services import add_head
-from salon.house.policy import DOORS, OPEN
-from salon.house.roles import WorkRole
 from salon.house.staff import add_colleague
 from salon.kit.models import KitItem
 from salon.planning.services import save
 from salon.planning.wish import HeadWish
+from salon.platform.permissions import CLOSED, access_of, api_views
+from salon.platform.roles import WorkRole
 from salon.shelf.models import Product
 from salon.tests.base import MEASURED, PASSWORD, an_owner
 from salon.tests.test_browser import BrowserTest
@@ -79,9 +79,9 @@ class RolesTest(BrowserTest):
             except Http404:
                 name = ""
             reads = request.method in SAFE_METHODS
-            door = DOORS.get(name)
-            roles = frozenset() if door is None else door.read if reads else door.write
-            if role not in roles and name not in OPEN:
+            view = api_views().get(name)
+            access = CLOSED if view is None else access_of(view)
+            if not access.public and role not in access.roles_for(request.method):
                 self.refused.add(f"{self.place}: {request.method} {name} ({self.clicked})")
             if reads or name == "session":
                 route.continue_()

@@ -26,12 +26,12 @@ from salon.checks.stalls import free_port
 from salon.heads.services import add_head
 from salon.planning.services import save
 from salon.planning.wish import HeadWish
-from salon.serving import Patience
+from salon.platform.asgi import RequestTimeouts
+from salon.platform.gunicorn_worker import HeadTimeoutProtocol
+from salon.platform.process_pool import Busy, ConcurrencyLimit
 from salon.tests.base import MEASURED, an_owner, awaited, database_in
 from salon.visits.kit import entry
 from salon.visits.log import append, open_visit
-from salon.worker import PatientProtocol
-from salon.working import Busy, Gate
 
 MANY, PATIENCE = 20, 30.0
 
@@ -56,7 +56,7 @@ class StallingTest(LiveServerTestCase):
             return answer.read()
 
     def test_half_sent_requests_block_nobody_and_are_hung_up_on(self) -> None:
-        with ExitStack() as stack, patch.object(PatientProtocol, "head_s", 1.0):
+        with ExitStack() as stack, patch.object(HeadTimeoutProtocol, "head_s", 1.0):
             halves = [
                 stack.enter_context(self.opened("POST /api/session/ HTTP/1.1\r\nHost: loc"))
                 for _ in range(MANY)
@@ -115,7 +115,7 @@ class PatienceTest(SimpleTestCase):
             sent.append(message)
 
         began = time.monotonic()
-        awaited(Patience(application, body_s=0.2)({"type": "http"}, receive, send))
+        awaited(RequestTimeouts(application, body_s=0.2)({"type": "http"}, receive, send))
         self.assertLess(time.monotonic() - began, 10)
         self.assertEqual(sent[0]["status"], 408)
         self.assertIn("too slowly", json.loads(sent[1]["body"])["errors"][0]["message"])
@@ -131,7 +131,7 @@ class PatienceTest(SimpleTestCase):
             sent.append((message["status"], time.monotonic()))
 
         began = time.monotonic()
-        awaited(Patience(application, again_s=0.2)({"type": "http"}, None, send))
+        awaited(RequestTimeouts(application, again_s=0.2)({"type": "http"}, None, send))
         waited = dict(sent)
         self.assertGreaterEqual(waited[429] - began, 0.2)
         self.assertGreaterEqual(waited[429] - waited[200], 0.15)
@@ -150,7 +150,7 @@ class PatienceTest(SimpleTestCase):
         async def send(_message: object) -> None:
             raise AssertionError("nothing is refused")
 
-        awaited(Patience(application, body_s=0.1)({"type": "http"}, receive, send))
+        awaited(RequestTimeouts(application, body_s=0.1)({"type": "http"}, receive, send))
 
 
 class GateTest(SimpleTestCase):
@@ -160,7 +160,7 @@ class GateTest(SimpleTestCase):
         awaited(self.going_away())
 
     async def going_away(self) -> None:
-        gate = Gate(inside=1, waiting=1, patience_s=PATIENCE)
+        gate = ConcurrencyLimit(inside=1, waiting=1, patience_s=PATIENCE)
 
         async def wait() -> None:
             async with gate.turn():
@@ -177,7 +177,7 @@ class GateTest(SimpleTestCase):
         async with gate.turn():
             await asyncio.sleep(0)
 
-    def run_many(self, gate: Gate, people: int) -> tuple[int, int, int]:
+    def run_many(self, gate: ConcurrencyLimit, people: int) -> tuple[int, int, int]:
         """How many came through, how many were sent away, and most at once."""
         inside, most, through, away = 0, 0, 0, 0
         lock, opened = threading.Lock(), threading.Event()
@@ -207,14 +207,14 @@ class GateTest(SimpleTestCase):
         return through, away, most
 
     def test_most_at_once_and_most_in_line(self) -> None:
-        gate = Gate(2, 3, PATIENCE)
+        gate = ConcurrencyLimit(2, 3, PATIENCE)
         self.assertEqual(self.run_many(gate, 12), (5, 7, 2))
         # Everybody has left: the next ones come in.
         with gate.passed(), gate.passed():
             pass
 
     def test_nobody_waits_for_ever(self) -> None:
-        gate = Gate(1, 3, 0.05)
+        gate = ConcurrencyLimit(1, 3, 0.05)
         with gate.passed(), self.assertRaises(Busy), gate.passed():
             pass
         with gate.passed():
@@ -232,16 +232,16 @@ if __name__ == "__main__":
     import django; django.setup()
     from craft.contract import PlanRequest, parse
     from craft.errors import CraftError
-    from salon import working
-    from salon.working import COMMANDS, Busy, pool, worked
+    from salon.platform import process_pool
+    from salon.platform.process_pool import COMMANDS, Busy, pool, run_command
     hair = {"pattern": "4b", "length_cm": 20, "density": "medium"}
     goal = {"style": "quick_wash"}
     asked = parse(PlanRequest, {"hair": hair, "goal": goal})
-    assert worked("propose", asked) == COMMANDS["propose"].answer_json(asked)
+    assert run_command("propose", asked) == COMMANDS["propose"].answer_json(asked)
     air = {"temp_c": 22, "rh": 1}
     drenched = parse(PlanRequest, {"hair": hair, "goal": {"style": "flat_twist_out"}, "room": air})
     try:
-        worked("propose", drenched)
+        run_command("propose", drenched)
     except CraftError as error:
         assert error.field == "room.rh", error
     else:
@@ -250,13 +250,13 @@ if __name__ == "__main__":
     import io
     from PIL import Image
     from salon.devices.pictures import kept_picture
-    from salon.working import made_beside
+    from salon.platform.process_pool import call_in_process
     file = io.BytesIO()
     Image.new("RGB", (3000, 100)).save(file, "PNG")
-    kept = made_beside(kept_picture, file.getvalue())
+    kept = call_in_process(kept_picture, file.getvalue())
     assert (kept.width_px, kept.height_px) == (2400, 80), kept
     try:
-        made_beside(kept_picture, b"no picture")
+        call_in_process(kept_picture, b"no picture")
     except CraftError as error:
         assert error.field == "picture", error
     else:
@@ -265,20 +265,20 @@ if __name__ == "__main__":
     from craft.day.tests.days import FT10, job_shop
     # Half a minute of work: whatever the machine, it is still at it when time is up.
     long = parse(DayRequest, job_shop(FT10, 30) | {"draws": 0})
-    working.LONGEST_S = 0.3
+    process_pool.TIMEOUT_S = 0.3
     try:
-        worked("day", long)
+        run_command("day", long)
     except Busy as busy:
         assert "takes longer" in str(busy.detail), busy
     else:
         raise AssertionError("no end")
-    working.LONGEST_S = 30
-    assert worked("propose", asked)
+    process_pool.TIMEOUT_S = 30
+    assert run_command("propose", asked)
     # Told to end it ends at once, also in the midst of a search that does not look up.
     answer = pool().schedule(signal.getsignal, (signal.SIGTERM,)).result()
     assert answer == signal.SIG_DFL, answer
     try:
-        working.answered(pool().schedule(os._exit, (1,)))
+        process_pool.result_of(pool().schedule(os._exit, (1,)))
     except Busy as busy:
         assert "ended before it was done" in str(busy.detail), busy
     else:
@@ -286,21 +286,22 @@ if __name__ == "__main__":
     # Where it broke it begins anew.
     before = pool()
     before.stop(); before.join()
-    assert worked("propose", asked)
+    assert run_command("propose", asked)
     assert pool() is not before
     pool().stop(); pool().join()
 
     import asyncio
     from craft.progress import Progress
     def search(limit_s):
-        return working.followed("day", parse(DayRequest, job_shop(FT10, limit_s) | {"draws": 0}))
+        wanted = parse(DayRequest, job_shop(FT10, limit_s) | {"draws": 0})
+        return process_pool.run_with_progress("day", wanted)
     async def follow():
         heard = [each async for each in search(1)]
         finishes = [each.finish_min for each in heard if isinstance(each, Progress)]
         assert finishes and finishes == sorted(finishes, reverse=True), heard
         assert DayAnswer.model_validate_json(heard[-1]).finish_min <= finishes[-1]
-        works, begun = [], working.begun
-        working.begun = lambda *what: works.append(begun(*what)) or works[-1]
+        works, begun = [], process_pool.start_command
+        process_pool.start_command = lambda *what: works.append(begun(*what)) or works[-1]
         first = search(50)
         await anext(first)
         await first.aclose()
@@ -308,7 +309,7 @@ if __name__ == "__main__":
         heard = [each async for each in search(0.3)]
         assert isinstance(heard[-1], str), heard
     asyncio.run(follow())
-    pool(followed=True).stop(); pool(followed=True).join()
+    pool(with_progress=True).stop(); pool(with_progress=True).join()
     print("all well")
 """
         with tempfile.TemporaryDirectory() as folder:

@@ -10,8 +10,8 @@ from playwright.sync_api import expect
 from qsessions.models import Session
 
 from salon.heads.services import add_head
-from salon.house.roles import WorkRole
 from salon.house.staff import FIRST_CODE, add_colleague, first_code
+from salon.platform.roles import WorkRole
 from salon.tests.base import MEASURED, NAME, PASSWORD, an_owner
 from salon.tests.test_browser import BrowserTest
 

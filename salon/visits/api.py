@@ -26,13 +26,15 @@ from craft.vocabulary import (
     VisitFlag,
     VisitState,
 )
-from salon.fields import Messages, one_of, whole, within
 from salon.heads.searching import matching
 from salon.house.services import name_of
 from salon.planning.models import Plan
-from salon.problems import body_of, core_schema
-from salon.reading import ROW_MOST, words_in
-from salon.signed_in import user_of
+from salon.platform.auth import current_user
+from salon.platform.errors import body_text, core_schema
+from salon.platform.fields import ErrorMessages, choice_field, float_field, integer_field
+from salon.platform.input_limits import MAX_ID, search_words
+from salon.platform.permissions import Access
+from salon.platform.roles import HANDS
 from salon.visits import compare
 from salon.visits.correcting import correct
 from salon.visits.log import append, folded, open_visit
@@ -47,7 +49,7 @@ WHEN = "Give a date and a time, e.g. 2026-06-20T10:00."
 
 def score_field() -> serializers.IntegerField:
     allowed = f"Give {SCORE_MIN} to {SCORE_MAX}."
-    messages: Messages = {"min_value": allowed, "max_value": allowed, "invalid": allowed}
+    messages: ErrorMessages = {"min_value": allowed, "max_value": allowed, "invalid": allowed}
     return serializers.IntegerField(
         min_value=SCORE_MIN,
         max_value=SCORE_MAX,
@@ -59,7 +61,7 @@ def score_field() -> serializers.IntegerField:
 
 class TookSerializer(serializers.Serializer[Any]):
     key = serializers.CharField(max_length=40)
-    minutes = within(0, MAX_MINUTES, "min")
+    minutes = float_field(0, MAX_MINUTES, "min")
 
 
 class UsedSerializer(serializers.Serializer[Any]):
@@ -67,12 +69,14 @@ class UsedSerializer(serializers.Serializer[Any]):
         max_length=40, required=False, help_text="Where the role comes in more than one step."
     )
     role = serializers.ChoiceField(choices=[role.value for role in Role])
-    layer = whole(1, 9, "layers", required=False, help_text="Where it comes twice in a step.")
-    grams = within(0, MAX_GRAMS, "g")
+    layer = integer_field(
+        1, 9, "layers", required=False, help_text="Where it comes twice in a step."
+    )
+    grams = float_field(0, MAX_GRAMS, "g")
     product = serializers.IntegerField(
         required=False, allow_null=True, min_value=1, help_text="The bottle; else the plan's."
     )
-    units = within(0.25, MAX_UNITS, "units", required=False, allow_null=True)
+    units = float_field(0.25, MAX_UNITS, "units", required=False, allow_null=True)
 
 
 class RecordSerializer(serializers.Serializer[Any]):
@@ -93,7 +97,7 @@ class RecordSerializer(serializers.Serializer[Any]):
     released_by = serializers.CharField(max_length=150, required=False, allow_blank=True)
     steps = TookSerializer(many=True, required=False)
     doses = UsedSerializer(many=True, required=False)
-    released_after_h = within(0, MAX_RELEASE_H, "h", required=False, allow_null=True)
+    released_after_h = float_field(0, MAX_RELEASE_H, "h", required=False, allow_null=True)
     dryness = serializers.ChoiceField(
         choices=[dryness.value for dryness in Dryness], required=False, allow_blank=True
     )
@@ -107,7 +111,7 @@ class RecordSerializer(serializers.Serializer[Any]):
     residue = serializers.ChoiceField(
         choices=[residue.value for residue in Residue], required=False, allow_blank=True
     )
-    length_cm = within(1, MAX_LENGTH_CM, "cm", required=False, allow_null=True)
+    length_cm = float_field(1, MAX_LENGTH_CM, "cm", required=False, allow_null=True)
     note = serializers.CharField(max_length=2000, required=False, allow_blank=True)
 
     def validate_started_at(self, value: datetime | None) -> datetime | None:
@@ -269,17 +273,19 @@ SORTED = ("started_at", "definition", "frizz", "released_after_h", "length_cm")
 class VisitsQuery(serializers.Serializer[Any]):
     """Which visits, and in which order."""
 
-    head = whole(1, ROW_MOST, "as the number of a head", required=False)
-    style = one_of([style.value for style in Style], required=False)  # type: ignore[assignment]
-    dryness = one_of([dryness.value for dryness in Dryness], required=False)
+    head = integer_field(1, MAX_ID, "as the number of a head", required=False)
+    style = choice_field([style.value for style in Style], required=False)  # type: ignore[assignment]
+    dryness = choice_field([dryness.value for dryness in Dryness], required=False)
     search = serializers.CharField(
         required=False, max_length=100, help_text="Words of the name of the head."
     )
-    sort = one_of([f"{sign}{name}" for name in SORTED for sign in ("-", "")], required=False)
+    sort = choice_field([f"{sign}{name}" for name in SORTED for sign in ("-", "")], required=False)
 
 
 class VisitsView(generics.ListAPIView[Any]):
     """Recorded visits, newest first or as sorted."""
+
+    access = Access(HANDS)
 
     serializer_class = VisitRowSerializer
 
@@ -291,7 +297,7 @@ class VisitsView(generics.ListAPIView[Any]):
         asked = given.validated_data
         columns = {"head": "head", "style": "plan__style", "dryness": "dryness"}
         rows = rows.filter(**{columns[name]: asked[name] for name in columns if name in asked})
-        rows = rows.filter(matching(words_in(self.request), "head__search"))
+        rows = rows.filter(matching(search_words(self.request), "head__search"))
         if "sort" not in asked:
             return rows
         name = asked["sort"].removeprefix("-")
@@ -307,11 +313,13 @@ class VisitsView(generics.ListAPIView[Any]):
 class RecordView(APIView):
     """Record a visit against a plan."""
 
+    access = Access(HANDS)
+
     @extend_schema(request=RecordSerializer, responses={201: VisitSerializer})
     def post(self, request: Request, pk: int) -> Response:
         plan = get_object_or_404(Plan.objects.select_related("head"), pk=pk)
         values = typed_visit(request)
-        visit = record(plan, values, user_of(request), values.pop("id", None))
+        visit = record(plan, values, current_user(request), values.pop("id", None))
         return Response(VisitSerializer(visit).data, status=status.HTTP_201_CREATED)
 
 
@@ -325,6 +333,8 @@ def typed_visit(request: Request) -> dict[str, Any]:
 class VisitView(APIView):
     """One visit, planned beside actual."""
 
+    access = Access(HANDS)
+
     @extend_schema(responses=VisitSerializer)
     def get(self, request: Request, pk: int) -> Response:
         return Response(VisitSerializer(get_object_or_404(visits(), pk=pk)).data)
@@ -334,7 +344,7 @@ class VisitView(APIView):
         """Correct a visit: what the form said before is taken back in the log."""
         values = typed_visit(request)
         values.pop("id", None)
-        visit = correct(get_object_or_404(visits(), pk=pk), values, user_of(request))
+        visit = correct(get_object_or_404(visits(), pk=pk), values, current_user(request))
         return Response(VisitSerializer(visit).data)
 
 
@@ -362,6 +372,8 @@ class LogSerializer(serializers.Serializer[Any]):
 class LogView(APIView):
     """The log of a visit: read, and added to."""
 
+    access = Access(HANDS)
+
     @extend_schema(responses=LogSerializer)
     def get(self, request: Request, pk: int) -> Response:
         return Response(log_of(get_object_or_404(Visit.objects.select_related("plan"), pk=pk)))
@@ -369,7 +381,7 @@ class LogView(APIView):
     @extend_schema(request=EventList, responses={200: LogSerializer})
     def post(self, request: Request, pk: int) -> Response:
         visit = get_object_or_404(Visit, pk=pk)
-        events = read(EventList, body_of(request)).events
+        events = read(EventList, body_text(request)).events
         return Response(log_of(append(visit, events)))
 
 
@@ -392,12 +404,14 @@ class BeginSerializer(serializers.Serializer[Any]):
 class BeginView(APIView):
     """Begin the visit of a plan, or find the one that is under way."""
 
+    access = Access(HANDS)
+
     @extend_schema(request=BeginSerializer, responses={200: LogSerializer})
     def post(self, request: Request, pk: int) -> Response:
         plan = get_object_or_404(Plan.objects.select_related("head"), pk=pk)
         given = BeginSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        visit = open_visit(plan, user_of(request), given.validated_data["id"])
+        visit = open_visit(plan, current_user(request), given.validated_data["id"])
         return Response(log_of(visit))
 
 

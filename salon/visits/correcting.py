@@ -32,7 +32,7 @@ from craft.contract.visit import (
 from craft.errors import CraftError
 from craft.visit import RELEASE, WORK, corrected, fold, in_order
 from craft.vocabulary import EventKind, NoteAbout
-from salon.problems import Doubtful
+from salon.platform.errors import ConfirmationRequired
 from salon.visits.doubts import doubts
 from salon.visits.log import CLOCKS_DIFFER, append, events_of, folded
 from salon.visits.models import SCORES, Visit
@@ -360,4 +360,4 @@ def ask_about(visit: Visit, values: Typed, events: Iterable[AnyEvent], changed: 
         if new[part][int(place[0])] if part in new else part in touched:
             questions[field] = question
     if questions:
-        raise Doubtful(questions)
+        raise ConfirmationRequired(questions)

@@ -20,8 +20,10 @@ from salon.heads.models import Head, Observation, RaisedStopSign
 from salon.heads.searching import matching
 from salon.heads.timeline import DAY, timeline
 from salon.planning.models import Plan
-from salon.reading import words_in
-from salon.signed_in import user_of
+from salon.platform.auth import current_user
+from salon.platform.input_limits import search_words
+from salon.platform.permissions import Access
+from salon.platform.roles import EVERYBODY, HANDS
 from salon.visits.models import Visit
 
 
@@ -88,13 +90,15 @@ def head_rows() -> QuerySet[Head]:
 class HeadsView(generics.ListCreateAPIView[Any]):
     """Clients."""
 
+    access = Access(EVERYBODY)
+
     def get_serializer_class(self) -> type[serializers.Serializer[Any]]:
         return NewHeadSerializer if self.request.method == "POST" else HeadRowSerializer
 
     def get_queryset(self) -> QuerySet[Head]:
         shown = self.request.query_params.get("archived", "") == "1"
         rows = head_rows().filter(archived_at__isnull=not shown)
-        rows = rows.filter(matching(words_in(self.request)))
+        rows = rows.filter(matching(search_words(self.request)))
         return rows.order_by("name", "pk")
 
     @extend_schema(
@@ -119,7 +123,7 @@ class HeadsView(generics.ListCreateAPIView[Any]):
         observations = values.pop("observations", [])
         if not values.pop("sure", False):
             services.ask_about_namesakes(values["name"])
-        head = services.add_head(values, observations, user_of(request))
+        head = services.add_head(values, observations, current_user(request))
         return Response(HeadSerializer(head).data, status=status.HTTP_201_CREATED)
 
 
@@ -155,6 +159,8 @@ class TimelineSerializer(serializers.Serializer[Any]):
 
 class TimelineView(APIView):
     """The hair over time, with services as marks."""
+
+    access = Access(HANDS)
 
     @extend_schema(responses=TimelineSerializer)
     def get(self, request: Request, pk: int) -> Response:

@@ -19,7 +19,7 @@ from craft.timetable import SHAPING
 from craft.visit import DoseKey, fold, planned_doses
 from craft.vocabulary import EventKind
 from salon.planning.models import Plan
-from salon.problems import Doubtful
+from salon.platform.errors import ConfirmationRequired
 from salon.shelf.models import Product
 from salon.visits.doubts import doubts
 from salon.visits.log import CLOCKS_DIFFER, append, check_length, open_visit
@@ -319,7 +319,7 @@ def checked(plan: Plan, values: Mapping[str, Any], by: User | None) -> list[AnyE
     entries = entries_of(plan, placed, by.get_username() if by else "")
     questions = {} if values.get("sure") else doubts(plan, placed, fold(plan.answered, entries))
     if questions:
-        raise Doubtful(questions)
+        raise ConfirmationRequired(questions)
     return entries
 
 

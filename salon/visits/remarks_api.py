@@ -11,10 +11,12 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from craft.vocabulary import RemarkKind
-from salon.fields import whole
 from salon.heads.models import Head
-from salon.reading import ROW_MOST
-from salon.signed_in import user_of
+from salon.platform.auth import current_user
+from salon.platform.fields import integer_field
+from salon.platform.input_limits import MAX_ID
+from salon.platform.permissions import Access
+from salon.platform.roles import EVERYBODY
 from salon.visits.models import Remark, Visit
 from salon.visits.remarks import HOME, of_client, see, unsee, unseen
 
@@ -47,16 +49,16 @@ class RemarkSerializer(serializers.ModelSerializer[Remark]):
 class RemarksQuery(serializers.Serializer[Any]):
     """Whose remarks."""
 
-    head = whole(
+    head = integer_field(
         1,
-        ROW_MOST,
+        MAX_ID,
         "as the number of a client",
         required=False,
         help_text="What the next visit of this client should know; else what nobody has seen to.",
     )
-    visit = whole(
+    visit = integer_field(
         1,
-        ROW_MOST,
+        MAX_ID,
         "as the number of a visit",
         required=False,
         help_text="Only remarks of this visit.",
@@ -65,6 +67,8 @@ class RemarksQuery(serializers.Serializer[Any]):
 
 class RemarksView(APIView):
     """Remarks nobody has seen to; of one visit; or those the next visit should know."""
+
+    access = Access(EVERYBODY)
 
     names_rows = True
 
@@ -85,10 +89,12 @@ class RemarksView(APIView):
 class RemarkSeenView(APIView):
     """Somebody has seen to a remark, or takes that back."""
 
+    access = Access(EVERYBODY)
+
     @extend_schema(request=None, responses={200: RemarkSerializer})
     def post(self, request: Request, pk: int) -> Response:
         remark = get_object_or_404(Remark.objects.select_related("head"), pk=pk)
-        return Response(RemarkSerializer(see(remark, user_of(request))).data)
+        return Response(RemarkSerializer(see(remark, current_user(request))).data)
 
     @extend_schema(responses={200: RemarkSerializer})
     def delete(self, request: Request, pk: int) -> Response:

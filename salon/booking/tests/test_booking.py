@@ -24,10 +24,10 @@ from salon.booking.placing import Taken, Wanted
 from salon.booking.tests.base import BookingTest, next_day
 from salon.heads.models import Head
 from salon.heads.services import add_head
-from salon.house.roles import WorkRole
 from salon.house.staff import add_colleague
 from salon.kit.models import KitItem
 from salon.planning.models import KitDemand, Plan
+from salon.platform.roles import WorkRole
 from salon.tests.base import MEASURED, PASSWORD, an_owner
 
 

@@ -10,10 +10,10 @@ from craft.learning.shrinking import unit_estimate
 from craft.vocabulary import LearnedOf, Role
 from salon.demo.year import HANDS, REGULARS, live_a_year
 from salon.heads.models import Head
-from salon.house.roles import WorkRole
 from salon.house.staff import add_colleague
 from salon.learning.models import LearnedFactor, LearnedSample
 from salon.learning.services import estimate_of, samples_of
+from salon.platform.roles import WorkRole
 from salon.visits.models import Visit
 
 

@@ -12,7 +12,6 @@ import numpy as np
 from django.test import SimpleTestCase, TestCase, override_settings
 from django.utils import timezone
 
-from salon import streaming
 from salon.devices import scale_api
 from salon.devices.models import ScaleBowl
 from salon.devices.scale import NoScale, State, Weight, scale
@@ -26,7 +25,8 @@ from salon.devices.scale.simulated import (
     reading,
     wander,
 )
-from salon.streaming import Watched
+from salon.platform import event_stream
+from salon.platform.event_stream import SharedEvents
 from salon.tests.base import ApiTest, awaited
 
 NOW = datetime(2026, 6, 18, 10, tzinfo=timezone.get_current_timezone())
@@ -194,12 +194,14 @@ class Steady:
 
 class StreamTest(SimpleTestCase):
     def test_the_stream_tells_changes_and_gives_signs_of_life(self) -> None:
-        watched = Watched(lambda: json.dumps(scale_api.shown(Steady())), every_s=0, repeat_s=0.1)
+        watched = SharedEvents(
+            lambda: json.dumps(scale_api.shown(Steady())), every_s=0, repeat_s=0.1
+        )
 
         async def heard() -> list[str]:
             return [line async for line in watched.events()]
 
-        with patch.object(streaming, "STREAM_S", 0.4):
+        with patch.object(event_stream, "STREAM_S", 0.4):
             lines = awaited(heard())
         self.assertEqual(lines[0], "retry: 500\n\n")
         data = [json.loads(line.removeprefix("data: ")) for line in lines[1:]]

@@ -14,8 +14,8 @@ from django.conf import settings
 from salon.demo.year import live_a_year
 from salon.findings.opening import as_csv
 from salon.findings.services import held_out, promises
-from salon.house.roles import WorkRole
 from salon.house.staff import add_colleague
+from salon.platform.roles import WorkRole
 from salon.tests.base import ApiTest
 
 

@@ -20,8 +20,8 @@ from salon.findings.opening import TABLES
 from salon.findings.trials import begin_trial, next_pair, rate
 from salon.heads.models import Head
 from salon.heads.services import add_head
-from salon.house.roles import WorkRole
 from salon.house.staff import add_colleague
+from salon.platform.roles import WorkRole
 from salon.shelf.models import Product, StockMove
 from salon.tests.base import ApiTest
 from salon.visits.models import Visit, VisitStep

@@ -14,7 +14,7 @@ from salon.learning.models import LearnedFactor, LearnedSample, LearningChoice
 from salon.planning.models import Plan
 from salon.planning.services import save
 from salon.planning.wish import HeadWish
-from salon.problems import Doubtful
+from salon.platform.errors import ConfirmationRequired
 from salon.tests.base import ApiTest
 from salon.visits.log import append, open_visit
 from salon.visits.models import Visit
@@ -72,7 +72,7 @@ class LearnedValuesTest(ApiTest):
         self.assertEqual((the_house().drying_factor, the_house().drying_visits), (1, 0))
 
     def test_a_doubtful_set_is_left_out_until_it_is_confirmed(self) -> None:
-        with self.assertRaises(Doubtful):
+        with self.assertRaises(ConfirmationRequired):
             self.recorded(hours=0.5, dryness="dry")
         # At the chair nobody is kept from noting it: it waits until somebody confirms it.
         visit = open_visit(self.planned(0.5), self.user)

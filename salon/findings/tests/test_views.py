@@ -6,8 +6,8 @@ from salon.between.tests.base import visited
 from salon.findings.models import SavedView
 from salon.findings.views_api import VIEWS_MOST
 from salon.heads.services import add_head
-from salon.house.roles import WorkRole
 from salon.house.staff import add_colleague
+from salon.platform.roles import WorkRole
 from salon.tests.base import MEASURED, ApiTest
 
 

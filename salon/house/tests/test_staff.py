@@ -18,8 +18,8 @@ from qsessions.models import Session
 from rest_framework.response import Response
 
 from salon.house.models import Colleague, SentRequest
-from salon.house.roles import WorkRole
 from salon.house.staff import add_colleague, first_code
+from salon.platform.roles import WorkRole
 from salon.tests.base import NAME, PASSWORD, ApiTest
 
 NEW = "plain-seam-and-hem"

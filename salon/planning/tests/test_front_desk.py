@@ -6,10 +6,10 @@ from django.test import Client
 
 from craft.contract import parse
 from salon.heads.models import Head
-from salon.house.roles import WorkRole
 from salon.house.staff import add_colleague
 from salon.planning.services import save
 from salon.planning.wish import HeadWish
+from salon.platform.roles import WorkRole
 from salon.tests.base import PASSWORD, ApiTest
 
 

@@ -6,7 +6,7 @@ import { v4 as uuid } from 'uuid'
 import type { components, paths } from './generated'
 
 export type Schemas = components['schemas']
-export type Problem = Schemas['Problem']
+export type Problem = Schemas['Error']
 /** What is asked for a client: the request from which a plan is made. */
 export type Wish = Schemas['HeadWishRequest']
 
@@ -114,7 +114,7 @@ interface Answer<Data> {
   response: Response
 }
 
-const isProblems = (error: unknown): error is Schemas['Problems'] =>
+const isProblems = (error: unknown): error is Schemas['Errors'] =>
   typeof error === 'object' && error !== null && 'errors' in error && Array.isArray(error.errors)
 
 /** The data of an answer, or its refusal thrown. */

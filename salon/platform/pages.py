@@ -9,7 +9,7 @@ from django.views.decorators.http import require_safe
 
 
 @require_safe
-def worker(request: HttpRequest) -> HttpResponse:
+def service_worker(request: HttpRequest) -> HttpResponse:
     """The service worker: from the top, so that it may keep every page."""
     try:
         script = (settings.WEB_DIR / "sw.js").read_text()

@@ -9,7 +9,7 @@ from django.utils import timezone
 from salon.house.models import House
 
 
-class SalonZone:
+class SalonTimeZoneMiddleware:
     """Puts a request on the clock of the salon, wherever the server or the device is."""
 
     def __init__(self, answer: Callable[[HttpRequest], HttpResponse]) -> None:

@@ -19,7 +19,7 @@ STREAM_S = 55.0
 RETRY_MS = 500
 
 
-class EventStream(renderers.BaseRenderer):
+class EventStreamRenderer(renderers.BaseRenderer):
     """Lets the browser's own reader of event streams in."""
 
     media_type = "text/event-stream"
@@ -29,7 +29,7 @@ class EventStream(renderers.BaseRenderer):
         return str(data).encode()
 
 
-class Watched:
+class SharedEvents:
     """Something that is looked at now and then, however many watch.
 
     Args:
@@ -76,15 +76,15 @@ class Watched:
 
     def response(self) -> StreamingHttpResponse:
         """The stream as an answer."""
-        return streamed(self.events())
+        return event_stream_response(self.events())
 
 
-def event(name: str, data: object) -> str:
+def format_event(name: str, data: object) -> str:
     """A named event with its data as JSON."""
     return f"event: {name}\ndata: {JSONRenderer().render(data).decode()}\n\n"
 
 
-def streamed(events: AsyncIterator[str]) -> StreamingHttpResponse:
+def event_stream_response(events: AsyncIterator[str]) -> StreamingHttpResponse:
     """Events as an answer."""
     return StreamingHttpResponse(
         events,

@@ -10,7 +10,7 @@ from pydantic import BaseModel
 from rest_framework import exceptions, serializers, status
 from rest_framework.request import Request
 from rest_framework.response import Response
-from rest_framework.views import exception_handler
+from rest_framework.views import exception_handler as drf_exception_handler
 
 from craft.contract import parse
 from craft.errors import CraftError
@@ -19,7 +19,7 @@ from craft.errors import CraftError
 THROTTLED_S = 60
 
 
-class ProblemSerializer(serializers.Serializer[Any]):
+class ErrorSerializer(serializers.Serializer[Any]):
     field = serializers.CharField(help_text="Dotted path of the field; empty for the whole.")
     message = serializers.CharField(help_text="What is wrong and what is allowed.")
     ask = serializers.BooleanField(
@@ -27,17 +27,17 @@ class ProblemSerializer(serializers.Serializer[Any]):
     )
 
 
-class ProblemsSerializer(serializers.Serializer[Any]):
-    errors: Any = ProblemSerializer(many=True)
+class ErrorsSerializer(serializers.Serializer[Any]):
+    errors: Any = ErrorSerializer(many=True)
 
 
-Shaped = TypeVar("Shaped")
+Decorated = TypeVar("Decorated")
 
 
-def core_schema(model: type[BaseModel]) -> Callable[[Shaped], Shaped]:
+def core_schema(model: type[BaseModel]) -> Callable[[Decorated], Decorated]:
     """A field that is described by a piece of the core's contract."""
     # The generator reads models of the core by its own extension; its stubs do not know of them.
-    return cast("Callable[[Shaped], Shaped]", extend_schema_field(cast("Any", model)))
+    return cast("Callable[[Decorated], Decorated]", extend_schema_field(cast("Any", model)))
 
 
 class CoreField(serializers.JSONField):
@@ -55,7 +55,7 @@ class CoreField(serializers.JSONField):
         return data
 
 
-def body_of(request: Request) -> str:
+def body_text(request: Request) -> str:
     """The text of a request, for the core to read."""
     body: bytes = request._request.body
     return body.decode("utf-8", "replace")
@@ -71,7 +71,7 @@ class Conflict(exceptions.APIException):
     )
 
 
-class Doubtful(exceptions.APIException):
+class ConfirmationRequired(exceptions.APIException):
     """Values that can be, but hardly are: asked about before they are kept.
 
     Args:
@@ -85,12 +85,12 @@ class Doubtful(exceptions.APIException):
         self.doubts = doubts
 
 
-def handle(error: Exception, context: dict[str, Any]) -> Response | None:
+def exception_handler(error: Exception, context: dict[str, Any]) -> Response | None:
     """Answer every refusal in the same shape."""
     if isinstance(error, CraftError):
         problems = [{"field": error.field, "message": error.message}]
         return Response({"errors": problems}, status=status.HTTP_400_BAD_REQUEST)
-    if isinstance(error, Doubtful):
+    if isinstance(error, ConfirmationRequired):
         questions = [
             {"field": field, "message": question, "ask": True}
             for field, question in error.doubts.items()
@@ -100,27 +100,27 @@ def handle(error: Exception, context: dict[str, Any]) -> Response | None:
         wait_s = math.ceil(getattr(error, "wait", None) or THROTTLED_S)
         detail = f"Too many tries. Wait {wait_s} seconds, then try again."
         error.detail = exceptions.ErrorDetail(detail)
-    response = exception_handler(error, context)
+    response = drf_exception_handler(error, context)
     if response is not None:
-        response.data = {"errors": list(flat(response.data))}
+        response.data = {"errors": list(flatten_errors(response.data))}
     return response
 
 
-def locked_out(request: HttpRequest, *_args: Any, **_kwargs: Any) -> JsonResponse:
+def lockout_response(request: HttpRequest, *_args: Any, **_kwargs: Any) -> JsonResponse:
     """Answer somebody who has tried too many passwords."""
     problem = {"field": "password", "message": "Too many wrong tries. Wait a quarter of an hour."}
     return JsonResponse({"errors": [problem]}, status=status.HTTP_429_TOO_MANY_REQUESTS)
 
 
-def flat(detail: Any, path: str = "") -> Iterator[dict[str, str]]:
+def flatten_errors(detail: Any, path: str = "") -> Iterator[dict[str, str]]:
     """Flatten the framework's nested errors to fields and messages."""
     if isinstance(detail, dict):
         for key, value in detail.items():
             whole = key in ("non_field_errors", "detail")
-            yield from flat(value, path if whole else f"{path}.{key}".strip("."))
+            yield from flatten_errors(value, path if whole else f"{path}.{key}".strip("."))
     elif isinstance(detail, list):
         for index, value in enumerate(detail):
             nested = isinstance(value, dict | list)
-            yield from flat(value, f"{path}.{index}".strip(".") if nested else path)
+            yield from flatten_errors(value, f"{path}.{index}".strip(".") if nested else path)
     else:
         yield {"field": path, "message": str(detail)}

@@ -1,10 +1,10 @@
-"""What people do in a salon."""
+"""The roles of people in a salon, and sets of them."""
 
 from enum import StrEnum
 
 
 class WorkRole(StrEnum):
-    """What somebody does in the salon."""
+    """What a person's work in the salon is."""
 
     OWNER = "owner"
     SPECIALIST = "specialist"
@@ -14,8 +14,8 @@ class WorkRole(StrEnum):
 
 Roles = frozenset[WorkRole]
 OWNER: Roles = frozenset({WorkRole.OWNER})
-#: They decide what is done to a head.
+#: They decide what is done to a client's hair.
 PLANNERS: Roles = OWNER | {WorkRole.SPECIALIST}
-#: They work on heads: measure, mix, weigh, record.
+#: They work on hair: measure, mix, weigh, record.
 HANDS: Roles = PLANNERS | {WorkRole.ASSISTANT}
 EVERYBODY: Roles = HANDS | {WorkRole.FRONT_DESK}

@@ -13,15 +13,17 @@ from django.http import Http404, HttpRequest
 log = logging.getLogger("salon.requests")
 
 #: What Django answers by itself: nobody needs to look after it.
-NO_FAILURE = (Http404, PermissionDenied, SuspiciousOperation)
+EXPECTED_ERRORS = (Http404, PermissionDenied, SuspiciousOperation)
 DISK_FULL = frozenset({errno.ENOSPC, errno.EDQUOT})
 
-BUSY = "Many people are saving at once. Nothing of yours was changed: try again in a few seconds."
-FULL = (
+BUSY_MESSAGE = (
+    "Many people are saving at once. Nothing of yours was changed: try again in a few seconds."
+)
+DISK_FULL_MESSAGE = (
     "The disk of the server is full: nothing can be saved until there is room. Everything can "
     "still be read. Tell whoever looks after Gauffer, with this number: {number}."
 )
-BROKEN = (
+BROKEN_MESSAGE = (
     "Something broke on our side; nothing was changed. Try again; if it happens again, give this "
     "number to whoever looks after Gauffer: {number}."
 )
@@ -46,26 +48,26 @@ def message_of(status: int, number: str) -> str:
         number: of the request
     """
     words = {
-        HTTPStatus.SERVICE_UNAVAILABLE: BUSY,
-        HTTPStatus.INSUFFICIENT_STORAGE: FULL,
-    }.get(HTTPStatus(status), BROKEN)
+        HTTPStatus.SERVICE_UNAVAILABLE: BUSY_MESSAGE,
+        HTTPStatus.INSUFFICIENT_STORAGE: DISK_FULL_MESSAGE,
+    }.get(HTTPStatus(status), BROKEN_MESSAGE)
     return words.format(number=number)
 
 
-def keep(sender: object, request: HttpRequest | None = None, **_: Any) -> None:
+def log_failure(sender: object, request: HttpRequest | None = None, **_: Any) -> None:
     """Log what nobody foresaw, wherever it broke, and keep it with its request.
 
     Django tells of every such error, also of middleware, while it is being handled.
     """
     error = sys.exc_info()[1]
-    if error is None or isinstance(error, NO_FAILURE):
+    if error is None or isinstance(error, EXPECTED_ERRORS):
         return
-    log.error("broken", exc_info=error, extra=about(request) if request is not None else {})
+    log.error("broken", exc_info=error, extra=log_fields(request) if request is not None else {})
     if request is not None:
         request.META["salon.failure"] = status_of(error).value
 
 
-def about(request: HttpRequest) -> dict[str, Any]:
+def log_fields(request: HttpRequest) -> dict[str, Any]:
     """What a log line says of a request: never what was typed or about whom."""
     match = request.resolver_match
     return {

@@ -11,14 +11,14 @@ from typing import Any
 from django.conf import settings
 from servestatic import ServeStaticASGI
 
-from salon.passing import SAID, refusal
+from salon.platform.request_log import STATUS_MESSAGES, error_response
 
 #: The whole body of a request has to be here after so long, and every piece of it [s].
-BODY_S, PIECE_S = 600.0, 30.0
+BODY_TIMEOUT_S, CHUNK_TIMEOUT_S = 600.0, 30.0
 #: Who tries too often waits for the next refusal [s].
-AGAIN_S = 1.0
+THROTTLE_DELAY_S = 1.0
 #: Built files carry a hash of their content in their name: browsers may keep them for ever.
-HASHED = r"^.+/assets/.+-[\w-]{8}\.\w+$"
+HASHED_FILE_NAME = r"^.+/assets/.+-[\w-]{8}\.\w+$"
 
 Message = Mapping[str, Any]
 Receive = Callable[[], Awaitable[Message]]
@@ -26,11 +26,11 @@ Send = Callable[[Message], Awaitable[None]]
 Application = Callable[[dict[str, Any], Receive, Send], Awaitable[None]]
 
 
-class TooSlow(Exception):
+class BodyTimeout(Exception):
     """A body did not come in time."""
 
 
-class Patience:
+class RequestTimeouts:
     """Waits for the body of a request, but not for ever, and lets the impatient wait.
 
     Args:
@@ -43,9 +43,9 @@ class Patience:
     def __init__(
         self,
         application: Application,
-        body_s: float = BODY_S,
-        piece_s: float = PIECE_S,
-        again_s: float = AGAIN_S,
+        body_s: float = BODY_TIMEOUT_S,
+        piece_s: float = CHUNK_TIMEOUT_S,
+        again_s: float = THROTTLE_DELAY_S,
     ) -> None:
         self.application = application
         self.body_s = body_s
@@ -68,7 +68,7 @@ class Patience:
                 async with asyncio.timeout_at(min(late, clock() + self.piece_s)):
                     event = await receive()
             except TimeoutError as error:
-                raise TooSlow from error
+                raise BodyTimeout from error
             whole = event["type"] != "http.request" or not event.get("more_body")
             return event
 
@@ -79,32 +79,32 @@ class Patience:
 
         try:
             await self.application(scope, in_time, unhurried)
-        except TooSlow:
-            await answer_slow(send)
+        except BodyTimeout:
+            await send_timeout_response(send)
 
 
-async def answer_slow(send: Send) -> None:
+async def send_timeout_response(send: Send) -> None:
     """Say that the body did not come in time, and close."""
-    content = refusal(408, SAID[408]).content
+    content = error_response(408, STATUS_MESSAGES[408]).content
     headers = [(b"content-type", b"application/json"), (b"connection", b"close")]
     await send({"type": "http.response.start", "status": 408, "headers": headers})
     await send({"type": "http.response.body", "body": content})
 
 
-def safe(headers: Any, _path: str, _url: str) -> None:
+def add_security_headers(headers: Any, _path: str, _url: str) -> None:
     """Built files are what they say they are."""
     headers["X-Content-Type-Options"] = "nosniff"
 
 
-def built_files(application: Application) -> Application:
+def serve_static_files(application: Application) -> Application:
     """Serve the built web application's files; everything else is answered by the application."""
     served = ServeStaticASGI(
         application,
         root=settings.WEB_DIR if settings.WEB_DIR.exists() else None,
         prefix=settings.STATIC_URL,
-        immutable_file_test=HASHED,
+        immutable_file_test=HASHED_FILE_NAME,
         allow_all_origins=False,
-        add_headers_function=safe,
+        add_headers_function=add_security_headers,
         autorefresh=settings.DEBUG,
     )
     whole: Application = served

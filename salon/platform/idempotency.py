@@ -1,12 +1,14 @@
-"""What is sent twice is done once: every request may carry a key that its sender made.
+"""Idempotency: a request that is sent twice is carried out once.
 
-How a view is done once is declared on the view (`Once` says which attribute means what).
+A client gives each write a key of its own making in the ``Idempotency-Key`` header. How a view
+handles it is declared by the view's ``idempotency`` attribute.
 """
 
 import os
 import time
 from collections.abc import Callable
 from datetime import timedelta
+from enum import Enum
 from http import HTTPStatus
 from typing import Any
 
@@ -19,32 +21,38 @@ from django.utils import timezone
 from django.utils.crypto import salted_hmac
 
 from salon.house.models import SentRequest
-from salon.passing import refusal, too_large
+from salon.platform.request_log import error_response, too_large_response
 
 HEADER = "Idempotency-Key"
 KEY_LONGEST = 80
 #: A key is remembered so long; who was offline longer is answered again.
-REMEMBERED = timedelta(days=2)
+KEY_LIFETIME = timedelta(days=2)
 #: No request takes longer than this; what says it does was killed.
-LONGEST = timedelta(minutes=3)
+LONGEST_REQUEST = timedelta(minutes=3)
 #: A second request waits so long for the answer of the first, and looks so often [s].
-PATIENCE_S, LOOK_S = 30.0, 0.1
-WRITES = frozenset({"POST", "PUT", "PATCH", "DELETE"})
+WAIT_S, POLL_S = 30.0, 0.1
+WRITE_METHODS = frozenset({"POST", "PUT", "PATCH", "DELETE"})
 #: How statements that change something begin.
-CHANGES = ("INSERT", "UPDATE", "DELETE", "REPLACE")
+WRITE_STATEMENTS = ("INSERT", "UPDATE", "DELETE", "REPLACE")
 
 
-class Once:
-    """Does a keyed request once and gives its answer again: a double tap books once.
+class Idempotency(Enum):
+    """How a view handles the key of a request."""
 
-    A view is, by default, done in one transaction with its key: a second request with the same key
-    waits for the first and gets its answer; a refused request gives its key back. Views that are
-    done in another way say so by an attribute:
+    #: The key and the work share one transaction. A second request with the key waits for it.
+    TRANSACTION = "transaction"
+    #: For views that compute for long before they write: the key is reserved in a transaction of
+    #: its own, the view runs outside any, and its answer is stored in a third. No other save waits.
+    RESERVE = "reserve"
+    #: The key is ignored: the view changes nothing, its answer is a secret that must not be
+    #: stored, or it replaces the whole database.
+    OFF = "off"
 
-    * `computes`: it computes for long before it writes. The key is reserved in a transaction of
-      its own, the view runs outside any, its answer is kept in a third: nobody's save waits for it.
-    * `changes_nothing`: it only answers; asked twice, it answers twice.
-    * `keeps_no_answer`: its answer is a secret, or it moves the whole database: nothing is kept.
+
+class IdempotencyMiddleware:
+    """Carries out a request with a key once and repeats its answer: a double tap books once.
+
+    A refused request gives its key back, so that it can be corrected and sent again.
     """
 
     def __init__(self, answer: Callable[[HttpRequest], HttpResponse]) -> None:
@@ -53,18 +61,18 @@ class Once:
     def __call__(self, request: HttpRequest) -> HttpResponse:
         key = request.headers.get(HEADER, "")
         user = request.user
-        if not key or request.method not in WRITES or not isinstance(user, User):
+        if not key or request.method not in WRITE_METHODS or not isinstance(user, User):
             return self.answer(request)
-        view = view_of(request)
-        if getattr(view, "changes_nothing", False) or getattr(view, "keeps_no_answer", False):
+        idempotency = idempotency_of(request)
+        if idempotency is Idempotency.OFF:
             return self.answer(request)
         if len(key) > KEY_LONGEST:
-            return refusal(400, f"The key of a request has at most {KEY_LONGEST} letters.")
+            return error_response(400, f"The key of a request has at most {KEY_LONGEST} letters.")
         try:
-            content = fingerprint(request)
+            content = body_digest(request)
         except RequestDataTooBig:
-            return too_large()
-        if getattr(view, "computes", False):
+            return too_large_response()
+        if idempotency is Idempotency.RESERVE:
             return self.apart(request, user, key, content)
         return self.together(request, user, key, content)
 
@@ -75,28 +83,30 @@ class Once:
                 user=user, key=key, defaults={"path": request.path[:200], "content": content}
             )
             if not new:
-                return again(sent, content)
+                return repeat_answer(sent, content)
             response = self.answer(request)
             if is_refused(response):
                 transaction.set_rollback(True)
                 return response
-            keep(sent, response)
+            store_answer(sent, response)
         return response
 
     def apart(self, request: HttpRequest, user: User, key: str, content: str) -> HttpResponse:
         """Reserve the key, do the work outside any transaction, keep its answer."""
-        until = time.monotonic() + PATIENCE_S
+        until = time.monotonic() + WAIT_S
         while True:
-            sent = reserved(request, user, key, content)
+            sent = reserve(request, user, key, content)
             if isinstance(sent, SentRequest):
                 break
             if sent is not None:
                 return sent
             if time.monotonic() > until:
-                return refusal(503, "This is still being worked on. Try again in a few seconds.")
-            time.sleep(LOOK_S)
+                return error_response(
+                    503, "This is still being worked on. Try again in a few seconds."
+                )
+            time.sleep(POLL_S)
         try:
-            with connection.execute_wrapper(Mark(sent.pk)):
+            with connection.execute_wrapper(WrittenMarker(sent.pk)):
                 response = self.answer(request)
         except BaseException:
             sent.delete()
@@ -104,11 +114,11 @@ class Once:
         if is_refused(response):
             sent.delete()
         else:
-            keep(sent, response)
+            store_answer(sent, response)
         return response
 
 
-class Mark:
+class WrittenMarker:
     """Marks a reserved request as written, in the very transaction in which its work is.
 
     So whoever finds the reservation of a killed process knows whether the work was done.
@@ -127,18 +137,23 @@ class Mark:
         context: dict[str, Any],
     ) -> Any:
         blocks = context["connection"].atomic_blocks
-        if blocks and blocks[0] is not self.marked and sql.lstrip().upper().startswith(CHANGES):
+        if (
+            blocks
+            and blocks[0] is not self.marked
+            and sql.lstrip().upper().startswith(WRITE_STATEMENTS)
+        ):
             self.marked = blocks[0]
             SentRequest.objects.filter(pk=self.pk).update(written=True)
         return execute(sql, params, many, context)
 
 
-def view_of(request: HttpRequest) -> object:
-    """The view that is asked; None where there is none."""
+def idempotency_of(request: HttpRequest) -> Idempotency:
+    """How the view of a request handles keys."""
     try:
-        return getattr(resolve(request.path_info).func, "cls", None)
+        view = getattr(resolve(request.path_info).func, "cls", None)
     except Resolver404:
-        return None
+        view = None
+    return getattr(view, "idempotency", Idempotency.TRANSACTION)
 
 
 def is_refused(response: HttpResponse) -> bool:
@@ -147,7 +162,7 @@ def is_refused(response: HttpResponse) -> bool:
 
 
 @transaction.atomic
-def reserved(
+def reserve(
     request: HttpRequest, user: User, key: str, content: str
 ) -> SentRequest | HttpResponse | None:
     """Reserve a key.
@@ -164,11 +179,11 @@ def reserved(
     if new:
         return sent
     if sent.content != content or sent.status:
-        return again(sent, content)
+        return repeat_answer(sent, content)
     if is_under_way(sent):
         return None
     if sent.written:
-        return refusal(409, "This was saved, but the answer was lost. Load the page again.")
+        return error_response(409, "This was saved, but the answer was lost. Load the page again.")
     # Its process was killed before it had done anything: this one does it.
     sent.pid, sent.at = os.getpid(), timezone.now()
     sent.save(update_fields=["pid", "at"])
@@ -177,7 +192,7 @@ def reserved(
 
 def is_under_way(sent: SentRequest) -> bool:
     """Whether the process that reserved a key can still be at work on it."""
-    if sent.pid is None or timezone.now() - sent.at > LONGEST:
+    if sent.pid is None or timezone.now() - sent.at > LONGEST_REQUEST:
         return False
     try:
         os.kill(sent.pid, 0)
@@ -189,25 +204,27 @@ def is_under_way(sent: SentRequest) -> bool:
 
 
 @transaction.atomic
-def keep(sent: SentRequest, response: HttpResponse) -> None:
+def store_answer(sent: SentRequest, response: HttpResponse) -> None:
     """Keep an answer, so that it can be given again; forget old ones."""
     sent.status, sent.answer = response.status_code, response.content
     sent.content_type = response.get("Content-Type", "")
     sent.save(update_fields=["status", "answer", "content_type"])
-    SentRequest.objects.filter(at__lt=timezone.now() - REMEMBERED).delete()
+    SentRequest.objects.filter(at__lt=timezone.now() - KEY_LIFETIME).delete()
 
 
-def fingerprint(request: HttpRequest) -> str:
+def body_digest(request: HttpRequest) -> str:
     """What was sent, told apart from anything else under the same key.
 
     Keyed with the secret of this machine: a password that was sent cannot be guessed from it.
     """
     sent = b"\n".join([(request.method or "").encode(), request.path.encode(), request.body])
-    return salted_hmac("salon.once", sent, algorithm="sha256").hexdigest()
+    return salted_hmac("salon.platform.idempotency", sent, algorithm="sha256").hexdigest()
 
 
-def again(sent: SentRequest, content: str) -> HttpResponse:
+def repeat_answer(sent: SentRequest, content: str) -> HttpResponse:
     """The answer that was given before, to the same request only."""
     if sent.content != content:
-        return refusal(409, "This key was used for something else. Load the page and try again.")
+        return error_response(
+            409, "This key was used for something else. Load the page and try again."
+        )
     return HttpResponse(bytes(sent.answer), status=sent.status, content_type=sent.content_type)

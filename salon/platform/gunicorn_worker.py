@@ -12,13 +12,13 @@ from uvicorn.protocols.http.h11_impl import H11Protocol
 from uvicorn_worker import UvicornWorker
 
 #: The head of a request has to be here after so long [s].
-HEAD_S = 15.0
+HEAD_TIMEOUT_S = 15.0
 
 
-class PatientProtocol(H11Protocol):
+class HeadTimeoutProtocol(H11Protocol):
     """HTTP whose clients send the head of a request in time, or are hung up on."""
 
-    head_s = HEAD_S
+    head_s = HEAD_TIMEOUT_S
     late: asyncio.TimerHandle | None = None
 
     def connection_made(self, transport: asyncio.Transport) -> None:  # type: ignore[override]
@@ -46,30 +46,34 @@ class PatientProtocol(H11Protocol):
 
 #: How often a worker looks whether its master is still there [s], and how long it may then take to
 #: end what it is at.
-LOOK_S, END_S = 1.0, 10.0
+POLL_S, EXIT_TIMEOUT_S = 1.0, 10.0
 
 
-def end_with(master: int) -> None:
+def exit_with_master(master: int) -> None:
     """End this process once its master is gone, however that was killed.
 
     Args:
         master: number of its process
     """
     while os.getppid() == master:
-        time.sleep(LOOK_S)
+        time.sleep(POLL_S)
     os.kill(os.getpid(), signal.SIGTERM)
-    time.sleep(END_S)
+    time.sleep(EXIT_TIMEOUT_S)
     os._exit(1)
 
 
 class Worker(UvicornWorker):
     """Runs the application in a process of gunicorn's."""
 
-    CONFIG_KWARGS: dict[str, Any] = {"loop": "asyncio", "http": PatientProtocol, "lifespan": "off"}
+    CONFIG_KWARGS: dict[str, Any] = {
+        "loop": "asyncio",
+        "http": HeadTimeoutProtocol,
+        "lifespan": "off",
+    }
 
     def init_process(self) -> None:
         """Begin, and end with the master: a port held by orphans lets no new server begin."""
-        threading.Thread(target=end_with, args=(os.getppid(),), daemon=True).start()
+        threading.Thread(target=exit_with_master, args=(os.getppid(),), daemon=True).start()
         super().init_process()
 
     def init_signals(self) -> None:

@@ -9,19 +9,25 @@ from functools import cache
 from django.conf import settings
 from django.http import HttpResponse
 from drf_spectacular.utils import extend_schema
-from rest_framework.decorators import api_view
 from rest_framework.request import Request
+from rest_framework.views import APIView
+
+from salon.platform.permissions import Access
+from salon.platform.roles import HANDS, OWNER
 
 
 @cache
-def text() -> str:
+def schema_text() -> str:
     """The description as YAML."""
     path = settings.BASE_DIR / "docs" / "openapi.yaml"
     return str(path.read_text("utf-8"))
 
 
-@extend_schema(exclude=True)
-@api_view(["GET"])
-def description(request: Request) -> HttpResponse:
+class SchemaView(APIView):
     """The description of the API."""
-    return HttpResponse(text(), content_type="application/vnd.oai.openapi")
+
+    access = Access(HANDS, OWNER)
+
+    @extend_schema(exclude=True)
+    def get(self, request: Request) -> HttpResponse:
+        return HttpResponse(schema_text(), content_type="application/vnd.oai.openapi")

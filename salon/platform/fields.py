@@ -9,21 +9,21 @@ from rest_framework import serializers
 from craft.contract.base import range_of
 
 #: What a field says, by what is wrong.
-Messages = dict[str, Any]
+ErrorMessages = dict[str, Any]
 #: All that can be wrong with a number: one sentence says it.
-NUMBER_FAILS = ("min_value", "max_value", "invalid", "null", "required")
+NUMBER_ERRORS = ("min_value", "max_value", "invalid", "null", "required")
 
 
-def within(low: float, high: float, unit: str, **more: Any) -> serializers.FloatField:
+def float_field(low: float, high: float, unit: str, **more: Any) -> serializers.FloatField:
     """A number with a range, told in one sentence when it is left."""
     allowed = f"Give a number from {low:g} to {high:g} {unit}.".replace(" .", ".")
-    messages: Messages = dict.fromkeys(
+    messages: ErrorMessages = dict.fromkeys(
         ("min_value", "max_value", "invalid", "null", "required"), allowed
     )
     return serializers.FloatField(min_value=low, max_value=high, error_messages=messages, **more)
 
 
-def ranged(model: type[BaseModel], field: str, **more: Any) -> serializers.FloatField:
+def contract_float_field(model: type[BaseModel], field: str, **more: Any) -> serializers.FloatField:
     """A number with the range that the core reads it with.
 
     Args:
@@ -31,26 +31,28 @@ def ranged(model: type[BaseModel], field: str, **more: Any) -> serializers.Float
         field: of it
     """
     allowed = range_of(model, field)
-    return within(allowed.low, allowed.high, allowed.unit, **more)
+    return float_field(allowed.low, allowed.high, allowed.unit, **more)
 
 
-def whole(low: int, high: int, unit: str, **more: Any) -> serializers.IntegerField:
+def integer_field(low: int, high: int, unit: str, **more: Any) -> serializers.IntegerField:
     """A whole number with a range, told in one sentence when it is left."""
     allowed = f"Give a whole number from {low} to {high} {unit}."
-    messages: Messages = dict.fromkeys(
+    messages: ErrorMessages = dict.fromkeys(
         ("min_value", "max_value", "invalid", "null", "required"), allowed
     )
     return serializers.IntegerField(min_value=low, max_value=high, error_messages=messages, **more)
 
 
-def one_of(words: list[str], **more: Any) -> serializers.ChoiceField:
+def choice_field(words: list[str], **more: Any) -> serializers.ChoiceField:
     """One of a few words, told which when it is none of them."""
     allowed = f"Use one of: {', '.join(words)}."
-    messages: Messages = dict.fromkeys(("invalid_choice", "blank", "null", "required"), allowed)
+    messages: ErrorMessages = dict.fromkeys(
+        ("invalid_choice", "blank", "null", "required"), allowed
+    )
     return serializers.ChoiceField(choices=words, error_messages=messages, **more)
 
 
-def check_zone(name: str) -> None:
+def validate_time_zone(name: str) -> None:
     """A zone is one of those that are known.
 
     Raises:
@@ -60,7 +62,7 @@ def check_zone(name: str) -> None:
         raise serializers.ValidationError("Give a time zone by its name, e.g. Europe/Lisbon.")
 
 
-def phone_number() -> serializers.RegexField:
+def phone_field() -> serializers.RegexField:
     """A number to call, as it is written; may be left empty."""
     allowed = "Give a number: digits, blanks and + ( ) / . - only, 40 at the most."
     return serializers.RegexField(
@@ -72,7 +74,7 @@ def phone_number() -> serializers.RegexField:
     )
 
 
-def a_day(**more: Any) -> serializers.DateField:
+def date_field(**more: Any) -> serializers.DateField:
     allowed = "Give a date as year-month-day, e.g. 2026-06-20."
     return serializers.DateField(
         required=False, allow_null=True, error_messages={"invalid": allowed}, **more

@@ -12,7 +12,7 @@ import threading
 import time
 from collections.abc import AsyncGenerator, Callable, Iterator
 from concurrent.futures import Future, ThreadPoolExecutor
-from concurrent.futures import TimeoutError as TooLong
+from concurrent.futures import TimeoutError as ProcessTimeout
 from contextlib import asynccontextmanager, contextmanager, nullcontext, suppress
 from dataclasses import asdict
 from functools import cache
@@ -34,15 +34,15 @@ from craft.errors import CraftError
 from craft.progress import Progress, heard_by
 
 #: Commands that try out many routines.
-LONG = frozenset({"propose", "day"})
+SLOW_COMMANDS = frozenset({"propose", "day"})
 #: So much of it runs at once in a process of the server, and so many wait for it.
-INSIDE, WAITING = 1, 16
+MAX_RUNNING, MAX_WAITING = 1, 16
 #: Nothing of it takes longer [s], and nobody waits longer for their turn.
-LONGEST_S, PATIENCE_S = 20.0, 30.0
+TIMEOUT_S, WAIT_S = 20.0, 30.0
 #: How far a followed search is, is looked at so often [s]; and it may take longer [s].
-LOOK_S, FOLLOWED_LONGEST_S = 0.25, 60.0
+POLL_S, PROGRESS_TIMEOUT_S = 0.25, 60.0
 #: What waits for the processor longest: the server itself goes first.
-NICE = 10
+NICENESS = 10
 
 
 class Busy(APIException):
@@ -52,7 +52,7 @@ class Busy(APIException):
     default_detail = "Many are asking for this just now. Try again in a few seconds."
 
 
-class Gate:
+class ConcurrencyLimit:
     """Lets a few through at a time, and a few more wait.
 
     Args:
@@ -99,7 +99,7 @@ class Gate:
             while not self.places.acquire(blocking=False):
                 if time.monotonic() > until:
                     raise Busy
-                await asyncio.sleep(LOOK_S)
+                await asyncio.sleep(POLL_S)
             try:
                 yield
             finally:
@@ -108,12 +108,12 @@ class Gate:
             self.line.release()
 
 
-GATE = Gate(INSIDE, WAITING, PATIENCE_S)
+COMMAND_LIMIT = ConcurrencyLimit(MAX_RUNNING, MAX_WAITING, WAIT_S)
 #: What is followed takes long: it has a line of its own, so that nobody else waits behind it.
-FOLLOWED = Gate(INSIDE, WAITING, PATIENCE_S)
+PROGRESS_LIMIT = ConcurrencyLimit(MAX_RUNNING, MAX_WAITING, WAIT_S)
 
 
-def worked(name: str, asked: BaseModel) -> str:
+def run_command(name: str, asked: BaseModel) -> str:
     """The answer of a command as JSON, in its turn where the work is long.
 
     Args:
@@ -124,22 +124,24 @@ def worked(name: str, asked: BaseModel) -> str:
         Busy: too many ask at once, or the work takes too long
     """
     command = COMMANDS[name]
-    if name not in LONG:
+    if name not in SLOW_COMMANDS:
         return command.answer_json(asked)
-    with GATE.passed():
-        return beside(name, asked) if settings.WORK_BESIDE else command.answer_json(asked)
+    with COMMAND_LIMIT.passed():
+        return run_in_process(name, asked) if settings.WORK_BESIDE else command.answer_json(asked)
 
 
-def beside(name: str, asked: BaseModel) -> str:
+def run_in_process(name: str, asked: BaseModel) -> str:
     """The same in a process of its own, which is ended where it takes too long."""
-    work = pool().schedule(work_out, args=(name, asked.model_dump_json()), timeout=LONGEST_S)
-    return answered(work)
+    work = pool().schedule(
+        run_command_json, args=(name, asked.model_dump_json()), timeout=TIMEOUT_S
+    )
+    return result_of(work)
 
 
-Made = TypeVar("Made")
+Result = TypeVar("Result")
 
 
-def made_beside(make: Callable[[bytes], Made], data: bytes) -> Made:
+def call_in_process(make: Callable[[bytes], Result], data: bytes) -> Result:
     """What a function makes of bytes, in a process beside the server, in its turn.
 
     Args:
@@ -149,15 +151,15 @@ def made_beside(make: Callable[[bytes], Made], data: bytes) -> Made:
         Busy: too many ask at once, or it takes too long
         CraftError: as the function raises it
     """
-    with GATE.passed():
+    with COMMAND_LIMIT.passed():
         if not settings.WORK_BESIDE:
             return make(data)
         try:
-            work: Future[tuple[tuple[str, str] | None, Made | None]] = pool().schedule(
-                attempted, args=(make, data), timeout=LONGEST_S
+            work: Future[tuple[tuple[str, str] | None, Result | None]] = pool().schedule(
+                call_catching_errors, args=(make, data), timeout=TIMEOUT_S
             )
             refused, made = work.result()
-        except TooLong as error:
+        except ProcessTimeout as error:
             raise Busy("This picture takes too long to read. Send a smaller one.") from error
         except ProcessExpired as error:
             raise Busy("It was ended before it was done. Try again.") from error
@@ -166,9 +168,9 @@ def made_beside(make: Callable[[bytes], Made], data: bytes) -> Made:
     return made
 
 
-def attempted(
-    make: Callable[[bytes], Made], data: bytes
-) -> tuple[tuple[str, str] | None, Made | None]:
+def call_catching_errors(
+    make: Callable[[bytes], Result], data: bytes
+) -> tuple[tuple[str, str] | None, Result | None]:
     """What was refused and why, or what was made: errors do not travel between processes."""
     try:
         return None, make(data)
@@ -176,7 +178,7 @@ def attempted(
         return (error.field, error.message), None
 
 
-async def followed(name: str, asked: BaseModel) -> AsyncGenerator[Progress | str, None]:
+async def run_with_progress(name: str, asked: BaseModel) -> AsyncGenerator[Progress | str, None]:
     """How far a command is, as often as that changes, and at last its answer as JSON.
 
     Whoever stops listening ends the work: its process is ended, too.
@@ -189,35 +191,35 @@ async def followed(name: str, asked: BaseModel) -> AsyncGenerator[Progress | str
         Busy: too many ask at once, or the work takes too long
     """
     # Work that is ended may still be writing as the folder goes.
-    async with FOLLOWED.turn():
+    async with PROGRESS_LIMIT.turn():
         with TemporaryDirectory(ignore_cleanup_errors=True) as folder:
             heard = Path(folder) / "progress.json"
-            work = begun(name, asked, heard)
+            work = start_command(name, asked, heard)
             try:
                 last = ""
                 while not work.done():
-                    await asyncio.sleep(LOOK_S)
+                    await asyncio.sleep(POLL_S)
                     text = heard.read_text() if heard.exists() else ""
                     if text != last:
                         last = text
                         yield Progress(**json.loads(text))
-                yield answered(work)
+                yield result_of(work)
             finally:
                 work.cancel()
 
 
-def begun(name: str, asked: BaseModel, heard: Path) -> "Future[Any]":
+def start_command(name: str, asked: BaseModel, heard: Path) -> "Future[Any]":
     """Work that was begun in a process of its own; in a thread where there may be none."""
     work = (name, asked.model_dump_json(), str(heard))
     if settings.WORK_BESIDE:
-        process: Future[Any] = pool(followed=True).schedule(
-            work_out, args=work, timeout=FOLLOWED_LONGEST_S
+        process: Future[Any] = pool(with_progress=True).schedule(
+            run_command_json, args=work, timeout=PROGRESS_TIMEOUT_S
         )
         return process
-    return ThreadPoolExecutor(1).submit(work_out, *work)
+    return ThreadPoolExecutor(1).submit(run_command_json, *work)
 
 
-def answered(work: "Future[Any]") -> str:
+def result_of(work: "Future[Any]") -> str:
     """The answer of work that was done beside the server.
 
     Raises:
@@ -226,7 +228,7 @@ def answered(work: "Future[Any]") -> str:
     """
     try:
         refused, answer = work.result()
-    except TooLong as error:
+    except ProcessTimeout as error:
         raise Busy("It takes longer than anybody waits. Wish for less at once.") from error
     except ProcessExpired as error:
         raise Busy("It was ended before it was done. Try again.") from error
@@ -236,7 +238,7 @@ def answered(work: "Future[Any]") -> str:
 
 
 @cache
-def origin() -> ForkServerContext:
+def fork_server() -> ForkServerContext:
     """Where processes come from: one that has imported the core and does nothing else.
 
     Work that was ended leaves no gap: the next begins at once, not after seconds of importing.
@@ -247,33 +249,33 @@ def origin() -> ForkServerContext:
 
 
 POOLS: dict[bool, ProcessPool] = {}
-BEGINNING = threading.Lock()
+POOL_LOCK = threading.Lock()
 
 
-def pool(*, followed: bool = False) -> ProcessPool:
+def pool(*, with_progress: bool = False) -> ProcessPool:
     """A process beside this one; it begins when it is first needed, and anew where it broke.
 
     Args:
-        followed: the one for work that is followed
+        with_progress: the pool for commands that report their progress
     """
-    with BEGINNING:
-        known = POOLS.get(followed)
+    with POOL_LOCK:
+        known = POOLS.get(with_progress)
         if known is None or not known.active:
-            known = ProcessPool(INSIDE, initializer=give_way, context=origin())
-            POOLS[followed] = known
+            known = ProcessPool(MAX_RUNNING, initializer=lower_priority, context=fork_server())
+            POOLS[with_progress] = known
         return known
 
 
-def give_way() -> None:
+def lower_priority() -> None:
     """Let the server go first, and end when told to, even in the midst of a search.
 
     Where Python answers the signal it first waits for the search to come back.
     """
-    os.nice(NICE)
+    os.nice(NICENESS)
     signal.signal(signal.SIGTERM, signal.SIG_DFL)
 
 
-def work_out(
+def run_command_json(
     name: str, text: str, progress: str | None = None
 ) -> tuple[tuple[str, str] | None, str]:
     """Run a command on a request as JSON: what was refused and why, or the answer.

@@ -11,25 +11,25 @@ from django.core.exceptions import RequestDataTooBig
 from django.core.signals import got_request_exception
 from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 
-from salon import failures
-from salon.reading import ROW_MOST
+from salon.platform import failures
+from salon.platform.input_limits import MAX_ID
 
 log = logging.getLogger("salon.requests")
 API = "/api/"
 #: A request that takes longer is worth a line [s].
 SLOW_S = 1.0
-Answer = Callable[[HttpRequest], HttpResponse]
+GetResponse = Callable[[HttpRequest], HttpResponse]
 
 
-class Passing:
+class RequestLogMiddleware:
     """Numbers requests, answers what breaks in the one shape, and keeps client data out of caches.
 
     Logs say which view was asked and how it ended, never what was typed or about whom.
     """
 
-    def __init__(self, answer: Answer) -> None:
+    def __init__(self, answer: GetResponse) -> None:
         self.answer = answer
-        got_request_exception.connect(failures.keep, dispatch_uid="salon.failures")
+        got_request_exception.connect(failures.log_failure, dispatch_uid="salon.platform.failures")
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
         number = uuid4().hex[:12]
@@ -39,12 +39,12 @@ class Passing:
         if request.path.startswith(API):
             if "salon.failure" in request.META:
                 response = self.failed(request)
-            response = shaped(response)
+            response = as_error_response(response)
             response["Cache-Control"] = "no-store"
         response["X-Request-Id"] = number
         took_s = time.monotonic() - began
         if took_s > SLOW_S:
-            log.warning("slow", extra=failures.about(request) | {"took_s": round(took_s, 2)})
+            log.warning("slow", extra=failures.log_fields(request) | {"took_s": round(took_s, 2)})
         return response
 
     def process_view(
@@ -55,37 +55,37 @@ class Passing:
         Raises:
             Http404: there is no row of such a number
         """
-        if any(isinstance(value, int) and value > ROW_MOST for value in kwargs.values()):
+        if any(isinstance(value, int) and value > MAX_ID for value in kwargs.values()):
             raise Http404
 
     def process_exception(self, request: HttpRequest, error: Exception) -> HttpResponse | None:
         """What nobody foresaw in a view: told with its number; Django's signal has it logged."""
         if isinstance(error, RequestDataTooBig):
-            return too_large()
-        if isinstance(error, failures.NO_FAILURE) or not request.path.startswith(API):
+            return too_large_response()
+        if isinstance(error, failures.EXPECTED_ERRORS) or not request.path.startswith(API):
             return None
         # Of what is answered here Django's own handler hears nothing.
-        failures.keep(self, request)
+        failures.log_failure(self, request)
         return self.failed(request)
 
     def failed(self, request: HttpRequest) -> HttpResponse:
         """The answer where something broke."""
         status = request.META.get("salon.failure", HTTPStatus.INTERNAL_SERVER_ERROR)
-        return refusal(status, failures.message_of(status, request.META["salon.number"]))
+        return error_response(status, failures.message_of(status, request.META["salon.number"]))
 
 
-def refusal(status: int, message: str) -> JsonResponse:
+def error_response(status: int, message: str) -> JsonResponse:
     """A refusal of the API in the one shape."""
     return JsonResponse({"errors": [{"field": "", "message": message}]}, status=status)
 
 
-def too_large() -> JsonResponse:
+def too_large_response() -> JsonResponse:
     """More than a request may hold."""
-    return refusal(413, SAID[413])
+    return error_response(413, STATUS_MESSAGES[413])
 
 
 #: What the API says where Django itself answers.
-SAID = {
+STATUS_MESSAGES = {
     400: "This request cannot be read.",
     403: "This page is too old: load it again.",
     404: "There is nothing here of that name or number.",
@@ -95,12 +95,14 @@ SAID = {
 }
 
 #: What the API itself answers with.
-IN_SHAPE = ("application/json", "text/event-stream")
+API_CONTENT_TYPES = ("application/json", "text/event-stream")
 
 
-def shaped(response: HttpResponse) -> HttpResponse:
+def as_error_response(response: HttpResponse) -> HttpResponse:
     """A refusal of the API in the one shape, whoever refused."""
-    in_shape = response.get("Content-Type", "").startswith(IN_SHAPE)
+    in_shape = response.get("Content-Type", "").startswith(API_CONTENT_TYPES)
     if response.status_code < HTTPStatus.BAD_REQUEST or in_shape:
         return response
-    return refusal(response.status_code, SAID.get(response.status_code, response.reason_phrase))
+    return error_response(
+        response.status_code, STATUS_MESSAGES.get(response.status_code, response.reason_phrase)
+    )

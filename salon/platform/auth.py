@@ -5,7 +5,7 @@ from rest_framework.exceptions import NotAuthenticated
 from rest_framework.request import Request
 
 
-def user_of(request: Request) -> User:
+def current_user(request: Request) -> User:
     """The user of a request.
 
     Raises:

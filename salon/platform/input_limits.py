@@ -10,32 +10,32 @@ from rest_framework.parsers import JSONParser
 from rest_framework.request import Request
 
 #: JSON is nested no deeper than this.
-DEEPEST = 40
+MAX_DEPTH = 40
 #: The largest page of a list, and how far it may be leafed through.
-PAGE_MOST, OFFSET_MOST = 200, 1_000_000
+MAX_PAGE, MAX_OFFSET = 200, 1_000_000
 #: No number of a row is larger: the database counts in 64 bits.
-ROW_MOST = 2**63 - 1
+MAX_ID = 2**63 - 1
 #: A search looks for so many words, in so many letters.
-SEARCH_WORDS, SEARCH_LETTERS = 6, 100
+MAX_SEARCH_WORDS, MAX_SEARCH_LETTERS = 6, 100
 
 
-def texts(piece: Any, depth: int = 0) -> Iterator[str]:
+def strings_of(piece: Any, depth: int = 0) -> Iterator[str]:
     """Every text in parsed JSON.
 
     Raises:
         ParseError: it is nested too deep
     """
-    if depth > DEEPEST:
-        raise ParseError(f"JSON is nested deeper than {DEEPEST} levels.")
+    if depth > MAX_DEPTH:
+        raise ParseError(f"JSON is nested deeper than {MAX_DEPTH} levels.")
     if isinstance(piece, str):
         yield piece
     elif isinstance(piece, Mapping):
         for key, value in piece.items():
-            yield from texts(key, depth + 1)
-            yield from texts(value, depth + 1)
+            yield from strings_of(key, depth + 1)
+            yield from strings_of(value, depth + 1)
     elif isinstance(piece, list):
         for value in piece:
-            yield from texts(value, depth + 1)
+            yield from strings_of(value, depth + 1)
 
 
 class BoundedJSONParser(JSONParser):
@@ -49,12 +49,12 @@ class BoundedJSONParser(JSONParser):
     ) -> Any:
         try:
             data = super().parse(stream, media_type, parser_context)
-            for text in texts(data):
+            for text in strings_of(data):
                 text.encode()
                 if "\0" in text:
                     raise ParseError("A text holds a sign that is none (NUL). Type it again.")
         except RecursionError as error:
-            raise ParseError(f"JSON is nested deeper than {DEEPEST} levels.") from error
+            raise ParseError(f"JSON is nested deeper than {MAX_DEPTH} levels.") from error
         except UnicodeEncodeError as error:
             raise ParseError(
                 "A text holds half a sign (a lone surrogate). Type it again."
@@ -62,10 +62,10 @@ class BoundedJSONParser(JSONParser):
         return data
 
 
-class Pages(LimitOffsetPagination):
+class BoundedPagination(LimitOffsetPagination):
     """Pages of a list, bounded: what is asked beyond is refused, not cut in silence."""
 
-    max_limit = PAGE_MOST
+    max_limit = MAX_PAGE
 
     def paginate_queryset(
         self, queryset: QuerySet[Any, Any] | Sequence[Any], request: Request, view: Any = None
@@ -79,13 +79,13 @@ class Pages(LimitOffsetPagination):
         return [rows[number] for number in numbers if number in rows]
 
     def get_limit(self, request: Request) -> int | None:
-        return number_in(request, "limit", 1, PAGE_MOST, self.default_limit)
+        return integer_param(request, "limit", 1, MAX_PAGE, self.default_limit)
 
     def get_offset(self, request: Request) -> int:
-        return number_in(request, "offset", 0, OFFSET_MOST, 0) or 0
+        return integer_param(request, "offset", 0, MAX_OFFSET, 0) or 0
 
 
-def number_in(
+def integer_param(
     request: Request, name: str, low: int, high: int, usual: int | None = None
 ) -> int | None:
     """A whole number in the address of a request.
@@ -107,16 +107,16 @@ def number_in(
     return int(text)
 
 
-def row_in(request: Request, name: str) -> int | None:
+def id_param(request: Request, name: str) -> int | None:
     """The number of a row in the address of a request; None where it is left out.
 
     Raises:
         ValidationError: it is no number of a row
     """
-    return number_in(request, name, 1, ROW_MOST)
+    return integer_param(request, name, 1, MAX_ID)
 
 
-def words_in(request: Request, name: str = "search") -> list[str]:
+def search_words(request: Request, name: str = "search") -> list[str]:
     """Words to search for.
 
     Raises:
@@ -124,8 +124,8 @@ def words_in(request: Request, name: str = "search") -> list[str]:
     """
     text = request.query_params.get(name, "").replace("\0", " ")
     words = text.split()
-    if len(text) > SEARCH_LETTERS or len(words) > SEARCH_WORDS:
+    if len(text) > MAX_SEARCH_LETTERS or len(words) > MAX_SEARCH_WORDS:
         raise ValidationError(
-            {name: f"Search for at most {SEARCH_WORDS} words and {SEARCH_LETTERS} letters."}
+            {name: f"Search for at most {MAX_SEARCH_WORDS} words and {MAX_SEARCH_LETTERS} letters."}
         )
     return words

@@ -1,0 +1,1 @@
+"""What any web application needs and no salon: requests, permissions, processes, errors."""
