@@ -7,10 +7,6 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from craft import drying, partings
-from craft.chair.chair import chair
-from craft.chair.replay import replay
-from craft.complete import complete
 from craft.contract import (
     DryAnswer,
     DryRequest,
@@ -40,23 +36,28 @@ from craft.contract.trial import TrialAnswer, TrialRequest
 from craft.contract.visit import VisitAnswer, VisitRequest
 from craft.contract.wear import WearAnswer, WearRequest
 from craft.day.standing import board
-from craft.drying import Cylinder, Stage
 from craft.errors import CraftError, Missing, NeverDries
-from craft.head import hairline, radius
+from craft.head import partings
+from craft.head.geometry import hairline, radius
+from craft.head.partings import Layout, bundles, count_of, part, totals
 from craft.labels import ALLERGEN_FROM_PERCENT, read_label
 from craft.learning.trials import trial
-from craft.partings import Layout, bundles, count_of, part, totals
-from craft.profiling import profiled
-from craft.routine.drying.planner import drying_plan, stages_out
-from craft.routine.explain.crown import crown, line_out, section_out, views_of
-from craft.routine.explain.look import looks
-from craft.routine.planner import plan
-from craft.routine.products.bottles import bottles
-from craft.routine.trials.chain import chain
-from craft.routine.trials.compare import compare
-from craft.routine.trials.propose import propose
-from craft.routine.trials.restyle import restyle
-from craft.visit import visit
+from craft.physics import drying
+from craft.physics.drying import Cylinder, Stage
+from craft.plan.alternatives.chain import chain
+from craft.plan.alternatives.compare import compare
+from craft.plan.alternatives.propose import propose
+from craft.plan.alternatives.restyle import restyle
+from craft.plan.bottles import bottles
+from craft.plan.crown import crown, line_out, section_out, views_of
+from craft.plan.drying_plan import drying_plan, stages_out
+from craft.plan.look import looks
+from craft.plan.planner import plan
+from craft.profile.complete import complete
+from craft.profile.estimate import profiled
+from craft.visit.chair import chair
+from craft.visit.log import visit
+from craft.visit.replay import replay
 from craft.vocabulary import Scheme, StageKind
 from craft.wear.calendar import wear
 

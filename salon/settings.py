@@ -21,7 +21,7 @@ from csp.constants import NONE, SELF
 from django.core.management.utils import get_random_secret_key
 from tzlocal import get_localzone_name
 
-from craft.consultation import OBSERVED
+from craft.profile.consultation import OBSERVED
 from craft.vocabulary import (
     BookingState,
     EventKind,

@@ -6,9 +6,9 @@ from pydantic import Field
 
 from craft.contract.base import Frozen
 from craft.contract.hair import Hair, LengthCm, measured
-from craft.drying import LOG_SPREAD
-from craft.learning.bounds import FACTOR_LEAST, FACTOR_MOST, SPREAD_LEAST, SPREAD_MOST
-from craft.partings import MAX_SECTIONS
+from craft.head.partings import MAX_SECTIONS
+from craft.physics.drying import LOG_SPREAD
+from craft.ranges import FACTOR_LEAST, FACTOR_MOST, SPREAD_LEAST, SPREAD_MOST
 from craft.vocabulary import SetKind, StageKind
 
 Rh = Annotated[float, measured(0, 1, "as a fraction")]

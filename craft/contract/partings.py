@@ -7,7 +7,7 @@ from pydantic import Field, model_validator
 from craft.contract.base import Frozen
 from craft.contract.hair import Hair, measured
 from craft.errors import CraftError
-from craft.partings import MAX_SECTIONS, PART_MOST_CM, Change, Layout
+from craft.head.partings import MAX_SECTIONS, PART_MOST_CM, Change, Layout
 from craft.vocabulary import Even, Lay, LineKind, PartOp, Role, Scheme, WorkOrder, Zone
 
 SectionKey = Annotated[str, Field(min_length=1, max_length=400, pattern=r"^[0-9./+]+$")]

@@ -7,7 +7,7 @@ from pydantic import Field, model_validator
 from craft.contract.base import Frozen
 from craft.contract.hair import CurlPattern, LengthCm, measured
 from craft.errors import CraftError, Missing
-from craft.porosity import outcome
+from craft.hair.porosity import outcome
 from craft.vocabulary import Elasticity, Level, PorosityTest, Strand, Way, Zone
 
 MAX_FIELDS, MAX_COUNT = 50, 5000

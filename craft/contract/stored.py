@@ -13,7 +13,7 @@ from pydantic import BaseModel
 from craft.contract.base import parse
 from craft.contract.plan import PlanAnswer, PlanRequest
 from craft.errors import CraftError
-from craft.learning.bounds import factor_in_range
+from craft.ranges import factor_in_range
 from craft.vocabulary import AirSource
 
 Data = dict[str, Any]

@@ -8,7 +8,7 @@ from pydantic import AwareDatetime, Field
 from craft.contract.base import Frozen
 from craft.contract.hair import LengthCm, measured
 from craft.contract.plan import PlanAnswer, Words
-from craft.results import SCORE_MAX, SCORE_MIN
+from craft.ranges import SCORE_MAX, SCORE_MIN
 from craft.vocabulary import (
     Comfort,
     Dryness,

@@ -2,11 +2,11 @@
 
 from collections.abc import Iterator, Sequence
 
-from craft.arms import FINE_STEPS
 from craft.contract.day import SegmentIn
 from craft.contract.plan import PlanAnswer, Step
-from craft.timing import DETANGLE_SPREAD, STEADY_SPREAD
 from craft.vocabulary import Station
+from craft.work.ergonomics import FINE_STEPS
+from craft.work.timing import DETANGLE_SPREAD, STEADY_SPREAD
 
 #: Steps whose minutes are hard to foretell.
 UNSTEADY = frozenset({"take_down_old", "detangle", "detangle_dry_oil"})

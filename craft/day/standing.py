@@ -8,7 +8,6 @@ from collections import defaultdict
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
-from craft.arms import FINE_WORK_MIN, fine_runs
 from craft.contract.day import (
     BoardAnswer,
     BoardRequest,
@@ -22,11 +21,12 @@ from craft.contract.day import (
     TiredOut,
 )
 from craft.contract.plan import Reason
+from craft.contract.reasons import MODEL, reason
 from craft.day.layout import Hands, Key, Placed, Segment, Timetable, hours_present, whole
 from craft.day.odds import GRACE_MIN, odds_of
 from craft.errors import CraftError
-from craft.routine.explain.why import MODEL, reason
 from craft.vocabulary import DayClashKind
+from craft.work.ergonomics import FINE_WORK_MIN, fine_runs
 
 #: Hands needed and present are counted in pieces of so much [min].
 LOAD_STEP_MIN = 15

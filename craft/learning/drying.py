@@ -22,8 +22,8 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.special import log_ndtr
 
-from craft.drying import LOG_SPREAD
-from craft.learning.bounds import (
+from craft.physics.drying import LOG_SPREAD
+from craft.ranges import (
     CLIENT_STEP,
     DOUBTED_SPREADS,
     SALON_STEP,

@@ -10,11 +10,11 @@ from dataclasses import dataclass
 
 from craft.contract.plan import Learned, PlanAnswer, PlanRequest
 from craft.contract.visit import VisitAnswer
-from craft.doses import FILM_G_PER_M2
 from craft.learning.drying import Outcome, is_doubtful
 from craft.learning.quantities import LENGTH, group_of, quantity_of
-from craft.results import minutes_verdict
-from craft.routine.drying.planner import DryingBasis
+from craft.learning.results import minutes_verdict
+from craft.plan.drying_plan import DryingBasis
+from craft.products.doses import FILM_G_PER_M2
 from craft.vocabulary import Dryness, LearnedOf, Promised, Verdict
 
 #: Less than this teaches nothing [min], [g]: minutes are noted whole, and a scale is no finer.

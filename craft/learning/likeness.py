@@ -17,8 +17,8 @@ from dataclasses import dataclass
 import numpy as np
 from scipy.special import stdtrit
 
-from craft.complete import CompleteHair
-from craft.learning.shrinking import LEVEL
+from craft.profile.complete import CompleteHair
+from craft.statistics.shrinkage import LEVEL
 from craft.vocabulary import Level, Pattern
 
 #: Hair no further off than this is called like it. House value.

@@ -2,9 +2,9 @@
 
 import math
 
-from craft.learning.bounds import DOUBTED_SPREADS, factor_in_range
-from craft.learning.shrinking import Estimate, Spreads
-from craft.timetable import SHAPING
+from craft.plan.timetable import SHAPING
+from craft.ranges import DOUBTED_SPREADS, factor_in_range
+from craft.statistics.shrinkage import Estimate, Spreads
 from craft.vocabulary import LearnedOf
 from craft.words import plural
 

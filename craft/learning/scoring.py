@@ -16,8 +16,8 @@ import numpy as np
 from scipy import optimize
 from scipy.special import logit, ndtri
 
-from craft.learning.bending import SURE, Calibration
-from craft.learning.shrinking import LEVEL
+from craft.statistics.odds import SURE, Calibration
+from craft.statistics.shrinkage import LEVEL
 
 #: Ends of the classes in which promises are held against what came.
 CLASSES = (0.0, 0.2, 0.4, 0.6, 0.8, 1.0)

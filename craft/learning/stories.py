@@ -7,8 +7,8 @@ from itertools import pairwise
 from typing import Any
 
 from craft.contract.plan import PlanAnswer, PlanRequest
-from craft.routine.compose.techniques import TECHNIQUES
-from craft.routine.explain.why import TRADE
+from craft.contract.reasons import TRADE
+from craft.styles.catalogue import TECHNIQUES
 from craft.vocabulary import Dryer, Dryness, Heat, Residue, Role, Suggested, Trait
 from craft.words import spoken
 

@@ -19,7 +19,7 @@ import scipy
 from scipy.special import stdtrit
 
 from craft.contract.wear import WearAnswer
-from craft.learning.shrinking import LEVEL
+from craft.statistics.shrinkage import LEVEL
 from craft.words import capital, plural
 
 #: Between what still looks all right (3) and what fades (2).

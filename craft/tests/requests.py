@@ -3,8 +3,8 @@
 from typing import Any
 
 from craft.contract import PlanAnswer, PlanRequest, parse
-from craft.partings import HeadOfHair, Layout, Section, part
-from craft.routine.planner import plan
+from craft.head.partings import HeadOfHair, Layout, Section, part
+from craft.plan.planner import plan
 from craft.vocabulary import Even, Scheme
 
 HAIR: dict[str, Any] = {

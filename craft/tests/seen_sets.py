@@ -13,9 +13,9 @@ from dataclasses import dataclass
 
 from scipy.special import ndtr
 
-from craft import drying
-from craft.air import drying_deficit
-from craft.drying import Cylinder, Stage
+from craft.physics import drying
+from craft.physics.air import drying_deficit
+from craft.physics.drying import Cylinder, Stage
 from craft.vocabulary import SetKind, StageKind
 
 NIGHT_H, DAY_H = 10.0, 24.0

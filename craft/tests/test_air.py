@@ -5,7 +5,7 @@ from unittest import TestCase
 from CoolProp.CoolProp import PropsSI
 from CoolProp.HumidAirProp import HAPropsSI
 
-from craft import air
+from craft.physics import air
 
 
 class AirTest(TestCase):

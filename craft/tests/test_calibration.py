@@ -7,8 +7,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy import stats
 
-from craft.calibration import DRIFT_FROM, Reading, calibrate, drift
 from craft.errors import CraftError
+from craft.products.calibration import DRIFT_FROM, Reading, calibrate, drift
 
 GRAMS = st.lists(st.floats(0.2, 20), min_size=2, max_size=12)
 

@@ -6,11 +6,11 @@ import numpy as np
 import shapely
 
 from craft.errors import CraftError
-from craft.partings import Change, HeadOfHair, Layout, part
-from craft.partings.changing import changed, find, shared_edge, twin, union, whole
-from craft.partings.measuring import mirrors
-from craft.partings.regions import Parter, Region
-from craft.partings.schemes import quadrants
+from craft.head.partings import Change, HeadOfHair, Layout, part
+from craft.head.partings.changing import changed, find, shared_edge, twin, union, whole
+from craft.head.partings.measuring import mirrors
+from craft.head.partings.regions import Parter, Region
+from craft.head.partings.schemes import quadrants
 from craft.vocabulary import Even, LineKind, PartOp, Scheme
 
 HAIR = HeadOfHair(57, 180, 25, 70)

@@ -3,8 +3,8 @@
 from typing import Any
 from unittest import TestCase
 
-from craft.complete import CompleteHair, complete
 from craft.contract import Hair, parse
+from craft.profile.complete import CompleteHair, complete
 from craft.tests.requests import HAIR
 from craft.vocabulary import Level, Strand, Zone
 

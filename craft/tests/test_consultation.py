@@ -5,7 +5,8 @@ from unittest import TestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from craft.consultation import (
+from craft.errors import CraftError
+from craft.profile.consultation import (
     BY_KEY,
     OBSERVED,
     QUESTIONS,
@@ -16,7 +17,6 @@ from craft.consultation import (
     is_fresh,
     split,
 )
-from craft.errors import CraftError
 
 
 class AnswerTest(TestCase):

@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy import integrate
 
-from craft import curl, sets
+from craft.physics import curl, winding
 from craft.vocabulary import Landmark, Pattern
 
 
@@ -97,7 +97,7 @@ class SpringTest(TestCase):
         # Worked: 30 cm, 70 µm, rods of 10, 16, 20, 25 mm hang at about 8, 11, 16, 22 cm. The curl
         # is wider than its rod by the hair on it and by how it opens (a house value).
         for rod, worked in ((10, 8), (16, 11), (20, 16), (25, 22)):
-            across = sets.wind(4.3, 30, rod).mean_mm / 10 * 1.175
+            across = winding.wind(4.3, 30, rod).mean_mm / 10 * 1.175
             self.assertAlmostEqual(self.hangs(30, across), worked, delta=0.21 * worked)
 
     @given(st.floats(5, 90), st.floats(0.3, 6), st.floats(1.01, 3), st.floats(40, 110))

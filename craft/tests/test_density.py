@@ -7,8 +7,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy import stats
 
-from craft import density, fibre
-from craft.density import Reading
+from craft.hair import density
+from craft.hair.density import Reading
+from craft.physics import fibre
 from craft.vocabulary import Way
 
 READINGS = st.lists(

@@ -5,7 +5,8 @@ from unittest import TestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from craft import doses, fibre
+from craft.physics import fibre
+from craft.products import doses
 from craft.vocabulary import Level, Role, Strand
 
 SURFACE = fibre.surface(100_000, 70, 30)

@@ -7,10 +7,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.integrate import solve_ivp
 
-from craft import drying, film
-from craft.drying import Cylinder, Stage
 from craft.errors import NeverDries
-from craft.fibre import regain
+from craft.physics import drying, film
+from craft.physics.drying import Cylinder, Stage
+from craft.physics.fibre import regain
 from craft.vocabulary import SetKind, StageKind
 
 ROOM = Stage(StageKind.AIR, 22, 0.5)

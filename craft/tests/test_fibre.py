@@ -11,7 +11,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy.stats import chi2, poisson
 
-from craft import fibre
+from craft.physics import fibre
 from craft.vocabulary import Level, Strand
 
 

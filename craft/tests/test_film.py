@@ -6,9 +6,9 @@ from CoolProp import HumidAirProp
 from CoolProp.CoolProp import PropsSI
 from ht import Nu_cylinder_Churchill_Bernstein, Nu_horizontal_cylinder_Churchill_Chu
 
-from craft import film
-from craft.air import wet_bulb
-from craft.fibre import REGAIN, REGAIN_RH, SATURATION_REGAIN, regain
+from craft.physics import film
+from craft.physics.air import wet_bulb
+from craft.physics.fibre import REGAIN, REGAIN_RH, SATURATION_REGAIN, regain
 
 
 class CorrelationsTest(TestCase):

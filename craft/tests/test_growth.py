@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy.stats import linregress
 
-from craft import growth, history
+from craft.hair import growth, history
 from craft.vocabulary import PorosityTest
 
 LENGTHS = st.lists(

@@ -9,7 +9,7 @@ import mne
 import numpy as np
 from pyproj import Proj
 
-from craft import head
+from craft.head import geometry
 from craft.vocabulary import Zone
 
 RING = "Fpz Fp1 AF7 F7 FT7 T7 TP7 P7 PO7 O1 Oz O2 PO8 P8 TP8 T8 FT8 F8 AF8 Fp2 Fpz"
@@ -18,44 +18,44 @@ RING = "Fpz Fp1 AF7 F7 FT7 T7 TP7 P7 PO7 O1 Oz O2 PO8 P8 TP8 T8 FT8 F8 AF8 Fp2 F
 class MapTest(TestCase):
     def test_against_pyproj(self) -> None:
         # PROJ's Lambert azimuthal equal-area on a sphere, centred on the pole.
-        radius = head.radius(57)
+        radius = geometry.radius(57)
         reference = Proj(proj="laea", lat_0=90, lon_0=0, R=radius)
         theta = np.radians([1, 20, 63, 90, 120, 145])
         phi = np.radians([0, 45, -90, 170, 120, 180])
-        x, y = head.project(theta, phi, 57)
+        x, y = geometry.project(theta, phi, 57)
         east, north = reference(np.degrees(phi), 90 - np.degrees(theta))
         np.testing.assert_allclose(x, east, atol=1e-9)
         np.testing.assert_allclose(y, -np.asarray(north), atol=1e-9)
 
     def test_there_and_back(self) -> None:
         theta, phi = np.radians([10.0, 80.0, 140.0]), np.radians([15.0, -100.0, 175.0])
-        back = head.unproject(*head.project(theta, phi, 55), 55)
+        back = geometry.unproject(*geometry.project(theta, phi, 55), 55)
         np.testing.assert_allclose(back, (theta, phi), atol=1e-12)
 
 
 class ScalpTest(TestCase):
     def test_area_and_hairs(self) -> None:
         # Worked: about 550 cm² and 99 000 hairs at 180 hairs/cm² on a head of 57 cm.
-        self.assertAlmostEqual(head.scalp_area(57), 550.3, delta=0.05)
-        self.assertAlmostEqual(head.scalp_area(57) * 180, 99_055, delta=3)
+        self.assertAlmostEqual(geometry.scalp_area(57), 550.3, delta=0.05)
+        self.assertAlmostEqual(geometry.scalp_area(57) * 180, 99_055, delta=3)
 
     def test_area_scales_with_the_square(self) -> None:
-        ratio = head.scalp_area(60) / head.scalp_area(50)
+        ratio = geometry.scalp_area(60) / geometry.scalp_area(50)
         self.assertAlmostEqual(ratio, (60 / 50) ** 2, places=6)
 
     def test_cells_hold_the_scalp_and_are_symmetric(self) -> None:
-        cells = head.cells(57.0)
-        self.assertAlmostEqual(cells.area.sum(), head.scalp_area(57), places=6)
+        cells = geometry.cells(57.0)
+        self.assertAlmostEqual(cells.area.sum(), geometry.scalp_area(57), places=6)
         self.assertAlmostEqual(cells.area[cells.x > 0].sum(), cells.area[cells.x < 0].sum())
 
     def test_every_zone_holds_hair(self) -> None:
-        cells = head.cells(57.0)
-        for index, zone in enumerate(head.ZONES):
+        cells = geometry.cells(57.0)
+        for index, zone in enumerate(geometry.ZONES):
             self.assertGreater(cells.area[cells.zone == index].sum(), 20, zone)
 
     def test_left_is_the_clients_left(self) -> None:
-        cells = head.cells(57.0)
-        left = cells.x[cells.zone == head.ZONES.index(Zone.LEFT)]
+        cells = geometry.cells(57.0)
+        left = cells.x[cells.zone == geometry.ZONES.index(Zone.LEFT)]
         self.assertLess(left.max(), 0)
 
     def test_area_against_a_real_head_surface(self) -> None:
@@ -80,6 +80,6 @@ class ScalpTest(TestCase):
         areas = np.linalg.norm(cross, axis=1) / 2
         ray = corners.mean(axis=1) - centre
         theta = np.arccos(ray @ up / np.linalg.norm(ray, axis=1))
-        inside = theta < head.hairline_angle(np.arctan2(ray @ right, ray @ front), 57.0)
+        inside = theta < geometry.hairline_angle(np.arctan2(ray @ right, ray @ front), 57.0)
 
-        self.assertAlmostEqual(areas[inside].sum() / head.scalp_area(girth), 1, delta=0.10)
+        self.assertAlmostEqual(areas[inside].sum() / geometry.scalp_area(girth), 1, delta=0.10)

@@ -8,8 +8,8 @@ import shapely
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from craft import head
-from craft.partings import HeadOfHair, lay_of
+from craft.head import geometry
+from craft.head.partings import HeadOfHair, lay_of
 from craft.tests.requests import parted_by
 from craft.vocabulary import Zone
 
@@ -20,35 +20,37 @@ class HairlineTest(TestCase):
     def test_arcs_at_the_four_sides(self) -> None:
         # House arcs on the reference head: 10 cm front, 13.5 over the ears, 23 at the nape.
         phi = np.array([0, math.pi / 2, -math.pi / 2, math.pi])
-        arcs = head.hairline_angle(phi, 57.0) * head.radius(57)
+        arcs = geometry.hairline_angle(phi, 57.0) * geometry.radius(57)
         np.testing.assert_allclose(arcs, [10, 13.5, 13.5, 23])
 
     @given(st.floats(-math.pi, math.pi))
     def test_left_and_right_are_alike(self, phi: float) -> None:
-        pair = head.hairline_angle(np.array([phi, -phi]), 57.0)
+        pair = geometry.hairline_angle(np.array([phi, -phi]), 57.0)
         self.assertAlmostEqual(pair[0], pair[1])
 
     @given(GIRTHS)
     def test_the_shape_does_not_depend_on_the_size(self, girth: float) -> None:
         phi = np.linspace(0, math.pi, 7)
-        np.testing.assert_allclose(head.hairline_angle(phi, girth), head.hairline_angle(phi, 57.0))
+        np.testing.assert_allclose(
+            geometry.hairline_angle(phi, girth), geometry.hairline_angle(phi, 57.0)
+        )
 
     def test_it_has_no_corners(self) -> None:
         phi = np.linspace(-math.pi, math.pi, 2001)
-        slope = np.gradient(head.hairline_angle(phi, 57.0), phi)
+        slope = np.gradient(geometry.hairline_angle(phi, 57.0), phi)
         self.assertLess(np.abs(np.diff(slope)).max(), 0.01)
 
     @settings(deadline=None)
     @given(GIRTHS)
     def test_area_on_paper_is_area_on_the_head(self, girth: float) -> None:
-        paper = shapely.Polygon(head.hairline(girth, points=720)).area
-        self.assertAlmostEqual(paper / head.scalp_area(girth), 1, delta=1e-4)
+        paper = shapely.Polygon(geometry.hairline(girth, points=720)).area
+        self.assertAlmostEqual(paper / geometry.scalp_area(girth), 1, delta=1e-4)
 
 
 class ZonesTest(TestCase):
     def zone(self, arc_cm: float, degrees: float) -> Zone:
-        theta = np.array([arc_cm / head.radius(57)])
-        return head.ZONES[int(head.zone_at(theta, np.radians([degrees]))[0])]
+        theta = np.array([arc_cm / geometry.radius(57)])
+        return geometry.ZONES[int(geometry.zone_at(theta, np.radians([degrees]))[0])]
 
     def test_places_everybody_agrees_on(self) -> None:
         places = {
@@ -65,16 +67,16 @@ class ZonesTest(TestCase):
                 self.assertEqual(self.zone(arc, degrees), zone)
 
     def test_zones_share_the_scalp(self) -> None:
-        cells = head.cells(57.0)
-        areas = np.bincount(cells.zone, weights=cells.area, minlength=len(head.ZONES))
-        self.assertAlmostEqual(areas.sum(), head.scalp_area(57))
-        left, right = (areas[head.ZONES.index(zone)] for zone in (Zone.LEFT, Zone.RIGHT))
+        cells = geometry.cells(57.0)
+        areas = np.bincount(cells.zone, weights=cells.area, minlength=len(geometry.ZONES))
+        self.assertAlmostEqual(areas.sum(), geometry.scalp_area(57))
+        left, right = (areas[geometry.ZONES.index(zone)] for zone in (Zone.LEFT, Zone.RIGHT))
         self.assertAlmostEqual(left, right)
 
     def test_values_by_zone(self) -> None:
-        cells = head.cells(57.0)
-        values = head.per_cell(180, {Zone.CROWN: 90}, cells)
-        crown = cells.zone == head.ZONES.index(Zone.CROWN)
+        cells = geometry.cells(57.0)
+        values = geometry.per_cell(180, {Zone.CROWN: 90}, cells)
+        crown = cells.zone == geometry.ZONES.index(Zone.CROWN)
         self.assertEqual(set(values[crown]), {90})
         self.assertEqual(set(values[~crown]), {180})
 

@@ -6,7 +6,7 @@ from unittest import TestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from craft.kitting import Reservation, counts_on, during, enough_from, free, most_reserved
+from craft.products.kit import Reservation, counts_on, during, enough_from, free, most_reserved
 
 NINE = datetime(2026, 6, 20, 9)
 

@@ -2,7 +2,7 @@
 
 from unittest import TestCase
 
-from craft.linen import caps_of, linen_spans, towels_of
+from craft.day.linen import caps_of, linen_spans, towels_of
 from craft.tests.requests import planned
 from craft.vocabulary import KitKind
 

@@ -8,10 +8,10 @@ import shapely
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from craft import look
 from craft.contract import PlanRequest, parse
 from craft.contract.look import LookAnswer
-from craft.routine.explain.look import looks
+from craft.physics import appearance
+from craft.plan.look import looks
 from craft.tests.requests import plan_request
 
 
@@ -21,45 +21,53 @@ def look_of(**changes: object) -> LookAnswer:
 
 class OverDaysTest(TestCase):
     def test_from_release_to_natural(self) -> None:
-        self.assertEqual(look.length_on(0, 18, 10, 0.5), 18)
-        self.assertAlmostEqual(look.length_on(365, 18, 10, 0.5), 10, places=3)
+        self.assertEqual(appearance.length_on(0, 18, 10, 0.5), 18)
+        self.assertAlmostEqual(appearance.length_on(365, 18, 10, 0.5), 10, places=3)
         # One settling time leaves 1/e of the gap.
-        left = look.length_on(look.settling_days(0.6), 18, 10, 0.6)
+        left = appearance.length_on(appearance.settling_days(0.6), 18, 10, 0.6)
         self.assertAlmostEqual((left - 10) / 8, math.exp(-1))
 
     @settings(max_examples=40, deadline=None)
     @given(st.floats(0.2, 0.9), st.floats(0.02, 0.1), st.floats(0.5, 10))
     def test_faster_in_humid_air(self, rh: float, more: float, days: float) -> None:
-        self.assertLess(look.length_on(days, 18, 10, rh + more), look.length_on(days, 18, 10, rh))
-        self.assertLess(look.definition_on(days, 0.8, rh + more), look.definition_on(days, 0.8, rh))
-        self.assertGreaterEqual(look.volume(130, 0.6, rh + more), look.volume(130, 0.6, rh))
+        self.assertLess(
+            appearance.length_on(days, 18, 10, rh + more), appearance.length_on(days, 18, 10, rh)
+        )
+        self.assertLess(
+            appearance.definition_on(days, 0.8, rh + more), appearance.definition_on(days, 0.8, rh)
+        )
+        self.assertGreaterEqual(
+            appearance.volume(130, 0.6, rh + more), appearance.volume(130, 0.6, rh)
+        )
 
     def test_loose_hair_takes_more_room(self) -> None:
-        self.assertGreater(look.volume(130, 0.3, 0.5), look.volume(130, 0.9, 0.5))
+        self.assertGreater(appearance.volume(130, 0.3, 0.5), appearance.volume(130, 0.9, 0.5))
 
 
 class SilhouetteTest(TestCase):
     @settings(max_examples=30, deadline=None)
     @given(st.floats(800, 5000), st.floats(3, 60))
     def test_it_is_one_shape_that_reaches_the_length(self, room: float, hangs: float) -> None:
-        shape = look.silhouette(room, hangs, 57)
+        shape = appearance.silhouette(room, hangs, 57)
         outline = shapely.Polygon(shape.outline())
         self.assertTrue(outline.buffer(0).area > 0)
         self.assertAlmostEqual(max(y for _, y in shape.outline()), shape.end_cm, delta=0.05)
-        self.assertAlmostEqual(shape.end_cm, max(hangs, look.SIDE_HAIRLINE_CM))
+        self.assertAlmostEqual(shape.end_cm, max(hangs, appearance.SIDE_HAIRLINE_CM))
         left, _, right, _ = outline.bounds
         self.assertAlmostEqual(left, -right)
 
     def test_it_holds_its_volume(self) -> None:
         # The layer, both halves, over the depth it is spread on: numerically, along its way.
-        shape = look.silhouette(2600, 26, 57)
+        shape = appearance.silhouette(2600, 26, 57)
         steps = 2000
-        way = math.pi / 2 * (shape.half_cm + look.BROADEST_CM) / 2 + 26 - look.BROADEST_CM
+        way = (
+            math.pi / 2 * (shape.half_cm + appearance.BROADEST_CM) / 2 + 26 - appearance.BROADEST_CM
+        )
         mean = sum(shape.thickness((i + 0.5) / steps) for i in range(steps)) / steps
-        self.assertAlmostEqual(2 * mean * way * look.DEPTH_CM / 2600, 1, delta=0.06)
+        self.assertAlmostEqual(2 * mean * way * appearance.DEPTH_CM / 2600, 1, delta=0.06)
 
     def test_more_room_is_broader(self) -> None:
-        broad = [look.silhouette(room, 26, 57).breadth_cm for room in (1500, 2500, 3500)]
+        broad = [appearance.silhouette(room, 26, 57).breadth_cm for room in (1500, 2500, 3500)]
         self.assertEqual(broad, sorted(broad))
 
 
@@ -117,15 +125,15 @@ class WorkedTest(TestCase):
 
     def test_definition_fades_to_1_over_e_and_twice_as_fast_in_humid_air(self) -> None:
         for days, rh in ((14, 0.5), (7, 0.75)):
-            self.assertAlmostEqual(look.definition_on(days, 0.8, rh), 0.8 / math.e)
+            self.assertAlmostEqual(appearance.definition_on(days, 0.8, rh), 0.8 / math.e)
 
     def test_a_litre_of_hair(self) -> None:
         # 28 g are loose in a litre, 78 g fully defined; saturated air swells it by 0.8 × 0.5.
         for grams, definition, rh, litres in ((28, 0, 0.5, 1), (78, 1, 0.3, 1), (28, 0, 1, 1.4)):
-            self.assertAlmostEqual(look.volume(grams, definition, rh), 1000 * litres)
+            self.assertAlmostEqual(appearance.volume(grams, definition, rh), 1000 * litres)
 
     def test_hair_lies_on_an_ellipse_and_then_hangs(self) -> None:
-        shape = look.Silhouette(half_cm=9, end_cm=31, layer_cm=3)
+        shape = appearance.Silhouette(half_cm=9, end_cm=31, layer_cm=3)
         # A quarter of about π/2 × (9 + 11)/2 = 15.7 cm, then 20 cm straight down to the ends.
         quarter, whole = 15.708, 35.708
         expected = {

@@ -5,8 +5,10 @@ from unittest import TestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from craft import air, curl, doses, fibre, timing
+from craft.physics import air, curl, fibre
+from craft.products import doses
 from craft.vocabulary import Level, Role, Strand
+from craft.work import timing
 
 LENGTHS = st.floats(1, 150)
 DENSE = st.floats(20, 450)

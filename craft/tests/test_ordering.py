@@ -6,8 +6,8 @@ from unittest import TestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from craft.partings import Change, HeadOfHair, Layout, bundles, part
-from craft.partings.ordering import ORDERS, one_side_first
+from craft.head.partings import Change, HeadOfHair, Layout, bundles, part
+from craft.head.partings.ordering import ORDERS, one_side_first
 from craft.vocabulary import PartOp, Scheme, WorkOrder
 
 HAIR = HeadOfHair(57, 180, 25, 70)

@@ -6,7 +6,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy import stats
 
-from craft.pairs import PRIOR_CLEAR, PRIOR_FLAKED, flaking_chance, judge
+from craft.products.pairs import PRIOR_CLEAR, PRIOR_FLAKED, flaking_chance, judge
 from craft.vocabulary import Flaking
 
 COUNTS = st.integers(0, 40)

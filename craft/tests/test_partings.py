@@ -8,9 +8,9 @@ import shapely
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from craft import fibre, head
 from craft.errors import CraftError
-from craft.partings import (
+from craft.head import geometry
+from craft.head.partings import (
     Change,
     HeadOfHair,
     Layout,
@@ -21,12 +21,13 @@ from craft.partings import (
     part,
     totals,
 )
-from craft.partings.schemes import brick_counts
+from craft.head.partings.schemes import brick_counts
+from craft.physics import fibre
 from craft.tests.requests import parted_by
 from craft.vocabulary import Even, Lay, LineKind, PartOp, Scheme, WorkOrder, Zone
 
 HAIR = HeadOfHair(57, 180, 25, 70)
-SCALP = shapely.Polygon(head.hairline(57))
+SCALP = shapely.Polygon(geometry.hairline(57))
 #: Every scheme with numbers it can make.
 COUNTS = {
     Scheme.HALVES: (2,),
@@ -116,7 +117,7 @@ class TilingTest(Tiling):
 
     def test_sums_equal_the_head(self) -> None:
         sums = totals(parted_by(HAIR, False, 14))
-        self.assertAlmostEqual(sums["scalp_cm2"], head.scalp_area(57), places=6)
+        self.assertAlmostEqual(sums["scalp_cm2"], geometry.scalp_area(57), places=6)
         self.assertAlmostEqual(sums["hairs"], 99_055, delta=3)
         self.assertAlmostEqual(
             sums["grams"], fibre.mass(sums["hairs"], 70, 25) * fibre.present(25), places=6

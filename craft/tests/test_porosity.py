@@ -7,9 +7,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy.stats import entropy
 
-from craft import porosity
 from craft.errors import CraftError
-from craft.porosity import LEVELS, TABLES, Value
+from craft.hair import porosity
+from craft.hair.porosity import LEVELS, TABLES, Value
 from craft.vocabulary import Level, PorosityTest
 
 READINGS = st.sampled_from(

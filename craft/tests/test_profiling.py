@@ -9,9 +9,9 @@ from scipy.stats import chi2
 
 from craft.contract import parse
 from craft.contract.profile import ProfileAnswer, ProfileRequest
-from craft.curl import TYPICAL_CURL_INDEX, TYPICAL_CURL_MM
 from craft.errors import CraftError
-from craft.profiling import profiled
+from craft.physics.curl import TYPICAL_CURL_INDEX, TYPICAL_CURL_MM
+from craft.profile.estimate import profiled
 from craft.vocabulary import Elasticity, Level, PorosityTest, Strand, Way, Zone
 
 

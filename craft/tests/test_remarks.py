@@ -5,8 +5,8 @@ from unittest import TestCase
 
 from craft.contract.base import parse
 from craft.contract.visit import EventList
-from craft.remarks import remarks
 from craft.tests.test_visit import entry
+from craft.visit.remarks import remarks
 
 
 def found(*entries: dict[str, Any]) -> list[tuple[str, str]]:

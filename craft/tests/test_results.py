@@ -2,7 +2,7 @@
 
 from unittest import TestCase
 
-from craft import results
+from craft.learning import results
 from craft.vocabulary import Verdict
 
 

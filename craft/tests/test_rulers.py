@@ -8,8 +8,8 @@ import shapely
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from craft import head
-from craft.partings.regions import (
+from craft.head import geometry
+from craft.head.partings.regions import (
     LEAST_APART,
     HeadOfHair,
     Parter,
@@ -18,7 +18,7 @@ from craft.partings.regions import (
     largest,
     polygonal,
 )
-from craft.partings.rulers import (
+from craft.head.partings.rulers import (
     HORSESHOE_REACH,
     V_APEX_CM,
     V_REACH,
@@ -30,8 +30,8 @@ from craft.partings.rulers import (
 )
 from craft.vocabulary import Even, LineKind, Zone
 
-CELLS = head.cells(57.0)
-SCALP = shapely.Polygon(head.hairline(57))
+CELLS = geometry.cells(57.0)
+SCALP = shapely.Polygon(geometry.hairline(57))
 RULERS: dict[LineKind, Ruler] = {
     LineKind.ALONG: Straight(CELLS, LineKind.ALONG),
     LineKind.ACROSS: Straight(CELLS, LineKind.ACROSS),
@@ -102,8 +102,8 @@ class RowsTest(TestCase):
         rows = RULERS[LineKind.ROW]
         for distance in (-7.0, 2.0, 5.0):
             corners = shapely.get_coordinates(rows.path(rows.position(distance)))
-            theta, phi = head.unproject(corners[:, 0], corners[:, 1], 57)
-            away = np.arcsin(np.sin(theta) * np.sin(phi)) * head.radius(57)
+            theta, phi = geometry.unproject(corners[:, 0], corners[:, 1], 57)
+            away = np.arcsin(np.sin(theta) * np.sin(phi)) * geometry.radius(57)
             np.testing.assert_allclose(away, distance, atol=1e-6)
 
     def test_next_to_the_middle_it_is_the_middle(self) -> None:
@@ -113,7 +113,7 @@ class RowsTest(TestCase):
 
     def test_beyond_the_ear_it_does_not_come_back(self) -> None:
         rows = RULERS[LineKind.ROW]
-        quarter = math.pi / 2 * head.radius(57)
+        quarter = math.pi / 2 * geometry.radius(57)
         self.assertAlmostEqual(rows.position(50), 1)
         self.assertAlmostEqual(rows.reading(rows.position(50)), quarter)
 
@@ -150,10 +150,10 @@ class PositionsTest(TestCase):
 
     def test_columns_and_edges_agree(self) -> None:
         hairs = CELLS.area * 180
-        column = np.floor(CELLS.x / head.CELL_CM).astype(np.intp)
+        column = np.floor(CELLS.x / geometry.CELL_CM).astype(np.intp)
         shares = [0.1, 0.35, 0.5, 0.9]
         by_column = columns_positions(hairs, column, shares)
-        by_edge = cut_positions(hairs, CELLS.x, head.CELL_CM, shares)
+        by_edge = cut_positions(hairs, CELLS.x, geometry.CELL_CM, shares)
         np.testing.assert_allclose(by_column, by_edge, atol=1e-6)
 
 

@@ -2,7 +2,7 @@
 
 from unittest import TestCase
 
-from craft.drying import LOG_SPREAD
+from craft.physics.drying import LOG_SPREAD
 from craft.tests.seen_sets import OLD_SPREAD, by_shrinking_core, by_two_periods, scores
 
 #: What was found may surprise so much [nat], and no single set more than one time in so many.

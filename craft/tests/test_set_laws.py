@@ -7,13 +7,14 @@ from unittest import TestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from craft import drying, fibre, head
 from craft.commands import COMMANDS
 from craft.contract import parse
-from craft.drying import Cylinder, Stage
 from craft.errors import CraftError, NeverDries
-from craft.partings import HeadOfHair, totals
-from craft.partings.ordering import back_first
+from craft.head import geometry
+from craft.head.partings import HeadOfHair, totals
+from craft.head.partings.ordering import back_first
+from craft.physics import drying, fibre
+from craft.physics.drying import Cylinder, Stage
 from craft.tests.requests import HAIR, parted_by
 from craft.vocabulary import Dryer, Even, Scheme, SetKind, Zone
 
@@ -75,10 +76,10 @@ class SchemesTest(TestCase):
         hair = HeadOfHair(57, 180, 25, 70, zone_density=tuple(sorted(zones.items())))
         sections = parted_by(hair, rows, count)
         sums = totals(sections)
-        cells = head.cells(57)
-        expected = float((head.per_cell(180, zones, cells) * cells.area).sum())
+        cells = geometry.cells(57)
+        expected = float((geometry.per_cell(180, zones, cells) * cells.area).sum())
         self.assertAlmostEqual(sums["hairs"], expected, delta=1)
-        self.assertAlmostEqual(sums["scalp_cm2"], head.scalp_area(57), places=6)
+        self.assertAlmostEqual(sums["scalp_cm2"], geometry.scalp_area(57), places=6)
         self.assertEqual(sorted(section.number for section in sections), list(range(1, count + 1)))
 
     @settings(max_examples=20, deadline=None)
@@ -110,7 +111,7 @@ class DryCommandTest(TestCase):
 
     def test_mass_and_length_override_the_hair(self) -> None:
         of_hair = self.dry(hair=HAIR, set={"kind": "twist", "sections": 14})
-        expected = fibre.mass(180 * head.scalp_area(57), 70, 25) * fibre.present(25)
+        expected = fibre.mass(180 * geometry.scalp_area(57), 70, 25) * fibre.present(25)
         radius = math.sqrt(expected / 1000 / 14 / (350 * math.pi * 0.25)) * 1000
         self.assertAlmostEqual(of_hair.radius_mm, radius, delta=0.01)
         overridden = self.dry(hair=HAIR)

@@ -7,8 +7,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy import integrate
 
-from craft import curl, drying, sets
 from craft.errors import CraftError
+from craft.physics import curl, drying, winding
 from craft.tests.requests import caution_keys, planned
 from craft.vocabulary import SetKind
 
@@ -19,7 +19,7 @@ class WindTest(TestCase):
     def test_turns_against_the_length_of_the_spiral(self) -> None:
         # Arc length of an Archimedean spiral from the rod outwards, integrated numerically.
         for grams, length, rod in ((4.3, 25, 20), (2, 40, 10), (8, 15, 30)):
-            wound = sets.wind(grams, length, rod)
+            wound = winding.wind(grams, length, rod)
             layer = wound.thickness_mm / 10 / wound.turns
 
             def speed(angle: float, layer: float = layer, rod: float = rod) -> float:
@@ -29,21 +29,21 @@ class WindTest(TestCase):
             self.assertAlmostEqual(spiral / length, 1, delta=0.02)
 
     def test_a_bare_rod_takes_length_over_circumference(self) -> None:
-        self.assertAlmostEqual(sets.wind(0.001, 31.4159, 20).turns, 5, delta=0.01)
+        self.assertAlmostEqual(winding.wind(0.001, 31.4159, 20).turns, 5, delta=0.01)
 
     @settings(max_examples=60, deadline=None)
     @given(GRAMS, LENGTHS, RODS)
     def test_laws_of_rods(self, grams: float, length: float, rod: float) -> None:
-        wound = sets.wind(grams, length, rod)
-        self.assertGreater(sets.wind(grams, length, rod * 0.9).turns, wound.turns)
-        self.assertGreater(sets.wind(grams * 1.2, length, rod).thickness_mm, wound.thickness_mm)
+        wound = winding.wind(grams, length, rod)
+        self.assertGreater(winding.wind(grams, length, rod * 0.9).turns, wound.turns)
+        self.assertGreater(winding.wind(grams * 1.2, length, rod).thickness_mm, wound.thickness_mm)
         self.assertTrue(rod < wound.mean_mm <= rod + 2 * wound.thickness_mm)
 
     def test_too_thick_and_too_thin(self) -> None:
-        self.assertTrue(sets.too_thick(sets.wind(1, 8, 30)))
-        self.assertTrue(sets.too_thin(sets.wind(8, 45, 8), 8))
-        usual = sets.wind(4.3, 25, 20)
-        self.assertFalse(sets.too_thick(usual) or sets.too_thin(usual, 20))
+        self.assertTrue(winding.too_thick(winding.wind(1, 8, 30)))
+        self.assertTrue(winding.too_thin(winding.wind(8, 45, 8), 8))
+        usual = winding.wind(4.3, 25, 20)
+        self.assertFalse(winding.too_thick(usual) or winding.too_thin(usual, 20))
 
     def test_a_rod_that_does_not_fit_is_told_with_one_that_does(self) -> None:
         short = {"length_cm": 8, "relaxed_cm": 4}
@@ -62,7 +62,7 @@ class RingTest(TestCase):
     def test_a_packed_cylinder_stands_for_the_ring_on_a_rod(self) -> None:
         """A ring dries through its outer face alone; side by side, rods show two thirds of it."""
         for grams, length, rod in ((4.3, 25, 20), (3.6, 22, 16), (5, 30, 25)):
-            wound = sets.wind(grams, length, rod)
+            wound = winding.wind(grams, length, rod)
             inner, outer = rod / 2000, rod / 2000 + wound.thickness_mm / 1000
             ring = 2 * outer / (outer**2 - inner**2)
             radius = drying.section_radius(grams / 1000, 1, 350, length / 100)
@@ -87,29 +87,29 @@ class CurlsTest(TestCase):
 
     def test_longer_hair_takes_wider_turns(self) -> None:
         # So that the scalp is not strained: common practice, no source.
-        self.assertGreater(sets.coil_width(30), sets.coil_width(15))
-        self.assertEqual(sets.coil_width(8), sets.coil_width(10))
+        self.assertGreater(winding.coil_width(30), winding.coil_width(15))
+        self.assertEqual(winding.coil_width(8), winding.coil_width(10))
 
     def test_rise_is_the_inverse_of_the_helix(self) -> None:
         # Worked: 30 cm, 0.8 cm wide, 1.0 cm a turn hang 11.09 cm.
-        self.assertAlmostEqual(sets.rise(curl.helix(30, 0.8, 1.0).hanging_cm, 30, 0.8), 1.0)
+        self.assertAlmostEqual(winding.rise(curl.helix(30, 0.8, 1.0).hanging_cm, 30, 0.8), 1.0)
 
     def test_twists_and_braids(self) -> None:
-        twist, braid = (sets.twine(9, 25, packed, n) for packed, n in ((0.35, 2), (0.45, 3)))
+        twist, braid = (winding.twine(9, 25, packed, n) for packed, n in ((0.35, 2), (0.45, 3)))
         self.assertTrue(1 < twist.turns < 15)
         # Three strands at a flatter angle, packed tighter.
         self.assertLess(braid.thick_mm, twist.thick_mm)
-        self.assertGreater(sets.twine(4, 25, 0.35, 2).turns, twist.turns)
+        self.assertGreater(winding.twine(4, 25, 0.35, 2).turns, twist.turns)
 
     def test_strands_of_a_twist_touch_on_the_axis(self) -> None:
-        twist = sets.twine(9, 25, 0.35, 2)
+        twist = winding.twine(9, 25, 0.35, 2)
         strand_mm = 10 * math.sqrt(9 / (2 * 0.35 * math.pi * 25))
         self.assertAlmostEqual(twist.thick_mm, 4 * strand_mm, places=6)
 
 
 class BandsTest(TestCase):
     def test_bands_and_gaps_fill_what_is_held(self) -> None:
-        held = sets.band(25, 4, 3.5, 3, "bands")
+        held = winding.band(25, 4, 3.5, 3, "bands")
         self.assertAlmostEqual(held.under_cm + held.gaps_cm + held.out_cm, 25)
         self.assertAlmostEqual(held.under_cm, 4 * 3.5 * 0.45)
 

@@ -6,7 +6,7 @@ from unittest import TestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from craft.shelf_life import HOMEMADE_KEEPS_DAYS, ends_of_life, keeps
+from craft.products.shelf_life import HOMEMADE_KEEPS_DAYS, ends_of_life, keeps
 
 DAYS = st.dates(date(2000, 1, 1), date(2090, 1, 1))
 

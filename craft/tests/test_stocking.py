@@ -9,7 +9,7 @@ import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
-from craft.stocking import LONGEST_DAYS, Outlook, Use, days_until_empty, outlook, use_from
+from craft.products.reorder import LONGEST_DAYS, Outlook, Use, days_until_empty, outlook, use_from
 
 TODAY = date(2026, 6, 18)
 NONE = Use(0.0, 0.0, 0)

@@ -6,7 +6,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy.stats import binomtest
 
-from craft import strength
+from craft.hair import strength
 from craft.vocabulary import Elasticity
 
 

@@ -2,7 +2,7 @@
 
 from unittest import TestCase
 
-from craft import timing
+from craft.work import timing
 
 
 class TimingTest(TestCase):

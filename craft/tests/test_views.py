@@ -6,9 +6,9 @@ import numpy as np
 import shapely
 from pyproj import Proj
 
-from craft import head
-from craft.partings import HeadOfHair, Layout, View, part, seen_from
-from craft.partings.views import on_screen
+from craft.head import geometry
+from craft.head.partings import HeadOfHair, Layout, View, part, seen_from
+from craft.head.partings.views import on_screen
 from craft.vocabulary import Scheme
 
 HAIR = HeadOfHair(57, 180, 25, 70)
@@ -17,9 +17,9 @@ HAIR = HeadOfHair(57, 180, 25, 70)
 class ViewsTest(TestCase):
     def test_against_pyproj(self) -> None:
         # PROJ's orthographic view of a sphere, from a point on its equator.
-        radius = head.radius(57)
+        radius = geometry.radius(57)
         theta, phi = np.radians([20.0, 60, 85, 110]), np.radians([170.0, -150, 100, 180])
-        x, y = head.project(theta, phi, 57)
+        x, y = geometry.project(theta, phi, 57)
         for view, facing in ((View.BACK, 180), (View.LEFT, -90), (View.RIGHT, 90)):
             reference = Proj(proj="ortho", lat_0=0, lon_0=facing, R=radius)
             east, north = reference(np.degrees(phi), 90 - np.degrees(theta))
@@ -46,7 +46,7 @@ class ViewsTest(TestCase):
         ]
         union = shapely.union_all(drawn)
         self.assertAlmostEqual(sum(outline.area for outline in drawn), union.area, delta=1.0)
-        radius = head.radius(57)
+        radius = geometry.radius(57)
         self.assertLessEqual(max(abs(x) for x, _ in union.exterior.coords), radius + 0.05)
 
     def test_left_is_seen_from_the_left_only(self) -> None:

@@ -7,13 +7,16 @@ from datetime import date, timedelta
 from functools import cached_property
 
 from craft.contract.plan import Finished, Goal, PlanRequest, Reason
+from craft.contract.reasons import HOUSE, MODEL, TRADE, reason
 from craft.contract.wear import Amount, WearAnswer, WearDay, WearDue, WearRequest
-from craft.curl import curl_retention
 from craft.errors import CraftError, Missing
-from craft.look import definition_on, length_on
-from craft.routine.case import Case, case_of
-from craft.routine.drying.forecast import Forecast, forecast_of
-from craft.routine.explain.home import (
+from craft.physics.appearance import definition_on, length_on
+from craft.physics.curl import curl_retention
+from craft.plan.alternatives.chain import CHAINS, looks_after
+from craft.plan.assemble import case_of
+from craft.plan.case import Case
+from craft.plan.forecast import Forecast, forecast_of
+from craft.plan.home import (
     GEL_AGAIN,
     REFRESH,
     WASH_BY_DAY,
@@ -25,9 +28,7 @@ from craft.routine.explain.home import (
     release_day,
     wear_days,
 )
-from craft.routine.explain.why import HOUSE, MODEL, TRADE, reason
-from craft.routine.planner import finished
-from craft.routine.trials.chain import CHAINS, looks_after
+from craft.plan.planner import finished
 from craft.vocabulary import OnHead, Refreshing, Role, WearEventKind, WearPhase
 from craft.wear import household
 from craft.wear.card import drawings, help_at_home

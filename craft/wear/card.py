@@ -2,8 +2,8 @@
 
 from craft.contract.plan import PlanAnswer
 from craft.contract.wear import HomeHelp
-from craft.routine.case import Case
-from craft.routine.explain.home import gathers
+from craft.plan.case import Case
+from craft.plan.home import gathers
 from craft.vocabulary import HomeDrawing, Night, SetKind, Style
 
 FRIZZ = "Smooth it with a drop of oil between the palms; no brush, and no water on a humid day."

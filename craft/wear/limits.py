@@ -6,12 +6,12 @@ from dataclasses import dataclass
 from datetime import date
 
 from craft.contract.plan import Learned, Reason
-from craft.look import settling_days
-from craft.routine.case import Case
-from craft.routine.compose.before import TAKE_DOWNS
-from craft.routine.compose.techniques import Technique
-from craft.routine.explain.home import WASH_BY_DAY, wear_days
-from craft.routine.explain.why import HOUSE, MODEL, TRADE, reason
+from craft.contract.reasons import HOUSE, MODEL, TRADE, reason
+from craft.physics.appearance import settling_days
+from craft.plan.case import Case
+from craft.plan.home import WASH_BY_DAY, wear_days
+from craft.plan.steps.before import TAKE_DOWNS
+from craft.styles.catalogue import Technique
 from craft.vocabulary import OnHead
 from craft.words import plural, spoken
 

@@ -13,7 +13,7 @@ from rest_framework.response import Response
 from rest_framework.throttling import SimpleRateThrottle
 from rest_framework.views import APIView
 
-from craft.results import SCORE_MAX, SCORE_MIN
+from craft.ranges import SCORE_MAX, SCORE_MIN
 from craft.vocabulary import Contact, HomeSign, Night, Refreshing, View
 from salon.between.api import CheckinLinkSerializer
 from salon.between.checking import (

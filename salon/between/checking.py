@@ -12,7 +12,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from craft.errors import CraftError
-from craft.remarks import Remark
+from craft.visit.remarks import Remark
 from craft.vocabulary import PictureMoment, RemarkKind, VisitState
 from craft.wear.signs import advice
 from salon.between.lasting import humidity_on, learn_wear

@@ -8,7 +8,7 @@ from django.db import models
 from django.db.models import Q
 from django.utils import timezone
 
-from craft.results import SCORE_MAX, SCORE_MIN
+from craft.ranges import SCORE_MAX, SCORE_MIN
 from craft.vocabulary import (
     MessageKind,
     MessageState,

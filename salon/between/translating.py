@@ -13,7 +13,7 @@ from pathlib import Path
 from django.utils import translation
 from django.utils.formats import date_format
 
-from craft.routine.compose.techniques import TECHNIQUES
+from craft.styles.catalogue import TECHNIQUES
 
 FOLDER = Path(__file__).parent / "languages"
 NUMBER = re.compile(r"\d+(?:\.\d+)?")

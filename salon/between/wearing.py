@@ -7,10 +7,10 @@ from datetime import date, timedelta
 
 from django.utils import timezone
 
-from craft.air import indoors
 from craft.contract.plan import Learned
 from craft.contract.wear import AirOn, WearAnswer, WearEvent, WearRequest
 from craft.errors import CraftError
+from craft.physics.air import indoors
 from craft.vocabulary import Style, VisitState, WearEventKind
 from craft.wear.calendar import wear
 from craft.wear.outcome import Outcome, outcome

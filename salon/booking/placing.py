@@ -12,11 +12,11 @@ from rest_framework.exceptions import ValidationError
 from craft.contract.day import DayAnswer, HeadIn
 from craft.day.answer import day as day_of
 from craft.day.causes import cause, causes_of
+from craft.day.linen import linen_spans
 from craft.day.relaxing import another_station, possible
 from craft.errors import CraftError
-from craft.kitting import counts_on, enough_from
-from craft.linen import linen_spans
-from craft.timetable import KitSpan, kit_spans
+from craft.plan.timetable import KitSpan, kit_spans
+from craft.products.kit import counts_on, enough_from
 from salon.booking.asking import bookings_on, is_of, promised_min, request_for, segments_for
 from salon.booking.hours import Hours, hours_of, minute_of, moment_of, specialists_on, who_knows
 from salon.booking.models import Booking

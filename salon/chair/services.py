@@ -8,17 +8,17 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
-from craft.chair.chair import chair
-from craft.chair.replay import replay
-from craft.chair.swap import swap_check
 from craft.contract import PlanAnswer, parse
 from craft.contract.chair import ChairAnswer, ChairRequest, SwapCheck
 from craft.contract.proposals import CompareRequest
 from craft.contract.replay import ReplayAnswer, ReplayRequest
 from craft.contract.visit import AnyEvent, Begun
 from craft.errors import CraftError
-from craft.routine.trials.compare import compare
-from craft.visit import fold
+from craft.plan.alternatives.compare import compare
+from craft.visit.chair import chair
+from craft.visit.log import fold
+from craft.visit.replay import replay
+from craft.visit.swap import swap_check
 from craft.vocabulary import BookingState, EventKind, Role, VisitState
 from salon.booking.models import ACTIVE, Booking
 from salon.booking.services import touch

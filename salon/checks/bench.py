@@ -62,10 +62,10 @@ def report(name: str, took_ms: float, budget_ms: float) -> None:
 
 def bench_core() -> None:
     """Plans of the largest styles, the parting computed anew and remembered."""
-    from craft import partings
     from craft.contract import PlanRequest, parse
-    from craft.routine.compose.techniques import TECHNIQUES
-    from craft.routine.planner import plan
+    from craft.head import partings
+    from craft.plan.planner import plan
+    from craft.styles.catalogue import TECHNIQUES
 
     hair = {"pattern": "4b", "length_cm": 40, "density_per_cm2": 220, "diameter_um": 75}
     for style, technique in TECHNIQUES.items():
@@ -90,10 +90,10 @@ def bench_crown() -> None:
     from itertools import count
 
     from craft.contract import PlanRequest, parse
-    from craft.routine.drying.planner import drying_plan
-    from craft.routine.explain.crown import crown
-    from craft.routine.explain.look import looks
-    from craft.routine.planner import plan
+    from craft.plan.crown import crown
+    from craft.plan.drying_plan import drying_plan
+    from craft.plan.look import looks
+    from craft.plan.planner import plan
 
     hair = {"pattern": "4b", "length_cm": 30, "density_per_cm2": 190, "diameter_um": 72}
     place = count()
@@ -133,7 +133,7 @@ def fuzz_core() -> None:
 
 def bench_drying() -> None:
     """How surprising sets seen in the trade are, by the law in use and by the one before."""
-    from craft.drying import LOG_SPREAD
+    from craft.physics.drying import LOG_SPREAD
     from craft.tests import seen_sets
 
     laws = (

@@ -11,9 +11,9 @@ from django.contrib.auth.models import User
 from django.utils import timezone
 from rest_framework.exceptions import ValidationError
 
-from craft.chair.steps import chair_step
 from craft.contract import PlanAnswer, parse
 from craft.contract.visit import AnyEvent, EventList
+from craft.visit.steps import chair_step
 from craft.vocabulary import SectionTick
 from salon.booking.models import Booking, Holiday, Opening, Shift, StationCount
 from salon.booking.placing import Wanted

@@ -7,7 +7,7 @@ from uuid import uuid4
 from django.db.models import Q
 from django.utils import timezone
 
-from craft.results import SCORE_MAX, SCORE_MIN
+from craft.ranges import SCORE_MAX, SCORE_MIN
 from craft.vocabulary import Contact, Night, WearEventKind
 from salon.between.lasting import learn_wear
 from salon.between.looks import keep_picture, measure_picture

@@ -11,7 +11,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from craft.air import dew_point
+from craft.physics.air import dew_point
 from craft.vocabulary import AirSource
 from salon.devices.ambient import ambient, forecast_from
 from salon.devices.models import RoomStandIn

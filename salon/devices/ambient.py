@@ -10,7 +10,7 @@ from typing import Any
 
 from django.utils import timezone
 
-from craft.air import indoors
+from craft.physics.air import indoors
 from craft.vocabulary import AirSource
 from salon.devices.room import ENOUGH, NoSensor, RoomAir, judge, sensor
 from salon.devices.weather import NoWeather, OutsideAir, weather

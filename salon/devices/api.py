@@ -14,7 +14,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from craft.contract.profile import DensityOut, Spot
-from craft.profiling import counted_out
+from craft.profile.estimate import counted_out
 from craft.vocabulary import Zone
 from salon.devices import services
 from salon.devices.models import ScopePicture

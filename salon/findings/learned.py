@@ -9,7 +9,7 @@ from django.db import transaction
 from django.db.models import F, Q, QuerySet, Value
 
 from craft.errors import CraftError
-from craft.learning.bounds import factor_in_range
+from craft.ranges import factor_in_range
 from craft.vocabulary import LearnedOf
 from salon.heads.drying import learn_salon, salon_factor_from
 from salon.heads.models import OpenedSet

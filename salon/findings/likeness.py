@@ -7,7 +7,6 @@ from typing import Any
 
 from django.db.models import Sum
 
-from craft.complete import CompleteHair, complete
 from craft.contract import parse, read
 from craft.contract.hair import Hair
 from craft.errors import CraftError
@@ -20,7 +19,8 @@ from craft.learning.likeness import (
     distance,
     standings,
 )
-from craft.routine.compose.techniques import TECHNIQUES
+from craft.profile.complete import CompleteHair, complete
+from craft.styles.catalogue import TECHNIQUES
 from craft.vocabulary import LearnedOf, Style, VisitState
 from salon.heads import services as heads
 from salon.heads.models import Head

@@ -13,8 +13,8 @@ from django.utils import timezone
 from craft.learning.quantities import LEAST_VISITS, MATTERS, differs
 from craft.learning.scoring import brier, calibrate, log_score, reliability
 from craft.learning.wearing import compared, of_humidity
-from craft.routine.compose.techniques import TECHNIQUES
-from craft.timetable import SHAPING
+from craft.plan.timetable import SHAPING
+from craft.styles.catalogue import TECHNIQUES
 from craft.vocabulary import LearnedOf, Promised, Style, VisitState
 from salon.between.lasting import told_days
 from salon.findings.idle import idle

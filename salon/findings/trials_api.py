@@ -11,7 +11,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from craft.contract.trial import TrialAnswer
-from craft.results import SCORE_MAX, SCORE_MIN
+from craft.ranges import SCORE_MAX, SCORE_MIN
 from craft.vocabulary import Trait, TrialLayout
 from salon.findings.models import Trial, TrialPair
 from salon.findings.trials import begin_trial, end_trial, next_pair, rate, standing

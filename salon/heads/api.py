@@ -13,10 +13,10 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from craft.consultation import OBSERVED
 from craft.contract import School
 from craft.contract.plan.request import NAMES_MOST
 from craft.contract.profile import ProfileAnswer
+from craft.profile.consultation import OBSERVED
 from craft.vocabulary import Condition, Zone
 from salon.heads import services
 from salon.heads.models import Head, Observation

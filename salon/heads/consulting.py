@@ -9,8 +9,8 @@ from django.db import transaction
 from django.db.models import F
 from django.utils import timezone
 
-from craft.consultation import BY_KEY, Kept, Part, Question, check_answer, split
 from craft.errors import CraftError
+from craft.profile.consultation import BY_KEY, Kept, Part, Question, check_answer, split
 from craft.vocabulary import Zone
 from salon.heads import services
 from salon.heads.models import Consultation, Head, Observation

@@ -11,8 +11,8 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from craft import curl
-from craft.consultation import QUESTIONS, Part, is_fresh
+from craft.physics import curl
+from craft.profile.consultation import QUESTIONS, Part, is_fresh
 from craft.vocabulary import Pattern, StopSign
 from salon.heads import consulting, services
 from salon.heads.api import ProfileSerializer, profile_data

@@ -11,7 +11,7 @@ from django.db.models import Q
 from django.utils import timezone
 from simple_history.models import HistoricalRecords
 
-from craft.consultation import OBSERVED, TEXT_MOST
+from craft.profile.consultation import OBSERVED, TEXT_MOST
 from craft.vocabulary import Contact, Dryness, Night, StopSign, WashRoutine, Zone
 from salon.heads.searching import search_text
 

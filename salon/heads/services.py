@@ -10,15 +10,15 @@ from django.db import transaction
 from django.db.models import F
 from django.utils import timezone
 
-from craft.consultation import AHEAD, BY_KEY, LANDMARK_KEYS, Answer, check_answer, split
 from craft.contract import parse
 from craft.contract.profile import ProfileAnswer, ProfileRequest
-from craft.curl import curl_index, shrinkage
-from craft.density import as_count
 from craft.errors import CraftError
+from craft.hair.density import as_count
+from craft.hair.porosity import EVIDENCE_DAYS
 from craft.labels import names_in
-from craft.porosity import EVIDENCE_DAYS
-from craft.profiling import profiled
+from craft.physics.curl import curl_index, shrinkage
+from craft.profile.consultation import AHEAD, BY_KEY, LANDMARK_KEYS, Answer, check_answer, split
+from craft.profile.estimate import profiled
 from craft.vocabulary import Contact, PorosityTest, Zone
 from salon.heads.models import Head, Observation, RaisedStopSign
 from salon.heads.searching import folded

@@ -5,8 +5,9 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
-from craft import curl, fibre, growth, history, strength
-from craft.history import Point
+from craft.hair import growth, history, strength
+from craft.hair.history import Point
+from craft.physics import curl, fibre
 from craft.vocabulary import PorosityTest
 from salon.heads.models import Head, Observation
 from salon.heads.services import TEST_OF_KIND, observed_value, spot_of

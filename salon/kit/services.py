@@ -8,7 +8,7 @@ from django.db.models import FilteredRelation, Q
 from django.utils import timezone
 
 from craft.errors import CraftError
-from craft.kitting import Reservation
+from craft.products.kit import Reservation
 from craft.vocabulary import KitKind
 from salon.house.services import the_house
 from salon.kit.models import KitItem, KitUse

@@ -9,12 +9,12 @@ from django.contrib.auth.models import User
 from django.db.models import QuerySet
 from django.utils import timezone
 
-from craft.learning.bounds import SHIFT_MOST, SLOPE_MOST, UNSURE_MOST, clamp
 from craft.learning.lessons import Lesson
 from craft.learning.quantities import SPREADS, WEAR, basis_of, believed, group_of, is_doubtful
 from craft.learning.scoring import calibrate
-from craft.learning.shrinking import Estimate, Sample, learn, unit_estimate, unseen
-from craft.timetable import SHAPING
+from craft.plan.timetable import SHAPING
+from craft.ranges import SHIFT_MOST, SLOPE_MOST, UNSURE_MOST, clamp
+from craft.statistics.shrinkage import Estimate, Sample, learn, unit_estimate, unseen
 from craft.vocabulary import LearnedOf, Promised
 from salon.heads.models import Head
 from salon.house.services import name_of

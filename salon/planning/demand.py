@@ -9,8 +9,8 @@ from datetime import datetime, timedelta
 from django.db import transaction
 from django.utils import timezone
 
-from craft.linen import linen_spans
-from craft.timetable import kit_spans, timetable
+from craft.day.linen import linen_spans
+from craft.plan.timetable import kit_spans, timetable
 from salon.planning.models import (
     DEMANDS,
     KitDemand,

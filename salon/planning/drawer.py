@@ -9,7 +9,7 @@ from typing import Any
 from django.utils import timezone
 
 from craft.contract.plan.request import PIECES_MOST
-from craft.kitting import Reservation, during, free
+from craft.products.kit import Reservation, during, free
 from craft.vocabulary import KitKind
 from salon.kit.models import KitItem
 from salon.kit.services import cleaning_min, counted_items

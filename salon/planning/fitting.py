@@ -6,7 +6,7 @@ from django.utils import timezone
 
 from craft.contract import parse
 from craft.contract.bottles import BottleOut, BottlesRequest
-from craft.routine.products.bottles import bottles
+from craft.plan.bottles import bottles
 from salon.devices.ambient import ambient
 from salon.heads import services as heads
 from salon.heads.models import Head

@@ -6,7 +6,7 @@ from django.db.models import Count, Sum
 from django.db.models.functions import Abs
 from django.utils import timezone
 
-from craft.stocking import WINDOW_DAYS, Outlook, Use, outlook, use_from
+from craft.products.reorder import WINDOW_DAYS, Outlook, Use, outlook, use_from
 from salon.house.services import the_house
 from salon.planning.models import ProductDemand
 from salon.shelf.models import Product, StockMove

@@ -12,7 +12,7 @@ from craft.contract.base import Json, readable
 from craft.contract.plan import ShelfItem
 from craft.contract.plan.request import BOTTLES_MOST, PAIRS_MOST, PAST_MOST, RodStock
 from craft.errors import Missing
-from craft.routine.compose.techniques import TECHNIQUES
+from craft.styles.catalogue import TECHNIQUES
 from craft.vocabulary import AirSource, SchoolBy
 from salon.devices.ambient import ambient
 from salon.heads import services as heads

@@ -10,8 +10,8 @@ from django.utils import timezone
 
 from craft.contract import PlanAnswer, PlanRequest
 from craft.errors import CraftError
-from craft.routine.compose.techniques import TECHNIQUES
-from craft.routine.planner import plan
+from craft.plan.planner import plan
+from craft.styles.catalogue import TECHNIQUES
 from craft.vocabulary import EditOp, Severity
 from salon.heads.models import Head
 from salon.planning.demand import renew_demand

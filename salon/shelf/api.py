@@ -15,9 +15,9 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from craft.calibration import calibrate
 from craft.contract.plan.request import NAMES_MOST
 from craft.labels import names_in
+from craft.products.calibration import calibrate
 from salon.platform.auth import current_user
 from salon.platform.idempotency import Idempotency
 from salon.platform.permissions import Access

@@ -7,7 +7,7 @@ from typing import Any
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from craft.calibration import Drift, Reading, calibrate, drift
+from craft.products.calibration import Drift, Reading, calibrate, drift
 from salon.shelf.models import Calibration, Product, Weighing
 
 

@@ -10,7 +10,7 @@ from django.db.models import Count, Q
 from django.db.models.query import QuerySet
 
 from craft.errors import CraftError
-from craft.pairs import PairVerdict, judge
+from craft.products.pairs import PairVerdict, judge
 from craft.vocabulary import Flaking
 from salon.shelf.models import Pair, PairSighting, PalmTest, Product
 

@@ -12,10 +12,10 @@ from stdnum.exceptions import ValidationError as NotANumber
 from craft.contract.bottles import BottleOut
 from craft.contract.label import LabelAnswer
 from craft.contract.plan import ShelfItem
-from craft.pairs import PairVerdict
-from craft.routine.products.clashes import LEAVE_ON_ROLES
-from craft.shelf_life import SOON_DAYS
-from craft.stocking import Outlook
+from craft.products.clashes import LEAVE_ON_ROLES
+from craft.products.pairs import PairVerdict
+from craft.products.reorder import Outlook
+from craft.products.shelf_life import SOON_DAYS
 from craft.vocabulary import Directions, Flaking, Hold, Role, Weight
 from salon.house.services import name_of
 from salon.platform.errors import core_schema

@@ -8,7 +8,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
-from craft.shelf_life import Keeps, keeps
+from craft.products.shelf_life import Keeps, keeps
 from salon.platform.errors import Conflict
 from salon.shelf.models import Product
 from salon.shelf.stock import deliver

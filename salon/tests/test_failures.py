@@ -17,10 +17,11 @@ from django.db import OperationalError, connection
 from django.test import SimpleTestCase, TransactionTestCase
 
 from salon.archive.places import sqlite_path
+from salon.checks.stalls import free_port
 from salon.heads.models import Head
 from salon.heads.services import add_head
 from salon.tests.base import MEASURED, ApiTest, an_owner, database_in
-from salon.tests.test_serving import answer_of, free_port
+from salon.tests.test_serving import answer_of
 
 PATIENCE_S = 60.0
 

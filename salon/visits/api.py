@@ -15,7 +15,7 @@ from rest_framework.views import APIView
 
 from craft.contract import read
 from craft.contract.visit import EventList, VisitAnswer
-from craft.results import SCORE_MAX, SCORE_MIN
+from craft.ranges import SCORE_MAX, SCORE_MIN
 from craft.vocabulary import (
     Dryness,
     Residue,

@@ -30,7 +30,7 @@ from craft.contract.visit import (
     VisitAnswer,
 )
 from craft.errors import CraftError
-from craft.visit import RELEASE, WORK, corrected, fold, in_order
+from craft.visit.log import RELEASE, WORK, corrected, fold, in_order
 from craft.vocabulary import EventKind, NoteAbout
 from salon.platform.errors import ConfirmationRequired
 from salon.visits.doubts import doubts

@@ -8,8 +8,7 @@ from django.utils import timezone
 
 from craft.contract.plan import PlanAnswer
 from craft.contract.visit import VisitAnswer
-from craft.drying import share_gone
-from craft.results import (
+from craft.learning.results import (
     BEFORE_PLAN_H,
     doubtful_dryness,
     doubtful_grams,
@@ -17,7 +16,8 @@ from craft.results import (
     doubtful_minutes,
     doubtful_units,
 )
-from craft.visit import planned_doses
+from craft.physics.drying import share_gone
+from craft.visit.log import planned_doses
 from salon.planning.models import Plan
 from salon.visits.drying import opened_set_of
 

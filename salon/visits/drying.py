@@ -3,7 +3,7 @@
 from craft.contract.visit import VisitAnswer
 from craft.errors import CraftError
 from craft.learning.lessons import OpenedSet, opened_set
-from craft.routine.drying.planner import drying_basis
+from craft.plan.drying_plan import drying_basis
 from salon.planning.models import Plan
 
 

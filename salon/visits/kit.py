@@ -10,7 +10,7 @@ from django.utils import timezone
 from craft.contract import parse
 from craft.contract.visit import AnyEvent, EventList
 from craft.errors import CraftError
-from craft.timetable import kit_spans
+from craft.plan.timetable import kit_spans
 from craft.vocabulary import EventKind, KitPlace
 from salon.kit.models import KitUse
 from salon.kit.services import check_clean, contact_time, in_the_drawer

@@ -12,7 +12,7 @@ from django.db.models import Max, Min
 
 from craft.contract.visit import DoseRun, Event, VisitAnswer
 from craft.learning import lessons
-from craft.remarks import remarks
+from craft.visit.remarks import remarks
 from craft.vocabulary import Residue, VisitState
 from salon.heads.drying import learn_salon
 from salon.heads.models import Head, OpenedSet

@@ -15,8 +15,8 @@ from craft.contract import parse
 from craft.contract.plan import PlanAnswer, Step
 from craft.contract.visit import AnyEvent, EventList
 from craft.errors import CraftError
-from craft.timetable import SHAPING
-from craft.visit import DoseKey, fold, planned_doses
+from craft.plan.timetable import SHAPING
+from craft.visit.log import DoseKey, fold, planned_doses
 from craft.vocabulary import EventKind
 from salon.planning.models import Plan
 from salon.platform.errors import ConfirmationRequired

@@ -6,7 +6,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
-from craft.remarks import Remark as Found
+from craft.visit.remarks import Remark as Found
 from craft.vocabulary import RemarkKind, VisitState
 from salon.heads.models import Head
 from salon.visits.models import Remark, Visit

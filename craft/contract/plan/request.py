@@ -4,16 +4,17 @@ from typing import Annotated
 
 from pydantic import AfterValidator, Field
 
-from craft.calibration import UNIT_G_LEAST, UNIT_G_MOST
 from craft.contract.base import Frozen
 from craft.contract.drying import LearnedFactor, LearnedSpread, Rh
 from craft.contract.hair import Hair, measured
 from craft.contract.partings import Parting
-from craft.drying import LOG_SPREAD
 from craft.labels import names_in
-from craft.learning.bounds import (
+from craft.physics.drying import LOG_SPREAD
+from craft.ranges import (
     SHIFT_MOST,
     SLOPE_MOST,
+    UNIT_G_LEAST,
+    UNIT_G_MOST,
     UNSURE_MOST,
 )
 from craft.vocabulary import (

@@ -5,7 +5,8 @@ from unittest import TestCase
 
 from craft.contract import parse
 from craft.contract.day import DayRequest, Relaxation
-from craft.day.causes import cause, clock, duration
+from craft.day.causes import cause
+from craft.words import clock, duration
 
 OPEN, CLOSE = 540, 1080
 

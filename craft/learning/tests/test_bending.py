@@ -9,10 +9,10 @@ from scipy.special import expit, logit
 from scipy.stats import norm
 
 from craft.contract import PlanAnswer
-from craft.learning.bending import SOUGHT, Calibration
 from craft.learning.scoring import calibrate, log_score
 from craft.learning.tests.test_scoring import promises
-from craft.routine.drying.forecast import SAFE_ODDS
+from craft.plan.forecast import SAFE_ODDS
+from craft.statistics.odds import SOUGHT, Calibration
 from craft.tests.requests import planned
 
 GOAL = {"style": "flat_twist_out", "sections": 8}

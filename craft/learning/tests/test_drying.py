@@ -8,10 +8,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy import integrate, stats
 
-from craft.drying import LOG_SPREAD
 from craft.learning import drying as learning
-from craft.learning.bounds import CLIENT_STEP, FACTOR_LEAST, FACTOR_MOST, SALON_STEP
 from craft.learning.drying import Outcome, head_factor, is_doubtful, salon_factor
+from craft.physics.drying import LOG_SPREAD
+from craft.ranges import CLIENT_STEP, FACTOR_LEAST, FACTOR_MOST, SALON_STEP
 from craft.vocabulary import Dryness
 
 

@@ -6,11 +6,11 @@ from unittest import TestCase
 from craft.contract import PlanRequest, parse
 from craft.contract.visit import EventList, VisitAnswer
 from craft.learning.lessons import Answered, OpenedSet, lessons, opened_set, promises
-from craft.routine.drying.planner import drying_basis
-from craft.routine.planner import plan
+from craft.plan.drying_plan import drying_basis
+from craft.plan.planner import plan
 from craft.tests.requests import plan_request
 from craft.tests.test_visit import PLAN, entry, folded
-from craft.visit import fold
+from craft.visit.log import fold
 from craft.vocabulary import LearnedOf, Promised
 
 GOAL = {"style": "flat_twist_out", "sections": 8, "release_after_h": 30}

@@ -6,7 +6,6 @@ from unittest import TestCase
 import numpy as np
 import statsmodels.api as sm
 
-from craft.complete import complete
 from craft.contract import parse
 from craft.contract.hair import Hair
 from craft.learning.likeness import (
@@ -17,6 +16,7 @@ from craft.learning.likeness import (
     means_of,
     standings,
 )
+from craft.profile.complete import complete
 
 USUAL = {"pattern": "4a", "length_cm": 25, "porosity": "low", "density_per_cm2": 180}
 

@@ -3,8 +3,8 @@
 from unittest import TestCase
 
 from craft.learning.quantities import basis_of, believed, group_of, quantity_of
-from craft.learning.shrinking import Estimate, Sample, learn
 from craft.learning.tests.salons import SPREADS
+from craft.statistics.shrinkage import Estimate, Sample, learn
 from craft.tests.requests import planned
 from craft.vocabulary import LearnedOf, Role
 

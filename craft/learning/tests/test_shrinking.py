@@ -5,8 +5,8 @@ from unittest import TestCase
 
 import numpy as np
 
-from craft.learning.shrinking import LEVEL, Sample, Spreads, learn
 from craft.learning.tests.salons import SPREADS, simulated
+from craft.statistics.shrinkage import LEVEL, Sample, Spreads, learn
 
 RUNS = 500
 #: Coverage may be off by so much.

@@ -9,7 +9,7 @@ from craft.contract import PlanRequest, parse
 from craft.contract.patch import patched
 from craft.learning.comparing import beside
 from craft.learning.stories import ONE_VISIT, Worked, changes, story, suggestions
-from craft.routine.planner import plan
+from craft.plan.planner import plan
 from craft.tests.requests import plan_request
 from craft.vocabulary import Dryness, Residue, Role, Suggested, Trait
 

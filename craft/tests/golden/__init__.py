@@ -12,7 +12,7 @@ from typing import Any
 from craft import RULES_VERSION
 from craft.contract import PlanRequest, parse
 from craft.contract.plan import PlanAnswer
-from craft.routine.planner import plan
+from craft.plan.planner import plan
 from craft.tests.requests import plan_request
 from craft.vocabulary import Style
 

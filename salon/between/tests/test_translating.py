@@ -8,8 +8,8 @@ from typing import Any
 from craft.contract import PlanRequest, parse
 from craft.contract.wear import WearRequest
 from craft.errors import CraftError
-from craft.routine.compose.techniques import TECHNIQUES
-from craft.routine.planner import plan
+from craft.plan.planner import plan
+from craft.styles.catalogue import TECHNIQUES
 from craft.tests.requests import plan_request
 from craft.vocabulary import Night, Style, WearEventKind
 from craft.wear.calendar import wear

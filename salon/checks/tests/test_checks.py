@@ -33,7 +33,7 @@ class RatioTest(SimpleTestCase):
             ("craft/tests/test_air.py", True),
             ("craft/labels/tests/corpus.py", True),
             ("salon/tests/base.py", True),
-            ("craft/air.py", False),
+            ("craft/physics/air.py", False),
             ("salon/checks/crowd.py", False),
             ("web/src/places/shelf/PalmTests.vue", False),
         ):

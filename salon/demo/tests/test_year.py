@@ -6,7 +6,7 @@ import random
 from django.test import TestCase
 
 from craft.learning.quantities import SPREADS
-from craft.learning.shrinking import unit_estimate
+from craft.statistics.shrinkage import unit_estimate
 from craft.vocabulary import LearnedOf, Role
 from salon.demo.year import HANDS, REGULARS, live_a_year
 from salon.heads.models import Head

@@ -7,7 +7,7 @@ from CoolProp.HumidAirProp import HAPropsSI
 from django.test import SimpleTestCase, override_settings
 from django.utils import timezone
 
-from craft import air
+from craft.physics import air
 from salon.devices.ambient import ambient
 from salon.devices.models import RoomStandIn
 from salon.devices.room import AirReading, NoSensor, Trust, judge, sensor

@@ -7,7 +7,7 @@ from datetime import datetime, timedelta
 import numpy as np
 from django.utils import timezone
 
-from craft.air import humidity_of_dew_point
+from craft.physics.air import humidity_of_dew_point
 from salon.devices.weather import OutsideAir
 
 #: Mean of the year, its swing, the swing of a day [°C]; how far the dew point lies below. Invented.

@@ -4,7 +4,7 @@ from typing import Any
 from unittest.mock import patch
 
 from craft.contract import PlanRequest, parse
-from craft.routine.planner import plan
+from craft.plan.planner import plan
 from salon.heads.models import Head
 from salon.heads.services import observe
 from salon.house.models import Colleague

@@ -3,7 +3,7 @@
 from typing import Any
 
 from craft.contract import parse
-from craft.drying import LOG_SPREAD
+from craft.physics.drying import LOG_SPREAD
 from salon.heads.services import add_head
 from salon.house.services import the_house
 from salon.planning.models import Plan

@@ -6,7 +6,7 @@ from typing import Any
 from django.db import IntegrityError, transaction
 from django.utils import timezone
 
-from craft.timetable import shaped_at
+from craft.plan.timetable import shaped_at
 from salon.house.services import the_house
 from salon.kit.models import KitItem, KitUse
 from salon.planning.models import Plan

@@ -1,0 +1,1 @@
+"""The head: its geometry and the partings on it."""

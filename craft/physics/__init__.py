@@ -1,0 +1,1 @@
+"""Physics: one quantity, one function, each with its source."""

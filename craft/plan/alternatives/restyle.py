@@ -1,0 +1,150 @@
+"""Another style for the same wish: what still fits is kept, what does not is said."""
+
+from collections.abc import Callable, Iterator
+from typing import Any
+
+from craft.contract.patch import patched
+from craft.contract.plan import PlanRequest
+from craft.contract.proposals import RestyleAnswer
+from craft.errors import CraftError
+from craft.plan.assemble import case_of, usual_count
+from craft.plan.fitness import WEAR_MOST
+from craft.plan.forecast import forecast_of
+from craft.plan.planner import routine
+from craft.plan.steps.edits import edited
+from craft.styles.catalogue import TECHNIQUES
+from craft.styles.technique import Technique
+from craft.vocabulary import EditOp, SetKind, Start
+from craft.words import plural
+
+#: A number of sections is kept within these shares of what is usual. House values.
+COUNT_SHARES = (0.5, 2.0)
+
+Dropped = tuple[dict[str, Any], str]
+
+
+def restyle(request: PlanRequest) -> RestyleAnswer:
+    """What of a wish has to go, now that it is for this style.
+
+    Args:
+        request: the wish as it was, with the other style in it
+    Returns:
+        a merge patch of the request, and what it drops, in words
+    """
+    change: dict[str, Any] = {}
+    words: list[str] = []
+    for part in (numbers, stages, parting):
+        for patch, word in part(patched(request, change)):
+            change = merged(change, patch)
+            words.append(word)
+    kept, lost = edits_that_fit(patched(request, change | {"edits": []}), request)
+    if lost:
+        change["edits"] = kept
+        words += lost
+    return RestyleAnswer(change=change, dropped=words)
+
+
+def merged(change: dict[str, Any], patch: dict[str, Any]) -> dict[str, Any]:
+    """Two patches as one."""
+    result = dict(change)
+    for key, value in patch.items():
+        both = isinstance(value, dict) and isinstance(result.get(key), dict)
+        result[key] = merged(result[key], value) if both else value
+    return result
+
+
+def numbers(request: PlanRequest) -> Iterator[Dropped]:
+    """Numbers of the goal that mean nothing in this style, or too much."""
+    goal, technique = request.goal, TECHNIQUES[request.goal.style]
+    usual = usual_count(technique, request, request.hair.length_cm)
+    low, high = (share * usual for share in COUNT_SHARES)
+    if goal.sections is not None and not low <= goal.sections <= min(high, technique.sections_max):
+        yield {"goal": {"sections": None}}, f"{goal.sections} sections: {usual} are usual"
+    most = WEAR_MOST.get(goal.style)
+    if goal.wear_days is not None and most is not None and goal.wear_days > most:
+        days = plural(goal.wear_days, "day")
+        yield {"goal": {"wear_days": None}}, f"worn {days}: it holds {most} at most"
+    for name, value, made, what in OF_A_SET:
+        number = getattr(goal, name)
+        if number is not None and not made(technique):
+            yield {"goal": {name: None}}, value(number) + f": no {what} here"
+
+
+#: Numbers of one kind of set: field, words, whether a technique has it, what is missing else.
+OF_A_SET: tuple[tuple[str, Callable[[Any], str], Callable[[Technique], bool], str], ...] = (
+    ("rod_mm", lambda mm: f"rods of {mm:g} mm", lambda t: bool(t.rods_each), "rods"),
+    (
+        "coil_mm",
+        lambda mm: f"coils of {mm:g} mm",
+        lambda t: t.set_kind is SetKind.COIL,
+        "coils",
+    ),
+    ("bands", lambda _: "the bands", lambda t: any(t.band_stretch), "bands"),
+    (
+        "release_after_h",
+        lambda h: f"opened after {h:g} h",
+        lambda t: t.released,
+        "set to open",
+    ),
+)
+
+
+def plannable(request: PlanRequest) -> bool:
+    """Whether a wish can be planned, but for its changes by hand."""
+    try:
+        forecast_of(case_of(patched(request, {"edits": None})))
+    except CraftError:
+        return False
+    return True
+
+
+def stages(request: PlanRequest) -> Iterator[Dropped]:
+    """Stages of drying, where nothing is dried or they cannot be."""
+    if request.stages and TECHNIQUES[request.goal.style].start is not Start.WASH:
+        yield {"stages": None}, f"{plural(len(request.stages), 'stage')} of drying: nothing dries"
+
+
+def parting(request: PlanRequest) -> Iterator[Dropped]:
+    """The parting, where the style cannot be parted so."""
+    own = request.parting.model_dump(exclude_defaults=True)
+    if not own or plannable(request):
+        return
+    rest = {"parting": {"changes": None}} if request.parting.changes else {}
+    if rest and plannable(patched(request, rest)):
+        moved = plural(len(request.parting.changes), "moved line")
+        yield rest, f"{moved}: the parting has other lines"
+        return
+    yield {"parting": None}, "the parting: this style is parted otherwise"
+
+
+def edits_that_fit(request: PlanRequest, before: PlanRequest) -> tuple[list[Any], list[str]]:
+    """Changes by hand that this routine has steps for, and words of the others.
+
+    Args:
+        request: the wish without changes by hand
+        before: with all of them
+    """
+    if not before.edits:
+        return [], []
+    case = case_of(request)
+    steps = routine(case, forecast_of(case))
+    kept: list[Any] = []
+    lost = []
+    for edit in before.edits:
+        trial = [*kept, edit.model_dump(mode="json", exclude_none=True)]
+        try:
+            edited(case_of(patched(request, {"edits": trial})), steps)
+        except CraftError:
+            lost.append(f"{EDIT_WORDS[edit.op]} {edit.title or edit.step.replace('_', ' ')}")
+        else:
+            kept = trial
+    return kept, lost
+
+
+EDIT_WORDS = {
+    EditOp.ADD: "added:",
+    EditOp.REMOVE: "left out:",
+    EditOp.MOVE: "moved:",
+    EditOp.REPLACE: "instead:",
+    EditOp.OVERRIDE: "by hand:",
+}

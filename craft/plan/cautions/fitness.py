@@ -1,0 +1,164 @@
+"""Cautions of what cannot be: the style, its wear, the minutes of one pair of hands."""
+
+from collections.abc import Sequence
+
+from craft.contract.plan import Step
+from craft.contract.reasons import HOUSE
+from craft.plan.case import Case
+from craft.plan.cautions.rule import CautionRule, Sign
+from craft.plan.fitness import (
+    DENSITY_LEAST,
+    WEAR_MOST,
+    fits_length,
+    length_range,
+    styles_instead,
+)
+from craft.plan.forecast import Forecast
+from craft.styles.catalogue import TECHNIQUES
+from craft.vocabulary import Condition, Severity
+from craft.words import plural
+from craft.work.ergonomics import FINE_STEPS, FINE_WORK_MIN
+
+#: Hands-on minutes of one sitting that one person works well. House value.
+ONE_PAIR_OF_HANDS_MIN = 240.0
+#: Before the same pull again the hairline rests so long [days]. House value.
+TENSION_REST_DAYS = 28.0
+
+
+def named(case: Case, *, without_tension: bool = False) -> str:
+    """Other styles by name, in a sentence."""
+    titles = [
+        TECHNIQUES[style].title.lower()
+        for style in styles_instead(case, without_tension=without_tension)
+    ]
+    return f" On this head a {' or a '.join(titles)} works." if titles else ""
+
+
+def wrong_length(case: Case, *_: object) -> Sign | None:
+    """Hair too short for a style, or longer than it makes sense for."""
+    style, length = case.request.goal.style, case.hair.length_cm
+    if fits_length(style, length):
+        return None
+    least, most = length_range(style)
+    what = (
+        f"needs {least:g} cm of stretched hair; this is {length:g} cm"
+        if length < least
+        else f"makes sense up to {most:g} cm; this is {length:g} cm and would take for ever"
+    )
+    return Sign(f"{case.technique.title} {what}.{named(case)}", f"length {length:g} cm")
+
+
+def unsuited(case: Case, *_: object) -> Sign | None:
+    """A style made for other hair."""
+    suits = case.technique.suits
+    if not suits or case.hair.pattern in suits:
+        return None
+    return Sign(
+        f"{case.technique.title}, made for {suits[0]} to {suits[-1]}, will not hold on "
+        f"{case.hair.pattern}.{named(case)}",
+        f"pattern {case.hair.pattern}",
+    )
+
+
+def worn_too_long(case: Case, *_: object) -> Sign | None:
+    """A wish to wear a style longer than it holds or than is good for the hair."""
+    days, most = case.request.goal.wear_days, WEAR_MOST.get(case.request.goal.style)
+    if days is None or most is None or days <= most:
+        return None
+    return Sign(
+        f"{case.technique.title} is worn {most} days at most, not {days}: beyond that it mats or "
+        "strains, and the wash is due.",
+        f"goal.wear_days {days}",
+    )
+
+
+def too_much_for_one(case: Case, _: Forecast, steps: Sequence[Step]) -> Sign | None:
+    """More minutes than one pair of hands works well."""
+    minutes = sum(step.hands_on_min for step in steps if step.sitting == 1)
+    if minutes <= ONE_PAIR_OF_HANDS_MIN:
+        return None
+    return Sign(
+        f"{minutes / 60:.1f} h of hands in one sitting is more than one person works well: take "
+        f"two sittings, or a second specialist ({minutes / 2:.0f} min each).",
+        f"{len(case.sections)} sections, hands-on {minutes:.0f} min",
+        HOUSE,
+    )
+
+
+def tension_edges(case: Case, *_: object) -> Sign | None:
+    """No pull on thinning edges or a sore scalp."""
+    conditions = {Condition.EDGE_THINNING} & set(case.request.person.conditions)
+    if not (case.technique.tension and conditions):
+        return None
+    hairline = (
+        "leave the hairline out of the rows"
+        if case.technique.rows
+        else "leave the hairline loose, nothing tied or wound tight there"
+    )
+    return Sign(
+        f"Thinning edges: {hairline}, no pull, and change the parting from last time."
+        f"{named(case, without_tension=True)} If it goes on thinning, a doctor should look at it.",
+        "edge thinning",
+    )
+
+
+def tension_again(case: Case, *_: object) -> Sign | None:
+    """The same pull at the same place again and again thins the hairline."""
+    if not case.technique.tension:
+        return None
+    for past in case.request.past:
+        before = TECHNIQUES[past.style]
+        same = past.style is case.request.goal.style or past.scheme is case.layout.scheme
+        if past.days_ago <= TENSION_REST_DAYS and before.tension and same:
+            return Sign(
+                f"{before.title}, parted alike, {plural(past.days_ago, 'day')} ago: the same pull "
+                "at the same place again strains the roots. Part it elsewhere, or let it rest."
+                f"{named(case, without_tension=True)}",
+                f"past {past.style}, {past.days_ago:g} days",
+            )
+    return None
+
+
+def sparse(case: Case, *_: object) -> Sign | None:
+    """Partings show on sparse hair."""
+    least = DENSITY_LEAST.get(case.request.goal.style)
+    density = case.hair.density_per_cm2
+    if least is None or density >= least:
+        return None
+    return Sign(
+        f"{case.technique.title}: the scalp shows below {least:g} hairs/cm²; this is {density:.0f}."
+        f" Fewer partings, or none that run straight.{named(case)}",
+        f"density {density:.0f} hairs/cm²",
+        HOUSE,
+    )
+
+
+def fine_work(case: Case, _: Forecast, steps: Sequence[Step]) -> Sign | None:
+    """Arms need a break: every minute of fine or overhead work counts, not shaping alone."""
+    minutes = sum(
+        step.hands_on_min for step in steps if step.key in FINE_STEPS and step.sitting == 1
+    )
+    breaks = int(minutes // FINE_WORK_MIN)
+    if not breaks:
+        return None
+    often = "after" if breaks == 1 else "after every"
+    return Sign(
+        f"{minutes:.0f} min of fine and overhead work: a break {often} {FINE_WORK_MIN:g}, "
+        "shoulders down, client up for a stretch.",
+        f"{len(case.sections)} sections",
+    )
+
+
+ADJUST, REMIND = Severity.ADJUST, Severity.REMIND
+RULES: tuple[CautionRule, ...] = (
+    CautionRule("wrong_length", ADJUST, ("shape",), wrong_length),
+    CautionRule("tension_edges", ADJUST, ("shape",), tension_edges),
+    CautionRule("unsuited", REMIND, ("shape",), unsuited),
+    CautionRule("too_much_for_one", ADJUST, ("shape",), too_much_for_one),
+    CautionRule("worn_too_long", ADJUST, ("send_home",), worn_too_long),
+    CautionRule("tension_again", ADJUST, ("shape",), tension_again),
+    CautionRule("sparse", REMIND, ("shape",), sparse),
+    CautionRule(
+        "fine_work", REMIND, ("shape",), fine_work, no_fix="A break, wherever it fits the work."
+    ),
+)

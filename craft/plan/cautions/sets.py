@@ -1,0 +1,262 @@
+"""Cautions of the set: its drying, its kit, its heat, its time."""
+
+from collections.abc import Sequence
+
+from craft.contract.plan import Step
+from craft.contract.reasons import MODEL
+from craft.physics.winding import LEAST_TURNS, too_thick, too_thin
+from craft.plan.case import Case
+from craft.plan.cautions.rule import CautionRule, Sign
+from craft.plan.forecast import SAFE_ODDS, Forecast, damp_at_bedtime
+from craft.plan.kit import pieces as kit
+from craft.plan.kit.curls import rod_curl
+from craft.plan.steps.before import TAKE_DOWNS
+from craft.plan.steps.step import sitting_minutes
+from craft.vocabulary import Dryer, Elasticity, Heat, Night, Severity, StageKind, Style
+from craft.words import plural
+
+#: A mask that waits longer than this is slept in [min]. House value.
+OVERNIGHT_FROM_MIN = 180.0
+#: What hair is worn under, by style.
+COVERED = {Style.SLICK_BUN: "the tie of the bun", Style.UNDER_WIG_BASE: "the wig"}
+HANDBOOK = "Standard cosmetology handbooks, from memory."
+
+
+def not_dry_at_release(case: Case, forecast: Forecast, *_: object) -> Sign | None:
+    """A set opened before it is dry frizzes."""
+    odds = forecast.odds
+    timed = case.technique.released or case.request.goal.release_after_h is not None
+    if not timed or odds >= SAFE_ODDS:
+        return None
+    dry_h = forecast.run.time_to(1.0)
+    expected = f" Dry is expected after {dry_h:.0f} h." if dry_h is not None else ""
+    return Sign(
+        f"Roots may still be damp at release: dry with odds of {odds:.0%} "
+        f"after {forecast.release_h:g} h.{expected}",
+        f"release after {forecast.release_h:g} h, {len(case.sections)} sections",
+        MODEL,
+    )
+
+
+def rod_fit(case: Case, *_: object) -> Sign | None:
+    """Hair too short for its rods only bends; too much hair on thin rods dries slowly."""
+    meant = kit.sizes_by_section(case)
+    wound = [
+        (
+            section,
+            meant[section.number],
+            rod_curl(case, meant[section.number], section=section).wound,
+        )
+        for section in case.sections
+        if section.number in meant
+    ]
+    short = [section.number for section, _, on in wound if too_thick(on)]
+    thick = [section.number for section, mm, on in wound if too_thin(on, mm)]
+    if not short and not thick:
+        return None
+    few = (
+        f"The hair is too short for the rods at sections {kit.runs(short or [0])}: less than "
+        f"{LEAST_TURNS:g} turns leave a bend, not a curl. Take thinner ones."
+    )
+    many = (
+        f"There is too much hair on the rods at sections {kit.runs(thick or [0])}: the layers "
+        "make curls of two sizes and dry slowly. Take thicker ones, or more sections."
+    )
+    return Sign(
+        few if short else many,
+        f"rods of {', '.join(f'{mm:g}' for mm in dict.fromkeys(meant.values()))} mm, "
+        f"{case.hair.length_cm:g} cm",
+        "Geometry of the spiral; limits are house values.",
+    )
+
+
+def damp_cap(case: Case, forecast: Forecast, *_: object) -> Sign | None:
+    """Under a cap, a wig or in a bun the air saturates: what goes under it damp stays damp."""
+    capped = (
+        (start, "the cap")
+        for stage, start in zip(forecast.stages, forecast.begins, strict=True)
+        if stage.kind is StageKind.CAP
+    )
+    covered = COVERED.get(case.request.goal.style)
+    worn = ((forecast.release_h, covered),) if covered and case.dries else ()
+    for at_h, under in (*capped, *worn):
+        odds = forecast.odds_with(forecast.stages, at_h)
+        if odds < SAFE_ODDS:
+            gone = forecast.run.at(at_h)
+            return Sign(
+                f"It goes under {under} with {gone:.0%} of the water gone, dry with odds of "
+                f"{odds:.0%}: it hardly dries there and the scalp stays wet. Dry it longer first, "
+                f"or leave {under} off until it is dry.",
+                f"covered at {gone:.0%}",
+                MODEL,
+            )
+    return None
+
+
+def damp_bonnet(case: Case, forecast: Forecast, *_: object) -> Sign | None:
+    """A set that is still damp at bedtime wants air, not a bonnet."""
+    bedtime_h = damp_at_bedtime(case, forecast)
+    if bedtime_h is None or case.request.person.night is not Night.BONNET:
+        return None
+    odds = forecast.odds_with(forecast.stages, bedtime_h)
+    return Sign(
+        f"At bedtime, about {bedtime_h:.0f} h after shaping, it is dry with odds of {odds:.0%}: no "
+        "bonnet over damp hair. This night the set lies open on a satin pillowcase, or it is dried "
+        "under the hood before it goes home.",
+        f"night {case.request.person.night}, {forecast.water:g} g/g of water",
+        MODEL,
+    )
+
+
+def overnight_mask(case: Case, *_: object) -> Sign | None:
+    """A mask is rinsed out the same day."""
+    edit = next(
+        (
+            edit
+            for edit in case.request.edits
+            if edit.step == "mask" and (edit.wait_min or 0) > OVERNIGHT_FROM_MIN
+        ),
+        None,
+    )
+    if edit is None:
+        return None
+    return Sign(
+        f"{edit.wait_min:g} min is overnight: nobody sleeps in a mask. Rinse it as its label says, "
+        "30 to 45 minutes are enough.",
+        f"mask waits {edit.wait_min:g} min",
+    )
+
+
+def wear_overdue(case: Case, *_: object) -> Sign | None:
+    """Styles that stay in too long."""
+    now = case.request.now
+    old = TAKE_DOWNS.get(now.style)
+    if old is None or now.worn_days is None or now.worn_days <= old.most_days:
+        return None
+    over = now.worn_days - old.most_days
+    return Sign(
+        f"Worn {plural(now.worn_days, 'day')}, {over:g} more than {old.most_days:g}: take it out "
+        "today, look at hairline and scalp, expect shed hair, and let the edges rest.",
+        f"now {now.style}, {now.worn_days:g} days",
+    )
+
+
+def nothing_to_work_on(case: Case, *_: object) -> Sign | None:
+    """A service that needs something on the head that is not there."""
+    needs = case.technique.works_from
+    now = case.request.now.style
+    if not needs or now in needs:
+        return None
+    words = " or ".join(str(need).replace("_", " ") for need in needs)
+    return Sign(
+        f"{case.technique.title} works from {words}; on the head is {str(now).replace('_', ' ')}. "
+        "Say what is worn, or plan the set first.",
+        f"now {now}",
+    )
+
+
+def protein(case: Case, *_: object) -> Sign | None:
+    """Overstretched hair may want protein, stiff hair none."""
+    if not case.washes or case.hair.elasticity is Elasticity.SPRINGY:
+        return None
+    if case.hair.elasticity is Elasticity.OVERSTRETCHED:
+        text = "A wet strand stretches and stays: a protein treatment as its label says may help."
+    else:
+        text = "A wet strand hardly stretches: no protein in the mask today."
+    return Sign(text, f"elasticity {case.hair.elasticity}", HANDBOOK)
+
+
+def heat_protectant(case: Case, forecast: Forecast, *_: object) -> Sign | None:
+    """Nothing warm without protection."""
+    if forecast.dryer is Dryer.AIR:
+        return None
+    return Sign(
+        "Heat protectant first if its label says so; metal clips out, they get hot; cables away "
+        "from water.",
+        f"dry {forecast.dryer}",
+    )
+
+
+def heat_fragile(case: Case, forecast: Forecast, *_: object) -> Sign | None:
+    """Less heat on hair that does not come back."""
+    medium = case.request.goal.max_heat is Heat.MEDIUM
+    fragile = case.hair.elasticity is Elasticity.OVERSTRETCHED
+    if forecast.dryer is Dryer.AIR or not (medium and fragile):
+        return None
+    return Sign(
+        "Fragile hair under medium heat: low heat, or air.",
+        f"elasticity {case.hair.elasticity}, heat {case.request.goal.max_heat}",
+    )
+
+
+def heat_limit(case: Case, *_: object) -> Sign | None:
+    """No dryer where no heat is wanted."""
+    if case.request.goal.max_heat is not Heat.NONE or case.dry is Dryer.AIR:
+        return None
+    return Sign(
+        f"No heat is allowed on this hair, so the {case.dry} is left out and it dries in the air.",
+        "goal.max_heat none",
+    )
+
+
+def over_time_limit(case: Case, _: Forecast, steps: Sequence[Step]) -> Sign | None:
+    """A promise that cannot hold."""
+    first_sitting_min = sitting_minutes(steps)
+    limit = case.request.goal.time_limit_min
+    if limit is None or first_sitting_min <= limit:
+        return None
+    return Sign(
+        f"This takes {first_sitting_min:.0f} min today, {first_sitting_min - limit:.0f} more than "
+        f"the {limit:.0f} the client has. Fewer sections or a shorter service would fit.",
+        f"time limit {limit:.0f} min",
+        MODEL,
+        by=first_sitting_min - limit,
+    )
+
+
+def kit_short(case: Case, *_: object) -> Sign | None:
+    """Rods, pins, bands or clips that run out half-way."""
+    lacks = [words for words in (kit.rods_text(case), *kit.counted_text(case)) if words]
+    if not lacks:
+        return None
+    busy = case.request.kit.busy if case.request.kit else []
+    elsewhere = f" Elsewhere at that hour: {'; '.join(busy)}." if busy else ""
+    return Sign(
+        "; ".join(lacks) + ". Fetch more before you begin, or take fewer sections." + elsewhere,
+        "kit",
+    )
+
+
+ADJUST, REMIND = Severity.ADJUST, Severity.REMIND
+RULES: tuple[CautionRule, ...] = (
+    CautionRule("not_dry_at_release", ADJUST, ("release", "shape"), not_dry_at_release),
+    CautionRule("damp_cap", ADJUST, ("set_home", "send_home"), damp_cap),
+    CautionRule("damp_bonnet", REMIND, ("set_home",), damp_bonnet),
+    CautionRule("kit_short", ADJUST, ("shape",), kit_short),
+    CautionRule("rod_fit", ADJUST, ("shape",), rod_fit),
+    CautionRule("heat_limit", ADJUST, ("dry",), heat_limit),
+    CautionRule("overnight_mask", ADJUST, ("mask",), overnight_mask),
+    CautionRule(
+        "wear_overdue",
+        ADJUST,
+        ("take_down_old",),
+        wear_overdue,
+        no_fix="It is overdue whatever is planned: it comes out today.",
+    ),
+    CautionRule("nothing_to_work_on", ADJUST, (), nothing_to_work_on),
+    CautionRule(
+        "protein",
+        REMIND,
+        ("mask",),
+        protein,
+        no_fix="A matter of which mask: its label says what is in it.",
+    ),
+    CautionRule(
+        "heat_protectant",
+        REMIND,
+        ("dry",),
+        heat_protectant,
+    ),
+    CautionRule("heat_fragile", ADJUST, ("dry",), heat_fragile),
+    CautionRule("over_time_limit", ADJUST, (), over_time_limit),
+)

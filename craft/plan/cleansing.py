@@ -1,0 +1,88 @@
+"""What cleanses a head today: clarifying, moisturising, co-wash and clay are different bottles."""
+
+from craft.contract.reasons import reason
+from craft.plan.case import Case, CleanserPass
+from craft.vocabulary import Buildup, Cleansing, Role, Washing, WashRoutine
+
+
+def cleansing(case: Case) -> tuple[CleanserPass, ...]:
+    """The cleansers of today in order; none where nothing is washed."""
+    if not case.washes:
+        return ()
+    passes = wanted(case)
+    if passes[0].role is Role.CLARIFIER and not has_clarifier(case):
+        return without_clarifier(case, passes)
+    return passes
+
+
+def wanted(case: Case) -> tuple[CleanserPass, ...]:
+    """What is asked for today, else what build-up, service and habit want."""
+    asked = case.request.cleanser
+    if asked is Cleansing.AUTO:
+        return usual(case)
+    why = reason(
+        f"cleanser_{asked}", "Chosen for today; the habit stays as it is.", f"cleanser {asked}"
+    )
+    if asked is Cleansing.CLARIFY:
+        return CleanserPass(Role.CLARIFIER, 1, why), moisturising(case)
+    role = {
+        Cleansing.SHAMPOO: Role.SHAMPOO,
+        Cleansing.CO_WASH: Role.CO_WASH,
+        Cleansing.CLAY: Role.CLAY,
+    }[asked]
+    return (CleanserPass(role, 1, why),)
+
+
+def usual(case: Case) -> tuple[CleanserPass, ...]:
+    """Clarified after long wear or with build-up; else once as the client is used to."""
+    buildup = case.hair.buildup
+    cowash = case.request.person.routine is WashRoutine.COWASH_ONLY
+    if case.technique.washing is Washing.RESET:
+        # Even a co-wash routine needs a surfactant once after long wear.
+        why = reason(
+            "double_clarify",
+            "After long wear or heavy build-up: clarified twice, then moisturised.",
+            f"style {case.request.goal.style}",
+        )
+        return CleanserPass(Role.CLARIFIER, 2, why), moisturising(case)
+    if buildup is Buildup.HEAVY or (buildup is Buildup.SOME and not cowash):
+        why = reason(
+            "clarify_buildup",
+            "Built up: the first pass clarifies, the second moisturises."
+            + (" Co-washing alone does not take it off." if cowash else ""),
+            f"build-up {buildup}",
+        )
+        return CleanserPass(Role.CLARIFIER, 1, why), moisturising(case)
+    if cowash:
+        why = reason("co_wash_habit", "This client co-washes only.", "routine co-wash only")
+        return (CleanserPass(Role.CO_WASH, 1, why),)
+    why = reason("wash_once", "No build-up: one pass is enough.", "build-up none")
+    return (CleanserPass(Role.SHAMPOO, 1, why),)
+
+
+def moisturising(case: Case) -> CleanserPass:
+    """The pass after a clarifier."""
+    why = reason(
+        "moisturise_after_clarifying",
+        "The clarifying is done: once with a moisturising shampoo.",
+        f"build-up {case.hair.buildup}",
+    )
+    return CleanserPass(Role.SHAMPOO, 1, why)
+
+
+def has_clarifier(case: Case) -> bool:
+    """Whether the shelf has a bottle that clarifies; an empty shelf is no shelf."""
+    items = case.request.shelf
+    return not items or any(item.serves(Role.CLARIFIER) for item in items)
+
+
+def without_clarifier(case: Case, passes: tuple[CleanserPass, ...]) -> tuple[CleanserPass, ...]:
+    """The same passes with shampoo, which is told and not called clarifying."""
+    times = sum(each.times for each in passes)
+    why = reason(
+        "no_clarifier",
+        f"{passes[0].why.because} The shelf has no clarifying shampoo: {times} passes with the "
+        "one there is.",
+        passes[0].why.trigger,
+    )
+    return (CleanserPass(Role.SHAMPOO, times, why),)

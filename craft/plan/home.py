@@ -1,0 +1,231 @@
+"""What the client does between visits, phase by phase. Common practice, no source, unless said
+otherwise.
+
+Days count from the service, which is day 0.
+"""
+
+import math
+
+from craft.contract.plan import Home, HomeDay, HomePhase
+from craft.plan.case import Case
+from craft.plan.details import does
+from craft.plan.forecast import Forecast, damp_at_bedtime, in_one_sitting
+from craft.plan.steps.schools import usual_refreshing
+from craft.vocabulary import Detail, Manner, Night, Refreshing, SetKind, Style
+
+#: Wash at two weeks at the latest.
+WASH_BY_DAY = 14
+#: Days between refreshes of a set, and of a wash-and-go; a set that is to last from so many days on
+#: is twisted again every second night.
+REFRESH_EVERY = {True: 3, False: 2}
+EVERY_SECOND_FROM_DAYS, EVERY_SECOND = 10, 2
+#: Hair that hangs shorter is not gathered [cm]. House value.
+GATHERS_FROM_CM = 10.0
+SETTLE = "judge it after 15 to 60 minutes"
+
+#: What freshens a style.
+REFRESH = {
+    Refreshing.RETWIST: "Mist, retwist the hairline, a little oil on the ends.",
+    Refreshing.STYLER_SPRAY: "Mist with water and a little styler, scrunch or smooth, air dry: it "
+    "shrinks less.",
+    Refreshing.WATER: "Mist with water only, smooth, let it dry.",
+    Refreshing.OIL: "A little oil on palms and ends; no water, so that it keeps its length.",
+}
+GEL_AGAIN = "A little gel smoothed over the hairline, tied flat under a scarf for ten minutes."
+
+NIGHT = {
+    Night.SCARF: "Scarf tied flat over the hairline, then a satin pillowcase.",
+    Night.BONNET: "Scarf, then the bonnet; satin pillowcase always.",
+    Night.NONE: "Nothing over the head: satin or silk pillowcase always.",
+}
+FOLDED = (
+    "Fold the front pieces into a soft tie with small clips that bite the tie, never the scalp."
+)
+
+
+def wear_days(case: Case) -> int:
+    """Days the style is worn: as wished, else usual for it."""
+    return case.request.goal.wear_days or case.technique.wear_days
+
+
+def release_day(case: Case, forecast: Forecast) -> int:
+    """The day on which the style is there: that of the release, or of the service."""
+    return math.floor(forecast.release_h / 24) if case.technique.released else 0
+
+
+def comes_back(case: Case, forecast: Forecast) -> bool:
+    """Whether the set is worn until another day."""
+    return case.technique.released and not in_one_sitting(forecast)
+
+
+def refreshing(case: Case) -> str:
+    """What freshens this style, in words."""
+    if case.request.goal.style is Style.SLICK_BUN:
+        return GEL_AGAIN
+    return REFRESH[case.request.school.refresh or usual_refreshing(case)]
+
+
+def refresh_days(case: Case, first: int) -> range:
+    """Days on which the style wants help, never before it is there.
+
+    Args:
+        first: the day on which it is there
+    """
+    wear, every = wear_days(case), REFRESH_EVERY[case.technique.released]
+    retwisted = refreshing(case) == REFRESH[Refreshing.RETWIST]
+    if retwisted and wear >= EVERY_SECOND_FROM_DAYS:
+        every = EVERY_SECOND
+    return range(first + every, min(first + wear, WASH_BY_DAY), every)
+
+
+def refresh(case: Case, forecast: Forecast) -> list[HomeDay]:
+    """What freshens it, day by day."""
+    days = refresh_days(case, release_day(case, forecast))
+    return [HomeDay(day=day, what=refreshing(case)) for day in days]
+
+
+def nights_in_set(case: Case, forecast: Forecast) -> list[str]:
+    """Bedtime while the set is in."""
+    if case.request.goal.style is Style.QUICK_WASH:
+        return ["Open the twists once home and let the hair dry before lying on it."]
+    if damp_at_bedtime(case, forecast) is not None:
+        return ["The first night the set is still damp: nothing over it, only a satin pillowcase."]
+    return ["Sleep on the set as it is; nothing tight over it."]
+
+
+def gathers(case: Case) -> bool:
+    """Whether the hair hangs long enough to be gathered on top."""
+    return case.hair.length_cm / case.hair.curl_index >= GATHERS_FROM_CM
+
+
+def kept_in_shape(case: Case) -> str:
+    """How this style lies at night."""
+    style = case.request.goal.style
+    if style is Style.SLICK_BUN:
+        return "The bun stays tied; loosen the outer tie, wipe gel off the hairline."
+    if case.technique.set_kind is SetKind.COIL:
+        return "Coils lie as they fall; no gathering."
+    if style is Style.BANDED_STRETCH:
+        return "Five loose rings where the hair parts, or soft bands again: the stretch stays in."
+    if not gathers(case):
+        return "Too short to gather: lay it where it falls."
+    return "High loose gather on top, one large soft tie, no pull at the edges."
+
+
+def nights_after(case: Case) -> list[str]:
+    """Bedtime once the style is there."""
+    kept, night = kept_in_shape(case), case.request.person.night
+    if night is not Night.NONE:
+        return [kept, NIGHT[night]]
+    return [kept, *([FOLDED] if gathers(case) else []), NIGHT[night]]
+
+
+def first_morning(case: Case) -> list[str]:
+    """The first look at it."""
+    if case.request.goal.style in (Style.SLICK_BUN, Style.UNDER_WIG_BASE):
+        return ["Scarf off last; nothing else to do."]
+    oil = "A little oil on the palms, shake from the roots"
+    return [f"{oil}, lift with the fingers, {SETTLE}."]
+
+
+def phases(case: Case, forecast: Forecast, opened_min: float | None) -> list[HomePhase]:
+    """What is done when, in order."""
+    results = []
+    at_home = does(case, Detail.OPENED, Manner.HOME)
+    where = "at home, by yourself" if at_home else "in the salon"
+    day = release_day(case, forecast)
+    if comes_back(case, forecast):
+        until = f"until day {day}" if day else "until this evening"
+        results.append(
+            HomePhase(
+                key="in_set",
+                title="In the set",
+                when=until,
+                lines=[*nights_in_set(case, forecast), "Nothing is opened early, not even one."],
+            )
+        )
+        how = case.technique.release_how.format(noun=case.technique.noun)
+        results.append(
+            HomePhase(
+                key="release",
+                title="Release",
+                when=f"day {day}, {forecast.release_h:g} h after shaping, {where}",
+                at_min=opened_min,
+                lines=[
+                    "First feel the roots: damp ones wait for some hours more."
+                    if at_home
+                    else "First feel the roots: damp ones wait or go under the hood.",
+                    how,
+                    *([case.technique.separate] if at_home and case.technique.separate else []),
+                ],
+            )
+        )
+    elif case.request.goal.style is Style.QUICK_WASH:
+        results.append(
+            HomePhase(
+                key="in_set",
+                title="In the twists",
+                when="until it is dry",
+                lines=nights_in_set(case, forecast),
+            )
+        )
+    results.append(
+        HomePhase(
+            key="first_morning",
+            title="First morning",
+            when=f"day {day + 1}" if not comes_back(case, forecast) else f"day {day}, once opened",
+            lines=first_morning(case),
+        )
+    )
+    results.append(
+        HomePhase(
+            key="nights",
+            title="Nights after",
+            when=f"to day {day + wear_days(case)}",
+            lines=nights_after(case),
+        )
+    )
+    days = refresh(case, forecast)
+    if days:
+        named = ", ".join(str(due.day) for due in days)
+        results.append(
+            HomePhase(
+                key="refresh",
+                title="Freshen up",
+                when=f"day {named}" if len(days) == 1 else f"days {named}",
+                lines=[days[0].what],
+            )
+        )
+    results.append(
+        HomePhase(
+            key="edges",
+            title="Edges and scalp",
+            when="every other day at most",
+            lines=[
+                "A little oil on the edges and on dry places of the scalp, none on the roots of "
+                "the style. Gel comes off the hairline with a damp cloth."
+            ],
+        )
+    )
+    return results
+
+
+def home(case: Case, forecast: Forecast, opened_min: float | None = None) -> Home:
+    """The card for the client; the days agree with each other.
+
+    Args:
+        case, forecast: what is planned
+        opened_min: when the set is opened, from the beginning of the service [min]
+    """
+    day, wear = release_day(case, forecast), wear_days(case)
+    wash_by = max(day + 1, min(WASH_BY_DAY, day + wear + 1))
+    in_set = comes_back(case, forecast) or case.request.goal.style is Style.QUICK_WASH
+    before = nights_in_set(case, forecast) if in_set or case.technique.released else []
+    return Home(
+        night=[*before, *nights_after(case)],
+        phases=phases(case, forecast, opened_min),
+        refresh=refresh(case, forecast),
+        release_on_day=math.floor(forecast.release_h / 24),
+        wash_by_day=wash_by,
+        return_by_day=max(wash_by, WASH_BY_DAY),
+    )

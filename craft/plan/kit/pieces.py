@@ -1,0 +1,395 @@
+"""Rods, pins, bands, clips and ties of a routine, and where another size shows least."""
+
+import math
+from collections import Counter
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+
+from craft.contract.plan import KitNeeded, Reason, RodNeed, SubstituteRods
+from craft.contract.reasons import HOUSE, TRADE, reason
+from craft.head.partings import Section, bundles
+from craft.plan.case import Case
+from craft.plan.details import does
+from craft.plan.kit.curls import bands_of, rod_curl
+from craft.vocabulary import Detail, Zone
+from craft.words import plural
+
+#: Usual rod by length: up to [cm], diameter [mm]. House values.
+USUAL_RODS = ((12.0, 10.0), (20.0, 16.0), (30.0, 20.0))
+LONG_ROD_MM = 25.0
+#: Where another curl shows least first. Common practice, no source: under layer and nape.
+HIDDEN_FIRST = (Zone.NAPE, Zone.BACK, Zone.LEFT, Zone.RIGHT, Zone.CROWN, Zone.TOP, Zone.FRINGE)
+#: Sections whose middles mirror each other within this are a pair [cm on the map]. House value.
+MIRRORED_WITHIN_CM = 2.0
+LENGTH_WORTH_A_WORD_CM = 0.5
+
+
+def rod_mm(case: Case) -> float:
+    """Diameter of the rods [mm]: as wished, else usual for the length."""
+    if case.request.goal.rod_mm is not None:
+        return case.request.goal.rod_mm
+    length = case.hair.length_cm * case.technique.on_rod
+    return next((rod for limit, rod in USUAL_RODS if length <= limit), LONG_ROD_MM)
+
+
+def sizes_by_section(case: Case) -> dict[int, float]:
+    """Rod each section is meant for [mm]: one size, or sizes from the nape to the top."""
+    if not case.technique.rods_each:
+        return {}
+    sizes, usual = case.request.parting.sizes_mm, rod_mm(case)
+    return {
+        section.number: usual if section.rod is None or not sizes else sizes[section.rod]
+        for section in case.sections
+    }
+
+
+def rods_by_size(case: Case) -> dict[float, int]:
+    """How many rods of each size, the most first."""
+    counts = Counter(sizes_by_section(case).values())
+    return {size: count * case.technique.rods_each for size, count in counts.most_common()}
+
+
+def rods_needed(case: Case) -> int:
+    """How many rods."""
+    return case.technique.rods_each * len(case.sections)
+
+
+def stock(case: Case) -> dict[float, int] | None:
+    """Rods that are free by diameter, None if they are not counted."""
+    kit = case.request.kit
+    if kit is None or not kit.rods:
+        return None
+    counts: dict[float, int] = {}
+    for rod in kit.rods:
+        counts[rod.diameter_mm] = counts.get(rod.diameter_mm, 0) + rod.count
+    return counts
+
+
+def missing(case: Case) -> dict[float, int]:
+    """Rods that are missing, by size; sizes that are enough are left out."""
+    have = stock(case)
+    if have is None:
+        return {}
+    gaps = {size: need - have.get(size, 0) for size, need in rods_by_size(case).items()}
+    return {size: gap for size, gap in gaps.items() if gap > 0}
+
+
+def short(case: Case) -> int:
+    """Rods that are missing."""
+    return sum(missing(case).values())
+
+
+def hidden_pairs(sections: Sequence[Section]) -> list[tuple[Section, ...]]:
+    """Sections with their mirror images, in the order in which another curl shows least.
+
+    The lowest at the back first; whatever has no mirror image stands alone.
+    """
+    left = sorted(
+        sections, key=lambda section: (HIDDEN_FIRST.index(section.zone), section.centre[1])
+    )
+    pairs: list[tuple[Section, ...]] = []
+    while left:
+        first = left.pop(0)
+        x, y = first.centre
+        near = [
+            section
+            for section in left
+            if abs(section.centre[0] + x) < MIRRORED_WITHIN_CM
+            and abs(section.centre[1] - y) < MIRRORED_WITHIN_CM
+        ]
+        if near:
+            mirror = min(
+                near, key=lambda section: abs(section.centre[0] + x) + abs(section.centre[1] - y)
+            )
+            left.remove(mirror)
+            pairs.append((first, mirror))
+        else:
+            pairs.append((first,))
+    return pairs
+
+
+@dataclass(frozen=True)
+class Substitute:
+    """Sections that take rods of another size.
+
+    Args:
+        diameter_mm: of these rods
+        sections: numbers of the sections
+        wanted_mm: rods they stand in for
+    """
+
+    diameter_mm: float
+    sections: tuple[int, ...]
+    wanted_mm: float = 0.0
+
+
+def other_sizes(case: Case, wanted: float | None = None) -> Iterator[tuple[float, int]]:
+    """Other rods that are free with their number; nearest in size first, smaller before larger.
+
+    Common practice, no source: a smaller rod next to others shows, so it goes where it is hidden.
+
+    Args:
+        case: the head
+        wanted: size that is missing [mm]; else that of most rods
+    """
+    size_wanted = rod_mm(case) if wanted is None else wanted
+    needs = rods_by_size(case) if wanted is not None else {}
+    for size, count in sorted(
+        (stock(case) or {}).items(), key=lambda size: (abs(size[0] - size_wanted), size[0])
+    ):
+        free = count - needs.get(size, 0)
+        if size != size_wanted and free > 0:
+            yield size, free
+
+
+def substitute_rods(case: Case) -> list[Substitute]:
+    """Where rods of other sizes stand in for those missing, pair by pair.
+
+    One size that is enough for all comes before several nearer ones: one other curl shows less
+    than two. Left and right get the same.
+    """
+    results: list[Substitute] = []
+    each, meant = case.technique.rods_each, sizes_by_section(case)
+    for wanted, gap in missing(case).items():
+        free = [
+            (
+                size,
+                count
+                - sum(
+                    len(substitute.sections) * each
+                    for substitute in results
+                    if substitute.diameter_mm == size
+                ),
+            )
+            for size, count in other_sizes(case, wanted)
+        ]
+        enough = [size for size in free if size[1] >= gap]
+        pairs = hidden_pairs(
+            [section for section in case.sections if meant[section.number] == wanted]
+        )
+        for sizes in (enough[:1], free):
+            group = spread(pairs, sizes, gap, each)
+            if sum(len(substitute.sections) for substitute in group) * each >= gap:
+                results += [replace(substitute, wanted_mm=wanted) for substitute in group]
+                break
+    return results
+
+
+def spread(
+    pairs: Sequence[tuple[Section, ...]],
+    sizes: Sequence[tuple[float, int]],
+    missing: int,
+    each: int,
+) -> list[Substitute]:
+    """Give pairs of sections to sizes, the most hidden pairs first, while rods last."""
+    waiting = list(pairs)
+    chosen = []
+    for size, count in sizes:
+        numbers: list[int] = []
+        while waiting and missing > 0 and (len(numbers) + len(waiting[0])) * each <= count:
+            pair = waiting.pop(0)
+            numbers += [section.number for section in pair]
+            missing -= each * len(pair)
+        if numbers:
+            chosen.append(Substitute(size, tuple(sorted(numbers))))
+    return chosen
+
+
+def substitute_sections(case: Case) -> list[int]:
+    """Every section that takes a substitute."""
+    return sorted(number for substitute in substitute_rods(case) for number in substitute.sections)
+
+
+def rods_by_section(case: Case) -> dict[int, float]:
+    """Rod of each section [mm]; empty where none is set on rods."""
+    other = {
+        number: substitute.diameter_mm
+        for substitute in substitute_rods(case)
+        for number in substitute.sections
+    }
+    return sizes_by_section(case) | other
+
+
+def pins_needed(case: Case) -> int:
+    """Pins of all sections and of the whole head."""
+    return pins_for(case, len(case.sections))
+
+
+def pins_for(case: Case, count: int) -> int:
+    """Pins of so many sections, of the pairs they make, and of the whole head."""
+    technique = case.technique
+    pairs = math.ceil(count / 2)
+    return technique.pins_each * count + technique.pins_pair * pairs + technique.pins_whole
+
+
+def ties_needed(case: Case) -> int:
+    """Soft ties of the whole head; the loose bun that stretches roots takes one."""
+    return case.technique.ties_whole + does(case, Detail.ROOT_STRETCH)
+
+
+def bands_needed(case: Case) -> int:
+    """Bands of all sections."""
+    return bands_for(case, len(case.sections))
+
+
+def bands_for(case: Case, count: int) -> int:
+    """Bands of so many sections, or of the bundles they make in pairs."""
+    at_ends = count if case.technique.ends_banded else 0
+    bands = bands_of(case)
+    if bands is None:
+        return at_ends
+    return at_ends + bands.each * (math.ceil(count / 2) if case.technique.bundled else count)
+
+
+def bundles_of(case: Case) -> list[tuple[int, ...]]:
+    """Sections that are banded together; none where each is for itself."""
+    return bundles(case.sections) if case.technique.bundled else []
+
+
+def counted(case: Case) -> list[tuple[str, int, int | None]]:
+    """What is counted beside rods: name, how many are needed, how many are free."""
+    kit = case.request.kit
+    if kit is None:
+        return []
+    return [
+        ("pins", pins_needed(case), kit.pins),
+        ("bands", bands_needed(case), kit.bands),
+        ("clips", case.technique.clips, kit.clips),
+        ("ties", ties_needed(case), kit.ties),
+    ]
+
+
+def counted_text(case: Case) -> list[str]:
+    """Pins, bands and clips that are short, in words."""
+    return [
+        f"{needed} {name} are needed, {have} are free: {needed - have} short"
+        for name, needed, have in counted(case)
+        if have is not None and needed > have
+    ]
+
+
+def rods_text(case: Case) -> str | None:
+    """Rods that are short, what stands in, where, and what it does to the curl; in words."""
+    gaps = missing(case)
+    if not gaps:
+        return None
+    needs = rods_by_size(case)
+    text = " and ".join(
+        f"{gap} rods of {size:g} mm are missing of {needs[size]}" for size, gap in gaps.items()
+    )
+    substitutes = substitutes_out(case)
+    if not substitutes:
+        return text + ", and no other size is enough"
+    return text + ": " + ", ".join(substitute_words(substitute) for substitute in substitutes)
+
+
+def runs(numbers: Sequence[int]) -> str:
+    """Numbers in words a hand can follow: 1 to 4, 7, 9 to 12."""
+    words: list[str] = []
+    begin = last = numbers[0]
+    for number in [*numbers[1:], numbers[-1] + 2]:
+        if number != last + 1:
+            apart = f"{begin}, {last}" if last == begin + 1 else f"{begin} to {last}"
+            words.append(f"{begin}" if last == begin else apart)
+            begin = number
+        last = number
+    return ", ".join(words)
+
+
+def substitute_words(rods: SubstituteRods) -> str:
+    """Where substitutes go and what they do, in words."""
+    places = runs(rods.sections)
+    gap = rods.length_cm - rods.wanted_length_cm
+    hang = f"{abs(gap):.0f} cm {'longer' if gap > 0 else 'shorter'}"
+    same = abs(gap) < LENGTH_WORTH_A_WORD_CM
+    return (
+        f"{rods.count} of {rods.diameter_mm:g} mm at sections {places}, low at the back and alike "
+        f"on both sides, where another curl shows least; they come out {rods.curl_mm:.0f} mm "
+        f"across instead of {rods.wanted_curl_mm:.0f}" + ("" if same else f" and hang {hang}")
+    )
+
+
+def substitutes_out(case: Case) -> list[SubstituteRods]:
+    """Rods that stand in, with the curl they leave."""
+    results = []
+    for substitute in substitute_rods(case):
+        wanted = rod_curl(case, substitute.wanted_mm)
+        curl = rod_curl(case, substitute.diameter_mm)
+        results.append(
+            SubstituteRods(
+                diameter_mm=substitute.diameter_mm,
+                count=len(substitute.sections) * case.technique.rods_each,
+                sections=list(substitute.sections),
+                curl_mm=round(curl.diameter_mm, 1),
+                wanted_curl_mm=round(wanted.diameter_mm, 1),
+                length_cm=round(curl.hanging_cm, 1),
+                wanted_length_cm=round(wanted.hanging_cm, 1),
+            )
+        )
+    return results
+
+
+def kit_needed(case: Case) -> KitNeeded:
+    """What has to lie ready."""
+    substitutes, gaps = substitutes_out(case), missing(case)
+    rods = [
+        RodNeed(
+            diameter_mm=size,
+            count=count,
+            short=gaps.get(size, 0),
+            substitute_mm=stand_in(case, size),
+        )
+        for size, count in rods_by_size(case).items()
+    ]
+    return KitNeeded(
+        rods=rods,
+        substitute_sections=substitute_sections(case),
+        substitutes=substitutes,
+        pins=pins_needed(case),
+        bands=bands_needed(case),
+        clips=case.technique.clips,
+        ties=ties_needed(case),
+        reasons=kit_reasons(case),
+    )
+
+
+def stand_in(case: Case, size: float) -> float | None:
+    """The size that stands in for most rods that are missing of another."""
+    group = [rod for rod in substitute_rods(case) if rod.wanted_mm == size]
+    most = max(group, key=lambda substitute: len(substitute.sections), default=None)
+    return most.diameter_mm if most else None
+
+
+def kit_reasons(case: Case) -> list[Reason]:
+    """How the numbers of pins, bands and rods come about."""
+    technique, count = case.technique, len(case.sections)
+    reasons = []
+    for each, name, total in (
+        (technique.pins_each, "pins", technique.pins_each * count),
+        (technique.rods_each, "rods", rods_needed(case)),
+    ):
+        if each:
+            one = plural(each, name.removesuffix("s"))
+            text = f"{one} for each of {plural(count, technique.noun)}: {total}."
+            reasons.append(reason(f"{name}_each", text, f"sections {count}", TRADE))
+    bands = bands_of(case)
+    if bands is not None:
+        what = "bundles of two" if technique.bundled else f"{technique.noun}s"
+        of = math.ceil(count / 2) if technique.bundled else count
+        text = f"{bands.each} bands for each of {of} {what}."
+        reasons.append(reason("bands_each", text, f"sections {count}", TRADE))
+    if technique.pins_pair:
+        text = f"{plural(technique.pins_pair, 'pin')} for every two: {pins_needed(case)}."
+        reasons.append(reason("pins_pair", text, f"sections {count}", TRADE))
+    if technique.ends_banded:
+        text = f"A small band at each end: {count}."
+        reasons.append(reason("bands_ends", text, f"sections {count}", TRADE))
+    if ties_needed(case):
+        text = f"{plural(ties_needed(case), 'soft tie')} for the whole head."
+        reasons.append(reason("ties_whole", text, f"style {case.request.goal.style}", TRADE))
+    if technique.rods_each:
+        text = f"{rod_mm(case):g} mm are usual up to {case.hair.length_cm:g} cm of length."
+        if case.request.goal.rod_mm is not None:
+            text = f"{rod_mm(case):g} mm were wished."
+        reasons.append(reason("rod_size", text, f"length {case.hair.length_cm:g} cm", HOUSE))
+    return reasons

@@ -1,0 +1,271 @@
+"""What stays in: which layers in which order, how much of each, from which bottle.
+
+The school gives the usual list; any other list may be composed. Doses follow the film that the hair
+takes, within what a hand can pick up and a head can carry.
+"""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import replace
+
+from craft.contract.plan import Layer, Reason, ShelfItem
+from craft.contract.reasons import HOUSE, TRADE, reason
+from craft.errors import CraftError
+from craft.head.partings.measuring import Section
+from craft.plan.case import Case
+from craft.plan.details import does
+from craft.products import doses
+from craft.products.layer import COVERS, STAYS, Laid
+from craft.products.picking import barred, ranking
+from craft.vocabulary import Detail, Distribution, EditOp, LayerOn, Manner, Role
+
+#: What comes nearest where the shelf has no bottle for a role. Common practice, no source.
+NEAREST: Mapping[Role, tuple[Role, ...]] = {
+    Role.GEL: (Role.CUSTARD, Role.MOUSSE),
+    Role.CUSTARD: (Role.GEL, Role.MOUSSE),
+    Role.MOUSSE: (Role.CUSTARD, Role.GEL),
+    Role.EDGE_GEL: (Role.GEL, Role.CUSTARD),
+    Role.CREAM: (Role.BUTTER, Role.LEAVE_IN),
+    Role.BUTTER: (Role.CREAM, Role.OIL),
+    Role.LEAVE_IN: (Role.CREAM,),
+    Role.OIL: (Role.BUTTER, Role.PRE_OIL),
+    Role.SCALP_OIL: (Role.OIL, Role.PRE_OIL),
+    Role.HEAT_PROTECTANT: (Role.LEAVE_IN,),
+}
+LAY_IN = "lay_in"
+
+
+def wanted(case: Case, usual: Sequence[Role]) -> list[Layer]:
+    """The layers that were composed, else those of the school.
+
+    Raises:
+        CraftError: something that does not stay in
+    """
+    asked = case.request.layers
+    if asked is None:
+        roles = [role for role in usual if role is not Role.MIST]
+        if does(case, Detail.ENDS, Manner.GELLED):
+            rest = [Layer(role=role) for role in roles if role is not Role.GEL]
+            return [*rest, Layer(role=Role.GEL, on=LayerOn.ENDS)]
+        return [Layer(role=role) for role in roles]
+    for place, layer in enumerate(asked):
+        if layer.role not in STAYS:
+            listed = ", ".join(STAYS)
+            raise CraftError(f"layers.{place}.role", f"A layer stays in: use one of {listed}.")
+    return list(asked)
+
+
+def laid(case: Case, usual: Sequence[Role]) -> tuple[Laid, ...]:
+    """Every layer with its dose; what would be too much gives way.
+
+    Raises:
+        CraftError: a layer cannot be; names it
+    """
+    layers = wanted(case, usual)
+    by_edit = grams_by_edit(case)
+    stack = []
+    for place, layer in enumerate(layers):
+        hand = layer.grams if layer.grams is not None else by_edit.pop(layer.role, None)
+        stack.append(dosed(case, place, layer, hand))
+    return trimmed(stack)
+
+
+def grams_by_edit(case: Case) -> dict[Role, float]:
+    """Doses of this step that were decided by a change of the routine; the last one counts."""
+    return {
+        edit.role: edit.grams
+        for edit in case.request.edits
+        if edit.op is EditOp.OVERRIDE
+        and edit.step == LAY_IN
+        and edit.role is not None
+        and edit.grams is not None
+    }
+
+
+def dosed(case: Case, place: int, layer: Layer, hand: float | None) -> Laid:
+    """A layer with its dose, before the others are looked at."""
+    sections = covered(case, place, layer)
+    if layer.role in doses.SCALP_G_PER_CM2:
+        grams = case.grams(layer.role) * len(sections) / len(case.sections)
+        why = [scalp_reason(case, layer.role, grams)]
+        surface = 0.0
+    elif layer.on is LayerOn.HANDS:
+        surface = sum(section.surface_m2 for section in sections)
+        grams = doses.ON_HANDS_G
+        why = [reason("on_hands", "A few drops on the hands.", "on hands", HOUSE)]
+    else:
+        surface = sum(section.surface_m2 for section in sections) * COVERS[layer.on]
+        grams, why = film_dose(case, layer, surface, len(sections))
+    most = doses.most_dose(layer.role)
+    if grams > most:
+        why.append(reason("most_dose", f"No more than {most:g} g on one head.", "dose", HOUSE))
+        grams = most
+    if hand is not None:
+        why.append(reason("by_hand", f"{hand:g} g by hand.", f"usual {grams:.1f} g", TRADE))
+    return Laid(
+        place,
+        layer,
+        surface,
+        grams,
+        grams if hand is None else hand,
+        hand is not None,
+        tuple(why),
+    )
+
+
+def covered(case: Case, place: int, layer: Layer) -> list[Section]:
+    """The sections a layer goes into.
+
+    Raises:
+        CraftError: there is no section where it should go
+    """
+    if layer.zone is None:
+        return list(case.sections)
+    sections = [section for section in case.sections if section.zone is layer.zone]
+    if not sections:
+        zones = ", ".join(sorted({str(section.zone) for section in case.sections}))
+        raise CraftError(
+            f"layers.{place}.zone", f"No section lies at the {layer.zone}. Use one of: {zones}."
+        )
+    return sections
+
+
+def scalp_reason(case: Case, role: Role, grams: float, passes: int = 1) -> Reason:
+    """The arithmetic of a dose on the scalp."""
+    times = f" × {passes} passes" if passes > 1 else ""
+    because = (
+        f"{doses.SCALP_G_PER_CM2[role]} g/cm² × {case.scalp_cm2:.0f} cm² of scalp{times} "
+        f"= {grams:.1f} g."
+    )
+    return reason("scalp_dose", because, f"head {case.hair.head_cm:g} cm", HOUSE)
+
+
+def film_reason(
+    case: Case, role: Role, surface_m2: float, grams: float, strength: float = 1.0
+) -> Reason:
+    """The arithmetic of a film on so much hair."""
+    film = case.film(role)
+    factors = "".join(f" × {factor:g} ({name})" for name, factor in film.factors)
+    thinned = f" × {strength:.2g} (thinned)" if strength < 1 else ""
+    because = (
+        f"{film.base_g_per_m2:g} g/m² × {surface_m2:.2f} m² of hair surface{factors}{thinned} "
+        f"= {grams:.1f} g."
+    )
+    fired = f"{case.hairs:,.0f} hairs of {case.hair.diameter_um:g} µm".replace(",", " ")
+    return reason("fibre_dose", because, fired, HOUSE)
+
+
+def film_dose(
+    case: Case, layer: Layer, surface_m2: float, sections: int
+) -> tuple[float, list[Reason]]:
+    """Grams of a layer on so much hair, and how they come about."""
+    grams = case.film(layer.role).g_per_m2 * layer.strength * surface_m2
+    why = [film_reason(case, layer.role, surface_m2, grams, layer.strength)]
+    least = doses.least_dose(layer.role, sections) * layer.strength
+    if case.request.school.distribution is Distribution.SECTION and grams < least:
+        why.append(
+            reason(
+                "least_dose",
+                f"A hand picks up no less than {least / sections:.2g} g for a section: {sections} "
+                f"of them take {least:.1f} g.",
+                f"{sections} sections",
+                HOUSE,
+            )
+        )
+        grams = least
+    return grams, why
+
+
+def films(stack: Sequence[Laid]) -> dict[tuple[object, ...] | None, float]:
+    """What stays on the hair, everywhere and where more is laid [g/m²]."""
+    base = sum(each.film for each in stack if each.spot is None)
+    totals: dict[tuple[object, ...] | None, float] = {None: base}
+    for each in stack:
+        if each.spot is not None:
+            totals[each.spot] = totals.get(each.spot, base) + each.film
+    return totals
+
+
+def trimmed(stack: Sequence[Laid]) -> tuple[Laid, ...]:
+    """Layers of which nothing is too much: what was not decided by hand gives way.
+
+    Rich layers give way first, then creams, the hold layer last.
+    """
+    result = list(stack)
+    limit = doses.RESIDUE_ABOVE_G_PER_M2
+    for spot in films(result):
+        for roles, least in doses.GIVES_WAY:
+            excess = films(result)[spot] - limit
+            giving = [
+                each
+                for each in result
+                if each.role in roles and not each.by_hand and each.spot in (None, spot)
+            ]
+            whole = sum(each.film for each in giving)
+            if excess <= 0 or not whole:
+                continue
+            share = max(least, 1 - excess / whole)
+            for each in giving:
+                result[each.place] = replace(each, grams=each.grams * share)
+    return tuple(
+        told_less(before, after) if after.grams < before.grams else before
+        for before, after in zip(stack, result, strict=True)
+    )
+
+
+def told_less(before: Laid, after: Laid) -> Laid:
+    """A layer that gave way, with the reason."""
+    because = (
+        f"{after.grams:.1f} g instead of {before.grams:.1f}: with all layers more than "
+        f"{doses.RESIDUE_ABOVE_G_PER_M2:g} g/m² would stay, which leaves white residue."
+    )
+    why = (*before.why, reason("trimmed", because, "layers together", HOUSE))
+    return replace(after, usual_g=after.grams, why=why)
+
+
+def bottled(case: Case, stack: Sequence[Laid]) -> tuple[Laid, ...]:
+    """Layers with their bottles: chosen by hand, else that of the role, a second one another.
+
+    Raises:
+        CraftError: a bottle is not on the shelf, or not for this
+    """
+    results: list[Laid] = []
+    for each in stack:
+        taken = [done.item for done in results if done.role is each.role and done.item]
+        by_hand = chosen(case, each)
+        item = by_hand or case.taken.get(each.role)
+        if by_hand is None and item in taken:
+            beside = [done.item for done in results if done.item]
+            rest = ranking(case.shelf, each.role, each.grams, beside)
+            item = next((bottle for bottle in rest if bottle not in taken), item)
+        results.append(replace(each, item=item))
+    return tuple(results)
+
+
+def chosen(case: Case, each: Laid) -> ShelfItem | None:
+    """The bottle that was asked for, if it may touch this head.
+
+    Raises:
+        CraftError: it is not on the shelf, or not for this
+    """
+    wished = each.layer.bottle
+    if wished is None:
+        return None
+    serving = case.shelf.serving(each.role)
+    item = next((bottle for bottle in serving if bottle.id == wished), None)
+    if item is None:
+        known = ", ".join(bottle.id for bottle in serving)
+        listing = f"Known: {known}." if known else "The shelf has none."
+        raise CraftError(
+            f"layers.{each.place}.bottle",
+            f"No bottle {wished} for this role is on the shelf. {listing}",
+        )
+    return None if barred(case.shelf, item, each.role) else item
+
+
+def nearest(case: Case, role: Role) -> ShelfItem | None:
+    """What comes nearest where the shelf has no bottle for a role."""
+    for other in NEAREST.get(role, ()):
+        item = next(iter(ranking(case.shelf, other, 0.0, [])), None)
+        if item is not None:
+            return item
+    return None

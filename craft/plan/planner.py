@@ -1,0 +1,430 @@
+"""From a request to a plan."""
+
+import math
+from collections.abc import Iterator, Mapping, Sequence
+
+from craft import RULES_VERSION
+from craft.contract.partings import SectionOut
+from craft.contract.plan import (
+    Drying,
+    Finished,
+    Learned,
+    PlanAnswer,
+    PlanRequest,
+    Reason,
+    Step,
+    Totals,
+)
+from craft.contract.reasons import HOUSE, LEARNED, MODEL, TRADE, reason
+from craft.head.geometry import hairline
+from craft.head.partings import WITH_MIDDLE_PARTING, Layout, Section, knows_its_number
+from craft.physics import curl, drying
+from craft.physics.drying import Stage
+from craft.plan.assemble import case_of
+from craft.plan.case import Case
+from craft.plan.cautions import Applied, applied
+from craft.plan.crown import line_out, section_out
+from craft.plan.details import detail_choices, dropped_details
+from craft.plan.dosing import film_left_on
+from craft.plan.forecast import SAFE_ODDS, Forecast, curve, forecast_of, section_cylinder
+from craft.plan.home import home, wear_days
+from craft.plan.kit.curls import (
+    bands_of,
+    curl_width,
+    hangs,
+    rod_curl,
+    section_hangs,
+    set_in_words,
+    stretch_of,
+    turns_of,
+)
+from craft.plan.kit.pieces import bundles_of, kit_needed, rod_mm, rods_by_section
+from craft.plan.steps.before import ahead, before
+from craft.plan.steps.edits import edited
+from craft.plan.steps.schools import schools
+from craft.plan.steps.step import sitting_minutes
+from craft.plan.steps.styling import shape_minutes, styling
+from craft.plan.steps.washing import blot_and_part, in_a_cloth, washing
+from craft.plan.timetable import release_at
+from craft.plan.what_if.answers import with_fixes
+from craft.products import doses
+from craft.products.layer import STAYS
+from craft.vocabulary import Role, Scheme, Severity, StageKind
+from craft.words import plural
+from craft.work import timing
+
+#: How sure we are of the stretch of a technique. House value.
+#: A finished length is never surer than this [cm]. House value.
+LEAST_UNSURE_CM = 0.3
+STRETCH_SPREAD = 0.12
+#: Definition on day one: share of the wish, of each doubling of the sections, of damp. House.
+WISH_SHARE, DOUBLING_SHARE, DAMP_SHARE = 0.3, 0.06, 0.4
+DEFINITION_RANGE = (0.05, 0.98)
+#: The chart looks this much past the later of release and dry, and at most so far [h].
+CHART_PAST, CHART_LIMIT_H = 1.15, 336.0
+
+
+def plan(request: PlanRequest) -> PlanAnswer:
+    """Plan a service.
+
+    Pure and deterministic: the same request gives the same answer.
+
+    Args:
+        request: head, person, wish, room, school, shelf, kit
+    Returns:
+        steps, sections, doses, drying, cautions with their fixes, and the card for home
+    Raises:
+        CraftError: the request asks for something that cannot be; names the field
+    """
+    case = case_of(request)
+    forecast = forecast_of(case)
+    rods = rods_by_section(case)
+    set_details, set_reasons = set_in_words(case, rods)
+    steps, removed = edited(case, routine(case, forecast))
+    cautions = with_fixes(case, forecast, applied(case, forecast, steps))
+    stops = [caution for caution in cautions if caution.severity is Severity.STOP]
+    stopped = bool(stops)
+    # Where nothing is done, what would have to be minded is no matter.
+    cautions = stops or cautions
+    return PlanAnswer(
+        rules_version=RULES_VERSION,
+        title=case.technique.title,
+        scheme=case.layout.scheme,
+        steps=[] if stopped else place_cautions(steps, cautions),
+        sections=sections_out(case, forecast, rods),
+        hairline=[(round(float(x), 2), round(float(y), 2)) for x, y in hairline(case.hair.head_cm)],
+        totals=totals(case, [] if stopped else steps, forecast.release_h),
+        drying=drying_out(forecast),
+        kit_needed=kit_needed(case),
+        finished=finished(case, forecast),
+        cautions=[caution.answer() for caution in cautions],
+        fixes=[fix for caution in cautions for fix in caution.fixes],
+        home=home(case, forecast, release_at(steps, forecast.release_h)),
+        layers=[each.layer for each in case.layers],
+        may_stay=list(STAYS),
+        assumed=list(case.hair.assumed),
+        own_number=knows_its_number(case.layout.scheme),
+        middle=case.layout.scheme in WITH_MIDDLE_PARTING,
+        sides=sides(case.layout),
+        bands=bands_of(case),
+        lines=[line_out(line) for line in case.sectioning.lines],
+        bundles=[list(bundle) for bundle in bundles_of(case)],
+        set_details=set_details,
+        set_reasons=set_reasons,
+        section_reasons=section_reasons(case),
+        schools=schools(case),
+        details=detail_choices(case, {step.key for step in steps}),
+        dropped=dropped_details(case),
+        ahead=ahead(case),
+        removed=removed,
+    )
+
+
+def sides(layout: Layout) -> list[int]:
+    """Sections of a side laid forward, to the side and back; none in schemes that do not ask."""
+    if layout.scheme is not Scheme.DIRECTED:
+        return []
+    return [layout.forward, layout.sideways, layout.back]
+
+
+def routine(case: Case, forecast: Forecast) -> list[Step]:
+    """The steps in the order of the work."""
+    wet = [*washing(case), *in_a_cloth(case), blot_and_part(case)] if case.dries else []
+    return [*before(case), *wet, *styling(case, forecast)]
+
+
+def place_cautions(steps: Sequence[Step], cautions: Sequence[Applied]) -> list[Step]:
+    """Put each caution on the steps where the risk arises."""
+    return [
+        step.model_copy(
+            update={
+                "cautions": [
+                    caution.rule.key for caution in cautions if step.key in caution.rule.steps
+                ]
+            }
+        )
+        for step in steps
+    ]
+
+
+def totals(case: Case, steps: Sequence[Step], release_after_h: float) -> Totals:
+    """The strip in numbers."""
+    hands = sum(step.hands_on_min for step in steps)
+    wide = math.sqrt(sum(((step.hands_on_high - step.hands_on_low) / 2) ** 2 for step in steps))
+    waits = sum(step.wait_min for step in steps)
+    grams: dict[Role, float] = {}
+    products = [product for step in steps for product in step.products]
+    for product in products:
+        grams[product.role] = round(grams.get(product.role, 0.0) + product.grams, 1)
+    return Totals(
+        hands_on_min=round(hands, 1),
+        hands_on_low=round(max(0.0, hands - wide), 1),
+        hands_on_high=round(hands + wide, 1),
+        wait_min=round(waits, 1),
+        client_min=round(hands + waits, 1),
+        first_sitting_min=round(sitting_minutes(steps), 1),
+        release_min=round(release_at(steps, release_after_h), 1),
+        leave_on_g_per_m2=round(film_left_on(case), 2),
+        thin_below_g_per_m2=doses.THIN_BELOW_G_PER_M2,
+        residue_above_g_per_m2=doses.RESIDUE_ABOVE_G_PER_M2,
+        product_g=grams,
+        hair_g=round(case.hair_g, 1),
+        surface_m2=round(case.surface_m2, 3),
+        product_cost=round(sum(product.cost or 0.0 for product in products), 2),
+        unpriced=list(dict.fromkeys(product.name for product in products if product.cost is None)),
+        reasons=sum_reasons(case, steps),
+    )
+
+
+def sum_reasons(case: Case, steps: Sequence[Step]) -> list[Reason]:
+    """How hands-on and waiting minutes come about, step by step."""
+    hands = " + ".join(
+        f"{step.title} {step.hands_on_min:.0f}" for step in steps if step.hands_on_min
+    )
+    waits = " + ".join(f"{step.wait_title} {step.wait_min:.0f}" for step in steps if step.wait_min)
+    pace = case.request.pace
+    reasons = [
+        reason(
+            "hands_on_sum",
+            f"{hands}; at {pace:g} × the house minutes. Nine in ten times it stays "
+            "within the range.",
+            f"pace {pace:g}",
+            HOUSE,
+        )
+    ]
+    if waits:
+        reasons.append(reason("waiting_sum", f"{waits}.", "waiting of the steps", TRADE))
+    return reasons
+
+
+def section_reasons(case: Case) -> list[Reason]:
+    """How what a section shows comes about."""
+    hair = case.hair
+    return [
+        reason(
+            "section_hairs",
+            "Its area on the head times the hairs per cm² that grow there; partings are placed so "
+            "that every section holds the same hair.",
+            f"{hair.density_per_cm2:g} hairs/cm², head {hair.head_cm:g} cm",
+            "Equal-area map: Snyder, Map Projections, USGS 1395.",
+        ),
+        reason(
+            "section_grams",
+            "Hairs taken as cylinders: number × cross-section × length × 1.32 g/cm³.",
+            f"{hair.diameter_um:g} µm",
+            "Robbins, Chemical and Physical Behavior of Human Hair, from memory.",
+        ),
+        reason(
+            "section_doses",
+            "Its share of each dose: the film in g/m² times the surface of its hair.",
+            f"porosity {hair.porosity}, definition {case.definition:.0%}",
+            HOUSE,
+        ),
+        reason(
+            "section_minutes",
+            f"{case.technique.shape_min:g} min for a usual one of 25 cm: a third fixed, the rest "
+            "with length and hair, at the specialist's pace.",
+            f"pace {case.request.pace:g}",
+            HOUSE,
+        ),
+    ]
+
+
+def sections_out(case: Case, forecast: Forecast, rods: Mapping[int, float]) -> list[SectionOut]:
+    """The parted head with dose, minutes and drying of each section."""
+    # Sections of equal hair dry alike: each number of hairs is forecast once.
+    hours = {
+        hairs: drying.dry(
+            section_cylinder(case, hairs), forecast.water, forecast.stages, forecast.factor
+        ).time_to(1.0)
+        for hairs in {round(section.hairs) for section in case.sections}
+    }
+    bundle = {
+        number: place for place, bundle in enumerate(bundles_of(case), 1) for number in bundle
+    }
+    return [
+        section_out(section).model_copy(
+            update={
+                "minutes": round(shape_minutes(case, section) * case.request.pace, 2),
+                "doses": section_doses(case, section),
+                "h_to_dry": rounded(hours[round(section.hairs)]),
+                "rod_mm": rods.get(section.number),
+                "bundle": bundle.get(section.number),
+                **set_of(case, section, rods.get(section.number)),
+            }
+        )
+        for section in case.sections
+    ]
+
+
+def section_doses(case: Case, section: Section) -> dict[Role, float]:
+    """What stays in a section, by role [g]."""
+    grams: dict[Role, float] = {}
+    for each in case.layers:
+        own = each.in_section(section)
+        if own:
+            grams[each.role] = round(grams.get(each.role, 0.0) + own, 2)
+    return grams
+
+
+def set_of(case: Case, section: Section, rod: float | None) -> dict[str, float | None]:
+    """What a section is made into, in numbers."""
+    wound = rod_curl(case, rod, section=section).wound.thickness_mm if rod is not None else None
+    return {
+        "turns": tenth(turns_of(case, section, rod)),
+        "wound_mm": tenth(wound),
+        "curl_mm": tenth(curl_width(case, section, rod)),
+        "sits_cm": tenth(section_hangs(case, section, rod)),
+    }
+
+
+def tenth(value: float | None) -> float | None:
+    """A number to one place, or nothing."""
+    return None if value is None else round(value, 1)
+
+
+def rounded(hours: float | None) -> float | None:
+    """Hours to two places, or nothing."""
+    return None if hours is None else round(hours, 2)
+
+
+#: Odds bent by less than this are not worth a word.
+BENT_LEAST = 0.01
+
+
+def stage_text(stage: Stage) -> str:
+    """A stage of drying in words."""
+    if stage.kind is StageKind.CLOTH:
+        return f"a cloth for {(stage.hours or 0) * 60:.0f} min"
+    air = f"{stage.kind} {stage.temp_c:g} °C at {stage.rh:.0%} RH"
+    return air + (f" for {stage.hours * 60:.0f} min" if stage.hours else "")
+
+
+def drying_out(forecast: Forecast) -> Drying:
+    """The forecast with its band."""
+    slow, fast = forecast.banded(drying.BAND_Z), forecast.banded(-drying.BAND_Z)
+    dry_h = forecast.run.time_to(1.0)
+    until = min(CHART_LIMIT_H, CHART_PAST * max(forecast.release_h, dry_h or 0.0, 0.5))
+    odds = forecast.odds
+    begins = [0.0, *forecast.run.ends]
+    needed = [
+        stage
+        for stage, begin in zip(forecast.stages, begins, strict=False)
+        if not begin or forecast.run.at(begin) < 1
+    ]
+    stages = ", then ".join(stage_text(stage) for stage in needed)
+    return Drying(
+        h_to_90=rounded(forecast.run.time_to(0.9)),
+        h_to_dry=rounded(dry_h),
+        release_after_h=forecast.release_h,
+        at_release=round(forecast.run.at(forecast.release_h), 3),
+        at_release_low=round(slow.at(forecast.release_h), 3),
+        at_release_high=round(fast.at(forecast.release_h), 3),
+        odds_dry=round(odds, 3),
+        odds_forecast=round(forecast.unbent_odds(forecast.stages), 3),
+        safe=odds >= SAFE_ODDS,
+        slowest_section=forecast.slowest,
+        radius_mm=round(forecast.cylinder.radius_m * 1000, 2),
+        curve=curve(forecast.run, until),
+        low_curve=curve(slow, until),
+        high_curve=curve(fast, until),
+        reasons=[
+            reason(
+                "two_periods",
+                f"A section {forecast.cylinder.radius_m * 1000:.1f} mm thick in radius holds "
+                f"{forecast.water:g} g of water per g of hair in {stages}: the free water leaves "
+                "at a steady rate, what is inside the hair ever more slowly, until "
+                f"{forecast.run.dry_water:.2f} g/g feel dry.",
+                f"section {forecast.slowest}, learned factor {forecast.factor:g}",
+                "McCabe, Smith & Harriott, Unit Operations of Chemical Engineering; Churchill & "
+                "Bernstein 1977, Churchill & Chu 1975. From memory.",
+            ),
+            reason(
+                "drying_band",
+                "The band holds eight heads in ten; it narrows once drying times of this head "
+                "are recorded.",
+                f"spread {forecast.spread:g}",
+                HOUSE,
+            ),
+            *odds_bent(forecast),
+        ],
+    )
+
+
+def odds_bent(forecast: Forecast) -> Iterator[Reason]:
+    """Why the odds are not what the forecast alone has."""
+    alone, bend = forecast.unbent_odds(forecast.stages), forecast.bend
+    if abs(alone - forecast.odds) >= BENT_LEAST:
+        yield reason(
+            "odds_bent",
+            f"By the forecast alone the odds were {alone:.0%}. Of what was promised here, "
+            f"{'less' if forecast.odds < alone else 'more'} came true than was said: "
+            f"{forecast.odds:.0%}.",
+            f"{plural(bend.promises, 'promise')} so far",
+            "Platt 1999, logistic bending of odds, drawn to none. From memory.",
+        )
+
+
+def learned_length(learned: Learned | None) -> Iterator[Reason]:
+    """Why it hangs longer or shorter than hair like it does."""
+    if learned is not None and learned.visits:
+        yield reason(
+            "learned_length",
+            f"It hangs at {learned.factor:.2f} times that: {learned.basis}.",
+            f"{learned.visits} visits",
+            LEARNED,
+        )
+
+
+def finished(case: Case, forecast: Forecast) -> Finished:
+    """How long it hangs and how defined it is on day one."""
+    hair, technique = case.hair, case.technique
+    rod = rod_mm(case) if technique.rods_each else None
+    taken_out = stretch_of(case)
+    lengths = [hangs(case, taken_out + off, rod) for off in (-STRETCH_SPREAD, 0.0, STRETCH_SPREAD)]
+    learned = case.request.learned_length
+    if learned is not None and learned.visits:
+        low, high = timing.minutes_range(lengths[1] * learned.factor, learned.unsure)
+        lengths = [max(low, lengths[0] * learned.factor), lengths[1] * learned.factor, high]
+        lengths[1] = min(lengths[1], hair.length_cm)
+    # The same set on the same head never hangs to the millimetre.
+    lengths[0] = min(lengths[0], lengths[1] - LEAST_UNSURE_CM)
+    lengths[2] = min(hair.length_cm, max(lengths[2], lengths[1] + LEAST_UNSURE_CM))
+    low, high = DEFINITION_RANGE
+    definition = (
+        technique.definition
+        + WISH_SHARE * (case.definition - 0.5)
+        + DOUBLING_SHARE * math.log2(len(case.sections) / technique.sections)
+        - DAMP_SHARE * (1 - forecast.run.at(forecast.release_h))
+    )
+    return Finished(
+        length_cm=round(lengths[1], 1),
+        length_low=round(lengths[0], 1),
+        length_high=round(lengths[2], 1),
+        landmark=curl.landmark(lengths[1], dict(hair.landmarks)),
+        day1_definition=round(min(high, max(low, definition)), 2),
+        wear_days=wear_days(case),
+        reasons=[
+            reason(
+                "finished_length",
+                f"{hair.length_cm:g} cm shrink by {curl.shrinkage(hair.curl_index):.0%} left alone;"
+                f" a {technique.title.lower()} takes out {taken_out:.0%} of that.",
+                f"curl index {hair.curl_index:.2f}",
+                MODEL,
+            ),
+            *learned_length(learned),
+            reason(
+                "day1_definition",
+                f"{technique.definition:.0%} usual for it, more with the wish and with more "
+                "sections, less where it is still damp at release.",
+                f"definition {case.definition:.0%}, {len(case.sections)} sections",
+                HOUSE,
+            ),
+            reason(
+                "wear",
+                f"Worn {plural(wear_days(case), 'day')}: usual for it, or as wished.",
+                f"style {case.request.goal.style}",
+                TRADE,
+            ),
+        ],
+    )

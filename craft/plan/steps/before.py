@@ -1,0 +1,247 @@
+"""Before water: the old style comes out, oil goes in, or only a mist."""
+
+from dataclasses import dataclass
+
+from craft.contract.plan import Ahead, Step
+from craft.contract.reasons import HOUSE, TRADE, reason
+from craft.plan.assemble import pre_wash
+from craft.plan.case import Case
+from craft.plan.details import does
+from craft.plan.dosing import dose
+from craft.plan.steps.step import step
+from craft.vocabulary import Arrival, Detail, Family, OnHead, Role, Start, Station, Washing
+from craft.words import plural
+from craft.work import timing
+
+#: Oil sits at least this long, and may sit overnight. Common practice, no source.
+OIL_SITS_MIN, OIL_SITS_MOST_MIN = 30.0, 720.0
+OIL_ON = (2.0, 4.0)
+MIST_ON = (1.0, 1.5)
+#: Days after which hair is matted enough to be detangled in oil, before it swells. House value.
+DETANGLE_FIRST_FROM_DAYS = 28.0
+
+
+@dataclass(frozen=True)
+class TakeDown:
+    """How a worn style comes out.
+
+    Args:
+        title, how: what is done
+        fixed_min, per_100_g_min: minutes whatever the hair, and for 100 g of it. House values.
+        each_min: minutes for a piece of 25 cm, where they were counted; 0: not in pieces. House.
+        most_days: after so many days it is overdue. Common practice, no source, but for braids and
+            sewn-in hair, whose usual limits are 6 and 8 weeks.
+    """
+
+    title: str
+    how: str
+    fixed_min: float
+    per_100_g_min: float
+    most_days: float
+    each_min: float = 0.0
+
+
+TAKE_DOWNS = {
+    OnHead.TWISTS: TakeDown(
+        "Twists out", "Ends first, a half turn against the twist; count them.", 2, 8, 14, 0.5
+    ),
+    OnHead.FLAT_TWISTS: TakeDown(
+        "Rows out", "Pins first, then ends to roots; count the pins.", 2, 6, 14, 0.9
+    ),
+    OnHead.BRAIDS: TakeDown(
+        "Braids out",
+        "Good light; ends first, no comb until each is open; gather what was shed, do not pull.",
+        8,
+        55,
+        42,
+        2.2,
+    ),
+    OnHead.COILS: TakeDown(
+        "Coils out", "Oil on the fingers; open along the splits.", 2, 12, 10, 0.25
+    ),
+    OnHead.RODS: TakeDown(
+        "Rods out", "Back to front, in the direction they were wound.", 2, 7, 2, 0.4
+    ),
+    OnHead.WASH_AND_GO: TakeDown("Loosen", "Fingers through the lengths, ends first.", 1, 1, 9),
+    OnHead.BUN: TakeDown("Bun out", "Cut the tie if it holds; never pull it.", 1, 2, 4),
+    OnHead.SEWN_IN: TakeDown(
+        "Sewn-in hair out",
+        "Good light, slow: lift each thread away from the scalp and cut it, never hair; blunt tips "
+        "only. Then open the braids below, ends first.",
+        15,
+        60,
+        56,
+        9.0,
+    ),
+}
+
+
+def before(case: Case) -> list[Step]:
+    """Everything before water."""
+    steps = take_down(case)
+    if case.technique.start is Start.WORN:
+        return [*steps, *freshen(case)]
+    if case.arrival is Arrival.MISTED:
+        steps += freshen(case)
+    if case.pre_oil:
+        steps.append(oil_first(case))
+        if detangles_before_water(case):
+            steps.append(detangle_in_oil(case))
+    return steps
+
+
+#: A patch test is read after so long [h]. Common practice, no source; the label rules.
+PATCH_TEST_H = 48.0
+
+
+def ahead(case: Case) -> list[Ahead]:
+    """What is done before the day of the service."""
+    if not does(case, Detail.PATCH_TEST):
+        return []
+    return [
+        Ahead(
+            key="patch_test",
+            title="Patch test",
+            how="As the label says: a little of each new product behind the ear or in the crook "
+            "of the arm, left alone and looked at. Any redness, itch or swelling: it is not used.",
+            hours_before=PATCH_TEST_H,
+            reasons=[
+                reason(
+                    "patch_test",
+                    "A product that is new to this head shows itself within two days.",
+                    "patch test",
+                    TRADE,
+                )
+            ],
+        )
+    ]
+
+
+def take_down(case: Case) -> list[Step]:
+    """The old style comes out, unless the service works on it."""
+    worn = case.request.now.style
+    old = TAKE_DOWNS.get(worn)
+    if old is None or case.technique.start is Start.WORN:
+        return []
+    days = case.request.now.worn_days
+    minutes, timed = take_down_minutes(case, old)
+    age = "" if days is None else f", worn {days:g} days"
+    return [
+        step(
+            case,
+            "take_down_old",
+            Family.TAKE_DOWN,
+            old.title,
+            old.how,
+            minutes=minutes,
+            spread=timing.DETANGLE_SPREAD,
+            station=Station.CHAIR,
+            sections=4,
+            reasons=[
+                reason(
+                    "old_style_first",
+                    "Nothing is washed while it is twisted, braided or sewn.",
+                    f"now {worn}{age}",
+                ),
+                reason(
+                    "take_down_time",
+                    timed,
+                    f"now {worn}",
+                    HOUSE,
+                ),
+            ],
+        )
+    ]
+
+
+def take_down_minutes(case: Case, old: TakeDown) -> tuple[float, str]:
+    """Minutes of a take-down by its pieces, where they were counted, else by the hair; and how."""
+    pieces = case.request.now.pieces
+    if pieces is None or not old.each_min:
+        minutes = old.fixed_min + old.per_100_g_min * case.hair_g / 100
+        return minutes, (
+            f"{old.fixed_min:g} min and {old.per_100_g_min:g} for every 100 g of hair: "
+            f"{case.hair_g:.0f} g. Counted pieces would tell it better."
+        )
+    longer = timing.length_factor(case.hair.length_cm)
+    minutes = old.fixed_min + old.each_min * pieces * longer
+    return minutes, (
+        f"{old.fixed_min:g} min and {old.each_min * longer:.2g} for each of "
+        f"{plural(pieces, 'piece')} of {case.hair.length_cm:g} cm."
+    )
+
+
+def oil_first(case: Case) -> Step:
+    """Oil into the lengths, in loose braids, before water."""
+    return step(
+        case,
+        "pre_wash",
+        Family.PREPARE,
+        "Oil before water",
+        "Lengths first, most on the ends; loose braids; warmth helps. It may stay overnight under "
+        "a scarf.",
+        minutes=timing.bulk_minutes(*OIL_ON, case.hair_g),
+        station=Station.CHAIR,
+        wait=(OIL_SITS_MIN, OIL_SITS_MOST_MIN),
+        wait_title="oil sits",
+        products=[dose(case, Role.PRE_OIL)],
+        sections=4,
+        reasons=[
+            pre_wash(case)[1],
+            reason("oil_sits", "Thirty minutes at least, up to overnight.", "pre-wash", TRADE),
+        ],
+    )
+
+
+def detangles_before_water(case: Case) -> bool:
+    """Matted hair is detangled in oil, before water swells it."""
+    removal = case.technique.washing is Washing.RESET and bool(case.technique.works_from)
+    return removal or case.detangled_days >= DETANGLE_FIRST_FROM_DAYS
+
+
+def detangle_in_oil(case: Case) -> Step:
+    """Detangle before water."""
+    days = case.detangled_days
+    return step(
+        case,
+        "detangle_dry_oil",
+        Family.PREPARE,
+        "Detangle in oil",
+        "Fingers first, ends to roots; gather what was shed. Nothing is pulled: add oil instead.",
+        minutes=timing.detangle_minutes(case.hair_g, days, case.hair.pattern.family),
+        spread=timing.DETANGLE_SPREAD,
+        station=Station.CHAIR,
+        sections=8,
+        reasons=[
+            reason(
+                "detangle_before_water",
+                "After long wear shed hair would felt in water: it comes out in oil first.",
+                f"{days:g} days since detangling",
+            )
+        ],
+    )
+
+
+def freshen(case: Case) -> list[Step]:
+    """A mist where nothing is washed; stretched roots for a puff."""
+    steps = []
+    if case.mists:
+        steps.append(
+            step(
+                case,
+                "mist",
+                Family.PREPARE,
+                "Mist",
+                "Damp, not wet; hairline and roots first. Gel at the hairline comes off with a "
+                "damp cloth.",
+                minutes=timing.bulk_minutes(*MIST_ON, case.hair_g),
+                station=Station.CHAIR,
+                products=[dose(case, Role.MIST)],
+                reasons=[
+                    reason(
+                        "mist_only", "Between washes a mist is enough.", "service without a wash"
+                    )
+                ],
+            )
+        )
+    return steps

@@ -1,0 +1,180 @@
+"""Changes by hand: applied in order, kept, shown, never undone in silence."""
+
+from collections.abc import Callable, Mapping, Sequence
+
+from craft.contract.plan import Edit, Step
+from craft.contract.reasons import reason
+from craft.errors import CraftError
+from craft.plan.case import Case
+from craft.plan.steps.step import step
+from craft.products.doses import hand_units
+from craft.vocabulary import EditOp, Family, Station
+
+#: What an added step takes if nobody says. House value.
+ADDED_MIN = 5.0
+OWN_PREFIX = "own_"
+
+Steps = list[Step]
+
+
+def edited(case: Case, steps: Sequence[Step]) -> tuple[Steps, list[str]]:
+    """The routine with every change by hand, and the titles of what was taken out.
+
+    Raises:
+        CraftError: a change names a step or a dose that is not there
+    """
+    done, removed = list(steps), []
+    for index, edit in enumerate(case.request.edits):
+        try:
+            if edit.op is EditOp.REMOVE:
+                removed.append(done[place(done, edit.step)].title)
+            done = APPLY[edit.op](case, done, edit)
+        except CraftError as error:
+            raise CraftError(f"edits.{index}.{error.field}", error.message) from error
+    return done, removed
+
+
+def place(steps: Steps, key: str, field: str = "step") -> int:
+    """Where a step stands.
+
+    Raises:
+        CraftError: there is no such step
+    """
+    keys = [planned.key for planned in steps]
+    if key not in keys:
+        raise CraftError(field, f"There is no step {key} here. Steps: {', '.join(keys)}.")
+    return keys.index(key)
+
+
+def behind(steps: Steps, after: str | None) -> int:
+    """Where a step goes that comes after another, or first."""
+    return 0 if after is None else place(steps, after, "after") + 1
+
+
+def noted(planned: Step, what: str, **changes: object) -> Step:
+    """A step with a change and a note of it."""
+    return planned.model_copy(update={**changes, "edited": [*planned.edited, what]})
+
+
+def add(case: Case, steps: Steps, edit: Edit) -> Steps:
+    """A step of the specialist's own."""
+    key = edit.step if edit.step.startswith(OWN_PREFIX) else OWN_PREFIX + edit.step
+    if any(planned.key == key for planned in steps):
+        raise CraftError("step", f"There is a step {key} already; give another key.")
+    added = step(
+        case,
+        key,
+        Family.PREPARE,
+        edit.title or edit.step.replace("_", " "),
+        "Added by hand.",
+        minutes=(ADDED_MIN if edit.minutes is None else edit.minutes) / case.request.pace,
+        station=Station.CHAIR,
+        wait=(edit.wait_min or 0.0, edit.wait_min or 0.0),
+        wait_title="wait" if edit.wait_min else "",
+        reasons=[reason("by_hand", "Added by hand.", f"edit {key}", "The specialist.")],
+    )
+    at = behind(steps, edit.after)
+    return [*steps[:at], noted(added, "added"), *steps[at:]]
+
+
+def remove(_: Case, steps: Steps, edit: Edit) -> Steps:
+    """Take a step out."""
+    at = place(steps, edit.step)
+    return steps[:at] + steps[at + 1 :]
+
+
+def move(_: Case, steps: Steps, edit: Edit) -> Steps:
+    """Move a step, or a product within its step."""
+    at = place(steps, edit.step)
+    if edit.role is not None:
+        return [*steps[:at], reordered(steps[at], edit), *steps[at + 1 :]]
+    moved, rest = steps[at], steps[:at] + steps[at + 1 :]
+    to = behind(rest, edit.after)
+    return [*rest[:to], noted(moved, "moved"), *rest[to:]]
+
+
+def reordered(planned: Step, edit: Edit) -> Step:
+    """A step with one of its products at another place."""
+    roles = [product.role.value for product in planned.products]
+    if edit.role not in roles:
+        raise CraftError("role", f"{planned.title} has no {edit.role}. It has: {', '.join(roles)}.")
+    if edit.after is not None and edit.after not in roles:
+        raise CraftError(
+            "after", f"{planned.title} has no {edit.after}. It has: {', '.join(roles)}."
+        )
+    moved = planned.products[roles.index(edit.role)]
+    rest = [product for product in planned.products if product is not moved]
+    to = 0
+    if edit.after is not None:
+        to = [product.role.value for product in rest].index(edit.after) + 1
+    products = [*rest[:to], moved, *rest[to:]]
+    return noted(planned, f"{edit.role} moved".replace("_", " "), products=products)
+
+
+def replace(_: Case, steps: Steps, edit: Edit) -> Steps:
+    """Do something else instead of a step; its minutes stay unless told."""
+    at = place(steps, edit.step)
+    if not edit.title:
+        raise CraftError("title", "Say what is done instead.")
+    old = steps[at]
+    changes: dict[str, object] = {"title": edit.title, "products": [], "how": "By hand."}
+    if edit.minutes is not None:
+        changes |= exactly(edit.minutes)
+    return [*steps[:at], noted(old, f"instead of {old.title}", **changes), *steps[at + 1 :]]
+
+
+def exactly(minutes: float) -> dict[str, object]:
+    """Hands-on minutes that somebody has decided."""
+    return {"hands_on_min": minutes, "hands_on_low": minutes, "hands_on_high": minutes}
+
+
+def override(_: Case, steps: Steps, edit: Edit) -> Steps:
+    """Decide a number: minutes, waiting, or the grams of a dose."""
+    at = place(steps, edit.step)
+    planned = steps[at]
+    if edit.minutes is None and edit.wait_min is None and edit.grams is None:
+        raise CraftError("minutes", "Give minutes, wait_min, or a role with grams.")
+    if edit.minutes is not None:
+        note = f"{edit.minutes:g} min instead of {planned.hands_on_min:g}"
+        planned = noted(planned, note, **exactly(edit.minutes))
+    if edit.wait_min is not None:
+        note = f"waits {edit.wait_min:g} min instead of {planned.wait_min:g}"
+        longest = max(edit.wait_min, planned.wait_max_min)
+        planned = noted(planned, note, wait_min=edit.wait_min, wait_max_min=longest)
+    if edit.grams is not None:
+        planned = dosed(planned, edit)
+    return [*steps[:at], planned, *steps[at + 1 :]]
+
+
+def dosed(planned: Step, edit: Edit) -> Step:
+    """A step with a dose that somebody has decided."""
+    roles = [product.role for product in planned.products]
+    if edit.role not in roles:
+        doses = ", ".join(roles) or "no products"
+        raise CraftError("role", f"{planned.title} has no such dose. It has: {doses}.")
+    at = roles.index(edit.role)
+    product, grams = planned.products[at], edit.grams or 0.0
+    usual = product.grams if product.usual_g is None else product.usual_g
+    units = hand_units(grams, product.unit_g) if product.unit_g and grams else product.units
+    changes: dict[str, object] = {
+        "grams": grams,
+        "grams_low": None,
+        "grams_high": None,
+        "units": units,
+        "by_hand_g": round(units * product.unit_g, 1) if units and product.unit_g else None,
+    }
+    if product.cost is not None and product.grams:
+        changes["cost"] = round(product.cost * grams / product.grams, 2)
+    products = [*planned.products]
+    products[at] = product.model_copy(update=changes)
+    note = f"{product.name} {grams:g} g instead of {usual:g}"
+    return noted(planned, note, products=products)
+
+
+APPLY: Mapping[EditOp, Callable[[Case, Steps, Edit], Steps]] = {
+    EditOp.ADD: add,
+    EditOp.REMOVE: remove,
+    EditOp.MOVE: move,
+    EditOp.REPLACE: replace,
+    EditOp.OVERRIDE: override,
+}

@@ -1,0 +1,171 @@
+"""Which way of working won, who chose it, and what the other would do."""
+
+from craft.contract.plan import School, SchoolChoice
+from craft.contract.reasons import TRADE
+from craft.plan.assemble import layering, pre_wash
+from craft.plan.case import Case
+from craft.plan.steps.styling import smoothing_of
+from craft.vocabulary import (
+    Detangling,
+    Distribution,
+    Dryer,
+    Layering,
+    Refreshing,
+    Releasing,
+    SchoolBy,
+    Smoothing,
+    Start,
+    Style,
+    Washing,
+    WashOrder,
+)
+
+#: What the other school would do. Common practice, no source.
+INSTEAD_DISTRIBUTION = {
+    Distribution.SECTION: "One product over the whole head at a time: detangles better, a quarter "
+    "longer.",
+    Distribution.LAYER: "All products section by section: each stays wet until it is shaped.",
+}
+INSTEAD_WASH = {
+    WashOrder.SHAMPOO_FIRST: "Condition or detangle first, shampoo after: slip stays under it.",
+    WashOrder.CONDITION_FIRST: "Shampoo first: the conditioner meets clean hair.",
+    WashOrder.CONDITIONER_UNDER: "Shampoo alone: cleaner lengths, less slip.",
+}
+BECAUSE_WASH = {
+    WashOrder.SHAMPOO_FIRST: "The conditioner meets clean hair.",
+    WashOrder.CONDITION_FIRST: "Slip before the shampoo.",
+    WashOrder.CONDITIONER_UNDER: "Slip under the shampoo.",
+}
+INSTEAD_SMOOTHING = {
+    Smoothing.RAKE: "Flat palms: fewer, larger clumps; scrunching: more wave.",
+    Smoothing.PALMS: "Raking: smaller clumps, more volume; scrunching: for waves.",
+    Smoothing.SCRUNCH: "Flat palms or raking: longer, but waves fall out.",
+}
+INSTEAD_REFRESH = {
+    Refreshing.RETWIST: "A spray with styler: quicker, shrinks more than twisting again.",
+    Refreshing.STYLER_SPRAY: "Water only: softer, shrinks more; oil only: keeps its length.",
+    Refreshing.WATER: "A spray with styler in it: shrinks less.",
+    Refreshing.OIL: "Water or a spray: brings curl back, shrinks.",
+}
+INSTEAD_DETANGLE = {
+    Detangling.FINGERS: "A wide comb or a flexible brush: faster, more pull.",
+    Detangling.COMB: "Fingers only: gentlest, longest. A brush: smoothest, most pull.",
+    Detangling.BRUSH: "Fingers or a wide comb: slower, less pull.",
+}
+
+
+#: Styles that water would undo: they are freshened dry. Common practice, no source.
+KEPT_DRY = frozenset({Style.BANDED_STRETCH, Style.ROD_SET, Style.TWIST_ROD_SET, Style.FINGER_COILS})
+
+
+def usual_refreshing(case: Case) -> Refreshing:
+    """What freshens this style where nobody chose."""
+    if case.request.goal.style in KEPT_DRY:
+        return Refreshing.OIL
+    return Refreshing.RETWIST if case.technique.released else Refreshing.STYLER_SPRAY
+
+
+def chosen_by(school: School, topic: str) -> SchoolBy:
+    """Who chose: as told, else the plan where it is not as usual, else the house."""
+    if topic in school.by:
+        return school.by[topic]
+    usual = School.model_fields[topic].default
+    return SchoolBy.HOUSE if getattr(school, topic) == usual else SchoolBy.PLAN
+
+
+def schools(case: Case) -> list[SchoolChoice]:
+    """Every school that this routine had to choose."""
+    asked, technique = case.request.school, case.technique
+    choices = []
+
+    def add(topic: str, chosen: str, because: str, instead: str) -> None:
+        choices.append(
+            SchoolChoice(
+                topic=topic,
+                chosen=chosen,
+                chosen_by=chosen_by(asked, topic),
+                because=because,
+                instead=instead,
+                source=TRADE,
+            )
+        )
+
+    order, why = layering(case)
+    # Without both cream and oil there is nothing to put in order.
+    if case.request.layers is None and {"cream", "oil"} <= set(order):
+        won = why.rule.removeprefix("layering_").upper()
+        other = Layering.LOC if won == Layering.LCO else Layering.LCO
+        laid = "oil before cream" if other is Layering.LOC else "cream before oil"
+        add(
+            "layering",
+            won,
+            why.because,
+            f"{other}: {laid}; some dense low-porosity heads prefer it.",
+        )
+    add(
+        "distribution",
+        asked.distribution,
+        "Sections stay wet until they are shaped."
+        if asked.distribution is Distribution.SECTION
+        else "Each product is spread evenly before the next.",
+        INSTEAD_DISTRIBUTION[asked.distribution],
+    )
+    won_smoothing = smoothing_of(case)
+    add(
+        "smoothing",
+        won_smoothing,
+        "Waves are scrunched, coils smoothed."
+        if asked.smoothing is Smoothing.AUTO
+        else "As asked.",
+        INSTEAD_SMOOTHING[won_smoothing],
+    )
+    won_refresh = asked.refresh or usual_refreshing(case)
+    add(
+        "refresh",
+        won_refresh,
+        "Usual for the style." if asked.refresh is None else "As asked.",
+        INSTEAD_REFRESH[won_refresh],
+    )
+    if technique.released:
+        worn = asked.release is Releasing.WORN_FIRST
+        add(
+            "release",
+            asked.release,
+            "Worn as a set first: it lasts longer once opened." if worn else "Opened when dry.",
+            "Opened as soon as it is dry."
+            if worn
+            else "Worn two to five days before it is opened.",
+        )
+    if technique.start is Start.WASH:
+        if technique.washing is Washing.FULL:
+            add(
+                "wash",
+                asked.wash,
+                BECAUSE_WASH[asked.wash],
+                INSTEAD_WASH[asked.wash],
+            )
+        add(
+            "detangle",
+            asked.detangle,
+            "Ends to roots, with slip.",
+            INSTEAD_DETANGLE[asked.detangle],
+        )
+        oiled, because = pre_wash(case)
+        add(
+            "pre_wash",
+            "oil" if oiled else "none",
+            because.because,
+            "Straight into water: shorter, more swelling." if oiled else "Oil first: more slip.",
+        )
+        air = case.dry is Dryer.AIR
+        choices.append(
+            SchoolChoice(
+                topic="drying",
+                chosen=case.dry,
+                chosen_by=SchoolBy.PLAN,
+                because="Air: shine, and patience." if air else "Warm air: time.",
+                instead="Hood or diffuser: hours sooner." if air else "Air: more shine, longer.",
+                source=TRADE,
+            )
+        )
+    return choices

@@ -1,0 +1,199 @@
+"""Changes after which a set dries in time: of each kind, the smallest that is enough."""
+
+from collections.abc import Callable, Iterable, Iterator
+from dataclasses import replace
+from typing import Any
+
+from craft.contract.plan import Fix
+from craft.head.partings import FIXED
+from craft.plan.case import Case
+from craft.plan.cautions.rule import Sign
+from craft.plan.details import variant
+from craft.plan.forecast import (
+    RELEASE_STEP_H,
+    SET_RELEASE_STEP_H,
+    Forecast,
+    in_one_sitting,
+    rounded_up,
+    section_cylinder,
+    stages_for,
+    water_of,
+)
+from craft.plan.kit.pieces import bands_for
+from craft.plan.steps.styling import (
+    BAND_MIN,
+    HOOD_SETUP_MIN,
+    LAY_IN_EACH_MIN,
+    SHAPED,
+    bands_after,
+    usual_hairs,
+)
+from craft.plan.steps.washing import BLOT_MIN, PART_EACH_MIN
+from craft.plan.what_if.change import Change, first_safe, ranked
+from craft.vocabulary import Blot, Dryer, Heat
+from craft.work import timing
+
+#: Hood minutes that are offered. House values.
+HOOD_OFFERS = tuple(range(10, 95, 5))
+#: A release is never put off for longer than this [h]. House value.
+LATEST_RELEASE_H = 120.0
+
+Kind = Callable[[Case, Forecast], Iterator[Change]]
+
+
+def drying_trials(case: Case, forecast: Forecast) -> Iterator[tuple[Change, bool]]:
+    """Of each kind of change the smallest that is safe, else the largest; and whether it is safe.
+
+    Pressing and warm air together are tried only where neither is enough alone.
+    """
+    alone_enough = False
+    for kind in (more_sections, under_the_hood, pressed, later):
+        trial, safe = first_safe(kind(case, forecast))
+        alone_enough |= safe and kind in (under_the_hood, pressed)
+        if trial is not None:
+            yield trial, safe
+    if not alone_enough:
+        trial, safe = first_safe(pressed_and_warmed(case, forecast))
+        if trial is not None:
+            yield trial, safe
+
+
+def fixes_for_drying(case: Case, forecast: Forecast) -> Iterator[Change]:
+    """Single changes after which the release is safe, cheapest first."""
+    safe = {trial.key: trial for trial, enough in drying_trials(case, forecast) if enough}
+    fixes = [trial.fix("not_dry_at_release") for trial in safe.values()]
+    return (safe[fix.key] for fix in ranked(fixes))
+
+
+def what_would_help(case: Case, forecast: Forecast) -> list[Fix]:
+    """Every kind of change that was tried: what is safe first, then what comes nearest."""
+    trials = [trial for trial, _ in drying_trials(case, forecast)]
+    return ranked([trial.fix("not_dry_at_release") for trial in trials])
+
+
+def in_sections(case: Case, count: int) -> dict[str, Any]:
+    """The patch that takes another number of sections.
+
+    What was changed by hand belongs to the parting it was changed on, and is told to go with it.
+    """
+    parting = case.request.parting
+    patch: dict[str, Any] = {}
+    if parting.changes:
+        patch["changes"] = None
+    if case.layout.scheme in FIXED:
+        patch["scheme"] = None
+    if parting.directed:
+        patch |= dict.fromkeys(("forward", "sideways", "back"))
+    return {"goal": {"sections": count}} | ({"parting": patch} if patch else {})
+
+
+def sections_minutes(case: Case, count: int) -> float:
+    """Hands-on minutes that depend on the number of sections, if all held the same hair."""
+    technique = case.technique
+    each = timing.section_minutes(
+        technique.shape_min, case.hair.length_cm, case.hairs / count, usual_hairs(case)
+    )
+    release = technique.release_each_min if technique.released else 0.0
+    lay_in = LAY_IN_EACH_MIN * len(case.layers)
+    by_detail = sum(variant(case, detail).minutes[1] for detail in SHAPED)
+    banding = BAND_MIN * bands_for(case, count) if bands_after(case) else 0.0
+    each += PART_EACH_MIN + lay_in + release + by_detail
+    return (count * each + banding) * case.request.pace
+
+
+def more_sections(case: Case, forecast: Forecast) -> Iterator[Change]:
+    """Thinner sections, keeping left and right alike."""
+    now = len(case.sections)
+    for count in range(now + 2 - now % 2, case.technique.sections_max + 1, 2):
+        extra = sections_minutes(case, count) - sections_minutes(case, now)
+        yield Change(
+            "more_sections",
+            f"Take {count} {case.technique.noun}s",
+            in_sections(case, count),
+            replace(forecast, cylinder=section_cylinder(case, case.hairs / count)),
+            hands_on_min=extra,
+            client_min=extra,
+        )
+
+
+def under_the_hood(case: Case, forecast: Forecast) -> Iterator[Change]:
+    """Minutes of warm air first, then the air."""
+    if case.request.goal.max_heat is Heat.NONE or not case.dries:
+        return
+    hooded = forecast.dryer is Dryer.HOOD
+    setup = 0.0 if hooded else HOOD_SETUP_MIN
+    for minutes in HOOD_OFFERS:
+        if hooded and minutes <= forecast.dryer_min:
+            continue
+        patch: dict[str, Any] = {"dry": "hood", "dry_min": minutes}
+        if case.request.stages:
+            patch["stages"] = None
+        yield Change(
+            "hood_first",
+            f"{minutes} min under the hood first",
+            patch,
+            replace(forecast, stages=stages_for(case, Dryer.HOOD, minutes)),
+            hands_on_min=setup,
+            client_min=minutes - forecast.salon_min + setup,
+        )
+
+
+def pressed(case: Case, forecast: Forecast) -> Iterator[Change]:
+    """Less water to begin with; not where the style wants it soaking."""
+    water = water_of(case, Blot.PRESSED)
+    if case.blot is not Blot.CLOTH or water >= forecast.water:
+        return
+    extra = (BLOT_MIN[Blot.PRESSED] - BLOT_MIN[Blot.CLOTH]) * case.request.pace
+    yield Change(
+        "less_water",
+        "Press with dry microfibre first",
+        {"blot": "pressed"},
+        replace(forecast, water=water),
+        hands_on_min=extra,
+        client_min=extra,
+    )
+
+
+def pressed_and_warmed(case: Case, forecast: Forecast) -> Iterator[Change]:
+    """Less water, then warm air."""
+    for press in pressed(case, forecast):
+        for hood in under_the_hood(case, press.forecast):
+            yield Change(
+                "press_and_hood",
+                f"Press, then {hood.title}",
+                {**press.patch, **hood.patch},
+                hood.forecast,
+                hands_on_min=press.hands_on_min + hood.hands_on_min,
+                client_min=press.client_min + hood.client_min,
+            )
+
+
+def later(case: Case, forecast: Forecast) -> Iterator[Change]:
+    """Opened later: a set on another day at the same hour, loose hair on the half hour."""
+    if in_one_sitting(forecast):
+        return
+    step = SET_RELEASE_STEP_H if case.technique.released else RELEASE_STEP_H
+    run = forecast
+    safe_h = run.safe_h
+    if safe_h is None:
+        return
+    release_h = run.release_h + rounded_up(max(0.0, safe_h - run.release_h), step)
+    if not run.release_h < release_h <= LATEST_RELEASE_H:
+        return
+    by = release_h - run.release_h
+    days = round(by / SET_RELEASE_STEP_H)
+    in_days = "Release a day later" if days == 1 else f"Release {days} days later"
+    yield Change(
+        "later_release",
+        in_days if case.technique.released else f"Open {by:g} h later",
+        {"goal": {"release_after_h": release_h}},
+        replace(forecast, release_h=release_h),
+        later_h=by,
+    )
+
+
+def dry_before_covered(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]:
+    """Minutes under the hood after which it may be covered."""
+    trial, safe = first_safe(under_the_hood(case, forecast))
+    if trial is not None and safe:
+        yield trial

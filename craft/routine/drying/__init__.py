@@ -1,1 +1,0 @@
-"""How the set of this plan dries."""

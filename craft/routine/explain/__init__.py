@@ -1,1 +1,0 @@
-"""Why, how it looks, and what goes home."""

@@ -1,1 +1,0 @@
-"""Which bottle, how much of it, and what speaks against it."""

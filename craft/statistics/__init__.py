@@ -1,0 +1,1 @@
+"""Statistics that know nothing of hair: shrinkage and calibrated odds."""

@@ -1,0 +1,573 @@
+"""Details of single steps: the ways a service leaves open, and what each changes.
+
+A detail is usual for a service or chosen for one plan. Some change what the technique is (pins,
+bands, rods at the ends), others a sentence and some minutes of a step, others add a step.
+"""
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, replace
+
+from craft.contract.plan import PlanRequest
+from craft.errors import CraftError
+from craft.styles.technique import Technique
+from craft.vocabulary import (
+    Arrival,
+    Detail,
+    Dryer,
+    Heat,
+    Level,
+    Manner,
+    SetKind,
+    StageKind,
+    Start,
+    Washing,
+)
+
+#: Minutes that a way of doing a step adds: fixed, and for each section. House values.
+Minutes = tuple[float, float]
+#: Smoothing the roots by holding the ends taut takes out so much more of the shrinkage; coiling
+#: roots back under a tie a little. House values.
+TAUT_STRETCH, TIED_STRETCH = 0.12, 0.05
+#: How banded twists come out.
+BANDED_RELEASE = (
+    "Only when dry. Bands off first: rubber ones oiled and cut, never pulled. Then ends first, a "
+    "half turn against the twist. Count bands and {noun}s out."
+)
+#: Taking off bands takes longer [min for a section]. House value.
+BANDS_OFF_MIN = 0.3
+#: Bands as for a banded twist-out: share of the shrinkage taken out under, between and past them.
+BAND_STRETCH = (0.90, 0.74, 0.45)
+#: Ends on rods: the last third is wound. Common practice, no source.
+ENDS_ON_ROD = 1 / 3
+#: Coils at the front take longer than shingling there, and are seen first. House values.
+MIXED_LONGER, MIXED_DEFINITION = 1.2, 0.03
+#: One loose tie holds the roots of a quadrant. Common practice, no source.
+ROOT_TIES = 4
+
+
+@dataclass(frozen=True)
+class Variant:
+    """One way of doing a detail.
+
+    Args:
+        title: what it is called
+        because: what it does, and what it costs
+        how: what the hands do, added to the step
+        minutes: that it adds
+        change: of the technique
+        hanging: only for sections that hang, not for rows on the scalp
+    """
+
+    title: str
+    because: str = ""
+    how: str = ""
+    minutes: Minutes = (0.0, 0.0)
+    change: Callable[[Technique], Technique] | None = None
+    hanging: bool = False
+
+
+@dataclass(frozen=True)
+class DetailRule:
+    """A detail that a service may leave open.
+
+    Args:
+        title: what it is called
+        step: key of the step it belongs to
+        ways: that can be chosen; the first is usual where the technique has none of its own
+        applies: why it does not apply to a technique and a request, or nothing
+    """
+
+    title: str
+    step: str
+    ways: Mapping[Manner, Variant]
+    applies: Callable[[Technique, PlanRequest], str]
+
+
+def washes(technique: Technique, request: PlanRequest) -> str:
+    """Only where the head is washed here today."""
+    washed = technique.start is Start.WASH and request.now.state is Arrival.UNWASHED
+    return "" if washed else "nothing is washed today"
+
+
+def full_wash(technique: Technique, request: PlanRequest) -> str:
+    """Only in a whole wash, whose order is free."""
+    if technique.washing is not Washing.FULL:
+        return "this wash has an order of its own"
+    return washes(technique, request)
+
+
+def soaks(technique: Technique, request: PlanRequest) -> str:
+    """Only on hair that is wet through."""
+    wet = technique.start is Start.WASH and request.now.state not in (
+        Arrival.MISTED,
+        Arrival.STRETCHED,
+    )
+    return "" if wet else "the hair is not wet through"
+
+
+def loose_and_wet(technique: Technique, request: PlanRequest) -> str:
+    """Only on loose hair that is styled wet."""
+    return soaks(technique, request) if dries_loose(technique) else "the hair is set"
+
+
+def dries_loose(technique: Technique) -> bool:
+    """Whether it dries as loose hair."""
+    return technique.set_kind is SetKind.LOOSE and technique.washing is Washing.FULL
+
+
+def diffused(technique: Technique, request: PlanRequest) -> str:
+    """Only where a diffuser is used."""
+    kinds = [stage.kind for stage in request.stages]
+    held = StageKind.DIFFUSER in kinds if kinds else request.dry is Dryer.DIFFUSER
+    if request.goal.max_heat is Heat.NONE:
+        return "no heat may be used"
+    return "" if held and technique.start is Start.WASH else "nothing is diffused"
+
+
+def twined(technique: Technique, _: PlanRequest) -> str:
+    """Only on twists and braids that are dried and opened."""
+    made = technique.set_kind in (SetKind.TWIST, SetKind.BRAID) and technique.released
+    return "" if made and technique.set_kind is not SetKind.COIL else "nothing is twisted"
+
+
+def twined_free(technique: Technique, request: PlanRequest) -> str:
+    """Only on twists and braids that hang free: those banded as a style have their bands."""
+    misfits = twined(technique, request)
+    if not misfits and technique.noun == "section":
+        return "the style has bands of its own"
+    return misfits
+
+
+def shingled(technique: Technique, _: PlanRequest) -> str:
+    """Only where strands are smoothed one by one."""
+    return "" if technique.mixes else "nothing is shingled"
+
+
+def released(technique: Technique, _: PlanRequest) -> str:
+    """Only where a set is opened."""
+    return "" if technique.released else "nothing is opened"
+
+
+def finished(technique: Technique, _: PlanRequest) -> str:
+    """Only where the hair is finished loose."""
+    loose = technique.finish_min > 0 and (technique.released or dries_loose(technique))
+    return "" if loose and not technique.gathered else "there is nothing to part"
+
+
+def layered(technique: Technique, _: PlanRequest) -> str:
+    """Only where something stays in after a wash."""
+    return "" if technique.start is Start.WASH else "nothing is laid in wet hair"
+
+
+def always(_technique: Technique, _request: PlanRequest) -> str:
+    """In every service."""
+    return ""
+
+
+def changed(**values: object) -> Callable[[Technique], Technique]:
+    """A technique with other values."""
+    return lambda technique: replace(technique, **values)  # type: ignore[arg-type]
+
+
+def stretched(by: float, most: float = 0.95) -> Callable[[Technique], Technique]:
+    """A technique that takes out more of the shrinkage."""
+    return lambda technique: replace(technique, stretch=min(most, technique.stretch + by))
+
+
+def hung(**values: object) -> Callable[[Technique], Technique]:
+    """A technique whose sections hang without bands."""
+    return changed(band_stretch=(0.0, 0.0, 0.0), bundled=False, damp_first=False, **values)
+
+
+def banded_down(*, pairs: bool) -> Callable[[Technique], Technique]:
+    """Twists banded down their length once they are damp."""
+
+    def change(technique: Technique) -> Technique:
+        return replace(
+            technique,
+            band_stretch=BAND_STRETCH,
+            bundled=pairs,
+            pins_each=0,
+            damp_first=True,
+            tension=True,
+            release_how=BANDED_RELEASE,
+            release_each_min=technique.release_each_min + BANDS_OFF_MIN,
+        )
+
+    return change
+
+
+def tied_roots(technique: Technique) -> Technique:
+    """Roots coiled back under loose ties."""
+    return replace(stretched(TIED_STRETCH)(technique), ties_whole=technique.ties_whole + ROOT_TIES)
+
+
+def mixed(technique: Technique) -> Technique:
+    """Coils where they are seen first, the rest shingled."""
+    return replace(
+        technique,
+        shape_min=technique.shape_min * MIXED_LONGER,
+        definition=technique.definition + MIXED_DEFINITION,
+    )
+
+
+NO, YES = Manner.NO, Manner.YES
+NOT_DONE = Variant("No")
+DETAILS: Mapping[Detail, DetailRule] = {
+    Detail.PATCH_TEST: DetailRule(
+        "Patch test",
+        "lay_in",
+        {
+            NO: NOT_DONE,
+            YES: Variant("48 h before", "A product that is new to this head shows itself."),
+        },
+        always,
+    ),
+    Detail.BASIN: DetailRule(
+        "At the basin",
+        "cleanse",
+        {
+            NO: Variant("Lying back"),
+            Manner.UPRIGHT: Variant(
+                "Sitting upright",
+                "No reclining: easier on neck and back; water is poured, a towel at the brow.",
+                " Sitting upright, water poured from a jug or a hand shower, a towel at the brow.",
+                (2.0, 0.0),
+            ),
+        },
+        washes,
+    ),
+    Detail.MASK_FIRST: DetailRule(
+        "Mask",
+        "mask",
+        {
+            NO: Variant("After the wash"),
+            YES: Variant(
+                "Before the shampoo, as slip",
+                "The mask gives the slip to detangle in, and the shampoo takes off what is "
+                "too much; the conditioner comes last.",
+                " Detangle in it: fingers, then brush; twist each section out of the way.",
+            ),
+        },
+        full_wash,
+    ),
+    Detail.SQUEEZE_IN: DetailRule(
+        "Water in the conditioner",
+        "condition",
+        {
+            NO: NOT_DONE,
+            YES: Variant(
+                "Squeezed in",
+                "Water and conditioner squeezed in until the hair takes no more: clumps form.",
+                " Squeeze water and conditioner in by the handful until nothing more is taken up.",
+                (2.0, 0.0),
+            ),
+        },
+        washes,
+    ),
+    Detail.WARMTH: DetailRule(
+        "Warmth for the mask",
+        "mask",
+        {
+            Manner.CAP: Variant("Under a cap", "The warmth of the head, kept in."),
+            Manner.TWO_CAPS: Variant(
+                "Two caps and a bonnet",
+                "Warmer than one cap, without a machine; 45 to 60 minutes.",
+                " A second cap over the first, a bonnet on top.",
+                (0.5, 0.0),
+            ),
+            Manner.STEAM: Variant(
+                "Under steam", "Warm and wet: opens hair that takes little.", "", (0.5, 0.0)
+            ),
+        },
+        washes,
+    ),
+    Detail.CLOTH_HOUR: DetailRule(
+        "Cloth before styling",
+        "part",
+        {
+            NO: NOT_DONE,
+            YES: Variant(
+                "An hour", "Less water to dry, and products are not diluted; an hour longer."
+            ),
+        },
+        soaks,
+    ),
+    Detail.TRIAL: DetailRule(
+        "Trial",
+        "lay_in",
+        {
+            NO: NOT_DONE,
+            Manner.TEST_COILS: Variant(
+                "Two or three test coils",
+                "Shows within minutes whether a styler clumps, flakes or falls.",
+            ),
+            Manner.HALF_HEAD: Variant(
+                "Half the head",
+                "Left and right with different stylers, judged side by side.",
+            ),
+        },
+        layered,
+    ),
+    Detail.BRUSHED_BACK: DetailRule(
+        "Brushed straight back",
+        "lay_in",
+        {
+            NO: NOT_DONE,
+            YES: Variant(
+                "After the leave-in",
+                "Lifts the roots; only before the styler, afterwards it breaks the clumps.",
+                " After the leave-in all of it is brushed straight back; no brush after the "
+                "styler.",
+                (1.5, 0.0),
+            ),
+        },
+        loose_and_wet,
+    ),
+    Detail.MIXED: DetailRule(
+        "Front",
+        "shape",
+        {
+            NO: Variant("Shingled like the rest"),
+            YES: Variant(
+                "Coiled round a finger",
+                "Coils where they are seen first, the rest shingled: longer, more defined.",
+                " The front and the top layer are coiled round a finger.",
+                change=mixed,
+            ),
+        },
+        shingled,
+    ),
+    Detail.ROOTS: DetailRule(
+        "Roots",
+        "shape",
+        {
+            NO: Variant("As they fall"),
+            YES: Variant(
+                "Coiled back under a loose tie",
+                "Lie flatter and longer while it dries.",
+                " Coil each one back at its root and hold it under a loose tie.",
+                (0.0, 0.2),
+                change=tied_roots,
+            ),
+        },
+        twined_free,
+    ),
+    Detail.ENDS: DetailRule(
+        "Ends",
+        "shape",
+        {
+            NO: Variant("As they are"),
+            Manner.COILED: Variant(
+                "Coiled round a finger",
+                "Stop before the end: it holds and curls.",
+                " Stop before the end and coil the ends round a finger.",
+            ),
+            Manner.GELLED: Variant(
+                "Gel on the ends only",
+                "Holds the ends, leaves the lengths soft.",
+                " Gel on the ends only, then coil them.",
+                (0.0, 0.1),
+            ),
+            Manner.BANDED: Variant(
+                "A small band each",
+                "Holds blunt or layered ends.",
+                " A small band at each end.",
+                (0.0, 0.15),
+                change=lambda technique: replace(technique, ends_banded=True),
+            ),
+            Manner.RODS: Variant(
+                "On rods",
+                "Curled ends instead of straight ones.",
+                " Wind the last third of each on a rod.",
+                (0.0, 0.6),
+                change=changed(rods_each=1, on_rod=ENDS_ON_ROD),
+            ),
+        },
+        twined_free,
+    ),
+    Detail.FASTENING: DetailRule(
+        "While it dries",
+        "shape",
+        {
+            NO: Variant("Hangs free", change=hung(pins_each=0)),
+            Manner.PINNED_EACH: Variant(
+                "Each pinned",
+                "Lies where it shall fall; dries straighter.",
+                " Pin each one down.",
+                (0.0, 0.1),
+                change=hung(pins_each=1),
+            ),
+            Manner.PINNED_TWICE: Variant(
+                "Each pinned twice",
+                "Lies flat to its end.",
+                " Pin each end down twice.",
+                change=hung(pins_each=2),
+            ),
+            Manner.PINNED_PAIRS: Variant(
+                "Pinned in pairs",
+                "Half the pins.",
+                " Pin them down two by two.",
+                (0.0, 0.07),
+                change=hung(pins_each=0, pins_pair=1),
+            ),
+            Manner.BANDED_EACH: Variant(
+                "Each banded",
+                "Bands down each one stretch it most.",
+                change=banded_down(pairs=False),
+                hanging=True,
+            ),
+            Manner.BANDED_PAIRS: Variant(
+                "Banded in pairs",
+                "Bands down two at a time: half of them.",
+                change=banded_down(pairs=True),
+                hanging=True,
+            ),
+        },
+        twined_free,
+    ),
+    Detail.PRESS: DetailRule(
+        "After the styler",
+        "shape",
+        {
+            NO: NOT_DONE,
+            YES: Variant(
+                "Pressed in microfibre",
+                "Takes water out without breaking clumps: dries sooner, less drip.",
+            ),
+        },
+        loose_and_wet,
+    ),
+    Detail.DIFFUSING: DetailRule(
+        "Diffuser",
+        "dry",
+        {
+            Manner.SPOTS: Variant("Spot by spot", "About 60 s a spot: least frizz."),
+            Manner.TAUT: Variant(
+                "Hair held taut",
+                "Stretches the roots only; a little less defined.",
+                " Hold the hair taut at the ends so that only the roots stretch; let go now and "
+                "then.",
+                change=stretched(TAUT_STRETCH),
+            ),
+            Manner.HOVERING: Variant(
+                "Hovering",
+                "For clumps that break: cooler at the hair, longer.",
+                " Hover a hand's breadth away, touch nothing.",
+            ),
+        },
+        diffused,
+    ),
+    Detail.FRINGE: DetailRule(
+        "Fringe",
+        "dry",
+        {
+            NO: NOT_DONE,
+            YES: Variant(
+                "Formed while drying",
+                "The short front dries as it shall lie.",
+                " Hold the short front against the forehead until it keeps its shape.",
+                (3.0, 0.0),
+            ),
+        },
+        diffused,
+    ),
+    Detail.ROOT_STRETCH: DetailRule(
+        "Roots once it is open",
+        "finish",
+        {
+            NO: NOT_DONE,
+            YES: Variant(
+                "Stretched in a loose bun", "About ten minutes lift and lengthen the roots."
+            ),
+        },
+        released,
+    ),
+    Detail.PARTING_SIDE: DetailRule(
+        "Parting when finished",
+        "finish",
+        {
+            NO: Variant("As it falls"),
+            YES: Variant(
+                "Deep to the side",
+                "Lifts what falls over.",
+                " Part it deep to the side for lift.",
+                (0.5, 0.0),
+            ),
+        },
+        finished,
+    ),
+    Detail.OPENED: DetailRule(
+        "Opened",
+        "set_home",
+        {
+            Manner.SALON: Variant("In the salon", "Counted out, separated and finished here."),
+            Manner.HOME: Variant(
+                "At home, by the client",
+                "No second sitting; the card says how, which way and when.",
+            ),
+        },
+        released,
+    ),
+}
+
+
+def check_details(request: PlanRequest) -> None:
+    """Every detail is done in a way it has.
+
+    Raises:
+        CraftError: it is not; names the detail and the ways
+    """
+    for detail, manner in request.details.items():
+        ways = DETAILS[detail].ways
+        if manner not in ways:
+            raise CraftError(f"details.{detail}", f"Use one of {', '.join(ways)}.")
+
+
+def ways_of(technique: Technique, detail: Detail) -> dict[Manner, Variant]:
+    """The ways in which a technique can have a detail."""
+    ways = DETAILS[detail].ways.items()
+    return {manner: way for manner, way in ways if not (way.hanging and technique.rows)}
+
+
+def usual_manner(technique: Technique, detail: Detail) -> Manner:
+    """How a detail is done where nobody chose."""
+    return technique.usual.get(detail) or next(iter(DETAILS[detail].ways))
+
+
+def for_hair(technique: Technique, request: PlanRequest, porosity: Level) -> Technique:
+    """A technique with what is usual on such hair: steam helps a mask into low porosity."""
+    if porosity is not Level.LOW or request.goal.max_heat is Heat.NONE:
+        return technique
+    return replace(technique, usual={Detail.WARMTH: Manner.STEAM, **technique.usual})
+
+
+def misfit(technique: Technique, request: PlanRequest, detail: Detail, manner: Manner) -> str:
+    """Why a detail cannot be done so in this service, or nothing."""
+    if manner not in ways_of(technique, detail):
+        return "rows lie on the scalp"
+    if manner is Manner.STEAM and request.goal.max_heat is Heat.NONE:
+        return "no heat may be used"
+    return DETAILS[detail].applies(technique, request)
+
+
+def details_of(technique: Technique, request: PlanRequest) -> dict[Detail, Manner]:
+    """How each detail is done that this service leaves open."""
+    manners = {}
+    for detail, rule in DETAILS.items():
+        if rule.applies(technique, request):
+            continue
+        asked = request.details.get(detail)
+        fits = asked is not None and not misfit(technique, request, detail, asked)
+        manners[detail] = asked if fits and asked else usual_manner(technique, detail)
+    return manners
+
+
+def with_details(technique: Technique, manners: Mapping[Detail, Manner]) -> Technique:
+    """A technique changed by how its details are done."""
+    for detail, manner in manners.items():
+        change = DETAILS[detail].ways[manner].change
+        # What is usual for a technique is how it is described.
+        if change is not None and manner is not usual_manner(technique, detail):
+            technique = change(technique)
+    return technique

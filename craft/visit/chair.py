@@ -1,0 +1,156 @@
+"""A visit at a moment: the step, its timers, what is uneven, what was forgotten, a rest."""
+
+from collections import deque
+from collections.abc import Iterator
+from datetime import datetime
+
+from craft.contract.chair import ChairAnswer, ChairRequest, DueTimer, Rest, UnevenDose
+from craft.contract.plan import PlanAnswer
+from craft.contract.reasons import TRADE
+from craft.contract.visit import DoseRun, TimerRun, VisitAnswer
+from craft.plan.timetable import SHAPING
+from craft.visit.film import film
+from craft.visit.gate import gate
+from craft.visit.log import (
+    RELEASE,
+    UNEVEN_SHARE,
+    Log,
+    corrected,
+    differs,
+    fold,
+    in_order,
+    minutes_between,
+    shaped_when,
+)
+from craft.visit.mishaps import mishaps
+from craft.visit.steps import TICKS, chair_step, current
+from craft.vocabulary import SectionTick, Side, StepStatus
+from craft.work.ergonomics import FINE_STEPS, FINE_WORK_MIN, REST_MIN, fine_runs
+
+#: What follows sets what was laid in: after it a dose is no longer evened out.
+SETS_IT = frozenset({"dry", RELEASE})
+OPPOSITE = ((Side.LEFT, Side.RIGHT), (Side.FRONT, Side.BACK))
+
+
+def chair(request: ChairRequest) -> ChairAnswer:
+    """A visit at a moment.
+
+    Raises:
+        CraftError: as `craft.visit.log.fold` raises it
+    """
+    plan, now = request.plan, request.now
+    visit = fold(plan, request.events)
+    log = Log(plan, corrected(in_order(request.events)))
+    over = [run.status in (StepStatus.DONE, StepStatus.SKIPPED) for run in visit.steps]
+    running = [run.status is StepStatus.RUNNING for run in visit.steps]
+    key = current(plan.steps, over, running)
+    released = any(step.key == RELEASE for step in plan.steps)
+    shaped = any(run.key == SHAPING and done for run, done in zip(visit.steps, over, strict=True))
+    return ChairAnswer(
+        visit=visit,
+        step=key,
+        steps=[chair_step(plan, step) for step in plan.steps],
+        timers=sorted(
+            (due(timer, now) for timer in visit.timers if timer.stopped_at is None),
+            key=lambda timer: timer.least_at,
+        ),
+        uneven=list(uneven_doses(plan, visit)),
+        unticked=unticked(visit, key),
+        mishaps=mishaps(plan, visit),
+        film=film(plan, visit),
+        # Before the set is shaped nothing dries.
+        gate=gate(request.asked if shaped else None, visit, shaped_when(log), now)
+        if released
+        else None,
+        rest=rest(visit, now),
+    )
+
+
+def due(timer: TimerRun, now: datetime) -> DueTimer:
+    """A timer as it stands: hands are wanted once it sat long enough."""
+    state = "running" if now < timer.least_at else "due"
+    if timer.most_at is not None and now > timer.most_at:
+        state = "over"
+    return DueTimer(
+        timer=timer.timer,
+        title=timer.title,
+        step=timer.step,
+        least_at=timer.least_at,
+        most_at=timer.most_at,
+        state=state,
+        loud=state != "running",
+    )
+
+
+def uneven_doses(plan: PlanAnswer, visit: VisitAnswer) -> Iterator[UnevenDose]:
+    """Doses that differ between two sides, while they can be mended and after."""
+    begun = {run.key for run in visit.steps if run.status is not StepStatus.PLANNED}
+    set_already = bool(begun & SETS_IT)
+    names = {
+        (step.key, product.role): product.name for step in plan.steps for product in step.products
+    }
+    for dose in visit.doses:
+        for first, second in OPPOSITE:
+            grams = of_side(dose, first), of_side(dose, second)
+            if not differs(*grams):
+                continue
+            more, less = (first, second) if grams[0] > grams[1] else (second, first)
+            lacks = abs(grams[0] - grams[1])
+            percent = round(lacks / (sum(grams) / 2) * 100)
+            mendable = not set_already
+            text = (
+                f"{names.get((dose.step, dose.role), dose.role)}: {more} has {percent} % more "
+                f"than {less}. "
+            )
+            text += (
+                f"Add {lacks:.1f} g there before it dries."
+                if mendable
+                else "It is set: note how it comes out."
+            )
+            yield UnevenDose(
+                step=dose.step,
+                role=dose.role,
+                layer=dose.layer,
+                more=more,
+                less=less,
+                percent=percent,
+                add_g=round(lacks, 1),
+                mendable=mendable,
+                text=text,
+                source=f"{TRADE} A difference of {UNEVEN_SHARE:.0%} of the mean is a house value.",
+            )
+
+
+def of_side(dose: DoseRun, side: Side) -> float:
+    """What a side got of a dose [g]."""
+    return float(getattr(dose, f"{side}_g"))
+
+
+def unticked(visit: VisitAnswer, key: str | None) -> list[int]:
+    """Sections that a step which is worked by sections has not reached."""
+    tick = TICKS.get(key or "")
+    if tick is None:
+        return []
+    return [section.number for section in visit.sections if not ticked(section, tick)]
+
+
+def ticked(section: object, tick: SectionTick) -> bool:
+    """Whether a section is ticked."""
+    return bool(getattr(section, tick))
+
+
+def rest(visit: VisitAnswer, now: datetime) -> Rest | None:
+    """Fine work since the last break, and whether it is time for one."""
+    spans = [
+        (-minutes_between(run.started_at, now), -minutes_between(run.ended_at or now, now))
+        for run in visit.steps
+        if run.key in FINE_STEPS and run.started_at is not None
+    ]
+    fine, ended = next(iter(deque(fine_runs(spans), maxlen=1)), (0.0, -REST_MIN))
+    if -ended >= REST_MIN:
+        return None
+    is_due = fine > FINE_WORK_MIN
+    text = f"{fine:.0f} min of fine work without a break."
+    if is_due:
+        text += " Two minutes: shoulders down, shake the hands out, let the client stand."
+    return Rest(fine_min=round(fine, 1), due=is_due, text=text)

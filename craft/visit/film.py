@@ -1,0 +1,58 @@
+"""What stays on the hair, as it is laid in."""
+
+from collections.abc import Iterator
+
+from craft.contract.chair import Film
+from craft.contract.plan import PlanAnswer, StepProduct
+from craft.contract.reasons import HOUSE
+from craft.contract.visit import VisitAnswer
+from craft.products import doses
+from craft.visit.log import planned_doses
+from craft.vocabulary import StepStatus
+
+
+def film(plan: PlanAnswer, visit: VisitAnswer) -> Film | None:
+    """What stays on the hair by what was noted, and with the rest as planned.
+
+    Args:
+        plan: that is worked; its hair gives the area
+        visit: as far as it is
+    """
+    area = plan.totals.surface_m2
+    noted = [dose.grams for dose in visit.doses if dose.noted and dose.stays_in]
+    coming = [grams for dose, grams in to_come(plan, visit) if dose.stays_in]
+    if area <= 0 or not any(dose.stays_in for dose in planned_doses(plan).values()):
+        return None
+    in_hair = sum(noted)
+    so_far, at_end = in_hair / area, (in_hair + sum(coming)) / area
+    # Before anything is in the hair the plan has said all there is to say.
+    text = said(at_end) if in_hair else ""
+    return Film(so_far=round(so_far, 2), at_end=round(at_end, 2), text=text, source=HOUSE)
+
+
+def to_come(plan: PlanAnswer, visit: VisitAnswer) -> Iterator[tuple[StepProduct, float]]:
+    """Doses that are still to come, and how much of each [g].
+
+    A dose nobody noted goes as planned; of a step that is done everything is noted that was.
+    """
+    noted = {(dose.step, dose.role, dose.layer): dose.grams for dose in visit.doses if dose.noted}
+    status = {run.key: run.status for run in visit.steps}
+    for key, dose in planned_doses(plan).items():
+        done = status[key[0]] is StepStatus.DONE and key in noted
+        if not done and status[key[0]] is not StepStatus.SKIPPED:
+            yield dose, max(0.0, dose.grams - noted.get(key, 0.0))
+
+
+def said(at_end: float) -> str:
+    """What a film does, where it is too much or too little."""
+    if at_end > doses.RESIDUE_ABOVE_G_PER_M2:
+        return (
+            f"{at_end:.1f} g/m² will stay on the hair; above {doses.RESIDUE_ABOVE_G_PER_M2:g} it "
+            "leaves white residue and dries slowly. Take less of what is still to come."
+        )
+    if at_end < doses.THIN_BELOW_G_PER_M2:
+        return (
+            f"{at_end:.1f} g/m² will stay on the hair; below {doses.THIN_BELOW_G_PER_M2:g} clumps "
+            "are lost. Take more of what is still to come."
+        )
+    return ""

@@ -1,0 +1,149 @@
+"""What a step asks for at the chair: doses by section or half, dwell, ticks, posture."""
+
+from collections import defaultdict
+from collections.abc import Sequence
+
+from craft.contract.chair import ChairStep, Dwell, PartDose, Target
+from craft.contract.plan import PlanAnswer, Step, StepProduct
+from craft.products.doses import dose_range, hand_units
+from craft.visit.log import RELEASE, longest_worked
+from craft.vocabulary import Role, SectionTick, Side, Station
+from craft.work.ergonomics import FINE_STEPS, FINE_WORK_MIN
+
+#: What is ticked in which step, section by section.
+TICKS = {
+    "lay_in": SectionTick.LAID_IN,
+    "shape": SectionTick.SHAPED,
+    "dry": SectionTick.DRIED,
+    RELEASE: SectionTick.RELEASED,
+}
+#: A spot under the diffuser before the hands go on [s]. The trade: about a minute.
+SPOT_S = 60.0
+DIFFUSED = "diffuse"
+#: Pieces are laid ready before a set is made, go on while it is, and come off when it is opened.
+PIECES = frozenset({"part", "shape", "band", RELEASE})
+#: What is worked in halves when it is not worked by sections.
+HALVES = (Side.LEFT, Side.RIGHT)
+#: What sitting too long does, by what sits. Common practice, no source; labels come first.
+TOO_LONG = {
+    Role.MASK: "Left too long it softens hair that stretches already; rinse it now.",
+    Role.CLAY: "Clay that dries pulls on the hair: mist it or rinse it now.",
+    Role.PRE_OIL: "Oil that sits too long wants a second wash.",
+}
+
+
+def chair_step(plan: PlanAnswer, step: Step) -> ChairStep:
+    """What a step asks for."""
+    ticks = ticks_of(plan, step)
+    return ChairStep(
+        key=step.key,
+        ticks=ticks,
+        targets=targets(plan, step, by_section=ticks is not None),
+        dwell=dwell_of(step),
+        kit=step.key in PIECES,
+        spot_s=SPOT_S if step.key == "dry" and DIFFUSED in step.title.lower() else None,
+        ask_after_min=longest_worked(step),
+        posture=posture(step),
+        reason=main_reason(step),
+    )
+
+
+def ticks_of(plan: PlanAnswer, step: Step) -> SectionTick | None:
+    """What is ticked section by section: under a hood all of them dry at once."""
+    waits = step.key == "dry" and step.wait_min > 0
+    return TICKS.get(step.key) if len(plan.sections) > 1 and not waits else None
+
+
+def targets(plan: PlanAnswer, step: Step, *, by_section: bool) -> list[Target]:
+    """Products of a step with their shares.
+
+    Args:
+        plan: that is worked
+        step: one of its steps
+        by_section: whether it is worked section by section, else in halves
+    """
+    layers: dict[Role, int] = defaultdict(int)
+    results = []
+    for product in step.products:
+        layers[product.role] += 1
+        low, high = dose_range(product.grams)
+        results.append(
+            Target(
+                role=product.role,
+                layer=layers[product.role],
+                name=product.name,
+                bottle=product.id,
+                grams=product.grams,
+                low_g=product.grams_low if product.grams_low is not None else round(low, 1),
+                high_g=product.grams_high if product.grams_high is not None else round(high, 1),
+                units=product.units,
+                unit=product.unit,
+                unit_g=product.unit_g,
+                stays_in=product.stays_in,
+                parts=parts(plan, product) if by_section else halves(product),
+            )
+        )
+    return results
+
+
+def parts(plan: PlanAnswer, product: StepProduct) -> list[PartDose]:
+    """A dose by section, as the plan shares it out; else by the mass of the hair."""
+    shares = [section.doses.get(product.role, 0.0) for section in plan.sections]
+    if not any(shares):
+        shares = [section.grams for section in plan.sections]
+    whole = sum(shares)
+    return [
+        part(product, product.grams * share / whole, section=section.number)
+        for section, share in zip(plan.sections, shares, strict=True)
+        if share > 0
+    ]
+
+
+def halves(product: StepProduct) -> list[PartDose]:
+    """A dose in two halves of the head, the same for both."""
+    return [part(product, product.grams / 2, side=side) for side in HALVES]
+
+
+def part(
+    product: StepProduct, grams: float, section: int | None = None, side: Side | None = None
+) -> PartDose:
+    """A share in grams and in units of the hand."""
+    units = hand_units(grams, product.unit_g) if product.unit_g else None
+    return PartDose(section=section, side=side, grams=round(grams, 2), units=units)
+
+
+def dwell_of(step: Step) -> Dwell | None:
+    """How long something sits after a step, if anything does."""
+    if step.wait_min <= 0:
+        return None
+    return Dwell(
+        title=step.wait_title or step.title,
+        least_min=step.wait_min,
+        most_min=max(step.wait_min, step.wait_max_min),
+        too_long=next(
+            (TOO_LONG[product.role] for product in step.products if product.role in TOO_LONG), ""
+        ),
+    )
+
+
+def posture(step: Step) -> str:
+    """Neck of the client at the basin, arms of the specialist at long fine work."""
+    if step.station is Station.BASIN:
+        return "Neck supported, no long reclining: ask how it feels."
+    if step.key in FINE_STEPS and step.hands_on_min > FINE_WORK_MIN / 2:
+        return "Seat the client lower, elbows below the shoulders."
+    return ""
+
+
+def main_reason(step: Step) -> str:
+    """The reason that this head gave, else the first: the others are behind `why?`."""
+    reasons = step.reasons or [reason for product in step.products for reason in product.reasons]
+    return reasons[0].because if reasons else ""
+
+
+def current(steps: Sequence[Step], over: Sequence[bool], running: Sequence[bool]) -> str | None:
+    """The step that is under way, else the next; None once all are over."""
+    for step, goes_on in zip(steps, running, strict=True):
+        if goes_on:
+            return step.key
+    return next((step.key for step, done in zip(steps, over, strict=True) if not done), None)
