@@ -17,7 +17,7 @@ from craft.products.picking import Shelf, check_by_hand, pick
 from craft.profile.complete import complete
 from craft.styles.catalogue import TECHNIQUES
 from craft.styles.details import check_details, details_of, for_hair, with_details
-from craft.styles.technique import Technique
+from craft.styles.technique import Technique, with_parts
 from craft.vocabulary.hair import Level
 from craft.vocabulary.sets import Scheme, SetKind
 from craft.vocabulary.shelf import Role
@@ -33,12 +33,17 @@ COILY = 4
 def by_house(technique: Technique, request: PlanRequest) -> Technique:
     """A technique with the house rules of this salon."""
     style, house = request.goal.style, request.house
-    return replace(
+    wash, least_min = technique.wash, house.mask_min or 0
+    return with_parts(
         technique,
-        shape_min=technique.shape_min * house.shape_factor.get(style, 1.0),
-        wear_days=house.wear_days.get(style, technique.wear_days),
-        mask_min=max(technique.mask_min, house.mask_min or 0),
-        mask_max_min=max(technique.mask_max_min, house.mask_min or 0),
+        setting={
+            "minutes_each": technique.setting.minutes_each * house.shape_factor.get(style, 1.0)
+        },
+        wear={"days": house.wear_days.get(style, technique.wear.days)},
+        wash={
+            "mask_min": max(wash.mask_min, least_min),
+            "mask_max_min": max(wash.mask_max_min, least_min),
+        },
     )
 
 
@@ -58,13 +63,13 @@ def usual_count(technique: Technique, request: PlanRequest, length_cm: float) ->
         request: with the width of coils or rods, where that was wished
         length_cm: stretched length [cm]
     """
-    count: float = technique.sections
-    if technique.set_kind is SetKind.COIL and technique.start is Start.WASH:
+    count: float = technique.parting.sections
+    if technique.setting.kind is SetKind.COIL and technique.wash.start is Start.WASH:
         width = request.goal.coil_mm or winding.coil_width(length_cm)
         count = max(FEWEST_COILS, count * COIL_AT_MM / width)
-    elif technique.scheme is Scheme.BRICKED and request.goal.rod_mm:
+    elif technique.parting.scheme is Scheme.BRICKED and request.goal.rod_mm:
         count = count * ROD_AT_MM / request.goal.rod_mm
-    return max(2, min(technique.sections_max, 2 * round(count / 2)))
+    return max(2, min(technique.parting.sections_max, 2 * round(count / 2)))
 
 
 #: Of a side, laid forward, to the side and back, where nothing else is told. Common practice.
@@ -78,7 +83,7 @@ def layout_of(request: PlanRequest, technique: Technique, length_cm: float) -> L
         CraftError: the style cannot be made in so many sections, or not in that scheme
     """
     parting, asked = request.parting, request.goal.sections
-    scheme = parting.scheme or technique.scheme
+    scheme = parting.scheme or technique.parting.scheme
     ways = parting
     if scheme is Scheme.DIRECTED:
         if parting.directed:
@@ -93,7 +98,7 @@ def layout_of(request: PlanRequest, technique: Technique, length_cm: float) -> L
             )
     else:
         count = asked or usual_count(technique, request, length_cm)
-    most = min(MAX_SECTIONS, technique.sections_max)
+    most = min(MAX_SECTIONS, technique.parting.sections_max)
     fewest = max(4 if scheme is Scheme.PER_QUADRANT else 1, FEWEST.get(scheme, 1))
     if not fewest <= count <= max(most, FIXED.get(scheme, 0)):
         raise CraftError(
@@ -109,14 +114,14 @@ def layout_of(request: PlanRequest, technique: Technique, length_cm: float) -> L
 
 def usual_directed(technique: Technique) -> int:
     """Sections of a directed parting where no number is told."""
-    if any(technique.directed):
-        return technique.sections
-    return min(2 * sum(DIRECTED_USUAL), technique.sections_max)
+    if any(technique.parting.directed):
+        return technique.parting.sections
+    return min(2 * sum(DIRECTED_USUAL), technique.parting.sections_max)
 
 
 def a_side(count: int, technique: Technique) -> dict[str, int]:
     """Sections of a side laid forward, to the side and back, in the usual proportion."""
-    usual = technique.directed if any(technique.directed) else DIRECTED_USUAL
+    usual = technique.parting.directed if any(technique.parting.directed) else DIRECTED_USUAL
     each = count // 2
     forward = round(each * usual[0] / sum(usual))
     sideways = round(each * usual[1] / sum(usual))
@@ -178,7 +183,7 @@ def stay_in_roles(request: PlanRequest, technique: Technique) -> frozenset[Role]
 
 def layered_on_request(request: PlanRequest, technique: Technique) -> frozenset[Role]:
     """What an order that was asked for adds to a style that lays other products."""
-    if request.school.layering is Layering.AUTO or technique.start is not Start.WASH:
+    if request.school.layering is Layering.AUTO or technique.wash.start is not Start.WASH:
         return frozenset()
     return frozenset({Role.LEAVE_IN, Role.CREAM, Role.OIL})
 
@@ -196,7 +201,7 @@ def pre_wash(case: Case) -> tuple[bool, Reason]:
     worn = case.request.now.worn_days or 0
     days = max(case.detangled_days, worn)
     long_wear = days >= PRE_OIL_FROM_DAYS and case.hair.pattern.family == COILY
-    reset = case.technique.washing is Washing.RESET
+    reset = case.technique.wash.kind is Washing.RESET
     because = (
         "Oil in the lengths before water: slip for hair that was worn long, and less swelling."
         if long_wear or reset

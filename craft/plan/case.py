@@ -13,7 +13,7 @@ from craft.products import doses
 from craft.products.layer import Laid
 from craft.products.picking import Shelf
 from craft.profile.complete import CompleteHair
-from craft.styles.catalogue import Technique
+from craft.styles.technique import Technique
 from craft.vocabulary import (
     Arrival,
     Blot,
@@ -98,7 +98,7 @@ class Case:
     @property
     def blot(self) -> Blot:
         """How the hair is blotted."""
-        return self.request.blot or self.technique.blot
+        return self.request.blot or self.technique.wash.blot
 
     @property
     def definition(self) -> float:
@@ -107,7 +107,7 @@ class Case:
     @property
     def dries(self) -> bool:
         """Whether the set dries after it was shaped: all but what works on a worn style."""
-        return self.technique.start is Start.WASH
+        return self.technique.wash.start is Start.WASH
 
     @property
     def arrival(self) -> Arrival:

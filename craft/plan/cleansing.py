@@ -37,7 +37,7 @@ def usual(case: Case) -> tuple[CleanserPass, ...]:
     """Clarified after long wear or with build-up; else once as the client is used to."""
     buildup = case.hair.buildup
     cowash = case.request.person.routine is WashRoutine.COWASH_ONLY
-    if case.technique.washing is Washing.RESET:
+    if case.technique.wash.kind is Washing.RESET:
         # Even a co-wash routine needs a surfactant once after long wear.
         why = reason(
             "double_clarify",

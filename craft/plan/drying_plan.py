@@ -124,7 +124,7 @@ def what_if(case: Case, forecast: Forecast) -> list[WhatIf]:
 
 def before(case: Case) -> str:
     """Bands and pins go into damp hair: what brings it there."""
-    if not case.technique.damp_first:
+    if not case.technique.setting.damp_first:
         return ""
     heat = case.request.goal.max_heat is not Heat.NONE
     minutes = DAMP_HOOD_MIN if heat else DAMP_WRAP_MIN
@@ -201,7 +201,7 @@ def drying_basis(request: PlanRequest) -> DryingBasis:
     forecast = forecast_of(case)
     return DryingBasis(
         dry_h=forecast.run.time_to(1.0),
-        released=case.technique.released,
+        released=case.technique.release.needed,
         dried_here=in_one_sitting(forecast),
     )
 

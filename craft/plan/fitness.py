@@ -4,58 +4,15 @@ from typing import Any
 
 from craft.plan.case import Case
 from craft.styles.catalogue import TECHNIQUES
+from craft.styles.technique import ANY_LENGTH_CM
 from craft.vocabulary import Start, Style, Washing
 
-#: Stretched length a style can be made of, and up to which it is sensible [cm]. Common practice, no
-#: source; where the trade gives no upper end there is none.
-ENDLESS_CM = 150.0
-LENGTH_CM: dict[Style, tuple[float, float]] = {
-    Style.TWO_STRAND_TWIST_OUT: (5, ENDLESS_CM),
-    Style.FLAT_TWIST_OUT: (7, ENDLESS_CM),
-    Style.TWIST_ROD_SET: (9, ENDLESS_CM),
-    Style.ROD_SET: (6, 60),
-    Style.BRAID_OUT: (8, ENDLESS_CM),
-    Style.FINGER_COILS: (2.5, 35),
-    Style.COIL_OUT: (2.5, 35),
-    Style.SHINGLE_WASH_AND_GO: (4, ENDLESS_CM),
-    Style.SHAKE_WASH_AND_GO: (4, ENDLESS_CM),
-    Style.SCRUNCH_WAVES: (8, ENDLESS_CM),
-    Style.BANDED_STRETCH: (10, ENDLESS_CM),
-    Style.BANDED_TWIST_OUT: (12, ENDLESS_CM),
-    Style.SLICK_BUN: (15, ENDLESS_CM),
-    Style.PUFF_PIN_UP: (8, 45),
-    Style.UNDER_WIG_BASE: (6, ENDLESS_CM),
-}
-#: A style is worn no longer than this [days]. Common practice, no source.
-WEAR_MOST: dict[Style, int] = {
-    Style.TWO_STRAND_TWIST_OUT: 14,
-    Style.FLAT_TWIST_OUT: 14,
-    Style.BRAID_OUT: 14,
-    Style.BANDED_TWIST_OUT: 14,
-    Style.TWIST_ROD_SET: 10,
-    Style.ROD_SET: 10,
-    Style.FINGER_COILS: 10,
-    Style.COIL_OUT: 10,
-    Style.SHINGLE_WASH_AND_GO: 7,
-    Style.SHAKE_WASH_AND_GO: 7,
-    Style.SCRUNCH_WAVES: 7,
-    Style.SLICK_BUN: 5,
-    Style.UNDER_WIG_BASE: 14,
-}
-#: Fewer hairs than this and the partings of a style show [hairs/cm²]. House values.
-DENSITY_LEAST: dict[Style, float] = {
-    Style.FLAT_TWIST_OUT: 100,
-    Style.TWIST_ROD_SET: 90,
-    Style.ROD_SET: 80,
-    Style.FINGER_COILS: 80,
-    Style.PUFF_PIN_UP: 80,
-}
 OFFERS = 2
 
 
 def length_range(style: Style) -> tuple[float, float]:
     """Lengths a style can be made of [cm]; any where nothing is known."""
-    return LENGTH_CM.get(style, (0.0, ENDLESS_CM))
+    return TECHNIQUES[style].fitness.length_cm or (0.0, ANY_LENGTH_CM)
 
 
 def fits_length(style: Style, length_cm: float) -> bool:
@@ -77,19 +34,19 @@ def styles_instead(case: Case, *, without_tension: bool = False, most: int = OFF
         (style, technique)
         for style, technique in TECHNIQUES.items()
         if style is not case.request.goal.style
-        and technique.start is Start.WASH
-        and technique.washing is Washing.FULL
-        and style in LENGTH_CM
+        and technique.wash.start is Start.WASH
+        and technique.wash.kind is Washing.FULL
+        and technique.fitness.length_cm is not None
         and fits_length(style, case.hair.length_cm)
-        and case.hair.density_per_cm2 >= DENSITY_LEAST.get(style, 0.0)
-        and (not technique.suits or case.hair.pattern in technique.suits)
-        and not (without_tension and technique.tension)
+        and case.hair.density_per_cm2 >= technique.fitness.density_min
+        and (not technique.fitness.suits or case.hair.pattern in technique.fitness.suits)
+        and not (without_tension and technique.setting.tension)
     ]
     fitting.sort(
         key=lambda pair: (
-            pair[1].released is not own.released,
-            abs(pair[1].definition - own.definition),
-            abs(pair[1].wear_days - own.wear_days),
+            pair[1].release.needed is not own.release.needed,
+            abs(pair[1].wear.definition - own.wear.definition),
+            abs(pair[1].wear.days - own.wear.days),
         )
     )
     return [style for style, _ in fitting[:most]]
@@ -102,11 +59,11 @@ def quicker_styles(case: Case) -> list[tuple[Style, float]]:
         style, and about how many minutes it saves [min]
     """
     own = case.technique
-    minutes = own.shape_min * len(case.sections)
+    minutes = own.setting.minutes_each * len(case.sections)
     results = []
     for style in styles_instead(case, most=len(TECHNIQUES)):
         other = TECHNIQUES[style]
-        saved = (minutes - other.shape_min * other.sections) * case.request.pace
+        saved = (minutes - other.setting.minutes_each * other.parting.sections) * case.request.pace
         if saved > 0:
             results.append((style, saved))
     return results

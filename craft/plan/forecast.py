@@ -157,7 +157,7 @@ def section_cylinder(case: Case, hairs: float) -> Cylinder:
     Longer hair makes a longer cylinder, and a little thinner one, for fewer hairs are as long.
     Loose hair dries as its curl clumps, however many sections the hands worked in.
     """
-    kind = case.technique.set_kind
+    kind = case.technique.setting.kind
     packed = drying.PACKED_KG_PER_M3[kind]
     head_kg = case.hair_g / 1000
     if kind is SetKind.LOOSE:
@@ -167,7 +167,7 @@ def section_cylinder(case: Case, hairs: float) -> Cylinder:
     strand_mm2 = math.pi * (case.hair.diameter_um / 1000) ** 2 / 4
     strand_mm2 *= present(case.hair.length_cm)
     radius_mm = math.sqrt(hairs * strand_mm2 * FIBRE_G_PER_CM3 * 1000 / packed / math.pi)
-    if case.technique.rows:
+    if case.technique.in_rows:
         flat = drying.EXPOSED_FLAT
         return Cylinder(radius_mm / 1000, packed, 0.0, flat, head_kg, SCALP_W_M2)
     return Cylinder(radius_mm / 1000, packed, 0.0, drying.EXPOSED[kind], head_kg)
@@ -320,11 +320,11 @@ def dried_by_hand(case: Case) -> tuple[Dryer, float]:
 
 def water_of(case: Case, blot: Blot) -> float:
     """Water in the hair after blotting [g/g]."""
-    if case.technique.water is not None:
-        return case.technique.water
+    if case.technique.wash.water is not None:
+        return case.technique.wash.water
     if not case.soaks:
         return LAID_WATER[case.arrival]
-    if case.technique.damp_first:
+    if case.technique.setting.damp_first:
         return DAMP_WATER
     water = drying.WATER_AFTER[blot]
     if does(case, Detail.CLOTH_HOUR):
@@ -392,14 +392,14 @@ def usual_release(case: Case, safe_h: float | None, dryer_min: float) -> float:
     """
     if safe_h is not None and dryer_min > 0 and safe_h <= dryer_min / 60 + 1e-6:
         return dryer_min / 60
-    usual = case.technique.release_h
-    if case.technique.released and case.request.school.release is Releasing.WORN_FIRST:
+    usual = case.technique.release.usual_h
+    if case.technique.release.needed and case.request.school.release is Releasing.WORN_FIRST:
         usual = max(usual, WORN_FIRST_H)
     if safe_h is None:
         return usual
-    if case.technique.released:
+    if case.technique.release.needed:
         # No set is worn for longer than it holds; what is not dry by then is said, with what helps.
-        worn_h = case.technique.wear_days * SET_RELEASE_STEP_H
+        worn_h = case.technique.wear.days * SET_RELEASE_STEP_H
         return max(usual, min(rounded_up(safe_h, SET_RELEASE_STEP_H), worn_h))
     return rounded_up(safe_h, RELEASE_STEP_H)
 
@@ -461,7 +461,7 @@ def in_one_sitting(forecast: Forecast) -> bool:
 
 def damp_at_bedtime(case: Case, forecast: Forecast) -> float | None:
     """When a set that went home wet lies down while its odds of dry are not safe [h]."""
-    if not case.dries or not case.technique.released:
+    if not case.dries or not case.technique.release.needed:
         return None
     for stage, begin in zip(forecast.stages, forecast.begins, strict=True):
         if stage.kind is StageKind.ASLEEP and begin < forecast.release_h:

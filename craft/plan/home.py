@@ -11,7 +11,7 @@ from craft.plan.case import Case
 from craft.plan.details import does
 from craft.plan.forecast import Forecast, damp_at_bedtime, in_one_sitting
 from craft.plan.steps.schools import usual_refreshing
-from craft.vocabulary import Detail, Manner, Night, Refreshing, SetKind, Style
+from craft.vocabulary import Detail, Manner, Night, Refreshing, SetKind
 
 #: Wash at two weeks at the latest.
 WASH_BY_DAY = 14
@@ -31,7 +31,6 @@ REFRESH = {
     Refreshing.WATER: "Mist with water only, smooth, let it dry.",
     Refreshing.OIL: "A little oil on palms and ends; no water, so that it keeps its length.",
 }
-GEL_AGAIN = "A little gel smoothed over the hairline, tied flat under a scarf for ten minutes."
 
 NIGHT = {
     Night.SCARF: "Scarf tied flat over the hairline, then a satin pillowcase.",
@@ -45,23 +44,23 @@ FOLDED = (
 
 def wear_days(case: Case) -> int:
     """Days the style is worn: as wished, else usual for it."""
-    return case.request.goal.wear_days or case.technique.wear_days
+    return case.request.goal.wear_days or case.technique.wear.days
 
 
 def release_day(case: Case, forecast: Forecast) -> int:
     """The day on which the style is there: that of the release, or of the service."""
-    return math.floor(forecast.release_h / 24) if case.technique.released else 0
+    return math.floor(forecast.release_h / 24) if case.technique.release.needed else 0
 
 
 def comes_back(case: Case, forecast: Forecast) -> bool:
     """Whether the set is worn until another day."""
-    return case.technique.released and not in_one_sitting(forecast)
+    return case.technique.release.needed and not in_one_sitting(forecast)
 
 
 def refreshing(case: Case) -> str:
     """What freshens this style, in words."""
-    if case.request.goal.style is Style.SLICK_BUN:
-        return GEL_AGAIN
+    if case.technique.wear.refresh:
+        return case.technique.wear.refresh
     return REFRESH[case.request.school.refresh or usual_refreshing(case)]
 
 
@@ -71,7 +70,7 @@ def refresh_days(case: Case, first: int) -> range:
     Args:
         first: the day on which it is there
     """
-    wear, every = wear_days(case), REFRESH_EVERY[case.technique.released]
+    wear, every = wear_days(case), REFRESH_EVERY[case.technique.release.needed]
     retwisted = refreshing(case) == REFRESH[Refreshing.RETWIST]
     if retwisted and wear >= EVERY_SECOND_FROM_DAYS:
         every = EVERY_SECOND
@@ -86,8 +85,8 @@ def refresh(case: Case, forecast: Forecast) -> list[HomeDay]:
 
 def nights_in_set(case: Case, forecast: Forecast) -> list[str]:
     """Bedtime while the set is in."""
-    if case.request.goal.style is Style.QUICK_WASH:
-        return ["Open the twists once home and let the hair dry before lying on it."]
+    if case.technique.wear.in_set:
+        return [case.technique.wear.in_set]
     if damp_at_bedtime(case, forecast) is not None:
         return ["The first night the set is still damp: nothing over it, only a satin pillowcase."]
     return ["Sleep on the set as it is; nothing tight over it."]
@@ -100,13 +99,10 @@ def gathers(case: Case) -> bool:
 
 def kept_in_shape(case: Case) -> str:
     """How this style lies at night."""
-    style = case.request.goal.style
-    if style is Style.SLICK_BUN:
-        return "The bun stays tied; loosen the outer tie, wipe gel off the hairline."
-    if case.technique.set_kind is SetKind.COIL:
+    if case.technique.wear.night:
+        return case.technique.wear.night
+    if case.technique.setting.kind is SetKind.COIL:
         return "Coils lie as they fall; no gathering."
-    if style is Style.BANDED_STRETCH:
-        return "Five loose rings where the hair parts, or soft bands again: the stretch stays in."
     if not gathers(case):
         return "Too short to gather: lay it where it falls."
     return "High loose gather on top, one large soft tie, no pull at the edges."
@@ -122,8 +118,8 @@ def nights_after(case: Case) -> list[str]:
 
 def first_morning(case: Case) -> list[str]:
     """The first look at it."""
-    if case.request.goal.style in (Style.SLICK_BUN, Style.UNDER_WIG_BASE):
-        return ["Scarf off last; nothing else to do."]
+    if case.technique.wear.first_morning:
+        return [case.technique.wear.first_morning]
     oil = "A little oil on the palms, shake from the roots"
     return [f"{oil}, lift with the fingers, {SETTLE}."]
 
@@ -144,7 +140,7 @@ def phases(case: Case, forecast: Forecast, opened_min: float | None) -> list[Hom
                 lines=[*nights_in_set(case, forecast), "Nothing is opened early, not even one."],
             )
         )
-        how = case.technique.release_how.format(noun=case.technique.noun)
+        how = case.technique.release.how.format(noun=case.technique.parting.noun)
         results.append(
             HomePhase(
                 key="release",
@@ -156,11 +152,15 @@ def phases(case: Case, forecast: Forecast, opened_min: float | None) -> list[Hom
                     if at_home
                     else "First feel the roots: damp ones wait or go under the hood.",
                     how,
-                    *([case.technique.separate] if at_home and case.technique.separate else []),
+                    *(
+                        [case.technique.finish.separate]
+                        if at_home and case.technique.finish.separate
+                        else []
+                    ),
                 ],
             )
         )
-    elif case.request.goal.style is Style.QUICK_WASH:
+    elif case.technique.wear.in_set:
         results.append(
             HomePhase(
                 key="in_set",
@@ -219,8 +219,8 @@ def home(case: Case, forecast: Forecast, opened_min: float | None = None) -> Hom
     """
     day, wear = release_day(case, forecast), wear_days(case)
     wash_by = max(day + 1, min(WASH_BY_DAY, day + wear + 1))
-    in_set = comes_back(case, forecast) or case.request.goal.style is Style.QUICK_WASH
-    before = nights_in_set(case, forecast) if in_set or case.technique.released else []
+    in_set = comes_back(case, forecast) or bool(case.technique.wear.in_set)
+    before = nights_in_set(case, forecast) if in_set or case.technique.release.needed else []
     return Home(
         night=[*before, *nights_after(case)],
         phases=phases(case, forecast, opened_min),

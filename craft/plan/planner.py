@@ -222,8 +222,8 @@ def section_reasons(case: Case) -> list[Reason]:
         ),
         reason(
             "section_minutes",
-            f"{case.technique.shape_min:g} min for a usual one of 25 cm: a third fixed, the rest "
-            "with length and hair, at the specialist's pace.",
+            f"{case.technique.setting.minutes_each:g} min for a usual one of 25 cm: a third fixed, "
+            "the rest with length and hair, at the specialist's pace.",
             f"pace {case.request.pace:g}",
             HOUSE,
         ),
@@ -379,7 +379,7 @@ def learned_length(learned: Learned | None) -> Iterator[Reason]:
 def finished(case: Case, forecast: Forecast) -> Finished:
     """How long it hangs and how defined it is on day one."""
     hair, technique = case.hair, case.technique
-    rod = rod_mm(case) if technique.rods_each else None
+    rod = rod_mm(case) if technique.kit.rods_each else None
     taken_out = stretch_of(case)
     lengths = [hangs(case, taken_out + off, rod) for off in (-STRETCH_SPREAD, 0.0, STRETCH_SPREAD)]
     learned = case.request.learned_length
@@ -392,9 +392,9 @@ def finished(case: Case, forecast: Forecast) -> Finished:
     lengths[2] = min(hair.length_cm, max(lengths[2], lengths[1] + LEAST_UNSURE_CM))
     low, high = DEFINITION_RANGE
     definition = (
-        technique.definition
+        technique.wear.definition
         + WISH_SHARE * (case.definition - 0.5)
-        + DOUBLING_SHARE * math.log2(len(case.sections) / technique.sections)
+        + DOUBLING_SHARE * math.log2(len(case.sections) / technique.parting.sections)
         - DAMP_SHARE * (1 - forecast.run.at(forecast.release_h))
     )
     return Finished(
@@ -415,7 +415,7 @@ def finished(case: Case, forecast: Forecast) -> Finished:
             *learned_length(learned),
             reason(
                 "day1_definition",
-                f"{technique.definition:.0%} usual for it, more with the wish and with more "
+                f"{technique.wear.definition:.0%} usual for it, more with the wish and with more "
                 "sections, less where it is still damp at release.",
                 f"definition {case.definition:.0%}, {len(case.sections)} sections",
                 HOUSE,

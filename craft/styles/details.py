@@ -9,7 +9,8 @@ from dataclasses import dataclass, replace
 
 from craft.contract.plan import PlanRequest
 from craft.errors import CraftError
-from craft.styles.technique import Technique
+from craft.styles.shared import BAND_STRETCH, BANDED_RELEASE
+from craft.styles.technique import Technique, with_parts
 from craft.vocabulary import (
     Arrival,
     Detail,
@@ -28,15 +29,8 @@ Minutes = tuple[float, float]
 #: Smoothing the roots by holding the ends taut takes out so much more of the shrinkage; coiling
 #: roots back under a tie a little. House values.
 TAUT_STRETCH, TIED_STRETCH = 0.12, 0.05
-#: How banded twists come out.
-BANDED_RELEASE = (
-    "Only when dry. Bands off first: rubber ones oiled and cut, never pulled. Then ends first, a "
-    "half turn against the twist. Count bands and {noun}s out."
-)
 #: Taking off bands takes longer [min for a section]. House value.
 BANDS_OFF_MIN = 0.3
-#: Bands as for a banded twist-out: share of the shrinkage taken out under, between and past them.
-BAND_STRETCH = (0.90, 0.74, 0.45)
 #: Ends on rods: the last third is wound. Common practice, no source.
 ENDS_ON_ROD = 1 / 3
 #: Coils at the front take longer than shingling there, and are seen first. House values.
@@ -85,20 +79,20 @@ class DetailRule:
 
 def washes(technique: Technique, request: PlanRequest) -> str:
     """Only where the head is washed here today."""
-    washed = technique.start is Start.WASH and request.now.state is Arrival.UNWASHED
+    washed = technique.wash.start is Start.WASH and request.now.state is Arrival.UNWASHED
     return "" if washed else "nothing is washed today"
 
 
 def full_wash(technique: Technique, request: PlanRequest) -> str:
     """Only in a whole wash, whose order is free."""
-    if technique.washing is not Washing.FULL:
+    if technique.wash.kind is not Washing.FULL:
         return "this wash has an order of its own"
     return washes(technique, request)
 
 
 def soaks(technique: Technique, request: PlanRequest) -> str:
     """Only on hair that is wet through."""
-    wet = technique.start is Start.WASH and request.now.state not in (
+    wet = technique.wash.start is Start.WASH and request.now.state not in (
         Arrival.MISTED,
         Arrival.STRETCHED,
     )
@@ -112,7 +106,7 @@ def loose_and_wet(technique: Technique, request: PlanRequest) -> str:
 
 def dries_loose(technique: Technique) -> bool:
     """Whether it dries as loose hair."""
-    return technique.set_kind is SetKind.LOOSE and technique.washing is Washing.FULL
+    return technique.setting.kind is SetKind.LOOSE and technique.wash.kind is Washing.FULL
 
 
 def diffused(technique: Technique, request: PlanRequest) -> str:
@@ -121,42 +115,42 @@ def diffused(technique: Technique, request: PlanRequest) -> str:
     held = StageKind.DIFFUSER in kinds if kinds else request.dry is Dryer.DIFFUSER
     if request.goal.max_heat is Heat.NONE:
         return "no heat may be used"
-    return "" if held and technique.start is Start.WASH else "nothing is diffused"
+    return "" if held and technique.wash.start is Start.WASH else "nothing is diffused"
 
 
 def twined(technique: Technique, _: PlanRequest) -> str:
     """Only on twists and braids that are dried and opened."""
-    made = technique.set_kind in (SetKind.TWIST, SetKind.BRAID) and technique.released
-    return "" if made and technique.set_kind is not SetKind.COIL else "nothing is twisted"
+    made = technique.setting.kind in (SetKind.TWIST, SetKind.BRAID) and technique.release.needed
+    return "" if made and technique.setting.kind is not SetKind.COIL else "nothing is twisted"
 
 
 def twined_free(technique: Technique, request: PlanRequest) -> str:
     """Only on twists and braids that hang free: those banded as a style have their bands."""
     misfits = twined(technique, request)
-    if not misfits and technique.noun == "section":
+    if not misfits and technique.parting.noun == "section":
         return "the style has bands of its own"
     return misfits
 
 
 def shingled(technique: Technique, _: PlanRequest) -> str:
     """Only where strands are smoothed one by one."""
-    return "" if technique.mixes else "nothing is shingled"
+    return "" if technique.setting.mixes else "nothing is shingled"
 
 
 def released(technique: Technique, _: PlanRequest) -> str:
     """Only where a set is opened."""
-    return "" if technique.released else "nothing is opened"
+    return "" if technique.release.needed else "nothing is opened"
 
 
 def finished(technique: Technique, _: PlanRequest) -> str:
     """Only where the hair is finished loose."""
-    loose = technique.finish_min > 0 and (technique.released or dries_loose(technique))
-    return "" if loose and not technique.gathered else "there is nothing to part"
+    loose = technique.finish.minutes > 0 and (technique.release.needed or dries_loose(technique))
+    return "" if loose and not technique.finish.gathered else "there is nothing to part"
 
 
 def layered(technique: Technique, _: PlanRequest) -> str:
     """Only where something stays in after a wash."""
-    return "" if technique.start is Start.WASH else "nothing is laid in wet hair"
+    return "" if technique.wash.start is Start.WASH else "nothing is laid in wet hair"
 
 
 def always(_technique: Technique, _request: PlanRequest) -> str:
@@ -164,34 +158,34 @@ def always(_technique: Technique, _request: PlanRequest) -> str:
     return ""
 
 
-def changed(**values: object) -> Callable[[Technique], Technique]:
-    """A technique with other values."""
-    return lambda technique: replace(technique, **values)  # type: ignore[arg-type]
-
-
 def stretched(by: float, most: float = 0.95) -> Callable[[Technique], Technique]:
     """A technique that takes out more of the shrinkage."""
-    return lambda technique: replace(technique, stretch=min(most, technique.stretch + by))
+    return lambda technique: with_parts(
+        technique, setting={"stretch": min(most, technique.setting.stretch + by)}
+    )
 
 
-def hung(**values: object) -> Callable[[Technique], Technique]:
-    """A technique whose sections hang without bands."""
-    return changed(band_stretch=(0.0, 0.0, 0.0), bundled=False, damp_first=False, **values)
+def without_bands(**kit: int) -> Callable[[Technique], Technique]:
+    """A technique whose sections hang without bands, with other values in its kit."""
+    return lambda technique: with_parts(
+        technique,
+        kit={"band_stretch": (0.0, 0.0, 0.0), "bundled": False, **kit},
+        setting={"damp_first": False},
+    )
 
 
 def banded_down(*, pairs: bool) -> Callable[[Technique], Technique]:
     """Twists banded down their length once they are damp."""
 
     def change(technique: Technique) -> Technique:
-        return replace(
+        return with_parts(
             technique,
-            band_stretch=BAND_STRETCH,
-            bundled=pairs,
-            pins_each=0,
-            damp_first=True,
-            tension=True,
-            release_how=BANDED_RELEASE,
-            release_each_min=technique.release_each_min + BANDS_OFF_MIN,
+            kit={"band_stretch": BAND_STRETCH, "bundled": pairs, "pins_each": 0},
+            setting={"damp_first": True, "tension": True},
+            release={
+                "how": BANDED_RELEASE,
+                "minutes_each": technique.release.minutes_each + BANDS_OFF_MIN,
+            },
         )
 
     return change
@@ -199,15 +193,18 @@ def banded_down(*, pairs: bool) -> Callable[[Technique], Technique]:
 
 def tied_roots(technique: Technique) -> Technique:
     """Roots coiled back under loose ties."""
-    return replace(stretched(TIED_STRETCH)(technique), ties_whole=technique.ties_whole + ROOT_TIES)
+    return with_parts(
+        stretched(TIED_STRETCH)(technique),
+        kit={"ties_whole": technique.kit.ties_whole + ROOT_TIES},
+    )
 
 
 def mixed(technique: Technique) -> Technique:
     """Coils where they are seen first, the rest shingled."""
-    return replace(
+    return with_parts(
         technique,
-        shape_min=technique.shape_min * MIXED_LONGER,
-        definition=technique.definition + MIXED_DEFINITION,
+        setting={"minutes_each": technique.setting.minutes_each * MIXED_LONGER},
+        wear={"definition": technique.wear.definition + MIXED_DEFINITION},
     )
 
 
@@ -374,14 +371,16 @@ DETAILS: Mapping[Detail, DetailRule] = {
                 "Holds blunt or layered ends.",
                 " A small band at each end.",
                 (0.0, 0.15),
-                change=lambda technique: replace(technique, ends_banded=True),
+                change=lambda technique: with_parts(technique, kit={"ends_banded": True}),
             ),
             Manner.RODS: Variant(
                 "On rods",
                 "Curled ends instead of straight ones.",
                 " Wind the last third of each on a rod.",
                 (0.0, 0.6),
-                change=changed(rods_each=1, on_rod=ENDS_ON_ROD),
+                change=lambda technique: with_parts(
+                    technique, kit={"rods_each": 1, "on_rod": ENDS_ON_ROD}
+                ),
             ),
         },
         twined_free,
@@ -390,26 +389,26 @@ DETAILS: Mapping[Detail, DetailRule] = {
         "While it dries",
         "shape",
         {
-            NO: Variant("Hangs free", change=hung(pins_each=0)),
+            NO: Variant("Hangs free", change=without_bands(pins_each=0)),
             Manner.PINNED_EACH: Variant(
                 "Each pinned",
                 "Lies where it shall fall; dries straighter.",
                 " Pin each one down.",
                 (0.0, 0.1),
-                change=hung(pins_each=1),
+                change=without_bands(pins_each=1),
             ),
             Manner.PINNED_TWICE: Variant(
                 "Each pinned twice",
                 "Lies flat to its end.",
                 " Pin each end down twice.",
-                change=hung(pins_each=2),
+                change=without_bands(pins_each=2),
             ),
             Manner.PINNED_PAIRS: Variant(
                 "Pinned in pairs",
                 "Half the pins.",
                 " Pin them down two by two.",
                 (0.0, 0.07),
-                change=hung(pins_each=0, pins_pair=1),
+                change=without_bands(pins_each=0, pins_pair=1),
             ),
             Manner.BANDED_EACH: Variant(
                 "Each banded",
@@ -527,7 +526,7 @@ def check_details(request: PlanRequest) -> None:
 def ways_of(technique: Technique, detail: Detail) -> dict[Manner, Variant]:
     """The ways in which a technique can have a detail."""
     ways = DETAILS[detail].ways.items()
-    return {manner: way for manner, way in ways if not (way.hanging and technique.rows)}
+    return {manner: way for manner, way in ways if not (way.hanging and technique.in_rows)}
 
 
 def usual_manner(technique: Technique, detail: Detail) -> Manner:

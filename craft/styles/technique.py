@@ -1,7 +1,12 @@
-"""What is particular about a service, as data."""
+"""What a style is, as data, composed of parts.
+
+Each style is one file of this package. Times, stretches and days of wear are house values; counts
+of sections, rods, pins and bands are common practice, no source.
+"""
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
+from typing import Any
 
 from craft.vocabulary import (
     Blot,
@@ -13,107 +18,244 @@ from craft.vocabulary import (
     Scheme,
     SetKind,
     Start,
+    Style,
+    StyleGroup,
     Washing,
 )
 
+#: Where the trade gives no upper end of the length [cm].
+ANY_LENGTH_CM = 150.0
+
+
+@dataclass(frozen=True, kw_only=True)
+class Parting:
+    """How the hair is divided.
+
+    Args:
+        scheme: how it is parted
+        noun: one of the sections, e.g. "row"
+        sections: usual number
+        sections_max: largest sensible number
+        directed: sections of each side laid forward, to the side and back, where it is parted so
+    """
+
+    scheme: Scheme
+    noun: str
+    sections: int
+    sections_max: int
+    directed: tuple[int, int, int] = (0, 0, 0)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Wash:
+    """What happens before the hair is set.
+
+    Args:
+        start: begins with a wash, or works on what is worn
+        kind: how much washing
+        blot: how the hair is blotted
+        water: in the hair where nothing is washed [g/g]; else by the blotting
+        mask_min, mask_max_min: treatment time, and how long it may grow [min]
+    """
+
+    start: Start = Start.WASH
+    kind: Washing = Washing.FULL
+    blot: Blot = Blot.CLOTH
+    water: float | None = None
+    mask_min: float = 20
+    mask_max_min: float = 45
+
+
+@dataclass(frozen=True, kw_only=True)
+class Setting:
+    """How the sections are made.
+
+    Args:
+        kind: what a section is while it dries
+        minutes_each: hands-on minutes of a usual section of 25 cm, medium hair [min]
+        how: what the hands do
+        stretch: share of the shrinkage it takes out, 0 to 1
+        tension: pulls at the hairline
+        damp_first: bands and pins go in when damp, not dripping
+        mixes: strands are smoothed one by one, so some can be coiled instead
+        head_down: can be done with the head down
+    """
+
+    kind: SetKind
+    minutes_each: float
+    how: str
+    stretch: float
+    tension: bool = False
+    damp_first: bool = False
+    mixes: bool = False
+    head_down: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class Kit:
+    """What holds the sections.
+
+    Args:
+        clips: for the whole head
+        pins_each, pins_pair, pins_whole: pins for each section, for every two, for the whole head
+        ties_whole: soft ties for the whole head
+        rods_each: rods for each section
+        on_rod: share of the length that is wound on its rod
+        ends_banded: a small band at the end of each section
+        band_stretch: share of the shrinkage taken out under bands, between them and where ends
+            are left out; zeros where nothing is banded
+        bundled: banded in pairs
+    """
+
+    clips: int
+    pins_each: int = 0
+    pins_pair: int = 0
+    pins_whole: int = 0
+    ties_whole: int = 0
+    rods_each: int = 0
+    on_rod: float = 1.0
+    ends_banded: bool = False
+    band_stretch: tuple[float, float, float] = (0.0, 0.0, 0.0)
+    bundled: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class Release:
+    """How the set is taken down.
+
+    Args:
+        needed: taken down once dry; else it is worn as it is
+        usual_h: usual hours until it is dry in the air [h]
+        minutes_each: to take down one section [min]
+        how: what the hands do; ``{noun}`` stands for a section
+    """
+
+    usual_h: float
+    needed: bool = False
+    minutes_each: float = 0.0
+    how: str = ""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Finish:
+    """What is done once it is dry.
+
+    Args:
+        minutes: of separating, lifting, settling work [min]
+        settle_min: until it can be judged [min]
+        separate: how the finished hair is parted, in a sentence
+        gathered: worn gathered, nothing is parted at the end
+    """
+
+    minutes: float = 0
+    settle_min: float = 0
+    separate: str = ""
+    gathered: bool = False
+
 
 @dataclass(frozen=True)
+class HomeLook:
+    """A look that usually follows a style while it is worn. Common practice, no source.
+
+    Args:
+        day: after the style is there, from 1
+        style: the service that makes it
+        title: what the look is called
+        sections: of that service; its usual number if None
+    """
+
+    day: int
+    style: Style
+    title: str
+    sections: int | None = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class Wear:
+    """How it is worn. The sentences are this style's own; where empty, those of any style hold.
+
+    Args:
+        days: usual days of wear
+        days_max: it is worn no longer than this; None where nothing is known
+        definition: on day one, at the middle of the scale, 0 to 1
+        leaves: what is on the head afterwards
+        covered_by: what the hair is worn under, e.g. "the wig"
+        looks: that follow it
+        refresh: what freshens it
+        in_set: what is done with the set once home
+        night: how it lies at night
+        first_morning: what is done on the first morning
+    """
+
+    days: int
+    definition: float
+    days_max: int | None = None
+    leaves: OnHead = OnHead.LOOSE
+    covered_by: str = ""
+    looks: tuple[HomeLook, ...] = ()
+    refresh: str = ""
+    in_set: str = ""
+    night: str = ""
+    first_morning: str = ""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Fitness:
+    """Which hair it can be made of. Common practice, no source.
+
+    Args:
+        length_cm: stretched length it can be made of, and up to which it is sensible [cm]; None
+            where any will do and the style is not offered in place of another
+        density_min: with fewer hairs the partings show [hairs/cm²]; house value
+        suits: patterns it is for; all where empty
+        works_from: what has to be on the head
+    """
+
+    length_cm: tuple[float, float] | None = None
+    density_min: float = 0.0
+    suits: tuple[Pattern, ...] = ()
+    works_from: tuple[OnHead, ...] = ()
+
+
+@dataclass(frozen=True, kw_only=True)
 class Technique:
     """How a style is made.
 
     Args:
+        style: its key
         title: the trade's name
-        noun: one of its sections, e.g. "row"
-        scheme: how it is parted
-        sections, sections_max: usual and largest sensible number of sections
-        shape_min: hands-on minutes of a usual section of 25 cm, medium hair
-        how: what the hands do
-        set_kind: what a section is while it dries
-        blot: how the hair is blotted
-        stretch: share of the shrinkage it takes out, 0 to 1
-        stays_in: products left in, in school order; hold last
-        mask_min, mask_max_min: treatment time, and how long it may grow
-        pins_each, clips: pins for each section, clips for the whole head
-        released: taken down once dry
-        release_h: usual hours to take-down when air dried
-        release_each_min: minutes to take down one section
-        finish_min: minutes of separating, lifting, settling work
-        settle_min: minutes to let it settle before judging
-        wear_days: usual wear
-        definition: definition on day one at the middle of the scale
-        tension: pulls at the hairline
-        start: begins with a wash, or works on what is worn
-        washing: how much washing
-        rods_each: rods for each section
-        pins_whole: pins for the whole head, besides those of sections
-        pins_pair: pins for every two sections
-        ties_whole: soft ties for the whole head
-        on_rod: share of the length that is wound on its rod
-        ends_banded: a small band at the end of each section
+        group: under which it is listed
+        parting, wash, setting, kit, release, finish, wear, fitness: its parts
+        stays_in: products left in, in the usual order; hold last
         usual: how its details are done where nobody chose
-        mixes: strands are smoothed one by one, so some can be coiled instead
-        gathered: worn gathered, nothing is parted at the end
-        damp_first: bands and pins go in when damp, not dripping
-        water: in the hair where nothing is washed [g/g]; else by the blotting
-        separate: how the finished hair is parted, in a sentence
-        release_how: how it is taken down
-        suits: patterns it is for; all where empty
-        head_down: can be done with the head down
-        works_from: what has to be on the head
-        leaves: what is on the head afterwards
-        directed: sections of each side laid forward, to the side and back, where it is parted so
-        band_stretch: share of the shrinkage taken out under bands, between them and where ends
-            are left out
-        bundled: banded in pairs
     """
 
+    style: Style
     title: str
-    noun: str
-    scheme: Scheme
-    sections: int
-    sections_max: int
-    shape_min: float
-    how: str
-    set_kind: SetKind
-    blot: Blot
-    stretch: float
+    group: StyleGroup
+    parting: Parting
+    setting: Setting
+    kit: Kit
+    release: Release
+    wear: Wear
     stays_in: tuple[Role, ...]
-    mask_min: float
-    mask_max_min: float
-    pins_each: int
-    clips: int
-    released: bool
-    release_h: float
-    release_each_min: float
-    finish_min: float
-    settle_min: float
-    wear_days: int
-    definition: float
-    tension: bool
-    start: Start = Start.WASH
-    washing: Washing = Washing.FULL
-    rods_each: int = 0
-    pins_whole: int = 0
-    pins_pair: int = 0
-    ties_whole: int = 0
-    on_rod: float = 1.0
-    ends_banded: bool = False
+    wash: Wash = field(default_factory=Wash)
+    finish: Finish = field(default_factory=Finish)
+    fitness: Fitness = field(default_factory=Fitness)
     usual: Mapping[Detail, Manner] = field(default_factory=dict)
-    mixes: bool = False
-    gathered: bool = False
-    damp_first: bool = False
-    water: float | None = None
-    separate: str = "Part only where the hair wants to."
-    release_how: str = ""
-    suits: tuple[Pattern, ...] = ()
-    head_down: bool = False
-    works_from: tuple[OnHead, ...] = ()
-    leaves: OnHead = OnHead.LOOSE
-    directed: tuple[int, int, int] = (0, 0, 0)
-    band_stretch: tuple[float, float, float] = (0.0, 0.0, 0.0)
-    bundled: bool = False
 
     @property
-    def rows(self) -> bool:
+    def in_rows(self) -> bool:
         """Whether it lies on the scalp in rows."""
-        return self.scheme is Scheme.ROWS
+        return self.parting.scheme is Scheme.ROWS
+
+
+def with_parts(technique: Technique, **changes: Mapping[str, Any]) -> Technique:
+    """A technique with other values in some of its parts.
+
+    Args:
+        technique: that is changed
+        changes: values by the name of the part, e.g. ``kit={"pins_each": 1}``
+    """
+    parts = {name: replace(getattr(technique, name), **values) for name, values in changes.items()}
+    return replace(technique, **parts)

@@ -1,13 +1,12 @@
 """No answer changes unless the version of the rules does."""
 
-import json
 import math
 from collections.abc import Iterator
 from typing import Any
 from unittest import TestCase
 
 from craft import RULES_VERSION
-from craft.tests.golden import ANSWERS, answers
+from craft.tests import golden
 
 #: Numbers may differ so much between machines.
 RELATIVE, ABSOLUTE = 2e-3, 0.011
@@ -35,10 +34,10 @@ def differences(before: Any, now: Any, path: str = "") -> Iterator[str]:
 
 class GoldenTest(TestCase):
     def test_answers_change_only_with_the_version_of_the_rules(self) -> None:
-        kept = json.loads(ANSWERS.read_text("utf-8"))
-        changes = list(differences(kept["answers"], answers()))
+        version, kept = golden.read()
+        changes = list(differences(kept, golden.answers()))
         listing = "\n".join(changes[:12])
-        if kept["rules_version"] == RULES_VERSION:
+        if version == RULES_VERSION:
             self.assertFalse(
                 changes,
                 f"{len(changes)} changed: raise RULES_VERSION, then make golden.\n{listing}",

@@ -28,6 +28,16 @@ class Style(StrEnum):
     NIGHT_PREP = "night_prep"
 
 
+class StyleGroup(StrEnum):
+    """Groups in which services are listed."""
+
+    TWISTS = "twists"
+    RODS = "rods"
+    LOOSE = "loose"
+    WASHES = "washes"
+    BETWEEN = "between"
+
+
 class Start(StrEnum):
     """What a service begins with."""
 

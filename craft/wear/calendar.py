@@ -12,12 +12,11 @@ from craft.contract.wear import Amount, WearAnswer, WearDay, WearDue, WearReques
 from craft.errors import CraftError, Missing
 from craft.physics.appearance import definition_on, length_on
 from craft.physics.curl import curl_retention
-from craft.plan.alternatives.chain import CHAINS, looks_after
+from craft.plan.alternatives.chain import looks_after
 from craft.plan.assemble import case_of
 from craft.plan.case import Case
 from craft.plan.forecast import Forecast, forecast_of
 from craft.plan.home import (
-    GEL_AGAIN,
     REFRESH,
     WASH_BY_DAY,
     comes_back,
@@ -29,6 +28,7 @@ from craft.plan.home import (
     wear_days,
 )
 from craft.plan.planner import finished
+from craft.styles.shared import GEL_AGAIN
 from craft.vocabulary import OnHead, Refreshing, Role, WearEventKind, WearPhase
 from craft.wear import household
 from craft.wear.card import drawings, help_at_home
@@ -122,7 +122,7 @@ class Worn:
             CraftError: it was opened before it was begun
         """
         opened = self.request.released_on
-        if opened is None or not self.case.technique.released:
+        if opened is None or not self.case.technique.release.needed:
             return release_day(self.case, self.forecast)
         if opened < self.request.done_on:
             raise CraftError("released_on", f"Give {self.request.done_on} or a day after it.")
@@ -178,7 +178,7 @@ class Worn:
     @cached_property
     def looks(self) -> Mapping[int, str]:
         """What it is worn as, by the day from which on."""
-        if self.case.request.goal.style not in CHAINS:
+        if not self.case.technique.wear.looks:
             return {}
         return {self.first + look.day - 1: look.title for look in looks_after(self.case.request)}
 
@@ -188,7 +188,7 @@ class Worn:
             return WearPhase.WASH
         if comes_back(self.case, self.forecast) and day < self.first:
             return WearPhase.IN_SET
-        if self.case.technique.released and day == self.first:
+        if self.case.technique.release.needed and day == self.first:
             return WearPhase.RELEASE
         return WearPhase.WORN if day <= self.good else WearPhase.PAST
 
@@ -324,7 +324,7 @@ def wear(request: WearRequest) -> WearAnswer:
     return answered(
         request,
         WearAnswer(
-            release_on=on(worn.first) if case.technique.released else None,
+            release_on=on(worn.first) if case.technique.release.needed else None,
             good_until=on(worn.good),
             good_until_low=on(worn.first + math.floor(good * sooner)),
             good_until_high=on(worn.first + math.ceil(good * later)),

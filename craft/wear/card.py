@@ -29,7 +29,7 @@ def cautions_at_home(plan: PlanAnswer) -> list[str]:
 def help_at_home(case: Case) -> list[HomeHelp]:
     """What to do when it frizzes, flattens, itches or hurts."""
     tied = case.request.goal.style is Style.SLICK_BUN
-    released = case.technique.released
+    released = case.technique.release.needed
     lines = [
         HomeHelp(when="It frizzes", do=FRIZZ if released or tied else FRIZZ_LOOSE),
         HomeHelp(when="It lies flat", do=FLAT_TIED if tied else FLAT),
@@ -44,7 +44,7 @@ def help_at_home(case: Case) -> list[HomeHelp]:
 def drawings(case: Case) -> list[HomeDrawing]:
     """What is worth a drawing: how it is opened, and how it lies at night."""
     drawn = []
-    if case.technique.released and case.technique.set_kind is not SetKind.LOOSE:
+    if case.technique.release.needed and case.technique.setting.kind is not SetKind.LOOSE:
         drawn.append(HomeDrawing.UNWIND)
     style, night = case.request.goal.style, case.request.person.night
     if style is Style.BANDED_STRETCH:

@@ -11,7 +11,7 @@ from craft.physics.appearance import settling_days
 from craft.plan.case import Case
 from craft.plan.home import WASH_BY_DAY, wear_days
 from craft.plan.steps.before import TAKE_DOWNS
-from craft.styles.catalogue import Technique
+from craft.styles.technique import Technique
 from craft.vocabulary import OnHead
 from craft.words import plural, spoken
 
@@ -46,7 +46,7 @@ class Limit:
 
 def worn_as(technique: Technique) -> OnHead:
     """What is on the head once the style is there."""
-    return OnHead.LOOSE if technique.released else technique.leaves
+    return OnHead.LOOSE if technique.release.needed else technique.wear.leaves
 
 
 def stays_on(worn: OnHead) -> bool:
@@ -96,7 +96,7 @@ def last_safe(case: Case, opened: int, extended: bool) -> Limit:
         opened: the day of the release
         extended: twisted again at night
     """
-    if not case.technique.released:
+    if not case.technique.release.needed:
         limit = left_on(worn_as(case.technique))
         return limit if limit.day <= WASH_BY_DAY else Limit(WASH_BY_DAY, limit.why)
     if extended:

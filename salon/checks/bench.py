@@ -69,14 +69,18 @@ def bench_core() -> None:
 
     hair = {"pattern": "4b", "length_cm": 40, "density_per_cm2": 220, "diameter_um": 75}
     for style, technique in TECHNIQUES.items():
-        goal = {"style": style.value, "sections": technique.sections_max, "release_after_h": 24}
+        goal = {
+            "style": style.value,
+            "sections": technique.parting.sections_max,
+            "release_after_h": 24,
+        }
         request = parse(PlanRequest, {"hair": hair, "goal": goal})
 
         def anew(request: PlanRequest = request) -> None:
             partings.part.cache_clear()
             plan(request)
 
-        label = f"{style.value}, {technique.sections_max} sections"
+        label = f"{style.value}, {technique.parting.sections_max} sections"
         took = median_ms(anew)
         report(f"{label}, new parting", took, PLAN_BUDGET_MS)
         if style.value in PLAN_BEFORE:

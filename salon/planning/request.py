@@ -120,7 +120,7 @@ def hours_of(wish: HeadWish) -> float:
     technique = TECHNIQUES[wish.goal.style]
     if wish.goal.release_after_h is not None:
         return wish.goal.release_after_h
-    return technique.release_h if technique.released else 0.0
+    return technique.release.usual_h if technique.release.needed else 0.0
 
 
 def school_for(head: Head, wish: HeadWish, house: House) -> dict[str, Any]:

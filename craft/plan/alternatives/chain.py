@@ -1,7 +1,7 @@
 """Looks over the days of one set: defined, pinned, puff, twisted again."""
 
-from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from collections.abc import Iterator, Sequence
+from dataclasses import replace
 
 from craft.contract.partings import Parting
 from craft.contract.plan import Goal, LookOn, Now, PlanRequest
@@ -10,55 +10,9 @@ from craft.errors import CraftError
 from craft.plan.home import WASH_BY_DAY
 from craft.plan.planner import plan
 from craft.styles.catalogue import TECHNIQUES
-from craft.vocabulary import OnHead, Style
-
-
-@dataclass(frozen=True)
-class Look:
-    """One look of a chain.
-
-    Args:
-        day: after the release, from 1
-        style: what is made
-        title: what it is called in the chain
-        sections: of the service; None for the usual number
-    """
-
-    day: int
-    style: Style
-    title: str
-    sections: int | None = None
-
-
-#: Day 1 defined, day 3 pinned, day 5 puff, then twisted again. Common practice, no source.
-AFTER_A_SET = (
-    Look(3, Style.PUFF_PIN_UP, "Pinned", 6),
-    Look(5, Style.PUFF_PIN_UP, "Puff", 4),
-    Look(7, Style.REFRESH_VISIT, "Twisted again"),
-)
-AFTER_A_WASH_AND_GO = (
-    Look(3, Style.PUFF_PIN_UP, "Pinned", 4),
-    Look(5, Style.SLICK_BUN, "Bun"),
-)
-AFTER_COILS = (
-    Look(8, Style.COIL_OUT, "Opened"),
-    Look(10, Style.PUFF_PIN_UP, "Puff", 4),
-)
-
-ALL_LOOKS = (*AFTER_A_SET, *AFTER_A_WASH_AND_GO, *AFTER_COILS)
-
-CHAINS = {
-    Style.TWO_STRAND_TWIST_OUT: AFTER_A_SET,
-    Style.FLAT_TWIST_OUT: AFTER_A_SET,
-    Style.BRAID_OUT: AFTER_A_SET,
-    Style.TWIST_ROD_SET: AFTER_A_SET[:2],
-    Style.ROD_SET: AFTER_A_SET[:2],
-    Style.BANDED_TWIST_OUT: AFTER_A_SET,
-    Style.BANDED_STRETCH: AFTER_A_SET[1:2],
-    Style.SHINGLE_WASH_AND_GO: AFTER_A_WASH_AND_GO,
-    Style.SHAKE_WASH_AND_GO: AFTER_A_WASH_AND_GO,
-    Style.FINGER_COILS: AFTER_COILS,
-}
+from craft.styles.technique import HomeLook
+from craft.vocabulary import OnHead
+from craft.vocabulary.sets import SetKind
 
 
 def chain(request: PlanRequest) -> ChainAnswer:
@@ -68,15 +22,17 @@ def chain(request: PlanRequest) -> ChainAnswer:
         CraftError: the style is followed by none, or as planning raises it
     """
     style = request.goal.style
-    if style not in CHAINS:
-        names = ", ".join(CHAINS)
+    technique = TECHNIQUES[style]
+    if not technique.wear.looks:
+        names = ", ".join(key for key, other in TECHNIQUES.items() if other.wear.looks)
         raise CraftError("goal.style", f"No looks follow {style}. They follow: {names}.")
-    first = Look(1, style, "Defined", request.goal.sections)
+    first = HomeLook(1, style, "Defined", request.goal.sections)
     links = [link(request, first, request.now)]
-    worn = TECHNIQUES[style].leaves if style is Style.FINGER_COILS else OnHead.LOOSE
+    coils = technique.setting.kind is SetKind.COIL
+    worn = technique.wear.leaves if coils else OnHead.LOOSE
     for look in looks_after(request):
         links.append(link(request, look, Now(style=worn, worn_days=float(look.day))))
-        worn = TECHNIQUES[look.style].leaves
+        worn = TECHNIQUES[look.style].wear.leaves
     return ChainAnswer(
         links=links,
         hands_on_min=round(sum(part.hands_on_min for part in links), 1),
@@ -84,17 +40,23 @@ def chain(request: PlanRequest) -> ChainAnswer:
     )
 
 
-def looks_after(request: PlanRequest) -> Sequence[Look]:
+def every_look() -> Iterator[HomeLook]:
+    """The looks that follow any style."""
+    for technique in TECHNIQUES.values():
+        yield from technique.wear.looks
+
+
+def looks_after(request: PlanRequest) -> Sequence[HomeLook]:
     """The looks that follow: as wished, else as usual for the style.
 
     Raises:
         CraftError: one of them does not follow; names it
     """
-    usual = CHAINS[request.goal.style]
+    usual = TECHNIQUES[request.goal.style].wear.looks
     if request.goal.looks is None:
         return usual
     check_days(request.goal.looks)
-    known = {look.style: look for look in (*ALL_LOOKS, *usual)}
+    known = {look.style: look for look in (*every_look(), *usual)}
     results = []
     for place, wished in enumerate(request.goal.looks):
         # Of two puffs the first is the pinned one, as usual.
@@ -111,7 +73,7 @@ def check_days(looks: Sequence[LookOn]) -> None:
     Raises:
         CraftError: one does not; names it
     """
-    allowed = {look.style for look in ALL_LOOKS}
+    allowed = {look.style for look in every_look()}
     for place, look in enumerate(looks):
         if look.style not in allowed:
             names = ", ".join(sorted(allowed))
@@ -122,7 +84,7 @@ def check_days(looks: Sequence[LookOn]) -> None:
             )
 
 
-def link(request: PlanRequest, look: Look, now: Now) -> Link:
+def link(request: PlanRequest, look: HomeLook, now: Now) -> Link:
     """One look, planned as a service of its own."""
     own = request
     if look.style is not request.goal.style:

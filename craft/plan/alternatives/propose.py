@@ -47,18 +47,19 @@ def variations(request: PlanRequest) -> Iterator[dict[str, Any]]:
     if sections_open(request):
         counts = tuple(
             dict.fromkeys(
-                even(technique.sections * f, technique.sections_max) for f in SECTION_FACTORS
+                even(technique.parting.sections * f, technique.parting.sections_max)
+                for f in SECTION_FACTORS
             )
         )
     # Stages chosen by hand leave neither dryer nor water open.
     by_hand = bool(request.stages)
-    warm = request.goal.max_heat is not Heat.NONE and technique.start is Start.WASH
+    warm = request.goal.max_heat is not Heat.NONE and technique.wash.start is Start.WASH
     dryers = (Dryer.AIR, Dryer.HOOD, Dryer.DIFFUSER) if warm else (Dryer.AIR,)
     if by_hand:
         dryers = (request.dry,)
     blots = (
         (None, Blot.PRESSED)
-        if technique.blot is Blot.CLOTH and not technique.damp_first and not by_hand
+        if technique.wash.blot is Blot.CLOTH and not technique.setting.damp_first and not by_hand
         else (None,)
     )
     for count in counts:

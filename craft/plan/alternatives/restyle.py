@@ -8,7 +8,6 @@ from craft.contract.plan import PlanRequest
 from craft.contract.proposals import RestyleAnswer
 from craft.errors import CraftError
 from craft.plan.assemble import case_of, usual_count
-from craft.plan.fitness import WEAR_MOST
 from craft.plan.forecast import forecast_of
 from craft.plan.planner import routine
 from craft.plan.steps.edits import edited
@@ -58,9 +57,11 @@ def numbers(request: PlanRequest) -> Iterator[Dropped]:
     goal, technique = request.goal, TECHNIQUES[request.goal.style]
     usual = usual_count(technique, request, request.hair.length_cm)
     low, high = (share * usual for share in COUNT_SHARES)
-    if goal.sections is not None and not low <= goal.sections <= min(high, technique.sections_max):
+    if goal.sections is not None and not low <= goal.sections <= min(
+        high, technique.parting.sections_max
+    ):
         yield {"goal": {"sections": None}}, f"{goal.sections} sections: {usual} are usual"
-    most = WEAR_MOST.get(goal.style)
+    most = TECHNIQUES[goal.style].wear.days_max
     if goal.wear_days is not None and most is not None and goal.wear_days > most:
         days = plural(goal.wear_days, "day")
         yield {"goal": {"wear_days": None}}, f"worn {days}: it holds {most} at most"
@@ -72,18 +73,18 @@ def numbers(request: PlanRequest) -> Iterator[Dropped]:
 
 #: Numbers of one kind of set: field, words, whether a technique has it, what is missing else.
 OF_A_SET: tuple[tuple[str, Callable[[Any], str], Callable[[Technique], bool], str], ...] = (
-    ("rod_mm", lambda mm: f"rods of {mm:g} mm", lambda t: bool(t.rods_each), "rods"),
+    ("rod_mm", lambda mm: f"rods of {mm:g} mm", lambda t: bool(t.kit.rods_each), "rods"),
     (
         "coil_mm",
         lambda mm: f"coils of {mm:g} mm",
-        lambda t: t.set_kind is SetKind.COIL,
+        lambda t: t.setting.kind is SetKind.COIL,
         "coils",
     ),
-    ("bands", lambda _: "the bands", lambda t: any(t.band_stretch), "bands"),
+    ("bands", lambda _: "the bands", lambda t: any(t.kit.band_stretch), "bands"),
     (
         "release_after_h",
         lambda h: f"opened after {h:g} h",
-        lambda t: t.released,
+        lambda t: t.release.needed,
         "set to open",
     ),
 )
@@ -100,7 +101,7 @@ def plannable(request: PlanRequest) -> bool:
 
 def stages(request: PlanRequest) -> Iterator[Dropped]:
     """Stages of drying, where nothing is dried or they cannot be."""
-    if request.stages and TECHNIQUES[request.goal.style].start is not Start.WASH:
+    if request.stages and TECHNIQUES[request.goal.style].wash.start is not Start.WASH:
         yield {"stages": None}, f"{plural(len(request.stages), 'stage')} of drying: nothing dries"
 
 

@@ -133,7 +133,7 @@ def residue_risk(case: Case, *_: object) -> Sign | None:
 def thin_film(case: Case, *_: object) -> Sign | None:
     """Too little to hold a curl."""
     total = film_left_on(case)
-    light_on_purpose = not case.dries or case.technique.washing is Washing.RESET
+    light_on_purpose = not case.dries or case.technique.wash.kind is Washing.RESET
     if light_on_purpose or total >= doses.THIN_BELOW_G_PER_M2:
         return None
     return Sign(

@@ -7,8 +7,6 @@ from craft.contract.reasons import HOUSE
 from craft.plan.case import Case
 from craft.plan.cautions.rule import CautionRule, Sign
 from craft.plan.fitness import (
-    DENSITY_LEAST,
-    WEAR_MOST,
     fits_length,
     length_range,
     styles_instead,
@@ -50,7 +48,7 @@ def wrong_length(case: Case, *_: object) -> Sign | None:
 
 def unsuited(case: Case, *_: object) -> Sign | None:
     """A style made for other hair."""
-    suits = case.technique.suits
+    suits = case.technique.fitness.suits
     if not suits or case.hair.pattern in suits:
         return None
     return Sign(
@@ -62,7 +60,7 @@ def unsuited(case: Case, *_: object) -> Sign | None:
 
 def worn_too_long(case: Case, *_: object) -> Sign | None:
     """A wish to wear a style longer than it holds or than is good for the hair."""
-    days, most = case.request.goal.wear_days, WEAR_MOST.get(case.request.goal.style)
+    days, most = case.request.goal.wear_days, case.technique.wear.days_max
     if days is None or most is None or days <= most:
         return None
     return Sign(
@@ -88,11 +86,11 @@ def too_much_for_one(case: Case, _: Forecast, steps: Sequence[Step]) -> Sign | N
 def tension_edges(case: Case, *_: object) -> Sign | None:
     """No pull on thinning edges or a sore scalp."""
     conditions = {Condition.EDGE_THINNING} & set(case.request.person.conditions)
-    if not (case.technique.tension and conditions):
+    if not (case.technique.setting.tension and conditions):
         return None
     hairline = (
         "leave the hairline out of the rows"
-        if case.technique.rows
+        if case.technique.in_rows
         else "leave the hairline loose, nothing tied or wound tight there"
     )
     return Sign(
@@ -104,12 +102,12 @@ def tension_edges(case: Case, *_: object) -> Sign | None:
 
 def tension_again(case: Case, *_: object) -> Sign | None:
     """The same pull at the same place again and again thins the hairline."""
-    if not case.technique.tension:
+    if not case.technique.setting.tension:
         return None
     for past in case.request.past:
         before = TECHNIQUES[past.style]
         same = past.style is case.request.goal.style or past.scheme is case.layout.scheme
-        if past.days_ago <= TENSION_REST_DAYS and before.tension and same:
+        if past.days_ago <= TENSION_REST_DAYS and before.setting.tension and same:
             return Sign(
                 f"{before.title}, parted alike, {plural(past.days_ago, 'day')} ago: the same pull "
                 "at the same place again strains the roots. Part it elsewhere, or let it rest."
@@ -121,9 +119,9 @@ def tension_again(case: Case, *_: object) -> Sign | None:
 
 def sparse(case: Case, *_: object) -> Sign | None:
     """Partings show on sparse hair."""
-    least = DENSITY_LEAST.get(case.request.goal.style)
+    least = case.technique.fitness.density_min
     density = case.hair.density_per_cm2
-    if least is None or density >= least:
+    if density >= least:
         return None
     return Sign(
         f"{case.technique.title}: the scalp shows below {least:g} hairs/cm²; this is {density:.0f}."

@@ -48,7 +48,7 @@ def no_inversion(case: Case, *_: object) -> Sign | None:
     conditions = conditions_of(
         case.request.person, Condition.PREGNANCY, Condition.NECK_PAIN, Condition.EPILEPSY
     )
-    if not (conditions and case.technique.head_down):
+    if not (conditions and case.technique.setting.head_down):
         return None
     return Sign(
         "Not head-down: work upright, tilt sideways at most, and stop if it makes dizzy.",

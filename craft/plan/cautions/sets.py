@@ -12,20 +12,18 @@ from craft.plan.kit import pieces as kit
 from craft.plan.kit.curls import rod_curl
 from craft.plan.steps.before import TAKE_DOWNS
 from craft.plan.steps.step import sitting_minutes
-from craft.vocabulary import Dryer, Elasticity, Heat, Night, Severity, StageKind, Style
+from craft.vocabulary import Dryer, Elasticity, Heat, Night, Severity, StageKind
 from craft.words import plural
 
 #: A mask that waits longer than this is slept in [min]. House value.
 OVERNIGHT_FROM_MIN = 180.0
-#: What hair is worn under, by style.
-COVERED = {Style.SLICK_BUN: "the tie of the bun", Style.UNDER_WIG_BASE: "the wig"}
 HANDBOOK = "Standard cosmetology handbooks, from memory."
 
 
 def not_dry_at_release(case: Case, forecast: Forecast, *_: object) -> Sign | None:
     """A set opened before it is dry frizzes."""
     odds = forecast.odds
-    timed = case.technique.released or case.request.goal.release_after_h is not None
+    timed = case.technique.release.needed or case.request.goal.release_after_h is not None
     if not timed or odds >= SAFE_ODDS:
         return None
     dry_h = forecast.run.time_to(1.0)
@@ -77,7 +75,7 @@ def damp_cap(case: Case, forecast: Forecast, *_: object) -> Sign | None:
         for stage, start in zip(forecast.stages, forecast.begins, strict=True)
         if stage.kind is StageKind.CAP
     )
-    covered = COVERED.get(case.request.goal.style)
+    covered = case.technique.wear.covered_by
     worn = ((forecast.release_h, covered),) if covered and case.dries else ()
     for at_h, under in (*capped, *worn):
         odds = forecast.odds_with(forecast.stages, at_h)
@@ -143,7 +141,7 @@ def wear_overdue(case: Case, *_: object) -> Sign | None:
 
 def nothing_to_work_on(case: Case, *_: object) -> Sign | None:
     """A service that needs something on the head that is not there."""
-    needs = case.technique.works_from
+    needs = case.technique.fitness.works_from
     now = case.request.now.style
     if not needs or now in needs:
         return None

@@ -7,7 +7,7 @@ from craft.contract.reasons import HOUSE, reason
 from craft.head.partings import Section
 from craft.physics import curl, drying, winding
 from craft.plan.case import Case
-from craft.vocabulary import SetKind, Style
+from craft.vocabulary import SetKind
 
 #: A rod curl opens by this share of its diameter for each stretch, and was wound with so much of
 #: its diameter between turns. House values.
@@ -43,11 +43,11 @@ def rod_curl(
         stretch: share of the shrinkage it takes out; else as the technique does
         section: which one; else a mean one
     """
-    taken_out = case.technique.stretch if stretch is None else stretch
-    rods = max(1, case.technique.rods_each)
+    taken_out = case.technique.setting.stretch if stretch is None else stretch
+    rods = max(1, case.technique.kit.rods_each)
     grams = section.grams if section else case.hair_g / len(case.sections)
     length = section.length_cm if section else case.hair.length_cm
-    share = case.technique.on_rod
+    share = case.technique.kit.on_rod
     wound = winding.wind(grams * share / rods, length * share, rod_mm)
     # The curl is as wide as the hair lay on average, not as the bare rod.
     coil_cm = wound.mean_mm / 10 * (1 + ROD_SPRING * taken_out)
@@ -62,7 +62,7 @@ LEAST_BETWEEN_CM, LEFT_OUT_MOST = 3.0, 1 / 6
 
 def bands_of(case: Case) -> Bands | None:
     """How sections are banded: as wished, else as usual, less on short hair; None where not."""
-    if not any(case.technique.band_stretch):
+    if not any(case.technique.kit.band_stretch):
         return None
     if case.request.goal.bands is not None:
         return case.request.goal.bands
@@ -90,8 +90,8 @@ def stretch_of(case: Case) -> float:
     """Share of the shrinkage that the set takes out, 0 to 1."""
     held = banded(case, case.hair.length_cm)
     if held is None:
-        return case.technique.stretch
-    return winding.banded_stretch(held, *case.technique.band_stretch)
+        return case.technique.setting.stretch
+    return winding.banded_stretch(held, *case.technique.kit.band_stretch)
 
 
 def coil_mm(case: Case, length_cm: float) -> float:
@@ -117,6 +117,12 @@ def section_hangs(case: Case, section: Section, rod_mm: float | None) -> float:
     return hangs(case, stretch_of(case), rod_mm, section)
 
 
+def wound_whole(case: Case) -> bool:
+    """Whether each section is wound from end to root on one rod."""
+    technique = case.technique
+    return technique.setting.kind is SetKind.ROD and technique.kit.rods_each == 1
+
+
 def hangs(
     case: Case, stretch: float, rod_mm: float | None, section: Section | None = None
 ) -> float:
@@ -129,13 +135,13 @@ def hangs(
         section: which one; else the hair of most of the head
     """
     length = section.length_cm if section else case.hair.length_cm
-    if rod_mm is not None and case.request.goal.style is Style.ROD_SET:
+    if rod_mm is not None and wound_whole(case):
         return rod_curl(case, rod_mm, stretch, section).hanging_cm
-    if case.technique.set_kind is SetKind.COIL:
+    if case.technique.setting.kind is SetKind.COIL:
         return coil_hangs(case, length, stretch)
-    if case.technique.set_kind in STRANDS and section is not None:
+    if case.technique.setting.kind in STRANDS and section is not None:
         return twined_hangs(case, section, stretch)
-    if case.technique.set_kind in STRANDS:
+    if case.technique.setting.kind in STRANDS:
         largest = max(case.sections, key=lambda part: part.hairs)
         return twined_hangs(case, largest, stretch, length)
     return curl.finished_length(length, case.hair.curl_index, stretch)
@@ -158,7 +164,7 @@ def twined_hangs(
 
 def turns_of(case: Case, section: Section, rod_mm: float | None) -> float | None:
     """Turns round the rod, of the coil, or of the strands of a section."""
-    kind = case.technique.set_kind
+    kind = case.technique.setting.kind
     if rod_mm is not None:
         return rod_curl(case, rod_mm, section=section).wound.turns
     if kind is SetKind.COIL:
@@ -173,7 +179,7 @@ def turns_of(case: Case, section: Section, rod_mm: float | None) -> float | None
 
 def twined(case: Case, section: Section) -> winding.Twined:
     """A section twisted or braided."""
-    kind = case.technique.set_kind
+    kind = case.technique.setting.kind
     packed = drying.PACKED_KG_PER_M3[kind] / 1000
     return winding.twine(section.grams, section.length_cm, packed, STRANDS[kind])
 
@@ -182,7 +188,7 @@ def curl_width(case: Case, section: Section, rod_mm: float | None) -> float | No
     """Across the curl a rod or coil leaves [mm]."""
     if rod_mm is not None:
         return rod_curl(case, rod_mm, section=section).diameter_mm
-    if case.technique.set_kind is SetKind.COIL:
+    if case.technique.setting.kind is SetKind.COIL:
         return coil_mm(case, section.length_cm)
     return None
 
@@ -195,7 +201,7 @@ def span(values: list[float], digits: int = 0) -> str:
 
 def set_in_words(case: Case, rods: dict[int, float]) -> tuple[list[str], list[Reason]]:
     """What the set is made of, in words, and why."""
-    kind, details, why = case.technique.set_kind, [], []
+    kind, details, why = case.technique.setting.kind, [], []
     sections = case.sections
     turns = [turns_of(case, section, rods.get(section.number)) for section in sections]
     wound = [turn for turn in turns if turn is not None]
@@ -245,7 +251,7 @@ def set_in_words(case: Case, rods: dict[int, float]) -> tuple[list[str], list[Re
     if held is not None:
         bands = bands_of(case)
         each = bands.each if bands else 0
-        what = "bundle" if case.technique.bundled else "section"
+        what = "bundle" if case.technique.kit.bundled else "section"
         details.append(
             f"{each} bands down each {what}, gaps of {held.gap_cm:.1f} cm, "
             + (f"{held.out_cm:.1f} cm of ends left out." if held.out_cm else "to the tip.")

@@ -28,13 +28,13 @@ def rod_mm(case: Case) -> float:
     """Diameter of the rods [mm]: as wished, else usual for the length."""
     if case.request.goal.rod_mm is not None:
         return case.request.goal.rod_mm
-    length = case.hair.length_cm * case.technique.on_rod
+    length = case.hair.length_cm * case.technique.kit.on_rod
     return next((rod for limit, rod in USUAL_RODS if length <= limit), LONG_ROD_MM)
 
 
 def sizes_by_section(case: Case) -> dict[int, float]:
     """Rod each section is meant for [mm]: one size, or sizes from the nape to the top."""
-    if not case.technique.rods_each:
+    if not case.technique.kit.rods_each:
         return {}
     sizes, usual = case.request.parting.sizes_mm, rod_mm(case)
     return {
@@ -46,12 +46,12 @@ def sizes_by_section(case: Case) -> dict[int, float]:
 def rods_by_size(case: Case) -> dict[float, int]:
     """How many rods of each size, the most first."""
     counts = Counter(sizes_by_section(case).values())
-    return {size: count * case.technique.rods_each for size, count in counts.most_common()}
+    return {size: count * case.technique.kit.rods_each for size, count in counts.most_common()}
 
 
 def rods_needed(case: Case) -> int:
     """How many rods."""
-    return case.technique.rods_each * len(case.sections)
+    return case.technique.kit.rods_each * len(case.sections)
 
 
 def stock(case: Case) -> dict[float, int] | None:
@@ -149,7 +149,7 @@ def substitute_rods(case: Case) -> list[Substitute]:
     than two. Left and right get the same.
     """
     results: list[Substitute] = []
-    each, meant = case.technique.rods_each, sizes_by_section(case)
+    each, meant = case.technique.kit.rods_each, sizes_by_section(case)
     for wanted, gap in missing(case).items():
         free = [
             (
@@ -219,12 +219,14 @@ def pins_for(case: Case, count: int) -> int:
     """Pins of so many sections, of the pairs they make, and of the whole head."""
     technique = case.technique
     pairs = math.ceil(count / 2)
-    return technique.pins_each * count + technique.pins_pair * pairs + technique.pins_whole
+    return (
+        technique.kit.pins_each * count + technique.kit.pins_pair * pairs + technique.kit.pins_whole
+    )
 
 
 def ties_needed(case: Case) -> int:
     """Soft ties of the whole head; the loose bun that stretches roots takes one."""
-    return case.technique.ties_whole + does(case, Detail.ROOT_STRETCH)
+    return case.technique.kit.ties_whole + does(case, Detail.ROOT_STRETCH)
 
 
 def bands_needed(case: Case) -> int:
@@ -234,16 +236,16 @@ def bands_needed(case: Case) -> int:
 
 def bands_for(case: Case, count: int) -> int:
     """Bands of so many sections, or of the bundles they make in pairs."""
-    at_ends = count if case.technique.ends_banded else 0
+    at_ends = count if case.technique.kit.ends_banded else 0
     bands = bands_of(case)
     if bands is None:
         return at_ends
-    return at_ends + bands.each * (math.ceil(count / 2) if case.technique.bundled else count)
+    return at_ends + bands.each * (math.ceil(count / 2) if case.technique.kit.bundled else count)
 
 
 def bundles_of(case: Case) -> list[tuple[int, ...]]:
     """Sections that are banded together; none where each is for itself."""
-    return bundles(case.sections) if case.technique.bundled else []
+    return bundles(case.sections) if case.technique.kit.bundled else []
 
 
 def counted(case: Case) -> list[tuple[str, int, int | None]]:
@@ -254,7 +256,7 @@ def counted(case: Case) -> list[tuple[str, int, int | None]]:
     return [
         ("pins", pins_needed(case), kit.pins),
         ("bands", bands_needed(case), kit.bands),
-        ("clips", case.technique.clips, kit.clips),
+        ("clips", case.technique.kit.clips, kit.clips),
         ("ties", ties_needed(case), kit.ties),
     ]
 
@@ -318,7 +320,7 @@ def substitutes_out(case: Case) -> list[SubstituteRods]:
         results.append(
             SubstituteRods(
                 diameter_mm=substitute.diameter_mm,
-                count=len(substitute.sections) * case.technique.rods_each,
+                count=len(substitute.sections) * case.technique.kit.rods_each,
                 sections=list(substitute.sections),
                 curl_mm=round(curl.diameter_mm, 1),
                 wanted_curl_mm=round(wanted.diameter_mm, 1),
@@ -347,7 +349,7 @@ def kit_needed(case: Case) -> KitNeeded:
         substitutes=substitutes,
         pins=pins_needed(case),
         bands=bands_needed(case),
-        clips=case.technique.clips,
+        clips=case.technique.kit.clips,
         ties=ties_needed(case),
         reasons=kit_reasons(case),
     )
@@ -365,29 +367,29 @@ def kit_reasons(case: Case) -> list[Reason]:
     technique, count = case.technique, len(case.sections)
     reasons = []
     for each, name, total in (
-        (technique.pins_each, "pins", technique.pins_each * count),
-        (technique.rods_each, "rods", rods_needed(case)),
+        (technique.kit.pins_each, "pins", technique.kit.pins_each * count),
+        (technique.kit.rods_each, "rods", rods_needed(case)),
     ):
         if each:
             one = plural(each, name.removesuffix("s"))
-            text = f"{one} for each of {plural(count, technique.noun)}: {total}."
+            text = f"{one} for each of {plural(count, technique.parting.noun)}: {total}."
             reasons.append(reason(f"{name}_each", text, f"sections {count}", TRADE))
     bands = bands_of(case)
     if bands is not None:
-        what = "bundles of two" if technique.bundled else f"{technique.noun}s"
-        of = math.ceil(count / 2) if technique.bundled else count
+        what = "bundles of two" if technique.kit.bundled else f"{technique.parting.noun}s"
+        of = math.ceil(count / 2) if technique.kit.bundled else count
         text = f"{bands.each} bands for each of {of} {what}."
         reasons.append(reason("bands_each", text, f"sections {count}", TRADE))
-    if technique.pins_pair:
-        text = f"{plural(technique.pins_pair, 'pin')} for every two: {pins_needed(case)}."
+    if technique.kit.pins_pair:
+        text = f"{plural(technique.kit.pins_pair, 'pin')} for every two: {pins_needed(case)}."
         reasons.append(reason("pins_pair", text, f"sections {count}", TRADE))
-    if technique.ends_banded:
+    if technique.kit.ends_banded:
         text = f"A small band at each end: {count}."
         reasons.append(reason("bands_ends", text, f"sections {count}", TRADE))
     if ties_needed(case):
         text = f"{plural(ties_needed(case), 'soft tie')} for the whole head."
         reasons.append(reason("ties_whole", text, f"style {case.request.goal.style}", TRADE))
-    if technique.rods_each:
+    if technique.kit.rods_each:
         text = f"{rod_mm(case):g} mm are usual up to {case.hair.length_cm:g} cm of length."
         if case.request.goal.rod_mm is not None:
             text = f"{rod_mm(case):g} mm were wished."

@@ -79,7 +79,7 @@ TAKE_DOWNS = {
 def before(case: Case) -> list[Step]:
     """Everything before water."""
     steps = take_down(case)
-    if case.technique.start is Start.WORN:
+    if case.technique.wash.start is Start.WORN:
         return [*steps, *freshen(case)]
     if case.arrival is Arrival.MISTED:
         steps += freshen(case)
@@ -121,7 +121,7 @@ def take_down(case: Case) -> list[Step]:
     """The old style comes out, unless the service works on it."""
     worn = case.request.now.style
     old = TAKE_DOWNS.get(worn)
-    if old is None or case.technique.start is Start.WORN:
+    if old is None or case.technique.wash.start is Start.WORN:
         return []
     days = case.request.now.worn_days
     minutes, timed = take_down_minutes(case, old)
@@ -195,7 +195,7 @@ def oil_first(case: Case) -> Step:
 
 def detangles_before_water(case: Case) -> bool:
     """Matted hair is detangled in oil, before water swells it."""
-    removal = case.technique.washing is Washing.RESET and bool(case.technique.works_from)
+    removal = case.technique.wash.kind is Washing.RESET and bool(case.technique.fitness.works_from)
     return removal or case.detangled_days >= DETANGLE_FIRST_FROM_DAYS
 
 

@@ -156,7 +156,7 @@ def bands_dripping(case: Case, steps: Steps) -> Iterator[Broken]:
     """Bands on hair that nobody let dry to damp."""
     keys = [step.key for step in steps]
     banding = "band" if "band" in keys else "shape"
-    if not (case.technique.damp_first and case.soaks and banding in keys):
+    if not (case.technique.setting.damp_first and case.soaks and banding in keys):
         return
     if "damp" not in keys:
         yield BANDS_DRIPPING, f"{banding} without damp"

@@ -62,7 +62,7 @@ def usual_refreshing(case: Case) -> Refreshing:
     """What freshens this style where nobody chose."""
     if case.request.goal.style in KEPT_DRY:
         return Refreshing.OIL
-    return Refreshing.RETWIST if case.technique.released else Refreshing.STYLER_SPRAY
+    return Refreshing.RETWIST if case.technique.release.needed else Refreshing.STYLER_SPRAY
 
 
 def chosen_by(school: School, topic: str) -> SchoolBy:
@@ -126,7 +126,7 @@ def schools(case: Case) -> list[SchoolChoice]:
         "Usual for the style." if asked.refresh is None else "As asked.",
         INSTEAD_REFRESH[won_refresh],
     )
-    if technique.released:
+    if technique.release.needed:
         worn = asked.release is Releasing.WORN_FIRST
         add(
             "release",
@@ -136,8 +136,8 @@ def schools(case: Case) -> list[SchoolChoice]:
             if worn
             else "Worn two to five days before it is opened.",
         )
-    if technique.start is Start.WASH:
-        if technique.washing is Washing.FULL:
+    if technique.wash.start is Start.WASH:
+        if technique.wash.kind is Washing.FULL:
             add(
                 "wash",
                 asked.wash,

@@ -63,13 +63,13 @@ HOOD_SLACK_MIN = 15.0
 def usual_hairs(case: Case) -> float:
     """Hairs in a usual section of the technique on a medium head."""
     medium = fibre.TYPICAL_DENSITY_PER_CM2[Level.MEDIUM] * case.scalp_cm2
-    return medium / case.technique.sections
+    return medium / case.technique.parting.sections
 
 
 def shape_minutes(case: Case, section: Section) -> float:
     """Hands-on minutes of shaping one section at the house pace [min]."""
     return timing.section_minutes(
-        case.technique.shape_min, section.length_cm, section.hairs, usual_hairs(case)
+        case.technique.setting.minutes_each, section.length_cm, section.hairs, usual_hairs(case)
     )
 
 
@@ -168,7 +168,7 @@ def lay_in(case: Case) -> Step:
 def shape(case: Case) -> Step:
     """The technique itself, section by section."""
     count = len(case.sections)
-    noun = case.technique.noun
+    noun = case.technique.parting.noun
     minutes = sum(shape_minutes(case, section) for section in case.sections)
     if case.request.goal.leave_out and case.request.goal.style is Style.UNDER_WIG_BASE:
         minutes += LEAVE_OUT_MIN
@@ -178,15 +178,18 @@ def shape(case: Case) -> Step:
         "shape",
         Family.SHAPE,
         f"{noun.capitalize()}s, {count}",
-        case.technique.how + detail_instructions(case, *SHAPED) + posture(case) + left_out(case),
+        case.technique.setting.how
+        + detail_instructions(case, *SHAPED)
+        + posture(case)
+        + left_out(case),
         minutes=minutes,
         station=Station.CHAIR,
         sections=count,
         reasons=[
             reason(
                 "section_time",
-                f"{case.technique.shape_min:g} min for a usual {noun} of 25 cm, scaled by length "
-                f"and hair: {minutes / count:.1f} min each on this head.",
+                f"{case.technique.setting.minutes_each:g} min for a usual {noun} of 25 cm, scaled "
+                f"by length and hair: {minutes / count:.1f} min each on this head.",
                 f"{count} sections of {case.hair.length_cm:g} cm",
                 HOUSE,
             ),
@@ -217,7 +220,7 @@ def left_out(case: Case) -> str:
 
 def posture(case: Case) -> str:
     """Upright or head-down, where the style can be either."""
-    if not case.technique.head_down:
+    if not case.technique.setting.head_down:
         return ""
     asked = case.request.goal.head_down
     barred = any(condition in NOT_HEAD_DOWN for condition in case.request.person.conditions)
@@ -320,14 +323,14 @@ def stage_steps(case: Case, forecast: Forecast) -> list[Step]:
 def release(case: Case, forecast: Forecast) -> Step:
     """Take the set down, only when dry."""
     count = len(case.sections)
-    noun = case.technique.noun
+    noun = case.technique.parting.noun
     return step(
         case,
         "release",
         Family.FINISH,
         f"Release, {count}",
-        case.technique.release_how.format(noun=noun),
-        minutes=case.technique.release_each_min * count,
+        case.technique.release.how.format(noun=noun),
+        minutes=case.technique.release.minutes_each * count,
         station=Station.CHAIR,
         sections=count,
         sitting=1 if in_one_sitting(forecast) else 2,
@@ -371,14 +374,14 @@ def damp_hood(case: Case) -> Step:
 def band(case: Case) -> Step:
     """Bands down the twists, once they are damp."""
     bands = bands_needed(case)
-    pairs = "in pairs" if case.technique.bundled else "each for itself"
+    pairs = "in pairs" if case.technique.kit.bundled else "each for itself"
     return step(
         case,
         "band",
         Family.SHAPE,
         f"Bands, {bands}",
-        f"Damp {case.technique.noun}s, {pairs}: wrap downwards, three to four turns a band, gaps "
-        "between them, the one at the root not tight.",
+        f"Damp {case.technique.parting.noun}s, {pairs}: wrap downwards, three to four turns a "
+        "band, gaps between them, the one at the root not tight.",
         minutes=BAND_MIN * bands,
         station=Station.CHAIR,
         sections=len(case.sections),
@@ -469,7 +472,7 @@ def stretch_roots(case: Case, sitting: int = 1) -> Step:
 
 def send_home(case: Case, forecast: Forecast) -> Step:
     """What the client does until the next visit."""
-    first = in_one_sitting(forecast) or not case.technique.released
+    first = in_one_sitting(forecast) or not case.technique.release.needed
     return step(
         case,
         "send_home",
@@ -517,17 +520,17 @@ def set_home(case: Case) -> Step:
 
 def finish(case: Case, forecast: Forecast) -> Step:
     """Separate, lift the roots, let it settle."""
-    settle = case.technique.settle_min
-    first = in_one_sitting(forecast) or not case.technique.released
+    settle = case.technique.finish.settle_min
+    first = in_one_sitting(forecast) or not case.technique.release.needed
     return step(
         case,
         "finish",
         Family.FINISH,
         "Finish",
-        case.technique.separate
+        case.technique.finish.separate
         + " Lift the roots with a pick 5 to 10 cm from the scalp, never through the lengths. "
         "Judge it after it has settled." + detail_instructions(case, Detail.PARTING_SIDE),
-        minutes=case.technique.finish_min + added_minutes(case, Detail.PARTING_SIDE),
+        minutes=case.technique.finish.minutes + added_minutes(case, Detail.PARTING_SIDE),
         station=Station.CHAIR,
         wait=(settle, 60.0),
         wait_title="settle",
@@ -545,7 +548,7 @@ def finish(case: Case, forecast: Forecast) -> Step:
 
 def bands_after(case: Case) -> bool:
     """Whether it is twisted first and banded afterwards; else banding is the shaping."""
-    return Detail.FASTENING in case.details and any(case.technique.band_stretch)
+    return Detail.FASTENING in case.details and any(case.technique.kit.band_stretch)
 
 
 def styling(case: Case, forecast: Forecast) -> list[Step]:
@@ -553,7 +556,7 @@ def styling(case: Case, forecast: Forecast) -> list[Step]:
     technique = case.technique
     steps = [*trial(case), lay_in(case)]
     twined_first = bands_after(case)
-    if technique.damp_first and case.soaks and not twined_first:
+    if technique.setting.damp_first and case.soaks and not twined_first:
         steps.append(damp_hood(case))
     if case.request.goal.style is Style.PUFF_PIN_UP:
         steps.append(stretch_roots(case))
@@ -563,11 +566,11 @@ def styling(case: Case, forecast: Forecast) -> list[Step]:
         steps.append(band(case))
     if does(case, Detail.PRESS):
         steps.append(press(case))
-    if case.request.stages and technique.start is Start.WASH:
+    if case.request.stages and technique.wash.start is Start.WASH:
         steps += stage_steps(case, forecast)
-    elif forecast.dryer is not Dryer.AIR and technique.start is Start.WASH:
+    elif forecast.dryer is not Dryer.AIR and technique.wash.start is Start.WASH:
         steps.append(dryer_step(case, forecast))
-    if technique.released:
+    if technique.release.needed:
         if not in_one_sitting(forecast):
             steps.append(set_home(case))
         if opened_at_home(case, forecast):
@@ -575,10 +578,14 @@ def styling(case: Case, forecast: Forecast) -> list[Step]:
         steps.append(release(case, forecast))
         if does(case, Detail.ROOT_STRETCH):
             steps.append(stretch_roots(case, steps[-1].sitting))
-    dried = technique.released or forecast.dryer is not Dryer.AIR or technique.start is Start.WORN
-    if technique.finish_min > 0 and dried:
+    dried = (
+        technique.release.needed
+        or forecast.dryer is not Dryer.AIR
+        or technique.wash.start is Start.WORN
+    )
+    if technique.finish.minutes > 0 and dried:
         steps.append(finish(case, forecast))
     # A quick wash has to fit thirty minutes; at night the client is home.
-    if technique.washing is not Washing.QUICK and case.request.goal.style is not Style.NIGHT_PREP:
+    if technique.wash.kind is not Washing.QUICK and case.request.goal.style is not Style.NIGHT_PREP:
         steps.append(send_home(case, forecast))
     return steps

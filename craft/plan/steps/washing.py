@@ -61,7 +61,7 @@ def washing(case: Case) -> list[Step]:
     cleansed = cleanses(case)
     if does(case, Detail.MASK_FIRST):
         return [mask(case), *detangle(case), *cleansed, condition(case), rinse(case)]
-    if case.technique.washing is Washing.RESET:
+    if case.technique.wash.kind is Washing.RESET:
         first = [*cleansed, condition(case), *detangle(case)]
     elif case.request.school.wash is WashOrder.CONDITIONER_UNDER:
         first = [slip_under(case), *cleansed, condition(case), *detangle(case)]
@@ -178,7 +178,7 @@ def slip_under(case: Case) -> Step:
 
 def washes_conditioner_first(case: Case) -> tuple[bool, Reason]:
     """Condition before the shampoo, and why."""
-    if case.technique.washing is Washing.QUICK:
+    if case.technique.wash.kind is Washing.QUICK:
         return True, reason(
             "quick_wash_order",
             "A quick wash conditions first: the slip stays under the shampoo.",
@@ -197,7 +197,7 @@ def washes_conditioner_first(case: Case) -> tuple[bool, Reason]:
 def cleanse(case: Case, each: CleanserPass) -> Step:
     """Wash the scalp with finger pads; the lengths get the run-off."""
     minutes = timing.bulk_minutes(*WASH_PASS, case.hair_g) * each.times
-    if case.technique.washing is Washing.QUICK:
+    if case.technique.wash.kind is Washing.QUICK:
         minutes *= ROOTS_ONLY_SHARE
     times = f" ×{each.times}" if each.times > 1 else ""
     clarifies = each.role is Role.CLARIFIER
@@ -247,7 +247,7 @@ def detangle(case: Case) -> list[Step]:
     """Ends to roots in the conditioner; nothing to do on hair detangled today or last night."""
     days = case.detangled_days
     told = case.request.now.detangled_h is not None
-    if days <= 1 and (told or case.technique.washing is Washing.QUICK):
+    if days <= 1 and (told or case.technique.wash.kind is Washing.QUICK):
         return []
     if case.pre_oil and detangles_before_water(case):
         return []
@@ -287,7 +287,7 @@ def detangle(case: Case) -> list[Step]:
 def mask_minutes(case: Case) -> tuple[float, float, Reason]:
     """How long the mask sits, how long it may, and why. Its label rules over everything."""
     minutes, why = usual_mask_minutes(case)
-    longest = max(minutes, case.technique.mask_max_min)
+    longest = max(minutes, case.technique.wash.mask_max_min)
     item = choose(case, Role.MASK)
     least, most = (item.dwell_min, item.dwell_max_min) if item else (None, None)
     if item is None or (least is None and most is None):
@@ -309,7 +309,7 @@ def usual_mask_minutes(case: Case) -> tuple[float, Reason]:
     """How long a mask sits where no label says otherwise, and why."""
     technique = case.technique
     hair = case.hair
-    short = technique.mask_max_min < LONG_MASK_MIN
+    short = technique.wash.mask_max_min < LONG_MASK_MIN
     if not short and (hair.porosity is Level.HIGH or hair.buildup is Buildup.HEAVY):
         fired = "porosity high" if hair.porosity is Level.HIGH else "build-up heavy"
         return LONG_MASK_MIN, reason(
@@ -320,7 +320,7 @@ def usual_mask_minutes(case: Case) -> tuple[float, Reason]:
         if short
         else "20 minutes are the least for a real treatment."
     )
-    return technique.mask_min, reason("mask_time", because, f"style {case.request.goal.style}")
+    return technique.wash.mask_min, reason("mask_time", because, f"style {case.request.goal.style}")
 
 
 def warm_mask(case: Case) -> bool:
@@ -367,7 +367,7 @@ def mask(case: Case) -> Step:
 
 def rinse(case: Case) -> Step:
     """Rinse as the label says; cool for low porosity."""
-    low = case.hair.porosity is Level.LOW or case.technique.washing is Washing.RESET
+    low = case.hair.porosity is Level.LOW or case.technique.wash.kind is Washing.RESET
     return step(
         case,
         "rinse",

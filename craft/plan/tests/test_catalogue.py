@@ -28,25 +28,27 @@ class CatalogueTest(TestCase):
     def test_numbers_are_in_range(self) -> None:
         for style, technique in TECHNIQUES.items():
             with self.subTest(style=style):
-                self.assertTrue(1 <= technique.sections <= technique.sections_max <= 120)
-                self.assertTrue(0 <= technique.stretch <= 1)
-                self.assertTrue(0 < technique.definition < 1)
-                self.assertTrue(10 <= technique.mask_min <= technique.mask_max_min <= 45)
-                self.assertTrue(1 <= technique.wear_days <= 21)
+                self.assertTrue(
+                    1 <= technique.parting.sections <= technique.parting.sections_max <= 120
+                )
+                self.assertTrue(0 <= technique.setting.stretch <= 1)
+                self.assertTrue(0 < technique.wear.definition < 1)
+                self.assertTrue(10 <= technique.wash.mask_min <= technique.wash.mask_max_min <= 45)
+                self.assertTrue(1 <= technique.wear.days <= 21)
 
     def test_what_is_released_says_how_and_what_is_not_does_not(self) -> None:
         for style, technique in TECHNIQUES.items():
-            if technique.released:
-                self.assertIn("Only when", technique.release_how, style)
-                self.assertGreater(technique.release_each_min, 0)
-                self.assertIn("ount", technique.release_how, style)
+            if technique.release.needed:
+                self.assertIn("Only when", technique.release.how, style)
+                self.assertGreater(technique.release.minutes_each, 0)
+                self.assertIn("ount", technique.release.how, style)
             else:
-                self.assertEqual(technique.release_each_min, 0)
+                self.assertEqual(technique.release.minutes_each, 0)
 
     def test_only_sets_are_released(self) -> None:
         for technique in TECHNIQUES.values():
-            if technique.set_kind is SetKind.LOOSE:
-                self.assertFalse(technique.released)
+            if technique.setting.kind is SetKind.LOOSE:
+                self.assertFalse(technique.release.needed)
 
     def test_every_product_that_stays_in_has_a_dose(self) -> None:
         dosed = set(doses.FILM_G_PER_M2) | set(doses.SCALP_G_PER_CM2)
@@ -58,7 +60,7 @@ class CatalogueTest(TestCase):
         # A butter alone under-performs: common practice, no source.
         for style, technique in TECHNIQUES.items():
             rich = {Role.BUTTER, Role.CREAM} & set(technique.stays_in)
-            if rich and technique.start is Start.WASH:
+            if rich and technique.wash.start is Start.WASH:
                 self.assertIn(Role.LEAVE_IN, technique.stays_in, style)
 
     def test_everything_that_can_be_on_a_head_comes_off_but_loose_hair(self) -> None:
@@ -69,7 +71,9 @@ class CatalogueTest(TestCase):
 
     def test_what_a_style_leaves_can_be_taken_down(self) -> None:
         for technique in TECHNIQUES.values():
-            self.assertTrue(technique.leaves is OnHead.LOOSE or technique.leaves in TAKE_DOWNS)
+            self.assertTrue(
+                technique.wear.leaves is OnHead.LOOSE or technique.wear.leaves in TAKE_DOWNS
+            )
 
     def test_order_is_no_circle(self) -> None:
         later: dict[str, set[str]] = {}

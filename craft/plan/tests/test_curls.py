@@ -71,7 +71,7 @@ class LengthTest(TestCase):
 
     def test_each_section_by_its_own_length(self) -> None:
         subject = case("two_strand_twist_out")
-        stretch = subject.technique.stretch
+        stretch = subject.technique.setting.stretch
         for section in subject.sections:
             natural = section.length_cm / 2.5
             straight = curl.finished_length(section.length_cm, 2.5, stretch)

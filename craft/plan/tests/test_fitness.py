@@ -7,7 +7,6 @@ from typing import Any
 from unittest import TestCase
 
 from craft.contract import PlanAnswer
-from craft.plan.fitness import LENGTH_CM, WEAR_MOST
 from craft.styles.catalogue import TECHNIQUES
 from craft.tests.requests import caution_keys, planned
 from craft.vocabulary import Role, Start, Style
@@ -53,12 +52,13 @@ class StyleTest(TestCase):
             self.assertNotIn("tension_edges", caution_keys(other))
 
     def test_every_style_that_is_washed_for_has_a_length(self) -> None:
-        for style in LENGTH_CM:
-            least, most = LENGTH_CM[style]
+        lengths = {key: each.fitness.length_cm for key, each in TECHNIQUES.items()}
+        ranges = {style: length for style, length in lengths.items() if length is not None}
+        for least, most in ranges.values():
             self.assertLess(least, most)
-        washed = {style for style, each in TECHNIQUES.items() if each.start is Start.WASH}
+        washed = {style for style, each in TECHNIQUES.items() if each.wash.start is Start.WASH}
         resets = {Style.QUICK_WASH, Style.FULL_RESET, Style.PROTECTIVE_REMOVAL_RESET}
-        self.assertLessEqual(washed - resets, set(LENGTH_CM))
+        self.assertLessEqual(washed - resets, set(ranges))
 
 
 class WorkTest(TestCase):
@@ -153,7 +153,7 @@ class WearTest(TestCase):
         answer = planned(goal={"style": "finger_coils", "wear_days": 21})
         self.assertIn("worn_too_long", caution_keys(answer))
         goal = {"style": "finger_coils", **with_fix(answer, "worn_too_long")["goal"]}
-        self.assertEqual(goal["wear_days"], WEAR_MOST[Style.FINGER_COILS])
+        self.assertEqual(goal["wear_days"], TECHNIQUES[Style.FINGER_COILS].wear.days_max)
         self.assertNotIn("worn_too_long", caution_keys(planned(goal=goal)))
 
 

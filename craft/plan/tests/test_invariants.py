@@ -231,7 +231,7 @@ class AnyHeadTest(TestCase):
     def test_as_many_sections_as_wished(
         self, style: Style, hair: dict[str, Any], count: int
     ) -> None:
-        if count > TECHNIQUES[style].sections_max:
+        if count > TECHNIQUES[style].parting.sections_max:
             with self.assertRaises(CraftError) as caught:
                 of(style, hair, goal={"sections": count})
             self.assertEqual(caught.exception.field, "goal.sections")

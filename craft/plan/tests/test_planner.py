@@ -157,7 +157,7 @@ def requests(draw: st.DrawFn) -> dict[str, object]:
     }
     goal = {
         "style": style,
-        "sections": draw(st.integers(1, TECHNIQUES[Style(style)].sections_max)),
+        "sections": draw(st.integers(1, TECHNIQUES[Style(style)].parting.sections_max)),
         "definition": draw(st.sampled_from([0, 0.3, 1])),
         "max_heat": draw(st.sampled_from(["none", "low", "medium"])),
     }
@@ -217,8 +217,8 @@ class LawsTest(TestCase):
     def test_more_sections_never_dry_slower_and_damper_air_never_faster(
         self, style: str, step: int
     ) -> None:
-        usual = TECHNIQUES[Style(style)].sections
-        most = TECHNIQUES[Style(style)].sections_max
+        usual = TECHNIQUES[Style(style)].parting.sections
+        most = TECHNIQUES[Style(style)].parting.sections_max
 
         def dry_h(sections: int, rh: float) -> float:
             goal = {"style": style, "sections": min(sections, most)}
@@ -227,7 +227,7 @@ class LawsTest(TestCase):
         few = dry_h(max(2, usual // 2), 0.5)
         self.assertLessEqual(dry_h(usual * step, 0.5), few * 1.001)
         # What is only misted may be as dry as damp air lets it be from the beginning.
-        if TECHNIQUES[Style(style)].water is None:
+        if TECHNIQUES[Style(style)].wash.water is None:
             self.assertGreaterEqual(dry_h(usual, 0.8), dry_h(usual, 0.5))
 
     def test_same_request_same_answer_byte_for_byte(self) -> None:

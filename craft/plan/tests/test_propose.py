@@ -8,13 +8,14 @@ from craft.contract import PlanRequest, parse
 from craft.contract.patch import patched
 from craft.contract.proposals import CompareRequest
 from craft.errors import CraftError
-from craft.plan.alternatives.chain import CHAINS, chain
+from craft.plan.alternatives.chain import chain
 from craft.plan.alternatives.compare import compare
 from craft.plan.alternatives.measures import differences, dominates, front, measures
 from craft.plan.alternatives.propose import propose
 from craft.plan.alternatives.restyle import restyle
 from craft.plan.forecast import SAFE_ODDS
 from craft.plan.planner import plan
+from craft.styles.catalogue import TECHNIQUES
 from craft.tests.requests import plan_request, planned
 
 
@@ -144,7 +145,7 @@ class ChainTest(TestCase):
         self.assertEqual(answer.wash_by_day, 14)
 
     def test_every_chain_can_be_planned_and_works_on_what_is_there(self) -> None:
-        for style in CHAINS:
+        for style in (key for key, each in TECHNIQUES.items() if each.wear.looks):
             answer = chain(request(goal={"style": style.value}))
             for link in answer.links[1:]:
                 keys = [caution.key for caution in link.cautions]

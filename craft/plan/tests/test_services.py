@@ -40,7 +40,7 @@ class EveryServiceTest(TestCase):
     def test_only_what_is_worn_is_not_washed(self) -> None:
         for style in Style:
             washed = "cleanse" in keys(service(style))
-            self.assertEqual(washed, TECHNIQUES[style].start is Start.WASH, style)
+            self.assertEqual(washed, TECHNIQUES[style].wash.start is Start.WASH, style)
 
     def test_fine_work_is_over_before_the_arms_are(self) -> None:
         self.assertIn("fine_work", caution_keys(service(Style.FINGER_COILS)))

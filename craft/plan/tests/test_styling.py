@@ -20,7 +20,7 @@ class LayInTest(TestCase):
             roles = [product.role for product in products]
             if Role.GEL in roles:
                 self.assertEqual(roles[-1], Role.GEL)
-            if TECHNIQUES[style].start is Start.WASH:
+            if TECHNIQUES[style].wash.start is Start.WASH:
                 self.assertEqual(roles[0], Role.LEAVE_IN)
 
     def test_everything_laid_in_stays_in_and_nothing_else_does(self) -> None:

@@ -91,9 +91,9 @@ def sections_minutes(case: Case, count: int) -> float:
     """Hands-on minutes that depend on the number of sections, if all held the same hair."""
     technique = case.technique
     each = timing.section_minutes(
-        technique.shape_min, case.hair.length_cm, case.hairs / count, usual_hairs(case)
+        technique.setting.minutes_each, case.hair.length_cm, case.hairs / count, usual_hairs(case)
     )
-    release = technique.release_each_min if technique.released else 0.0
+    release = technique.release.minutes_each if technique.release.needed else 0.0
     lay_in = LAY_IN_EACH_MIN * len(case.layers)
     by_detail = sum(variant(case, detail).minutes[1] for detail in SHAPED)
     banding = BAND_MIN * bands_for(case, count) if bands_after(case) else 0.0
@@ -104,11 +104,11 @@ def sections_minutes(case: Case, count: int) -> float:
 def more_sections(case: Case, forecast: Forecast) -> Iterator[Change]:
     """Thinner sections, keeping left and right alike."""
     now = len(case.sections)
-    for count in range(now + 2 - now % 2, case.technique.sections_max + 1, 2):
+    for count in range(now + 2 - now % 2, case.technique.parting.sections_max + 1, 2):
         extra = sections_minutes(case, count) - sections_minutes(case, now)
         yield Change(
             "more_sections",
-            f"Take {count} {case.technique.noun}s",
+            f"Take {count} {case.technique.parting.noun}s",
             in_sections(case, count),
             replace(forecast, cylinder=section_cylinder(case, case.hairs / count)),
             hands_on_min=extra,
@@ -172,7 +172,7 @@ def later(case: Case, forecast: Forecast) -> Iterator[Change]:
     """Opened later: a set on another day at the same hour, loose hair on the half hour."""
     if in_one_sitting(forecast):
         return
-    step = SET_RELEASE_STEP_H if case.technique.released else RELEASE_STEP_H
+    step = SET_RELEASE_STEP_H if case.technique.release.needed else RELEASE_STEP_H
     run = forecast
     safe_h = run.safe_h
     if safe_h is None:
@@ -185,7 +185,7 @@ def later(case: Case, forecast: Forecast) -> Iterator[Change]:
     in_days = "Release a day later" if days == 1 else f"Release {days} days later"
     yield Change(
         "later_release",
-        in_days if case.technique.released else f"Open {by:g} h later",
+        in_days if case.technique.release.needed else f"Open {by:g} h later",
         {"goal": {"release_after_h": release_h}},
         replace(forecast, release_h=release_h),
         later_h=by,

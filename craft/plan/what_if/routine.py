@@ -90,7 +90,7 @@ def in_the_air(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]:
 
 def set_to_work_on(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]:
     """That what is needed is on the head."""
-    for worn in case.technique.works_from:
+    for worn in case.technique.fitness.works_from:
         name = str(worn).replace("_", " ")
         patch = {"now": {"style": worn.value}}
         yield Change(f"now_{worn}", f"On the head is: {name}", patch, forecast)

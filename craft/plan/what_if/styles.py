@@ -5,7 +5,7 @@ from collections.abc import Iterable
 from craft.plan.case import Case
 from craft.plan.cautions.fitness import ONE_PAIR_OF_HANDS_MIN
 from craft.plan.cautions.rule import Sign
-from craft.plan.fitness import WEAR_MOST, another_style, quicker_styles, styles_instead
+from craft.plan.fitness import another_style, quicker_styles, styles_instead
 from craft.plan.forecast import Forecast
 from craft.plan.what_if.change import Change
 from craft.plan.what_if.drying import in_sections, sections_minutes
@@ -29,7 +29,7 @@ def another_without_tension(case: Case, forecast: Forecast, _: Sign) -> Iterable
 
 def shorter_wear(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]:
     """As long as it is worn at most."""
-    most = WEAR_MOST[case.request.goal.style]
+    most = case.technique.wear.days_max
     yield Change("wear_days", f"Wear it {most} days", {"goal": {"wear_days": most}}, forecast)
 
 
@@ -42,7 +42,7 @@ def fewer(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]:
         if saved > 0 and rest - saved <= ONE_PAIR_OF_HANDS_MIN * 0.7:
             yield Change(
                 "fewer_sections",
-                f"Take {count} {case.technique.noun}s",
+                f"Take {count} {case.technique.parting.noun}s",
                 in_sections(case, count),
                 forecast,
                 hands_on_min=-saved,
@@ -61,7 +61,7 @@ def shorter(case: Case, forecast: Forecast, sign: Sign) -> Iterable[Change]:
         if saved >= sign.by:
             yield Change(
                 "fewer_sections",
-                f"Take {count} {case.technique.noun}s",
+                f"Take {count} {case.technique.parting.noun}s",
                 in_sections(case, count),
                 forecast,
                 hands_on_min=-saved,

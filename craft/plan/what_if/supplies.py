@@ -85,10 +85,10 @@ def counts_that_suffice(case: Case) -> Iterator[int]:
         free["rods"] = rods_needed(case) - short(case)
     for count in range(now - 2 + now % 2, max(1, round(now * FEWEST_SHARE)) - 1, -2):
         needs = {
-            "rods": technique.rods_each * count,
+            "rods": technique.kit.rods_each * count,
             "pins": pins_for(case, count),
             "bands": bands_for(case, count),
-            "clips": technique.clips,
+            "clips": technique.kit.clips,
             "ties": ties_needed(case),
         }
         if all(needs[name] <= have for name, have in free.items()):
@@ -103,7 +103,7 @@ def fewer_sections(case: Case, forecast: Forecast) -> Iterator[Change]:
     extra = sections_minutes(case, count) - sections_minutes(case, len(case.sections))
     yield Change(
         "fewer_sections",
-        f"Take {count} {case.technique.noun}s",
+        f"Take {count} {case.technique.parting.noun}s",
         in_sections(case, count),
         replace(forecast, cylinder=section_cylinder(case, case.hairs / count)),
         hands_on_min=extra,

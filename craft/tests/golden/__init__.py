@@ -16,7 +16,7 @@ from craft.plan.planner import plan
 from craft.tests.requests import plan_request
 from craft.vocabulary import Style
 
-ANSWERS = Path(__file__).parent / "answers.json"
+ANSWERS = Path(__file__).parent / "answers.jsonl"
 SHELF: list[dict[str, Any]] = [
     {
         "id": f"{role} {weight}",
@@ -118,5 +118,15 @@ def answers() -> dict[str, Any]:
 
 def write() -> None:
     """Keep the answers of today."""
-    corpus = {"rules_version": RULES_VERSION, "answers": answers()}
-    ANSWERS.write_text(json.dumps(corpus, ensure_ascii=False, indent=0) + "\n", "utf-8")
+    lines = [{"rules_version": RULES_VERSION}, *({name: each} for name, each in answers().items())]
+    text = "".join(f"{json.dumps(line, ensure_ascii=False)}\n" for line in lines)
+    ANSWERS.write_text(text, "utf-8")
+
+
+def read() -> tuple[str, dict[str, Any]]:
+    """The version of the rules and the answers that were kept: one line of JSON a request."""
+    first, *lines = ANSWERS.read_text("utf-8").splitlines()
+    kept: dict[str, Any] = {}
+    for line in lines:
+        kept |= json.loads(line)
+    return json.loads(first)["rules_version"], kept

@@ -1,0 +1,65 @@
+"""Braid-out: three-strand braids, opened when dry."""
+
+from craft.styles.technique import (
+    ANY_LENGTH_CM,
+    Finish,
+    Fitness,
+    HomeLook,
+    Kit,
+    Parting,
+    Release,
+    Setting,
+    Technique,
+    Wear,
+)
+from craft.vocabulary import OnHead, Role, Scheme, SetKind, Style, StyleGroup
+
+STYLE = Technique(
+    style=Style.BRAID_OUT,
+    title="Braid-out",
+    group=StyleGroup.TWISTS,
+    parting=Parting(
+        scheme=Scheme.QUADRANTS,
+        noun="braid",
+        sections=12,
+        sections_max=40,
+    ),
+    stays_in=(Role.LEAVE_IN, Role.CREAM, Role.OIL, Role.GEL),
+    setting=Setting(
+        kind=SetKind.BRAID,
+        minutes_each=3.0,
+        how=("Three strands, even tension; two-strand twist the last part so the ends hold."),
+        stretch=0.6,
+    ),
+    kit=Kit(
+        clips=4,
+    ),
+    release=Release(
+        needed=True,
+        usual_h=24,
+        minutes_each=1.0,
+        how=(
+            "Only when dry. Oil on the fingers; bottom braids before top ones, ends first. "
+            "Count them out."
+        ),
+    ),
+    finish=Finish(
+        minutes=8,
+        settle_min=15,
+        separate="Part only where the hair wants to.",
+    ),
+    wear=Wear(
+        days=6,
+        days_max=14,
+        definition=0.65,
+        leaves=OnHead.BRAIDS,
+        looks=(
+            HomeLook(3, Style.PUFF_PIN_UP, "Pinned", 6),
+            HomeLook(5, Style.PUFF_PIN_UP, "Puff", 4),
+            HomeLook(7, Style.REFRESH_VISIT, "Twisted again"),
+        ),
+    ),
+    fitness=Fitness(
+        length_cm=(8, ANY_LENGTH_CM),
+    ),
+)
