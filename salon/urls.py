@@ -19,6 +19,7 @@ urlpatterns = [
     path("api/", include("salon.kit.api")),
     path("api/", include("salon.shelf.api")),
     path("api/", include("salon.planning.api")),
+    path("api/", include("salon.planning.styles_api")),
     path("api/", include("salon.planning.kit_api")),
     path("api/", include("salon.planning.shelf_api")),
     path("api/", include("salon.visits.api")),

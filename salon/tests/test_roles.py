@@ -21,7 +21,7 @@ MISSING = "999999"
 def decided() -> dict[str, dict[str, str]]:
     """Letters by name of the door and role."""
     with DECIDED.open(newline="") as file:
-        return {row.pop("door"): dict(row) for row in csv.DictReader(file)}
+        return {row.pop("endpoint"): dict(row) for row in csv.DictReader(file)}
 
 
 class RolesTest(ApiTest):

@@ -10,7 +10,8 @@ from unittest import TestCase
 
 from django.conf import settings
 
-from craft.vocabulary import Fits, Hold, IngredientFamily, KitKind, Residue, Role, Style, Weight
+from craft.vocabulary import Fits, Hold, IngredientFamily, KitKind, Residue, Role, Weight
+from craft.vocabulary.work import StyleGroup
 
 SOURCE = settings.BASE_DIR / "web" / "src"
 CATALOGUE = SOURCE / "text" / "en"
@@ -124,7 +125,7 @@ class CatalogueTest(TestCase):
     def test_every_word_of_the_core_has_a_text(self) -> None:
         cases: tuple[tuple[str, type], ...] = (
             ("plan.roles", Role),
-            ("plan.styles", Style),
+            ("plan.groups", StyleGroup),
             ("shelf.weights", Weight),
             ("shelf.holds", Hold),
             ("shelf.fits", Fits),

@@ -2348,6 +2348,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/styles/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Every style with its title and group, in the order of lists. */
+        get: operations["styles_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/trial-pairs/{pk}/": {
         parameters: {
             query?: never;
@@ -5214,6 +5231,15 @@ export interface components {
             looks?: components["schemas"]["LookOn"][] | null;
         };
         /**
+         * @description * `twists` - twists
+         *     * `rods` - rods
+         *     * `loose` - loose
+         *     * `washes` - washes
+         *     * `between` - between
+         * @enum {string}
+         */
+        GroupEnum: "twists" | "rods" | "loose" | "washes" | "between";
+        /**
          * GrowthOut
          * @description Growth since the last cut; eight times in ten it lies between low and high.
          */
@@ -7523,6 +7549,13 @@ export interface components {
             booking: number;
             /** Format: double */
             on_time: number | null;
+        };
+        /** @description A style as lists show it. */
+        OfferedStyle: {
+            style: components["schemas"]["StyleEnum"];
+            /** @description The trade's name. */
+            title: string;
+            group: components["schemas"]["GroupEnum"];
         };
         /**
          * OnHead
@@ -11267,6 +11300,30 @@ export interface components {
          * @enum {string}
          */
         Style: "two_strand_twist_out" | "flat_twist_out" | "twist_rod_set" | "rod_set" | "braid_out" | "finger_coils" | "coil_out" | "shingle_wash_and_go" | "shake_wash_and_go" | "scrunch_waves" | "banded_stretch" | "banded_twist_out" | "slick_bun" | "puff_pin_up" | "under_wig_base" | "quick_wash" | "full_reset" | "protective_removal_reset" | "refresh_visit" | "night_prep";
+        /**
+         * @description * `two_strand_twist_out` - two_strand_twist_out
+         *     * `flat_twist_out` - flat_twist_out
+         *     * `twist_rod_set` - twist_rod_set
+         *     * `rod_set` - rod_set
+         *     * `braid_out` - braid_out
+         *     * `finger_coils` - finger_coils
+         *     * `coil_out` - coil_out
+         *     * `shingle_wash_and_go` - shingle_wash_and_go
+         *     * `shake_wash_and_go` - shake_wash_and_go
+         *     * `scrunch_waves` - scrunch_waves
+         *     * `banded_stretch` - banded_stretch
+         *     * `banded_twist_out` - banded_twist_out
+         *     * `slick_bun` - slick_bun
+         *     * `puff_pin_up` - puff_pin_up
+         *     * `under_wig_base` - under_wig_base
+         *     * `quick_wash` - quick_wash
+         *     * `full_reset` - full_reset
+         *     * `protective_removal_reset` - protective_removal_reset
+         *     * `refresh_visit` - refresh_visit
+         *     * `night_prep` - night_prep
+         * @enum {string}
+         */
+        StyleEnum: "two_strand_twist_out" | "flat_twist_out" | "twist_rod_set" | "rod_set" | "braid_out" | "finger_coils" | "coil_out" | "shingle_wash_and_go" | "shake_wash_and_go" | "scrunch_waves" | "banded_stretch" | "banded_twist_out" | "slick_bun" | "puff_pin_up" | "under_wig_base" | "quick_wash" | "full_reset" | "protective_removal_reset" | "refresh_visit" | "night_prep";
         /**
          * SubstituteRods
          * @description Rods of another size, where they show least.
@@ -18189,6 +18246,29 @@ export interface operations {
             507: components["responses"]["InsufficientStorage"];
         };
     };
+    styles_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferedStyle"][];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["NotAcceptable"];
+            500: components["responses"]["InternalServerError"];
+        };
+    };
     trial_pairs_create: {
         parameters: {
             query?: never;
@@ -18991,6 +19071,7 @@ export const eventKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components
 export const familyValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Family"]> = ["take_down", "prepare", "cleanse", "treat", "lay_in", "shape", "finish"];
 export const fitsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Fits"]> = ["yes", "care", "no"];
 export const flagsEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["FlagsEnum"]> = ["uneven_sides", "interrupted", "out_of_order", "released_damp", "pain"];
+export const groupEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["GroupEnum"]> = ["twists", "rods", "loose", "washes", "between"];
 export const handoverKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Handover"]["kind"]> = ["handover"];
 export const heatValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Heat"]> = ["none", "low", "medium"];
 export const holdValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Hold"]> = ["none", "soft", "medium", "firm"];
@@ -19076,6 +19157,7 @@ export const stepStatusValues: ReadonlyArray<FlattenedDeepRequired<components>["
 export const stopSignValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["StopSign"]> = ["open_sores", "weeping", "may_be_contagious", "sudden_patches", "severe_pain"];
 export const strandValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Strand"]> = ["fine", "medium", "coarse"];
 export const styleValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Style"]> = ["two_strand_twist_out", "flat_twist_out", "twist_rod_set", "rod_set", "braid_out", "finger_coils", "coil_out", "shingle_wash_and_go", "shake_wash_and_go", "scrunch_waves", "banded_stretch", "banded_twist_out", "slick_bun", "puff_pin_up", "under_wig_base", "quick_wash", "full_reset", "protective_removal_reset", "refresh_visit", "night_prep"];
+export const styleEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["StyleEnum"]> = ["two_strand_twist_out", "flat_twist_out", "twist_rod_set", "rod_set", "braid_out", "finger_coils", "coil_out", "shingle_wash_and_go", "shake_wash_and_go", "scrunch_waves", "banded_stretch", "banded_twist_out", "slick_bun", "puff_pin_up", "under_wig_base", "quick_wash", "full_reset", "protective_removal_reset", "refresh_visit", "night_prep"];
 export const swapKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Swap"]["kind"]> = ["swap"];
 export const swapAboutValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SwapAbout"]> = ["label", "pair", "stock", "film"];
 export const timerSetKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["TimerSet"]["kind"]> = ["timer_set"];

@@ -4,7 +4,8 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
-import { drynessValues, styleValues } from '@/api/generated'
+import { useStyles } from '@/api/styles'
+import { drynessValues } from '@/api/generated'
 import { visitPages, type VisitsAsked } from '@/api/queries'
 import LongTable from '@/parts/LongTable.vue'
 import PageHead from '@/parts/PageHead.vue'
@@ -43,9 +44,10 @@ const pages = computed(() =>
 const filtered = computed(() =>
   Boolean(words.value || chosen(style.value) || chosen(dryness.value)),
 )
+const allStyles = useStyles()
 const styles = computed(() => [
   { value: ANY, text: t('findings.anyStyle') },
-  ...styleValues.map((value) => ({ value, text: t(`plan.styles.${value}`) })),
+  ...allStyles.list.value.map(({ style: value, title }) => ({ value, text: title })),
 ])
 const roots = computed(() => [
   { value: ANY, text: t('findings.anyRoots') },

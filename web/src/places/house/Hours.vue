@@ -4,9 +4,9 @@ import { ElOption, ElSelect } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 
+import { useStyles } from '@/api/styles'
 import type { Schemas } from '@/api/client'
 import { useHours, useKeepHours } from '@/api/days'
-import { styleValues } from '@/api/generated'
 import { provideRefusal } from '@/forms/refusal'
 import { useUnsaved } from '@/forms/unsaved'
 import Await from '@/parts/Await.vue'
@@ -22,6 +22,7 @@ import TextField from '@/parts/TextField.vue'
 type Hours = Schemas['Hours']
 
 const { t } = useI18n()
+const styles = useStyles()
 const hours = useHours()
 const keep = useKeepHours()
 const refusal = provideRefusal(keep.error)
@@ -204,10 +205,10 @@ async function save() {
             @update:model-value="setSkills(person.id, $event)"
           >
             <ElOption
-              v-for="style in styleValues"
+              v-for="{ style, title } in styles.list.value"
               :key="style"
               :value="style"
-              :label="t(`plan.styles.${style}`)"
+              :label="title"
             />
           </ElSelect>
         </Field>

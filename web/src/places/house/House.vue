@@ -5,6 +5,7 @@ import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
+import { useStyles } from '@/api/styles'
 import type { Schemas } from '@/api/client'
 import { useChangeHouse, useHouse } from '@/api/queries'
 import { useMeeting } from '@/forms/meeting'
@@ -19,7 +20,6 @@ import Pick from '@/parts/Pick.vue'
 import Refusals from '@/parts/Refusals.vue'
 import TextField from '@/parts/TextField.vue'
 import SchoolFields from '@/places/plans/SchoolFields.vue'
-import { STYLES } from '@/places/plans/services'
 import { short } from '@/text/format'
 
 type House = Schemas['House']
@@ -29,7 +29,7 @@ const zones = Intl.supportedValuesOf('timeZone').map((name) => ({
   value: name,
   text: name.replaceAll('_', ' '),
 }))
-const ALL_STYLES = STYLES.flatMap((group) => group.styles)
+const styles = useStyles()
 
 const { t } = useI18n()
 const house = useHouse()
@@ -264,11 +264,11 @@ async function save() {
               </tr>
             </thead>
             <tbody>
-              <tr v-for="style in ALL_STYLES" :key="style">
-                <td>{{ t(`plan.styles.${style}`) }}</td>
+              <tr v-for="{ style, title } in styles.list.value" :key="style">
+                <td>{{ title }}</td>
                 <td>
                   <Amount
-                    :label="`${t(`plan.styles.${style}`)}: ${t('house.paces')}`"
+                    :label="`${title}: ${t('house.paces')}`"
                     hide-label
                     unit="×"
                     placeholder="1"
@@ -280,7 +280,7 @@ async function save() {
                 </td>
                 <td>
                   <Amount
-                    :label="`${t(`plan.styles.${style}`)}: ${t('house.wear')}`"
+                    :label="`${title}: ${t('house.wear')}`"
                     hide-label
                     :unit="t('plan.daysUnit')"
                     :placeholder="t('plan.usual')"

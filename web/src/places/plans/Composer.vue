@@ -4,6 +4,7 @@ import { computed, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
+import { useStyles } from '@/api/styles'
 import type { Schemas } from '@/api/client'
 import { levelValues } from '@/api/generated'
 import {
@@ -36,6 +37,7 @@ import WishBar from './WishBar.vue'
 
 const props = defineProps<{ head: number }>()
 const { t } = useI18n()
+const styles = useStyles()
 
 const may = useMay()
 const profile = useProfile(() => props.head)
@@ -84,17 +86,22 @@ function attempt(one: { title: string; change: unknown }) {
 }
 
 /** Another style: what still fits is kept, what is dropped is said, and one undo brings it back. */
+let pendingStyle: Wish['goal']['style'] | undefined
 async function restyle(style: Wish['goal']['style'] | undefined) {
-  if (!style || style === wish.value.goal.style) return
+  // Asked for twice before the answer came, it would be taken twice, and one undo not be enough.
+  if (!style || style === wish.value.goal.style || style === pendingStyle) return
+  pendingStyle = style
   const other = patched(wish.value, { goal: { style } })
   const fitting = await restyling.mutateAsync(other).catch(() => undefined)
-  // What cannot be asked goes the safe way: everything of the old style is left behind.
+  if (pendingStyle !== style) return
+  pendingStyle = undefined
+  // What cannot be pendingStyle goes the safe way: everything of the old style is left behind.
   desk.take(
     fitting ? { ...fitting.change, goal: { ...fitting.change.goal, style } } : anotherStyle(style),
   )
   if (!fitting?.dropped.length) return
   const what = fitting.dropped.join('; ')
-  undoNote(t('plan.droppedBy', { style: t(`plan.styles.${style}`), what }), t('app.undo'), () =>
+  undoNote(t('plan.droppedBy', { style: styles.titleOf(style), what }), t('app.undo'), () =>
     desk.undo(),
   )
 }

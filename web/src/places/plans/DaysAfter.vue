@@ -3,6 +3,7 @@
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
+import { useStyles } from '@/api/styles'
 import { useChain, type Wish } from '@/api/queries'
 import { refusalOf } from '@/forms/refusal'
 import Await from '@/parts/Await.vue'
@@ -13,6 +14,7 @@ import { minutes, short } from '@/text/format'
 const props = defineProps<{ wish: Wish }>()
 const emit = defineEmits<{ looks: [looks: NonNullable<Wish['goal']['looks']>] }>()
 const { t } = useI18n()
+const styles = useStyles()
 const open = ref(false)
 const chain = useChain(
   () => props.wish,
@@ -72,7 +74,7 @@ const folds = (steps: (typeof links.value)[number]['steps']) =>
             </span>
             {{ link.title }}
             <span class="quiet">
-              {{ t(`plan.styles.${link.style}`) }} · {{ minutes(link.hands_on_min) }}
+              {{ styles.titleOf(link.style) }} · {{ minutes(link.hands_on_min) }}
               {{ t('plan.handsOn') }}
               <template v-for="(grams, role) in link.product_g" :key="role">
                 · {{ t(`plan.roles.${role}`) }} {{ short(grams) }} g

@@ -3,6 +3,7 @@
 import { onKeyStroke } from '@vueuse/core'
 import { useI18n } from 'vue-i18n'
 
+import { useStyles } from '@/api/styles'
 import { useHead } from '@/api/queries'
 import { isTyping } from '@/parts/keys'
 import PageHead from '@/parts/PageHead.vue'
@@ -18,6 +19,7 @@ const props = defineProps<{
   stacked?: boolean
 }>()
 const { t } = useI18n()
+const styles = useStyles()
 const head = useHead(() => props.head)
 
 onKeyStroke(['z', 'Z'], (event) => {
@@ -32,7 +34,7 @@ onKeyStroke(['z', 'Z'], (event) => {
   <PageHead
     :title="head.data.value?.name ?? '…'"
     :to="`/heads/${props.head}`"
-    :about="about ?? t(`plan.styles.${desk.wish.value.goal.style}`)"
+    :about="about ?? styles.titleOf(desk.wish.value.goal.style)"
     :state="state"
     :stacked="stacked"
   >

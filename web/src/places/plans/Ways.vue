@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 
+import { useStyles } from '@/api/styles'
 import type { Schemas } from '@/api/client'
 import { useComparison, useHouse, useProposals, type Wish } from '@/api/queries'
 import Await from '@/parts/Await.vue'
@@ -19,6 +20,7 @@ type Measures = Schemas['Measures']
 
 const props = defineProps<{ head: number }>()
 const { t } = useI18n()
+const styles = useStyles()
 const router = useRouter()
 const desk = useWish(props.head)
 const wish = desk.wish
@@ -79,7 +81,7 @@ const cell = (step: Schemas['Step'] | null) =>
   <PlanTop
     :head="props.head"
     :desk="desk"
-    :about="`${t('ways.title')}: ${t(`plan.styles.${wish.goal.style}`)}`"
+    :about="`${t('ways.title')}: ${styles.titleOf(wish.goal.style)}`"
     :state="ways.data.value ? t('ways.tried', { n: ways.data.value.tried }) : ''"
   />
   <p class="quiet lead">{{ t('ways.lead') }}</p>

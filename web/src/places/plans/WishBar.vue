@@ -4,6 +4,7 @@ import { ElSlider } from 'element-plus'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
+import { useStyles } from '@/api/styles'
 import type { Schemas } from '@/api/client'
 import { blotValues, cleansingValues, dryerValues, heatValues } from '@/api/generated'
 import type { Wish } from '@/api/queries'
@@ -19,7 +20,6 @@ import type { WishDesk } from '@/wish/useWish'
 
 import ArrivalFields from './ArrivalFields.vue'
 import SchoolFields from './SchoolFields.vue'
-import { STYLES } from './services'
 
 const props = defineProps<{
   desk: WishDesk
@@ -48,10 +48,11 @@ const airFrom = computed(() =>
 )
 const options = <Value extends string>(values: readonly Value[], key: string) =>
   values.map((value) => ({ value, text: t(`plan.${key}.${value}`) }))
+const allStyles = useStyles()
 const styles = computed(() =>
-  STYLES.map(({ group, styles: of }) => ({
+  allStyles.groups.value.map(({ group, styles: of }) => ({
     label: t(`plan.groups.${group}`),
-    options: of.map((value) => ({ value, text: t(`plan.styles.${value}`) })),
+    options: of.map(({ style, title }) => ({ value: style, text: title })),
   })),
 )
 </script>
