@@ -21,6 +21,9 @@ class Frozen(BaseModel):
     )
 
 
+#: Other names under which fields are read as well, and the contract's own.
+OTHER_NAMES = {"arrival": "now", "product": "bottle", "where": "on"}
+
 Model = TypeVar("Model", bound=BaseModel)
 
 
@@ -175,7 +178,9 @@ def schema_at(root: Json, path: tuple[int | str, ...]) -> Json:
         elif part in here.get("discriminator", {}).get("mapping", {}):
             step = {"$ref": here["discriminator"]["mapping"][part]}
         else:
-            step = here.get("properties", {}).get(part, here.get("additionalProperties", {}))
+            properties = here.get("properties", {})
+            name = part if part in properties else OTHER_NAMES.get(part, part)
+            step = properties.get(name, here.get("additionalProperties", {}))
         here = resolve(root, step if isinstance(step, Mapping) else {})
     return here
 

@@ -10,7 +10,7 @@ from django.utils import timezone
 from craft.contract import PlanRequest, Room, School, parse
 from craft.contract.base import Json, readable
 from craft.contract.plan import ShelfItem
-from craft.contract.plan.request import BOTTLES_MOST, PAIRS_MOST, PAST_MOST, RodStock
+from craft.contract.plan.request import BOTTLES_MOST, PAIRS_MOST, PAST_MOST, RodStock, Wish
 from craft.errors import Missing
 from craft.styles.catalogue import TECHNIQUES
 from craft.vocabulary import AirSource, SchoolBy
@@ -31,6 +31,10 @@ from salon.shelf.services import shelf_for_plan
 LEFT_OUT_MOST, LEFT_OUT_LONGEST = 40, 400
 HOURS_A_DAY, DETANGLED_H_MOST = 24, 240
 PAST_DAYS_MOST = 3650
+#: Parts of a wish that the record or the salon completes where they are left open.
+COMPLETED = frozenset({"goal", "room", "school", "now", "home", "journey_min"})
+#: The other parts go into the request as they are.
+TAKEN_AS_WISHED = set(Wish.model_fields) - COMPLETED
 #: Assumed when no visit tells when the hair was last detangled.
 USUAL_DAYS_SINCE_DETANGLE = 7
 
@@ -58,28 +62,19 @@ def request_for(head: Head, wish: HeadWish, by: User) -> dict[str, Any]:
     kit = kit_for_plan(wish.planned_start, hours_of(wish), wish.replaces, house.contact_min or 0.0)
     kit["rods"], odd_rods = readable(RodStock, kit["rods"], rods_in_words)
     return {
+        **wish.model_dump(mode="json", exclude_none=True, include=TAKEN_AS_WISHED),
         "hair": hair,
         "person": heads.person(head),
         "goal": goal_for(wish, noted),
-        "dry": wish.dry,
-        "dry_min": wish.dry_min,
-        "blot": wish.blot,
         "room": by_hand(air.room, wish.room),
         "outdoors": air.outdoors,
         "home": by_hand(air.home, wish.home),
         "journey_min": house.journey_min if wish.journey_min is None else wish.journey_min,
-        "parting": wish.parting.model_dump(mode="json", exclude_unset=True),
-        "stages": [stage.model_dump(mode="json", exclude_none=True) for stage in wish.stages],
         "school": school,
         "now": now_on(wish, noted),
         "past": past_of(head, wish),
-        "cleanser": wish.cleanser,
-        "edits": [edit.model_dump(mode="json", exclude_none=True) for edit in wish.edits],
         "house": house.rules,
         "shelf": shelf,
-        "layers": layers_of(wish),
-        "details": dict(wish.details),
-        "bottles": dict(wish.bottles),
         "flakers": flakers()[:PAIRS_MOST],
         "kit": kit,
         "left_out": [row[:LEFT_OUT_LONGEST] for row in (*left_out, *odd_rods)][:LEFT_OUT_MOST],
@@ -146,13 +141,6 @@ def goal_for(wish: HeadWish, noted: Mapping[str, Any]) -> dict[str, Any]:
         taken = noted.get("heat_tolerance")
         goal |= {"max_heat": taken} if taken else {}
     return goal
-
-
-def layers_of(wish: HeadWish) -> list[dict[str, Any]] | None:
-    """Layers as they were composed; none where the school lays them."""
-    if wish.layers is None:
-        return None
-    return [layer.model_dump(mode="json", exclude_none=True) for layer in wish.layers]
 
 
 def now_on(wish: HeadWish, noted: Mapping[str, Any]) -> dict[str, Any]:

@@ -18,7 +18,7 @@ from salon.platform.roles import EVERYBODY
 class OfferedStyleSerializer(serializers.Serializer[Any]):
     """A style as lists show it."""
 
-    style = serializers.ChoiceField(choices=[style.value for style in Style])
+    style: Any = serializers.ChoiceField(choices=[style.value for style in Style])
     title = serializers.CharField(help_text="The trade's name.")
     group = serializers.ChoiceField(choices=[group.value for group in StyleGroup])
 

@@ -1,64 +1,30 @@
-"""What the specialist chooses in the composer; the rest comes from the record."""
+"""What the specialist chooses in the composer, and for whom."""
 
 from typing import Annotated, Any
 
 from pydantic import AwareDatetime, Field
 
-from craft.contract import Edit, Goal, Now, Room, School
 from craft.contract.base import Frozen
 from craft.contract.hair import measured
-from craft.contract.partings import Parting
-from craft.contract.plan import DryStage, Layer
-from craft.contract.plan.request import LAYERS_MOST
+from craft.contract.plan.request import Wish
 from craft.contract.stored import WISH_STEPS, stored
-from craft.vocabulary import Blot, Cleansing, Detail, Dryer, Level, Manner, Role
+from craft.vocabulary import Level
 
 
-class Wish(Frozen):
-    """The part of a plan request that is a choice."""
+class RecordWish(Wish):
+    """A wish that fills in what the record does not know yet."""
 
-    goal: Goal
-    dry: Dryer = Dryer.AIR
-    dry_min: Annotated[float, measured(1, 180, "min")] | None = None
-    """Minutes under the hood or diffuser; else as many as it takes."""
-    blot: Blot | None = None
-    room: Room | None = None
-    """The air; else the house's usual."""
-    school: School | None = None
-    """Ways of working; else the house's."""
-    now: Now | None = None
-    """What is on the head; else as the last consultation told."""
-    cleanser: Cleansing = Cleansing.AUTO
-    """What cleanses today; auto follows build-up, service and habit."""
-    edits: Annotated[list[Edit], Field(max_length=60)] = Field(default_factory=list)
-    """Changes of the routine by hand."""
     density: Level | None = None
     """Density by eye for this plan only, where none was observed."""
     days_since_detangle: Annotated[float, measured(0, 365, "days")] | None = None
     """Else since the last visit."""
-    home: Room | None = None
-    """The air at home tonight; else as the forecast has it."""
-    journey_min: Annotated[float, measured(0, 240, "min")] | None = None
-    """The way home; else usual for the house."""
-    parting: Parting = Field(default_factory=Parting)
-    """How the head is parted; else usual for the style."""
-    stages: Annotated[list[DryStage], Field(max_length=8)] = Field(default_factory=list)
-    """Drying stage by stage; else as `dry` says."""
-    layers: Annotated[list[Layer], Field(max_length=LAYERS_MOST)] | None = None
-    """What stays in, in order; null: as the school lays it."""
-    details: dict[Detail, Manner] = Field(default_factory=dict)
-    """Details of single steps, where they are not done as usual."""
-    bottles: dict[Role, Annotated[str, Field(min_length=1, max_length=60)]] = Field(
-        default_factory=dict
-    )
-    """Bottles chosen by hand, by role."""
 
 
-class PlanWish(Wish):
+class PlanWish(RecordWish):
     """The wish of a saved plan or of a routine: all that can be planned again."""
 
 
-class HeadWish(Wish):
+class HeadWish(RecordWish):
     """A wish for one head."""
 
     head: Annotated[int, Field(ge=1, le=2**53)]

@@ -2,7 +2,7 @@
 
 from typing import Annotated
 
-from pydantic import AfterValidator, Field
+from pydantic import AfterValidator, AliasChoices, Field
 
 from craft.contract.base import Frozen
 from craft.contract.drying import LearnedFactor, LearnedSpread, Rh
@@ -307,9 +307,11 @@ class Layer(Frozen):
     """A product that stays in, where it goes and how."""
 
     role: Role
-    bottle: Annotated[str, Field(min_length=1, max_length=60)] | None = None
+    bottle: Annotated[str, Field(min_length=1, max_length=60)] | None = Field(
+        None, validation_alias=AliasChoices("bottle", "product")
+    )
     """Which; else the one that suits best."""
-    on: LayerOn = LayerOn.ALL
+    on: LayerOn = Field(LayerOn.ALL, validation_alias=AliasChoices("on", "where"))
     zone: Zone | None = None
     """Only there; null: over the whole head."""
     strength: Annotated[float, measured(0.1, 1, "as a share")] = 1.0
@@ -343,28 +345,25 @@ class LearnedOdds(Frozen):
     """It rests on; 0: nothing is bent."""
 
 
-class PlanRequest(Frozen):
-    """Plan a service. Every field but `hair` and `goal.style` has a default."""
+class Wish(Frozen):
+    """What is chosen for a service; everything else comes from the record and the salon."""
 
-    hair: Hair
-    person: Person = Field(default_factory=Person)
     goal: Goal
     dry: Dryer = Dryer.AIR
     dry_min: Annotated[float, measured(1, 180, "min")] | None = None
     """Minutes under the hood or diffuser before air; else as many as it takes, within reason."""
     blot: Blot | None = None
     """How the hair is blotted; else usual for the style."""
-    room: Room = Field(default_factory=Room)
-    school: School = Field(default_factory=School)
-    now: Now = Field(default_factory=Now)
-    past: Annotated[list[Past], Field(max_length=PAST_MOST)] = Field(default_factory=list)
-    """Services of before, the latest first."""
+    room: Room | None = None
+    """The air of the salon; else as usual there."""
+    school: School | None = None
+    """Ways of working; else the salon's."""
+    now: Now | None = Field(None, validation_alias=AliasChoices("now", "arrival"))
+    """What is on the head; else as the last consultation has it."""
     cleanser: Cleansing = Cleansing.AUTO
     """What cleanses today; auto follows build-up, service and the client's habit."""
     edits: Annotated[list[Edit], Field(max_length=60)] = Field(default_factory=list)
     """Changes by hand, in order."""
-    house: HouseRules = Field(default_factory=HouseRules)
-    shelf: Annotated[list[ShelfItem], Field(max_length=BOTTLES_MOST)] = Field(default_factory=list)
     layers: Annotated[list[Layer], Field(max_length=LAYERS_MOST)] | None = None
     """What stays in, in order; null: as the school lays it."""
     details: dict[Detail, Manner] = Field(default_factory=dict)
@@ -373,18 +372,34 @@ class PlanRequest(Frozen):
         default_factory=dict
     )
     """Bottles chosen by hand, by role; else the one that suits best."""
-    flakers: Annotated[list[Flaker], Field(max_length=PAIRS_MOST)] = Field(default_factory=list)
-    """Pairs to keep apart."""
-    outdoors: Outdoors | None = None
-    """The air the client goes out into; else as in the room."""
-    journey_min: Annotated[float, measured(0, 240, "min")] = 0
-    """How long the way home takes."""
+    journey_min: Annotated[float, measured(0, 240, "min")] | None = None
+    """How long the way home takes; else as usual for the salon."""
     home: Room | None = None
-    """The air at home tonight; else as in the room."""
+    """The air at home tonight; else as the forecast has it."""
     parting: Parting = Field(default_factory=Parting)
     """How the head is parted; else usual for the style."""
     stages: Annotated[list[DryStage], Field(max_length=8)] = Field(default_factory=list)
     """Drying by hand, stage by stage; else as `dry` says. What is left dries in the air."""
+
+
+class PlanRequest(Wish):
+    """Plan a service. Every field but `hair` and `goal.style` has a default."""
+
+    hair: Hair
+    person: Person = Field(default_factory=Person)
+    room: Room = Field(default_factory=Room)
+    school: School = Field(default_factory=School)
+    now: Now = Field(default_factory=Now, validation_alias=AliasChoices("now", "arrival"))
+    journey_min: Annotated[float, measured(0, 240, "min")] = 0
+    """How long the way home takes."""
+    past: Annotated[list[Past], Field(max_length=PAST_MOST)] = Field(default_factory=list)
+    """Services of before, the latest first."""
+    house: HouseRules = Field(default_factory=HouseRules)
+    shelf: Annotated[list[ShelfItem], Field(max_length=BOTTLES_MOST)] = Field(default_factory=list)
+    flakers: Annotated[list[Flaker], Field(max_length=PAIRS_MOST)] = Field(default_factory=list)
+    """Pairs to keep apart."""
+    outdoors: Outdoors | None = None
+    """The air the client goes out into; else as in the room."""
     kit: Kit | None = None
     """What is free at the hour of the service. Null: the kit is not counted."""
     pace: Annotated[float, measured(0.3, 3, "times the house minutes")] = 1.0
