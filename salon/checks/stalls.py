@@ -62,10 +62,18 @@ class Asking:
         self.token = "x" * 32
         self.cookie = f"sessionid={client.cookies['sessionid'].value}; csrftoken={self.token}"
 
-    def ask(self, path: str, body: object = None) -> int:
-        """Ask for something; the status of the answer."""
+    def ask(self, path: str, body: object = None, key: str = "") -> int:
+        """Ask for something; the status of the answer.
+
+        Args:
+            path: of the API
+            body: sent as JSON with POST; GET where there is none
+            key: of the request, where it has one
+        """
         headers = {"Cookie": self.cookie, "X-CSRFToken": self.token, "Referer": self.address}
         headers["Content-Type"] = "application/json"
+        if key:
+            headers["Idempotency-Key"] = key
         data = json.dumps(body).encode() if body is not None else None
         request = urllib.request.Request(self.address + path, data, headers)
         try:

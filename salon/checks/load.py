@@ -1,0 +1,245 @@
+"""A salon at its busiest, and a server that is killed again and again.
+
+``python -m salon.checks.load`` prints, on an invented salon of its own: a save beside twenty
+solvers, fifty people at once, and what became of every acknowledged write after sixty kills.
+"""
+
+import os
+import random
+import signal
+import statistics
+import subprocess
+import sys
+import tempfile
+import threading
+import time
+import urllib.error
+import urllib.request
+from collections import Counter
+from http import HTTPStatus
+from itertools import count
+from typing import Any
+from uuid import uuid4
+
+from salon.checks.stalls import Asking, free_port, gunicorn, loops
+
+SAVES, SAVE_BUDGET = 15, 3.0
+USERS, SECONDS, P95_BUDGET = 50, 30.0, 8.0
+KILLS, WRITES, WRITERS = 60, 600, 6
+#: A killed server is left running for so long before the next kill [s].
+BETWEEN_KILLS_S = (0.2, 1.5)
+FOREVER_S = 900.0
+
+
+def p95(times: list[float]) -> float:
+    """The time that 95 of 100 stay below."""
+    return statistics.quantiles(times, n=20)[-1]
+
+
+def bench_saves(somebody: Asking, head: int, day: str) -> None:
+    """A save alone, and beside twenty who have a day planned again, each with a key."""
+
+    def save() -> float:
+        began = time.perf_counter()
+        body = {"observations": [{"kind": "density_per_cm2", "value": 180, "method": "counted"}]}
+        status = somebody.ask(f"/api/heads/{head}/observations/", body, key=str(uuid4()))
+        if status >= HTTPStatus.BAD_REQUEST:
+            raise RuntimeError(f"a save was answered with {status}")
+        return (time.perf_counter() - began) * 1000
+
+    alone = statistics.median(save() for _ in range(SAVES))
+    with loops(lambda: somebody.ask("/api/day/replan/", {"date": day}, key=str(uuid4()))):
+        took = [save() for _ in range(SAVES)]
+    ratio = statistics.median(took) / alone
+    print(f"a save alone {alone:.1f} ms; beside 20 solvers {statistics.median(took):.1f} ms,")
+    print(f"  the longest {max(took):.1f} ms: {ratio:.2f} times alone of {SAVE_BUDGET:g}")
+
+
+def bench_users(somebody: Asking, head: int, day: str) -> None:
+    """Fifty people who read and save, against one."""
+    wish = {"head": head, "goal": {"style": "flat_twist_out"}}
+    seen: Counter[int] = Counter()
+
+    def visit(times: list[float]) -> None:
+        asked: list[tuple[str, object]] = [
+            (f"/api/day/?date={day}", None),
+            ("/api/heads/", None),
+            (f"/api/heads/{head}/profile/", None),
+            ("/api/visits/", None),
+            ("/api/plans/draft/", wish),
+            ("/api/products/", None),
+            (
+                f"/api/heads/{head}/observations/",
+                {"observations": [{"kind": "density_per_cm2", "value": 180, "method": "counted"}]},
+            ),
+        ]
+        for path, body in random.sample(asked, len(asked)):
+            began = time.perf_counter()
+            status = somebody.ask(path, body, key=str(uuid4()) if body else "")
+            times.append((time.perf_counter() - began) * 1000)
+            seen[status] += 1
+            # Between two looks at the screen somebody reads or works.
+            time.sleep(random.uniform(1.0, 4.0))
+
+    def people(number: int, seconds: float) -> list[float]:
+        times: list[float] = []
+        until = time.monotonic() + seconds
+
+        def one() -> None:
+            while time.monotonic() < until:
+                visit(times)
+
+        threads = [threading.Thread(target=one) for _ in range(number)]
+        for thread in threads:
+            thread.start()
+        for thread in threads:
+            thread.join()
+        return times
+
+    visit([])
+    single = p95(people(1, SECONDS / 2))
+    many = p95(people(USERS, SECONDS))
+    print(f"95 of 100 requests: one user {single:.0f} ms, {USERS} users {many:.0f} ms,")
+    print(f"  {many / single:.1f} times one of {P95_BUDGET:g}; answers {dict(seen)}")
+
+
+class Killed:
+    """A server that is killed and started again while others write to it."""
+
+    def __init__(self, port: int) -> None:
+        self.port = port
+        self.server: subprocess.Popen[bytes] | None = None
+
+    def start(self) -> None:
+        """Start it; until it answers."""
+        command = [sys.executable, "-m", "gunicorn", "salon.asgi"]
+        command += ["--worker-class", "salon.platform.gunicorn_worker.Worker", "--workers", "2"]
+        command += ["--bind", f"127.0.0.1:{self.port}", "--log-level", "critical"]
+        until = time.monotonic() + FOREVER_S
+        while time.monotonic() < until:
+            self.server = subprocess.Popen(
+                command, stderr=subprocess.DEVNULL, start_new_session=True
+            )
+            for _ in range(200):
+                try:
+                    urllib.request.urlopen(f"http://127.0.0.1:{self.port}/api/session/").read()
+                    return
+                except urllib.error.HTTPError:
+                    return
+                except OSError:
+                    if self.server.poll() is not None:
+                        break
+                    time.sleep(0.1)
+        raise RuntimeError("the server does not start again")
+
+    def kill(self, *, all_of_it: bool) -> None:
+        """Kill it with -9: the master alone, or its workers with it."""
+        assert self.server is not None
+        if all_of_it:
+            os.killpg(self.server.pid, signal.SIGKILL)
+        else:
+            self.server.kill()
+        self.server.wait()
+
+
+def bench_kills(client: Any, head: int) -> None:
+    """Six hundred writes and backups beside sixty kills: what was acknowledged is there, once."""
+    from salon.heads.models import Observation
+
+    newest = Observation.objects.latest("pk").pk
+    killed = Killed(free_port())
+    killed.start()
+    somebody = Asking(f"http://127.0.0.1:{killed.port}", client)
+    numbers, acknowledged, statuses = count(1), [], Counter[int]()
+    taking = threading.Lock()
+    over = threading.Event()
+
+    def write() -> None:
+        while True:
+            with taking:
+                number = next(numbers)
+            if number > WRITES:
+                return
+            body = {
+                "observations": [
+                    {"kind": "density_per_cm2", "value": 100 + number / 10, "method": "counted"}
+                ]
+            }
+            key, status = str(uuid4()), 0
+            while status == 0 or status >= HTTPStatus.INTERNAL_SERVER_ERROR:
+                try:
+                    status = somebody.ask(f"/api/heads/{head}/observations/", body, key=key)
+                except OSError:
+                    time.sleep(0.2)
+            statuses[status] += 1
+            if status < HTTPStatus.BAD_REQUEST:
+                acknowledged.append(100 + number / 10)
+            time.sleep(random.uniform(0.3, 1.2))
+
+    def back_up() -> None:
+        while not over.is_set():
+            try:
+                statuses[somebody.ask("/api/archive/", {}, key="")] += 1
+            except OSError:
+                time.sleep(0.5)
+
+    writers = [threading.Thread(target=write) for _ in range(WRITERS)]
+    packer = threading.Thread(target=back_up, daemon=True)
+    for thread in (*writers, packer):
+        thread.start()
+    kills = 0
+    while kills < KILLS:
+        time.sleep(random.uniform(*BETWEEN_KILLS_S))
+        killed.kill(all_of_it=random.random() < 0.5)  # noqa: PLR2004
+        kills += 1
+        killed.start()
+    for thread in writers:
+        thread.join()
+    over.set()
+    time.sleep(2)
+    kept = Counter(
+        Observation.objects.filter(head_id=head, pk__gt=newest).values_list("number", flat=True)
+    )
+    lost = [number for number in acknowledged if kept[number] == 0]
+    doubled = [number for number in acknowledged if kept[number] > 1]
+    killed.kill(all_of_it=True)
+    print(f"{kills} kills beside {WRITES} writes and backups: {len(acknowledged)} acknowledged,")
+    print(f"  {len(lost)} lost, {len(doubled)} twice; answers {dict(statuses)}")
+
+
+def main() -> None:
+    """Run all of it in a throw-away installation."""
+    with tempfile.TemporaryDirectory(ignore_cleanup_errors=True) as folder:
+        os.environ["GAUFFER_VAR"] = folder
+        os.environ["DJANGO_SETTINGS_MODULE"] = "salon.settings"
+        import django
+
+        django.setup()
+        from django.core.management import call_command
+        from django.test import Client
+        from django.test.utils import setup_test_environment
+        from django.utils import timezone
+
+        from salon.demo.build import build
+        from salon.heads.models import Head
+        from salon.house.models import Colleague
+
+        setup_test_environment()
+        call_command("migrate", verbosity=0)
+        build()
+        client = Client()
+        client.force_login(
+            Colleague.objects.filter(role="owner").earliest("pk").user,
+            "salon.house.backend.ColleagueBackend",
+        )
+        head = Head.objects.earliest("pk").pk
+        day = str(timezone.localdate())
+        bench_kills(client, head)
+        with gunicorn(free_port()) as address:
+            somebody = Asking(address, client)
+            bench_saves(somebody, head, day)
+            bench_users(somebody, head, day)
+
+
+if __name__ == "__main__":
+    main()
