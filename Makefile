@@ -12,7 +12,7 @@ export PIP_DISABLE_PIP_VERSION_CHECK := 1
 # Packages are compiled when they are first imported, and not again by every process.
 export PYTHONDONTWRITEBYTECODE :=
 
-.PHONY: demo test test-web lint lint-python lint-web lint-web-types lint-web-style types bench golden ratio shots web dev clean
+.PHONY: demo docs test test-web lint lint-python lint-web lint-web-types lint-web-style types bench golden ratio shots web dev clean
 
 demo: .make/app web
 ifdef RESET
@@ -62,6 +62,10 @@ bench: .make/bench
 # The answers that the rules give to a corpus of requests; kept anew when RULES_VERSION was raised.
 golden: .make/dev
 	$(PY) -m craft.tests.golden
+
+# The picture of the structure, from the imports.
+docs: .make/dev
+	$(PY) -m salon.checks.picture
 
 ratio:
 	@$(PY) -m salon.checks.ratio
