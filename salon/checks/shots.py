@@ -21,7 +21,7 @@ def compose_damp(page: Page) -> None:
     page.get_by_role("combobox", name="Style").press("Enter")
     page.get_by_role("option", name="Flat twist-out").click()
     page.get_by_label("Sections", exact=True).fill("14")
-    page.get_by_label("Release after", exact=True).fill("10")
+    page.get_by_label("Open after", exact=True).fill("10")
     page.get_by_text("Roots may still be damp at release").first.wait_for()
 
 
@@ -68,7 +68,7 @@ def open_shelf(page: Page) -> None:
 def half_a_consultation(page: Page) -> None:
     """Porosity, one test confirmed and one changed."""
     page.goto(of_head("Linnea Oskar", "/consultation?part=porosity"))
-    page.get_by_role("button", name="Bead test: still so").click()
+    page.get_by_role("button", name="Bead test: unchanged").click()
     page.get_by_role("group", name="Soak test").get_by_text("soon").click()
     page.get_by_text("saved", exact=True).wait_for()
 
@@ -76,7 +76,7 @@ def half_a_consultation(page: Page) -> None:
 def count_hairs(page: Page) -> None:
     """A picture of the strand scope, counted."""
     page.goto(of_head("Linnea Oskar", "/consultation?part=density"))
-    page.get_by_role("button", name="Take a picture and count").click()
+    page.get_by_role("button", name="Take picture and count").click()
     page.locator(".root").first.wait_for()
 
 
@@ -116,7 +116,7 @@ def two_looks(page: Page) -> None:
     """A twist-out beside the wash-and-go of weeks ago."""
     page.goto(of_head("Ines Marrow", "/plan/look"))
     page.locator(".locks").first.wait_for()
-    page.get_by_role("combobox", name="Beside it").press("Enter")
+    page.get_by_role("combobox", name="Compare with").press("Enter")
     page.get_by_role("option").last.click()
     page.locator("figure").nth(7).wait_for()
 
@@ -138,7 +138,7 @@ def kit_on_the_day(page: Page) -> None:
     page.goto("/shelf/kit")
     page.get_by_role("button", name="Take out").first.click()
     page.get_by_role("button", name="Into the disinfectant").last.click()
-    page.get_by_text("in cleaning").wait_for()
+    page.get_by_text("being cleaned").wait_for()
 
 
 def weigh_a_pump(page: Page) -> None:
@@ -178,8 +178,8 @@ def lay_in_at_the_chair(page: Page) -> None:
     for number in "12":
         page.keyboard.press(number)
         page.locator(f"[data-section='{number}'] .ticked").wait_for(state="attached")
-    page.get_by_role("button", name="That much").first.click()
-    page.get_by_text("All on the server").wait_for()
+    page.get_by_role("button", name="Used as planned").first.click()
+    page.get_by_text("Saved").wait_for()
 
 
 def tell_from_home(chromium: Browser, page: Page) -> None:
@@ -190,7 +190,7 @@ def tell_from_home(chromium: Browser, page: Page) -> None:
     phone = chromium.new_page(viewport={"width": 360, "height": 780}, locale="en-GB")
     phone.goto(address)
     phone.get_by_role("button", name="good").click()
-    phone.get_by_role("heading", name="How does it wear?").click()
+    phone.get_by_role("heading", name="How is your hair holding up?").click()
     phone.screenshot(path=FOLDER / "check-in.png", animations="disabled")
     phone.close()
 
@@ -246,7 +246,7 @@ def main() -> None:
             page.get_by_label("Name", exact=True).fill(USERNAME)
             page.get_by_label("Password").fill(PASSWORD)
             page.get_by_role("button", name="Sign in").click()
-            page.get_by_role("heading", name="Before the day").wait_for()
+            page.get_by_role("heading", name="To check before the day").wait_for()
             for name, act in PICTURES:
                 take(page, name, act)
             tell_from_home(chromium, page)

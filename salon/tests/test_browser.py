@@ -132,9 +132,9 @@ class BrowserTest(LiveServerTestCase):
         self.page.get_by_label("Password").fill(password)
         self.page.get_by_role("button", name="Sign in").click()
         # The day is the first screen.
-        expect(self.page.get_by_role("heading", name="Before the day")).to_be_visible()
-        self.page.get_by_role("link", name="Heads", exact=True).click()
-        expect(self.page.get_by_role("heading", name="Heads")).to_be_visible()
+        expect(self.page.get_by_role("heading", name="To check before the day")).to_be_visible()
+        self.page.get_by_role("link", name="Clients", exact=True).click()
+        expect(self.page.get_by_role("heading", name="Clients")).to_be_visible()
 
 
 class FirstSliceTest(BrowserTest):
@@ -150,7 +150,7 @@ class FirstSliceTest(BrowserTest):
 
     def add_head(self) -> None:
         page = self.page
-        page.get_by_role("link", name="Add a head").click()
+        page.get_by_role("link", name="Add client").click()
         page.get_by_label("Name", exact=True).fill("Runa Pleat")
         self.choose("Curl pattern", "4b")
         self.choose("Porosity", "medium")
@@ -163,7 +163,7 @@ class FirstSliceTest(BrowserTest):
         }
         for label, value in numbers.items():
             page.get_by_label(label, exact=True).fill(value)
-        page.get_by_role("button", name="Add this head").click()
+        page.get_by_role("button", name="Add client").click()
         expect(page.get_by_role("heading", name="Runa Pleat")).to_be_visible()
 
     def plan_flat_twists(self) -> None:
@@ -172,7 +172,7 @@ class FirstSliceTest(BrowserTest):
         page.get_by_role("combobox", name="Style").press("Enter")
         page.get_by_role("option", name="Flat twist-out").click()
         page.get_by_label("Sections", exact=True).fill("14")
-        page.get_by_label("Release after", exact=True).fill("10")
+        page.get_by_label("Open after", exact=True).fill("10")
 
     def test_from_a_new_head_to_planned_beside_actual(self) -> None:
         page = self.page
@@ -188,18 +188,18 @@ class FirstSliceTest(BrowserTest):
         expect(caution).to_have_count(0)
         expect(page.get_by_text(f"Changed: {cheapest}.")).to_be_visible()
 
-        page.get_by_role("button", name="Save this plan").click()
+        page.get_by_role("button", name="Save plan").click()
         page.wait_for_url(re.compile(r"/plans/\d+$"))
         plan = Plan.objects.get()
         self.assertEqual(plan.request["goal"]["sections"], 14)
         self.assertNotIn("not_dry_at_release", [c["key"] for c in plan.answer["cautions"]])
 
-        page.get_by_role("link", name="Record the visit").click()
-        page.get_by_label("Rows, 14, took").fill("81")
+        page.get_by_role("link", name="Record visit").click()
+        page.get_by_label("Rows, 14, actual").fill("81")
         page.get_by_label("gel, used").fill("12.5")
-        self.choose("Roots were", "damp at the roots")
+        self.choose("Roots at opening", "damp at the roots")
         self.choose("Definition", "4")
-        page.get_by_role("button", name="Record the visit").click()
+        page.get_by_role("button", name="Record visit").click()
         page.wait_for_url(re.compile(r"/visits/\d+$"))
         planned = plan.answer["steps"][7]["hands_on_min"]
         row = page.get_by_role("row", name=re.compile("^Rows, 14"))
@@ -215,21 +215,21 @@ class FirstSliceTest(BrowserTest):
         page.get_by_label("Name", exact=True).fill("Kept Name")
         self.choose("Curl pattern", "3c")
         page.get_by_label("Length, stretched").fill("400")
-        page.get_by_role("button", name="Add this head").click()
+        page.get_by_role("button", name="Add client").click()
         expect(page.get_by_role("alert")).to_have_text("Give a number from 1 to 150 cm.")
         page.reload()
         expect(page.get_by_label("Name", exact=True)).to_have_value("Kept Name")
         expect(page.get_by_label("Length, stretched")).to_have_value("400")
         page.get_by_label("Length, stretched").fill("about 20")
-        page.get_by_role("button", name="Add this head").click()
+        page.get_by_role("button", name="Add client").click()
         expect(page.get_by_role("alert")).to_have_text("“about 20” is not a number.")
         page.get_by_label("Length, stretched").fill("20")
-        page.get_by_role("button", name="Add this head").click()
+        page.get_by_role("button", name="Add client").click()
         expect(page.get_by_role("heading", name="Kept Name")).to_be_visible()
 
         page.get_by_role("link", name="Plan a service").click()
         expect(page.get_by_role("note")).to_contain_text("Density is missing")
-        self.choose("By eye it looks…", "medium")
+        self.choose("Density by eye…", "medium")
         expect(page.get_by_role("button", name=re.compile("Twists, 12"))).to_be_visible()
         self.assertEqual(Head.objects.get().observations.get(kind="density").word, "medium")
 
@@ -242,7 +242,7 @@ class FirstSliceTest(BrowserTest):
         page.get_by_label("Sections", exact=True).fill("130")
         expect(page.get_by_role("alert")).to_contain_text("1 to 120")
         expect(twists).to_be_visible()
-        expect(page.get_by_role("button", name="Save this plan")).to_be_disabled()
+        expect(page.get_by_role("button", name="Save plan")).to_be_disabled()
         page.get_by_label("Sections", exact=True).fill("16")
         expect(twists).to_have_accessible_name(re.compile("Twists, 16"))
         expect(page.get_by_label("Parting", exact=True).locator(".section")).to_have_count(16)
@@ -400,9 +400,9 @@ class DemoSalonTest(DemoPageTest):
 
     def test_escape_closes_what_is_open(self) -> None:
         page = self.page
-        expect(page.get_by_role("heading", name="Heads")).to_be_visible()
+        expect(page.get_by_role("heading", name="Clients")).to_be_visible()
         page.keyboard.press("/")
-        finder = page.get_by_role("combobox", name="find a head")
+        finder = page.get_by_role("combobox", name="find a client")
         expect(finder).to_be_focused()
         page.keyboard.press("Escape")
         expect(finder).not_to_be_focused()
@@ -415,7 +415,7 @@ class DemoSalonTest(DemoPageTest):
 
     def test_find_a_head_by_keyboard_alone(self) -> None:
         page = self.page
-        expect(page.get_by_role("heading", name="Heads")).to_be_visible()
+        expect(page.get_by_role("heading", name="Clients")).to_be_visible()
         page.keyboard.press("/")
         page.keyboard.type("quil")
         expect(page.get_by_role("option", name="Bas Quillon")).to_be_visible()
@@ -426,7 +426,7 @@ class DemoSalonTest(DemoPageTest):
         page = self.page
         head = Head.objects.get(name="Bas Quillon")
         page.goto(f"/heads/{head.pk}")
-        page.get_by_role("button", name="Everything observed").click()
+        page.get_by_role("button", name="Show history").click()
         row = page.get_by_role("row", name=re.compile("Length, stretched 20 cm"))
         row.get_by_role("button", name="Withdraw").click()
         expect(row.get_by_role("button", name="Restore")).to_be_visible()
@@ -439,13 +439,13 @@ class DemoSalonTest(DemoPageTest):
         entries = visit.events.count()
         page.goto(f"/visits/{visit.pk}/correct")
         page.get_by_label("Grape seed oil, used").fill("5.2")
-        page.get_by_label("Sat at").fill("80")
-        page.get_by_role("button", name="Keep the correction").click()
+        page.get_by_label("Length").fill("80")
+        page.get_by_role("button", name="Save correction").click()
         refusal = page.get_by_role("alert").filter(has_text="when it was planned")
         expect(refusal).to_be_in_viewport(ratio=0.9)
         expect(page.get_by_label("Grape seed oil, used")).to_have_value("5.2")
-        page.get_by_label("Sat at").fill("17")
-        page.get_by_role("button", name="Keep the correction").click()
+        page.get_by_label("Length").fill("17")
+        page.get_by_role("button", name="Save correction").click()
         page.wait_for_url(re.compile(r"/visits/\d+$"))
         expect(page.get_by_role("row", name=re.compile("^Grape seed oil"))).to_contain_text("5.2 g")
         self.assertGreater(visit.events.count(), entries)

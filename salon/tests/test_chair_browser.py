@@ -54,7 +54,7 @@ class ChairBrowserTest(BrowserTest):
             self.skip(until)
         self.page.goto(f"/chair/{self.visit.pk}")
         expect(self.page.get_by_role("heading", name="Runa Pleat")).to_be_visible()
-        expect(self.page.get_by_text("All on the server")).to_be_visible()
+        expect(self.page.get_by_text("Saved", exact=True)).to_be_visible()
         return self.page
 
     def skip(self, until: str) -> None:
@@ -87,7 +87,7 @@ class ChairBrowserTest(BrowserTest):
     def test_begun_from_the_plan_and_run_by_the_space_bar(self) -> None:
         self.visit.delete()
         self.page.goto(f"/plans/{self.plan.pk}")
-        self.page.get_by_role("button", name="Begin at the chair").click()
+        self.page.get_by_role("button", name="Start at the chair").click()
         expect(self.page).to_have_url(re.compile(r"/chair/\d+$"))
         self.visit = Visit.objects.get()
         first, second = self.plan.answered.steps[:2]
@@ -96,7 +96,7 @@ class ChairBrowserTest(BrowserTest):
         expect(self.page.get_by_role("button", name="Done")).to_be_visible()
         self.page.keyboard.press("Space")
         expect(self.page.get_by_role("heading", name=second.title, exact=True)).to_be_visible()
-        expect(self.page.get_by_text("All on the server")).to_be_visible()
+        expect(self.page.get_by_text("Saved", exact=True)).to_be_visible()
         self.assertEqual(self.kinds()[:3], ["begun", "step_started", "step_done"])
         self.page.keyboard.press("Backspace")
         expect(self.page.get_by_role("heading", name=first.title, exact=True)).to_be_visible()
@@ -105,11 +105,11 @@ class ChairBrowserTest(BrowserTest):
         page = self.sit()
         page.get_by_role("button", name="End visit early").click()
         page.get_by_role("button", name="no time").click()
-        expect(page.get_by_role("button", name="The visit is over")).to_be_visible()
-        expect(page.get_by_text("All on the server")).to_be_visible()
+        expect(page.get_by_role("button", name="Finish visit")).to_be_visible()
+        expect(page.get_by_text("Saved", exact=True)).to_be_visible()
         steps = len(self.plan.answered.steps)
         self.assertEqual(self.kinds(), ["begun"] + ["step_skipped"] * steps + ["note"])
-        page.get_by_role("button", name="The visit is over").click()
+        page.get_by_role("button", name="Finish visit").click()
         expect(page.get_by_text("Nothing is scored yet")).to_be_visible()
         page.get_by_role("button", name="Undo").click()
         first = self.plan.answered.steps[0].title
@@ -121,7 +121,7 @@ class ChairBrowserTest(BrowserTest):
         page.get_by_role("button", name="no time").click()
         after = self.plan.answered.steps[1].title
         expect(page.get_by_role("heading", name=after, exact=True)).to_be_visible()
-        expect(page.get_by_text("All on the server")).to_be_visible()
+        expect(page.get_by_text("Saved", exact=True)).to_be_visible()
         self.assertEqual(Event.objects.get(kind="step_skipped").data["reason"], "no time")
 
     def test_a_forgotten_section_is_asked_about(self) -> None:
@@ -134,11 +134,11 @@ class ChairBrowserTest(BrowserTest):
             ).to_be_visible()
         page.keyboard.press("Space")
         expect(page.get_by_text("Sections 3 are not ticked.")).to_be_visible()
-        page.get_by_role("button", name="Leave it").click()
+        page.get_by_role("button", name="Cancel").click()
         page.locator("[data-section='3']").click()
         expect(page.get_by_text("Every section is done.")).to_be_visible()
         page.keyboard.press("Space")
-        expect(page.get_by_text("All on the server")).to_be_visible()
+        expect(page.get_by_text("Saved", exact=True)).to_be_visible()
         self.assertEqual(self.kinds().count("section_done"), 4)
 
     def test_an_uneven_side_is_caught_while_it_can_be_mended(self) -> None:
@@ -146,12 +146,12 @@ class ChairBrowserTest(BrowserTest):
         page.keyboard.press("Space")
         gel = page.get_by_role("region", name="Clear gel")
         for grams, number in (("3", "1"), ("2", "2")):
-            gel.get_by_role("button", name="Other").click()
+            gel.get_by_role("button", name="Other amount").click()
             gel.get_by_label("Grams taken").fill(grams)
-            gel.get_by_role("button", name="Note it").click()
-            gel.get_by_role("button", name="Other").click()
+            gel.get_by_role("button", name="Record dose").click()
+            gel.get_by_role("button", name="Other amount").click()
             page.keyboard.press(number)
-            expect(page.get_by_text("All on the server")).to_be_visible()
+            expect(page.get_by_text("Saved", exact=True)).to_be_visible()
         expect(page.get_by_text(re.compile("Add 1.0 g there before it dries"))).to_be_visible()
 
     def test_what_sits_is_timed_and_not_cut_short_unasked(self) -> None:
@@ -159,28 +159,28 @@ class ChairBrowserTest(BrowserTest):
         page.keyboard.press("Space")
         expect(page.get_by_role("button", name="Done")).to_be_visible()
         page.keyboard.press("Space")
-        expect(page.get_by_role("timer").filter(has_text="to go").first).to_be_visible()
+        expect(page.get_by_role("timer").filter(has_text="left").first).to_be_visible()
         page.keyboard.press("Space")
-        expect(page.get_by_text("Too short it does little.")).to_be_visible()
-        page.get_by_role("button", name="Let it sit").click()
-        expect(page.get_by_text("All on the server")).to_be_visible()
+        expect(page.get_by_text("Stopping early makes it less effective.")).to_be_visible()
+        page.get_by_role("button", name="Keep waiting").click()
+        expect(page.get_by_text("Saved", exact=True)).to_be_visible()
         page.reload()
-        expect(page.get_by_role("timer").filter(has_text="to go").first).to_be_visible()
+        expect(page.get_by_role("timer").filter(has_text="left").first).to_be_visible()
         bench = page.get_by_role("complementary", name="In the salon now")
         expect(bench).to_contain_text("Runa Pleat")
 
     def test_a_set_that_is_damp_is_opened_only_with_a_reason_and_judged(self) -> None:
         page = self.sit(until="release")
-        gate = page.get_by_role("region", name="May it be opened?")
+        gate = page.get_by_role("region", name="Ready to open?")
         expect(gate.get_by_role("button", name="Open it")).to_be_disabled()
         gate.get_by_role("group", name="Roots").get_by_text("damp").click()
         expect(gate.get_by_text("under the hood")).to_be_visible()
-        gate.get_by_label("Why it is opened damp").fill("a wedding at four")
+        gate.get_by_label("Reason for opening it damp").fill("a wedding at four")
         gate.get_by_role("button", name="Open it damp").click()
         page.keyboard.press("Space")
-        expect(page.get_by_text("Sections 1, 2, 3, 4 are still closed")).to_be_visible()
-        expect(page.get_by_role("button", name="Done all the same")).to_have_count(0)
-        page.get_by_role("button", name="Leave it").click()
+        expect(page.get_by_text("Sections 1, 2, 3, 4 are not opened yet")).to_be_visible()
+        expect(page.get_by_role("button", name="Finish anyway")).to_have_count(0)
+        page.get_by_role("button", name="Cancel").click()
         for number in "1234":
             page.keyboard.press(number)
         expect(page.get_by_text("Every section is done.")).to_be_visible()
@@ -190,14 +190,14 @@ class ChairBrowserTest(BrowserTest):
             expect(page.get_by_role("heading", name=after.title, exact=True)).to_be_visible()
             page.keyboard.press("s")
             page.get_by_role("button", name="not needed today").click()
-        expect(page.get_by_role("heading", name="How it turned out")).to_be_visible()
+        expect(page.get_by_role("heading", name="Results")).to_be_visible()
         page.get_by_role("button", name="Definition 4").click()
         page.get_by_role("group", name="How it feels").get_by_text("hurts").click()
-        expect(page.get_by_text("advise to see a doctor")).to_be_visible()
+        expect(page.get_by_text("advise seeing a doctor")).to_be_visible()
         page.get_by_label("next time").fill("4 more sections")
-        page.get_by_role("button", name="The visit is over").click()
-        expect(page.get_by_role("link", name="See the visit")).to_be_visible()
-        expect(page.get_by_text("All on the server")).to_be_visible()
+        page.get_by_role("button", name="Finish visit").click()
+        expect(page.get_by_role("link", name="View visit")).to_be_visible()
+        expect(page.get_by_text("Saved", exact=True)).to_be_visible()
         visit = Visit.objects.get()
         self.assertEqual((visit.state, visit.definition), ("done", 4))
         self.assertIn("pain", visit.flags)
@@ -209,15 +209,15 @@ class ChairBrowserTest(BrowserTest):
         )
         page = self.sit(until="lay_in")
         page.keyboard.press("Space")
-        page.get_by_role("button", name="Other product").click()
+        page.get_by_role("button", name="Use another product").click()
         page.get_by_role("group").get_by_text("Clear gel", exact=True).click()
-        page.get_by_role("combobox", name="Instead of Clear gel").press("Enter")
+        page.get_by_role("combobox", name="Replace Clear gel with").press("Enter")
         page.get_by_role("option", name=re.compile("Sea gel")).click()
-        page.get_by_role("button", name="Keep").click()
+        page.get_by_role("button", name="Save note").click()
         gel = page.get_by_role("region", name="Clear gel")
-        gel.get_by_role("button", name="That much").click()
-        expect(gel.get_by_text("noted")).to_be_visible()
-        expect(page.get_by_text("All on the server")).to_be_visible()
+        gel.get_by_role("button", name="Used as planned").click()
+        expect(gel.get_by_text("recorded")).to_be_visible()
+        expect(page.get_by_text("Saved", exact=True)).to_be_visible()
         other.refresh_from_db()
         self.gel.refresh_from_db()
         self.assertLess(other.stock_g or 0, 300)
@@ -227,18 +227,18 @@ class ChairBrowserTest(BrowserTest):
         page = self.sit(until="lay_in")
         page.keyboard.press("Space")
         page.keyboard.press("1")
-        expect(page.get_by_text("3 sections to go")).to_be_visible()
-        page.get_by_role("button", name="Other sections").click()
-        page.get_by_label("Sections", exact=True).fill("6")
-        page.get_by_role("button", name="What then?").click()
-        page.get_by_role("button", name="Go on so").click()
-        expect(page.get_by_text("5 sections to go")).to_be_visible()
+        expect(page.get_by_text("3 sections left")).to_be_visible()
+        page.get_by_role("button", name="Change sections").click()
+        page.get_by_label("Number of sections", exact=True).fill("6")
+        page.get_by_role("button", name="Show the effect").click()
+        page.get_by_role("button", name="Apply").click()
+        expect(page.get_by_text("5 sections left")).to_be_visible()
         self.assertEqual(len(Visit.objects.get().plan.answered.sections), 6)
 
     def test_by_the_whole_screen_a_tap_anywhere_is_enough(self) -> None:
         page = self.sit()
         first, second = self.plan.answered.steps[:2]
-        page.get_by_role("button", name="Whole screen").click()
+        page.get_by_role("button", name="Full screen").click()
         page.mouse.click(640, 600)
         expect(page.get_by_role("button", name=re.compile(f"{first.title}.*Done"))).to_be_visible()
         page.keyboard.press("PageDown")
@@ -251,7 +251,7 @@ class ChairBrowserTest(BrowserTest):
         page = self.sit(until="shape")
         page.evaluate("navigator.serviceWorker.ready.then(() => true)")
         page.reload()
-        expect(page.get_by_text("All on the server")).to_be_visible()
+        expect(page.get_by_text("Saved", exact=True)).to_be_visible()
         assert page.context.browser is not None
         device = page.context.browser.new_context(
             base_url=self.live_server_url, viewport=PHONE, locale="en-GB", reduced_motion="reduce"
@@ -260,27 +260,27 @@ class ChairBrowserTest(BrowserTest):
         device.add_cookies(page.context.cookies())  # type: ignore[arg-type]
         second = device.new_page()
         second.goto(f"/chair/{self.visit.pk}")
-        expect(second.get_by_text("All on the server")).to_be_visible()
+        expect(second.get_by_text("Saved", exact=True)).to_be_visible()
         page.context.set_offline(True)
         device.set_offline(True)
         try:
             page.keyboard.press("Space")
             page.keyboard.press("1")
-            expect(page.get_by_text("2 entries not on the server yet")).to_be_visible()
+            expect(page.get_by_text("2 entries waiting to be sent")).to_be_visible()
             expect(page.get_by_text("No connection")).to_be_visible()
             second.keyboard.press("2")
-            expect(second.get_by_text("3 sections to go")).to_be_visible()
+            expect(second.get_by_text("3 sections left")).to_be_visible()
             page.reload()
             expect(page.get_by_role("heading", name="Runa Pleat")).to_be_visible()
-            expect(page.get_by_text(re.compile("entries not on the server yet"))).to_be_visible()
+            expect(page.get_by_text(re.compile("entries waiting to be sent"))).to_be_visible()
             page.keyboard.press("4")
-            expect(page.get_by_text("2 sections to go")).to_be_visible()
+            expect(page.get_by_text("2 sections left")).to_be_visible()
         finally:
             page.context.set_offline(False)
             device.set_offline(False)
         for other in (page, second):
-            expect(other.get_by_text("All on the server")).to_be_visible()
-            expect(other.get_by_text("1 section to go: 3")).to_be_visible()
+            expect(other.get_by_text("Saved", exact=True)).to_be_visible()
+            expect(other.get_by_text("1 section left: 3")).to_be_visible()
         device.close()
         folded = events_of(self.visit)
         ticks = sorted(e.data.section for e in folded if e.kind == "section_done")
@@ -325,7 +325,7 @@ class ChairBrowserTest(BrowserTest):
         self.shaped_without_a_connection(page)
         page.keyboard.press("Space")
         page.keyboard.press("Space")
-        expect(page.get_by_role("timer").filter(has_text="to go").first).to_be_visible()
+        expect(page.get_by_role("timer").filter(has_text="left").first).to_be_visible()
 
         # Meanwhile the other one is opened; the hood is forgotten over it and turns loud.
         page.goto(f"/chair/{self.visit.pk}")
@@ -356,13 +356,13 @@ class ChairBrowserTest(BrowserTest):
 
     def gone_through_again(self, page: Page) -> None:
         """Entry by entry, by keys: nothing is known before it was noted."""
-        page.get_by_role("link", name="See the visit").click()
-        page.get_by_role("link", name="Again, step by step").click()
+        page.get_by_role("link", name="View visit").click()
+        page.get_by_role("link", name="Replay step by step").click()
         last = self.visit.events.count()
         expect(page.get_by_text(f"entry {last} of {last}")).to_be_visible()
         page.keyboard.press("Home")
         expect(page.get_by_text("Before the first entry")).to_be_visible()
-        expect(page.get_by_text("No dose was noted yet.")).to_be_visible()
+        expect(page.get_by_text("No doses recorded yet.")).to_be_visible()
         page.keyboard.press("ArrowRight")
         expect(page.get_by_text(f"entry 1 of {last}")).to_be_visible()
         page.get_by_role("button", name=re.compile("Section 4 released")).click()
@@ -374,12 +374,12 @@ class ChairBrowserTest(BrowserTest):
 
     def swapped_and_evened(self, page: Page) -> None:
         """Another gel, and more of it on the left until the right has as much."""
-        page.get_by_role("button", name="Other product").click()
+        page.get_by_role("button", name="Use another product").click()
         page.get_by_role("group").get_by_text("Clear gel", exact=True).click()
-        page.get_by_role("combobox", name="Instead of Clear gel").press("Enter")
+        page.get_by_role("combobox", name="Replace Clear gel with").press("Enter")
         page.get_by_role("option", name=re.compile("Sea gel")).click()
         expect(page.get_by_text(re.compile("300 g left, .* g still to come"))).to_be_visible()
-        page.get_by_role("button", name="Keep").click()
+        page.get_by_role("button", name="Save note").click()
         for grams, number in (("3", "1"), ("2", "2")):
             self.dose(page, grams)
             page.keyboard.press(number)
@@ -393,11 +393,11 @@ class ChairBrowserTest(BrowserTest):
     def dose(self, page: Page, grams: str) -> None:
         """So much gel, typed."""
         gel = page.get_by_role("region", name="Clear gel")
-        gel.get_by_role("button", name="Other").click()
+        gel.get_by_role("button", name="Other amount").click()
         gel.get_by_label("Grams taken").fill(grams)
-        gel.get_by_role("button", name="Note it").click()
-        gel.get_by_role("button", name="Other").click()
-        expect(page.get_by_text("All on the server")).to_be_visible()
+        gel.get_by_role("button", name="Record dose").click()
+        gel.get_by_role("button", name="Other amount").click()
+        expect(page.get_by_text("Saved", exact=True)).to_be_visible()
 
     def shaped_without_a_connection(self, page: Page) -> None:
         """The rest of the lay-in and the shaping, noted on the device alone."""
@@ -411,29 +411,29 @@ class ChairBrowserTest(BrowserTest):
                 page.keyboard.press(number)
             expect(page.get_by_text("Every section is done.")).to_be_visible()
             page.keyboard.press("Space")
-            expect(page.get_by_text(re.compile("entries not on the server yet"))).to_be_visible()
+            expect(page.get_by_text(re.compile("entries waiting to be sent"))).to_be_visible()
         finally:
             page.context.set_offline(False)
-        expect(page.get_by_text("All on the server")).to_be_visible()
+        expect(page.get_by_text("Saved", exact=True)).to_be_visible()
 
     def opened_with_one_section_forgotten(self, page: Page) -> None:
         """Dry at three places; the third section is found still twisted before it is too late."""
-        gate = page.get_by_role("region", name="May it be opened?")
-        for place in ("Roots", "Nape", "The thickest section"):
+        gate = page.get_by_role("region", name="Ready to open?")
+        for place in ("Roots", "Nape", "Thickest section"):
             gate.get_by_role("group", name=place).get_by_text("dry", exact=True).click()
         gate.get_by_role("button", name="Open it", exact=True).click()
         for number in "124":
             page.keyboard.press(number)
-        expect(page.get_by_text("1 section to go: 3")).to_be_visible()
+        expect(page.get_by_text("1 section left: 3")).to_be_visible()
         page.keyboard.press("Space")
-        expect(page.get_by_text("Sections 3 are still closed")).to_be_visible()
-        page.get_by_role("button", name="Leave it").click()
+        expect(page.get_by_text("Sections 3 are not opened yet")).to_be_visible()
+        page.get_by_role("button", name="Cancel").click()
         page.locator("[data-section='3']").click()
         for _ in KitUse.objects.filter(visit=self.visit.pk):
-            page.get_by_role("button", name=re.compile("into the disinfectant")).first.click()
+            page.get_by_role("button", name=re.compile("in the disinfectant")).first.click()
             expect(page.get_by_text(re.compile("in the disinfectant until")).first).to_be_visible()
         page.keyboard.press("Space")
-        expect(page.get_by_text("All on the server")).to_be_visible()
+        expect(page.get_by_text("Saved", exact=True)).to_be_visible()
 
     def judged_twice(self, page: Page) -> None:
         """As it was opened, and again once it has settled."""
@@ -442,10 +442,10 @@ class ChairBrowserTest(BrowserTest):
         self.log(timezone.now(), *rest)
         page.reload()
         page.get_by_role("button", name="Volume 2").click()
-        page.get_by_text("again, once it has settled").click()
+        page.get_by_text("again after settling").click()
         page.get_by_role("button", name="Volume 4").click()
-        page.get_by_role("button", name="The visit is over").click()
-        expect(page.get_by_role("link", name="See the visit")).to_be_visible()
-        expect(page.get_by_text("All on the server")).to_be_visible()
+        page.get_by_role("button", name="Finish visit").click()
+        expect(page.get_by_role("link", name="View visit")).to_be_visible()
+        expect(page.get_by_text("Saved", exact=True)).to_be_visible()
         scores = [e.data for e in events_of(self.visit) if e.kind == "score"]
         self.assertEqual([(data.value, data.settled) for data in scores], [(2, False), (4, True)])

@@ -53,11 +53,11 @@ class ConsultationBrowserTest(BrowserTest):
         page.get_by_label("Length, relaxed", exact=True).fill("9")
         expect(page.get_by_text("was 10 cm")).to_be_visible()
         expect(page.get_by_text("changed", exact=True).first).to_be_visible()
-        page.get_by_role("button", name="All 2 still so").click()
+        page.get_by_role("button", name="All 2 unchanged").click()
         page.get_by_role("button", name=re.compile("Porosity")).first.click()
         page.get_by_role("group", name="Soak test").get_by_text("late").click()
-        expect(page.get_by_label("What this adds up to")).to_contain_text("Speaks for another")
-        page.get_by_role("button", name="Finish and record").first.click()
+        expect(page.get_by_label("Summary")).to_contain_text("Disagrees")
+        page.get_by_role("button", name="Finish and save").first.click()
         page.wait_for_url(re.compile(r"/heads/\d+$"))
         shown = {
             observation.kind: observation
@@ -66,7 +66,7 @@ class ConsultationBrowserTest(BrowserTest):
         self.assertEqual(shown["length_cm"].method, "confirmed")
         self.assertEqual(shown["relaxed_cm"].number, 9)
         self.assertEqual(shown["soak_s"].word, "late")
-        expect(page.get_by_text(re.compile("Left out last time: Reason"))).to_be_visible()
+        expect(page.get_by_text(re.compile("Skipped last time: Reason"))).to_be_visible()
 
     def test_a_lost_connection_and_a_reload_lose_nothing(self) -> None:
         page = self.open("reason")
@@ -74,7 +74,7 @@ class ConsultationBrowserTest(BrowserTest):
         expect(page.get_by_text("saved", exact=True)).to_be_visible()
         page.context.set_offline(True)
         page.get_by_label("Event").first.fill("festival")
-        expect(page.get_by_text("kept on this device")).to_be_visible()
+        expect(page.get_by_text("Saved on this device")).to_be_visible()
         page.context.set_offline(False)
         page.reload()
         expect(page.get_by_label("Event").first).to_have_value("festival")
@@ -98,7 +98,7 @@ class ConsultationBrowserTest(BrowserTest):
         save(consultation, {**consultation.answers, **elsewhere}, consultation.version)
         allergies.first.fill("almond")
         page.keyboard.press("Enter")
-        expect(page.get_by_text("somebody else typed here too")).to_be_visible()
+        expect(page.get_by_text("Someone else edited this too")).to_be_visible()
         expect(page.get_by_text("saved", exact=True)).to_be_visible()
         consultation.refresh_from_db()
         self.assertEqual(
@@ -110,21 +110,21 @@ class ConsultationBrowserTest(BrowserTest):
         theirs = {"event": {"value": "choir", "confirmed": False}}
         save(consultation, {**consultation.answers, **theirs}, consultation.version)
         event.fill("festival")
-        expect(page.get_by_text("Somebody else typed choir meanwhile.")).to_be_visible()
-        page.get_by_role("button", name="Take theirs").click()
+        expect(page.get_by_text("Someone else changed this to choir.")).to_be_visible()
+        page.get_by_role("button", name="Use theirs").click()
         expect(event).to_have_value("choir")
 
     def test_a_wrong_number_is_told_at_its_question(self) -> None:
         page = self.open("curl")
         page.get_by_label("Length, stretched", exact=True).fill("400")
         expect(page.get_by_role("alert")).to_have_text("Give a number from 1 to 150 cm.")
-        page.get_by_role("button", name="Finish and record").first.click()
+        page.get_by_role("button", name="Finish and save").first.click()
         expect(page.get_by_role("alert").first).to_contain_text("1 to 150 cm")
         expect(page.get_by_label("Length, stretched", exact=True)).to_have_value("400")
 
     def test_the_scope_counts_and_is_corrected_by_tapping(self) -> None:
         page = self.open("density")
-        page.get_by_role("button", name="Take a picture and count").click()
+        page.get_by_role("button", name="Take picture and count").click()
         roots = page.locator(".root")
         expect(roots.first).to_be_visible()
         before = roots.count()
@@ -137,15 +137,15 @@ class ConsultationBrowserTest(BrowserTest):
         expect(roots).to_have_count(before)
         expect(page.get_by_text("Corrected by hand.")).to_be_visible()
         page.get_by_role("button", name="Use this count for crown").click()
-        expect(page.get_by_label("What this adds up to")).to_contain_text("crown:")
+        expect(page.get_by_label("Summary")).to_contain_text("crown:")
         expect(page.get_by_text("✓ in use")).to_be_visible()
 
     def test_a_stop_sign_closes_planning_until_it_is_cleared(self) -> None:
         page = self.open("scalp")
         page.get_by_role("button", name="weeping skin").click()
         expect(page.get_by_role("alert")).to_contain_text("no service today")
-        page.get_by_role("button", name="Finish and record").first.click()
-        expect(page.get_by_role("heading", name="Planning is closed")).to_be_visible()
+        page.get_by_role("button", name="Finish and save").first.click()
+        expect(page.get_by_role("heading", name="Planning is paused")).to_be_visible()
         page.goto(f"/heads/{self.head.pk}/plan")
         expect(page.get_by_text("No service can be planned")).to_be_visible()
         page.goto(f"/heads/{self.head.pk}")
@@ -153,5 +153,5 @@ class ConsultationBrowserTest(BrowserTest):
         expect(page.get_by_text("Write what you saw")).to_be_visible()
         page.get_by_label("What you saw").fill("Dry and closed.")
         page.get_by_role("button", name="Clear", exact=True).click()
-        expect(page.get_by_role("heading", name="Planning is closed")).to_have_count(0)
+        expect(page.get_by_role("heading", name="Planning is paused")).to_have_count(0)
         self.assertEqual(RaisedStopSign.objects.get().clear_note, "Dry and closed.")

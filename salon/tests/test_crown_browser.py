@@ -39,7 +39,7 @@ class CrownTest(PlanViewsTest):
         page = self.page
         self.open("flat_twist_out")
         expect(page.locator("[data-section]")).to_have_count(8)
-        before = page.get_by_text("hair, least to most").locator("..").text_content()
+        before = page.get_by_text("hair per section, min to max").locator("..").text_content()
         # On the line itself: the row parting bows, its middle is where it is widest.
         handle = page.locator("[data-line='0/6']")
         at = float(handle.get_attribute("aria-valuenow") or 0)
@@ -59,12 +59,12 @@ class CrownTest(PlanViewsTest):
         page.mouse.up()
         self.assertLess(at, 5)
         expect(handle).to_have_attribute("aria-valuenow", re.compile(r"^(5\.[5-9]|6)"))
-        after = page.get_by_text("hair, least to most").locator("..")
+        after = page.get_by_text("hair per section, min to max").locator("..")
         expect(after).not_to_have_text(before or "")
         expect(after).to_contain_text("before")
         # One drag is undone as one, and the other side went with it.
         self.assertEqual(page.locator(".line.moved").count(), 2)
-        page.get_by_role("button", name="Undo").click()
+        page.get_by_role("button", name="Undo", exact=True).click()
         expect(page.locator(".line.moved")).to_have_count(0)
         expect(handle).to_have_attribute("aria-valuenow", re.compile(rf"^{at:g}"))
 
@@ -90,9 +90,9 @@ class CrownTest(PlanViewsTest):
         page.locator("[data-section='1']").click()
         page.get_by_role("button", name="crosswise").click()
         expect(page.locator("[data-section]")).to_have_count(14)
-        page.get_by_label("Both sides alike").uncheck()
+        page.get_by_label("Same on both sides").uncheck()
         page.get_by_role("button", name="Merge…").click()
-        expect(page.get_by_text("Tap the neighbour to merge with.")).to_be_visible()
+        expect(page.get_by_text("Tap the section to merge with.")).to_be_visible()
         # By keys: two sections on, and take it.
         page.locator("figure svg").first.focus()
         page.keyboard.press("ArrowRight")
@@ -104,9 +104,9 @@ class CrownTest(PlanViewsTest):
         expect(page.get_by_role("button", name="forward", exact=True)).to_have_attribute(
             "aria-pressed", "true"
         )
-        page.get_by_label("Work it as number").fill("2")
-        expect(page.get_by_role("button", name="Take all changes back")).to_be_visible()
-        page.get_by_role("button", name="Take all changes back").click()
+        page.get_by_label("Position in the order").fill("2")
+        expect(page.get_by_role("button", name="Undo all changes")).to_be_visible()
+        page.get_by_role("button", name="Undo all changes").click()
         expect(page.locator("[data-section]")).to_have_count(12)
 
     def test_only_neighbours_merge_and_nothing_is_lost(self) -> None:
@@ -116,7 +116,7 @@ class CrownTest(PlanViewsTest):
         page.get_by_role("button", name="Merge…").click()
         page.locator("[data-section='12']").click()
         expect(page.get_by_role("alert")).to_contain_text("Only neighbours can be merged")
-        page.get_by_role("button", name="Take the last change back").click()
+        page.get_by_role("button", name="Undo last change").click()
         expect(page.get_by_role("alert")).to_have_count(0)
         self.assertEqual(self.sections(), 12)
 
@@ -149,7 +149,7 @@ class CrownTest(PlanViewsTest):
     def test_tints_and_ticks(self) -> None:
         page = self.page
         self.open("flat_twist_out")
-        for tint, unit in (("grams", " g"), ("minutes", " min"), ("dryness", "release")):
+        for tint, unit in (("grams", " g"), ("minutes", " min"), ("dryness", "opening")):
             page.get_by_text(tint, exact=True).click()
             expect(page.locator(".scale")).to_contain_text(unit)
             expect(page.locator(".shade").first).to_be_attached()
@@ -169,7 +169,7 @@ class CrownTest(PlanViewsTest):
         page.get_by_role("link", name="Routine").click()
         # Both views can save: a click that begins on the one and ends on the other is none.
         expect(page.get_by_role("heading", name="Parting", exact=True)).to_be_visible()
-        page.get_by_role("button", name="Save this plan").click()
+        page.get_by_role("button", name="Save plan").click()
         page.wait_for_url(re.compile(r"/plans/\d+$"))
         self.assertEqual(len(Plan.objects.get().request["parting"]["changes"]), 1)
         page.get_by_role("link", name="Print").click()
@@ -218,9 +218,9 @@ class DryingTest(PlanViewsTest):
     def test_what_helps_is_done_and_told(self) -> None:
         page = self.page
         self.open()
-        expect(page.get_by_text("The release cannot be promised.")).to_be_visible()
+        expect(page.get_by_text("This opening time is not safe.")).to_be_visible()
         page.locator("tr.safe").first.get_by_role("button").click()
-        expect(page.get_by_text("The release can be promised.")).to_be_visible()
+        expect(page.get_by_text("This opening time is safe.")).to_be_visible()
 
     def test_stages_by_hand(self) -> None:
         page = self.page
@@ -238,7 +238,7 @@ class DryingTest(PlanViewsTest):
         page.get_by_label("Stage 1: Warm").fill("")
         page.get_by_label("Stage 2: How long").fill("")
         expect(page.get_by_role("alert").first).to_contain_text("Only the last stage")
-        page.get_by_role("button", name="As usual again").click()
+        page.get_by_role("button", name="Back to standard").click()
         expect(page.get_by_role("alert")).to_have_count(0)
         expect(page.get_by_role("button", name="Change the stages")).to_be_visible()
 
@@ -259,7 +259,7 @@ class DryingTest(PlanViewsTest):
         page = self.page
         with override_settings(GAUFFER_ROOM="simulated", GAUFFER_WEATHER="simulated"):
             self.open()
-            expect(page.get_by_text("Room sensor: reads well")).to_be_visible()
+            expect(page.get_by_text("Room sensor: working")).to_be_visible()
             expect(page.get_by_text("simulated forecast, the night at 20 °C")).to_be_visible()
             page.get_by_text("stuck", exact=True).click()
             expect(page.get_by_text("stuck at one value")).to_be_visible()
@@ -276,9 +276,9 @@ class LookTest(PlanViewsTest):
         wish = {"head": self.head.pk, "goal": {"style": "two_strand_twist_out"}}
         save(self.head, parse(HeadWish, wish), User.objects.get())
         self.begin("look", {"style": "finger_coils"})
-        expect(page.get_by_role("img", name=re.compile("^At release: hangs"))).to_be_visible()
+        expect(page.get_by_role("img", name=re.compile("^At opening: hangs"))).to_be_visible()
         self.assertEqual(page.locator("figure").count(), 4)
-        page.get_by_role("combobox", name="Beside it").press("Enter")
+        page.get_by_role("combobox", name="Compare with").press("Enter")
         page.get_by_role("option", name=re.compile("Two-strand twist-out")).click()
         expect(page.locator("figure")).to_have_count(8)
         expect(page.get_by_role("heading", name=re.compile("Two-strand twist-out"))).to_be_visible()

@@ -18,14 +18,14 @@ class HouseTest(PlacesTest):
     def test_values_are_saved_and_wrong_ones_told(self) -> None:
         page = self.page
         page.goto("/house")
-        page.get_by_label("Money").fill("SEK")
+        page.get_by_label("Currency").fill("SEK")
         page.get_by_label("Contact time, as its label says").fill("500")
-        page.get_by_role("button", name="Save the house").click()
+        page.get_by_role("button", name="Save").click()
         expect(page.get_by_role("alert")).to_contain_text("0.5 to 120 min")
-        expect(page.get_by_label("Money")).to_have_value("SEK")
+        expect(page.get_by_label("Currency")).to_have_value("SEK")
         page.get_by_label("Contact time, as its label says").fill("10")
         page.get_by_label("Name", exact=True).fill("Harbour Curls")
-        page.get_by_role("button", name="Save the house").click()
+        page.get_by_role("button", name="Save").click()
         expect(page.get_by_text("saved", exact=True)).to_be_visible()
         expect(page.get_by_role("banner")).to_contain_text("Harbour Curls")
         house = the_house()
@@ -34,9 +34,9 @@ class HouseTest(PlacesTest):
     def test_the_way_to_the_drawer(self) -> None:
         page = self.page
         page.goto("/house")
-        page.get_by_role("link", name=re.compile("counted on the shelf, under Kit")).click()
+        page.get_by_role("link", name=re.compile("counted under Stock, Kit")).click()
         expect(page.get_by_role("heading", name="Kit", exact=True)).to_be_visible()
-        expect(page.get_by_text("Nothing is counted yet")).to_be_visible()
+        expect(page.get_by_text("No kit counted yet")).to_be_visible()
 
 
 class FrameTest(PlacesTest):
@@ -52,17 +52,17 @@ class FrameTest(PlacesTest):
 
     def test_the_place_one_is_in_is_marked(self) -> None:
         page = self.page
-        for path, name in (("/shelf/kit", "Shelf"), ("/heads/new", "Heads"), ("/house", "House")):
+        for path, name in (("/shelf/kit", "Stock"), ("/heads/new", "Clients"), ("/house", "Salon")):
             page.goto(path)
-            link = page.get_by_role("navigation", name="Places").get_by_role("link", name=name)
+            link = page.get_by_role("navigation", name="Main menu").get_by_role("link", name=name)
             expect(link).to_have_attribute("aria-current", "true")
 
     def test_the_content_is_one_key_away(self) -> None:
         page = self.page
         page.goto("/shelf")
-        expect(page.get_by_role("heading", name="Shelf")).to_be_visible()
+        expect(page.get_by_role("heading", name="Stock")).to_be_visible()
         page.keyboard.press("Tab")
-        skip = page.get_by_role("link", name="Skip to the content")
+        skip = page.get_by_role("link", name="Skip to content")
         expect(skip).to_be_focused()
         page.keyboard.press("Enter")
         expect(page).to_have_url(re.compile("#content$"))
@@ -80,33 +80,33 @@ class ShelfByKeyboardTest(PlacesTest):
         page = self.page
         page.goto("/shelf")
         page.get_by_label("Part of a name").fill("no")
-        expect(page.get_by_text("Nothing on the shelf answers that.")).to_be_visible()
+        expect(page.get_by_text("No product matches.")).to_be_visible()
         expect(page).to_have_url(re.compile(r"/shelf\?search=no$"))
         page.get_by_label("Part of a name").fill("gel")
         expect(page.get_by_role("link", name="Plain gel")).to_be_visible()
         expect(page.get_by_role("link", name="Plain cream")).to_have_count(0)
-        page.get_by_role("heading", name="Shelf").click()
+        page.get_by_role("heading", name="Stock").click()
         page.keyboard.press("n")
-        expect(page.get_by_role("heading", name="A new product")).to_be_visible()
+        expect(page.get_by_role("heading", name="New product")).to_be_visible()
 
     def test_the_head_it_is_looked_at_for_stays_in_the_address(self) -> None:
         page = self.page
         page.goto(f"/shelf?head={self.head.pk}")
-        expect(page.get_by_text("On Measured Head")).to_be_visible()
+        expect(page.get_by_text("For Measured Head")).to_be_visible()
         expect(page.get_by_text("dew point")).to_be_visible()
         page.get_by_role("link", name="Plain gel").click()
         expect(page.get_by_role("heading", name="Plain gel")).to_be_visible()
         page.go_back()
-        expect(page.get_by_text("On Measured Head")).to_be_visible()
+        expect(page.get_by_text("For Measured Head")).to_be_visible()
 
     def test_on_a_tablet_the_tasks_come_first_and_the_pairs_last(self) -> None:
         page = self.page
         page.set_viewport_size(TABLET)
         self.addCleanup(page.set_viewport_size, DESK)
         page.goto("/shelf")
-        tasks = page.get_by_role("heading", name="To look after").bounding_box()
+        tasks = page.get_by_role("heading", name="Needs attention").bounding_box()
         table = page.get_by_role("link", name="Plain gel").bounding_box()
-        pairs = page.get_by_role("heading", name="Pairs on the palm").bounding_box()
+        pairs = page.get_by_role("heading", name="Palm test").bounding_box()
         assert tasks is not None
         assert table is not None
         assert pairs is not None
@@ -117,7 +117,7 @@ class ShelfByKeyboardTest(PlacesTest):
         page = self.page
         page.route("**/api/shelf/**", lambda route: route.abort("connectionrefused"))
         page.goto("/shelf")
-        expect(page.get_by_role("alert")).to_contain_text("does not answer")
+        expect(page.get_by_role("alert")).to_contain_text("is not answering")
         page.unroute("**/api/shelf/**")
         page.get_by_role("button", name="Try again").click()
         expect(page.get_by_role("link", name="Plain gel")).to_be_visible()
@@ -138,13 +138,13 @@ class PlannedHourTest(PlacesTest):
             page.goto(f"/heads/{self.head.pk}/plan")
             page.get_by_role("combobox", name="Style").press("Enter")
             page.get_by_role("option", name="Rod set", exact=True).click()
-            page.get_by_label("Release after", exact=True).fill("48")
+            page.get_by_label("Open after", exact=True).fill("48")
             page.get_by_label("Planned for").fill(f"{day:%-d %b, %H:%M}")
             page.keyboard.press("Enter")
             short = page.get_by_role("note").filter(has_text="rods of 20 mm are missing")
             expect(short).to_have_count(1 if expected else 0)
-            expect(page.get_by_role("button", name="Save this plan")).to_be_enabled()
-            page.get_by_role("button", name="Save this plan").click()
+            expect(page.get_by_role("button", name="Save plan")).to_be_enabled()
+            page.get_by_role("button", name="Save plan").click()
             page.wait_for_url(re.compile(r"/plans/\d+$"))
             plan = Plan.objects.latest("pk")
             self.assertEqual(plan.answer["kit_needed"]["rods"][0]["short"], expected)

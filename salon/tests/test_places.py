@@ -38,7 +38,7 @@ class DoorTest(PlacesTest):
     def test_signing_out_and_a_wrong_password(self) -> None:
         page = self.page
         page.get_by_role("button", name="Sign out").click()
-        expect(page.get_by_role("heading", name="Who is at the chair?")).to_be_visible()
+        expect(page.get_by_role("heading", name="Sign in")).to_be_visible()
         page.get_by_label("Name", exact=True).fill("vera")
         page.get_by_label("Password").fill("wrong")
         page.get_by_role("button", name="Sign in").click()
@@ -47,23 +47,23 @@ class DoorTest(PlacesTest):
 
     def test_an_unknown_place_says_so_and_leads_back(self) -> None:
         self.page.goto("/nowhere/at/all")
-        self.page.get_by_role("link", name="To the heads").click()
-        expect(self.page.get_by_role("heading", name="Heads")).to_be_visible()
+        self.page.get_by_role("link", name="Go to clients").click()
+        expect(self.page.get_by_role("heading", name="Clients")).to_be_visible()
 
     def test_a_missing_head_says_so(self) -> None:
         self.page.goto("/heads/99999")
-        expect(self.page.get_by_role("alert")).to_contain_text("nothing here")
+        expect(self.page.get_by_role("alert")).to_contain_text("does not exist")
 
     def test_keys(self) -> None:
         page = self.page
         # Keys of a page work once it is there.
-        expect(page.get_by_role("heading", name="Heads")).to_be_visible()
+        expect(page.get_by_role("heading", name="Clients")).to_be_visible()
         page.keyboard.press("?")
-        expect(page.get_by_role("dialog", name="Keys")).to_be_visible()
+        expect(page.get_by_role("dialog", name="Keyboard shortcuts")).to_be_visible()
         page.keyboard.press("Escape")
-        expect(page.get_by_role("dialog", name="Keys")).to_be_hidden()
+        expect(page.get_by_role("dialog", name="Keyboard shortcuts")).to_be_hidden()
         page.keyboard.press("n")
-        expect(page.get_by_role("heading", name="A new head")).to_be_visible()
+        expect(page.get_by_role("heading", name="New client")).to_be_visible()
 
     def test_dark_and_back(self) -> None:
         page = self.page
@@ -81,7 +81,7 @@ class HeadsTest(PlacesTest):
         page.get_by_placeholder("Part of a name").fill("measured")
         expect(page.get_by_role("link", name="Measured Head")).to_be_visible()
         page.get_by_placeholder("Part of a name").fill("zzz")
-        expect(page.get_by_text("Nobody is called “zzz”.")).to_be_visible()
+        expect(page.get_by_text("No client matches “zzz”.")).to_be_visible()
 
     def test_of_many_heads_those_in_sight_stand_there(self) -> None:
         """The last of them is scrolled to at once, and a search begins at the top again."""
@@ -93,7 +93,7 @@ class HeadsTest(PlacesTest):
         self.assertLess(page.get_by_role("row").count(), 100)
         page.context.set_offline(True)
         page.keyboard.press("End")
-        expect(page.get_by_role("alert")).to_contain_text("does not answer")
+        expect(page.get_by_role("alert")).to_contain_text("is not answering")
         page.context.set_offline(False)
         page.get_by_role("button", name="Try again").click()
         expect(page.get_by_role("link", name="Number 0999")).to_be_in_viewport()
@@ -103,52 +103,52 @@ class HeadsTest(PlacesTest):
         page.get_by_placeholder("Part of a name").fill("number 050")
         expect(page.get_by_role("link", name="Number 0500")).to_be_in_viewport()
         expect(table).to_have_attribute("aria-rowcount", "12")
-        page.get_by_role("button", name="Keep this view").click()
-        page.get_by_label("Keep this view as").fill("Five hundreds")
-        page.get_by_role("button", name="Keep", exact=True).click()
+        page.get_by_role("button", name="Save this view").click()
+        page.get_by_label("View name").fill("Five hundreds")
+        page.get_by_role("button", name="Save", exact=True).click()
         expect(page.get_by_role("button", name="Five hundreds", exact=True)).to_be_visible()
 
     def test_an_empty_salon_says_what_to_do(self) -> None:
         Head.objects.all().delete()
         self.page.reload()
-        expect(self.page.get_by_text("Add the first one")).to_be_visible()
+        expect(self.page.get_by_text("Add your first client")).to_be_visible()
 
     def test_an_empty_name_is_told_at_the_field(self) -> None:
         self.page.goto("/heads/new")
-        self.page.get_by_role("button", name="Add this head").click()
+        self.page.get_by_role("button", name="Add client").click()
         expect(self.page.get_by_role("alert")).to_contain_text("Type a name")
 
     def test_measuring_again_keeps_the_old_value(self) -> None:
         page = self.page
         page.goto(f"/heads/{self.head.pk}")
-        page.get_by_role("button", name="Measure").click()
-        page.get_by_role("button", name="Record these").click()
+        page.get_by_role("button", name="Add measurements").click()
+        page.get_by_role("button", name="Save measurements").click()
         expect(page.get_by_role("alert")).to_contain_text("at least one value")
         page.get_by_label("Length, stretched").fill("27.5")
-        page.get_by_role("button", name="Record these").click()
+        page.get_by_role("button", name="Save measurements").click()
         expect(
             page.get_by_role("row", name=re.compile("Length, stretched 27.5 cm"))
         ).to_be_visible()
-        page.get_by_role("button", name="Everything observed").click()
+        page.get_by_role("button", name="Show history").click()
         expect(page.get_by_role("row", name=re.compile("Length, stretched"))).to_have_count(2)
 
     def test_measuring_one_zone(self) -> None:
         page = self.page
         page.goto(f"/heads/{self.head.pk}")
-        page.get_by_role("button", name="Measure").click()
+        page.get_by_role("button", name="Add measurements").click()
         self.choose("Zone", "nape")
         expect(page.get_by_label("Head circumference")).to_have_count(0)
         page.get_by_label("Length, stretched").fill("12")
-        page.get_by_role("button", name="Record these").click()
+        page.get_by_role("button", name="Save measurements").click()
         expect(page.get_by_role("row", name=re.compile("nape 12 cm"))).to_be_visible()
         self.assertEqual(profile(self.head).hair["zones"], {"nape": {"length_cm": 12}})
 
     def test_what_to_plan_around(self) -> None:
         page = self.page
         page.goto(f"/heads/{self.head.pk}")
-        page.get_by_role("button", name="Change").click()
+        page.get_by_role("button", name="Edit").click()
         page.get_by_text("neck pain").click()
-        page.get_by_label("To remember").fill("Comes by ferry.")
+        page.get_by_label("Note", exact=True).fill("Comes by ferry.")
         page.get_by_role("button", name="Save").click()
         expect(page.get_by_text("Comes by ferry.")).to_be_visible()
         self.head.refresh_from_db()
@@ -157,12 +157,12 @@ class HeadsTest(PlacesTest):
     def test_two_people_editing_lose_nothing(self) -> None:
         page = self.page
         page.goto(f"/heads/{self.head.pk}")
-        page.get_by_role("button", name="Change").click()
-        page.get_by_label("To remember").fill("Mine.")
+        page.get_by_role("button", name="Edit").click()
+        page.get_by_label("Note", exact=True).fill("Mine.")
         Head.objects.filter(pk=self.head.pk).update(version=7, note="Theirs.")
         page.get_by_role("button", name="Save").click()
         expect(page.get_by_role("alert")).to_contain_text("Somebody else changed this")
-        expect(page.get_by_label("To remember")).to_have_value("Mine.")
+        expect(page.get_by_label("Note", exact=True)).to_have_value("Mine.")
 
 
 class ComposerTest(PlacesTest):
@@ -175,13 +175,13 @@ class ComposerTest(PlacesTest):
 
     def test_a_fix_can_be_undone(self) -> None:
         page = self.compose()
-        page.get_by_label("Release after", exact=True).fill("6")
+        page.get_by_label("Open after", exact=True).fill("6")
         caution = page.get_by_role("note").filter(has_text="Roots may still be damp")
         caution.locator("button.first").click()
         expect(caution).to_have_count(0)
         page.locator(".el-message").get_by_role("button", name="Undo").click()
         expect(caution).to_be_visible()
-        expect(page.get_by_label("Release after", exact=True)).to_have_value("6")
+        expect(page.get_by_label("Open after", exact=True)).to_have_value("6")
 
     def test_a_reload_keeps_the_wish(self) -> None:
         page = self.compose()
@@ -202,12 +202,12 @@ class ComposerTest(PlacesTest):
         page = self.compose()
         self.choose("Drying", "hood")
         expect(page.get_by_role("button", name=re.compile("^Hood"))).to_be_visible()
-        page.get_by_label("Minutes under it").fill("25")
+        page.get_by_label("Dryer minutes").fill("25")
         expect(page.get_by_text("under the hood", exact=True)).to_be_visible()
 
     def test_layers_are_composed_in_place(self) -> None:
         page = self.compose()
-        page.get_by_role("button", name="Compose the layers").click()
+        page.get_by_role("button", name="Choose the layers").click()
         layers = page.get_by_role("region", name="Layers that stay in").get_by_role("listitem")
         before = layers.count()
         page.get_by_role("combobox", name="Add a layer").press("Enter")
@@ -223,24 +223,24 @@ class ComposerTest(PlacesTest):
         expect(page.get_by_role("alert").first).to_contain_text("0.1 to 300 g")
         page.get_by_label(f"Layer {last}: grams").fill("6")
         expect(row.get_by_role("cell").nth(1)).to_contain_text("6.0")
-        page.get_by_role("button", name=f"Layer {last} sooner").click()
+        page.get_by_role("button", name=f"Move layer {last} earlier").click()
         expect(page.get_by_label(f"Layer {last - 1}: grams")).to_have_value("6")
-        page.get_by_role("button", name=f"Leave layer {last} out").click()
+        page.get_by_role("button", name=f"Remove layer {last}").click()
         expect(layers).to_have_count(before)
-        page.get_by_role("button", name="Save this plan").click()
+        page.get_by_role("button", name="Save plan").click()
         page.wait_for_url(re.compile(r"/plans/\d+$"))
         composed = Plan.objects.get().wish["layers"]
         self.assertEqual(composed[-1], {"role": "custard", "on": "ends", "grams": 6} | composed[-1])
 
     def test_a_head_that_comes_in_washed_is_not_washed_again(self) -> None:
         page = self.compose()
-        page.get_by_role("button", name="More choices").click()
-        page.get_by_role("combobox", name="Comes in").press("Enter")
+        page.get_by_role("button", name="More options").click()
+        page.get_by_role("combobox", name="Arrives").press("Enter")
         page.get_by_role("option", name="washed, wet").click()
         expect(page.get_by_role("button", name=re.compile("^Shampoo"))).to_have_count(0)
         page.get_by_role("button", name="conditioner", exact=True).click()
         expect(page.get_by_role("button", name=re.compile("^Condition"))).to_be_visible()
-        page.get_by_label("Detangled", exact=True).fill("0.5")
+        page.get_by_label("Last detangled", exact=True).fill("0.5")
         expect(page.get_by_role("button", name=re.compile("^Detangle"))).to_have_count(0)
 
     def test_sections_by_keyboard_tell_their_dose(self) -> None:
@@ -255,12 +255,12 @@ class ComposerTest(PlacesTest):
 
     def test_humidity_in_percent(self) -> None:
         page = self.compose()
-        page.get_by_role("button", name="More choices").click()
+        page.get_by_role("button", name="More options").click()
         page.get_by_label("Humidity").fill("140")
         expect(page.get_by_role("alert")).to_contain_text("0 to 98 %")
         page.get_by_label("Humidity").fill("80")
         expect(page.get_by_role("alert")).to_have_count(0)
-        page.get_by_role("button", name="Save this plan").click()
+        page.get_by_role("button", name="Save plan").click()
         page.wait_for_url(re.compile(r"/plans/\d+$"))
         request = Plan.objects.get().request
         self.assertEqual(
@@ -269,20 +269,20 @@ class ComposerTest(PlacesTest):
 
     def test_words_in_a_numbers_field_are_never_dropped(self) -> None:
         page = self.compose()
-        page.get_by_label("Release after", exact=True).fill("tomorrow")
+        page.get_by_label("Open after", exact=True).fill("tomorrow")
         expect(page.get_by_role("alert")).to_have_text("“tomorrow” is not a number.")
-        expect(page.get_by_role("button", name="Save this plan")).to_be_disabled()
+        expect(page.get_by_role("button", name="Save plan")).to_be_disabled()
 
     def test_a_server_that_does_not_answer_loses_nothing(self) -> None:
         page = self.compose()
         page.route("**/api/plans/", self.hang_up)
         page.get_by_label("Sections", exact=True).fill("14")
         expect(page.get_by_role("button", name=re.compile("Twists, 14"))).to_be_visible()
-        page.get_by_role("button", name="Save this plan").click()
-        expect(page.get_by_role("alert")).to_contain_text("does not answer")
+        page.get_by_role("button", name="Save plan").click()
+        expect(page.get_by_role("alert")).to_contain_text("is not answering")
         page.unroute("**/api/plans/")
         expect(page.get_by_label("Sections", exact=True)).to_have_value("14")
-        page.get_by_role("button", name="Save this plan").click()
+        page.get_by_role("button", name="Save plan").click()
         page.wait_for_url(re.compile(r"/plans/\d+$"))
 
     @staticmethod
@@ -293,13 +293,13 @@ class ComposerTest(PlacesTest):
         page = self.compose()
         page.get_by_label("Sections", exact=True).fill("16")
         expect(page.get_by_role("button", name=re.compile("Twists, 16"))).to_be_visible()
-        page.get_by_role("button", name="Save this plan").click()
+        page.get_by_role("button", name="Save plan").click()
         page.wait_for_url(re.compile(r"/plans/\d+$"))
         first = Plan.objects.get()
-        page.get_by_role("button", name="Plan again").click()
+        page.get_by_role("button", name="Edit as a new plan").click()
         expect(page.get_by_label("Sections", exact=True)).to_have_value("16")
         expect(page.get_by_role("button", name=re.compile("Twists, 16"))).to_be_visible()
-        page.get_by_role("button", name="Save this plan").click()
+        page.get_by_role("button", name="Save plan").click()
         page.wait_for_url(re.compile(rf"/plans/(?!{first.pk}$)\d+$"))
         self.assertEqual(Plan.objects.latest("pk").replaces, first)
 
@@ -309,17 +309,17 @@ class VisitTest(PlacesTest):
         page = self.compose()
         page.keyboard.press("Control+Enter")
         page.wait_for_url(re.compile(r"/plans/\d+$"))
-        page.get_by_role("link", name="Record the visit").click()
-        page.get_by_role("button", name="Record the visit").click()
+        page.get_by_role("link", name="Record visit").click()
+        page.get_by_role("button", name="Record visit").click()
         expect(page.get_by_role("alert")).to_contain_text("Nothing to record yet")
         page.get_by_role("button", name="All as planned").first.click()
-        page.get_by_label("Rinse, took").fill("900")
-        page.get_by_role("button", name="Record the visit").click()
+        page.get_by_label("Rinse, actual").fill("900")
+        page.get_by_role("button", name="Record visit").click()
         expect(page.get_by_role("alert")).to_contain_text("0 to 600 min")
         page.reload()
-        expect(page.get_by_label("Rinse, took")).to_have_value("900")
-        page.get_by_label("Rinse, took").fill("3")
-        page.get_by_role("button", name="Record the visit").click()
+        expect(page.get_by_label("Rinse, actual")).to_have_value("900")
+        page.get_by_label("Rinse, actual").fill("3")
+        page.get_by_role("button", name="Record visit").click()
         page.wait_for_url(re.compile(r"/visits/\d+$"))
         visit = Visit.objects.get()
         self.assertEqual(visit.steps.count(), len(visit.plan.answer["steps"]))
@@ -328,4 +328,4 @@ class VisitTest(PlacesTest):
 
     def test_findings_are_empty_at_first(self) -> None:
         self.page.goto("/findings")
-        expect(self.page.get_by_text("Nothing to learn from yet")).to_be_visible()
+        expect(self.page.get_by_text("Nothing to show yet")).to_be_visible()

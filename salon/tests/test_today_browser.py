@@ -50,20 +50,20 @@ class TodayBrowserTest(BrowserTest):
 
     def open(self, more: str = "") -> Page:
         self.page.goto(f"/today?date={self.day}{more}")
-        expect(self.page.get_by_role("heading", name="Before the day")).to_be_visible()
+        expect(self.page.get_by_role("heading", name="To check before the day")).to_be_visible()
         return self.page
 
     def test_the_day_is_the_first_screen(self) -> None:
         self.page.goto("/")
         expect(self.page).to_have_url(re.compile("/today$"))
-        expect(self.page.get_by_text("Nobody is booked on this day yet.")).to_be_visible()
+        expect(self.page.get_by_text("No appointments on this day yet.")).to_be_visible()
 
     def test_a_plan_is_booked_where_it_first_fits(self) -> None:
         page = self.open()
         page.get_by_role("button", name="Book", exact=True).click()
-        page.get_by_role("combobox", name="Who").fill("runa")
+        page.get_by_role("combobox", name="Client", exact=True).fill("runa")
         page.get_by_role("option", name="Runa Pleat").click()
-        page.get_by_role("button", name="Find the first slots").click()
+        page.get_by_role("button", name="Find free times").click()
         page.get_by_role("button", name=re.compile("done")).first.click()
         expect(
             page.get_by_role("button", name=re.compile("Runa Pleat: Quick wash"))
@@ -79,11 +79,11 @@ class TodayBrowserTest(BrowserTest):
 
         page.route(re.compile(r"/api/plans/\?head="), keep)
         page.get_by_role("button", name="Book", exact=True).click()
-        page.get_by_role("combobox", name="Who").fill("runa")
+        page.get_by_role("combobox", name="Client", exact=True).fill("runa")
         page.get_by_role("option", name="Runa Pleat").click()
-        find = page.get_by_role("button", name="Find the first slots")
+        find = page.get_by_role("button", name="Find free times")
         expect(find).to_be_disabled()
-        expect(page.get_by_role("button", name="Walked in just now")).to_be_disabled()
+        expect(page.get_by_role("button", name="Walk-in now")).to_be_disabled()
         for route in late:
             route.continue_()
         expect(find).to_be_enabled()
@@ -93,25 +93,25 @@ class TodayBrowserTest(BrowserTest):
         book(Wanted(head=self.other, title="Talk", minutes=600), self.at(8), self.user)
         page = self.open()
         page.get_by_role("button", name="Book", exact=True).click()
-        page.get_by_role("combobox", name="Who").fill("runa")
+        page.get_by_role("combobox", name="Client", exact=True).fill("runa")
         page.get_by_role("option", name="Runa Pleat").click()
-        page.get_by_label("At", exact=True).fill(f"{self.day.day} {self.day:%b}, 10:00")
+        page.get_by_label("Start", exact=True).fill(f"{self.day.day} {self.day:%b}, 10:00")
         page.keyboard.press("Enter")
-        page.get_by_role("button", name="Book it").click()
+        page.get_by_role("button", name="Book appointment").click()
         expect(page.get_by_text("Everybody's hands are taken at that time.")).to_be_visible()
 
     def test_enter_reads_the_hour_and_does_not_book_yet(self) -> None:
         page = self.open()
         page.get_by_role("button", name="Book", exact=True).click()
-        page.get_by_role("combobox", name="Who").fill("runa")
+        page.get_by_role("combobox", name="Client", exact=True).fill("runa")
         page.get_by_role("option", name="Runa Pleat").click()
-        expect(page.get_by_role("button", name="Find the first slots")).to_be_enabled()
-        page.get_by_label("At", exact=True).fill(f"{self.day.day} {self.day:%b}, 10:00")
+        expect(page.get_by_role("button", name="Find free times")).to_be_enabled()
+        page.get_by_label("Start", exact=True).fill(f"{self.day.day} {self.day:%b}, 10:00")
         page.keyboard.press("Enter")
-        expect(page.get_by_role("button", name="Book it")).to_be_enabled()
+        expect(page.get_by_role("button", name="Book appointment")).to_be_enabled()
         self.assertEqual(Booking.objects.count(), 0)
-        page.get_by_role("button", name="Book it").press("Enter")
-        expect(page.get_by_role("button", name="Book it")).to_have_count(0)
+        page.get_by_role("button", name="Book appointment").press("Enter")
+        expect(page.get_by_role("button", name="Book appointment")).to_have_count(0)
         self.assertEqual(Booking.objects.count(), 1)
 
     def test_by_keys_it_moves_and_undo_brings_it_back(self) -> None:
@@ -119,7 +119,9 @@ class TodayBrowserTest(BrowserTest):
         page = self.open("&zoom=whole")
         page.get_by_role("button", name=re.compile("Runa Pleat: Quick wash")).focus()
         page.keyboard.press("Alt+Shift+ArrowRight")
-        expect(page.get_by_text("Runa Pleat at 10:15 now. Tell them.")).to_be_visible()
+        expect(
+            page.get_by_text("Runa Pleat moved to 10:15. Please tell the client.")
+        ).to_be_visible()
         booking.refresh_from_db()
         self.assertEqual(booking.start, self.at(10) + timedelta(minutes=15))
         page.get_by_role("button", name="Undo").click()
@@ -142,24 +144,24 @@ class TodayBrowserTest(BrowserTest):
         page.mouse.move(box["x"] + 4 + 5 * hour, box["y"] + 10, steps=4)
         expect(page.locator(".strip.refused")).to_have_count(0)
         page.mouse.up()
-        expect(page.get_by_text(re.compile(r"Runa Pleat at 1[45]:\d\d now"))).to_be_visible()
+        expect(page.get_by_text(re.compile(r"Runa Pleat moved to 1[45]:\d\d"))).to_be_visible()
         page.get_by_role("button", name=re.compile("Runa Pleat: Quick wash")).click()
-        page.get_by_role("button", name="They know the hour").click()
+        page.get_by_role("button", name="Client informed").click()
         expect(page.get_by_text("Tell Runa Pleat")).to_have_count(0)
 
     def test_the_day_anew_is_told_before_it_is_done(self) -> None:
         book(Wanted(head=self.head, plan=self.plan), self.at(10), self.user)
         book(Wanted(head=self.other, title="Talk"), self.at(13), self.user)
         page = self.open("&zoom=whole")
-        page.get_by_role("button", name="Plan the day anew").click()
-        page.get_by_role("button", name="Leave it as it is").click()
-        expect(page.get_by_role("button", name="Leave it as it is")).to_have_count(0)
+        page.get_by_role("button", name="Re-optimise the day").click()
+        page.get_by_role("button", name="Keep the current order").click()
+        expect(page.get_by_role("button", name="Keep the current order")).to_have_count(0)
         DayOff.objects.create(user=self.user, date=self.day)
         page.reload()
         expect(page.get_by_role("alert")).to_contain_text("Runa Pleat has nobody's hands")
         colleague = User.objects.create_user("bo", first_name="Bo")
         Colleague.objects.create(user=colleague)
-        page.get_by_role("button", name="Plan the day anew").click()
+        page.get_by_role("button", name="Re-optimise the day").click()
         expect(page.get_by_text(re.compile("done at 1[34]:")).last).to_be_visible()
 
     @patch("salon.booking.replanning.LONG_S", 2.0)
@@ -168,7 +170,7 @@ class TodayBrowserTest(BrowserTest):
         book(Wanted(head=self.other, title="Talk"), self.at(13), self.user)
         page = self.open("&zoom=whole")
         page.route("**/api/day/replan/", unproven)
-        page.get_by_role("button", name="Plan the day anew").click()
+        page.get_by_role("button", name="Re-optimise the day").click()
         page.get_by_role("button", name="Search for longer").click()
         expect(page.get_by_role("button", name="Stop")).to_be_visible()
         page.get_by_role("button", name="Stop").click()
@@ -202,14 +204,14 @@ class TodayBrowserTest(BrowserTest):
         page.mouse.move(x + track["width"] / 24 / 10, y, steps=4)
         expect(page.locator(".strip.refused")).to_have_count(0)
         page.mouse.up()
-        expect(page.get_by_text(f"Runa Pleat, {shape.title}:")).to_be_visible()
+        expect(page.get_by_text(f"Runa Pleat: {shape.title} moved")).to_be_visible()
         moved = booking.segments.get(index=shape.index)
         self.assertTrue(timedelta() < moved.start - shape.start <= timedelta(minutes=10))
         booking.refresh_from_db()
         self.assertEqual(booking.start, self.at(10))
         with page.expect_response("**/move/"):
             page.get_by_role("button", name="Undo").click()
-        page.get_by_role("combobox", name="A step and what follows").press("Enter")
+        page.get_by_role("combobox", name="A step and those after it").press("Enter")
         begins = timezone.localtime(shape.start)
         page.get_by_role("option", name=f"{begins:%H:%M} {shape.title}").first.click()
         page.get_by_role("button", name="5 min later").click()
@@ -218,9 +220,9 @@ class TodayBrowserTest(BrowserTest):
     def test_an_answer_that_was_lost_books_once(self) -> None:
         page = self.open()
         page.get_by_role("button", name="Book", exact=True).click()
-        page.get_by_role("combobox", name="Who").fill("runa")
+        page.get_by_role("combobox", name="Client", exact=True).fill("runa")
         page.get_by_role("option", name="Runa Pleat").click()
-        page.get_by_label("At", exact=True).fill(f"{self.day.day} {self.day:%b}, 10:00")
+        page.get_by_label("Start", exact=True).fill(f"{self.day.day} {self.day:%b}, 10:00")
         page.keyboard.press("Enter")
 
         def lose(route: Route) -> None:
@@ -228,12 +230,12 @@ class TodayBrowserTest(BrowserTest):
             route.abort("connectionreset")
 
         page.route("**/api/bookings/", lose)
-        page.get_by_role("button", name="Book it").click()
+        page.get_by_role("button", name="Book appointment").click()
         expect(page.get_by_role("alert").first).to_be_visible()
         self.assertEqual(Booking.objects.count(), 1)
         page.unroute("**/api/bookings/")
-        page.get_by_role("button", name="Book it").click()
-        expect(page.get_by_role("button", name="Book it")).to_have_count(0)
+        page.get_by_role("button", name="Book appointment").click()
+        expect(page.get_by_role("button", name="Book appointment")).to_have_count(0)
         self.assertEqual(Booking.objects.count(), 1)
 
     def test_a_day_is_read_from_a_file(self) -> None:
@@ -254,7 +256,7 @@ class TodayBrowserTest(BrowserTest):
             "END:VCALENDAR",
         ]
         with page.expect_file_chooser() as chooser:
-            page.get_by_text("Read a day from a file").click()
+            page.get_by_text("Import a day").click()
         file = {"name": "day.ics", "mimeType": "text/calendar"}
         chooser.value.set_files([file | {"buffer": "\r\n".join(lines).encode()}])
         page.get_by_role("button", name="Book what fits").click()
@@ -265,14 +267,14 @@ class TodayBrowserTest(BrowserTest):
         page = self.open("&zoom=whole")
         page.get_by_role("button", name=re.compile("Runa Pleat: Quick wash")).click()
         page.get_by_label("Minutes late").fill("20")
-        page.get_by_role("button", name="What then?").click()
+        page.get_by_role("button", name="Show the effect").click()
         expect(page.get_by_text("is done 20 min later")).to_be_visible()
-        page.get_by_role("button", name="Do that").click()
+        page.get_by_role("button", name="Apply").click()
         expect(page.get_by_text("Runa Pleat comes 20 min late.")).to_be_visible()
 
     def test_another_device_shows_it_at_once(self) -> None:
         page = self.open("&zoom=whole")
-        expect(page.get_by_text("Nobody is booked on this day yet.")).to_be_visible()
+        expect(page.get_by_text("No appointments on this day yet.")).to_be_visible()
         page.wait_for_timeout(0)
         book(Wanted(head=self.head, plan=self.plan), self.at(10), self.user)
         expect(page.get_by_text("10:00 · Quick wash")).to_be_visible()
@@ -306,9 +308,9 @@ class TodayBrowserTest(BrowserTest):
         try:
             page = self.open()
             page.get_by_role("button", name=re.compile("10:00.*Runa Pleat")).click()
-            page.get_by_role("button", name="Is here").click()
+            page.get_by_role("button", name="Client has arrived").click()
             expect(page.get_by_role("listitem").filter(has_text="Runa Pleat")).to_contain_text(
-                "here"
+                "arrived"
             )
         finally:
             self.page.set_viewport_size({"width": 1280, "height": 800})
@@ -317,15 +319,15 @@ class TodayBrowserTest(BrowserTest):
         book(Wanted(head=self.head, plan=self.plan), self.at(10), self.user)
         page = self.page
         page.goto(f"/week?date={self.day}")
-        expect(page.get_by_text("1 head")).to_be_visible()
-        page.get_by_role("button", name="Make an address").click()
+        expect(page.get_by_text("1 client")).to_be_visible()
+        page.get_by_role("button", name="Create address").click()
         expect(page.get_by_text(re.compile(r"/calendar/.+\.ics"))).to_be_visible()
 
     def test_the_house_sets_its_hours(self) -> None:
         page = self.page
         page.goto("/house/hours")
-        page.get_by_label("Closes on Wed").fill("17:30")
+        page.get_by_label("Wed: closes at").fill("17:30")
         page.get_by_role("button", name="vera on Wed").first.click()
-        page.get_by_role("button", name="Keep these hours").click()
-        expect(page.get_by_role("status").filter(has_text="kept")).to_be_visible()
+        page.get_by_role("button", name="Save hours").click()
+        expect(page.get_by_role("status").filter(has_text="Saved")).to_be_visible()
         self.assertEqual(f"{Opening.objects.get(weekday=2).closes:%H:%M}", "17:30")

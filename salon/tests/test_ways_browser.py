@@ -30,40 +30,40 @@ class WaysBrowserTest(BrowserTest):
 
     def test_three_ways_two_of_them_side_by_side_and_one_taken(self) -> None:
         page = self.compose()
-        page.get_by_role("link", name="Other ways").click()
+        page.get_by_role("link", name="Alternatives").click()
         shortest = page.get_by_role("region", name="Shortest today")
-        expect(shortest).to_contain_text("gives up")
+        expect(shortest).to_contain_text("trade-off")
         expect(page.get_by_role("region", name="Most defined")).to_be_visible()
         row = page.get_by_role("row", name=re.compile("^Twists"))
         expect(row).to_contain_text("instead of")
-        shortest.get_by_role("button", name="Take this one").click()
+        shortest.get_by_role("button", name="Use this one").click()
         expect(page.get_by_role("button", name=re.compile("^Twists, 8"))).to_be_visible()
 
     def test_when_nothing_fits_it_says_what_to_give_way_on(self) -> None:
         page = self.compose()
-        page.get_by_role("button", name="More choices").click()
-        page.get_by_label("Client has").fill("60")
+        page.get_by_role("button", name="More options").click()
+        page.get_by_label("Client has time for").fill("60")
         expect(page.get_by_role("note").filter(has_text="more than the 60")).to_be_visible()
-        page.get_by_role("link", name="Other ways").click()
-        note = page.get_by_role("note").filter(has_text="Give way on")
+        page.get_by_role("link", name="Alternatives").click()
+        note = page.get_by_role("note").filter(has_text="Relax one of these")
         expect(note).to_contain_text("min more today")
-        note.get_by_role("button", name="Do that").click()
+        note.get_by_role("button", name="Relax this").click()
         expect(note).to_have_count(0)
 
     def test_a_change_by_hand_is_kept_explained_and_undone(self) -> None:
         page = self.compose()
         page.get_by_role("button", name=re.compile("^Rinse")).click()
         page.get_by_role("button", name="Change by hand").click()
-        page.get_by_role("button", name="Take out").click()
-        expect(page.get_by_text("Taken out by hand: Rinse.")).to_be_visible()
+        page.get_by_role("button", name="Remove step").click()
+        expect(page.get_by_text("Removed: Rinse.")).to_be_visible()
         caution = page.get_by_role("note").filter(has_text="The mask is left in")
         expect(caution).to_be_visible()
-        page.get_by_role("button", name="Undo the last").click()
+        page.get_by_role("button", name="Undo last").click()
         expect(caution).to_have_count(0)
         page.get_by_role("button", name=re.compile("^Twists, 12")).click()
         page.get_by_label("Hands-on").fill("70")
         expect(page.get_by_text(re.compile("By hand: 70 min instead of"))).to_be_visible()
-        page.get_by_role("button", name="Save this plan").click()
+        page.get_by_role("button", name="Save plan").click()
         page.wait_for_url(re.compile(r"/plans/\d+$"))
         steps = {step["key"]: step for step in Plan.objects.get().answer["steps"]}
         self.assertEqual(steps["shape"]["hands_on_min"], 70)
@@ -86,7 +86,7 @@ class WaysBrowserTest(BrowserTest):
         page = self.compose()
         page.get_by_role("button", name=re.compile("^Lay in")).click()
         self.choose(page, "Patch test", "48 h before")
-        expect(page.get_by_text("too late for this hour: plan a later day")).to_be_visible()
+        expect(page.get_by_text("too late for this appointment. Plan a later day")).to_be_visible()
         wish = f"gauffer:wish:{self.head.pk}"
         start = "new Date(Date.now() + 5 * 864e5).toISOString()"
         page.evaluate(
@@ -98,23 +98,23 @@ class WaysBrowserTest(BrowserTest):
 
     def test_another_style_keeps_what_fits_and_says_what_it_drops(self) -> None:
         page = self.compose()
-        page.get_by_role("textbox", name="Release after").fill("30")
+        page.get_by_role("textbox", name="Open after").fill("30")
         page.get_by_role("button", name=re.compile("^Mask")).click()
         page.get_by_role("button", name="Change by hand").click()
         page.get_by_role("textbox", name="Hands-on").fill("9")
         expect(page.get_by_text("9 min instead of")).to_be_visible()
         self.choose(page, "Style", "Shingled wash-and-go")
-        note = page.get_by_text("Shingled wash-and-go: left behind opened after 30 h")
+        note = page.get_by_text("Shingled wash-and-go: removed opened after 30 h")
         expect(note).to_be_visible()
         expect(page.get_by_text("9 min instead of")).to_be_visible()
         page.get_by_role("button", name="Undo").first.click()
-        expect(page.get_by_role("textbox", name="Release after")).to_have_value("30")
+        expect(page.get_by_role("textbox", name="Open after")).to_have_value("30")
 
     def test_a_plan_is_saved_from_any_view_of_it(self) -> None:
         for view in ("crown", "drying", "look"):
             self.compose()
             self.page.goto(f"/heads/{self.head.pk}/plan/{view}")
-            self.page.get_by_role("button", name="Save this plan").click()
+            self.page.get_by_role("button", name="Save plan").click()
             expect(self.page).to_have_url(re.compile(r"/plans/\d+$"))
 
     def test_a_routine_is_kept_and_fitted_to_another_head(self) -> None:
@@ -122,25 +122,25 @@ class WaysBrowserTest(BrowserTest):
         page.get_by_label("Sections", exact=True).fill("16")
         expect(page.get_by_role("button", name=re.compile("^Twists, 16"))).to_be_visible()
         page.get_by_label("Name", exact=True).fill("Sixteen")
-        page.get_by_role("button", name="Keep as a routine").click()
+        page.get_by_role("button", name="Save as routine").click()
         expect(page.get_by_text("Kept: Sixteen.")).to_be_visible()
         self.assertEqual(Routine.objects.get().wish["goal"]["sections"], 16)
         other = add_head({"name": "Other Head"}, MEASURED)
         page.goto(f"/heads/{other.pk}/plan")
         expect(page.get_by_role("button", name=re.compile("^Twists, 12"))).to_be_visible()
-        page.get_by_role("combobox", name="Fit a routine").press("Enter")
+        page.get_by_role("combobox", name="Apply a routine").press("Enter")
         page.get_by_role("option", name=re.compile("Sixteen")).click()
         expect(page.get_by_role("button", name=re.compile("^Twists, 16"))).to_be_visible()
 
     def test_the_days_after_a_set(self) -> None:
         page = self.compose()
-        page.get_by_role("button", name="Plan the looks").click()
+        page.get_by_role("button", name="Plan the following days").click()
         for day in ("Day 3", "Day 5", "Day 7"):
             expect(page.get_by_role("listitem").filter(has_text=day)).to_be_visible()
 
     def test_a_look_of_the_days_after_is_moved(self) -> None:
         page = self.compose()
-        page.get_by_role("button", name="Plan the looks").click()
+        page.get_by_role("button", name="Plan the following days").click()
         page.get_by_role("button", name="Pinned: a day later").click()
         expect(page.get_by_role("listitem").filter(has_text="Day 4")).to_contain_text("Pinned")
 
@@ -148,11 +148,11 @@ class WaysBrowserTest(BrowserTest):
         page = self.page
         page.goto("/house")
         page.get_by_label("gel", exact=True).fill("9")
-        page.get_by_role("button", name="Save the house").click()
+        page.get_by_role("button", name="Save").click()
         expect(page.get_by_role("alert")).to_contain_text("0.5 to 1.6")
         page.get_by_label("gel", exact=True).fill("1.5")
         page.get_by_role("group", name="Layering").get_by_text("LCO", exact=True).click()
-        page.get_by_role("button", name="Save the house").click()
+        page.get_by_role("button", name="Save").click()
         expect(page.get_by_text("saved", exact=True)).to_be_visible()
         self.assertEqual(the_house().rules["film_factor"], {"gel": 1.5})
         page = self.compose()
