@@ -148,10 +148,10 @@ def weigh_a_pump(page: Page) -> None:
     for _ in range(3):
         page.get_by_role("button", name="Pour").click()
         page.get_by_text("settling…").wait_for()
-        page.get_by_role("button", name=re.compile(r"^Take \d")).wait_for()
+        page.get_by_role("button", name=re.compile(r"^Use \d")).wait_for()
         page.get_by_text("steady", exact=True).wait_for()
         if page.get_by_role("row").count() < THIRD_READING:
-            page.get_by_role("button", name=re.compile(r"^Take \d")).click()
+            page.get_by_role("button", name=re.compile(r"^Use \d")).click()
             page.get_by_role("button", name="Empty").click()
 
 

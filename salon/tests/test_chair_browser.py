@@ -333,7 +333,7 @@ class ChairBrowserTest(BrowserTest):
         with patch("salon.chair.api.timezone") as clock:
             clock.now.return_value = timezone.now() + timedelta(hours=5)
             page.goto(f"/chair/{other.pk}")
-            late = page.get_by_role("alert").filter(has_text="too long by")
+            late = page.get_by_role("alert").filter(has_text="over time")
             expect(late).to_be_visible()
         page.goto(f"/chair/{self.visit.pk}")
         self.judged_twice(page)
