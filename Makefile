@@ -28,7 +28,7 @@ endif
 # What needs Python and what needs Node is set up and read side by side; the tests use both cores.
 test:
 	@$(MAKE) --no-print-directory --jobs 2 --output-sync .make/chromium .make/dev web lint test-web
-	$(PY) -m salon.checks.run
+	$(PY) manage.py test
 
 test-web: .make/node
 	cd web && npm run --silent test
@@ -56,8 +56,8 @@ types: .make/app .make/node
 
 bench: .make/bench
 	$(PY) -m salon.checks.bench
-	$(PY) -m salon.checks.run --new-examples craft
-	GAUFFER_CLICKS=1 $(PY) -m salon.checks.run salon.tests.test_roles_browser
+	$(PY) manage.py test --new-examples craft
+	GAUFFER_CLICKS=1 $(PY) manage.py test salon.tests.test_roles_browser
 
 # The answers that the rules give to a corpus of requests; kept anew when RULES_VERSION was raised.
 golden: .make/dev

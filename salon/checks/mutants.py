@@ -198,7 +198,7 @@ def passes(copy: Path, tests: list[str], longest_s: float) -> bool:
         else:
             command = [sys.executable, "-m", "unittest", "-f", *tests]
     else:
-        command = [sys.executable, "-m", "salon.checks.run", "--failfast", *tests]
+        command = [sys.executable, "manage.py", "test", "--failfast", *tests]
     try:
         done = subprocess.run(
             command, cwd=copy, env=environment, capture_output=True, timeout=longest_s, check=False

@@ -96,7 +96,7 @@ class StallingTest(LiveServerTestCase):
         answer = self.asked(path).decode("utf-8", "replace").split("\r\n\r\n")[0].lower()
         self.assertIn("x-content-type-options: nosniff", answer)
         self.assertIn("immutable", answer)
-        self.assertIn(b" 404 ", self.asked("/static/../salon/settings.py"))
+        self.assertIn(b" 404 ", self.asked("/static/../salon/settings/base.py"))
 
 
 class PatienceTest(SimpleTestCase):

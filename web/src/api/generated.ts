@@ -5543,66 +5543,40 @@ export interface components {
             dry?: components["schemas"]["Dryer"];
             /**
              * Dry Min
-             * @description Minutes under the hood or diffuser; else as many as it takes.
+             * @description Minutes under the hood or diffuser before air; else as many as it takes, within reason.
              * @default null
              */
             dry_min?: number | null;
-            /** @default null */
+            /**
+             * @description How the hair is blotted; else usual for the style.
+             * @default null
+             */
             blot?: components["schemas"]["Blot"] | null;
             /**
-             * @description The air; else the house's usual.
+             * @description The air of the salon; else as usual there.
              * @default null
              */
             room?: components["schemas"]["Room"] | null;
             /**
-             * @description Ways of working; else the house's.
+             * @description Ways of working; else the salon's.
              * @default null
              */
             school?: components["schemas"]["School"] | null;
             /**
-             * @description What is on the head; else as the last consultation told.
+             * @description What is on the head; else as the last consultation has it.
              * @default null
              */
             now?: components["schemas"]["Now"] | null;
             /**
-             * @description What cleanses today; auto follows build-up, service and habit.
+             * @description What cleanses today; auto follows build-up, service and the client's habit.
              * @default auto
              */
             cleanser?: components["schemas"]["Cleansing"];
             /**
              * Edits
-             * @description Changes of the routine by hand.
+             * @description Changes by hand, in order.
              */
             edits?: components["schemas"]["Edit"][];
-            /**
-             * @description Density by eye for this plan only, where none was observed.
-             * @default null
-             */
-            density?: components["schemas"]["Level"] | null;
-            /**
-             * Days Since Detangle
-             * @description Else since the last visit.
-             * @default null
-             */
-            days_since_detangle?: number | null;
-            /**
-             * @description The air at home tonight; else as the forecast has it.
-             * @default null
-             */
-            home?: components["schemas"]["Room"] | null;
-            /**
-             * Journey Min
-             * @description The way home; else usual for the house.
-             * @default null
-             */
-            journey_min?: number | null;
-            /** @description How the head is parted; else usual for the style. */
-            parting?: components["schemas"]["Parting"];
-            /**
-             * Stages
-             * @description Drying stage by stage; else as `dry` says.
-             */
-            stages?: components["schemas"]["DryStage"][];
             /**
              * Layers
              * @description What stays in, in order; null: as the school lays it.
@@ -5618,11 +5592,40 @@ export interface components {
             };
             /**
              * Bottles
-             * @description Bottles chosen by hand, by role.
+             * @description Bottles chosen by hand, by role; else the one that suits best.
              */
             bottles?: {
                 [key: string]: string;
             };
+            /**
+             * Journey Min
+             * @description How long the way home takes; else as usual for the salon.
+             * @default null
+             */
+            journey_min?: number | null;
+            /**
+             * @description The air at home tonight; else as the forecast has it.
+             * @default null
+             */
+            home?: components["schemas"]["Room"] | null;
+            /** @description How the head is parted; else usual for the style. */
+            parting?: components["schemas"]["Parting"];
+            /**
+             * Stages
+             * @description Drying by hand, stage by stage; else as `dry` says. What is left dries in the air.
+             */
+            stages?: components["schemas"]["DryStage"][];
+            /**
+             * @description Density by eye for this plan only, where none was observed.
+             * @default null
+             */
+            density?: components["schemas"]["Level"] | null;
+            /**
+             * Days Since Detangle
+             * @description Else since the last visit.
+             * @default null
+             */
+            days_since_detangle?: number | null;
             /**
              * Head
              * @description The client.
@@ -5651,66 +5654,40 @@ export interface components {
             dry?: components["schemas"]["Dryer"];
             /**
              * Dry Min
-             * @description Minutes under the hood or diffuser; else as many as it takes.
+             * @description Minutes under the hood or diffuser before air; else as many as it takes, within reason.
              * @default null
              */
             dry_min?: number | null;
-            /** @default null */
+            /**
+             * @description How the hair is blotted; else usual for the style.
+             * @default null
+             */
             blot?: components["schemas"]["Blot"] | null;
             /**
-             * @description The air; else the house's usual.
+             * @description The air of the salon; else as usual there.
              * @default null
              */
             room?: components["schemas"]["Room"] | null;
             /**
-             * @description Ways of working; else the house's.
+             * @description Ways of working; else the salon's.
              * @default null
              */
             school?: components["schemas"]["School"] | null;
             /**
-             * @description What is on the head; else as the last consultation told.
+             * @description What is on the head; else as the last consultation has it.
              * @default null
              */
             now?: components["schemas"]["Now"] | null;
             /**
-             * @description What cleanses today; auto follows build-up, service and habit.
+             * @description What cleanses today; auto follows build-up, service and the client's habit.
              * @default auto
              */
             cleanser?: components["schemas"]["Cleansing"];
             /**
              * Edits
-             * @description Changes of the routine by hand.
+             * @description Changes by hand, in order.
              */
             edits?: components["schemas"]["Edit"][];
-            /**
-             * @description Density by eye for this plan only, where none was observed.
-             * @default null
-             */
-            density?: components["schemas"]["Level"] | null;
-            /**
-             * Days Since Detangle
-             * @description Else since the last visit.
-             * @default null
-             */
-            days_since_detangle?: number | null;
-            /**
-             * @description The air at home tonight; else as the forecast has it.
-             * @default null
-             */
-            home?: components["schemas"]["Room"] | null;
-            /**
-             * Journey Min
-             * @description The way home; else usual for the house.
-             * @default null
-             */
-            journey_min?: number | null;
-            /** @description How the head is parted; else usual for the style. */
-            parting?: components["schemas"]["Parting"];
-            /**
-             * Stages
-             * @description Drying stage by stage; else as `dry` says.
-             */
-            stages?: components["schemas"]["DryStage"][];
             /**
              * Layers
              * @description What stays in, in order; null: as the school lays it.
@@ -5726,11 +5703,40 @@ export interface components {
             };
             /**
              * Bottles
-             * @description Bottles chosen by hand, by role.
+             * @description Bottles chosen by hand, by role; else the one that suits best.
              */
             bottles?: {
                 [key: string]: string;
             };
+            /**
+             * Journey Min
+             * @description How long the way home takes; else as usual for the salon.
+             * @default null
+             */
+            journey_min?: number | null;
+            /**
+             * @description The air at home tonight; else as the forecast has it.
+             * @default null
+             */
+            home?: components["schemas"]["Room"] | null;
+            /** @description How the head is parted; else usual for the style. */
+            parting?: components["schemas"]["Parting"];
+            /**
+             * Stages
+             * @description Drying by hand, stage by stage; else as `dry` says. What is left dries in the air.
+             */
+            stages?: components["schemas"]["DryStage"][];
+            /**
+             * @description Density by eye for this plan only, where none was observed.
+             * @default null
+             */
+            density?: components["schemas"]["Level"] | null;
+            /**
+             * Days Since Detangle
+             * @description Else since the last visit.
+             * @default null
+             */
+            days_since_detangle?: number | null;
             /**
              * Head
              * @description The client.
@@ -8326,8 +8332,6 @@ export interface components {
          * @description Plan a service. Every field but `hair` and `goal.style` has a default.
          */
         PlanRequest: {
-            hair: components["schemas"]["Hair"];
-            person?: components["schemas"]["Person"];
             goal: components["schemas"]["Goal"];
             /** @default air */
             dry?: components["schemas"]["Dryer"];
@@ -8346,11 +8350,6 @@ export interface components {
             school?: components["schemas"]["School"];
             now?: components["schemas"]["Now"];
             /**
-             * Past
-             * @description Services of before, the latest first.
-             */
-            past?: components["schemas"]["Past"][];
-            /**
              * @description What cleanses today; auto follows build-up, service and the client's habit.
              * @default auto
              */
@@ -8360,9 +8359,6 @@ export interface components {
              * @description Changes by hand, in order.
              */
             edits?: components["schemas"]["Edit"][];
-            house?: components["schemas"]["HouseRules"];
-            /** Shelf */
-            shelf?: components["schemas"]["ShelfItem"][];
             /**
              * Layers
              * @description What stays in, in order; null: as the school lays it.
@@ -8384,23 +8380,13 @@ export interface components {
                 [key: string]: string;
             };
             /**
-             * Flakers
-             * @description Pairs to keep apart.
-             */
-            flakers?: components["schemas"]["Flaker"][];
-            /**
-             * @description The air the client goes out into; else as in the room.
-             * @default null
-             */
-            outdoors?: components["schemas"]["Outdoors"] | null;
-            /**
              * Journey Min
              * @description How long the way home takes.
              * @default 0
              */
             journey_min?: number;
             /**
-             * @description The air at home tonight; else as in the room.
+             * @description The air at home tonight; else as the forecast has it.
              * @default null
              */
             home?: components["schemas"]["Room"] | null;
@@ -8411,6 +8397,26 @@ export interface components {
              * @description Drying by hand, stage by stage; else as `dry` says. What is left dries in the air.
              */
             stages?: components["schemas"]["DryStage"][];
+            hair: components["schemas"]["Hair"];
+            person?: components["schemas"]["Person"];
+            /**
+             * Past
+             * @description Services of before, the latest first.
+             */
+            past?: components["schemas"]["Past"][];
+            house?: components["schemas"]["HouseRules"];
+            /** Shelf */
+            shelf?: components["schemas"]["ShelfItem"][];
+            /**
+             * Flakers
+             * @description Pairs to keep apart.
+             */
+            flakers?: components["schemas"]["Flaker"][];
+            /**
+             * @description The air the client goes out into; else as in the room.
+             * @default null
+             */
+            outdoors?: components["schemas"]["Outdoors"] | null;
             /**
              * @description What is free at the hour of the service. Null: the kit is not counted.
              * @default null
@@ -8475,8 +8481,6 @@ export interface components {
          * @description Plan a service. Every field but `hair` and `goal.style` has a default.
          */
         PlanRequestRequest: {
-            hair: components["schemas"]["Hair"];
-            person?: components["schemas"]["Person"];
             goal: components["schemas"]["Goal"];
             /** @default air */
             dry?: components["schemas"]["Dryer"];
@@ -8495,11 +8499,6 @@ export interface components {
             school?: components["schemas"]["School"];
             now?: components["schemas"]["Now"];
             /**
-             * Past
-             * @description Services of before, the latest first.
-             */
-            past?: components["schemas"]["Past"][];
-            /**
              * @description What cleanses today; auto follows build-up, service and the client's habit.
              * @default auto
              */
@@ -8509,9 +8508,6 @@ export interface components {
              * @description Changes by hand, in order.
              */
             edits?: components["schemas"]["Edit"][];
-            house?: components["schemas"]["HouseRules"];
-            /** Shelf */
-            shelf?: components["schemas"]["ShelfItem"][];
             /**
              * Layers
              * @description What stays in, in order; null: as the school lays it.
@@ -8533,23 +8529,13 @@ export interface components {
                 [key: string]: string;
             };
             /**
-             * Flakers
-             * @description Pairs to keep apart.
-             */
-            flakers?: components["schemas"]["Flaker"][];
-            /**
-             * @description The air the client goes out into; else as in the room.
-             * @default null
-             */
-            outdoors?: components["schemas"]["Outdoors"] | null;
-            /**
              * Journey Min
              * @description How long the way home takes.
              * @default 0
              */
             journey_min?: number;
             /**
-             * @description The air at home tonight; else as in the room.
+             * @description The air at home tonight; else as the forecast has it.
              * @default null
              */
             home?: components["schemas"]["Room"] | null;
@@ -8560,6 +8546,26 @@ export interface components {
              * @description Drying by hand, stage by stage; else as `dry` says. What is left dries in the air.
              */
             stages?: components["schemas"]["DryStage"][];
+            hair: components["schemas"]["Hair"];
+            person?: components["schemas"]["Person"];
+            /**
+             * Past
+             * @description Services of before, the latest first.
+             */
+            past?: components["schemas"]["Past"][];
+            house?: components["schemas"]["HouseRules"];
+            /** Shelf */
+            shelf?: components["schemas"]["ShelfItem"][];
+            /**
+             * Flakers
+             * @description Pairs to keep apart.
+             */
+            flakers?: components["schemas"]["Flaker"][];
+            /**
+             * @description The air the client goes out into; else as in the room.
+             * @default null
+             */
+            outdoors?: components["schemas"]["Outdoors"] | null;
             /**
              * @description What is free at the hour of the service. Null: the kit is not counted.
              * @default null
@@ -8647,66 +8653,40 @@ export interface components {
             dry?: components["schemas"]["Dryer"];
             /**
              * Dry Min
-             * @description Minutes under the hood or diffuser; else as many as it takes.
+             * @description Minutes under the hood or diffuser before air; else as many as it takes, within reason.
              * @default null
              */
             dry_min?: number | null;
-            /** @default null */
+            /**
+             * @description How the hair is blotted; else usual for the style.
+             * @default null
+             */
             blot?: components["schemas"]["Blot"] | null;
             /**
-             * @description The air; else the house's usual.
+             * @description The air of the salon; else as usual there.
              * @default null
              */
             room?: components["schemas"]["Room"] | null;
             /**
-             * @description Ways of working; else the house's.
+             * @description Ways of working; else the salon's.
              * @default null
              */
             school?: components["schemas"]["School"] | null;
             /**
-             * @description What is on the head; else as the last consultation told.
+             * @description What is on the head; else as the last consultation has it.
              * @default null
              */
             now?: components["schemas"]["Now"] | null;
             /**
-             * @description What cleanses today; auto follows build-up, service and habit.
+             * @description What cleanses today; auto follows build-up, service and the client's habit.
              * @default auto
              */
             cleanser?: components["schemas"]["Cleansing"];
             /**
              * Edits
-             * @description Changes of the routine by hand.
+             * @description Changes by hand, in order.
              */
             edits?: components["schemas"]["Edit"][];
-            /**
-             * @description Density by eye for this plan only, where none was observed.
-             * @default null
-             */
-            density?: components["schemas"]["Level"] | null;
-            /**
-             * Days Since Detangle
-             * @description Else since the last visit.
-             * @default null
-             */
-            days_since_detangle?: number | null;
-            /**
-             * @description The air at home tonight; else as the forecast has it.
-             * @default null
-             */
-            home?: components["schemas"]["Room"] | null;
-            /**
-             * Journey Min
-             * @description The way home; else usual for the house.
-             * @default null
-             */
-            journey_min?: number | null;
-            /** @description How the head is parted; else usual for the style. */
-            parting?: components["schemas"]["Parting"];
-            /**
-             * Stages
-             * @description Drying stage by stage; else as `dry` says.
-             */
-            stages?: components["schemas"]["DryStage"][];
             /**
              * Layers
              * @description What stays in, in order; null: as the school lays it.
@@ -8722,11 +8702,40 @@ export interface components {
             };
             /**
              * Bottles
-             * @description Bottles chosen by hand, by role.
+             * @description Bottles chosen by hand, by role; else the one that suits best.
              */
             bottles?: {
                 [key: string]: string;
             };
+            /**
+             * Journey Min
+             * @description How long the way home takes; else as usual for the salon.
+             * @default null
+             */
+            journey_min?: number | null;
+            /**
+             * @description The air at home tonight; else as the forecast has it.
+             * @default null
+             */
+            home?: components["schemas"]["Room"] | null;
+            /** @description How the head is parted; else usual for the style. */
+            parting?: components["schemas"]["Parting"];
+            /**
+             * Stages
+             * @description Drying by hand, stage by stage; else as `dry` says. What is left dries in the air.
+             */
+            stages?: components["schemas"]["DryStage"][];
+            /**
+             * @description Density by eye for this plan only, where none was observed.
+             * @default null
+             */
+            density?: components["schemas"]["Level"] | null;
+            /**
+             * Days Since Detangle
+             * @description Else since the last visit.
+             * @default null
+             */
+            days_since_detangle?: number | null;
         };
         PlannedDay: {
             /** Format: date */
@@ -10391,30 +10400,6 @@ export interface components {
             range_high: number | null;
             points: components["schemas"]["Point"][];
         };
-        /**
-         * @description * `two_strand_twist_out` - two_strand_twist_out
-         *     * `flat_twist_out` - flat_twist_out
-         *     * `twist_rod_set` - twist_rod_set
-         *     * `rod_set` - rod_set
-         *     * `braid_out` - braid_out
-         *     * `finger_coils` - finger_coils
-         *     * `coil_out` - coil_out
-         *     * `shingle_wash_and_go` - shingle_wash_and_go
-         *     * `shake_wash_and_go` - shake_wash_and_go
-         *     * `scrunch_waves` - scrunch_waves
-         *     * `banded_stretch` - banded_stretch
-         *     * `banded_twist_out` - banded_twist_out
-         *     * `slick_bun` - slick_bun
-         *     * `puff_pin_up` - puff_pin_up
-         *     * `under_wig_base` - under_wig_base
-         *     * `quick_wash` - quick_wash
-         *     * `full_reset` - full_reset
-         *     * `protective_removal_reset` - protective_removal_reset
-         *     * `refresh_visit` - refresh_visit
-         *     * `night_prep` - night_prep
-         * @enum {string}
-         */
-        ServiceEnum: "two_strand_twist_out" | "flat_twist_out" | "twist_rod_set" | "rod_set" | "braid_out" | "finger_coils" | "coil_out" | "shingle_wash_and_go" | "shake_wash_and_go" | "scrunch_waves" | "banded_stretch" | "banded_twist_out" | "slick_bun" | "puff_pin_up" | "under_wig_base" | "quick_wash" | "full_reset" | "protective_removal_reset" | "refresh_visit" | "night_prep";
         Session: {
             signed_in: boolean;
             /** @description By which entries are signed. */
@@ -10669,11 +10654,11 @@ export interface components {
         };
         Skill: {
             user: number;
-            service: components["schemas"]["ServiceEnum"];
+            service: components["schemas"]["StyleEnum"];
         };
         SkillRequest: {
             user: number;
-            service: components["schemas"]["ServiceEnum"];
+            service: components["schemas"]["StyleEnum"];
         };
         Slot: {
             /** Format: date-time */
@@ -19139,7 +19124,6 @@ export const sectionDoneKindValues: ReadonlyArray<FlattenedDeepRequired<componen
 export const sectionReleasedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SectionReleased"]["kind"]> = ["section_released"];
 export const sectionTickValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SectionTick"]> = ["laid_in", "shaped", "dried", "released"];
 export const sectionWorkValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SectionWork"]> = ["laid_in", "shaped", "dried"];
-export const serviceEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ServiceEnum"]> = ["two_strand_twist_out", "flat_twist_out", "twist_rod_set", "rod_set", "braid_out", "finger_coils", "coil_out", "shingle_wash_and_go", "shake_wash_and_go", "scrunch_waves", "banded_stretch", "banded_twist_out", "slick_bun", "puff_pin_up", "under_wig_base", "quick_wash", "full_reset", "protective_removal_reset", "refresh_visit", "night_prep"];
 export const setKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SetKind"]> = ["twist", "braid", "coil", "rod", "loose"];
 export const severityValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Severity"]> = ["remind", "adjust", "stop"];
 export const sideValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Side"]> = ["left", "right", "front", "back"];

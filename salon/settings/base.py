@@ -1,4 +1,4 @@
-"""Settings, taken from the environment where a salon may want another value.
+"""Settings of every installation, taken from the environment where a salon may want another value.
 
 GAUFFER_VAR       folder of the database and the secret key (default: var/ beside this project)
 GAUFFER_HOSTS     host names the server answers to, comma separated
@@ -30,11 +30,12 @@ from craft.vocabulary import (
     MessageKind,
     Night,
     Role,
+    Style,
     VisitState,
 )
 from salon.platform.roles import WorkRole
 
-BASE_DIR = Path(__file__).resolve().parent.parent
+BASE_DIR = Path(__file__).resolve().parents[2]
 VAR_DIR = Path(os.environ.get("GAUFFER_VAR", BASE_DIR / "var"))
 WEB_DIR = BASE_DIR / "web" / "dist"
 # Client data and the key are for whoever runs it, and nobody else on the machine.
@@ -236,6 +237,7 @@ SPECTACULAR_SETTINGS = {
     "SERVE_INCLUDE_SCHEMA": False,
     "COMPONENT_SPLIT_REQUEST": True,
     "ENUM_NAME_OVERRIDES": {
+        "StyleEnum": [style.value for style in Style],
         "RoleEnum": [role.value for role in Role],
         "WorkRoleEnum": [role.value for role in WorkRole],
         "MessageKindEnum": [kind.value for kind in MessageKind],
