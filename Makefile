@@ -73,7 +73,12 @@ ratio:
 shots: .make/dev .make/chromium web
 	$(PY) -m salon.checks.shots
 
-web: web/dist/index.html
+web: web/dist/compressed
+
+# Browsers get the packed copy of each file.
+web/dist/compressed: web/dist/index.html .make/app
+	$(PY) -m servestatic.compress --quiet --no-brotli --no-zstd web/dist
+	@touch $@
 
 web/dist/index.html: .make/node web/index.html web/vite.config.ts $(shell find web/src web/public -type f)
 	cd web && npm run --silent build

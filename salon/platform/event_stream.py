@@ -89,5 +89,10 @@ def event_stream_response(events: AsyncIterator[str]) -> StreamingHttpResponse:
     return StreamingHttpResponse(
         events,
         content_type="text/event-stream",
-        headers={"Cache-Control": "no-cache", "X-Accel-Buffering": "no"},
+        headers={
+            "Cache-Control": "no-cache",
+            "X-Accel-Buffering": "no",
+            # Compressed, events would wait until a block is full.
+            "Content-Encoding": "identity",
+        },
     )

@@ -88,6 +88,8 @@ INSTALLED_APPS = [
 MIDDLEWARE = [
     "salon.platform.request_log.RequestLogMiddleware",
     "django.middleware.security.SecurityMiddleware",
+    # Pads its answers at random, so that their length does not tell secrets (BREACH).
+    "django.middleware.gzip.GZipMiddleware",
     "csp.middleware.CSPMiddleware",
     "qsessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",

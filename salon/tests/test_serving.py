@@ -1,6 +1,7 @@
 """The server itself: streams, slow clients and many questions at once stall nobody."""
 
 import asyncio
+import gzip
 import json
 import os
 import re
@@ -12,8 +13,10 @@ import threading
 import time
 import urllib.error
 import urllib.request
+from collections.abc import AsyncIterator
 from contextlib import ExitStack
 from pathlib import Path
+from typing import Any
 from unittest.mock import patch
 
 from django.conf import settings
@@ -23,13 +26,15 @@ from craft.contract import parse
 from craft.vocabulary import EventKind
 from salon.checks.serving import ServerThread
 from salon.checks.stalls import free_port
+from salon.heads.models import Head
 from salon.heads.services import add_head
 from salon.planning.services import save
 from salon.planning.wish import HeadWish
-from salon.platform.asgi import RequestTimeouts
+from salon.platform.asgi import RequestTimeouts, serve_static_files
+from salon.platform.event_stream import event_stream_response
 from salon.platform.gunicorn_worker import HeadTimeoutProtocol
 from salon.platform.process_pool import Busy, ConcurrencyLimit
-from salon.tests.base import MEASURED, an_owner, awaited, database_in
+from salon.tests.base import MEASURED, ApiTest, an_owner, awaited, database_in
 from salon.visits.kit import entry
 from salon.visits.log import append, open_visit
 
@@ -325,6 +330,67 @@ if __name__ == "__main__":
                 check=False,
             )
         self.assertIn("all well", done.stdout, done.stderr)
+
+
+class CompressionTest(ApiTest):
+    def test_answers_are_compressed_for_who_can_read_it(self) -> None:
+        Head.objects.bulk_create(Head(name=f"Crowd {n:03d}") for n in range(60))
+        packed = self.client.get("/api/heads/", headers={"Accept-Encoding": "gzip"})
+        self.assertEqual(packed["Content-Encoding"], "gzip")
+        plain = self.client.get("/api/heads/")
+        self.assertNotIn("Content-Encoding", plain)
+        self.assertEqual(json.loads(gzip.decompress(packed.content)), plain.json())
+        self.assertLess(len(packed.content), len(plain.content) / 3)
+
+    def test_event_streams_are_not_held_back_by_compression(self) -> None:
+        stream = event_stream_response(empty_stream())
+        self.assertEqual(stream["Content-Encoding"], "identity")
+
+    def test_built_files_are_served_compressed(self) -> None:
+        with tempfile.TemporaryDirectory() as folder:
+            script = Path(folder, "assets", "index-abcdefgh.js")
+            script.parent.mkdir()
+            script.write_text("let a = 1;\n" * 500)
+            script.with_suffix(".js.gz").write_bytes(gzip.compress(script.read_bytes()))
+            with self.settings(WEB_DIR=Path(folder)):
+                application = serve_static_files(nothing)
+                headers = asyncio.run(headers_of(application, "/static/assets/index-abcdefgh.js"))
+        self.assertEqual(headers[b"content-encoding"], b"gzip")
+        self.assertIn(b"immutable", headers[b"cache-control"])
+
+
+async def empty_stream() -> AsyncIterator[str]:
+    """A stream without events."""
+    return
+    yield
+
+
+async def nothing(scope: dict[str, Any], receive: Any, send: Any) -> None:
+    """An application that has no page."""
+    await send({"type": "http.response.start", "status": 404, "headers": []})
+    await send({"type": "http.response.body", "body": b""})
+
+
+async def headers_of(application: Any, path: str) -> dict[bytes, bytes]:
+    """The headers of an answer to somebody who reads gzip."""
+    heard: dict[bytes, bytes] = {}
+
+    async def receive() -> dict[str, Any]:
+        return {"type": "http.request"}
+
+    async def send(message: Any) -> None:
+        if message["type"] == "http.response.start":
+            heard.update(message["headers"])
+
+    scope = {
+        "type": "http",
+        "method": "GET",
+        "path": path,
+        "query_string": b"",
+        "headers": [(b"accept-encoding", b"gzip")],
+    }
+    await application(scope, receive, send)
+    return heard
 
 
 class RestartTest(TransactionTestCase):
