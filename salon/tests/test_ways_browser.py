@@ -123,7 +123,7 @@ class WaysBrowserTest(BrowserTest):
         expect(page.get_by_role("button", name=re.compile("^Twists, 16"))).to_be_visible()
         page.get_by_label("Name", exact=True).fill("Sixteen")
         page.get_by_role("button", name="Save as routine").click()
-        expect(page.get_by_text("Kept: Sixteen.")).to_be_visible()
+        expect(page.get_by_text("Saved: Sixteen.")).to_be_visible()
         self.assertEqual(Routine.objects.get().wish["goal"]["sections"], 16)
         other = add_head({"name": "Other Head"}, MEASURED)
         page.goto(f"/heads/{other.pk}/plan")
