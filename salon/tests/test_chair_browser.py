@@ -209,7 +209,7 @@ class ChairBrowserTest(BrowserTest):
         )
         page = self.sit(until="lay_in")
         page.keyboard.press("Space")
-        page.get_by_role("button", name="Use another product").click()
+        page.get_by_role("button", name="Swap product").click()
         page.get_by_role("group").get_by_text("Clear gel", exact=True).click()
         page.get_by_role("combobox", name="Replace Clear gel with").press("Enter")
         page.get_by_role("option", name=re.compile("Sea gel")).click()
@@ -374,7 +374,7 @@ class ChairBrowserTest(BrowserTest):
 
     def swapped_and_evened(self, page: Page) -> None:
         """Another gel, and more of it on the left until the right has as much."""
-        page.get_by_role("button", name="Use another product").click()
+        page.get_by_role("button", name="Swap product").click()
         page.get_by_role("group").get_by_text("Clear gel", exact=True).click()
         page.get_by_role("combobox", name="Replace Clear gel with").press("Enter")
         page.get_by_role("option", name=re.compile("Sea gel")).click()

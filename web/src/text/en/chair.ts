@@ -19,7 +19,7 @@ export const chair = {
     abouts: { visit: 'this visit', client: 'what the client said', next: 'next time' },
     keep: 'Save note',
     leave: 'Cancel',
-    swap: 'Use another product',
+    swap: 'Swap product',
     swapFor: 'Replace {name} with',
     sections: 'Change sections',
     sectionsRods: 'Change sections or rods',
