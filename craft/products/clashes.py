@@ -131,7 +131,7 @@ def allergen(facts: Facts, use: Use) -> Clash | None:
                 "allergen",
                 Fits.NO,
                 Severity.ADJUST,
-                f"{use.name} holds {hit}: it must not touch this head.",
+                f"{use.name} contains {hit}: do not use it on this client.",
                 f"allergic to {named}",
                 ALLERGEN_SOURCE,
             )
@@ -147,7 +147,7 @@ def avoided(facts: Facts, use: Use) -> Clash | None:
                 "avoided",
                 Fits.NO,
                 Severity.ADJUST,
-                f"{use.name} holds {hit}, which this client does not want.",
+                f"{use.name} contains {hit}, which this client does not want.",
                 f"avoids {named}",
                 "Client's word.",
             )
@@ -194,8 +194,8 @@ def silicone_cowash(facts: Facts, use: Use) -> Clash | None:
         "silicone_cowash",
         Fits.CARE,
         Severity.ADJUST,
-        f"{use.name} holds {hit}, which co-washing does not take off. Plan a surfactant shampoo, "
-        "or take another bottle.",
+        f"{use.name} contains {hit}, which co-washing does not take off. Plan a surfactant "
+        "shampoo, or use another product.",
         "routine co-wash only",
     )
 
@@ -208,7 +208,7 @@ def unread(facts: Facts, use: Use) -> Clash | None:
         "label_unread",
         Fits.CARE,
         Severity.ADJUST,
-        f"The label of {use.name} is not on the shelf's list: read it before it touches this head.",
+        f"No ingredients are entered for {use.name}: read its label before you use it.",
         "allergic to " + ", ".join(facts.person.allergies),
     )
 
@@ -225,7 +225,7 @@ def may_hold(facts: Facts, use: Use) -> Clash | None:
                 Fits.CARE,
                 Severity.ADJUST,
                 f"{use.name} lists {hit}, which may bring {named.lower()} or be it. Ask its maker, "
-                "or take another bottle.",
+                "or use another product.",
                 f"allergic to {named}",
                 ALLERGEN_SOURCE,
             )
@@ -258,7 +258,7 @@ def protein_stiff(facts: Facts, use: Use) -> Clash | None:
         "protein_stiff",
         Fits.CARE,
         Severity.ADJUST,
-        f"{use.name} holds {hit}: protein makes hair that hardly stretches stiffer still.",
+        f"{use.name} contains {hit}: protein makes hair that hardly stretches stiffer still.",
         "elasticity stiff",
     )
 
@@ -275,8 +275,8 @@ def essential_oil(facts: Facts, use: Use) -> Clash | None:
         "essential_oil",
         Fits.CARE,
         Severity.ADJUST,
-        f"{use.name} holds {hit}. Its label and qualified advice decide whether it may be used "
-        "here; otherwise take another bottle.",
+        f"{use.name} contains {hit}. Its label and qualified advice decide whether it may be used "
+        "here; otherwise use another product.",
         conditions,
     )
 
@@ -291,8 +291,8 @@ def solid_oil(facts: Facts, use: Use) -> Clash | None:
         "solid_oil",
         Fits.CARE,
         Severity.REMIND,
-        f"{use.name} holds {hit}, which is solid at {temp:g} °C and can fleck. Warm it between the "
-        "palms, or take another oil.",
+        f"{use.name} contains {hit}, which is solid at {temp:g} °C and can fleck. Warm it between "
+        "the palms, or use another oil.",
         f"room {temp:g} °C",
         "Handbook melting point, from memory.",
     )

@@ -216,7 +216,9 @@ DETAILS: Mapping[Detail, DetailRule] = {
         "lay_in",
         {
             NO: NOT_DONE,
-            YES: Variant("48 h before", "A product that is new to this head shows itself."),
+            YES: Variant(
+                "48 h before", "Shows a reaction to a product that is new to this client."
+            ),
         },
         always,
     ),

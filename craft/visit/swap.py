@@ -47,7 +47,7 @@ def label_lines(bottle: BottleOut) -> Iterator[SwapLine]:
     for clash in bottle.clashes:
         yield SwapLine(about=SwapAbout.LABEL, text=clash.text, fits=clash.fits)
     if not bottle.clashes:
-        text = "Nothing on its label is against this head."
+        text = "Nothing on its label speaks against this client."
         yield SwapLine(about=SwapAbout.LABEL, text=text, fits=Fits.YES)
 
 

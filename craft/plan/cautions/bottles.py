@@ -33,8 +33,8 @@ def instead(case: Case, role: Role, than: ShelfItem | None = None) -> str:
     """What to use instead, from the shelf."""
     better = others(case, role, than)
     if better:
-        return f" Take {name_of(better[0])} instead."
-    return f" The shelf has no other {NAMES[role]} that would do."
+        return f" Use {name_of(better[0])} instead."
+    return f" No other {NAMES[role]} in stock is suitable."
 
 
 def against(case: Case, key: str) -> Iterator[tuple[Role, ShelfItem, Clash]]:

@@ -29,7 +29,7 @@ def named(case: Case, *, without_tension: bool = False) -> str:
         TECHNIQUES[style].title.lower()
         for style in styles_instead(case, without_tension=without_tension)
     ]
-    return f" On this head a {' or a '.join(titles)} works." if titles else ""
+    return f" A {' or a '.join(titles)} would suit this hair." if titles else ""
 
 
 def wrong_length(case: Case, *_: object) -> Sign | None:
@@ -41,7 +41,7 @@ def wrong_length(case: Case, *_: object) -> Sign | None:
     what = (
         f"needs {least:g} cm of stretched hair; this is {length:g} cm"
         if length < least
-        else f"makes sense up to {most:g} cm; this is {length:g} cm and would take for ever"
+        else f"makes sense up to {most:g} cm; this is {length:g} cm and would take far too long"
     )
     return Sign(f"{case.technique.title} {what}.{named(case)}", f"length {length:g} cm")
 
@@ -52,7 +52,7 @@ def unsuited(case: Case, *_: object) -> Sign | None:
     if not suits or case.hair.pattern in suits:
         return None
     return Sign(
-        f"{case.technique.title}, made for {suits[0]} to {suits[-1]}, will not hold on "
+        f"{case.technique.title} is for {suits[0]} to {suits[-1]} hair and will not hold on "
         f"{case.hair.pattern}.{named(case)}",
         f"pattern {case.hair.pattern}",
     )
@@ -64,8 +64,8 @@ def worn_too_long(case: Case, *_: object) -> Sign | None:
     if days is None or most is None or days <= most:
         return None
     return Sign(
-        f"{case.technique.title} is worn {most} days at most, not {days}: beyond that it mats or "
-        "strains, and the wash is due.",
+        f"{case.technique.title} should be worn {most} days at most, not {days}. After that it "
+        "mats or strains the hair, and a wash is due.",
         f"goal.wear_days {days}",
     )
 
@@ -76,8 +76,8 @@ def too_much_for_one(case: Case, _: Forecast, steps: Sequence[Step]) -> Sign | N
     if minutes <= ONE_PAIR_OF_HANDS_MIN:
         return None
     return Sign(
-        f"{minutes / 60:.1f} h of hands in one sitting is more than one person works well: take "
-        f"two sittings, or a second specialist ({minutes / 2:.0f} min each).",
+        f"{minutes / 60:.1f} h of hands-on work is too much for one person at one appointment. "
+        f"Book two appointments, or a second specialist ({minutes / 2:.0f} min each).",
         f"{len(case.sections)} sections, hands-on {minutes:.0f} min",
         HOUSE,
     )
@@ -94,8 +94,9 @@ def tension_edges(case: Case, *_: object) -> Sign | None:
         else "leave the hairline loose, nothing tied or wound tight there"
     )
     return Sign(
-        f"Thinning edges: {hairline}, no pull, and change the parting from last time."
-        f"{named(case, without_tension=True)} If it goes on thinning, a doctor should look at it.",
+        f"Thinning edges: {hairline}, avoid any pull, and change the parting from last time."
+        f"{named(case, without_tension=True)} If the thinning continues, a doctor should look at "
+        "it.",
         "edge thinning",
     )
 
@@ -109,8 +110,8 @@ def tension_again(case: Case, *_: object) -> Sign | None:
         same = past.style is case.request.goal.style or past.scheme is case.layout.scheme
         if past.days_ago <= TENSION_REST_DAYS and before.setting.tension and same:
             return Sign(
-                f"{before.title}, parted alike, {plural(past.days_ago, 'day')} ago: the same pull "
-                "at the same place again strains the roots. Part it elsewhere, or let it rest."
+                f"{before.title} with the same parting {plural(past.days_ago, 'day')} ago: pulling "
+                "at the same place again strains the roots. Change the parting, or let it rest."
                 f"{named(case, without_tension=True)}",
                 f"past {past.style}, {past.days_ago:g} days",
             )
@@ -124,8 +125,8 @@ def sparse(case: Case, *_: object) -> Sign | None:
     if density >= least:
         return None
     return Sign(
-        f"{case.technique.title}: the scalp shows below {least:g} hairs/cm²; this is {density:.0f}."
-        f" Fewer partings, or none that run straight.{named(case)}",
+        f"{case.technique.title}: the scalp shows below {least:g} hairs/cm²; this is "
+        f"{density:.0f}. Use fewer partings, and no straight ones.{named(case)}",
         f"density {density:.0f} hairs/cm²",
         HOUSE,
     )
@@ -141,8 +142,8 @@ def fine_work(case: Case, _: Forecast, steps: Sequence[Step]) -> Sign | None:
         return None
     often = "after" if breaks == 1 else "after every"
     return Sign(
-        f"{minutes:.0f} min of fine and overhead work: a break {often} {FINE_WORK_MIN:g}, "
-        "shoulders down, client up for a stretch.",
+        f"{minutes:.0f} min of fine and overhead work. Take a break {often} "
+        f"{FINE_WORK_MIN:g} min: relax your shoulders, and let the client stretch.",
         f"{len(case.sections)} sections",
     )
 

@@ -26,7 +26,7 @@ def scalp_refer(case: Case, *_: object) -> Sign | None:
     names = ", ".join(signs)
     return Sign(
         f"{names[0].upper()}{names[1:]}: no service today. Ask the client to see a doctor or "
-        "pharmacist; plan again once you have looked at the scalp and cleared it with a note.",
+        "pharmacist. Plan again after you have checked the scalp and cleared it with a note.",
         names,
     )
 
@@ -37,8 +37,8 @@ def basin_posture(case: Case, *_: object) -> Sign | None:
     if not conditions or does(case, Detail.BASIN, Manner.UPRIGHT):
         return None
     return Sign(
-        "No long reclining at the basin: support the neck, keep each stay short, offer to wash "
-        "sitting upright, and ask how it feels.",
+        "Avoid long reclining at the basin: support the neck, keep it short, offer to wash sitting "
+        "upright, and ask how it feels.",
         conditions,
     )
 
@@ -51,7 +51,8 @@ def no_inversion(case: Case, *_: object) -> Sign | None:
     if not (conditions and case.technique.setting.head_down):
         return None
     return Sign(
-        "Not head-down: work upright, tilt sideways at most, and stop if it makes dizzy.",
+        "Do not work head-down: stay upright, tilt sideways at most, and stop if the client gets "
+        "dizzy.",
         conditions,
     )
 
@@ -61,8 +62,8 @@ def patch_test(case: Case, *_: object) -> Sign | None:
     if not case.request.person.allergies or does(case, Detail.PATCH_TEST):
         return None
     return Sign(
-        "Known allergies: patch test every product that is new to this client as its label says, "
-        "commonly 48 hours ahead.",
+        "Known allergies: patch test every product that is new to this client, as its label says "
+        "(commonly 48 hours before).",
         ", ".join(case.request.person.allergies),
     )
 
@@ -72,7 +73,7 @@ def guardian(case: Case, *_: object) -> Sign | None:
     if not conditions_of(case.request.person, Condition.MINOR):
         return None
     return Sign(
-        "A minor: a guardian agrees to the service and to its products first.",
+        "This client is a minor: a guardian must agree to the service and its products first.",
         "minor",
     )
 
@@ -84,7 +85,7 @@ RULES: tuple[CautionRule, ...] = (
         Severity.STOP,
         (),
         scalp_refer,
-        no_fix="A doctor or pharmacist looks at it; then it is cleared with a note.",
+        no_fix="A doctor or pharmacist looks at it first; then clear it with a note.",
     ),
     CautionRule("basin_posture", ADJUST, ("cleanse", "clarify", "rinse"), basin_posture),
     CautionRule(
@@ -92,8 +93,14 @@ RULES: tuple[CautionRule, ...] = (
         ADJUST,
         ("shape",),
         no_inversion,
-        no_fix="It is planned upright already.",
+        no_fix="It is already planned upright.",
     ),
     CautionRule("patch_test", REMIND, ("cleanse", "lay_in"), patch_test),
-    CautionRule("guardian", REMIND, (), guardian, no_fix="The guardian's consent, before the day."),
+    CautionRule(
+        "guardian",
+        REMIND,
+        (),
+        guardian,
+        no_fix="Get the guardian's consent before the appointment.",
+    ),
 )

@@ -27,11 +27,11 @@ def not_dry_at_release(case: Case, forecast: Forecast, *_: object) -> Sign | Non
     if not timed or odds >= SAFE_ODDS:
         return None
     dry_h = forecast.run.time_to(1.0)
-    expected = f" Dry is expected after {dry_h:.0f} h." if dry_h is not None else ""
+    expected = f" It should be dry after {dry_h:.0f} h." if dry_h is not None else ""
     return Sign(
-        f"Roots may still be damp at release: dry with odds of {odds:.0%} "
-        f"after {forecast.release_h:g} h.{expected}",
-        f"release after {forecast.release_h:g} h, {len(case.sections)} sections",
+        f"The roots may still be damp when it is opened: after {forecast.release_h:g} h it is "
+        f"{odds:.0%} likely to be dry.{expected}",
+        f"opened after {forecast.release_h:g} h, {len(case.sections)} sections",
         MODEL,
     )
 
@@ -53,12 +53,12 @@ def rod_fit(case: Case, *_: object) -> Sign | None:
     if not short and not thick:
         return None
     few = (
-        f"The hair is too short for the rods at sections {kit.runs(short or [0])}: less than "
-        f"{LEAST_TURNS:g} turns leave a bend, not a curl. Take thinner ones."
+        f"The hair is too short for the rods in sections {kit.runs(short or [0])}: fewer than "
+        f"{LEAST_TURNS:g} turns give a bend, not a curl. Use thinner rods."
     )
     many = (
-        f"There is too much hair on the rods at sections {kit.runs(thick or [0])}: the layers "
-        "make curls of two sizes and dry slowly. Take thicker ones, or more sections."
+        f"There is too much hair on the rods in sections {kit.runs(thick or [0])}: the curls will "
+        "be uneven and dry slowly. Use thicker rods, or more sections."
     )
     return Sign(
         few if short else many,
@@ -82,9 +82,9 @@ def damp_cap(case: Case, forecast: Forecast, *_: object) -> Sign | None:
         if odds < SAFE_ODDS:
             gone = forecast.run.at(at_h)
             return Sign(
-                f"It goes under {under} with {gone:.0%} of the water gone, dry with odds of "
-                f"{odds:.0%}: it hardly dries there and the scalp stays wet. Dry it longer first, "
-                f"or leave {under} off until it is dry.",
+                f"It is only {odds:.0%} likely to be dry when it goes under {under} ({gone:.0%} of "
+                "the water gone). Under there it hardly dries and the scalp stays wet. Dry it "
+                f"longer first, or leave {under} off until it is dry.",
                 f"covered at {gone:.0%}",
                 MODEL,
             )
@@ -98,9 +98,9 @@ def damp_bonnet(case: Case, forecast: Forecast, *_: object) -> Sign | None:
         return None
     odds = forecast.odds_with(forecast.stages, bedtime_h)
     return Sign(
-        f"At bedtime, about {bedtime_h:.0f} h after shaping, it is dry with odds of {odds:.0%}: no "
-        "bonnet over damp hair. This night the set lies open on a satin pillowcase, or it is dried "
-        "under the hood before it goes home.",
+        f"At bedtime, about {bedtime_h:.0f} h after shaping, it is {odds:.0%} likely to be dry. No "
+        "bonnet over damp hair: tonight the set lies open on a satin pillowcase, or it is dried "
+        "under the hood before the client leaves.",
         f"night {case.request.person.night}, {forecast.water:g} g/g of water",
         MODEL,
     )
@@ -119,8 +119,8 @@ def overnight_mask(case: Case, *_: object) -> Sign | None:
     if edit is None:
         return None
     return Sign(
-        f"{edit.wait_min:g} min is overnight: nobody sleeps in a mask. Rinse it as its label says, "
-        "30 to 45 minutes are enough.",
+        f"{edit.wait_min:g} min means overnight. Do not leave a mask in overnight: rinse it as its "
+        "label says; 30 to 45 minutes are enough.",
         f"mask waits {edit.wait_min:g} min",
     )
 
@@ -133,8 +133,8 @@ def wear_overdue(case: Case, *_: object) -> Sign | None:
         return None
     over = now.worn_days - old.most_days
     return Sign(
-        f"Worn {plural(now.worn_days, 'day')}, {over:g} more than {old.most_days:g}: take it out "
-        "today, look at hairline and scalp, expect shed hair, and let the edges rest.",
+        f"Worn {plural(now.worn_days, 'day')}, {over:g} more than the limit of {old.most_days:g}. "
+        "Take it out today, check the hairline and scalp, expect shed hair, and rest the edges.",
         f"now {now.style}, {now.worn_days:g} days",
     )
 
@@ -147,8 +147,8 @@ def nothing_to_work_on(case: Case, *_: object) -> Sign | None:
         return None
     words = " or ".join(str(need).replace("_", " ") for need in needs)
     return Sign(
-        f"{case.technique.title} works from {words}; on the head is {str(now).replace('_', ' ')}. "
-        "Say what is worn, or plan the set first.",
+        f"{case.technique.title} starts from {words}; the current style is "
+        f"{str(now).replace('_', ' ')}. Correct the current style, or plan the set first.",
         f"now {now}",
     )
 
@@ -158,9 +158,12 @@ def protein(case: Case, *_: object) -> Sign | None:
     if not case.washes or case.hair.elasticity is Elasticity.SPRINGY:
         return None
     if case.hair.elasticity is Elasticity.OVERSTRETCHED:
-        text = "A wet strand stretches and stays: a protein treatment as its label says may help."
+        text = (
+            "A wet strand stretches and does not spring back: a protein treatment may help. "
+            "Follow its label."
+        )
     else:
-        text = "A wet strand hardly stretches: no protein in the mask today."
+        text = "A wet strand hardly stretches: use a mask without protein today."
     return Sign(text, f"elasticity {case.hair.elasticity}", HANDBOOK)
 
 
@@ -169,8 +172,8 @@ def heat_protectant(case: Case, forecast: Forecast, *_: object) -> Sign | None:
     if forecast.dryer is Dryer.AIR:
         return None
     return Sign(
-        "Heat protectant first if its label says so; metal clips out, they get hot; cables away "
-        "from water.",
+        "Use a heat protectant first if its label says so. Take metal clips out, they get hot. "
+        "Keep cables away from water.",
         f"dry {forecast.dryer}",
     )
 
@@ -182,7 +185,7 @@ def heat_fragile(case: Case, forecast: Forecast, *_: object) -> Sign | None:
     if forecast.dryer is Dryer.AIR or not (medium and fragile):
         return None
     return Sign(
-        "Fragile hair under medium heat: low heat, or air.",
+        "This hair is fragile: use low heat or air, not medium heat.",
         f"elasticity {case.hair.elasticity}, heat {case.request.goal.max_heat}",
     )
 
@@ -192,7 +195,7 @@ def heat_limit(case: Case, *_: object) -> Sign | None:
     if case.request.goal.max_heat is not Heat.NONE or case.dry is Dryer.AIR:
         return None
     return Sign(
-        f"No heat is allowed on this hair, so the {case.dry} is left out and it dries in the air.",
+        f"No heat is allowed on this hair, so it is air-dried without the {case.dry}.",
         "goal.max_heat none",
     )
 
@@ -205,7 +208,7 @@ def over_time_limit(case: Case, _: Forecast, steps: Sequence[Step]) -> Sign | No
         return None
     return Sign(
         f"This takes {first_sitting_min:.0f} min today, {first_sitting_min - limit:.0f} more than "
-        f"the {limit:.0f} the client has. Fewer sections or a shorter service would fit.",
+        f"the {limit:.0f} min the client has. Use fewer sections or choose a shorter service.",
         f"time limit {limit:.0f} min",
         MODEL,
         by=first_sitting_min - limit,
@@ -218,9 +221,9 @@ def kit_short(case: Case, *_: object) -> Sign | None:
     if not lacks:
         return None
     busy = case.request.kit.busy if case.request.kit else []
-    elsewhere = f" Elsewhere at that hour: {'; '.join(busy)}." if busy else ""
+    elsewhere = f" In use at that time: {'; '.join(busy)}." if busy else ""
     return Sign(
-        "; ".join(lacks) + ". Fetch more before you begin, or take fewer sections." + elsewhere,
+        "; ".join(lacks) + ". Get more before you start, or use fewer sections." + elsewhere,
         "kit",
     )
 
@@ -239,7 +242,7 @@ RULES: tuple[CautionRule, ...] = (
         ADJUST,
         ("take_down_old",),
         wear_overdue,
-        no_fix="It is overdue whatever is planned: it comes out today.",
+        no_fix="It is overdue and comes out today, whatever is planned.",
     ),
     CautionRule("nothing_to_work_on", ADJUST, (), nothing_to_work_on),
     CautionRule(
@@ -247,7 +250,7 @@ RULES: tuple[CautionRule, ...] = (
         REMIND,
         ("mask",),
         protein,
-        no_fix="A matter of which mask: its label says what is in it.",
+        no_fix="Choose the mask by its label.",
     ),
     CautionRule(
         "heat_protectant",

@@ -70,7 +70,7 @@ class KeptOffTest(TestCase):
         shelf = [bottle("scented", ingredients="Aqua, Parfum"), bottle("plain", weight="heavy")]
         answer = planned(shelf=shelf, person={"avoid": ["fragrance"]}, bottles={"gel": "scented"})
         self.assertEqual(product(answer, Role.GEL).id, "scented")
-        self.assertIn("Take Plain instead", caution_of(answer, "avoided").text)
+        self.assertIn("Use Plain instead", caution_of(answer, "avoided").text)
 
     def test_past_its_date(self) -> None:
         shelf = [bottle("old", days_left=-3, weight="medium"), bottle("new", weight="heavy")]
@@ -103,13 +103,13 @@ class CareTest(TestCase):
         self.assertNotIn(key, caution_keys(chosen), "the other bottle is taken of itself")
         by_hand = planned(shelf=shelf, bottles={role: clashing["id"]}, **changes)
         caution = caution_of(by_hand, key)
-        self.assertIn("Take Other instead", caution.text)
+        self.assertIn("Use Other instead", caution.text)
         fix = next(fix for fix in by_hand.fixes if fix.caution == key)
         self.assertIn(fix.key, caution.fixes)
         mended = planned(shelf=shelf, bottles=fix.change["bottles"], **changes)
         self.assertNotIn(key, caution_keys(mended))
         alone = planned(shelf=[clashing], **changes)
-        self.assertIn("no other", caution_of(alone, key).text)
+        self.assertIn("No other", caution_of(alone, key).text)
 
     def test_insoluble_silicone_on_a_co_washed_head(self) -> None:
         clashing = bottle("slick", ingredients="Aqua, Dimethiconol")
@@ -171,9 +171,9 @@ class CareTest(TestCase):
         heavy = [bottle("thick", weight="heavy"), bottle("thin", weight="light")]
         self.assertNotIn("too_heavy", caution_keys(planned(shelf=heavy, hair=fine)))
         by_hand = planned(shelf=heavy, hair=fine, bottles={"gel": "thick"})
-        self.assertIn("Take Thin instead", caution_of(by_hand, "too_heavy").text)
+        self.assertIn("Use Thin instead", caution_of(by_hand, "too_heavy").text)
         by_hand = planned(shelf=heavy, hair=dense, bottles={"gel": "thin"})
-        self.assertIn("Take Thick instead", caution_of(by_hand, "too_light").text)
+        self.assertIn("Use Thick instead", caution_of(by_hand, "too_light").text)
 
 
 class FlakersTest(TestCase):

@@ -70,7 +70,7 @@ class WorkTest(TestCase):
         hands = sum(step.hands_on_min for step in answer.steps if step.sitting == 1)
         self.assertGreater(hands, 240)
         text = next(each.text for each in answer.cautions if each.key == "too_much_for_one")
-        self.assertIn("two sittings, or a second specialist", text)
+        self.assertIn("two appointments, or a second specialist", text)
         fewer = planned(
             goal={**goal, **with_fix(answer, "too_much_for_one")["goal"]}, hair=self.LONG
         )

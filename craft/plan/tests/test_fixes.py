@@ -71,7 +71,7 @@ class OffersTest(TestCase):
         fix = offered(**DAMP)["later_release"]
         self.assertEqual(fix.later_h % 24, 0)
         self.assertEqual(fix.change["goal"]["release_after_h"], 10 + fix.later_h)
-        self.assertEqual(fix.title, "Release a day later")
+        self.assertEqual(fix.title, "Open it a day later")
 
     def test_pressing_and_hood_together_where_neither_is_enough(self) -> None:
         fixes = offered(**VERY_DAMP)

@@ -255,7 +255,7 @@ class HouseRulesTest(TestCase):
 
 class PersonTest(TestCase):
     def test_elasticity_speaks_of_protein(self) -> None:
-        for elasticity, words in (("overstretched", "may help"), ("stiff", "no protein")):
+        for elasticity, words in (("overstretched", "may help"), ("stiff", "without protein")):
             answer = planned(hair={"elasticity": elasticity})
             short = next(caution for caution in answer.cautions if caution.key == "protein")
             self.assertIn(words, short.text)

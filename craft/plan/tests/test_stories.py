@@ -55,7 +55,7 @@ class StoriesTest(TestCase):
 
     def test_a_mask_slept_in(self) -> None:
         edit = [{"op": "override", "step": "mask", "wait_min": 480}]
-        self.tells("overnight_mask", "nobody sleeps in a mask", {"edits": edit})
+        self.tells("overnight_mask", "Do not leave a mask in overnight", {"edits": edit})
         self.silent("overnight_mask", edits=[{"op": "override", "step": "mask", "wait_min": 40}])
 
     def test_a_protective_style_overdue(self) -> None:

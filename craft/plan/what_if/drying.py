@@ -108,7 +108,7 @@ def more_sections(case: Case, forecast: Forecast) -> Iterator[Change]:
         extra = sections_minutes(case, count) - sections_minutes(case, now)
         yield Change(
             "more_sections",
-            f"Take {count} {case.technique.parting.noun}s",
+            f"Use {count} {case.technique.parting.noun}s",
             in_sections(case, count),
             replace(forecast, cylinder=section_cylinder(case, case.hairs / count)),
             hands_on_min=extra,
@@ -130,7 +130,7 @@ def under_the_hood(case: Case, forecast: Forecast) -> Iterator[Change]:
             patch["stages"] = None
         yield Change(
             "hood_first",
-            f"{minutes} min under the hood first",
+            f"Dry {minutes} min under the hood first",
             patch,
             replace(forecast, stages=stages_for(case, Dryer.HOOD, minutes)),
             hands_on_min=setup,
@@ -160,7 +160,7 @@ def pressed_and_warmed(case: Case, forecast: Forecast) -> Iterator[Change]:
         for hood in under_the_hood(case, press.forecast):
             yield Change(
                 "press_and_hood",
-                f"Press, then {hood.title}",
+                f"Press, then {hood.title[0].lower()}{hood.title[1:]}",
                 {**press.patch, **hood.patch},
                 hood.forecast,
                 hands_on_min=press.hands_on_min + hood.hands_on_min,
@@ -182,7 +182,7 @@ def later(case: Case, forecast: Forecast) -> Iterator[Change]:
         return
     by = release_h - run.release_h
     days = round(by / SET_RELEASE_STEP_H)
-    in_days = "Release a day later" if days == 1 else f"Release {days} days later"
+    in_days = "Open it a day later" if days == 1 else f"Open it {days} days later"
     yield Change(
         "later_release",
         in_days if case.technique.release.needed else f"Open {by:g} h later",

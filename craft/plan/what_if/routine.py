@@ -29,7 +29,7 @@ def upright(_: Case, forecast: Forecast, __: Sign) -> Iterable[Change]:
 def tested_ahead(_: Case, forecast: Forecast, __: Sign) -> Iterable[Change]:
     """A patch test before the day."""
     patch = {"details": {Detail.PATCH_TEST.value: Manner.YES.value}}
-    yield Change("patch_test", "Plan a patch test, 48 h before", patch, forecast)
+    yield Change("patch_test", "Plan a patch test 48 h before", patch, forecast)
 
 
 def not_head_down(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]:
@@ -50,7 +50,7 @@ def taken_back(key: str) -> Fixes:
             if edit.step not in mixed_up or edit.op is EditOp.OVERRIDE
         ]
         if len(kept) < len(edits):
-            yield Change("take_back", "Take back the change", {"edits": kept}, forecast)
+            yield Change("take_back", "Undo the change", {"edits": kept}, forecast)
 
     return fixes
 
@@ -60,9 +60,7 @@ def order_fixes(key: str) -> Fixes:
 
     def fixes(case: Case, forecast: Forecast, sign: Sign) -> Iterable[Change]:
         if key == "gel_before_leave_in" and case.request.layers is not None:
-            yield Change(
-                "school_layers", "Layers as the school has them", {"layers": None}, forecast
-            )
+            yield Change("school_layers", "Use the usual layers", {"layers": None}, forecast)
         if key == "not_detangled":
             yield Change("detangle", "Detangle today", {"now": {"detangled_h": None}}, forecast)
         yield from taken_back(key)(case, forecast, sign)
@@ -85,7 +83,7 @@ def in_the_air(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]:
     if case.request.goal.max_heat is Heat.MEDIUM:
         yield Change("low_heat", "Low heat", {"goal": {"max_heat": "low"}}, forecast)
     patch = {"dry": "air", "dry_min": None, "stages": None}
-    yield Change("air_dry", "Dry it in the air", patch, forecast)
+    yield Change("air_dry", "Air-dry it", patch, forecast)
 
 
 def set_to_work_on(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]:
@@ -93,7 +91,7 @@ def set_to_work_on(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]:
     for worn in case.technique.fitness.works_from:
         name = str(worn).replace("_", " ")
         patch = {"now": {"style": worn.value}}
-        yield Change(f"now_{worn}", f"On the head is: {name}", patch, forecast)
+        yield Change(f"now_{worn}", f"Current style is: {name}", patch, forecast)
 
 
 def clarified(_: Case, forecast: Forecast, __: Sign) -> Iterable[Change]:

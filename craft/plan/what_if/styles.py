@@ -42,7 +42,7 @@ def fewer(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]:
         if saved > 0 and rest - saved <= ONE_PAIR_OF_HANDS_MIN * 0.7:
             yield Change(
                 "fewer_sections",
-                f"Take {count} {case.technique.parting.noun}s",
+                f"Use {count} {case.technique.parting.noun}s",
                 in_sections(case, count),
                 forecast,
                 hands_on_min=-saved,
@@ -61,7 +61,7 @@ def shorter(case: Case, forecast: Forecast, sign: Sign) -> Iterable[Change]:
         if saved >= sign.by:
             yield Change(
                 "fewer_sections",
-                f"Take {count} {case.technique.parting.noun}s",
+                f"Use {count} {case.technique.parting.noun}s",
                 in_sections(case, count),
                 forecast,
                 hands_on_min=-saved,

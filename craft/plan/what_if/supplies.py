@@ -48,7 +48,7 @@ def other_rods(case: Case, forecast: Forecast) -> Iterator[Change]:
     sizes = {"parting": {"sizes_mm": None}} if case.request.parting.sizes_mm else {}
     yield Change(
         "other_rods",
-        f"Set the whole head on {size:g} mm",
+        f"Use {size:g} mm rods everywhere",
         {"goal": {"rod_mm": size}, **sizes},
         forecast,
         effect=f"curls {then.diameter_mm:.0f} mm across instead of {now.diameter_mm:.0f}, hanging "
@@ -69,7 +69,7 @@ def fixes_for_rods(case: Case, forecast: Forecast) -> Iterator[Change]:
             continue
         yield Change(
             "fitting_rods",
-            f"Take rods of {size:g} mm",
+            f"Use {size:g} mm rods",
             {"goal": {"rod_mm": size}, "parting": {"sizes_mm": None}},
             forecast,
             effect=f"curls {curls[0].diameter_mm:.0f} mm across, {curls[0].wound.turns:.1f} turns",
@@ -103,7 +103,7 @@ def fewer_sections(case: Case, forecast: Forecast) -> Iterator[Change]:
     extra = sections_minutes(case, count) - sections_minutes(case, len(case.sections))
     yield Change(
         "fewer_sections",
-        f"Take {count} {case.technique.parting.noun}s",
+        f"Use {count} {case.technique.parting.noun}s",
         in_sections(case, count),
         replace(forecast, cylinder=section_cylinder(case, case.hairs / count)),
         hands_on_min=extra,
@@ -130,7 +130,7 @@ def fixes_for_film(case: Case, forecast: Forecast) -> Iterator[Change]:
     if patch:
         yield Change(
             "usual_doses",
-            "Take the usual doses",
+            "Use the standard doses",
             patch,
             forecast,
             effect=f"at most {doses.RESIDUE_ABOVE_G_PER_M2:g} g/m² stay on the hair",
@@ -150,7 +150,7 @@ def take_instead(case: Case, forecast: Forecast, bottle: str | None) -> Iterator
     if better:
         yield Change(
             f"take_instead_{role}",
-            f"Take {name_of(better[0])}",
+            f"Use {name_of(better[0])}",
             {"bottles": {role.value: better[0].id}},
             forecast,
             effect="same dose in grams",
@@ -166,7 +166,7 @@ def other_layer_bottle(case: Case, forecast: Forecast, each: Laid) -> Iterator[C
     layers[each.place] |= {"bottle": better.id}
     yield Change(
         f"take_instead_{each.role}",
-        f"Take {name_of(better)}",
+        f"Use {name_of(better)}",
         {"layers": layers},
         forecast,
         effect="same dose in grams",
@@ -185,14 +185,14 @@ def nearest_instead(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]
             layers[each.place] |= {"role": item.role.value, "bottle": item.id}
             yield Change(
                 "nearest_role",
-                f"Take {name_of(item)} as {NAMES[item.role]}",
+                f"Use {name_of(item)} as {NAMES[item.role]}",
                 {"layers": layers},
                 forecast,
             )
         else:
             yield Change(
                 "without_layer",
-                f"Leave the {NAMES[each.role]} out",
+                f"Leave out the {NAMES[each.role]}",
                 {"layers": layers[: each.place] + layers[each.place + 1 :]},
                 forecast,
             )
@@ -207,4 +207,4 @@ def thicker_film(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]:
     """The usual doses, or the layers of the school."""
     yield from fixes_for_film(case, forecast)
     if case.request.layers is not None:
-        yield Change("school_layers", "Layers as the school has them", {"layers": None}, forecast)
+        yield Change("school_layers", "Use the usual layers", {"layers": None}, forecast)

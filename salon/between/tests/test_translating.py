@@ -63,8 +63,8 @@ class CatalogueTest(ApiTest):
     def test_numbers_and_styles_keep_their_places(self) -> None:
         german = said("Humid, 85%: it grows by itself. Count them out.", Language.GERMAN)
         self.assertEqual(german, "Feucht, 85%: es wird von selbst größer. Beim Öffnen mitzählen.")
-        works = said("On this head a braid-out or a rod set works.", Language.GERMAN)
-        self.assertEqual(works, "Auf diesem Kopf geht auch: Zopf-out oder Wicklerfrisur.")
+        works = said("A braid-out or a rod set would suit this hair.", Language.GERMAN)
+        self.assertEqual(works, "Zu diesem Haar passt auch: Zopf-out oder Wicklerfrisur.")
         for english, german in catalogue(Language.GERMAN).items():
             self.assertEqual(english.count("#"), german.count("#"), english)
             self.assertEqual(english.count("*"), german.count("*"), english)
