@@ -78,7 +78,7 @@ class SpecialistIn(Frozen):
 
     id: Key
     name: Annotated[str, Field(max_length=200)] = ""
-    pace: Annotated[float, measured(0.3, 3, "times the house minutes")] = 1.0
+    pace: Annotated[float, measured(0.3, 3, "× standard time")] = 1.0
     present: Annotated[list[Span], Field(max_length=6)] = Field(default_factory=list)
     """From when until when; none: the whole day."""
     breaks: Annotated[list[Span], Field(max_length=12)] = Field(default_factory=list)

@@ -191,7 +191,7 @@ def stored(shape: type[Shape], data: Data, version: int, steps: Steps) -> Shape:
         raise CraftError(
             field,
             "This was kept by an earlier version of the program and cannot be opened any more. "
-            f"It stays on record; plan this head anew. {why}".rstrip(),
+            f"It stays on record. Make a new plan. {why}".rstrip(),
         ) from error
 
 

@@ -224,4 +224,4 @@ def said(way: str, against: str, points: float, low: float, high: float) -> str:
 
 def basis(wears: int) -> str:
     """What days of a style rest on, in words."""
-    return f"this head's last {plural(wears, 'wear')}"
+    return f"this client's last {plural(wears, 'wear')}"

@@ -294,7 +294,7 @@ def stage_by_hand(case: Case, stage: DryStage, field: str) -> Stage:
     if stage.kind in (StageKind.HOOD, StageKind.DIFFUSER):
         heat = case.request.goal.max_heat
         if heat is Heat.NONE:
-            raise CraftError(f"{field}.kind", "No heat may be used on this head: choose air.")
+            raise CraftError(f"{field}.kind", "No heat is allowed for this client: choose air.")
         most = MOST_TEMP_C[heat]
         if stage.temp_c is not None and stage.temp_c > most:
             raise CraftError(

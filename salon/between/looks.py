@@ -45,7 +45,7 @@ def keep_picture(
         CraftError: the visit is of another head
     """
     if visit is not None and visit.head_id != head.pk:
-        raise CraftError("visit", "This visit is of another head.")
+        raise CraftError("visit", "This visit belongs to another client.")
     # Reading 25 megapixels takes a processor for a second: beside the server, in its turn.
     kept = call_in_process(kept_picture, data)
     picture = LookPicture(

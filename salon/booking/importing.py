@@ -109,7 +109,7 @@ def judge(entry: Entry, heads: dict[str, Head]) -> None:
     elif not LEAST_MIN <= entry.minutes <= MOST_MIN:
         entry.problem = f"It takes {entry.minutes} min: {LEAST_MIN} to {MOST_MIN} can be booked."
     elif entry.head is None:
-        entry.problem = f"No head is called {name.strip()}."
+        entry.problem = f"No client is called {name.strip()}."
 
 
 def book_entries(read: list[Entry], by: User) -> list[Entry]:

@@ -207,7 +207,7 @@ class WantedSerializer(serializers.Serializer[Any]):
     def validate(self, values: dict[str, Any]) -> dict[str, Any]:
         plan = values.get("plan")
         if plan is not None and plan.head_id != values["head"].pk:
-            raise serializers.ValidationError({"plan": "That plan is for another head."})
+            raise serializers.ValidationError({"plan": "That plan is for another client."})
         if plan is not None and plan.cancelled_at is not None:
             raise serializers.ValidationError({"plan": "That plan was cancelled."})
         return values

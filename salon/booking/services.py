@@ -130,7 +130,7 @@ def keep(
     try:
         booking.save()
     except IntegrityError as error:
-        raise Taken({"start": f"{wanted.head.name} is booked for this already."}) from error
+        raise Taken({"start": f"{wanted.head.name} already has this appointment."}) from error
     segments = segments_for(wanted.plan, wanted.sitting, wanted.called, wanted.minutes)
     write_segments(booking, segments, answer, NEW, hours)
     if wanted.plan is not None and wanted.sitting == 1:
@@ -153,7 +153,7 @@ def check_not_twice(booking: Booking) -> None:
     )
     if other is not None:
         at = timezone.localtime(other.start)
-        raise Taken({"start": f"{booking.head.name} is booked at {at:%H:%M} already."})
+        raise Taken({"start": f"{booking.head.name} already has an appointment at {at:%H:%M}."})
 
 
 def write_segments(
@@ -246,7 +246,9 @@ def check_movable(booking: Booking, start: datetime, index: int) -> None:
         ValidationError: it is
     """
     if booking.state not in ACTIVE:
-        raise ValidationError({"start": f"It is {booking.state.replace('_', ' ')}: book it anew."})
+        raise ValidationError(
+            {"start": f"It is {booking.state.replace('_', ' ')}: book a new appointment."}
+        )
     segment = booking.segments.filter(index=index).first()
     if segment is None:
         raise ValidationError({"segment": f"It has no segment {index}."})
@@ -340,4 +342,4 @@ def check_place(booking: Booking) -> None:
     others = [other for other in bookings_on(day) if other.pk != booking.pk]
     head = head_in(booking, hours, timezone.now(), fixed=True)
     if placed_beside(hours, others, head) is None:
-        raise Taken({"state": "Its place was given away: book it anew."})
+        raise Taken({"state": "Its time has been given away. Book a new appointment."})

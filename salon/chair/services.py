@@ -184,7 +184,7 @@ def go_on_otherwise(visit: Visit, by: User, told: Otherwise) -> Visit:
     visit.plan = plan
     visit.save(update_fields=["plan"])
     Booking.objects.filter(plan=before, state__in=ACTIVE).update(plan=plan)
-    text = f"Planned anew: {'; '.join(told.summary)}."
+    text = f"Re-planned: {'; '.join(told.summary)}."
     return note(visit, [entry(EventKind.NOTE, by, {"text": text[:2000]})])
 
 

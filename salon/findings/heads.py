@@ -64,7 +64,7 @@ def two_visits(head: Head, first: int, second: int) -> dict[str, Any]:
     }
     for field, visit in (("first", first), ("second", second)):
         if visit not in found:
-            raise CraftError(field, "Choose a visit of this head that is over.")
+            raise CraftError(field, "Choose a finished visit of this client.")
     both = [worked(found[visit]) for visit in (first, second)]
     return {**vars(beside(*both)), "first_at": both[0].at, "second_at": both[1].at}
 
@@ -108,7 +108,7 @@ def answer_suggestion(
     """
     open_now = {each.key: each for each in suggestions(worked_of(head))}
     if key not in open_now:
-        raise CraftError("key", "This is not suggested for this head now.")
+        raise CraftError("key", "This is not suggested for this client now.")
     if not taken and not reason.strip():
         raise CraftError("reason", "Say why it does not fit: it helps the next time.")
     return SuggestionAnswer.objects.create(

@@ -61,7 +61,7 @@ def drying_of(head: Head, house: House) -> LearnedDrying:
     learned = head_factor(outcomes(used), salon)
     parts = []
     if learned.visits:
-        parts.append(f"{sets_in_words(learned.visits)} of this head")
+        parts.append(f"{sets_in_words(learned.visits)} of this client")
     if salon.visits:
         parts.append(f"{sets_in_words(salon.visits)} of the salon")
     return LearnedDrying(round(learned.factor, 4), round(learned.spread, 4), ", ".join(parts))

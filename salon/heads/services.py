@@ -184,7 +184,9 @@ def observe(
         except CraftError as error:
             raise CraftError(f"observations.{index}.{kind}", error.message) from error
         if zone and not BY_KEY[kind].zoned:
-            raise CraftError(f"observations.{index}.zone", f"{kind} is told for the whole head.")
+            raise CraftError(
+                f"observations.{index}.zone", f"{kind} applies to the whole head, not to one zone."
+            )
         number, word = stored(kind, value)
         recorded.append(
             Observation(

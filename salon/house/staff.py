@@ -52,7 +52,7 @@ def add_colleague(
         password: of their own; they should change it
         role: what they may do
         name: on screen
-        pace: times the house minutes
+        pace: × standard time
     Raises:
         ValidationError: the name is taken, or the password too weak
     """

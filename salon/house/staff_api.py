@@ -165,7 +165,7 @@ class NewColleagueSerializer(serializers.Serializer[Any]):
     name = serializers.CharField(max_length=150, required=False, allow_blank=True, default="")
     role = serializers.ChoiceField(ROLES)
     password = password("a first password")
-    pace = float_field(0.3, 3, "times the house minutes", required=False, default=1.0)
+    pace = float_field(0.3, 3, "× standard time", required=False, default=1.0)
 
 
 class ColleagueChangeSerializer(serializers.Serializer[Any]):
@@ -173,7 +173,7 @@ class ColleagueChangeSerializer(serializers.Serializer[Any]):
 
     name = serializers.CharField(max_length=150, required=False, allow_blank=True)
     role = serializers.ChoiceField(ROLES, required=False)
-    pace = float_field(0.3, 3, "times the house minutes", required=False)
+    pace = float_field(0.3, 3, "× standard time", required=False)
     active = serializers.BooleanField(required=False, help_text="May sign in.")
     password = serializers.CharField(max_length=200, required=False, trim_whitespace=False)
     codes = serializers.BooleanField(required=False, help_text="False: no codes any more.")

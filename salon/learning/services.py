@@ -254,7 +254,7 @@ def learned_for(head: Head, by: User | None, style: str) -> dict[str, Any]:
             continue
         seen = own.get((quantity, group), ())
         of_head = unit_estimate(seen, salon, SPREADS[LearnedOf(quantity)])
-        told = as_asked(of_head, salon, "this head's")
+        told = as_asked(of_head, salon, "this client's")
         if quantity == LearnedOf.DETANGLING:
             minutes[group] = told
         elif quantity == LearnedOf.DOSE:
@@ -278,7 +278,7 @@ def learned_wear(head: Head) -> dict[str, Any] | None:
     salon = estimate_of(row)
     seen = samples_of(head).get((LearnedOf.WEAR, WEAR), ())
     of_head = unit_estimate(seen, salon, SPREADS[LearnedOf.WEAR])
-    return as_asked(of_head, salon, "this head's", "wear")
+    return as_asked(of_head, salon, "this client's", "wear")
 
 
 def step_of(group: str, style: str) -> str:

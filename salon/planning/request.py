@@ -91,8 +91,8 @@ def usable_bottles(bottles: list[dict[str, Any]]) -> tuple[list[Json], list[str]
     usable, left_out = readable(ShelfItem, bottles, lambda row: str(row["name"]))
     if len(usable) > BOTTLES_MOST:
         left_out.append(
-            f"{len(usable) - BOTTLES_MOST} bottles (a plan looks at {BOTTLES_MOST}: take what is "
-            "not used off the shelf)"
+            f"{len(usable) - BOTTLES_MOST} bottles (a plan looks at {BOTTLES_MOST}: remove what is "
+            "not in use from the stock)"
         )
     return usable[:BOTTLES_MOST], left_out
 

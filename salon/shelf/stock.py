@@ -53,7 +53,7 @@ def book(
     held = Product.objects.select_for_update().get(pk=product.pk)
     taken, beyond = within_stock(held.stock_g, grams_of(held.stock_g))
     if beyond:
-        more["note"] = f"{beyond:.1f} g more than the shelf knew: recount. {more.get('note', '')}"
+        more["note"] = f"{beyond:.1f} g more than was in stock: recount. {more.get('note', '')}"
     booked = StockMove.objects.create(
         product=held, kind=kind, grams=taken, beyond_g=beyond, by=by, **more
     )
@@ -125,7 +125,7 @@ def recount(
         if seen_g is not None and abs(stock_g - seen_g) >= SAME_G:
             raise ConfirmationRequired(
                 {
-                    "grams": f"The shelf changed from {seen_g:g} g to {stock_g:g} g while you were "
+                    "grams": f"The stock changed from {seen_g:g} g to {stock_g:g} g while you were "
                     f"counting. Is {grams:g} g what is there now?"
                 }
             )

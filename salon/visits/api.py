@@ -273,7 +273,7 @@ SORTED = ("started_at", "definition", "frizz", "released_after_h", "length_cm")
 class VisitsQuery(serializers.Serializer[Any]):
     """Which visits, and in which order."""
 
-    head = integer_field(1, MAX_ID, "as the number of a head", required=False)
+    head = integer_field(1, MAX_ID, "as the number of a client", required=False)
     style = choice_field([style.value for style in Style], required=False)  # type: ignore[assignment]
     dryness = choice_field([dryness.value for dryness in Dryness], required=False)
     search = serializers.CharField(

@@ -123,5 +123,5 @@ def reopen(use: KitUse, by: User) -> KitUse:
     ).order_by("-at", "-seq")
     last = next((move for move in moves if str(move.pk) not in set(taken_back)), None)
     if last is None:
-        raise CraftError("use", "These are still on the head.")
+        raise CraftError("use", "These are still in the client's hair.")
     return moved(use, entry(EventKind.CORRECTION, by, {"of": str(last.pk)}))

@@ -123,7 +123,7 @@ def check_length(plan: Plan, field: str, length_cm: float) -> None:
         raise CraftError(
             field,
             f"This hair was {hair:g} cm long, stretched, when it was planned. Give 1 to "
-            f"{longest:.0f} cm, or measure its length anew first.",
+            f"{longest:.0f} cm, or measure the length again first.",
         )
 
 

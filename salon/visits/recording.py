@@ -262,7 +262,7 @@ def check_typed(plan: Plan, values: Mapping[str, Any]) -> None:
     on_shelf = set(Product.objects.filter(pk__in=products).values_list("pk", flat=True))
     for index, dose in enumerate(values.get("doses", [])):
         if dose.get("product") and dose["product"] not in on_shelf:
-            raise ValidationError({f"doses.{index}.product": "This bottle is not on the shelf."})
+            raise ValidationError({f"doses.{index}.product": "This product is not in stock."})
     if values.get("length_cm") is not None:
         check_length(plan, "length_cm", values["length_cm"])
 

@@ -402,7 +402,7 @@ class PlanRequest(Wish):
     """The air the client goes out into; else as in the room."""
     kit: Kit | None = None
     """What is free at the hour of the service. Null: the kit is not counted."""
-    pace: Annotated[float, measured(0.3, 3, "times the house minutes")] = 1.0
+    pace: Annotated[float, measured(0.3, 3, "× standard time")] = 1.0
     """The specialist's own pace; 1.2 takes a fifth longer."""
     learned_minutes: Annotated[
         dict[Annotated[str, Field(max_length=40)], Learned], Field(max_length=60)

@@ -41,7 +41,7 @@ class LearnedPlanTest(TestCase):
         self.assertGreater(unsure.hands_on_high, sure.hands_on_high)
 
     def test_a_head_that_takes_more_gel_gets_more_and_the_arithmetic_says_so(self) -> None:
-        gel = ROWS | {"basis": "this head's last 6 doses"}
+        gel = ROWS | {"basis": "this client's last 6 doses"}
         before = planned(goal=self.goal).totals.product_g[Role.GEL]
         answer = planned(goal=self.goal, learned_doses={"gel": gel})
         self.assertAlmostEqual(answer.totals.product_g[Role.GEL], 1.25 * before, delta=0.3)
@@ -52,14 +52,14 @@ class LearnedPlanTest(TestCase):
             if product.role is Role.GEL
             for each in product.reasons
         ]
-        self.assertTrue(any("this head's last 6 doses" in text for text in texts), texts)
+        self.assertTrue(any("this client's last 6 doses" in text for text in texts), texts)
 
     def test_a_head_that_hangs_shorter_is_forecast_shorter_and_surer(self) -> None:
         shorter = {
             "factor": 0.85,
             "unsure": 0.03,
             "visits": 5,
-            "basis": "this head's last 5 lengths",
+            "basis": "this client's last 5 lengths",
         }
         before = planned(goal=self.goal).finished
         after = planned(goal=self.goal, learned_length=shorter).finished

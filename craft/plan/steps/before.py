@@ -108,7 +108,7 @@ def ahead(case: Case) -> list[Ahead]:
             reasons=[
                 reason(
                     "patch_test",
-                    "A product that is new to this head shows itself within two days.",
+                    "A reaction to a product that is new to this client shows within two days.",
                     "patch test",
                     TRADE,
                 )

@@ -278,7 +278,7 @@ class LearnedTest(TestCase):
         room: dict[str, Any] = {"stages": [{"kind": "air"}]}
         usual = dried(**room)
         learned = {"drying_factor": 1.3, "drying_spread": 0.19}
-        slow = dried(**room, **learned, drying_basis="4 visits of this head")
+        slow = dried(**room, **learned, drying_basis="4 visits of this client")
         ratio = (slow.drying.h_to_dry or 0) / (usual.drying.h_to_dry or 1)
         self.assertAlmostEqual(ratio, 1.3, delta=0.01)
         self.assertEqual((slow.factor, slow.spread), (1.3, 0.19))

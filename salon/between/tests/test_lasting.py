@@ -46,7 +46,7 @@ class LastingTest(ApiTest):
         self.assertLess(after["return_on"], before["return_on"])
         self.assertLessEqual(after["return_on"], after["return_by"])
         reasons = {row["rule"]: row["because"] for row in after["reasons"]}  # type: ignore[index]
-        self.assertIn("this head's last 3 wears", reasons["good_until"])
+        self.assertIn("this client's last 3 wears", reasons["good_until"])
 
     def test_told_by_the_link_it_is_learned_at_once_with_the_air_of_the_day(self) -> None:
         visit = visited(self.head, self.user, STYLE, 5)

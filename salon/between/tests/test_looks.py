@@ -97,7 +97,7 @@ class LooksTest(PictureTest):
     def test_a_visit_of_another_head_is_refused(self) -> None:
         other = visited(add_head({"name": "Somebody Else"}, MEASURED), self.user)
         answer = self.send(png(Style()), visit=other.pk)
-        self.assertRefused(answer, "visit", "another head")  # type: ignore[arg-type]
+        self.assertRefused(answer, "visit", "another client")  # type: ignore[arg-type]
 
     def test_the_strip_is_as_long_as_it_says(self) -> None:
         answer = self.client.get("/api/scale-strip.pdf")

@@ -74,7 +74,7 @@ class PlaceTest(BookingTest):
 
     def test_a_plan_of_another_head_is_refused(self) -> None:
         plan = self.plan()
-        self.assertRefused(self.book(self.at(10), self.other, plan=plan.pk), "plan", "another head")
+        self.assertRefused(self.book(self.at(10), self.other, plan=plan.pk), "plan", "another client")
 
     def test_a_release_is_a_sitting_of_its_own(self) -> None:
         plan = self.plan(style="two_strand_twist_out")
@@ -341,7 +341,7 @@ class NotTwiceTest(BookingTest):
         for start in (self.at(9, 30), self.at(10, 30), self.at(10)):
             again = self.book(start, title="Another talk", minutes=60)
             self.assertEqual(again.status_code, 409, again.content)
-            self.assertIn("is booked at 10:00 already", again.content.decode())
+            self.assertIn("already has an appointment at 10:00", again.content.decode())
         # Another client may come then, and this one right before or after.
         self.assertEqual(self.book(self.at(9), title="Before", minutes=60).status_code, 201)
         self.assertEqual(self.book(self.at(11), title="After", minutes=60).status_code, 201)

@@ -66,7 +66,7 @@ class CalendarTest(BookingTest):
         text += event("d", "Measured Head: Day", f";VALUE=DATE:{day}", f";VALUE=DATE:{day}")
         answer = self.read((text + "END:VCALENDAR\r\n").encode(), keep=True).json()
         problems = {row["summary"]: row["problem"] for row in answer}
-        self.assertIn("No head is called Nobody", problems["Nobody: Talk"])
+        self.assertIn("No client is called Nobody", problems["Nobody: Talk"])
         self.assertIn("min", problems["Measured Head: Long"])
         self.assertIn("no hour", problems["Measured Head: Day"])
         self.assertEqual(Booking.objects.get().title, "Talk")

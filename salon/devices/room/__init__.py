@@ -14,7 +14,9 @@ from typing import Protocol
 from craft.errors import CraftError
 from salon.devices.choosing import chosen
 
-NO_SENSOR = "There is no room sensor here: type the air, or leave it at the house's."
+NO_SENSOR = (
+    "No room sensor is connected. Type the air, or leave it blank to use the salon's usual air."
+)
 
 
 class NoSensor(CraftError):

@@ -142,7 +142,7 @@ class AmbientTest(ApiTest):
         self.assertEqual((body["room"]["trust"], body["home"], body["ahead"]), ("none", None, []))
         self.assertEqual(self.draft()["home"], None)
         answer = self.post("/api/air/stand-in/", {"mode": "lost"})
-        self.assertRefused(answer, "room", "no room sensor")
+        self.assertRefused(answer, "room", "No room sensor")
 
     def test_settings_that_name_nothing(self) -> None:
         with override_settings(GAUFFER_ROOM="barometer"), self.assertRaises(NoSensor) as caught:

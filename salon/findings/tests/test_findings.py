@@ -148,7 +148,7 @@ class FindingsTest(ApiTest):
         self.assertTrue(all(row["first_g"] for row in lay_in["products"]))
         other = Visit.objects.exclude(head=head).earliest("pk")
         answer = self.client.get(path, {"first": first.pk, "second": other.pk})
-        self.assertRefused(answer, "second", "of this head")
+        self.assertRefused(answer, "second", "of this client")
         self.assertRefused(self.client.get(path, {"first": "x"}), "first", "whole number")
 
     def test_routines_on_hair_like_this_are_counted_and_ranked_only_with_enough(self) -> None:

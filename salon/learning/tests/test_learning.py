@@ -86,7 +86,7 @@ class LearningTest(ApiTest):
         self.assertLess(
             others["learned_doses"]["gel"]["factor"], own["learned_doses"]["gel"]["factor"]
         )
-        self.assertIn("this head's last 5 visits", own["learned_doses"]["gel"]["basis"])
+        self.assertIn("this client's last 5 visits", own["learned_doses"]["gel"]["basis"])
         self.assertLess(own["learned_length"]["factor"], 0.95)
         self.assertIsNone(others["learned_length"])
 

@@ -98,13 +98,13 @@ class VisitTest(ShelfTest):
         self.record(doses=[{"role": "gel", "grams": 20, "product": other.pk}])
         self.assertEqual((self.left(other), self.left(self.gel)), (30, 200))
         wrong = self.record(doses=[{"role": "gel", "grams": 20, "product": 9999}])
-        self.assertRefused(wrong, "doses.0.product", "not on the shelf")
+        self.assertRefused(wrong, "doses.0.product", "not in stock")
 
     def test_more_than_the_shelf_knew_empties_it_and_says_so(self) -> None:
         visit = self.record(doses=[{"role": "gel", "grams": 260}], sure=True).json()["id"]
         self.assertEqual(self.left(self.gel), 0)
         note = StockMove.objects.get(visit=visit, product=self.gel).note
-        self.assertIn("60.0 g more than the shelf knew", note)
+        self.assertIn("60.0 g more than was in stock", note)
 
     def test_a_dose_of_nothing_takes_nothing(self) -> None:
         visit = self.record(doses=[{"role": "gel", "grams": 0}]).json()["id"]

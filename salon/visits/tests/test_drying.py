@@ -34,7 +34,7 @@ class LearnedDryingTest(ApiTest):
         self.assertGreater(after.request["drying_factor"], 1.1)
         self.assertLess(after.request["drying_spread"], LOG_SPREAD)
         self.assertGreater(after.answer["drying"]["h_to_dry"], hours * 1.1)
-        self.assertIn("3 opened sets of this head", after.request["drying_basis"])
+        self.assertIn("3 opened sets of this client", after.request["drying_basis"])
 
     def test_what_one_head_teaches_the_salon_reaches_the_next(self) -> None:
         for _ in range(4):
@@ -66,5 +66,5 @@ class LearnedDryingTest(ApiTest):
         self.opened("damp_roots", 11)
         wish = {"head": self.head.pk, "goal": {"style": "two_strand_twist_out"}}
         answer = self.post("/api/plans/drying/", wish).json()["answer"]
-        self.assertIn("1 opened set of this head", answer["learned"])
+        self.assertIn("1 opened set of this client", answer["learned"])
         self.assertGreater(answer["factor"], 1)

@@ -11,7 +11,10 @@ from salon.archive.places import backups
 
 
 class Command(BaseCommand):
-    help = "Pack the house into one file, read it back, and keep the last ones. Others may work."
+    help = (
+        "Back up everything to one file, check it, and keep the latest ones. The salon may go on "
+        "working."
+    )
 
     def add_arguments(self, parser: CommandParser) -> None:
         parser.add_argument("--keep", type=int, default=14, help="backups to keep (default 14)")

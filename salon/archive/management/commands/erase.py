@@ -16,7 +16,7 @@ class Command(BaseCommand):
         parser.add_argument("number", type=int, help="as in the address of the client's sheet")
         parser.add_argument("name", help="of the client, so that it is the right one")
         parser.add_argument(
-            "--backups", action="store_true", help="pack anew and delete the backups of before"
+            "--backups", action="store_true", help="make a new backup and delete the older ones"
         )
 
     def handle(self, *args: Any, **options: Any) -> None:
