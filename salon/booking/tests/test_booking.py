@@ -74,7 +74,9 @@ class PlaceTest(BookingTest):
 
     def test_a_plan_of_another_head_is_refused(self) -> None:
         plan = self.plan()
-        self.assertRefused(self.book(self.at(10), self.other, plan=plan.pk), "plan", "another client")
+        self.assertRefused(
+            self.book(self.at(10), self.other, plan=plan.pk), "plan", "another client"
+        )
 
     def test_a_release_is_a_sitting_of_its_own(self) -> None:
         plan = self.plan(style="two_strand_twist_out")
