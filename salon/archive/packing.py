@@ -1,4 +1,4 @@
-"""The whole house as one file: a ZIP of its database, its pictures and a list of both.
+"""Make and open backups: one ZIP with the database, the pictures and a manifest.
 
 Everything in it is an open format: SQLite, PNG, JSON. It holds client data and is readable by its
 owner only.
@@ -61,7 +61,7 @@ Short = Annotated[str, Field(max_length=200)]
 
 
 class Manifest(BaseModel):
-    """What a packed house holds.
+    """The manifest of a backup: what it contains.
 
     Args:
         made_at: when
@@ -81,7 +81,7 @@ class Manifest(BaseModel):
 
 
 def pack() -> Path:
-    """Pack the house as it is at this moment; others go on working.
+    """Write a backup of the salon as it is now, without stopping anybody's work.
 
     Returns:
         the file in the folder of backups, readable by its owner only, read back and found whole
@@ -94,7 +94,7 @@ def pack() -> Path:
 
 
 def pack_now() -> Path:
-    """The same for whoever holds the lock already."""
+    """Write a backup; the caller holds the lock."""
     name = f"gauffer-{timezone.now():%Y%m%d-%H%M%S-%f}.zip"
     target, unfinished = backups() / name, backups() / f".{name}.part"
     try:
@@ -121,7 +121,7 @@ def pack_now() -> Path:
 
 
 def copy_database(copy: Path) -> None:
-    """Copy the database while it is in use, without what only passes through it."""
+    """Copy the database while it is in use, without sessions and stored answers."""
     with closing(sqlite3.connect(sqlite_path())) as live, closing(sqlite3.connect(copy)) as taken:
         live.backup(taken)
         tables = {row[0] for row in taken.execute("SELECT name FROM sqlite_master")}
@@ -135,7 +135,7 @@ def copy_database(copy: Path) -> None:
 
 
 def pictures() -> Iterator[tuple[Path, str]]:
-    """Every kept picture with its name in the archive."""
+    """Yield every stored picture with its name in the archive."""
     root = Path(settings.MEDIA_ROOT)
     for path in sorted(root.rglob("*")) if root.exists() else []:
         if path.is_file():
@@ -143,7 +143,7 @@ def pictures() -> Iterator[tuple[Path, str]]:
 
 
 def put(archive: zipfile.ZipFile, path: Path, name: str) -> str:
-    """Put a file into the archive; its SHA-256."""
+    """Add a file to the archive and return its SHA-256."""
     digest = hashlib.sha256()
     with path.open("rb") as source, archive.open(name, "w", force_zip64=True) as target:
         while chunk := source.read(CHUNK):
@@ -153,7 +153,7 @@ def put(archive: zipfile.ZipFile, path: Path, name: str) -> str:
 
 
 def manifest_of(database: Path, files: Mapping[str, str]) -> Manifest:
-    """What a copied database holds."""
+    """Return the manifest of a copied database."""
     with closing(sqlite3.connect(database)) as copy:
         counts = {
             name: copy.execute(f"SELECT count(*) FROM {table}").fetchone()[0]
@@ -172,7 +172,7 @@ def manifest_of(database: Path, files: Mapping[str, str]) -> Manifest:
 
 
 class Opened:
-    """A packed house that was looked through and found whole.
+    """A backup that was checked and is complete.
 
     Args:
         archive: of it
@@ -184,7 +184,7 @@ class Opened:
         self.manifest = manifest
 
     def take_out(self, name: str, target: Path) -> None:
-        """Write one of its files.
+        """Extract one file of an archive.
 
         Raises:
             CraftError: it is not what the list says
@@ -201,13 +201,13 @@ class Opened:
 
 
 def broken(why: str) -> CraftError:
-    """A file that is no whole house."""
+    """Return the error for a file that is not a complete backup."""
     return CraftError("file", f"This file is not a whole house: {why}. Nothing was changed.")
 
 
 @contextmanager
 def opened(file: Path | IO[bytes], patience_s: float | None = READ_S) -> Iterator[Opened]:
-    """A packed house, after every file in it was read and compared with the list.
+    """Open a backup after comparing every file with the manifest.
 
     Args:
         file: the archive
@@ -235,7 +235,7 @@ def opened(file: Path | IO[bytes], patience_s: float | None = READ_S) -> Iterato
 
 
 def hash_of(archive: zipfile.ZipFile, name: str, until: float | None) -> str:
-    """SHA-256 of a file in an archive.
+    """Return the SHA-256 of a file in an archive.
 
     Args:
         archive: it is in
@@ -258,7 +258,7 @@ def hash_of(archive: zipfile.ZipFile, name: str, until: float | None) -> str:
 
 
 def read_manifest(archive: zipfile.ZipFile) -> Manifest:
-    """The list of what is in it.
+    """Read the manifest of an archive.
 
     Raises:
         CraftError: there is none, or it is of a newer Gauffer
@@ -279,7 +279,7 @@ def read_manifest(archive: zipfile.ZipFile) -> Manifest:
 
 
 def check_names(archive: zipfile.ZipFile, manifest: Manifest) -> None:
-    """Refuse an archive that holds other files than its list, or would fill the disk.
+    """Refuse an archive whose files differ from the manifest or would fill the disk.
 
     Raises:
         CraftError: it does
@@ -302,7 +302,7 @@ def check_names(archive: zipfile.ZipFile, manifest: Manifest) -> None:
 
 
 def shrunk_too_much(info: zipfile.ZipInfo) -> bool:
-    """Whether a file in an archive is many times larger than what was packed of it."""
+    """Return whether a file unpacks to many times its packed size (a ZIP bomb)."""
     return info.file_size > max(SMALL_BYTES, SHRUNK_MOST * info.compress_size)
 
 

@@ -1,4 +1,4 @@
-"""Bringing a backup back, all of it or nothing.
+"""Restore a backup completely or not at all.
 
 Everything is prepared in a database of its own: brought up to date, without the clients who were
 erased, marked with a token. Then it takes the place of the other in one step, and the pictures
@@ -68,7 +68,7 @@ class ErasedClient:
 
 @dataclass(frozen=True)
 class Prepared:
-    """A backup's database, ready to take the place of the one that is here.
+    """The database of a backup, checked and migrated, ready to replace the current one.
 
     Args:
         database: its file
@@ -84,7 +84,7 @@ class Prepared:
 def look_through(
     file: Path | IO[bytes], patience_s: float | None = READ_S
 ) -> tuple[Manifest, Prepared]:
-    """What a backup holds, and who would be left out of it; nothing is changed.
+    """Check a backup and return what it contains and which erased clients it would leave out.
 
     Args:
         file: the backup
@@ -101,7 +101,7 @@ def restore(
     left_out: Collection[UUID] = (),
     patience_s: float | None = READ_S,
 ) -> Manifest:
-    """Put a backup in the place of what is here.
+    """Replace the salon's data with a backup.
 
     What is here is backed up first, and everybody signs in again. A backup of an older Gauffer is
     brought up to date on the way.
@@ -134,7 +134,7 @@ def restore(
 
 
 def prepared(house: Opened, folder: Path) -> Prepared:
-    """Take the database out of a backup, check it and bring it up to date."""
+    """Extract the database of a backup, check it and migrate it."""
     database = folder / DATABASE
     house.take_out(DATABASE, database)
     check_database(database, house.manifest)
@@ -146,7 +146,7 @@ def prepared(house: Opened, folder: Path) -> Prepared:
 
 
 def identity_here() -> str | None:
-    """Lasting id of the salon that is here, as its database keeps it."""
+    """Return the permanent id of the current salon."""
     if not has_house():
         return None
     with connection.cursor() as cursor:
@@ -156,12 +156,12 @@ def identity_here() -> str | None:
 
 
 def has_house() -> bool:
-    """Whether there is a salon here that somebody might want back."""
+    """Return whether the current database has a salon worth backing up."""
     return "house_house" in connection.introspection.table_names()
 
 
 def erasures_here() -> list[tuple[str | None, int | None, str, str]]:
-    """Erasures as the database keeps them: uid, number, moment, by whom."""
+    """Return the recorded erasures: uid, row number, time, user."""
     if "archive_erasure" not in connection.introspection.table_names():
         return []
     with connection.cursor() as cursor:
@@ -170,7 +170,7 @@ def erasures_here() -> list[tuple[str | None, int | None, str, str]]:
 
 
 def erased_in(database: Path, *, same_salon: bool) -> Iterator[ErasedClient]:
-    """Clients in a backup who were erased here.
+    """Return the clients of a backup who were erased from the current salon.
 
     Args:
         database: of the backup
@@ -191,7 +191,7 @@ def erased_in(database: Path, *, same_salon: bool) -> Iterator[ErasedClient]:
 
 
 def ask_about(erased: Collection[ErasedClient], left_out: Collection[UUID]) -> None:
-    """Refuse to leave out clients whom nobody agreed to leave out.
+    """Refuse a restore that would leave out clients nobody has confirmed.
 
     Raises:
         CraftError: names them
@@ -232,7 +232,7 @@ def check_database(database: Path, manifest: Manifest) -> None:
 
 
 def managed(database: Path, *command: str) -> str:
-    """Run a management command on a database of its own, in a process of its own.
+    """Run a management command on another database, in a separate process.
 
     Returns:
         what it printed
@@ -255,7 +255,7 @@ def managed(database: Path, *command: str) -> str:
 
 
 def bring_up_to_date(database: Path) -> None:
-    """Run the migrations that an older Gauffer has not.
+    """Migrate a database from an older version.
 
     Raises:
         CraftError: it cannot be brought up to date
@@ -275,7 +275,7 @@ def leave_out(ready: Prepared, pictures: Path) -> None:
 
 
 def keep_erasures_and_numbers(database: Path) -> None:
-    """Carry over what must outlive a restore: erasures, and numbers that were used already.
+    """Carry over what must outlive a restore: erasures, and row numbers already used.
 
     A number that was given to a client or a visit here is never given to another, even if the
     backup does not know it.
@@ -296,14 +296,14 @@ def keep_erasures_and_numbers(database: Path) -> None:
 
 
 def numbers_here() -> list[tuple[str, int]]:
-    """The last number that was given in each table."""
+    """Return the highest row number used in each table."""
     with connection.cursor() as cursor:
         cursor.execute("SELECT name, seq FROM sqlite_sequence")
         return list(cursor.fetchall())
 
 
 def put_in_place(database: Path, taken_out: Path) -> None:
-    """The database in one step that is done or not; then the pictures beside it."""
+    """Put database and pictures in place, the database in one atomic step."""
     root = Path(settings.MEDIA_ROOT)
     ready, old = (root.with_name(f"{root.name}.{uuid4().hex}") for _ in range(2))
     token = uuid4().hex
@@ -327,7 +327,7 @@ def put_in_place(database: Path, taken_out: Path) -> None:
 
 
 def put_database(source: sqlite3.Connection) -> None:
-    """Copy a database over the one in place, in one transaction of SQLite's."""
+    """Copy a database over the current one in one SQLite transaction."""
     source.execute("PRAGMA journal_mode=WAL")
     with closing(sqlite3.connect(sqlite_path(), timeout=60)) as live:
         source.backup(live)

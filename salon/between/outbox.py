@@ -1,4 +1,4 @@
-"""The outbox: what is written to clients, once each, at a decent hour, only to who agreed."""
+"""The outbox: messages to clients who agreed, each sent once and within messaging hours."""
 
 import hashlib
 import hmac
@@ -33,12 +33,12 @@ ASK_FOR = timedelta(days=21)
 
 
 def zone_of(head: Head) -> ZoneInfo:
-    """The clock of a client."""
+    """Return the time zone of a client."""
     return ZoneInfo(head.zone or the_house().zone)
 
 
 def decent(at: datetime, head: Head) -> datetime:
-    """The first moment from then on at which a client may be written to."""
+    """Return the first time from then on that lies within messaging hours."""
     house = the_house()
     return reaching.decent(
         at.astimezone(zone_of(head)), reaching.Hours(house.write_from_h, house.write_to_h)
@@ -46,7 +46,7 @@ def decent(at: datetime, head: Head) -> datetime:
 
 
 def may_write(head: Head) -> bool:
-    """Whether a client agreed, and has a number."""
+    """Return whether a client agreed to messages and has a phone number."""
     return head.contact == Contact.MESSAGE and bool(head.phone) and head.archived_at is None
 
 
@@ -59,7 +59,7 @@ def put(
     visit: Visit | None = None,
     booking: Booking | None = None,
 ) -> bool:
-    """Put a message into the outbox, once for its key.
+    """Add a message to the outbox, once for each key.
 
     One that waits and was not tried yet says what is true now, at the hour that is right now.
 
@@ -90,7 +90,7 @@ def put(
 
 
 def fill_outbox() -> int:
-    """Put everything into the outbox that is to be written from now on.
+    """Add every message that has become due.
 
     Returns:
         how many are new; none where nothing can be sent
@@ -101,7 +101,7 @@ def fill_outbox() -> int:
 
 
 def reminders() -> Iterator[bool]:
-    """Of appointments of the next day: they go out on the day before, or not at all."""
+    """Add reminders of tomorrow's appointments; they are sent the day before or not at all."""
     now = timezone.now()
     coming = Booking.objects.filter(
         state=BookingState.BOOKED,
@@ -123,18 +123,18 @@ def reminders() -> Iterator[bool]:
 
 
 def reminder_key(booking: Booking) -> str:
-    """What the reminder of an appointment is called: another hour is another reminder."""
+    """Return the key of a reminder. A moved appointment gets a new one."""
     return f"reminder {booking.pk} {booking.start:%Y%m%d%H%M}"
 
 
 def is_day_before(at: datetime, booking: Booking) -> bool:
-    """Whether a moment lies before the day of an appointment, on the clock of the client."""
+    """Return whether a time is before the day of an appointment, in the client's zone."""
     zone = zone_of(booking.head)
     return at.astimezone(zone).date() < booking.start.astimezone(zone).date()
 
 
 def of_wear() -> Iterator[bool]:
-    """The day of the release, check-ins, and what is overdue."""
+    """Add messages about styles in place: opening day, check-ins, overdue styles."""
     lately = Visit.objects.filter(started_at__gte=timezone.now() - ASK_FOR)
     lately = lately.exclude(state=VisitState.PLANNED)
     heads = Head.objects.filter(
@@ -147,7 +147,7 @@ def of_wear() -> Iterator[bool]:
 
 
 def of_style(worn: Wearing, visit: Visit, answer: WearAnswer) -> Iterator[bool]:
-    """What is to be written of a style that is worn."""
+    """Return the messages due for a style in place."""
     head, now = visit.head, timezone.now()
     style = visit.plan.title.lower()
     if visit.state == VisitState.BETWEEN and answer.release_on:
@@ -170,12 +170,12 @@ def of_style(worn: Wearing, visit: Visit, answer: WearAnswer) -> Iterator[bool]:
 
 
 def start_of(day: date, head: Head) -> datetime:
-    """Where a day begins by the clock of a client."""
+    """Return the start of a day in the client's time zone."""
     return timezone.make_aware(datetime.combine(day, time()), zone_of(head))
 
 
 def first_key(visit: Visit) -> str:
-    """What the first check-in of a visit is called, and its link after it."""
+    """Return the key of a visit's first check-in, which also names its link."""
     return f"check-in {visit.pk}"
 
 
@@ -187,14 +187,14 @@ def days_asked(visit: Visit) -> list[date]:
 
 
 def secret_of(message: Message) -> str:
-    """The secret of the link in a message: the same however often it is tried or asked again."""
+    """Return the secret of the link in a message; every retry gets the same one."""
     key = first_key(message.visit) if message.visit else message.key
     mixed = hmac.new(settings.SECRET_KEY.encode(), key.encode(), hashlib.sha256)
     return mixed.hexdigest()
 
 
 def whole_text(message: Message) -> str:
-    """What goes out: with the link, which is kept nowhere."""
+    """Return the text that is sent, with the link, which is stored nowhere."""
     if "{link}" not in message.text or message.visit is None:
         return message.text
     _, secret = open_link(message.visit, None, secret_of(message))
@@ -202,14 +202,14 @@ def whole_text(message: Message) -> str:
 
 
 def due_messages() -> list[int]:
-    """Messages whose time has come."""
+    """Return the messages that are due."""
     now = timezone.now()
     rows = Message.objects.filter(state=MessageState.WAITING, next_try_at__lte=now)
     return list(rows.order_by("next_try_at", "pk").values_list("pk", flat=True))
 
 
 def is_connected() -> bool:
-    """Whether the salon has a gateway at all: without one nothing waits to be sent."""
+    """Return whether a message gateway is connected; without one nothing is queued."""
     try:
         gateway()
     except NoGateway:
@@ -218,7 +218,7 @@ def is_connected() -> bool:
 
 
 def deliver_due() -> None:
-    """Bring what is due; one that breaks is put off and does not hold up the others."""
+    """Send due messages. One that fails is postponed and does not hold up the others."""
     if not is_connected():
         return
     for pk in due_messages():
@@ -230,7 +230,7 @@ def deliver_due() -> None:
 
 
 def deliver(pk: int) -> None:
-    """Bring a message to its client.
+    """Send one message.
 
     Killed at any moment it can be begun again: the gateway brings the same key once. Whether it is
     still true is looked at now, not when it was put there; at a bad hour it waits.
@@ -261,7 +261,7 @@ def deliver(pk: int) -> None:
 
 
 def why_untrue(message: Message, now: datetime) -> str:
-    """Why a message must not go out any more; empty where all it says is true at this moment.
+    """Return why a message is no longer true and must not be sent; empty if it is true.
 
     Args:
         message: that waits
@@ -277,7 +277,7 @@ def why_untrue(message: Message, now: datetime) -> str:
 
 
 def why_not_worn(message: Message, now: datetime) -> str:
-    """Why nothing is written of a style."""
+    """Return why no message about a style may be sent."""
     worn = wearing(message.head)
     if message.visit is None or worn.answer is None or worn.visit != message.visit:
         return "Another style has replaced this one."
@@ -290,7 +290,7 @@ def why_not_worn(message: Message, now: datetime) -> str:
 
 
 def why_not_remind(message: Message, now: datetime) -> str:
-    """Why an appointment is not reminded of."""
+    """Return why a reminder may not be sent."""
     booking = message.booking
     if booking is None or booking.state != BookingState.BOOKED:
         return "The appointment is not booked any more."
@@ -302,7 +302,7 @@ def why_not_remind(message: Message, now: datetime) -> str:
 
 
 def why_not_release(visit: Visit, answer: WearAnswer, today: date) -> str:
-    """Why nobody is told to open a set today."""
+    """Return why the opening-day message may not be sent."""
     if visit.state != VisitState.BETWEEN:
         return "The set has been opened already."
     if answer.release_on != today:
@@ -311,7 +311,7 @@ def why_not_release(visit: Visit, answer: WearAnswer, today: date) -> str:
 
 
 def why_not_ask(message: Message, answer: WearAnswer, today: date) -> str:
-    """Why it is not asked how a style wears."""
+    """Return why a check-in may not be sent."""
     if told_today(message):
         return "The client has told of this day already."
     if answer.wash_by <= today:
@@ -320,27 +320,27 @@ def why_not_ask(message: Message, answer: WearAnswer, today: date) -> str:
 
 
 def why_not_overdue(worn: Wearing, answer: WearAnswer) -> str:
-    """Why nobody is told that a style has been worn too long."""
+    """Return why an overdue message may not be sent."""
     if not answer.overdue_days:
         return "The style is not overdue."
     return "An appointment is booked." if worn.booked else ""
 
 
 def told_today(message: Message) -> bool:
-    """Whether the client has told of today before being asked."""
+    """Return whether the client has already checked in today."""
     today = timezone.now().astimezone(zone_of(message.head)).date()
     return message.visit is not None and message.visit.checkins.filter(date=today).exists()
 
 
 def sent(message: Message, receipt: str) -> None:
-    """It went out."""
+    """Mark a message as sent."""
     message.state, message.receipt, message.why = MessageState.SENT, receipt, ""
     message.sent_at = timezone.now()
     message.save(update_fields=["state", "receipt", "why", "sent_at"])
 
 
 def put_off(message: Message, why: str) -> None:
-    """Try it again later, further apart each time; in the end it has failed."""
+    """Postpone a message, longer each time; after the last try it has failed."""
     message.why = why[:300]
     if message.tries >= len(AGAIN_MIN):
         message.state = MessageState.FAILED
@@ -352,7 +352,7 @@ def put_off(message: Message, why: str) -> None:
 
 @transaction.atomic
 def again(message: Message) -> Message:
-    """Try a message that failed or was dropped once more."""
+    """Retry a message that failed or was dropped."""
     message.state, message.tries, message.why = MessageState.WAITING, 0, ""
     message.next_try_at = timezone.now()
     message.save(update_fields=["state", "tries", "why", "next_try_at"])
@@ -361,7 +361,7 @@ def again(message: Message) -> Message:
 
 @transaction.atomic
 def drop(message: Message) -> Message:
-    """Do not send what waits."""
+    """Drop a message that has not been sent."""
     if message.state == MessageState.WAITING:
         message.state, message.why = MessageState.DROPPED, "Taken out by hand."
         message.save(update_fields=["state", "why"])
@@ -370,7 +370,7 @@ def drop(message: Message) -> Message:
 
 @transaction.atomic
 def opt_out(head: Head) -> None:
-    """A client does not want to be written to any more."""
+    """Record that a client wants no more messages."""
     head.contact, head.consented_at = Contact.NONE, None
     head.version += 1
     head.save(update_fields=["contact", "consented_at", "version"])
