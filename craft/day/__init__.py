@@ -1,1 +1,1 @@
-"""Several heads, one pair of hands or more: timetables of a day, and how a day stands."""
+"""The timetable of a day: solver, odds, conflicts."""

@@ -1,1 +1,1 @@
-"""Hair: porosity, density, growth and strength, from what was measured."""
+"""Porosity, density, growth, strength."""

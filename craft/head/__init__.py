@@ -1,1 +1,1 @@
-"""The head: its geometry and the partings on it."""
+"""Geometry of the head, and its partings."""

@@ -1,1 +1,1 @@
-"""Learning from visits: drying, factors of people and heads, how good forecasts were."""
+"""Learning from visits: drying, minutes, doses, trials."""

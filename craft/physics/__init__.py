@@ -1,1 +1,1 @@
-"""Physics: one quantity, one function, each with its source."""
+"""Air, water, fibres, curls: one quantity, one function."""

@@ -1,4 +1,4 @@
-"""What of a style can be measured on a picture: volume, frizz, definition, length, evenness."""
+"""What can be measured on a picture."""
 
 from craft.picture.measuring import Cannot, Measured, Measures, measure
 

@@ -1,1 +1,1 @@
-"""From a head, a wish and a room to an ordered routine with its reasons."""
+"""From a request to a plan with its reasons."""

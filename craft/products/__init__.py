@@ -1,1 +1,1 @@
-"""Products: doses, layers, what speaks against a bottle, stock and shelf life."""
+"""Doses, labels against clients, stock, calibration."""

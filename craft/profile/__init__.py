@@ -1,1 +1,1 @@
-"""What is known of a client: the consultation, estimates with their uncertainty, gaps filled."""
+"""What is known of a client, and how surely."""

@@ -1,4 +1,4 @@
-"""Reading the picture of a strand scope: hairs counted, strands measured.
+"""Counting hairs on a strand scope picture.
 
 A picture is an array of grey values; where it comes from is none of our business. The scope is an
 aid to counting, not a medical device: nothing here says anything about the health of a scalp.

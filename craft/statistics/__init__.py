@@ -1,1 +1,1 @@
-"""Statistics that know nothing of hair: shrinkage and calibrated odds."""
+"""Shrinkage and calibrated odds."""

@@ -1,3 +1,1 @@
-"""Every service as data. Times, stretches and wear are house values; counts of sections, rods, pins
-and bands are common practice, no source.
-"""
+"""One file a style."""

@@ -1,1 +1,1 @@
-"""A visit under way: what each step asks for, and everything that can still be mended."""
+"""A visit from its log: steps, timers, gate, replay."""

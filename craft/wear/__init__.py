@@ -1,1 +1,1 @@
-"""What is worn between two visits: its days, its limits, what is done at home."""
+"""The days between visits: calendar, limits, home care."""

@@ -1,1 +1,1 @@
-"""The work of hands: how long it takes and when it tires."""
+"""Hands: how long work takes, when it tires."""

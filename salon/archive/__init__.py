@@ -1,1 +1,1 @@
-"""The whole house in one file, out and in again, and what is forgotten for good."""
+"""Backup, restore and erasing clients."""

@@ -1,1 +1,1 @@
-"""The days of the salon: who comes when, whose hands are there, what is where."""
+"""Appointments, opening hours, the day."""

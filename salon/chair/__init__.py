@@ -1,1 +1,1 @@
-"""The chair: visits under way."""
+"""Visits in progress."""

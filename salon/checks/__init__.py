@@ -1,1 +1,1 @@
-"""Tools around the code: running the tests, measuring speed, taking pictures."""
+"""Tools: test runner, benchmarks, load, screenshots."""

@@ -18,6 +18,8 @@ BASE = Path(__file__).resolve().parents[2]
 #: Sizes [px]: of the page, of a line of text, the space between layers, the room for the arcs.
 WIDTH, LINE, LAYER_GAP, ARCS, MARGIN = 1240, 24, 8, 132, 24
 NAME_WIDTH = 92
+#: Letters of a description that fit beside a name.
+LONGEST = 58
 INK, ARC, QUIET, RULE = "#23201d", "#8a5a2b", "#6b645b", "#e4ddd2"
 #: Contracts that are drawn: the beginning of the name, the package, the title.
 DRAWN = (
@@ -44,7 +46,8 @@ def about(package: str) -> str:
     path = BASE / package.replace(".", "/")
     file = path / "__init__.py" if path.is_dir() else path.with_suffix(".py")
     text = ast.get_docstring(ast.parse(file.read_text("utf-8"))) or ""
-    return " ".join(text.split("\n\n")[0].split())
+    sentence = " ".join(text.split("\n\n")[0].split())
+    return sentence if len(sentence) <= LONGEST else f"{sentence[: LONGEST - 1].rstrip()}…"
 
 
 def column(graph: grimp.ImportGraph, x: float, contract: tuple[str, str, str]) -> tuple[str, float]:

@@ -1,0 +1,1 @@
+"""The invented salon of the demo."""

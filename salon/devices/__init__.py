@@ -1,0 +1,1 @@
+"""Scale, strand scope, room sensor, forecast, gateway."""

@@ -1,1 +1,1 @@
-"""What worked, on whom, how sure we are."""
+"""Results: what was learned, stories, trials."""

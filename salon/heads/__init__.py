@@ -1,0 +1,1 @@
+"""Clients, their measurements and consultations."""

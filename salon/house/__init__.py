@@ -1,0 +1,1 @@
+"""The salon: settings, staff, sign-in."""

@@ -1,0 +1,1 @@
+"""Rods, pins, clips and where they are."""

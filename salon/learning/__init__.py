@@ -1,1 +1,1 @@
-"""What visits taught: samples of what was done, factors that the next plan takes."""
+"""What visits teach the next plan."""

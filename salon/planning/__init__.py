@@ -1,0 +1,1 @@
+"""Plans: from a wish and the record to a saved plan."""

@@ -1,1 +1,1 @@
-"""What any web application needs and no salon: requests, permissions, processes, errors."""
+"""What any web application needs."""

@@ -1,0 +1,1 @@
+"""Products, stock, labels, palm tests."""

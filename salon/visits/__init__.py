@@ -1,0 +1,1 @@
+"""Visits: their log and what follows from it."""
