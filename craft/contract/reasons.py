@@ -4,8 +4,8 @@ from craft.contract.plan import Reason
 from craft.words import plain
 
 TRADE = "Common practice, no source."
-HOUSE = "House value, adjustable."
-MODEL = "House model."
+HOUSE = "Salon standard, adjustable."
+MODEL = "Model of this program, see docs/REFERENCES.md."
 LEARNED = "Learned from visits of this salon: best linear prediction, Robinson 1991."
 
 

@@ -224,7 +224,7 @@ def layering(case: Case) -> tuple[tuple[Role, ...], Reason]:
         school = Layering.LCO if porosity is Level.HIGH else Layering.LOC
         because = {
             Level.HIGH: "Porous hair loses water fast: the oil goes over the cream to seal it.",
-            Level.MEDIUM: "The house lays oil under cream on medium porosity.",
+            Level.MEDIUM: "Medium porosity: oil under cream is the salon's standard.",
             Level.LOW: "Low porosity takes little: light oil first, cream over it, "
             "on warm wet hair.",
         }[porosity]

@@ -169,7 +169,7 @@ class Case:
         factors = []
         factor = self.request.house.film_factor.get(role)
         if factor is not None:
-            factors.append(("house rule", factor))
+            factors.append(("salon standard", factor))
         learned = self.request.learned_doses.get(role)
         if learned is not None and learned.visits:
             factors.append((learned.basis, round(learned.factor, 2)))

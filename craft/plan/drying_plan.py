@@ -166,7 +166,7 @@ def learned_reasons(case: Case) -> list[Reason]:
     return [
         reason(
             "learned_factor",
-            f"Times are multiplied by {request.drying_factor:.2f}; eight heads in ten dry within "
+            f"Times are multiplied by {request.drying_factor:.2f}; 8 of 10 cases are dry within "
             f"{1 / band:.0%} and {band:.0%} of that.",
             request.drying_basis or "nothing learned yet",
             HOUSE,

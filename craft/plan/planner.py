@@ -186,8 +186,7 @@ def sum_reasons(case: Case, steps: Sequence[Step]) -> list[Reason]:
     reasons = [
         reason(
             "hands_on_sum",
-            f"{hands}; at {pace:g} × the house minutes. Nine in ten times it stays "
-            "within the range.",
+            f"{hands}; at {pace:g} × standard time. In 9 of 10 cases it stays within the range.",
             f"pace {pace:g}",
             HOUSE,
         )
@@ -341,7 +340,7 @@ def drying_out(forecast: Forecast) -> Drying:
             ),
             reason(
                 "drying_band",
-                "The band holds eight heads in ten; it narrows once drying times of this head "
+                "The band covers 8 of 10 cases; it narrows once drying times of this client "
                 "are recorded.",
                 f"spread {forecast.spread:g}",
                 HOUSE,

@@ -117,7 +117,7 @@ def uneven_doses(plan: PlanAnswer, visit: VisitAnswer) -> Iterator[UnevenDose]:
                 add_g=round(lacks, 1),
                 mendable=mendable,
                 text=text,
-                source=f"{TRADE} A difference of {UNEVEN_SHARE:.0%} of the mean is a house value.",
+                source=f"{TRADE} {UNEVEN_SHARE:.0%} of the mean is a salon standard.",
             )
 
 

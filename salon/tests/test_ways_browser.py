@@ -158,4 +158,4 @@ class WaysBrowserTest(BrowserTest):
         page = self.compose()
         expect(page.get_by_role("button", name=re.compile("LCO.*Layering: why"))).to_be_visible()
         page.get_by_role("button", name=re.compile("gel: why")).click()
-        expect(page.get_by_text(re.compile("1.5 \\(house rule\\)"))).to_be_visible()
+        expect(page.get_by_text(re.compile("1.5 \\(salon standard\\)"))).to_be_visible()

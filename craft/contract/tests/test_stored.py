@@ -64,7 +64,7 @@ class StoredPlansTest(TestCase):
         self.assertEqual((request.room.by, request.room.source), (AirSource.HOUSE, ""))
         assert request.home is not None
         self.assertEqual((request.home.by, request.home.source), (AirSource.HAND, ""))
-        self.assertEqual(request.drying_basis, "3 opened sets of this client")
+        self.assertEqual(request.drying_basis, "3 opened sets of this head")
 
     def test_what_is_stored_is_left_as_it_is(self) -> None:
         plan = stored_plans()["2026.11.1-flat-twists"]

@@ -64,7 +64,7 @@ def rod_fit(case: Case, *_: object) -> Sign | None:
         few if short else many,
         f"rods of {', '.join(f'{mm:g}' for mm in dict.fromkeys(meant.values()))} mm, "
         f"{case.hair.length_cm:g} cm",
-        "Geometry of the spiral; limits are house values.",
+        "Geometry of the spiral; the limits are salon standards.",
     )
 
 

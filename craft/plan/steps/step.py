@@ -76,7 +76,7 @@ def learned_reasons(learned: Learned, usual: float, own: float) -> Iterator[Reas
         yield reason(
             "learned_minutes",
             f"{usual:.0f} → {own:.0f} min: {learned.basis}.",
-            f"{learned.visits} visits, {learned.factor:.2f} × the minutes of the house",
+            f"{learned.visits} visits, {learned.factor:.2f} × standard time",
             LEARNED,
         )
 

@@ -250,7 +250,7 @@ class HouseRulesTest(TestCase):
         self.assertEqual(next(s for s in own.steps if s.key == "mask").wait_min, 35)
         self.assertEqual(own.finished.wear_days, 9)
         gel = next(p for s in own.steps for p in s.products if p.role == "gel")
-        self.assertIn("house rule", gel.reasons[0].because)
+        self.assertIn("salon standard", gel.reasons[0].because)
 
 
 class PersonTest(TestCase):
