@@ -8,23 +8,34 @@ from craft.plan.cautions.rule import Sign
 from craft.plan.fitness import another_style, quicker_styles, styles_instead
 from craft.plan.forecast import Forecast
 from craft.plan.what_if.change import Change
-from craft.plan.what_if.drying import in_sections, sections_minutes
-from craft.plan.what_if.supplies import FEWEST_SHARE
+from craft.plan.what_if.drying import sections_minutes
+from craft.plan.what_if.supplies import FEWEST_SHARE, use_fewer_sections
 from craft.styles.catalogue import TECHNIQUES
+from craft.vocabulary import Style
+
+
+def change_style(style: Style, forecast: Forecast, extra_min: float = 0.0) -> Change:
+    """The change to another style.
+
+    Args:
+        style: to plan instead
+        forecast: of the plan as it is
+        extra_min: hands-on minutes that it adds; negative where it saves some [min]
+    """
+    title = f"{TECHNIQUES[style].title} instead"
+    patch = another_style(style)
+    return Change(f"style_{style}", title, patch, forecast, extra_min, extra_min)
 
 
 def another(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]:
-    """Another style that this head can wear."""
-    for style in styles_instead(case):
-        title = TECHNIQUES[style].title
-        yield Change(f"style_{style}", f"{title} instead", another_style(style), forecast)
+    """Other styles that suit this client's hair."""
+    return [change_style(style, forecast) for style in styles_instead(case)]
 
 
 def another_without_tension(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]:
-    """Another style that does not pull at the hairline."""
-    for style in styles_instead(case, without_tension=True):
-        title = TECHNIQUES[style].title
-        yield Change(f"style_{style}", f"{title} instead", another_style(style), forecast)
+    """Other styles that do not pull at the hairline."""
+    fitting = styles_instead(case, without_tension=True)
+    return [change_style(style, forecast) for style in fitting]
 
 
 def shorter_wear(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]:
@@ -40,15 +51,7 @@ def fewer(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]:
     for count in range(now - 2, 1, -2):
         saved = rest - sections_minutes(case, count)
         if saved > 0 and rest - saved <= ONE_PAIR_OF_HANDS_MIN * 0.7:
-            yield Change(
-                "fewer_sections",
-                f"Use {count} {case.technique.parting.noun}s",
-                in_sections(case, count),
-                forecast,
-                hands_on_min=-saved,
-                client_min=-saved,
-                effect="thicker sections: looser, less defined, slower to dry",
-            )
+            yield use_fewer_sections(case, forecast, count)
             return
 
 
@@ -59,25 +62,9 @@ def shorter(case: Case, forecast: Forecast, sign: Sign) -> Iterable[Change]:
     for count in range(now - 2, max(1, round(now * FEWEST_SHARE)) - 1, -2):
         saved = rest - sections_minutes(case, count)
         if saved >= sign.by:
-            yield Change(
-                "fewer_sections",
-                f"Use {count} {case.technique.parting.noun}s",
-                in_sections(case, count),
-                forecast,
-                hands_on_min=-saved,
-                client_min=-saved,
-                effect="thicker sections: looser, less defined, slower to dry",
-            )
+            yield use_fewer_sections(case, forecast, count)
             break
     for style, saved in quicker_styles(case):
         if saved >= sign.by:
-            title = TECHNIQUES[style].title
-            yield Change(
-                f"style_{style}",
-                f"{title} instead",
-                another_style(style),
-                forecast,
-                hands_on_min=-saved,
-                client_min=-saved,
-            )
+            yield change_style(style, forecast, extra_min=-saved)
             return

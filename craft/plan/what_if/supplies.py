@@ -100,12 +100,24 @@ def fewer_sections(case: Case, forecast: Forecast) -> Iterator[Change]:
     count = next(counts_that_suffice(case), None)
     if count is None:
         return
+    thicker = replace(forecast, cylinder=section_cylinder(case, case.hairs / count))
+    yield use_fewer_sections(case, thicker, count)
+
+
+def use_fewer_sections(case: Case, forecast: Forecast, count: int) -> Change:
+    """The change to a smaller number of sections.
+
+    Args:
+        case: what is planned
+        forecast: of the drying with that number
+        count: of sections
+    """
     extra = sections_minutes(case, count) - sections_minutes(case, len(case.sections))
-    yield Change(
+    return Change(
         "fewer_sections",
         f"Use {count} {case.technique.parting.noun}s",
         in_sections(case, count),
-        replace(forecast, cylinder=section_cylinder(case, case.hairs / count)),
+        forecast,
         hands_on_min=extra,
         client_min=extra,
         effect="thicker sections: looser, less defined, slower to dry",
