@@ -14,7 +14,7 @@ from craft.physics import fibre
 from craft.vocabulary import Way
 
 #: Standard deviation of the logarithm: spots of one head against its mean, the packing of a
-#: gathered bundle and reading its girth, and a class told by eye. House values.
+#: gathered bundle and reading its girth, and a class judged by eye. House values.
 SPOT_SPREAD = 0.12
 GATHERED_SPREAD = 0.25
 BY_EYE_SPREAD = 0.30

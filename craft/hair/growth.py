@@ -25,7 +25,7 @@ PUBLISHED_CM_PER_MONTH = (
 CUT_CM = 1.0
 #: How well a stretched length is read off a tape, standard deviation [cm]. House value.
 READING_CM = 0.4
-#: Below so many days between the first and the last, nothing can be said. House value.
+#: Shortest time between the first and last length that gives a rate [days]. House value.
 DAYS_LEAST = 21.0
 #: Eight times in ten the growth lies within; the normal quantile of that for two lengths, whose
 #: error is the tape's.

@@ -20,7 +20,7 @@ SPRINGY_UP_TO_PERCENT = 50.0
 
 #: Hairs shed in a day. Source: [1].
 SHED_PER_DAY = (50.0, 100.0)
-#: After so many days a shed hair has found its way out of any style. House value.
+#: Shed hairs stay in a style no longer than this [days]. House value.
 SHED_DAYS_MOST = 28.0
 #: Share of broken among all that came out from which it is worth changing something. House value.
 BROKEN_SHARE_USUAL = 0.25
@@ -55,7 +55,7 @@ class Fallen:
 
     Args:
         broken_share: share of broken hairs, with the bounds it lies between eight times in ten
-        shed_usual: hairs that are usually shed in so many days, low and high
+        shed_usual: hairs usually shed in that time, low and high
         more_shed: more were shed than usual
         more_broken: the share broken is above usual even at its low bound
     """

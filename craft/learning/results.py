@@ -5,7 +5,7 @@ from craft.vocabulary import Dryness, Verdict
 
 #: Grams within this share of the plan count as planned: what a hand can do. House value.
 GRAMS_TOLERANCE = 0.10
-#: Minutes below this cannot be told apart by a clock on the wall [min]. House value.
+#: Differences smaller than this are not shown: people note whole minutes [min]. House value.
 CLOCK_MIN = 1.0
 
 

@@ -26,12 +26,12 @@ def measures(answer: PlanAnswer) -> Measures:
 
 @dataclass(frozen=True)
 class Trait:
-    """A number with its better direction and how a difference is words.
+    """A number with its better direction and how a difference is said.
 
     Args:
         value: of a routine
         more_is_better: or less
-        least: a smaller difference is not worth a word
+        least: smaller differences are not shown
         words: of a difference, always positive; first if this routine is worse, then if better
     """
 
@@ -43,35 +43,39 @@ class Trait:
 
 
 TRAITS: tuple[Trait, ...] = (
-    Trait(lambda m: 100 * m.definition, True, 3, "{:.0f} % less defined", "{:.0f} % more defined"),
+    Trait(lambda m: 100 * m.definition, True, 3, "{:.0f}% less defined", "{:.0f}% more defined"),
     Trait(lambda m: m.today_min, False, 4, "{:.0f} min longer today", "{:.0f} min shorter today"),
     Trait(
-        lambda m: m.hands_on_min, False, 4, "{:.0f} min more hands on", "{:.0f} min fewer hands on"
+        lambda m: m.hands_on_min,
+        False,
+        4,
+        "{:.0f} min more hands-on time",
+        "{:.0f} min less hands-on time",
     ),
     Trait(
         lambda m: m.release_after_h,
         False,
         0.9,
-        "released {:.0f} h later",
-        "released {:.0f} h sooner",
+        "opened {:.0f} h later",
+        "opened {:.0f} h sooner",
     ),
     Trait(
         lambda m: 100 * m.odds_dry,
         True,
         4,
-        "{:.0f} % less likely to be dry",
-        "{:.0f} % more likely to be dry",
+        "{:.0f}% less likely to be dry",
+        "{:.0f}% more likely to be dry",
     ),
-    Trait(lambda m: m.length_cm, True, 0.8, "sits {:.1f} cm shorter", "sits {:.1f} cm longer"),
+    Trait(lambda m: m.length_cm, True, 0.8, "{:.1f} cm shorter", "{:.1f} cm longer"),
     Trait(lambda m: m.product_g, False, 5, "{:.0f} g more product", "{:.0f} g less product"),
     Trait(
         lambda m: m.product_cost,
         False,
         0.5,
-        "products {:.2f} dearer",
-        "products {:.2f} cheaper",
+        "products cost {:.2f} more",
+        "products cost {:.2f} less",
     ),
-    Trait(lambda m: m.wear_days, True, 1, "{:.0f} days less wear", "{:.0f} days more wear"),
+    Trait(lambda m: m.wear_days, True, 1, "lasts {:.0f} days less", "lasts {:.0f} days more"),
 )
 
 

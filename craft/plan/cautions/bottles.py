@@ -168,7 +168,7 @@ def no_bottle(case: Case, *_: object) -> Sign | None:
     return None
 
 
-NO_BETTER_BOTTLE = "No other bottle on the shelf does better here."
+NO_BETTER_BOTTLE = "No other product in stock does better here."
 #: Cautions from what speaks against a bottle: key and the steps it stands at; the clash itself says
 #: how grave it is. `allergen` looks at the whole shelf and stands for itself.
 LAID_IN = ("lay_in",)
