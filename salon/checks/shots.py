@@ -22,7 +22,7 @@ def compose_damp(page: Page) -> None:
     page.get_by_role("option", name="Flat twist-out").click()
     page.get_by_label("Sections", exact=True).fill("14")
     page.get_by_label("Open after", exact=True).fill("10")
-    page.get_by_text("Roots may still be damp at release").first.wait_for()
+    page.get_by_text("The roots may still be damp").first.wait_for()
 
 
 def open_at(path: str) -> Callable[[Page], None]:
