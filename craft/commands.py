@@ -56,7 +56,7 @@ from craft.plan.planner import plan
 from craft.profile.complete import complete
 from craft.profile.estimate import profiled
 from craft.visit.chair import chair
-from craft.visit.log import visit
+from craft.visit.fold import visit
 from craft.visit.replay import replay
 from craft.vocabulary import Scheme, StageKind
 from craft.wear.calendar import wear

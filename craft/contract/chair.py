@@ -65,6 +65,12 @@ class ChairStep(Frozen):
     key: str
     ticks: SectionTick | None
     """What is ticked section by section; null where the step is worked as a whole."""
+    every_tick: bool
+    """Whether it is done only once every section is ticked; else unticked ones are asked about."""
+    stops: list[str]
+    """Timers of earlier steps that end when this one starts, by their step."""
+    then: str | None
+    """The step that starts as soon as this one is done, if it is still planned."""
     targets: list[Target]
     dwell: Dwell | None
     kit: bool

@@ -400,6 +400,8 @@ class StepRun(Frozen):
     minutes: float | None
     """Hands-on; null where nobody noted them."""
     started_at: AwareDatetime | None
+    running_since: AwareDatetime | None = None
+    """When it was started last; null unless it is running."""
     ended_at: AwareDatetime | None
     by: str
     reason: str
@@ -519,3 +521,5 @@ class VisitAnswer(Frozen):
     open: list[str]
     """What is still to be done or asked, in words."""
     flags: list[VisitFlag]
+    closed: bool = False
+    """Whether somebody closed it; a visit whose steps are all over can be open for results."""

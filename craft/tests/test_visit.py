@@ -17,7 +17,7 @@ from craft.contract.visit import EventList, VisitAnswer, VisitRequest
 from craft.errors import CraftError
 from craft.plan.timetable import kit_spans, rods_taken, shaped_at, timetable
 from craft.tests.requests import planned
-from craft.visit.log import fold, visit
+from craft.visit.fold import fold, visit
 
 TEN = datetime(2026, 6, 20, 10, 0, tzinfo=UTC)
 SPACE = UUID("6b1c2a51-2d0e-4c6f-9a55-3f2a1c9b7e10")

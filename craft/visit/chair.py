@@ -9,20 +9,13 @@ from craft.contract.plan import PlanAnswer
 from craft.contract.reasons import TRADE
 from craft.contract.visit import DoseRun, TimerRun, VisitAnswer
 from craft.plan.timetable import SHAPING
+from craft.visit.doses import UNEVEN_SHARE, differs
 from craft.visit.film import film
+from craft.visit.fold import fold
 from craft.visit.gate import gate
-from craft.visit.log import (
-    RELEASE,
-    UNEVEN_SHARE,
-    Log,
-    corrected,
-    differs,
-    fold,
-    in_order,
-    minutes_between,
-    shaped_when,
-)
+from craft.visit.log import RELEASE, Log, corrected, in_order, minutes_between
 from craft.visit.mishaps import mishaps
+from craft.visit.runs import shaped_when
 from craft.visit.steps import TICKS, chair_step, current
 from craft.vocabulary import SectionTick, Side, StepStatus
 from craft.work.ergonomics import FINE_STEPS, FINE_WORK_MIN, REST_MIN, fine_runs

@@ -7,7 +7,7 @@ from craft.contract.plan import PlanAnswer, StepProduct
 from craft.contract.reasons import HOUSE
 from craft.contract.visit import VisitAnswer
 from craft.products import doses
-from craft.visit.log import planned_doses
+from craft.visit.doses import planned_doses
 from craft.vocabulary import StepStatus
 
 

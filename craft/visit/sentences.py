@@ -32,7 +32,7 @@ from craft.contract.visit import (
     Touched,
 )
 from craft.ranges import SCORE_MAX
-from craft.visit.log import planned_doses
+from craft.visit.doses import planned_doses
 from craft.vocabulary import Dryness, KitPlace, NoteAbout, Role, SectionWork
 from craft.words import capital, plural, spoken
 

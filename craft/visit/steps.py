@@ -6,7 +6,8 @@ from collections.abc import Sequence
 from craft.contract.chair import ChairStep, Dwell, PartDose, Target
 from craft.contract.plan import PlanAnswer, Step, StepProduct
 from craft.products.doses import dose_range, hand_units
-from craft.visit.log import RELEASE, longest_worked
+from craft.visit.flags import longest_worked
+from craft.visit.log import RELEASE
 from craft.vocabulary import Role, SectionTick, Side, Station
 from craft.work.ergonomics import FINE_STEPS, FINE_WORK_MIN
 
@@ -38,6 +39,9 @@ def chair_step(plan: PlanAnswer, step: Step) -> ChairStep:
     return ChairStep(
         key=step.key,
         ticks=ticks,
+        every_tick=step.key == RELEASE,
+        stops=[before.key for before in earlier(plan, step) if before.wait_min > 0],
+        then=next_step(plan, step),
         targets=targets(plan, step, by_section=ticks is not None),
         dwell=dwell_of(step),
         kit=step.key in PIECES,
@@ -46,6 +50,22 @@ def chair_step(plan: PlanAnswer, step: Step) -> ChairStep:
         posture=posture(step),
         reason=main_reason(step),
     )
+
+
+def earlier(plan: PlanAnswer, step: Step) -> Sequence[Step]:
+    """Steps that stand before one."""
+    return plan.steps[: [each.key for each in plan.steps].index(step.key)]
+
+
+def next_step(plan: PlanAnswer, step: Step) -> str | None:
+    """The step that starts at once when this one is done.
+
+    None where something sits first, or where the next one belongs to another sitting.
+    """
+    after = plan.steps[len(earlier(plan, step)) + 1 :]
+    if step.wait_min > 0 or not after or after[0].sitting != step.sitting:
+        return None
+    return after[0].key
 
 
 def ticks_of(plan: PlanAnswer, step: Step) -> SectionTick | None:

@@ -16,7 +16,7 @@ from craft.contract.visit import AnyEvent, Begun
 from craft.errors import CraftError
 from craft.plan.alternatives.compare import compare
 from craft.visit.chair import chair
-from craft.visit.log import fold
+from craft.visit.fold import fold
 from craft.visit.replay import replay
 from craft.visit.swap import swap_check
 from craft.vocabulary import BookingState, EventKind, Role, VisitState

@@ -10,7 +10,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from craft.contract import parse
-from craft.visit.log import planned_doses
+from craft.visit.doses import planned_doses
 from salon.demo.bottles import BOTTLES, dated
 from salon.demo.days import FEAST_IN_DAYS, SUNDAY, fill_the_days
 from salon.demo.drawer import CALIBRATED, KIT, PALM_TESTS, TO_COME, WORN_PUMP

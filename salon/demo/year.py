@@ -13,7 +13,7 @@ from django.contrib.auth.models import User
 from django.utils import timezone
 
 from craft.contract import parse
-from craft.visit.log import planned_doses
+from craft.visit.doses import planned_doses
 from craft.vocabulary import Dryness, Role, Style, Trait
 from salon.findings.trials import begin_trial, next_pair, rate
 from salon.heads.models import Head

@@ -429,9 +429,10 @@ class ChairBrowserTest(BrowserTest):
         expect(page.get_by_text("Sections 3 are not opened yet")).to_be_visible()
         page.get_by_role("button", name="Cancel").click()
         page.locator("[data-section='3']").click()
-        for _ in KitUse.objects.filter(visit=self.visit.pk):
+        for count in range(1, KitUse.objects.filter(visit=self.visit.pk).count() + 1):
             page.get_by_role("button", name=re.compile("in the disinfectant")).first.click()
-            expect(page.get_by_text(re.compile("in the disinfectant until")).first).to_be_visible()
+            cleaning = page.get_by_text(re.compile("in the disinfectant until"))
+            expect(cleaning).to_have_count(count)
         page.keyboard.press("Space")
         expect(page.get_by_text("Saved", exact=True)).to_be_visible()
 

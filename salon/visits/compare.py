@@ -3,7 +3,7 @@
 from typing import Any
 
 from craft.learning.results import forecast_definition_score, grams_verdict, minutes_verdict, ratio
-from craft.visit.log import planned_doses
+from craft.visit.doses import planned_doses
 from salon.shelf.models import StockMove
 from salon.shelf.services import cost_per_g
 from salon.visits.models import Visit

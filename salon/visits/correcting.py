@@ -30,7 +30,8 @@ from craft.contract.visit import (
     VisitAnswer,
 )
 from craft.errors import CraftError
-from craft.visit.log import RELEASE, WORK, corrected, fold, in_order
+from craft.visit.fold import fold
+from craft.visit.log import RELEASE, WORK, corrected, in_order
 from craft.vocabulary import EventKind, NoteAbout
 from salon.platform.errors import ConfirmationRequired
 from salon.visits.doubts import doubts

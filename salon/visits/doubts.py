@@ -17,7 +17,7 @@ from craft.learning.results import (
     doubtful_units,
 )
 from craft.physics.drying import share_gone
-from craft.visit.log import planned_doses
+from craft.visit.doses import planned_doses
 from salon.planning.models import Plan
 from salon.visits.drying import opened_set_of
 

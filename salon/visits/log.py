@@ -13,7 +13,7 @@ from craft.contract import parse
 from craft.contract.visit import AnyEvent, EventList, Length, VisitAnswer
 from craft.errors import CraftError
 from craft.learning.results import longest_length
-from craft.visit.log import fold
+from craft.visit.fold import fold
 from salon.planning.demand import renew_demand
 from salon.planning.models import Plan
 from salon.visits.models import Event, Visit

@@ -16,7 +16,8 @@ from craft.contract.plan import PlanAnswer, Step
 from craft.contract.visit import AnyEvent, EventList
 from craft.errors import CraftError
 from craft.plan.timetable import SHAPING
-from craft.visit.log import DoseKey, fold, planned_doses
+from craft.visit.doses import DoseKey, planned_doses
+from craft.visit.fold import fold
 from craft.vocabulary import EventKind
 from salon.planning.models import Plan
 from salon.platform.errors import ConfirmationRequired

@@ -10,7 +10,7 @@ from craft.plan.drying_plan import drying_basis
 from craft.plan.planner import plan
 from craft.tests.requests import plan_request
 from craft.tests.test_visit import PLAN, entry, folded
-from craft.visit.log import fold
+from craft.visit.fold import fold
 from craft.vocabulary import LearnedOf, Promised
 
 GOAL = {"style": "flat_twist_out", "sections": 8, "release_after_h": 30}

@@ -9,7 +9,8 @@ from craft.plan.cautions.fitness import TENSION_REST_DAYS
 from craft.products.doses import most_dose, scalp_dose
 from craft.tests.requests import caution_keys, planned
 from craft.tests.test_visit import PLAN, entry
-from craft.visit.log import fold, in_order
+from craft.visit.fold import fold
+from craft.visit.log import in_order
 from craft.vocabulary import Role, Trait
 
 

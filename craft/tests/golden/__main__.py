@@ -1,5 +1,7 @@
-"""Write the golden answers anew."""
+"""Write the golden answers and visits again."""
 
-from craft.tests.golden import write
+from craft.tests import golden
+from craft.tests.golden import visits
 
-write()
+golden.write()
+visits.write()

@@ -17,7 +17,7 @@ from craft.styles.catalogue import TECHNIQUES
 from craft.tests.requests import plan_request, planned
 from craft.tests.test_visit import PLAN, TEN, entry
 from craft.visit.chair import chair
-from craft.visit.log import longest_worked
+from craft.visit.flags import longest_worked
 from craft.visit.steps import PIECES, SPOT_S, TICKS, TOO_LONG
 from craft.visit.swap import swap_check
 from craft.vocabulary import Dryness, Fits, Role, SectionTick, Severity, Side, Touch, VisitFlag

@@ -6,7 +6,7 @@ from unittest import TestCase
 from craft.contract import parse
 from craft.contract.visit import VisitRequest
 from craft.tests.test_visit import PLAN, entry
-from craft.visit.log import visit
+from craft.visit.fold import visit
 from craft.wear.outcome import Outcome, outcome
 
 

@@ -6,7 +6,7 @@ from django.db import IntegrityError, transaction
 from rest_framework.exceptions import ValidationError
 
 from craft.contract import parse
-from craft.visit.log import planned_doses
+from craft.visit.doses import planned_doses
 from salon.planning.models import Plan
 from salon.planning.services import save
 from salon.planning.wish import HeadWish

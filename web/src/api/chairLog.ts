@@ -81,7 +81,7 @@ const drop = (visit: number, ids: Set<string>) =>
 /** Entries the server refused, until somebody has seen why. */
 export const refusals = async (visit: number) =>
   (await load<RefusedEntry[]>(refusedKey(visit))) ?? []
-export const seenRefusal = (visit: number, id: string) =>
+export const dismissRefusal = (visit: number, id: string) =>
   change<RefusedEntry[]>(refusedKey(visit), (before) =>
     (before ?? []).filter(({ entry }) => entry.id !== id),
   )

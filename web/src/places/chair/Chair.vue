@@ -40,7 +40,7 @@ const { t } = useI18n()
 const may = useMay()
 const {
   chair,
-  seen,
+  progress,
   waits,
   refused,
   dismiss,
@@ -61,10 +61,10 @@ const lock = useWakeLock()
 onMounted(() => void (lock.isSupported.value && lock.request('screen').catch(() => undefined)))
 onBeforeUnmount(() => void lock.release())
 
-const work = useWork(chair, seen, now, note)
-const { chosen, key, place, step, asks, state, running, opening, early, asking } = work
+const work = useWork(chair, progress, now, note)
+const { chosen, current, key, place, step, asks, state, running, opening, early, asking } = work
 const tick = computed(() => asks.value?.ticks ?? undefined)
-const { ticked, left, worked, toggle, digit, reset } = useTicks(chair, seen, tick, note)
+const { ticked, left, worked, toggle, digit, reset } = useTicks(chair, progress, tick, note)
 watch(key, reset)
 const main = () => work.main(tick.value ? left.value.length : 0)
 
@@ -108,7 +108,7 @@ const zones = computed(() => [
 
 /** Until it is opened a picture shows how the head came in. */
 const moment = computed(() =>
-  seen.value?.released || !seen.value?.step ? ('done' as const) : ('arrival' as const),
+  progress.value?.released || !current.value ? ('done' as const) : ('arrival' as const),
 )
 
 const panel = ref<Panel>()
@@ -120,7 +120,7 @@ function handOver(to: string) {
 }
 /** The client has to go: what is left is skipped, and the reason stays with the visit. */
 function endEarly(why: string) {
-  const left = (seen.value?.steps ?? []).filter(({ status }) => status !== 'done')
+  const left = (progress.value?.steps ?? []).filter(({ status }) => status !== 'done')
   void note(
     ...left.map(({ key: step }): [Kind, Record<string, unknown>] => [
       'step_skipped',
@@ -135,9 +135,9 @@ const nameOf = (username: string) =>
 // Loud when hands are wanted.
 const sound = useLocalStorage('chair sound', false)
 const chime = useChime()
+const timers = computed(() => (progress.value?.timers ?? []).filter((one) => !one.stopped_at))
 const due = computed(
-  () =>
-    seen.value?.timers.filter((one) => now.value.getTime() >= Date.parse(one.least)).length ?? 0,
+  () => timers.value.filter((one) => now.value.getTime() >= Date.parse(one.least_at)).length,
 )
 watch([due, spots], ([count, done], [before, doneBefore]) => {
   if (sound.value && (count > before || done > doneBefore)) chime()
@@ -170,7 +170,7 @@ function tapped(event: MouseEvent) {
 
 <template>
   <Await :data="chair" :error="error" @retry="sync()">
-    <article v-if="chair && seen" class="chair" @click="tapped">
+    <article v-if="chair && progress" class="chair" @click="tapped">
       <ChairTop
         v-model:sound="sound"
         :chair="chair"
@@ -183,28 +183,28 @@ function tapped(event: MouseEvent) {
         :trouble="error?.message"
         @whole="whole = true"
         @end="show('end')"
-        @seen="dismiss"
+        @dismiss="dismiss"
       />
-      <div v-if="seen.timers.length" class="timers">
+      <div v-if="timers.length" class="timers">
         <TimerLine
-          v-for="timer in seen.timers"
+          v-for="timer in timers"
           :key="timer.timer"
           :timer="timer"
           :now="now"
-          :too-long="tooLong(timer.step)"
+          :too-long="tooLong(timer.step ?? undefined)"
           @stop="note(['timer_stopped', { timer: timer.timer }])"
         />
       </div>
 
       <KitLine v-if="!step" :chair="chair" releasing back @taken="sync()" />
       <Results
-        v-if="!step && !seen.closed"
-        :scores="seen.scores"
-        :settled="seen.settled"
-        :zone-scores="chair.chair.visit.zone_scores ?? {}"
+        v-if="!step && !progress.closed"
+        :scores="progress.scores"
+        :settled="progress.settled ?? {}"
+        :zone-scores="progress.zone_scores ?? {}"
         :zones="zones"
-        :comfort="chair.chair.visit.comfort"
-        :residue="chair.chair.visit.residue"
+        :comfort="progress.comfort"
+        :residue="progress.residue"
         @score="
           (trait, value, zone, settled) =>
             note(['score', { trait, value, ...(zone && { zone }), ...(settled && { settled }) }])
@@ -220,7 +220,7 @@ function tapped(event: MouseEvent) {
           {{ t('app.undo') }}
         </button>
       </Results>
-      <p v-else-if="seen.closed">
+      <p v-else-if="progress.closed">
         {{ t('chair.closed') }}
         <RouterLink class="act main" :to="`/visits/${chair.visit}`">{{
           t('chair.toVisit')
@@ -254,7 +254,7 @@ function tapped(event: MouseEvent) {
           <RunSheet
             v-else
             :steps="chair.answer.steps"
-            :seen="seen.steps"
+            :progress="progress.steps"
             :here="key"
             @pick="(picked) => (chosen = picked)"
           />
@@ -297,7 +297,7 @@ function tapped(event: MouseEvent) {
           <ReleaseGate
             v-if="opening && chair.chair.gate"
             :gate="chair.chair.gate"
-            :touches="seen.touches"
+            :touches="progress.touches ?? {}"
             @touch="(where, dryness) => note(['touch', { place: where, dryness }])"
             @sure="note(['dryness', { dryness: 'dry', confirmed: true }])"
             @open="
@@ -342,7 +342,7 @@ function tapped(event: MouseEvent) {
             :running="running"
             :planned="step.hands_on_min"
             :title="early?.title"
-            :rest="early && countdown(new Date(early.least), now.getTime())"
+            :rest="early && countdown(new Date(early.least_at), now.getTime())"
             @sure="main"
             @leave="asking = undefined"
             @minutes="work.finish"

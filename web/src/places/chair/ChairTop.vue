@@ -22,7 +22,7 @@ const props = defineProps<{
   /** What keeps the server from answering, besides a lost connection. */
   trouble?: string
 }>()
-const emit = defineEmits<{ whole: []; end: []; seen: [id: string] }>()
+const emit = defineEmits<{ whole: []; end: []; dismiss: [id: string] }>()
 const sound = defineModel<boolean>('sound', { required: true })
 const { t } = useI18n()
 const step = computed(() => props.chair.answer.steps[props.place]?.title)
@@ -65,7 +65,7 @@ useTitle(
   <p v-if="offline" class="offline" role="status">{{ t('chair.offline') }}</p>
   <p v-for="one in refused" :key="one.entry.id" class="wrong" role="alert">
     {{ t('chair.refused', { why: one.why }) }}
-    <button class="act" type="button" @click="emit('seen', one.entry.id)">
+    <button class="act" type="button" @click="emit('dismiss', one.entry.id)">
       {{ t('chair.drop') }}
     </button>
   </p>

@@ -5,15 +5,19 @@ import { useI18n } from 'vue-i18n'
 import { minutes } from '@/text/format'
 
 import type { Chair } from '@/api/chairLog'
-import type { StepSeen } from './seen'
+import type { StepState } from './fold'
 
-const props = defineProps<{ steps: Chair['answer']['steps']; seen: StepSeen[]; here?: string }>()
+const props = defineProps<{
+  steps: Chair['answer']['steps']
+  progress: StepState[]
+  here?: string
+}>()
 const emit = defineEmits<{ pick: [key: string] }>()
 const { t } = useI18n()
-const seenOf = (key: string) => props.seen.find((one) => one.key === key)
+const stateOf = (key: string) => props.progress.find((one) => one.key === key)
 /** What a step took, once it is over; else what it is planned for. */
 function time(step: Chair['answer']['steps'][number]): string {
-  const took = seenOf(step.key)?.minutes
+  const took = stateOf(step.key)?.minutes
   return took == null
     ? minutes(step.hands_on_min + step.wait_min)
     : t('chair.took', { time: minutes(took) })
@@ -26,7 +30,7 @@ function time(step: Chair['answer']['steps'][number]): string {
       v-for="step in steps"
       :key="step.key"
       class="fold"
-      :class="[step.family, seenOf(step.key)?.status, { here: step.key === here }]"
+      :class="[step.family, stateOf(step.key)?.status, { here: step.key === here }]"
     >
       <button
         class="plain"

@@ -5,10 +5,10 @@ import { useI18n } from 'vue-i18n'
 
 import { countdown } from '@/places/today/now'
 
-import type { TimerSeen } from './seen'
+import type { TimerState } from './fold'
 
 const props = defineProps<{
-  timer: TimerSeen
+  timer: Omit<TimerState, 'stopped_at'>
   now: Date
   /** What comes of too long, in words. */
   tooLong?: string
@@ -20,11 +20,11 @@ const { t } = useI18n()
 
 const state = computed(() => {
   const at = props.now.getTime()
-  if (props.timer.most && at > Date.parse(props.timer.most)) return 'over'
-  return at >= Date.parse(props.timer.least) ? 'due' : 'running'
+  if (props.timer.most_at && at > Date.parse(props.timer.most_at)) return 'over'
+  return at >= Date.parse(props.timer.least_at) ? 'due' : 'running'
 })
 const words = computed(() => {
-  const { title, least, most } = props.timer
+  const { title, least_at: least, most_at: most } = props.timer
   if (state.value === 'running')
     return t('chair.timerLeft', { title, left: countdown(new Date(least), props.now.getTime()) })
   if (state.value === 'due') return t('chair.timerDue', { title })

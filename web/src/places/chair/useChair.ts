@@ -17,11 +17,11 @@ import {
   type NewEntry,
   type RefusedEntry,
   refusals,
-  seenRefusal,
+  dismissRefusal,
   send,
   waiting,
 } from '@/api/chairLog'
-import { lastNoted, momentAfter, seenOf } from './seen'
+import { lastNoted, momentAfter, progressOf } from './fold'
 import { serverClock } from './serverClock'
 
 /** Without a connection it is tried again so often [ms]; with one it is read anew so often. */
@@ -87,8 +87,8 @@ export function useChair(visit: () => number) {
   async function open() {
     chair.value = undefined
     await reread()
-    const seen = await lastSeen(visit())
-    if (seen) chair.value = seen
+    const kept = await lastSeen(visit())
+    if (kept) chair.value = kept
     await sync()
   }
   watch(visit, () => void open(), { immediate: true })
@@ -100,7 +100,7 @@ export function useChair(visit: () => number) {
   const { changes } = useLiveDays()
   watch(changes, () => void sync())
 
-  const seen = computed(() => chair.value && seenOf(chair.value, waits.value))
+  const progress = computed(() => chair.value && progressOf(chair.value, waits.value))
 
   /** Note what happened just now. What is noted together is taken back together. */
   async function note(...what: [kind: Kind, data?: Record<string, unknown>][]) {
@@ -133,13 +133,13 @@ export function useChair(visit: () => number) {
 
   /** Somebody has seen why an entry was refused. */
   async function dismiss(id: string) {
-    await seenRefusal(visit(), id)
+    await dismissRefusal(visit(), id)
     await reread()
   }
 
   return {
     chair,
-    seen,
+    progress,
     waits,
     refused,
     dismiss,

@@ -2,7 +2,7 @@ import { describe, expect, it, vi } from 'vitest'
 import { ref } from 'vue'
 
 import type { Chair } from '@/api/chairLog'
-import { seenOf } from './seen'
+import { fold } from './fold'
 import { useTicks } from './useTicks'
 
 /** Which sections are ticked by keys typed at once, and which after a pause. */
@@ -15,7 +15,7 @@ function typed(sections: number, keys: string) {
   const chair = ref({ answer, events: [] } as unknown as Chair)
   const note = (...what: [string, Record<string, unknown>?][]) =>
     ticked.push(...what.map(([, data]) => data?.section))
-  const { digit } = useTicks(chair, ref(seenOf(chair.value, [])), ref('shaped'), note as never)
+  const { digit } = useTicks(chair, ref(fold(chair.value.answer, [])), ref('shaped'), note as never)
   vi.useFakeTimers()
   for (const key of keys) digit(key)
   const atOnce = [...ticked]

@@ -2,21 +2,26 @@
 import { computed, ref, type Ref } from 'vue'
 
 import type { Chair, Kind } from '@/api/chairLog'
-import type { Seen } from './seen'
+import type { Progress } from './fold'
 
 /** Two digits typed within this are one number [ms]. */
 const DIGITS_MS = 700
 
+type Tick = NonNullable<Chair['chair']['steps'][number]['ticks']>
 type Note = (...what: [kind: Kind, data?: Record<string, unknown>][]) => unknown
 
 export function useTicks(
   chair: Ref<Chair | undefined>,
-  seen: Ref<Seen | undefined>,
-  tick: Ref<string | undefined>,
+  progress: Ref<Progress | undefined>,
+  tick: Ref<Tick | undefined>,
   note: Note,
 ) {
   const numbers = computed(() => (chair.value?.answer.sections ?? []).map((one) => one.number))
-  const ticked = computed(() => [...(seen.value?.ticks[tick.value ?? ''] ?? [])])
+  const ticked = computed(() => {
+    const what = tick.value
+    if (!what) return []
+    return (progress.value?.sections ?? []).filter((one) => one[what]).map((one) => one.number)
+  })
   const left = computed(() => numbers.value.filter((number) => !ticked.value.includes(number)))
   const picked = ref<number>()
   /** The section that is worked: as picked, else the next. */

@@ -4,7 +4,7 @@ import { computed, ref, type Ref } from 'vue'
 import { countdown } from '@/places/today/now'
 
 import type { Chair, Kind } from '@/api/chairLog'
-import type { Seen } from './seen'
+import { currentStep, type Progress } from './fold'
 
 export const RELEASE = 'release'
 const MINUTE_MS = 60_000
@@ -15,43 +15,39 @@ export type Ask = 'minutes' | 'sections' | 'early'
 
 export function useWork(
   chair: Ref<Chair | undefined>,
-  seen: Ref<Seen | undefined>,
+  progress: Ref<Progress | undefined>,
   now: Ref<Date>,
   note: (...what: Entry[]) => unknown,
 ) {
   /** A step that is looked at besides the one that comes next. */
   const chosen = ref<string>()
-  const key = computed(() => chosen.value ?? seen.value?.step)
+  const current = computed(() => currentStep(progress.value?.steps ?? []))
+  const key = computed(() => chosen.value ?? current.value)
   const steps = computed(() => chair.value?.answer.steps ?? [])
   const place = computed(() => steps.value.findIndex((one) => one.key === key.value))
   const step = computed(() => steps.value[place.value])
   const asks = computed(() => chair.value?.chair.steps.find((one) => one.key === key.value))
-  const own = computed(() => seen.value?.steps.find((one) => one.key === key.value))
+  const own = computed(() => progress.value?.steps.find((one) => one.key === key.value))
   const state = computed(() => own.value?.status ?? 'planned')
+  const since = computed(() => own.value?.running_since ?? undefined)
   const running = computed(() =>
-    state.value === 'running' && own.value?.started
-      ? Math.max(0, (now.value.getTime() - Date.parse(own.value.started)) / MINUTE_MS)
-      : 0,
+    since.value ? Math.max(0, (now.value.getTime() - Date.parse(since.value)) / MINUTE_MS) : 0,
   )
-  const elapsed = computed(() =>
-    own.value?.started ? countdown(now.value, Date.parse(own.value.started)) : '',
-  )
+  const elapsed = computed(() => (since.value ? countdown(now.value, Date.parse(since.value)) : ''))
   /** Before a set is opened it has to pass the gate. */
   const opening = computed(
-    () => key.value === RELEASE && !seen.value?.released && Boolean(chair.value?.chair.gate),
+    () => key.value === RELEASE && !progress.value?.released && Boolean(chair.value?.chair.gate),
   )
 
-  const isBefore = (other: string) => {
-    const at = steps.value.findIndex((one) => one.key === other)
-    return at >= 0 && at < place.value
-  }
-  /** What sits from a step before: it ends where the next begins. */
-  const sitting = computed(() => seen.value?.timers.find((one) => one.step && isBefore(one.step)))
+  /** What still sits and ends when this step starts. */
+  const ending = computed(() =>
+    (progress.value?.timers ?? []).filter(
+      ({ step, stopped_at }) => !stopped_at && step && asks.value?.stops.includes(step),
+    ),
+  )
   /** It has not sat for as long as it should. */
   const early = computed(() =>
-    sitting.value && now.value.getTime() < Date.parse(sitting.value.least)
-      ? sitting.value
-      : undefined,
+    ending.value.find(({ least_at }) => now.value.getTime() < Date.parse(least_at)),
   )
 
   const asking = ref<Ask>()
@@ -63,15 +59,14 @@ export function useWork(
       else start()
       return
     }
-    // What stays wound is found a week later: a release is done once every section is opened.
-    const sure = asking.value === 'sections' && key.value !== RELEASE
+    const sure = asking.value === 'sections' && !asks.value?.every_tick
     if (unticked && !sure) asking.value = 'sections'
     else if (running.value > (asks.value?.ask_after_min ?? Infinity)) asking.value = 'minutes'
     else finish()
   }
   function start() {
     if (!step.value) return
-    const stops: Entry[] = sitting.value ? [['timer_stopped', { timer: sitting.value.timer }]] : []
+    const stops = ending.value.map(({ timer }): Entry => ['timer_stopped', { timer }])
     asking.value = undefined
     void note(...stops, ['step_started', { step: step.value.key }])
   }
@@ -90,10 +85,9 @@ export function useWork(
       const { title, least_min, most_min } = sits
       return [['timer_set', { timer, title, step: timer, least_min, most_min }]]
     }
-    const after = steps.value[place.value + 1]
-    const status = seen.value?.steps.find((one) => one.key === after?.key)?.status
-    const goesOn = after && after.sitting === step.value?.sitting && status === 'planned'
-    return goesOn ? [['step_started', { step: after.key }]] : []
+    const then = asks.value?.then
+    const status = progress.value?.steps.find((one) => one.key === then)?.status
+    return then && status === 'planned' ? [['step_started', { step: then }]] : []
   }
   function again() {
     if (!step.value) return
@@ -107,6 +101,7 @@ export function useWork(
   }
   return {
     chosen,
+    current,
     key,
     place,
     step,

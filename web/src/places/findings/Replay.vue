@@ -72,22 +72,8 @@ const whenAndWho = computed(() => {
   return [`${day(one.at)} ${clock(new Date(one.at))}`, since, who].filter(Boolean).join(', ')
 })
 const chair = computed(() => replay.data.value?.replay.chair)
-const seen = computed(() =>
-  (chair.value?.visit.steps ?? []).map((run) => ({
-    key: run.key,
-    status: run.status,
-    minutes: run.minutes ?? undefined,
-  })),
-)
 const here = computed(() => entry.value?.step ?? chair.value?.step ?? undefined)
-const timers = computed(() =>
-  (chair.value?.timers ?? []).map((timer) => ({
-    timer: timer.timer,
-    title: timer.title,
-    least: timer.least_at,
-    most: timer.most_at ?? undefined,
-  })),
-)
+const timers = computed(() => chair.value?.timers ?? [])
 /** What is ticked in the step of this entry, else what was ticked last of all. */
 const tick = computed(() => {
   const own = chair.value?.steps.find((step) => step.key === here.value)?.ticks
@@ -176,7 +162,12 @@ watch([at, moments], () =>
     </div>
     <div class="columns">
       <section v-if="plan.data.value" class="steps">
-        <RunSheet :steps="plan.data.value.answer.steps" :seen="seen" :here="here" @pick="toStep" />
+        <RunSheet
+          :steps="plan.data.value.answer.steps"
+          :progress="chair?.visit.steps ?? []"
+          :here="here"
+          @pick="toStep"
+        />
       </section>
       <section class="state">
         <template v-if="plan.data.value && tick">
