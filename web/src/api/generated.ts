@@ -3386,6 +3386,21 @@ export interface components {
             key: string;
             /** @description What is ticked section by section; null where the step is worked as a whole. */
             ticks: components["schemas"]["SectionTick"] | null;
+            /**
+             * Every Tick
+             * @description Whether it is done only once every section is ticked; else unticked ones are asked about.
+             */
+            every_tick: boolean;
+            /**
+             * Stops
+             * @description Timers of earlier steps that end when this one starts, by their step.
+             */
+            stops: string[];
+            /**
+             * Then
+             * @description The step that starts as soon as this one is done, if it is still planned.
+             */
+            then: string | null;
             /** Targets */
             targets: components["schemas"]["Target"][];
             dwell: components["schemas"]["Dwell"] | null;
@@ -11133,6 +11148,12 @@ export interface components {
             minutes: number | null;
             /** Started At */
             started_at: string | null;
+            /**
+             * Running Since
+             * @description When it was started last; null unless it is running.
+             * @default null
+             */
+            running_since?: string | null;
             /** Ended At */
             ended_at: string | null;
             /** By */
@@ -12173,6 +12194,12 @@ export interface components {
             open: string[];
             /** Flags */
             flags: components["schemas"]["VisitFlag"][];
+            /**
+             * Closed
+             * @description Whether somebody closed it; a visit whose steps are all over can be open for results.
+             * @default false
+             */
+            closed?: boolean;
         };
         /**
          * VisitFlag
