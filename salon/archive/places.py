@@ -141,13 +141,22 @@ def clear_leftovers_now() -> None:
         else:
             log.warning("a restore that was interrupted has been undone")
         (settings.VAR_DIR / INTENT).unlink(missing_ok=True)
-    for folder in [
+    for piece in leftovers():
+        if piece.is_dir():
+            shutil.rmtree(piece, ignore_errors=True)
+        else:
+            piece.unlink(missing_ok=True)
+
+
+def leftovers() -> list[Path]:
+    """Temporary folders and half-written files of backups and restores."""
+    root = Path(settings.MEDIA_ROOT)
+    return [
         *settings.VAR_DIR.glob(f"{WORK_PREFIX}*"),
         *root.parent.glob(f"{root.name}.*"),
-    ]:
-        shutil.rmtree(folder, ignore_errors=True)
-    for part in [*backups().glob(".*.part"), *settings.VAR_DIR.glob("*.part")]:
-        part.unlink(missing_ok=True)
+        *backups().glob(".*.part"),
+        *settings.VAR_DIR.glob("*.part"),
+    ]
 
 
 def has_token(token: str) -> bool:

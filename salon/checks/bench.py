@@ -20,7 +20,7 @@ HEADS, VISITS_PER_HEAD, PLANS_TO_COME = 5_000, 12, 500
 REPEATS = 15
 SCOPE_FIELDS = 50
 #: Requests at random to every operation of the API.
-ASKED_OPERATIONS = 25
+ASKED_OPERATIONS = 100
 #: Requests at random to each command; slow ones are asked less often.
 FUZZED_USUAL, FUZZED_HEADS = 1_000, 300
 FUZZED = {"propose": 40, "day": 40, "compare": 200, "chain": 200, "visit": 200}

@@ -29,6 +29,11 @@ KILLS, WRITES, WRITERS = 60, 600, 6
 #: A killed server is left running for so long before the next kill [s].
 BETWEEN_KILLS_S = (0.2, 1.5)
 FOREVER_S = 900.0
+BETWEEN_RESTORES_S = 8.0
+#: A restore signs everybody out.
+SIGNED_OUT = (HTTPStatus.UNAUTHORIZED, HTTPStatus.FORBIDDEN)
+#: Answers after which a write is sent again with the same key; 0 is none.
+REPEATED = (0, *SIGNED_OUT, HTTPStatus.CONFLICT)
 
 
 def p95(times: list[float]) -> float:
@@ -142,69 +147,140 @@ class Killed:
         self.server.wait()
 
 
-def bench_kills(client: Any, head: int) -> None:
-    """Six hundred writes and backups beside sixty kills: what was acknowledged is there, once."""
+class Restorer:
+    """Backs the salon up and restores that backup, beside writes and kills.
+
+    What was written after the backup and before the restore is not in the salon any more, as the
+    owner asked; `windows` are these spans of time.
+
+    Args:
+        somebody: the owner
+        over: set when there is nothing more to do
+    """
+
+    def __init__(self, somebody: Asking, over: threading.Event) -> None:
+        self.somebody = somebody
+        self.over = over
+        self.windows: list[tuple[float, float]] = []
+        self.statuses: Counter[int] = Counter()
+
+    def run(self) -> None:
+        """Back up and restore until it is over."""
+        while not self.over.wait(BETWEEN_RESTORES_S):
+            began = time.monotonic()
+            try:
+                self.statuses[self.once()] += 1
+            except OSError:
+                self.statuses[0] += 1
+                # Nobody knows what the killed server had reached; the next start finishes it.
+                self.somebody.wait()
+            self.windows.append((began, time.monotonic()))
+
+    def once(self) -> int:
+        """Back up and restore that backup; the status of the last answer."""
+        from django.test.client import BOUNDARY, MULTIPART_CONTENT, encode_multipart
+
+        from salon.archive.places import backups
+        from salon.house.models import House
+
+        status = self.somebody.ask("/api/archive/", {})
+        if status >= HTTPStatus.BAD_REQUEST:
+            return status
+        newest = max(backups().glob("gauffer-*.zip"), key=lambda file: file.stat().st_mtime)
+        with newest.open("rb") as file:
+            form = {"file": file, "name": House.objects.get().name}
+            body = encode_multipart(BOUNDARY, form)
+        return self.somebody.send("/api/archive/restore/", body, MULTIPART_CONTENT)
+
+    def may_have_taken(self, began: float, ended: float) -> bool:
+        """Whether a write of this time may rightly be gone."""
+        return any(began <= late and early <= ended for early, late in self.windows)
+
+
+class Writer:
+    """Writes values, each until it is acknowledged, whatever becomes of the server.
+
+    Args:
+        somebody: who writes
+        head: whose density is written
+    """
+
+    def __init__(self, somebody: Asking, head: int) -> None:
+        self.somebody = somebody
+        self.path = f"/api/heads/{head}/observations/"
+        self.numbers = count(1)
+        self.taking = threading.Lock()
+        self.statuses: Counter[int] = Counter()
+        #: When each acknowledged value was sent last, and when its answer came.
+        self.acknowledged: dict[float, tuple[float, float]] = {}
+
+    def run(self) -> None:
+        """Write until all values are written."""
+        while True:
+            with self.taking:
+                number = next(self.numbers)
+            if number > WRITES:
+                return
+            self.write(100 + number / 10)
+            time.sleep(random.uniform(0.3, 1.2))
+
+    def write(self, value: float) -> None:
+        """Write one value, again with the same key where no answer came."""
+        body = {"observations": [{"kind": "density_per_cm2", "value": value, "method": "counted"}]}
+        key, status, began = str(uuid4()), 0, 0.0
+        while status in REPEATED or status >= HTTPStatus.INTERNAL_SERVER_ERROR:
+            began = time.monotonic()
+            try:
+                status = self.somebody.ask(self.path, body, key=key)
+            except OSError:
+                time.sleep(0.2)
+            if status in SIGNED_OUT:
+                self.somebody.sign_in()
+        self.statuses[status] += 1
+        if status < HTTPStatus.BAD_REQUEST:
+            self.acknowledged[value] = (began, time.monotonic())
+
+
+def bench_kills(owner: Any, head: int) -> None:
+    """Six hundred writes, backups and restores beside sixty kills: what was acknowledged is there.
+
+    Once, never twice; only what lies between a backup and its restore may be gone.
+    """
+    from salon.archive.places import leftovers
     from salon.heads.models import Observation
 
     newest = Observation.objects.latest("pk").pk
     killed = Killed(free_port())
     killed.start()
-    somebody = Asking(f"http://127.0.0.1:{killed.port}", client)
-    numbers, acknowledged, statuses = count(1), [], Counter[int]()
-    taking = threading.Lock()
+    somebody = Asking(f"http://127.0.0.1:{killed.port}", owner)
     over = threading.Event()
-
-    def write() -> None:
-        while True:
-            with taking:
-                number = next(numbers)
-            if number > WRITES:
-                return
-            body = {
-                "observations": [
-                    {"kind": "density_per_cm2", "value": 100 + number / 10, "method": "counted"}
-                ]
-            }
-            key, status = str(uuid4()), 0
-            while status == 0 or status >= HTTPStatus.INTERNAL_SERVER_ERROR:
-                try:
-                    status = somebody.ask(f"/api/heads/{head}/observations/", body, key=key)
-                except OSError:
-                    time.sleep(0.2)
-            statuses[status] += 1
-            if status < HTTPStatus.BAD_REQUEST:
-                acknowledged.append(100 + number / 10)
-            time.sleep(random.uniform(0.3, 1.2))
-
-    def back_up() -> None:
-        while not over.is_set():
-            try:
-                statuses[somebody.ask("/api/archive/", {}, key="")] += 1
-            except OSError:
-                time.sleep(0.5)
-
-    writers = [threading.Thread(target=write) for _ in range(WRITERS)]
-    packer = threading.Thread(target=back_up, daemon=True)
-    for thread in (*writers, packer):
+    writer, restorer = Writer(somebody, head), Restorer(somebody, over)
+    writers = [threading.Thread(target=writer.run) for _ in range(WRITERS)]
+    beside = threading.Thread(target=restorer.run)
+    for thread in (*writers, beside):
         thread.start()
-    kills = 0
-    while kills < KILLS:
+    for _ in range(KILLS):
         time.sleep(random.uniform(*BETWEEN_KILLS_S))
         killed.kill(all_of_it=random.random() < 0.5)  # noqa: PLR2004
-        kills += 1
         killed.start()
     for thread in writers:
         thread.join()
     over.set()
-    time.sleep(2)
-    kept = Counter(
-        Observation.objects.filter(head_id=head, pk__gt=newest).values_list("number", flat=True)
-    )
-    lost = [number for number in acknowledged if kept[number] == 0]
-    doubled = [number for number in acknowledged if kept[number] > 1]
+    beside.join()
     killed.kill(all_of_it=True)
-    print(f"{kills} kills beside {WRITES} writes and backups: {len(acknowledged)} acknowledged,")
-    print(f"  {len(lost)} lost, {len(doubled)} twice; answers {dict(statuses)}")
+    # A last start finishes what was left undone.
+    killed.start()
+    rows = Observation.objects.filter(head_id=head, pk__gt=newest)
+    kept = Counter(rows.values_list("number", flat=True))
+    gone = [value for value in writer.acknowledged if kept[value] == 0]
+    taken = [value for value in gone if restorer.may_have_taken(*writer.acknowledged[value])]
+    doubled = [value for value in writer.acknowledged if kept[value] > 1]
+    left = [piece.name for piece in leftovers()]
+    killed.kill(all_of_it=True)
+    print(f"{KILLS} kills beside {WRITES} writes: {len(writer.acknowledged)} acknowledged,")
+    print(f"  {len(gone) - len(taken)} lost, {len(doubled)} twice; {dict(writer.statuses)}")
+    print(f"  {len(restorer.windows)} restores ({dict(restorer.statuses)}) took back {len(taken)};")
+    print(f"  pieces left: {left}")
 
 
 def main() -> None:

@@ -59,8 +59,21 @@ class Asking:
 
     def __init__(self, address: str, client: Client) -> None:
         self.address = address
+        self.client = client
         self.token = "x" * 32
-        self.cookie = f"sessionid={client.cookies['sessionid'].value}; csrftoken={self.token}"
+        self.cookie = self.cookies()
+
+    def cookies(self) -> str:
+        """What a browser of theirs would send."""
+        return f"sessionid={self.client.cookies['sessionid'].value}; csrftoken={self.token}"
+
+    def sign_in(self) -> None:
+        """Sign in again, after a restore has signed everybody out."""
+        from django.contrib.auth.models import User
+
+        owner = User.objects.filter(colleague__role="owner").earliest("pk")
+        self.client.force_login(owner, "salon.house.backend.ColleagueBackend")
+        self.cookie = self.cookies()
 
     def ask(self, path: str, body: object = None, key: str = "") -> int:
         """Ask for something; the status of the answer.
@@ -70,11 +83,15 @@ class Asking:
             body: sent as JSON with POST; GET where there is none
             key: of the request, where it has one
         """
+        data = json.dumps(body).encode() if body is not None else None
+        return self.send(path, data, "application/json", key)
+
+    def send(self, path: str, data: bytes | None, content_type: str, key: str = "") -> int:
+        """Send bytes of a type, with a key where it has one; the status of the answer."""
         headers = {"Cookie": self.cookie, "X-CSRFToken": self.token, "Referer": self.address}
-        headers["Content-Type"] = "application/json"
+        headers["Content-Type"] = content_type
         if key:
             headers["Idempotency-Key"] = key
-        data = json.dumps(body).encode() if body is not None else None
         request = urllib.request.Request(self.address + path, data, headers)
         try:
             with urllib.request.urlopen(request, timeout=60) as answer:
@@ -83,6 +100,15 @@ class Asking:
         except urllib.error.HTTPError as error:
             error.read()
             return error.code
+
+    def wait(self) -> None:
+        """Wait until the server answers again."""
+        while True:
+            try:
+                self.ask("/api/session/")
+                return
+            except OSError:
+                time.sleep(0.1)
 
     def page_ms(self) -> float:
         """Median time of a page of heads [ms]."""
