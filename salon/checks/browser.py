@@ -19,14 +19,18 @@ TABLET: ViewportSize = {"width": 820, "height": 1180}
 PHONE: ViewportSize = {"width": 390, "height": 844}
 
 
+def program() -> str:
+    """Path of Debian's Chromium, without its windows where that is installed: it starts faster."""
+    names = ("chromium-headless-shell", "chromium")
+    return next(filter(None, map(shutil.which, names)), "/usr/bin/chromium")
+
+
 @contextmanager
 def browser() -> Iterator[Browser]:
     """The browser, closed afterwards."""
     # Playwright's event loop makes Django think it runs in one; the tests do not.
     os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
     with sync_playwright() as playwright:
-        chromium = playwright.chromium.launch(
-            executable_path=shutil.which("chromium") or "/usr/bin/chromium", args=FLAGS.split()
-        )
+        chromium = playwright.chromium.launch(executable_path=program(), args=FLAGS.split())
         yield chromium
         chromium.close()

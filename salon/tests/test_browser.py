@@ -44,6 +44,20 @@ window.fetch = (...what) => {
 new MutationObserver(() => { last = performance.now() })
   .observe(document, { childList: true, subtree: true, characterData: true })
 """
+#: Nothing is asked any more, and nothing has changed for a moment [ms].
+AT_REST = "!asked && performance.now() - last > 120"
+
+
+def watch_rest(page: Page) -> None:
+    """Have every document of a page know when it comes to rest."""
+    page.add_init_script(WATCH)
+
+
+def go_within(page: Page, place: str) -> None:
+    """To a place as a link goes there, until it has changed and come to rest."""
+    # Done once the place is loaded; what it then asks and draws is awaited.
+    page.evaluate(f"path => {ROUTER}.push(path).then(() => {{ last = performance.now() }})", place)
+    page.wait_for_function(AT_REST)
 
 
 @cache
@@ -342,10 +356,10 @@ class DemoSalonTest(DemoPageTest):
                 row.name = f"{word} {row.name}"
                 row.save(update_fields=["name"])
         Plan.objects.update(title=word)
-        self.page.add_init_script(WATCH)
+        watch_rest(self.page)
         self.page.goto("/heads")
         for place in self.places():
-            self.go_within(place)
+            go_within(self.page, place)
             # Every page has a title of its own.
             expect(self.page).not_to_have_title("Gauffer")
             self.assertAccessible(place)
@@ -354,14 +368,6 @@ class DemoSalonTest(DemoPageTest):
         self.assertAccessible("calibration")
         self.assertFits("calibration")
         self.page.goto("/heads")
-
-    def go_within(self, place: str) -> None:
-        """To a place as a link goes there, until it has changed and come to rest."""
-        # Done once the place is loaded; what it then asks and draws is awaited.
-        self.page.evaluate(
-            f"path => {ROUTER}.push(path).then(() => {{ last = performance.now() }})", place
-        )
-        self.page.wait_for_function("!asked && performance.now() - last > 250")
 
     def assertFits(self, place: str) -> None:
         """Nothing has to be scrolled aside for, on any screen."""
