@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { onKeyStroke } from '@vueuse/core'
+import { onClickOutside, onKeyStroke } from '@vueuse/core'
 import { ElPopover } from 'element-plus'
 import { ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -9,7 +9,14 @@ import type { Reason } from '@/api/queries'
 defineProps<{ reasons: Reason[]; about: string }>()
 const { t } = useI18n()
 const open = ref(false)
+/** Most reasons are never asked for: the layer is made when it is opened for the first time. */
+const made = ref(false)
 const button = useTemplateRef('button')
+const layer = useTemplateRef('layer')
+function toggle() {
+  made.value = true
+  open.value = !open.value
+}
 
 /** Escape closes the layer that is open, and goes back to what opened it. */
 onKeyStroke('Escape', (event) => {
@@ -18,32 +25,43 @@ onKeyStroke('Escape', (event) => {
   open.value = false
   button.value?.focus()
 })
+onClickOutside(layer, () => (open.value = false), { ignore: [button] })
 </script>
 
 <template>
-  <ElPopover v-model:visible="open" trigger="click" :width="380" placement="bottom-start">
-    <template #reference>
-      <button
-        ref="button"
-        type="button"
-        class="plain why"
-        :class="{ number: $slots.default }"
-        :aria-label="$slots.default ? undefined : `${about}: ${t('why.word')}`"
-      >
-        <template v-if="$slots.default">
-          <slot /><span class="sr">, {{ about }}: {{ t('why.word') }}</span>
-        </template>
-        <template v-else>{{ t('why.word') }}</template>
-      </button>
+  <button
+    ref="button"
+    type="button"
+    class="plain why"
+    :class="{ number: $slots.default }"
+    :aria-label="$slots.default ? undefined : `${about}: ${t('why.word')}`"
+    :aria-expanded="open"
+    @click="toggle"
+  >
+    <template v-if="$slots.default">
+      <slot /><span class="sr">, {{ about }}: {{ t('why.word') }}</span>
     </template>
-    <h3>{{ about }}</h3>
-    <ul>
-      <li v-for="reason in reasons" :key="reason.rule">
-        <p>{{ reason.because }}</p>
-        <p class="quiet">{{ t('why.because') }}: {{ reason.trigger }}</p>
-        <p class="quiet">{{ t('why.source') }}: {{ reason.source }}</p>
-      </li>
-    </ul>
+    <template v-else>{{ t('why.word') }}</template>
+  </button>
+  <ElPopover
+    v-if="made"
+    :visible="open"
+    :virtual-ref="button ?? undefined"
+    virtual-triggering
+    trigger="click"
+    :width="380"
+    placement="bottom-start"
+  >
+    <div ref="layer">
+      <h3>{{ about }}</h3>
+      <ul>
+        <li v-for="reason in reasons" :key="reason.rule">
+          <p>{{ reason.because }}</p>
+          <p class="quiet">{{ t('why.because') }}: {{ reason.trigger }}</p>
+          <p class="quiet">{{ t('why.source') }}: {{ reason.source }}</p>
+        </li>
+      </ul>
+    </div>
   </ElPopover>
 </template>
 

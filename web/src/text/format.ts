@@ -1,24 +1,35 @@
 /** Numbers, minutes and dates as people read them. */
+import { useMemoize } from '@vueuse/core'
 
 import { daysBetween, isoDay, zone } from './zone'
 
 const locale = () => navigator.language
+// Formats are kept: making one takes a hundred times as long as using it.
+const getKey = (language: string, options: object) => language + JSON.stringify(options)
+const numberFormat = useMemoize(
+  (language: string, options: Intl.NumberFormatOptions) => new Intl.NumberFormat(language, options),
+  { getKey },
+)
+const dateFormat = useMemoize(
+  (language: string, options: Intl.DateTimeFormatOptions) =>
+    new Intl.DateTimeFormat(language, options),
+  { getKey },
+)
 /** A format on the clock of the salon. */
 const onClock = (options: Intl.DateTimeFormatOptions) =>
-  new Intl.DateTimeFormat(locale(), { timeZone: zone.value, ...options })
+  dateFormat(locale(), { timeZone: zone.value, ...options })
 
 export const number = (value: number, digits = 0) =>
-  new Intl.NumberFormat(locale(), {
+  numberFormat(locale(), {
     minimumFractionDigits: digits,
     maximumFractionDigits: digits,
   }).format(value)
 
 /** A number with at most so many digits behind the point. */
 export const short = (value: number, digits = 1) =>
-  new Intl.NumberFormat(locale(), { maximumFractionDigits: digits }).format(value)
+  numberFormat(locale(), { maximumFractionDigits: digits }).format(value)
 
-export const percent = (share: number) =>
-  new Intl.NumberFormat(locale(), { style: 'percent' }).format(share)
+export const percent = (share: number) => numberFormat(locale(), { style: 'percent' }).format(share)
 
 /** 109 → "1 h 49"; 40 → "40 min". */
 export function minutes(value: number): string {
@@ -91,7 +102,7 @@ export const moment = (iso: string) =>
   onClock({ dateStyle: 'medium', timeStyle: 'short' }).format(new Date(iso))
 
 export const money = (value: number, currency: string) =>
-  new Intl.NumberFormat(locale(), { style: 'currency', currency }).format(value)
+  numberFormat(locale(), { style: 'currency', currency }).format(value)
 
 /** A number as it is typed, with a comma or a point; nothing for a blank, NaN for no number. */
 export function readNumber(text: string): number | null {
