@@ -46,7 +46,8 @@ const desk = useWish(props.head)
 const wish = desk.wish
 const asked = refDebounced(wish, 40)
 const missing = computed(() => profile.data.value?.missing ?? [])
-const ready = computed(() => Boolean(profile.data.value) && missing.value.length === 0)
+// Asked for at once, beside the profile: hair that cannot be planned yet is the exception.
+const ready = computed(() => missing.value.length === 0)
 const draft = useDraft(() => asked.value, ready)
 const { save, keep } = useKeepPlan(desk, ready)
 const restyling = useRestyle()
@@ -170,7 +171,7 @@ async function judge(word: string | undefined) {
       @style="restyle"
     />
     <Suggestions v-if="may.read('story')" :head="props.head" planning @attempt="attempt" />
-    <Refusals :refusal="refusal" @retry="save.error.value ? keep() : draft.refetch()">
+    <Refusals v-if="ready" :refusal="refusal" @retry="save.error.value ? keep() : draft.refetch()">
       <button
         v-if="draft.error.value && desk.canUndo.value"
         class="act warn"
