@@ -66,6 +66,7 @@ golden: .make/dev
 # The picture of the structure, from the imports.
 docs: .make/dev
 	$(PY) -m salon.checks.picture
+	$(PY) -m salon.checks.values
 
 ratio:
 	@$(PY) -m salon.checks.ratio

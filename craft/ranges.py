@@ -1,7 +1,7 @@
 """Ranges shared by the learner, the contract and the forms: typed, learned and restored alike.
 
 Everything learned from visits passes through here before a plan uses it, so that no history can
-make a request that the core refuses. House values.
+make a request that the core refuses. Own values.
 """
 
 #: A learned factor on a value of the salon's standard lies between these. More is a slip of a

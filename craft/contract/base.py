@@ -22,7 +22,7 @@ class Frozen(BaseModel):
 
 
 #: Other names under which fields are read as well, and the contract's own.
-OTHER_NAMES = {"arrival": "now", "product": "bottle", "where": "on"}
+OTHER_NAMES = {"arrival": "now", "product": "bottle", "where": "on", "house": "standards"}
 
 Model = TypeVar("Model", bound=BaseModel)
 

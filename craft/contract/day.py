@@ -28,7 +28,7 @@ class SegmentIn(Frozen):
     hands: bool = False
     """Whether hands are on the hair."""
     minutes: Annotated[float, measured(0, 1440, "min")]
-    """At the house pace where hands are on the hair."""
+    """At the standard pace where hands are on the hair."""
     minutes_most: Annotated[float, measured(0, 2880, "min")] | None = None
     """It may grow to this without harm: a mask may sit longer; null: as long as it is."""
     max_wait_after: Annotated[float, measured(0, 2880, "min")] | None = None

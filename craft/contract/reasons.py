@@ -4,7 +4,7 @@ from craft.contract.plan import Reason
 from craft.words import plain
 
 TRADE = "Common practice, no source."
-HOUSE = "Salon standard, adjustable."
+STANDARD = "Salon standard, adjustable."
 MODEL = "Model of this program, see docs/REFERENCES.md."
 LEARNED = "Learned from visits of this salon: best linear prediction, Robinson 1991."
 

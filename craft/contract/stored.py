@@ -22,7 +22,7 @@ Shape = TypeVar("Shape", bound=BaseModel)
 
 #: Version of the shape of plan requests and answers. Raise it whenever what is stored could not be
 #: read as it is any more, and say below how the version before becomes the new one.
-CONTRACT_VERSION = 4
+CONTRACT_VERSION = 5
 
 #: Thresholds of a film on the hair as version 1 had them, which did not write them down [g/m²].
 FIRST_THIN_BELOW, FIRST_RESIDUE_ABOVE = 3.0, 10.0
@@ -103,7 +103,7 @@ def air_with_source(air: Data, measured: AirSource) -> Data:
     """
     name = air.get("told_by", "")
     usual = not name or name.startswith("the house")
-    source = AirSource.HAND if name == TYPED_AIR else AirSource.HOUSE if usual else measured
+    source = AirSource.HAND if name == TYPED_AIR else AirSource.SALON if usual else measured
     rest = {key: value for key, value in air.items() if key != "told_by"}
     named = name if source in (AirSource.SENSOR, AirSource.FORECAST) else ""
     return rest | {"by": source.value, "source": named}
@@ -131,6 +131,43 @@ def learned_in_range(learned: Data) -> Data:
     return learned | {"factor": factor_in_range(learned["factor"])}
 
 
+#: What version 4 called who decides: the salon and its client.
+DECIDER_NAMES = {"house": "salon", "head": "client"}
+DECIDED = ("by", "chosen_by")
+
+
+def with_deciders(piece: Any) -> Any:
+    """From 4 to 5: the salon and its client are called so wherever they decided something."""
+    if isinstance(piece, list):
+        return [with_deciders(part) for part in piece]
+    if not isinstance(piece, dict):
+        return piece
+    return {
+        key: decider(value) if key in DECIDED else with_deciders(value)
+        for key, value in piece.items()
+    }
+
+
+def decider(who: Any) -> Any:
+    """Who decided one thing, or each of several, by the names of version 5."""
+    if isinstance(who, dict):
+        return {topic: decider(value) for topic, value in who.items()}
+    return DECIDER_NAMES.get(who, who) if isinstance(who, str) else who
+
+
+def request_with_standards(request: Data) -> Data:
+    """From 4 to 5: values of the salon are called its standards."""
+    renamed = {"standards" if key == "house" else key: value for key, value in request.items()}
+    upgraded: Data = with_deciders(renamed)
+    return upgraded
+
+
+def answer_with_deciders(answer: Data) -> Data:
+    """From 4 to 5: the salon and its client are called so."""
+    upgraded: Data = with_deciders(answer)
+    return upgraded
+
+
 def unchanged(data: Data) -> Data:
     """A step in which nothing changed its shape."""
     return data
@@ -141,12 +178,14 @@ REQUEST_STEPS: Steps = {
     1: unchanged,
     2: request_with_air_sources,
     3: request_with_factors_in_range,
+    4: request_with_standards,
 }
-WISH_STEPS: Steps = {1: unchanged, 2: unchanged, 3: unchanged}
+WISH_STEPS: Steps = {1: unchanged, 2: unchanged, 3: unchanged, 4: answer_with_deciders}
 ANSWER_STEPS: Steps = {
     1: answer_with_thresholds,
     2: answer_with_substitutes,
     3: unchanged,
+    4: answer_with_deciders,
 }
 
 

@@ -10,15 +10,15 @@ from craft.work.timing import DETANGLE_SPREAD, STEADY_SPREAD
 
 #: Steps whose minutes are hard to foretell.
 UNSTEADY = frozenset({"take_down_old", "detangle", "detangle_dry_oil"})
-#: A client may wait so long where nothing is in the hair that has to come out [min]. House value.
+#: A client may wait so long where nothing is in the hair that has to come out [min]. Own value.
 WAIT_MIN = 15.0
 #: Wet hair with a styler in it waits for no more than this; nobody leaves a basin half rinsed.
-#: House values.
+#: Own values.
 WET_WAIT_MIN, AT_ONCE_MIN = 5.0, 2.0
 WET = frozenset({"lay_in", "part", "trial", "test_coils", "half_head"})
 AT_ONCE = frozenset({"clarify", "cleanse", "rinse_clay", "slip_under", "condition", "damp"})
 #: Long work may be left for another head between sections: in pieces of about so long [min].
-#: House value.
+#: Own value.
 PIECE_MIN = 25.0
 IN_PIECES = frozenset({"shape", "release", "take_down_old", "band"})
 
@@ -30,7 +30,7 @@ def segments(
 
     Args:
         plan: the plan
-        pace: of whoever it was planned for: minutes of hands are brought to the house pace
+        pace: of whoever it was planned for: minutes of hands are brought to the standard pace
         sitting: which one
         steps: only these, by key; all where none are named
     """

@@ -7,7 +7,7 @@ from craft.contract.plan import PlanAnswer, Step
 from craft.plan.timetable import KitSpan
 from craft.vocabulary import KitKind, Station
 
-#: A towel is washed overnight: it is not there again before the next morning [min]. House value.
+#: A towel is washed overnight: it is not there again before the next morning [min]. Own value.
 LAUNDRY_MIN = 14 * 60.0
 
 

@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 from craft.contract.day import DayIn
 from craft.day.layout import Segment, Timetable
 
-#: A promise is kept if it is kept within so much [min]. House value.
+#: A promise is kept if it is kept within so much [min]. Own value.
 GRACE_MIN = 5.0
 Draws = NDArray[np.float64]
 

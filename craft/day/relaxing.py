@@ -11,7 +11,7 @@ from craft.errors import CraftError
 #: Seconds for each change that is tried, and for all of them.
 EACH_S, ALL_S = 0.25, 4.0
 OFFERS_MOST = 4
-#: Minutes that are offered. House values.
+#: Minutes that are offered. Own values.
 WAITS, EXTENSIONS = (5, 10, 20), (15, 30, 60)
 
 

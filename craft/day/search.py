@@ -18,9 +18,9 @@ from craft.progress import Listener, Progress, listener
 #: Workers of the search: as many cores as a small salon's computer has.
 WORKERS = 2
 SUBSOLVERS = ("no_lp", "objective_lb_search")
-#: A head that is moved at all, against a minute by which it is moved. House value.
+#: A head that is moved at all, against a minute by which it is moved. Own value.
 MOVED_COST = 60
-#: Work that goes on after so little is not left for another head [min]. House value.
+#: Work that goes on after so little is not left for another head [min]. Own value.
 NO_PAUSE_MIN = 2.0
 
 

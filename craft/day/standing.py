@@ -30,7 +30,7 @@ from craft.work.ergonomics import FINE_WORK_MIN, fine_runs
 
 #: Hands needed and present are counted in pieces of so much [min].
 LOAD_STEP_MIN = 15
-#: An hour that holds less often than this is no promise. House value.
+#: An hour that holds less often than this is no promise. Own value.
 PROMISE_ODDS = 0.6
 Spans = Mapping[str, Sequence[tuple[int, int]]]
 

@@ -2,7 +2,7 @@
 
 Counting hairs in small fields, gathering all of the hair and measuring its girth, and judging by
 eye each tell the density with their own uncertainty. They are put together on a logarithmic scale,
-each weighed by how sure it is. Spreads are house values; the count's own share is Poisson's.
+each weighed by how sure it is. Spreads are own values; the count's own share is Poisson's.
 """
 
 import math
@@ -14,11 +14,11 @@ from craft.physics import fibre
 from craft.vocabulary import Way
 
 #: Standard deviation of the logarithm: spots of one head against its mean, the packing of a
-#: gathered bundle and reading its girth, and a class judged by eye. House values.
+#: gathered bundle and reading its girth, and a class judged by eye. Own values.
 SPOT_SPREAD = 0.12
 GATHERED_SPREAD = 0.25
 BY_EYE_SPREAD = 0.30
-#: Field in which hairs are usually counted [cm²]. House value.
+#: Field in which hairs are usually counted [cm²]. Own value.
 USUAL_FIELD_CM2 = 0.2
 #: Eight times in ten the density lies within; ways further apart than this disagree.
 BAND_Z, DISAGREE_Z = 1.2816, 1.645
@@ -66,7 +66,7 @@ def counted_spread(hairs: int, spots: int) -> float:
     Args:
         hairs: hairs counted in all fields, >= 0
         spots: how many fields, >= 1
-    Source: Poisson, 1/√n; to which comes that few spots may not stand for the head (house value).
+    Source: Poisson, 1/√n; to which comes that few spots may not stand for the head (own value).
     """
     return math.sqrt(1 / max(hairs, 1) + SPOT_SPREAD**2 / spots)
 
@@ -113,7 +113,7 @@ def as_count(per_cm2: float) -> tuple[int, float]:
         per_cm2: noted density [hairs/cm²], > 0
     Returns:
         hairs, and the area they were counted on [cm²]
-    Source: house value for the usual field.
+    Source: own value for the usual field.
     """
     hairs = max(1, round(per_cm2 * USUAL_FIELD_CM2))
     return hairs, hairs / per_cm2
@@ -128,7 +128,7 @@ def from_bundle(circumference_cm: float, diameter_um: float, head_circumference_
         head_circumference_cm: head circumference [cm], > 0
     Returns:
         density [hairs/cm²]
-    Source: geometry with a house packing of one half.
+    Source: geometry with a assumed packing of one half.
     """
     hairs = fibre.hairs_by_circumference(circumference_cm, diameter_um)
     return hairs / geometry.scalp_area(head_circumference_cm)

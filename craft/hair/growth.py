@@ -21,11 +21,11 @@ PUBLISHED_CM_PER_MONTH = (
     (PUBLISHED_UM_PER_DAY[1][0] + PUBLISHED_UM_PER_DAY[1][1]) * 1e-4 * DAYS_PER_MONTH,
 )
 
-#: Hair that is this much shorter than before was cut, not measured badly [cm]. House value.
+#: Hair that is this much shorter than before was cut, not measured badly [cm]. Own value.
 CUT_CM = 1.0
-#: How well a stretched length is read off a tape, standard deviation [cm]. House value.
+#: How well a stretched length is read off a tape, standard deviation [cm]. Own value.
 READING_CM = 0.4
-#: Shortest time between the first and last length that gives a rate [days]. House value.
+#: Shortest time between the first and last length that gives a rate [days]. Own value.
 DAYS_LEAST = 21.0
 #: Eight times in ten the growth lies within; the normal quantile of that for two lengths, whose
 #: error is the tape's.

@@ -1,7 +1,7 @@
 """Porosity from several weak tests.
 
 Each test sorts a head into one of a few outcomes, and each outcome is more or less likely on hair
-of low, medium and high porosity. All likelihoods and bounds are house values: no table of them is
+of low, medium and high porosity. All likelihoods and bounds are own values: no table of them is
 published, and single tests are known to be weak, the float test most of all.
 """
 
@@ -20,7 +20,7 @@ LEVELS = tuple(Level)
 #: Before any test all three are as likely.
 FLAT_PRIOR: Floats = np.full(len(LEVELS), 1 / len(LEVELS))
 
-#: Older tests no longer count: the hair they were made on has grown out or was treated. House.
+#: Older tests no longer count: the hair they were made on has grown out or was treated. Own value.
 EVIDENCE_DAYS = 365
 
 Value = float | str
@@ -129,7 +129,7 @@ def posterior(readings: Iterable[tuple[PorosityTest, Value]], prior: Floats = FL
     Args:
         readings: test and value of each
         prior: probabilities before them
-    Source: Bayes; the tests are taken as independent, a house assumption.
+    Source: Bayes; the tests are taken as independent, an own assumption.
     """
     weights = prior.astype(float)
     for test, value in readings:

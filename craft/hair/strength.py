@@ -14,15 +14,15 @@ from scipy.special import betaincinv
 from craft.vocabulary import Elasticity
 
 #: A wet strand that stretches less is stiff; more, or that does not return, is overstretched [%].
-#: The upper bound is [1]; the lower is the dry value of [1], a house choice.
+#: The upper bound is [1]; the lower is the dry value of [1], an own choice.
 STIFF_BELOW_PERCENT = 20.0
 SPRINGY_UP_TO_PERCENT = 50.0
 
 #: Hairs shed in a day. Source: [1].
 SHED_PER_DAY = (50.0, 100.0)
-#: Shed hairs stay in a style no longer than this [days]. House value.
+#: Shed hairs stay in a style no longer than this [days]. Own value.
 SHED_DAYS_MOST = 28.0
-#: Share of broken among all that came out from which it is worth changing something. House value.
+#: Share of broken among all that came out from which it is worth changing something. Own value.
 BROKEN_SHARE_USUAL = 0.25
 #: Tail on either side of a share's interval: one in ten.
 TAIL = 0.1

@@ -24,12 +24,12 @@ from craft.vocabulary import Zone
 
 Floats = NDArray[np.float64]
 
-#: Circumference the hairline arcs belong to [cm]; arcs scale with the head. House values.
+#: Circumference the hairline arcs belong to [cm]; arcs scale with the head. Own values.
 REFERENCE_CIRCUMFERENCE_CM = 57.0
-#: Arc from the vertex to the hairline [cm] at the front, over the ears, at the nape. House values.
+#: Arc from the vertex to the hairline [cm] at the front, over the ears, at the nape. Own values.
 HAIRLINE_ARCS_CM = (10.0, 13.5, 23.0)
 
-#: Arcs and angles that bound the zones on the reference head [cm, rad]. House values.
+#: Arcs and angles that bound the zones on the reference head [cm, rad]. Own values.
 FRINGE_FROM_CM = 6.5
 TOP_TO_CM = 7.0
 CROWN_TO_CM = 9.0
@@ -73,7 +73,7 @@ def hairline_angle(phi: Floats, circumference_cm: float) -> Floats:
         circumference_cm: head circumference [cm]
     Returns:
         theta at the hairline [rad], the same on heads of every size
-    Source: house arcs, cosine-smooth between front, ears and nape.
+    Source: own arcs, cosine-smooth between front, ears and nape.
     """
     front, side, nape = (
         arc * (circumference_cm / REFERENCE_CIRCUMFERENCE_CM) / radius(circumference_cm)
@@ -114,7 +114,7 @@ def hairline(circumference_cm: float, points: int = 180) -> Floats:
 
 
 def zone_at(theta: Floats, phi: Floats) -> NDArray[np.intp]:
-    """Zone of each point of the scalp, as an index into `ZONES`. House bounds."""
+    """Zone of each point of the scalp, as an index into `ZONES`. Own bounds."""
     arc = theta * radius(REFERENCE_CIRCUMFERENCE_CM)
     turn = np.abs(phi)
     behind = turn > SIDE_TO_RAD

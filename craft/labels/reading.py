@@ -11,7 +11,7 @@ from craft.labels.naming import ListedName, allergen_of, allergens, identify, li
 from craft.labels.splitting import Piece, pieces
 from craft.vocabulary import IngredientFamily as Family
 
-#: Spellings this near are offered, and at most so many. House values.
+#: Spellings this near are offered, and at most so many. Own values.
 CLOSE_FROM, CLOSE_MOST = 84.0, 3
 #: A shorter name is near to too many, a longer one is a sentence, not a slip of the pen.
 SHORTEST_SLIP, LONGEST_SLIP = 4, 60

@@ -37,16 +37,16 @@ from craft.vocabulary import Dryness
 Floats = NDArray[np.float64]
 
 #: How much heads differ from each other, of the logarithm; the rest of `LOG_SPREAD` is how much
-#: one head differs from day to day. House values.
+#: one head differs from day to day. Own values.
 BETWEEN_HEADS = 0.18
 DAY_TO_DAY = math.sqrt(LOG_SPREAD**2 - BETWEEN_HEADS**2)
-#: How unsure the salon's own factor is before anything was seen, of the logarithm. House value.
+#: How unsure the salon's own factor is before anything was seen, of the logarithm. Own value.
 SALON_UNSURE = 0.30
 #: A set found wet, not only damp at the roots, had at least this much of its time still to go
-#: [log]. House value.
+#: [log]. Own value.
 WET_BEFORE = math.log(0.85)
 #: Share of sets that were not recorded as they were: a key pressed too often, the wrong client.
-#: Such a record says dry as often as damp. House value.
+#: Such a record says dry as often as damp. Own value.
 NOT_AS_RECORDED = 0.05
 EITHER_WAY = math.log(NOT_AS_RECORDED / 2)
 #: The weight of a set is looked for by halving so many times: to a thousandth.

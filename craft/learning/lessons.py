@@ -1,6 +1,6 @@
 """What a visit that is over says of minutes, doses and lengths, and which promises it kept.
 
-A lesson stands against the value of the house: what its plan had learned already is taken out
+A lesson stands against the salon's standard: what its plan had learned already is taken out
 again, or a factor would be learned twice.
 """
 
@@ -18,9 +18,9 @@ from craft.products.doses import FILM_G_PER_M2
 from craft.vocabulary import Dryness, LearnedOf, Promised, Verdict
 
 #: Less than this teaches nothing [min], [g]: minutes are noted whole, and a scale is no finer.
-#: House values.
+#: Own values.
 LEAST_MIN, LEAST_G = 4.0, 1.0
-#: Opened within this share of the planned hours, the odds of the plan were meant. House value.
+#: Opened within this share of the planned hours, the odds of the plan were meant. Own value.
 HOUR_SHARE = 0.25
 #: Ranges of a plan hold nine in ten.
 NINE_IN_TEN = 0.9
@@ -28,25 +28,25 @@ NINE_IN_TEN = 0.9
 
 @dataclass(frozen=True)
 class Lesson:
-    """One thing that came out against the house value.
+    """One thing that came out against the own value.
 
     Args:
         quantity, group: what it says something of
-        house: without anything learned [min], [g] or [cm]
+        standard: without anything learned [min], [g] or [cm]
         actual: in the same unit
         hands: who did it; empty where it goes by the head
     """
 
     quantity: LearnedOf
     group: str
-    house: float
+    standard: float
     actual: float
     hands: str = ""
 
     @property
     def log_ratio(self) -> float:
-        """By which factors are learned: twice and half as much are as far from the house."""
-        return math.log(self.actual / self.house)
+        """By which factors are learned: twice and half as much are as far from the standard."""
+        return math.log(self.actual / self.standard)
 
 
 @dataclass(frozen=True)
@@ -89,7 +89,7 @@ def lessons(
     Args:
         asked, answer: its plan
         folded: what its log comes to
-        paces: of people who worked on it, times the minutes of the house
+        paces: of people who worked on it, times the minutes of the standard
     """
     yield from of_minutes(asked, answer, folded, paces)
     for dose in folded.doses:
@@ -99,23 +99,23 @@ def lessons(
             yield Lesson(LearnedOf.DOSE, dose.role, dose.planned_g / learned, dose.grams)
     if folded.length_cm and answer.finished.length_cm > 0:
         learned = (asked.learned_length or Learned()).factor
-        house = answer.finished.length_cm / learned
-        yield Lesson(LearnedOf.LENGTH, LENGTH, house, folded.length_cm)
+        standard = answer.finished.length_cm / learned
+        yield Lesson(LearnedOf.LENGTH, LENGTH, standard, folded.length_cm)
 
 
 def of_minutes(
     asked: PlanRequest, answer: PlanAnswer, folded: VisitAnswer, paces: Mapping[str, float]
 ) -> Iterator[Lesson]:
-    """Minutes of steps; what was typed into the plan by hand says nothing of the house's."""
+    """Minutes of steps; what was typed into the plan by hand says nothing of the standard."""
     by_hand = {edit.step for edit in asked.edits if edit.role is None}
     steps = {step.key: step for step in answer.steps}
     for run in folded.steps:
         planned = steps[run.key].hands_on_min
         if run.minutes and planned >= LEAST_MIN and run.key not in by_hand:
             learned = asked.learned_minutes.get(run.key, Learned()).factor
-            house = planned / asked.pace / learned * paces.get(run.by, 1.0)
+            standard = planned / asked.pace / learned * paces.get(run.by, 1.0)
             group = group_of(run.key, asked.goal.style)
-            yield Lesson(quantity_of(run.key), group, house, run.minutes, run.by)
+            yield Lesson(quantity_of(run.key), group, standard, run.minutes, run.by)
 
 
 def opened_set(

@@ -1,12 +1,12 @@
-"""Across heads: hair like this, and how routines came out on it.
+"""Across clients: hair like this, and how routines came out on it.
 
 Nobody drew lots for who got which routine, so a routine is held against others with a level for
-each head between them: what a head always scores is taken out as far as its visits tell it.
+each client between them: what a client always scores is taken out as far as its visits tell it.
 
 Sources:
     [1] Gower, A general coefficient of similarity, Biometrics 27 (1971) 857 (from memory): the mean
         of the distances of single traits, each on its own range.
-    [2] Generalised least squares with a random level for each head: Robinson, That BLUP is a good
+    [2] Generalised least squares with a random level for each client: Robinson, That BLUP is a good
         thing, Statistical Science 6 (1991) 15 (from memory); checked against statsmodels.
 """
 
@@ -21,19 +21,20 @@ from craft.profile.complete import CompleteHair
 from craft.statistics.shrinkage import LEVEL
 from craft.vocabulary import Level, Pattern
 
-#: Hair no further off than this is called like it. House value.
+#: Hair no further off than this is called like it. Own value.
 LIKE = 0.25
-#: Ratios at which density, diameter and length are as far apart as can be. House values.
+#: Ratios at which density, diameter and length are as far apart as can be. Own values.
 DENSITY_RATIO, DIAMETER_RATIO, LENGTH_RATIO = 3.0, 2.0, 4.0
-#: Porosity decides about as much as two other traits: it changes wash, layers and drying. House.
+#: Porosity decides about as much as two other traits: it changes wash, layers
+#: and drying. Own value.
 POROSITY_WEIGHT = 2.0
-#: A routine is ranked from so many visits of so many heads on. House values.
-LEAST_VISITS, LEAST_HEADS = 5, 3
-#: Heads differ from each other about as much as visits of one head do, as variances. House value.
-HEADS_OVER_VISITS = 1.0
+#: A routine is ranked from so many visits of so many clients on. Own values.
+LEAST_VISITS, LEAST_CLIENTS = 5, 3
+#: Clients differ from each other about as much as visits of one client do, as variances. Own value.
+CLIENTS_OVER_VISITS = 1.0
 WHO_CHOSE = (
-    "Nobody drew lots: who wears what chose it. What a head always scores is taken out as far as "
-    "its visits tell it; what is left may still be the heads and not the routine."
+    "Clients chose their own styles, so differences may come from the hair rather than the "
+    "routine. What a client always scores is taken into account as far as their visits show it."
 )
 
 
@@ -67,12 +68,12 @@ class CameOut:
     """How a routine came out once.
 
     Args:
-        head: whose
+        client: whose
         routine: what was done
         value: how it came out
     """
 
-    head: int
+    client: int
     routine: str
     value: float
 
@@ -83,13 +84,13 @@ class Standing:
 
     Args:
         routine: what was done
-        visits, heads: it rests on
+        visits, clients: it rests on
         mean, low, high: nine in ten times the mean lies between; None below the least number
     """
 
     routine: str
     visits: int
-    heads: int
+    clients: int
     mean: float | None
     low: float | None
     high: float | None
@@ -99,20 +100,20 @@ def standings(rows: Sequence[CameOut], *, less_is_better: bool) -> list[Standing
     """Routines by how they came out, the best first; those that rest on too little come last.
 
     Args:
-        rows: of heads whose hair is like this
+        rows: of clients whose hair is like this
         less_is_better: of the value
     """
     counts = {name: [row for row in rows if row.routine == name] for name in routines(rows)}
     enough = {
         name
         for name, own in counts.items()
-        if len(own) >= LEAST_VISITS and len({row.head for row in own}) >= LEAST_HEADS
+        if len(own) >= LEAST_VISITS and len({row.client for row in own}) >= LEAST_CLIENTS
     }
     means = means_of(rows)
     result = []
     for name, own in counts.items():
         mean, low, high = means[name] if name in enough and name in means else (None, None, None)
-        result.append(Standing(name, len(own), len({row.head for row in own}), mean, low, high))
+        result.append(Standing(name, len(own), len({row.client for row in own}), mean, low, high))
     ranked = [row for row in result if row.mean is not None]
     ranked.sort(key=lambda row: row.mean or 0.0, reverse=not less_is_better)
     few = [row for row in result if row.mean is None]
@@ -125,27 +126,27 @@ def routines(rows: Sequence[CameOut]) -> list[str]:
 
 
 def means_of(rows: Sequence[CameOut]) -> Mapping[str, tuple[float, float, float]]:
-    """Mean of each routine with its interval, a random level for each head between. Source: [2]."""
-    names, heads = routines(rows), list(dict.fromkeys(row.head for row in rows))
+    """Mean of each routine with its interval, a random level for each client. Source: [2]."""
+    names, clients = routines(rows), list(dict.fromkeys(row.client for row in rows))
     freedom = len(rows) - len(names)
     if freedom <= 0:
         return {}
     place = {name: number for number, name in enumerate(names)}
-    seat = {head: number for number, head in enumerate(heads)}
+    seat = {client: number for number, client in enumerate(clients)}
     routine = np.array([place[row.routine] for row in rows])
-    head = np.array([seat[row.head] for row in rows])
+    client = np.array([seat[row.client] for row in rows])
     y = np.array([row.value for row in rows])
-    # How often each head had each routine, and what it summed up to.
-    had = np.zeros((len(heads), len(names)))
-    np.add.at(had, (head, routine), 1.0)
-    # The weights of a head's visits, 1 on the diagonal less this share everywhere: the inverse of
+    # How often each client had each routine, and what it summed up to.
+    had = np.zeros((len(clients), len(names)))
+    np.add.at(had, (client, routine), 1.0)
+    # The weights of a client's visits, 1 on the diagonal less this share everywhere: the inverse of
     # a matrix of ones beside the diagonal, in closed form.
-    share = HEADS_OVER_VISITS / (1 + HEADS_OVER_VISITS * had.sum(axis=1))
+    share = CLIENTS_OVER_VISITS / (1 + CLIENTS_OVER_VISITS * had.sum(axis=1))
     unsure = np.linalg.inv(np.diag(had.sum(axis=0)) - had.T @ (share[:, None] * had))
-    sums = np.bincount(head, y)
+    sums = np.bincount(client, y)
     best = unsure @ (np.bincount(routine, y) - had.T @ (share * sums))
     left = y - best[routine]
-    scale = float(left @ left - share @ np.bincount(head, left) ** 2) / freedom
+    scale = float(left @ left - share @ np.bincount(client, left) ** 2) / freedom
     half = stdtrit(freedom, (1 + LEVEL) / 2) * np.sqrt(scale * np.diag(unsure))
     return {
         # None of what is held against each other can be less than nothing.

@@ -1,4 +1,4 @@
-"""What is learned, of whom, and how far it is believed to differ. House values."""
+"""What is learned, of whom, and how far it is believed to differ. Own values."""
 
 import math
 
@@ -20,9 +20,9 @@ SPREADS = {
 #: Groups of what is not told apart by steps.
 LENGTH, WEAR = "length", "wear"
 DETANGLING_STEPS = frozenset({"detangle", "detangle_dry_oil"})
-#: Less than this share of the house value is nothing anybody would plan by. House value.
+#: Less than this share of the own value is nothing anybody would plan by. Own value.
 MATTERS = 0.05
-#: Nobody is ranked, and nothing is claimed, below so many visits. House value.
+#: Nobody is ranked, and nothing is claimed, below so many visits. Own value.
 LEAST_VISITS = 3
 
 
@@ -58,7 +58,7 @@ def is_doubtful(log_ratio: float, estimate: Estimate) -> bool:
 
 
 def differs(estimate: Estimate) -> bool:
-    """Whether a factor is surely not the value of the house, by more than anybody would plan by."""
+    """Whether a factor is surely not the salon's standard, by more than anybody would plan by."""
     low, high = estimate.interval()
     return not low <= 1 <= high and abs(estimate.factor - 1) >= MATTERS
 

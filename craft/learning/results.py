@@ -3,9 +3,9 @@
 from craft.ranges import SCORE_MAX, SCORE_MIN
 from craft.vocabulary import Dryness, Verdict
 
-#: Grams within this share of the plan count as planned: what a hand can do. House value.
+#: Grams within this share of the plan count as planned: what a hand can do. Own value.
 GRAMS_TOLERANCE = 0.10
-#: Differences smaller than this are not shown: people note whole minutes [min]. House value.
+#: Differences smaller than this are not shown: people note whole minutes [min]. Own value.
 CLOCK_MIN = 1.0
 
 
@@ -54,19 +54,19 @@ def forecast_definition_score(definition: float) -> float:
     return SCORE_MIN + (SCORE_MAX - SCORE_MIN) * definition
 
 
-#: A typed value so many times off the plan is asked about, not refused. House values.
+#: A typed value so many times off the plan is asked about, not refused. Own values.
 DOUBTFUL_TIMES = 3.0
-#: Differences below these are never asked about [min], [g]. House values.
+#: Differences below these are never asked about [min], [g]. Own values.
 DOUBTFUL_MIN, DOUBTFUL_G = 20.0, 15.0
-#: Counted units and grams may differ so many times, and by so much [g]. House values.
+#: Counted units and grams may differ so many times, and by so much [g]. Own values.
 COUNTED_TIMES, COUNTED_G = 2.0, 5.0
-#: A style shorter than this share of its forecast is asked about. House value.
+#: A style shorter than this share of its forecast is asked about. Own value.
 SHORT_SHARE = 0.5
-#: Dry is asked about below this share of water gone at best, wet above that at worst. House values.
+#: Dry is asked about below this share of water gone at best, wet above that at worst. Own values.
 DRY_FROM_SHARE, WET_UNTIL_SHARE = 0.5, 0.999
-#: A visit that began so long before its plan was made is asked about [h]. House value.
+#: A visit that began so long before its plan was made is asked about [h]. Own value.
 BEFORE_PLAN_H = 24.0
-#: A finished style may be measured so much longer than the hair: a tape is no ruler. House values.
+#: A finished style may be measured so much longer than the hair: a tape is no ruler. Own values.
 LENGTH_SHARE, LENGTH_MORE_CM = 1.05, 1.0
 
 

@@ -21,10 +21,10 @@ from craft.statistics.shrinkage import LEVEL
 
 #: Ends of the classes in which promises are held against what came.
 CLASSES = (0.0, 0.2, 0.4, 0.6, 0.8, 1.0)
-#: The odds as they stand are believed like so many promises. House value.
+#: The odds as they stand are believed like so many promises. Own value.
 ODDS_PRIOR = 4.0
 #: A promise counts half after so long: what is learned of drying meanwhile makes old ones stale.
-#: House value.
+#: Own value.
 ODDS_HALF_LIFE_DAYS = 180.0
 
 

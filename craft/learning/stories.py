@@ -12,11 +12,11 @@ from craft.styles.catalogue import TECHNIQUES
 from craft.vocabulary import Dryer, Dryness, Heat, Residue, Role, Suggested, Trait
 from craft.words import spoken
 
-#: Doses that differ by less were meant alike. House value.
+#: Doses that differ by less were meant alike. Own value.
 DOSE_SHARE = 0.15
-#: Hours in the set that differ by less were meant alike. House value.
+#: Hours in the set that differ by less were meant alike. Own value.
 HOURS_SHARE = 0.25
-#: So many of the last visits are looked at, and so many of them have to agree. House values.
+#: So many of the last visits are looked at, and so many of them have to agree. Own values.
 LOOKED_AT, AGREE = 3, 2
 #: Frizz of this score or more is too much.
 FRIZZY = 4

@@ -27,7 +27,7 @@ Floats = NDArray[np.float64]
 
 #: Shares that are believed before: those near 0 and 1 a little more. Jeffreys' prior.
 PRIOR = 0.5
-#: A share within these is no difference that matters to a client. House values.
+#: A share within these is no difference that matters to a client. Own values.
 ALIKE = (0.35, 0.65)
 #: Values closer than this are the same [of their scale].
 RESOLUTION = 1e-6

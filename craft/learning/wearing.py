@@ -24,12 +24,12 @@ from craft.words import capital, plural
 
 #: Between what still looks all right (3) and what fades (2).
 FADED_BELOW = 2.5
-#: A line needs so many days of one wear. House value.
+#: A line needs so many days of one wear. Own value.
 LEAST_DAYS = 4
 #: However little it seems to fade, it is washed by then, and no style is gone in a day [days].
 LASTS = (1.0, 14.0)
 #: So many days of each kind, and so many wears that had more than one, before anything is said.
-#: House values.
+#: Own values.
 LEAST_TOLD, LEAST_WEARS = 8, 3
 #: The air is told apart in steps of so much relative humidity.
 HUMIDITY_STEP = 0.1

@@ -84,7 +84,7 @@ def humidity_of_dew_point(temp_c: float, dew_c: float) -> float:
     return min(1.0, saturation_pressure(dew_c) / saturation_pressure(temp_c))
 
 
-#: Water that people, cooking and washing add to the air of a home [kg/m³]. House value.
+#: Water that people, cooking and washing add to the air of a home [kg/m³]. Own value.
 HOME_ADDS_KG_PER_M3 = 0.0025
 
 
@@ -97,7 +97,7 @@ def indoors(outside_c: float, outside_rh: float, home_c: float) -> float:
         home_c: temperature inside [°C]
     Returns:
         relative humidity as a fraction, at most 1
-    Source: [1], vapour density kept, with what a household adds (house value).
+    Source: [1], vapour density kept, with what a household adds (own value).
     """
     outside = vapour_density(outside_rh * saturation_pressure(outside_c), outside_c)
     inside = outside + HOME_ADDS_KG_PER_M3

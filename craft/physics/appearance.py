@@ -1,7 +1,7 @@
 """How a style looks: length, volume and definition over the days, and its silhouette.
 
 The silhouette is drawn from numbers: a layer of hair lies over the head and hangs
-to the finished length; it is as thick as its volume asks for. House model; no
+to the finished length; it is as thick as its volume asks for. Own model; no
 picture of anybody stands behind it.
 """
 
@@ -14,25 +14,25 @@ from craft.physics import curl
 Point = tuple[float, float]
 
 #: A stretched style moves back toward its natural length: the gap shrinks to 1/e in so many days at
-#: 50 % RH, twice as fast for each so much more of humidity. House values.
+#: 50 % RH, twice as fast for each so much more of humidity. Own values.
 SETTLE_DAYS, HUMID_DOUBLING_RH = 8.0, 0.25
-#: Definition fades to 1/e in so many days at 50 % RH. House value.
+#: Definition fades to 1/e in so many days at 50 % RH. Own value.
 DEFINITION_DAYS = 14.0
-#: Definition of hair as it comes in. House value.
+#: Definition of hair as it comes in. Own value.
 BEFORE_DEFINITION = 0.3
-#: Hair with the air in it [g/cm³]: fully loose, and added by full definition. House values.
+#: Hair with the air in it [g/cm³]: fully loose, and added by full definition. Own values.
 LOOSE_G_PER_CM3, DEFINED_G_PER_CM3 = 0.028, 0.05
-#: Humid air swells it by this share for each RH above one half. House value.
+#: Humid air swells it by this share for each RH above one half. Own value.
 SWELL_PER_RH = 0.8
 
 #: The head from the front: half its breadth over its radius, height of chin below the vertex [cm],
-#: where it is broadest. House values.
+#: where it is broadest. Own values.
 BREADTH_OF_RADIUS, CHIN_CM, BROADEST_CM = 0.86, 23.0, 11.0
-#: Hair at the sides reaches down to here however short it is [cm]. House value.
+#: Hair at the sides reaches down to here however short it is [cm]. Own value.
 SIDE_HAIRLINE_CM = 12.0
-#: Depth over which hair lies from front to back [cm]. House value.
+#: Depth over which hair lies from front to back [cm]. Own value.
 DEPTH_CM = 15.0
-#: The layer is thinner on top than at its ends, and rounds off over the last part. House values.
+#: The layer is thinner on top than at its ends, and rounds off over the last part. Own values.
 TOP_SHARE, WIDENING, ROUND_FROM = 0.85, 0.5, 0.5
 ROUNDNESS = 2.6
 OUTLINE_POINTS, STRAND_POINTS_PER_TURN, STRAND_POINTS_MOST = 40, 7, 90
@@ -43,7 +43,7 @@ CURL_OF_LAYER, FINEST_TURN_CM = 0.35, 0.7
 
 
 def settling_days(rh: float) -> float:
-    """Days in which a style has moved back by all but 1/e, faster in humid air. House model.
+    """Days in which a style has moved back by all but 1/e, faster in humid air. Own model.
 
     Args:
         rh: relative humidity as a fraction
@@ -59,13 +59,13 @@ def length_on(days: float, release_cm: float, natural_cm: float, rh: float) -> f
         release_cm: at release [cm]
         natural_cm: of the hair left to curl [cm]
         rh: relative humidity as a fraction
-    Source: house model, exponential toward the natural length.
+    Source: own model, exponential toward the natural length.
     """
     return natural_cm + (release_cm - natural_cm) * math.exp(-days / settling_days(rh))
 
 
 def definition_on(days: float, release: float, rh: float) -> float:
-    """Definition some days after the release, 0 to 1. House model, exponential."""
+    """Definition some days after the release, 0 to 1. Own model, exponential."""
     humid = settling_days(rh) / SETTLE_DAYS
     return release * math.exp(-days / (DEFINITION_DAYS * humid))
 
@@ -79,7 +79,7 @@ def volume(hair_g: float, definition: float, rh: float) -> float:
         rh: relative humidity as a fraction
     Returns:
         volume [cm³]
-    Source: house model.
+    Source: own model.
     """
     packed = LOOSE_G_PER_CM3 + DEFINED_G_PER_CM3 * definition
     return hair_g / packed * (1 + SWELL_PER_RH * max(0.0, rh - 0.5))
@@ -178,7 +178,7 @@ def silhouette(hair_cm3: float, hangs_cm: float, circumference_cm: float) -> Sil
         hair_cm3: volume of the hair with the air in it [cm³]
         hangs_cm: how far it hangs [cm]
         circumference_cm: head circumference [cm]
-    Source: house model, the volume spread over both sides at a steady depth.
+    Source: own model, the volume spread over both sides at a steady depth.
     """
     half = BREADTH_OF_RADIUS * circumference_cm / (2 * math.pi)
     end = max(SIDE_HAIRLINE_CM, hangs_cm)

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from craft.physics.fibre import FIBRE_G_PER_CM3
 from craft.vocabulary import Landmark, Pattern
 
-#: Stretched over relaxed length when only the pattern is known. House values.
+#: Stretched over relaxed length when only the pattern is known. Own values.
 TYPICAL_CURL_INDEX = {
     Pattern.W2A: 1.10,
     Pattern.W2B: 1.15,
@@ -20,7 +20,7 @@ TYPICAL_CURL_INDEX = {
     Pattern.K4C: 3.00,
 }
 
-#: Diameter of the curl when only the pattern is known [mm]. House values.
+#: Diameter of the curl when only the pattern is known [mm]. Own values.
 TYPICAL_CURL_MM = {
     Pattern.W2A: 45.0,
     Pattern.W2B: 35.0,
@@ -36,7 +36,7 @@ TYPICAL_CURL_MM = {
 #: Shear modulus of hair [Pa]. Robbins, from memory: about 1 GPa. Gravity [m/s²].
 SHEAR_MODULUS_PA, GRAVITY = 1.0e9, 9.81
 
-#: Where hair that hangs from the side of the top reaches, at the latest [cm]. House values.
+#: Where hair that hangs from the side of the top reaches, at the latest [cm]. Own values.
 ABOVE_THE_EAR_CM = 8.0
 LANDMARKS = {
     Landmark.EAR: 13.0,
@@ -62,7 +62,7 @@ class Helix:
 
 
 #: A lock of loose hair is so many times the root of its curl's diameter thick [mm]: 2 mm of the
-#: tightest coils, 9 mm of waves. House value.
+#: tightest coils, 9 mm of waves. Own value.
 LOCK_OF_CURL = 1.3
 
 
@@ -71,7 +71,7 @@ def lock_mm(curl_mm: float) -> float:
 
     Args:
         curl_mm: diameter of the curl [mm], > 0
-    Source: house model.
+    Source: own model.
     """
     return LOCK_OF_CURL * math.sqrt(curl_mm)
 
@@ -140,7 +140,7 @@ def finished_length(stretched_cm: float, index: float, stretch: float) -> float:
         stretch: share of the shrinkage that the technique takes out, 0 (none) to 1 (straight)
     Returns:
         length [cm]
-    Source: house model, linear between natural and straight.
+    Source: own model, linear between natural and straight.
     """
     return stretched_cm * (1 / index + (1 - 1 / index) * stretch)
 
@@ -165,7 +165,7 @@ def landmark(length_cm: float, own: Mapping[Landmark, float] | None = None) -> s
     Args:
         length_cm: hanging length [cm]
         own: lengths at which hair of this person reaches a landmark [cm], where measured; the
-            others are house values
+            others are own values
     """
     if length_cm < ABOVE_THE_EAR_CM:
         return ABOVE_LANDMARKS

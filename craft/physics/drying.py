@@ -34,10 +34,10 @@ SECONDS_PER_HOUR = 3600.0
 #: Down to this the free water dries at the rate of the film [g/g]. Source: [2], saturation 0.32,
 #: of which the last hundredths already lie inside the fibre.
 CRITICAL = 0.30
-#: Hair feels dry at so much above the equilibrium with the air around it [g/g]. House value.
+#: Hair feels dry at so much above the equilibrium with the air around it [g/g]. Own value.
 DRY_TO_THE_HAND = 0.02
 
-#: Air at the hair [m/s]. House values, seated 0.1 in the air of a room; up and about 0.25.
+#: Air at the hair [m/s]. Own values, seated 0.1 in the air of a room; up and about 0.25.
 SPEED_M_S = {
     StageKind.AIR: 0.10,
     StageKind.HOOD: 1.0,
@@ -46,7 +46,7 @@ SPEED_M_S = {
     StageKind.ASLEEP: 0.05,
 }
 ABOUT_M_S = 0.25
-#: Share of the surface that the air reaches. House values.
+#: Share of the surface that the air reaches. Own values.
 EXPOSED = {
     SetKind.TWIST: 0.7,
     SetKind.BRAID: 0.7,
@@ -54,18 +54,18 @@ EXPOSED = {
     SetKind.ROD: 0.6,
     SetKind.LOOSE: 0.8,
 }
-#: The same of what lies flat on the scalp; and of anything under a cap. House values.
+#: The same of what lies flat on the scalp; and of anything under a cap. Own values.
 EXPOSED_FLAT, EXPOSED_CAPPED = 0.5, 0.5
-#: Share of a head of hair that lies between head and pillow, each section by turns. House value.
+#: Share of a head of hair that lies between head and pillow, each section by turns. Own value.
 ON_PILLOW = 0.25
 #: Water that the heat of a dryer can take out of a whole head [kg/s]: 600 to 1 500 W, of which a
-#: third reaches the hair, over the heat of evaporation. House values.
+#: third reaches the hair, over the heat of evaporation. Own values.
 DRYER_KG_S = {StageKind.HOOD: 0.15e-3, StageKind.DIFFUSER: 0.20e-3}
-#: Across what moves as one in loose hair, as still air sees it [m]. House value, tuned
+#: Across what moves as one in loose hair, as still air sees it [m]. Own value, tuned
 #: on one of the sets seen in the trade.
 HEAD_ACROSS_M = 0.03
 
-#: Dry hair per volume of a section [kg/m³]. House values.
+#: Dry hair per volume of a section [kg/m³]. Own values.
 PACKED_KG_PER_M3 = {
     SetKind.TWIST: 350.0,
     SetKind.BRAID: 450.0,
@@ -73,16 +73,17 @@ PACKED_KG_PER_M3 = {
     SetKind.ROD: 350.0,
     SetKind.LOOSE: 250.0,
 }
-#: Water in the hair [g per g of dry hair] by how it was blotted. House values.
+#: Water in the hair [g per g of dry hair] by how it was blotted. Own values.
 WATER_AFTER = {Blot.NONE: 1.2, Blot.CLOTH: 0.7, Blot.PRESSED: 0.55}
 
 #: Air that is not blown through the hair.
 STILL = frozenset({StageKind.AIR, StageKind.CAP, StageKind.ASLEEP})
 #: A cloth takes up water down to so much [g/g], quickly at first: the gap shrinks to 1/e in so
-#: many minutes. House values: blotted 0.7, wrapped for an hour about 0.5.
+#: many minutes. Own values: blotted 0.7, wrapped for an hour about 0.5.
 CLOTH_LEAVES, CLOTH_MIN = 0.48, 20.0
 
-#: Spread of the drying time when nothing was learned: standard deviation of its logarithm. House.
+#: Spread of the drying time when nothing was learned: standard deviation of its
+#: logarithm. Own value.
 LOG_SPREAD = 0.35
 #: A band of one in ten on either side.
 BAND_Z = 1.2816
@@ -263,7 +264,7 @@ def cloth_times(start: float, water: Floats) -> Floats:
     Args:
         start: water at the beginning [g/g]
         water: water left [g/g]
-    Source: house model, the gap to what a cloth leaves shrinks exponentially.
+    Source: own model, the gap to what a cloth leaves shrinks exponentially.
     """
     gap = start - CLOTH_LEAVES
     if gap <= 0:

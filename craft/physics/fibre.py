@@ -20,18 +20,18 @@ from craft.vocabulary import Level, Strand
 FIBRE_G_PER_CM3 = 1.32
 
 #: What a hair grows to before it falls out, if nobody cuts it [cm]: 0.033 cm a day [2] over five
-#: years. House value.
+#: years. Own value.
 GROWN_CM = 60.0
 
 #: Upper end of "fine" and of "medium" [µm]. Common practice, no source.
 FINE_BELOW_UM = 60.0
 MEDIUM_UP_TO_UM = 80.0
 
-#: Upper end of "low" and of "medium" [hairs/cm²]. House values, set around [2].
+#: Upper end of "low" and of "medium" [hairs/cm²]. Own values, set around [2].
 LOW_DENSITY_BELOW = 150.0
 MEDIUM_DENSITY_UP_TO = 210.0
 
-#: What a class stands for when nothing was counted or measured. House values.
+#: What a class stands for when nothing was counted or measured. Own values.
 TYPICAL_DENSITY_PER_CM2 = {Level.LOW: 120.0, Level.MEDIUM: 180.0, Level.HIGH: 240.0}
 TYPICAL_DIAMETER_UM = {Strand.FINE: 50.0, Strand.MEDIUM: 70.0, Strand.COARSE: 90.0}
 
@@ -39,13 +39,13 @@ TYPICAL_DIAMETER_UM = {Strand.FINE: 50.0, Strand.MEDIUM: 70.0, Strand.COARSE: 90
 #: [3], with 50 and 90 µm for their strands.
 FINER_IS_DENSER = 0.45
 
-#: So many times what "high" stands for is seldom seen at a strand. House value.
+#: So many times what "high" stands for is seldom seen at a strand. Own value.
 SELDOM_DENSER = 1.3
 
-#: Share of a gathered, wet, smoothed bundle that is fibre. House value.
+#: Share of a gathered, wet, smoothed bundle that is fibre. Own value.
 BUNDLE_PACKING = 0.5
 
-#: Share of cases on either side of the interval of a count: one in ten. House value.
+#: Share of cases on either side of the interval of a count: one in ten. Own value.
 COUNT_TAIL = 0.1
 
 
@@ -97,7 +97,7 @@ def present(length_cm: float) -> float:
         length_cm: stretched length of the longest [cm], > 0
     Returns:
         mean length over the longest, 0 to 1
-    Source: growth of [2], 256 to 396 µm a day, for about five years (house value within the two to
+    Source: growth of [2], 256 to 396 µm a day, for about five years (own value within the two to
         seven of handbooks, from memory): even ages, cut at the length.
     """
     if length_cm <= GROWN_CM:
@@ -127,7 +127,7 @@ def strand_class(diameter_um: float) -> Strand:
 
 
 def density_class(per_cm2: float) -> Level:
-    """Class of a density [hairs/cm²]. House values around the populations of [2]."""
+    """Class of a density [hairs/cm²]. Own values around the populations of [2]."""
     if per_cm2 < LOW_DENSITY_BELOW:
         return Level.LOW
     return Level.MEDIUM if per_cm2 <= MEDIUM_DENSITY_UP_TO else Level.HIGH
@@ -139,7 +139,7 @@ def density_by_eye(level: Level, diameter_um: float) -> float:
     Args:
         level: as the eye has it
         diameter_um: strand diameter [µm], > 0
-    Source: [3]; the classes are house values.
+    Source: [3]; the classes are own values.
     """
     finer = TYPICAL_DIAMETER_UM[Strand.MEDIUM] / diameter_um
     return TYPICAL_DENSITY_PER_CM2[level] * math.pow(finer, FINER_IS_DENSER)
@@ -186,7 +186,7 @@ def hairs_by_circumference(circumference_cm: float, diameter_um: float) -> float
         diameter_um: mean strand diameter [µm], > 0
     Returns:
         number of hairs
-    Source: geometry with a house packing of one half.
+    Source: geometry with a assumed packing of one half.
     """
     bundle_cm2 = circumference_cm**2 / (4 * math.pi)
     strand_cm2 = math.pi * (diameter_um * 1e-4) ** 2 / 4

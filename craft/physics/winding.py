@@ -9,24 +9,24 @@ from dataclasses import dataclass
 
 from craft.errors import CraftError
 
-#: Part of a rod the hair is spread over [cm]. House value.
+#: Part of a rod the hair is spread over [cm]. Own value.
 ROD_BREADTH_CM = 7.0
-#: Dry hair per volume where it is wound [g/cm³]. House value, as for drying.
+#: Dry hair per volume where it is wound [g/cm³]. Own value, as for drying.
 WOUND_G_PER_CM3 = 0.35
-#: Fewer turns leave a bend, not a curl. House value.
+#: Fewer turns leave a bend, not a curl. Own value.
 LEAST_TURNS = 1.5
 #: Hair thicker on its rod than this share of the rod gives curls of two sizes and dries slowly.
-#: House value.
+#: Own value.
 THICKEST_SHARE = 0.5
 
 #: Width of a coil's turns: up to so long a coil [cm], so wide [mm], and wider by so much for each
-#: further cm, so that the scalp is not strained. House values.
+#: further cm, so that the scalp is not strained. Own values.
 COIL_NARROW_TO_CM, COIL_NARROW_MM, COIL_WIDER_MM_PER_CM = 10.0, 6.0, 0.3
 
-#: Angle at which strands lie in a twist of two and in a braid of three [°]. House values.
+#: Angle at which strands lie in a twist of two and in a braid of three [°]. Own values.
 TWINE_ANGLES = {2: 30.0, 3: 25.0}
 
-#: Width of one turn of a band [cm]. House value.
+#: Width of one turn of a band [cm]. Own value.
 BAND_TURN_CM = 0.45
 
 
@@ -76,7 +76,7 @@ def too_thin(wound: Wound, rod_mm: float) -> bool:
 
 
 def coil_width(length_cm: float) -> float:
-    """Usual width of a coil's turns [mm]: wider on longer hair. House values.
+    """Usual width of a coil's turns [mm]: wider on longer hair. Own values.
 
     Args:
         length_cm: stretched length [cm]
@@ -119,7 +119,7 @@ def twine(grams: float, length_cm: float, packed_g_cm3: float, strands: int) -> 
         packed_g_cm3: dry hair per volume [g/cm³]
         strands: 2 or 3
     Source: [1]: strands that touch run round a common axis at a steady angle; the angle is a
-        house value.
+        own value.
     """
     strand_cm = math.sqrt(grams / (strands * packed_g_cm3 * math.pi * length_cm))
     # Strands that touch each other lie in a ring round the axis: two on it, three round it.
@@ -182,7 +182,7 @@ def banded_stretch(banded: Banded, under: float, between: float, free: float) ->
     Args:
         banded: how they lie
         under, between, free: the share taken out under a band, in a gap and where ends are out
-    Source: house model, each stretch of hair for itself.
+    Source: own model, each stretch of hair for itself.
     """
     whole = banded.under_cm + banded.gaps_cm + banded.out_cm
     stretch = banded.under_cm * under + banded.gaps_cm * between + banded.out_cm * free

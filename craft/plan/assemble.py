@@ -4,7 +4,7 @@ from dataclasses import replace
 
 from craft.contract.plan.answer import Reason
 from craft.contract.plan.request import PlanRequest
-from craft.contract.reasons import HOUSE, TRADE, reason
+from craft.contract.reasons import STANDARD, TRADE, reason
 from craft.errors import CraftError
 from craft.head import partings
 from craft.head.partings.schemes import FEWEST, FIXED, MAX_SECTIONS, Layout, knows_its_number
@@ -23,7 +23,7 @@ from craft.vocabulary.sets import Scheme, SetKind
 from craft.vocabulary.shelf import Role
 from craft.vocabulary.work import Layering, PreWash, Start, Washing
 
-#: Coily hair not detangled for so many days gets oil before water. House value.
+#: Coily hair not detangled for so many days gets oil before water. Own value.
 PRE_OIL_FROM_DAYS = 10.0
 
 
@@ -31,15 +31,15 @@ COILY = 4
 
 
 def by_house(technique: Technique, request: PlanRequest) -> Technique:
-    """A technique with the house rules of this salon."""
-    style, house = request.goal.style, request.house
-    wash, least_min = technique.wash, house.mask_min or 0
+    """A technique with the standards of this salon."""
+    style, standards = request.goal.style, request.standards
+    wash, least_min = technique.wash, standards.mask_min or 0
     return with_parts(
         technique,
         setting={
-            "minutes_each": technique.setting.minutes_each * house.shape_factor.get(style, 1.0)
+            "minutes_each": technique.setting.minutes_each * standards.shape_factor.get(style, 1.0)
         },
-        wear={"days": house.wear_days.get(style, technique.wear.days)},
+        wear={"days": standards.wear_days.get(style, technique.wear.days)},
         wash={
             "mask_min": max(wash.mask_min, least_min),
             "mask_max_min": max(wash.mask_max_min, least_min),
@@ -48,7 +48,7 @@ def by_house(technique: Technique, request: PlanRequest) -> Technique:
 
 
 #: Coils as wide as those of short hair are made in the technique's number, rods of this width
-#: [mm] too; wider ones take up more scalp, so there are fewer. House values.
+#: [mm] too; wider ones take up more scalp, so there are fewer. Own values.
 COIL_AT_MM, ROD_AT_MM = 6.0, 20.0
 
 
@@ -191,7 +191,7 @@ def layered_on_request(request: PlanRequest, technique: Technique) -> frozenset[
 def pre_wash(case: Case) -> tuple[bool, Reason]:
     """Oil before water, and why.
 
-    House default: coily hair that was worn long, and whatever comes out of a protective style.
+    Default, no source: coily hair that was worn long, and whatever comes out of a protective style.
     """
     asked = case.request.school.pre_wash
     if asked is not PreWash.AUTO:
@@ -215,7 +215,7 @@ def pre_wash(case: Case) -> tuple[bool, Reason]:
 def layering(case: Case) -> tuple[tuple[Role, ...], Reason]:
     """Order of the products that stay in, and why.
 
-    House default: high porosity leave-in, cream, oil; low and medium leave-in, oil, cream. The
+    Default, no source: high porosity leave-in, cream, oil; low and medium leave-in, oil, cream. The
     hold layer comes last in either.
     """
     asked = case.request.school.layering
@@ -228,7 +228,7 @@ def layering(case: Case) -> tuple[tuple[Role, ...], Reason]:
             Level.LOW: "Low porosity takes little: light oil first, cream over it, "
             "on warm wet hair.",
         }[porosity]
-        why = reason(f"layering_{school.lower()}", because, f"porosity {porosity}", HOUSE)
+        why = reason(f"layering_{school.lower()}", because, f"porosity {porosity}", STANDARD)
     else:
         school = asked
         why = reason(

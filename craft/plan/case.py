@@ -50,7 +50,7 @@ class Case:
         request: as it came in
         hair: with every value filled
         technique: the style as data, as its details have it
-        plain: the style as the house has it, before details
+        plain: the style by the standard, before details
         details: how each detail is done that the service leaves open
         layout: how the head is parted
         sectioning: the parted head
@@ -167,7 +167,7 @@ class Case:
         """Film of a product on this hair."""
         amount = doses.film(role, self.hair.porosity, self.hair.strand, self.definition)
         factors = []
-        factor = self.request.house.film_factor.get(role)
+        factor = self.request.standards.film_factor.get(role)
         if factor is not None:
             factors.append(("salon standard", factor))
         learned = self.request.learned_doses.get(role)

@@ -9,7 +9,7 @@ import numpy as np
 from craft.contract.drying import StageOut
 from craft.contract.drying_plan import AirOut, DryingPlanAnswer, DryMap, PlannedStage, WhatIf
 from craft.contract.plan import PlanRequest, Reason
-from craft.contract.reasons import HOUSE, reason
+from craft.contract.reasons import STANDARD, reason
 from craft.physics import drying
 from craft.physics.air import dew_point
 from craft.plan.assemble import case_of
@@ -169,7 +169,7 @@ def learned_reasons(case: Case) -> list[Reason]:
             f"Times are multiplied by {request.drying_factor:.2f}; 8 of 10 cases are dry within "
             f"{1 / band:.0%} and {band:.0%} of that.",
             request.drying_basis or "nothing learned yet",
-            HOUSE,
+            STANDARD,
         )
     ]
 

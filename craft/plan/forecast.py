@@ -29,10 +29,10 @@ from craft.vocabulary import (
     StageKind,
 )
 
-#: Odds that make a release safe. House value.
+#: Odds that make a release safe. Own value.
 SAFE_ODDS = 0.8
 
-#: Temperature at the hair by dryer and allowed heat [°C]. House values.
+#: Temperature at the hair by dryer and allowed heat [°C]. Own values.
 DRYER_TEMP_C = {
     (Dryer.HOOD, Heat.LOW): 40.0,
     (Dryer.HOOD, Heat.MEDIUM): 50.0,
@@ -41,23 +41,24 @@ DRYER_TEMP_C = {
 }
 #: A diffuser is put away at this share; the rest dries in the air. Common practice, no source.
 DIFFUSE_TO_SHARE = 0.9
-#: Longest time under a dryer that is planned unasked [min], in steps of [min]. House values.
+#: Longest time under a dryer that is planned unasked [min], in steps of [min]. Own values.
 DRYER_LIMIT_MIN = 90.0
 DRYER_STEP_MIN = 5.0
-#: How far the hair stands off the head when it is loose [cm]. House value.
+#: How far the hair stands off the head when it is loose [cm]. Own value.
 ENVELOPE_CM = 3.0
-#: Water once hair is damp and the bands go in [g/g]. House value.
+#: Water once hair is damp and the bands go in [g/g]. Own value.
 DAMP_WATER = 0.45
-#: Water after an hour in a cloth [g/g]. House value.
+#: Water after an hour in a cloth [g/g]. Own value.
 CLOTH_WATER = 0.5
-#: Hovering, the diffuser is so much cooler at the hair [°C], and less of its heat arrives. House.
+#: Hovering, the diffuser is so much cooler at the hair [°C], and less of its heat
+#: arrives. Own value.
 HOVER_COOLER_C, HOVER_REACHES = 3.0, 0.8
-#: Water where hair is not washed: from products worked into dry hair, from a mist [g/g]. House.
+#: Water where hair is not washed: from products worked into dry hair, from a mist [g/g]. Own value.
 LAID_WATER = {Arrival.STRETCHED: 0.30, Arrival.MISTED: 0.40}
 #: Heat of the scalp that reaches what lies flat on it, over all of its surface [W/m²]: the scalp
-#: gives off some 30 to 60, the far side of a row feels little of it. House value.
+#: gives off some 30 to 60, the far side of a row feels little of it. Own value.
 SCALP_W_M2 = 15.0
-#: After this much longer than the dryer, the client has left [h]. House value.
+#: After this much longer than the dryer, the client has left [h]. Own value.
 SAME_SITTING_H = 0.6
 #: Loose hair is promised dry on the half hour; a set whole days later if need be.
 RELEASE_STEP_H = 0.5
@@ -66,11 +67,11 @@ WORN_FIRST_H = 72.0
 SET_RELEASE_STEP_H = 24.0
 CURVE_POINTS = 60
 #: From the end of shaping to bed, and the night [h]; nights are told apart for two days.
-#: House values.
+#: Own values.
 EVENING_H, NIGHT_H = 7.0, 8.0
-#: Air under a bonnet or cap: this share of the way to saturation. House value.
+#: Air under a bonnet or cap: this share of the way to saturation. Own value.
 CAP_DAMPER = 0.5
-#: Hottest air at the hair by the heat that may be used [°C]. House values.
+#: Hottest air at the hair by the heat that may be used [°C]. Own values.
 MOST_TEMP_C = {Heat.LOW: 45.0, Heat.MEDIUM: 60.0}
 
 #: Odds stay as the law of drying has them.

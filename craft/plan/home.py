@@ -19,7 +19,7 @@ WASH_BY_DAY = 14
 #: is twisted again every second night.
 REFRESH_EVERY = {True: 3, False: 2}
 EVERY_SECOND_FROM_DAYS, EVERY_SECOND = 10, 2
-#: Hair that hangs shorter is not gathered [cm]. House value.
+#: Hair that hangs shorter is not gathered [cm]. Own value.
 GATHERS_FROM_CM = 10.0
 SETTLE = "judge it after 15 to 60 minutes"
 

@@ -8,7 +8,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import replace
 
 from craft.contract.plan import Layer, Reason, ShelfItem
-from craft.contract.reasons import HOUSE, TRADE, reason
+from craft.contract.reasons import STANDARD, TRADE, reason
 from craft.errors import CraftError
 from craft.head.partings.measuring import Section
 from craft.plan.case import Case
@@ -91,13 +91,13 @@ def dosed(case: Case, place: int, layer: Layer, hand: float | None) -> Laid:
     elif layer.on is LayerOn.HANDS:
         surface = sum(section.surface_m2 for section in sections)
         grams = doses.ON_HANDS_G
-        why = [reason("on_hands", "A few drops on the hands.", "on hands", HOUSE)]
+        why = [reason("on_hands", "A few drops on the hands.", "on hands", STANDARD)]
     else:
         surface = sum(section.surface_m2 for section in sections) * COVERS[layer.on]
         grams, why = film_dose(case, layer, surface, len(sections))
     most = doses.most_dose(layer.role)
     if grams > most:
-        why.append(reason("most_dose", f"No more than {most:g} g on one head.", "dose", HOUSE))
+        why.append(reason("most_dose", f"No more than {most:g} g on one head.", "dose", STANDARD))
         grams = most
     if hand is not None:
         why.append(reason("by_hand", f"{hand:g} g by hand.", f"usual {grams:.1f} g", TRADE))
@@ -136,7 +136,7 @@ def scalp_reason(case: Case, role: Role, grams: float, passes: int = 1) -> Reaso
         f"{doses.SCALP_G_PER_CM2[role]} g/cm² × {case.scalp_cm2:.0f} cm² of scalp{times} "
         f"= {grams:.1f} g."
     )
-    return reason("scalp_dose", because, f"head {case.hair.head_cm:g} cm", HOUSE)
+    return reason("scalp_dose", because, f"head {case.hair.head_cm:g} cm", STANDARD)
 
 
 def film_reason(
@@ -151,7 +151,7 @@ def film_reason(
         f"= {grams:.1f} g."
     )
     fired = f"{case.hairs:,.0f} hairs of {case.hair.diameter_um:g} µm".replace(",", " ")
-    return reason("fibre_dose", because, fired, HOUSE)
+    return reason("fibre_dose", because, fired, STANDARD)
 
 
 def film_dose(
@@ -168,7 +168,7 @@ def film_dose(
                 f"A hand picks up no less than {least / sections:.2g} g for a section: {sections} "
                 f"of them take {least:.1f} g.",
                 f"{sections} sections",
-                HOUSE,
+                STANDARD,
             )
         )
         grams = least
@@ -218,7 +218,7 @@ def told_less(before: Laid, after: Laid) -> Laid:
         f"{after.grams:.1f} g instead of {before.grams:.1f}: with all layers more than "
         f"{doses.RESIDUE_ABOVE_G_PER_M2:g} g/m² would stay, which leaves white residue."
     )
-    why = (*before.why, reason("trimmed", because, "layers together", HOUSE))
+    why = (*before.why, reason("trimmed", because, "layers together", STANDARD))
     return replace(after, usual_g=after.grams, why=why)
 
 

@@ -2,7 +2,7 @@
 
 from craft.contract.look import DownTo, LookAnswer, Moment
 from craft.contract.plan import Finished, PlanRequest
-from craft.contract.reasons import HOUSE, reason
+from craft.contract.reasons import STANDARD, reason
 from craft.physics import appearance, curl
 from craft.plan.assemble import case_of
 from craft.plan.case import Case
@@ -16,7 +16,7 @@ from craft.vocabulary import AirAt, Landmark
 DAYS = (("release", 0), ("day_3", 3), ("day_7", 7))
 #: Landmarks that are drawn.
 DRAWN = (Landmark.EAR, Landmark.CHIN, Landmark.SHOULDER, Landmark.ARMPIT)
-#: Before it is styled, how sure we are of the natural length [share]. House value.
+#: Before it is styled, how sure we are of the natural length [share]. Own value.
 NATURAL_UNSURE = 0.08
 
 
@@ -57,20 +57,20 @@ def looks(request: PlanRequest) -> LookAnswer:
                 f"It moves back toward its natural {natural:.0f} cm: the gap shrinks to a third in "
                 f"{appearance.settling_days(rh):.0f} days.",
                 f"{rh:.0%} RH",
-                HOUSE,
+                STANDARD,
             ),
             reason(
                 "volume",
                 "Mass of the hair over how densely it lies: loose and humid hair holds more air.",
                 f"{case.hair_g:.0f} g, definition {at_release.day1_definition:.0%}",
-                HOUSE,
+                STANDARD,
             ),
             reason(
                 "silhouette",
                 "The volume laid over head and shoulders down to the finished length; drawn from "
                 "these numbers, not from a picture.",
                 f"head {case.hair.head_cm:g} cm",
-                HOUSE,
+                STANDARD,
             ),
         ],
     )

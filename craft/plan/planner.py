@@ -15,7 +15,7 @@ from craft.contract.plan import (
     Step,
     Totals,
 )
-from craft.contract.reasons import HOUSE, LEARNED, MODEL, TRADE, reason
+from craft.contract.reasons import LEARNED, MODEL, STANDARD, TRADE, reason
 from craft.head.geometry import hairline
 from craft.head.partings import WITH_MIDDLE_PARTING, Layout, Section, knows_its_number
 from craft.physics import curl, drying
@@ -53,11 +53,11 @@ from craft.vocabulary import Role, Scheme, Severity, StageKind
 from craft.words import plural
 from craft.work import timing
 
-#: How sure we are of the stretch of a technique. House value.
-#: A finished length is never surer than this [cm]. House value.
+#: How sure we are of the stretch of a technique. Own value.
+#: A finished length is never surer than this [cm]. Own value.
 LEAST_UNSURE_CM = 0.3
 STRETCH_SPREAD = 0.12
-#: Definition on day one: share of the wish, of each doubling of the sections, of damp. House.
+#: Definition on day one: share of the wish, of each doubling of the sections, of damp. Own value.
 WISH_SHARE, DOUBLING_SHARE, DAMP_SHARE = 0.3, 0.06, 0.4
 DEFINITION_RANGE = (0.05, 0.98)
 #: The chart looks this much past the later of release and dry, and at most so far [h].
@@ -188,7 +188,7 @@ def sum_reasons(case: Case, steps: Sequence[Step]) -> list[Reason]:
             "hands_on_sum",
             f"{hands}; at {pace:g} × standard time. In 9 of 10 cases it stays within the range.",
             f"pace {pace:g}",
-            HOUSE,
+            STANDARD,
         )
     ]
     if waits:
@@ -217,14 +217,14 @@ def section_reasons(case: Case) -> list[Reason]:
             "section_doses",
             "Its share of each dose: the film in g/m² times the surface of its hair.",
             f"porosity {hair.porosity}, definition {case.definition:.0%}",
-            HOUSE,
+            STANDARD,
         ),
         reason(
             "section_minutes",
             f"{case.technique.setting.minutes_each:g} min for a usual one of 25 cm: a third fixed, "
             "the rest with length and hair, at the specialist's pace.",
             f"pace {case.request.pace:g}",
-            HOUSE,
+            STANDARD,
         ),
     ]
 
@@ -343,7 +343,7 @@ def drying_out(forecast: Forecast) -> Drying:
                 "The band covers 8 of 10 cases; it narrows once drying times of this client "
                 "are recorded.",
                 f"spread {forecast.spread:g}",
-                HOUSE,
+                STANDARD,
             ),
             *odds_bent(forecast),
         ],
@@ -417,7 +417,7 @@ def finished(case: Case, forecast: Forecast) -> Finished:
                 f"{technique.wear.definition:.0%} usual for it, more with the wish and with more "
                 "sections, less where it is still damp at release.",
                 f"definition {case.definition:.0%}, {len(case.sections)} sections",
-                HOUSE,
+                STANDARD,
             ),
             reason(
                 "wear",

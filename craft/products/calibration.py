@@ -15,7 +15,7 @@ from craft.ranges import UNIT_G_LEAST, UNIT_G_MOST
 
 #: A calibration needs so many readings for a spread.
 LEAST_READINGS = 3
-#: A pump has drifted when later doses differ by more than this share, beyond chance. House values.
+#: A pump has drifted when later doses differ by more than this share, beyond chance. Own values.
 DRIFT_FROM, DRIFT_P = 0.08, 0.05
 #: Intervals hold so much.
 CONFIDENCE = 0.95

@@ -1,6 +1,6 @@
 """How much of a product: a film on the fibres, or a dose on the scalp.
 
-All amounts here are house values unless a docstring says otherwise; they are
+All amounts here are own values unless a docstring says otherwise; they are
 meant to be corrected by what is weighed at the chair.
 """
 
@@ -9,7 +9,7 @@ from dataclasses import dataclass
 
 from craft.vocabulary import Level, Role, Strand
 
-#: Film on the fibre [g/m² of outer hair surface]. House values.
+#: Film on the fibre [g/m² of outer hair surface]. Own values.
 FILM_G_PER_M2 = {
     Role.PRE_OIL: 1.5,
     Role.CO_WASH: 5.0,
@@ -27,26 +27,26 @@ FILM_G_PER_M2 = {
     Role.EDGE_GEL: 3.5,
     Role.MIST: 1.5,
 }
-#: Dose on the scalp [g/cm²], for each pass. House values.
+#: Dose on the scalp [g/cm²], for each pass. Own values.
 SCALP_G_PER_CM2 = {Role.CLARIFIER: 0.018, Role.SHAMPOO: 0.018, Role.SCALP_OIL: 0.004}
 
 #: What stays on the hair and makes it hold.
 HOLD_ROLES = frozenset({Role.GEL, Role.CUSTARD, Role.MOUSSE})
 RICH_ROLES = frozenset({Role.BUTTER, Role.OIL})
 
-#: The least a hand picks up for a section [g]: a grain of rice of gel, a touch of oil. House.
+#: The least a hand picks up for a section [g]: a grain of rice of gel, a touch of oil. Own value.
 LEAST_G = {Role.LEAVE_IN: 0.05, Role.OIL: 0.02, Role.BUTTER: 0.05, Role.HEAT_PROTECTANT: 0.05}
 LEAST_USUAL_G = 0.1
-#: The most of a product that stays in one head [g]. House values.
+#: The most of a product that stays in one head [g]. Own values.
 MOST_G = {Role.OIL: 15.0, Role.BUTTER: 40.0, Role.EDGE_GEL: 8.0, Role.SCALP_OIL: 15.0}
 MOST_USUAL_G = 120.0
-#: Oil on the hands is a few drops [g]. House value.
+#: Oil on the hands is a few drops [g]. Own value.
 ON_HANDS_G = 0.5
-#: How far doses differ from hand to hand: standard deviation of the logarithm. House value.
+#: How far doses differ from hand to hand: standard deviation of the logarithm. Own value.
 DOSE_SPREAD = 0.15
 DOSE_Z = 1.645
 #: What gives way where too much would stay on the hair, in this order, and down to which share.
-#: House values.
+#: Own values.
 GIVES_WAY = (
     (frozenset({Role.OIL, Role.BUTTER}), 0.5),
     (frozenset({Role.CREAM, Role.LEAVE_IN, Role.HEAT_PROTECTANT}), 0.5),
@@ -59,18 +59,18 @@ HOLD_FACTOR_RANGE = (0.7, 1.3)
 FINE_RICH_FACTOR = 0.7
 
 #: Everything that stays in, per surface [g/m²]: above, residue and slow drying; below, lost
-#: definition. House values.
+#: definition. Own values.
 RESIDUE_ABOVE_G_PER_M2 = 10.0
 THIN_BELOW_G_PER_M2 = 3.0
 
-#: From here on dense hair of coarse strands wants thick products [hairs/cm²]. House value.
+#: From here on dense hair of coarse strands wants thick products [hairs/cm²]. Own value.
 DENSE_FROM_PER_CM2 = 180.0
-#: Below this hair is sparse and takes light products [hairs/cm²]. House value.
+#: Below this hair is sparse and takes light products [hairs/cm²]. Own value.
 SPARSE_BELOW_PER_CM2 = 130.0
 
 #: From so many units on, the part of one a hand goes by. Common practice, no source.
 HAND_PARTS = ((20.0, 5.0), (10.0, 1.0), (1.0, 0.5), (0.0, 0.25))
-#: Units lighter than this are sprays and drops, which nobody halves [g]. House value.
+#: Units lighter than this are sprays and drops, which nobody halves [g]. Own value.
 WHOLE_BELOW_G = 0.3
 
 
@@ -79,7 +79,7 @@ class Film:
     """A film with the factors that made it.
 
     Args:
-        base_g_per_m2: house film of the role
+        base_g_per_m2: standard film of the role
         factors: (name, multiplier) in the order they were applied
     """
 
@@ -93,7 +93,7 @@ class Film:
 
 
 def hold_factor(definition: float) -> float:
-    """Multiplier on the hold layer for the wanted definition, 0 to 1. House value."""
+    """Multiplier on the hold layer for the wanted definition, 0 to 1. Own value."""
     low, high = HOLD_FACTOR_RANGE
     return low + (high - low) * definition
 
@@ -137,17 +137,17 @@ def scalp_dose(role: Role, scalp_cm2: float, passes: int = 1) -> float:
 
 
 def least_dose(role: Role, sections: int) -> float:
-    """The least that goes into so many sections, each from the hand [g]. House values."""
+    """The least that goes into so many sections, each from the hand [g]. Own values."""
     return LEAST_G.get(role, LEAST_USUAL_G) * sections
 
 
 def most_dose(role: Role) -> float:
-    """The most of a product that goes on a head and stays [g]. House values."""
+    """The most of a product that goes on a head and stays [g]. Own values."""
     return MOST_G.get(role, MOST_USUAL_G)
 
 
 def dose_range(grams: float) -> tuple[float, float]:
-    """Between which a dose falls nine times in ten when a hand doses it [g]. House spread."""
+    """Between which a dose falls nine times in ten when a hand doses it [g]. Own spread."""
     wide = math.exp(DOSE_Z * DOSE_SPREAD)
     return grams / wide, grams * wide
 

@@ -22,7 +22,7 @@ STAYS: tuple[Role, ...] = (
 )
 
 
-#: Share of the hair that a layer covers. House values.
+#: Share of the hair that a layer covers. Own values.
 COVERS = {
     LayerOn.ALL: 1.0,
     LayerOn.HANDS: 1.0,

@@ -11,9 +11,9 @@ from craft.vocabulary import Flaking
 from craft.words import capital
 
 #: What is believed before anything was seen: one pair in ten flakes, weighed like five visits.
-#: House values.
+#: Own values.
 PRIOR_FLAKED, PRIOR_CLEAR = 0.5, 4.5
-#: From this probability on a pair is suspected. House value.
+#: From this probability on a pair is suspected. Own value.
 SUSPECT_FROM = 1 / 3
 
 

@@ -5,13 +5,13 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date, timedelta
 
-#: Use is averaged over so many days back. House value.
+#: Use is averaged over so many days back. Own value.
 WINDOW_DAYS = 56
 #: Bounds hold eight in ten.
 BOUND_Z = 1.2816
 #: Cover is told up to so many days; further is "long".
 LONGEST_DAYS = 365
-#: Little is left under this share of a full bottle, or for fewer services. House values.
+#: Little is left under this share of a full bottle, or for fewer services. Own values.
 LOW_SHARE, LOW_SERVICES = 0.1, 2
 
 

@@ -8,7 +8,7 @@ from dateutil.relativedelta import relativedelta
 #: A homemade flaxseed-type gel in the fridge, where nothing else is told [days]. Common practice,
 #: no source: "days, in the fridge".
 HOMEMADE_KEEPS_DAYS = 7
-#: From so many days before the end it is told [days]. House value.
+#: From so many days before the end it is told [days]. Own value.
 SOON_DAYS = 14
 
 

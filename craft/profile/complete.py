@@ -66,7 +66,7 @@ def strand_diameter(hair: Hair) -> tuple[float, str]:
 
 
 def complete(hair: Hair) -> CompleteHair:
-    """Fill what was not measured with house values and say so.
+    """Fill what was not measured with own values and say so.
 
     Args:
         hair: as it came in

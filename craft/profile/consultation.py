@@ -450,5 +450,5 @@ CHECKS: Mapping[Answer, Any] = {
 
 
 def is_fresh(key: str, age_days: float) -> bool:
-    """Whether an answer so many days old may still be relied on. House values."""
+    """Whether an answer so many days old may still be relied on. Own values."""
     return age_days < BY_KEY[key].fresh_days

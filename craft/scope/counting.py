@@ -4,7 +4,7 @@ A hair is counted at its root: a dark line goes on in one direction and stops sh
 Tips do not count, for they leave the focus slowly; nor do places where strands cross. Hair of one
 place grows roughly one way, so a root that points against its neighbours is taken for a crossing.
 
-Method: matched line ends, our own. Every tuning value below is a house value, found on rendered
+Method: matched line ends, our own. Every tuning value below is a own value, found on rendered
 fields that the checks do not use.
 """
 

@@ -1,6 +1,6 @@
 """Whether a picture can be counted, and if not, what to do about it.
 
-All limits are house values, found on rendered fields that the checks do not use.
+All limits are own values, found on rendered fields that the checks do not use.
 """
 
 import numpy as np

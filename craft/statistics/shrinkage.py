@@ -1,9 +1,9 @@
 """What many visits teach about the next one: few data, honest answers.
 
-A quantity is learned as a factor on its house value. Its logarithm is taken as normal on three
-levels: what the salon does against the house value, what one unit (a specialist, a head) does
+A quantity is learned as a factor on its own value. Its logarithm is taken as normal on three
+levels: what the salon does against the own value, what one unit (a specialist, a head) does
 against the salon, and what one visit does against its unit. A unit with few visits is drawn to its
-salon, a salon with few to the house value. All in closed form.
+salon, a salon with few to the own value. All in closed form.
 
 Sources:
     [1] Robinson, That BLUP is a good thing, Statistical Science 6 (1991) 15 (from memory): the best
@@ -24,7 +24,7 @@ Floats = NDArray[np.float64]
 
 #: Further from the median than so many spreads, a visit counts less (an interruption, a slip). [2]
 HUBER = 2.0
-#: So many visits stand behind a house value of a spread.
+#: So many visits stand behind a own value of a spread.
 SPREAD_VISITS = 8.0
 #: Share of intervals that are to hold the truth.
 LEVEL = 0.90
@@ -32,10 +32,10 @@ LEVEL = 0.90
 
 @dataclass(frozen=True)
 class Spreads:
-    """How much a quantity differs, of its logarithm. House values.
+    """How much a quantity differs, of its logarithm. Own values.
 
     Args:
-        salon: a salon from the house value
+        salon: a salon from the own value
         unit: one unit from its salon
         visit: one visit from its unit
         half_life_days: after so long a visit counts half: people and hair change
@@ -52,7 +52,7 @@ class Sample:
     """What one visit says of one unit.
 
     Args:
-        log_ratio: logarithm of actual over the house value
+        log_ratio: logarithm of actual over the own value
         days_ago: how old it is [d], >= 0
     """
 
@@ -80,7 +80,7 @@ class Estimate:
 
     @property
     def factor(self) -> float:
-        """Times the house value."""
+        """Times the own value."""
         return math.exp(self.log_factor)
 
     def interval(self, level: float = LEVEL) -> tuple[float, float]:
@@ -140,7 +140,7 @@ def mean_of(samples: Sequence[Sample], spreads: Spreads) -> _Mean:
 
 
 def visit_spread(means: Sequence[_Mean], spreads: Spreads) -> tuple[float, float]:
-    """Spread of one visit about its unit: the house value, and what was seen.
+    """Spread of one visit about its unit: the own value, and what was seen.
 
     Args:
         means: of all units
@@ -155,7 +155,7 @@ def visit_spread(means: Sequence[_Mean], spreads: Spreads) -> tuple[float, float
 
 
 def salon_mean(means: Sequence[_Mean], spreads: Spreads, visit: float) -> tuple[float, float]:
-    """What a salon does against the house value: mean and standard deviation of the logarithm.
+    """What a salon does against the own value: mean and standard deviation of the logarithm.
 
     A unit counts by how well its own mean is known, units being different.
 

@@ -24,16 +24,16 @@ from craft.vocabulary import (
     Washing,
 )
 
-#: Minutes that a way of doing a step adds: fixed, and for each section. House values.
+#: Minutes that a way of doing a step adds: fixed, and for each section. Own values.
 Minutes = tuple[float, float]
 #: Smoothing the roots by holding the ends taut takes out so much more of the shrinkage; coiling
-#: roots back under a tie a little. House values.
+#: roots back under a tie a little. Own values.
 TAUT_STRETCH, TIED_STRETCH = 0.12, 0.05
-#: Taking off bands takes longer [min for a section]. House value.
+#: Taking off bands takes longer [min for a section]. Own value.
 BANDS_OFF_MIN = 0.3
 #: Ends on rods: the last third is wound. Common practice, no source.
 ENDS_ON_ROD = 1 / 3
-#: Coils at the front take longer than shingling there, and are seen first. House values.
+#: Coils at the front take longer than shingling there, and are seen first. Own values.
 MIXED_LONGER, MIXED_DEFINITION = 1.2, 0.03
 #: One loose tie holds the roots of a quadrant. Common practice, no source.
 ROOT_TIES = 4

@@ -18,7 +18,7 @@ BANDED_RELEASE = (
 GEL_AGAIN = "A little gel smoothed over the hairline, tied flat under a scarf for ten minutes."
 
 #: Bands as for a banded twist-out: share of the shrinkage taken out under, between and past them.
-#: House values.
+#: Own values.
 BAND_STRETCH = (0.90, 0.74, 0.45)
 #: Every pattern but waves.
 COILY_TO_CURLY = tuple(pattern for pattern in Pattern if pattern.family != 2)  # noqa: PLR2004

@@ -1,6 +1,6 @@
 """What a style is, as data, composed of parts.
 
-Each style is one file of this package. Times, stretches and days of wear are house values; counts
+Each style is one file of this package. Times, stretches and days of wear are own values; counts
 of sections, rods, pins and bands are common practice, no source.
 """
 
@@ -206,7 +206,7 @@ class Fitness:
     Args:
         length_cm: stretched length it can be made of, and up to which it is sensible [cm]; None
             where any will do and the style is not offered in place of another
-        density_min: with fewer hairs the partings show [hairs/cm²]; house value
+        density_min: with fewer hairs the partings show [hairs/cm²]; own value
         suits: patterns it is for; all where empty
         works_from: what has to be on the head
     """

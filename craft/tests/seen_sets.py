@@ -1,7 +1,7 @@
 """Sets of the trade that were opened and what was found, as one check of the drying forecast.
 
 Common practice, no source: told by specialists, without scales or clocks. What a set is made of
-(grams, water, air) is our reading of their words and stands beside each. Independent of house
+(grams, water, air) is our reading of their words and stands beside each. Independent of standard
 values that could be turned: rods, braids, the cap, coils on a taper, both long days of flat twists.
 Tuned on one set each: how exposed small coils are (the bonnet), the warmth of the scalp (the flat
 rows), what moves as one in loose hair (short curls).

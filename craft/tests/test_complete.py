@@ -1,4 +1,4 @@
-"""From what was measured to what the rules use: house values, and said so."""
+"""From what was measured to what the rules use: own values, and said so."""
 
 from typing import Any
 from unittest import TestCase

@@ -95,7 +95,7 @@ class SpringTest(TestCase):
 
     def test_worked_rods(self) -> None:
         # Worked: 30 cm, 70 µm, rods of 10, 16, 20, 25 mm hang at about 8, 11, 16, 22 cm. The curl
-        # is wider than its rod by the hair on it and by how it opens (a house value).
+        # is wider than its rod by the hair on it and by how it opens (a own value).
         for rod, worked in ((10, 8), (16, 11), (20, 16), (25, 22)):
             across = winding.wind(4.3, 30, rod).mean_mm / 10 * 1.175
             self.assertAlmostEqual(self.hangs(30, across), worked, delta=0.21 * worked)

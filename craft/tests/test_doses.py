@@ -1,4 +1,4 @@
-"""Doses: worked values of the house films."""
+"""Doses: worked values of the standard films."""
 
 from unittest import TestCase
 
@@ -14,7 +14,7 @@ SURFACE = fibre.surface(100_000, 70, 30)
 
 class DoseTest(TestCase):
     def test_worked_doses(self) -> None:
-        # Worked by hand: house films on 6.597 m², all multipliers 1.
+        # Worked by hand: standard films on 6.597 m², all multipliers 1.
         worked = {Role.LEAVE_IN: 16.5, Role.GEL: 23.1, Role.MASK: 52.8, Role.OIL: 3.3}
         for role, grams in worked.items():
             film = doses.film(role, Level.MEDIUM, Strand.MEDIUM, 0.5)

@@ -1,7 +1,7 @@
 """Fibre arithmetic.
 
 Values from Robbins, *Chemical and Physical Behavior of Human Hair* (5th ed., 2012) and
-Loussouarn, *Br J Dermatol* 145 (2001), both from memory; class bounds are house values.
+Loussouarn, *Br J Dermatol* 145 (2001), both from memory; class bounds are own values.
 """
 
 import random
@@ -25,7 +25,7 @@ class FibreTest(TestCase):
         self.assertAlmostEqual(fibre.surface(100_000, 70, 30), 6.597, delta=0.0005)
 
     def test_hairs_by_circumference(self) -> None:
-        # Worked by hand with a packing of one half (house value): 10 cm, 70 µm.
+        # Worked by hand with a packing of one half (own value): 10 cm, 70 µm.
         self.assertAlmostEqual(fibre.hairs_by_circumference(10, 70), 103_389, delta=1)
 
     def test_gathered_bundle_agrees_with_the_handbook_head(self) -> None:

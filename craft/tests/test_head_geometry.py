@@ -18,7 +18,7 @@ GIRTHS = st.floats(45, 65)
 
 class HairlineTest(TestCase):
     def test_arcs_at_the_four_sides(self) -> None:
-        # House arcs on the reference head: 10 cm front, 13.5 over the ears, 23 at the nape.
+        # Own arcs on the reference head: 10 cm front, 13.5 over the ears, 23 at the nape.
         phi = np.array([0, math.pi / 2, -math.pi / 2, math.pi])
         arcs = geometry.hairline_angle(phi, 57.0) * geometry.radius(57)
         np.testing.assert_allclose(arcs, [10, 13.5, 13.5, 23])

@@ -121,7 +121,7 @@ class LooksTest(TestCase):
 
 
 class WorkedTest(TestCase):
-    """Worked by hand from the house values."""
+    """Worked by hand from the own values."""
 
     def test_definition_fades_to_1_over_e_and_twice_as_fast_in_humid_air(self) -> None:
         for days, rh in ((14, 0.5), (7, 0.75)):

@@ -96,7 +96,7 @@ class DoseLawsTest(TestCase):
     def test_more_definition_takes_more_gel(self, wish: float, more: float) -> None:
         self.assertGreater(doses.hold_factor(wish + more), doses.hold_factor(wish))
 
-    def test_the_middle_of_the_scale_is_the_house_film(self) -> None:
+    def test_the_middle_of_the_scale_is_the_standard_film(self) -> None:
         self.assertAlmostEqual(doses.hold_factor(0.5), 1)
 
 

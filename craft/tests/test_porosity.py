@@ -41,7 +41,7 @@ class PosteriorTest(TestCase):
             np.testing.assert_allclose(np.sum(table.likelihood, axis=1), 1)
 
     def test_a_float_test_carries_little_weight(self) -> None:
-        # House rule: it may not settle a head alone.
+        # Own rule: it may not settle a head alone.
         self.assertLess(porosity.posterior([(PorosityTest.FLOAT, "sinks")]).max(), 0.45)
         self.assertGreater(porosity.posterior([(PorosityTest.SOAK_S, 5)]).max(), 0.7)
 

@@ -1,4 +1,4 @@
-"""Planned beside actual: house tolerances."""
+"""Planned beside actual: own tolerances."""
 
 from unittest import TestCase
 
@@ -28,7 +28,7 @@ class ResultsTest(TestCase):
 
 
 class DoubtTest(TestCase):
-    """What is asked about, at the edges of the house values."""
+    """What is asked about, at the edges of the own values."""
 
     def test_minutes_and_grams_three_times_and_by_enough(self) -> None:
         self.assertTrue(results.doubtful_minutes(30, 91))

@@ -1,4 +1,4 @@
-"""Minutes: house values, so only their laws are checked."""
+"""Minutes: own values, so only their laws are checked."""
 
 from unittest import TestCase
 

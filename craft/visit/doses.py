@@ -8,7 +8,7 @@ from craft.contract.visit import Closed, DoseRun, DoseTaken, Leftover, StepRun, 
 from craft.visit.log import Log
 from craft.vocabulary import Role, Side, StepStatus, Zone
 
-#: Sides differ when their doses do by more than this share of their mean. House value.
+#: Sides differ when their doses do by more than this share of their mean. Own value.
 UNEVEN_SHARE = 0.15
 
 

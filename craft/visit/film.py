@@ -4,7 +4,7 @@ from collections.abc import Iterator
 
 from craft.contract.chair import Film
 from craft.contract.plan import PlanAnswer, StepProduct
-from craft.contract.reasons import HOUSE
+from craft.contract.reasons import STANDARD
 from craft.contract.visit import VisitAnswer
 from craft.products import doses
 from craft.visit.doses import planned_doses
@@ -27,7 +27,7 @@ def film(plan: PlanAnswer, visit: VisitAnswer) -> Film | None:
     so_far, at_end = in_hair / area, (in_hair + sum(coming)) / area
     # Before anything is in the hair the plan has said all there is to say.
     text = said(at_end) if in_hair else ""
-    return Film(so_far=round(so_far, 2), at_end=round(at_end, 2), text=text, source=HOUSE)
+    return Film(so_far=round(so_far, 2), at_end=round(at_end, 2), text=text, source=STANDARD)
 
 
 def to_come(plan: PlanAnswer, visit: VisitAnswer) -> Iterator[tuple[StepProduct, float]]:

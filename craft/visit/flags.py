@@ -9,11 +9,11 @@ from craft.visit.doses import uneven
 from craft.visit.log import Log, minutes_between
 from craft.vocabulary import Comfort, Dryness, VisitFlag
 
-#: From start to end so many times what it takes at most, a step was interrupted. House value.
+#: From start to end so many times what it takes at most, a step was interrupted. Own value.
 INTERRUPTED_TIMES = 2.5
 
 
-#: Steps shorter than this are never called interrupted [min]. House value.
+#: Steps shorter than this are never called interrupted [min]. Own value.
 INTERRUPTED_FROM_MIN = 20.0
 
 

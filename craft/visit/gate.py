@@ -13,7 +13,7 @@ from scipy.special import ndtr, ndtri
 
 from craft.contract.chair import Gate, GateOption
 from craft.contract.plan import PlanRequest, Reason
-from craft.contract.reasons import HOUSE, MODEL, reason
+from craft.contract.reasons import MODEL, STANDARD, reason
 from craft.contract.visit import VisitAnswer
 from craft.learning.drying import Outcome, is_doubtful
 from craft.physics import drying
@@ -31,10 +31,10 @@ from craft.ranges import SPREAD_LEAST
 from craft.vocabulary import AirAt, Dryness, Heat, StageKind, Touch
 from craft.words import HOUR_MIN, duration
 
-#: Minutes under the hood that are offered, and hours to wait. House values.
+#: Minutes under the hood that are offered, and hours to wait. Own values.
 HOOD_MIN = tuple(range(5, 61, 5))
 LATER_H = (1, 2, 3, 4, 6, 8, 12, 24)
-#: Only the roots, by hand, with the diffuser [min]. House value.
+#: Only the roots, by hand, with the diffuser [min]. Own value.
 ROOTS_MIN = 8.0
 #: Odds are looked for on this grid.
 SHARES = tuple(step / 20 for step in range(1, 20))
@@ -121,7 +121,7 @@ def reasons(case: Case, forecast: Forecast, since_h: float) -> Iterator[Reason]:
         "A place that feels damp says that this hair is among the slower ones: what helps is "
         "worked out for those.",
         "touch at roots, nape and the thickest section",
-        HOUSE,
+        STANDARD,
     )
 
 

@@ -128,7 +128,7 @@ class Heat(StrEnum):
 class AirSource(StrEnum):
     """Who says what air it is."""
 
-    HOUSE = "house"
+    SALON = "salon"
     SENSOR = "sensor"
     FORECAST = "forecast"
     HAND = "hand"

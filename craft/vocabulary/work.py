@@ -123,8 +123,8 @@ class Night(StrEnum):
 class SchoolBy(StrEnum):
     """Who chose a way of working."""
 
-    HOUSE = "house"
-    HEAD = "head"
+    SALON = "salon"
+    CLIENT = "client"
     PLAN = "plan"
 
 

@@ -7,7 +7,7 @@ from datetime import date, timedelta
 from functools import cached_property
 
 from craft.contract.plan import Finished, Goal, PlanRequest, Reason
-from craft.contract.reasons import HOUSE, MODEL, TRADE, reason
+from craft.contract.reasons import MODEL, STANDARD, TRADE, reason
 from craft.contract.wear import Amount, WearAnswer, WearDay, WearDue, WearRequest
 from craft.errors import CraftError, Missing
 from craft.physics.appearance import definition_on, length_on
@@ -48,14 +48,14 @@ from craft.wear.limits import (
 )
 from craft.words import plural
 
-#: From here air is humid, to here it is dry [fraction]. House values.
+#: From here air is humid, to here it is dry [fraction]. Own values.
 HUMID_RH, DRY_RH = 0.75, 0.35
 #: After swimming it is washed within so many days. Common practice, no source.
 WASH_AFTER_SWIM_DAYS = 2
 #: Oil goes to the scalp every other day at most.
 SCALP_OIL_EVERY = 2
 #: For one refresh: water for a gram of hair [g], oil for ends and palms [g], cream or gel as a
-#: share of what the style took; gel for a hairline [g]. House values.
+#: share of what the style took; gel for a hairline [g]. Own values.
 MIST_G_PER_G, OIL_G, STYLER_SHARE, GEL_G = 0.10, 0.12, 0.15, 0.7
 #: What freshening takes besides water.
 STYLERS = (Role.CUSTARD, Role.MOUSSE, Role.GEL, Role.CREAM, Role.LEAVE_IN)
@@ -372,7 +372,7 @@ def event_cautions(worn: Worn) -> list[Reason]:
             because = (
                 f"Day {day} matters, and it is still in the set: dry it by hood, or do it sooner."
             )
-            cautions.append(reason("event_in_set", because, f"event on day {day}", HOUSE))
+            cautions.append(reason("event_in_set", because, f"event on day {day}", STANDARD))
         if covered and 0 <= day < worn.first:
             because = (
                 f"On day {day} it is still in the set, and nothing closed goes over damp hair."

@@ -1,4 +1,4 @@
-"""Amounts as a kitchen has them: presses of a spray, drops, nuts. House values."""
+"""Amounts as a kitchen has them: presses of a spray, drops, nuts. Own values."""
 
 from craft.contract.wear import Amount
 

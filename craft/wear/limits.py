@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from datetime import date
 
 from craft.contract.plan import Learned, Reason
-from craft.contract.reasons import HOUSE, MODEL, TRADE, reason
+from craft.contract.reasons import MODEL, STANDARD, TRADE, reason
 from craft.physics.appearance import settling_days
 from craft.plan.case import Case
 from craft.plan.home import WASH_BY_DAY, wear_days
@@ -19,7 +19,7 @@ from craft.words import plural, spoken
 WORN_AFTER_RELEASE = 7
 #: Air of a day that nobody forecast.
 USUAL_RH = 0.5
-#: Eight heads in ten keep their style for between these shares of the days. House values.
+#: Eight heads in ten keep their style for between these shares of the days. Own values.
 SOONER, LATER = 0.75, 1.3
 #: Why what is left on too long harms.
 HARM = {
@@ -108,7 +108,7 @@ def last_safe(case: Case, opened: int, extended: bool) -> Limit:
 
 
 def faded(days: int, air: Mapping[int, float], first: int) -> float:
-    """How many days at half humid air so many days of this weather count for. House model.
+    """How many days at half humid air so many days of this weather count for. Own model.
 
     Args:
         days: since the release
@@ -123,7 +123,7 @@ def faded(days: int, air: Mapping[int, float], first: int) -> float:
 
 #: `SOONER` and `LATER` are those of this many standard deviations: eight in ten.
 EIGHT_IN_TEN_Z = 1.2816
-#: How far one wear of a head differs from another, of its logarithm. House value.
+#: How far one wear of a head differs from another, of its logarithm. Own value.
 ONE_WEAR = 0.15
 
 
@@ -161,4 +161,4 @@ def return_reason(wash_day: int, return_day: int | None) -> Reason:
     because = "It is washed then, here or at home; the next visit follows the wear."
     if return_day is not None:
         because += f" Best on day {return_day}, once it has looked good."
-    return reason("return_by", because, f"wash by day {wash_day}", HOUSE)
+    return reason("return_by", because, f"wash by day {wash_day}", STANDARD)

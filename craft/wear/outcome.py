@@ -38,7 +38,7 @@ def judged(trait: Trait, score: float) -> bool | None:
 
 
 def outcome(visit: VisitAnswer) -> Outcome:
-    """What worked and what failed. House thresholds."""
+    """What worked and what failed. Own thresholds."""
     worked: list[str] = []
     failed: list[str] = []
     for trait, score in visit.scores.items():

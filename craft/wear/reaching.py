@@ -6,7 +6,7 @@ from datetime import date, datetime, time, timedelta
 
 #: Whole hours between which a salon may write [h], and how many days may lie between two questions.
 HOURS, DAYS_APART = (0, 24), (0, 7)
-#: House values: by day, and every day how it wears.
+#: Own values: by day, and every day how it wears.
 FROM_H, TO_H, EVERY_DAYS = 9, 20, 1
 #: So long before a sitting it is reminded of. Common practice, no source.
 REMIND_BEFORE = timedelta(hours=24)
@@ -14,7 +14,7 @@ REMIND_BEFORE = timedelta(hours=24)
 AHEAD = timedelta(hours=2)
 #: The first check-in is asked for so long after the service: then one night has been slept on it.
 ASK_AFTER = timedelta(days=1)
-#: So many questions in a row without an answer, then no more of them. House value.
+#: So many questions in a row without an answer, then no more of them. Own value.
 UNANSWERED_MOST = 3
 
 

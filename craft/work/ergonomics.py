@@ -11,7 +11,7 @@ FINE_STEPS = frozenset(
 )
 #: Fine work without a break [min].
 FINE_WORK_MIN = 75.0
-#: Arms that rest for less than this go on working [min]. House value.
+#: Arms that rest for less than this go on working [min]. Own value.
 REST_MIN = 10.0
 
 

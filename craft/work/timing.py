@@ -1,10 +1,10 @@
-"""Minutes of the hands. House values unless a docstring says otherwise."""
+"""Minutes of the hands. Own values unless a docstring says otherwise."""
 
 import math
 
-#: Length the house minutes belong to [cm].
+#: Length the standard minutes belong to [cm].
 REFERENCE_LENGTH_CM = 25.0
-#: Dry hair the house minutes of washing belong to [g].
+#: Dry hair the standard minutes of washing belong to [g].
 REFERENCE_HAIR_G = 120.0
 
 #: Shares of a section's time that are fixed, go with length, and go with the hair in it.
@@ -27,7 +27,7 @@ def section_minutes(base: float, length_cm: float, hairs: float, usual_hairs: fl
     """Minutes to shape one section.
 
     Args:
-        base: house minutes of a usual section of 25 cm [min]
+        base: standard minutes of a usual section of 25 cm [min]
         length_cm: length of this one [cm]
         hairs: hairs in it
         usual_hairs: hairs in a usual section of the technique
@@ -40,7 +40,7 @@ def section_minutes(base: float, length_cm: float, hairs: float, usual_hairs: fl
 
 
 def length_factor(length_cm: float) -> float:
-    """Minutes of a piece that is opened along its length, against one of 25 cm. House value."""
+    """Minutes of a piece that is opened along its length, against one of 25 cm. Own value."""
     return FIXED_SHARE + (1 - FIXED_SHARE) * length_cm / REFERENCE_LENGTH_CM
 
 

@@ -1,4 +1,4 @@
-"""The whole house out and in, and erasing a client: for the owner."""
+"""Backups, restoring them, and erasing a client: for the owner."""
 
 import asyncio
 from collections.abc import AsyncIterator
@@ -22,13 +22,13 @@ from salon.archive.erasing import drop_backups_before, erase
 from salon.archive.packing import pack
 from salon.archive.places import backups
 from salon.archive.restoring import look_through, restore
-from salon.heads.models import Head
-from salon.house.services import the_house
+from salon.clients.models import Client
 from salon.platform.auth import current_user
 from salon.platform.idempotency import Idempotency
 from salon.platform.permissions import Access
 from salon.platform.process_pool import ConcurrencyLimit
 from salon.platform.roles import OWNER
+from salon.salon_settings.services import current_salon
 
 CHUNK = 2**18
 #: One packs or brings back at a time.
@@ -36,7 +36,7 @@ GATE = ConcurrencyLimit(1, 0, 1.0)
 
 
 class BackupSerializer(serializers.Serializer[Any]):
-    """A packed house that lies on this machine."""
+    """A backup on this machine."""
 
     name = serializers.CharField()
     made_at = serializers.DateTimeField()
@@ -44,9 +44,9 @@ class BackupSerializer(serializers.Serializer[Any]):
 
 
 class ManifestSerializer(serializers.Serializer[Any]):
-    """What a packed house holds."""
+    """What a backup holds."""
 
-    house = serializers.CharField(allow_blank=True)
+    salon = serializers.CharField(allow_blank=True)
     made_at = serializers.DateTimeField()
     counts = serializers.DictField(child=serializers.IntegerField())
 
@@ -66,20 +66,20 @@ class ContentsSerializer(ManifestSerializer):
 
 
 class PackedSerializer(serializers.Serializer[Any]):
-    """A packed house."""
+    """A backup file."""
 
     file = serializers.FileField(
-        error_messages={"required": "Choose a packed house.", "empty": "The file is empty."}
+        error_messages={"required": "Choose a backup file.", "empty": "The file is empty."}
     )
 
 
 class RestoreSerializer(PackedSerializer):
-    """A packed house that takes the place of this one."""
+    """A backup to restore in the place of this salon's data."""
 
     name = serializers.CharField(
         max_length=120,
-        help_text="Of the house that is here, typed.",
-        error_messages={"blank": "Type the name of this house.", "required": "Type its name."},
+        help_text="Of the salon that is here, typed.",
+        error_messages={"blank": "Type the name of this salon.", "required": "Type its name."},
     )
     left_out = serializers.ListField(
         child=serializers.UUIDField(),
@@ -96,20 +96,18 @@ class ErasureSerializer(serializers.Serializer[Any]):
         help_text="Of the client, typed.",
         error_messages={"blank": "Type the client's name.", "required": "Type the name."},
     )
-    backups = serializers.BooleanField(
-        help_text="Pack the house anew and delete the backups from before."
-    )
+    backups = serializers.BooleanField(help_text="Make a new backup and delete the older ones.")
 
 
 def described(file: Path) -> dict[str, object]:
-    """A packed house in a list."""
+    """A backup in a list."""
     known = file.stat()
     made_at = datetime.fromtimestamp(known.st_mtime, timezone.get_current_timezone())
     return {"name": file.name, "made_at": made_at, "size": known.st_size}
 
 
 class ArchiveView(APIView):
-    """Packed houses on this machine; pack another."""
+    """Backups on this machine; make another."""
 
     access = Access(OWNER)
 
@@ -140,7 +138,7 @@ async def read_in_pieces(file: Path) -> AsyncIterator[bytes]:
 
 
 class FileView(APIView):
-    """A packed house, to keep elsewhere."""
+    """A backup, to keep elsewhere."""
 
     access = Access(OWNER)
 
@@ -160,7 +158,7 @@ class FileView(APIView):
 
 
 class CheckView(APIView):
-    """What a packed house holds; nothing is changed."""
+    """What a backup holds; nothing is changed."""
 
     access = Access(OWNER)
 
@@ -184,7 +182,7 @@ class CheckView(APIView):
 
 
 class RestoreView(APIView):
-    """Put a packed house in the place of this one; everybody signs in anew."""
+    """Restore a backup; everybody signs in again."""
 
     access = Access(OWNER)
 
@@ -197,8 +195,8 @@ class RestoreView(APIView):
     def post(self, request: Request) -> Response:
         given = RestoreSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        if given.validated_data["name"].strip() != the_house().name:
-            raise exceptions.ValidationError({"name": "That is not the name of this house."})
+        if given.validated_data["name"].strip() != current_salon().name:
+            raise exceptions.ValidationError({"name": "That is not the name of this salon."})
         with GATE.passed():
             sent = given.validated_data
             manifest = restore(sent["file"], sent.get("left_out", []))
@@ -216,13 +214,13 @@ class ErasureView(APIView):
 
     @extend_schema(request=ErasureSerializer, responses={204: None})
     def post(self, request: Request, pk: int) -> Response:
-        head = get_object_or_404(Head, pk=pk)
+        client = get_object_or_404(Client, pk=pk)
         given = ErasureSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        if given.validated_data["name"].strip() != head.name:
+        if given.validated_data["name"].strip() != client.name:
             raise exceptions.ValidationError({"name": "That is not the name of this client."})
         with GATE.passed():
-            erase(head, current_user(request).get_username())
+            erase(client, current_user(request).get_username())
             if given.validated_data["backups"]:
                 drop_backups_before(pack())
         return Response(status=status.HTTP_204_NO_CONTENT)
@@ -233,5 +231,5 @@ urlpatterns = [
     path("archive/check/", CheckView.as_view(), name="archive-check"),
     path("archive/restore/", RestoreView.as_view(), name="archive-restore"),
     path("archive/<slug:name>.zip", FileView.as_view(), name="archive-file"),
-    path("heads/<int:pk>/erasure/", ErasureView.as_view(), name="erasure"),
+    path("clients/<int:pk>/erasure/", ErasureView.as_view(), name="erasure"),
 ]

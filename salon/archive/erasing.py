@@ -11,14 +11,14 @@ from django.db.models import Q
 from salon.archive.models import Erasure
 from salon.archive.places import backups, clear_leftovers_now, locked
 from salon.booking.models import DayChange
+from salon.clients.models import Client
 from salon.devices.gateway import NoGateway, gateway
 from salon.devices.models import ScopePicture
-from salon.heads.models import Head
-from salon.house.models import SentRequest
 from salon.kit.models import KitUse
 from salon.learning.models import LearningChoice
 from salon.planning.models import Plan
-from salon.shelf.models import StockMove, Weighing
+from salon.platform.models import SentRequest
+from salon.products.models import StockMove, Weighing
 from salon.visits.models import Visit
 
 
@@ -35,16 +35,16 @@ class Outside:
     receipts: list[str]
 
 
-def erase(head: Head, by: str = "") -> None:
+def erase(client: Client, by: str = "") -> None:
     """Erase a client: nothing that was measured, planned, done or said of them stays.
 
     Stock, kit and what the salon learned on average stay true; they name nobody.
 
     Args:
-        head: of the client
+        client: of the client
         by: who does it
     """
-    outside = erase_rows(head, by)
+    outside = erase_rows(client, by)
     for receipt in outside.receipts:
         with contextlib.suppress(NoGateway):
             gateway().forget(receipt)
@@ -54,28 +54,28 @@ def erase(head: Head, by: str = "") -> None:
 
 
 @transaction.atomic
-def erase_rows(head: Head, by: str = "") -> Outside:
+def erase_rows(client: Client, by: str = "") -> Outside:
     """Erase a client from the database.
 
     Args:
-        head: of the client
+        client: of the client
         by: who does it
     Returns:
         what has to go elsewhere, too
     """
     outside = Outside(
         pictures=[
-            *ScopePicture.objects.filter(head=head).values_list("image", flat=True),
-            *head.look_pictures.values_list("image", flat=True),
+            *ScopePicture.objects.filter(client=client).values_list("image", flat=True),
+            *client.look_pictures.values_list("image", flat=True),
         ],
-        receipts=list(head.messages.exclude(receipt="").values_list("receipt", flat=True)),
+        receipts=list(client.messages.exclude(receipt="").values_list("receipt", flat=True)),
     )
-    forget(head)
-    Erasure.objects.get_or_create(uid=head.uid, defaults={"by": by})
-    number = head.pk
-    head.delete()
+    forget(client)
+    Erasure.objects.get_or_create(uid=client.uid, defaults={"by": by})
+    number = client.pk
+    client.delete()
     # After it: deleting is written down as well.
-    Head.history.filter(id=number).delete()
+    Client.history.filter(id=number).delete()
     # Answers that were kept to be given again.
     SentRequest.objects.all().delete()
     # What a change of a day comes to is told with names.
@@ -83,10 +83,10 @@ def erase_rows(head: Head, by: str = "") -> Outside:
     return outside
 
 
-def forget(head: Head) -> None:
+def forget(client: Client) -> None:
     """Take the client out of what stays."""
-    plans = list(Plan.objects.filter(head=head).values_list("pk", flat=True))
-    visits = list(Visit.objects.filter(head=head).values_list("pk", flat=True))
+    plans = list(Plan.objects.filter(client=client).values_list("pk", flat=True))
+    visits = list(Visit.objects.filter(client=client).values_list("pk", flat=True))
     KitUse.objects.filter(Q(plan__in=plans) | Q(visit__in=visits)).update(
         holder="", plan=None, visit=None
     )

@@ -9,7 +9,7 @@ class Erasure(models.Model):
     """A client who was erased. A backup from before is brought back without them."""
 
     uid = models.UUIDField(unique=True, null=True, help_text="Lasting id of the client.")
-    head = models.PositiveBigIntegerField(
+    number = models.PositiveBigIntegerField(
         null=True, help_text="Number the client had; of erasures before clients had lasting ids."
     )
     at = models.DateTimeField(default=timezone.now)
@@ -19,13 +19,13 @@ class Erasure(models.Model):
         ordering = ["-at"]
         constraints = [
             models.CheckConstraint(
-                condition=Q(uid__isnull=False) | Q(head__isnull=False),
+                condition=Q(uid__isnull=False) | Q(number__isnull=False),
                 name="erasure_names_a_client",
             )
         ]
 
     def __str__(self) -> str:
-        return f"{self.uid or self.head}, {self.at:%Y-%m-%d}"
+        return f"{self.uid or self.number}, {self.at:%Y-%m-%d}"
 
 
 class Restoration(models.Model):

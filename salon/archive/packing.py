@@ -27,10 +27,11 @@ from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, ValidationErro
 from craft.errors import CraftError
 from salon.archive.places import backups, clear_leftovers_now, locked, sqlite_path, work_folder
 
-FORMAT = "gauffer-house"
-VERSION = 1
-DATABASE, MANIFEST, PICTURES = "house.sqlite3", "manifest.json", "pictures/"
-#: No house is larger; what says so is a trap.
+FORMAT, VERSION = "gauffer-backup", 2
+DATABASE, MANIFEST, PICTURES = "salon.sqlite3", "manifest.json", "pictures/"
+#: Backups from before December 2026 call themselves and their database otherwise.
+OLD_FORMAT, OLD_VERSION, OLD_DATABASE = "gauffer-house", 1, "house.sqlite3"
+#: No salon is larger; what says so is a trap.
 BYTES_MOST, FILES_MOST = 20 * 2**30, 200_000
 #: Databases and pictures shrink to a tenth at best; beyond this, what is large is a trap.
 SHRUNK_MOST, SMALL_BYTES = 100, 16 * 2**20
@@ -42,7 +43,7 @@ OURS_ONLY = 0o600
 #: Kept while the server runs, and worth nothing afterwards.
 PASSING = (
     "qsessions_session",
-    "house_sentrequest",
+    "platform_sentrequest",
     "axes_accessattempt",
     "axes_accesslog",
     "axes_accessfailurelog",
@@ -51,8 +52,8 @@ PASSING = (
 #: What a file in it may be called.
 SAFE = re.compile(r"pictures/(?:[\w-]+/)*[\w-][\w.-]*")
 #: What an owner looks for to know which one it is.
-COUNTED = {"heads": "heads_head", "plans": "plans_plan", "visits": "findings_visit"}
-COUNTED |= {"products": "shelf_product", "people": "house_colleague"}
+COUNTED = {"clients": "clients_client", "plans": "planning_plan", "visits": "visits_visit"}
+COUNTED |= {"products": "products_product", "people": "staff_colleague"}
 
 
 Sha256 = Annotated[str, Field(pattern=r"^[0-9a-f]{64}$")]
@@ -65,7 +66,7 @@ class Manifest(BaseModel):
 
     Args:
         made_at: when
-        house: its name
+        salon: its name
         counts: rows of what people look for
         migrations: last ones of each app
         files: SHA-256 by name
@@ -74,7 +75,7 @@ class Manifest(BaseModel):
     model_config = ConfigDict(frozen=True, extra="forbid")
 
     made_at: AwareDatetime
-    house: Annotated[str, Field(max_length=120)]
+    salon: Annotated[str, Field(max_length=120)]
     counts: dict[Short, Rows]
     migrations: dict[Short, Short]
     files: dict[str, Sha256]
@@ -159,12 +160,12 @@ def manifest_of(database: Path, files: Mapping[str, str]) -> Manifest:
             name: copy.execute(f"SELECT count(*) FROM {table}").fetchone()[0]
             for name, table in COUNTED.items()
         }
-        house = copy.execute("SELECT name FROM house_house").fetchone()
+        salon = copy.execute("SELECT name FROM salon_settings_salon").fetchone()
         applied = copy.execute("SELECT app, max(name) FROM django_migrations GROUP BY app")
         migrations = dict(applied.fetchall())
     return Manifest(
         made_at=timezone.now().replace(microsecond=0),
-        house=house[0] if house else "",
+        salon=salon[0] if salon else "",
         counts=counts,
         migrations=migrations,
         files=dict(files),
@@ -182,6 +183,11 @@ class Opened:
     def __init__(self, archive: zipfile.ZipFile, manifest: Manifest) -> None:
         self.archive = archive
         self.manifest = manifest
+
+    @property
+    def database(self) -> str:
+        """Name of its database in the archive."""
+        return DATABASE if DATABASE in self.manifest.files else OLD_DATABASE
 
     def take_out(self, name: str, target: Path) -> None:
         """Extract one file of an archive.
@@ -202,7 +208,7 @@ class Opened:
 
 def broken(why: str) -> CraftError:
     """Return the error for a file that is not a complete backup."""
-    return CraftError("file", f"This file is not a whole house: {why}. Nothing was changed.")
+    return CraftError("file", f"This file is not a complete backup: {why}. Nothing was changed.")
 
 
 @contextmanager
@@ -213,17 +219,17 @@ def opened(file: Path | IO[bytes], patience_s: float | None = READ_S) -> Iterato
         file: the archive
         patience_s: how long reading it may take [s]; None for as long as it takes
     Raises:
-        CraftError: it is no packed house, is broken, or was packed by a newer Gauffer
+        CraftError: it is no backup, is broken, or was packed by a newer Gauffer
     """
     until = None if patience_s is None else time.monotonic() + patience_s
     try:
         with zipfile.ZipFile(file) as archive:
-            house = Opened(archive, read_manifest(archive))
-            check_names(archive, house.manifest)
-            for name, expected in house.manifest.files.items():
+            backup = Opened(archive, read_manifest(archive))
+            check_names(archive, backup.manifest)
+            for name, expected in backup.manifest.files.items():
                 if hash_of(archive, name, until) != expected:
                     raise broken(f"{name} is not what was packed")
-            yield house
+            yield backup
     except (zipfile.BadZipFile, zipfile.LargeZipFile, zlib.error, EOFError) as error:
         raise broken("it is no ZIP, or a part of it is missing") from error
     except (NotImplementedError, UnicodeDecodeError, struct.error) as error:
@@ -267,9 +273,16 @@ def read_manifest(archive: zipfile.ZipFile) -> Manifest:
         raise broken("the list of its files is missing")
     try:
         data: Any = json.loads(archive.read(MANIFEST))
-        if not isinstance(data, dict) or data.pop("format", None) != FORMAT:
+        if not isinstance(data, dict):
             raise broken("it holds something else")
-        if data.pop("version", None) != VERSION:
+        written = data.pop("format", None), data.pop("version", None)
+        if written == (OLD_FORMAT, OLD_VERSION):
+            data["salon"] = data.pop("house", "")
+            counts = data["counts"] = dict(data.get("counts", {}))
+            counts["clients"] = counts.pop("heads", 0)
+        elif written[0] != FORMAT:
+            raise broken("it holds something else")
+        elif written[1] != VERSION:
             raise broken("it was packed by a newer Gauffer; bring this one up to date first")
         return Manifest.model_validate(data)
     except CraftError:
@@ -287,18 +300,19 @@ def check_names(archive: zipfile.ZipFile, manifest: Manifest) -> None:
     infos = archive.infolist()
     names = {info.filename for info in infos}
     listed = set(manifest.files) | {MANIFEST}
-    if names != listed or len(infos) != len(names) or DATABASE not in listed:
+    databases = listed & {DATABASE, OLD_DATABASE}
+    if names != listed or len(infos) != len(names) or len(databases) != 1:
         raise broken("its files are not those of its list")
-    strange = [name for name in listed - {DATABASE, MANIFEST} if not SAFE.fullmatch(str(name))]
+    strange = [name for name in listed - databases - {MANIFEST} if not SAFE.fullmatch(str(name))]
     if strange:
-        raise broken("it holds files a house has not")
+        raise broken("it holds files that no backup has")
     if len(infos) > FILES_MOST or sum(info.file_size for info in infos) > BYTES_MOST:
-        raise broken("it is larger than a house can be")
+        raise broken("it is larger than a backup can be")
     if any(shrunk_too_much(info) for info in infos):
-        raise broken("its files shrink more than those of a house can")
+        raise broken("its files shrink more than those of a backup can")
     free = shutil.disk_usage(settings.VAR_DIR).free
     if sum(info.file_size for info in infos) > free:
-        raise CraftError("file", "There is not enough room on the disk for this house.")
+        raise CraftError("file", "There is not enough room on the disk for this backup.")
 
 
 def shrunk_too_much(info: zipfile.ZipInfo) -> bool:

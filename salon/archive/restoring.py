@@ -46,6 +46,7 @@ from salon.archive.places import (
     work_folder,
     write_intent,
 )
+from salon.archive.upgrading import upgrade
 
 log = logging.getLogger("salon.archive")
 
@@ -92,8 +93,8 @@ def look_through(
     Raises:
         CraftError: the file is no whole backup, or of a newer Gauffer
     """
-    with opened(file, patience_s) as house, work_folder() as folder:
-        return house.manifest, prepared(house, folder)
+    with opened(file, patience_s) as backup, work_folder() as folder:
+        return backup.manifest, prepared(backup, folder)
 
 
 def restore(
@@ -116,48 +117,50 @@ def restore(
         CraftError: the file is no whole backup, or of a newer Gauffer, or it would leave out others
             than was agreed; nothing was changed
     """
-    with locked(), opened(file, patience_s) as house, work_folder() as folder:
+    with locked(), opened(file, patience_s) as backup, work_folder() as folder:
         clear_leftovers_now()
-        ready = prepared(house, folder)
+        ready = prepared(backup, folder)
         ask_about(ready.erased, left_out)
         pictures = folder / "pictures"
         pictures.mkdir(mode=0o700)
-        for name in house.manifest.files:
+        for name in backup.manifest.files:
             if name.startswith(PICTURES):
-                house.take_out(name, pictures / name.removeprefix(PICTURES))
-        if has_house():
+                backup.take_out(name, pictures / name.removeprefix(PICTURES))
+        if has_salon():
             pack_now()
         leave_out(ready, pictures)
         keep_erasures_and_numbers(ready.database)
         put_in_place(ready.database, pictures)
-    return house.manifest
+    return backup.manifest
 
 
-def prepared(house: Opened, folder: Path) -> Prepared:
-    """Extract the database of a backup, check it and migrate it."""
+def prepared(backup: Opened, folder: Path) -> Prepared:
+    """Extract the database of a backup, check it and bring it up to date."""
     database = folder / DATABASE
-    house.take_out(DATABASE, database)
-    check_database(database, house.manifest)
+    backup.take_out(backup.database, database)
+    check_whole(database)
+    upgrade(database)
+    check_database(database, backup.manifest)
     bring_up_to_date(database)
     with closing(sqlite3.connect(database)) as copy:
-        theirs = copy.execute("SELECT identity FROM house_house").fetchone()
+        theirs = copy.execute("SELECT identity FROM salon_settings_salon").fetchone()
     same = theirs is None or theirs[0] == identity_here()
     return Prepared(database, list(erased_in(database, same_salon=same)), same)
 
 
 def identity_here() -> str | None:
     """Return the permanent id of the current salon."""
-    if not has_house():
+    if not has_salon():
         return None
     with connection.cursor() as cursor:
-        cursor.execute("SELECT identity FROM house_house")
+        cursor.execute("SELECT identity FROM salon_settings_salon")
         row = cursor.fetchone()
     return row[0] if row else None
 
 
-def has_house() -> bool:
+def has_salon() -> bool:
     """Return whether the current database has a salon worth backing up."""
-    return "house_house" in connection.introspection.table_names()
+    return "salon_settings_salon" in connection.introspection.table_names()
 
 
 def erasures_here() -> list[tuple[str | None, int | None, str, str]]:
@@ -165,7 +168,7 @@ def erasures_here() -> list[tuple[str | None, int | None, str, str]]:
     if "archive_erasure" not in connection.introspection.table_names():
         return []
     with connection.cursor() as cursor:
-        cursor.execute("SELECT uid, head, at, by FROM archive_erasure")
+        cursor.execute("SELECT uid, number, at, by FROM archive_erasure")
         return list(cursor.fetchall())
 
 
@@ -185,7 +188,9 @@ def erased_in(database: Path, *, same_salon: bool) -> Iterator[ErasedClient]:
                 query, values = "id = ? AND created_at < ?", (number, str(at))
             else:
                 continue
-            row = copy.execute(f"SELECT uid, name FROM heads_head WHERE {query}", values).fetchone()
+            row = copy.execute(
+                f"SELECT uid, name FROM clients_client WHERE {query}", values
+            ).fetchone()
             if row:
                 yield ErasedClient(UUID(row[0]), row[1])
 
@@ -207,11 +212,11 @@ def ask_about(erased: Collection[ErasedClient], left_out: Collection[UUID]) -> N
     )
 
 
-def check_database(database: Path, manifest: Manifest) -> None:
-    """Refuse a database that is damaged or not what the list says.
+def check_whole(database: Path) -> None:
+    """Refuse a damaged database.
 
     Raises:
-        CraftError: it is
+        CraftError: it is damaged
     """
     try:
         with closing(sqlite3.connect(database)) as copy:
@@ -222,6 +227,17 @@ def check_database(database: Path, manifest: Manifest) -> None:
             ).fetchone()
         if not whole or dangling or triggers:
             raise broken("its database is damaged")
+    except sqlite3.Error as error:
+        raise broken("its database cannot be read") from error
+
+
+def check_database(database: Path, manifest: Manifest) -> None:
+    """Refuse a database that is not what the list says.
+
+    Raises:
+        CraftError: it is not
+    """
+    try:
         if manifest_of(database, {}).counts != manifest.counts:
             raise broken("its database holds other rows than its list")
         known, applied = migrations(database)
@@ -282,8 +298,8 @@ def keep_erasures_and_numbers(database: Path) -> None:
     """
     with closing(sqlite3.connect(database)) as copy:
         copy.executemany(
-            "INSERT INTO archive_erasure (uid, head, at, by) SELECT ?1, ?2, ?3, ?4 WHERE NOT EXISTS"
-            " (SELECT 1 FROM archive_erasure WHERE uid IS ?1 AND head IS ?2)",
+            "INSERT INTO archive_erasure (uid, number, at, by) SELECT ?1, ?2, ?3, ?4"
+            " WHERE NOT EXISTS (SELECT 1 FROM archive_erasure WHERE uid IS ?1 AND number IS ?2)",
             [(uid, number, str(at), by) for uid, number, at, by in erasures_here()],
         )
         used = dict(copy.execute("SELECT name, seq FROM sqlite_sequence"))

@@ -51,7 +51,6 @@ from salon.booking.serializers import (
     replan_out,
     wanted_of,
 )
-from salon.house.services import name_of
 from salon.platform.auth import current_user
 from salon.platform.event_stream import (
     EventStreamRenderer,
@@ -62,6 +61,7 @@ from salon.platform.event_stream import (
 from salon.platform.idempotency import Idempotency
 from salon.platform.permissions import Access
 from salon.platform.roles import EVERYBODY, PLANNERS
+from salon.staff.services import name_of
 from salon.visits.models import Event
 
 
@@ -173,7 +173,7 @@ class MoveView(APIView):
 
 
 class LateView(APIView):
-    """A head comes late: the smallest change, told before it is kept."""
+    """A client comes late: the smallest change, told before it is kept."""
 
     access = Access(EVERYBODY)
 
@@ -264,7 +264,7 @@ class WeekView(APIView):
 
 
 class BeforeView(APIView):
-    """Over all booked heads together: what is still to be mended."""
+    """Over all booked clients together: what is still to be mended."""
 
     access = Access(EVERYBODY)
 

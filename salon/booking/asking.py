@@ -27,7 +27,7 @@ from salon.planning.models import Plan
 PLACE_S = 0.5
 
 
-#: A head that is told an hour begins by so much after it [min]. House value.
+#: A client that is told an hour begins by so much after it [min]. Salon standard.
 START_GRACE_MIN = 10
 
 
@@ -36,7 +36,7 @@ def bookings_on(day: date) -> list[Booking]:
     begin, end = moment_of(0, day), moment_of(24 * 60, day)
     rows = Booking.objects.filter(start__gte=begin, start__lt=end)
     return list(
-        rows.select_related("head", "plan", "wanted").prefetch_related("segments__specialist")
+        rows.select_related("client", "plan", "wanted").prefetch_related("segments__specialist")
     )
 
 
@@ -70,7 +70,7 @@ def head_in(booking: Booking, hours: Hours, now: datetime, *, fixed: bool) -> He
     ]
     return HeadIn(
         id=str(booking.pk),
-        name=booking.head.name,
+        name=booking.client.name,
         arrive_min=max(0, start + late),
         start_by_min=None if fixed else max(0, start + late + START_GRACE_MIN),
         done_by_min=None if fixed else done_by,
@@ -133,12 +133,12 @@ def request_for(
     """
     now = timezone.now()
     active = [booking for booking in bookings if booking.state in ACTIVE]
-    heads = [head_in(booking, hours, now, fixed=fixed) for booking in active]
+    clients = [head_in(booking, hours, now, fixed=fixed) for booking in active]
     request = parse(
         DayRequest,
         place_and_people(hours, active)
         | {
-            "heads": [head.model_dump() for head in heads],
+            "heads": [client.model_dump() for client in clients],
             "limit_s": limit_s,
             "least_change": least_change,
             "draws": draws,
@@ -173,12 +173,12 @@ def board_request(
         now: what is over by then is no longer unsure
         draws: days that are drawn for the odds
     """
-    heads = [head_in(booking, hours, now, fixed=False) for booking in bookings]
+    clients = [head_in(booking, hours, now, fixed=False) for booking in bookings]
     return parse(
         BoardRequest,
         place_and_people(hours, bookings)
         | {
-            "heads": [head.model_dump() for head in heads],
+            "heads": [client.model_dump() for client in clients],
             "draws": draws,
             "now_min": min(max(0, minute_of(now, hours.date)), DAY_MOST_MIN),
         },

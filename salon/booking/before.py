@@ -1,4 +1,4 @@
-"""Before the day: over all booked heads together, what can still be mended, in its order."""
+"""Before the day: over all booked clients together, what can still be mended, in its order."""
 
 from collections import defaultdict
 from collections.abc import Iterator, Mapping
@@ -15,7 +15,7 @@ from salon.booking.hours import specialists_on
 from salon.booking.models import ACTIVE, Booking
 from salon.planning.drawer import drawer_during
 from salon.planning.models import KitDemand, ProductDemand
-from salon.shelf.models import Product
+from salon.products.models import Product
 
 RANK = {Severity.STOP.value: 0, Severity.ADJUST.value: 1, Severity.REMIND.value: 2}
 Line = dict[str, Any]
@@ -53,7 +53,7 @@ def before_the_day(day: date) -> list[Line]:
 def of_plans(bookings: list[Booking]) -> Iterator[Line]:
     """What the plans themselves warn of, and what is done before the day."""
     for booking in bookings:
-        plan, name = booking.plan, booking.head.name
+        plan, name = booking.plan, booking.client.name
         if plan is None or booking.sitting != 1:
             continue
         answer, to = plan.answered, f"/plans/{plan.pk}"
@@ -73,7 +73,7 @@ def rods_short(bookings: list[Booking]) -> Iterator[Line]:
     """Pieces that several plans want at the same time and the drawer has not."""
     plans = [booking.plan_id for booking in bookings if booking.plan_id]
     wants: dict[tuple[str, float | None], list[KitDemand]] = defaultdict(list)
-    for want in KitDemand.objects.filter(plan__in=plans).select_related("plan__head"):
+    for want in KitDemand.objects.filter(plan__in=plans).select_related("plan__client"):
         wants[want.kind, want.diameter_mm].append(want)
     if not wants:
         return
@@ -90,7 +90,7 @@ def rods_short(bookings: list[Booking]) -> Iterator[Line]:
             if free < want.count:
                 others = sorted(
                     {
-                        other.plan.head.name
+                        other.plan.client.name
                         for other in group
                         if other.plan_id != want.plan_id
                         and other.begin < want.end
@@ -99,13 +99,13 @@ def rods_short(bookings: list[Booking]) -> Iterator[Line]:
                 )
                 shared = f", shared with {', '.join(others)}" if others else ""
                 what = item.called(want.count) if sort[0] == KitKind.ROD else item.called(2)
-                text = f"{want.plan.head.name}: {want.count} {what}, {free} are free{shared}."
-                yield line("kit", Severity.ADJUST, text, "/shelf/kit")
+                text = f"{want.plan.client.name}: {want.count} {what}, {free} are free{shared}."
+                yield line("kit", Severity.ADJUST, text, "/products/kit")
                 break
 
 
 def bottles_short(bookings: list[Booking]) -> Iterator[Line]:
-    """Bottles that all heads of the day together empty."""
+    """Bottles that all clients of the day together empty."""
     plans = [booking.plan_id for booking in bookings if booking.plan_id]
     grams: dict[int, float] = defaultdict(float)
     for product, taken in ProductDemand.objects.filter(plan__in=plans).values_list(
@@ -117,7 +117,7 @@ def bottles_short(bookings: list[Booking]) -> Iterator[Line]:
             text = (
                 f"{bottle.name}: {grams[bottle.pk]:.0f} g are wanted, {bottle.stock_g:.0f} g left."
             )
-            yield line("stock", Severity.ADJUST, text, f"/shelf/products/{bottle.pk}")
+            yield line("stock", Severity.ADJUST, text, f"/products/{bottle.pk}")
 
 
 def places_short(standing: BoardAnswer, bookings: list[Booking]) -> Iterator[Line]:
@@ -136,7 +136,7 @@ def tired_arms(standing: BoardAnswer, names: Mapping[str, str]) -> Iterator[Line
             f"until {clock(row.until)}."
         )
         # A break is set with the hours.
-        yield line("arms", Severity.REMIND, text, "/house/hours")
+        yield line("arms", Severity.REMIND, text, "/salon/hours")
 
 
 def to_tell(bookings: list[Booking]) -> Iterator[Line]:
@@ -144,8 +144,8 @@ def to_tell(bookings: list[Booking]) -> Iterator[Line]:
     for booking in bookings:
         if not booking.told:
             at = timezone.localtime(booking.start)
-            text = f"Tell {booking.head.name}: {at:%H:%M} now."
+            text = f"Tell {booking.client.name}: {at:%H:%M} now."
             yield line("tell", Severity.ADJUST, text, "/", booking)
         if booking.late_min:
-            text = f"{booking.head.name} comes {booking.late_min} min late."
+            text = f"{booking.client.name} comes {booking.late_min} min late."
             yield line("late", Severity.REMIND, text, "/", booking)

@@ -8,7 +8,7 @@ from icalendar import Calendar, Event
 
 from salon.booking.hours import moment_of
 from salon.booking.models import ACTIVE, Booking
-from salon.house.services import the_house
+from salon.salon_settings.services import current_salon
 
 #: A feed holds so many days before and after today.
 BEHIND_DAYS, AHEAD_DAYS = 14, 120
@@ -37,8 +37,8 @@ def calendar_of(
     calendar = Calendar()
     calendar.add("prodid", "-//Gauffer//Days//EN")
     calendar.add("version", "2.0")
-    calendar.add("x-wr-calname", the_house().name)
-    for booking in rows.select_related("head").prefetch_related("segments"):
+    calendar.add("x-wr-calname", current_salon().name)
+    for booking in rows.select_related("client").prefetch_related("segments"):
         calendar.add_component(event_of(booking, named=named))
     written: bytes = calendar.to_ical()
     return written
@@ -51,7 +51,7 @@ def initials(name: str) -> str:
 
 def event_of(booking: Booking, *, named: bool) -> Event:
     """A booking as an event; its moments are absolute, so no change of clocks moves them."""
-    who = booking.head.name if named else initials(booking.head.name)
+    who = booking.client.name if named else initials(booking.client.name)
     event = Event()
     event.add("uid", f"{booking.uuid}@gauffer")
     event.add("summary", f"{who}: {booking.title}")

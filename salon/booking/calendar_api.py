@@ -17,11 +17,11 @@ from salon.booking.calendar import calendar_of
 from salon.booking.dates import ON, date_in
 from salon.booking.importing import BYTES_MOST, book_entries, entries
 from salon.booking.models import CalendarLink
-from salon.house.services import the_house
 from salon.platform.auth import current_user
 from salon.platform.idempotency import Idempotency
 from salon.platform.permissions import Access
 from salon.platform.roles import EVERYBODY
+from salon.salon_settings.services import current_salon
 
 
 class CalendarAddressSerializer(serializers.Serializer[Any]):
@@ -66,7 +66,7 @@ def feed(request: HttpRequest, secret: str) -> HttpResponse:
     link = CalendarLink.objects.filter(secret=secret, revoked_at=None, user__is_active=True).first()
     if link is None:
         raise Http404
-    days = calendar_of(link.user, named=the_house().calendar_names)
+    days = calendar_of(link.user, named=current_salon().calendar_names)
     answer = HttpResponse(days, content_type="text/calendar; charset=utf-8")
     # Client data stays out of the caches of whoever brings it.
     answer["Cache-Control"] = "no-store"

@@ -15,11 +15,11 @@ from django.utils import timezone
 from craft.contract.day import SpecialistIn
 from craft.vocabulary import Station
 from salon.booking.models import DayOff, Holiday, Opening, Shift, Skill, StationCount
-from salon.house.models import Colleague
-from salon.house.services import name_of
 from salon.platform.roles import WorkRole
+from salon.staff.models import Colleague
+from salon.staff.services import name_of
 
-#: Where nobody set hours and places. House values.
+#: Where nobody set hours and places. Salon standards.
 USUAL_HOURS = (time(9), time(19))
 USUAL_STATIONS = {Station.CHAIR: 3, Station.BASIN: 2, Station.HOOD: 2, Station.STEAMER: 1}
 #: What an assistant may do. Common practice, no source.
@@ -85,7 +85,7 @@ def stations() -> dict[str, int]:
 
 
 def working_on(day: date) -> list[User]:
-    """Whose hands may be there on a date: those who work on heads and are not away."""
+    """Whose hands may be there on a date: those who work on clients and are not away."""
     away = set(DayOff.objects.filter(date=day).values_list("user_id", flat=True))
     colleagues = (
         Colleague.objects.filter(user__is_active=True)

@@ -1,4 +1,4 @@
-"""The hours of the house: when it is open, who works when, what stands in it."""
+"""The hours of the salon: when it is open, who works when, what stands in it."""
 
 from typing import Any
 
@@ -15,11 +15,11 @@ from rest_framework.views import APIView
 from craft.vocabulary import Station, Style
 from salon.booking.hours import USUAL_HOURS, stations
 from salon.booking.models import DayOff, Holiday, Opening, Shift, Skill, StationCount
-from salon.house.models import Colleague
-from salon.house.services import name_of
 from salon.platform.fields import choice_field, integer_field
 from salon.platform.permissions import Access
 from salon.platform.roles import EVERYBODY, OWNER, WorkRole
+from salon.staff.models import Colleague
+from salon.staff.services import name_of
 
 CLOCKS = "Give a time of day, e.g. 09:30."
 DATES = "Give a date as year-month-day, e.g. 2026-06-20."
@@ -103,7 +103,7 @@ class HandsNameSerializer(serializers.Serializer[Any]):
 
 
 class HoursSerializer(serializers.Serializer[Any]):
-    """All hours of the house; what is sent takes the place of what was."""
+    """All hours of the salon; what is sent takes the place of what was."""
 
     openings = rows(OpeningSerializer, 7)
     holidays = rows(HolidaySerializer, ROWS_MOST)
@@ -129,7 +129,7 @@ class HoursSerializer(serializers.Serializer[Any]):
 
 
 def hours_now() -> dict[str, Any]:
-    """All hours of the house; usual ones where nobody set any."""
+    """All hours of the salon; usual ones where nobody set any."""
     openings = list(Opening.objects.values("weekday", "opens", "closes"))
     if not openings:
         opens, closes = USUAL_HOURS

@@ -12,7 +12,7 @@ from rest_framework.exceptions import ValidationError
 from salon.booking.models import Booking
 from salon.booking.placing import Wanted
 from salon.booking.services import book
-from salon.heads.models import Head
+from salon.clients.models import Client
 
 #: A file of one day holds so many events at the most, in so many bytes.
 EVENTS_MOST, BYTES_MOST = 200, 500_000
@@ -30,7 +30,7 @@ class Entry:
         start: when
         minutes: how long
         uuid: the same for the same event: read twice it is booked once
-        head: whose name it begins with
+        client: whose name it begins with
         problem: why it is not booked, empty where it can be
         booked: whether it was
     """
@@ -39,7 +39,7 @@ class Entry:
     start: datetime | None
     minutes: int
     uuid: UUID
-    head: Head | None = None
+    client: Client | None = None
     problem: str = ""
     booked: bool = False
 
@@ -51,7 +51,7 @@ class Entry:
 
 
 def entries(content: bytes, day: date) -> list[Entry]:
-    """The events of a file on a date, each with its head or what is wrong with it.
+    """The events of a file on a date, each with its client or what is wrong with it.
 
     Raises:
         ValidationError: it is no calendar, or holds too much
@@ -65,13 +65,13 @@ def entries(content: bytes, day: date) -> list[Entry]:
         raise ValidationError({"file": "This is no iCalendar file (.ics)."}) from error
     if len(events) > EVENTS_MOST:
         raise ValidationError({"file": f"At most {EVENTS_MOST} events at once, please."})
-    heads = {head.name.casefold(): head for head in Head.objects.filter(archived_at=None)}
+    clients = {client.name.casefold(): client for client in Client.objects.filter(archived_at=None)}
     results = []
     for event in events:
         entry = entry_of(event)
         if entry.start is not None and timezone.localdate(entry.start) != day:
             continue
-        judge(entry, heads)
+        judge(entry, clients)
         results.append(entry)
     return results
 
@@ -99,25 +99,27 @@ def moment(value: object) -> datetime | None:
     return (value if value.tzinfo else timezone.make_aware(value)).astimezone(UTC)
 
 
-def judge(entry: Entry, heads: dict[str, Head]) -> None:
+def judge(entry: Entry, clients: dict[str, Client]) -> None:
     """Whose it is, and whether it can be booked."""
     name, _, _ = entry.summary.partition(":")
-    entry.head = heads.get(name.strip().casefold())
+    entry.client = clients.get(name.strip().casefold())
     entry.booked = Booking.objects.filter(uuid=entry.uuid).exists()
     if entry.start is None:
         entry.problem = "It has no hour."
     elif not LEAST_MIN <= entry.minutes <= MOST_MIN:
         entry.problem = f"It takes {entry.minutes} min: {LEAST_MIN} to {MOST_MIN} can be booked."
-    elif entry.head is None:
+    elif entry.client is None:
         entry.problem = f"No client is called {name.strip()}."
 
 
 def book_entries(read: list[Entry], by: User) -> list[Entry]:
     """Book what can be, one after another; what does not fit says why."""
     for entry in read:
-        if entry.booked or entry.problem or entry.start is None or entry.head is None:
+        if entry.booked or entry.problem or entry.start is None or entry.client is None:
             continue
-        wanted = Wanted(head=entry.head, title=entry.title, minutes=entry.minutes, uuid=entry.uuid)
+        wanted = Wanted(
+            client=entry.client, title=entry.title, minutes=entry.minutes, uuid=entry.uuid
+        )
         try:
             book(wanted, entry.start, by)
         except ValidationError as error:

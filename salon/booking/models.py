@@ -8,7 +8,7 @@ from django.db.models import F, Q
 from django.utils import timezone
 
 from craft.vocabulary import BookingState, Station, Style
-from salon.heads.models import Head
+from salon.clients.models import Client
 from salon.planning.models import Plan
 
 #: Bookings in these states take hands and places.
@@ -133,10 +133,10 @@ class Day(models.Model):
 
 
 class Booking(models.Model):
-    """A head that comes on a day: for a sitting of a plan, or held for something quick."""
+    """A client that comes on a day: for a sitting of a plan, or held for something quick."""
 
     uuid = models.UUIDField(unique=True, default=uuid4, help_text="Made where it was booked.")
-    head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="bookings")
+    client = models.ForeignKey(Client, on_delete=models.CASCADE, related_name="bookings")
     plan = models.ForeignKey(
         Plan, null=True, blank=True, on_delete=models.CASCADE, related_name="bookings"
     )
@@ -147,7 +147,7 @@ class Booking(models.Model):
         choices=[(state.value, state.value) for state in BookingState],
         default=BookingState.BOOKED.value,
     )
-    start = models.DateTimeField(help_text="When the head is to come: promised.")
+    start = models.DateTimeField(help_text="When the client is to come: promised.")
     end = models.DateTimeField(help_text="When it is done, as planned.")
     promised_end = models.DateTimeField(null=True, blank=True, help_text="Promised to be done.")
     wanted = models.ForeignKey(
@@ -166,7 +166,7 @@ class Booking(models.Model):
 
     class Meta:
         ordering = ["start", "pk"]
-        indexes = [models.Index(fields=["start", "end"]), models.Index(fields=["head", "start"])]
+        indexes = [models.Index(fields=["start", "end"]), models.Index(fields=["client", "start"])]
         constraints = [
             models.CheckConstraint(condition=Q(end__gt=F("start")), name="a_booking_has_length"),
             models.UniqueConstraint(
@@ -175,14 +175,14 @@ class Booking(models.Model):
                 name="a_sitting_is_booked_once",
             ),
             models.UniqueConstraint(
-                fields=["head", "start"],
+                fields=["client", "start"],
                 condition=Q(state__in=[state.value for state in ACTIVE]),
-                name="a_head_comes_once_at_a_time",
+                name="a_client_comes_once_at_a_time",
             ),
         ]
 
     def __str__(self) -> str:
-        return f"{self.head}, {self.start:%Y-%m-%d %H:%M}"
+        return f"{self.client}, {self.start:%Y-%m-%d %H:%M}"
 
 
 class BookedSegment(models.Model):
@@ -196,7 +196,7 @@ class BookedSegment(models.Model):
     station = models.CharField(max_length=10)
     hands = models.BooleanField()
     fine = models.BooleanField(default=False)
-    minutes = models.FloatField(help_text="At the house pace where hands are on the hair.")
+    minutes = models.FloatField(help_text="At the salon pace where hands are on the hair.")
     minutes_most = models.FloatField(null=True)
     max_wait_after = models.FloatField(null=True)
     spread = models.FloatField(default=0)

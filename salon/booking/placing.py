@@ -20,7 +20,7 @@ from craft.products.kit import counts_on, enough_from
 from salon.booking.asking import bookings_on, is_of, promised_min, request_for, segments_for
 from salon.booking.hours import Hours, hours_of, minute_of, moment_of, specialists_on, who_knows
 from salon.booking.models import Booking
-from salon.heads.models import Head
+from salon.clients.models import Client
 from salon.planning.drawer import Drawer, drawer_during
 from salon.planning.models import Plan
 
@@ -28,7 +28,7 @@ from salon.planning.models import Plan
 SLOT_DAYS = 14
 
 
-#: Minutes of a hold that nothing else is known of, and its most. House values.
+#: Minutes of a hold that nothing else is known of, and its most. Salon standards.
 HOLD_MIN = 30
 
 
@@ -46,7 +46,7 @@ class Wanted:
     """What is to be booked.
 
     Args:
-        head: who comes
+        client: who comes
         plan, sitting: for what; None: a hold
         title, minutes: of a hold
         wanted: whose hands
@@ -56,7 +56,7 @@ class Wanted:
         note: what else is to know
     """
 
-    head: Head
+    client: Client
     plan: Plan | None = None
     sitting: int = 1
     title: str = ""
@@ -99,7 +99,7 @@ def newcomer(wanted: Wanted, hours: Hours, arrive: int, *, at_once: bool) -> Hea
     """Somebody who is to be placed, in the core's terms."""
     return HeadIn(
         id=NEW,
-        name=wanted.head.name,
+        name=wanted.client.name,
         arrive_min=max(0, arrive),
         start_by_min=arrive if at_once else None,
         done_by_min=promised_min(wanted.promised_end, hours),
@@ -109,10 +109,10 @@ def newcomer(wanted: Wanted, hours: Hours, arrive: int, *, at_once: bool) -> Hea
     )
 
 
-def placed_beside(hours: Hours, others: Sequence[Booking], head: HeadIn) -> DayAnswer | None:
+def placed_beside(hours: Hours, others: Sequence[Booking], client: HeadIn) -> DayAnswer | None:
     """Where somebody fits beside others who stay where they are; None where they do not."""
     try:
-        answer = day_of(request_for(hours, others, fixed=True, newcomers=[head]))
+        answer = day_of(request_for(hours, others, fixed=True, newcomers=[client]))
     except CraftError:
         # Hands that are named are not there that day, or nobody who is may do it.
         return None
@@ -125,12 +125,12 @@ def placed(wanted: Wanted, hours: Hours, arrive: int, *, at_once: bool) -> DayAn
     Raises:
         Taken: nobody who works then knows how
     """
-    head = newcomer(wanted, hours, arrive, at_once=at_once)
-    if head.may is not None and not set(head.may) & {
+    client = newcomer(wanted, hours, arrive, at_once=at_once)
+    if client.may is not None and not set(client.may) & {
         person.id for person in specialists_on(hours) if person.steps is None
     }:
         raise Taken({"plan": f"Nobody who works then knows how: {wanted.called}."})
-    return placed_beside(hours, bookings_on(hours.date), head)
+    return placed_beside(hours, bookings_on(hours.date), client)
 
 
 @dataclass(frozen=True)
@@ -193,7 +193,7 @@ def slot_on(
     )
 
 
-#: What comes back so shortly before is told: it may not be there. House value.
+#: What comes back so shortly before is told: it may not be there. Salon standard.
 BACK_MARGIN = timedelta(hours=3)
 
 
@@ -276,11 +276,11 @@ def does_not_fit(wanted: Wanted, hours: Hours, arrive: int) -> Taken:
 
 def why_not_at(wanted: Wanted, hours: Hours, arrive: int) -> str:
     """Why somebody does not fit at an hour: closing time, a break, hands or a station."""
-    head = newcomer(wanted, hours, arrive, at_once=True)
-    day = request_for(hours, bookings_on(hours.date), fixed=True, newcomers=[head])
+    client = newcomer(wanted, hours, arrive, at_once=True)
+    day = request_for(hours, bookings_on(hours.date), fixed=True, newcomers=[client])
     stations = [
         change
         for relaxed, change in another_station(day)
-        if not any(causes_of(day, head)) and possible(relaxed)
+        if not any(causes_of(day, client)) and possible(relaxed)
     ]
     return cause(day, stations)

@@ -33,14 +33,14 @@ class Due:
 
 def last_visits(since_days: int) -> list[Visit]:
     """The last visit of each client who was here lately and has nothing booked."""
-    booked = Booking.objects.filter(state__in=ACTIVE, end__gte=timezone.now()).values("head")
+    booked = Booking.objects.filter(state__in=ACTIVE, end__gte=timezone.now()).values("client")
     begun = Visit.objects.exclude(state=VisitState.PLANNED)
-    newest = begun.filter(head=OuterRef("head")).order_by("-started_at", "-pk").values("pk")[:1]
+    newest = begun.filter(client=OuterRef("client")).order_by("-started_at", "-pk").values("pk")[:1]
     rows = begun.filter(
         pk=Subquery(newest), started_at__gte=timezone.now() - timedelta(days=since_days)
     )
-    rows = rows.exclude(head__in=booked).exclude(head__archived_at__isnull=False)
-    return list(rows.select_related("head", "plan").defer("plan__answer"))
+    rows = rows.exclude(client__in=booked).exclude(client__archived_at__isnull=False)
+    return list(rows.select_related("client", "plan").defer("plan__answer"))
 
 
 def due_back(today: date | None = None) -> list[Due]:

@@ -17,11 +17,11 @@ from salon.booking.hours import moment_of, specialists_on
 from salon.booking.models import BookedSegment, Booking, DayChange
 from salon.booking.placing import Wanted
 from salon.booking.services import MAY_BECOME, version_of
-from salon.heads.models import Head
-from salon.house.services import name_of
+from salon.clients.models import Client
 from salon.planning.models import Plan
 from salon.platform.errors import core_schema
 from salon.platform.fields import choice_field, integer_field
+from salon.staff.services import name_of
 
 STATES = [state.value for state in BookingState]
 
@@ -56,21 +56,21 @@ class SegmentSerializer(serializers.ModelSerializer[BookedSegment]):
 class BookingSerializer(serializers.ModelSerializer[Booking]):
     """Who comes when, with everything that is worked and waited for."""
 
-    head_name = serializers.CharField(source="head.name", read_only=True)
+    client_name = serializers.CharField(source="client.name", read_only=True)
     state = serializers.ChoiceField(choices=STATES)
     may_become = serializers.SerializerMethodField(help_text="States that can follow.")
     segments = SegmentSerializer(many=True, read_only=True)
     wanted = serializers.IntegerField(source="wanted_id", allow_null=True, read_only=True)
     allergies = serializers.ListField(
-        source="head.allergies", child=serializers.CharField(), read_only=True
+        source="client.allergies", child=serializers.CharField(), read_only=True
     )
 
     class Meta:
         model = Booking
         fields = [
             "id",
-            "head",
-            "head_name",
+            "client",
+            "client_name",
             "allergies",
             "plan",
             "sitting",
@@ -103,7 +103,7 @@ class BoardPersonSerializer(serializers.Serializer[Any]):
 
 
 class LoadSerializer(serializers.Serializer[Any]):
-    """Hands needed against hands present, and heads at every station, in a quarter of an hour."""
+    """Hands needed against hands present, and clients at every station, in a quarter of an hour."""
 
     start = serializers.IntegerField()
     needed = serializers.IntegerField()
@@ -126,7 +126,7 @@ class ClashSerializer(serializers.Serializer[Any]):
 
 
 class StandingSerializer(serializers.Serializer[Any]):
-    """How sure the hour of a head is."""
+    """How sure the hour of a client is."""
 
     booking = serializers.IntegerField(source="head")
     on_time = serializers.FloatField()
@@ -187,7 +187,7 @@ class BoardSerializer(serializers.Serializer[Any]):
 class WantedSerializer(serializers.Serializer[Any]):
     """What is to be booked."""
 
-    head = serializers.PrimaryKeyRelatedField(queryset=Head.objects.all())
+    client = serializers.PrimaryKeyRelatedField(queryset=Client.objects.all())
     plan = serializers.PrimaryKeyRelatedField(
         queryset=Plan.objects.all(), required=False, allow_null=True
     )
@@ -206,7 +206,7 @@ class WantedSerializer(serializers.Serializer[Any]):
 
     def validate(self, values: dict[str, Any]) -> dict[str, Any]:
         plan = values.get("plan")
-        if plan is not None and plan.head_id != values["head"].pk:
+        if plan is not None and plan.client_id != values["client"].pk:
             raise serializers.ValidationError({"plan": "That plan is for another client."})
         if plan is not None and plan.cancelled_at is not None:
             raise serializers.ValidationError({"plan": "That plan was cancelled."})
@@ -233,7 +233,7 @@ class SlotSerializer(serializers.Serializer[Any]):
 def wanted_of(values: dict[str, Any]) -> Wanted:
     """What is to be booked, from what was sent."""
     names = (
-        "head",
+        "client",
         "plan",
         "sitting",
         "title",
@@ -336,7 +336,7 @@ class ReplanWishSerializer(serializers.Serializer[Any]):
 class WeekDaySerializer(serializers.Serializer[Any]):
     date = serializers.DateField(source="hours.date")
     closed = serializers.CharField(source="hours.closed", allow_blank=True)
-    heads = serializers.SerializerMethodField()
+    clients = serializers.SerializerMethodField()
     hands_min = serializers.IntegerField(
         source="standing.needed_min", help_text="Minutes of hands that are booked."
     )
@@ -345,7 +345,7 @@ class WeekDaySerializer(serializers.Serializer[Any]):
     )
 
     @extend_schema_field(OpenApiTypes.INT)
-    def get_heads(self, board: Board) -> int:
+    def get_clients(self, board: Board) -> int:
         return len(on_board(board.bookings))
 
 
@@ -362,8 +362,8 @@ class LineSerializer(serializers.Serializer[Any]):
 class DueSerializer(serializers.Serializer[Any]):
     """A client who is due back."""
 
-    head = serializers.IntegerField(source="visit.head_id")
-    head_name = serializers.CharField(source="visit.head.name")
+    client = serializers.IntegerField(source="visit.client_id")
+    client_name = serializers.CharField(source="visit.client.name")
     title = serializers.CharField(source="visit.plan.title")
     last_safe_day = serializers.DateField(source="dates.last_safe_day")
     return_by = serializers.DateField(source="dates.return_by")

@@ -76,7 +76,7 @@ def touch(day: date) -> None:
 
 
 def book(wanted: Wanted, start: datetime, by: User) -> Booking:
-    """Book a head for an hour.
+    """Book a client for an hour.
 
     Raises:
         Taken: hands or places are not there then, or somebody else was faster
@@ -106,12 +106,12 @@ def keep(
     """Keep a booking where the core placed it.
 
     Raises:
-        Taken: somebody else was faster, or this head is booked already
+        Taken: somebody else was faster, or this client is booked already
     """
     changed(hours.date, seen)
     own = [segment for segment in answer.segments if segment.head == NEW]
     booking = Booking(
-        head=wanted.head,
+        client=wanted.client,
         plan=wanted.plan,
         sitting=wanted.sitting,
         title=wanted.called,
@@ -130,7 +130,7 @@ def keep(
     try:
         booking.save()
     except IntegrityError as error:
-        raise Taken({"start": f"{wanted.head.name} already has this appointment."}) from error
+        raise Taken({"start": f"{wanted.client.name} already has this appointment."}) from error
     segments = segments_for(wanted.plan, wanted.sitting, wanted.called, wanted.minutes)
     write_segments(booking, segments, answer, NEW, hours)
     if wanted.plan is not None and wanted.sitting == 1:
@@ -139,21 +139,21 @@ def keep(
 
 
 def check_not_twice(booking: Booking) -> None:
-    """A head is in one place at a time.
+    """A client is in one place at a time.
 
     Raises:
         Taken: it is booked for another time that overlaps
     """
     other = (
         Booking.objects.filter(
-            head=booking.head, state__in=ACTIVE, start__lt=booking.end, end__gt=booking.start
+            client=booking.client, state__in=ACTIVE, start__lt=booking.end, end__gt=booking.start
         )
         .exclude(pk=booking.pk)
         .first()
     )
     if other is not None:
         at = timezone.localtime(other.start)
-        raise Taken({"start": f"{booking.head.name} already has an appointment at {at:%H:%M}."})
+        raise Taken({"start": f"{booking.client.name} already has an appointment at {at:%H:%M}."})
 
 
 def write_segments(
@@ -215,8 +215,8 @@ def moved(booking: Booking, start: datetime, *, index: int = 0, keep: bool = Tru
     check_movable(booking, start, index)
     hours, seen = open_hours(day), version_of(day)
     others = [other for other in bookings_on(day) if other.pk != booking.pk]
-    head = head_moved(booking, hours, minute_of(start, day), index)
-    answer = placed_beside(hours, others, head)
+    client = client_moved(booking, hours, minute_of(start, day), index)
+    answer = placed_beside(hours, others, client)
     if answer is None:
         raise Taken({"start": "Hands or places are taken then, or it would sit for too long."})
     if not keep:
@@ -259,7 +259,7 @@ def check_movable(booking: Booking, start: datetime, index: int) -> None:
         raise ValidationError({"start": "A step stays within its day."})
 
 
-def head_moved(booking: Booking, hours: Hours, minute: int, index: int) -> HeadIn:
+def client_moved(booking: Booking, hours: Hours, minute: int, index: int) -> HeadIn:
     """A booking with one of its segments at another minute: those before it stay.
 
     Args:
@@ -276,7 +276,7 @@ def head_moved(booking: Booking, hours: Hours, minute: int, index: int) -> HeadI
     arrive = max(0, minute if index == 0 else minute_of(booking.start, hours.date))
     return HeadIn(
         id=NEW,
-        name=booking.head.name,
+        name=booking.client.name,
         arrive_min=arrive,
         done_by_min=promised_min(booking.promised_end, hours),
         specialist=str(booking.wanted_id) if booking.wanted_id else None,
@@ -340,6 +340,6 @@ def check_place(booking: Booking) -> None:
     day = timezone.localdate(booking.start)
     hours = hours_of(day)
     others = [other for other in bookings_on(day) if other.pk != booking.pk]
-    head = head_in(booking, hours, timezone.now(), fixed=True)
-    if placed_beside(hours, others, head) is None:
+    client = head_in(booking, hours, timezone.now(), fixed=True)
+    if placed_beside(hours, others, client) is None:
         raise Taken({"state": "Its time has been given away. Book a new appointment."})

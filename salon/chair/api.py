@@ -25,7 +25,6 @@ from salon.chair.services import (
     swapped,
     under_way,
 )
-from salon.house.services import names_of
 from salon.kit.api import KitUseSerializer
 from salon.kit.models import KitUse
 from salon.platform.auth import current_user
@@ -35,7 +34,8 @@ from salon.platform.idempotency import Idempotency
 from salon.platform.input_limits import MAX_ID
 from salon.platform.permissions import Access
 from salon.platform.roles import HANDS
-from salon.shelf.models import Product
+from salon.products.models import Product
+from salon.staff.services import names_of
 from salon.visits.api import EventSerializer
 from salon.visits.models import Visit
 from salon.visits.remarks import of_client
@@ -56,8 +56,8 @@ class ChairSerializer(serializers.Serializer[Any]):
     """A visit under way."""
 
     visit = serializers.IntegerField()
-    head = serializers.IntegerField()
-    head_name = serializers.CharField()
+    client = serializers.IntegerField()
+    client_name = serializers.CharField()
     allergies = serializers.ListField(child=serializers.CharField())
     plan = serializers.IntegerField()
     answer = WorkedField()
@@ -76,15 +76,15 @@ def chair_out(visit: Visit) -> dict[str, Any]:
         ChairSerializer(
             {
                 "visit": visit.pk,
-                "head": visit.head_id,
-                "head_name": visit.head.name,
-                "allergies": visit.head.allergies,
+                "client": visit.client_id,
+                "client_name": visit.client.name,
+                "allergies": visit.client.allergies,
                 "plan": visit.plan_id,
                 "answer": visit.plan.answered.model_dump(mode="json"),
                 "chair": chair_of(visit, now).model_dump(mode="json"),
                 "events": visit.events.all(),
                 "kit": out.select_related("item"),
-                "remarks": of_client(visit.head, visit),
+                "remarks": of_client(visit.client, visit),
                 "now": now,
             }
         ).data
@@ -98,7 +98,7 @@ class ChairView(APIView):
 
     @extend_schema(responses={200: ChairSerializer})
     def get(self, request: Request, pk: int) -> Response:
-        visit = get_object_or_404(Visit.objects.select_related("plan", "head"), pk=pk)
+        visit = get_object_or_404(Visit.objects.select_related("plan", "client"), pk=pk)
         return Response(chair_out(visit))
 
     @extend_schema(request=EventList, responses={200: ChairSerializer})
@@ -116,8 +116,8 @@ class ReplaySerializer(serializers.Serializer[Any]):
     """A visit again, entry by entry."""
 
     visit = serializers.IntegerField()
-    head = serializers.IntegerField()
-    head_name = serializers.CharField()
+    client = serializers.IntegerField()
+    client_name = serializers.CharField()
     title = serializers.CharField()
     plan = serializers.IntegerField()
     names = serializers.DictField(child=serializers.CharField(), help_text="Of those who worked.")
@@ -139,12 +139,12 @@ class ReplayView(APIView):
     def get(self, request: Request, pk: int) -> Response:
         asked = MomentQuery(data=request.query_params)
         asked.is_valid(raise_exception=True)
-        visit = get_object_or_404(Visit.objects.select_related("plan", "head"), pk=pk)
+        visit = get_object_or_404(Visit.objects.select_related("plan", "client"), pk=pk)
         answer = replayed(visit, asked.validated_data.get("moment"))
         out = {
             "visit": visit.pk,
-            "head": visit.head_id,
-            "head_name": visit.head.name,
+            "client": visit.client_id,
+            "client_name": visit.client.name,
             "title": visit.plan.title,
             "plan": visit.plan_id,
             "names": names_of({moment.by for moment in answer.moments}),
@@ -160,12 +160,12 @@ class ChairTimerSerializer(serializers.Serializer[Any]):
 
 
 class SeatSerializer(serializers.Serializer[Any]):
-    """A head with a visit under way."""
+    """A client with a visit under way."""
 
     visit = serializers.IntegerField()
     plan = serializers.IntegerField()
-    head = serializers.IntegerField()
-    head_name = serializers.CharField()
+    client = serializers.IntegerField()
+    client_name = serializers.CharField()
     title = serializers.CharField()
     state = serializers.ChoiceField(choices=[state.value for state in VisitState])
     step = serializers.CharField(allow_blank=True, help_text="What is worked, or comes next.")
@@ -181,8 +181,8 @@ def seat(visit: Visit) -> dict[str, Any]:
     return {
         "visit": visit.pk,
         "plan": visit.plan_id,
-        "head": visit.head_id,
-        "head_name": visit.head.name,
+        "client": visit.client_id,
+        "client_name": visit.client.name,
         "title": visit.plan.title,
         "state": visit.state,
         "step": titles.get(answer.step or "", ""),
@@ -233,7 +233,7 @@ class OtherwiseView(APIView):
     def post(self, request: Request, pk: int) -> Response:
         given = OtherwiseWishSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        visit = get_object_or_404(Visit.objects.select_related("plan", "head"), pk=pk)
+        visit = get_object_or_404(Visit.objects.select_related("plan", "client"), pk=pk)
         changed = dict(given.validated_data)
         keep = changed.pop("keep")
         told = otherwise(visit, changed, current_user(request))
@@ -270,7 +270,7 @@ class SwapView(APIView):
         responses={200: OtherBottleSerializer},
     )
     def get(self, request: Request, pk: int) -> Response:
-        visit = get_object_or_404(Visit.objects.select_related("plan", "head"), pk=pk)
+        visit = get_object_or_404(Visit.objects.select_related("plan", "client"), pk=pk)
         given = SwapWishSerializer(data=request.query_params)
         given.is_valid(raise_exception=True)
         asked = given.validated_data

@@ -24,8 +24,8 @@ from salon.booking.models import ACTIVE, Booking
 from salon.booking.services import touch
 from salon.planning.fitting import fit_for
 from salon.planning.services import Draft, draft, keep
-from salon.planning.wish import HeadWish
-from salon.shelf.models import Product
+from salon.planning.wish import ClientWish
+from salon.products.models import Product
 from salon.visits.kit import entry
 from salon.visits.log import append, events_of
 from salon.visits.models import Visit
@@ -75,8 +75,8 @@ def replayed(visit: Visit, moment: int | None) -> ReplayAnswer:
 def under_way() -> list[Visit]:
     """Visits that are not over, the oldest first."""
     since = timezone.now() - FORGOTTEN
-    rows = Visit.objects.filter(state__in=UNDER_WAY, started_at__gt=since, head__archived_at=None)
-    return list(rows.select_related("plan", "head").order_by("started_at", "pk"))
+    rows = Visit.objects.filter(state__in=UNDER_WAY, started_at__gt=since, client__archived_at=None)
+    return list(rows.select_related("plan", "client").order_by("started_at", "pk"))
 
 
 @transaction.atomic
@@ -113,7 +113,7 @@ class Otherwise:
         summary: what changes against the plan so far, in words
     """
 
-    wish: HeadWish
+    wish: ClientWish
     plan: Draft
     summary: list[str]
 
@@ -135,11 +135,11 @@ def otherwise(visit: Visit, changed: Mapping[str, float], by: User) -> Otherwise
         # Lines moved by hand belong to the parting of before.
         parting = {**parting, "changes": []}
     wish = parse(
-        HeadWish,
+        ClientWish,
         {**chosen, "goal": goal, "parting": parting}
-        | {"head": visit.head_id, "replaces": visit.plan_id},
+        | {"client": visit.client_id, "replaces": visit.plan_id},
     )
-    planned = draft(visit.head, wish, by)
+    planned = draft(visit.client, wish, by)
     check_fits(visit, planned.answer)
     both = CompareRequest(first=visit.plan.requested, second=planned.request)
     summary = [*pieces_of(visit.plan.answered, planned.answer), *compare(both).summary]
@@ -178,9 +178,9 @@ def check_fits(visit: Visit, answer: PlanAnswer) -> None:
 @transaction.atomic
 def go_on_otherwise(visit: Visit, by: User, told: Otherwise) -> Visit:
     """Go on by the other plan; the one before is revised by it, and the log says so."""
-    visit = Visit.objects.select_for_update().select_related("plan", "head").get(pk=visit.pk)
+    visit = Visit.objects.select_for_update().select_related("plan", "client").get(pk=visit.pk)
     before = visit.plan
-    plan = keep(visit.head, told.wish, told.plan, by)
+    plan = keep(visit.client, told.wish, told.plan, by)
     visit.plan = plan
     visit.save(update_fields=["plan"])
     Booking.objects.filter(plan=before, state__in=ACTIVE).update(plan=plan)
@@ -194,7 +194,7 @@ def swapped(visit: Visit, role: Role, product: Product) -> SwapCheck:
     Raises:
         CraftError: too little of the head is measured to judge a bottle on it
     """
-    fits, air = fit_for(visit.head, [product])
+    fits, air = fit_for(visit.client, [product])
     fit = fits.get(product.pk)
     if fit is None:
         raise CraftError("product", " ".join(air["missing"] + air["assumed"]))

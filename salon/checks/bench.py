@@ -11,7 +11,7 @@ from typing import TYPE_CHECKING
 
 if TYPE_CHECKING:
     from django.contrib.auth.models import User
-    from django.test import Client
+    from django.test import Client as ApiClient
 
 PLAN_BUDGET_MS = 50.0
 EDIT_BUDGET_MS = 200.0
@@ -166,12 +166,12 @@ def bench_day() -> None:
         finish, bound = answer.finish_min or 0, answer.bound_min or 1
         base = answer.baselines
         after, fits = base.one_after_another_min or 0, base.first_fit_min or 0
-        heads = sum(head.idle_min for head in answer.heads)
+        clients = sum(client.idle_min for client in answer.heads)
         print(
-            f"8 heads, 2 people, {limit_s:g} s: done at {finish}, bound {bound}, "
+            f"8 clients, 2 people, {limit_s:g} s: done at {finish}, bound {bound}, "
             f"{finish / bound:.3f} of it ({NEAR:g} after {NEAR_S:g} s), in {answer.took_s:.2f} s; "
             f"{finish / after:.2f} of one after another, {finish / fits:.2f} of first fit; "
-            f"idle: heads {heads} min, hands {answer.hands_idle_min} min"
+            f"idle: clients {clients} min, hands {answer.hands_idle_min} min"
         )
     answer = day(parse(DayRequest, job_shop(FT10, 60)))
     print(
@@ -209,12 +209,12 @@ def bench_labels() -> None:
 
 
 def bench_salon() -> None:
-    """Lists and a draft over HTTP with 5 000 heads, 60 000 visits and 500 plans to come."""
+    """Lists and a draft over HTTP with 5 000 clients, 60 000 visits and 500 plans to come."""
     import django
 
     django.setup()
     from django.core.management import call_command
-    from django.test import Client
+    from django.test import Client as ApiClient
     from django.test.utils import setup_test_environment
 
     from salon.checks.crowd import fill, fill_the_book
@@ -226,24 +226,24 @@ def bench_salon() -> None:
     call_command("migrate", verbosity=0)
     build()
     user = fill(HEADS, VISITS_PER_HEAD)
-    client = Client()
-    client.force_login(user)
+    api = ApiClient()
+    api.force_login(user)
 
     def get(path: str) -> Callable[[], object]:
-        return lambda: client.get(path)
+        return lambda: api.get(path)
 
-    report("heads, first page", median_ms(get("/api/heads/")), LIST_BUDGET_MS)
-    report("heads, page 80", median_ms(get("/api/heads/?offset=4740")), LIST_BUDGET_MS)
-    report("heads, searched", median_ms(get("/api/heads/?search=4321")), LIST_BUDGET_MS)
+    report("clients, first page", median_ms(get("/api/clients/")), LIST_BUDGET_MS)
+    report("clients, page 80", median_ms(get("/api/clients/?offset=4740")), LIST_BUDGET_MS)
+    report("clients, searched", median_ms(get("/api/clients/?search=4321")), LIST_BUDGET_MS)
     report("findings, first page", median_ms(get("/api/visits/")), LIST_BUDGET_MS)
     last = HEADS * VISITS_PER_HEAD - 60
     report("findings, last page", median_ms(get(f"/api/visits/?offset={last}")), LIST_BUDGET_MS)
-    report("visits of one head", median_ms(get("/api/visits/?head=77")), LIST_BUDGET_MS)
-    report("shelf, for one head", median_ms(get("/api/shelf/?head=77")), LIST_BUDGET_MS)
-    wish = {"head": 77, "goal": {"style": "flat_twist_out", "sections": 14}}
+    report("visits of one client", median_ms(get("/api/visits/?client=77")), LIST_BUDGET_MS)
+    report("shelf, for one client", median_ms(get("/api/shelf/?client=77")), LIST_BUDGET_MS)
+    wish = {"client": 77, "goal": {"style": "flat_twist_out", "sections": 14}}
 
     def draft() -> object:
-        return client.post("/api/plans/draft/", wish, content_type="application/json")
+        return api.post("/api/plans/draft/", wish, content_type="application/json")
 
     pages = {
         "an edit, recomputed over the API": (draft, EDIT_BUDGET_MS),
@@ -258,16 +258,16 @@ def bench_salon() -> None:
         report(f"{name}, {PLANS_TO_COME} to come", taken, budget)
         print(f"{'':<52}{taken / free[name]:8.2f} times as long")
     bench_screen(user)
-    bench_stalls(client, 77)
-    fuzz_api(client)
+    bench_stalls(api, 77)
+    fuzz_api(api)
 
 
-def fuzz_api(client: "Client") -> None:
+def fuzz_api(api: "ApiClient") -> None:
     """Every operation asked at random, after all else: it changes whatever it likes."""
     from salon.checks.operations import try_operations
 
     number = int(time.time())
-    sent, failed = try_operations(client, ASKED_OPERATIONS, number)
+    sent, failed = try_operations(api, ASKED_OPERATIONS, number)
     print(f"{sent} requests to every operation (seed {number}): {len(failed)} operations failed")
     for operation, reason in failed.items():
         print(f"  {operation}: {reason}")
@@ -276,14 +276,14 @@ def fuzz_api(client: "Client") -> None:
 def bench_screen(user: "User") -> None:
     """A parting moved by a key on the crown map, until it stands elsewhere on screen."""
     from django.conf import settings
-    from django.test import Client
+    from django.test import Client as ApiClient
 
     from salon.checks.browser import DESK, browser
     from salon.checks.serving import serve
 
-    client = Client()
-    client.force_login(user)
-    cookie = client.cookies[settings.SESSION_COOKIE_NAME].value
+    api = ApiClient()
+    api.force_login(user)
+    cookie = api.cookies[settings.SESSION_COOKIE_NAME].value
     with browser() as chromium:
         address = serve()
         context = chromium.new_context(base_url=address, viewport=DESK)
@@ -291,7 +291,7 @@ def bench_screen(user: "User") -> None:
             [{"name": settings.SESSION_COOKIE_NAME, "value": cookie, "url": address}]
         )
         page = context.new_page()
-        page.goto("/heads/77/plan/crown")
+        page.goto("/clients/77/plan/crown")
         line = page.locator("[data-line='0/1']").first
         line.wait_for(state="attached")
         line.focus()

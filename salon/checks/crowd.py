@@ -5,50 +5,50 @@ from datetime import datetime, timedelta
 from django.contrib.auth.models import User
 from django.utils import timezone
 
-from salon.heads.models import Head, Observation
+from salon.clients.models import Client, Observation
 from salon.planning.demand import renew_demand
 from salon.planning.models import Plan
-from salon.shelf.models import Product, StockMove
+from salon.products.models import Product, StockMove
 from salon.visits.models import Visit, VisitDose, VisitStep
 
 
-def fill(heads: int, visits_each: int) -> User:
-    """Copy the first plan and observations of the demo to many heads with many visits.
+def fill(clients: int, visits_each: int) -> User:
+    """Copy the first plan and observations of the demo to many clients with many visits.
 
     Args:
-        heads: how many heads
+        clients: how many clients
         visits_each: visits of each
     Returns:
         somebody who can sign in
     """
     plan = Plan.objects.filter(visits__isnull=False).earliest("pk")
-    observations = list(plan.head.observations.all())
+    observations = list(plan.client.observations.all())
     now = timezone.now()
-    crowd = Head.objects.bulk_create(Head(name=f"Head {n:05d}") for n in range(heads))
+    crowd = Client.objects.bulk_create(Client(name=f"Client {n:05d}") for n in range(clients))
     Observation.objects.bulk_create(
         [
             Observation(
-                head=head,
+                client=client,
                 kind=observation.kind,
                 zone=observation.zone,
                 number=observation.number,
                 word=observation.word,
                 method=observation.method,
             )
-            for head in crowd
+            for client in crowd
             for observation in observations
         ],
         batch_size=2000,
     )
     plans = Plan.objects.bulk_create(
-        [copy_of(plan, head) for head in crowd],
+        [copy_of(plan, client) for client in crowd],
         batch_size=200,
     )
     visits = Visit.objects.bulk_create(
         [
             Visit(
                 plan=copy,
-                head=copy.head,
+                client=copy.client,
                 started_at=now - timedelta(days=14 * (n + 1)),
                 state="done",
             )
@@ -76,10 +76,10 @@ def fill(heads: int, visits_each: int) -> User:
     return User.objects.get(pk=1)
 
 
-def copy_of(plan: Plan, head: Head, start: datetime | None = None) -> Plan:
-    """The same plan for another head, perhaps at an hour to come; not written yet."""
+def copy_of(plan: Plan, client: Client, start: datetime | None = None) -> Plan:
+    """The same plan for another client, perhaps at an hour to come; not written yet."""
     return Plan(
-        head=head,
+        client=client,
         title=plan.title,
         style=plan.style,
         wish=plan.wish,
@@ -95,9 +95,9 @@ def fill_the_book(plans: int) -> None:
     """Plans to come, one every half hour from tomorrow on, with what they will take."""
     plan = Plan.objects.filter(visits__isnull=False).earliest("pk")
     first = timezone.now() + timedelta(days=1)
-    heads = Head.objects.order_by("-pk")[:plans]
+    clients = Client.objects.order_by("-pk")[:plans]
     copies = [
-        copy_of(plan, head, first + timedelta(minutes=30 * n)) for n, head in enumerate(heads)
+        copy_of(plan, client, first + timedelta(minutes=30 * n)) for n, client in enumerate(clients)
     ]
     for copy in Plan.objects.bulk_create(copies, batch_size=200):
         renew_demand(copy)

@@ -22,6 +22,7 @@ from typing import Any
 from uuid import uuid4
 
 from salon.checks.stalls import Asking, free_port, gunicorn, loops
+from salon.staff.models import Colleague
 
 SAVES, SAVE_BUDGET = 15, 3.0
 USERS, SECONDS, P95_BUDGET = 50, 30.0, 8.0
@@ -41,13 +42,13 @@ def p95(times: list[float]) -> float:
     return statistics.quantiles(times, n=20)[-1]
 
 
-def bench_saves(somebody: Asking, head: int, day: str) -> None:
+def bench_saves(somebody: Asking, client: int, day: str) -> None:
     """A save alone, and beside twenty who have a day planned again, each with a key."""
 
     def save() -> float:
         began = time.perf_counter()
         body = {"observations": [{"kind": "density_per_cm2", "value": 180, "method": "counted"}]}
-        status = somebody.ask(f"/api/heads/{head}/observations/", body, key=str(uuid4()))
+        status = somebody.ask(f"/api/clients/{client}/observations/", body, key=str(uuid4()))
         if status >= HTTPStatus.BAD_REQUEST:
             raise RuntimeError(f"a save was answered with {status}")
         return (time.perf_counter() - began) * 1000
@@ -60,21 +61,21 @@ def bench_saves(somebody: Asking, head: int, day: str) -> None:
     print(f"  the longest {max(took):.1f} ms: {ratio:.2f} times alone of {SAVE_BUDGET:g}")
 
 
-def bench_users(somebody: Asking, head: int, day: str) -> None:
+def bench_users(somebody: Asking, client: int, day: str) -> None:
     """Fifty people who read and save, against one."""
-    wish = {"head": head, "goal": {"style": "flat_twist_out"}}
+    wish = {"client": client, "goal": {"style": "flat_twist_out"}}
     seen: Counter[int] = Counter()
 
     def visit(times: list[float]) -> None:
         asked: list[tuple[str, object]] = [
             (f"/api/day/?date={day}", None),
-            ("/api/heads/", None),
-            (f"/api/heads/{head}/profile/", None),
+            ("/api/clients/", None),
+            (f"/api/clients/{client}/profile/", None),
             ("/api/visits/", None),
             ("/api/plans/draft/", wish),
             ("/api/products/", None),
             (
-                f"/api/heads/{head}/observations/",
+                f"/api/clients/{client}/observations/",
                 {"observations": [{"kind": "density_per_cm2", "value": 180, "method": "counted"}]},
             ),
         ]
@@ -181,14 +182,14 @@ class Restorer:
         from django.test.client import BOUNDARY, MULTIPART_CONTENT, encode_multipart
 
         from salon.archive.places import backups
-        from salon.house.models import House
+        from salon.salon_settings.models import Salon
 
         status = self.somebody.ask("/api/archive/", {})
         if status >= HTTPStatus.BAD_REQUEST:
             return status
         newest = max(backups().glob("gauffer-*.zip"), key=lambda file: file.stat().st_mtime)
         with newest.open("rb") as file:
-            form = {"file": file, "name": House.objects.get().name}
+            form = {"file": file, "name": Salon.objects.get().name}
             body = encode_multipart(BOUNDARY, form)
         return self.somebody.send("/api/archive/restore/", body, MULTIPART_CONTENT)
 
@@ -202,12 +203,12 @@ class Writer:
 
     Args:
         somebody: who writes
-        head: whose density is written
+        client: whose density is written
     """
 
-    def __init__(self, somebody: Asking, head: int) -> None:
+    def __init__(self, somebody: Asking, client: int) -> None:
         self.somebody = somebody
-        self.path = f"/api/heads/{head}/observations/"
+        self.path = f"/api/clients/{client}/observations/"
         self.numbers = count(1)
         self.taking = threading.Lock()
         self.statuses: Counter[int] = Counter()
@@ -241,20 +242,20 @@ class Writer:
             self.acknowledged[value] = (began, time.monotonic())
 
 
-def bench_kills(owner: Any, head: int) -> None:
+def bench_kills(owner: Any, client: int) -> None:
     """Six hundred writes, backups and restores beside sixty kills: what was acknowledged is there.
 
     Once, never twice; only what lies between a backup and its restore may be gone.
     """
     from salon.archive.places import leftovers
-    from salon.heads.models import Observation
+    from salon.clients.models import Observation
 
     newest = Observation.objects.latest("pk").pk
     killed = Killed(free_port())
     killed.start()
     somebody = Asking(f"http://127.0.0.1:{killed.port}", owner)
     over = threading.Event()
-    writer, restorer = Writer(somebody, head), Restorer(somebody, over)
+    writer, restorer = Writer(somebody, client), Restorer(somebody, over)
     writers = [threading.Thread(target=writer.run) for _ in range(WRITERS)]
     beside = threading.Thread(target=restorer.run)
     for thread in (*writers, beside):
@@ -270,7 +271,7 @@ def bench_kills(owner: Any, head: int) -> None:
     killed.kill(all_of_it=True)
     # A last start finishes what was left undone.
     killed.start()
-    rows = Observation.objects.filter(head_id=head, pk__gt=newest)
+    rows = Observation.objects.filter(client_id=client, pk__gt=newest)
     kept = Counter(rows.values_list("number", flat=True))
     gone = [value for value in writer.acknowledged if kept[value] == 0]
     taken = [value for value in gone if restorer.may_have_taken(*writer.acknowledged[value])]
@@ -292,29 +293,30 @@ def main() -> None:
 
         django.setup()
         from django.core.management import call_command
-        from django.test import Client
+        from django.test import Client as ApiClient
         from django.test.utils import setup_test_environment
         from django.utils import timezone
 
+        from salon.clients.models import Client
         from salon.demo.build import build
-        from salon.heads.models import Head
-        from salon.house.models import Colleague
+
+        pass
 
         setup_test_environment()
         call_command("migrate", verbosity=0)
         build()
-        client = Client()
-        client.force_login(
+        api = ApiClient()
+        api.force_login(
             Colleague.objects.filter(role="owner").earliest("pk").user,
-            "salon.house.backend.ColleagueBackend",
+            "salon.staff.backend.ColleagueBackend",
         )
-        head = Head.objects.earliest("pk").pk
+        client = Client.objects.earliest("pk").pk
         day = str(timezone.localdate())
-        bench_kills(client, head)
+        bench_kills(api, client)
         with gunicorn(free_port()) as address:
-            somebody = Asking(address, client)
-            bench_saves(somebody, head, day)
-            bench_users(somebody, head, day)
+            somebody = Asking(address, api)
+            bench_saves(somebody, client, day)
+            bench_users(somebody, client, day)
 
 
 if __name__ == "__main__":

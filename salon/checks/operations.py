@@ -11,7 +11,7 @@ import schemathesis
 from django.contrib.auth import get_user
 from django.contrib.auth.models import User
 from django.core.wsgi import get_wsgi_application
-from django.test import Client
+from django.test import Client as ApiClient
 from hypothesis import HealthCheck, Phase, given, seed, settings
 from schemathesis.checks import not_a_server_error
 from schemathesis.core.failures import Failure, FailureGroup
@@ -21,8 +21,8 @@ from schemathesis.specs.openapi.checks import (
     status_code_conformance,
 )
 
-from salon.house.models import Colleague
 from salon.platform.roles import WorkRole
+from salon.staff.models import Colleague
 
 CHECKS = [
     not_a_server_error,
@@ -58,7 +58,7 @@ def operations() -> Iterator[Any]:
             yield operation
 
 
-def signed_in(client: Client, user: Any) -> dict[str, str]:
+def signed_in(client: ApiClient, user: Any) -> dict[str, str]:
     """Cookies of somebody who is signed in, again where an operation has ended the session."""
     if get_user(client) != user:
         # What was asked may have changed whether this person works here.
@@ -68,7 +68,7 @@ def signed_in(client: Client, user: Any) -> dict[str, str]:
     return {"sessionid": client.cookies["sessionid"].value, "csrftoken": TOKEN}
 
 
-def try_operations(client: Client, cases: int, number: int) -> tuple[int, dict[str, str]]:
+def try_operations(client: ApiClient, cases: int, number: int) -> tuple[int, dict[str, str]]:
     """Ask every operation so many times.
 
     Args:

@@ -17,7 +17,7 @@ FOLDER = Path(__file__).resolve().parents[2] / "docs" / "screenshots"
 
 def compose_damp(page: Page) -> None:
     """Fourteen flat twists, released too early."""
-    page.goto(of_head("Linnea Oskar", "/plan"))
+    page.goto(of_client("Linnea Oskar", "/plan"))
     page.get_by_role("combobox", name="Style").press("Enter")
     page.get_by_role("option", name="Flat twist-out").click()
     page.get_by_label("Sections", exact=True).fill("14")
@@ -34,18 +34,18 @@ def open_at(path: str) -> Callable[[Page], None]:
     return act
 
 
-def of_head(name: str, path: str = "") -> str:
+def of_client(name: str, path: str = "") -> str:
     """A place of a head of the demo."""
-    from salon.heads.models import Head
+    from salon.clients.models import Client
 
-    return f"/heads/{Head.objects.get(name=name).pk}{path}"
+    return f"/clients/{Client.objects.get(name=name).pk}{path}"
 
 
-def open_at_head(name: str, path: str = "") -> Callable[[Page], None]:
-    """A picture of a place of a head as it opens."""
+def open_at_client(name: str, path: str = "") -> Callable[[Page], None]:
+    """A picture of a place of a client as it opens."""
 
     def act(page: Page) -> None:
-        page.goto(of_head(name, path))
+        page.goto(of_client(name, path))
 
     return act
 
@@ -54,20 +54,20 @@ def last_visit(page: Page) -> None:
     """A visit beside its plan."""
     from salon.visits.models import Visit
 
-    visit = Visit.objects.filter(head__name="Linnea Oskar", state="done").latest("started_at")
+    visit = Visit.objects.filter(client__name="Linnea Oskar", state="done").latest("started_at")
     page.goto(f"/visits/{visit.pk}")
 
 
 def open_shelf(page: Page) -> None:
-    """The shelf, held against a head."""
-    from salon.heads.models import Head
+    """The shelf, held against a client."""
+    from salon.clients.models import Client
 
-    page.goto(f"/shelf?head={Head.objects.get(name='Ines Marrow').pk}")
+    page.goto(f"/products?client={Client.objects.get(name='Ines Marrow').pk}")
 
 
 def half_a_consultation(page: Page) -> None:
     """Porosity, one test confirmed and one changed."""
-    page.goto(of_head("Linnea Oskar", "/consultation?part=porosity"))
+    page.goto(of_client("Linnea Oskar", "/consultation?part=porosity"))
     page.get_by_role("button", name="Bead test: unchanged").click()
     page.get_by_role("group", name="Soak test").get_by_text("soon").click()
     page.get_by_text("saved", exact=True).wait_for()
@@ -75,7 +75,7 @@ def half_a_consultation(page: Page) -> None:
 
 def count_hairs(page: Page) -> None:
     """A picture of the strand scope, counted."""
-    page.goto(of_head("Linnea Oskar", "/consultation?part=density"))
+    page.goto(of_client("Linnea Oskar", "/consultation?part=density"))
     page.get_by_role("button", name="Take picture and count").click()
     page.locator(".root").first.wait_for()
 
@@ -83,7 +83,7 @@ def count_hairs(page: Page) -> None:
 def two_ways(page: Page) -> None:
     """Routines on the front, two side by side."""
     page.evaluate("localStorage.clear()")
-    page.goto(of_head("Linnea Oskar", "/ways"))
+    page.goto(of_client("Linnea Oskar", "/ways"))
     page.get_by_role("table").wait_for()
 
 
@@ -114,7 +114,7 @@ def damp_by_stages(page: Page) -> None:
 
 def two_looks(page: Page) -> None:
     """A twist-out beside the wash-and-go of weeks ago."""
-    page.goto(of_head("Ines Marrow", "/plan/look"))
+    page.goto(of_client("Ines Marrow", "/plan/look"))
     page.locator(".locks").first.wait_for()
     page.get_by_role("combobox", name="Compare with").press("Enter")
     page.get_by_role("option").last.click()
@@ -123,7 +123,7 @@ def two_looks(page: Page) -> None:
 
 def bricks_on_paper(page: Page) -> None:
     """A rod set in three sizes, to be printed."""
-    page.goto(of_head("Linnea Oskar", "/plan"))
+    page.goto(of_client("Linnea Oskar", "/plan"))
     page.get_by_role("combobox", name="Style").press("Enter")
     page.get_by_role("option", name="Rod set", exact=True).click()
     page.get_by_role("link", name="Crown map").click()
@@ -135,7 +135,7 @@ def bricks_on_paper(page: Page) -> None:
 
 def kit_on_the_day(page: Page) -> None:
     """The drawer while one set is worn and its rods are cleaned."""
-    page.goto("/shelf/kit")
+    page.goto("/products/kit")
     page.get_by_role("button", name="Take out").first.click()
     page.get_by_role("button", name="Into the disinfectant").last.click()
     page.get_by_text("being cleaned").wait_for()
@@ -143,7 +143,7 @@ def kit_on_the_day(page: Page) -> None:
 
 def weigh_a_pump(page: Page) -> None:
     """Two readings taken, the third on the scale."""
-    page.goto("/shelf/products/34/calibration")
+    page.goto("/products/34/calibration")
     page.get_by_role("button", name="Tare").click()
     for _ in range(3):
         page.get_by_role("button", name="Pour").click()
@@ -184,7 +184,7 @@ def lay_in_at_the_chair(page: Page) -> None:
 
 def tell_from_home(chromium: Browser, page: Page) -> None:
     """A client tells on a phone how it wears."""
-    page.goto(of_head("Runa Halse", "/wear"))
+    page.goto(of_client("Runa Halse", "/wear"))
     page.get_by_role("button", name="New link").click()
     address = page.locator(".address a").get_attribute("href") or ""
     phone = chromium.new_page(viewport={"width": 360, "height": 780}, locale="en-GB")
@@ -198,9 +198,9 @@ def tell_from_home(chromium: Browser, page: Page) -> None:
 PICTURES: tuple[tuple[str, Callable[[Page], None]], ...] = (
     ("today", open_at("/today")),
     ("chair", lay_in_at_the_chair),
-    ("heads", open_at("/heads")),
-    ("head-sheet", open_at_head("Runa Halse")),
-    ("wear", open_at_head("Runa Halse", "/wear")),
+    ("clients", open_at("/clients")),
+    ("client", open_at_client("Runa Halse")),
+    ("wear", open_at_client("Runa Halse", "/wear")),
     ("consultation", half_a_consultation),
     ("scope", count_hairs),
     ("composer", compose_damp),
@@ -210,8 +210,8 @@ PICTURES: tuple[tuple[str, Callable[[Page], None]], ...] = (
     ("look", two_looks),
     ("print", bricks_on_paper),
     ("visit", last_visit),
-    ("findings", open_at("/findings")),
-    ("shelf", open_shelf),
+    ("results", open_at("/results")),
+    ("products", open_shelf),
     ("kit", kit_on_the_day),
 )
 

@@ -13,7 +13,7 @@ from collections.abc import Callable, Iterator
 from contextlib import ExitStack, contextmanager
 from multiprocessing import get_context
 
-from django.test import Client
+from django.test import Client as ApiClient
 
 MANY = 20
 ASKED = 15
@@ -57,9 +57,9 @@ class Asking:
         client: who is signed in, of the same database
     """
 
-    def __init__(self, address: str, client: Client) -> None:
+    def __init__(self, address: str, api: ApiClient) -> None:
         self.address = address
-        self.client = client
+        self.client = api
         self.token = "x" * 32
         self.cookie = self.cookies()
 
@@ -72,7 +72,7 @@ class Asking:
         from django.contrib.auth.models import User
 
         owner = User.objects.filter(colleague__role="owner").earliest("pk")
-        self.client.force_login(owner, "salon.house.backend.ColleagueBackend")
+        self.client.force_login(owner, "salon.staff.backend.ColleagueBackend")
         self.cookie = self.cookies()
 
     def ask(self, path: str, body: object = None, key: str = "") -> int:
@@ -111,12 +111,12 @@ class Asking:
                 time.sleep(0.1)
 
     def page_ms(self) -> float:
-        """Median time of a page of heads [ms]."""
+        """Median time of a page of clients [ms]."""
         times = []
         for _ in range(ASKED):
             began = time.perf_counter()
-            if self.ask("/api/heads/") != OK:
-                raise RuntimeError("the page of heads is not answered")
+            if self.ask("/api/clients/") != OK:
+                raise RuntimeError("the page of clients is not answered")
             times.append((time.perf_counter() - began) * 1000)
         return statistics.median(times)
 
@@ -161,12 +161,12 @@ def held_open(address: str, text: str) -> Iterator[None]:
         yield
 
 
-def bench_stalls(client: Client, head: int) -> None:
-    """A page alone, and beside twenty of everything that once stalled the house."""
+def bench_stalls(api: ApiClient, client: int) -> None:
+    """A page alone, and beside twenty of everything that once stalled the salon."""
     port = free_port()
     with gunicorn(port) as address:
-        somebody = Asking(address, client)
-        wish = {"head": head, "goal": {"style": "flat_twist_out"}}
+        somebody = Asking(address, api)
+        wish = {"client": client, "goal": {"style": "flat_twist_out"}}
         half = f"POST /api/session/ HTTP/1.1\r\nHost: 127.0.0.1:{port}\r\n"
         stream = (
             f"GET /api/scale/stream/ HTTP/1.1\r\nHost: 127.0.0.1:{port}\r\n"
@@ -176,7 +176,7 @@ def bench_stalls(client: Client, head: int) -> None:
         if somebody.ask("/api/plans/proposals/", wish) != OK:
             raise RuntimeError("proposals are not answered")
         alone = somebody.page_ms()
-        print(f"{'a page of heads, alone':<52}{alone:8.1f} ms")
+        print(f"{'a page of clients, alone':<52}{alone:8.1f} ms")
         beside = {
             "sign-in loops": loops(lambda: somebody.ask("/api/session/", guess)),
             "half-sent requests": held_open(address, half),

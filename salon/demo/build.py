@@ -11,26 +11,26 @@ from django.utils import timezone
 
 from craft.contract import parse
 from craft.visit.doses import planned_doses
+from salon.clients.models import Client
+from salon.clients.services import add_client, observe, raise_stop
 from salon.demo.bottles import BOTTLES, dated
 from salon.demo.days import FEAST_IN_DAYS, SUNDAY, fill_the_days
 from salon.demo.drawer import CALIBRATED, KIT, PALM_TESTS, TO_COME, WORN_PUMP
 from salon.demo.home import tell_from_home
 from salon.demo.people import HEADS
 from salon.demo.year import live_a_year, try_two_gels
-from salon.heads.models import Head
-from salon.heads.services import add_head, observe, raise_stop
-from salon.house.services import the_house
-from salon.house.staff import add_colleague
 from salon.kit.models import KitItem
 from salon.planning.models import Plan
 from salon.planning.services import save
-from salon.planning.wish import HeadWish
+from salon.planning.wish import ClientWish
 from salon.platform.roles import WorkRole
-from salon.shelf.calibrating import keep, keep_weighing
-from salon.shelf.exchange import Row, cleaned
-from salon.shelf.importing import looked, take_in
-from salon.shelf.models import Calibration, Product, StockMove, Weighing
-from salon.shelf.pairs import keep_palm_test
+from salon.products.calibrating import keep, keep_weighing
+from salon.products.exchange import Row, cleaned
+from salon.products.importing import looked, take_in
+from salon.products.models import Calibration, Product, StockMove, Weighing
+from salon.products.pairs import keep_palm_test
+from salon.salon_settings.services import current_salon
+from salon.staff.services import add_colleague
 from salon.visits.models import SCORES
 from salon.visits.recording import record
 
@@ -59,11 +59,11 @@ def build() -> None:
     user = add_colleague(USERNAME, PASSWORD, WorkRole.OWNER, "Mara").user
     for username, role, pace in STAFF:
         add_colleague(username, PASSWORD, role, username.title(), pace)
-    house = the_house()
-    house.name, house.phone, house.demo = "Quayside Curls", "0555 0142", True
-    house.room_temp_c, house.room_rh = 23, 0.61
-    house.disinfectant, house.contact_min = "Pale green tool bath", 10
-    house.save()
+    salon = current_salon()
+    salon.name, salon.phone, salon.demo = "Quayside Curls", "0555 0142", True
+    salon.room_temp_c, salon.room_rh = 23, 0.61
+    salon.disinfectant, salon.contact_min = "Pale green tool bath", 10
+    salon.save()
     live_a_year(user, random.Random(SEED + 1))
     try_two_gels(user, User.objects.get(username="ilse"))
     stock_the_shelf(user)
@@ -110,10 +110,10 @@ def wear_the_pump(user: User, chance: random.Random) -> None:
 def plan_the_days(user: User) -> None:
     """Plans for today and the next days; on one of them rods of one size run short."""
     for name, days, hour, service in TO_COME:
-        head = Head.objects.get(name=name)
+        client = Client.objects.get(name=name)
         day = timezone.localdate() + timedelta(days=working_days(days))
         start = timezone.make_aware(datetime.combine(day, time(hour)))
-        plan = planned(head, {**service, "start": start}, user)
+        plan = planned(client, {**service, "start": start}, user)
         Plan.objects.filter(pk=plan.pk).update(made_at=days_ago(1, hour=17))
 
 
@@ -135,7 +135,7 @@ def add_person(person: dict[str, Any], user: User, chance: random.Random) -> Non
         for key in ("name", "note", "night", "conditions", "allergies", "avoid")
         if key in person
     }
-    head = add_head(values)
+    client = add_client(values)
     happenings: list[tuple[int, int, Any]] = [
         *((days, 0, observations) for days, observations in person["observed"]),
         *((service["days_ago"], 1, service) for service in person["services"]),
@@ -143,18 +143,18 @@ def add_person(person: dict[str, Any], user: User, chance: random.Random) -> Non
     for days, kind, what in sorted(happenings, key=lambda happening: (-happening[0], happening[1])):
         if kind == 0:
             rows = [{"kind": k, "value": v, "method": m} for k, v, m in what]
-            observe(head, rows, user, days_ago(days))
+            observe(client, rows, user, days_ago(days))
         else:
-            run(head, what, user, chance)
+            run(client, what, user, chance)
     zones = [
         {"zone": zone, "kind": kind, "value": value, "method": method}
         for zone, kind, value, method in person.get("zones", [])
     ]
-    observe(head, zones, user, days_ago(person["observed"][-1][0]))
+    observe(client, zones, user, days_ago(person["observed"][-1][0]))
     if person.get("stop"):
-        raise_stop(head, person["stop"], user)
+        raise_stop(client, person["stop"], user)
     if person["plan"]:
-        plan = planned(head, person["plan"], user)
+        plan = planned(client, person["plan"], user)
         Plan.objects.filter(pk=plan.pk).update(made_at=days_ago(0, hour=8))
 
 
@@ -162,25 +162,25 @@ def add_person(person: dict[str, Any], user: User, chance: random.Random) -> Non
 ROOM_THEN, NIGHT_THEN = {"temp_c": 23, "rh": 0.61}, {"temp_c": 20, "rh": 0.6}
 
 
-def planned(head: Head, service: dict[str, Any], user: User) -> Plan:
+def planned(client: Client, service: dict[str, Any], user: User) -> Plan:
     """A saved plan for one service."""
     goal = {"style": service["style"], "sections": service["sections"]}
     if service.get("release_h"):
         goal["release_after_h"] = service["release_h"]
     if service.get("rod_mm"):
         goal["rod_mm"] = service["rod_mm"]
-    wish = {"head": head.pk, "goal": goal, "dry": service.get("dry", "air")}
+    wish = {"client": client.pk, "goal": goal, "dry": service.get("dry", "air")}
     if "days_ago" in service:
         # What was is not planned with the air of today.
         wish |= {"room": ROOM_THEN, "home": NIGHT_THEN}
     if service.get("start"):
         wish["planned_start"] = service["start"].isoformat()
-    return save(head, parse(HeadWish, wish | {"days_since_detangle": 12}), user)
+    return save(client, parse(ClientWish, wish | {"days_since_detangle": 12}), user)
 
 
-def run(head: Head, service: dict[str, Any], user: User, chance: random.Random) -> None:
+def run(client: Client, service: dict[str, Any], user: User, chance: random.Random) -> None:
     """A service that was planned and run, with what it really took."""
-    plan = planned(head, service, user)
+    plan = planned(client, service, user)
     Plan.objects.filter(pk=plan.pk).update(made_at=days_ago(service["days_ago"], hour=8))
     steps = [
         {

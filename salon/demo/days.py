@@ -1,4 +1,4 @@
-"""A live day around now: heads at every stage, one late, rods short tomorrow, a feast this week."""
+"""A live day around now: clients at every stage, one late, rods short, a feast this week."""
 
 import contextlib
 import itertools
@@ -19,10 +19,10 @@ from salon.booking.models import Booking, Holiday, Opening, Shift, StationCount
 from salon.booking.placing import Wanted
 from salon.booking.services import book
 from salon.chair.services import note
-from salon.heads.models import Head
+from salon.clients.models import Client
 from salon.planning.models import Plan
 from salon.planning.services import save
-from salon.planning.wish import HeadWish
+from salon.planning.wish import ClientWish
 from salon.visits.log import open_visit
 
 #: Who comes today, for what, how many minutes from now.
@@ -53,17 +53,17 @@ def fill_the_days(user: User, others: list[User]) -> None:
     now = timezone.localtime()
     set_hours(now, [user, *others])
     for name, style, minutes, more in TODAY:
-        head = Head.objects.get(name=name)
-        wish = {"head": head.pk, "goal": {"style": style}, "days_since_detangle": 3} | more
-        plan = save(head, parse(HeadWish, wish), user)
+        client = Client.objects.get(name=name)
+        wish = {"client": client.pk, "goal": {"style": style}, "days_since_detangle": 3} | more
+        plan = save(client, parse(ClientWish, wish), user)
         start = rounded(now + timedelta(minutes=minutes))
-        booking = placed(head, plan, start, user)
+        booking = placed(client, plan, start, user)
         if booking is not None:
             put_in_its_state(booking, now)
             book_release(booking, user)
     for plan in Plan.objects.filter(planned_start__gt=now, bookings=None).order_by("planned_start"):
         if plan.planned_start and timezone.localdate(plan.planned_start) > now.date():
-            placed(plan.head, plan, plan.planned_start, user)
+            placed(plan.client, plan, plan.planned_start, user)
 
 
 def set_hours(now: datetime, people: list[User]) -> None:
@@ -107,14 +107,14 @@ def rounded(moment: datetime) -> datetime:
     return moment.replace(minute=moment.minute // 5 * 5, second=0, microsecond=0)
 
 
-def placed(head: Head, plan: Plan, start: datetime, user: User) -> Booking | None:
+def placed(client: Client, plan: Plan, start: datetime, user: User) -> Booking | None:
     """Book a plan at its hour, or a little later; None where it fits nowhere that day."""
     for number in range(TRIES):
         at = start + timedelta(minutes=number * LATER_MIN)
         if timezone.localdate(at) != timezone.localdate(start):
             return None
         try:
-            return book(Wanted(head=head, plan=plan), at, user)
+            return book(Wanted(client=client, plan=plan), at, user)
         except ValidationError:
             continue
     return None
@@ -130,7 +130,7 @@ def book_release(booking: Booking, user: User) -> None:
         day += timedelta(days=1)
     at = timezone.make_aware(datetime.combine(day, time(14)))
     with contextlib.suppress(ValidationError):
-        book(Wanted(head=booking.head, plan=plan, sitting=RELEASE_SITTING), at, user)
+        book(Wanted(client=booking.client, plan=plan, sitting=RELEASE_SITTING), at, user)
 
 
 def put_in_its_state(booking: Booking, now: datetime) -> None:

@@ -36,7 +36,7 @@ PALM_TESTS: list[tuple[str, str, str, str]] = [
     ("Thick twisting cream", "Strong gel", "flakes", "Only with three pumps of cream."),
 ]
 
-#: Head, working days from now, hour, service. Of tomorrow the second set finds too few of 20 mm.
+#: Client, working days from now, hour, service. Of tomorrow the second set finds too few of 20 mm.
 TO_COME: list[tuple[str, int, int, dict[str, Any]]] = [
     (
         "Linnea Oskar",

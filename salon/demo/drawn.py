@@ -1,4 +1,4 @@
-"""Pictures of heads for the demo, drawn: hair with a known volume, frizz and definition.
+"""Pictures of clients for the demo, drawn: hair with a known volume, frizz and definition.
 
 Strands run from the crown outwards and down within a shape of known area; the more defined, the
 more they run as their neighbours do. Single hairs stand off the outline. It shares no code with

@@ -9,13 +9,13 @@ from django.utils import timezone
 
 from craft.ranges import SCORE_MAX, SCORE_MIN
 from craft.vocabulary import Contact, Night, WearEventKind
-from salon.between.lasting import learn_wear
-from salon.between.looks import keep_picture, measure_picture
-from salon.between.models import Checkin, LookPicture, PlannedDay
-from salon.between.outbox import fill_outbox
-from salon.between.wearing import wear_of
+from salon.aftercare.lasting import learn_wear
+from salon.aftercare.looks import keep_picture, measure_picture
+from salon.aftercare.models import Checkin, LookPicture, PlannedDay
+from salon.aftercare.outbox import fill_outbox
+from salon.aftercare.wearing import wear_of
+from salon.clients.models import Client
 from salon.demo.drawn import Style, png
-from salon.heads.models import Head
 from salon.visits.models import Visit
 
 #: Six weeks of it.
@@ -39,20 +39,22 @@ HURT = "Dag Merrow"
 
 def tell_from_home(chance: random.Random) -> None:
     """Check-ins of the last weeks, what is planned, and who may be written to."""
-    Head.objects.filter(name__in=WRITTEN_TO).update(
+    Client.objects.filter(name__in=WRITTEN_TO).update(
         contact=Contact.MESSAGE, consented_at=timezone.now() - timedelta(days=90), phone="0555 0177"
     )
-    Head.objects.filter(name=SILENT_PHONE).update(phone="0555 0000")
+    Client.objects.filter(name=SILENT_PHONE).update(phone="0555 0000")
     today = timezone.localdate()
-    singer = Head.objects.get(name="Runa Halse")
-    PlannedDay.objects.create(head=singer, date=today + timedelta(days=2), kind=WearEventKind.EVENT)
-    told = Q(started_at__gte=timezone.now() - WEEKS) | Q(head__name__in=TOLD_ALL_YEAR)
+    singer = Client.objects.get(name="Runa Halse")
+    PlannedDay.objects.create(
+        client=singer, date=today + timedelta(days=2), kind=WearEventKind.EVENT
+    )
+    told = Q(started_at__gte=timezone.now() - WEEKS) | Q(client__name__in=TOLD_ALL_YEAR)
     for visit in Visit.objects.filter(told, state="done").order_by("pk"):
         Checkin.objects.bulk_create(checkins_of(visit, chance))
         learn_wear(visit)
     Checkin.objects.create(
         uuid=uuid4(),
-        visit=Visit.objects.filter(head__name=HURT).latest("started_at"),
+        visit=Visit.objects.filter(client__name=HURT).latest("started_at"),
         date=today - timedelta(days=1),
         looks=2,
         signs=["pain"],
@@ -71,7 +73,7 @@ def checkins_of(visit: Visit, chance: random.Random) -> list[Checkin]:
         if day.definition is None or not begins or day.date >= timezone.localdate():
             continue
         night = (
-            visit.head.night or Night.NONE.value if chance.random() > SILENT else Night.NONE.value
+            visit.client.night or Night.NONE.value if chance.random() > SILENT else Night.NONE.value
         )
         faded = FADES * (1 - day.definition / begins)
         looks = (visit.definition or 4) - faded + chance.gauss(0, STRAYS)
@@ -103,10 +105,10 @@ PICTURES = (
 
 
 def take_pictures() -> None:
-    """Two pictures of one head, as they would have been taken; drawn, of nobody."""
-    visit = Visit.objects.filter(head__name="Runa Halse").latest("started_at")
+    """Two pictures of one client, as they would have been taken; drawn, of nobody."""
+    visit = Visit.objects.filter(client__name="Runa Halse").latest("started_at")
     for days, moment, style in PICTURES:
-        picture = keep_picture(visit.head, png(style), "back", moment, None, visit)
+        picture = keep_picture(visit.client, png(style), "back", moment, None, visit)
         LookPicture.objects.filter(pk=picture.pk).update(
             taken_at=visit.started_at + timedelta(days=days)
         )

@@ -15,17 +15,17 @@ from django.utils import timezone
 from craft.contract import parse
 from craft.visit.doses import planned_doses
 from craft.vocabulary import Dryness, Role, Style, Trait
-from salon.findings.trials import begin_trial, next_pair, rate
-from salon.heads.models import Head
-from salon.heads.services import add_head, observe
+from salon.clients.models import Client
+from salon.clients.services import add_client, observe
 from salon.planning.models import Plan
 from salon.planning.services import save
-from salon.planning.wish import HeadWish
+from salon.planning.wish import ClientWish
+from salon.results.trials import begin_trial, next_pair, rate
 from salon.visits.recording import record
 
 #: How far back it begins, and before which day it ends [days ago].
 FIRST, LAST = 360, 75
-#: What hands really take, times the minutes of the house: rows take Mara longer than anybody says,
+#: What hands really take, times the minutes of the salon: rows take Mara longer than anybody says,
 #: coils go quickly under Ilse's hands.
 HANDS: Mapping[tuple[str, Style], float] = {
     ("mara", Style.FLAT_TWIST_OUT): 1.30,
@@ -128,10 +128,10 @@ def live_a_year(user: User, chance: random.Random) -> None:
 def comings_of(regular: Regular, hands: Mapping[str, User], user: User) -> list[Coming]:
     """All visits of somebody; one thing may change in the middle of the year."""
     own, days = hands[regular.hands], list(days_of(regular))
-    head = observed(regular, user)
-    first = planned_once(head, regular, own, {})
+    client = observed(regular, user)
+    first = planned_once(client, regular, own, {})
     half = len(days) // 2
-    second = planned_once(head, regular, own, regular.then) if regular.then else first
+    second = planned_once(client, regular, own, regular.then) if regular.then else first
     later = replace(regular, scores=regular.then_scores) if regular.then else regular
     return [
         Coming(at, *((regular, first) if number < half else (later, second)))
@@ -146,9 +146,9 @@ def days_of(regular: Regular) -> Iterator[datetime]:
         yield now - timedelta(days=days)
 
 
-def observed(regular: Regular, user: User) -> Head:
+def observed(regular: Regular, user: User) -> Client:
     """Somebody as they were measured a year ago."""
-    head: Head = add_head({"name": regular.name, "note": "", "night": regular.night})
+    client: Client = add_client({"name": regular.name, "note": "", "night": regular.night})
     seen = (
         ("pattern", regular.pattern, "by_eye"),
         ("porosity", regular.porosity, "measured"),
@@ -158,8 +158,8 @@ def observed(regular: Regular, user: User) -> Head:
         ("head_cm", 57, "measured"),
     )
     rows = [{"kind": kind, "value": value, "method": method} for kind, value, method in seen]
-    observe(head, rows, user, long_ago())
-    return head
+    observe(client, rows, user, long_ago())
+    return client
 
 
 def long_ago() -> datetime:
@@ -167,19 +167,19 @@ def long_ago() -> datetime:
     return timezone.now() - timedelta(days=FIRST + 5)
 
 
-def planned_once(head: Head, regular: Regular, hands: User, more: Mapping[str, Any]) -> Plan:
+def planned_once(client: Client, regular: Regular, hands: User, more: Mapping[str, Any]) -> Plan:
     """A plan that was worked again and again."""
     goal: dict[str, Any] = {"style": regular.style.value, **more}
     if regular.release_h:
         goal["release_after_h"] = regular.release_h
     wish = {
-        "head": head.pk,
+        "client": client.pk,
         "goal": goal,
         "dry": "air",
         "room": {"temp_c": 22, "rh": 0.55},
         "home": {"temp_c": 21, "rh": 0.55},
     }
-    plan = save(head, parse(HeadWish, wish), hands)
+    plan = save(client, parse(ClientWish, wish), hands)
     Plan.objects.filter(pk=plan.pk).update(made_at=long_ago())
     return plan
 
@@ -246,7 +246,7 @@ def try_two_gels(user: User, rater: User) -> None:
         "trait": Trait.DEFINITION.value,
     }
     trial = begin_trial(values, user)
-    heads = list(Head.objects.filter(name__in=[each.name for each in REGULARS]).order_by("pk"))
+    clients = list(Client.objects.filter(name__in=[each.name for each in REGULARS]).order_by("pk"))
     for number, (a, b) in enumerate(RATED):
-        pair = next_pair(trial, heads[number % len(heads)], user)
+        pair = next_pair(trial, clients[number % len(clients)], user)
         rate(pair, *((a, b) if pair.a_left else (b, a)), rater)

@@ -16,9 +16,9 @@ from craft.vocabulary import AirSource
 from salon.devices.ambient import ambient, forecast_from
 from salon.devices.models import RoomStandIn
 from salon.devices.room import LOOKED_AT, NoSensor, Trust, judge, sensor
-from salon.house.services import the_house
 from salon.platform.permissions import Access
 from salon.platform.roles import EVERYBODY, HANDS
+from salon.salon_settings.services import current_salon
 
 #: Readings are drawn so often at most, and the forecast looks so far ahead [h].
 DRAWN_EVERY, AHEAD_H = timedelta(minutes=5), 24
@@ -104,7 +104,7 @@ class AirView(APIView):
 
     @extend_schema(responses=SalonAirSerializer)
     def get(self, request: Request) -> Response:
-        air = ambient(the_house(), None)
+        air = ambient(current_salon(), None)
         body = {
             "room": room_words(),
             "used": air.room,

@@ -1,6 +1,6 @@
 """The air of a service: of the salon by its sensor, of the journey and the night by the forecast.
 
-Where a sensor is silent, stuck or lost, or there is no forecast, the house's usual air stands in,
+Where a sensor is silent, stuck or lost, or there is no forecast, the salon's usual air stands in,
 and what is told says so.
 """
 
@@ -14,7 +14,7 @@ from craft.physics.air import indoors
 from craft.vocabulary import AirSource
 from salon.devices.room import ENOUGH, NoSensor, RoomAir, judge, sensor
 from salon.devices.weather import NoWeather, OutsideAir, weather
-from salon.house.models import House
+from salon.salon_settings.models import Salon
 
 #: A service that begins within so long is planned with the air of now; a later one with the usual.
 SENSOR_FOR = timedelta(hours=3)
@@ -46,12 +46,12 @@ def room_now() -> RoomAir | None:
         return None
 
 
-def salon_air(house: House, start: datetime | None) -> dict[str, Any]:
+def salon_air(salon: Salon, start: datetime | None) -> dict[str, Any]:
     """The air of the salon at the hour of a service."""
     usual = {
-        "temp_c": house.room_temp_c,
-        "rh": house.room_rh,
-        "by": AirSource.HOUSE.value,
+        "temp_c": salon.room_temp_c,
+        "rh": salon.room_rh,
+        "by": AirSource.SALON.value,
         "source": "",
     }
     now = timezone.now()
@@ -81,17 +81,17 @@ def forecast_from(begin: datetime, hours: int) -> list[OutsideAir]:
         return []
 
 
-def ambient(house: House, start: datetime | None) -> Ambient:
+def ambient(salon: Salon, start: datetime | None) -> Ambient:
     """The air of a service.
 
     Args:
-        house: the salon
+        salon: the salon
         start: when it begins; now if None
     """
     leaves = (start or timezone.now()) + LEAVES_AFTER
     outside = forecast_from(leaves, NIGHT_H)
     if not outside:
-        return Ambient(salon_air(house, start), None, None)
+        return Ambient(salon_air(salon, start), None, None)
     first = outside[0]
     name = weather().name
     way = {
@@ -100,11 +100,11 @@ def ambient(house: House, start: datetime | None) -> Ambient:
         "by": AirSource.FORECAST.value,
         "source": f"{name}, {clock(first.at)}",
     }
-    nights = [indoors(hour.temp_c, hour.rh, house.home_temp_c) for hour in outside]
+    nights = [indoors(hour.temp_c, hour.rh, salon.home_temp_c) for hour in outside]
     night = {
-        "temp_c": house.home_temp_c,
+        "temp_c": salon.home_temp_c,
         "rh": round(min(0.98, sum(nights) / len(nights)), 3),
         "by": AirSource.FORECAST.value,
-        "source": f"{name}, the night at {house.home_temp_c:g} °C",
+        "source": f"{name}, the night at {salon.home_temp_c:g} °C",
     }
-    return Ambient(salon_air(house, start), way, night)
+    return Ambient(salon_air(salon, start), way, night)

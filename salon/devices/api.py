@@ -16,10 +16,10 @@ from rest_framework.views import APIView
 from craft.contract.profile import DensityOut, Spot
 from craft.profile.estimate import counted_out
 from craft.vocabulary import Zone
+from salon.clients.models import Client
 from salon.devices import services
 from salon.devices.models import ScopePicture
 from salon.devices.scope import NoPicture, Shot, scope
-from salon.heads.models import Head
 from salon.platform.auth import current_user
 from salon.platform.errors import core_schema
 from salon.platform.idempotency import Idempotency
@@ -46,7 +46,7 @@ class PictureSerializer(serializers.ModelSerializer[ScopePicture]):
         model = ScopePicture
         fields = [
             "id",
-            "head",
+            "client",
             "zone",
             "um_per_px",
             "width_px",
@@ -101,7 +101,7 @@ def scope_name() -> str:
 
 
 class ScopeView(APIView):
-    """The scope: its latest pictures of a head; taking another."""
+    """The scope: its latest pictures of a client; taking another."""
 
     access = Access(HANDS)
 
@@ -110,16 +110,16 @@ class ScopeView(APIView):
 
     @extend_schema(responses=ScopeSerializer)
     def get(self, request: Request, pk: int) -> Response:
-        head = get_object_or_404(Head, pk=pk)
-        pictures = head.scope_pictures.all()[:PICTURES_SHOWN]
+        client = get_object_or_404(Client, pk=pk)
+        pictures = client.scope_pictures.all()[:PICTURES_SHOWN]
         return Response(ScopeSerializer({"name": scope_name(), "pictures": pictures}).data)
 
     @extend_schema(request=TakeSerializer, responses={201: PictureSerializer})
     def post(self, request: Request, pk: int) -> Response:
         given = TakeSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        head = get_object_or_404(Head, pk=pk)
-        picture = services.take_picture(head, given.validated_data["zone"], current_user(request))
+        client = get_object_or_404(Client, pk=pk)
+        picture = services.take_picture(client, given.validated_data["zone"], current_user(request))
         return Response(PictureSerializer(picture).data, status=status.HTTP_201_CREATED)
 
 
@@ -142,8 +142,8 @@ class UploadView(APIView):
         given.is_valid(raise_exception=True)
         values = given.validated_data
         shot = Shot(values["picture"].read(), values["um_per_px"])
-        head = get_object_or_404(Head, pk=pk)
-        picture = services.keep(head, values["zone"], shot, current_user(request))
+        client = get_object_or_404(Client, pk=pk)
+        picture = services.keep(client, values["zone"], shot, current_user(request))
         return Response(PictureSerializer(picture).data, status=status.HTTP_201_CREATED)
 
 
@@ -175,8 +175,8 @@ class ImageView(APIView):
 
 
 urlpatterns = [
-    path("heads/<int:pk>/scope/", ScopeView.as_view(), name="scope"),
-    path("heads/<int:pk>/scope/upload/", UploadView.as_view(), name="scope-upload"),
+    path("clients/<int:pk>/scope/", ScopeView.as_view(), name="scope"),
+    path("clients/<int:pk>/scope/upload/", UploadView.as_view(), name="scope-upload"),
     path("scope/<int:pk>/", PictureView.as_view(), name="scope-picture"),
     path("scope/<int:pk>/image/", ImageView.as_view(), name="scope-image"),
 ]

@@ -10,7 +10,7 @@ from typing import TypeVar
 from django.conf import settings
 
 from craft.errors import CraftError
-from salon.house.services import the_house
+from salon.salon_settings.services import current_salon
 
 Device = TypeVar("Device")
 
@@ -35,7 +35,7 @@ def chosen(
     """
     kind, _, where = getattr(settings, setting).partition(":")
     if kind == "auto":
-        kind = "simulated" if the_house().demo else "none"
+        kind = "simulated" if current_salon().demo else "none"
     if kind == "none" and without:
         raise missing(without)
     if kind not in kinds:

@@ -7,13 +7,13 @@ from django.db import models
 from django.utils import timezone
 
 from craft.vocabulary import Zone
-from salon.heads.models import Head
+from salon.clients.models import Client
 
 
 class ScopePicture(models.Model):
     """A picture with what was counted on it, and what the specialist made of that."""
 
-    head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="scope_pictures")
+    client = models.ForeignKey(Client, on_delete=models.CASCADE, related_name="scope_pictures")
     zone = models.CharField(
         max_length=10, blank=True, choices=[(zone.value, zone.value) for zone in Zone]
     )
@@ -42,7 +42,7 @@ class ScopePicture(models.Model):
         ]
 
     def __str__(self) -> str:
-        return f"{self.head}, {self.zone or 'scalp'}, {self.taken_at:%Y-%m-%d}"
+        return f"{self.client}, {self.zone or 'scalp'}, {self.taken_at:%Y-%m-%d}"
 
     @property
     def roots(self) -> list[list[float]]:

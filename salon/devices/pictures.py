@@ -12,7 +12,7 @@ from craft.scope import Unreadable
 
 #: The only kinds that are opened at all.
 KINDS = ("PNG", "JPEG")
-#: More would stall the house, less shows nothing that can be counted.
+#: More would stall the salon, less shows nothing that can be counted.
 MEGAPIXELS_MOST, LEAST_PX = 25.0, 64
 BYTES_MOST = 20 * 2**20
 #: Nothing that is of use is kept larger.
@@ -92,7 +92,7 @@ def kept_picture(data: bytes) -> Kept:
 
 
 def check_size(width: int, height: int) -> None:
-    """Refuse pictures that would stall the house, or show nothing.
+    """Refuse pictures that would stall the salon, or show nothing.
 
     Raises:
         Unreadable: it is too large or too small

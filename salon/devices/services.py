@@ -11,16 +11,16 @@ from django.core.files.base import ContentFile
 from craft.errors import CraftError
 from craft.scope import read_field
 from craft.vocabulary import Zone
+from salon.clients.models import Client
+from salon.clients.services import profile
 from salon.devices.models import ScopePicture
 from salon.devices.pictures import picture_of
 from salon.devices.scope import Shot, Subject, scope
-from salon.heads.models import Head
-from salon.heads.services import profile
 from salon.platform.process_pool import call_in_process
 
-#: What the simulated scope shows where nothing is known of a head.
+#: What the simulated scope shows where nothing is known of a client.
 USUAL_PER_CM2 = 180.0
-#: How zones differ from the mean of a head, in the simulation.
+#: How zones differ from the mean of a client, in the simulation.
 ZONE_FACTOR = {
     Zone.FRINGE: 0.92,
     Zone.TOP: 1.02,
@@ -34,26 +34,26 @@ UM_PER_PX_RANGE = (0.5, 60.0)
 ROOTS_MOST = 3000
 
 
-def take_picture(head: Head, zone: str, by: User) -> ScopePicture:
+def take_picture(client: Client, zone: str, by: User) -> ScopePicture:
     """Take a picture with the salon's scope and count on it.
 
     Raises:
         NoPicture: the scope has none
         Unreadable: it cannot be counted
     """
-    return keep(head, zone, scope().take(subject_of(head, zone)), by)
+    return keep(client, zone, scope().take(subject_of(client, zone)), by)
 
 
-def subject_of(head: Head, zone: str) -> Subject:
-    """What the simulated scope is to show: this head, a new patch each time."""
-    estimates = profile(head).estimates
+def subject_of(client: Client, zone: str) -> Subject:
+    """What the simulated scope is to show: this client, a new patch each time."""
+    estimates = profile(client).estimates
     per_cm2 = estimates.density.value if estimates.density else USUAL_PER_CM2
     factor = ZONE_FACTOR[Zone(zone)] if zone else 1.0
-    patch = f"{head.pk} {zone} {head.scope_pictures.filter(zone=zone).count()}"
+    patch = f"{client.pk} {zone} {client.scope_pictures.filter(zone=zone).count()}"
     return Subject(per_cm2 * factor, estimates.diameter_um, zlib.crc32(patch.encode()))
 
 
-def keep(head: Head, zone: str, shot: Shot, by: User) -> ScopePicture:
+def keep(client: Client, zone: str, shot: Shot, by: User) -> ScopePicture:
     """Count on a picture and keep it.
 
     Raises:
@@ -66,7 +66,7 @@ def keep(head: Head, zone: str, shot: Shot, by: User) -> ScopePicture:
     read = call_in_process(picture_of, shot.data)
     field = read_field(read.grey, shot.um_per_px)
     picture = ScopePicture(
-        head=head,
+        client=client,
         zone=zone,
         um_per_px=shot.um_per_px,
         width_px=read.grey.shape[1],

@@ -50,7 +50,7 @@ class KitItem(models.Model):
 
 
 class KitUse(models.Model):
-    """Pieces that are out: on a head, then in cleaning, then back.
+    """Pieces that are out: in a client's hair, then in cleaning, then back.
 
     Follows from the log of a visit. The kit names plan and visit by their numbers and never reads
     them.
@@ -61,7 +61,7 @@ class KitUse(models.Model):
     count = models.PositiveIntegerField()
     plan = models.PositiveBigIntegerField(null=True, blank=True, help_text="They are out for.")
     visit = models.PositiveBigIntegerField(null=True, blank=True, help_text="Whose log says so.")
-    holder = models.CharField(max_length=120, blank=True, help_text="On whose head.")
+    holder = models.CharField(max_length=120, blank=True, help_text="In whose hair.")
     taken_at = models.DateTimeField(default=timezone.now)
     expected_back = models.DateTimeField(help_text="From the plan, when it is taken out again.")
     cleaning_since = models.DateTimeField(null=True, blank=True)

@@ -10,10 +10,10 @@ from django.utils import timezone
 from craft.errors import CraftError
 from craft.products.kit import Reservation
 from craft.vocabulary import KitKind
-from salon.house.services import the_house
 from salon.kit.models import KitItem, KitUse
+from salon.salon_settings.services import current_salon
 
-#: On whose head pieces are where nobody wrote it down.
+#: In whose hair pieces are where nobody wrote it down.
 SOMEBODY = "somebody"
 
 
@@ -43,7 +43,7 @@ class CountedItem:
 
 def cleaning_min() -> float:
     """Minutes in the disinfectant, 0 where nobody has typed them."""
-    return the_house().contact_min or 0.0
+    return current_salon().contact_min or 0.0
 
 
 def ready_at(use: KitUse, cleaning: timedelta | None = None) -> datetime:
@@ -51,7 +51,7 @@ def ready_at(use: KitUse, cleaning: timedelta | None = None) -> datetime:
 
     Args:
         use: of which
-        cleaning: in the disinfectant; else as the house has it
+        cleaning: in the disinfectant; else as the salon has it
     """
     if use.cleaning_since is not None:
         return use.cleaning_since + timedelta(minutes=use.contact_min or 0)
@@ -61,7 +61,7 @@ def ready_at(use: KitUse, cleaning: timedelta | None = None) -> datetime:
 
 
 def holder_of(use: KitUse) -> str:
-    """On whose head pieces are; nothing while they are being cleaned."""
+    """In whose hair pieces are; nothing while they are being cleaned."""
     return "" if use.cleaning_since is not None else use.holder or SOMEBODY
 
 
@@ -145,13 +145,13 @@ def contact_time(use: KitUse, typed: float | None) -> float:
 
     Args:
         use: what came off the head
-        typed: as the label says; else as the house has it
+        typed: as the label says; else as the salon has it
     Raises:
         CraftError: nobody has typed a contact time, or they are back already
     """
     if use.returned_at is not None:
         raise CraftError("use", "These are back in the drawer already.")
-    minutes = typed or the_house().contact_min
+    minutes = typed or current_salon().contact_min
     if not minutes:
         raise CraftError(
             "contact_min", "Type the contact time from the label of your disinfectant."

@@ -6,23 +6,23 @@ from django.db import models
 from django.db.models import Q
 
 from craft.vocabulary import LearnedOf, Promised
-from salon.heads.models import Head
+from salon.clients.models import Client
 
 QUANTITIES = [(quantity.value, quantity.value) for quantity in LearnedOf]
 
 
 class LearnedSample(models.Model):
-    """What one visit says of one quantity, against the value of the house.
+    """What one visit says of one quantity, against the value of the salon's standard.
 
     Follows from the log of a visit, which is named by its number and never read from here.
     """
 
     visit = models.PositiveBigIntegerField(db_index=True)
-    head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="learned_samples")
+    client = models.ForeignKey(Client, on_delete=models.CASCADE, related_name="learned_samples")
     hands = models.CharField(max_length=150, blank=True, help_text="Who did it.")
     quantity = models.CharField(max_length=12, choices=QUANTITIES)
     group = models.CharField(max_length=80, help_text="What is learned together.")
-    house = models.FloatField(help_text="Value of the house: minutes, grams or cm.")
+    standard = models.FloatField(help_text="Value of the salon's standard: minutes, grams or cm.")
     actual = models.FloatField(help_text="What it was.")
     log_ratio = models.FloatField()
     expected = models.FloatField(
@@ -39,16 +39,16 @@ class LearnedSample(models.Model):
         ordering = ["-at", "-pk"]
         indexes = [
             models.Index(fields=["quantity", "group", "-at"]),
-            models.Index(fields=["head", "quantity", "-at"]),
+            models.Index(fields=["client", "quantity", "-at"]),
         ]
         constraints: ClassVar[list[models.BaseConstraint]] = [
             models.CheckConstraint(
-                condition=Q(house__gt=0, actual__gt=0), name="learned_from_something"
+                condition=Q(standard__gt=0, actual__gt=0), name="learned_from_something"
             )
         ]
 
     def __str__(self) -> str:
-        return f"{self.group}: {self.actual:g} for {self.house:g}"
+        return f"{self.group}: {self.actual:g} for {self.standard:g}"
 
 
 class LearningChoice(models.Model):
@@ -103,7 +103,7 @@ class Promise(models.Model):
     """What a plan promised with odds, and whether it came. Follows from the log of a visit."""
 
     visit = models.PositiveBigIntegerField(db_index=True)
-    head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="promises")
+    client = models.ForeignKey(Client, on_delete=models.CASCADE, related_name="promises")
     kind = models.CharField(max_length=12, choices=[(kind.value, kind.value) for kind in Promised])
     odds = models.FloatField(help_text="As it was told.")
     forecast = models.FloatField(

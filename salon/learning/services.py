@@ -1,4 +1,4 @@
-"""Samples in, factors out: of salon and hands they are kept, of a head reckoned when asked."""
+"""Samples in, factors out: of salon and hands they are kept, of a client reckoned when asked."""
 
 import math
 from collections.abc import Collection, Iterable, Mapping, Sequence
@@ -16,8 +16,7 @@ from craft.plan.timetable import SHAPING
 from craft.ranges import SHIFT_MOST, SLOPE_MOST, UNSURE_MOST, clamp
 from craft.statistics.shrinkage import Estimate, Sample, learn, unit_estimate, unseen
 from craft.vocabulary import LearnedOf, Promised
-from salon.heads.models import Head
-from salon.house.services import name_of
+from salon.clients.models import Client
 from salon.learning.models import (
     LearnedFactor,
     LearnedOdds,
@@ -25,15 +24,16 @@ from salon.learning.models import (
     LearningChoice,
     Promise,
 )
+from salon.staff.services import name_of
 
 #: A group rests on its newest samples: older ones hardly count any more.
 NEWEST = 1500
-#: Of one head so many samples are looked at.
+#: Of one client so many samples are looked at.
 NEWEST_OF_HEAD = 300
 DAY_S = 86_400.0
 #: What choices call the drying of opened sets.
 DRYING = "drying"
-#: What goes by the hands; the rest goes by the head.
+#: What goes by the hands; the rest goes by the client.
 BY_HANDS = frozenset({LearnedOf.MINUTES})
 #: What the log of a visit tells; how a style lasts is told from home.
 OF_THE_CHAIR = frozenset(LearnedOf) - {LearnedOf.WEAR}
@@ -42,10 +42,10 @@ OF_THE_CHAIR = frozenset(LearnedOf) - {LearnedOf.WEAR}
 Forecast = tuple[float | None, bool | None]
 
 
-def sample_of(lesson: Lesson, visit: int, head: int, at: datetime) -> LearnedSample:
-    """What a visit of a head taught when it was, not kept yet."""
+def sample_of(lesson: Lesson, visit: int, client: int, at: datetime) -> LearnedSample:
+    """What a visit of a client taught when it was, not kept yet."""
     return LearnedSample(
-        visit=visit, head_id=head, at=at, log_ratio=lesson.log_ratio, **vars(lesson)
+        visit=visit, client_id=client, at=at, log_ratio=lesson.log_ratio, **vars(lesson)
     )
 
 
@@ -101,7 +101,7 @@ def judge(rows: Sequence[LearnedSample], before: Mapping[tuple[str, str], Foreca
         rows: of one visit, not kept yet
         before: of the same visit as it was noted before: its forecasts stay what they were
     """
-    own = samples_of(rows[0].head)
+    own = samples_of(rows[0].client)
     hands = {row.hands for row in rows} | {""}
     kept = {
         (factor.quantity, factor.group, factor.hands): factor
@@ -175,7 +175,7 @@ def factors_from(
     Returns:
         the factors by unit, "" for the salon; and when the newest visit began
     """
-    unit = "hands" if quantity in BY_HANDS else "head_id"
+    unit = "hands" if quantity in BY_HANDS else "client_id"
     rows = samples.order_by("-at", "-pk").values_list(unit, "log_ratio", "at")
     units: dict[str, list[Sample]] = {}
     newest = None
@@ -226,11 +226,11 @@ def estimate_of(row: LearnedFactor) -> Estimate:
     return Estimate(row.log_factor, row.unsure, row.visits, row.spread, row.freedom)
 
 
-def learned_for(head: Head, by: User | None, style: str) -> dict[str, Any]:
+def learned_for(client: Client, by: User | None, style: str) -> dict[str, Any]:
     """What a plan takes of what was learned.
 
     Args:
-        head: that is planned for
+        client: that is planned for
         by: whose hands; None: nobody's in particular
         style: that is planned
     Returns:
@@ -240,8 +240,8 @@ def learned_for(head: Head, by: User | None, style: str) -> dict[str, Any]:
     kept: dict[tuple[str, str], dict[str, Estimate]] = {}
     for row in LearnedFactor.objects.filter(hands__in=(hands, "")):
         kept.setdefault((row.quantity, row.group), {})[row.hands] = estimate_of(row)
-    by_head = any(quantity not in BY_HANDS for quantity, _ in kept)
-    own = samples_of(head) if by_head else {}
+    by_client = any(quantity not in BY_HANDS for quantity, _ in kept)
+    own = samples_of(client) if by_client else {}
     minutes, doses, length = {}, {}, None
     for (quantity, group), estimates in kept.items():
         salon = estimates.get("")
@@ -253,14 +253,14 @@ def learned_for(head: Head, by: User | None, style: str) -> dict[str, Any]:
                 minutes[key] = as_asked(estimates.get(hands, salon), salon, f"{name_of(by)}'s")
             continue
         seen = own.get((quantity, group), ())
-        of_head = unit_estimate(seen, salon, SPREADS[LearnedOf(quantity)])
-        told = as_asked(of_head, salon, "this client's")
+        of_client = unit_estimate(seen, salon, SPREADS[LearnedOf(quantity)])
+        told = as_asked(of_client, salon, "this client's")
         if quantity == LearnedOf.DETANGLING:
             minutes[group] = told
         elif quantity == LearnedOf.DOSE:
             doses[group] = told
         elif seen:
-            # How long one head hangs says little of another.
+            # How long one client hangs says little of another.
             length = told
     return {
         "learned_minutes": minutes,
@@ -270,15 +270,15 @@ def learned_for(head: Head, by: User | None, style: str) -> dict[str, Any]:
     }
 
 
-def learned_wear(head: Head) -> dict[str, Any] | None:
-    """How long styles last on a head, times what is usual; None where nothing was told of it."""
+def learned_wear(client: Client) -> dict[str, Any] | None:
+    """How long styles last on this client, times what is usual; None where nothing is known."""
     row = LearnedFactor.objects.filter(quantity=LearnedOf.WEAR, group=WEAR, hands="").first()
     if row is None:
         return None
     salon = estimate_of(row)
-    seen = samples_of(head).get((LearnedOf.WEAR, WEAR), ())
-    of_head = unit_estimate(seen, salon, SPREADS[LearnedOf.WEAR])
-    return as_asked(of_head, salon, "this client's", "wear")
+    seen = samples_of(client).get((LearnedOf.WEAR, WEAR), ())
+    of_client = unit_estimate(seen, salon, SPREADS[LearnedOf.WEAR])
+    return as_asked(of_client, salon, "this client's", "wear")
 
 
 def step_of(group: str, style: str) -> str:
@@ -288,9 +288,9 @@ def step_of(group: str, style: str) -> str:
     return SHAPING if group == group_of(SHAPING, style) else ""
 
 
-def samples_of(head: Head) -> Mapping[tuple[str, str], Sequence[Sample]]:
-    """What was seen of one head, by quantity and group."""
-    rows = LearnedSample.objects.filter(head=head, used=True).exclude(quantity__in=BY_HANDS)
+def samples_of(client: Client) -> Mapping[tuple[str, str], Sequence[Sample]]:
+    """What was seen of one client, by quantity and group."""
+    rows = LearnedSample.objects.filter(client=client, used=True).exclude(quantity__in=BY_HANDS)
     samples: dict[tuple[str, str], list[Sample]] = {}
     for quantity, group, log_ratio, at in rows.values_list("quantity", "group", "log_ratio", "at")[
         :NEWEST_OF_HEAD

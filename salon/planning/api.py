@@ -19,13 +19,12 @@ from craft.commands import COMMANDS
 from craft.contract import PlanAnswer, PlanRequest, parse, read
 from craft.contract.proposals import CompareAnswer, CompareRequest
 from craft.errors import CraftError
+from salon.clients.models import Client
 from salon.core_api import json_response
-from salon.heads.models import Head
-from salon.house.services import name_of
 from salon.planning import services
 from salon.planning.models import Plan, Routine
 from salon.planning.request import request_of
-from salon.planning.wish import HeadWish, Pair, PlanWish
+from salon.planning.wish import ClientWish, Pair, PlanWish
 from salon.platform.auth import current_user
 from salon.platform.errors import CoreField, body_text, core_schema
 from salon.platform.idempotency import Idempotency
@@ -33,6 +32,7 @@ from salon.platform.input_limits import id_param
 from salon.platform.permissions import Access, has_role
 from salon.platform.process_pool import SLOW_COMMANDS, run_command
 from salon.platform.roles import EVERYBODY, HANDS, PLANNERS
+from salon.staff.services import name_of
 
 
 class ContractField(serializers.Field[Any, Any, Any, Any]):
@@ -59,7 +59,7 @@ def wish_out(wish: PlanWish) -> dict[str, Any]:
 
 @core_schema(PlanWish)
 class WishField(serializers.Field[Any, Any, Any, Any]):
-    """What was chosen, without the head; what was not chosen is left out."""
+    """What was chosen, without the client; what was not chosen is left out."""
 
     def to_representation(self, wish: PlanWish) -> Any:
         return wish_out(wish)
@@ -74,7 +74,7 @@ class PlanSerializer(serializers.ModelSerializer[Plan]):
         help_text="Null for the front desk: hair and person are for who works on them.",
     )
     answer = AnswerField(source="answered", read_only=True)
-    head_name = serializers.CharField(source="head.name", read_only=True)
+    client_name = serializers.CharField(source="client.name", read_only=True)
     made_by = serializers.SerializerMethodField()
     visits = serializers.SerializerMethodField()
 
@@ -82,8 +82,8 @@ class PlanSerializer(serializers.ModelSerializer[Plan]):
         model = Plan
         fields = [
             "id",
-            "head",
-            "head_name",
+            "client",
+            "client_name",
             "title",
             "style",
             "wish",
@@ -156,10 +156,10 @@ class PlanRowSerializer(serializers.ModelSerializer[Plan]):
         return [visit.pk for visit in plan.visits.all()]
 
 
-def wish_of(request: Request) -> tuple[Head, HeadWish]:
+def wish_of(request: Request) -> tuple[Client, ClientWish]:
     """The head and the wish of a request, refused in the core's own words if they are wrong."""
-    wish = read(HeadWish, body_text(request))
-    return get_object_or_404(Head, pk=wish.head), wish
+    wish = read(ClientWish, body_text(request))
+    return get_object_or_404(Client, pk=wish.client), wish
 
 
 def answered(name: str, model: type[BaseModel]) -> type[serializers.Serializer[Any]]:
@@ -183,10 +183,10 @@ def wish_view(command: str, shape: type[serializers.Serializer[Any]]) -> type[AP
         may_be_busy = command in SLOW_COMMANDS
         names_rows = True
 
-        @extend_schema(request=HeadWish, responses={200: shape})
+        @extend_schema(request=ClientWish, responses={200: shape})
         def post(self, request: Request) -> HttpResponse:
-            head, wish = wish_of(request)
-            asked = request_of(head, wish, current_user(request))
+            client, wish = wish_of(request)
+            asked = request_of(client, wish, current_user(request))
             return worked_out(asked, command)
 
     return WishView
@@ -256,7 +256,7 @@ class ComparisonView(APIView):
     def post(self, request: Request) -> HttpResponse:
         pair = read(Pair, body_text(request))
         requests = [
-            request_of(get_object_or_404(Head, pk=wish.head), wish, current_user(request))
+            request_of(get_object_or_404(Client, pk=wish.client), wish, current_user(request))
             for wish in (pair.first, pair.second)
         ]
         asked = CompareRequest(first=requests[0], second=requests[1])
@@ -289,11 +289,11 @@ class RoutineSerializer(serializers.ModelSerializer[Routine]):
         return name_of(plan.made_by)
 
 
-@core_schema(HeadWish)
+@core_schema(ClientWish)
 class GivenWishField(CoreField):
     """A wish, with the head it was composed for."""
 
-    model = HeadWish
+    model = ClientWish
 
 
 class KeepRoutineSerializer(serializers.Serializer[Any]):
@@ -308,7 +308,7 @@ class KeepRoutineSerializer(serializers.Serializer[Any]):
 
 
 class RoutinesView(APIView):
-    """Routines of the house."""
+    """Routines of the salon."""
 
     access = Access(HANDS, PLANNERS)
 
@@ -321,13 +321,13 @@ class RoutinesView(APIView):
     def post(self, request: Request) -> Response:
         given = KeepRoutineSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        wish = parse(HeadWish, given.validated_data["wish"])
+        wish = parse(ClientWish, given.validated_data["wish"])
         saved = services.save_routine(given.validated_data["name"], wish, current_user(request))
         return Response(RoutineSerializer(saved).data, status=status.HTTP_201_CREATED)
 
 
 class RoutineView(APIView):
-    """One routine of the house."""
+    """One routine of the salon."""
 
     access = Access(HANDS, PLANNERS)
 
@@ -338,7 +338,7 @@ class RoutineView(APIView):
 
 
 class PlansView(generics.ListAPIView[Any]):
-    """Saved plans of one head."""
+    """Saved plans of one client."""
 
     access = Access(EVERYBODY, PLANNERS)
 
@@ -349,17 +349,17 @@ class PlansView(generics.ListAPIView[Any]):
 
     def get_queryset(self) -> QuerySet[Plan]:
         rows = Plan.objects.prefetch_related("visits")
-        head = id_param(self.request, "head")
-        return rows if head is None else rows.filter(head=head)
+        client = id_param(self.request, "client")
+        return rows if client is None else rows.filter(client=client)
 
-    @extend_schema(parameters=[OpenApiParameter("head", OpenApiTypes.INT)])
+    @extend_schema(parameters=[OpenApiParameter("client", OpenApiTypes.INT)])
     def get(self, request: Request, *args: object, **kwargs: object) -> Response:
         return super().get(request, *args, **kwargs)
 
-    @extend_schema(request=HeadWish, responses={201: PlanSerializer})
+    @extend_schema(request=ClientWish, responses={201: PlanSerializer})
     def post(self, request: Request) -> Response:
-        head, wish = wish_of(request)
-        saved = services.save(head, wish, current_user(request))
+        client, wish = wish_of(request)
+        saved = services.save(client, wish, current_user(request))
         return Response(
             PlanSerializer(saved, context={"request": request}).data, status=status.HTTP_201_CREATED
         )
@@ -381,7 +381,7 @@ class StartView(APIView):
     def put(self, request: Request, pk: int) -> Response:
         given = StartSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        plan = get_object_or_404(Plan.objects.select_related("head", "made_by"), pk=pk)
+        plan = get_object_or_404(Plan.objects.select_related("client", "made_by"), pk=pk)
         services.set_start(plan, given.validated_data["planned_start"])
         return Response(PlanSerializer(plan, context={"request": request}).data)
 
@@ -403,13 +403,13 @@ class CancelView(APIView):
     def post(self, request: Request, pk: int) -> Response:
         given = CancelSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        plan = get_object_or_404(Plan.objects.select_related("head", "made_by"), pk=pk)
+        plan = get_object_or_404(Plan.objects.select_related("client", "made_by"), pk=pk)
         cancelled = services.cancel(plan, given.validated_data["reason"])
         return Response(PlanSerializer(cancelled, context={"request": request}).data)
 
     @extend_schema(request=None, responses={200: PlanSerializer})
     def delete(self, request: Request, pk: int) -> Response:
-        plan = get_object_or_404(Plan.objects.select_related("head", "made_by"), pk=pk)
+        plan = get_object_or_404(Plan.objects.select_related("client", "made_by"), pk=pk)
         kept = services.cancel(plan, "", back=True)
         return Response(PlanSerializer(kept, context={"request": request}).data)
 
@@ -419,7 +419,7 @@ class PlanView(generics.RetrieveAPIView[Any]):
 
     access = Access(EVERYBODY, PLANNERS)
 
-    queryset = Plan.objects.select_related("head", "made_by").prefetch_related("visits")
+    queryset = Plan.objects.select_related("client", "made_by").prefetch_related("visits")
     serializer_class = PlanSerializer
 
     @extend_schema(responses={204: None})

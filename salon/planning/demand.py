@@ -19,9 +19,9 @@ from salon.planning.models import (
     StationDemand,
     still_to_come,
 )
-from salon.shelf.models import Product
+from salon.products.models import Product
 
-#: A plan that was not begun by so long after its hour takes nothing any more. House value.
+#: A plan that was not begun by so long after its hour takes nothing any more. Salon standard.
 EXPIRES_AFTER = timedelta(hours=24)
 
 

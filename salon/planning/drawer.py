@@ -1,4 +1,4 @@
-"""What of the kit is free at an hour: in the drawer, on heads, being cleaned, promised to plans."""
+"""What of the kit is free at an hour: in the drawer, in use, being cleaned, promised to plans."""
 
 from collections import defaultdict
 from collections.abc import Iterable, Mapping, Sequence
@@ -15,7 +15,7 @@ from salon.kit.models import KitItem
 from salon.kit.services import cleaning_min, counted_items
 from salon.planning.models import KitDemand
 
-#: Without a planned time a use is looked at for so long [h]. House value.
+#: Without a planned time a use is looked at for so long [h]. Salon standard.
 USUAL_HOURS = 3.0
 #: So many places where pieces are elsewhere are told.
 ELSEWHERE_MOST = 40
@@ -100,7 +100,7 @@ def drawer_during(begin: datetime, end: datetime, contact_min: float | None = No
 
     Args:
         begin, end: the time
-        contact_min: in the disinfectant [min]; else as the house has it
+        contact_min: in the disinfectant [min]; else as the salon has it
     """
     cleaning = timedelta(minutes=cleaning_min() if contact_min is None else contact_min)
     counted = counted_items()
@@ -119,10 +119,10 @@ def drawer_during(begin: datetime, end: datetime, contact_min: float | None = No
 def demand_during(
     begin: datetime, end: datetime, cleaning: timedelta
 ) -> Iterable[tuple[str, float | None, int, datetime, datetime, str, int]]:
-    """What plans to come take during a time: kind, diameter, count, begin, end, head, plan."""
+    """What plans to come take during a time: kind, diameter, count, begin, end, client, plan."""
     return KitDemand.objects.filter(
         begin__lt=end, end__gt=begin - cleaning, expires_at__gt=timezone.now()
-    ).values_list("kind", "diameter_mm", "count", "begin", "end", "plan__head__name", "plan")
+    ).values_list("kind", "diameter_mm", "count", "begin", "end", "plan__client__name", "plan")
 
 
 def kit_for_plan(
@@ -137,7 +137,7 @@ def kit_for_plan(
         begin: when the service begins; now where that is not planned
         hours: until its release [h]
         but: the plan itself
-        contact_min: in the disinfectant [min]; else as the house has it
+        contact_min: in the disinfectant [min]; else as the salon has it
     """
     start = begin or timezone.now()
     until = start + timedelta(hours=max(hours, USUAL_HOURS))

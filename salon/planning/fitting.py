@@ -1,4 +1,4 @@
-"""What of the shelf may go on a head today."""
+"""Which products may be used on a client today."""
 
 from typing import Any
 
@@ -7,25 +7,25 @@ from django.utils import timezone
 from craft.contract import parse
 from craft.contract.bottles import BottleOut, BottlesRequest
 from craft.plan.bottles import bottles
+from salon.clients import services as clients
+from salon.clients.models import Client
 from salon.devices.ambient import ambient
-from salon.heads import services as heads
-from salon.heads.models import Head
-from salon.house.services import the_house
 from salon.planning.request import usable_bottles
-from salon.shelf.models import Product
-from salon.shelf.services import item_of
+from salon.products.models import Product
+from salon.products.services import item_of
+from salon.salon_settings.services import current_salon
 
 
-def fit_for(head: Head, products: list[Product]) -> tuple[dict[int, BottleOut], dict[str, Any]]:
-    """Every bottle judged for a head, and the air it was judged in.
+def fit_for(client: Client, products: list[Product]) -> tuple[dict[int, BottleOut], dict[str, Any]]:
+    """Every bottle judged for a client, and the air it was judged in.
 
     Where something is missing that a judgement needs, the answer says what, and judges nothing.
     """
-    house = the_house()
-    profile = heads.profile(head)
+    salon = current_salon()
+    profile = clients.profile(client)
     air: dict[str, Any] = {
-        "head": head.pk,
-        "head_name": head.name,
+        "client": client.pk,
+        "client_name": client.name,
         "dew_point_c": None,
         "missing": [gap["message"] for gap in profile.missing],
         "assumed": [],
@@ -33,13 +33,13 @@ def fit_for(head: Head, products: list[Product]) -> tuple[dict[int, BottleOut], 
     if profile.missing:
         return {}, air
     today = timezone.localdate()
-    around = ambient(house, None)
+    around = ambient(salon, None)
     shelf, left_out = usable_bottles([item_of(product, today) for product in products])
     request = parse(
         BottlesRequest,
         {
             "hair": profile.hair,
-            "person": heads.person(head),
+            "person": clients.person(client),
             "room": around.room,
             "outdoors": around.outdoors,
             "shelf": shelf,

@@ -14,13 +14,13 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from salon.house.services import the_house
 from salon.kit.api import KitItemSerializer, KitUseSerializer, keep_item
 from salon.kit.models import KitUse
 from salon.planning.drawer import USUAL_HOURS, Drawer, drawer_during
 from salon.planning.models import KitDemand, Plan, still_to_come
 from salon.platform.permissions import Access
 from salon.platform.roles import EVERYBODY, PLANNERS
+from salon.salon_settings.services import current_salon
 
 LOOK_HOURS = (0.25, 336.0)
 #: So many plans to come are listed, the next first; the rest is counted.
@@ -35,7 +35,7 @@ class ElsewhereSerializer(serializers.Serializer[Any]):
     count = serializers.IntegerField()
     begin = serializers.DateTimeField()
     end = serializers.DateTimeField()
-    holder = serializers.CharField(help_text="On whose head; empty while they are cleaned.")
+    holder = serializers.CharField(help_text="In whose hair; empty while they are cleaned.")
 
 
 class KitFreeSerializer(serializers.Serializer[Any]):
@@ -67,7 +67,7 @@ class KitComingSerializer(serializers.Serializer[Any]):
     """A plan to come with the kit it takes."""
 
     plan = serializers.IntegerField()
-    head_name = serializers.CharField()
+    client_name = serializers.CharField()
     title = serializers.CharField()
     planned_start = serializers.DateTimeField()
     taken = serializers.BooleanField()
@@ -102,7 +102,7 @@ class KitView(APIView):
     )
     def get(self, request: Request) -> Response:
         begin, hours = asked_time(request)
-        house = the_house()
+        salon = current_salon()
         end = begin + timedelta(hours=hours)
         out = KitUse.objects.filter(returned_at=None).select_related("item")
         coming, more = plans_coming()
@@ -115,8 +115,8 @@ class KitView(APIView):
                     "out": out,
                     "coming": coming,
                     "coming_more": more,
-                    "contact_min": house.contact_min,
-                    "disinfectant": house.disinfectant,
+                    "contact_min": salon.contact_min,
+                    "disinfectant": salon.disinfectant,
                 }
             ).data
         )
@@ -168,7 +168,7 @@ def plans_coming() -> tuple[list[dict[str, Any]], int]:
         planned_start__gte=since, pk__in=KitDemand.objects.values("plan")
     )
     ordered = coming.order_by("planned_start", "pk")
-    plans = list(ordered.select_related("head").defer("wish", "request", "answer")[:COMING_MOST])
+    plans = list(ordered.select_related("client").defer("wish", "request", "answer")[:COMING_MOST])
     if not plans:
         return [], 0
     demands = defaultdict(list)
@@ -186,7 +186,7 @@ def coming_row(drawer: Drawer, plan: Plan, demands: list[KitDemand], taken: bool
     """A plan to come with what it takes and what is free for it."""
     return {
         "plan": plan.pk,
-        "head_name": plan.head.name,
+        "client_name": plan.client.name,
         "title": plan.title,
         "planned_start": plan.planned_start,
         "substitutes": [demand for demand in demands if demand.substitutes],

@@ -1,4 +1,4 @@
-"""Saved plans, what they will take, and routines of the house."""
+"""Saved plans, what they will take, and routines of the salon."""
 
 from functools import cached_property
 from typing import Any
@@ -11,9 +11,9 @@ from django.utils import timezone
 from craft.contract import PlanAnswer, PlanRequest
 from craft.contract.stored import CONTRACT_VERSION, answer_of, request_of
 from craft.vocabulary import KitKind, Station
-from salon.heads.models import Head
+from salon.clients.models import Client
 from salon.planning.wish import PlanWish, wish_of
-from salon.shelf.models import Product
+from salon.products.models import Product
 
 
 class Plan(models.Model):
@@ -23,7 +23,7 @@ class Plan(models.Model):
     every version of the contract that ever wrote one.
     """
 
-    head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="plans")
+    client = models.ForeignKey(Client, on_delete=models.CASCADE, related_name="plans")
     title = models.CharField(max_length=120)
     style = models.CharField(max_length=40)
     wish = models.JSONField(default=dict, help_text="What was chosen; the rest was on record.")
@@ -48,7 +48,7 @@ class Plan(models.Model):
     class Meta:
         ordering = ["-made_at", "-pk"]
         indexes = [
-            models.Index(fields=["head", "-made_at"]),
+            models.Index(fields=["client", "-made_at"]),
             models.Index(fields=["planned_start"]),
         ]
         constraints = [
@@ -105,7 +105,7 @@ class Demand(models.Model):
 
 
 class KitDemand(Demand):
-    """Pieces of one kind on a head."""
+    """Pieces of one kind in a client's hair."""
 
     kind = models.CharField(max_length=10, choices=[(kind.value, kind.value) for kind in KitKind])
     diameter_mm = models.FloatField(null=True, blank=True)
@@ -157,7 +157,7 @@ DEMANDS = (KitDemand, ProductDemand, StationDemand)
 
 
 class Routine(models.Model):
-    """A routine of the house: what was wished and changed by hand, fitted anew to every head."""
+    """A routine of the salon: what was wished and changed by hand, fitted anew to every client."""
 
     name = models.CharField(max_length=80, unique=True)
     title = models.CharField(max_length=120)

@@ -7,9 +7,9 @@ from django.db.models.functions import Abs
 from django.utils import timezone
 
 from craft.products.reorder import WINDOW_DAYS, Outlook, Use, outlook, use_from
-from salon.house.services import the_house
 from salon.planning.models import ProductDemand
-from salon.shelf.models import Product, StockMove
+from salon.products.models import Product, StockMove
+from salon.salon_settings.services import current_salon
 
 
 def uses(since: datetime) -> dict[int, Use]:
@@ -25,7 +25,7 @@ def uses(since: datetime) -> dict[int, Use]:
 
 def outlooks(products: list[Product]) -> dict[int, Outlook]:
     """What becomes of every product."""
-    house = the_house()
+    salon = current_salon()
     now = timezone.now()
     used = uses(now - timedelta(days=WINDOW_DAYS))
     planned = planned_use(now)
@@ -35,8 +35,8 @@ def outlooks(products: list[Product]) -> dict[int, Outlook]:
             used.get(product.pk, Use(0.0, 0.0, 0)),
             planned.get(product.pk, {}),
             timezone.localdate(),
-            lead_days=house.lead_days,
-            order_for_days=house.order_for_days,
+            lead_days=salon.lead_days,
+            order_for_days=salon.order_for_days,
             full_g=product.full_g,
         )
         for product in products

@@ -1,4 +1,4 @@
-"""From a head and a wish to a request of the core: the record and the house fill in the rest."""
+"""From a head and a wish to a request of the core: the record and the salon fill in the rest."""
 
 from collections.abc import Mapping
 from datetime import date
@@ -14,18 +14,19 @@ from craft.contract.plan.request import BOTTLES_MOST, PAIRS_MOST, PAST_MOST, Rod
 from craft.errors import Missing
 from craft.styles.catalogue import TECHNIQUES
 from craft.vocabulary import AirSource, SchoolBy
+from salon.clients import services as clients
+from salon.clients.drying import drying_of
+from salon.clients.models import Client
 from salon.devices.ambient import ambient
-from salon.heads import services as heads
-from salon.heads.drying import drying_of
-from salon.heads.models import Head
-from salon.house.models import House
-from salon.house.services import pace_of, the_house
 from salon.learning.services import learned_for
 from salon.planning.drawer import kit_for_plan
 from salon.planning.models import Plan
-from salon.planning.wish import HeadWish
-from salon.shelf.pairs import flakers
-from salon.shelf.services import shelf_for_plan
+from salon.planning.wish import ClientWish
+from salon.products.pairs import flakers
+from salon.products.services import shelf_for_plan
+from salon.salon_settings.models import Salon
+from salon.salon_settings.services import current_salon
+from salon.staff.services import pace_of
 
 #: So much is said of what was left out of a plan.
 LEFT_OUT_MOST, LEFT_OUT_LONGEST = 40, 400
@@ -39,14 +40,14 @@ TAKEN_AS_WISHED = set(Wish.model_fields) - COMPLETED
 USUAL_DAYS_SINCE_DETANGLE = 7
 
 
-def request_for(head: Head, wish: HeadWish, by: User) -> dict[str, Any]:
-    """The core's request for a head and a wish, from the record and the house.
+def request_for(client: Client, wish: ClientWish, by: User) -> dict[str, Any]:
+    """The core's request for a head and a wish, from the record and the salon.
 
     Raises:
         Missing: nothing is known of something a plan needs
     """
-    house = the_house()
-    profile = heads.profile(head)
+    salon = current_salon()
+    profile = clients.profile(client)
     hair = dict(profile.hair)
     noted = {observation.kind: observation.value for observation in profile.current}
     if wish.density is not None and not {"density", "density_per_cm2"} & set(hair):
@@ -54,32 +55,32 @@ def request_for(head: Head, wish: HeadWish, by: User) -> dict[str, Any]:
     for gap in profile.missing:
         if gap["field"] not in hair:
             raise Missing(f"hair.{gap['field']}", gap["message"])
-    hair["days_since_detangle"] = days_since_detangle(head, wish)
-    air = ambient(house, wish.planned_start)
-    drying = drying_of(head, house)
-    school = school_for(head, wish, house)
+    hair["days_since_detangle"] = days_since_detangle(client, wish)
+    air = ambient(salon, wish.planned_start)
+    drying = drying_of(client, salon)
+    school = school_for(client, wish, salon)
     shelf, left_out = usable_bottles(shelf_for_plan(day_of(wish)))
-    kit = kit_for_plan(wish.planned_start, hours_of(wish), wish.replaces, house.contact_min or 0.0)
+    kit = kit_for_plan(wish.planned_start, hours_of(wish), wish.replaces, salon.contact_min or 0.0)
     kit["rods"], odd_rods = readable(RodStock, kit["rods"], rods_in_words)
     return {
         **wish.model_dump(mode="json", exclude_none=True, include=TAKEN_AS_WISHED),
         "hair": hair,
-        "person": heads.person(head),
+        "person": clients.person(client),
         "goal": goal_for(wish, noted),
         "room": by_hand(air.room, wish.room),
         "outdoors": air.outdoors,
         "home": by_hand(air.home, wish.home),
-        "journey_min": house.journey_min if wish.journey_min is None else wish.journey_min,
+        "journey_min": salon.journey_min if wish.journey_min is None else wish.journey_min,
         "school": school,
         "now": now_on(wish, noted),
-        "past": past_of(head, wish),
-        "house": house.rules,
+        "past": past_of(client, wish),
+        "standards": salon.rules,
         "shelf": shelf,
         "flakers": flakers()[:PAIRS_MOST],
         "kit": kit,
         "left_out": [row[:LEFT_OUT_LONGEST] for row in (*left_out, *odd_rods)][:LEFT_OUT_MOST],
         "pace": pace_of(by),
-        **learned_for(head, by, str(wish.goal.style)),
+        **learned_for(client, by, str(wish.goal.style)),
         "drying_factor": drying.factor,
         "drying_spread": drying.spread,
         "drying_basis": drying.basis,
@@ -102,7 +103,7 @@ def rods_in_words(rods: Json) -> str:
     return f"rods of {rods['diameter_mm']} mm"
 
 
-def day_of(wish: HeadWish) -> date:
+def day_of(wish: ClientWish) -> date:
     """The day of a service; today where no hour is set, or it is past."""
     today = timezone.localdate()
     if wish.planned_start is None:
@@ -110,7 +111,7 @@ def day_of(wish: HeadWish) -> date:
     return max(today, timezone.localtime(wish.planned_start).date())
 
 
-def hours_of(wish: HeadWish) -> float:
+def hours_of(wish: ClientWish) -> float:
     """Hours a service keeps its kit: until the release, where there is one."""
     technique = TECHNIQUES[wish.goal.style]
     if wish.goal.release_after_h is not None:
@@ -118,11 +119,11 @@ def hours_of(wish: HeadWish) -> float:
     return technique.release.usual_h if technique.release.needed else 0.0
 
 
-def school_for(head: Head, wish: HeadWish, house: House) -> dict[str, Any]:
-    """Ways of working: the house's, then this head's, then this plan's; and who chose each."""
+def school_for(client: Client, wish: ClientWish, salon: Salon) -> dict[str, Any]:
+    """Ways of working: the salon's, then this client's, then this plan's; and who chose each."""
     layers = (
-        (SchoolBy.HOUSE, {"layering": house.layering} | house.school),
-        (SchoolBy.HEAD, head.school),
+        (SchoolBy.SALON, {"layering": salon.layering} | salon.school),
+        (SchoolBy.CLIENT, client.school),
         (SchoolBy.PLAN, chosen_in(wish.school)),
     )
     school: dict[str, Any] = {}
@@ -134,8 +135,8 @@ def school_for(head: Head, wish: HeadWish, house: House) -> dict[str, Any]:
     return school | {"by": by}
 
 
-def goal_for(wish: HeadWish, noted: Mapping[str, Any]) -> dict[str, Any]:
-    """What is wished; where no heat is told, what this head can take."""
+def goal_for(wish: ClientWish, noted: Mapping[str, Any]) -> dict[str, Any]:
+    """What is wished; where no heat is told, what this client can take."""
     goal = wish.goal.model_dump(exclude_none=True)
     if "max_heat" not in wish.goal.model_fields_set:
         taken = noted.get("heat_tolerance")
@@ -143,8 +144,8 @@ def goal_for(wish: HeadWish, noted: Mapping[str, Any]) -> dict[str, Any]:
     return goal
 
 
-def now_on(wish: HeadWish, noted: Mapping[str, Any]) -> dict[str, Any]:
-    """How the head comes in: as told for this plan, else as the last consultation told."""
+def now_on(wish: ClientWish, noted: Mapping[str, Any]) -> dict[str, Any]:
+    """How the client comes in: as told for this plan, else as the last consultation told."""
     told = wish.now.model_dump(mode="json", exclude_unset=True) if wish.now else {}
     told = {key: value for key, value in told.items() if value is not None}
     days = wish.days_since_detangle
@@ -161,11 +162,11 @@ def now_on(wish: HeadWish, noted: Mapping[str, Any]) -> dict[str, Any]:
     return {"style": style, "worn_days": float(min(365, max(0, worn)))} | told
 
 
-def past_of(head: Head, wish: HeadWish) -> list[dict[str, Any]]:
+def past_of(client: Client, wish: ClientWish) -> list[dict[str, Any]]:
     """Services of before that were begun, the latest first."""
     day = day_of(wish)
     rows = (
-        Plan.objects.filter(head=head, begun_at__isnull=False)
+        Plan.objects.filter(client=client, begun_at__isnull=False)
         .exclude(pk=wish.replaces or 0)
         .order_by("-begun_at")
         .values_list("style", "begun_at", "answer__scheme")[:PAST_MOST]
@@ -189,23 +190,23 @@ def by_hand(air: dict[str, Any] | None, wished: Room | None) -> dict[str, Any] |
 
 
 def chosen_in(part: Room | School | None) -> dict[str, Any]:
-    """What of a part was really told; the house knows the rest."""
+    """What of a part was really told; the salon knows the rest."""
     return part.model_dump(exclude_unset=True) if part else {}
 
 
-def days_since_detangle(head: Head, wish: HeadWish) -> float:
+def days_since_detangle(client: Client, wish: ClientWish) -> float:
     """Days since somebody detangled this hair: as typed, else since the last visit."""
     if wish.days_since_detangle is not None:
         return wish.days_since_detangle
-    if head.served_at is None:
+    if client.served_at is None:
         return USUAL_DAYS_SINCE_DETANGLE
-    return float(min(365, max(0, (timezone.now() - head.served_at).days)))
+    return float(min(365, max(0, (timezone.now() - client.served_at).days)))
 
 
-def request_of(head: Head, wish: HeadWish, by: User) -> PlanRequest:
+def request_of(client: Client, wish: ClientWish, by: User) -> PlanRequest:
     """The core's request, read and checked.
 
     Raises:
         CraftError: names the field that cannot be
     """
-    return parse(PlanRequest, request_for(head, wish, by))
+    return parse(PlanRequest, request_for(client, wish, by))

@@ -13,11 +13,11 @@ from craft.errors import CraftError
 from craft.plan.planner import plan
 from craft.styles.catalogue import TECHNIQUES
 from craft.vocabulary import EditOp, Severity
-from salon.heads.models import Head
+from salon.clients.models import Client
 from salon.planning.demand import renew_demand
 from salon.planning.models import Plan, Routine
 from salon.planning.request import request_of
-from salon.planning.wish import HeadWish, kept_wish
+from salon.planning.wish import ClientWish, kept_wish
 
 
 @dataclass(frozen=True)
@@ -28,18 +28,18 @@ class Draft:
     answer: PlanAnswer
 
 
-def draft(head: Head, wish: HeadWish, by: User) -> Draft:
+def draft(client: Client, wish: ClientWish, by: User) -> Draft:
     """Compute a plan without saving it.
 
     Raises:
         CraftError: names the field that cannot be
     """
-    request = request_of(head, wish, by)
+    request = request_of(client, wish, by)
     return Draft(request, plan(request))
 
 
-def for_any_head(edit: dict[str, Any]) -> dict[str, Any] | None:
-    """A change by hand without the numbers of one head; None if nothing else is in it."""
+def for_any_client(edit: dict[str, Any]) -> dict[str, Any] | None:
+    """A change by hand without the numbers of one client; None if nothing else is in it."""
     if edit["op"] != EditOp.OVERRIDE:
         return edit
     if "wait_min" not in edit:
@@ -47,24 +47,24 @@ def for_any_head(edit: dict[str, Any]) -> dict[str, Any] | None:
     return {key: value for key, value in edit.items() if key in ("op", "step", "wait_min")}
 
 
-def save_routine(name: str, wish: HeadWish, by: User) -> Routine:
-    """Keep what was wished and changed by hand as a routine of the house, without the head.
+def save_routine(name: str, wish: ClientWish, by: User) -> Routine:
+    """Keep what was wished and changed by hand as a routine of the salon, without the client.
 
-    Doses and minutes that were decided by hand belong to the head they were decided on and are not
-    kept: they are fitted anew to every head, as the partings are. Waiting times are kept.
+    Doses and minutes that were decided by hand belong to that client and are not kept: they
+    are fitted again to every client, as the partings are. Waiting times are kept.
     """
     kept = wish.model_dump(
         mode="json",
         exclude_none=True,
         include={"goal", "dry", "dry_min", "blot", "school", "edits", "parting", "stages"},
     )
-    kept["edits"] = [edit for edit in map(for_any_head, kept.get("edits", [])) if edit]
+    kept["edits"] = [edit for edit in map(for_any_client, kept.get("edits", [])) if edit]
     return Routine.objects.create(
         name=name, title=TECHNIQUES[wish.goal.style].title, wish=kept, made_by=by
     )
 
 
-def save(head: Head, wish: HeadWish, by: User) -> Plan:
+def save(client: Client, wish: ClientWish, by: User) -> Plan:
     """Compute a plan and keep it with its request and the version of the rules.
 
     It is computed outside the transaction: nobody's save waits for it.
@@ -72,30 +72,30 @@ def save(head: Head, wish: HeadWish, by: User) -> Plan:
     Raises:
         CraftError: names the field that cannot be, or the plan to revise is another client's
     """
-    check_replaces(head, wish)
-    return keep(head, wish, draft(head, wish, by), by)
+    check_replaces(client, wish)
+    return keep(client, wish, draft(client, wish, by), by)
 
 
-def check_replaces(head: Head, wish: HeadWish) -> None:
+def check_replaces(client: Client, wish: ClientWish) -> None:
     """Refuse to revise a plan of another client.
 
     Raises:
         CraftError: it is
     """
-    if wish.replaces is not None and not head.plans.filter(pk=wish.replaces).exists():
+    if wish.replaces is not None and not client.plans.filter(pk=wish.replaces).exists():
         raise CraftError("replaces", "The plan to revise is not one of this client's.")
 
 
 @transaction.atomic
-def keep(head: Head, wish: HeadWish, computed: Draft, by: User) -> Plan:
+def keep(client: Client, wish: ClientWish, computed: Draft, by: User) -> Plan:
     """Keep a computed plan; arguments and errors as `save`."""
-    check_replaces(head, wish)
+    check_replaces(client, wish)
     answer = computed.answer
     stop = next((caution for caution in answer.cautions if caution.severity is Severity.STOP), None)
     if stop:
         raise CraftError("person.stop_signs", stop.text)
     saved = Plan.objects.create(
-        head=head,
+        client=client,
         title=answer.title,
         style=computed.request.goal.style,
         wish=kept_wish(wish),

@@ -1,4 +1,4 @@
-"""The shelf as a plan looks at it: what may go on a head, and how long everything lasts."""
+"""The shelf as a plan looks at it: what may be used on a client, and how long everything lasts."""
 
 from typing import Any
 
@@ -12,42 +12,42 @@ from rest_framework.views import APIView
 
 from craft.commands import labelled
 from craft.contract.label import LabelRequest
-from salon.heads.models import Head
+from salon.clients.models import Client
 from salon.planning.fitting import fit_for
 from salon.planning.outlook import outlooks
 from salon.platform.input_limits import id_param
 from salon.platform.permissions import Access
 from salon.platform.roles import EVERYBODY, HANDS, PLANNERS
-from salon.shelf import calibrating
-from salon.shelf.api import ProductView, pair_rows
-from salon.shelf.models import Product
-from salon.shelf.serializers import ProductSheetSerializer, ShelfSerializer, row_of
+from salon.products import calibrating
+from salon.products.api import ProductView, pair_rows
+from salon.products.models import Product
+from salon.products.serializers import ProductSheetSerializer, ShelfSerializer, row_of
 
 MOVES_SHOWN = 30
 
 
-def asked_head(request: Request) -> Head | None:
-    """The head the shelf is looked at for, if one was named."""
-    asked = id_param(request, "head")
-    return None if asked is None else get_object_or_404(Head, pk=asked)
+def asked_client(request: Request) -> Client | None:
+    """The client the shelf is looked at for, if one was named."""
+    asked = id_param(request, "client")
+    return None if asked is None else get_object_or_404(Client, pk=asked)
 
 
 class ShelfView(APIView):
-    """Everything on the shelf, and what of it may go on one head today."""
+    """Everything on the shelf, and what of it may go on one client today."""
 
     access = Access(EVERYBODY, PLANNERS)
 
     names_rows = True
 
     @extend_schema(
-        parameters=[OpenApiParameter("head", OpenApiTypes.INT)], responses=ShelfSerializer
+        parameters=[OpenApiParameter("client", OpenApiTypes.INT)], responses=ShelfSerializer
     )
     def get(self, request: Request) -> Response:
         products = list(
             Product.objects.filter(retired_at=None).prefetch_related("calibrations", "weighings")
         )
-        head = asked_head(request)
-        fits, air = fit_for(head, products) if head else ({}, None)
+        client = asked_client(request)
+        fits, air = fit_for(client, products) if client else ({}, None)
         ahead = outlooks(products)
         rows = [row_of(product, ahead[product.pk], fits.get(product.pk)) for product in products]
         return Response(ShelfSerializer({"products": rows, "air": air, "pairs": pair_rows()}).data)

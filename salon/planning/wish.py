@@ -2,7 +2,7 @@
 
 from typing import Annotated, Any
 
-from pydantic import AwareDatetime, Field
+from pydantic import AliasChoices, AwareDatetime, Field
 
 from craft.contract.base import Frozen
 from craft.contract.hair import measured
@@ -24,11 +24,11 @@ class PlanWish(RecordWish):
     """The wish of a saved plan or of a routine: all that can be planned again."""
 
 
-class HeadWish(RecordWish):
-    """A wish for one head."""
+class ClientWish(RecordWish):
+    """A wish for one client."""
 
-    head: Annotated[int, Field(ge=1, le=2**53)]
-    """The client."""
+    client: Annotated[int, Field(ge=1, le=2**53, validation_alias=AliasChoices("client", "head"))]
+    """For whom it is."""
     planned_start: AwareDatetime | None = None
     """When the service shall begin."""
     replaces: Annotated[int, Field(ge=1, le=2**53)] | None = None
@@ -36,10 +36,10 @@ class HeadWish(RecordWish):
 
 
 #: What of a wish belongs to one plan and not to the next one made from it.
-OF_ONE_PLAN = frozenset({"head", "planned_start", "replaces"})
+OF_ONE_PLAN = frozenset({"client", "planned_start", "replaces"})
 
 
-def kept_wish(wish: HeadWish) -> dict[str, Any]:
+def kept_wish(wish: ClientWish) -> dict[str, Any]:
     """What was chosen, as it is kept with a plan: to plan again from it."""
     return wish.model_dump(mode="json", exclude_unset=True, exclude=set(OF_ONE_PLAN))
 
@@ -59,5 +59,5 @@ def wish_of(data: dict[str, Any], version: int) -> PlanWish:
 class Pair(Frozen):
     """Two wishes to lay side by side."""
 
-    first: HeadWish
-    second: HeadWish
+    first: ClientWish
+    second: ClientWish

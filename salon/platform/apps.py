@@ -5,7 +5,6 @@ from django.apps import AppConfig
 
 class PlatformConfig(AppConfig):
     name = "salon.platform"
-    label = "platform"
 
     def ready(self) -> None:
         """Register the system checks."""

@@ -11,7 +11,7 @@ from typing import Any
 from uvicorn.protocols.http.h11_impl import H11Protocol
 from uvicorn_worker import UvicornWorker
 
-#: The head of a request has to be here after so long [s].
+#: The client of a request has to be here after so long [s].
 HEAD_TIMEOUT_S = 15.0
 
 

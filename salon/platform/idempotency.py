@@ -20,7 +20,7 @@ from django.urls import Resolver404, resolve
 from django.utils import timezone
 from django.utils.crypto import salted_hmac
 
-from salon.house.models import SentRequest
+from salon.platform.models import SentRequest
 from salon.platform.request_log import error_response, too_large_response
 
 HEADER = "Idempotency-Key"

@@ -1,7 +1,7 @@
 """Long work of the core is done beside the server: few at a time, not for ever, in a line.
 
 Trying out routines keeps a processor busy for a third of a second. Twenty people who ask at once
-must not stall the one who opens a head, so it happens in a process of its own.
+must not stall the one who opens a client, so it happens in a process of its own.
 """
 
 import asyncio

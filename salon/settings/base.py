@@ -68,16 +68,17 @@ INSTALLED_APPS = [
     "rest_framework",
     "simple_history",
     "salon.platform",
-    "salon.house",
-    "salon.heads",
-    "salon.shelf",
+    "salon.salon_settings",
+    "salon.staff",
+    "salon.clients",
+    "salon.products",
     "salon.learning",
     "salon.planning",
     "salon.kit",
     "salon.visits",
     "salon.booking",
-    "salon.between",
-    "salon.findings",
+    "salon.aftercare",
+    "salon.results",
     "salon.devices",
     "salon.archive",
     "django_tasks",
@@ -98,7 +99,7 @@ MIDDLEWARE = [
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "simple_history.middleware.HistoryRequestMiddleware",
     "axes.middleware.AxesMiddleware",
-    "salon.house.time_zone.SalonTimeZoneMiddleware",
+    "salon.salon_settings.time_zone.SalonTimeZoneMiddleware",
     "salon.platform.idempotency.IdempotencyMiddleware",
 ]
 
@@ -133,7 +134,7 @@ SIGN_INS_BY_ADDRESS, SIGN_INS_OVERALL = "20/min", "60/min"
 
 AUTHENTICATION_BACKENDS = [
     "axes.backends.AxesStandaloneBackend",
-    "salon.house.backend.ColleagueBackend",
+    "salon.staff.backend.ColleagueBackend",
 ]
 AXES_FAILURE_LIMIT = 8
 AXES_COOLOFF_TIME = 0.25  # hours
@@ -143,11 +144,11 @@ AXES_LOCKOUT_CALLABLE = "salon.platform.errors.lockout_response"
 AXES_VERBOSE = False
 
 LANGUAGE_CODE = "en"
-#: Of the machine; the salon has one of its own, in the house.
+#: Of the machine; the salon has one of its own, in the salon.
 TIME_ZONE = get_localzone_name()
 USE_TZ = True
 
-#: Pictures of heads are never served as plain files: the API asks who is there.
+#: Pictures of clients are never served as plain files: the API asks who is there.
 MEDIA_ROOT = VAR_DIR / "pictures"
 #: Devices. By default the demo has the stand-ins that ship with Gauffer, a real salon none.
 GAUFFER_SCOPE = os.environ.get("GAUFFER_SCOPE", "auto")

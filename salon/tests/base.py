@@ -16,11 +16,11 @@ from django.db import connection
 from django.test import TestCase
 from rest_framework.response import Response
 
+from salon.clients.models import Client
+from salon.clients.services import add_client
 from salon.demo.build import build
-from salon.heads.models import Head
-from salon.heads.services import add_head
-from salon.house.staff import add_colleague
 from salon.platform.roles import WorkRole
+from salon.staff.services import add_colleague
 
 Answer = TypeVar("Answer")
 
@@ -95,15 +95,15 @@ def an_owner() -> User:
 
 
 class ApiTest(TestCase):
-    """Somebody signed in, and one measured head."""
+    """Somebody signed in, and one measured client."""
 
     user: User
-    head: Head
+    client: Client
 
     @classmethod
     def setUpTestData(cls) -> None:
         cls.user = an_owner()
-        cls.head = add_head({"name": "Measured Head"}, MEASURED, cls.user)
+        cls.person = add_client({"name": "Measured Client"}, MEASURED, cls.user)
 
     def setUp(self) -> None:
         self.client.force_login(self.user)

@@ -3,9 +3,9 @@
 import json
 from unittest.mock import patch
 
-from django.test import Client
+from django.test import Client as ApiClient
 
-from salon.heads.models import Head
+from salon.clients.models import Client
 from salon.platform.input_limits import MAX_DEPTH, MAX_PAGE
 from salon.tests.base import ApiTest
 
@@ -15,7 +15,7 @@ HUGE = "9" * 23
 class AddressTest(ApiTest):
     def test_numbers_beyond_any_row_are_refused_not_broken(self) -> None:
         for path in (
-            f"/api/heads/{HUGE}/",
+            f"/api/clients/{HUGE}/",
             f"/api/plans/{HUGE}/",
             f"/api/visits/{HUGE}/log/",
             f"/api/products/{HUGE}/",
@@ -26,16 +26,16 @@ class AddressTest(ApiTest):
 
     def test_what_is_asked_beyond_is_refused_with_the_range(self) -> None:
         cases = {
-            f"/api/heads/?limit={10**33}": ("limit", f"1 to {MAX_PAGE}"),
-            "/api/heads/?limit=0": ("limit", f"1 to {MAX_PAGE}"),
-            f"/api/heads/?offset={HUGE}": ("offset", "0 to"),
-            "/api/heads/?offset=-1": ("offset", "0 to"),
-            "/api/heads/?offset=%D9%A3": ("offset", "0 to"),
-            f"/api/plans/?head={HUGE}": ("head", "whole number"),
-            "/api/visits/?head=x": ("head", "whole number"),
-            f"/api/shelf/?head={HUGE}": ("head", "whole number"),
-            f"/api/heads/?search={'a' * 300}": ("search", "100 letters"),
-            "/api/heads/?search=a+b+c+d+e+f+g": ("search", "6 words"),
+            f"/api/clients/?limit={10**33}": ("limit", f"1 to {MAX_PAGE}"),
+            "/api/clients/?limit=0": ("limit", f"1 to {MAX_PAGE}"),
+            f"/api/clients/?offset={HUGE}": ("offset", "0 to"),
+            "/api/clients/?offset=-1": ("offset", "0 to"),
+            "/api/clients/?offset=%D9%A3": ("offset", "0 to"),
+            f"/api/plans/?client={HUGE}": ("client", "whole number"),
+            "/api/visits/?client=x": ("client", "whole number"),
+            f"/api/shelf/?client={HUGE}": ("client", "whole number"),
+            f"/api/clients/?search={'a' * 300}": ("search", "100 letters"),
+            "/api/clients/?search=a+b+c+d+e+f+g": ("search", "6 words"),
             "/api/kit/?at=9999-01-01T00:00Z": ("at", "two years"),
             "/api/kit/?hours=1e99": ("hours", "hours"),
         }
@@ -44,15 +44,15 @@ class AddressTest(ApiTest):
                 self.assertRefused(self.client.get(path), field, words)
 
     def test_a_search_with_signs_that_are_none(self) -> None:
-        self.assertEqual(self.client.get("/api/heads/?search=%00").status_code, 200)
+        self.assertEqual(self.client.get("/api/clients/?search=%00").status_code, 200)
 
 
 class BodyTest(ApiTest):
     def send(self, text: str) -> None:
-        answer = self.client.post("/api/heads/", text, content_type="application/json")
+        answer = self.client.post("/api/clients/", text, content_type="application/json")
         self.assertEqual(answer.status_code, 400, answer.content)
         self.assertTrue(answer.json()["errors"][0]["message"])
-        self.assertEqual(Head.objects.count(), 1)
+        self.assertEqual(Client.objects.count(), 1)
 
     def test_half_signs_and_none(self) -> None:
         self.send('{"name": "\\ud800"}')
@@ -65,7 +65,7 @@ class BodyTest(ApiTest):
 
     def test_more_allergies_than_anybody_has(self) -> None:
         body = {"version": 1, "allergies": ["x"] * 100_000}
-        path = f"/api/heads/{self.head.pk}/"
+        path = f"/api/clients/{self.person.pk}/"
         answer = self.client.patch(path, json.dumps(body), content_type="application/json")
         self.assertEqual(answer.status_code, 400)
 
@@ -73,7 +73,7 @@ class BodyTest(ApiTest):
         body = json.dumps({"name": "a" * 3_000_000})
         for headers in ({}, {"Idempotency-Key": "large"}):
             answer = self.client.post(
-                "/api/heads/", body, content_type="application/json", headers=headers
+                "/api/clients/", body, content_type="application/json", headers=headers
             )
             self.assertEqual(answer.status_code, 413)
             self.assertIn("2.5 MB", answer.json()["errors"][0]["message"])
@@ -86,13 +86,15 @@ class BodyTest(ApiTest):
 
 class BrokenTest(ApiTest):
     def test_what_breaks_is_told_with_a_number_and_logged_with_a_traceback(self) -> None:
-        client = Client(raise_request_exception=False)
-        client.force_login(self.user)
+        api = ApiClient(raise_request_exception=False)
+        api.force_login(self.user)
         with (
-            patch("salon.visits.heads_api.head_rows", side_effect=ZeroDivisionError("secret name")),
+            patch(
+                "salon.visits.clients_api.client_rows", side_effect=ZeroDivisionError("secret name")
+            ),
             self.assertLogs("salon.requests", "ERROR") as logs,
         ):
-            answer = client.get("/api/heads/?search=Somebody")
+            answer = api.get("/api/clients/?search=Somebody")
         self.assertEqual(answer.status_code, 500)
         number = answer["X-Request-Id"]
         self.assertIn(number, answer.json()["errors"][0]["message"])
@@ -103,7 +105,7 @@ class BrokenTest(ApiTest):
 
     def test_no_door_and_the_wrong_method_have_the_one_shape(self) -> None:
         self.assertEqual(set(self.client.get("/api/nothing/").json()), {"errors"})
-        self.assertEqual(set(self.client.delete("/api/house/").json()), {"errors"})
+        self.assertEqual(set(self.client.delete("/api/salon/").json()), {"errors"})
 
     def test_client_data_is_kept_by_no_cache(self) -> None:
-        self.assertEqual(self.client.get("/api/heads/")["Cache-Control"], "no-store")
+        self.assertEqual(self.client.get("/api/clients/")["Cache-Control"], "no-store")

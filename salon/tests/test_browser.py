@@ -10,17 +10,18 @@ from typing import Any
 from axes.utils import reset
 from django.conf import settings
 from django.contrib.auth.models import User
-from django.test import Client, LiveServerTestCase
+from django.test import Client as ApiClient
+from django.test import LiveServerTestCase
 from playwright.sync_api import Browser, Page, expect
 
-from salon.between.checking import open_link
+from salon.aftercare.checking import open_link
 from salon.checks.browser import DESK, PHONE, TABLET, browser
 from salon.checks.serving import ServerThread
+from salon.clients.models import Client
+from salon.clients.services import add_client
 from salon.demo.build import USERNAME
-from salon.heads.models import Head
-from salon.heads.services import add_head
 from salon.planning.models import Plan
-from salon.shelf.models import Product
+from salon.products.models import Product
 from salon.tests.base import MEASURED, an_owner, fill_with_demo
 from salon.visits.log import open_visit
 
@@ -127,13 +128,13 @@ class BrowserTest(LiveServerTestCase):
 
     def enter(self, name: str) -> None:
         """Come in with a session that is there already; how one signs in is tested apart."""
-        client = Client()
-        client.force_login(User.objects.get(username=name), "salon.house.backend.ColleagueBackend")
+        api = ApiClient()
+        api.force_login(User.objects.get(username=name), "salon.staff.backend.ColleagueBackend")
         self.page.context.add_cookies(
             [
                 {
                     "name": settings.SESSION_COOKIE_NAME,
-                    "value": client.cookies[settings.SESSION_COOKIE_NAME].value,
+                    "value": api.cookies[settings.SESSION_COOKIE_NAME].value,
                     "url": self.live_server_url,
                 }
             ]
@@ -152,7 +153,7 @@ class BrowserTest(LiveServerTestCase):
 
 
 class FirstSliceTest(BrowserTest):
-    """From a new head to planned beside actual."""
+    """From a new client to planned beside actual."""
 
     def setUp(self) -> None:
         super().setUp()
@@ -162,7 +163,7 @@ class FirstSliceTest(BrowserTest):
     def choose(self, group: str, word: str) -> None:
         self.page.get_by_role("group", name=group, exact=True).get_by_text(word, exact=True).click()
 
-    def add_head(self) -> None:
+    def add_client(self) -> None:
         page = self.page
         page.get_by_role("link", name="Add client").click()
         page.get_by_label("Name", exact=True).fill("Runa Pleat")
@@ -188,9 +189,9 @@ class FirstSliceTest(BrowserTest):
         page.get_by_label("Sections", exact=True).fill("14")
         page.get_by_label("Open after", exact=True).fill("10")
 
-    def test_from_a_new_head_to_planned_beside_actual(self) -> None:
+    def test_from_a_new_client_to_planned_beside_actual(self) -> None:
         page = self.page
-        self.add_head()
+        self.add_client()
         self.plan_flat_twists()
 
         caution = page.get_by_role("note").filter(has_text="Roots may still be damp")
@@ -225,7 +226,7 @@ class FirstSliceTest(BrowserTest):
 
     def test_a_wrong_number_is_told_at_the_field_and_nothing_typed_is_lost(self) -> None:
         page = self.page
-        page.goto("/heads/new")
+        page.goto("/clients/new")
         page.get_by_label("Name", exact=True).fill("Kept Name")
         self.choose("Curl pattern", "3c")
         page.get_by_label("Length, stretched").fill("400")
@@ -245,12 +246,12 @@ class FirstSliceTest(BrowserTest):
         expect(page.get_by_role("note")).to_contain_text("Density is missing")
         self.choose("Density by eye…", "medium")
         expect(page.get_by_role("button", name=re.compile("Twists, 12"))).to_be_visible()
-        self.assertEqual(Head.objects.get().observations.get(kind="density").word, "medium")
+        self.assertEqual(Client.objects.get().observations.get(kind="density").word, "medium")
 
     def test_the_composer_keeps_the_last_plan_while_a_number_is_mended(self) -> None:
         page = self.page
-        head = add_head({"name": "Measured"}, MEASURED)
-        page.goto(f"/heads/{head.pk}/plan")
+        client = add_client({"name": "Measured"}, MEASURED)
+        page.goto(f"/clients/{client.pk}/plan")
         twists = page.get_by_role("button", name=re.compile("Twists, "))
         expect(twists).to_have_accessible_name(re.compile("Twists, 12"))
         page.get_by_label("Sections", exact=True).fill("130")
@@ -263,8 +264,8 @@ class FirstSliceTest(BrowserTest):
 
     def test_every_step_says_why(self) -> None:
         page = self.page
-        head = add_head({"name": "Measured"}, MEASURED)
-        page.goto(f"/heads/{head.pk}/plan")
+        client = add_client({"name": "Measured"}, MEASURED)
+        page.goto(f"/clients/{client.pk}/plan")
         page.get_by_role("button", name=re.compile("^Mask")).click()
         page.get_by_role("button", name=re.compile("Mask: why")).click()
         expect(page.get_by_text("20 minutes are the least for a real treatment.")).to_be_visible()
@@ -275,7 +276,7 @@ class DemoPageTest(BrowserTest):
 
     # The accessibility checker is injected, which the page's own policy rightly forbids.
     context_options = {"bypass_csp": True, "service_workers": "block"}
-    begins_at = "/heads"
+    begins_at = "/clients"
 
     def setUp(self) -> None:
         super().setUp()
@@ -307,57 +308,57 @@ class DemoSalonTest(DemoPageTest):
         return [
             "/today",
             "/week",
-            "/house/hours",
-            "/heads",
-            "/heads/new",
-            f"/heads/{plan.head_id}",
-            f"/heads/{plan.head_id}/plan",
-            f"/heads/{Head.objects.get(name__endswith='Runa Halse').pk}/wear",
-            f"/heads/{plan.head_id}/pictures",
+            "/salon/hours",
+            "/clients",
+            "/clients/new",
+            f"/clients/{plan.client_id}",
+            f"/clients/{plan.client_id}/plan",
+            f"/clients/{Client.objects.get(name__endswith='Runa Halse').pk}/wear",
+            f"/clients/{plan.client_id}/pictures",
             f"/check-in/{open_link(visit, None)[1]}",
-            f"/heads/{plan.head_id}/ways",
-            f"/heads/{plan.head_id}/plan/crown",
-            f"/heads/{plan.head_id}/plan/drying",
-            f"/heads/{plan.head_id}/plan/look",
-            f"/heads/{plan.head_id}/plan/print",
-            "/house",
+            f"/clients/{plan.client_id}/ways",
+            f"/clients/{plan.client_id}/plan/crown",
+            f"/clients/{plan.client_id}/plan/drying",
+            f"/clients/{plan.client_id}/plan/look",
+            f"/clients/{plan.client_id}/plan/print",
+            "/salon",
             f"/plans/{plan.pk}",
             f"/plans/{plan.pk}/visit",
             f"/visits/{visit.pk}",
             f"/visits/{visit.pk}/correct",
             f"/visits/{visit.pk}/replay",
-            f"/heads/{plan.head_id}/consultation?part=reason",
-            f"/heads/{plan.head_id}/consultation?part=density",
-            f"/heads/{plan.head_id}/consultation?part=curl",
+            f"/clients/{plan.client_id}/consultation?part=reason",
+            f"/clients/{plan.client_id}/consultation?part=density",
+            f"/clients/{plan.client_id}/consultation?part=curl",
             "/messages",
-            "/findings",
-            "/findings/visits",
-            "/findings/trials",
-            f"/heads/{Head.objects.get(name__endswith='Sefa Marlow').pk}/story",
-            f"/heads/{Head.objects.get(name__endswith='Sefa Marlow').pk}/two-visits",
-            f"/shelf?head={plan.head_id}",
-            "/shelf/products/new",
-            f"/shelf/products/{Product.objects.get(name__contains='Travel-size').pk}",
-            "/shelf/kit",
-            "/shelf/exchange",
+            "/results",
+            "/results/visits",
+            "/results/trials",
+            f"/clients/{Client.objects.get(name__endswith='Sefa Marlow').pk}/story",
+            f"/clients/{Client.objects.get(name__endswith='Sefa Marlow').pk}/two-visits",
+            f"/products?client={plan.client_id}",
+            "/products/new",
+            f"/products/{Product.objects.get(name__contains='Travel-size').pk}",
+            "/products/kit",
+            "/products/exchange",
             f"/chair/{open_visit(Plan.objects.filter(visits=None).latest('pk'), None).pk}",
         ]
 
     def calibration(self) -> None:
         """The scale streams: this place is never without traffic."""
-        self.page.goto(f"/shelf/products/{Product.objects.earliest('pk').pk}/calibration")
+        self.page.goto(f"/products/{Product.objects.earliest('pk').pk}/calibration")
         expect(self.page.get_by_text("steady", exact=True)).to_be_visible()
 
     def test_places_are_accessible_and_fit_every_screen_even_with_a_long_word(self) -> None:
         """Each place is opened once: in the light, in the dark, and on every screen."""
         word = "Einzelsträhnenbefeuchtungsplan" * 2
-        for model in (Head, Product):
+        for model in (Client, Product):
             for row in model._default_manager.all():
                 row.name = f"{word} {row.name}"
                 row.save(update_fields=["name"])
         Plan.objects.update(title=word)
         watch_rest(self.page)
-        self.page.goto("/heads")
+        self.page.goto("/clients")
         for place in self.places():
             go_within(self.page, place)
             # Every page has a title of its own.
@@ -367,7 +368,7 @@ class DemoSalonTest(DemoPageTest):
         self.calibration()
         self.assertAccessible("calibration")
         self.assertFits("calibration")
-        self.page.goto("/heads")
+        self.page.goto("/clients")
 
     def assertFits(self, place: str) -> None:
         """Nothing has to be scrolled aside for, on any screen."""
@@ -419,7 +420,7 @@ class DemoSalonTest(DemoPageTest):
         page.keyboard.press("Escape")
         expect(reasons).to_have_count(0)
 
-    def test_find_a_head_by_keyboard_alone(self) -> None:
+    def test_find_a_client_by_keyboard_alone(self) -> None:
         page = self.page
         expect(page.get_by_role("heading", name="Clients")).to_be_visible()
         page.keyboard.press("/")
@@ -430,8 +431,8 @@ class DemoSalonTest(DemoPageTest):
 
     def test_an_observation_is_withdrawn_and_brought_back(self) -> None:
         page = self.page
-        head = Head.objects.get(name="Bas Quillon")
-        page.goto(f"/heads/{head.pk}")
+        client = Client.objects.get(name="Bas Quillon")
+        page.goto(f"/clients/{client.pk}")
         page.get_by_role("button", name="Show history").click()
         row = page.get_by_role("row", name=re.compile("Length, stretched 20 cm"))
         row.get_by_role("button", name="Withdraw").click()
@@ -441,7 +442,7 @@ class DemoSalonTest(DemoPageTest):
 
     def test_a_correction_is_refused_in_sight_and_kept_beside_the_record(self) -> None:
         page = self.page
-        visit = Head.objects.get(name="Linnea Oskar").visits.earliest("started_at")
+        visit = Client.objects.get(name="Linnea Oskar").visits.earliest("started_at")
         entries = visit.events.count()
         page.goto(f"/visits/{visit.pk}/correct")
         page.get_by_label("Grape seed oil, used").fill("5.2")

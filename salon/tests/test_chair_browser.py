@@ -14,14 +14,14 @@ from craft.contract.visit import EventList
 from craft.vocabulary import Role
 from salon.chair.services import note
 from salon.checks.browser import PHONE
-from salon.heads.models import Head
-from salon.heads.services import add_head
-from salon.house.services import the_house
+from salon.clients.models import Client
+from salon.clients.services import add_client
 from salon.kit.models import KitItem, KitUse
 from salon.planning.models import Plan
 from salon.planning.services import save
-from salon.planning.wish import HeadWish
-from salon.shelf.models import Product
+from salon.planning.wish import ClientWish
+from salon.products.models import Product
+from salon.salon_settings.services import current_salon
 from salon.tests.base import MEASURED, an_owner
 from salon.tests.test_browser import PATIENCE, BrowserTest
 from salon.visits.kit import take_kit
@@ -32,7 +32,7 @@ GOAL = {"style": "flat_twist_out", "sections": 4, "release_after_h": 24}
 
 
 class ChairBrowserTest(BrowserTest):
-    head: Head
+    client: Client
     plan: Plan
     context_options: dict[str, Any] = {"service_workers": "allow"}
 
@@ -42,9 +42,9 @@ class ChairBrowserTest(BrowserTest):
         self.gel = Product.objects.create(
             name="Clear gel", role="gel", ingredients="Aqua", stock_g=400, unit="pump", unit_g=2
         )
-        self.head = add_head({"name": "Runa Pleat"}, MEASURED, self.user)
-        wish = {"head": self.head.pk, "goal": GOAL}
-        self.plan = save(self.head, parse(HeadWish, wish), self.user)
+        self.person = add_client({"name": "Runa Pleat"}, MEASURED, self.user)
+        wish = {"client": self.person.pk, "goal": GOAL}
+        self.plan = save(self.person, parse(ClientWish, wish), self.user)
         self.visit = open_visit(self.plan, self.user)
         self.enter("vera")
 
@@ -288,9 +288,9 @@ class ChairBrowserTest(BrowserTest):
 
     def begun_yesterday(self) -> None:
         """All of the first sitting, with its pieces on the head."""
-        house = the_house()
-        house.contact_min = 10
-        house.save()
+        salon = current_salon()
+        salon.contact_min = 10
+        salon.save()
         for kind in ("pin", "clip"):
             KitItem.objects.create(kind=kind, count=60)
         take_kit(self.plan, self.user)
@@ -304,16 +304,16 @@ class ChairBrowserTest(BrowserTest):
         )
 
     def another_under_the_hood(self) -> Visit:
-        """A second head, dried under the hood today, at its lay-in."""
-        head = add_head({"name": "Bas Quill"}, MEASURED, self.user)
-        wish = {"head": head.pk, "goal": GOAL | {"release_after_h": 2}, "dry": "hood"}
-        first, self.plan = self.plan, save(head, parse(HeadWish, wish), self.user)
+        """A second client, dried under the hood today, at its lay-in."""
+        client = add_client({"name": "Bas Quill"}, MEASURED, self.user)
+        wish = {"client": client.pk, "goal": GOAL | {"release_after_h": 2}, "dry": "hood"}
+        first, self.plan = self.plan, save(client, parse(ClientWish, wish), self.user)
         before, self.visit = self.visit, open_visit(self.plan, self.user)
         self.skip(until="lay_in")
         self.plan, self.visit, other = first, before, self.visit
         return other
 
-    def test_two_heads_interleaved_end_with_everything_right(self) -> None:
+    def test_two_clients_interleaved_end_with_everything_right(self) -> None:
         """One comes back to be opened while another is laid in, shaped and dried."""
         sea = Product.objects.create(name="Sea gel", role="gel", ingredients="Aqua", stock_g=300)
         self.begun_yesterday()

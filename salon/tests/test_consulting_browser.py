@@ -7,10 +7,10 @@ import tempfile
 from django.test import override_settings
 from playwright.sync_api import Page, expect
 
+from salon.clients.consulting import save
+from salon.clients.models import Client, RaisedStopSign
+from salon.clients.services import add_client
 from salon.devices.models import ScopePicture
-from salon.heads.consulting import save
-from salon.heads.models import Head, RaisedStopSign
-from salon.heads.services import add_head
 from salon.tests.base import MEASURED, an_owner
 from salon.tests.test_browser import BrowserTest
 
@@ -27,16 +27,16 @@ def bare_place(picture: ScopePicture) -> tuple[float, float]:
 
 
 class ConsultationBrowserTest(BrowserTest):
-    """A returning head."""
+    """A returning client."""
 
-    head: Head
+    client: Client
 
     def setUp(self) -> None:
         super().setUp()
         folder = self.enterContext(tempfile.TemporaryDirectory())
         self.enterContext(override_settings(MEDIA_ROOT=folder))
         user = an_owner()
-        self.head = add_head({"name": "Runa Pleat"}, MEASURED, user)
+        self.person = add_client({"name": "Runa Pleat"}, MEASURED, user)
         self.enter("vera")
 
     def tearDown(self) -> None:
@@ -44,7 +44,7 @@ class ConsultationBrowserTest(BrowserTest):
         super().tearDown()
 
     def open(self, part: str) -> Page:
-        self.page.goto(f"/heads/{self.head.pk}/consultation?part={part}")
+        self.page.goto(f"/clients/{self.person.pk}/consultation?part={part}")
         expect(self.page.get_by_role("navigation", name="Parts")).to_be_visible()
         return self.page
 
@@ -58,10 +58,10 @@ class ConsultationBrowserTest(BrowserTest):
         page.get_by_role("group", name="Soak test").get_by_text("late").click()
         expect(page.get_by_label("Summary")).to_contain_text("Disagrees")
         page.get_by_role("button", name="Finish and save").first.click()
-        page.wait_for_url(re.compile(r"/heads/\d+$"))
+        page.wait_for_url(re.compile(r"/clients/\d+$"))
         shown = {
             observation.kind: observation
-            for observation in self.head.observations.exclude(consultation=None)
+            for observation in self.person.observations.exclude(consultation=None)
         }
         self.assertEqual(shown["length_cm"].method, "confirmed")
         self.assertEqual(shown["relaxed_cm"].number, 9)
@@ -80,7 +80,7 @@ class ConsultationBrowserTest(BrowserTest):
         expect(page.get_by_label("Event").first).to_have_value("festival")
         expect(page.get_by_label("What brings you here?")).to_have_value("Choir on Saturday.")
         expect(page.get_by_text("saved", exact=True)).to_be_visible()
-        self.assertEqual(self.head.consultations.get().answers["event"]["value"], "festival")
+        self.assertEqual(self.person.consultations.get().answers["event"]["value"], "festival")
 
     def test_two_devices_at_one_consultation_lose_nothing(self) -> None:
         page = self.open("person")
@@ -90,7 +90,7 @@ class ConsultationBrowserTest(BrowserTest):
         allergies.first.fill("lanolin")
         page.keyboard.press("Enter")
         expect(page.get_by_text("saved", exact=True)).to_be_visible()
-        consultation = self.head.consultations.get()
+        consultation = self.person.consultations.get()
         elsewhere = {
             "allergies": {"value": ["lanolin", "coconut"], "confirmed": False, "was": []},
             "event": {"value": "wedding", "confirmed": False},
@@ -146,9 +146,9 @@ class ConsultationBrowserTest(BrowserTest):
         expect(page.get_by_role("alert")).to_contain_text("no service today")
         page.get_by_role("button", name="Finish and save").first.click()
         expect(page.get_by_role("heading", name="Planning is paused")).to_be_visible()
-        page.goto(f"/heads/{self.head.pk}/plan")
+        page.goto(f"/clients/{self.person.pk}/plan")
         expect(page.get_by_text("No service can be planned")).to_be_visible()
-        page.goto(f"/heads/{self.head.pk}")
+        page.goto(f"/clients/{self.person.pk}")
         page.get_by_role("button", name="Clear", exact=True).click()
         expect(page.get_by_text("Write what you saw")).to_be_visible()
         page.get_by_label("What you saw").fill("Dry and closed.")

@@ -10,22 +10,22 @@ from playwright.sync_api import expect
 
 from craft.contract import parse
 from salon.checks.browser import TABLET
-from salon.heads.models import Head
+from salon.clients.models import Client
 from salon.planning.models import Plan
 from salon.planning.services import save
-from salon.planning.wish import HeadWish
+from salon.planning.wish import ClientWish
 from salon.tests.test_places import PlacesTest
 
 
 class PlanViewsTest(PlacesTest):
     def begin(self, view: str, goal: dict[str, Any]) -> None:
         """A view of a wish, as it was left on this device."""
-        wish = {"head": self.head.pk, "goal": goal, "dry": "air"}
+        wish = {"client": self.person.pk, "goal": goal, "dry": "air"}
         self.page.evaluate(
             "([key, wish]) => localStorage.setItem(key, wish)",
-            [f"gauffer:wish:{self.head.pk}", json.dumps(wish)],
+            [f"gauffer:wish:{self.person.pk}", json.dumps(wish)],
         )
-        self.page.goto(f"/heads/{self.head.pk}/plan/{view}")
+        self.page.goto(f"/clients/{self.person.pk}/plan/{view}")
 
 
 class CrownTest(PlanViewsTest):
@@ -173,7 +173,7 @@ class CrownTest(PlanViewsTest):
         page.wait_for_url(re.compile(r"/plans/\d+$"))
         self.assertEqual(len(Plan.objects.get().request["parting"]["changes"]), 1)
         page.get_by_role("link", name="Print").click()
-        expect(page.get_by_role("article")).to_contain_text("Measured Head")
+        expect(page.get_by_role("article")).to_contain_text("Measured Client")
         expect(page.locator("article tbody tr")).to_have_count(8)
         self.assertEqual(self.pages(), 1)
 
@@ -188,7 +188,7 @@ class CrownTest(PlanViewsTest):
 
     def test_the_chair_sheet_holds_the_service_on_one_page(self) -> None:
         page = self.page
-        Head.objects.filter(pk=self.head.pk).update(allergies=["lanolin"])
+        Client.objects.filter(pk=self.person.pk).update(allergies=["lanolin"])
         for style in ("two_strand_twist_out", "rod_set"):
             self.open(style, "print?sheet=chair")
             sheet = page.get_by_role("article")
@@ -202,7 +202,7 @@ class CrownTest(PlanViewsTest):
         page = self.page
         page.set_viewport_size(TABLET)
         for view in ("crown", "drying", "look", "print"):
-            page.goto(f"/heads/{self.head.pk}/plan/{view}")
+            page.goto(f"/clients/{self.person.pk}/plan/{view}")
             page.locator("svg").nth(1).wait_for()
             wide = page.evaluate("document.documentElement.scrollWidth - innerWidth")
             self.assertLessEqual(wide, 0, view)
@@ -273,8 +273,8 @@ class DryingTest(PlanViewsTest):
 class LookTest(PlanViewsTest):
     def test_four_moments_and_another_plan_beside_them(self) -> None:
         page = self.page
-        wish = {"head": self.head.pk, "goal": {"style": "two_strand_twist_out"}}
-        save(self.head, parse(HeadWish, wish), User.objects.get())
+        wish = {"client": self.person.pk, "goal": {"style": "two_strand_twist_out"}}
+        save(self.person, parse(ClientWish, wish), User.objects.get())
         self.begin("look", {"style": "finger_coils"})
         expect(page.get_by_role("img", name=re.compile("^At opening: hangs"))).to_be_visible()
         self.assertEqual(page.locator("figure").count(), 4)

@@ -6,19 +6,21 @@ from functools import cache, partial
 from typing import Any
 
 from django.contrib.auth.models import User
-from django.test import Client
+from django.test import Client as ApiClient
 from django.urls import get_resolver, resolve
 
 from craft.contract import parse
-from salon.heads.consulting import begin
-from salon.heads.models import Head
-from salon.house.models import Colleague, House
-from salon.house.services import pace_of, the_house
+from salon.clients.consulting import begin
+from salon.clients.models import Client
 from salon.planning.models import Plan
 from salon.planning.services import save
-from salon.planning.wish import HeadWish
+from salon.planning.wish import ClientWish
 from salon.platform.permissions import access_of, api_views
-from salon.shelf.models import Product
+from salon.products.models import Product
+from salon.salon_settings.models import Salon
+from salon.salon_settings.services import current_salon
+from salon.staff.models import Colleague
+from salon.staff.services import pace_of
 from salon.tests.base import ApiTest
 from salon.visits.recording import record
 
@@ -58,26 +60,26 @@ class DoorsTest(ApiTest):
     @classmethod
     def setUpTestData(cls) -> None:
         super().setUpTestData()
-        wish = {"head": cls.head.pk, "goal": {"style": "quick_wash"}}
-        cls.plan = save(cls.head, parse(HeadWish, wish), cls.user)
+        wish = {"client": cls.person.pk, "goal": {"style": "quick_wash"}}
+        cls.plan = save(cls.person, parse(ClientWish, wish), cls.user)
         cls.visit = record(cls.plan, {"note": "fine"}, cls.user)
         cls.product = Product.objects.create(name="Gel", role="gel")
 
     def doors(self) -> dict[str, str]:
-        head, plan, visit = self.head.pk, self.plan.pk, self.visit.pk
-        consultation = begin(self.head, self.user)
+        client, plan, visit = self.person.pk, self.plan.pk, self.visit.pk
+        consultation = begin(self.person, self.user)
         return {
-            "heads": "/api/heads/",
-            "head": f"/api/heads/{head}/",
-            "profile": f"/api/heads/{head}/profile/",
-            "observations": f"/api/heads/{head}/observations/",
+            "clients": "/api/clients/",
+            "client": f"/api/clients/{client}/",
+            "profile": f"/api/clients/{client}/profile/",
+            "observations": f"/api/clients/{client}/observations/",
             "consultation": f"/api/consultations/{consultation.pk}/",
-            "consultation-state": f"/api/heads/{head}/consultation/",
+            "consultation-state": f"/api/clients/{client}/consultation/",
             "questions": "/api/consultation-questions/",
-            "scope": f"/api/heads/{head}/scope/",
-            "stop-signs": f"/api/heads/{head}/stop-signs/",
-            "timeline": f"/api/heads/{head}/timeline/",
-            "house": "/api/house/",
+            "scope": f"/api/clients/{client}/scope/",
+            "stop-signs": f"/api/clients/{client}/stop-signs/",
+            "timeline": f"/api/clients/{client}/timeline/",
+            "salon": "/api/salon/",
             "routines": "/api/routines/",
             "products": "/api/products/",
             "products-export": "/api/products/export/",
@@ -98,14 +100,14 @@ class DoorsTest(ApiTest):
         }
 
     def test_reading_needs_somebody_signed_in(self) -> None:
-        stranger = Client()
+        stranger = ApiClient()
         for name, path in self.doors().items():
             with self.subTest(door=name):
                 self.assertEqual(self.client.get(path).status_code, 200)
                 self.assertEqual(stranger.get(path).status_code, 403)
 
     def test_writing_needs_somebody_signed_in(self) -> None:
-        stranger = Client()
+        stranger = ApiClient()
         for name, path in self.doors().items():
             for method in WRITES:
                 with self.subTest(door=name, method=method):
@@ -114,7 +116,7 @@ class DoorsTest(ApiTest):
 
     def test_no_door_of_the_api_opens_for_a_stranger(self) -> None:
         """Every path there is, not only those listed above: a new one cannot be forgotten."""
-        stranger = Client()
+        stranger = ApiClient()
         paths = [path("1") for name, path in every_door().items() if not is_public(name)]
         self.assertGreater(len(paths), 50)
         for path in paths:
@@ -124,11 +126,11 @@ class DoorsTest(ApiTest):
                     self.assertIn(answer.status_code, (403, 405))
 
     def test_writing_needs_the_token_of_the_page(self) -> None:
-        strict = Client(enforce_csrf_checks=True)
+        strict = ApiClient(enforce_csrf_checks=True)
         strict.force_login(self.user)
-        answer = strict.post("/api/heads/", {"name": "Forged"}, content_type="application/json")
+        answer = strict.post("/api/clients/", {"name": "Forged"}, content_type="application/json")
         self.assertEqual(answer.status_code, 403)
-        self.assertFalse(Head.objects.filter(name="Forged").exists())
+        self.assertFalse(Client.objects.filter(name="Forged").exists())
 
     def test_what_is_kept_for_ever_cannot_be_changed_or_deleted(self) -> None:
         kept = {"plan": ("put", "patch")}
@@ -144,12 +146,12 @@ class DoorsTest(ApiTest):
         asked: list[tuple[str, str, Any]] = [
             ("get", "/api/plans/999999/", None),
             ("get", "/api/visits/999999/", None),
-            ("get", "/api/heads/999999/profile/", None),
-            ("post", "/api/heads/", {"name": ""}),
-            ("post", f"/api/heads/{self.head.pk}/observations/", {"observations": []}),
-            ("post", f"/api/heads/{self.head.pk}/observations/", {"observations": [{}]}),
+            ("get", "/api/clients/999999/profile/", None),
+            ("post", "/api/clients/", {"name": ""}),
+            ("post", f"/api/clients/{self.person.pk}/observations/", {"observations": []}),
+            ("post", f"/api/clients/{self.person.pk}/observations/", {"observations": [{}]}),
             ("post", f"/api/plans/{self.plan.pk}/visits/", {"steps": "many"}),
-            ("post", "/api/plans/draft/", {"head": self.head.pk}),
+            ("post", "/api/plans/draft/", {"client": self.person.pk}),
             ("post", "/api/plans/draft/", [1, 2]),
             ("post", "/api/observations/999999/withdrawal/", {}),
         ]
@@ -169,7 +171,7 @@ class DoorsTest(ApiTest):
                     self.assertNotIn("Traceback", error["message"])
 
     def test_broken_json_is_told(self) -> None:
-        for path in ("/api/heads/", f"/api/plans/{self.plan.pk}/visits/"):
+        for path in ("/api/clients/", f"/api/plans/{self.plan.pk}/visits/"):
             answer = self.client.post(path, "{", content_type="application/json")
             self.assertEqual(answer.status_code, 400)
             self.assertIn("JSON", answer.json()["errors"][0]["message"])
@@ -180,30 +182,30 @@ class DoorsTest(ApiTest):
 
 class PagesTest(ApiTest):
     def test_long_lists_come_in_pages(self) -> None:
-        Head.objects.bulk_create(Head(name=f"Crowd {n:03d}") for n in range(130))
-        first = self.client.get("/api/heads/?search=crowd").json()
+        Client.objects.bulk_create(Client(name=f"Crowd {n:03d}") for n in range(130))
+        first = self.client.get("/api/clients/?search=crowd").json()
         self.assertEqual((first["count"], len(first["results"])), (130, 60))
-        last = self.client.get("/api/heads/?search=crowd&offset=120").json()
+        last = self.client.get("/api/clients/?search=crowd&offset=120").json()
         names = [row["name"] for row in last["results"]]
         self.assertEqual(names, [f"Crowd {n:03d}" for n in range(120, 130)])
 
-    def test_a_page_of_heads_costs_a_fixed_number_of_queries(self) -> None:
-        Head.objects.bulk_create(Head(name=f"Crowd {n:03d}") for n in range(60))
+    def test_a_page_of_clients_costs_a_fixed_number_of_queries(self) -> None:
+        Client.objects.bulk_create(Client(name=f"Crowd {n:03d}") for n in range(60))
         # The first one notes where somebody is signed in.
-        self.client.get("/api/heads/")
+        self.client.get("/api/clients/")
         with self.assertNumQueries(6):
-            self.client.get("/api/heads/")
+            self.client.get("/api/clients/")
 
     def test_searching_for_percent_signs_finds_nobody(self) -> None:
-        self.assertEqual(self.client.get("/api/heads/?search=%25").json()["count"], 0)
+        self.assertEqual(self.client.get("/api/clients/?search=%25").json()["count"], 0)
 
 
-class HouseRowsTest(ApiTest):
-    def test_there_is_one_house(self) -> None:
-        the_house()
-        the_house()
-        self.assertEqual(House.objects.count(), 1)
-        self.assertEqual(str(the_house()), "My salon")
+class SalonRowsTest(ApiTest):
+    def test_there_is_one_salon(self) -> None:
+        current_salon()
+        current_salon()
+        self.assertEqual(Salon.objects.count(), 1)
+        self.assertEqual(str(current_salon()), "My salon")
 
     def test_everybody_has_their_own_pace(self) -> None:
         Colleague.objects.filter(user=self.user).update(pace=0.9)

@@ -18,8 +18,8 @@ from django.test import SimpleTestCase, TransactionTestCase
 
 from salon.archive.places import sqlite_path
 from salon.checks.stalls import free_port
-from salon.heads.models import Head
-from salon.heads.services import add_head
+from salon.clients.models import Client
+from salon.clients.services import add_client
 from salon.tests.base import MEASURED, ApiTest, an_owner, database_in
 from salon.tests.test_serving import answer_of
 
@@ -35,7 +35,7 @@ class ToldTest(ApiTest):
         body = {"name": "New Client", "observations": []}
         with patch(target, side_effect=error), self.assertLogs("salon.requests") as logs:
             answer = self.client.post(
-                "/api/heads/", body, content_type="application/json", headers=headers
+                "/api/clients/", body, content_type="application/json", headers=headers
             )
         (record,) = [row for row in logs.records if row.message == "broken"]
         self.assertIsNotNone(record.exc_info)
@@ -45,9 +45,9 @@ class ToldTest(ApiTest):
 
     def test_what_breaks_in_a_view_or_before_it_has_its_number(self) -> None:
         for target, headers in (
-            ("salon.visits.heads_api.HeadsView.post", {}),
+            ("salon.visits.clients_api.ClientsView.post", {}),
             ("salon.platform.idempotency.body_digest", {"Idempotency-Key": "k"}),
-            ("salon.house.time_zone.SalonTimeZoneMiddleware.__call__", {}),
+            ("salon.salon_settings.time_zone.SalonTimeZoneMiddleware.__call__", {}),
         ):
             with self.subTest(target):
                 answer = self.broken(target, RuntimeError("boom"), **headers)
@@ -59,7 +59,7 @@ class ToldTest(ApiTest):
     def test_a_busy_database_is_told_as_busy(self) -> None:
         error = OperationalError("database is locked")
         for target, headers in (
-            ("salon.visits.heads_api.HeadsView.post", {}),
+            ("salon.visits.clients_api.ClientsView.post", {}),
             ("salon.platform.idempotency.body_digest", {"Idempotency-Key": "k"}),
         ):
             answer = self.broken(target, error, **headers)
@@ -68,7 +68,7 @@ class ToldTest(ApiTest):
 
     def test_a_full_disk_is_told_with_its_number(self) -> None:
         for error in (OperationalError("database or disk is full"), OSError(28, "No space")):
-            answer = self.broken("salon.visits.heads_api.HeadsView.post", error)
+            answer = self.broken("salon.visits.clients_api.ClientsView.post", error)
             self.assertEqual(answer.status_code, 507)
             message = answer.json()["errors"][0]["message"]
             self.assertIn("disk of the server is full", message)
@@ -83,7 +83,7 @@ class FullDiskTest(TransactionTestCase):
     def test_a_full_disk_keeps_reading(self) -> None:
         owner = an_owner()
         self.client.force_login(owner)
-        head = add_head({"name": "Measured Head"}, MEASURED, owner)
+        client = add_client({"name": "Measured Client"}, MEASURED, owner)
         with connection.cursor() as cursor:
             # Pages that other tests left free would take what is written.
             cursor.execute("VACUUM")
@@ -94,10 +94,15 @@ class FullDiskTest(TransactionTestCase):
             statuses = set()
             for number in range(40):
                 body = {"name": f"Client {number}", "note": note, "observations": []}
-                answer = self.client.post("/api/heads/", body, content_type="application/json")
+                answer = self.client.post("/api/clients/", body, content_type="application/json")
                 statuses.add(answer.status_code)
             self.assertEqual(statuses - {201}, {507})
-            for path in ("/api/heads/", f"/api/heads/{head.pk}/", "/api/day/", "/api/session/"):
+            for path in (
+                "/api/clients/",
+                f"/api/clients/{client.pk}/",
+                "/api/day/",
+                "/api/session/",
+            ):
                 self.assertEqual(self.client.get(path).status_code, 200, path)
         finally:
             with connection.cursor() as cursor:
@@ -105,14 +110,14 @@ class FullDiskTest(TransactionTestCase):
 
     def test_a_lock_that_is_held_for_long_is_told_as_busy(self) -> None:
         self.client.force_login(an_owner())
-        Head.objects.exists()
+        Client.objects.exists()
         with closing(sqlite3.connect(sqlite_path(), isolation_level=None)) as other:
             other.execute("BEGIN IMMEDIATE")
             with connection.cursor() as cursor:
                 cursor.execute("PRAGMA busy_timeout = 50")
             try:
                 answer = self.client.post(
-                    "/api/heads/", {"name": "A", "observations": []}, "application/json"
+                    "/api/clients/", {"name": "A", "observations": []}, "application/json"
                 )
             finally:
                 other.execute("ROLLBACK")

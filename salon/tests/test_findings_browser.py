@@ -4,9 +4,9 @@ import re
 
 from playwright.sync_api import expect
 
+from salon.clients.models import Client
 from salon.demo.build import USERNAME
-from salon.findings.models import SuggestionAnswer, Trial
-from salon.heads.models import Head
+from salon.results.models import SuggestionAnswer, Trial
 from salon.tests.test_browser import DemoPageTest
 
 
@@ -15,7 +15,7 @@ class FindingsBrowserTest(DemoPageTest):
 
     def test_what_differs_stands_first_and_the_rest_is_a_tap_away(self) -> None:
         page = self.page
-        page.goto("/findings")
+        page.goto("/results")
         rows = page.get_by_role("row")
         expect(rows.filter(has_text="Flat twist-out").filter(has_text="Mara")).to_be_visible()
         expect(page.get_by_text("Glossy")).to_have_count(0)
@@ -36,9 +36,9 @@ class FindingsBrowserTest(DemoPageTest):
         self.assertEqual(table.value.suggested_filename, "gauffer-promises.csv")
 
     def test_a_suggestion_is_dismissed_with_a_reason(self) -> None:
-        head = Head.objects.get(name="Sefa Marlow")
+        client = Client.objects.get(name="Sefa Marlow")
         page = self.page
-        page.goto(f"/heads/{head.pk}/story")
+        page.goto(f"/clients/{client.pk}/story")
         expect(page.get_by_text("times it was damp when opened")).to_be_visible()
         page.get_by_role("button", name="Does not fit").click()
         expect(page.get_by_role("button", name="Dismiss")).to_be_disabled()
@@ -48,9 +48,9 @@ class FindingsBrowserTest(DemoPageTest):
         self.assertFalse(SuggestionAnswer.objects.get().taken)
 
     def test_a_suggestion_is_taken_where_the_next_plan_is_made(self) -> None:
-        head = Head.objects.get(name="Sefa Marlow")
+        client = Client.objects.get(name="Sefa Marlow")
         page = self.page
-        page.goto(f"/heads/{head.pk}/plan")
+        page.goto(f"/clients/{client.pk}/plan")
         page.get_by_role("button", name="20 min under the hood").click()
         expect(page.get_by_role("group", name="Drying").get_by_label("hood")).to_be_checked()
         expect(page.get_by_text("times it was damp when opened")).to_have_count(0)
@@ -59,9 +59,9 @@ class FindingsBrowserTest(DemoPageTest):
         expect(page.get_by_role("group", name="Drying").get_by_label("air")).to_be_checked()
 
     def test_two_visits_are_chosen_and_stay_in_the_address(self) -> None:
-        head = Head.objects.get(name="Juno Reefer")
+        client = Client.objects.get(name="Juno Reefer")
         page = self.page
-        page.goto(f"/heads/{head.pk}/story")
+        page.goto(f"/clients/{client.pk}/story")
         page.get_by_role("link", name="Compare two visits").click()
         expect(page.get_by_role("row", name=re.compile("^Lay in"))).to_be_visible()
         page.get_by_role("combobox", name="This visit").press("Enter")
@@ -72,7 +72,7 @@ class FindingsBrowserTest(DemoPageTest):
 
     def test_visits_are_filtered_sorted_and_kept_as_a_view(self) -> None:
         page = self.page
-        page.goto("/findings/visits")
+        page.goto("/results/visits")
         page.get_by_role("combobox", name="roots").press("Enter")
         page.get_by_role("option", name="damp at the roots").click()
         page.get_by_label("Part of a name").fill("marlow")
@@ -83,7 +83,7 @@ class FindingsBrowserTest(DemoPageTest):
         page.get_by_label("View name").fill("Sefa, damp")
         page.get_by_role("button", name="Save", exact=True).click()
         expect(page.get_by_role("button", name="Sefa, damp", exact=True)).to_be_visible()
-        page.goto("/findings/visits")
+        page.goto("/results/visits")
         expect(page.get_by_role("row").filter(has_text="Ivo Brandal")).not_to_have_count(0)
         page.get_by_role("button", name="Sefa, damp", exact=True).click()
         expect(page.get_by_label("Part of a name")).to_have_value("marlow")
@@ -93,7 +93,7 @@ class FindingsBrowserTest(DemoPageTest):
 
     def test_a_trial_is_begun_laid_in_and_rated(self) -> None:
         page = self.page
-        page.goto("/findings/trials")
+        page.goto("/results/trials")
         expect(page.get_by_text("The first way is better: stop, and keep to it.")).to_be_visible()
         page.get_by_label("Name of the trial").fill("Oil first")
         page.get_by_label("First way").fill("oil, then cream")

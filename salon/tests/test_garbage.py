@@ -3,17 +3,17 @@
 from typing import Any
 
 from django.core.files.uploadedfile import SimpleUploadedFile
-from django.test import Client
+from django.test import Client as ApiClient
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from hypothesis.extra.django import TestCase
 
 from craft.vocabulary import KitKind, Role
-from salon.heads.models import Head
-from salon.heads.services import add_head
+from salon.clients.models import Client
+from salon.clients.services import add_client
 from salon.kit.models import KitItem
 from salon.planning.models import Plan
-from salon.shelf.models import Product, StockMove
+from salon.products.models import Product, StockMove
 from salon.tests.base import MEASURED, an_owner
 
 #: Values nobody would type, and some somebody might.
@@ -40,7 +40,7 @@ PRODUCT = body(
     "opened_on", "months_after_opening", "made_on", "keeps_days", "note", "version",
 )  # fmt: skip
 WISH = body(
-    "head",
+    "client",
     "goal",
     "dry",
     "dry_min",
@@ -67,14 +67,14 @@ class GarbageTest(TestCase):
     def setUpTestData(cls) -> None:
 
         cls.user = an_owner()
-        cls.head = add_head({"name": "Measured Head"}, MEASURED, cls.user)
+        cls.person = add_client({"name": "Measured Client"}, MEASURED, cls.user)
         cls.product = Product.objects.create(name="Gel", role="gel", stock_g=200, unit_g=2)
         cls.item = KitItem.objects.create(kind="rod", diameter_mm=20, count=24)
 
     def setup_example(self) -> None:
         """Hypothesis sets up and rolls back around every example."""
         super().setup_example()
-        self.client = Client()
+        self.client = ApiClient()
         self.client.force_login(self.user)
 
     def send(self, method: str, path: str, data: Any) -> int:
@@ -142,7 +142,7 @@ class GarbageTest(TestCase):
     @given(WISH)
     def test_wishes(self, data: dict[str, Any]) -> None:
         self.send("post", "/api/plans/draft/", data)
-        whole = {"head": self.head.pk, "goal": {"style": "quick_wash"}}
+        whole = {"client": self.person.pk, "goal": {"style": "quick_wash"}}
         self.send("post", "/api/plans/", whole | data)
         for plan in Plan.objects.all():
             self.assertTrue(plan.answer["steps"])
@@ -150,7 +150,7 @@ class GarbageTest(TestCase):
     @FEW
     @given(st.lists(body("role", "grams", "product", "units"), max_size=3), VALUES)
     def test_visits(self, doses: list[dict[str, Any]], residue: Any) -> None:
-        whole = {"head": self.head.pk, "goal": {"style": "flat_twist_out"}}
+        whole = {"client": self.person.pk, "goal": {"style": "flat_twist_out"}}
         self.send("post", "/api/plans/", whole)
         plan = Plan.objects.latest("pk")
         door = f"/api/plans/{plan.pk}/visits/"
@@ -185,17 +185,17 @@ class GarbageTest(TestCase):
 
     @FEW
     @given(body("room_temp_c", "room_rh", "contact_min", "currency", "lead_days", "rules", "name"))
-    def test_the_house(self, data: dict[str, Any]) -> None:
-        self.send("patch", "/api/house/", data)
+    def test_the_salon(self, data: dict[str, Any]) -> None:
+        self.send("patch", "/api/salon/", data)
         self.assertEqual(self.client.get("/api/shelf/").status_code, 200)
 
     @FEW
     @given(body("name", "note", "allergies", "avoid", "conditions", "night"))
-    def test_heads(self, data: dict[str, Any]) -> None:
-        if self.send("post", "/api/heads/", data) == 201:
-            newest = Head.objects.latest("pk")
+    def test_clients(self, data: dict[str, Any]) -> None:
+        if self.send("post", "/api/clients/", data) == 201:
+            newest = Client.objects.latest("pk")
             self.assertTrue(newest.name.strip())
-            self.assertEqual(self.client.get(f"/api/shelf/?head={newest.pk}").status_code, 200)
+            self.assertEqual(self.client.get(f"/api/shelf/?client={newest.pk}").status_code, 200)
 
     @FEW
     @given(body("grams", "empty", "plugged_in"))

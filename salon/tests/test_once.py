@@ -16,13 +16,13 @@ from django.test import RequestFactory, TransactionTestCase
 from django.utils import timezone
 
 from salon.archive.places import sqlite_path
-from salon.heads.models import Head
-from salon.heads.services import add_head
-from salon.house.models import SentRequest
+from salon.clients.models import Client
+from salon.clients.services import add_client
 from salon.planning import services
 from salon.planning.models import Plan
 from salon.platform import idempotency
 from salon.platform.idempotency import Idempotency, IdempotencyMiddleware
+from salon.platform.models import SentRequest
 from salon.platform.permissions import api_views
 from salon.tests.base import MEASURED, an_owner
 
@@ -33,13 +33,13 @@ GONE = 2**22 + 1
 
 class ComputingTest(TransactionTestCase):
     user: User
-    head: Head
+    client: Client
 
     def setUp(self) -> None:
         self.user = an_owner()
         self.client.force_login(self.user)
-        self.head = add_head({"name": "Measured Head"}, MEASURED, self.user)
-        self.wish = {"head": self.head.pk, "goal": {"style": "quick_wash"}}
+        self.person = add_client({"name": "Measured Client"}, MEASURED, self.user)
+        self.wish = {"client": self.person.pk, "goal": {"style": "quick_wash"}}
 
     def save(self, **headers: str) -> Any:
         return self.client.post(
@@ -61,11 +61,11 @@ class ComputingTest(TransactionTestCase):
         def other_device() -> None:
             # Fails at once where somebody holds the lock of writing.
             with closing(sqlite3.connect(sqlite_path(), timeout=0)) as other:
-                other.execute("UPDATE heads_head SET note = 'saved meanwhile'")
+                other.execute("UPDATE clients_client SET note = 'saved meanwhile'")
                 other.commit()
 
         self.assertEqual(self.during(other_device).status_code, 201)
-        self.assertEqual(Head.objects.get().note, "saved meanwhile")
+        self.assertEqual(Client.objects.get().note, "saved meanwhile")
 
     def test_a_day_is_searched_for_without_the_lock(self) -> None:
         seen: list[bool] = []
@@ -73,7 +73,7 @@ class ComputingTest(TransactionTestCase):
         def worked(*_: object) -> str:
             seen.append(connection.in_atomic_block)
             with closing(sqlite3.connect(sqlite_path(), timeout=0)) as other:
-                other.execute("UPDATE heads_head SET note = 'saved meanwhile'")
+                other.execute("UPDATE clients_client SET note = 'saved meanwhile'")
                 other.commit()
             return '{"segments": []}'
 
@@ -155,12 +155,12 @@ class ComputingTest(TransactionTestCase):
         sent = self.reserved(pid=os.getpid(), written=False)
         with connection.execute_wrapper(idempotency.WrittenMarker(sent.pk)):
             with self.assertRaises(ZeroDivisionError), transaction.atomic():
-                Head.objects.update(note="x")
+                Client.objects.update(note="x")
                 raise ZeroDivisionError
             sent.refresh_from_db()
             self.assertFalse(sent.written)
             with transaction.atomic():
-                Head.objects.update(note="y")
+                Client.objects.update(note="y")
         sent.refresh_from_db()
         self.assertTrue(sent.written)
 

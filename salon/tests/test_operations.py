@@ -2,7 +2,8 @@
 
 from django.conf import settings
 from django.contrib.auth.models import User
-from django.test import Client, TransactionTestCase
+from django.test import Client as ApiClient
+from django.test import TransactionTestCase
 
 from salon.checks.operations import try_operations
 from salon.tests.base import fill_with_demo
@@ -17,7 +18,7 @@ class OperationsTest(TransactionTestCase):
 
     def test_nothing_is_answered_that_is_not_described(self) -> None:
         fill_with_demo()
-        client = Client()
+        client = ApiClient()
         client.force_login(User.objects.get(username="mara"))
         self.assertFalse(settings.WORK_BESIDE)
         sent, failed = try_operations(client, CASES, SEED)

@@ -9,12 +9,13 @@ from collections.abc import Callable
 from typing import Any
 from uuid import uuid4
 
-from django.test import Client, LiveServerTestCase
+from django.test import Client as ApiClient
+from django.test import LiveServerTestCase
 
 from salon.checks.serving import ServerThread
-from salon.heads.models import Head
+from salon.clients.models import Client
 from salon.kit.models import KitItem
-from salon.shelf.models import Product, StockMove
+from salon.products.models import Product, StockMove
 from salon.tests.base import an_owner
 
 WRITERS, WRITES, PAIRS = 20, 6, 30
@@ -25,10 +26,10 @@ class ParallelTest(LiveServerTestCase):
     server_thread_class = ServerThread
 
     def setUp(self) -> None:
-        client = Client()
-        client.force_login(an_owner())
+        api = ApiClient()
+        api.force_login(an_owner())
         self.headers = {
-            "Cookie": f"sessionid={client.cookies['sessionid'].value}; csrftoken={'x' * 32}",
+            "Cookie": f"sessionid={api.cookies['sessionid'].value}; csrftoken={'x' * 32}",
             "X-CSRFToken": "x" * 32,
             "Content-Type": "application/json",
         }
@@ -74,7 +75,7 @@ class ParallelTest(LiveServerTestCase):
 
         def write() -> int:
             for _ in range(WRITES):
-                status = self.ask("/api/heads/", {"name": f"Head {uuid4()}"})
+                status = self.ask("/api/clients/", {"name": f"Client {uuid4()}"})
                 if status != 201:
                     failed.append(status)
             return 201
@@ -84,7 +85,7 @@ class ParallelTest(LiveServerTestCase):
 
         statuses = self.at_once(take_in, *[write] * WRITERS)
         self.assertEqual((failed, statuses), ([], Counter({201: WRITERS, 200: 1})))
-        self.assertEqual(Head.objects.count(), WRITERS * WRITES)
+        self.assertEqual(Client.objects.count(), WRITERS * WRITES)
         self.assertEqual(Product.objects.count(), ROWS + 1)
 
     def test_pairs_of_the_same_tap_book_once(self) -> None:

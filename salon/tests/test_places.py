@@ -4,22 +4,22 @@ import re
 
 from playwright.sync_api import Page, Route, expect
 
-from salon.heads.models import Head
-from salon.heads.services import add_head, profile
-from salon.house.services import the_house
+from salon.clients.models import Client
+from salon.clients.services import add_client, profile
 from salon.planning.models import Plan
+from salon.salon_settings.services import current_salon
 from salon.tests.base import MEASURED, an_owner
 from salon.tests.test_browser import BrowserTest
 from salon.visits.models import Visit
 
 
 class PlacesTest(BrowserTest):
-    """Somebody signed in, and one measured head."""
+    """Somebody signed in, and one measured client."""
 
     def setUp(self) -> None:
         super().setUp()
         an_owner()
-        self.head = add_head({"name": "Measured Head"}, MEASURED)
+        self.person = add_client({"name": "Measured Client"}, MEASURED)
         self.enter("vera")
         self.page.evaluate("localStorage.clear()")
 
@@ -27,13 +27,13 @@ class PlacesTest(BrowserTest):
         self.page.get_by_role("group", name=group, exact=True).get_by_text(word, exact=True).click()
 
     def compose(self) -> Page:
-        self.page.goto(f"/heads/{self.head.pk}/plan")
+        self.page.goto(f"/clients/{self.person.pk}/plan")
         expect(self.page.get_by_role("button", name=re.compile("Twists, 12"))).to_be_visible()
         return self.page
 
 
 class DoorTest(PlacesTest):
-    begins_at = "/heads"
+    begins_at = "/clients"
 
     def test_signing_out_and_a_wrong_password(self) -> None:
         page = self.page
@@ -50,8 +50,8 @@ class DoorTest(PlacesTest):
         self.page.get_by_role("link", name="Go to clients").click()
         expect(self.page.get_by_role("heading", name="Clients")).to_be_visible()
 
-    def test_a_missing_head_says_so(self) -> None:
-        self.page.goto("/heads/99999")
+    def test_a_missing_client_says_so(self) -> None:
+        self.page.goto("/clients/99999")
         expect(self.page.get_by_role("alert")).to_contain_text("does not exist")
 
     def test_keys(self) -> None:
@@ -73,20 +73,20 @@ class DoorTest(PlacesTest):
         expect(page.get_by_role("button", name="Dark")).to_be_visible()
 
 
-class HeadsTest(PlacesTest):
-    begins_at = "/heads"
+class ClientsTest(PlacesTest):
+    begins_at = "/clients"
 
     def test_searching_and_finding_nobody(self) -> None:
         page = self.page
         page.get_by_placeholder("Part of a name").fill("measured")
-        expect(page.get_by_role("link", name="Measured Head")).to_be_visible()
+        expect(page.get_by_role("link", name="Measured Client")).to_be_visible()
         page.get_by_placeholder("Part of a name").fill("zzz")
         expect(page.get_by_text("No client matches “zzz”.")).to_be_visible()
 
-    def test_of_many_heads_those_in_sight_stand_there(self) -> None:
+    def test_of_many_clients_those_in_sight_stand_there(self) -> None:
         """The last of them is scrolled to at once, and a search begins at the top again."""
         page = self.page
-        Head.objects.bulk_create(Head(name=f"Number {n:04d}") for n in range(1000))
+        Client.objects.bulk_create(Client(name=f"Number {n:04d}") for n in range(1000))
         page.reload()
         table = page.get_by_role("table")
         expect(table).to_have_attribute("aria-rowcount", "1002")
@@ -112,18 +112,18 @@ class HeadsTest(PlacesTest):
         expect(page.get_by_role("button", name="Five hundreds", exact=True)).to_be_visible()
 
     def test_an_empty_salon_says_what_to_do(self) -> None:
-        Head.objects.all().delete()
+        Client.objects.all().delete()
         self.page.reload()
         expect(self.page.get_by_text("Add your first client")).to_be_visible()
 
     def test_an_empty_name_is_told_at_the_field(self) -> None:
-        self.page.goto("/heads/new")
+        self.page.goto("/clients/new")
         self.page.get_by_role("button", name="Add client").click()
         expect(self.page.get_by_role("alert")).to_contain_text("Type a name")
 
     def test_measuring_again_keeps_the_old_value(self) -> None:
         page = self.page
-        page.goto(f"/heads/{self.head.pk}")
+        page.goto(f"/clients/{self.person.pk}")
         page.get_by_role("button", name="Add measurements").click()
         page.get_by_role("button", name="Save measurements").click()
         expect(page.get_by_role("alert")).to_contain_text("at least one value")
@@ -137,32 +137,32 @@ class HeadsTest(PlacesTest):
 
     def test_measuring_one_zone(self) -> None:
         page = self.page
-        page.goto(f"/heads/{self.head.pk}")
+        page.goto(f"/clients/{self.person.pk}")
         page.get_by_role("button", name="Add measurements").click()
         self.choose("Zone", "nape")
         expect(page.get_by_label("Head circumference")).to_have_count(0)
         page.get_by_label("Length, stretched").fill("12")
         page.get_by_role("button", name="Save measurements").click()
         expect(page.get_by_role("row", name=re.compile("nape 12 cm"))).to_be_visible()
-        self.assertEqual(profile(self.head).hair["zones"], {"nape": {"length_cm": 12}})
+        self.assertEqual(profile(self.person).hair["zones"], {"nape": {"length_cm": 12}})
 
     def test_what_to_plan_around(self) -> None:
         page = self.page
-        page.goto(f"/heads/{self.head.pk}")
+        page.goto(f"/clients/{self.person.pk}")
         page.get_by_role("button", name="Edit").click()
         page.get_by_text("neck pain").click()
         page.get_by_label("Note", exact=True).fill("Comes by ferry.")
         page.get_by_role("button", name="Save").click()
         expect(page.get_by_text("Comes by ferry.")).to_be_visible()
-        self.head.refresh_from_db()
-        self.assertEqual(self.head.conditions, ["neck_pain"])
+        self.person.refresh_from_db()
+        self.assertEqual(self.person.conditions, ["neck_pain"])
 
     def test_two_people_editing_lose_nothing(self) -> None:
         page = self.page
-        page.goto(f"/heads/{self.head.pk}")
+        page.goto(f"/clients/{self.person.pk}")
         page.get_by_role("button", name="Edit").click()
         page.get_by_label("Note", exact=True).fill("Mine.")
-        Head.objects.filter(pk=self.head.pk).update(version=7, note="Theirs.")
+        Client.objects.filter(pk=self.person.pk).update(version=7, note="Theirs.")
         page.get_by_role("button", name="Save").click()
         expect(page.get_by_role("alert")).to_contain_text("Somebody else changed this")
         expect(page.get_by_label("Note", exact=True)).to_have_value("Mine.")
@@ -170,9 +170,9 @@ class HeadsTest(PlacesTest):
 
 class ComposerTest(PlacesTest):
     def test_a_stop_ends_planning_and_says_whom_to_see(self) -> None:
-        Head.objects.filter(pk=self.head.pk).update(conditions=["scalp_sores"])
+        Client.objects.filter(pk=self.person.pk).update(conditions=["scalp_sores"])
         page = self.page
-        page.goto(f"/heads/{self.head.pk}/plan")
+        page.goto(f"/clients/{self.person.pk}/plan")
         expect(page.get_by_role("note")).to_contain_text("doctor")
         expect(page.get_by_text("No service can be planned")).to_be_visible()
 
@@ -235,7 +235,7 @@ class ComposerTest(PlacesTest):
         composed = Plan.objects.get().wish["layers"]
         self.assertEqual(composed[-1], {"role": "custard", "on": "ends", "grams": 6} | composed[-1])
 
-    def test_a_head_that_comes_in_washed_is_not_washed_again(self) -> None:
+    def test_a_client_that_comes_in_washed_is_not_washed_again(self) -> None:
         page = self.compose()
         page.get_by_role("button", name="More options").click()
         page.get_by_role("combobox", name="Arrives").press("Enter")
@@ -267,7 +267,7 @@ class ComposerTest(PlacesTest):
         page.wait_for_url(re.compile(r"/plans/\d+$"))
         request = Plan.objects.get().request
         self.assertEqual(
-            (request["room"]["temp_c"], request["room"]["rh"]), (the_house().room_temp_c, 0.8)
+            (request["room"]["temp_c"], request["room"]["rh"]), (current_salon().room_temp_c, 0.8)
         )
 
     def test_words_in_a_numbers_field_are_never_dropped(self) -> None:
@@ -326,9 +326,9 @@ class VisitTest(PlacesTest):
         page.wait_for_url(re.compile(r"/visits/\d+$"))
         visit = Visit.objects.get()
         self.assertEqual(visit.steps.count(), len(visit.plan.answer["steps"]))
-        page.goto("/findings/visits")
+        page.goto("/results/visits")
         expect(page.get_by_role("link", name="Two-strand twist-out")).to_be_visible()
 
     def test_findings_are_empty_at_first(self) -> None:
-        self.page.goto("/findings")
+        self.page.goto("/results")
         expect(self.page.get_by_text("Nothing to show yet")).to_be_visible()

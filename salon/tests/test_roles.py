@@ -5,11 +5,11 @@ from pathlib import Path
 from unittest.mock import patch
 
 from django.contrib.auth.models import User
-from django.test import Client
+from django.test import Client as ApiClient
 
-from salon.house.staff import add_colleague
 from salon.platform.permissions import CLOSED, access_of, api_views, check_access_declared
 from salon.platform.roles import WorkRole
+from salon.staff.services import add_colleague
 from salon.tests.base import PASSWORD, ApiTest
 from salon.tests.test_doors import every_door, is_public, methods_of
 
@@ -25,7 +25,7 @@ def decided() -> dict[str, dict[str, str]]:
 
 
 class RolesTest(ApiTest):
-    clients: dict[str, Client]
+    clients: dict[str, ApiClient]
 
     @classmethod
     def setUpTestData(cls) -> None:
@@ -33,7 +33,7 @@ class RolesTest(ApiTest):
         cls.clients = {}
         for role in WorkRole:
             user = add_colleague(f"some-{role}", PASSWORD, role).user
-            cls.clients[role] = Client()
+            cls.clients[role] = ApiClient()
             cls.clients[role].force_login(user)
 
     def test_views_declare_the_access_that_was_decided(self) -> None:
@@ -55,11 +55,11 @@ class RolesTest(ApiTest):
 
     def test_a_view_without_access_is_found_by_check(self) -> None:
         self.assertEqual(check_access_declared(), [])
-        view = api_views()["house"]
+        view = api_views()["salon"]
         with patch.object(view, "access", CLOSED):
             (error,) = check_access_declared()
-            self.assertIn("'house'", error.msg)
-            self.assertEqual(self.client.get("/api/house/").status_code, 403)
+            self.assertIn("'salon'", error.msg)
+            self.assertEqual(self.client.get("/api/salon/").status_code, 403)
 
     def test_every_door_opens_for_whom_it_should_and_for_nobody_else(self) -> None:
         """Refused with 403, or anything but that: what is not there is 404, a bad body 400."""
@@ -76,27 +76,27 @@ class RolesTest(ApiTest):
                         self.assertLess(answer.status_code, 500)
 
     def test_strangers_and_people_without_a_role_come_nowhere(self) -> None:
-        nobody = Client()
+        nobody = ApiClient()
         nobody.force_login(User.objects.create_user("no-role", password=PASSWORD))
         for name, path in every_door().items():
             if is_public(name):
                 continue
-            for client in (Client(), nobody):
+            for client in (ApiClient(), nobody):
                 for method in methods_of(name):
                     with self.subTest(door=name, method=method):
                         call = getattr(client, method)
                         answer = call(path("1"), {}, content_type="application/json")
                         self.assertEqual(answer.status_code, 403)
 
-    def test_the_front_desk_sees_nothing_of_what_is_done_to_a_head(self) -> None:
+    def test_the_front_desk_sees_nothing_of_what_is_done_to_a_client(self) -> None:
         desk = self.clients[WorkRole.FRONT_DESK]
         for place in ("profile", "timeline", "observations", "scope", "stop-signs"):
-            answer = desk.get(f"/api/heads/{self.head.pk}/{place}/")
+            answer = desk.get(f"/api/clients/{self.person.pk}/{place}/")
             self.assertRefused(answer, "", "This is for", status=403)
 
-    def test_only_owners_meddle_with_people_and_the_whole_house(self) -> None:
+    def test_only_owners_meddle_with_people_and_the_whole_salon(self) -> None:
         for role in (WorkRole.SPECIALIST, WorkRole.ASSISTANT, WorkRole.FRONT_DESK):
             client = self.clients[role]
             self.assertEqual(client.get("/api/colleagues/").status_code, 403)
-            answer = client.patch("/api/house/", {"name": "x"}, content_type="application/json")
+            answer = client.patch("/api/salon/", {"name": "x"}, content_type="application/json")
             self.assertEqual(answer.status_code, 403)

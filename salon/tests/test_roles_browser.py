@@ -8,14 +8,14 @@ from playwright.sync_api import Request, Route
 from rest_framework.permissions import SAFE_METHODS
 
 from craft.contract import parse
-from salon.heads.services import add_head
-from salon.house.staff import add_colleague
+from salon.clients.services import add_client
 from salon.kit.models import KitItem
 from salon.planning.services import save
-from salon.planning.wish import HeadWish
+from salon.planning.wish import ClientWish
 from salon.platform.permissions import CLOSED, access_of, api_views
 from salon.platform.roles import WorkRole
-from salon.shelf.models import Product
+from salon.products.models import Product
+from salon.staff.services import add_colleague
 from salon.tests.base import MEASURED, PASSWORD, an_owner
 from salon.tests.test_browser import AT_REST, BrowserTest, go_within, watch_rest
 from salon.visits.recording import record
@@ -36,34 +36,36 @@ class RolesTest(BrowserTest):
         owner = an_owner()
         for role in EVERY:
             add_colleague(role.value, PASSWORD, role, role.value.title())
-        self.head = add_head({"name": "Measured Head", "allergies": ["linalool"]}, MEASURED, owner)
-        wish = parse(HeadWish, {"head": self.head.pk, "goal": {"style": "quick_wash"}})
-        self.planned = save(self.head, wish, owner)
-        worked = save(self.head, wish, owner)
+        self.person = add_client(
+            {"name": "Measured Client", "allergies": ["linalool"]}, MEASURED, owner
+        )
+        wish = parse(ClientWish, {"client": self.person.pk, "goal": {"style": "quick_wash"}})
+        self.planned = save(self.person, wish, owner)
+        worked = save(self.person, wish, owner)
         self.visit = record(worked, {"note": "fine", "definition": 4}, owner)
         self.product = Product.objects.create(name="Plain gel", role="gel", stock_g=300)
         KitItem.objects.create(kind="rod", diameter_mm=16, count=20)
         self.refused: set[str] = set()
 
     def pages(self) -> list[str]:
-        head, plan, visit = self.head.pk, self.planned.pk, self.visit.pk
+        client, plan, visit = self.person.pk, self.planned.pk, self.visit.pk
         return [
-            *("/today", "/week", "/heads", "/heads/new", "/messages", "/me"),
-            *("/shelf", "/shelf/kit", "/shelf/exchange", "/shelf/products/new"),
-            f"/shelf/products/{self.product.pk}",
-            f"/shelf/products/{self.product.pk}/calibration",
-            *("/house", "/house/people", "/house/hours", "/house/archive"),
-            *("/findings", "/findings/visits", "/findings/trials"),
-            f"/heads/{head}",
-            f"/heads/{head}/consultation",
-            f"/heads/{head}/plan",
-            f"/heads/{head}/plan/crown",
-            f"/heads/{head}/plan/drying",
-            f"/heads/{head}/plan/look",
-            f"/heads/{head}/ways",
-            f"/heads/{head}/wear",
-            f"/heads/{head}/pictures",
-            f"/heads/{head}/story",
+            *("/today", "/week", "/clients", "/clients/new", "/messages", "/me"),
+            *("/products", "/products/kit", "/products/exchange", "/products/new"),
+            f"/products/{self.product.pk}",
+            f"/products/{self.product.pk}/calibration",
+            *("/salon", "/salon/people", "/salon/hours", "/salon/archive"),
+            *("/results", "/results/visits", "/results/trials"),
+            f"/clients/{client}",
+            f"/clients/{client}/consultation",
+            f"/clients/{client}/plan",
+            f"/clients/{client}/plan/crown",
+            f"/clients/{client}/plan/drying",
+            f"/clients/{client}/plan/look",
+            f"/clients/{client}/ways",
+            f"/clients/{client}/wear",
+            f"/clients/{client}/pictures",
+            f"/clients/{client}/story",
             f"/plans/{plan}",
             f"/plans/{plan}/visit",
             f"/visits/{visit}",

@@ -20,16 +20,17 @@ from typing import Any
 from unittest.mock import patch
 
 from django.conf import settings
-from django.test import Client, LiveServerTestCase, SimpleTestCase, TransactionTestCase
+from django.test import Client as ApiClient
+from django.test import LiveServerTestCase, SimpleTestCase, TransactionTestCase
 
 from craft.contract import parse
 from craft.vocabulary import EventKind
 from salon.checks.serving import ServerThread
 from salon.checks.stalls import free_port
-from salon.heads.models import Head
-from salon.heads.services import add_head
+from salon.clients.models import Client
+from salon.clients.services import add_client
 from salon.planning.services import save
-from salon.planning.wish import HeadWish
+from salon.planning.wish import ClientWish
 from salon.platform.asgi import RequestTimeouts, serve_static_files
 from salon.platform.event_stream import event_stream_response
 from salon.platform.gunicorn_worker import HeadTimeoutProtocol
@@ -45,9 +46,9 @@ class StallingTest(LiveServerTestCase):
     server_thread_class = ServerThread
 
     def setUp(self) -> None:
-        client = Client()
-        client.force_login(an_owner())
-        self.cookie = client.cookies["sessionid"].value
+        api = ApiClient()
+        api.force_login(an_owner())
+        self.cookie = api.cookies["sessionid"].value
 
     def opened(self, text: str) -> socket.socket:
         connection = socket.create_connection(("127.0.0.1", self.server_thread.port), timeout=30)
@@ -56,8 +57,8 @@ class StallingTest(LiveServerTestCase):
 
     def asked(self, path: str, more: str = "") -> bytes:
         """A whole answer."""
-        head = f"GET {path} HTTP/1.1\r\nHost: localhost\r\nConnection: close\r\n{more}\r\n"
-        with self.opened(head) as connection, connection.makefile("rb") as answer:
+        client = f"GET {path} HTTP/1.1\r\nHost: localhost\r\nConnection: close\r\n{more}\r\n"
+        with self.opened(client) as connection, connection.makefile("rb") as answer:
             return answer.read()
 
     def test_half_sent_requests_block_nobody_and_are_hung_up_on(self) -> None:
@@ -71,22 +72,22 @@ class StallingTest(LiveServerTestCase):
                 self.assertEqual(half.recv(100), b"")
 
     def test_bodies_that_never_come_block_nobody(self) -> None:
-        head = (
+        client = (
             "POST /api/session/ HTTP/1.1\r\nHost: localhost\r\n"
             "Content-Type: application/json\r\nContent-Length: 5000\r\n\r\n{"
         )
         with ExitStack() as stack:
             for _ in range(MANY):
-                stack.enter_context(self.opened(head))
+                stack.enter_context(self.opened(client))
             self.assertIn(b"200 OK", self.asked("/api/session/"))
 
     def test_streams_of_the_scale_block_nobody(self) -> None:
-        head = (
+        client = (
             "GET /api/scale/stream/ HTTP/1.1\r\nHost: localhost\r\n"
             f"Accept: text/event-stream\r\nCookie: sessionid={self.cookie}\r\n\r\n"
         )
         with ExitStack() as stack:
-            streams = [stack.enter_context(self.opened(head)) for _ in range(MANY)]
+            streams = [stack.enter_context(self.opened(client)) for _ in range(MANY)]
             self.assertIn(b"200 OK", self.asked("/api/session/"))
             for stream in streams:
                 seen = b""
@@ -334,10 +335,10 @@ if __name__ == "__main__":
 
 class CompressionTest(ApiTest):
     def test_answers_are_compressed_for_who_can_read_it(self) -> None:
-        Head.objects.bulk_create(Head(name=f"Crowd {n:03d}") for n in range(60))
-        packed = self.client.get("/api/heads/", headers={"Accept-Encoding": "gzip"})
+        Client.objects.bulk_create(Client(name=f"Crowd {n:03d}") for n in range(60))
+        packed = self.client.get("/api/clients/", headers={"Accept-Encoding": "gzip"})
         self.assertEqual(packed["Content-Encoding"], "gzip")
-        plain = self.client.get("/api/heads/")
+        plain = self.client.get("/api/clients/")
         self.assertNotIn("Content-Encoding", plain)
         self.assertEqual(json.loads(gzip.decompress(packed.content)), plain.json())
         self.assertLess(len(packed.content), len(plain.content) / 3)
@@ -398,14 +399,14 @@ class RestartTest(TransactionTestCase):
 
     def test_a_timer_outlives_the_server_that_set_it(self) -> None:
         owner = an_owner()
-        client = Client()
-        client.force_login(owner)
-        head = add_head({"name": "Measured Head"}, MEASURED, owner)
-        wish = parse(HeadWish, {"head": head.pk, "goal": {"style": "quick_wash"}})
-        visit = open_visit(save(head, wish, owner), owner)
+        api = ApiClient()
+        api.force_login(owner)
+        client = add_client({"name": "Measured Client"}, MEASURED, owner)
+        wish = parse(ClientWish, {"client": client.pk, "goal": {"style": "quick_wash"}})
+        visit = open_visit(save(client, wish, owner), owner)
         timer = {"timer": "mask", "title": "Mask", "least_min": 20, "most_min": 30}
         append(visit, [entry(EventKind.TIMER_SET, owner, timer)])
-        cookie = client.cookies["sessionid"].value
+        cookie = api.cookies["sessionid"].value
         first, second = self.timers(visit.pk, cookie), self.timers(visit.pk, cookie)
         self.assertEqual(first[0]["title"], "Mask")
         self.assertEqual(first, second)

@@ -9,13 +9,13 @@ from django.utils import timezone
 from playwright.sync_api import expect
 
 from craft.contract import parse
-from salon.heads.models import Head
-from salon.house.services import the_house
+from salon.clients.models import Client
 from salon.kit.models import KitItem, KitUse
 from salon.planning.models import Plan
 from salon.planning.services import save
-from salon.planning.wish import HeadWish
-from salon.shelf.models import Product, StockMove
+from salon.planning.wish import ClientWish
+from salon.products.models import Product, StockMove
+from salon.salon_settings.services import current_salon
 from salon.tests.test_places import PlacesTest
 
 
@@ -26,7 +26,7 @@ class BottlesTest(PlacesTest):
 
     def test_a_new_bottle_with_its_label_read_as_it_is_typed(self) -> None:
         page = self.page
-        page.goto("/shelf")
+        page.goto("/products")
         expect(page.get_by_text("No products yet")).to_be_visible()
         page.get_by_role("link", name="Add product").click()
         page.get_by_label("Name", exact=True).fill("Harbour gel")
@@ -44,18 +44,18 @@ class BottlesTest(PlacesTest):
         page.get_by_label("One unit weighs").fill("2.2")
         page.get_by_label("In stock now").fill("250")
         page.get_by_role("button", name="Add product").click()
-        page.wait_for_url(re.compile(r"/shelf/products/\d+$"))
+        page.wait_for_url(re.compile(r"/products/\d+$"))
         kept = Product.objects.get()
         self.assertEqual((kept.unit_g, kept.stock_g), (2.2, 250))
 
-    def test_what_may_go_on_this_head_and_why_not(self) -> None:
+    def test_what_may_go_on_this_client_and_why_not(self) -> None:
         page = self.page
         self.bottle("Scented gel", ingredients="Aqua, Linalool", weight="medium")
         self.bottle("Plain gel", ingredients="Aqua, PVP", weight="light")
-        Head.objects.filter(pk=self.head.pk).update(allergies=["linalool"])
-        page.goto("/shelf")
+        Client.objects.filter(pk=self.person.pk).update(allergies=["linalool"])
+        page.goto("/products")
         page.get_by_role("combobox", name="For client").click()
-        page.get_by_role("option", name="Measured Head").click()
+        page.get_by_role("option", name="Measured Client").click()
         row = page.get_by_role("row", name=re.compile("Scented gel"))
         expect(row).to_contain_text("no")
         row.get_by_role("button", name="Scented gel: why?").click()
@@ -70,7 +70,7 @@ class BottlesTest(PlacesTest):
     def test_stock_is_booked_and_undone(self) -> None:
         page = self.page
         gel = self.bottle("Gel", full_g=500)
-        page.goto(f"/shelf/products/{gel.pk}")
+        page.goto(f"/products/{gel.pk}")
         page.get_by_label("Grams").fill("500")
         page.get_by_role("button", name="Book").click()
         expect(page.get_by_text("+500.0 g")).to_be_visible()
@@ -82,7 +82,7 @@ class BottlesTest(PlacesTest):
     def test_a_bottle_taken_off_the_shelf_comes_back(self) -> None:
         page = self.page
         gel = self.bottle("Gel")
-        page.goto(f"/shelf/products/{gel.pk}")
+        page.goto(f"/products/{gel.pk}")
         page.get_by_role("button", name="Remove from stock").click()
         page.get_by_role("button", name="Undo").click()
         expect(page.get_by_role("button", name="Remove from stock")).to_be_visible()
@@ -92,7 +92,7 @@ class BottlesTest(PlacesTest):
     def test_two_people_editing_lose_nothing(self) -> None:
         page = self.page
         gel = self.bottle("Gel")
-        page.goto(f"/shelf/products/{gel.pk}")
+        page.goto(f"/products/{gel.pk}")
         page.get_by_role("button", name="Edit", exact=True).click()
         page.get_by_label("Note").fill("Mine.")
         Product.objects.filter(pk=gel.pk).update(version=7, note="Theirs.", batch="B 12")
@@ -110,7 +110,7 @@ class BottlesTest(PlacesTest):
         page = self.page
         self.bottle("First gel", stock_g=60, unit_g=2)
         self.bottle("Second gel", stock_g=400, unit_g=2)
-        page.goto(f"/heads/{self.head.pk}/plan")
+        page.goto(f"/clients/{self.person.pk}/plan")
         page.get_by_role("button", name="First gel: use another product").click()
         page.get_by_role("menuitem", name="Second gel").click()
         expect(page.get_by_role("button", name="Second gel: use another")).to_be_visible()
@@ -123,7 +123,7 @@ class BottlesTest(PlacesTest):
         page = self.page
         self.bottle("Gel")
         self.bottle("Cream", role="cream")
-        page.goto("/shelf")
+        page.goto("/products")
         for place, name in (("First product", "Gel"), ("Second product", "Cream")):
             field = page.get_by_role("combobox", name=place)
             field.fill(name)
@@ -138,7 +138,7 @@ class ScaleTest(PlacesTest):
     def test_a_pump_is_weighed_and_the_cable_may_go(self) -> None:
         page = self.page
         gel = Product.objects.create(name="Gel", role="gel", stock_g=300)
-        page.goto(f"/shelf/products/{gel.pk}/calibration")
+        page.goto(f"/products/{gel.pk}/calibration")
         page.get_by_role("button", name="Tare").click()
         page.get_by_role("button", name="Pour").click()
         expect(page.get_by_text("settling…")).to_be_visible()
@@ -151,7 +151,7 @@ class ScaleTest(PlacesTest):
             page.get_by_role("button", name="Add", exact=True).click()
         expect(page.get_by_text("between units")).to_be_visible()
         page.get_by_role("button", name="Save calibration").click()
-        page.wait_for_url(re.compile(r"/shelf/products/\d+$"))
+        page.wait_for_url(re.compile(r"/products/\d+$"))
         gel.refresh_from_db()
         self.assertAlmostEqual(gel.unit_g or 0, 2, delta=0.3)
         self.assertEqual(len(gel.calibrations.get().readings), 3)
@@ -159,8 +159,8 @@ class ScaleTest(PlacesTest):
     def test_a_dose_is_weighed_at_the_chair(self) -> None:
         page = self.page
         Product.objects.create(name="Gel", role="gel", stock_g=300, unit_g=2)
-        wish = {"head": self.head.pk, "goal": {"style": "flat_twist_out"}}
-        plan = save(self.head, parse(HeadWish, wish), None)
+        wish = {"client": self.person.pk, "goal": {"style": "flat_twist_out"}}
+        plan = save(self.person, parse(ClientWish, wish), None)
         page.goto(f"/plans/{plan.pk}/visit")
         page.get_by_role("button", name="Weigh: Gel").click()
         page.get_by_role("button", name="Tare").click()
@@ -182,22 +182,22 @@ class DrawerTest(PlacesTest):
         super().setUp()
         KitItem.objects.create(kind="rod", diameter_mm=20, count=40)
         KitItem.objects.create(kind="clip", count=12)
-        house = the_house()
-        house.contact_min = 10
-        house.save()
+        salon = current_salon()
+        salon.contact_min = 10
+        salon.save()
 
     def test_rods_go_out_into_the_bath_and_back(self) -> None:
         page = self.page
         wish = {
-            "head": self.head.pk,
+            "client": self.person.pk,
             "goal": {"style": "rod_set", "sections": 28, "rod_mm": 20, "release_after_h": 48},
             "planned_start": (timezone.now() + timedelta(hours=1)).isoformat(),
         }
-        save(self.head, parse(HeadWish, wish), None)
-        page.goto("/shelf/kit")
+        save(self.person, parse(ClientWish, wish), None)
+        page.goto("/products/kit")
         row = page.get_by_role("row", name=re.compile("20 mm"))
         page.get_by_role("button", name="Take out").click()
-        expect(row).to_contain_text("28 with Measured Head")
+        expect(row).to_contain_text("28 with Measured Client")
         use = page.get_by_role("listitem").filter(has_text="28 rods of 20 mm")
         use.get_by_role("button", name="Into the disinfectant").click()
         expect(row).to_contain_text("28 being cleaned")
@@ -210,7 +210,7 @@ class DrawerTest(PlacesTest):
 
     def test_the_drawer_is_counted(self) -> None:
         page = self.page
-        page.goto("/shelf/kit")
+        page.goto("/products/kit")
         page.get_by_label("clips clips: Total").fill("9")
         page.keyboard.press("Tab")
         expect(page.get_by_role("row", name=re.compile("^clips"))).to_contain_text("9")
@@ -228,7 +228,7 @@ class DrawerTest(PlacesTest):
         page = self.page
         with tempfile.TemporaryDirectory() as folder:
             table = Path(folder) / "shelf.csv"
-            page.goto("/shelf/exchange")
+            page.goto("/products/exchange")
             table.write_text("name,role,stock_g\nNew gel,gel,120\nOdd one,glue,5\n")
             page.locator("input[type=file]").set_input_files(table)
             expect(page.get_by_role("alert")).to_contain_text("1 row has a problem")

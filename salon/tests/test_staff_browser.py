@@ -9,9 +9,9 @@ from django_otp.plugins.otp_totp.models import TOTPDevice
 from playwright.sync_api import expect
 from qsessions.models import Session
 
-from salon.heads.services import add_head
-from salon.house.staff import FIRST_CODE, add_colleague, first_code
+from salon.clients.services import add_client
 from salon.platform.roles import WorkRole
+from salon.staff.services import FIRST_CODE, add_colleague, first_code
 from salon.tests.base import MEASURED, NAME, PASSWORD, an_owner
 from salon.tests.test_browser import BrowserTest
 
@@ -42,12 +42,12 @@ class StaffTest(BrowserTest):
         super().setUp()
         owner = an_owner()
         add_colleague("anton", PASSWORD, WorkRole.FRONT_DESK, "Anton")
-        self.head = add_head({"name": "Measured Head"}, MEASURED, owner)
+        self.person = add_client({"name": "Measured Client"}, MEASURED, owner)
 
     def test_the_owner_takes_somebody_in_and_bars_somebody(self) -> None:
         page = self.page
         self.enter(NAME)
-        page.goto("/house")
+        page.goto("/salon")
         page.get_by_role("link", name="Team and roles").click()
         page.get_by_role("button", name="Add a person").click()
         page.get_by_label("Name", exact=True).fill("Noor")
@@ -70,8 +70,8 @@ class StaffTest(BrowserTest):
     def test_the_front_desk_sees_names_and_hours_and_no_hair(self) -> None:
         page = self.page
         self.enter("anton")
-        page.goto(f"/heads/{self.head.pk}")
-        expect(page.get_by_role("heading", name="Measured Head")).to_be_visible()
+        page.goto(f"/clients/{self.person.pk}")
+        expect(page.get_by_role("heading", name="Measured Client")).to_be_visible()
         expect(page.get_by_role("heading", name="Plans")).to_be_visible()
         expect(page.get_by_role("heading", name="Good to know")).to_be_visible()
         places = page.get_by_role("navigation", name="Main menu")
@@ -79,7 +79,7 @@ class StaffTest(BrowserTest):
         for name in ("Consult", "Plan a service"):
             expect(page.get_by_role("link", name=name)).to_have_count(0)
         expect(page.get_by_role("heading", name="Visits")).to_have_count(0)
-        page.goto("/findings")
+        page.goto("/results")
         expect(page.get_by_text("This is for the owner, specialist or assistant")).to_be_visible()
 
     def test_codes_are_switched_on_and_asked_for(self) -> None:
@@ -110,7 +110,7 @@ class StaffTest(BrowserTest):
         page.goto("/me")
         page.get_by_role("button", name="End this session").click()
         expect(page.get_by_role("button", name="End this session")).to_have_count(0)
-        self.assertEqual(self.client.get("/api/heads/").status_code, 403)
+        self.assertEqual(self.client.get("/api/clients/").status_code, 403)
         page.get_by_label("Current password").fill(PASSWORD)
         page.get_by_label("New password").fill(NEW)
         page.get_by_role("button", name="Change password").click()
@@ -121,9 +121,9 @@ class StaffTest(BrowserTest):
 class SignedOutTest(BrowserTest):
     def test_what_was_typed_outlives_the_session(self) -> None:
         page = self.page
-        head = add_head({"name": "Measured Head"}, MEASURED, an_owner())
+        client = add_client({"name": "Measured Client"}, MEASURED, an_owner())
         self.enter(NAME)
-        page.goto(f"/heads/{head.pk}")
+        page.goto(f"/clients/{client.pk}")
         page.get_by_role("button", name="Edit", exact=True).click()
         page.get_by_label("Note", exact=True).fill("Sings alto.")
         Session.objects.all().delete()
@@ -137,5 +137,5 @@ class SignedOutTest(BrowserTest):
         expect(page.get_by_label("Note", exact=True)).to_have_value("Sings alto.")
         page.get_by_role("button", name="Save", exact=True).click()
         expect(page.get_by_role("button", name="Edit", exact=True)).to_be_visible()
-        head.refresh_from_db()
-        self.assertEqual(head.note, "Sings alto.")
+        client.refresh_from_db()
+        self.assertEqual(client.note, "Sings alto.")

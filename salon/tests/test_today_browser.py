@@ -13,12 +13,12 @@ from salon.booking.models import BookedSegment, Booking, DayOff, Opening
 from salon.booking.placing import Wanted
 from salon.booking.services import book
 from salon.checks.browser import PHONE
-from salon.heads.models import Head
-from salon.heads.services import add_head
-from salon.house.models import Colleague
+from salon.clients.models import Client
+from salon.clients.services import add_client
 from salon.planning.models import Plan
 from salon.planning.services import save
-from salon.planning.wish import HeadWish
+from salon.planning.wish import ClientWish
+from salon.staff.models import Colleague
 from salon.tests.base import MEASURED, an_owner
 from salon.tests.test_browser import BrowserTest
 
@@ -30,7 +30,7 @@ def unproven(route: Route) -> None:
 
 
 class TodayBrowserTest(BrowserTest):
-    head: Head
+    client: Client
     plan: Plan
 
     def setUp(self) -> None:
@@ -38,10 +38,10 @@ class TodayBrowserTest(BrowserTest):
         self.user = an_owner()
         for weekday in range(7):
             Opening.objects.create(weekday=weekday, opens="00:05", closes="23:50")
-        self.head = add_head({"name": "Runa Pleat"}, MEASURED, self.user)
-        self.other = add_head({"name": "Tove Crimp"}, MEASURED, self.user)
-        wish = {"head": self.head.pk, "goal": {"style": "quick_wash"}}
-        self.plan = save(self.head, parse(HeadWish, wish), self.user)
+        self.person = add_client({"name": "Runa Pleat"}, MEASURED, self.user)
+        self.other = add_client({"name": "Tove Crimp"}, MEASURED, self.user)
+        wish = {"client": self.person.pk, "goal": {"style": "quick_wash"}}
+        self.plan = save(self.person, parse(ClientWish, wish), self.user)
         self.day = timezone.localdate() + timedelta(days=2)
         self.enter("vera")
 
@@ -77,7 +77,7 @@ class TodayBrowserTest(BrowserTest):
         def keep(route: Route) -> None:
             late.append(route)
 
-        page.route(re.compile(r"/api/plans/\?head="), keep)
+        page.route(re.compile(r"/api/plans/\?client="), keep)
         page.get_by_role("button", name="Book", exact=True).click()
         page.get_by_role("combobox", name="Client", exact=True).fill("runa")
         page.get_by_role("option", name="Runa Pleat").click()
@@ -90,7 +90,7 @@ class TodayBrowserTest(BrowserTest):
         page.unroute_all()
 
     def test_a_taken_hour_is_told_with_the_first_free_one(self) -> None:
-        book(Wanted(head=self.other, title="Talk", minutes=600), self.at(8), self.user)
+        book(Wanted(client=self.other, title="Talk", minutes=600), self.at(8), self.user)
         page = self.open()
         page.get_by_role("button", name="Book", exact=True).click()
         page.get_by_role("combobox", name="Client", exact=True).fill("runa")
@@ -115,7 +115,7 @@ class TodayBrowserTest(BrowserTest):
         self.assertEqual(Booking.objects.count(), 1)
 
     def test_by_keys_it_moves_and_undo_brings_it_back(self) -> None:
-        booking = book(Wanted(head=self.head, plan=self.plan), self.at(10), self.user)
+        booking = book(Wanted(client=self.person, plan=self.plan), self.at(10), self.user)
         page = self.open("&zoom=whole")
         page.get_by_role("button", name=re.compile("Runa Pleat: Quick wash")).focus()
         page.keyboard.press("Alt+Shift+ArrowRight")
@@ -128,8 +128,8 @@ class TodayBrowserTest(BrowserTest):
         expect(page.get_by_text("10:00 · Quick wash")).to_be_visible()
 
     def test_while_it_is_dragged_the_core_says_where_it_does_not_fit(self) -> None:
-        book(Wanted(head=self.head, plan=self.plan), self.at(10), self.user)
-        book(Wanted(head=self.other, title="Talk", minutes=120), self.at(12), self.user)
+        book(Wanted(client=self.person, plan=self.plan), self.at(10), self.user)
+        book(Wanted(client=self.other, title="Talk", minutes=120), self.at(12), self.user)
         page = self.open("&zoom=whole")
         strip = page.get_by_role("button", name=re.compile("Runa Pleat: Quick wash"))
         box = strip.bounding_box()
@@ -150,8 +150,8 @@ class TodayBrowserTest(BrowserTest):
         expect(page.get_by_text("Tell Runa Pleat")).to_have_count(0)
 
     def test_the_day_anew_is_told_before_it_is_done(self) -> None:
-        book(Wanted(head=self.head, plan=self.plan), self.at(10), self.user)
-        book(Wanted(head=self.other, title="Talk"), self.at(13), self.user)
+        book(Wanted(client=self.person, plan=self.plan), self.at(10), self.user)
+        book(Wanted(client=self.other, title="Talk"), self.at(13), self.user)
         page = self.open("&zoom=whole")
         page.get_by_role("button", name="Re-optimise the day").click()
         page.get_by_role("button", name="Keep the current order").click()
@@ -166,8 +166,8 @@ class TodayBrowserTest(BrowserTest):
 
     @patch("salon.booking.replanning.LONG_S", 2.0)
     def test_a_longer_search_tells_how_far_it_is_and_can_be_stopped(self) -> None:
-        book(Wanted(head=self.head, plan=self.plan), self.at(10), self.user)
-        book(Wanted(head=self.other, title="Talk"), self.at(13), self.user)
+        book(Wanted(client=self.person, plan=self.plan), self.at(10), self.user)
+        book(Wanted(client=self.other, title="Talk"), self.at(13), self.user)
         page = self.open("&zoom=whole")
         page.route("**/api/day/replan/", unproven)
         page.get_by_role("button", name="Re-optimise the day").click()
@@ -182,11 +182,11 @@ class TodayBrowserTest(BrowserTest):
 
     def test_a_step_is_dragged_with_what_follows_it_and_moved_by_keys(self) -> None:
         plan = save(
-            self.head,
-            parse(HeadWish, {"head": self.head.pk, "goal": {"style": "flat_twist_out"}}),
+            self.person,
+            parse(ClientWish, {"client": self.person.pk, "goal": {"style": "flat_twist_out"}}),
             self.user,
         )
-        booking = book(Wanted(head=self.head, plan=plan), self.at(10), self.user)
+        booking = book(Wanted(client=self.person, plan=plan), self.at(10), self.user)
         shape = booking.segments.filter(step="shape").first()
         assert shape is not None
         page = self.open("&zoom=whole")
@@ -263,7 +263,7 @@ class TodayBrowserTest(BrowserTest):
         expect(page.get_by_text("· booked")).to_be_visible()
 
     def test_late_is_told_before_it_is_done(self) -> None:
-        book(Wanted(head=self.head, plan=self.plan), self.at(10), self.user)
+        book(Wanted(client=self.person, plan=self.plan), self.at(10), self.user)
         page = self.open("&zoom=whole")
         page.get_by_role("button", name=re.compile("Runa Pleat: Quick wash")).click()
         page.get_by_label("Minutes late").fill("20")
@@ -276,7 +276,7 @@ class TodayBrowserTest(BrowserTest):
         page = self.open("&zoom=whole")
         expect(page.get_by_text("No appointments on this day yet.")).to_be_visible()
         page.wait_for_timeout(0)
-        book(Wanted(head=self.head, plan=self.plan), self.at(10), self.user)
+        book(Wanted(client=self.person, plan=self.plan), self.at(10), self.user)
         expect(page.get_by_text("10:00 · Quick wash")).to_be_visible()
 
     def test_who_is_in_the_salon_stands_on_the_bench_of_every_page(self) -> None:
@@ -285,7 +285,12 @@ class TodayBrowserTest(BrowserTest):
         midnight = now.replace(hour=0, minute=0, second=0, microsecond=0)
         begin, end = max(midnight, now - timedelta(minutes=3)), now + timedelta(minutes=30)
         booking = Booking.objects.create(
-            head=self.head, plan=self.plan, title="Quick wash", state="here", start=begin, end=end
+            client=self.person,
+            plan=self.plan,
+            title="Quick wash",
+            state="here",
+            start=begin,
+            end=end,
         )
         BookedSegment.objects.create(
             booking=booking,
@@ -297,13 +302,13 @@ class TodayBrowserTest(BrowserTest):
             start=begin,
             end=end,
         )
-        self.page.goto("/shelf")
+        self.page.goto("/products")
         bench = self.page.get_by_role("complementary", name="In the salon now")
         expect(bench).to_contain_text("Runa Pleat")
         expect(bench.get_by_role("timer")).to_have_text(re.compile(r"^\d+:\d\d$"))
 
     def test_on_a_phone_the_day_is_a_list(self) -> None:
-        book(Wanted(head=self.head, plan=self.plan), self.at(10), self.user)
+        book(Wanted(client=self.person, plan=self.plan), self.at(10), self.user)
         self.page.set_viewport_size(PHONE)
         try:
             page = self.open()
@@ -316,16 +321,16 @@ class TodayBrowserTest(BrowserTest):
             self.page.set_viewport_size({"width": 1280, "height": 800})
 
     def test_a_week_shows_how_full_it_is_and_hands_out_a_calendar(self) -> None:
-        book(Wanted(head=self.head, plan=self.plan), self.at(10), self.user)
+        book(Wanted(client=self.person, plan=self.plan), self.at(10), self.user)
         page = self.page
         page.goto(f"/week?date={self.day}")
         expect(page.get_by_text("1 client")).to_be_visible()
         page.get_by_role("button", name="Create address").click()
         expect(page.get_by_text(re.compile(r"/calendar/.+\.ics"))).to_be_visible()
 
-    def test_the_house_sets_its_hours(self) -> None:
+    def test_the_salon_sets_its_hours(self) -> None:
         page = self.page
-        page.goto("/house/hours")
+        page.goto("/salon/hours")
         page.get_by_label("Wed: closes at").fill("17:30")
         page.get_by_role("button", name="vera on Wed").first.click()
         page.get_by_role("button", name="Save hours").click()

@@ -4,12 +4,12 @@ from typing import Any
 from uuid import uuid4
 
 from craft.errors import CraftError
-from salon.heads.models import Head
-from salon.house.models import SentRequest
-from salon.house.services import the_house
+from salon.clients.models import Client
 from salon.kit.models import KitItem
-from salon.shelf.models import Product, StockMove
-from salon.shelf.stock import deliver, recount, undo, waste
+from salon.platform.models import SentRequest
+from salon.products.models import Product, StockMove
+from salon.products.stock import deliver, recount, undo, waste
+from salon.salon_settings.services import current_salon
 from salon.tests.base import ApiTest
 
 
@@ -50,16 +50,16 @@ class OnceTest(ApiTest):
         self.assertEqual(self.book(key, kind="waste", grams=30).status_code, 409)
         self.assertEqual(self.book("k" * 200, kind="waste", grams=30).status_code, 400)
 
-    def test_heads_are_added_once(self) -> None:
+    def test_clients_are_added_once(self) -> None:
         key = str(uuid4())
         for _ in range(2):
             self.client.post(
-                "/api/heads/",
+                "/api/clients/",
                 {"name": "Twice", "observations": []},
                 content_type="application/json",
                 headers={"Idempotency-Key": key},
             )
-        self.assertEqual(Head.objects.filter(name="Twice").count(), 1)
+        self.assertEqual(Client.objects.filter(name="Twice").count(), 1)
 
 
 class StockTest(ApiTest):
@@ -117,20 +117,20 @@ class VersionTest(ApiTest):
     def patch(self, path: str, body: dict[str, Any]) -> Any:
         return self.client.patch(path, body, content_type="application/json")
 
-    def test_the_second_editor_of_the_house_is_told(self) -> None:
-        version = self.client.get("/api/house/").json()["version"]
-        first = self.patch("/api/house/", {"name": "Ours", "version": version})
+    def test_the_second_editor_of_the_salon_is_told(self) -> None:
+        version = self.client.get("/api/salon/").json()["version"]
+        first = self.patch("/api/salon/", {"name": "Ours", "version": version})
         self.assertEqual(first.json()["version"], version + 1)
-        second = self.patch("/api/house/", {"currency": "CHF", "version": version})
+        second = self.patch("/api/salon/", {"currency": "CHF", "version": version})
         self.assertRefused(second, "", "Somebody else changed this", 409)
-        self.assertEqual(the_house().name, "Ours")
+        self.assertEqual(current_salon().name, "Ours")
 
-    def test_what_the_house_learns_meanwhile_is_not_lost(self) -> None:
-        house = the_house()
-        house.drying_factor = 0.8
-        house.save(update_fields=["drying_factor"])
-        self.patch("/api/house/", {"name": "Ours"})
-        self.assertEqual(the_house().drying_factor, 0.8)
+    def test_what_the_salon_learns_meanwhile_is_not_lost(self) -> None:
+        salon = current_salon()
+        salon.drying_factor = 0.8
+        salon.save(update_fields=["drying_factor"])
+        self.patch("/api/salon/", {"name": "Ours"})
+        self.assertEqual(current_salon().drying_factor, 0.8)
 
     def test_the_second_count_of_a_drawer_is_told(self) -> None:
         item = KitItem.objects.create(kind="pin", count=40)

@@ -1,30 +1,30 @@
-"""Other ways, changes by hand, routines and the house, driven in the browser."""
+"""Other ways, changes by hand, routines and the salon, driven in the browser."""
 
 import re
 
 from playwright.sync_api import Page, expect
 
-from salon.heads.models import Head
-from salon.heads.services import add_head
-from salon.house.services import the_house
+from salon.clients.models import Client
+from salon.clients.services import add_client
 from salon.planning.models import Plan, Routine
+from salon.salon_settings.services import current_salon
 from salon.tests.base import MEASURED, an_owner
 from salon.tests.test_browser import BrowserTest
 
 
 class WaysBrowserTest(BrowserTest):
-    head: Head
+    client: Client
 
     def setUp(self) -> None:
         super().setUp()
         user = an_owner()
-        self.head = add_head({"name": "Runa Pleat"}, MEASURED, user)
+        self.person = add_client({"name": "Runa Pleat"}, MEASURED, user)
         self.enter("vera")
         # Every test composes from a fresh wish.
         self.page.evaluate("localStorage.clear()")
 
     def compose(self) -> Page:
-        self.page.goto(f"/heads/{self.head.pk}/plan")
+        self.page.goto(f"/clients/{self.person.pk}/plan")
         expect(self.page.get_by_role("button", name=re.compile("^Twists, 12"))).to_be_visible()
         return self.page
 
@@ -87,7 +87,7 @@ class WaysBrowserTest(BrowserTest):
         page.get_by_role("button", name=re.compile("^Lay in")).click()
         self.choose(page, "Patch test", "48 h before")
         expect(page.get_by_text("too late for this appointment. Plan a later day")).to_be_visible()
-        wish = f"gauffer:wish:{self.head.pk}"
+        wish = f"gauffer:wish:{self.person.pk}"
         start = "new Date(Date.now() + 5 * 864e5).toISOString()"
         page.evaluate(
             f"localStorage.setItem('{wish}', JSON.stringify({{...JSON.parse("
@@ -113,11 +113,11 @@ class WaysBrowserTest(BrowserTest):
     def test_a_plan_is_saved_from_any_view_of_it(self) -> None:
         for view in ("crown", "drying", "look"):
             self.compose()
-            self.page.goto(f"/heads/{self.head.pk}/plan/{view}")
+            self.page.goto(f"/clients/{self.person.pk}/plan/{view}")
             self.page.get_by_role("button", name="Save plan").click()
             expect(self.page).to_have_url(re.compile(r"/plans/\d+$"))
 
-    def test_a_routine_is_kept_and_fitted_to_another_head(self) -> None:
+    def test_a_routine_is_kept_and_fitted_to_another_client(self) -> None:
         page = self.compose()
         page.get_by_label("Sections", exact=True).fill("16")
         expect(page.get_by_role("button", name=re.compile("^Twists, 16"))).to_be_visible()
@@ -125,8 +125,8 @@ class WaysBrowserTest(BrowserTest):
         page.get_by_role("button", name="Save as routine").click()
         expect(page.get_by_text("Saved: Sixteen.")).to_be_visible()
         self.assertEqual(Routine.objects.get().wish["goal"]["sections"], 16)
-        other = add_head({"name": "Other Head"}, MEASURED)
-        page.goto(f"/heads/{other.pk}/plan")
+        other = add_client({"name": "Other Client"}, MEASURED)
+        page.goto(f"/clients/{other.pk}/plan")
         expect(page.get_by_role("button", name=re.compile("^Twists, 12"))).to_be_visible()
         page.get_by_role("combobox", name="Apply a routine").press("Enter")
         page.get_by_role("option", name=re.compile("Sixteen")).click()
@@ -144,9 +144,9 @@ class WaysBrowserTest(BrowserTest):
         page.get_by_role("button", name="Pinned: a day later").click()
         expect(page.get_by_role("listitem").filter(has_text="Day 4")).to_contain_text("Pinned")
 
-    def test_house_values_reach_the_next_plan(self) -> None:
+    def test_salon_values_reach_the_next_plan(self) -> None:
         page = self.page
-        page.goto("/house")
+        page.goto("/salon")
         page.get_by_label("gel", exact=True).fill("9")
         page.get_by_role("button", name="Save").click()
         expect(page.get_by_role("alert")).to_contain_text("0.5 to 1.6")
@@ -154,7 +154,7 @@ class WaysBrowserTest(BrowserTest):
         page.get_by_role("group", name="Layering").get_by_text("LCO", exact=True).click()
         page.get_by_role("button", name="Save").click()
         expect(page.get_by_text("saved", exact=True)).to_be_visible()
-        self.assertEqual(the_house().rules["film_factor"], {"gel": 1.5})
+        self.assertEqual(current_salon().rules["film_factor"], {"gel": 1.5})
         page = self.compose()
         expect(page.get_by_role("button", name=re.compile("LCO.*Layering: why"))).to_be_visible()
         page.get_by_role("button", name=re.compile("gel: why")).click()

@@ -7,27 +7,27 @@ from django.core.cache import cache
 from django.utils import timezone
 from playwright.sync_api import BrowserContext, expect
 
-from salon.between.looks import measure_picture
-from salon.between.models import Checkin, LookPicture, MessageText
-from salon.between.outbox import fill_outbox
-from salon.between.tests.base import visited
+from salon.aftercare.looks import measure_picture
+from salon.aftercare.models import Checkin, LookPicture, MessageText
+from salon.aftercare.outbox import fill_outbox
+from salon.aftercare.tests.base import visited
+from salon.clients.models import Client
+from salon.clients.services import add_client
 from salon.demo.drawn import Style, png
-from salon.heads.models import Head
-from salon.heads.services import add_head
 from salon.tests.base import MEASURED, an_owner
 from salon.tests.test_browser import BrowserTest, chromium
 
 
 class WearTest(BrowserTest):
-    head: Head
+    client: Client
 
     def setUp(self) -> None:
         super().setUp()
         cache.clear()
         user = an_owner()
-        self.head = add_head({"name": "Runa Pleat"}, MEASURED, user)
+        self.person = add_client({"name": "Runa Pleat"}, MEASURED, user)
         self.visit = visited(
-            self.head, user, "shingle_wash_and_go", 2, definition=5, frizz=5, dryness="dry"
+            self.person, user, "shingle_wash_and_go", 2, definition=5, frizz=5, dryness="dry"
         )
         self.enter("vera")
 
@@ -44,7 +44,7 @@ class WearTest(BrowserTest):
 
     def test_the_sheet_answers_first(self) -> None:
         page = self.page
-        page.goto(f"/heads/{self.head.pk}")
+        page.goto(f"/clients/{self.person.pk}")
         expect(page.get_by_text("day 2 of 9")).to_be_visible()
         expect(page.get_by_text("Definition 5 of 5.")).to_be_visible()
         expect(page.get_by_text("Frizz 5 of 5.")).to_be_visible()
@@ -53,11 +53,11 @@ class WearTest(BrowserTest):
         expect(page.get_by_role("menuitem", name="PDF", exact=True)).to_be_visible()
         page.keyboard.press("Escape")
         page.get_by_role("link", name="Plan next service").click()
-        expect(page).to_have_url(re.compile(rf"/heads/{self.head.pk}/plan$"))
+        expect(page).to_have_url(re.compile(rf"/clients/{self.person.pk}/plan$"))
 
     def test_what_the_client_plans_moves_the_days(self) -> None:
         page = self.page
-        page.goto(f"/heads/{self.head.pk}/wear")
+        page.goto(f"/clients/{self.person.pk}/wear")
         day = timezone.localdate() + timedelta(days=1)
         page.get_by_role("combobox", name="What").press("Enter")
         page.get_by_role("option", name="swimming").click()
@@ -70,7 +70,7 @@ class WearTest(BrowserTest):
 
     def test_told_from_a_phone_without_a_connection_and_seen_to(self) -> None:
         page = self.page
-        page.goto(f"/heads/{self.head.pk}/wear")
+        page.goto(f"/clients/{self.person.pk}/wear")
         page.get_by_role("button", name="New link").click()
         address = page.locator(".address a").get_attribute("href") or ""
         context = self.phone()
@@ -98,7 +98,7 @@ class WearTest(BrowserTest):
         page.get_by_role("button", name="Show it").click()
         page.get_by_role("button", name="Mark as seen").click()
         expect(page.get_by_text("Nothing needs follow-up.")).to_be_visible()
-        page.goto(f"/heads/{self.head.pk}/wear")
+        page.goto(f"/clients/{self.person.pk}/wear")
         expect(page.get_by_text("client’s score: 4 of 5, pain")).to_be_visible()
         page.get_by_role("button", name="Turn off link").click()
         expect(page.get_by_text("No active link")).to_be_visible()
@@ -107,7 +107,7 @@ class WearTest(BrowserTest):
 
     def test_the_outbox_and_its_words(self) -> None:
         page = self.page
-        Head.objects.filter(pk=self.head.pk).update(
+        Client.objects.filter(pk=self.person.pk).update(
             contact="message", consented_at=timezone.now(), phone="0555 0177"
         )
         fill_outbox()
@@ -128,7 +128,7 @@ class WearTest(BrowserTest):
 
     def test_two_pictures_side_by_side_wiped_and_deleted(self) -> None:
         page = self.page
-        page.goto(f"/heads/{self.head.pk}/pictures")
+        page.goto(f"/clients/{self.person.pk}/pictures")
         choose = page.locator("input[type=file]")
         expect(choose).to_be_disabled()
         for seed in (1, 2):

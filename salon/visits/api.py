@@ -26,8 +26,7 @@ from craft.vocabulary import (
     VisitFlag,
     VisitState,
 )
-from salon.heads.searching import matching
-from salon.house.services import name_of
+from salon.clients.searching import matching
 from salon.planning.models import Plan
 from salon.platform.auth import current_user
 from salon.platform.errors import body_text, core_schema
@@ -35,6 +34,7 @@ from salon.platform.fields import ErrorMessages, choice_field, float_field, inte
 from salon.platform.input_limits import MAX_ID, search_words
 from salon.platform.permissions import Access
 from salon.platform.roles import HANDS
+from salon.staff.services import name_of
 from salon.visits import compare
 from salon.visits.correcting import correct
 from salon.visits.log import append, folded, open_visit
@@ -181,7 +181,7 @@ class CostSerializer(serializers.Serializer[Any]):
 
 
 class VisitRowSerializer(serializers.ModelSerializer[Visit]):
-    head_name = serializers.CharField(source="head.name", read_only=True)
+    client_name = serializers.CharField(source="client.name", read_only=True)
     title = serializers.CharField(source="plan.title", read_only=True)
     minutes = serializers.SerializerMethodField()
     flags = serializers.ListField(
@@ -192,8 +192,8 @@ class VisitRowSerializer(serializers.ModelSerializer[Visit]):
         model = Visit
         fields = [
             "id",
-            "head",
-            "head_name",
+            "client",
+            "client_name",
             "plan",
             "title",
             "state",
@@ -263,7 +263,7 @@ class VisitSerializer(VisitRowSerializer):
 def visits() -> QuerySet[Visit]:
     """Visits that were begun, with everything a comparison reads."""
     begun = Visit.objects.exclude(state=VisitState.PLANNED)
-    return begun.select_related("plan", "head", "recorded_by").prefetch_related("steps", "doses")
+    return begun.select_related("plan", "client", "recorded_by").prefetch_related("steps", "doses")
 
 
 #: What visits may be sorted by; with a minus the largest first.
@@ -273,7 +273,7 @@ SORTED = ("started_at", "definition", "frizz", "released_after_h", "length_cm")
 class VisitsQuery(serializers.Serializer[Any]):
     """Which visits, and in which order."""
 
-    head = integer_field(1, MAX_ID, "as the number of a client", required=False)
+    client = integer_field(1, MAX_ID, "as the number of a client", required=False)
     style = choice_field([style.value for style in Style], required=False)  # type: ignore[assignment]
     dryness = choice_field([dryness.value for dryness in Dryness], required=False)
     search = serializers.CharField(
@@ -295,9 +295,9 @@ class VisitsView(generics.ListAPIView[Any]):
         given = VisitsQuery(data=self.request.query_params)
         given.is_valid(raise_exception=True)
         asked = given.validated_data
-        columns = {"head": "head", "style": "plan__style", "dryness": "dryness"}
+        columns = {"client": "client", "style": "plan__style", "dryness": "dryness"}
         rows = rows.filter(**{columns[name]: asked[name] for name in columns if name in asked})
-        rows = rows.filter(matching(search_words(self.request), "head__search"))
+        rows = rows.filter(matching(search_words(self.request), "client__search"))
         if "sort" not in asked:
             return rows
         name = asked["sort"].removeprefix("-")
@@ -317,7 +317,7 @@ class RecordView(APIView):
 
     @extend_schema(request=RecordSerializer, responses={201: VisitSerializer})
     def post(self, request: Request, pk: int) -> Response:
-        plan = get_object_or_404(Plan.objects.select_related("head"), pk=pk)
+        plan = get_object_or_404(Plan.objects.select_related("client"), pk=pk)
         values = typed_visit(request)
         visit = record(plan, values, current_user(request), values.pop("id", None))
         return Response(VisitSerializer(visit).data, status=status.HTTP_201_CREATED)
@@ -408,7 +408,7 @@ class BeginView(APIView):
 
     @extend_schema(request=BeginSerializer, responses={200: LogSerializer})
     def post(self, request: Request, pk: int) -> Response:
-        plan = get_object_or_404(Plan.objects.select_related("head"), pk=pk)
+        plan = get_object_or_404(Plan.objects.select_related("client"), pk=pk)
         given = BeginSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         visit = open_visit(plan, current_user(request), given.validated_data["id"])

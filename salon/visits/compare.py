@@ -4,8 +4,8 @@ from typing import Any
 
 from craft.learning.results import forecast_definition_score, grams_verdict, minutes_verdict, ratio
 from craft.visit.doses import planned_doses
-from salon.shelf.models import StockMove
-from salon.shelf.services import cost_per_g
+from salon.products.models import StockMove
+from salon.products.services import cost_per_g
 from salon.visits.models import Visit
 
 

@@ -65,7 +65,7 @@ def correct(visit: Visit, values: Typed, by: User | None) -> Visit:
         ValidationError, CraftError: names what cannot be
         Doubtful: names what hardly is, unless `sure` is among the values
     """
-    visit = Visit.objects.select_for_update().select_related("plan", "head").get(pk=visit.pk)
+    visit = Visit.objects.select_for_update().select_related("plan", "client").get(pk=visit.pk)
     values = {"started_at": visit.started_at, **values}
     check_typed(visit.plan, values)
     placed = {**values, "doses": with_places(visit.plan, values.get("doses", []))}

@@ -86,7 +86,7 @@ def into_cleaning(use: KitUse, contact_min: float | None, by: User) -> KitUse:
 
     Args:
         use: what came off the head
-        contact_min: as its label says; else as the house has it
+        contact_min: as its label says; else as the salon has it
         by: who does it
     Raises:
         CraftError: nobody has typed the contact time, or they are back already

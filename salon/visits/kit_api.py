@@ -27,7 +27,7 @@ class TakeView(APIView):
 
     @extend_schema(request=None, responses={201: KitUseSerializer(many=True)})
     def post(self, request: Request, pk: int) -> Response:
-        plan = get_object_or_404(Plan.objects.select_related("head"), pk=pk)
+        plan = get_object_or_404(Plan.objects.select_related("client"), pk=pk)
         uses = kit.take_kit(plan, current_user(request))
         return Response(KitUseSerializer(uses, many=True).data, status=status.HTTP_201_CREATED)
 

@@ -66,7 +66,7 @@ def open_visit(plan: Plan, by: User | None, uuid: UUID | None = None) -> Visit:
     if under_way is not None:
         return under_way
     identity = {} if uuid is None else {"uuid": uuid}
-    return Visit.objects.create(plan=plan, head=plan.head, recorded_by=by, **identity)
+    return Visit.objects.create(plan=plan, client=plan.client, recorded_by=by, **identity)
 
 
 @transaction.atomic
@@ -79,7 +79,7 @@ def append(visit: Visit, events: Sequence[AnyEvent]) -> Visit:
     Raises:
         CraftError: an entry speaks of what the plan does not have; nothing is added then
     """
-    visit = Visit.objects.select_for_update().select_related("plan", "head").get(pk=visit.pk)
+    visit = Visit.objects.select_for_update().select_related("plan", "client").get(pk=visit.pk)
     recorded = set(
         Event.objects.filter(pk__in=[event.id for event in events]).values_list("pk", flat=True)
     )

@@ -1,7 +1,7 @@
 """Visits: the log of what happened, and what follows from it.
 
 `Event` is the record. Everything else here, and what visits write into the shelf, the kit and the
-heads, follows from it and can be rebuilt by ``manage.py rebuild``.
+clients, follows from it and can be rebuilt by ``manage.py rebuild``.
 """
 
 from typing import Any, ClassVar
@@ -23,9 +23,9 @@ from craft.vocabulary import (
     Trait,
     VisitState,
 )
-from salon.heads.models import Head
+from salon.clients.models import Client
 from salon.planning.models import Plan
-from salon.shelf.models import Product
+from salon.products.models import Product
 
 SCORES = tuple(trait.value for trait in Trait)
 
@@ -42,11 +42,11 @@ def in_score_range(name: str) -> Q:
 
 
 class Visit(models.Model):
-    """A plan as it was worked on a head: folded from its log."""
+    """A plan as it was worked: folded from its log."""
 
     uuid = models.UUIDField(unique=True, default=uuid4, help_text="Made where it was begun.")
     plan = models.ForeignKey(Plan, on_delete=models.CASCADE, related_name="visits")
-    head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="visits")
+    client = models.ForeignKey(Client, on_delete=models.CASCADE, related_name="visits")
     state = models.CharField(
         max_length=10,
         choices=[(state.value, state.value) for state in VisitState],
@@ -85,7 +85,7 @@ class Visit(models.Model):
     class Meta:
         ordering = ["-started_at", "-pk"]
         indexes = [
-            models.Index(fields=["head", "-started_at"]),
+            models.Index(fields=["client", "-started_at"]),
             # Holds the state too: leafing through all visits needs nothing but this index.
             models.Index(fields=["-started_at", "-id", "state"]),
         ]
@@ -109,7 +109,7 @@ class Remark(models.Model):
 
     key = models.CharField(max_length=80, unique=True, help_text="The same each time it is found.")
     visit = models.ForeignKey(Visit, on_delete=models.CASCADE, related_name="remarks")
-    head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="remarks")
+    client = models.ForeignKey(Client, on_delete=models.CASCADE, related_name="remarks")
     source = models.CharField(
         max_length=30, help_text="chair, or home with its day: told again, they are replaced."
     )

@@ -14,17 +14,17 @@ from craft.contract.visit import DoseRun, Event, VisitAnswer
 from craft.learning import lessons
 from craft.visit.remarks import remarks
 from craft.vocabulary import Residue, VisitState
-from salon.heads.drying import learn_salon
-from salon.heads.models import Head, OpenedSet
-from salon.house.services import paces_of
+from salon.clients.drying import learn_salon
+from salon.clients.models import Client, OpenedSet
 from salon.kit.models import KitUse
 from salon.kit.services import keep_uses
 from salon.learning.models import LearnedSample, Promise
 from salon.learning.services import DRYING, choices_of, keep_promises, keep_samples, sample_of
-from salon.shelf.calibrating import keep_weighings
-from salon.shelf.models import Product
-from salon.shelf.pairs import keep_sightings
-from salon.shelf.stock import Used, keep_use
+from salon.products.calibrating import keep_weighings
+from salon.products.models import Product
+from salon.products.pairs import keep_sightings
+from salon.products.stock import Used, keep_use
+from salon.staff.services import paces_of
 from salon.visits.drying import opened_set_of
 from salon.visits.models import SCORES, Visit, VisitDose, VisitStep
 from salon.visits.remarks import CHAIR, keep_remarks
@@ -148,7 +148,7 @@ def write_shelf(visit: Visit, folded: VisitAnswer, on_shelf: set[int]) -> None:
 
 
 def first_noted(visit: Visit) -> datetime:
-    """When the first entry of the log reached the house."""
+    """When the first entry of the log reached the salon."""
     noted: datetime | None = visit.events.aggregate(first=Min("received_at"))["first"]
     return noted or visit.started_at
 
@@ -164,7 +164,7 @@ def write_kit(visit: Visit, folded: VisitAnswer) -> None:
                 count=run.count,
                 plan=visit.plan_id,
                 visit=visit.pk,
-                holder=visit.head.name,
+                holder=visit.client.name,
                 taken_at=run.taken_at,
                 expected_back=run.expected_back,
                 cleaning_since=run.cleaning_since,
@@ -178,10 +178,10 @@ def write_kit(visit: Visit, folded: VisitAnswer) -> None:
 
 
 def write_head(visit: Visit) -> None:
-    """When this head was last worked on."""
-    served = Visit.objects.filter(head=visit.head_id).exclude(state=VisitState.PLANNED)
+    """When this client was last worked on."""
+    served = Visit.objects.filter(client=visit.client_id).exclude(state=VisitState.PLANNED)
     last = served.aggregate(last=Max("started_at"))["last"]
-    Head.objects.filter(pk=visit.head_id).update(served_at=last)
+    Client.objects.filter(pk=visit.client_id).update(served_at=last)
 
 
 def write_opened_set(visit: Visit, folded: VisitAnswer) -> None:
@@ -196,7 +196,7 @@ def write_opened_set(visit: Visit, folded: VisitAnswer) -> None:
     OpenedSet.objects.update_or_create(
         visit=visit.pk,
         defaults={
-            "head": visit.head,
+            "client": visit.client,
             "at": visit.started_at,
             "doubtful": opened.doubtful,
             "used": choices_of(visit.pk).get((DRYING, ""), usual),
@@ -218,13 +218,13 @@ def write_samples(visit: Visit, folded: VisitAnswer) -> None:
 def promises_of(visit: Visit, folded: VisitAnswer) -> list[Promise]:
     """What the plan of a visit promised with odds, and what came."""
     return [
-        Promise(visit=visit.pk, head_id=visit.head_id, at=visit.started_at, **vars(answered))
+        Promise(visit=visit.pk, client_id=visit.client_id, at=visit.started_at, **vars(answered))
         for answered in lessons.promises(visit.plan.answered, folded)
     ]
 
 
 def samples_of(visit: Visit, folded: VisitAnswer) -> list[LearnedSample]:
-    """What a visit teaches, each against the value of the house."""
+    """What a visit teaches, each against the value of the salon."""
     asked, answer = visit.plan.requested, visit.plan.answered
     taught = lessons.lessons(asked, answer, folded, paces_of({run.by for run in folded.steps}))
-    return [sample_of(lesson, visit.pk, visit.head_id, visit.started_at) for lesson in taught]
+    return [sample_of(lesson, visit.pk, visit.client_id, visit.started_at) for lesson in taught]

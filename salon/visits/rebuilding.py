@@ -2,15 +2,15 @@
 
 from django.db import transaction
 
-from salon.heads.drying import learn_salon
-from salon.heads.models import Head, OpenedSet
+from salon.clients.drying import learn_salon
+from salon.clients.models import Client, OpenedSet
 from salon.kit.models import KitUse
 from salon.learning.models import LearnedFactor, LearnedSample, Promise
 from salon.learning.services import learn_all
 from salon.planning.demand import renew_all_demand
-from salon.shelf.models import PairSighting, StockMove, Weighing
-from salon.shelf.pairs import judge_again
-from salon.shelf.stock import replay
+from salon.products.models import PairSighting, StockMove, Weighing
+from salon.products.pairs import judge_again
+from salon.products.stock import replay
 from salon.visits.log import follow
 from salon.visits.models import Visit, VisitDose, VisitStep
 
@@ -43,8 +43,8 @@ def rebuild() -> int:
         KitUse.objects.exclude(visit=None),
     ):
         rows.delete()
-    Head.objects.update(served_at=None)
-    visits = Visit.objects.select_related("plan", "head", "recorded_by").order_by(
+    Client.objects.update(served_at=None)
+    visits = Visit.objects.select_related("plan", "client", "recorded_by").order_by(
         "started_at", "pk"
     )
     for visit in visits:

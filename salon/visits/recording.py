@@ -21,7 +21,7 @@ from craft.visit.fold import fold
 from craft.vocabulary import EventKind
 from salon.planning.models import Plan
 from salon.platform.errors import ConfirmationRequired
-from salon.shelf.models import Product
+from salon.products.models import Product
 from salon.visits.doubts import doubts
 from salon.visits.log import CLOCKS_DIFFER, append, check_length, open_visit
 from salon.visits.models import SCORES, Event, Visit

@@ -8,7 +8,7 @@ from django.utils import timezone
 
 from craft.visit.remarks import Remark as Found
 from craft.vocabulary import RemarkKind, VisitState
-from salon.heads.models import Head
+from salon.clients.models import Client
 from salon.visits.models import Remark, Visit
 
 #: What hurts comes first, then what was felt, then what was said.
@@ -34,7 +34,9 @@ def keep_remarks(visit: Visit, found: Collection[Found], *, source: str) -> None
     for remark in found:
         row = known.pop(remark.key, None)
         if row is None:
-            Remark.objects.create(visit=visit, head_id=visit.head_id, source=source, **vars(remark))
+            Remark.objects.create(
+                visit=visit, client_id=visit.client_id, source=source, **vars(remark)
+            )
         elif (row.kind, row.text) != (remark.kind, remark.text):
             # It says something else now: that was not seen to.
             row.kind, row.text, row.seen_at, row.seen_by = remark.kind.value, remark.text, None, ""
@@ -44,23 +46,23 @@ def keep_remarks(visit: Visit, found: Collection[Found], *, source: str) -> None
 
 def unseen() -> list[Remark]:
     """Remarks that nobody has seen to, the gravest and then the newest first."""
-    rows = Remark.objects.filter(seen_at=None, head__archived_at=None).select_related("head")
+    rows = Remark.objects.filter(seen_at=None, client__archived_at=None).select_related("client")
     listed = list(rows.order_by("-at")[:LISTED])
     return sorted(listed, key=lambda row: GRAVEST_FIRST.index(RemarkKind(row.kind)))
 
 
-def of_client(head: Head, before: Visit | None = None) -> list[Remark]:
+def of_client(client: Client, before: Visit | None = None) -> list[Remark]:
     """Remarks that the next visit of a client should know.
 
     Args:
-        head: of the client
+        client: of the client
         before: the visit for which they are asked; None: the next one
     """
-    visits = Visit.objects.filter(head=head).exclude(state=VisitState.PLANNED)
+    visits = Visit.objects.filter(client=client).exclude(state=VisitState.PLANNED)
     if before is not None:
         visits = visits.exclude(pk=before.pk).filter(started_at__lte=before.started_at)
     last = list(visits.order_by("-started_at", "-pk").values_list("pk", flat=True)[:VISITS_SHOWN])
-    rows = list(Remark.objects.filter(visit__in=last).select_related("head"))
+    rows = list(Remark.objects.filter(visit__in=last).select_related("client"))
     return sorted(rows, key=lambda row: (GRAVEST_FIRST.index(RemarkKind(row.kind)), -row.pk))
 
 

@@ -11,7 +11,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from craft.vocabulary import RemarkKind
-from salon.heads.models import Head
+from salon.clients.models import Client
 from salon.platform.auth import current_user
 from salon.platform.fields import integer_field
 from salon.platform.input_limits import MAX_ID
@@ -25,15 +25,15 @@ class RemarkSerializer(serializers.ModelSerializer[Remark]):
     """Something a client said or felt, or that was noted for the next visit."""
 
     kind = serializers.ChoiceField(choices=[kind.value for kind in RemarkKind])
-    head_name = serializers.CharField(source="head.name")
+    client_name = serializers.CharField(source="client.name")
     from_home = serializers.SerializerMethodField()
 
     class Meta:
         model = Remark
         fields = [
             "id",
-            "head",
-            "head_name",
+            "client",
+            "client_name",
             "visit",
             "kind",
             "text",
@@ -49,7 +49,7 @@ class RemarkSerializer(serializers.ModelSerializer[Remark]):
 class RemarksQuery(serializers.Serializer[Any]):
     """Whose remarks."""
 
-    head = integer_field(
+    client = integer_field(
         1,
         MAX_ID,
         "as the number of a client",
@@ -78,9 +78,11 @@ class RemarksView(APIView):
         given.is_valid(raise_exception=True)
         asked = given.validated_data
         if "visit" in asked:
-            rows = list(get_object_or_404(Visit, pk=asked["visit"]).remarks.select_related("head"))
-        elif "head" in asked:
-            rows = of_client(get_object_or_404(Head, pk=asked["head"]))
+            rows = list(
+                get_object_or_404(Visit, pk=asked["visit"]).remarks.select_related("client")
+            )
+        elif "client" in asked:
+            rows = of_client(get_object_or_404(Client, pk=asked["client"]))
         else:
             rows = unseen()
         return Response(RemarkSerializer(rows, many=True).data)
@@ -93,12 +95,12 @@ class RemarkSeenView(APIView):
 
     @extend_schema(request=None, responses={200: RemarkSerializer})
     def post(self, request: Request, pk: int) -> Response:
-        remark = get_object_or_404(Remark.objects.select_related("head"), pk=pk)
+        remark = get_object_or_404(Remark.objects.select_related("client"), pk=pk)
         return Response(RemarkSerializer(see(remark, current_user(request))).data)
 
     @extend_schema(responses={200: RemarkSerializer})
     def delete(self, request: Request, pk: int) -> Response:
-        remark = get_object_or_404(Remark.objects.select_related("head"), pk=pk)
+        remark = get_object_or_404(Remark.objects.select_related("client"), pk=pk)
         return Response(RemarkSerializer(unsee(remark)).data)
 
 

@@ -46,7 +46,7 @@ def days_of(visit: Visit) -> tuple[date, date | None]:
 def basis_of(visit: Visit) -> str:
     """What the dates of a visit depend on."""
     done_on, opened_on = days_of(visit)
-    twisted_again = "again" if visit.head.retwists else ""
+    twisted_again = "again" if visit.client.retwists else ""
     return f"{RULES_VERSION} {visit.plan_id} {done_on} {opened_on or ''} {twisted_again}"
 
 
@@ -59,7 +59,7 @@ def worked_out(visit: Visit) -> WearAnswer | None:
                 style=Style(visit.plan.style),
                 done_on=done_on,
                 asked=visit.plan.requested,
-                extended_by_retwist=visit.head.retwists,
+                extended_by_retwist=visit.client.retwists,
                 released_on=opened_on,
             )
         )
@@ -71,7 +71,7 @@ def wear_dates(visits: Iterable[Visit]) -> dict[int, WearDates]:
     """Dates of what is worn, by visit; those that cannot be told are left out.
 
     Args:
-        visits: with their head; dates that are not up to date are worked out and kept
+        visits: with their client; dates that are not up to date are worked out and kept
     """
     dates = {}
     for visit in visits:

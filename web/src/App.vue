@@ -10,7 +10,7 @@ import { whenSignedOut } from '@/api/client'
 import { forgetClients, forgetDrafts } from '@/api/leaving'
 import { useSession, useSignOut } from '@/api/queries'
 import { useMay } from '@/api/staff'
-import FindHead from '@/parts/FindHead.vue'
+import FindClient from '@/parts/FindClient.vue'
 import KeyList from '@/parts/KeyList.vue'
 import Problem from '@/parts/Problem.vue'
 import Bench from '@/places/today/Bench.vue'
@@ -32,10 +32,10 @@ const keysOpen = ref(false)
 const places = computed(() =>
   [
     { to: '/today', name: 'app.today', open: may.value.read('day') },
-    { to: '/heads', name: 'app.heads', open: may.value.read('heads') },
-    { to: '/shelf', name: 'app.shelf', open: may.value.read('shelf-matches') },
-    { to: '/findings', name: 'app.findings', open: may.value.read('visits') },
-    { to: '/house', name: 'app.house', open: may.value.write('house') },
+    { to: '/clients', name: 'app.clients', open: may.value.read('clients') },
+    { to: '/products', name: 'app.shelf', open: may.value.read('shelf-matches') },
+    { to: '/results', name: 'app.results', open: may.value.read('visits') },
+    { to: '/salon', name: 'app.salon', open: may.value.write('salon') },
   ].filter((place) => place.open),
 )
 
@@ -68,7 +68,7 @@ const forgotten = computed(() => !inside.value && before.value !== undefined)
 watch(
   () => session.data.value,
   (now) => {
-    zone.value = now?.house?.zone ?? zone.value
+    zone.value = now?.salon?.zone ?? zone.value
     if (now && !now.signed_in) void leftBehind()
     if (!now?.signed_in) return
     clearTimeout(patience)
@@ -121,10 +121,10 @@ async function leave() {
             {{ t(place.name) }}
           </RouterLink>
         </nav>
-        <div class="find"><FindHead /></div>
+        <div class="find"><FindClient /></div>
         <RouterLink to="/me" class="me" :class="{ here: here('/me') }">
           {{ session.data.value.name }}
-          <span class="house quiet">{{ session.data.value.house?.name }}</span>
+          <span class="salon quiet">{{ session.data.value.salon?.name }}</span>
         </RouterLink>
         <button class="plain quiet word" type="button" @click="toggleDark()">
           {{ dark ? t('app.light') : t('app.dark') }}
@@ -215,10 +215,10 @@ nav a.here {
 .me:hover {
   text-decoration: underline;
 }
-.me .house {
+.me .salon {
   font-weight: 400;
 }
-.house,
+.salon,
 .word {
   white-space: nowrap;
 }
@@ -254,7 +254,7 @@ main {
   }
 }
 @media (max-width: 900px) {
-  .house {
+  .salon {
     display: none;
   }
   .top {

@@ -172,7 +172,7 @@ class Room(Frozen):
     temp_c: Annotated[float, measured(5, 45, "°C")] = 22
     """Of the air."""
     rh: Rh = 0.5
-    by: AirSource = AirSource.HOUSE
+    by: AirSource = AirSource.SALON
     """Who says so."""
     source: Words = ""
     """Which sensor or forecast, and of what hour, in words."""
@@ -213,7 +213,7 @@ class School(Frozen):
     refresh: Refreshing | None = None
     """Between washes; null is usual for the style."""
     by: dict[str, SchoolBy] = Field(default_factory=dict)
-    """Who chose each of these: the house, this head, or this plan."""
+    """Who chose each of these: the salon, this client, or this plan."""
 
 
 class ShelfItem(Frozen):
@@ -322,8 +322,8 @@ class Layer(Frozen):
     """By hand; else the film that this hair takes."""
 
 
-class HouseRules(Frozen):
-    """House values of this salon, within what is safe."""
+class SalonStandards(Frozen):
+    """Own values of this salon, within what is safe."""
 
     film_factor: dict[Role, Annotated[float, measured(0.5, 1.6, "times the usual film")]] = Field(
         default_factory=dict
@@ -394,7 +394,10 @@ class PlanRequest(Wish):
     """How long the way home takes."""
     past: Annotated[list[Past], Field(max_length=PAST_MOST)] = Field(default_factory=list)
     """Services of before, the latest first."""
-    house: HouseRules = Field(default_factory=HouseRules)
+    standards: SalonStandards = Field(
+        default_factory=SalonStandards, validation_alias=AliasChoices("standards", "house")
+    )
+    """Own values of the salon, in the place of those that come with the program."""
     shelf: Annotated[list[ShelfItem], Field(max_length=BOTTLES_MOST)] = Field(default_factory=list)
     flakers: Annotated[list[Flaker], Field(max_length=PAIRS_MOST)] = Field(default_factory=list)
     """Pairs to keep apart."""

@@ -61,7 +61,7 @@ class StoredPlansTest(TestCase):
     def test_who_told_the_air_became_a_word(self) -> None:
         plan = stored_plans()["2026.11.4-flat-twists"]
         request = request_of(plan["request"], version_in(plan))
-        self.assertEqual((request.room.by, request.room.source), (AirSource.HOUSE, ""))
+        self.assertEqual((request.room.by, request.room.source), (AirSource.SALON, ""))
         assert request.home is not None
         self.assertEqual((request.home.by, request.home.source), (AirSource.HAND, ""))
         self.assertEqual(request.drying_basis, "3 opened sets of this head")

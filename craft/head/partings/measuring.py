@@ -19,7 +19,7 @@ LABEL_LINE_CM = -1.5
 DIGITS = 3
 #: Corners that say less than this are left out [cm].
 PLAIN_CM = 0.005
-#: Sections whose middles mirror each other within this are a pair [cm on the map]. House value.
+#: Sections whose middles mirror each other within this are a pair [cm on the map]. Own value.
 MIRRORED_WITHIN_CM = 2.0
 #: Sections nearer to the middle than this mirror themselves [cm].
 IN_THE_MIDDLE_CM = 0.3

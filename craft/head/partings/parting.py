@@ -22,7 +22,7 @@ from craft.head.partings.schemes import (
 )
 from craft.vocabulary import LineKind, PartOp, Scheme
 
-#: A line from the front hairline at least so far back is seen as a parting later [cm]. House value.
+#: A line from the front hairline at least so far back is seen as a parting later [cm]. Own value.
 SEEN_FROM_CM = 8.0
 #: A line this near to the hairline begins on it [cm].
 ON_THE_HAIRLINE_CM = 0.15

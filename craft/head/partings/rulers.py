@@ -21,13 +21,13 @@ EVERYWHERE = shapely.box(-FAR_CM, -FAR_CM, FAR_CM, FAR_CM)
 CIRCLE = np.radians(np.union1d(np.arange(0, 360, 5), np.linspace(266, 274, 65)))
 #: Row partings closer to the middle than this are drawn in the middle [head radii].
 PEN = 0.003
-#: The V of a front section starts this far behind the vertex [cm]. House value.
+#: The V of a front section starts this far behind the vertex [cm]. Own value.
 V_APEX_CM = -1.0
-#: A horseshoe reaches behind the vertex by its half width over this. House value.
+#: A horseshoe reaches behind the vertex by its half width over this. Own value.
 HORSESHOE_SQUASH = 0.75
 HORSESHOE_STEPS = 72
 #: How far a V opens [half its angle, °], and how wide a horseshoe may be [half its width, cm].
-#: House values.
+#: Own values.
 V_REACH, HORSESHOE_REACH = (10.0, 70.0), (2.5, 9.5)
 
 

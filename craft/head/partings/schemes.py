@@ -15,9 +15,9 @@ from craft.head.partings.rulers import Horseshoe, Rows, Wedge
 from craft.vocabulary import Even, Lay, LineKind, Scheme, WorkOrder, Zone
 
 MAX_SECTIONS = 120
-#: A middle parting can be moved to the side this far [cm]. House value.
+#: A middle parting can be moved to the side this far [cm]. Own value.
 PART_MOST_CM = 7.0
-#: Share of a tapered head's sections on the top, and of the rest in each side. House values.
+#: Share of a tapered head's sections on the top, and of the rest in each side. Own values.
 TAPER_TOP, TAPER_SIDE = 0.45, 0.3
 LEFT, RIGHT = 0, 1
 
@@ -378,7 +378,7 @@ SCHEMES: Mapping[Scheme, Callable[[Parter, Layout], list[Region]]] = {
     Scheme.DIRECTED: directed,
 }
 
-#: Sections further to the side than this lie to that side [cm on the map]. House value.
+#: Sections further to the side than this lie to that side [cm on the map]. Own value.
 SIDE_LAY_FROM_CM = 4.5
 
 

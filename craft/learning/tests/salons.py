@@ -7,7 +7,7 @@ import numpy as np
 
 from craft.statistics.shrinkage import Sample, Spreads
 
-#: As wide as house values say people and heads differ.
+#: As wide as own values say people and heads differ.
 SPREADS = Spreads(salon=0.30, unit=0.15, visit=0.12, half_life_days=1e9)
 
 

@@ -18,10 +18,10 @@ ASKED = parse(PlanRequest, plan_request(goal=GOAL))
 
 
 def taught(answer: VisitAnswer, **more: Any) -> dict[tuple[str, str], tuple[float, float, str]]:
-    """House value, actual and hands by quantity and group."""
+    """Own value, actual and hands by quantity and group."""
     asked = ASKED.model_copy(update=more)
     rows = lessons(asked, PLAN, answer, {"mara": 1.2})
-    return {(row.quantity, row.group): (row.house, row.actual, row.hands) for row in rows}
+    return {(row.quantity, row.group): (row.standard, row.actual, row.hands) for row in rows}
 
 
 SHAPED = [
@@ -38,9 +38,9 @@ def planned_minutes(key: str) -> float:
 
 
 class LessonsTest(TestCase):
-    def test_minutes_stand_against_the_house_at_the_pace_of_who_worked(self) -> None:
-        house, actual, hands = taught(folded(*SHAPED))[KEY]
-        self.assertAlmostEqual(house, planned_minutes("shape") / ASKED.pace * 1.2)
+    def test_minutes_stand_against_the_standard_at_the_pace_of_who_worked(self) -> None:
+        standard, actual, hands = taught(folded(*SHAPED))[KEY]
+        self.assertAlmostEqual(standard, planned_minutes("shape") / ASKED.pace * 1.2)
         self.assertEqual((actual, hands), (60, "mara"))
 
     def test_what_the_plan_had_learned_is_taken_out_again(self) -> None:

@@ -9,7 +9,7 @@ import statsmodels.api as sm
 from craft.contract import parse
 from craft.contract.hair import Hair
 from craft.learning.likeness import (
-    HEADS_OVER_VISITS,
+    CLIENTS_OVER_VISITS,
     LIKE,
     CameOut,
     distance,
@@ -27,16 +27,16 @@ def apart(**other: object) -> float:
     return distance(first, second)
 
 
-def salon(seed: int, effect: float, heads: int = 12) -> list[CameOut]:
-    """Heads with levels of their own; those with better hair wear rods more often."""
+def salon(seed: int, effect: float, clients: int = 12) -> list[CameOut]:
+    """Clients with levels of their own; those with better hair wear rods more often."""
     chance = random.Random(seed)
     rows = []
-    for head in range(heads):
+    for client in range(clients):
         level = chance.gauss(3, 0.6)
         for _ in range(8):
             rods = chance.random() < (0.7 if level > 3 else 0.3)
             value = level + effect * rods + chance.gauss(0, 0.6)
-            rows.append(CameOut(head, "rods" if rods else "twists", value))
+            rows.append(CameOut(client, "rods" if rods else "twists", value))
     return rows
 
 
@@ -56,9 +56,9 @@ class StandingTest(TestCase):
     def test_an_adjusted_mean_is_what_statsmodels_finds(self) -> None:
         rows = salon(1, 0.5)
         x = np.array([[row.routine == "rods", row.routine == "twists"] for row in rows], float)
-        same = np.array([[one.head == other.head for one in rows] for other in rows], float)
+        same = np.array([[one.client == other.client for one in rows] for other in rows], float)
         fit = sm.GLS(
-            [row.value for row in rows], x, sigma=np.eye(len(rows)) + HEADS_OVER_VISITS * same
+            [row.value for row in rows], x, sigma=np.eye(len(rows)) + CLIENTS_OVER_VISITS * same
         ).fit()
         mine = means_of(rows)
         for column, name in enumerate(("rods", "twists")):
@@ -67,7 +67,7 @@ class StandingTest(TestCase):
             self.assertAlmostEqual(low, fit.conf_int(0.1)[column][0], places=8)
             self.assertAlmostEqual(high, fit.conf_int(0.1)[column][1], places=8)
 
-    def test_better_heads_do_not_make_a_better_routine(self) -> None:
+    def test_better_clients_do_not_make_a_better_routine(self) -> None:
         """Nothing was planted: plain means differ by who chose, the adjusted hardly do."""
         plain, adjusted = [], []
         for seed in range(60):
@@ -92,12 +92,12 @@ class StandingTest(TestCase):
         rows = [*salon(2, 0.5), CameOut(99, "bun", 5.0), CameOut(98, "bun", 5.0)]
         best, other, last = standings(rows, less_is_better=False)
         self.assertEqual((best.routine, other.routine), ("rods", "twists"))
-        self.assertEqual((last.routine, last.visits, last.heads), ("bun", 2, 2))
+        self.assertEqual((last.routine, last.visits, last.clients), ("bun", 2, 2))
         self.assertIsNone(last.mean)
         turned = standings(rows, less_is_better=True)
         self.assertEqual([row.routine for row in turned], ["twists", "rods", "bun"])
 
-    def test_one_head_is_no_crowd(self) -> None:
+    def test_one_client_is_no_crowd(self) -> None:
         rows = [CameOut(1, "rods", 4.0) for _ in range(9)]
         (row,) = standings(rows, less_is_better=False)
         self.assertIsNone(row.mean)

@@ -35,7 +35,7 @@ class ClosedFormTest(TestCase):
         for n, mean in enumerate(means):
             self.assertAlmostEqual(learned[str(n)].log_factor, float(mean), places=9)
 
-    def test_nothing_seen_is_the_house_value_with_its_doubt(self) -> None:
+    def test_nothing_seen_is_the_standard_value_with_its_doubt(self) -> None:
         learned = learn({}, SPREADS)[""]
         self.assertEqual((learned.factor, learned.visits), (1.0, 0))
         self.assertAlmostEqual(learned.unsure, math.hypot(SPREADS.salon, SPREADS.unit))
@@ -90,7 +90,7 @@ class PlantedTruthTest(TestCase):
         self.assertAlmostEqual(float(np.mean(came)), LEVEL, delta=OFF)
 
     def test_no_effect_is_shown_where_none_was_planted(self) -> None:
-        """The interval of a salon that works at the house value leaves it out one time in ten."""
+        """The interval of a salon that works at the own value leaves it out one time in ten."""
         flat = Spreads(1e-9, 1e-9, SPREADS.visit, 1e9)
         shown = []
         for seed in range(RUNS):

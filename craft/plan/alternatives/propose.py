@@ -17,7 +17,7 @@ from craft.plan.what_if.change import Patch
 from craft.styles.catalogue import TECHNIQUES
 from craft.vocabulary import Blot, Dryer, Heat, Start
 
-#: Numbers of sections that are tried, against the usual. House values.
+#: Numbers of sections that are tried, against the usual. Own values.
 SECTION_FACTORS = (0.6, 1.0, 1.5)
 PROPOSALS_MOST = 3
 MINUTES_STEP = 5.0

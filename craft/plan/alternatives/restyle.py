@@ -16,7 +16,7 @@ from craft.styles.technique import Technique
 from craft.vocabulary import EditOp, SetKind, Start
 from craft.words import plural
 
-#: A number of sections is kept within these shares of what is usual. House values.
+#: A number of sections is kept within these shares of what is usual. Own values.
 COUNT_SHARES = (0.5, 2.0)
 
 Dropped = tuple[dict[str, Any], str]

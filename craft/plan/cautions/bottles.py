@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from math import isclose
 
 from craft.contract.plan import ShelfItem
-from craft.contract.reasons import HOUSE
+from craft.contract.reasons import STANDARD
 from craft.plan.case import Case
 from craft.plan.cautions.rule import CautionRule, Sees, Sign
 from craft.plan.dosing import NAMES, choose, film_left_on, name_of, others
@@ -126,7 +126,7 @@ def residue_risk(case: Case, *_: object) -> Sign | None:
         f"{total:.1f} g/m² stay on the hair; above {doses.RESIDUE_ABOVE_G_PER_M2:g} it tends to "
         "leave white residue and dries slowly. Take the usual doses, or leave out a layer.",
         f"grams by hand, porosity {case.hair.porosity}, definition {case.definition:.0%}",
-        HOUSE,
+        STANDARD,
     )
 
 
@@ -140,7 +140,7 @@ def thin_film(case: Case, *_: object) -> Sign | None:
         f"Only {total:.1f} g/m² stay on the hair; below {doses.THIN_BELOW_G_PER_M2:g} "
         "definition is lost.",
         f"porosity {case.hair.porosity}, style {case.request.goal.style}",
-        HOUSE,
+        STANDARD,
     )
 
 

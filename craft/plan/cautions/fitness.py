@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 
 from craft.contract.plan import Step
-from craft.contract.reasons import HOUSE
+from craft.contract.reasons import STANDARD
 from craft.plan.case import Case
 from craft.plan.cautions.rule import CautionRule, Sign
 from craft.plan.fitness import (
@@ -17,9 +17,9 @@ from craft.vocabulary import Condition, Severity
 from craft.words import plural
 from craft.work.ergonomics import FINE_STEPS, FINE_WORK_MIN
 
-#: Hands-on minutes of one sitting that one person works well. House value.
+#: Hands-on minutes of one sitting that one person works well. Own value.
 ONE_PAIR_OF_HANDS_MIN = 240.0
-#: Before the same pull again the hairline rests so long [days]. House value.
+#: Before the same pull again the hairline rests so long [days]. Own value.
 TENSION_REST_DAYS = 28.0
 
 
@@ -79,7 +79,7 @@ def too_much_for_one(case: Case, _: Forecast, steps: Sequence[Step]) -> Sign | N
         f"{minutes / 60:.1f} h of hands-on work is too much for one person at one appointment. "
         f"Book two appointments, or a second specialist ({minutes / 2:.0f} min each).",
         f"{len(case.sections)} sections, hands-on {minutes:.0f} min",
-        HOUSE,
+        STANDARD,
     )
 
 
@@ -128,7 +128,7 @@ def sparse(case: Case, *_: object) -> Sign | None:
         f"{case.technique.title}: the scalp shows below {least:g} hairs/cm²; this is "
         f"{density:.0f}. Use fewer partings, and no straight ones.{named(case)}",
         f"density {density:.0f} hairs/cm²",
-        HOUSE,
+        STANDARD,
     )
 
 

@@ -15,7 +15,7 @@ from craft.plan.steps.step import sitting_minutes
 from craft.vocabulary import Dryer, Elasticity, Heat, Night, Severity, StageKind
 from craft.words import plural
 
-#: A mask that waits longer than this is slept in [min]. House value.
+#: A mask that waits longer than this is slept in [min]. Own value.
 OVERNIGHT_FROM_MIN = 180.0
 HANDBOOK = "Standard cosmetology handbooks, from memory."
 

@@ -3,14 +3,14 @@
 from dataclasses import dataclass
 
 from craft.contract.plan import Bands, Reason
-from craft.contract.reasons import HOUSE, reason
+from craft.contract.reasons import STANDARD, reason
 from craft.head.partings import Section
 from craft.physics import curl, drying, winding
 from craft.plan.case import Case
 from craft.vocabulary import SetKind
 
 #: A rod curl opens by this share of its diameter for each stretch, and was wound with so much of
-#: its diameter between turns. House values.
+#: its diameter between turns. Own values.
 ROD_SPRING, ROD_RISE = 0.5, 0.2
 GEOMETRY = "Geometry of the spiral and the helix."
 #: Strands that are turned round each other, by what is made of a section.
@@ -56,7 +56,7 @@ def rod_curl(
 
 
 #: Without being told: one band for so much length at least [cm], and this share of it left out.
-#: House values.
+#: Own values.
 LEAST_BETWEEN_CM, LEFT_OUT_MOST = 3.0, 1 / 6
 
 
@@ -232,7 +232,7 @@ def set_in_words(case: Case, rods: dict[int, float]) -> tuple[list[str], list[Re
                 "Longer hair takes wider turns, so that the scalp is not strained; wider turns "
                 "take up more of the length.",
                 f"length {case.hair.length_cm:g} cm",
-                HOUSE,
+                STANDARD,
             )
         )
     elif kind in STRANDS and wound:
@@ -263,7 +263,7 @@ def set_in_words(case: Case, rods: dict[int, float]) -> tuple[list[str], list[Re
                 f"back a little, ends left out keep their curl: {stretch_of(case):.0%} of the "
                 "shrinkage is taken out.",
                 f"{case.hair.length_cm:g} cm",
-                HOUSE,
+                STANDARD,
             )
         )
     return details, why

@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 
 from craft.contract.plan import KitNeeded, Reason, RodNeed, SubstituteRods
-from craft.contract.reasons import HOUSE, TRADE, reason
+from craft.contract.reasons import STANDARD, TRADE, reason
 from craft.head.partings import Section, bundles
 from craft.plan.case import Case
 from craft.plan.details import does
@@ -14,12 +14,12 @@ from craft.plan.kit.curls import bands_of, rod_curl
 from craft.vocabulary import Detail, Zone
 from craft.words import plural
 
-#: Usual rod by length: up to [cm], diameter [mm]. House values.
+#: Usual rod by length: up to [cm], diameter [mm]. Own values.
 USUAL_RODS = ((12.0, 10.0), (20.0, 16.0), (30.0, 20.0))
 LONG_ROD_MM = 25.0
 #: Where another curl shows least first. Common practice, no source: under layer and nape.
 HIDDEN_FIRST = (Zone.NAPE, Zone.BACK, Zone.LEFT, Zone.RIGHT, Zone.CROWN, Zone.TOP, Zone.FRINGE)
-#: Sections whose middles mirror each other within this are a pair [cm on the map]. House value.
+#: Sections whose middles mirror each other within this are a pair [cm on the map]. Own value.
 MIRRORED_WITHIN_CM = 2.0
 LENGTH_WORTH_A_WORD_CM = 0.5
 
@@ -393,5 +393,5 @@ def kit_reasons(case: Case) -> list[Reason]:
         text = f"{rod_mm(case):g} mm are usual up to {case.hair.length_cm:g} cm of length."
         if case.request.goal.rod_mm is not None:
             text = f"{rod_mm(case):g} mm were wished."
-        reasons.append(reason("rod_size", text, f"length {case.hair.length_cm:g} cm", HOUSE))
+        reasons.append(reason("rod_size", text, f"length {case.hair.length_cm:g} cm", STANDARD))
     return reasons

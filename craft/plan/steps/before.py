@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from craft.contract.plan import Ahead, Step
-from craft.contract.reasons import HOUSE, TRADE, reason
+from craft.contract.reasons import STANDARD, TRADE, reason
 from craft.plan.assemble import pre_wash
 from craft.plan.case import Case
 from craft.plan.details import does
@@ -17,7 +17,7 @@ from craft.work import timing
 OIL_SITS_MIN, OIL_SITS_MOST_MIN = 30.0, 720.0
 OIL_ON = (2.0, 4.0)
 MIST_ON = (1.0, 1.5)
-#: Days after which hair is matted enough to be detangled in oil, before it swells. House value.
+#: Days after which hair is matted enough to be detangled in oil, before it swells. Own value.
 DETANGLE_FIRST_FROM_DAYS = 28.0
 
 
@@ -27,8 +27,9 @@ class TakeDown:
 
     Args:
         title, how: what is done
-        fixed_min, per_100_g_min: minutes whatever the hair, and for 100 g of it. House values.
-        each_min: minutes for a piece of 25 cm, where they were counted; 0: not in pieces. House.
+        fixed_min, per_100_g_min: minutes whatever the hair, and for 100 g of it. Own values.
+        each_min: minutes for a piece of 25 cm, where they were counted; 0: not in
+            pieces. Own value.
         most_days: after so many days it is overdue. Common practice, no source, but for braids and
             sewn-in hair, whose usual limits are 6 and 8 weeks.
     """
@@ -147,7 +148,7 @@ def take_down(case: Case) -> list[Step]:
                     "take_down_time",
                     timed,
                     f"now {worn}",
-                    HOUSE,
+                    STANDARD,
                 ),
             ],
         )

@@ -10,7 +10,7 @@ from craft.plan.steps.step import step
 from craft.products.doses import hand_units
 from craft.vocabulary import EditOp, Family, Station
 
-#: What an added step takes if nobody says. House value.
+#: What an added step takes if nobody says. Own value.
 ADDED_MIN = 5.0
 OWN_PREFIX = "own_"
 

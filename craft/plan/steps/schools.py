@@ -66,11 +66,11 @@ def usual_refreshing(case: Case) -> Refreshing:
 
 
 def chosen_by(school: School, topic: str) -> SchoolBy:
-    """Who chose: as told, else the plan where it is not as usual, else the house."""
+    """Who chose: as told, else the plan where it is not as usual, else the salon."""
     if topic in school.by:
         return school.by[topic]
     usual = School.model_fields[topic].default
-    return SchoolBy.HOUSE if getattr(school, topic) == usual else SchoolBy.PLAN
+    return SchoolBy.SALON if getattr(school, topic) == usual else SchoolBy.PLAN
 
 
 def schools(case: Case) -> list[SchoolChoice]:

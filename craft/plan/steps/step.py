@@ -36,7 +36,7 @@ def step(
     Args:
         case: the head
         key, family, title, how: what is done
-        minutes: hands-on at the house pace [min]
+        minutes: hands-on at the standard pace [min]
         station: where
         reasons: why
         spread: standard deviation of the logarithm of the minutes
@@ -71,7 +71,7 @@ def step(
 
 
 def learned_reasons(learned: Learned, usual: float, own: float) -> Iterator[Reason]:
-    """Why a step takes longer or shorter than the house has it."""
+    """Why a step takes longer or shorter than by the standard."""
     if learned.visits and abs(own - usual) >= TOLD_FROM_MIN:
         yield reason(
             "learned_minutes",

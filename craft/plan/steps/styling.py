@@ -1,7 +1,7 @@
 """Lay in, shape, dry, release, finish."""
 
 from craft.contract.plan import Reason, Step
-from craft.contract.reasons import HOUSE, MODEL, TRADE, reason
+from craft.contract.reasons import MODEL, STANDARD, TRADE, reason
 from craft.head.partings import Section
 from craft.physics import fibre
 from craft.plan.assemble import layering
@@ -33,28 +33,28 @@ from craft.vocabulary import (
 from craft.words import plural
 from craft.work import timing
 
-#: Laying in: minutes for each product of each section, and for the hair. House values.
+#: Laying in: minutes for each product of each section, and for the hair. Own values.
 LAY_IN_EACH_MIN = 0.12
 LAY_IN_BULK = (0.0, 2.0)
-#: One product over the whole head at a time takes longer, detangling better. House value.
+#: One product over the whole head at a time takes longer, detangling better. Own value.
 LAYER_FACTOR = 1.25
-#: Fetching, setting and checking a hood, and how long the client may stay under it. House values.
+#: Fetching, setting and checking a hood, and how long the client may stay under it. Own values.
 SEND_HOME_MIN, SET_HOME_MIN = 2.0, 1.0
-#: Smoothing the hair left out under a wig. House value.
+#: Smoothing the hair left out under a wig. Own value.
 LEAVE_OUT_MIN = 8.0
 #: Family of wavy patterns.
 WAVY = 2
 #: Who does not hang the head down. Common practice, no source.
 NOT_HEAD_DOWN = frozenset({Condition.PREGNANCY, Condition.NECK_PAIN, Condition.EPILEPSY})
-#: Until hair is damp: under a hood (common practice, no source), in a cloth (house value).
+#: Until hair is damp: under a hood (common practice, no source), in a cloth (own value).
 DAMP_HOOD_MIN, DAMP_WRAP_MIN = 15.0, 45.0
 #: A loose bun stretches the roots in about so long. Common practice, no source.
 ROOT_STRETCH_MIN = 10.0
-#: One band, and pressing with microfibre after the styler [min]. House values.
+#: One band, and pressing with microfibre after the styler [min]. Own values.
 BAND_MIN, PRESS_MIN = 0.4, 3.0
-#: Test coils: made, then dried until they show what they do [min]. House values.
+#: Test coils: made, then dried until they show what they do [min]. Own values.
 TEST_COILS_MIN, TEST_COILS_DRY_MIN = 4.0, (10.0, 20.0)
-#: Keeping two stylers apart, left and right [min]. House value.
+#: Keeping two stylers apart, left and right [min]. Own value.
 HALF_HEAD_MIN = 3.0
 HOOD_SETUP_MIN = 1.5
 HOOD_SLACK_MIN = 15.0
@@ -67,7 +67,7 @@ def usual_hairs(case: Case) -> float:
 
 
 def shape_minutes(case: Case, section: Section) -> float:
-    """Hands-on minutes of shaping one section at the house pace [min]."""
+    """Hands-on minutes of shaping one section at the standard pace [min]."""
     return timing.section_minutes(
         case.technique.setting.minutes_each, section.length_cm, section.hairs, usual_hairs(case)
     )
@@ -94,7 +94,7 @@ def smoothing_of(case: Case) -> Smoothing:
     return Smoothing.SCRUNCH if case.hair.pattern.family == WAVY else Smoothing.PALMS
 
 
-#: Work of a layer, against one that goes everywhere. House values.
+#: Work of a layer, against one that goes everywhere. Own values.
 LAYER_WORK = {
     LayerOn.ALL: 1.0,
     LayerOn.ROOTS: 0.5,
@@ -191,7 +191,7 @@ def shape(case: Case) -> Step:
                 f"{case.technique.setting.minutes_each:g} min for a usual {noun} of 25 cm, scaled "
                 f"by length and hair: {minutes / count:.1f} min each on this head.",
                 f"{count} sections of {case.hair.length_cm:g} cm",
-                HOUSE,
+                STANDARD,
             ),
             reason(
                 "section_count",

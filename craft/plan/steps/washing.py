@@ -1,7 +1,7 @@
 """Cleanse, condition, detangle, treat, blot."""
 
 from craft.contract.plan import Reason, Step
-from craft.contract.reasons import HOUSE, TRADE, reason
+from craft.contract.reasons import STANDARD, TRADE, reason
 from craft.plan.case import Case, CleanserPass
 from craft.plan.details import added_minutes, detail_instructions, does, variant
 from craft.plan.dosing import choose, dose, name_of
@@ -24,7 +24,7 @@ from craft.vocabulary import (
 )
 from craft.work import timing
 
-#: Minutes of bulk work: fixed, and growing with the hair for 120 g. House values.
+#: Minutes of bulk work: fixed, and growing with the hair for 120 g. Own values.
 WASH_PASS = (1.5, 3.0)
 CONDITION = (0.5, 1.5)
 MASK_ON = (0.5, 1.5)
@@ -33,9 +33,9 @@ WET_THROUGH = (0.5, 1.0)
 CLAY_ON = (1.0, 3.0)
 #: Clay sits so long [min]. Common practice, no source.
 CLAY_SITS_MIN = (20.0, 30.0)
-#: Washing the roots alone, the hair held in its twists, takes this share. House value.
+#: Washing the roots alone, the hair held in its twists, takes this share. Own value.
 ROOTS_ONLY_SHARE = 0.5
-#: A light conditioner under the shampoo is this share of a whole one. House value.
+#: A light conditioner under the shampoo is this share of a whole one. Own value.
 UNDER_SHARE = 0.4
 BLOT_MIN = {Blot.NONE: 0.0, Blot.CLOTH: 1.5, Blot.PRESSED: 3.0}
 PART_EACH_MIN = 0.3
@@ -271,7 +271,7 @@ def detangle(case: Case) -> list[Step]:
                     f"{case.hair_g:.0f} g of {case.hair.pattern} hair, {days:g} days since the "
                     "last time. The least predictable step.",
                     f"days_since_detangle {days:g}",
-                    HOUSE,
+                    STANDARD,
                 ),
                 reason(
                     "detangle_in_slip",
@@ -442,7 +442,7 @@ def blot_and_part(case: Case) -> Step:
                 "Partings are placed so that every section holds the same hair, "
                 "not the same width.",
                 f"{count} sections",
-                HOUSE,
+                STANDARD,
             )
         ],
     )

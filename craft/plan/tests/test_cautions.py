@@ -49,7 +49,7 @@ class CautionsTest(TestCase):
         self.silent("kit_short", goal={"sections": 8})
 
     def test_residue(self) -> None:
-        # House bounds: above about 10 g/m² residue, below about 3 lost definition. A plan composes
+        # Own bounds: above about 10 g/m² residue, below about 3 lost definition. A plan composes
         # no residue that it then warns of: only a hand can.
         self.fires("residue_risk", layers=[{"role": "gel", "grams": 90}])
         self.silent("residue_risk", hair={"porosity": "high"}, goal={"definition": 1})

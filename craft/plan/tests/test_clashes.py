@@ -238,7 +238,7 @@ class LabelledTimeTest(TestCase):
         answer = planned(shelf=[bottle("mask", role="mask", **more)], goal={"style": style})
         return next(step for step in answer.steps if step.key == "mask")
 
-    def test_the_label_rules_over_the_house(self) -> None:
+    def test_the_label_rules_over_the_standard(self) -> None:
         usual = self.mask()
         self.assertEqual(usual.wait_min, 20)
         self.assertEqual(self.mask(dwell_max_min=10).wait_min, 10)

@@ -48,7 +48,7 @@ class LawsTest(TestCase):
     cylinder = Cylinder(0.0053, TWIST)
 
     def test_a_cloth_takes_its_part_quickly_and_no_more(self) -> None:
-        # Blotted hair holds 0.7 g/g, wrapped for an hour about 0.5: house values.
+        # Blotted hair holds 0.7 g/g, wrapped for an hour about 0.5: own values.
         hour = drying.dry(self.cylinder, 0.7, [Stage(StageKind.CLOTH, 22, 0.5, 1.0)])
         self.assertAlmostEqual(hour.water_at(1), 0.5, delta=0.02)
         day = drying.dry(self.cylinder, 0.7, [Stage(StageKind.CLOTH, 22, 0.5, 24.0)])
@@ -100,7 +100,7 @@ class LawsTest(TestCase):
 
     def test_a_quarter_of_an_hour_under_the_hood_leaves_damp_hair(self) -> None:
         # Bands go in damp, not dripping: about 15 min of hood first, common practice; blotted hair
-        # in a dozen to two dozen loose sections comes down from 0.7 to about 0.45 g/g (house value)
+        # in a dozen to two dozen loose sections comes down from 0.7 to about 0.45 g/g (own value)
         # by the same law.
         hood = Stage(StageKind.HOOD, 50, 0.11, 0.25)
         for sections in (12, 16, 24):

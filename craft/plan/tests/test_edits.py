@@ -141,13 +141,13 @@ class SchoolsTest(TestCase):
         return {school.topic: school for school in planned(**changes).schools}
 
     def test_which_school_won_who_chose_and_what_the_other_would_do(self) -> None:
-        house = self.chosen(hair={"porosity": "high"})["layering"]
-        self.assertEqual((house.chosen, house.chosen_by), ("LCO", "house"))
-        self.assertIn("LOC", house.instead)
+        standard = self.chosen(hair={"porosity": "high"})["layering"]
+        self.assertEqual((standard.chosen, standard.chosen_by), ("LCO", "salon"))
+        self.assertIn("LOC", standard.instead)
         own = self.chosen(school={"layering": "LOC"}, hair={"porosity": "high"})["layering"]
         self.assertEqual((own.chosen, own.chosen_by), ("LOC", "plan"))
-        school = {"layering": "LOC", "by": {"layering": "head"}}
-        self.assertEqual(self.chosen(school=school)["layering"].chosen_by, "head")
+        school = {"layering": "LOC", "by": {"layering": "client"}}
+        self.assertEqual(self.chosen(school=school)["layering"].chosen_by, "client")
 
     def test_topics_of_a_service(self) -> None:
         always = {"distribution", "smoothing", "refresh"}

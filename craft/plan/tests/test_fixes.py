@@ -1,4 +1,4 @@
-"""Each fix on its own: what it changes, what it costs, when it is not offered. House costs."""
+"""Each fix on its own: what it changes, what it costs, when it is not offered. Own costs."""
 
 from typing import Any
 from unittest import TestCase

@@ -1,4 +1,4 @@
-"""The drying of a plan, its release and its home card. House models: only laws are checked."""
+"""The drying of a plan, its release and its home card. Own models: only laws are checked."""
 
 from dataclasses import replace
 from typing import Any

@@ -1,4 +1,4 @@
-"""What holds for every service on every head, whatever is wished. House laws of the answer."""
+"""What holds for every service on every head, whatever is wished. Own laws of the answer."""
 
 import itertools
 from typing import Any

@@ -232,16 +232,16 @@ class KitTest(TestCase):
             self.assertLess(each.length_cm, each.length_high)
 
 
-class HouseRulesTest(TestCase):
-    def test_films_paces_dwell_and_wear_of_the_house(self) -> None:
+class SalonStandardsTest(TestCase):
+    def test_films_paces_dwell_and_wear_of_the_salon(self) -> None:
         usual = planned()
-        house = {
+        standards = {
             "film_factor": {"gel": 1.5},
             "shape_factor": {"flat_twist_out": 0.5},
             "mask_min": 35,
             "wear_days": {"flat_twist_out": 9},
         }
-        own = planned(house=house)
+        own = planned(standards=standards)
         self.assertAlmostEqual(
             own.totals.product_g["gel"], 1.5 * usual.totals.product_g["gel"], delta=0.2
         )

@@ -1,6 +1,6 @@
 """One plan worked by hand, from the hairs to the pumps.
 
-The arithmetic is written out here again, from the house films and the geometry, on purpose
+The arithmetic is written out here again, from the standard films and the geometry, on purpose
 without the functions under test.
 """
 
@@ -71,7 +71,7 @@ class WorkedPlanTest(TestCase):
         self.assertEqual(slowest.h_to_dry, self.answer.drying.h_to_dry)
 
     def test_shaping_minutes(self) -> None:
-        # 25 cm and usual hair in every section: the house minutes, 2.5 each.
+        # 25 cm and usual hair in every section: the standard minutes, 2.5 each.
         shape = next(step for step in self.answer.steps if step.key == "shape")
         self.assertAlmostEqual(shape.hands_on_min, 12 * 2.5, delta=0.05)
         self.assertAlmostEqual(self.answer.sections[0].minutes, 2.5, delta=0.01)

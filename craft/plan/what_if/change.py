@@ -15,7 +15,7 @@ from craft.plan.cautions.rule import Sign
 from craft.plan.forecast import SAFE_ODDS, Forecast
 
 #: What a minute of the hands, a minute of the client and an hour of delay cost, in minutes of the
-#: hands. House values.
+#: hands. Own values.
 HANDS_COST, CLIENT_COST, DELAY_COST = 1.0, 0.4, 1.0
 
 Patch = Mapping[str, Any]

@@ -33,9 +33,9 @@ from craft.plan.what_if.change import Change, first_safe, ranked
 from craft.vocabulary import Blot, Dryer, Heat
 from craft.work import timing
 
-#: Hood minutes that are offered. House values.
+#: Hood minutes that are offered. Own values.
 HOOD_OFFERS = tuple(range(10, 95, 5))
-#: A release is never put off for longer than this [h]. House value.
+#: A release is never put off for longer than this [h]. Own value.
 LATEST_RELEASE_H = 120.0
 
 Kind = Callable[[Case, Forecast], Iterator[Change]]

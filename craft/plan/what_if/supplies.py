@@ -25,9 +25,9 @@ from craft.plan.what_if.drying import in_sections, sections_minutes
 from craft.products import doses
 from craft.products.layer import STAYS, Laid
 
-#: Fewer sections than this share of now are another style. House value.
+#: Fewer sections than this share of now are another style. Own value.
 FEWEST_SHARE = 0.5
-#: Rods that are offered where the chosen ones do not fit [mm]. House values.
+#: Rods that are offered where the chosen ones do not fit [mm]. Own values.
 ROD_OFFERS_MM = (6.0, 8.0, 10.0, 12.0, 14.0, 16.0, 18.0, 20.0, 22.0, 25.0, 28.0, 32.0, 36.0, 40.0)
 
 

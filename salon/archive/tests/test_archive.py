@@ -1,4 +1,4 @@
-"""Packing the house, bringing it back, erasing a client: tried with a real database file."""
+"""Packing the salon, bringing it back, erasing a client: tried with a real database file."""
 
 import hashlib
 import importlib
@@ -26,22 +26,23 @@ from rest_framework.response import Response
 
 from craft.contract import parse
 from craft.errors import CraftError
+from salon.aftercare.models import Message
 from salon.archive.api import read_in_pieces
 from salon.archive.erasing import erase
 from salon.archive.models import Erasure
 from salon.archive.packing import DATABASE, MANIFEST, READ_S, opened, pack
 from salon.archive.places import INTENT, clear_leftovers, locked, sqlite_path
 from salon.archive.restoring import look_through, restore
-from salon.between.models import Message
+from salon.clients.models import Client
+from salon.clients.services import add_client
 from salon.devices.models import ScopePicture
-from salon.heads.models import Head
-from salon.heads.services import add_head
-from salon.house.models import House, SentRequest
-from salon.house.services import the_house
 from salon.kit.models import KitItem, KitUse
 from salon.planning.services import save
-from salon.planning.wish import HeadWish
-from salon.shelf.models import Product, StockMove
+from salon.planning.wish import ClientWish
+from salon.platform.models import SentRequest
+from salon.products.models import Product, StockMove
+from salon.salon_settings.models import Salon
+from salon.salon_settings.services import current_salon
 from salon.tests.base import MEASURED, an_owner, awaited
 from salon.visits.recording import record
 
@@ -50,7 +51,7 @@ NOTE = "sings-in-the-alcove"
 
 
 class ArchiveTest(TransactionTestCase):
-    """A house with a client, a visit, a picture, a bottle."""
+    """A salon with a client, a visit, a picture, a bottle."""
 
     owner: User
 
@@ -63,18 +64,18 @@ class ArchiveTest(TransactionTestCase):
         self.folder = folder
         self.owner = an_owner()
         self.client.force_login(self.owner)
-        self.head = add_head({"name": SECRET, "note": NOTE}, MEASURED, self.owner)
-        self.head.note = f"{NOTE}, still"
-        self.head.save()
+        self.person = add_client({"name": SECRET, "note": NOTE}, MEASURED, self.owner)
+        self.person.note = f"{NOTE}, still"
+        self.person.save()
         self.gel = Product.objects.create(name="Plain gel", role="gel", stock_g=300)
-        wish = {"head": self.head.pk, "goal": {"style": "quick_wash"}}
-        self.plan = save(self.head, parse(HeadWish, wish), self.owner)
+        wish = {"client": self.person.pk, "goal": {"style": "quick_wash"}}
+        self.plan = save(self.person, parse(ClientWish, wish), self.owner)
         self.visit = record(self.plan, {"note": NOTE}, self.owner)
         self.picture = self.folder / "pictures" / "scope" / "a.png"
         self.picture.parent.mkdir(parents=True)
         self.picture.write_bytes(b"picture of " + NOTE.encode())
         ScopePicture.objects.create(
-            head=self.head,
+            client=self.person,
             image="scope/a.png",
             um_per_px=5,
             width_px=9,
@@ -87,11 +88,11 @@ class ArchiveTest(TransactionTestCase):
 
     def post_file(self, path: str, data: bytes, **more: str) -> Response:
         file = io.BytesIO(data)
-        file.name = "house.zip"
+        file.name = "backup.zip"
         return self.client.post(path, {"file": file, **more})
 
     def repacked(self, packed: Path, change: dict[str, bytes | None], **manifest: Any) -> bytes:
-        """A packed house with other files in it; None leaves one out."""
+        """A backup with other files in it; None leaves one out."""
         out = io.BytesIO()
         with zipfile.ZipFile(packed) as old, zipfile.ZipFile(out, "w") as new:
             for name in old.namelist():
@@ -105,7 +106,7 @@ class ArchiveTest(TransactionTestCase):
         return out.getvalue()
 
     def listed(self, packed: Path, name: str) -> bytes:
-        """A packed house with one more file, which stands in its list."""
+        """A backup with one more file, which stands in its list."""
         with zipfile.ZipFile(packed) as old:
             files = json.loads(old.read(MANIFEST))["files"]
         files[name] = hashlib.sha256(b"x").hexdigest()
@@ -113,42 +114,42 @@ class ArchiveTest(TransactionTestCase):
 
 
 class PackingTest(ArchiveTest):
-    def test_a_packed_house_comes_back_whole(self) -> None:
+    def test_a_packed_salon_comes_back_whole(self) -> None:
         packed = pack()
         self.assertEqual(packed.stat().st_mode & 0o777, 0o600)
         self.assertEqual(packed.parent.stat().st_mode & 0o777, 0o700)
-        Head.objects.filter(pk=self.head.pk).update(name="Somebody else")
-        add_head({"name": "Came later"}, MEASURED, self.owner)
+        Client.objects.filter(pk=self.person.pk).update(name="Somebody else")
+        add_client({"name": "Came later"}, MEASURED, self.owner)
         self.picture.write_bytes(b"spoiled")
         (self.picture.parent / "later.png").write_bytes(b"later")
         manifest = restore(packed)
-        self.assertEqual(manifest.counts["heads"], 1)
-        self.assertEqual(list(Head.objects.values_list("name", flat=True)), [SECRET])
+        self.assertEqual(manifest.counts["clients"], 1)
+        self.assertEqual(list(Client.objects.values_list("name", flat=True)), [SECRET])
         self.assertEqual(self.visit.plan.visits.get().note, NOTE)
         self.assertEqual([path.name for path in self.picture.parent.iterdir()], ["a.png"])
         self.assertIn(NOTE.encode(), self.picture.read_bytes())
         # What was here was packed first.
-        with opened(max((self.folder / "backups").glob("*.zip"))) as house:
-            self.assertEqual(house.manifest.counts["heads"], 2)
+        with opened(max((self.folder / "backups").glob("*.zip"))) as salon:
+            self.assertEqual(salon.manifest.counts["clients"], 2)
 
     def test_ways_in_that_are_open_are_not_packed(self) -> None:
         SentRequest.objects.create(key="k", user=self.owner, path="/x", content="c")
-        with opened(pack()) as house:
-            house.take_out(DATABASE, self.folder / "out.sqlite3")
+        with opened(pack()) as salon:
+            salon.take_out(DATABASE, self.folder / "out.sqlite3")
         with closing(sqlite3.connect(self.folder / "out.sqlite3")) as copy:
-            for table in ("qsessions_session", "house_sentrequest"):
+            for table in ("qsessions_session", "platform_sentrequest"):
                 self.assertEqual(copy.execute(f"SELECT count(*) FROM {table}").fetchone()[0], 0)
             self.assertEqual(copy.execute("SELECT count(*) FROM auth_user").fetchone()[0], 1)
 
-    def test_what_is_no_whole_house_changes_nothing(self) -> None:
+    def test_what_is_no_whole_salon_changes_nothing(self) -> None:
         packed = pack()
         damaged = bytearray(packed.read_bytes())
         damaged[len(damaged) // 2] ^= 0xFF
         empty_database = self.folder / "e.sqlite3"
         with closing(sqlite3.connect(empty_database)) as database:
             database.execute("CREATE TABLE t(x)")
-        with opened(packed) as house:
-            names = list(house.manifest.files)
+        with opened(packed) as salon:
+            names = list(salon.manifest.files)
 
         def sums(digit: str) -> dict[str, str]:
             return dict.fromkeys(names, digit * 64)
@@ -167,11 +168,11 @@ class PackingTest(ArchiveTest):
             "outside": self.repacked(packed, {"pictures/../../up.png": b"x"}),
             "another sum": self.repacked(packed, {}, files=sums("0")),
             "another sum, larger": self.repacked(packed, {}, files=sums("f")),
-            "other counts": self.repacked(packed, {}, counts={"heads": 7}),
-            "counts in words": self.repacked(packed, {}, counts={"heads": "<b>7</b>"}),
-            "counts below nothing": self.repacked(packed, {}, counts={"heads": -1}),
+            "other counts": self.repacked(packed, {}, counts={"clients": 7}),
+            "counts in words": self.repacked(packed, {}, counts={"clients": "<b>7</b>"}),
+            "counts below nothing": self.repacked(packed, {}, counts={"clients": -1}),
             "a day that is none": self.repacked(packed, {}, made_at="yesterday"),
-            "a house of numbers": self.repacked(packed, {}, house=[7]),
+            "a salon of numbers": self.repacked(packed, {}, salon=[7]),
             "deep list": self.repacked(packed, {MANIFEST: b"[" * 100_000}),
             "a strange name": self.listed(packed, "pictures/<b>.png"),
             "a drive": self.listed(packed, "pictures/C:x.png"),
@@ -185,14 +186,14 @@ class PackingTest(ArchiveTest):
                 self.assertEqual(answer.status_code, 400)
                 (error,) = answer.json()["errors"]
                 self.assertEqual(error["field"], "file")
-                self.assertIn("not a whole house", error["message"])
-                self.assertEqual(Head.objects.get().name, SECRET)
+                self.assertIn("not a complete backup", error["message"])
+                self.assertEqual(Client.objects.get().name, SECRET)
         self.assertIn(NOTE.encode(), self.picture.read_bytes())
         self.assertFalse((self.folder.parent / "up.png").exists())
 
-    def test_a_house_of_a_newer_gauffer_is_refused_and_of_an_older_brought_up_to_date(self) -> None:
+    def test_a_salon_of_a_newer_gauffer_is_refused_and_of_an_older_brought_up_to_date(self) -> None:
         with closing(sqlite3.connect(sqlite_path())) as live:
-            row = ("house", "9999_future", "2027-01-01")
+            row = ("clients", "9999_future", "2027-01-01")
             live.execute("INSERT INTO django_migrations(app,name,applied) VALUES (?,?,?)", row)
             live.commit()
         newer = pack()
@@ -208,7 +209,7 @@ class PackingTest(ArchiveTest):
             restore(newer)
         restore(older)
         self.assertFalse(Erasure.objects.exists())
-        self.assertEqual(Head.objects.get().name, SECRET)
+        self.assertEqual(Client.objects.get().name, SECRET)
 
     def test_a_full_disk_leaves_no_half_backup(self) -> None:
         full = OSError(28, "No space left on device")
@@ -225,11 +226,11 @@ class PackingTest(ArchiveTest):
         self.assertEqual(len(list((self.folder / "backups").iterdir())), 2)
         self.assertIn("found whole", out.getvalue())
         call_command("restore", str(self.folder / "copy.zip"), "--check", stdout=out)
-        self.assertIn("1 heads", out.getvalue())
-        Head.objects.update(name="Changed")
+        self.assertIn("1 clients", out.getvalue())
+        Client.objects.update(name="Changed")
         call_command("restore", str(self.folder / "copy.zip"), stdout=out)
-        self.assertEqual(Head.objects.get().name, SECRET)
-        with self.assertRaisesMessage(CommandError, "not a whole house"):
+        self.assertEqual(Client.objects.get().name, SECRET)
+        with self.assertRaisesMessage(CommandError, "not a complete backup"):
             call_command("restore", str(self.picture))
         with self.assertRaisesMessage(CommandError, "--keep"):
             call_command("backup", "--keep", "0")
@@ -242,15 +243,15 @@ class ButtonsTest(ArchiveTest):
         self.assertEqual(row, made)
         packed = (self.folder / "backups" / made["name"]).read_bytes()
         seen = self.post_file("/api/archive/check/", packed).json()
-        self.assertEqual((seen["house"], seen["counts"]["visits"]), ("My salon", 1))
-        Head.objects.update(name="Changed")
+        self.assertEqual((seen["salon"], seen["counts"]["visits"]), ("My salon", 1))
+        Client.objects.update(name="Changed")
         answer = self.post_file("/api/archive/restore/", packed, name="Another salon")
         self.assertEqual(answer.json()["errors"][0]["field"], "name")
-        self.assertEqual(Head.objects.get().name, "Changed")
-        answer = self.post_file("/api/archive/restore/", packed, name=the_house().name)
+        self.assertEqual(Client.objects.get().name, "Changed")
+        answer = self.post_file("/api/archive/restore/", packed, name=current_salon().name)
         self.assertEqual(answer.status_code, 200, answer.content)
-        self.assertEqual(Head.objects.get().name, SECRET)
-        self.assertEqual(self.client.get("/api/heads/").status_code, 403)
+        self.assertEqual(Client.objects.get().name, SECRET)
+        self.assertEqual(self.client.get("/api/clients/").status_code, 403)
 
     def test_a_backup_is_read_in_pieces(self) -> None:
         packed = pack()
@@ -292,9 +293,9 @@ class ErasingTest(ArchiveTest):
             key="k", user=self.owner, path="/x", content="c", answer=SECRET.encode()
         )
         self.assertTrue(self.kept(SECRET))
-        number = self.head.pk
+        number = self.person.pk
         body = {"name": SECRET, "backups": True}
-        path = f"/api/heads/{number}/erasure/"
+        path = f"/api/clients/{number}/erasure/"
         wrong = self.client.post(path, {**body, "name": "x"}, content_type="application/json")
         self.assertEqual(wrong.json()["errors"][0]["field"], "name")
         self.client.post("/api/archive/")
@@ -306,48 +307,48 @@ class ErasingTest(ArchiveTest):
         # What is true without them stays.
         self.assertEqual(StockMove.objects.get(kind="used").grams, -5)
         self.assertEqual(KitUse.objects.get().count, 4)
-        self.assertEqual(Erasure.objects.get().uid, self.head.uid)
+        self.assertEqual(Erasure.objects.get().uid, self.person.uid)
         self.assertEqual(Erasure.objects.get().by, "vera")
 
     def test_the_gateway_forgets_what_it_sent_to_them(self) -> None:
         now = timezone.now()
         Message.objects.create(
-            key="k", head=self.head, text=NOTE, due_at=now, next_try_at=now, receipt="r-1"
+            key="k", client=self.person, text=NOTE, due_at=now, next_try_at=now, receipt="r-1"
         )
-        Message.objects.create(key="l", head=self.head, text=NOTE, due_at=now, next_try_at=now)
+        Message.objects.create(key="l", client=self.person, text=NOTE, due_at=now, next_try_at=now)
         with patch("salon.archive.erasing.gateway") as gateway:
-            erase(self.head, "vera")
+            erase(self.person, "vera")
         gateway.return_value.forget.assert_called_once_with("r-1")
 
     def test_a_backup_from_before_comes_back_without_them_once_agreed(self) -> None:
-        add_head({"name": "Stays"}, MEASURED, self.owner)
-        packed, uid = pack(), self.head.uid
-        erase(self.head, "vera")
+        add_client({"name": "Stays"}, MEASURED, self.owner)
+        packed, uid = pack(), self.person.uid
+        erase(self.person, "vera")
         _, ready = look_through(packed)
         self.assertEqual([(each.uid, each.name) for each in ready.erased], [(uid, SECRET)])
         self.assertTrue(ready.same_salon)
         with self.assertRaisesMessage(CraftError, f"erased here: {SECRET}. Confirm"):
             restore(packed)
-        self.assertEqual(Head.objects.get().name, "Stays")
+        self.assertEqual(Client.objects.get().name, "Stays")
         restore(packed, [uid])
-        self.assertEqual(Head.objects.get().name, "Stays")
+        self.assertEqual(Client.objects.get().name, "Stays")
         self.assertFalse(self.picture.exists())
         self.assertEqual(self.kept(SECRET), [])
 
     def test_an_innocent_client_keeps_their_place(self) -> None:
         before = pack()
-        later = add_head({"name": "Erased"}, MEASURED, self.owner)
+        later = add_client({"name": "Erased"}, MEASURED, self.owner)
         number = later.pk
         erase(later, "vera")
         restore(before)
-        innocent = add_head({"name": "Innocent"}, MEASURED, self.owner)
+        innocent = add_client({"name": "Innocent"}, MEASURED, self.owner)
         # A number that was given once is not given again, even by an older backup.
         self.assertGreater(innocent.pk, number)
         restore(pack())
-        self.assertTrue(Head.objects.filter(name="Innocent").exists())
+        self.assertTrue(Client.objects.filter(name="Innocent").exists())
 
     def test_a_number_from_before_lasting_ids_erases_only_who_was_there_then(self) -> None:
-        Erasure.objects.create(head=self.head.pk, at=self.head.created_at)
+        Erasure.objects.create(number=self.person.pk, at=self.person.created_at)
         packed = pack()
         _, ready = look_through(packed)
         self.assertEqual(ready.erased, [])
@@ -355,19 +356,19 @@ class ErasingTest(ArchiveTest):
         _, ready = look_through(packed)
         self.assertEqual([each.name for each in ready.erased], [SECRET])
         # In another salon's backup a number says nothing.
-        House.objects.update(identity=uuid4())
+        Salon.objects.update(identity=uuid4())
         _, ready = look_through(packed)
         self.assertEqual((ready.erased, ready.same_salon), ([], False))
 
     def test_by_command(self) -> None:
-        number = str(self.head.pk)
+        number = str(self.person.pk)
         with self.assertRaisesMessage(CommandError, "no client"):
             call_command("erase", number, "Somebody else")
         out = io.StringIO()
         pack()
         call_command("erase", number, SECRET, "--backups", stdout=out)
         self.assertIn("1 older backups were deleted", out.getvalue())
-        self.assertFalse(Head.objects.exists())
+        self.assertFalse(Client.objects.exists())
 
 
 class KillAt:
@@ -415,10 +416,10 @@ class KilledTest(ArchiveTest):
         self.assertEqual(os.waitstatus_to_exitcode(status), -signal.SIGKILL, step)
 
     def test_killed_anywhere_the_next_start_finishes_or_undoes_it(self) -> None:
-        add_head({"name": "Stays"}, MEASURED, self.owner)
-        packed, uid = pack(), self.head.uid
-        erase(self.head, "vera")
-        add_head({"name": "Came later"}, MEASURED, self.owner)
+        add_client({"name": "Stays"}, MEASURED, self.owner)
+        packed, uid = pack(), self.person.uid
+        erase(self.person, "vera")
+        add_client({"name": "Came later"}, MEASURED, self.owner)
         now = self.folder / "pictures" / "scope" / "now.png"
         now.parent.mkdir(parents=True, exist_ok=True)
         now.write_bytes(b"now")
@@ -430,7 +431,7 @@ class KilledTest(ArchiveTest):
                 with patch("salon.archive.restoring.managed", erase_quickly):
                     self.killed_at(step, packed, [uid], after=after)
                 self.assertTrue(clear_leftovers())
-                names = sorted(Head.objects.values_list("name", flat=True))
+                names = sorted(Client.objects.values_list("name", flat=True))
                 switched = "Came later" not in names
                 # All of one or all of the other, and never somebody who was erased.
                 self.assertEqual(names, ["Stays"] if switched else ["Came later", "Stays"])
@@ -470,14 +471,16 @@ def erase_quickly(database: Path, command: str, *uids: str) -> str:
             (table, row[3])
             for (table,) in copy.execute("SELECT name FROM sqlite_master WHERE type = 'table'")
             for row in copy.execute(f"PRAGMA foreign_key_list({table})").fetchall()
-            if row[2] == "heads_head"
+            if row[2] == "clients_client"
         ]
         copy.execute("PRAGMA foreign_keys = OFF")
         for uid in hexes:
-            (number,) = copy.execute("SELECT id FROM heads_head WHERE uid = ?", (uid,)).fetchone()
+            (number,) = copy.execute(
+                "SELECT id FROM clients_client WHERE uid = ?", (uid,)
+            ).fetchone()
             for table, column in tables:
                 copy.execute(f"DELETE FROM {table} WHERE {column} = ?", (number,))
-            copy.execute("DELETE FROM heads_head WHERE id = ?", (number,))
+            copy.execute("DELETE FROM clients_client WHERE id = ?", (number,))
         copy.commit()
     return "[]"
 
@@ -495,7 +498,7 @@ class OddArchivesTest(ArchiveTest):
                 for _ in range(64):
                     zeros.write(bytes(2**20))
         answer = self.post_file("/api/archive/check/", out.getvalue())
-        self.assertRefusedFile(answer, "file", "shrink more than those of a house can")
+        self.assertRefusedFile(answer, "file", "shrink more than those of a backup can")
 
     def test_what_takes_too_long_is_refused_in_words(self) -> None:
         packed = pack().read_bytes()
@@ -509,14 +512,14 @@ class OddArchivesTest(ArchiveTest):
         self.assertIn(words, errors[field])
 
     def test_the_check_lists_who_would_be_left_out(self) -> None:
-        packed, uid = pack(), self.head.uid
-        erase(self.head, "vera")
+        packed, uid = pack(), self.person.uid
+        erase(self.person, "vera")
         data = packed.read_bytes()
         seen = self.post_file("/api/archive/check/", data).json()
         self.assertEqual(seen["erased"], [{"uid": str(uid), "name": SECRET}])
-        name = the_house().name
+        name = current_salon().name
         answer = self.post_file("/api/archive/restore/", data, name=name)
         self.assertRefusedFile(answer, "left_out", f"erased here: {SECRET}")
         answer = self.post_file("/api/archive/restore/", data, name=name, left_out=str(uid))
         self.assertEqual(answer.status_code, 200, answer.content)
-        self.assertFalse(Head.objects.exists())
+        self.assertFalse(Client.objects.exists())

@@ -6,11 +6,11 @@ from typing import Any
 from django.utils import timezone
 
 from craft.contract import parse
-from salon.heads.models import Head
-from salon.heads.services import add_head
+from salon.clients.models import Client
+from salon.clients.services import add_client
 from salon.planning.models import Plan
 from salon.planning.services import save
-from salon.planning.wish import HeadWish
+from salon.planning.wish import ClientWish
 from salon.tests.base import MEASURED, ApiTest
 
 
@@ -21,12 +21,12 @@ def next_day(weekday: int = 2) -> date:
 
 
 class BookingTest(ApiTest):
-    other: Head
+    other: Client
 
     @classmethod
     def setUpTestData(cls) -> None:
         super().setUpTestData()
-        cls.other = add_head({"name": "Second Head"}, MEASURED, cls.user)
+        cls.other = add_client({"name": "Second Client"}, MEASURED, cls.user)
 
     def setUp(self) -> None:
         super().setUp()
@@ -35,13 +35,13 @@ class BookingTest(ApiTest):
     def at(self, hour: int, minute: int = 0) -> datetime:
         return timezone.make_aware(datetime.combine(self.day, time(hour, minute)))
 
-    def plan(self, head: Head | None = None, **goal: Any) -> Plan:
-        head = head or self.head
-        wish = {"head": head.pk, "goal": {"style": "quick_wash"} | goal}
-        return save(head, parse(HeadWish, wish), self.user)
+    def plan(self, client: Client | None = None, **goal: Any) -> Plan:
+        client = client or self.person
+        wish = {"client": client.pk, "goal": {"style": "quick_wash"} | goal}
+        return save(client, parse(ClientWish, wish), self.user)
 
-    def book(self, start: datetime, head: Head | None = None, **more: Any) -> Any:
-        body = {"head": (head or self.head).pk, "start": start.isoformat()} | more
+    def book(self, start: datetime, client: Client | None = None, **more: Any) -> Any:
+        body = {"client": (client or self.person).pk, "start": start.isoformat()} | more
         return self.post("/api/bookings/", body)
 
     def board(self) -> dict[str, Any]:

@@ -22,12 +22,13 @@ from salon.booking.models import (
 )
 from salon.booking.placing import Taken, Wanted
 from salon.booking.tests.base import BookingTest, next_day
-from salon.heads.models import Head
-from salon.heads.services import add_head
-from salon.house.staff import add_colleague
+from salon.clients.models import Client
+from salon.clients.services import add_client
 from salon.kit.models import KitItem
 from salon.planning.models import KitDemand, Plan
 from salon.platform.roles import WorkRole
+from salon.staff.models import Colleague
+from salon.staff.services import add_colleague
 from salon.tests.base import MEASURED, PASSWORD, an_owner
 
 
@@ -59,7 +60,7 @@ class PlaceTest(BookingTest):
         self.assertEqual(answer.status_code, 201, answer.content)
         self.assertEqual(self.board()["clashes"], [])
 
-    def test_a_head_is_in_one_place_at_a_time(self) -> None:
+    def test_a_client_is_in_one_place_at_a_time(self) -> None:
         User.objects.create_user("bo")
         self.book(self.at(10), title="Talk", minutes=60)
         answer = self.book(self.at(10, 30), title="Talk", minutes=30)
@@ -72,7 +73,7 @@ class PlaceTest(BookingTest):
         self.assertEqual(first.json()["id"], second.json()["id"])
         self.assertEqual(Booking.objects.count(), 1)
 
-    def test_a_plan_of_another_head_is_refused(self) -> None:
+    def test_a_plan_of_another_client_is_refused(self) -> None:
         plan = self.plan()
         self.assertRefused(
             self.book(self.at(10), self.other, plan=plan.pk), "plan", "another client"
@@ -97,7 +98,7 @@ class PlaceTest(BookingTest):
 
     def test_slots_are_the_first_that_fit(self) -> None:
         self.book(self.at(9), title="Talk", minutes=120)
-        body = {"head": self.other.pk, "title": "Talk", "minutes": 45, "date": str(self.day)}
+        body = {"client": self.other.pk, "title": "Talk", "minutes": 45, "date": str(self.day)}
         slots = self.post("/api/slots/", body).json()
         self.assertEqual(datetime.fromisoformat(slots[0]["start"]), self.at(11))
 
@@ -107,21 +108,21 @@ class PlaceTest(BookingTest):
         first = self.plan(**goal)
         Shift.objects.all().delete()
         bo = User.objects.create_user("bo", first_name="Bo")
-        from salon.house.models import Colleague
+        pass
 
         Colleague.objects.create(user=bo)
         self.assertEqual(self.book(self.at(9), plan=first.pk).status_code, 201)
         out = KitDemand.objects.filter(plan=first, kind="rod")
         out.update(end=self.at(13))
         second = self.plan(self.other, **goal)
-        body = {"head": self.other.pk, "plan": second.pk, "date": str(self.day)}
+        body = {"client": self.other.pk, "plan": second.pk, "date": str(self.day)}
         slot = self.post("/api/slots/", body).json()[0]
         self.assertGreaterEqual(datetime.fromisoformat(slot["start"]), self.at(13))
         self.assertLess(datetime.fromisoformat(slot["start"]), self.at(14))
-        self.assertIn(f"28 rods of 20 mm come back from {self.head.name} by 13", slot["kit"][0])
+        self.assertIn(f"28 rods of 20 mm come back from {self.person.name} by 13", slot["kit"][0])
 
     def test_what_is_no_moment_is_refused_by_name(self) -> None:
-        self.assertRefused(self.post("/api/bookings/", {"head": 1, "start": "soon"}), "start", "")
+        self.assertRefused(self.post("/api/bookings/", {"client": 1, "start": "soon"}), "start", "")
         for text in ("soon", "1999-01-01", "2026-13-01"):
             answer = self.client.get(f"/api/day/?date={text}")
             self.assertEqual(answer.status_code, 400, text)
@@ -214,14 +215,14 @@ class StateTest(BookingTest):
     def test_somebody_away_after_all_is_told_and_stops_nobody(self) -> None:
         self.book(self.at(10), title="Talk", minutes=60)
         bo = User.objects.create_user("bo", first_name="Bo")
-        from salon.house.models import Colleague
+        pass
 
         Colleague.objects.create(user=bo)
         DayOff.objects.create(user=self.user, date=self.day)
         self.assertIn("nobody's hands", self.board()["clashes"][0]["text"])
         answer = self.book(self.at(10), self.other, title="Talk", minutes=60)
         self.assertEqual(answer.status_code, 201, answer.content)
-        pk = Booking.objects.get(head=self.head).pk
+        pk = Booking.objects.get(client=self.person).pk
         self.state(pk, "cancelled", reason="ill")
         back = self.state(pk, "booked")
         self.assertEqual(back.status_code, 409, "its hands are not there")
@@ -241,7 +242,7 @@ class StateTest(BookingTest):
         for end in (self.at(10), self.at(9), self.at(10) + timedelta(days=50_000)):
             answer = self.book(self.at(10), title="Talk", promised_end=end.isoformat())
             self.assertRefused(answer, "promised_end", "after 10:00, until the end of the next day")
-        wanted = {"head": self.head.pk, "title": "Talk", "date": str(self.day)}
+        wanted = {"client": self.person.pk, "title": "Talk", "date": str(self.day)}
         asked = self.post("/api/slots/", wanted | {"promised_end": self.at(12).isoformat()})
         days = {datetime.fromisoformat(slot["start"]).date() for slot in asked.json()}
         self.assertEqual(days, {self.day}, "on no other day could it be kept")
@@ -256,7 +257,7 @@ class StateTest(BookingTest):
             )
             self.assertEqual(moved.status_code, 200, moved.content)
 
-    def test_a_late_head_is_told_then_kept(self) -> None:
+    def test_a_late_client_is_told_then_kept(self) -> None:
         booking = self.book(self.at(10), title="Talk", minutes=30).json()["id"]
         path = f"/api/bookings/{booking}/late/"
         told = self.post(path, {"minutes": 20}).json()
@@ -271,8 +272,8 @@ class StateTest(BookingTest):
 
     def test_the_day_is_planned_anew_and_hours_that_were_told_hold(self) -> None:
         for number in range(3):
-            plan = self.plan(self.head if number % 2 else self.other)
-            self.book(self.at(9 + 2 * number), plan.head, plan=plan.pk)
+            plan = self.plan(self.person if number % 2 else self.other)
+            self.book(self.at(9 + 2 * number), plan.client, plan=plan.pk)
         starts = {b.pk: b.start for b in Booking.objects.all()}
         change = self.replan()
         self.assertEqual(self.post(f"/api/day/changes/{change}/", {}).status_code, 204)
@@ -307,22 +308,22 @@ class StateTest(BookingTest):
 class RaceTest(TransactionTestCase):
     def test_of_two_who_book_the_last_hands_at_once_one_wins_and_the_other_is_told(self) -> None:
         user = an_owner()
-        heads = [add_head({"name": f"Head {n}"}, MEASURED, user) for n in range(2)]
+        clients = [add_client({"name": f"Client {n}"}, MEASURED, user) for n in range(2)]
         start = timezone.make_aware(datetime.combine(next_day(), time(10)))
         barrier = threading.Barrier(2)
         results: list[str] = []
 
-        def book(head: Head) -> None:
+        def book(client: Client) -> None:
             try:
                 barrier.wait()
-                services.book(Wanted(head=head, title="Talk"), start, user)
+                services.book(Wanted(client=client, title="Talk"), start, user)
                 results.append("booked")
             except Taken:
                 results.append("told")
             finally:
                 connection.close()
 
-        threads = [threading.Thread(target=book, args=(head,)) for head in heads]
+        threads = [threading.Thread(target=book, args=(client,)) for client in clients]
         for thread in threads:
             thread.start()
         for thread in threads:

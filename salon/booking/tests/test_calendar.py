@@ -6,18 +6,18 @@ from zoneinfo import ZoneInfo
 
 import icalendar
 from django.core.files.uploadedfile import SimpleUploadedFile
-from django.test import Client
+from django.test import Client as ApiClient
 
 from salon.booking.models import Booking
 from salon.booking.tests.base import BookingTest
-from salon.house.models import House
+from salon.salon_settings.models import Salon
 
 
 class CalendarTest(BookingTest):
     def test_a_secret_link_shows_ones_days_until_it_is_revoked(self) -> None:
         self.book(self.at(10), title="Talk, long; and, quiet")
         address = self.post("/api/calendar-link/", {}).json()["address"]
-        stranger = Client()
+        stranger = ApiClient()
         feed = stranger.get(address)
         self.assertEqual(feed.status_code, 200)
         calendar = icalendar.Calendar.from_ical(feed.content)
@@ -25,11 +25,11 @@ class CalendarTest(BookingTest):
         self.assertEqual(len(events), 1)
         self.assertEqual(events[0].decoded("dtstart"), self.at(10))
         # Nobody but the salon knows who it is, unless the owner chooses names.
-        self.assertEqual(str(events[0]["summary"]), "M. H.: Talk, long; and, quiet")
+        self.assertEqual(str(events[0]["summary"]), "M. C.: Talk, long; and, quiet")
         self.assertEqual(feed["Cache-Control"], "no-store")
-        House.objects.update(calendar_names=True)
+        Salon.objects.update(calendar_names=True)
         named = icalendar.Calendar.from_ical(stranger.get(address).content)
-        self.assertIn("Measured Head: Talk", str(named.walk("VEVENT")[0]["summary"]))
+        self.assertIn("Measured Client: Talk", str(named.walk("VEVENT")[0]["summary"]))
         self.client.delete("/api/calendar-link/")
         self.assertEqual(stranger.get(address).status_code, 404)
 
@@ -61,14 +61,14 @@ class CalendarTest(BookingTest):
         day = f"{self.day:%Y%m%d}"
         text = "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\n"
         text += event("a", "Nobody: Talk", f":{day}T100000Z", f":{day}T103000Z")
-        text += event("b", "Measured Head: Long", f":{day}T100000Z", f":{day}T235900Z")
-        text += event("c", "Measured Head: Talk", f":{day}T120000Z", f":{day}T123000Z")
-        text += event("d", "Measured Head: Day", f";VALUE=DATE:{day}", f";VALUE=DATE:{day}")
+        text += event("b", "Measured Client: Long", f":{day}T100000Z", f":{day}T235900Z")
+        text += event("c", "Measured Client: Talk", f":{day}T120000Z", f":{day}T123000Z")
+        text += event("d", "Measured Client: Day", f";VALUE=DATE:{day}", f";VALUE=DATE:{day}")
         answer = self.read((text + "END:VCALENDAR\r\n").encode(), keep=True).json()
         problems = {row["summary"]: row["problem"] for row in answer}
         self.assertIn("No client is called Nobody", problems["Nobody: Talk"])
-        self.assertIn("min", problems["Measured Head: Long"])
-        self.assertIn("no hour", problems["Measured Head: Day"])
+        self.assertIn("min", problems["Measured Client: Long"])
+        self.assertIn("no hour", problems["Measured Client: Day"])
         self.assertEqual(Booking.objects.get().title, "Talk")
 
     def test_what_is_no_calendar_is_refused(self) -> None:
@@ -90,18 +90,18 @@ class ZoneTest(BookingTest):
 
     def test_hours_are_of_the_salons_clock(self) -> None:
         zone = ZoneInfo("Pacific/Auckland")
-        answer = self.client.patch("/api/house/", {"zone": zone.key}, "application/json")
+        answer = self.client.patch("/api/salon/", {"zone": zone.key}, "application/json")
         self.assertEqual(answer.status_code, 200, answer.content)
         board = self.board()
         midnight = datetime.fromisoformat(board["midnight"])
         self.assertEqual(midnight, datetime.combine(self.day, time(), zone))
         self.assertEqual(board["open_min"], 540)
-        body = {"head": self.head.pk, "start": f"{self.day}T10:00", "title": "Talk"}
+        body = {"client": self.person.pk, "start": f"{self.day}T10:00", "title": "Talk"}
         self.assertEqual(self.post("/api/bookings/", body).status_code, 201)
         self.assertEqual(Booking.objects.get().start, datetime.combine(self.day, time(10), zone))
-        self.assertEqual(self.client.get("/api/session/").json()["house"]["zone"], zone.key)
+        self.assertEqual(self.client.get("/api/session/").json()["salon"]["zone"], zone.key)
 
     def test_a_zone_that_is_none_is_refused(self) -> None:
         for name in ("Mars/Olympus", "", "../etc/passwd"):
-            answer = self.client.patch("/api/house/", {"zone": name}, "application/json")
+            answer = self.client.patch("/api/salon/", {"zone": name}, "application/json")
             self.assertRefused(answer, "zone", "")

@@ -21,7 +21,8 @@ from salon.booking.models import (
 from salon.booking.tests.base import BookingTest
 from salon.kit.models import KitItem
 from salon.planning.services import save
-from salon.planning.wish import HeadWish
+from salon.planning.wish import ClientWish
+from salon.staff.models import Colleague
 from salon.visits.models import Visit
 
 
@@ -117,18 +118,18 @@ class HoursFormTest(BookingTest):
 
 
 class BeforeTest(BookingTest):
-    def test_rods_that_two_heads_share_are_told(self) -> None:
+    def test_rods_that_two_clients_share_are_told(self) -> None:
         KitItem.objects.create(kind="rod", diameter_mm=20, count=40)
         Shift.objects.all().delete()
         StationCount.objects.create(station="hood", count=2)
         bo = User.objects.create_user("bo", first_name="Bo")
-        from salon.house.models import Colleague
+        pass
 
         Colleague.objects.create(user=bo)
         goal = {"style": "rod_set", "sections": 28, "rod_mm": 20, "release_after_h": 30}
-        for head, hour in ((self.head, 9), (self.other, 10)):
-            plan = self.plan(head, **goal)
-            answer = self.book(self.at(hour), head, plan=plan.pk)
+        for client, hour in ((self.person, 9), (self.other, 10)):
+            plan = self.plan(client, **goal)
+            answer = self.book(self.at(hour), client, plan=plan.pk)
             self.assertEqual(answer.status_code, 201, answer.content)
         lines = self.client.get(f"/api/day/before/?date={self.day}").json()
         kit = next(line for line in lines if line["key"] == "kit")
@@ -146,11 +147,11 @@ class BeforeTest(BookingTest):
 
     def test_a_patch_test_is_due(self) -> None:
         wish = {
-            "head": self.head.pk,
+            "client": self.person.pk,
             "goal": {"style": "quick_wash"},
             "details": {"patch_test": "yes"},
         }
-        plan = save(self.head, parse(HeadWish, wish), self.user)
+        plan = save(self.person, parse(ClientWish, wish), self.user)
         self.book(self.at(10), plan=plan.pk)
         lines = self.client.get(f"/api/day/before/?date={self.day}").json()
         self.assertIn("ahead", [line["key"] for line in lines])
@@ -158,12 +159,12 @@ class BeforeTest(BookingTest):
 
 class DueTest(BookingTest):
     def test_who_is_due_by_wear_and_has_nothing_booked(self) -> None:
-        for head, days in ((self.head, 12), (self.other, 1)):
-            plan = self.plan(head, style="two_strand_twist_out")
+        for client, days in ((self.person, 12), (self.other, 1)):
+            plan = self.plan(client, style="two_strand_twist_out")
             began = timezone.now() - timedelta(days=days)
-            Visit.objects.create(plan=plan, head=head, started_at=began, state="between")
+            Visit.objects.create(plan=plan, client=client, started_at=began, state="between")
         due = self.client.get("/api/due/").json()
-        self.assertEqual([row["head_name"] for row in due], ["Measured Head", "Second Head"])
+        self.assertEqual([row["client_name"] for row in due], ["Measured Client", "Second Client"])
         self.book(self.at(10), title="Talk")
         due = self.client.get("/api/due/").json()
-        self.assertEqual([row["head_name"] for row in due], ["Second Head"])
+        self.assertEqual([row["client_name"] for row in due], ["Second Client"])

@@ -10,12 +10,12 @@ from craft.contract import parse
 from salon.booking.models import Booking, Day
 from salon.booking.placing import Wanted
 from salon.booking.services import book
-from salon.house.models import Colleague
 from salon.kit.models import KitItem
 from salon.planning.models import Plan
 from salon.planning.services import save
-from salon.planning.wish import HeadWish
-from salon.shelf.models import Product
+from salon.planning.wish import ClientWish
+from salon.products.models import Product
+from salon.staff.models import Colleague
 from salon.tests.base import ApiTest
 from salon.visits.models import Visit
 
@@ -28,8 +28,8 @@ class ChairLogTest(ApiTest):
     def setUp(self) -> None:
         super().setUp()
         goal = {"style": "flat_twist_out", "sections": 8, "release_after_h": 24}
-        wish = parse(HeadWish, {"head": self.head.pk, "goal": goal})
-        self.plan = save(self.head, wish, self.user)
+        wish = parse(ClientWish, {"client": self.person.pk, "goal": goal})
+        self.plan = save(self.person, wish, self.user)
         body = {"id": str(uuid4())}
         self.visit: int = self.post(f"/api/plans/{self.plan.pk}/visit/", body).json()["visit"]
 
@@ -55,7 +55,7 @@ class ChairTest(ChairLogTest):
     def test_a_step_is_begun_and_done(self) -> None:
         first = self.client.get(f"/api/visits/{self.visit}/chair/").json()
         key = first["chair"]["step"]
-        self.assertEqual(first["head_name"], self.head.name)
+        self.assertEqual(first["client_name"], self.person.name)
         self.note(self.event("begun", 20), self.event("step_started", 20, step=key))
         row = self.note(self.event("step_done", 5, step=key))
         done = next(run for run in row["chair"]["visit"]["steps"] if run["key"] == key)
@@ -85,7 +85,7 @@ class ChairTest(ChairLogTest):
         while start.weekday() == 6:
             start += timedelta(days=1)
         booking = book(
-            Wanted(head=self.head, plan=self.plan), start + timedelta(hours=10), self.user
+            Wanted(client=self.person, plan=self.plan), start + timedelta(hours=10), self.user
         )
         seen = Day.objects.get().version
         self.note(self.event("begun", 5))
@@ -102,7 +102,7 @@ class ChairTest(ChairLogTest):
         timer = self.event("timer_set", 10, timer="mask", title="Mask", least_min=30)
         self.note(self.event("begun", 20), timer)
         row = self.client.get("/api/chairs/").json()[0]
-        self.assertEqual(row["head_name"], self.head.name)
+        self.assertEqual(row["client_name"], self.person.name)
         self.assertEqual(row["timers"][0]["title"], "Mask")
         self.note(self.event("closed"))
         self.assertEqual(self.client.get("/api/chairs/").json(), [])
@@ -154,7 +154,9 @@ class ChairTest(ChairLogTest):
 
     def test_rods_of_one_size_run_out_and_it_goes_on_with_others(self) -> None:
         goal = {"style": "rod_set", "rod_mm": 20}
-        plan = save(self.head, parse(HeadWish, {"head": self.head.pk, "goal": goal}), self.user)
+        plan = save(
+            self.person, parse(ClientWish, {"client": self.person.pk, "goal": goal}), self.user
+        )
         begun = self.post(f"/api/plans/{plan.pk}/visit/", {"id": str(uuid4())}).json()["visit"]
         path = f"/api/visits/{begun}/otherwise/"
         told = self.post(path, {"rod_mm": 16}).json()

@@ -13,8 +13,8 @@ from django.test import SimpleTestCase, TransactionTestCase
 from salon.checks import bench, ratio
 from salon.checks.crowd import fill
 from salon.checks.runner import Runner
-from salon.heads.models import Head
-from salon.shelf.models import StockMove
+from salon.clients.models import Client
+from salon.products.models import StockMove
 from salon.tests.base import fill_with_demo
 from salon.visits.models import Visit
 
@@ -35,7 +35,7 @@ class RatioTest(SimpleTestCase):
             ("salon/tests/base.py", True),
             ("craft/physics/air.py", False),
             ("salon/checks/crowd.py", False),
-            ("web/src/places/shelf/PalmTests.vue", False),
+            ("web/src/places/products/PalmTests.vue", False),
         ):
             with self.subTest(path=path):
                 self.assertEqual(bool(ratio.TESTS.search(path)), counts)
@@ -124,8 +124,8 @@ class CrowdTest(TransactionTestCase):
         before = Visit.objects.count()
         user = fill(3, 2)
         self.assertEqual(user.get_username(), "mara")
-        self.assertEqual(Head.objects.filter(name__startswith="Head ").count(), 3)
-        crowd = Visit.objects.filter(head__name__startswith="Head ")
+        self.assertEqual(Client.objects.filter(name__startswith="Client ").count(), 3)
+        crowd = Visit.objects.filter(client__name__startswith="Client ")
         self.assertEqual(crowd.count(), 6)
         self.assertEqual(Visit.objects.count() - before, 6)
         used = StockMove.objects.filter(visit__in=crowd.values("pk"))

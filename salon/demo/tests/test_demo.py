@@ -10,19 +10,19 @@ from django.utils import timezone
 from craft.labels import read_label
 from craft.learning.wearing import compared
 from craft.vocabulary import IngredientFamily
-from salon.between.lasting import told_days
+from salon.aftercare.lasting import told_days
 from salon.booking.board import board
 from salon.booking.models import Booking, Holiday
+from salon.clients.models import Client, Observation
+from salon.clients.services import profile
 from salon.demo.bottles import BOTTLES
 from salon.demo.drawer import WORN_PUMP
-from salon.heads.models import Head, Observation
-from salon.heads.services import profile
 from salon.planning.models import Plan
 from salon.planning.outlook import outlooks
-from salon.shelf.calibrating import drift_of
-from salon.shelf.models import Product
-from salon.shelf.pairs import flakers
-from salon.shelf.services import life_of
+from salon.products.calibrating import drift_of
+from salon.products.models import Product
+from salon.products.pairs import flakers
+from salon.products.services import life_of
 from salon.tests.base import DemoTest
 from salon.visits.models import Visit
 
@@ -38,8 +38,8 @@ RARE = {
 class DemoSalonTest(DemoTest):
     def test_it_fills_an_empty_salon_and_once(self) -> None:
         call_command("demo", "--quiet")
-        self.assertEqual(len(set(Head.objects.values_list("name", flat=True))), 14)
-        self.assertEqual(Head.objects.count(), 14)
+        self.assertEqual(len(set(Client.objects.values_list("name", flat=True))), 14)
+        self.assertEqual(Client.objects.count(), 14)
 
     def test_nothing_happened_in_the_future(self) -> None:
         now = timezone.now()
@@ -54,19 +54,19 @@ class DemoSalonTest(DemoTest):
     def test_every_visit_follows_its_plan(self) -> None:
         for visit in Visit.objects.select_related("plan"):
             self.assertGreaterEqual(visit.started_at, visit.plan.made_at)
-            self.assertEqual(visit.head_id, visit.plan.head_id)
+            self.assertEqual(visit.client_id, visit.plan.client_id)
 
     def test_plans_used_what_was_known_then(self) -> None:
-        head = Head.objects.get(name="Linnea Oskar")
+        client = Client.objects.get(name="Linnea Oskar")
         lengths = [
-            plan.request["hair"]["length_cm"] for plan in head.plans.order_by("made_at", "pk")
+            plan.request["hair"]["length_cm"] for plan in client.plans.order_by("made_at", "pk")
         ]
         # The plan for the day after tomorrow was made yesterday, that of today just now.
         self.assertEqual(lengths, [24.5, 24.5, 26, 26, 26])
 
     def test_patterns_porosities_and_styles_are_mixed(self) -> None:
         families = {
-            hair["pattern"][0] for head in Head.objects.all() if (hair := profile(head).hair)
+            hair["pattern"][0] for client in Client.objects.all() if (hair := profile(client).hair)
         }
         self.assertEqual(families, {"3", "4"})
         self.assertEqual(Plan.objects.values("style").distinct().count(), 9)
@@ -80,7 +80,7 @@ class DemoSalonTest(DemoTest):
         self.assertEqual(board(timezone.localdate()).standing.clashes, [])
         self.assertTrue(Holiday.objects.exists())
 
-    def test_heads_sit_in_the_chairs_as_far_as_the_clock_says(self) -> None:
+    def test_clients_sit_in_the_chairs_as_far_as_the_clock_says(self) -> None:
         now = timezone.now()
         begun = Booking.objects.filter(start__date=timezone.localdate(), start__lte=now)
         for booking in begun:
@@ -98,15 +98,15 @@ class DemoSalonTest(DemoTest):
             keys = [caution["key"] for caution in visit.plan.answer["cautions"]]
             self.assertIn("not_dry_at_release", keys)
         # One consultation was not finished.
-        unfinished = Head.objects.get(name="Petra Sandoval-Lind")
+        unfinished = Client.objects.get(name="Petra Sandoval-Lind")
         self.assertEqual([gap["field"] for gap in profile(unfinished).missing], ["density"])
 
     def test_nobody_gets_a_product_they_avoid(self) -> None:
-        head = Head.objects.get(name="Ines Marrow")
-        self.assertEqual(head.avoid, ["linalool"])
+        client = Client.objects.get(name="Ines Marrow")
+        self.assertEqual(client.avoid, ["linalool"])
         with_linalool = {b["name"] for b in BOTTLES if "Linalool" in b["ingredients"]}
         self.assertTrue(with_linalool)
-        for plan in head.plans.all():
+        for plan in client.plans.all():
             names = {p["name"] for step in plan.answer["steps"] for p in step["products"]}
             self.assertFalse(names & with_linalool)
 
@@ -173,4 +173,4 @@ class RealSalonTest(TestCase):
         for arguments in ((), ("--check",)):
             with self.assertRaisesMessage(CommandError, "real salon"):
                 call_command("demo", "--quiet", *arguments)
-        self.assertFalse(Head.objects.exists())
+        self.assertFalse(Client.objects.exists())

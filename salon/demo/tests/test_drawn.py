@@ -49,7 +49,7 @@ class HeldOutTest(TestCase):
         areas = np.transpose(seen)[0] / np.transpose(truths)[0]
         self.assertLess(np.abs(areas - 1).max(), 0.05)
 
-    def test_the_same_head_is_measured_the_same_within_its_uncertainty(self) -> None:
+    def test_the_same_client_is_measured_the_same_within_its_uncertainty(self) -> None:
         style = Style(half_cm=12, length_cm=26, frizz=0.4, definition=0.6)
         both = [measure(rendered(replace(style, seed=seed))) for seed in (7, 8)]
         first, second = both

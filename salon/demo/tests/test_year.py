@@ -8,12 +8,12 @@ from django.test import TestCase
 from craft.learning.quantities import SPREADS
 from craft.statistics.shrinkage import unit_estimate
 from craft.vocabulary import LearnedOf, Role
+from salon.clients.models import Client
 from salon.demo.year import HANDS, REGULARS, live_a_year
-from salon.heads.models import Head
-from salon.house.staff import add_colleague
 from salon.learning.models import LearnedFactor, LearnedSample
 from salon.learning.services import estimate_of, samples_of
 from salon.platform.roles import WorkRole
+from salon.staff.services import add_colleague
 from salon.visits.models import Visit
 
 
@@ -36,27 +36,27 @@ class YearTest(TestCase):
         low, high = estimate_of(row).interval()
         self.assertTrue(low <= 1 <= high)
 
-    def test_heads_are_found(self) -> None:
+    def test_clients_are_found(self) -> None:
         for regular in REGULARS:
             for role, truth in regular.doses.items():
-                factor = self.of_head(regular.name, LearnedOf.DOSE, role.value)
+                factor = self.of_client(regular.name, LearnedOf.DOSE, role.value)
                 self.assertAlmostEqual(factor, truth, delta=0.08)
-        self.assertAlmostEqual(self.of_head("Ivo Brandal", LearnedOf.LENGTH, "length"), 0.85, 1)
-        self.assertAlmostEqual(self.of_head("Pia Solheim", LearnedOf.DOSE, Role.GEL), 1.0, 1)
+        self.assertAlmostEqual(self.of_client("Ivo Brandal", LearnedOf.LENGTH, "length"), 0.85, 1)
+        self.assertAlmostEqual(self.of_client("Pia Solheim", LearnedOf.DOSE, Role.GEL), 1.0, 1)
 
-    def of_head(self, name: str, quantity: LearnedOf, group: str) -> float:
+    def of_client(self, name: str, quantity: LearnedOf, group: str) -> float:
         salon = estimate_of(LearnedFactor.objects.get(quantity=quantity, group=group, hands=""))
-        seen = samples_of(Head.objects.get(name=name))[quantity, group]
+        seen = samples_of(Client.objects.get(name=name))[quantity, group]
         return unit_estimate(seen, salon, SPREADS[quantity]).factor
 
-    def test_what_was_learned_forecasts_better_than_the_house(self) -> None:
+    def test_what_was_learned_forecasts_better_than_the_salon(self) -> None:
         rows = LearnedSample.objects.filter(group__startswith="shape").exclude(expected=None)
         pairs = [(abs(row.log_ratio), abs(row.log_ratio - (row.expected or 0))) for row in rows]
         before, after = (sum(column) / len(pairs) for column in zip(*pairs, strict=True))
         self.assertLess(after, 0.75 * before)
 
-    def test_the_head_that_dries_slowly_is_found_damp(self) -> None:
-        damp = Visit.objects.filter(dryness="damp_roots").values_list("head__name", flat=True)
+    def test_the_client_that_dries_slowly_is_found_damp(self) -> None:
+        damp = Visit.objects.filter(dryness="damp_roots").values_list("client__name", flat=True)
         self.assertGreater(list(damp).count("Sefa Marlow"), 4)
 
     def test_the_interruption_is_there_and_wrecks_nothing(self) -> None:

@@ -1,4 +1,4 @@
-"""The air of a service: a sensor that is not believed blindly, a forecast, the house's word."""
+"""The air of a service: a sensor that is not believed blindly, a forecast, the salon's word."""
 
 from datetime import UTC, datetime, timedelta
 from unittest import mock
@@ -14,7 +14,7 @@ from salon.devices.room import AirReading, NoSensor, Trust, judge, sensor
 from salon.devices.room.simulated import reading
 from salon.devices.weather import NoWeather, weather
 from salon.devices.weather.simulated import outside
-from salon.house.services import the_house
+from salon.salon_settings.services import current_salon
 from salon.tests.base import ApiTest
 
 NOON = datetime(2026, 6, 20, 12, 0, tzinfo=UTC)
@@ -91,27 +91,27 @@ class IndoorsTest(SimpleTestCase):
 @override_settings(GAUFFER_ROOM="simulated", GAUFFER_WEATHER="simulated")
 class AmbientTest(ApiTest):
     def draft(self, **more: object) -> dict[str, object]:
-        wish = {"head": self.head.pk, "goal": {"style": "two_strand_twist_out"}} | more
+        wish = {"client": self.person.pk, "goal": {"style": "two_strand_twist_out"}} | more
         return self.post("/api/plans/draft/", wish).json()["request"]
 
     def test_a_plan_of_now_takes_sensor_and_forecast(self) -> None:
         request = self.draft()
         self.assertIn("simulated room sensor", request["room"]["source"])
         self.assertIn("simulated forecast", request["home"]["source"])
-        self.assertEqual(request["journey_min"], the_house().journey_min)
+        self.assertEqual(request["journey_min"], current_salon().journey_min)
 
     def test_a_plan_of_another_day_takes_the_usual_air(self) -> None:
         start = timezone.now() + timedelta(days=2)
-        result = ambient(the_house(), start)
-        self.assertEqual(result.room["by"], "house")
+        result = ambient(current_salon(), start)
+        self.assertEqual(result.room["by"], "salon")
         self.assertIsNotNone(result.home)
 
-    def test_a_sensor_that_cannot_be_trusted_gives_way_to_the_house(self) -> None:
+    def test_a_sensor_that_cannot_be_trusted_gives_way_to_the_salon(self) -> None:
         for mode in (RoomStandIn.STUCK, RoomStandIn.SILENT, RoomStandIn.LOST):
             body = self.post("/api/air/stand-in/", {"mode": mode}).json()
             self.assertEqual(body["room"]["trust"], mode)
-            self.assertEqual(body["used"]["by"], "house")
-            self.assertEqual(self.draft()["room"]["by"], "house")
+            self.assertEqual(body["used"]["by"], "salon")
+            self.assertEqual(self.draft()["room"]["by"], "salon")
         self.assertEqual(
             self.post("/api/air/stand-in/", {"mode": "good"}).json()["room"]["trust"], "good"
         )
@@ -153,4 +153,4 @@ class AmbientTest(ApiTest):
 
     def test_a_forecast_that_does_not_answer(self) -> None:
         with mock.patch("salon.devices.weather.simulated.HarbourTown.hourly", return_value=None):
-            self.assertIsNone(ambient(the_house(), None).home)
+            self.assertIsNone(ambient(current_salon(), None).home)

@@ -3,16 +3,16 @@
 from django.test import override_settings
 
 from craft.vocabulary import AirSource
-from salon.between.models import Message
-from salon.between.outbox import deliver_due, fill_outbox
+from salon.aftercare.models import Message
+from salon.aftercare.outbox import deliver_due, fill_outbox
 from salon.devices.ambient import ambient
 from salon.devices.gateway import NoGateway, gateway
 from salon.devices.room import NoSensor, sensor
 from salon.devices.scale import NoScale, scale
 from salon.devices.scope import NoPicture, scope
 from salon.devices.weather import NoWeather, weather
-from salon.house.models import House
-from salon.house.services import the_house
+from salon.salon_settings.models import Salon
+from salon.salon_settings.services import current_salon
 from salon.tests.base import ApiTest
 
 AUTO = {f"GAUFFER_{name}": "auto" for name in ("SCOPE", "SCALE", "ROOM", "WEATHER", "GATEWAY")}
@@ -29,7 +29,7 @@ DEVICES = (
 class ChoosingTest(ApiTest):
     def setUp(self) -> None:
         super().setUp()
-        the_house()
+        current_salon()
 
     def test_a_real_salon_has_no_stand_ins(self) -> None:
         for device, refusal in DEVICES:
@@ -37,7 +37,7 @@ class ChoosingTest(ApiTest):
                 device()
 
     def test_the_demo_has_them_all(self) -> None:
-        House.objects.update(demo=True)
+        Salon.objects.update(demo=True)
         for device, _ in DEVICES:
             self.assertIn("simulated", device().name)
 
@@ -46,14 +46,14 @@ class ChoosingTest(ApiTest):
             self.assertTrue(sensor().simulated)
 
     def test_a_real_salon_plans_with_its_own_air(self) -> None:
-        house = the_house()
-        air = ambient(house, None)
-        self.assertEqual(air.room["by"], AirSource.HOUSE.value)
-        self.assertEqual((air.room["temp_c"], air.home), (house.room_temp_c, None))
+        salon = current_salon()
+        air = ambient(salon, None)
+        self.assertEqual(air.room["by"], AirSource.SALON.value)
+        self.assertEqual((air.room["temp_c"], air.home), (salon.room_temp_c, None))
 
     def test_a_value_of_a_stand_in_says_so_in_the_plan(self) -> None:
-        House.objects.update(demo=True)
-        wish = {"head": self.head.pk, "goal": {"style": "two_strand_twist_out"}}
+        Salon.objects.update(demo=True)
+        wish = {"client": self.person.pk, "goal": {"style": "two_strand_twist_out"}}
         asked = self.post("/api/plans/draft/", wish).json()["request"]
         self.assertIn("simulated room sensor", asked["room"]["source"])
         self.assertIn("simulated forecast", asked["home"]["source"])
@@ -61,7 +61,7 @@ class ChoosingTest(ApiTest):
     def test_messages_say_what_they_go_out_by(self) -> None:
         path = "/api/messages/gateway/"
         self.assertEqual(self.client.get(path).json(), {"name": "", "simulated": False})
-        House.objects.update(demo=True)
+        Salon.objects.update(demo=True)
         self.assertTrue(self.client.get(path).json()["simulated"])
 
     def test_nothing_waits_where_nothing_can_be_sent(self) -> None:
@@ -70,6 +70,6 @@ class ChoosingTest(ApiTest):
         self.assertFalse(Message.objects.exists())
 
     def test_a_consultation_says_that_no_scope_is_connected(self) -> None:
-        path = f"/api/heads/{self.head.pk}/scope/"
+        path = f"/api/clients/{self.person.pk}/scope/"
         self.assertEqual(self.client.get(path).json()["name"], "")
         self.assertRefused(self.post(path, {"zone": ""}), "scope", "No strand scope")

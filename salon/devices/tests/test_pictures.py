@@ -74,7 +74,7 @@ class KeptFileTest(ApiTest):
     def upload(self) -> int:
         data = SimulatedScope().take(Subject(200, 70, 8)).data
         file = SimpleUploadedFile("patch.png", data, "image/png")
-        path = f"/api/heads/{self.head.pk}/scope/upload/"
+        path = f"/api/clients/{self.person.pk}/scope/upload/"
         return self.client.post(path, {"picture": file, "um_per_px": 4}).status_code
 
     def test_a_full_disk_is_told_and_leaves_no_file(self) -> None:

@@ -14,11 +14,11 @@ from PIL import Image
 from craft.scope import Unreadable, read_field
 from craft.scope.counting import MARGIN_UM
 from salon.checks.scope import counted_truth, field_errors
+from salon.clients.consulting import begin, finish, save
+from salon.clients.services import profile
 from salon.devices.models import ScopePicture
 from salon.devices.scope import NoPicture, Subject, scope
 from salon.devices.scope.simulated import SIDE_PX, UM_PER_PX, SimulatedScope, render
-from salon.heads.consulting import begin, finish, save
-from salon.heads.services import profile
 from salon.tests.base import ApiTest
 
 #: Few in the tests; `make bench` counts as many as docs/DECISIONS.md tells of.
@@ -124,14 +124,14 @@ class ScopeApiTest(ApiTest):
         self.enterContext(override_settings(MEDIA_ROOT=folder))
 
     def take(self, zone: str = "crown") -> dict[str, Any]:
-        answer = self.post(f"/api/heads/{self.head.pk}/scope/", {"zone": zone})
+        answer = self.post(f"/api/clients/{self.person.pk}/scope/", {"zone": zone})
         self.assertEqual(answer.status_code, 201, answer.content)
         return answer.json()
 
     def upload(self, data: bytes, um_per_px: object = 6.25) -> Any:
         file = SimpleUploadedFile("patch.png", data, "image/png")
         return self.client.post(
-            f"/api/heads/{self.head.pk}/scope/upload/",
+            f"/api/clients/{self.person.pk}/scope/upload/",
             {"zone": "nape", "um_per_px": um_per_px, "picture": file},
         )
 
@@ -144,7 +144,7 @@ class ScopeApiTest(ApiTest):
         self.assertEqual(image["Content-Type"], "image/png")
         size = Image.open(io.BytesIO(image.content)).size
         self.assertEqual(size, (picture["width_px"], picture["height_px"]))
-        listed = self.client.get(f"/api/heads/{self.head.pk}/scope/").json()
+        listed = self.client.get(f"/api/clients/{self.person.pk}/scope/").json()
         self.assertEqual(listed["name"], "simulated scope")
         self.assertEqual(len(listed["pictures"]), 1)
 
@@ -165,8 +165,8 @@ class ScopeApiTest(ApiTest):
         hairs, area = len(picture["roots"]), picture["area_cm2"]
         detail = {"hairs": hairs, "field_cm2": area, "picture": picture["id"]}
         given = {"density_per_cm2@nape": {"value": picture["density"]["value"], "detail": detail}}
-        finish(save(begin(self.head, self.user), given, 1), 2, self.user)
-        result = profile(self.head)
+        finish(save(begin(self.person, self.user), given, 1), 2, self.user)
+        result = profile(self.person)
         self.assertAlmostEqual(
             result.hair["zones"]["nape"]["density_per_cm2"], hairs / area, delta=0.1
         )
@@ -185,6 +185,6 @@ class ScopeApiTest(ApiTest):
         self.assertRefused(self.upload(file.getvalue()), "picture", "No hair found")
         self.assertFalse(ScopePicture.objects.exists())
 
-    def test_a_zone_that_no_head_has(self) -> None:
-        answer = self.post(f"/api/heads/{self.head.pk}/scope/", {"zone": "elbow"})
+    def test_a_zone_that_no_client_has(self) -> None:
+        answer = self.post(f"/api/clients/{self.person.pk}/scope/", {"zone": "elbow"})
         self.assertEqual(answer.status_code, 400)

@@ -12,12 +12,12 @@ from hypothesis.extra.django import TestCase as ExampleTest
 
 from craft.contract import parse
 from craft.vocabulary import Dryness, Style
-from salon.heads.models import Head
-from salon.heads.services import add_head
-from salon.house.services import the_house
+from salon.clients.models import Client
+from salon.clients.services import add_client
 from salon.planning.models import Plan
 from salon.planning.services import Draft, draft, save
-from salon.planning.wish import HeadWish
+from salon.planning.wish import ClientWish
+from salon.salon_settings.services import current_salon
 from salon.tests.base import MEASURED, an_owner
 from salon.visits.models import SCORES
 from salon.visits.recording import record
@@ -56,21 +56,21 @@ class Salon:
         self.user = an_owner()
         longer = [row | {"value": 60} if row["kind"] == "length_cm" else row for row in MEASURED]
         fine = [row | {"value": 45} if row["kind"] == "diameter_um" else row for row in MEASURED]
-        self.heads = [
-            add_head({"name": name}, measured, self.user)
+        self.people = [
+            add_client({"name": name}, measured, self.user)
             for name, measured in (("Ann", MEASURED), ("Bea", longer), ("Cleo", fine))
         ]
         self.plans: dict[tuple[int, Style], Plan] = {}
 
-    def wish(self, head: Head, style: Style) -> HeadWish:
-        return parse(HeadWish, {"head": head.pk, "goal": {"style": style.value}})
+    def wish(self, client: Client, style: Style) -> ClientWish:
+        return parse(ClientWish, {"client": client.pk, "goal": {"style": style.value}})
 
-    def plan_of(self, client: int, style: Style) -> Plan:
+    def plan_of(self, api: int, style: Style) -> Plan:
         """A plan made before anything was learned: many visits of one plan are legal."""
-        if (client, style) not in self.plans:
-            head = self.heads[client]
-            self.plans[client, style] = save(head, self.wish(head, style), self.user)
-        return self.plans[client, style]
+        if (api, style) not in self.plans:
+            client = self.people[api]
+            self.plans[api, style] = save(client, self.wish(client, style), self.user)
+        return self.plans[api, style]
 
     def visit(self, values: dict[str, Any]) -> None:
         plan = self.plan_of(values["client"], values["style"])
@@ -101,17 +101,17 @@ class Salon:
             typed["released_after_h"] = values["opened_h"]
         record(plan, typed, self.user)
 
-    def draft(self, client: int, style: Style) -> Draft:
-        head = self.heads[client]
-        return draft(head, self.wish(head, style), self.user)
+    def draft(self, api: int, style: Style) -> Draft:
+        client = self.people[api]
+        return draft(client, self.wish(client, style), self.user)
 
     def assert_planned(self) -> None:
         """A draft for every client and every style."""
-        for head in self.heads:
+        for client in self.people:
             for style in Style:
-                with self.case.subTest(head=head.name, style=style):
+                with self.case.subTest(client=client.name, style=style):
                     self.case.assertTrue(
-                        draft(head, self.wish(head, style), self.user).answer.steps
+                        draft(client, self.wish(client, style), self.user).answer.steps
                     )
 
 
@@ -144,7 +144,7 @@ class HurriedVisitsTest(TestCase):
         }
         for number in range(39):
             self.salon.visit(values | {"client": 0 if number < 7 else number % 3})
-        self.assertEqual(the_house().drying_factor, 1.0)
+        self.assertEqual(current_salon().drying_factor, 1.0)
         self.salon.assert_planned()
 
     def test_a_visit_hurried_through_changes_the_salon_by_a_twentieth_at_most(self) -> None:
@@ -161,5 +161,5 @@ class HurriedVisitsTest(TestCase):
         before = self.salon.draft(1, Style.FLAT_TWIST_OUT)
         self.salon.visit(values)
         after = self.salon.draft(1, Style.FLAT_TWIST_OUT)
-        self.assertGreaterEqual(the_house().drying_factor, 1 / 1.0501)
+        self.assertGreaterEqual(current_salon().drying_factor, 1 / 1.0501)
         self.assertEqual(before.answer.drying.release_after_h, after.answer.drying.release_after_h)

@@ -10,12 +10,12 @@ from django.utils import timezone
 from craft.contract import parse
 from craft.contract.plan import Learned
 from craft.vocabulary import LearnedOf
-from salon.heads.services import add_head
+from salon.clients.services import add_client
 from salon.learning.models import LearnedFactor, LearnedOdds, LearnedSample, Promise
 from salon.learning.services import learn_all, learned_for
 from salon.planning.models import Plan
 from salon.planning.services import save
-from salon.planning.wish import HeadWish
+from salon.planning.wish import ClientWish
 from salon.tests.base import MEASURED, ApiTest
 from salon.visits.models import Visit
 from salon.visits.rebuilding import rebuild
@@ -26,8 +26,8 @@ GOAL = {"style": "flat_twist_out", "sections": 8}
 
 class LearningTest(ApiTest):
     def planned(self, **goal: Any) -> Plan:
-        wish = parse(HeadWish, {"head": self.head.pk, "goal": GOAL | goal})
-        return save(self.head, wish, self.user)
+        wish = parse(ClientWish, {"client": self.person.pk, "goal": GOAL | goal})
+        return save(self.person, wish, self.user)
 
     def minutes(self, plan: Plan, key: str = "shape") -> float:
         return next(step.hands_on_min for step in plan.answered.steps if step.key == key)
@@ -44,8 +44,8 @@ class LearningTest(ApiTest):
         """So many visits whose rows took so many times the plan."""
         for number in range(times):
             plan = self.planned()
-            house = self.minutes(plan) / plan.requested.learned_minutes.get("shape", ONE).factor
-            took = [{"key": "shape", "minutes": round(house * factor, 1)}]
+            standard = self.minutes(plan) / plan.requested.learned_minutes.get("shape", ONE).factor
+            took = [{"key": "shape", "minutes": round(standard * factor, 1)}]
             self.visit(plan, 3 * (times - number), steps=took, **more)
 
     def test_rows_that_take_longer_are_planned_longer_and_it_says_why(self) -> None:
@@ -70,8 +70,8 @@ class LearningTest(ApiTest):
         self.assertEqual(self.minutes(self.planned(style="rod_set")), rods)
         self.assertFalse(LearnedFactor.objects.filter(group="cleanse").exists())
 
-    def test_doses_and_lengths_are_learned_of_the_head(self) -> None:
-        other = add_head({"name": "Another Head"}, MEASURED, self.user)
+    def test_doses_and_lengths_are_learned_of_the_client(self) -> None:
+        other = add_client({"name": "Another Client"}, MEASURED, self.user)
         for number in range(5):
             plan = self.planned()
             asked = plan.requested
@@ -80,7 +80,7 @@ class LearningTest(ApiTest):
             doses = [{"role": "gel", "grams": round(1.25 * gel, 1)}]
             self.visit(plan, 30 - number, doses=doses, length_cm=round(0.9 * hangs, 1))
         own, others = (
-            learned_for(head, self.user, "flat_twist_out") for head in (self.head, other)
+            learned_for(client, self.user, "flat_twist_out") for client in (self.person, other)
         )
         self.assertGreater(own["learned_doses"]["gel"]["factor"], 1.15)
         self.assertLess(
@@ -113,14 +113,14 @@ class LearningTest(ApiTest):
         self.post(f"/api/plans/{plan.pk}/visit/", {"id": str(uuid4())})
         self.assertEqual(LearnedSample.objects.count(), 0)
 
-    def test_an_erased_head_leaves_no_samples(self) -> None:
+    def test_an_erased_client_leaves_no_samples(self) -> None:
         self.shaped(1.2, 1)
         self.assertTrue(LearnedSample.objects.filter(quantity=LearnedOf.MINUTES).exists())
-        self.head.delete()
+        self.person.delete()
         self.assertFalse(LearnedSample.objects.exists())
 
     def test_every_forecast_is_judged_on_what_came_after_it(self) -> None:
-        """The first has nothing before it; later ones are nearer than the house was."""
+        """The first has nothing before it; later ones are nearer than the salon's standard was."""
         self.shaped(1.4, 6)
         rows = list(LearnedSample.objects.filter(group="shape flat_twist_out").order_by("at"))
         self.assertIsNone(rows[0].expected)
@@ -170,7 +170,7 @@ class LearningTest(ApiTest):
         learn_all()
         row.refresh_from_db()
         self.assertAlmostEqual(row.shift, before[0], places=3)
-        found = self.client.get("/api/findings/").json()["promises"]
+        found = self.client.get("/api/results/").json()["promises"]
         (dry,) = [each for each in found if each["kind"] == "dry"]
         self.assertLess(dry["log_score"], dry["log_score_alone"])
 

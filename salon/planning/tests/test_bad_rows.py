@@ -1,17 +1,17 @@
-"""One row that cannot be read must never stop the house."""
+"""One row that cannot be read must never stop the salon."""
 
 from typing import Any
 
 from craft.contract.plan.request import PIECES_MOST
-from salon.heads.models import Head
+from salon.clients.models import Client
 from salon.kit.models import KitItem
-from salon.shelf.models import Product
+from salon.products.models import Product
 from salon.tests.base import ApiTest
 
 
 class BadRowTest(ApiTest):
     def draft(self) -> dict[str, Any]:
-        wish = {"head": self.head.pk, "goal": {"style": "flat_twist_out"}}
+        wish = {"client": self.person.pk, "goal": {"style": "flat_twist_out"}}
         answer = self.post("/api/plans/draft/", wish)
         self.assertEqual(answer.status_code, 200, answer.content)
         body: dict[str, Any] = answer.json()
@@ -34,7 +34,7 @@ class BadRowTest(ApiTest):
                 self.assertIn(column, text)
                 request = self.draft()["request"]
                 self.assertEqual([row["name"] for row in request["shelf"]], ["Good gel"])
-                shelf = self.client.get(f"/api/shelf/?head={self.head.pk}")
+                shelf = self.client.get(f"/api/shelf/?client={self.person.pk}")
                 self.assertEqual(shelf.status_code, 200, shelf.content)
                 bad.delete()
 
@@ -65,4 +65,4 @@ class BadRowTest(ApiTest):
             answer = self.post(f"/api/products/{gel.pk}/calibration/", body)
             self.assertRefused(answer, "readings", "0.01 to 200 g")
         self.assertIsNone(Product.objects.get().unit_g)
-        self.assertTrue(Head.objects.exists())
+        self.assertTrue(Client.objects.exists())

@@ -1,4 +1,4 @@
-"""Plans are cancelled, brought back and deleted; heads are archived and renamed."""
+"""Plans are cancelled, brought back and deleted; clients are archived and renamed."""
 
 from datetime import timedelta
 
@@ -7,8 +7,8 @@ from django.utils import timezone
 from craft.contract import parse
 from salon.planning.models import KitDemand, Plan, ProductDemand, StationDemand
 from salon.planning.services import save
-from salon.planning.wish import HeadWish
-from salon.shelf.models import Product
+from salon.planning.wish import ClientWish
+from salon.products.models import Product
 from salon.tests.base import ApiTest
 
 DEMANDS = (KitDemand, ProductDemand, StationDemand)
@@ -19,9 +19,9 @@ class CancelTest(ApiTest):
         super().setUp()
         Product.objects.create(name="Gel", role="gel", unit_g=2, stock_g=300)
         start = timezone.now() + timedelta(days=2)
-        wish = {"head": self.head.pk, "goal": {"style": "flat_twist_out"}}
+        wish = {"client": self.person.pk, "goal": {"style": "flat_twist_out"}}
         wish["planned_start"] = start.isoformat()
-        self.plan = save(self.head, parse(HeadWish, wish), self.user)
+        self.plan = save(self.person, parse(ClientWish, wish), self.user)
         self.path = f"/api/plans/{self.plan.pk}/"
 
     def taken(self) -> list[int]:
@@ -44,9 +44,9 @@ class CancelTest(ApiTest):
 
     def test_deleted_it_is_gone_and_the_revised_one_counts_again(self) -> None:
         start = timezone.now() + timedelta(days=3)
-        wish = {"head": self.head.pk, "goal": {"style": "quick_wash"}, "replaces": self.plan.pk}
+        wish = {"client": self.person.pk, "goal": {"style": "quick_wash"}, "replaces": self.plan.pk}
         wish["planned_start"] = start.isoformat()
-        revised = save(self.head, parse(HeadWish, wish), self.user)
+        revised = save(self.person, parse(ClientWish, wish), self.user)
         self.assertFalse(StationDemand.objects.filter(plan=self.plan).exists())
         self.assertEqual(self.client.delete(f"/api/plans/{revised.pk}/").status_code, 204)
         self.assertTrue(StationDemand.objects.filter(plan=self.plan).exists())
@@ -54,18 +54,18 @@ class CancelTest(ApiTest):
 
 class ArchiveTest(ApiTest):
     def names(self, query: str = "") -> list[str]:
-        rows = self.client.get(f"/api/heads/{query}").json()["results"]
+        rows = self.client.get(f"/api/clients/{query}").json()["results"]
         return [row["name"] for row in rows]
 
-    def test_an_archived_head_leaves_the_lists_and_comes_back(self) -> None:
-        path = f"/api/heads/{self.head.pk}/archive/"
+    def test_an_archived_client_leaves_the_lists_and_comes_back(self) -> None:
+        path = f"/api/clients/{self.person.pk}/archive/"
         self.assertEqual(self.post(path, {}).status_code, 200)
-        self.assertEqual((self.names(), self.names("?archived=1")), ([], ["Measured Head"]))
-        self.assertEqual(self.client.get(f"/api/heads/{self.head.pk}/").status_code, 200)
+        self.assertEqual((self.names(), self.names("?archived=1")), ([], ["Measured Client"]))
+        self.assertEqual(self.client.get(f"/api/clients/{self.person.pk}/").status_code, 200)
         self.client.delete(path)
-        self.assertEqual(self.names(), ["Measured Head"])
+        self.assertEqual(self.names(), ["Measured Client"])
 
-    def test_a_head_is_renamed(self) -> None:
-        body = {"name": "New Name", "version": self.head.version}
-        self.client.patch(f"/api/heads/{self.head.pk}/", body, content_type="application/json")
+    def test_a_client_is_renamed(self) -> None:
+        body = {"name": "New Name", "version": self.person.version}
+        self.client.patch(f"/api/clients/{self.person.pk}/", body, content_type="application/json")
         self.assertEqual(self.names(), ["New Name"])

@@ -11,7 +11,7 @@ from salon.tests.base import ApiTest
 class CrownApiTest(ApiTest):
     def wish(self, **more: Any) -> dict[str, Any]:
         goal = {"style": "flat_twist_out"} | more.pop("goal", {})
-        return {"head": self.head.pk, "goal": goal} | more
+        return {"client": self.person.pk, "goal": goal} | more
 
     def ask(self, door: str, **more: Any) -> Any:
         answer = self.post(f"/api/plans/{door}/", self.wish(**more))
@@ -65,12 +65,12 @@ class CrownApiTest(ApiTest):
             with self.subTest(field=field, words=words):
                 self.assertRefused(self.post("/api/plans/draft/", self.wish(**more)), field, words)
 
-    def test_a_routine_keeps_the_parting_for_other_heads(self) -> None:
+    def test_a_routine_keeps_the_parting_for_other_clients(self) -> None:
         parting = {"scheme": "directed", "forward": 2, "sideways": 1, "back": 1}
         wish = self.wish(goal={"style": "twist_rod_set"}, parting=parting)
         routine = self.post("/api/routines/", {"name": "Eight twists", "wish": wish}).json()
         self.assertEqual(routine["wish"]["parting"]["forward"], 2)
-        again = self.post("/api/plans/draft/", {"head": self.head.pk, **routine["wish"]}).json()
+        again = self.post("/api/plans/draft/", {"client": self.person.pk, **routine["wish"]}).json()
         self.assertEqual(len(again["answer"]["sections"]), 8)
         self.assertEqual(again["answer"]["kit_needed"]["rods"][0]["count"], 16)
 

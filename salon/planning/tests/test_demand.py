@@ -9,16 +9,16 @@ from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
 
 from craft.contract import parse
-from salon.heads.models import Head
-from salon.house.services import the_house
+from salon.clients.models import Client
 from salon.kit.models import KitItem
 from salon.planning.demand import EXPIRES_AFTER, renew_all_demand
 from salon.planning.drawer import kit_for_plan
 from salon.planning.models import DEMANDS, KitDemand, Plan, ProductDemand, StationDemand
 from salon.planning.outlook import planned_use
 from salon.planning.services import draft, save
-from salon.planning.wish import HeadWish
-from salon.shelf.models import Product
+from salon.planning.wish import ClientWish
+from salon.products.models import Product
+from salon.salon_settings.services import current_salon
 from salon.tests.base import ApiTest
 
 #: A draft asks the database less often than this.
@@ -31,7 +31,7 @@ class DemandTest(ApiTest):
     @classmethod
     def setUpTestData(cls) -> None:
         super().setUpTestData()
-        the_house()
+        current_salon()
         cls.gel = Product.objects.create(name="Gel", role="gel", stock_g=300, unit_g=2)
         KitItem.objects.create(kind="pin", count=40)
         KitItem.objects.create(kind="clip", count=8)
@@ -40,17 +40,17 @@ class DemandTest(ApiTest):
         super().setUp()
         self.tomorrow = timezone.now() + timedelta(days=1)
 
-    def wish(self, start: datetime | None, **more: Any) -> HeadWish:
+    def wish(self, start: datetime | None, **more: Any) -> ClientWish:
         wish: dict[str, Any] = {
-            "head": self.head.pk,
+            "client": self.person.pk,
             "goal": {"style": "flat_twist_out", "sections": 8, "release_after_h": 30},
         }
         if start is not None:
             wish["planned_start"] = start.isoformat()
-        return parse(HeadWish, wish | more)
+        return parse(ClientWish, wish | more)
 
     def planned(self, start: datetime | None, **more: Any) -> Plan:
-        return save(self.head, self.wish(start, **more), self.user)
+        return save(self.person, self.wish(start, **more), self.user)
 
     def rows(self) -> list[int]:
         return [demand.objects.count() for demand in DEMANDS]
@@ -124,12 +124,12 @@ class DemandTest(ApiTest):
 
 class ScaleTest(DemandTest):
     def queries(self, start: datetime | None) -> int:
-        head = Head.objects.get(pk=self.head.pk)
+        client = Client.objects.get(pk=self.person.pk)
         user = User.objects.select_related("colleague").get(pk=self.user.pk)
         with CaptureQueriesContext(
             connection,
         ) as asked:
-            draft(head, self.wish(start), user)
+            draft(client, self.wish(start), user)
         return len(asked)
 
     def test_a_draft_asks_little_and_no_more_with_many_plans(self) -> None:
@@ -138,7 +138,7 @@ class ScaleTest(DemandTest):
         plan = self.planned(self.tomorrow)
         copies = Plan.objects.bulk_create(
             Plan(
-                head=self.head,
+                client=self.person,
                 title=plan.title,
                 style=plan.style,
                 request=plan.request,

@@ -2,30 +2,30 @@
 
 from typing import Any
 
-from django.test import Client
+from django.test import Client as ApiClient
 
 from craft.contract import parse
-from salon.heads.models import Head
-from salon.house.staff import add_colleague
+from salon.clients.models import Client
 from salon.planning.services import save
-from salon.planning.wish import HeadWish
+from salon.planning.wish import ClientWish
 from salon.platform.roles import WorkRole
+from salon.staff.services import add_colleague
 from salon.tests.base import PASSWORD, ApiTest
 
 
 class FrontDeskTest(ApiTest):
     def setUp(self) -> None:
         super().setUp()
-        Head.objects.filter(pk=self.head.pk).update(allergies=["linalool", "nuts"])
-        self.desk = Client()
+        Client.objects.filter(pk=self.person.pk).update(allergies=["linalool", "nuts"])
+        self.desk = ApiClient()
         self.desk.force_login(
             add_colleague("anton", PASSWORD, WorkRole.FRONT_DESK).user,
-            "salon.house.backend.ColleagueBackend",
+            "salon.staff.backend.ColleagueBackend",
         )
 
     def test_a_plan_is_seen_without_hair_and_person(self) -> None:
-        wish = parse(HeadWish, {"head": self.head.pk, "goal": {"style": "quick_wash"}})
-        plan = save(self.head, wish, self.user)
+        wish = parse(ClientWish, {"client": self.person.pk, "goal": {"style": "quick_wash"}})
+        plan = save(self.person, wish, self.user)
         path = f"/api/plans/{plan.pk}/"
         self.assertIsNone(self.desk.get(path).json()["request"])
         self.assertIn("hair", self.client.get(path).json()["request"])
@@ -33,10 +33,10 @@ class FrontDeskTest(ApiTest):
         answer = self.desk.put(f"{path}start/", start, "application/json")
         self.assertIsNone(answer.json()["request"])
 
-    def change(self, client: Client, **values: Any) -> Any:
-        version = Head.objects.get(pk=self.head.pk).version
+    def change(self, api: ApiClient, **values: Any) -> Any:
+        version = Client.objects.get(pk=self.person.pk).version
         body = {**values, "version": version}
-        return client.patch(f"/api/heads/{self.head.pk}/", body, "application/json")
+        return api.patch(f"/api/clients/{self.person.pk}/", body, "application/json")
 
     def test_an_allergy_is_added_at_the_desk_and_taken_away_at_the_chair(self) -> None:
         for allergies in ([], ["nuts"]):
@@ -46,4 +46,4 @@ class FrontDeskTest(ApiTest):
         more = ["linalool", "nuts", "latex"]
         self.assertEqual(self.change(self.desk, allergies=more, phone="0555 1").status_code, 200)
         self.assertEqual(self.change(self.client, allergies=["nuts"]).status_code, 200)
-        self.assertEqual(Head.objects.get(pk=self.head.pk).allergies, ["nuts"])
+        self.assertEqual(Client.objects.get(pk=self.person.pk).allergies, ["nuts"])

@@ -2,16 +2,16 @@
 
 from typing import Any
 
-from salon.heads.services import observe
-from salon.house.services import the_house
+from salon.clients.services import observe
 from salon.planning.models import Plan
+from salon.salon_settings.services import current_salon
 from salon.tests.base import ApiTest
 
 
 class StagesApiTest(ApiTest):
     def wish(self, **more: Any) -> dict[str, Any]:
         goal = {"style": "two_strand_twist_out"} | more.pop("goal", {})
-        return {"head": self.head.pk, "goal": goal} | more
+        return {"client": self.person.pk, "goal": goal} | more
 
     def drying(self, **more: Any) -> Any:
         answer = self.post("/api/plans/drying/", self.wish(**more))
@@ -42,10 +42,10 @@ class StagesApiTest(ApiTest):
         self.assertEqual(damp["stages"][0]["at"], "journey")
         self.assertEqual({stage["at"] for stage in damp["stages"][1:]}, {"home"})
 
-    def test_the_way_home_is_the_houses_unless_told(self) -> None:
-        house = the_house()
-        house.journey_min = 45
-        house.save()
+    def test_the_way_home_is_the_salon_unless_told(self) -> None:
+        salon = current_salon()
+        salon.journey_min = 45
+        salon.save()
         home = {"temp_c": 20, "rh": 0.5}
         self.assertEqual(self.drying(home=home)["stages"][0]["minutes"], 45)
         self.assertEqual(self.drying(home=home, journey_min=10)["stages"][0]["minutes"], 10)
@@ -80,30 +80,32 @@ class StagesApiTest(ApiTest):
                 answer = self.post("/api/plans/drying/", self.wish(**more))
                 self.assertRefused(answer, field, words)
 
-    def test_the_house_keeps_its_way_home(self) -> None:
+    def test_the_salon_keeps_its_way_home(self) -> None:
         answer = self.client.patch(
-            "/api/house/", {"journey_min": 35, "home_temp_c": 19}, content_type="application/json"
+            "/api/salon/", {"journey_min": 35, "home_temp_c": 19}, content_type="application/json"
         )
         self.assertEqual((answer.json()["journey_min"], answer.json()["home_temp_c"]), (35, 19))
         for field, value, words in (("journey_min", 500, "240"), ("home_temp_c", 60, "35")):
             answer = self.client.patch(
-                "/api/house/", {field: value}, content_type="application/json"
+                "/api/salon/", {field: value}, content_type="application/json"
             )
             self.assertRefused(answer, field, words)
 
-    def test_nobody_teaches_the_house_by_hand(self) -> None:
-        before = the_house().drying_factor
+    def test_nobody_teaches_the_salon_by_hand(self) -> None:
+        before = current_salon().drying_factor
         self.client.patch(
-            "/api/house/", {"drying_factor": 3, "drying_visits": 9}, content_type="application/json"
+            "/api/salon/", {"drying_factor": 3, "drying_visits": 9}, content_type="application/json"
         )
-        self.assertEqual((the_house().drying_factor, the_house().drying_visits), (before, 0))
+        self.assertEqual(
+            (current_salon().drying_factor, current_salon().drying_visits), (before, 0)
+        )
 
 
 class ArrivalApiTest(ApiTest):
-    """How a head comes in: told for the plan, over what the last consultation told."""
+    """How a client comes in: told for the plan, over what the last consultation told."""
 
     def draft(self, **wish: object) -> dict[str, Any]:
-        body = {"head": self.head.pk, "goal": {"style": "flat_twist_out"}, **wish}
+        body = {"client": self.person.pk, "goal": {"style": "flat_twist_out"}, **wish}
         answer = self.post("/api/plans/draft/", body)
         self.assertEqual(answer.status_code, 200, answer.content)
         return dict(answer.json())
@@ -113,14 +115,16 @@ class ArrivalApiTest(ApiTest):
 
     def test_what_is_told_for_a_plan_is_added_to_the_record(self) -> None:
         observe(
-            self.head, [{"kind": "on_the_head", "value": "twists", "method": "reported"}], self.user
+            self.person,
+            [{"kind": "on_the_head", "value": "twists", "method": "reported"}],
+            self.user,
         )
         self.assertIn("take_down_old", self.keys(now={"state": "washed_wet"}))
         self.assertNotIn("take_down_old", self.keys(now={"style": "loose"}))
         self.assertNotIn("cleanse", self.keys(now={"state": "washed_wet"}))
 
     def test_a_cleanser_for_one_day_is_kept_with_the_plan(self) -> None:
-        wish = {"goal": {"style": "flat_twist_out"}, "head": self.head.pk, "cleanser": "clay"}
+        wish = {"goal": {"style": "flat_twist_out"}, "client": self.person.pk, "cleanser": "clay"}
         saved = self.post("/api/plans/", wish).json()
         self.assertIn("rinse_clay", [step["key"] for step in saved["answer"]["steps"]])
         self.assertEqual(Plan.objects.get(pk=saved["id"]).wish["cleanser"], "clay")
@@ -132,7 +136,7 @@ class ArrivalApiTest(ApiTest):
             ({"detangled_h": -1}, "now.detangled_h"),
             ({"passed": ["dyed"]}, "now.passed.0"),
         ):
-            body = {"head": self.head.pk, "goal": {"style": "rod_set"}, "now": now}
+            body = {"client": self.person.pk, "goal": {"style": "rod_set"}, "now": now}
             answer = self.post("/api/plans/draft/", body)
             self.assertEqual(answer.status_code, 400, field)
             self.assertEqual(answer.json()["errors"][0]["field"], field)

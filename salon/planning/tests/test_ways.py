@@ -6,18 +6,18 @@ from typing import Any
 from django.utils import timezone
 
 from craft.contract.stored import CONTRACT_VERSION
-from salon.heads.services import change_head, observe
-from salon.heads.tests.test_heads import observed
-from salon.house.services import the_house
+from salon.clients.services import change_client, observe
+from salon.clients.tests.test_clients import observed
 from salon.kit.models import KitItem
 from salon.planning.models import Plan, Routine
+from salon.salon_settings.services import current_salon
 from salon.tests.base import ApiTest
 
 
 class WaysTest(ApiTest):
     def wish(self, **changes: Any) -> dict[str, Any]:
         goal = {"style": "two_strand_twist_out"} | changes.pop("goal", {})
-        return {"head": self.head.pk, "goal": goal} | changes
+        return {"client": self.person.pk, "goal": goal} | changes
 
     def draft(self, **changes: Any) -> dict[str, Any]:
         answer = self.post("/api/plans/draft/", self.wish(**changes))
@@ -68,7 +68,7 @@ class WaysTest(ApiTest):
         wrong = self.post("/api/plans/", self.wish(edits=[{"op": "remove", "step": "perm"}]))
         self.assertRefused(wrong, "edits.0.step", "There is no step perm")
 
-    def test_a_routine_of_the_house_is_fitted_to_another_head(self) -> None:
+    def test_a_routine_of_the_salon_is_fitted_to_another_client(self) -> None:
         edits = [
             {"op": "override", "step": "mask", "wait_min": 35, "minutes": 9},
             {"op": "override", "step": "shape", "minutes": 70},
@@ -78,8 +78,8 @@ class WaysTest(ApiTest):
         wish = self.wish(edits=edits, goal={"definition": 0.8})
         kept = self.post("/api/routines/", {"name": "Festival twists", "wish": wish})
         self.assertEqual(kept.status_code, 201, kept.content)
-        self.assertNotIn("head", kept.json()["wish"])
-        # Minutes and grams decided on one head are fitted anew to the next.
+        self.assertNotIn("client", kept.json()["wish"])
+        # Minutes and grams decided on one client are fitted anew to the next.
         self.assertEqual(
             kept.json()["wish"]["edits"],
             [
@@ -112,19 +112,19 @@ class WaysTest(ApiTest):
         self.assertIn("Update it", later["problem"])
         self.assertIn("cannot be opened", torn["problem"])
 
-    def test_house_then_head_then_plan_and_who_chose(self) -> None:
-        house = the_house()
-        house.school = {"layering": "LCO", "detangle": "brush"}
-        house.save()
-        change_head(self.head, {"school": {"layering": "LOC"}}, self.head.version)
+    def test_salon_then_client_then_plan_and_who_chose(self) -> None:
+        salon = current_salon()
+        salon.school = {"layering": "LCO", "detangle": "brush"}
+        salon.save()
+        change_client(self.person, {"school": {"layering": "LOC"}}, self.person.version)
 
         def chosen(**changes: Any) -> dict[str, tuple[str, str]]:
             schools = self.draft(**changes)["answer"]["schools"]
             return {school["topic"]: (school["chosen"], school["chosen_by"]) for school in schools}
 
         choice = chosen(school={"wash": "condition_first"})
-        self.assertEqual(choice["layering"], ("LOC", "head"))
-        self.assertEqual(choice["detangle"], ("brush", "house"))
+        self.assertEqual(choice["layering"], ("LOC", "client"))
+        self.assertEqual(choice["detangle"], ("brush", "salon"))
         self.assertEqual(choice["wash"], ("condition_first", "plan"))
         self.assertEqual(chosen(school={"layering": "LCO"})["layering"], ("LCO", "plan"))
 
@@ -134,42 +134,42 @@ class WaysTest(ApiTest):
             observed("on_the_head", "braids", "reported"),
             observed("on_the_head_since", since, "reported"),
         ]
-        observe(self.head, observations, self.user)
+        observe(self.person, observations, self.user)
         answer = self.draft()["answer"]
         self.assertEqual(answer["steps"][0]["key"], "take_down_old")
         self.assertIn("wear_overdue", [caution["key"] for caution in answer["cautions"]])
         loose = self.draft(now={"style": "loose"})["answer"]
         self.assertNotIn("take_down_old", [step["key"] for step in loose["steps"]])
 
-    def test_heat_that_this_head_can_take(self) -> None:
+    def test_heat_that_this_client_can_take(self) -> None:
         self.assertEqual(self.draft()["request"]["goal"]["max_heat"], "medium")
-        observe(self.head, [observed("heat_tolerance", "none", "reported")], self.user)
+        observe(self.person, [observed("heat_tolerance", "none", "reported")], self.user)
         self.assertEqual(self.draft()["request"]["goal"]["max_heat"], "none")
         wished = self.draft(goal={"max_heat": "low"})["request"]["goal"]["max_heat"]
         self.assertEqual(wished, "low")
 
-    def test_rods_of_the_house(self) -> None:
+    def test_rods_of_the_salon(self) -> None:
         for diameter, count in ((20, 24), (16, 30)):
             KitItem.objects.create(kind="rod", diameter_mm=diameter, count=count)
         need = self.draft(goal={"style": "twist_rod_set"})["answer"]["kit_needed"]["rods"][0]
         self.assertEqual((need["count"], need["short"], need["substitute_mm"]), (28, 4, 16))
 
 
-class HouseTest(ApiTest):
+class SalonTest(ApiTest):
     def patch(self, body: dict[str, Any]) -> Any:
-        return self.client.patch("/api/house/", body, content_type="application/json")
+        return self.client.patch("/api/salon/", body, content_type="application/json")
 
     def test_values_within_what_is_safe(self) -> None:
         rules = {"film_factor": {"gel": 1.2}, "mask_min": 25, "wear_days": {"rod_set": 8}}
         self.assertEqual(self.patch({"rules": rules}).status_code, 200)
-        self.assertEqual(the_house().rules, rules)
+        self.assertEqual(current_salon().rules, rules)
         for wrong, field, words in (
             ({"film_factor": {"gel": 3}}, "rules.film_factor.gel", "0.5 to 1.6"),
             ({"mask_min": 600}, "rules.mask_min", "10 to 45"),
             ({"perm": 1}, "rules.perm", "Unknown field"),
         ):
             self.assertRefused(self.patch({"rules": wrong}), field, words)
-        self.assertEqual(the_house().rules, rules)
+        self.assertEqual(current_salon().rules, rules)
 
     def test_air_money_and_schools(self) -> None:
         body = {
@@ -180,7 +180,7 @@ class HouseTest(ApiTest):
             "room_rh": 0.7,
         }
         self.assertEqual(self.patch(body).json()["currency"], "SEK")
-        self.assertEqual((the_house().contact_min, the_house().lead_days), (12.5, 3))
+        self.assertEqual((current_salon().contact_min, current_salon().lead_days), (12.5, 3))
         self.assertRefused(self.patch({"currency": "euro"}), "currency", "three capital letters")
         self.assertRefused(self.patch({"contact_min": 0}), "contact_min", "0.5 to 120 min")
         self.assertRefused(

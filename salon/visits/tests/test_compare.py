@@ -9,7 +9,7 @@ from craft.contract import parse
 from craft.visit.doses import planned_doses
 from salon.planning.models import Plan
 from salon.planning.services import save
-from salon.planning.wish import HeadWish
+from salon.planning.wish import ClientWish
 from salon.tests.base import ApiTest
 from salon.visits import compare
 from salon.visits.models import SCORES, Visit, VisitDose, VisitStep
@@ -28,7 +28,9 @@ class PlannedTest(ApiTest):
         super().setUpTestData()
         cls.plans = {
             style: save(
-                cls.head, parse(HeadWish, {"head": cls.head.pk, "goal": {"style": style}}), cls.user
+                cls.person,
+                parse(ClientWish, {"client": cls.person.pk, "goal": {"style": style}}),
+                cls.user,
             )
             for style in STYLES
         }
@@ -95,9 +97,9 @@ class CompareTest(PlannedTest):
             record(plan, {"steps": [{"key": "perm", "minutes": 3}]}, self.user)
         self.assertFalse(Visit.objects.exists())
 
-    def test_a_visit_belongs_to_the_head_of_its_plan(self) -> None:
+    def test_a_visit_belongs_to_the_client_of_its_plan(self) -> None:
         visit = record(self.plans["quick_wash"], {"note": "x"}, self.user)
-        self.assertEqual((visit.head, visit.recorded_by), (self.head, self.user))
+        self.assertEqual((visit.client, visit.recorded_by), (self.person, self.user))
         self.assertIn("Quick wash", str(visit))
 
 
@@ -105,7 +107,7 @@ class ConstraintsTest(PlannedTest):
     def setUp(self) -> None:
         super().setUp()
         plan = self.plans["quick_wash"]
-        self.visit = Visit.objects.create(plan=plan, head=self.head)
+        self.visit = Visit.objects.create(plan=plan, client=self.person)
 
     def refused(self, make: Any) -> None:
         with self.assertRaises(IntegrityError), transaction.atomic():

@@ -4,26 +4,26 @@ from typing import Any
 
 from craft.contract import parse
 from craft.physics.drying import LOG_SPREAD
-from salon.heads.services import add_head
-from salon.house.services import the_house
+from salon.clients.services import add_client
 from salon.planning.models import Plan
 from salon.planning.services import save
-from salon.planning.wish import HeadWish
+from salon.planning.wish import ClientWish
+from salon.salon_settings.services import current_salon
 from salon.tests.base import MEASURED, ApiTest
 from salon.visits.recording import record
 
 
 class LearnedDryingTest(ApiTest):
-    def planned(self, head: Any = None, hours: float = 24) -> Plan:
+    def planned(self, client: Any = None, hours: float = 24) -> Plan:
         goal = {"style": "two_strand_twist_out", "release_after_h": hours}
-        wish = {"head": (head or self.head).pk, "goal": goal}
-        return save(head or self.head, parse(HeadWish, wish), self.user)
+        wish = {"client": (client or self.person).pk, "goal": goal}
+        return save(client or self.person, parse(ClientWish, wish), self.user)
 
-    def opened(self, dryness: str, hours: float = 24, head: Any = None) -> None:
-        plan = self.planned(head, hours)
+    def opened(self, dryness: str, hours: float = 24, client: Any = None) -> None:
+        plan = self.planned(client, hours)
         record(plan, {"dryness": dryness, "released_after_h": hours}, self.user)
 
-    def test_a_head_found_damp_is_given_more_time(self) -> None:
+    def test_a_client_found_damp_is_given_more_time(self) -> None:
         before = self.planned()
         self.assertEqual(before.request["drying_factor"], 1)
         self.assertAlmostEqual(before.request["drying_spread"], LOG_SPREAD, places=3)
@@ -36,15 +36,15 @@ class LearnedDryingTest(ApiTest):
         self.assertGreater(after.answer["drying"]["h_to_dry"], hours * 1.1)
         self.assertIn("3 opened sets of this client", after.request["drying_basis"])
 
-    def test_what_one_head_teaches_the_salon_reaches_the_next(self) -> None:
+    def test_what_one_client_teaches_the_salon_reaches_the_next(self) -> None:
         for _ in range(4):
             self.opened("wet", 7)
-        house = the_house()
-        self.assertEqual(house.drying_visits, 4)
-        self.assertGreater(house.drying_factor, 1)
-        other = add_head({"name": "Somebody New"}, MEASURED, self.user)
+        salon = current_salon()
+        self.assertEqual(salon.drying_visits, 4)
+        self.assertGreater(salon.drying_factor, 1)
+        other = add_client({"name": "Somebody New"}, MEASURED, self.user)
         plan = self.planned(other)
-        self.assertAlmostEqual(plan.request["drying_factor"], house.drying_factor, places=2)
+        self.assertAlmostEqual(plan.request["drying_factor"], salon.drying_factor, places=2)
         self.assertEqual(plan.request["drying_basis"], "4 opened sets of the salon")
 
     def test_learning_does_not_learn_from_itself(self) -> None:
@@ -59,12 +59,12 @@ class LearnedDryingTest(ApiTest):
 
     def test_a_visit_without_dryness_teaches_nothing(self) -> None:
         record(self.planned(), {"note": "fine"}, self.user)
-        self.assertEqual(the_house().drying_visits, 0)
+        self.assertEqual(current_salon().drying_visits, 0)
         self.assertEqual(self.planned().request["drying_basis"], "")
 
     def test_the_planner_says_what_it_learned_from(self) -> None:
         self.opened("damp_roots", 11)
-        wish = {"head": self.head.pk, "goal": {"style": "two_strand_twist_out"}}
+        wish = {"client": self.person.pk, "goal": {"style": "two_strand_twist_out"}}
         answer = self.post("/api/plans/drying/", wish).json()["answer"]
         self.assertIn("1 opened set of this client", answer["learned"])
         self.assertGreater(answer["factor"], 1)

@@ -9,7 +9,7 @@ from django.utils import timezone
 from craft.contract import parse
 from salon.planning.models import Plan
 from salon.planning.services import save
-from salon.planning.wish import HeadWish
+from salon.planning.wish import ClientWish
 from salon.tests.base import ApiTest
 from salon.visits.models import Visit
 
@@ -20,8 +20,8 @@ class FindingsTest(ApiTest):
     @classmethod
     def setUpTestData(cls) -> None:
         super().setUpTestData()
-        wish = {"head": cls.head.pk, "goal": {"style": "flat_twist_out"}}
-        cls.plan = save(cls.head, parse(HeadWish, wish), cls.user)
+        wish = {"client": cls.person.pk, "goal": {"style": "flat_twist_out"}}
+        cls.plan = save(cls.person, parse(ClientWish, wish), cls.user)
 
     def record(self, **body: Any) -> Any:
         return self.post(f"/api/plans/{self.plan.pk}/visits/", body)
@@ -85,21 +85,21 @@ class FindingsTest(ApiTest):
 
     def test_the_database_keeps_scores_in_range(self) -> None:
         with self.assertRaises(IntegrityError), transaction.atomic():
-            Visit.objects.create(plan=self.plan, head=self.head, frizz=9)
+            Visit.objects.create(plan=self.plan, client=self.person, frizz=9)
 
     def test_the_sheet_and_the_findings_list_it(self) -> None:
         self.record(note="held a week")
-        for path in ("/api/visits/", f"/api/visits/?head={self.head.pk}"):
+        for path in ("/api/visits/", f"/api/visits/?client={self.person.pk}"):
             rows = self.client.get(path).json()["results"]
             self.assertEqual([row["note"] for row in rows], ["held a week"])
-        head = self.client.get("/api/heads/?search=measured").json()["results"][0]
-        self.assertEqual(head["last_visit_title"], "Flat twist-out")
-        row = self.client.get(f"/api/plans/?head={self.head.pk}").json()["results"][0]
+        client = self.client.get("/api/clients/?search=measured").json()["results"][0]
+        self.assertEqual(client["last_visit_title"], "Flat twist-out")
+        row = self.client.get(f"/api/plans/?client={self.person.pk}").json()["results"][0]
         self.assertEqual(len(row["visits"]), 1)
 
     def test_a_visit_resets_the_days_since_detangling(self) -> None:
         then = timezone.now() - timedelta(days=12)
         self.record(note="x", sure=True, started_at=then.isoformat())
-        wish = {"head": self.head.pk, "goal": {"style": "flat_twist_out"}}
+        wish = {"client": self.person.pk, "goal": {"style": "flat_twist_out"}}
         draft = self.post("/api/plans/draft/", wish).json()
         self.assertEqual(draft["request"]["hair"]["days_since_detangle"], 12)

@@ -7,9 +7,9 @@ from django.db import IntegrityError, transaction
 from django.utils import timezone
 
 from craft.plan.timetable import shaped_at
-from salon.house.services import the_house
 from salon.kit.models import KitItem, KitUse
 from salon.planning.models import Plan
+from salon.salon_settings.services import current_salon
 from salon.tests.base import ApiTest
 from salon.visits.log import follow
 from salon.visits.models import Event, Visit
@@ -27,14 +27,14 @@ class KitTest(ApiTest):
             ("clip", None, 12),
         ):
             KitItem.objects.create(kind=kind, diameter_mm=diameter, count=count)
-        house = the_house()
-        house.contact_min = 10
-        house.save()
+        salon = current_salon()
+        salon.contact_min = 10
+        salon.save()
         self.tomorrow = (timezone.now() + timedelta(days=1)).replace(minute=0, second=0)
 
     def plan_at(self, start: datetime | None, **goal: Any) -> Plan:
         wish: dict[str, Any] = {
-            "head": self.head.pk,
+            "client": self.person.pk,
             "goal": {"style": "rod_set", "sections": 28, "rod_mm": 20, "release_after_h": 30}
             | goal,
         }
@@ -86,7 +86,7 @@ class FreeTest(KitTest):
         second = self.plan_at(self.tomorrow + timedelta(hours=1))
         self.assertEqual((self.short(first), self.short(second)), (0, 16))
         caution = next(c for c in second.answer["cautions"] if c["key"] == "kit_short")
-        self.assertIn(f"28 rods of 20 mm with {self.head.name}", caution["text"])
+        self.assertIn(f"28 rods of 20 mm with {self.person.name}", caution["text"])
         self.assertEqual(second.answer["kit_needed"]["substitutes"][0]["diameter_mm"], 16)
         later = self.tomorrow + timedelta(hours=1)
         # Sixteen are missing; in rows of odd numbers the middle one may be left its own size.
@@ -109,7 +109,7 @@ class FreeTest(KitTest):
     def test_a_revision_does_not_stand_in_its_own_way(self) -> None:
         first = self.plan_at(self.tomorrow)
         wish = {
-            "head": self.head.pk,
+            "client": self.person.pk,
             "goal": {"style": "rod_set", "sections": 28, "rod_mm": 20},
             "planned_start": self.tomorrow.isoformat(),
             "replaces": first.pk,
@@ -155,7 +155,7 @@ class OutTest(KitTest):
         self.assertEqual(self.free(), 12)
         use = self.rods_of(plan)
         out = next(taken for taken in self.kit()["out"] if taken["id"] == use.pk)
-        self.assertEqual((out["what"], out["holder"]), ("rods of 20 mm", self.head.name))
+        self.assertEqual((out["what"], out["holder"]), ("rods of 20 mm", self.person.name))
 
         answer = self.post(f"/api/kit-uses/{use.pk}/cleaning/", {}).json()
         self.assertEqual((answer["holder"], answer["contact_min"]), ("", 10))
@@ -180,9 +180,9 @@ class OutTest(KitTest):
         self.assertIsNone(self.client.delete(door).json()["cleaning_since"])
 
     def test_the_contact_time_is_the_labels_and_must_be_told(self) -> None:
-        house = the_house()
-        house.contact_min = None
-        house.save()
+        salon = current_salon()
+        salon.contact_min = None
+        salon.save()
         plan = self.plan_at(timezone.now())
         self.take(plan)
         use = self.rods_of(plan)

@@ -9,15 +9,15 @@ from django.core.management import call_command
 from django.utils import timezone
 
 from craft.contract import parse
-from salon.heads.models import Head, OpenedSet
-from salon.house.models import House
-from salon.house.services import the_house
+from salon.clients.models import Client, OpenedSet
 from salon.kit.models import KitItem, KitUse
 from salon.planning.models import KitDemand, Plan, ProductDemand, StationDemand
 from salon.planning.services import save
-from salon.planning.wish import HeadWish
-from salon.shelf.models import Pair, PairSighting, Product, StockMove, Weighing
-from salon.shelf.stock import deliver, recount
+from salon.planning.wish import ClientWish
+from salon.products.models import Pair, PairSighting, Product, StockMove, Weighing
+from salon.products.stock import deliver, recount
+from salon.salon_settings.models import Salon
+from salon.salon_settings.services import current_salon
 from salon.tests.base import ApiTest
 from salon.visits.models import Event, LogIsAppendOnly, Visit, VisitDose, VisitStep
 
@@ -31,9 +31,9 @@ FOLLOWS: tuple[tuple[type[Any], tuple[str, ...]], ...] = (
     (Weighing, ("product", "units", "grams", "visit", "at")),
     (Pair, ("pk", "flaked", "clear", "flakes", "because")),
     (PairSighting, ("pair", "visit", "flaked")),
-    (OpenedSet, ("head", "visit", "forecast_h", "opened_h", "dryness", "at")),
-    (Head, ("pk", "served_at")),
-    (House, ("drying_factor", "drying_unsure", "drying_visits")),
+    (OpenedSet, ("client", "visit", "forecast_h", "opened_h", "dryness", "at")),
+    (Client, ("pk", "served_at")),
+    (Salon, ("drying_factor", "drying_unsure", "drying_visits")),
     (KitUse, ("event", "item", "count", "holder", "taken_at", "cleaning_since", "returned_at")),
     (Plan, ("pk", "begun_at")),
     (KitDemand, ("plan", "kind", "diameter_mm", "count", "begin", "end", "expires_at")),
@@ -60,19 +60,19 @@ class LogTest(ApiTest):
             deliver(product, grams, self.user)
         KitItem.objects.create(kind="pin", count=60)
         KitItem.objects.create(kind="clip", count=20)
-        house = the_house()
-        house.contact_min = 10
-        house.save()
+        salon = current_salon()
+        salon.contact_min = 10
+        salon.save()
         self.plan = self.planned()
 
     def planned(self, start: Any = None) -> Plan:
         wish: dict[str, Any] = {
-            "head": self.head.pk,
+            "client": self.person.pk,
             "goal": {"style": "flat_twist_out", "release_after_h": 30},
         }
         if start is not None:
             wish["planned_start"] = start.isoformat()
-        plan = save(self.head, parse(HeadWish, wish), self.user)
+        plan = save(self.person, parse(ClientWish, wish), self.user)
         plan.made_at -= timedelta(days=60)
         plan.save(update_fields=["made_at"])
         return plan
@@ -225,7 +225,7 @@ class CorrectionTest(LogTest):
             released_after_h=6,
         ).json()
         before = Event.objects.count()
-        self.assertEqual(self.house_sets(), 1)
+        self.assertEqual(self.salon_sets(), 1)
         second = self.correct(
             first["id"],
             started_at=start,
@@ -238,12 +238,12 @@ class CorrectionTest(LogTest):
         )
         self.assertGreater(Event.objects.count(), before, "nothing was deleted")
         self.assertEqual(Product.objects.get(name="Gel").stock_g, 275)
-        self.assertEqual(self.house_sets(), 0)
+        self.assertEqual(self.salon_sets(), 0)
         pair = Pair.objects.get()
         self.assertEqual((pair.flaked, pair.clear), (0, 1))
 
-    def house_sets(self) -> int:
-        return the_house().drying_visits
+    def salon_sets(self) -> int:
+        return current_salon().drying_visits
 
     def test_a_refused_correction_changes_nothing(self) -> None:
         visit = self.record(doses=[{"role": "gel", "grams": 40}]).json()["id"]

@@ -1,4 +1,4 @@
-/** The whole house out and in, and erasing a client. */
+/** The whole salon out and in, and erasing a client. */
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 
 import { api, answerOf, asForm, type Schemas } from './client'
@@ -14,7 +14,7 @@ export function usePack() {
   })
 }
 
-export const useCheckHouse = () =>
+export const useCheckSalon = () =>
   useMutation({
     mutationFn: (file: File) =>
       answerOf(api.POST('/api/archive/check/', asForm<Schemas['PackedRequest']>({ file }))),
@@ -26,14 +26,16 @@ export const useRestore = () =>
       answerOf(api.POST('/api/archive/restore/', asForm<Schemas['RestoreRequest']>(values))),
   })
 
-export function useErase(head: () => number) {
+export function useErase(client: () => number) {
   const cache = useQueryClient()
   return useMutation({
     mutationFn: (body: Schemas['ErasureRequest']) =>
-      answerOf(api.POST('/api/heads/{pk}/erasure/', { params: { path: { pk: head() } }, body })),
+      answerOf(
+        api.POST('/api/clients/{pk}/erasure/', { params: { path: { pk: client() } }, body }),
+      ),
     onSuccess: () => {
-      cache.removeQueries({ queryKey: ['head', head()] })
-      return cache.invalidateQueries({ queryKey: ['heads'] })
+      cache.removeQueries({ queryKey: ['client', client()] })
+      return cache.invalidateQueries({ queryKey: ['clients'] })
     },
   })
 }

@@ -25,7 +25,7 @@ function fetch(request: Request) {
 const baseUrl = `${location.origin}/`
 
 const add = (name: string) =>
-  answerOf(api.POST('/api/heads/', { body: { name, observations: [] }, baseUrl, fetch }))
+  answerOf(api.POST('/api/clients/', { body: { name, observations: [] }, baseUrl, fetch }))
 
 it('sends a double tap under one key', async () => {
   await Promise.all([add('Ada'), add('Ada')])
@@ -50,9 +50,9 @@ it('does again what was taken back in between', async () => {
 })
 
 it('asks without a key', async () => {
-  await api.GET('/api/house/', { baseUrl, fetch })
+  await api.GET('/api/salon/', { baseUrl, fetch })
   await api.POST('/api/plans/draft/', {
-    body: { head: 1, goal: { style: 'quick_wash' } },
+    body: { client: 1, goal: { style: 'quick_wash' } },
     baseUrl,
     fetch,
   })

@@ -8,7 +8,7 @@ import type { components, paths } from './generated'
 export type Schemas = components['schemas']
 export type Problem = Schemas['Error']
 /** What is asked for a client: the request from which a plan is made. */
-export type Wish = Schemas['HeadWishRequest']
+export type Wish = Schemas['ClientWishRequest']
 
 /** A refusal, with a message for each field. */
 export class Refused extends Error {
@@ -46,7 +46,7 @@ const csrf: Middleware = {
   },
 }
 
-/** What books nothing, questions and devices: asked as often as one likes; and the house as a whole. */
+/** What books nothing, questions and devices: asked as often as one likes; and the salon as a whole. */
 const ASKING =
   /^\/api\/(core|scale|air|archive|day\/search|plans\/(draft|crown|drying|look|chain|proposals|comparison)|calibrating)\//
 const SAME_MS = 1_500

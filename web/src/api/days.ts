@@ -90,13 +90,15 @@ export const useLiveDays = createSharedComposable(() => {
   return { lost: silent, changes }
 })
 
-/** Plans of a head that may be booked; none while nobody is chosen. */
-export const usePlansOf = (head: MaybeRefOrGetter<number | undefined>) =>
+/** Plans of a client that may be booked; none while nobody is chosen. */
+export const usePlansOf = (client: MaybeRefOrGetter<number | undefined>) =>
   useQuery({
-    queryKey: ['plans', 'of', computed(() => toValue(head))],
+    queryKey: ['plans', 'of', computed(() => toValue(client))],
     queryFn: () =>
-      answerOf(api.GET('/api/plans/', { params: { query: { head: toValue(head), limit: 12 } } })),
-    enabled: computed(() => toValue(head) !== undefined),
+      answerOf(
+        api.GET('/api/plans/', { params: { query: { client: toValue(client), limit: 12 } } }),
+      ),
+    enabled: computed(() => toValue(client) !== undefined),
     select: (page) => page.results,
   })
 

@@ -45,10 +45,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Packed houses on this machine; pack another. */
+        /** @description Backups on this machine; make another. */
         get: operations["archive_list"];
         put?: never;
-        /** @description Packed houses on this machine; pack another. */
+        /** @description Backups on this machine; make another. */
         post: operations["archive_create"];
         delete?: never;
         options?: never;
@@ -63,7 +63,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description A packed house, to keep elsewhere. */
+        /** @description A backup, to keep elsewhere. */
         get: operations["archive_.zip_retrieve"];
         put?: never;
         post?: never;
@@ -82,7 +82,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description What a packed house holds; nothing is changed. */
+        /** @description What a backup holds; nothing is changed. */
         post: operations["archive_check_create"];
         delete?: never;
         options?: never;
@@ -99,7 +99,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Put a packed house in the place of this one; everybody signs in anew. */
+        /** @description Restore a backup; everybody signs in again. */
         post: operations["archive_restore_create"];
         delete?: never;
         options?: never;
@@ -151,7 +151,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description A head comes late: the smallest change, told before it is kept. */
+        /** @description A client comes late: the smallest change, told before it is kept. */
         post: operations["bookings_late_create"];
         delete?: never;
         options?: never;
@@ -276,6 +276,320 @@ export interface paths {
         put?: never;
         /** @description A picture from home, by the same secret; it is never given back by it. */
         post: operations["check_in_picture_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clients/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Clients. */
+        get: operations["clients_list"];
+        put?: never;
+        /** @description Clients. */
+        post: operations["clients_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clients/{pk}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description One client. */
+        get: operations["clients_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** @description One client. */
+        patch: operations["clients_partial_update"];
+        trace?: never;
+    };
+    "/api/clients/{pk}/archive/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Leave a client out of lists, or bring them back. */
+        post: operations["clients_archive_create"];
+        /** @description Leave a client out of lists, or bring them back. */
+        delete: operations["clients_archive_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clients/{pk}/consultation/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Where a client stands. */
+        get: operations["clients_consultation_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clients/{pk}/consultations/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Open a consultation, or go on with the open one. */
+        post: operations["clients_consultations_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clients/{pk}/erasure/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Erase a client for good. */
+        post: operations["clients_erasure_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clients/{pk}/like/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What worked on hair like this. */
+        get: operations["clients_like_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clients/{pk}/observations/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Everything ever observed of a client; new observations are added, none is changed. */
+        get: operations["clients_observations_list"];
+        put?: never;
+        /** @description Everything ever observed of a client; new observations are added, none is changed. */
+        post: operations["clients_observations_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clients/{pk}/pictures/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Pictures of a client; another one. */
+        get: operations["clients_pictures_list"];
+        put?: never;
+        /** @description Pictures of a client; another one. */
+        post: operations["clients_pictures_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clients/{pk}/planned-days/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description What the client plans on days that the hair should fit; the whole list at once. */
+        put: operations["clients_planned_days_update"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clients/{pk}/profile/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The newest of everything observed of a client. */
+        get: operations["clients_profile_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clients/{pk}/scope/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The scope: its latest pictures of a client; taking another. */
+        get: operations["clients_scope_retrieve"];
+        put?: never;
+        /** @description The scope: its latest pictures of a client; taking another. */
+        post: operations["clients_scope_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clients/{pk}/scope/upload/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A picture from any other scope, with its scale. */
+        post: operations["clients_scope_upload_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clients/{pk}/stop-signs/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Stop signs of a client, open ones and cleared ones. */
+        get: operations["clients_stop_signs_list"];
+        put?: never;
+        /** @description Stop signs of a client, open ones and cleared ones. */
+        post: operations["clients_stop_signs_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clients/{pk}/story/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What changed from visit to visit, and what to try. */
+        get: operations["clients_story_retrieve"];
+        put?: never;
+        /** @description Take a suggestion, or dismiss it. */
+        post: operations["clients_story_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clients/{pk}/timeline/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The hair over time, with services as marks. */
+        get: operations["clients_timeline_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clients/{pk}/two-visits/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Any two visits of a client, step by step. */
+        get: operations["clients_two_visits_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clients/{pk}/wear/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A client's current style: which day of how many, what is due, what worked. */
+        get: operations["clients_wear_retrieve"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -734,7 +1048,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Over all booked heads together: what is still to be mended. */
+        /** @description Over all booked clients together: what is still to be mended. */
         get: operations["day_before_list"];
         put?: never;
         post?: never;
@@ -864,389 +1178,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/findings/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description What was learned, how good the forecasts were, and the books. */
-        get: operations["findings_retrieve"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/findings/data/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description A table of open data as JSON. */
-        get: operations["findings_data_retrieve"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/findings/data.csv": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description A table of open data as CSV. */
-        get: operations["findings_data.csv_retrieve"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/findings/learned/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description One learned value. */
-        get: operations["findings_learned_retrieve"];
-        put?: never;
-        /** @description Let visits count, or leave them out; or only say what that would change. */
-        post: operations["findings_learned_create"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/heads/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description Clients. */
-        get: operations["heads_list"];
-        put?: never;
-        /** @description Clients. */
-        post: operations["heads_create"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/heads/{pk}/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description One client. */
-        get: operations["heads_retrieve"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        /** @description One client. */
-        patch: operations["heads_partial_update"];
-        trace?: never;
-    };
-    "/api/heads/{pk}/archive/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** @description Leave a client out of lists, or bring them back. */
-        post: operations["heads_archive_create"];
-        /** @description Leave a client out of lists, or bring them back. */
-        delete: operations["heads_archive_destroy"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/heads/{pk}/consultation/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description Where a head stands. */
-        get: operations["heads_consultation_retrieve"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/heads/{pk}/consultations/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** @description Open a consultation, or go on with the open one. */
-        post: operations["heads_consultations_create"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/heads/{pk}/erasure/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** @description Erase a client for good. */
-        post: operations["heads_erasure_create"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/heads/{pk}/like/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description What worked on hair like this. */
-        get: operations["heads_like_retrieve"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/heads/{pk}/observations/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description Everything ever observed on a head; new observations are added, none is changed. */
-        get: operations["heads_observations_list"];
-        put?: never;
-        /** @description Everything ever observed on a head; new observations are added, none is changed. */
-        post: operations["heads_observations_create"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/heads/{pk}/pictures/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description Pictures of a head; another one. */
-        get: operations["heads_pictures_list"];
-        put?: never;
-        /** @description Pictures of a head; another one. */
-        post: operations["heads_pictures_create"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/heads/{pk}/planned-days/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** @description What the client plans on days that the hair should fit; the whole list at once. */
-        put: operations["heads_planned_days_update"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/heads/{pk}/profile/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description The newest of everything observed on a head. */
-        get: operations["heads_profile_retrieve"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/heads/{pk}/scope/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description The scope: its latest pictures of a head; taking another. */
-        get: operations["heads_scope_retrieve"];
-        put?: never;
-        /** @description The scope: its latest pictures of a head; taking another. */
-        post: operations["heads_scope_create"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/heads/{pk}/scope/upload/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** @description A picture from any other scope, with its scale. */
-        post: operations["heads_scope_upload_create"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/heads/{pk}/stop-signs/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description Stop signs of a head, open ones and cleared ones. */
-        get: operations["heads_stop_signs_list"];
-        put?: never;
-        /** @description Stop signs of a head, open ones and cleared ones. */
-        post: operations["heads_stop_signs_create"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/heads/{pk}/story/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description What changed from visit to visit, and what to try. */
-        get: operations["heads_story_retrieve"];
-        put?: never;
-        /** @description Take a suggestion, or dismiss it. */
-        post: operations["heads_story_create"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/heads/{pk}/timeline/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description The hair over time, with services as marks. */
-        get: operations["heads_timeline_retrieve"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/heads/{pk}/two-visits/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description Any two visits of a head, step by step. */
-        get: operations["heads_two_visits_retrieve"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/heads/{pk}/wear/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description What is on a head now: which day of how many, what is due, what worked. */
-        get: operations["heads_wear_retrieve"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/hours/": {
         parameters: {
             query?: never;
@@ -1263,24 +1194,6 @@ export interface paths {
         options?: never;
         head?: never;
         patch?: never;
-        trace?: never;
-    };
-    "/api/house/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description The house: its air, its kit, its ways of working, its values. */
-        get: operations["house_retrieve"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        /** @description The house: its air, its kit, its ways of working, its values. */
-        patch: operations["house_partial_update"];
         trace?: never;
     };
     "/api/kit/": {
@@ -1466,10 +1379,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Saved plans of one head. */
+        /** @description Saved plans of one client. */
         get: operations["plans_list"];
         put?: never;
-        /** @description Saved plans of one head. */
+        /** @description Saved plans of one client. */
         post: operations["plans_create"];
         delete?: never;
         options?: never;
@@ -1950,6 +1863,75 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/results/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What was learned, how good the forecasts were, and the books. */
+        get: operations["results_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/results/data/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A table of open data as JSON. */
+        get: operations["results_data_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/results/data.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A table of open data as CSV. */
+        get: operations["results_data.csv_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/results/learned/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description One learned value. */
+        get: operations["results_learned_retrieve"];
+        put?: never;
+        /** @description Let visits count, or leave them out; or only say what that would change. */
+        post: operations["results_learned_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/routines/": {
         parameters: {
             query?: never;
@@ -1957,10 +1939,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Routines of the house. */
+        /** @description Routines of the salon. */
         get: operations["routines_list"];
         put?: never;
-        /** @description Routines of the house. */
+        /** @description Routines of the salon. */
         post: operations["routines_create"];
         delete?: never;
         options?: never;
@@ -1978,11 +1960,29 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        /** @description One routine of the house. */
+        /** @description One routine of the salon. */
         delete: operations["routines_destroy"];
         options?: never;
         head?: never;
         patch?: never;
+        trace?: never;
+    };
+    "/api/salon/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The salon: its air, its kit, its ways of working, its values. */
+        get: operations["salon_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** @description The salon: its air, its kit, its ways of working, its values. */
+        patch: operations["salon_partial_update"];
         trace?: never;
     };
     "/api/saved-views/": {
@@ -2044,7 +2044,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description The scale strip to print and hold beside a head. */
+        /** @description The scale strip to print and hold beside a client. */
         get: operations["scale_strip.pdf_retrieve"];
         put?: never;
         post?: never;
@@ -2269,7 +2269,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Everything on the shelf, and what of it may go on one head today. */
+        /** @description Everything on the shelf, and what of it may go on one client today. */
         get: operations["shelf_retrieve"];
         put?: never;
         post?: never;
@@ -2410,7 +2410,7 @@ export interface paths {
         /** @description One trial: its next pair, its end. */
         get: operations["trials_retrieve"];
         put?: never;
-        /** @description The next head; a coin says which half gets the first way. */
+        /** @description The next client; a coin says which half gets the first way. */
         post: operations["trial_pairs_add"];
         /** @description End it; what was seen stays. */
         delete: operations["trials_destroy"];
@@ -2649,8 +2649,8 @@ export interface components {
         };
         /** @description For whom and in which air the shelf was judged. */
         Air: {
-            head: number;
-            head_name: string;
+            client: number;
+            client_name: string;
             /** Format: double */
             dew_point_c: number | null;
             missing: string[];
@@ -2711,7 +2711,7 @@ export interface components {
          * @description Who says what air it is.
          * @enum {string}
          */
-        AirSource: "house" | "sensor" | "forecast" | "hand";
+        AirSource: "salon" | "sensor" | "forecast" | "hand";
         /**
          * Amount
          * @description So much of something, as a kitchen has it.
@@ -2772,7 +2772,7 @@ export interface components {
             /** @description Merge patch of the wish (RFC 7396). */
             change: unknown;
         };
-        /** @description A packed house that lies on this machine. */
+        /** @description A backup on this machine. */
         Backup: {
             name: string;
             /** Format: date-time */
@@ -2875,7 +2875,7 @@ export interface components {
              */
             really: number;
         };
-        /** @description Two visits of a head beside each other. */
+        /** @description Two visits of a client beside each other. */
         Beside: {
             /** Format: date-time */
             first_at: string;
@@ -2995,7 +2995,7 @@ export interface components {
         };
         /** @description What is to be booked. */
         BookRequest: {
-            head: number;
+            client: number;
             plan?: number | null;
             sitting?: number;
             title?: string;
@@ -3013,8 +3013,8 @@ export interface components {
         /** @description Who comes when, with everything that is worked and waited for. */
         Booking: {
             readonly id: number;
-            head: number;
-            readonly head_name: string;
+            client: number;
+            readonly client_name: string;
             readonly allergies: string[];
             plan?: number | null;
             /**
@@ -3028,7 +3028,7 @@ export interface components {
             readonly may_become: components["schemas"]["BookingStateEnum"][];
             /**
              * Format: date-time
-             * @description When the head is to come: promised.
+             * @description When the client is to come: promised.
              */
             start: string;
             /**
@@ -3109,7 +3109,7 @@ export interface components {
             present_min: number;
             /**
              * Format: double
-             * @description Of these, without a head under them.
+             * @description Of these, without a client under them.
              */
             idle_min: number;
         };
@@ -3189,13 +3189,13 @@ export interface components {
          */
         Buildup: "none" | "some" | "heavy";
         /**
-         * @description * `house` - house
+         * @description * `salon` - salon
          *     * `sensor` - sensor
          *     * `forecast` - forecast
          *     * `hand` - hand
          * @enum {string}
          */
-        ByEnum: "house" | "sensor" | "forecast" | "hand";
+        ByEnum: "salon" | "sensor" | "forecast" | "hand";
         CalendarAddress: {
             address: string;
         };
@@ -3310,8 +3310,8 @@ export interface components {
         /** @description A visit under way. */
         Chair: {
             visit: number;
-            head: number;
-            head_name: string;
+            client: number;
+            client_name: string;
             allergies: string[];
             plan: number;
             answer: components["schemas"]["PlanAnswer"];
@@ -3550,6 +3550,286 @@ export interface components {
         ClearRequest: {
             note: string;
         };
+        Client: {
+            readonly id: number;
+            name: string;
+            note?: string;
+            conditions?: components["schemas"]["ConditionsEnum"][];
+            allergies?: string[];
+            avoid?: string[];
+            routine?: components["schemas"]["RoutineEnum"];
+            night?: components["schemas"]["NightEnum"];
+            /** @description Twists it again every second night: a twist-out lasts longer. */
+            retwists?: boolean;
+            school?: components["schemas"]["School"];
+            phone?: string;
+            /** Format: date */
+            birthday?: string | null;
+            /**
+             * @description Whether the salon may write.
+             *
+             *     * `none` - none
+             *     * `message` - message
+             */
+            contact?: components["schemas"]["ContactEnum"];
+            zone?: string;
+            /**
+             * Format: date-time
+             * @description When the client agreed to be written to.
+             */
+            readonly consented_at: string | null;
+            /**
+             * Format: int64
+             * @description Raised by every change.
+             */
+            version?: number;
+            /** Format: date-time */
+            readonly created_at: string;
+            /**
+             * Format: date-time
+             * @description Left out of lists; nothing of it is lost.
+             */
+            readonly archived_at: string | null;
+        };
+        ClientRow: {
+            readonly id: number;
+            name: string;
+            conditions: string[];
+            pattern: string | null;
+            /** Format: double */
+            length_cm: number | null;
+            porosity: string | null;
+            last_plan_id: number | null;
+            last_plan_title: string | null;
+            /** Format: date-time */
+            last_plan_at: string | null;
+            /** Format: date-time */
+            last_visit_at: string | null;
+            last_visit_title: string | null;
+            stopped: boolean;
+        };
+        /**
+         * ClientWish
+         * @description A wish for one client.
+         */
+        ClientWish: {
+            goal: components["schemas"]["Goal"];
+            /** @default air */
+            dry?: components["schemas"]["Dryer"];
+            /**
+             * Dry Min
+             * @description Minutes under the hood or diffuser before air; else as many as it takes, within reason.
+             * @default null
+             */
+            dry_min?: number | null;
+            /**
+             * @description How the hair is blotted; else usual for the style.
+             * @default null
+             */
+            blot?: components["schemas"]["Blot"] | null;
+            /**
+             * @description The air of the salon; else as usual there.
+             * @default null
+             */
+            room?: components["schemas"]["Room"] | null;
+            /**
+             * @description Ways of working; else the salon's.
+             * @default null
+             */
+            school?: components["schemas"]["School"] | null;
+            /**
+             * @description What is on the head; else as the last consultation has it.
+             * @default null
+             */
+            now?: components["schemas"]["Now"] | null;
+            /**
+             * @description What cleanses today; auto follows build-up, service and the client's habit.
+             * @default auto
+             */
+            cleanser?: components["schemas"]["Cleansing"];
+            /**
+             * Edits
+             * @description Changes by hand, in order.
+             */
+            edits?: components["schemas"]["Edit"][];
+            /**
+             * Layers
+             * @description What stays in, in order; null: as the school lays it.
+             * @default null
+             */
+            layers?: components["schemas"]["Layer"][] | null;
+            /**
+             * Details
+             * @description Details of single steps, where they are not done as usual.
+             */
+            details?: {
+                [key: string]: components["schemas"]["Manner"];
+            };
+            /**
+             * Bottles
+             * @description Bottles chosen by hand, by role; else the one that suits best.
+             */
+            bottles?: {
+                [key: string]: string;
+            };
+            /**
+             * Journey Min
+             * @description How long the way home takes; else as usual for the salon.
+             * @default null
+             */
+            journey_min?: number | null;
+            /**
+             * @description The air at home tonight; else as the forecast has it.
+             * @default null
+             */
+            home?: components["schemas"]["Room"] | null;
+            /** @description How the head is parted; else usual for the style. */
+            parting?: components["schemas"]["Parting"];
+            /**
+             * Stages
+             * @description Drying by hand, stage by stage; else as `dry` says. What is left dries in the air.
+             */
+            stages?: components["schemas"]["DryStage"][];
+            /**
+             * @description Density by eye for this plan only, where none was observed.
+             * @default null
+             */
+            density?: components["schemas"]["Level"] | null;
+            /**
+             * Days Since Detangle
+             * @description Else since the last visit.
+             * @default null
+             */
+            days_since_detangle?: number | null;
+            /**
+             * Client
+             * @description For whom it is.
+             */
+            client: number;
+            /**
+             * Planned Start
+             * @description When the service shall begin.
+             * @default null
+             */
+            planned_start?: string | null;
+            /**
+             * Replaces
+             * @description The plan this one revises.
+             * @default null
+             */
+            replaces?: number | null;
+        };
+        /**
+         * ClientWish
+         * @description A wish for one client.
+         */
+        ClientWishRequest: {
+            goal: components["schemas"]["Goal"];
+            /** @default air */
+            dry?: components["schemas"]["Dryer"];
+            /**
+             * Dry Min
+             * @description Minutes under the hood or diffuser before air; else as many as it takes, within reason.
+             * @default null
+             */
+            dry_min?: number | null;
+            /**
+             * @description How the hair is blotted; else usual for the style.
+             * @default null
+             */
+            blot?: components["schemas"]["Blot"] | null;
+            /**
+             * @description The air of the salon; else as usual there.
+             * @default null
+             */
+            room?: components["schemas"]["Room"] | null;
+            /**
+             * @description Ways of working; else the salon's.
+             * @default null
+             */
+            school?: components["schemas"]["School"] | null;
+            /**
+             * @description What is on the head; else as the last consultation has it.
+             * @default null
+             */
+            now?: components["schemas"]["Now"] | null;
+            /**
+             * @description What cleanses today; auto follows build-up, service and the client's habit.
+             * @default auto
+             */
+            cleanser?: components["schemas"]["Cleansing"];
+            /**
+             * Edits
+             * @description Changes by hand, in order.
+             */
+            edits?: components["schemas"]["Edit"][];
+            /**
+             * Layers
+             * @description What stays in, in order; null: as the school lays it.
+             * @default null
+             */
+            layers?: components["schemas"]["Layer"][] | null;
+            /**
+             * Details
+             * @description Details of single steps, where they are not done as usual.
+             */
+            details?: {
+                [key: string]: components["schemas"]["Manner"];
+            };
+            /**
+             * Bottles
+             * @description Bottles chosen by hand, by role; else the one that suits best.
+             */
+            bottles?: {
+                [key: string]: string;
+            };
+            /**
+             * Journey Min
+             * @description How long the way home takes; else as usual for the salon.
+             * @default null
+             */
+            journey_min?: number | null;
+            /**
+             * @description The air at home tonight; else as the forecast has it.
+             * @default null
+             */
+            home?: components["schemas"]["Room"] | null;
+            /** @description How the head is parted; else usual for the style. */
+            parting?: components["schemas"]["Parting"];
+            /**
+             * Stages
+             * @description Drying by hand, stage by stage; else as `dry` says. What is left dries in the air.
+             */
+            stages?: components["schemas"]["DryStage"][];
+            /**
+             * @description Density by eye for this plan only, where none was observed.
+             * @default null
+             */
+            density?: components["schemas"]["Level"] | null;
+            /**
+             * Days Since Detangle
+             * @description Else since the last visit.
+             * @default null
+             */
+            days_since_detangle?: number | null;
+            /**
+             * Client
+             * @description For whom it is.
+             */
+            client: number;
+            /**
+             * Planned Start
+             * @description When the service shall begin.
+             * @default null
+             */
+            planned_start?: string | null;
+            /**
+             * Replaces
+             * @description The plan this one revises.
+             * @default null
+             */
+            replaces?: number | null;
+        };
         /** Closed */
         Closed: {
             /**
@@ -3611,7 +3891,7 @@ export interface components {
             role?: components["schemas"]["WorkRoleEnum"];
             /**
              * Format: double
-             * @description Times the house minutes.
+             * @description Times the salon minutes.
              */
             pace?: number;
             active: boolean;
@@ -3741,7 +4021,7 @@ export interface components {
         ConditionsEnum: "pregnancy" | "neck_pain" | "scalp_sores" | "edge_thinning" | "asthma" | "epilepsy" | "minor";
         Consultation: {
             readonly id: number;
-            head: number;
+            client: number;
             /** Format: date-time */
             started_at?: string;
             readonly started_by: string;
@@ -3760,7 +4040,7 @@ export interface components {
             readonly profile: components["schemas"]["Profile"];
             readonly problems: components["schemas"]["Error"][];
         };
-        /** @description Where a head stands: a consultation that is open, parts left out of the last one. */
+        /** @description Where a client stands: a consultation that is open, parts left out of the last one. */
         ConsultationState: {
             /** Format: date-time */
             open_since: string | null;
@@ -3776,7 +4056,7 @@ export interface components {
         ContactEnum: "none" | "message";
         /** @description What a backup holds, and who would be left out of it. */
         Contents: {
-            house: string;
+            salon: string;
             /** Format: date-time */
             made_at: string;
             counts: {
@@ -4636,8 +4916,8 @@ export interface components {
         };
         /** @description A client who is due back. */
         Due: {
-            head: number;
-            head_name: string;
+            client: number;
+            client_name: string;
             title: string;
             /** Format: date */
             last_safe_day: string;
@@ -4792,7 +5072,7 @@ export interface components {
             begin: string;
             /** Format: date-time */
             end: string;
-            /** @description On whose head; empty while they are cleaned. */
+            /** @description In whose hair; empty while they are cleaned. */
             holder: string;
         };
         /** @description An event of a file. */
@@ -4814,7 +5094,7 @@ export interface components {
         ErasureRequest: {
             /** @description Of the client, typed. */
             name: string;
-            /** @description Pack the house anew and delete the backups from before. */
+            /** @description Make a new backup and delete the older ones. */
             backups: boolean;
         };
         Error: {
@@ -4948,14 +5228,6 @@ export interface components {
             /** Source */
             source: string;
         };
-        /** @description What was found. */
-        Findings: {
-            learned: components["schemas"]["LearnedRow"][];
-            held_out: components["schemas"]["HeldOut"][];
-            promises: components["schemas"]["Promise"][];
-            at_home: components["schemas"]["AtHome"];
-            books: components["schemas"]["Books"];
-        };
         FinishRequest: {
             version: number;
         };
@@ -4981,7 +5253,7 @@ export interface components {
         };
         FirstOwnerRequest: {
             code: string;
-            house: string;
+            salon: string;
             username: string;
             /** @default  */
             name?: string;
@@ -5415,47 +5687,6 @@ export interface components {
             id: number;
             name: string;
         };
-        Head: {
-            readonly id: number;
-            name: string;
-            note?: string;
-            conditions?: components["schemas"]["ConditionsEnum"][];
-            allergies?: string[];
-            avoid?: string[];
-            routine?: components["schemas"]["RoutineEnum"];
-            night?: components["schemas"]["NightEnum"];
-            /** @description Twists it again every second night: a twist-out lasts longer. */
-            retwists?: boolean;
-            school?: components["schemas"]["School"];
-            phone?: string;
-            /** Format: date */
-            birthday?: string | null;
-            /**
-             * @description Whether the salon may write.
-             *
-             *     * `none` - none
-             *     * `message` - message
-             */
-            contact?: components["schemas"]["ContactEnum"];
-            zone?: string;
-            /**
-             * Format: date-time
-             * @description When the client agreed to be written to.
-             */
-            readonly consented_at: string | null;
-            /**
-             * Format: int64
-             * @description Raised by every change.
-             */
-            version?: number;
-            /** Format: date-time */
-            readonly created_at: string;
-            /**
-             * Format: date-time
-             * @description Left out of lists; nothing of it is lost.
-             */
-            readonly archived_at: string | null;
-        };
         /**
          * HeadIn
          * @description A client of the day.
@@ -5531,245 +5762,6 @@ export interface components {
              */
             over_wait: number | null;
         };
-        HeadRow: {
-            readonly id: number;
-            name: string;
-            conditions: string[];
-            pattern: string | null;
-            /** Format: double */
-            length_cm: number | null;
-            porosity: string | null;
-            last_plan_id: number | null;
-            last_plan_title: string | null;
-            /** Format: date-time */
-            last_plan_at: string | null;
-            /** Format: date-time */
-            last_visit_at: string | null;
-            last_visit_title: string | null;
-            stopped: boolean;
-        };
-        /**
-         * HeadWish
-         * @description A wish for one head.
-         */
-        HeadWish: {
-            goal: components["schemas"]["Goal"];
-            /** @default air */
-            dry?: components["schemas"]["Dryer"];
-            /**
-             * Dry Min
-             * @description Minutes under the hood or diffuser before air; else as many as it takes, within reason.
-             * @default null
-             */
-            dry_min?: number | null;
-            /**
-             * @description How the hair is blotted; else usual for the style.
-             * @default null
-             */
-            blot?: components["schemas"]["Blot"] | null;
-            /**
-             * @description The air of the salon; else as usual there.
-             * @default null
-             */
-            room?: components["schemas"]["Room"] | null;
-            /**
-             * @description Ways of working; else the salon's.
-             * @default null
-             */
-            school?: components["schemas"]["School"] | null;
-            /**
-             * @description What is on the head; else as the last consultation has it.
-             * @default null
-             */
-            now?: components["schemas"]["Now"] | null;
-            /**
-             * @description What cleanses today; auto follows build-up, service and the client's habit.
-             * @default auto
-             */
-            cleanser?: components["schemas"]["Cleansing"];
-            /**
-             * Edits
-             * @description Changes by hand, in order.
-             */
-            edits?: components["schemas"]["Edit"][];
-            /**
-             * Layers
-             * @description What stays in, in order; null: as the school lays it.
-             * @default null
-             */
-            layers?: components["schemas"]["Layer"][] | null;
-            /**
-             * Details
-             * @description Details of single steps, where they are not done as usual.
-             */
-            details?: {
-                [key: string]: components["schemas"]["Manner"];
-            };
-            /**
-             * Bottles
-             * @description Bottles chosen by hand, by role; else the one that suits best.
-             */
-            bottles?: {
-                [key: string]: string;
-            };
-            /**
-             * Journey Min
-             * @description How long the way home takes; else as usual for the salon.
-             * @default null
-             */
-            journey_min?: number | null;
-            /**
-             * @description The air at home tonight; else as the forecast has it.
-             * @default null
-             */
-            home?: components["schemas"]["Room"] | null;
-            /** @description How the head is parted; else usual for the style. */
-            parting?: components["schemas"]["Parting"];
-            /**
-             * Stages
-             * @description Drying by hand, stage by stage; else as `dry` says. What is left dries in the air.
-             */
-            stages?: components["schemas"]["DryStage"][];
-            /**
-             * @description Density by eye for this plan only, where none was observed.
-             * @default null
-             */
-            density?: components["schemas"]["Level"] | null;
-            /**
-             * Days Since Detangle
-             * @description Else since the last visit.
-             * @default null
-             */
-            days_since_detangle?: number | null;
-            /**
-             * Head
-             * @description The client.
-             */
-            head: number;
-            /**
-             * Planned Start
-             * @description When the service shall begin.
-             * @default null
-             */
-            planned_start?: string | null;
-            /**
-             * Replaces
-             * @description The plan this one revises.
-             * @default null
-             */
-            replaces?: number | null;
-        };
-        /**
-         * HeadWish
-         * @description A wish for one head.
-         */
-        HeadWishRequest: {
-            goal: components["schemas"]["Goal"];
-            /** @default air */
-            dry?: components["schemas"]["Dryer"];
-            /**
-             * Dry Min
-             * @description Minutes under the hood or diffuser before air; else as many as it takes, within reason.
-             * @default null
-             */
-            dry_min?: number | null;
-            /**
-             * @description How the hair is blotted; else usual for the style.
-             * @default null
-             */
-            blot?: components["schemas"]["Blot"] | null;
-            /**
-             * @description The air of the salon; else as usual there.
-             * @default null
-             */
-            room?: components["schemas"]["Room"] | null;
-            /**
-             * @description Ways of working; else the salon's.
-             * @default null
-             */
-            school?: components["schemas"]["School"] | null;
-            /**
-             * @description What is on the head; else as the last consultation has it.
-             * @default null
-             */
-            now?: components["schemas"]["Now"] | null;
-            /**
-             * @description What cleanses today; auto follows build-up, service and the client's habit.
-             * @default auto
-             */
-            cleanser?: components["schemas"]["Cleansing"];
-            /**
-             * Edits
-             * @description Changes by hand, in order.
-             */
-            edits?: components["schemas"]["Edit"][];
-            /**
-             * Layers
-             * @description What stays in, in order; null: as the school lays it.
-             * @default null
-             */
-            layers?: components["schemas"]["Layer"][] | null;
-            /**
-             * Details
-             * @description Details of single steps, where they are not done as usual.
-             */
-            details?: {
-                [key: string]: components["schemas"]["Manner"];
-            };
-            /**
-             * Bottles
-             * @description Bottles chosen by hand, by role; else the one that suits best.
-             */
-            bottles?: {
-                [key: string]: string;
-            };
-            /**
-             * Journey Min
-             * @description How long the way home takes; else as usual for the salon.
-             * @default null
-             */
-            journey_min?: number | null;
-            /**
-             * @description The air at home tonight; else as the forecast has it.
-             * @default null
-             */
-            home?: components["schemas"]["Room"] | null;
-            /** @description How the head is parted; else usual for the style. */
-            parting?: components["schemas"]["Parting"];
-            /**
-             * Stages
-             * @description Drying by hand, stage by stage; else as `dry` says. What is left dries in the air.
-             */
-            stages?: components["schemas"]["DryStage"][];
-            /**
-             * @description Density by eye for this plan only, where none was observed.
-             * @default null
-             */
-            density?: components["schemas"]["Level"] | null;
-            /**
-             * Days Since Detangle
-             * @description Else since the last visit.
-             * @default null
-             */
-            days_since_detangle?: number | null;
-            /**
-             * Head
-             * @description The client.
-             */
-            head: number;
-            /**
-             * Planned Start
-             * @description When the service shall begin.
-             * @default null
-             */
-            planned_start?: string | null;
-            /**
-             * Replaces
-             * @description The plan this one revises.
-             * @default null
-             */
-            replaces?: number | null;
-        };
         /**
          * Heat
          * @enum {string}
@@ -5781,7 +5773,7 @@ export interface components {
             count: number;
             /**
              * Format: double
-             * @description Mean error of the logarithm by the house.
+             * @description Mean error of the logarithm by the salon's standard.
              */
             before: number;
             /**
@@ -5901,7 +5893,7 @@ export interface components {
             /** @description The salon may keep this picture. */
             consent: boolean;
         };
-        /** @description All hours of the house; what is sent takes the place of what was. */
+        /** @description All hours of the salon; what is sent takes the place of what was. */
         Hours: {
             openings: components["schemas"]["Opening"][];
             holidays: components["schemas"]["Holiday"][];
@@ -5911,7 +5903,7 @@ export interface components {
             days_off: components["schemas"]["DayOff"][];
             readonly people: components["schemas"]["HandsName"][];
         };
-        /** @description All hours of the house; what is sent takes the place of what was. */
+        /** @description All hours of the salon; what is sent takes the place of what was. */
         HoursRequest: {
             openings: components["schemas"]["OpeningRequest"][];
             holidays: components["schemas"]["HolidayRequest"][];
@@ -5919,87 +5911,6 @@ export interface components {
             shifts: components["schemas"]["ShiftRequest"][];
             skills: components["schemas"]["SkillRequest"][];
             days_off: components["schemas"]["DayOffRequest"][];
-        };
-        House: {
-            name?: string;
-            phone?: string;
-            zone: string;
-            /** Format: double */
-            room_temp_c: number;
-            /** Format: double */
-            room_rh: number;
-            /** Format: double */
-            journey_min: number;
-            /** Format: double */
-            home_temp_c: number;
-            write_from_h: number;
-            write_to_h: number;
-            ask_every_days: number;
-            /** @description Calendar feeds hold names of clients; else initials. */
-            calendar_names?: boolean;
-            disinfectant?: string;
-            /** Format: double */
-            contact_min: number | null;
-            currency: string;
-            lead_days: number;
-            order_for_days: number;
-            school: components["schemas"]["School"];
-            rules: components["schemas"]["HouseRules"];
-            layering?: components["schemas"]["LayeringEnum"];
-            /** Format: double */
-            readonly drying_factor: number;
-            /** @description The factor rests on. */
-            readonly drying_visits: number;
-            /** @description That was read; another one is refused. */
-            version?: number;
-        };
-        /**
-         * HouseRules
-         * @description House values of this salon, within what is safe.
-         */
-        HouseRules: {
-            /** Film Factor */
-            film_factor?: {
-                [key: string]: number;
-            };
-            /** Shape Factor */
-            shape_factor?: {
-                [key: string]: number;
-            };
-            /**
-             * Mask Min
-             * @description Least time of a mask; labels rule.
-             * @default null
-             */
-            mask_min?: number | null;
-            /** Wear Days */
-            wear_days?: {
-                [key: string]: number;
-            };
-        };
-        /**
-         * HouseRules
-         * @description House values of this salon, within what is safe.
-         */
-        HouseRulesRequest: {
-            /** Film Factor */
-            film_factor?: {
-                [key: string]: number;
-            };
-            /** Shape Factor */
-            shape_factor?: {
-                [key: string]: number;
-            };
-            /**
-             * Mask Min
-             * @description Least time of a mask; labels rule.
-             * @default null
-             */
-            mask_min?: number | null;
-            /** Wear Days */
-            wear_days?: {
-                [key: string]: number;
-            };
         };
         /**
          * IngredientFamily
@@ -6041,7 +5952,7 @@ export interface components {
         };
         KeepRoutineRequest: {
             name: string;
-            wish: components["schemas"]["HeadWishRequest"];
+            wish: components["schemas"]["ClientWishRequest"];
         };
         /**
          * KeptIn
@@ -6111,7 +6022,7 @@ export interface components {
         /** @description A plan to come with the kit it takes. */
         KitComing: {
             plan: number;
-            head_name: string;
+            client_name: string;
             title: string;
             /** Format: date-time */
             planned_start: string;
@@ -6583,7 +6494,7 @@ export interface components {
          * @enum {string}
          */
         LearnedQuantityEnum: "minutes" | "detangling" | "dose" | "length" | "wear";
-        /** @description A factor on the value of the house. */
+        /** @description A factor on the value of the salon's standard. */
         LearnedRow: {
             quantity: components["schemas"]["LearnedValueEnum"];
             group: string;
@@ -6606,15 +6517,15 @@ export interface components {
             visits: number;
             /**
              * Format: double
-             * @description Mean value of the house: minutes, grams or cm.
+             * @description Mean value of the salon's standard: minutes, grams or cm.
              */
-            house: number;
+            standard: number;
             /**
              * Format: double
              * @description The same, with what was learned.
              */
             now: number;
-            /** @description Whether the interval leaves the house out, by more than a twentieth. */
+            /** @description Whether the interval leaves the salon's standard out, by more than a twentieth. */
             differs: boolean;
         };
         /**
@@ -6812,10 +6723,10 @@ export interface components {
          * @enum {string}
          */
         Level: "low" | "medium" | "high";
-        /** @description Heads with hair like this, and how routines came out on them. */
+        /** @description Clients with hair like this, and how routines came out on them. */
         Like: {
             /** @description So like it. */
-            heads: number;
+            clients: number;
             looked_at: number;
             /**
              * Format: double
@@ -6829,7 +6740,7 @@ export interface components {
             within: number;
             /** @description Before a routine is ranked. */
             least_visits: number;
-            least_heads: number;
+            least_clients: number;
             warning: string;
             aspects: components["schemas"]["Aspect"][];
         };
@@ -6912,7 +6823,7 @@ export interface components {
             /** Cautions */
             cautions: components["schemas"]["Caution"][];
         };
-        /** @description Hands needed against hands present, and heads at every station, in a quarter of an hour. */
+        /** @description Hands needed against hands present, and clients at every station, in a quarter of an hour. */
         Load: {
             start: number;
             needed: number;
@@ -7030,9 +6941,9 @@ export interface components {
          * @enum {string}
          */
         Looks: "any" | "end";
-        /** @description What a packed house holds. */
+        /** @description What a backup holds. */
         Manifest: {
-            house: string;
+            salon: string;
             /** Format: date-time */
             made_at: string;
             counts: {
@@ -7107,8 +7018,8 @@ export interface components {
         };
         Message: {
             readonly id: number;
-            head: number;
-            head_name: string;
+            client: number;
+            client_name: string;
             kind: components["schemas"]["MessageKindEnum"];
             /** @description A link in it is put in when it goes out. */
             text: string;
@@ -7297,19 +7208,7 @@ export interface components {
              */
             keep?: boolean;
         };
-        NewColleagueRequest: {
-            username: string;
-            /** @default  */
-            name?: string;
-            role: components["schemas"]["WorkRoleEnum"];
-            password: string;
-            /**
-             * Format: double
-             * @default 1
-             */
-            pace?: number;
-        };
-        NewHeadRequest: {
+        NewClientRequest: {
             name: string;
             note?: string;
             conditions?: components["schemas"]["ConditionsEnum"][];
@@ -7340,6 +7239,18 @@ export interface components {
             /** @description Another person than a client of that name. */
             sure?: boolean;
         };
+        NewColleagueRequest: {
+            username: string;
+            /** @default  */
+            name?: string;
+            role: components["schemas"]["WorkRoleEnum"];
+            password: string;
+            /**
+             * Format: double
+             * @default 1
+             */
+            pace?: number;
+        };
         NewObservationRequest: {
             kind: components["schemas"]["ObservationKindEnum"];
             value: number | string;
@@ -7348,7 +7259,7 @@ export interface components {
             note?: string;
         };
         NewPairRequest: {
-            head: number;
+            client: number;
         };
         NewPictureRequest: {
             /** Format: binary */
@@ -7632,7 +7543,7 @@ export interface components {
             rh?: number;
             /**
              * @description Who says so.
-             * @default house
+             * @default salon
              */
             by?: components["schemas"]["AirSource"];
             /**
@@ -7670,12 +7581,12 @@ export interface components {
         OwnPasswordRequest: {
             password: string;
         };
-        /** @description A packed house. */
+        /** @description A backup file. */
         PackedRequest: {
             /** Format: binary */
             file: string;
         };
-        PaginatedHeadRowList: {
+        PaginatedClientRowList: {
             /** @example 123 */
             count: number;
             /**
@@ -7688,7 +7599,7 @@ export interface components {
              * @example http://api.example.org/accounts/?offset=200&limit=100
              */
             previous?: string | null;
-            results: components["schemas"]["HeadRow"][];
+            results: components["schemas"]["ClientRow"][];
         };
         PaginatedMessageList: {
             /** @example 123 */
@@ -7752,8 +7663,8 @@ export interface components {
          * @description Two wishes to lay side by side.
          */
         PairRequest: {
-            first: components["schemas"]["HeadWish"];
-            second: components["schemas"]["HeadWish"];
+            first: components["schemas"]["ClientWish"];
+            second: components["schemas"]["ClientWish"];
         };
         /** @description Two products rubbed on the palm. */
         PalmTestRequest: {
@@ -8001,24 +7912,7 @@ export interface components {
              */
             scheme?: components["schemas"]["Scheme"] | null;
         };
-        /** @description What changes of somebody. */
-        PatchedColleagueChangeRequest: {
-            name?: string;
-            role?: components["schemas"]["WorkRoleEnum"];
-            /** Format: double */
-            pace?: number;
-            /** @description May sign in. */
-            active?: boolean;
-            password?: string;
-            /** @description False: no codes any more. */
-            codes?: boolean;
-            /** @description That was read. */
-            version?: number;
-        };
-        PatchedCorrectRequest: {
-            roots?: number[][];
-        };
-        PatchedHeadRequest: {
+        PatchedClientRequest: {
             name?: string;
             note?: string;
             conditions?: components["schemas"]["ConditionsEnum"][];
@@ -8046,34 +7940,22 @@ export interface components {
              */
             version?: number;
         };
-        PatchedHouseRequest: {
+        /** @description What changes of somebody. */
+        PatchedColleagueChangeRequest: {
             name?: string;
-            phone?: string;
-            zone?: string;
+            role?: components["schemas"]["WorkRoleEnum"];
             /** Format: double */
-            room_temp_c?: number;
-            /** Format: double */
-            room_rh?: number;
-            /** Format: double */
-            journey_min?: number;
-            /** Format: double */
-            home_temp_c?: number;
-            write_from_h?: number;
-            write_to_h?: number;
-            ask_every_days?: number;
-            /** @description Calendar feeds hold names of clients; else initials. */
-            calendar_names?: boolean;
-            disinfectant?: string;
-            /** Format: double */
-            contact_min?: number | null;
-            currency?: string;
-            lead_days?: number;
-            order_for_days?: number;
-            school?: components["schemas"]["SchoolRequest"];
-            rules?: components["schemas"]["HouseRulesRequest"];
-            layering?: components["schemas"]["LayeringEnum"];
-            /** @description That was read; another one is refused. */
+            pace?: number;
+            /** @description May sign in. */
+            active?: boolean;
+            password?: string;
+            /** @description False: no codes any more. */
+            codes?: boolean;
+            /** @description That was read. */
             version?: number;
+        };
+        PatchedCorrectRequest: {
+            roots?: number[][];
         };
         /** @description Pieces of one kind as they are typed. */
         PatchedKitItemRequest: {
@@ -8126,6 +8008,35 @@ export interface components {
             note?: string;
             version?: number;
         };
+        PatchedSalonRequest: {
+            name?: string;
+            phone?: string;
+            zone?: string;
+            /** Format: double */
+            room_temp_c?: number;
+            /** Format: double */
+            room_rh?: number;
+            /** Format: double */
+            journey_min?: number;
+            /** Format: double */
+            home_temp_c?: number;
+            write_from_h?: number;
+            write_to_h?: number;
+            ask_every_days?: number;
+            /** @description Calendar feeds hold names of clients; else initials. */
+            calendar_names?: boolean;
+            disinfectant?: string;
+            /** Format: double */
+            contact_min?: number | null;
+            currency?: string;
+            lead_days?: number;
+            order_for_days?: number;
+            school?: components["schemas"]["SchoolRequest"];
+            rules?: components["schemas"]["SalonStandardsRequest"];
+            layering?: components["schemas"]["LayeringEnum"];
+            /** @description That was read; another one is refused. */
+            version?: number;
+        };
         /**
          * Pattern
          * @description Curl pattern by eye: wavy (2), curly (3), coily (4), each a to c.
@@ -8161,7 +8072,7 @@ export interface components {
         };
         Picture: {
             readonly id: number;
-            head: number;
+            client: number;
             zone?: components["schemas"]["ZoneEnum"] | components["schemas"]["BlankEnum"];
             /** Format: double */
             um_per_px: number;
@@ -8190,14 +8101,14 @@ export interface components {
         };
         /**
          * @description * `visits` - visits
-         *     * `heads` - heads
+         *     * `clients` - clients
          * @enum {string}
          */
-        PlaceEnum: "visits" | "heads";
+        PlaceEnum: "visits" | "clients";
         Plan: {
             readonly id: number;
-            head: number;
-            readonly head_name: string;
+            client: number;
+            readonly client_name: string;
             title: string;
             style: string;
             readonly wish: components["schemas"]["PlanWish"];
@@ -8419,7 +8330,8 @@ export interface components {
              * @description Services of before, the latest first.
              */
             past?: components["schemas"]["Past"][];
-            house?: components["schemas"]["HouseRules"];
+            /** @description Own values of the salon, in the place of those that come with the program. */
+            standards?: components["schemas"]["SalonStandards"];
             /** Shelf */
             shelf?: components["schemas"]["ShelfItem"][];
             /**
@@ -8568,7 +8480,8 @@ export interface components {
              * @description Services of before, the latest first.
              */
             past?: components["schemas"]["Past"][];
-            house?: components["schemas"]["HouseRules"];
+            /** @description Own values of the salon, in the place of those that come with the program. */
+            standards?: components["schemas"]["SalonStandards"];
             /** Shelf */
             shelf?: components["schemas"]["ShelfItem"][];
             /**
@@ -9475,8 +9388,8 @@ export interface components {
         /** @description Something a client said or felt, or that was noted for the next visit. */
         Remark: {
             readonly id: number;
-            head: number;
-            head_name: string;
+            client: number;
+            client_name: string;
             visit: number;
             kind: components["schemas"]["RemarkKindEnum"];
             text?: string;
@@ -9520,8 +9433,8 @@ export interface components {
         /** @description A visit again, entry by entry. */
         Replay: {
             visit: number;
-            head: number;
-            head_name: string;
+            client: number;
+            client_name: string;
             title: string;
             plan: number;
             /** @description Of those who worked. */
@@ -9666,11 +9579,11 @@ export interface components {
             /** Text */
             text: string;
         };
-        /** @description A packed house that takes the place of this one. */
+        /** @description A backup to restore in the place of this salon's data. */
         RestoreRequest: {
             /** Format: binary */
             file: string;
-            /** @description Of the house that is here, typed. */
+            /** @description Of the salon that is here, typed. */
             name: string;
             /** @description Erased clients in the backup, as they were shown and agreed to be left out. */
             left_out?: string[];
@@ -9703,6 +9616,14 @@ export interface components {
          * @enum {string}
          */
         ResultEnum: "clear" | "flakes";
+        /** @description What was found. */
+        Results: {
+            learned: components["schemas"]["LearnedRow"][];
+            held_out: components["schemas"]["HeldOut"][];
+            promises: components["schemas"]["Promise"][];
+            at_home: components["schemas"]["AtHome"];
+            books: components["schemas"]["Books"];
+        };
         /** RodNeed */
         RodNeed: {
             /** Diameter Mm */
@@ -9770,7 +9691,7 @@ export interface components {
             rh?: number;
             /**
              * @description Who says so.
-             * @default house
+             * @default salon
              */
             by?: components["schemas"]["AirSource"];
             /**
@@ -9802,7 +9723,7 @@ export interface components {
             routine: string;
             title: string;
             visits: number;
-            heads: number;
+            clients: number;
             /** Format: double */
             mean: number | null;
             /**
@@ -9813,6 +9734,39 @@ export interface components {
             /** Format: double */
             high: number | null;
         };
+        Salon: {
+            name?: string;
+            phone?: string;
+            zone: string;
+            /** Format: double */
+            room_temp_c: number;
+            /** Format: double */
+            room_rh: number;
+            /** Format: double */
+            journey_min: number;
+            /** Format: double */
+            home_temp_c: number;
+            write_from_h: number;
+            write_to_h: number;
+            ask_every_days: number;
+            /** @description Calendar feeds hold names of clients; else initials. */
+            calendar_names?: boolean;
+            disinfectant?: string;
+            /** Format: double */
+            contact_min: number | null;
+            currency: string;
+            lead_days: number;
+            order_for_days: number;
+            school: components["schemas"]["School"];
+            rules: components["schemas"]["SalonStandards"];
+            layering?: components["schemas"]["LayeringEnum"];
+            /** Format: double */
+            readonly drying_factor: number;
+            /** @description The factor rests on. */
+            readonly drying_visits: number;
+            /** @description That was read; another one is refused. */
+            version?: number;
+        };
         SalonAir: {
             room: components["schemas"]["Sensor"];
             /** @description What a plan of now would take for the salon. */
@@ -9820,6 +9774,54 @@ export interface components {
             outdoors: components["schemas"]["PlaceAir"] | null;
             home: components["schemas"]["PlaceAir"] | null;
             ahead: components["schemas"]["AirPoint"][];
+        };
+        /**
+         * SalonStandards
+         * @description Own values of this salon, within what is safe.
+         */
+        SalonStandards: {
+            /** Film Factor */
+            film_factor?: {
+                [key: string]: number;
+            };
+            /** Shape Factor */
+            shape_factor?: {
+                [key: string]: number;
+            };
+            /**
+             * Mask Min
+             * @description Least time of a mask; labels rule.
+             * @default null
+             */
+            mask_min?: number | null;
+            /** Wear Days */
+            wear_days?: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * SalonStandards
+         * @description Own values of this salon, within what is safe.
+         */
+        SalonStandardsRequest: {
+            /** Film Factor */
+            film_factor?: {
+                [key: string]: number;
+            };
+            /** Shape Factor */
+            shape_factor?: {
+                [key: string]: number;
+            };
+            /**
+             * Mask Min
+             * @description Least time of a mask; labels rule.
+             * @default null
+             */
+            mask_min?: number | null;
+            /** Wear Days */
+            wear_days?: {
+                [key: string]: number;
+            };
         };
         SaveRequest: {
             version: number;
@@ -9892,7 +9894,7 @@ export interface components {
             refresh?: components["schemas"]["Refreshing"] | null;
             /**
              * By
-             * @description Who chose each of these: the house, this head, or this plan.
+             * @description Who chose each of these: the salon, this client, or this plan.
              */
             by?: {
                 [key: string]: components["schemas"]["SchoolBy"];
@@ -9903,7 +9905,7 @@ export interface components {
          * @description Who chose a way of working.
          * @enum {string}
          */
-        SchoolBy: "house" | "head" | "plan";
+        SchoolBy: "salon" | "client" | "plan";
         /**
          * SchoolChoice
          * @description A way of working that won, and what the other would do.
@@ -9959,7 +9961,7 @@ export interface components {
             refresh?: components["schemas"]["Refreshing"] | null;
             /**
              * By
-             * @description Who chose each of these: the house, this head, or this plan.
+             * @description Who chose each of these: the salon, this client, or this plan.
              */
             by?: {
                 [key: string]: components["schemas"]["SchoolBy"];
@@ -10032,12 +10034,12 @@ export interface components {
              */
             settled?: boolean;
         };
-        /** @description A head with a visit under way. */
+        /** @description A client with a visit under way. */
         Seat: {
             visit: number;
             plan: number;
-            head: number;
-            head_name: string;
+            client: number;
+            client_name: string;
             title: string;
             state: components["schemas"]["VisitStateEnum"];
             /** @description What is worked, or comes next. */
@@ -10305,7 +10307,7 @@ export interface components {
             hands?: boolean;
             /**
              * Minutes
-             * @description At the house pace where hands are on the hair.
+             * @description At the standard pace where hands are on the hair.
              */
             minutes: number;
             /**
@@ -10427,7 +10429,7 @@ export interface components {
             reads: string[];
             /** @description Places where one may change something. */
             writes: string[];
-            house: components["schemas"]["House"] | null;
+            salon: components["schemas"]["Salon"] | null;
         };
         /**
          * SetIn
@@ -10639,7 +10641,7 @@ export interface components {
             title: string;
             /**
              * Format: date-time
-             * @description When the head is to come: promised.
+             * @description When the client is to come: promised.
              */
             start: string;
             plan?: number | null;
@@ -10686,7 +10688,7 @@ export interface components {
         };
         /** @description What is to be booked. */
         SlotsRequest: {
-            head: number;
+            client: number;
             plan?: number | null;
             sitting?: number;
             title?: string;
@@ -10822,7 +10824,7 @@ export interface components {
              */
             water_left: number;
         };
-        /** @description How sure the hour of a head is. */
+        /** @description How sure the hour of a client is. */
         Standing: {
             booking: number;
             /** Format: double */
@@ -11282,7 +11284,7 @@ export interface components {
          * @enum {string}
          */
         StopSign: "open_sores" | "weeping" | "may_be_contagious" | "sudden_patches" | "severe_pain";
-        /** @description A head's story. */
+        /** @description A client's story. */
         Story: {
             visits: number;
             chapters: components["schemas"]["Chapter"][];
@@ -11905,14 +11907,14 @@ export interface components {
             source: string;
         };
         /**
-         * @description One head of a trial. Which side got which way is told once it is rated; of visits, the left
+         * @description One client of a trial. Which side got which way is told once it is rated; of visits, the left
          *     one is the first.
          */
         TrialPair: {
             readonly id: number;
             readonly number: number;
-            readonly head: number;
-            readonly head_name: string;
+            readonly client: number;
+            readonly client_name: string;
             readonly a_side: components["schemas"]["ASideEnum"] | components["schemas"]["NullEnum"];
             readonly left: number | null;
             readonly right: number | null;
@@ -12071,8 +12073,8 @@ export interface components {
         };
         Visit: {
             readonly id: number;
-            head: number;
-            readonly head_name: string;
+            client: number;
+            readonly client_name: string;
             plan: number;
             readonly title: string;
             state?: components["schemas"]["VisitStateEnum"];
@@ -12218,8 +12220,8 @@ export interface components {
         };
         VisitRow: {
             readonly id: number;
-            head: number;
-            readonly head_name: string;
+            client: number;
+            readonly client_name: string;
             plan: number;
             readonly title: string;
             state?: components["schemas"]["VisitStateEnum"];
@@ -12531,7 +12533,7 @@ export interface components {
              */
             on?: string | null;
         };
-        /** @description What is on a head now. */
+        /** @description A client's current style. */
         Wearing: {
             visit: number | null;
             plan: number | null;
@@ -12555,7 +12557,7 @@ export interface components {
             /** Format: date */
             date: string;
             closed: string;
-            readonly heads: number;
+            readonly clients: number;
             /** @description Minutes of hands that are booked. */
             hands_min: number;
             /** @description Minutes of hands that are there. */
@@ -13476,6 +13478,807 @@ export interface operations {
             500: components["responses"]["InternalServerError"];
             503: components["responses"]["ServiceUnavailable"];
             507: components["responses"]["InsufficientStorage"];
+        };
+    };
+    clients_list: {
+        parameters: {
+            query?: {
+                /** @description 1 for the archived ones. */
+                archived?: string;
+                /** @description Number of results to return per page. */
+                limit?: number;
+                /** @description The initial index from which to return the results. */
+                offset?: number;
+                /** @description Parts of a name or a phone number. */
+                search?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaginatedClientRowList"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["NotAcceptable"];
+            500: components["responses"]["InternalServerError"];
+        };
+    };
+    clients_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewClientRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Client"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["NotAcceptable"];
+            408: components["responses"]["RequestTimeout"];
+            409: components["responses"]["Conflict"];
+            413: components["responses"]["RequestEntityTooLarge"];
+            415: components["responses"]["UnsupportedMediaType"];
+            500: components["responses"]["InternalServerError"];
+            503: components["responses"]["ServiceUnavailable"];
+            507: components["responses"]["InsufficientStorage"];
+        };
+    };
+    clients_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Client"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["NotFound"];
+            406: components["responses"]["NotAcceptable"];
+            500: components["responses"]["InternalServerError"];
+        };
+    };
+    clients_partial_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedClientRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Client"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["NotFound"];
+            406: components["responses"]["NotAcceptable"];
+            408: components["responses"]["RequestTimeout"];
+            409: components["responses"]["Conflict"];
+            413: components["responses"]["RequestEntityTooLarge"];
+            415: components["responses"]["UnsupportedMediaType"];
+            500: components["responses"]["InternalServerError"];
+            503: components["responses"]["ServiceUnavailable"];
+            507: components["responses"]["InsufficientStorage"];
+        };
+    };
+    clients_archive_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Client"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["NotFound"];
+            406: components["responses"]["NotAcceptable"];
+            408: components["responses"]["RequestTimeout"];
+            409: components["responses"]["Conflict"];
+            413: components["responses"]["RequestEntityTooLarge"];
+            415: components["responses"]["UnsupportedMediaType"];
+            500: components["responses"]["InternalServerError"];
+            503: components["responses"]["ServiceUnavailable"];
+            507: components["responses"]["InsufficientStorage"];
+        };
+    };
+    clients_archive_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Client"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["NotFound"];
+            406: components["responses"]["NotAcceptable"];
+            408: components["responses"]["RequestTimeout"];
+            409: components["responses"]["Conflict"];
+            413: components["responses"]["RequestEntityTooLarge"];
+            415: components["responses"]["UnsupportedMediaType"];
+            500: components["responses"]["InternalServerError"];
+            503: components["responses"]["ServiceUnavailable"];
+            507: components["responses"]["InsufficientStorage"];
+        };
+    };
+    clients_consultation_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConsultationState"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["NotFound"];
+            406: components["responses"]["NotAcceptable"];
+            500: components["responses"]["InternalServerError"];
+        };
+    };
+    clients_consultations_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Consultation"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["NotFound"];
+            406: components["responses"]["NotAcceptable"];
+            408: components["responses"]["RequestTimeout"];
+            409: components["responses"]["Conflict"];
+            413: components["responses"]["RequestEntityTooLarge"];
+            415: components["responses"]["UnsupportedMediaType"];
+            500: components["responses"]["InternalServerError"];
+            503: components["responses"]["ServiceUnavailable"];
+            507: components["responses"]["InsufficientStorage"];
+        };
+    };
+    clients_erasure_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ErasureRequest"];
+            };
+        };
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["NotFound"];
+            406: components["responses"]["NotAcceptable"];
+            408: components["responses"]["RequestTimeout"];
+            409: components["responses"]["Conflict"];
+            413: components["responses"]["RequestEntityTooLarge"];
+            415: components["responses"]["UnsupportedMediaType"];
+            500: components["responses"]["InternalServerError"];
+            503: components["responses"]["ServiceUnavailable"];
+            507: components["responses"]["InsufficientStorage"];
+        };
+    };
+    clients_like_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Like"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["NotFound"];
+            406: components["responses"]["NotAcceptable"];
+            500: components["responses"]["InternalServerError"];
+        };
+    };
+    clients_observations_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Observation"][];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["NotFound"];
+            406: components["responses"]["NotAcceptable"];
+            500: components["responses"]["InternalServerError"];
+        };
+    };
+    clients_observations_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ObserveRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Observation"][];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["NotFound"];
+            406: components["responses"]["NotAcceptable"];
+            408: components["responses"]["RequestTimeout"];
+            409: components["responses"]["Conflict"];
+            413: components["responses"]["RequestEntityTooLarge"];
+            415: components["responses"]["UnsupportedMediaType"];
+            500: components["responses"]["InternalServerError"];
+            503: components["responses"]["ServiceUnavailable"];
+            507: components["responses"]["InsufficientStorage"];
+        };
+    };
+    clients_pictures_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookPicture"][];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["NotFound"];
+            406: components["responses"]["NotAcceptable"];
+            500: components["responses"]["InternalServerError"];
+            503: components["responses"]["ServiceUnavailable"];
+        };
+    };
+    clients_pictures_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["NewPictureRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookPicture"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["NotFound"];
+            406: components["responses"]["NotAcceptable"];
+            408: components["responses"]["RequestTimeout"];
+            409: components["responses"]["Conflict"];
+            413: components["responses"]["RequestEntityTooLarge"];
+            415: components["responses"]["UnsupportedMediaType"];
+            500: components["responses"]["InternalServerError"];
+            503: components["responses"]["ServiceUnavailable"];
+            507: components["responses"]["InsufficientStorage"];
+        };
+    };
+    clients_planned_days_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlannedDaysRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wearing"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["NotFound"];
+            406: components["responses"]["NotAcceptable"];
+            408: components["responses"]["RequestTimeout"];
+            409: components["responses"]["Conflict"];
+            413: components["responses"]["RequestEntityTooLarge"];
+            415: components["responses"]["UnsupportedMediaType"];
+            500: components["responses"]["InternalServerError"];
+            503: components["responses"]["ServiceUnavailable"];
+            507: components["responses"]["InsufficientStorage"];
+        };
+    };
+    clients_profile_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Profile"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["NotFound"];
+            406: components["responses"]["NotAcceptable"];
+            500: components["responses"]["InternalServerError"];
+        };
+    };
+    clients_scope_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Scope"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["NotFound"];
+            406: components["responses"]["NotAcceptable"];
+            500: components["responses"]["InternalServerError"];
+            503: components["responses"]["ServiceUnavailable"];
+        };
+    };
+    clients_scope_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["TakeRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Picture"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["NotFound"];
+            406: components["responses"]["NotAcceptable"];
+            408: components["responses"]["RequestTimeout"];
+            409: components["responses"]["Conflict"];
+            413: components["responses"]["RequestEntityTooLarge"];
+            415: components["responses"]["UnsupportedMediaType"];
+            500: components["responses"]["InternalServerError"];
+            503: components["responses"]["ServiceUnavailable"];
+            507: components["responses"]["InsufficientStorage"];
+        };
+    };
+    clients_scope_upload_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["UploadRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Picture"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["NotFound"];
+            406: components["responses"]["NotAcceptable"];
+            408: components["responses"]["RequestTimeout"];
+            409: components["responses"]["Conflict"];
+            413: components["responses"]["RequestEntityTooLarge"];
+            415: components["responses"]["UnsupportedMediaType"];
+            500: components["responses"]["InternalServerError"];
+            503: components["responses"]["ServiceUnavailable"];
+            507: components["responses"]["InsufficientStorage"];
+        };
+    };
+    clients_stop_signs_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RaisedStopSign"][];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["NotFound"];
+            406: components["responses"]["NotAcceptable"];
+            500: components["responses"]["InternalServerError"];
+        };
+    };
+    clients_stop_signs_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RaiseRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RaisedStopSign"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["NotFound"];
+            406: components["responses"]["NotAcceptable"];
+            408: components["responses"]["RequestTimeout"];
+            409: components["responses"]["Conflict"];
+            413: components["responses"]["RequestEntityTooLarge"];
+            415: components["responses"]["UnsupportedMediaType"];
+            500: components["responses"]["InternalServerError"];
+            503: components["responses"]["ServiceUnavailable"];
+            507: components["responses"]["InsufficientStorage"];
+        };
+    };
+    clients_story_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Story"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["NotFound"];
+            406: components["responses"]["NotAcceptable"];
+            500: components["responses"]["InternalServerError"];
+        };
+    };
+    clients_story_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SuggestionAnswerRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Story"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["NotFound"];
+            406: components["responses"]["NotAcceptable"];
+            408: components["responses"]["RequestTimeout"];
+            409: components["responses"]["Conflict"];
+            413: components["responses"]["RequestEntityTooLarge"];
+            415: components["responses"]["UnsupportedMediaType"];
+            500: components["responses"]["InternalServerError"];
+            503: components["responses"]["ServiceUnavailable"];
+            507: components["responses"]["InsufficientStorage"];
+        };
+    };
+    clients_timeline_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Timeline"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["NotFound"];
+            406: components["responses"]["NotAcceptable"];
+            500: components["responses"]["InternalServerError"];
+        };
+    };
+    clients_two_visits_retrieve: {
+        parameters: {
+            query: {
+                first: number;
+                second: number;
+            };
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Beside"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["NotFound"];
+            406: components["responses"]["NotAcceptable"];
+            500: components["responses"]["InternalServerError"];
+        };
+    };
+    clients_wear_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wearing"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["NotFound"];
+            406: components["responses"]["NotAcceptable"];
+            500: components["responses"]["InternalServerError"];
         };
     };
     colleagues_list: {
@@ -14669,950 +15472,6 @@ export interface operations {
             500: components["responses"]["InternalServerError"];
         };
     };
-    findings_retrieve: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Findings"];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            406: components["responses"]["NotAcceptable"];
-            500: components["responses"]["InternalServerError"];
-        };
-    };
-    findings_data_retrieve: {
-        parameters: {
-            query: {
-                table: "days" | "factors" | "pairs" | "promises" | "samples" | "visits";
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Data"];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            406: components["responses"]["NotAcceptable"];
-            500: components["responses"]["InternalServerError"];
-        };
-    };
-    "findings_data.csv_retrieve": {
-        parameters: {
-            query: {
-                table: "days" | "factors" | "pairs" | "promises" | "samples" | "visits";
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "text/csv": string;
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            406: components["responses"]["NotAcceptable"];
-            500: components["responses"]["InternalServerError"];
-        };
-    };
-    findings_learned_retrieve: {
-        parameters: {
-            query: {
-                /** @description Empty for drying. */
-                group?: string;
-                /** @description Empty: the salon. */
-                hands?: string;
-                /**
-                 * @description * `drying` - drying
-                 *     * `minutes` - minutes
-                 *     * `detangling` - detangling
-                 *     * `dose` - dose
-                 *     * `length` - length
-                 *     * `wear` - wear
-                 */
-                quantity: "drying" | "minutes" | "detangling" | "dose" | "length" | "wear";
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LearnedVisits"];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            406: components["responses"]["NotAcceptable"];
-            500: components["responses"]["InternalServerError"];
-        };
-    };
-    findings_learned_create: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["LearningChoiceRequest"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LearningEffect"];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            406: components["responses"]["NotAcceptable"];
-            408: components["responses"]["RequestTimeout"];
-            409: components["responses"]["Conflict"];
-            413: components["responses"]["RequestEntityTooLarge"];
-            415: components["responses"]["UnsupportedMediaType"];
-            500: components["responses"]["InternalServerError"];
-            503: components["responses"]["ServiceUnavailable"];
-            507: components["responses"]["InsufficientStorage"];
-        };
-    };
-    heads_list: {
-        parameters: {
-            query?: {
-                /** @description 1 for the archived ones. */
-                archived?: string;
-                /** @description Number of results to return per page. */
-                limit?: number;
-                /** @description The initial index from which to return the results. */
-                offset?: number;
-                /** @description Parts of a name or a phone number. */
-                search?: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PaginatedHeadRowList"];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            406: components["responses"]["NotAcceptable"];
-            500: components["responses"]["InternalServerError"];
-        };
-    };
-    heads_create: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["NewHeadRequest"];
-            };
-        };
-        responses: {
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Head"];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            406: components["responses"]["NotAcceptable"];
-            408: components["responses"]["RequestTimeout"];
-            409: components["responses"]["Conflict"];
-            413: components["responses"]["RequestEntityTooLarge"];
-            415: components["responses"]["UnsupportedMediaType"];
-            500: components["responses"]["InternalServerError"];
-            503: components["responses"]["ServiceUnavailable"];
-            507: components["responses"]["InsufficientStorage"];
-        };
-    };
-    heads_retrieve: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Head"];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            404: components["responses"]["NotFound"];
-            406: components["responses"]["NotAcceptable"];
-            500: components["responses"]["InternalServerError"];
-        };
-    };
-    heads_partial_update: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: {
-            content: {
-                "application/json": components["schemas"]["PatchedHeadRequest"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Head"];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            404: components["responses"]["NotFound"];
-            406: components["responses"]["NotAcceptable"];
-            408: components["responses"]["RequestTimeout"];
-            409: components["responses"]["Conflict"];
-            413: components["responses"]["RequestEntityTooLarge"];
-            415: components["responses"]["UnsupportedMediaType"];
-            500: components["responses"]["InternalServerError"];
-            503: components["responses"]["ServiceUnavailable"];
-            507: components["responses"]["InsufficientStorage"];
-        };
-    };
-    heads_archive_create: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Head"];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            404: components["responses"]["NotFound"];
-            406: components["responses"]["NotAcceptable"];
-            408: components["responses"]["RequestTimeout"];
-            409: components["responses"]["Conflict"];
-            413: components["responses"]["RequestEntityTooLarge"];
-            415: components["responses"]["UnsupportedMediaType"];
-            500: components["responses"]["InternalServerError"];
-            503: components["responses"]["ServiceUnavailable"];
-            507: components["responses"]["InsufficientStorage"];
-        };
-    };
-    heads_archive_destroy: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Head"];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            404: components["responses"]["NotFound"];
-            406: components["responses"]["NotAcceptable"];
-            408: components["responses"]["RequestTimeout"];
-            409: components["responses"]["Conflict"];
-            413: components["responses"]["RequestEntityTooLarge"];
-            415: components["responses"]["UnsupportedMediaType"];
-            500: components["responses"]["InternalServerError"];
-            503: components["responses"]["ServiceUnavailable"];
-            507: components["responses"]["InsufficientStorage"];
-        };
-    };
-    heads_consultation_retrieve: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ConsultationState"];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            404: components["responses"]["NotFound"];
-            406: components["responses"]["NotAcceptable"];
-            500: components["responses"]["InternalServerError"];
-        };
-    };
-    heads_consultations_create: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Consultation"];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            404: components["responses"]["NotFound"];
-            406: components["responses"]["NotAcceptable"];
-            408: components["responses"]["RequestTimeout"];
-            409: components["responses"]["Conflict"];
-            413: components["responses"]["RequestEntityTooLarge"];
-            415: components["responses"]["UnsupportedMediaType"];
-            500: components["responses"]["InternalServerError"];
-            503: components["responses"]["ServiceUnavailable"];
-            507: components["responses"]["InsufficientStorage"];
-        };
-    };
-    heads_erasure_create: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ErasureRequest"];
-            };
-        };
-        responses: {
-            /** @description No response body */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            404: components["responses"]["NotFound"];
-            406: components["responses"]["NotAcceptable"];
-            408: components["responses"]["RequestTimeout"];
-            409: components["responses"]["Conflict"];
-            413: components["responses"]["RequestEntityTooLarge"];
-            415: components["responses"]["UnsupportedMediaType"];
-            500: components["responses"]["InternalServerError"];
-            503: components["responses"]["ServiceUnavailable"];
-            507: components["responses"]["InsufficientStorage"];
-        };
-    };
-    heads_like_retrieve: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Like"];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            404: components["responses"]["NotFound"];
-            406: components["responses"]["NotAcceptable"];
-            500: components["responses"]["InternalServerError"];
-        };
-    };
-    heads_observations_list: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Observation"][];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            404: components["responses"]["NotFound"];
-            406: components["responses"]["NotAcceptable"];
-            500: components["responses"]["InternalServerError"];
-        };
-    };
-    heads_observations_create: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ObserveRequest"];
-            };
-        };
-        responses: {
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Observation"][];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            404: components["responses"]["NotFound"];
-            406: components["responses"]["NotAcceptable"];
-            408: components["responses"]["RequestTimeout"];
-            409: components["responses"]["Conflict"];
-            413: components["responses"]["RequestEntityTooLarge"];
-            415: components["responses"]["UnsupportedMediaType"];
-            500: components["responses"]["InternalServerError"];
-            503: components["responses"]["ServiceUnavailable"];
-            507: components["responses"]["InsufficientStorage"];
-        };
-    };
-    heads_pictures_list: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LookPicture"][];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            404: components["responses"]["NotFound"];
-            406: components["responses"]["NotAcceptable"];
-            500: components["responses"]["InternalServerError"];
-            503: components["responses"]["ServiceUnavailable"];
-        };
-    };
-    heads_pictures_create: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "multipart/form-data": components["schemas"]["NewPictureRequest"];
-            };
-        };
-        responses: {
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LookPicture"];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            404: components["responses"]["NotFound"];
-            406: components["responses"]["NotAcceptable"];
-            408: components["responses"]["RequestTimeout"];
-            409: components["responses"]["Conflict"];
-            413: components["responses"]["RequestEntityTooLarge"];
-            415: components["responses"]["UnsupportedMediaType"];
-            500: components["responses"]["InternalServerError"];
-            503: components["responses"]["ServiceUnavailable"];
-            507: components["responses"]["InsufficientStorage"];
-        };
-    };
-    heads_planned_days_update: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PlannedDaysRequest"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Wearing"];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            404: components["responses"]["NotFound"];
-            406: components["responses"]["NotAcceptable"];
-            408: components["responses"]["RequestTimeout"];
-            409: components["responses"]["Conflict"];
-            413: components["responses"]["RequestEntityTooLarge"];
-            415: components["responses"]["UnsupportedMediaType"];
-            500: components["responses"]["InternalServerError"];
-            503: components["responses"]["ServiceUnavailable"];
-            507: components["responses"]["InsufficientStorage"];
-        };
-    };
-    heads_profile_retrieve: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Profile"];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            404: components["responses"]["NotFound"];
-            406: components["responses"]["NotAcceptable"];
-            500: components["responses"]["InternalServerError"];
-        };
-    };
-    heads_scope_retrieve: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Scope"];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            404: components["responses"]["NotFound"];
-            406: components["responses"]["NotAcceptable"];
-            500: components["responses"]["InternalServerError"];
-            503: components["responses"]["ServiceUnavailable"];
-        };
-    };
-    heads_scope_create: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: {
-            content: {
-                "application/json": components["schemas"]["TakeRequest"];
-            };
-        };
-        responses: {
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Picture"];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            404: components["responses"]["NotFound"];
-            406: components["responses"]["NotAcceptable"];
-            408: components["responses"]["RequestTimeout"];
-            409: components["responses"]["Conflict"];
-            413: components["responses"]["RequestEntityTooLarge"];
-            415: components["responses"]["UnsupportedMediaType"];
-            500: components["responses"]["InternalServerError"];
-            503: components["responses"]["ServiceUnavailable"];
-            507: components["responses"]["InsufficientStorage"];
-        };
-    };
-    heads_scope_upload_create: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "multipart/form-data": components["schemas"]["UploadRequest"];
-            };
-        };
-        responses: {
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Picture"];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            404: components["responses"]["NotFound"];
-            406: components["responses"]["NotAcceptable"];
-            408: components["responses"]["RequestTimeout"];
-            409: components["responses"]["Conflict"];
-            413: components["responses"]["RequestEntityTooLarge"];
-            415: components["responses"]["UnsupportedMediaType"];
-            500: components["responses"]["InternalServerError"];
-            503: components["responses"]["ServiceUnavailable"];
-            507: components["responses"]["InsufficientStorage"];
-        };
-    };
-    heads_stop_signs_list: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RaisedStopSign"][];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            404: components["responses"]["NotFound"];
-            406: components["responses"]["NotAcceptable"];
-            500: components["responses"]["InternalServerError"];
-        };
-    };
-    heads_stop_signs_create: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["RaiseRequest"];
-            };
-        };
-        responses: {
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RaisedStopSign"];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            404: components["responses"]["NotFound"];
-            406: components["responses"]["NotAcceptable"];
-            408: components["responses"]["RequestTimeout"];
-            409: components["responses"]["Conflict"];
-            413: components["responses"]["RequestEntityTooLarge"];
-            415: components["responses"]["UnsupportedMediaType"];
-            500: components["responses"]["InternalServerError"];
-            503: components["responses"]["ServiceUnavailable"];
-            507: components["responses"]["InsufficientStorage"];
-        };
-    };
-    heads_story_retrieve: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Story"];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            404: components["responses"]["NotFound"];
-            406: components["responses"]["NotAcceptable"];
-            500: components["responses"]["InternalServerError"];
-        };
-    };
-    heads_story_create: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SuggestionAnswerRequest"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Story"];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            404: components["responses"]["NotFound"];
-            406: components["responses"]["NotAcceptable"];
-            408: components["responses"]["RequestTimeout"];
-            409: components["responses"]["Conflict"];
-            413: components["responses"]["RequestEntityTooLarge"];
-            415: components["responses"]["UnsupportedMediaType"];
-            500: components["responses"]["InternalServerError"];
-            503: components["responses"]["ServiceUnavailable"];
-            507: components["responses"]["InsufficientStorage"];
-        };
-    };
-    heads_timeline_retrieve: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Timeline"];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            404: components["responses"]["NotFound"];
-            406: components["responses"]["NotAcceptable"];
-            500: components["responses"]["InternalServerError"];
-        };
-    };
-    heads_two_visits_retrieve: {
-        parameters: {
-            query: {
-                first: number;
-                second: number;
-            };
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Beside"];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            404: components["responses"]["NotFound"];
-            406: components["responses"]["NotAcceptable"];
-            500: components["responses"]["InternalServerError"];
-        };
-    };
-    heads_wear_retrieve: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Wearing"];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            404: components["responses"]["NotFound"];
-            406: components["responses"]["NotAcceptable"];
-            500: components["responses"]["InternalServerError"];
-        };
-    };
     hours_retrieve: {
         parameters: {
             query?: never;
@@ -15655,62 +15514,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Hours"];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            406: components["responses"]["NotAcceptable"];
-            408: components["responses"]["RequestTimeout"];
-            409: components["responses"]["Conflict"];
-            413: components["responses"]["RequestEntityTooLarge"];
-            415: components["responses"]["UnsupportedMediaType"];
-            500: components["responses"]["InternalServerError"];
-            503: components["responses"]["ServiceUnavailable"];
-            507: components["responses"]["InsufficientStorage"];
-        };
-    };
-    house_retrieve: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["House"];
-                };
-            };
-            400: components["responses"]["BadRequest"];
-            403: components["responses"]["Forbidden"];
-            406: components["responses"]["NotAcceptable"];
-            500: components["responses"]["InternalServerError"];
-        };
-    };
-    house_partial_update: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: {
-            content: {
-                "application/json": components["schemas"]["PatchedHouseRequest"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["House"];
                 };
             };
             400: components["responses"]["BadRequest"];
@@ -16223,7 +16026,7 @@ export interface operations {
     plans_list: {
         parameters: {
             query?: {
-                head?: number;
+                client?: number;
                 /** @description Number of results to return per page. */
                 limit?: number;
                 /** @description The initial index from which to return the results. */
@@ -16259,7 +16062,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["HeadWishRequest"];
+                "application/json": components["schemas"]["ClientWishRequest"];
             };
         };
         responses: {
@@ -16701,7 +16504,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["HeadWishRequest"];
+                "application/json": components["schemas"]["ClientWishRequest"];
             };
         };
         responses: {
@@ -16769,7 +16572,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["HeadWishRequest"];
+                "application/json": components["schemas"]["ClientWishRequest"];
             };
         };
         responses: {
@@ -16803,7 +16606,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["HeadWishRequest"];
+                "application/json": components["schemas"]["ClientWishRequest"];
             };
         };
         responses: {
@@ -16837,7 +16640,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["HeadWishRequest"];
+                "application/json": components["schemas"]["ClientWishRequest"];
             };
         };
         responses: {
@@ -16871,7 +16674,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["HeadWishRequest"];
+                "application/json": components["schemas"]["ClientWishRequest"];
             };
         };
         responses: {
@@ -16905,7 +16708,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["HeadWishRequest"];
+                "application/json": components["schemas"]["ClientWishRequest"];
             };
         };
         responses: {
@@ -16939,7 +16742,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["HeadWishRequest"];
+                "application/json": components["schemas"]["ClientWishRequest"];
             };
         };
         responses: {
@@ -17277,7 +17080,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description What the next visit of this client should know; else what nobody has seen to. */
-                head?: number;
+                client?: number;
                 /** @description Only remarks of this visit. */
                 visit?: number;
             };
@@ -17356,6 +17159,149 @@ export interface operations {
             400: components["responses"]["BadRequest"];
             403: components["responses"]["Forbidden"];
             404: components["responses"]["NotFound"];
+            406: components["responses"]["NotAcceptable"];
+            408: components["responses"]["RequestTimeout"];
+            409: components["responses"]["Conflict"];
+            413: components["responses"]["RequestEntityTooLarge"];
+            415: components["responses"]["UnsupportedMediaType"];
+            500: components["responses"]["InternalServerError"];
+            503: components["responses"]["ServiceUnavailable"];
+            507: components["responses"]["InsufficientStorage"];
+        };
+    };
+    results_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Results"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["NotAcceptable"];
+            500: components["responses"]["InternalServerError"];
+        };
+    };
+    results_data_retrieve: {
+        parameters: {
+            query: {
+                table: "days" | "factors" | "pairs" | "promises" | "samples" | "visits";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Data"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["NotAcceptable"];
+            500: components["responses"]["InternalServerError"];
+        };
+    };
+    "results_data.csv_retrieve": {
+        parameters: {
+            query: {
+                table: "days" | "factors" | "pairs" | "promises" | "samples" | "visits";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["NotAcceptable"];
+            500: components["responses"]["InternalServerError"];
+        };
+    };
+    results_learned_retrieve: {
+        parameters: {
+            query: {
+                /** @description Empty for drying. */
+                group?: string;
+                /** @description Empty: the salon. */
+                hands?: string;
+                /**
+                 * @description * `drying` - drying
+                 *     * `minutes` - minutes
+                 *     * `detangling` - detangling
+                 *     * `dose` - dose
+                 *     * `length` - length
+                 *     * `wear` - wear
+                 */
+                quantity: "drying" | "minutes" | "detangling" | "dose" | "length" | "wear";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearnedVisits"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["NotAcceptable"];
+            500: components["responses"]["InternalServerError"];
+        };
+    };
+    results_learned_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LearningChoiceRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearningEffect"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
             406: components["responses"]["NotAcceptable"];
             408: components["responses"]["RequestTimeout"];
             409: components["responses"]["Conflict"];
@@ -17453,14 +17399,70 @@ export interface operations {
             507: components["responses"]["InsufficientStorage"];
         };
     };
+    salon_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Salon"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["NotAcceptable"];
+            500: components["responses"]["InternalServerError"];
+        };
+    };
+    salon_partial_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedSalonRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Salon"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["NotAcceptable"];
+            408: components["responses"]["RequestTimeout"];
+            409: components["responses"]["Conflict"];
+            413: components["responses"]["RequestEntityTooLarge"];
+            415: components["responses"]["UnsupportedMediaType"];
+            500: components["responses"]["InternalServerError"];
+            503: components["responses"]["ServiceUnavailable"];
+            507: components["responses"]["InsufficientStorage"];
+        };
+    };
     saved_views_list: {
         parameters: {
             query: {
                 /**
                  * @description * `visits` - visits
-                 *     * `heads` - heads
+                 *     * `clients` - clients
                  */
-                place: "visits" | "heads";
+                place: "visits" | "clients";
             };
             header?: never;
             path?: never;
@@ -18077,7 +18079,7 @@ export interface operations {
     shelf_retrieve: {
         parameters: {
             query?: {
-                head?: number;
+                client?: number;
             };
             header?: never;
             path?: never;
@@ -18470,13 +18472,13 @@ export interface operations {
     visits_list: {
         parameters: {
             query?: {
+                client?: number;
                 /**
                  * @description * `dry` - dry
                  *     * `damp_roots` - damp_roots
                  *     * `wet` - wet
                  */
                 dryness?: "dry" | "damp_roots" | "wet";
-                head?: number;
                 /** @description Number of results to return per page. */
                 limit?: number;
                 /** @description The initial index from which to return the results. */
@@ -19029,15 +19031,15 @@ type ReadonlyArray<T> = [
 ] ? Readonly<Exclude<T, undefined>> : Readonly<Exclude<T, undefined>[]>;
 export const pathsApiDayLiveGetParametersQueryFormatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/day/live/"]["get"]["parameters"]["query"]["format"]> = ["json", "stream"];
 export const pathsApiDaySearchPostParametersQueryFormatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/day/search/"]["post"]["parameters"]["query"]["format"]> = ["json", "stream"];
-export const pathsApiFindingsDataGetParametersQueryTableValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/findings/data/"]["get"]["parameters"]["query"]["table"]> = ["days", "factors", "pairs", "promises", "samples", "visits"];
-export const pathsApiFindingsDataCsvGetParametersQueryTableValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/findings/data.csv"]["get"]["parameters"]["query"]["table"]> = ["days", "factors", "pairs", "promises", "samples", "visits"];
-export const pathsApiFindingsLearnedGetParametersQueryQuantityValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/findings/learned/"]["get"]["parameters"]["query"]["quantity"]> = ["drying", "minutes", "detangling", "dose", "length", "wear"];
 export const pathsApiPlansPkCardGetParametersQueryLanguageValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card/"]["get"]["parameters"]["query"]["language"]> = ["de", "en"];
 export const pathsApiPlansPkCardGetParametersQuerySizeValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card/"]["get"]["parameters"]["query"]["size"]> = ["a4", "large", "phone"];
 export const pathsApiPlansPkCardIcsGetParametersQueryLanguageValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card.ics"]["get"]["parameters"]["query"]["language"]> = ["de", "en"];
 export const pathsApiPlansPkCardPdfGetParametersQueryLanguageValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card.pdf"]["get"]["parameters"]["query"]["language"]> = ["de", "en"];
 export const pathsApiPlansPkCardPdfGetParametersQuerySizeValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card.pdf"]["get"]["parameters"]["query"]["size"]> = ["a4", "large", "phone"];
-export const pathsApiSavedViewsGetParametersQueryPlaceValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/saved-views/"]["get"]["parameters"]["query"]["place"]> = ["visits", "heads"];
+export const pathsApiResultsDataGetParametersQueryTableValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/results/data/"]["get"]["parameters"]["query"]["table"]> = ["days", "factors", "pairs", "promises", "samples", "visits"];
+export const pathsApiResultsDataCsvGetParametersQueryTableValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/results/data.csv"]["get"]["parameters"]["query"]["table"]> = ["days", "factors", "pairs", "promises", "samples", "visits"];
+export const pathsApiResultsLearnedGetParametersQueryQuantityValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/results/learned/"]["get"]["parameters"]["query"]["quantity"]> = ["drying", "minutes", "detangling", "dose", "length", "wear"];
+export const pathsApiSavedViewsGetParametersQueryPlaceValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/saved-views/"]["get"]["parameters"]["query"]["place"]> = ["visits", "clients"];
 export const pathsApiScaleStreamGetParametersQueryFormatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/scale/stream/"]["get"]["parameters"]["query"]["format"]> = ["json", "stream"];
 export const pathsApiVisitsGetParametersQueryDrynessValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/visits/"]["get"]["parameters"]["query"]["dryness"]> = ["dry", "damp_roots", "wet"];
 export const pathsApiVisitsGetParametersQuerySortValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/visits/"]["get"]["parameters"]["query"]["sort"]> = ["-started_at", "started_at", "-definition", "definition", "-frizz", "frizz", "-released_after_h", "released_after_h", "-length_cm", "length_cm"];
@@ -19046,7 +19048,7 @@ export const pathsApiVisitsPkSwapGetParametersQueryRoleValues: ReadonlyArray<Fla
 export const aSideEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ASideEnum"]> = ["left", "right"];
 export const actionEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ActionEnum"]> = ["add", "change", "same"];
 export const airAtValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["AirAt"]> = ["salon", "journey", "home"];
-export const airSourceValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["AirSource"]> = ["house", "sensor", "forecast", "hand"];
+export const airSourceValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["AirSource"]> = ["salon", "sensor", "forecast", "hand"];
 export const arrivalValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Arrival"]> = ["unwashed", "misted", "washed_wet", "washed_dry", "stretched"];
 export const aspectEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["AspectEnum"]> = ["lasts", "frizz", "minutes", "cost"];
 export const begunKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Begun"]["kind"]> = ["begun"];
@@ -19055,7 +19057,7 @@ export const blotValues: ReadonlyArray<FlattenedDeepRequired<components>["schema
 export const bookingEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["BookingEnum"]> = ["delivery", "recount", "waste"];
 export const bookingStateEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["BookingStateEnum"]> = ["booked", "here", "running", "done", "no_show", "cancelled"];
 export const buildupValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Buildup"]> = ["none", "some", "heavy"];
-export const byEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ByEnum"]> = ["house", "sensor", "forecast", "hand"];
+export const byEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ByEnum"]> = ["salon", "sensor", "forecast", "hand"];
 export const cleansingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Cleansing"]> = ["auto", "shampoo", "clarify", "co_wash", "clay"];
 export const closedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Closed"]["kind"]> = ["closed"];
 export const comfortValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Comfort"]> = ["good", "tight", "pain"];
@@ -19126,7 +19128,7 @@ export const onHeadValues: ReadonlyArray<FlattenedDeepRequired<components>["sche
 export const partOpValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PartOp"]> = ["move", "split", "merge", "lay", "number"];
 export const passedValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Passed"]> = ["clarified", "shampooed", "co_washed", "conditioned", "masked"];
 export const patternValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Pattern"]> = ["2a", "2b", "2c", "3a", "3b", "3c", "4a", "4b", "4c"];
-export const placeEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PlaceEnum"]> = ["visits", "heads"];
+export const placeEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PlaceEnum"]> = ["visits", "clients"];
 export const plannedDayKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PlannedDayKindEnum"]> = ["swim", "sport", "veil", "helmet", "event"];
 export const porosityTestValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PorosityTest"]> = ["bead_s", "soak_s", "float", "slide", "dry_ratio", "word"];
 export const preWashValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PreWash"]> = ["auto", "none", "oil"];
@@ -19145,7 +19147,7 @@ export const roleEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["sc
 export const routineEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["RoutineEnum"]> = ["shampoo", "cowash_only"];
 export const scaleReadingStateEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ScaleReadingStateEnum"]> = ["steady", "moving", "overload", "lost"];
 export const schemeValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Scheme"]> = ["halves", "quadrants", "per_quadrant", "rows", "v_front", "five", "six", "taper", "coil_rows", "bricked", "directed"];
-export const schoolByValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SchoolBy"]> = ["house", "head", "plan"];
+export const schoolByValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SchoolBy"]> = ["salon", "client", "plan"];
 export const scoreKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Score"]["kind"]> = ["score"];
 export const sectionDoneKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SectionDone"]["kind"]> = ["section_done"];
 export const sectionReleasedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SectionReleased"]["kind"]> = ["section_released"];

@@ -9,7 +9,7 @@ describe('what leaves a device with the session', () => {
     localStorage.setItem('device', 'd-1')
     localStorage.setItem('gauffer:wish:3', '{}')
     sessionStorage.setItem('gauffer:wish:3:trail', '{}')
-    await change('chair 7', () => ({ head_name: 'Runa' }))
+    await change('chair 7', () => ({ client_name: 'Runa' }))
     await change('chair 7 waiting', () => [{ id: 'a' }, { id: 'b' }])
     await change('chair 8 waiting', () => [{ id: 'c' }])
   })

@@ -19,32 +19,32 @@ const byId = (id: number) => ({ params: { path: { pk: id } } })
 
 export const imageOf = (picture: LookPicture) => `/api/look-pictures/${picture.id}/`
 
-export const useLooks = (head: MaybeRefOrGetter<number>) =>
+export const useLooks = (client: MaybeRefOrGetter<number>) =>
   useQuery({
-    queryKey: ['head', computed(() => toValue(head)), 'looks'],
-    queryFn: () => answerOf(api.GET('/api/heads/{pk}/pictures/', byId(toValue(head)))),
+    queryKey: ['client', computed(() => toValue(client)), 'looks'],
+    queryFn: () => answerOf(api.GET('/api/clients/{pk}/pictures/', byId(toValue(client)))),
     refetchInterval: (query) =>
       query.state.data?.some((one) => !one.measured_at) ? AGAIN_MS : false,
   })
 
-export function useKeepLook(head: MaybeRefOrGetter<number>) {
+export function useKeepLook(client: MaybeRefOrGetter<number>) {
   const cache = useQueryClient()
   return useMutation({
     mutationFn: (picture: NewPicture) =>
       answerOf(
-        api.POST('/api/heads/{pk}/pictures/', {
-          ...byId(toValue(head)),
+        api.POST('/api/clients/{pk}/pictures/', {
+          ...byId(toValue(client)),
           ...asForm<Schemas['NewPictureRequest']>({ ...picture }),
         }),
       ),
-    onSuccess: () => cache.invalidateQueries({ queryKey: ['head', toValue(head), 'looks'] }),
+    onSuccess: () => cache.invalidateQueries({ queryKey: ['client', toValue(client), 'looks'] }),
   })
 }
 
-export function useDeleteLook(head: MaybeRefOrGetter<number>) {
+export function useDeleteLook(client: MaybeRefOrGetter<number>) {
   const cache = useQueryClient()
   return useMutation({
     mutationFn: (id: number) => answerOf(api.DELETE('/api/look-pictures/{pk}/', byId(id))),
-    onSuccess: () => cache.invalidateQueries({ queryKey: ['head', toValue(head), 'looks'] }),
+    onSuccess: () => cache.invalidateQueries({ queryKey: ['client', toValue(client), 'looks'] }),
   })
 }

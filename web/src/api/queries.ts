@@ -12,8 +12,8 @@ import { api, answerOf, Offline, type Schemas, type Wish } from './client'
 import type { paths } from './generated'
 import { useSaving } from './saving'
 
-export type Head = Schemas['Head']
-export type HeadRow = Schemas['HeadRow']
+export type Client = Schemas['Client']
+export type ClientRow = Schemas['ClientRow']
 export type VisitRow = Schemas['VisitRow']
 export type Observation = Schemas['Observation']
 export type NewObservation = Schemas['NewObservationRequest']
@@ -65,42 +65,42 @@ export function useSignOut() {
   })
 }
 
-export type HeadsAsked = NonNullable<paths['/api/heads/']['get']['parameters']['query']>
-/** Pages of heads. */
-export const headPages =
-  (asked: HeadsAsked): PageFrom<HeadRow> =>
+export type ClientsAsked = NonNullable<paths['/api/clients/']['get']['parameters']['query']>
+/** Pages of clients. */
+export const clientPages =
+  (asked: ClientsAsked): PageFrom<ClientRow> =>
   (offset) => ({
-    queryKey: ['heads', asked, offset],
+    queryKey: ['clients', asked, offset],
     queryFn: ({ signal }) =>
-      answerOf(api.GET('/api/heads/', { params: { query: { ...asked, offset } }, signal })),
+      answerOf(api.GET('/api/clients/', { params: { query: { ...asked, offset } }, signal })),
   })
-/** The first heads of a search. */
-export const useHeads = (search: MaybeRefOrGetter<string>) =>
+/** The first clients of a search. */
+export const useClients = (search: MaybeRefOrGetter<string>) =>
   useQuery(
     computed(() => ({
-      ...headPages({ search: toValue(search) })(0),
-      placeholderData: keepPreviousData<PageOf<HeadRow>>,
+      ...clientPages({ search: toValue(search) })(0),
+      placeholderData: keepPreviousData<PageOf<ClientRow>>,
     })),
   )
 
 const byId = (id: Id) => ({ params: { path: { pk: toValue(id) } } })
 
-export const useHead = (id: Id) =>
+export const useClient = (id: Id) =>
   useQuery({
-    queryKey: ['head', computed(() => toValue(id))],
-    queryFn: () => answerOf(api.GET('/api/heads/{pk}/', byId(id))),
+    queryKey: ['client', computed(() => toValue(id))],
+    queryFn: () => answerOf(api.GET('/api/clients/{pk}/', byId(id))),
   })
 
 export const useProfile = (id: Id, enabled: MaybeRefOrGetter<boolean> = true) =>
   useQuery({
-    queryKey: ['head', computed(() => toValue(id)), 'profile'],
-    queryFn: () => answerOf(api.GET('/api/heads/{pk}/profile/', byId(id))),
+    queryKey: ['client', computed(() => toValue(id)), 'profile'],
+    queryFn: () => answerOf(api.GET('/api/clients/{pk}/profile/', byId(id))),
     enabled,
   })
 
-/** Whether enough is known of a head to plan for it. */
-export function useReady(head: MaybeRefOrGetter<number>) {
-  const profile = useProfile(head)
+/** Whether enough is known of a client to plan for it. */
+export function useReady(client: MaybeRefOrGetter<number>) {
+  const profile = useProfile(client)
   return computed(() => profile.data.value?.missing.length === 0)
 }
 
@@ -114,33 +114,34 @@ export const useQuestions = () =>
 
 export const useConsultationState = (id: Id, enabled: MaybeRefOrGetter<boolean> = true) =>
   useQuery({
-    queryKey: ['head', computed(() => toValue(id)), 'consultation'],
-    queryFn: () => answerOf(api.GET('/api/heads/{pk}/consultation/', byId(id))),
+    queryKey: ['client', computed(() => toValue(id)), 'consultation'],
+    queryFn: () => answerOf(api.GET('/api/clients/{pk}/consultation/', byId(id))),
     enabled,
   })
 
 export const useStopSigns = (id: Id) =>
   useQuery({
-    queryKey: ['head', computed(() => toValue(id)), 'stop-signs'],
-    queryFn: () => answerOf(api.GET('/api/heads/{pk}/stop-signs/', byId(id))),
+    queryKey: ['client', computed(() => toValue(id)), 'stop-signs'],
+    queryFn: () => answerOf(api.GET('/api/clients/{pk}/stop-signs/', byId(id))),
   })
 
 export const useTimeline = (id: Id) =>
   useQuery({
-    queryKey: ['head', computed(() => toValue(id)), 'timeline'],
-    queryFn: () => answerOf(api.GET('/api/heads/{pk}/timeline/', byId(id))),
+    queryKey: ['client', computed(() => toValue(id)), 'timeline'],
+    queryFn: () => answerOf(api.GET('/api/clients/{pk}/timeline/', byId(id))),
   })
 
 export const useObservations = (id: Id) =>
   useQuery({
-    queryKey: ['head', computed(() => toValue(id)), 'observations'],
-    queryFn: () => answerOf(api.GET('/api/heads/{pk}/observations/', byId(id))),
+    queryKey: ['client', computed(() => toValue(id)), 'observations'],
+    queryFn: () => answerOf(api.GET('/api/clients/{pk}/observations/', byId(id))),
   })
 
-export const usePlans = (head: Id) =>
+export const usePlans = (client: Id) =>
   useQuery({
-    queryKey: ['plans', computed(() => toValue(head))],
-    queryFn: () => answerOf(api.GET('/api/plans/', { params: { query: { head: toValue(head) } } })),
+    queryKey: ['plans', computed(() => toValue(client))],
+    queryFn: () =>
+      answerOf(api.GET('/api/plans/', { params: { query: { client: toValue(client) } } })),
   })
 
 export const usePlan = (id: Id) =>
@@ -150,11 +151,11 @@ export const usePlan = (id: Id) =>
     enabled: () => toValue(id) > 0,
   })
 
-export const useVisits = (head?: Id, enabled: MaybeRefOrGetter<boolean> = true) =>
+export const useVisits = (client?: Id, enabled: MaybeRefOrGetter<boolean> = true) =>
   useQuery({
-    queryKey: ['visits', computed(() => toValue(head))],
+    queryKey: ['visits', computed(() => toValue(client))],
     queryFn: () =>
-      answerOf(api.GET('/api/visits/', { params: { query: { head: toValue(head) } } })),
+      answerOf(api.GET('/api/visits/', { params: { query: { client: toValue(client) } } })),
     enabled,
   })
 
@@ -254,13 +255,13 @@ export const useChain = (wish: MaybeRefOrGetter<Wish>, enabled: MaybeRefOrGetter
 export const useRoutines = () =>
   useQuery({ queryKey: ['routines'], queryFn: () => answerOf(api.GET('/api/routines/')) })
 
-export const useHouse = () =>
-  useQuery({ queryKey: ['house'], queryFn: () => answerOf(api.GET('/api/house/')) })
+export const useSalon = () =>
+  useQuery({ queryKey: ['salon'], queryFn: () => answerOf(api.GET('/api/salon/')) })
 
-export const useAddHead = () =>
+export const useAddClient = () =>
   useSaving(
-    (body: Schemas['NewHeadRequest']) => answerOf(api.POST('/api/heads/', { body })),
-    ['heads'],
+    (body: Schemas['NewClientRequest']) => answerOf(api.POST('/api/clients/', { body })),
+    ['clients'],
     { leaves: true },
   )
 
@@ -269,9 +270,9 @@ export const useArchive = (id: Id) =>
   useSaving(
     (back: boolean) =>
       back
-        ? answerOf(api.DELETE('/api/heads/{pk}/archive/', byId(id)))
-        : answerOf(api.POST('/api/heads/{pk}/archive/', byId(id))),
-    ['heads', 'head'],
+        ? answerOf(api.DELETE('/api/clients/{pk}/archive/', byId(id)))
+        : answerOf(api.POST('/api/clients/{pk}/archive/', byId(id))),
+    ['clients', 'client'],
   )
 
 /** A plan does not take place, or does after all. */
@@ -292,22 +293,24 @@ export const useCancelPlan = (id: Id) =>
 export const useDeletePlan = (id: Id) =>
   useSaving(
     () => answerOf(api.DELETE('/api/plans/{pk}/', byId(id))),
-    ['plans', 'heads', 'kit', 'shelf', 'draft'],
+    ['plans', 'clients', 'kit', 'shelf', 'draft'],
     { leaves: true },
   )
 
-export const useChangeHead = (id: Id) =>
+export const useChangeClient = (id: Id) =>
   useSaving(
-    (body: Schemas['PatchedHeadRequest']) =>
-      answerOf(api.PATCH('/api/heads/{pk}/', { ...byId(id), body })),
-    ['heads', 'head', 'draft'],
+    (body: Schemas['PatchedClientRequest']) =>
+      answerOf(api.PATCH('/api/clients/{pk}/', { ...byId(id), body })),
+    ['clients', 'client', 'draft'],
   )
 
 export const useObserve = (id: Id) =>
   useSaving(
     (observations: NewObservation[]) =>
-      answerOf(api.POST('/api/heads/{pk}/observations/', { ...byId(id), body: { observations } })),
-    ['heads', 'head', 'draft'],
+      answerOf(
+        api.POST('/api/clients/{pk}/observations/', { ...byId(id), body: { observations } }),
+      ),
+    ['clients', 'client', 'draft'],
   )
 
 export const useWithdraw = () =>
@@ -316,20 +319,20 @@ export const useWithdraw = () =>
       back
         ? answerOf(api.DELETE('/api/observations/{pk}/withdrawal/', byId(id)))
         : answerOf(api.POST('/api/observations/{pk}/withdrawal/', byId(id))),
-    ['heads', 'head', 'draft'],
+    ['clients', 'client', 'draft'],
   )
 
 export const useClearStop = () =>
   useSaving(
     ({ id, note }: { id: number; note: string }) =>
       answerOf(api.POST('/api/stop-signs/{pk}/clearance/', { ...byId(id), body: { note } })),
-    ['heads', 'head', 'draft'],
+    ['clients', 'client', 'draft'],
   )
 
 export const useSavePlan = () =>
   useSaving(
     (body: Wish) => answerOf(api.POST('/api/plans/', { body })),
-    ['plans', 'heads', 'shelf', 'kit', 'draft'],
+    ['plans', 'clients', 'shelf', 'kit', 'draft'],
     { leaves: true },
   )
 
@@ -337,7 +340,7 @@ export const useRecordVisit = (plan: Id) =>
   useSaving(
     (body: Schemas['RecordRequest']) =>
       answerOf(api.POST('/api/plans/{pk}/visits/', { ...byId(plan), body })),
-    ['plans', 'plan', 'visits', 'heads', 'draft', 'shelf', 'kit'],
+    ['plans', 'plan', 'visits', 'clients', 'draft', 'shelf', 'kit'],
     { leaves: true },
   )
 
@@ -345,7 +348,7 @@ export const useCorrectVisit = (visit: Id) =>
   useSaving(
     (body: Schemas['RecordRequest']) =>
       answerOf(api.PUT('/api/visits/{pk}/', { ...byId(visit), body })),
-    ['plans', 'plan', 'visits', 'visit', 'heads', 'draft', 'shelf', 'kit'],
+    ['plans', 'plan', 'visits', 'visit', 'clients', 'draft', 'shelf', 'kit'],
   )
 
 export const useKeepRoutine = () =>
@@ -357,8 +360,8 @@ export const useKeepRoutine = () =>
 export const useDropRoutine = () =>
   useSaving((id: number) => answerOf(api.DELETE('/api/routines/{pk}/', byId(id))), ['routines'])
 
-export const useChangeHouse = () =>
+export const useChangeSalon = () =>
   useSaving(
-    (body: Schemas['PatchedHouseRequest']) => answerOf(api.PATCH('/api/house/', { body })),
-    ['house', 'session', 'draft'],
+    (body: Schemas['PatchedSalonRequest']) => answerOf(api.PATCH('/api/salon/', { body })),
+    ['salon', 'session', 'draft'],
   )

@@ -1,4 +1,4 @@
-/** What is on a head between visits. */
+/** What is on a client between visits. */
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, type MaybeRefOrGetter, toValue } from 'vue'
 
@@ -13,29 +13,29 @@ export type PlannedDay = Schemas['PlannedDayRequest']
 type Id = MaybeRefOrGetter<number>
 
 const byId = (id: Id) => ({ params: { path: { pk: toValue(id) } } })
-const key = (head: Id) => ['head', computed(() => toValue(head)), 'wear']
+const key = (client: Id) => ['client', computed(() => toValue(client)), 'wear']
 
-export const useWearing = (head: Id, enabled: MaybeRefOrGetter<boolean> = true) =>
+export const useWearing = (client: Id, enabled: MaybeRefOrGetter<boolean> = true) =>
   useQuery({
-    queryKey: key(head),
-    queryFn: () => answerOf(api.GET('/api/heads/{pk}/wear/', byId(head))),
+    queryKey: key(client),
+    queryFn: () => answerOf(api.GET('/api/clients/{pk}/wear/', byId(client))),
     enabled,
   })
 
 /** Keep what the client plans; the calendar fits itself around it. */
-export function usePlanDays(head: Id) {
+export function usePlanDays(client: Id) {
   const cache = useQueryClient()
   return useMutation({
     mutationFn: (days: PlannedDay[]) =>
-      answerOf(api.PUT('/api/heads/{pk}/planned-days/', { ...byId(head), body: { days } })),
-    onSuccess: (wearing) => cache.setQueryData(['head', toValue(head), 'wear'], wearing),
+      answerOf(api.PUT('/api/clients/{pk}/planned-days/', { ...byId(client), body: { days } })),
+    onSuccess: (wearing) => cache.setQueryData(['client', toValue(client), 'wear'], wearing),
   })
 }
 
 /** Open a link for check-ins, or end the one that is open. */
-export function useCheckinLink(head: Id, visit: () => number | null | undefined) {
+export function useCheckinLink(client: Id, visit: () => number | null | undefined) {
   const cache = useQueryClient()
-  const refresh = () => cache.invalidateQueries({ queryKey: ['head', toValue(head), 'wear'] })
+  const refresh = () => cache.invalidateQueries({ queryKey: ['client', toValue(client), 'wear'] })
   const at = () => byId(visit() ?? 0)
   const open = useMutation({
     mutationFn: () => answerOf(api.POST('/api/visits/{pk}/check-in-link/', at())),
@@ -51,7 +51,7 @@ export function useCheckinLink(head: Id, visit: () => number | null | undefined)
 /** Check-ins that somebody of the salon should see. */
 export type Remark = Schemas['Remark']
 /** Of a client for the next visit, of one visit, or all that nobody has seen to. */
-export const useRemarks = (of: MaybeRefOrGetter<{ head?: number; visit?: number }>) =>
+export const useRemarks = (of: MaybeRefOrGetter<{ client?: number; visit?: number }>) =>
   useQuery({
     queryKey: computed(() => ['day', 'remarks', toValue(of)]),
     queryFn: () => answerOf(api.GET('/api/remarks/', { params: { query: toValue(of) } })),

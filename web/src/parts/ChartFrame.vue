@@ -71,7 +71,7 @@ function savePicture() {
     <figcaption v-if="title">{{ title }}</figcaption>
     <slot />
     <details>
-      <summary>{{ t('findings.table') }}</summary>
+      <summary>{{ t('results.table') }}</summary>
       <slot name="table" />
       <p class="beside">
         <button class="act" type="button" @click="saveFigures">CSV</button>

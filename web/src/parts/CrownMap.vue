@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The head from above on the core's equal-area map: face up, as the specialist stands behind. */
+/** The client from above on the core's equal-area map: face up, as the specialist stands behind. */
 import { computed, ref, useId, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 
@@ -147,7 +147,7 @@ const lineName = (line: Line, place: number) =>
           markerHeight="7"
           orient="auto"
         >
-          <path d="M1 1L5 3L1 5" class="head" />
+          <path d="M1 1L5 3L1 5" class="client" />
         </marker>
         <pattern id="ticked" width="0.6" height="0.6" patternUnits="userSpaceOnUse">
           <path d="M0 0.6L0.6 0" class="hatch" />
@@ -341,12 +341,12 @@ svg {
   text-anchor: middle;
 }
 .nose,
-.head {
+.client {
   fill: none;
   stroke: var(--ink);
   stroke-width: 0.14px;
 }
-.head {
+.client {
   stroke: var(--ink-2);
   stroke-width: 1px;
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The parted head from the back or a side: what lies on the far side is not drawn. */
+/** The parted client from the back or a side: what lies on the far side is not drawn. */
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 

@@ -6,9 +6,9 @@ import { useRemarks } from '@/api/wear'
 
 import RemarkList from './RemarkList.vue'
 
-const props = defineProps<{ head?: number; visit?: number }>()
+const props = defineProps<{ client?: number; visit?: number }>()
 const { t } = useI18n()
-const remarks = useRemarks(() => ({ head: props.head, visit: props.visit }))
+const remarks = useRemarks(() => ({ client: props.client, visit: props.visit }))
 </script>
 
 <template>

@@ -15,7 +15,7 @@ const props = defineProps<{
   empty: string
 }>()
 const emit = defineEmits<{ count: [count: number] }>()
-defineSlots<{ head(): unknown; row(props: { row: Row }): unknown }>()
+defineSlots<{ client(): unknown; row(props: { row: Row }): unknown }>()
 const { t } = useI18n()
 
 const body = ref<HTMLElement>()
@@ -41,7 +41,7 @@ watch(count, (n) => emit('count', n), { immediate: true })
       <Figures stack class="rows" :rows="count + 1">
         <thead>
           <tr aria-rowindex="1">
-            <slot name="head" />
+            <slot name="client" />
           </tr>
         </thead>
         <tbody ref="body">

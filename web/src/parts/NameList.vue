@@ -6,7 +6,7 @@ import { useI18n } from 'vue-i18n'
 
 import { useMay } from '@/api/staff'
 
-import { useMatches } from '@/api/shelf'
+import { useMatches } from '@/api/products'
 
 import Field from './Field.vue'
 

@@ -28,7 +28,7 @@ async function see(remark: Remark) {
 <template>
   <ul class="remarks">
     <li v-for="one in remarks" :key="one.id" :class="{ grave: GRAVE.includes(one.kind) }">
-      <RouterLink v-if="named" :to="`/heads/${one.head}`">{{ one.head_name }}</RouterLink>
+      <RouterLink v-if="named" :to="`/clients/${one.client}`">{{ one.client_name }}</RouterLink>
       <b>{{ t(`remarks.kinds.${one.kind}`) }}</b>
       <span v-if="one.text">{{ one.text }}</span>
       <span class="quiet">

@@ -4,12 +4,12 @@ import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 
-import { useKeepView, useRemoveView, useSavedViews } from '@/api/findings'
+import { useKeepView, useRemoveView, useSavedViews } from '@/api/results'
 import { provideRefusal } from '@/forms/refusal'
 import Refusals from '@/parts/Refusals.vue'
 import TextField from '@/parts/TextField.vue'
 
-const props = defineProps<{ place: 'visits' | 'heads' }>()
+const props = defineProps<{ place: 'visits' | 'clients' }>()
 const { t } = useI18n()
 const route = useRoute()
 const router = useRouter()

@@ -75,7 +75,10 @@ describe('small things', () => {
 
 describe('choices in the address', () => {
   it('leaves out what is as usual', () => {
-    expect(withChoice({ head: '3' }, 'show', 'care', 'all')).toEqual({ head: '3', show: 'care' })
+    expect(withChoice({ client: '3' }, 'show', 'care', 'all')).toEqual({
+      client: '3',
+      show: 'care',
+    })
     expect(withChoice({ show: 'care' }, 'show', 'all', 'all')).toEqual({})
   })
   it('two choices at once go into one address', async () => {

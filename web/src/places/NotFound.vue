@@ -8,6 +8,6 @@ const { t } = useI18n()
 <template>
   <h1>{{ t('app.notFound') }}</h1>
   <p>
-    <RouterLink to="/heads">{{ t('app.toHeads') }}</RouterLink>
+    <RouterLink to="/clients">{{ t('app.toClients') }}</RouterLink>
   </p>
 </template>

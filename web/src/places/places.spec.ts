@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { defineComponent, h } from 'vue'
 
 import type { PlanAnswer, Visit } from '@/api/queries'
-import type { Row } from '@/api/shelf'
+import type { Row } from '@/api/products'
 import { i18n } from '@/text'
 import { useWording } from '@/text/wording'
 import { useWish } from '@/wish/useWish'
@@ -18,10 +18,10 @@ import {
   formOf,
   notedDoses,
   notedSteps,
-} from './findings/visitForm'
-import { observationsOf, isZone } from './heads/observing'
-import { summary } from './heads/summary'
-import { outlookReasons, useTasks } from './shelf/tasks'
+} from './results/visitForm'
+import { observationsOf, isZone } from './clients/observing'
+import { summary } from './clients/summary'
+import { outlookReasons, useTasks } from './products/tasks'
 
 /** What a composable answers inside a page. */
 function within<Answer>(use: () => Answer): Answer {
@@ -136,7 +136,7 @@ describe('observations', () => {
 
 describe('words', () => {
   const t = i18n.global.t as (key: string, named?: Record<string, unknown>) => string
-  it('a head in one line, without what is not known', () => {
+  it('a client in one line, without what is not known', () => {
     const profile = { hair: { pattern: '4b', length_cm: 25 }, shrinkage: null }
     expect(summary(profile as unknown as Parameters<typeof summary>[0], t)).toBe('4b · 25 cm')
   })

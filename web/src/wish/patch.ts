@@ -28,15 +28,15 @@ export function touched(patch: unknown, path = ''): string[] {
   )
 }
 
-export const freshWish = (head: number): Wish => ({
-  head,
+export const freshWish = (client: number): Wish => ({
+  client,
   goal: { style: 'two_strand_twist_out' },
 })
 
-/** The wish to plan again from: what was chosen then, for the same head. */
+/** The wish to plan again from: what was chosen then, for the same client. */
 export const wishOfPlan = (plan: Schemas['Plan']): Wish => ({
   ...plan.wish,
-  head: plan.head,
+  client: plan.client,
   planned_start: plan.planned_start ?? null,
   replaces: plan.id,
 })

@@ -1,4 +1,4 @@
-/** The wish of a head: kept on this device until it is saved, changed by patches, with one undo. */
+/** The wish of a client: kept on this device until it is saved, changed by patches, with one undo. */
 import { useLocalStorage, useSessionStorage } from '@vueuse/core'
 import { computed, effectScope, type Ref } from 'vue'
 
@@ -10,9 +10,18 @@ import { freshWish, patched, touched, type WishPatch } from './patch'
 /** Changes of the same choice within so long are undone as one. */
 const ONE_CHANGE_MS = 1200
 
-function deskOf(head: number) {
-  const wish = useLocalStorage<Wish>(`gauffer:wish:${head}`, freshWish(head)) as Ref<Wish>
-  const trail = useSessionStorage<Trail<Wish>>(`gauffer:wish:${head}:trail`, {
+/** Wishes kept by a version of before December 2026 call the client otherwise. */
+function renameKept(key: string, client: number) {
+  const kept = JSON.parse(localStorage.getItem(key) ?? 'null') as Record<string, unknown> | null
+  if (!kept || !('head' in kept)) return
+  delete kept['head']
+  localStorage.setItem(key, JSON.stringify({ ...kept, client }))
+}
+
+function deskOf(client: number) {
+  renameKept(`gauffer:wish:${client}`, client)
+  const wish = useLocalStorage<Wish>(`gauffer:wish:${client}`, freshWish(client)) as Ref<Wish>
+  const trail = useSessionStorage<Trail<Wish>>(`gauffer:wish:${client}:trail`, {
     past: [],
     ahead: [],
   })
@@ -52,7 +61,7 @@ function deskOf(head: number) {
   }
   /** Begin anew once the wish is saved: there is nothing to get back to. */
   function clear() {
-    wish.value = freshWish(head)
+    wish.value = freshWish(client)
     trail.value = { past: [], ahead: [] }
   }
   function undo() {
@@ -79,13 +88,13 @@ export type WishDesk = ReturnType<typeof deskOf>
 
 const desks = new Map<number, WishDesk>()
 
-/** The one wish of a head, the same in every view. */
-export function useWish(head: number): WishDesk {
-  let desk = desks.get(head)
+/** The one wish of a client, the same in every view. */
+export function useWish(client: number): WishDesk {
+  let desk = desks.get(client)
   if (!desk) {
     // It outlives the view that asked first.
-    desk = effectScope(true).run(() => deskOf(head)) as WishDesk
-    desks.set(head, desk)
+    desk = effectScope(true).run(() => deskOf(client)) as WishDesk
+    desks.set(client, desk)
   }
   return desk
 }

@@ -9,7 +9,7 @@ import { freshWish, patched, patchOf, touched, wishOfPlan } from './patch'
 import { forgetWishes, useWish } from './useWish'
 
 const wish = (): Wish => ({
-  head: 7,
+  client: 7,
   goal: { style: 'rod_set', sections: 28, rod_mm: 20 },
   dry: 'hood',
   dry_min: 30,
@@ -48,11 +48,16 @@ describe('patches (RFC 7396)', () => {
     expect(patched(wish(), patchOf(change)).parting).toEqual({ scheme: 'bricked' })
   })
   it('plans again from the wish of a plan', () => {
-    const plan = { id: 5, head: 7, planned_start: undefined, wish: { goal: { style: 'rod_set' } } }
+    const plan = {
+      id: 5,
+      client: 7,
+      planned_start: undefined,
+      wish: { goal: { style: 'rod_set' } },
+    }
     const again = wishOfPlan(plan as Parameters<typeof wishOfPlan>[0])
     expect(again).toEqual({
       goal: { style: 'rod_set' },
-      head: 7,
+      client: 7,
       planned_start: null,
       replaces: 5,
     })
@@ -62,7 +67,12 @@ describe('patches (RFC 7396)', () => {
 describe('choices', () => {
   it('another style drops what belonged to the old one', () => {
     const after = patched(wish(), anotherStyle('flat_twist_out'))
-    expect(after).toEqual({ head: 7, goal: { style: 'flat_twist_out' }, dry: 'hood', dry_min: 30 })
+    expect(after).toEqual({
+      client: 7,
+      goal: { style: 'flat_twist_out' },
+      dry: 'hood',
+      dry_min: 30,
+    })
   })
   it('another number of sections keeps the scheme and drops changes by hand', () => {
     const after = patched(wish(), anotherCount(30))

@@ -1,4 +1,4 @@
-"""Pack the whole house."""
+"""Back up the salon."""
 
 from pathlib import Path
 from typing import Any

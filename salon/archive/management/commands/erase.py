@@ -6,7 +6,7 @@ from django.core.management.base import BaseCommand, CommandError, CommandParser
 
 from salon.archive.erasing import drop_backups_before, erase
 from salon.archive.packing import pack
-from salon.heads.models import Head
+from salon.clients.models import Client
 
 
 class Command(BaseCommand):
@@ -20,10 +20,10 @@ class Command(BaseCommand):
         )
 
     def handle(self, *args: Any, **options: Any) -> None:
-        head = Head.objects.filter(pk=options["number"]).first()
-        if head is None or head.name != options["name"]:
+        client = Client.objects.filter(pk=options["number"]).first()
+        if client is None or client.name != options["name"]:
             raise CommandError("There is no client of that number and name.")
-        erase(head, "command")
+        erase(client, "command")
         self.stdout.write("Erased.")
         if options["backups"]:
             self.stdout.write(f"{drop_backups_before(pack())} older backups were deleted.")

@@ -7,7 +7,7 @@ from uuid import UUID
 from django.core.management.base import BaseCommand, CommandParser
 
 from salon.archive.erasing import erase_rows, write_anew
-from salon.heads.models import Head
+from salon.clients.models import Client
 
 
 class Command(BaseCommand):
@@ -18,7 +18,7 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         pictures: list[str] = []
-        for head in Head.objects.filter(uid__in=options["uid"]):
-            pictures += erase_rows(head, "restore").pictures
+        for client in Client.objects.filter(uid__in=options["uid"]):
+            pictures += erase_rows(client, "restore").pictures
         write_anew()
         self.stdout.write(json.dumps(pictures))

@@ -1,4 +1,4 @@
-"""Bring a packed house back."""
+"""Restore a backup."""
 
 from pathlib import Path
 from typing import Any
@@ -11,7 +11,7 @@ from salon.archive.restoring import ErasedClient, look_through, restore
 
 
 class Command(BaseCommand):
-    help = "Put a packed house in the place of this one, which is packed first."
+    help = "Restore a backup in the place of this salon, which is backed up first."
 
     def add_arguments(self, parser: CommandParser) -> None:
         parser.add_argument("file", type=Path)
@@ -46,9 +46,9 @@ def agreed() -> bool:
 
 
 def summary(manifest: Manifest, erased: list[ErasedClient]) -> str:
-    """What a packed house holds, and who would be left out."""
+    """What a backup holds, and who would be left out."""
     counts = ", ".join(f"{number} {name}" for name, number in manifest.counts.items())
-    lines = [f"{manifest.house}, packed {manifest.made_at:%Y-%m-%d %H:%M}: {counts}."]
+    lines = [f"{manifest.salon}, packed {manifest.made_at:%Y-%m-%d %H:%M}: {counts}."]
     if erased:
         names = ", ".join(client.name for client in erased)
         lines.append(f"Clients who were erased here and would be left out: {names}.")

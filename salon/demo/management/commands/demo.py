@@ -6,10 +6,10 @@ from django.contrib.auth.models import User
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 from django.db import connection
 
+from salon.clients.models import Client
 from salon.demo.build import PASSWORD, STAFF, USERNAME, build
 from salon.demo.home import take_pictures
-from salon.heads.models import Head
-from salon.house.models import House
+from salon.salon_settings.models import Salon
 
 
 def refuse_a_real_salon() -> None:
@@ -29,7 +29,7 @@ def refuse_a_real_salon() -> None:
 
 
 class Command(BaseCommand):
-    help = "Fill an empty database with six invented heads, a shelf, plans and visits."
+    help = "Fill an empty database with six invented clients, a shelf, plans and visits."
 
     def add_arguments(self, parser: CommandParser) -> None:
         parser.add_argument("--quiet", action="store_true", help="do not print the sign-in")
@@ -41,10 +41,10 @@ class Command(BaseCommand):
         refuse_a_real_salon()
         if options["check"]:
             return
-        if not Head.objects.exists():
+        if not Client.objects.exists():
             build()
             take_pictures()
-        House.objects.update(demo=True)
+        Salon.objects.update(demo=True)
         if not options["quiet"]:
             others = ", ".join(f"{name} ({role.replace('_', ' ')})" for name, role, _ in STAFF)
             self.stdout.write(f"Sign in as {USERNAME} (owner) with the password {PASSWORD}.")

@@ -1,16 +1,16 @@
 <script setup lang="ts">
-/** The whole house in one file: out, and in again. */
+/** The whole salon in one file: out, and in again. */
 import { ElCheckbox } from 'element-plus'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
-import { useBackups, useCheckHouse, usePack, useRestore } from '@/api/archive'
+import { useBackups, useCheckSalon, usePack, useRestore } from '@/api/archive'
 import { useSession } from '@/api/queries'
 import { provideRefusal, refusalOf } from '@/forms/refusal'
 import Await from '@/parts/Await.vue'
 import Figures from '@/parts/Figures.vue'
-import PageHead from '@/parts/PageHead.vue'
+import PageHeader from '@/parts/PageHeader.vue'
 import Refusals from '@/parts/Refusals.vue'
 import TextField from '@/parts/TextField.vue'
 import { moment, size } from '@/text/format'
@@ -19,14 +19,14 @@ const { t } = useI18n()
 const session = useSession()
 const backups = useBackups()
 const pack = usePack()
-const check = useCheckHouse()
+const check = useCheckSalon()
 const restore = useRestore()
 const packing = refusalOf(pack.error)
 const restoring = provideRefusal(check.error, restore.error)
 
 const file = ref<File>()
 const name = ref('')
-const house = computed(() => session.data.value?.house?.name ?? '')
+const salon = computed(() => session.data.value?.salon?.name ?? '')
 const inside = computed(() => check.data.value)
 /** Clients who were erased are left out only once that is agreed. */
 const agreed = ref(false)
@@ -56,12 +56,12 @@ async function bring() {
 </script>
 
 <template>
-  <PageHead :title="t('archive.title')">
-    <RouterLink class="act" to="/house">{{ t('house.title') }}</RouterLink>
+  <PageHeader :title="t('archive.title')">
+    <RouterLink class="act" to="/salon">{{ t('salon.title') }}</RouterLink>
     <button class="act main" type="button" :disabled="pack.isPending.value" @click="pack.mutate()">
       {{ t(pack.isPending.value ? 'archive.packing' : 'archive.pack') }}
     </button>
-  </PageHead>
+  </PageHeader>
   <Refusals :refusal="packing" @retry="pack.mutate()" />
   <div class="columns">
     <section>
@@ -99,14 +99,14 @@ async function bring() {
       <p v-if="check.isPending.value" class="quiet" role="status">{{ t('archive.checking') }}</p>
       <form v-if="inside && file" novalidate @submit.prevent="bring">
         <p>
-          {{ t('archive.inside', { house: inside.house, when: moment(inside.made_at) }) }}
+          {{ t('archive.inside', { salon: inside.salon, when: moment(inside.made_at) }) }}
         </p>
         <p class="counts">
           <span v-for="(n, what) in inside.counts" :key="what">
             <b>{{ n }}</b> {{ t(`archive.counted.${what}`) }}
           </span>
         </p>
-        <p class="caution">{{ t('archive.replaces', { house }) }}</p>
+        <p class="caution">{{ t('archive.replaces', { salon }) }}</p>
         <p v-if="!inside.same_salon" class="caution">{{ t('archive.otherSalon') }}</p>
         <div v-if="inside.erased.length" class="caution">
           <p>{{ t('archive.erased', inside.erased.length) }}</p>
@@ -117,14 +117,14 @@ async function bring() {
         </div>
         <TextField
           v-model="name"
-          :label="t('archive.typeName', { house })"
+          :label="t('archive.typeName', { salon })"
           name="name"
           :maxlength="120"
         />
         <button
           class="act warn"
           type="submit"
-          :disabled="name.trim() !== house || !sure || restore.isPending.value"
+          :disabled="name.trim() !== salon || !sure || restore.isPending.value"
         >
           {{ t(restore.isPending.value ? 'archive.bringing' : 'archive.bring') }}
         </button>

@@ -106,7 +106,7 @@ const zones = computed(() => [
   ...new Set((chair.value?.answer.sections ?? []).map((one) => one.zone as string)),
 ])
 
-/** Until it is opened a picture shows how the head came in. */
+/** Until it is opened a picture shows how the client came in. */
 const moment = computed(() =>
   progress.value?.released || !current.value ? ('done' as const) : ('arrival' as const),
 )
@@ -215,7 +215,7 @@ function tapped(event: MouseEvent) {
         @note="(what, words) => note(['note', { text: words, about: what }])"
         @close="note(['closed'])"
       >
-        <TakePicture :head="chair.head" :visit="chair.visit" />
+        <TakePicture :client="chair.client" :visit="chair.visit" />
         <button v-if="last.length" class="act big" type="button" @click="back">
           {{ t('app.undo') }}
         </button>
@@ -350,7 +350,7 @@ function tapped(event: MouseEvent) {
           <ChairPanel
             v-if="panel && step"
             :panel="panel"
-            :head="chair.head"
+            :client="chair.client"
             :visit="chair.visit"
             :targets="asks.targets"
             :people="people.data.value ?? []"

@@ -9,7 +9,7 @@ import { useI18n } from 'vue-i18n'
 
 import type { Schemas } from '@/api/client'
 import { useOtherwise, useSwapCheck } from '@/api/days'
-import { useShelf } from '@/api/shelf'
+import { useShelf } from '@/api/products'
 import { provideRefusal } from '@/forms/refusal'
 import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
@@ -26,7 +26,7 @@ const ABOUTS = ['visit', 'client', 'next'] as const
 
 const props = defineProps<{
   panel: Panel
-  head: number
+  client: number
   visit: number
   targets: Chair['chair']['steps'][number]['targets']
   people: Schemas['Hands'][]
@@ -64,8 +64,8 @@ function keepNote() {
   emit('done')
 }
 
-// Another product: held anew against this head, the others, the stock and the film.
-const shelf = useShelf(() => props.head)
+// Another product: held anew against this client, the others, the stock and the film.
+const shelf = useShelf(() => props.client)
 const role = ref<string>(props.targets[0]?.role ?? '')
 const bottle = ref('')
 const bottles = computed(() =>
@@ -209,7 +209,7 @@ function hand() {
     <Refusals :refusal="refusal" />
   </form>
   <div v-else-if="panel === 'picture'" ref="root" class="panel">
-    <TakePicture :head="head" :visit="visit" :moment="moment" @taken="emit('done')" />
+    <TakePicture :client="client" :visit="visit" :moment="moment" @taken="emit('done')" />
   </div>
   <form v-else ref="root" class="panel" @submit.prevent="hand">
     <Pick

@@ -27,14 +27,14 @@ const sound = defineModel<boolean>('sound', { required: true })
 const { t } = useI18n()
 const step = computed(() => props.chair.answer.steps[props.place]?.title)
 useTitle(
-  computed(() => [props.chair.head_name, step.value, t('app.name')].filter(Boolean).join(' · ')),
+  computed(() => [props.chair.client_name, step.value, t('app.name')].filter(Boolean).join(' · ')),
 )
 </script>
 
 <template>
   <header class="line">
     <RouterLink class="act" to="/today">‹ {{ t('app.today') }}</RouterLink>
-    <h1>{{ chair.head_name }}</h1>
+    <h1>{{ chair.client_name }}</h1>
     <span v-if="chair.allergies.length" class="wrong">{{ chair.allergies.join(', ') }}</span>
     <span class="quiet">{{ chair.answer.title }}</span>
     <span v-if="place >= 0" class="quiet">

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
-import { useCleaning, usePutBack, useTakeKit } from '@/api/shelf'
+import { useCleaning, usePutBack, useTakeKit } from '@/api/products'
 import { refusalOf } from '@/forms/refusal'
 import Refusals from '@/parts/Refusals.vue'
 import { clock, short } from '@/text/format'
@@ -81,7 +81,7 @@ async function takeOut() {
         </button>
       </template>
     </li>
-    <RouterLink v-if="back" to="/shelf/kit">{{ t('chair.kitFewer') }}</RouterLink>
+    <RouterLink v-if="back" to="/products/kit">{{ t('chair.kitFewer') }}</RouterLink>
   </ul>
   <p v-else-if="!releasing && needed.length && !chair.chair.visit.kit.length" class="kit">
     {{ t('chair.kit', { what: needed.join(', ') }) }}

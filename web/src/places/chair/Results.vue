@@ -20,7 +20,7 @@ const props = defineProps<{
   settled: Record<string, number>
   /** Where a zone was judged apart: by trait, then by zone. */
   zoneScores: Record<string, Record<string, number>>
-  /** Zones of this head that have hair in a section. */
+  /** Zones of this client that have hair in a section. */
   zones: string[]
   comfort?: string | null
   residue?: string | null

@@ -9,9 +9,9 @@ import { useMay } from '@/api/staff'
 import { useRoute, useRouter } from 'vue-router'
 
 import { api, answerOf, Refused, type Schemas } from '@/api/client'
-import type { Head } from '@/api/queries'
+import type { Client } from '@/api/queries'
 import { isTyping } from '@/parts/keys'
-import PageHead from '@/parts/PageHead.vue'
+import PageHeader from '@/parts/PageHeader.vue'
 import Problem from '@/parts/Problem.vue'
 
 import { useConsulting } from './consulting'
@@ -21,7 +21,7 @@ import ScopePanel from './ScopePanel.vue'
 import StrandDrawings from './StrandDrawings.vue'
 
 const props = defineProps<{
-  head: Head
+  client: Client
   questions: Schemas['Questions']
   consultation: Schemas['Consultation']
 }>()
@@ -88,9 +88,9 @@ async function finish() {
   try {
     await consulting.finish()
     await Promise.all(
-      ['head', 'heads', 'draft'].map((key) => cache.invalidateQueries({ queryKey: [key] })),
+      ['client', 'clients', 'draft'].map((key) => cache.invalidateQueries({ queryKey: [key] })),
     )
-    await router.push(`/heads/${props.head.id}`)
+    await router.push(`/clients/${props.client.id}`)
   } catch (error) {
     failure.value = error as Error
     if (error instanceof Refused) {
@@ -107,16 +107,16 @@ async function discard() {
     api.DELETE('/api/consultations/{pk}/', { params: { path: { pk: props.consultation.id } } }),
   )
   localStorage.removeItem(`gauffer:consultation-${props.consultation.id}`)
-  await router.push(`/heads/${props.head.id}`)
+  await router.push(`/clients/${props.client.id}`)
 }
 const stops = computed(() => consulting.given('stop_signs'))
 const stateText = computed(() => t(`consult.state.${consulting.state.value}`))
 </script>
 
 <template>
-  <PageHead
-    :title="head.name"
-    :to="`/heads/${head.id}`"
+  <PageHeader
+    :title="client.name"
+    :to="`/clients/${client.id}`"
     :about="t('consult.title')"
     :state="stateText"
   >
@@ -130,7 +130,7 @@ const stateText = computed(() => t(`consult.state.${consulting.state.value}`))
     >
       {{ t('consult.finish') }}
     </button>
-  </PageHead>
+  </PageHeader>
   <Problem v-if="failure" :error="failure" @retry="finish" />
   <Problem
     v-if="consulting.failed.value"
@@ -155,14 +155,14 @@ const stateText = computed(() => t(`consult.state.${consulting.state.value}`))
       </button>
     </nav>
     <div class="asked">
-      <div class="head">
+      <div class="client">
         <h2>{{ t(`consult.part.${part}`) }}</h2>
         <button v-if="unconfirmed.length" class="act" type="button" @click="confirmAll">
           {{ t('consult.stillAll', { n: unconfirmed.length }) }}
         </button>
       </div>
       <p v-if="part === 'scalp' && stops" class="stop" role="alert">{{ t('consult.stopNow') }}</p>
-      <ScopePanel v-if="part === 'density'" :head="head.id" :consulting="consulting" />
+      <ScopePanel v-if="part === 'density'" :client="client.id" :consulting="consulting" />
       <QuestionRow
         v-for="question in asked"
         :key="question.key"
@@ -260,7 +260,7 @@ nav .changed .num {
 nav .wrong small {
   color: var(--caution);
 }
-.head {
+.client {
   display: flex;
   align-items: end;
   justify-content: space-between;

@@ -1,35 +1,37 @@
 <script setup lang="ts">
-/** Opens the consultation of a head and hands it on. */
+/** Opens the consultation of a client and hands it on. */
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 
 import { api, answerOf } from '@/api/client'
-import { useHead, useQuestions } from '@/api/queries'
+import { useClient, useQuestions } from '@/api/queries'
 import Await from '@/parts/Await.vue'
 
 import ConsultSheet from './ConsultSheet.vue'
 
-const props = defineProps<{ head: number }>()
-const head = useHead(() => props.head)
+const props = defineProps<{ client: number }>()
+const client = useClient(() => props.client)
 const questions = useQuestions()
 const open = useQuery({
-  queryKey: ['consultation', computed(() => props.head)],
+  queryKey: ['consultation', computed(() => props.client)],
   queryFn: () =>
-    answerOf(api.POST('/api/heads/{pk}/consultations/', { params: { path: { pk: props.head } } })),
+    answerOf(
+      api.POST('/api/clients/{pk}/consultations/', { params: { path: { pk: props.client } } }),
+    ),
   staleTime: 0,
   gcTime: 0,
   refetchOnWindowFocus: false,
   refetchOnReconnect: false,
 })
 const sheet = computed(() => {
-  const [whose, asked, opened] = [head.data.value, questions.data.value, open.data.value]
+  const [whose, asked, opened] = [client.data.value, questions.data.value, open.data.value]
   return whose && asked && opened
-    ? { head: whose, questions: asked, consultation: opened }
+    ? { client: whose, questions: asked, consultation: opened }
     : undefined
 })
-const error = computed(() => head.error.value ?? questions.error.value ?? open.error.value)
+const error = computed(() => client.error.value ?? questions.error.value ?? open.error.value)
 function again() {
-  void head.refetch()
+  void client.refetch()
   void questions.refetch()
   void open.refetch()
 }

@@ -14,7 +14,7 @@ import { type Consulting, fieldOf } from './consulting'
 
 type Picture = Schemas['Picture']
 
-const props = defineProps<{ head: number; consulting: Consulting }>()
+const props = defineProps<{ client: number; consulting: Consulting }>()
 const { t } = useI18n()
 const cache = useQueryClient()
 
@@ -22,9 +22,9 @@ const zone = ref<string>('crown')
 const shown = ref<Picture | null>(null)
 const scale = ref<number | null>(6.25)
 const device = useQuery({
-  queryKey: ['scope', computed(() => props.head)],
+  queryKey: ['scope', computed(() => props.client)],
   queryFn: () =>
-    answerOf(api.GET('/api/heads/{pk}/scope/', { params: { path: { pk: props.head } } })),
+    answerOf(api.GET('/api/clients/{pk}/scope/', { params: { path: { pk: props.client } } })),
 })
 
 function take(picture: Picture) {
@@ -34,8 +34,8 @@ function take(picture: Picture) {
 const shoot = useMutation({
   mutationFn: () =>
     answerOf(
-      api.POST('/api/heads/{pk}/scope/', {
-        params: { path: { pk: props.head } },
+      api.POST('/api/clients/{pk}/scope/', {
+        params: { path: { pk: props.client } },
         body: { zone: zone.value as Picture['zone'] },
       }),
     ),
@@ -44,8 +44,8 @@ const shoot = useMutation({
 const upload = useMutation({
   mutationFn: (file: File) =>
     answerOf(
-      api.POST('/api/heads/{pk}/scope/upload/', {
-        params: { path: { pk: props.head } },
+      api.POST('/api/clients/{pk}/scope/upload/', {
+        params: { path: { pk: props.client } },
         ...asForm<Schemas['UploadRequest']>({
           zone: zone.value,
           um_per_px: scale.value ?? 0,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The crown map as an instrument: part the head, and see at once what it does. */
+/** The crown map as an instrument: part the client, and see at once what it does. */
 import { onKeyStroke, refDebounced, useLocalStorage } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -23,11 +23,11 @@ import SectionPanel from './SectionPanel.vue'
 
 type Tint = 'none' | 'grams' | 'minutes' | 'dryness' | 'done'
 
-const props = defineProps<{ head: number }>()
+const props = defineProps<{ client: number }>()
 const { t } = useI18n()
-const desk = useWish(props.head)
+const desk = useWish(props.client)
 const wish = desk.wish
-const ready = useReady(() => props.head)
+const ready = useReady(() => props.client)
 const draft = useLiveDraft(wish, ready)
 /** The other views follow once the map itself has come to rest. */
 const REST_MS = 120
@@ -58,7 +58,7 @@ const shown = computed(() => planned.value?.sections[section.value - 1])
 const alike = ref(true)
 const merging = ref<string>()
 const tint = ref<Tint>('none')
-const done = useLocalStorage<string[]>(`gauffer:done:${props.head}`, [])
+const done = useLocalStorage<string[]>(`gauffer:done:${props.client}`, [])
 const doneNumbers = computed(() =>
   (planned.value?.sections ?? [])
     .filter((section) => done.value.includes(section.key ?? ''))
@@ -124,7 +124,7 @@ onKeyStroke('Escape', () => (merging.value = undefined))
 <template>
   <WishView
     v-slot="{ data: answer }"
-    :head="props.head"
+    :client="props.client"
     :desk="desk"
     :data="planned"
     :refusal="refusal"

@@ -24,10 +24,10 @@ const crown = usePlanCrown(() => props.plan, same)
     @retry="plan.refetch()"
   >
     <RouterLink class="quiet back" :to="`/plans/${props.plan}`">
-      {{ data.head_name }}: {{ data.title }}
+      {{ data.client_name }}: {{ data.title }}
     </RouterLink>
     <PrintSheet
-      :name="data.head_name"
+      :name="data.client_name"
       :title="data.title"
       :answer="data.answer"
       :views="crown.data.value?.views"

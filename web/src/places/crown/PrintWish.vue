@@ -3,31 +3,31 @@
 import { computed } from 'vue'
 
 import { useLiveCrown, useLiveDraft } from '@/api/crown'
-import { useHead, useReady } from '@/api/queries'
+import { useClient, useReady } from '@/api/queries'
 import { refusalOf } from '@/forms/refusal'
 import WishView from '@/places/plans/WishView.vue'
 import { useWish } from '@/wish/useWish'
 
 import PrintSheet from './PrintSheet.vue'
 
-const props = defineProps<{ head: number }>()
-const desk = useWish(props.head)
+const props = defineProps<{ client: number }>()
+const desk = useWish(props.client)
 const wish = desk.wish
-const head = useHead(() => props.head)
-const ready = useReady(() => props.head)
+const client = useClient(() => props.client)
+const ready = useReady(() => props.client)
 const draft = useLiveDraft(wish, ready)
 const crown = useLiveCrown(wish, ready)
 const refusal = refusalOf(draft.error)
 const page = computed(() => {
   const answer = draft.answer.value?.answer
-  return answer && head.data.value ? { answer, name: head.data.value.name } : undefined
+  return answer && client.data.value ? { answer, name: client.data.value.name } : undefined
 })
 </script>
 
 <template>
   <WishView
     v-slot="{ data }"
-    :head="props.head"
+    :client="props.client"
     :desk="desk"
     :data="page"
     :refusal="refusal"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** How the head comes in: washed or not, detangled or not, and what is in the hair. */
+/** How the client comes in: washed or not, detangled or not, and what is in the hair. */
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
@@ -11,7 +11,7 @@ import type { WishDesk } from '@/wish/useWish'
 
 const props = defineProps<{
   desk: WishDesk
-  /** How the head came in for the last plan: what was not told is as the core has it. */
+  /** How the client came in for the last plan: what was not told is as the core has it. */
   planned?: Schemas['Now']
 }>()
 const { t } = useI18n()

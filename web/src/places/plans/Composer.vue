@@ -22,8 +22,8 @@ import LastRemarks from '@/parts/LastRemarks.vue'
 import Choice from '@/parts/Choice.vue'
 import Refusals from '@/parts/Refusals.vue'
 import { undoNote } from '@/parts/undoNote'
-import Suggestions from '@/places/findings/Suggestions.vue'
-import { summary } from '@/places/heads/summary'
+import Suggestions from '@/places/results/Suggestions.vue'
+import { summary } from '@/places/clients/summary'
 import { anotherStyle } from '@/wish/choices'
 import { useKeepPlan } from '@/wish/keepPlan'
 import { patched, patchOf } from '@/wish/patch'
@@ -35,22 +35,31 @@ import PlanTop from './PlanTop.vue'
 import RoutineBar from './RoutineBar.vue'
 import WishBar from './WishBar.vue'
 
-const props = defineProps<{ head: number }>()
+const props = defineProps<{ client: number }>()
 const { t } = useI18n()
 const styles = useStyles()
 
 const may = useMay()
-const profile = useProfile(() => props.head)
-const observe = useObserve(() => props.head)
-const desk = useWish(props.head)
+const profile = useProfile(() => props.client)
+const observe = useObserve(() => props.client)
+const desk = useWish(props.client)
 const wish = desk.wish
 const asked = refDebounced(wish, 40)
 const missing = computed(() => profile.data.value?.missing ?? [])
 // Asked for at once, beside the profile: hair that cannot be planned yet is the exception.
 const ready = computed(() => missing.value.length === 0)
 const draft = useDraft(() => asked.value, ready)
-const { save, keep } = useKeepPlan(desk, ready)
 const restyling = useRestyle()
+// While another style is fitted, what would be saved is still the style of before.
+const canSave = computed(
+  () =>
+    Boolean(answer.value) &&
+    ready.value &&
+    !draft.error.value &&
+    !restyling.isPending.value &&
+    !save.isPending.value,
+)
+const { save, keep } = useKeepPlan(desk, () => canSave.value)
 const refusal = provideRefusal(draft.error, save.error)
 
 /** When it begins: as planned, else at the next quarter of an hour. */
@@ -121,18 +130,20 @@ async function judge(word: string | undefined) {
     @retry="profile.refetch()"
   >
     <PlanTop
-      :head="props.head"
+      :client="props.client"
       :desk="desk"
       :about="summary(data, t)"
       stacked
       :state="draft.isFetching.value ? t('plan.computing') : t('plan.draft')"
     >
-      <RouterLink class="act" :to="`/heads/${props.head}/ways`">{{ t('ways.open') }}</RouterLink>
+      <RouterLink class="act" :to="`/clients/${props.client}/ways`">{{
+        t('ways.open')
+      }}</RouterLink>
       <button
         v-if="may.write('plans')"
         class="act main"
         type="button"
-        :disabled="!answer || Boolean(draft.error.value) || save.isPending.value"
+        :disabled="!canSave"
         @click="keep"
       >
         {{ t('plan.save') }}
@@ -149,13 +160,13 @@ async function judge(word: string | undefined) {
           :options="levelValues.map((word) => ({ value: word, text: t(`hair.word.${word}`) }))"
           @update:model-value="judge"
         />
-        <RouterLink class="act" :to="`/heads/${props.head}`">{{
+        <RouterLink class="act" :to="`/clients/${props.client}`">{{
           t('plan.measureFirst')
         }}</RouterLink>
         <span class="quiet">{{ t('plan.byEyeHint') }}</span>
       </div>
     </section>
-    <LastRemarks :head="props.head" />
+    <LastRemarks :client="props.client" />
     <WishBar
       :desk="desk"
       :count="answer?.sections.length"
@@ -170,7 +181,7 @@ async function judge(word: string | undefined) {
       :rods="answer?.kit_needed.rods[0]?.diameter_mm"
       @style="restyle"
     />
-    <Suggestions v-if="may.read('story')" :head="props.head" planning @attempt="attempt" />
+    <Suggestions v-if="may.read('story')" :client="props.client" planning @attempt="attempt" />
     <Refusals v-if="ready" :refusal="refusal" @retry="save.error.value ? keep() : draft.refetch()">
       <button
         v-if="draft.error.value && desk.canUndo.value"

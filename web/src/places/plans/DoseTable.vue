@@ -5,7 +5,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import type { Schemas } from '@/api/client'
-import { type Step, useHouse } from '@/api/queries'
+import { type Step, useSalon } from '@/api/queries'
 import Figures from '@/parts/Figures.vue'
 import WhyList from '@/parts/WhyList.vue'
 import { counted, money, number, short } from '@/text/format'
@@ -22,15 +22,15 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ bottle: [role: string, id: string | undefined]; compose: [] }>()
 const { t } = useI18n()
-const house = useHouse()
+const salon = useSalon()
 
 const bottles = (role: string) =>
   (props.shelf ?? []).filter(
     (prop) => prop.role === role || (prop.also ?? []).includes(role as never),
   )
 const cost = computed(() =>
-  props.totals.product_cost && house.data.value
-    ? money(props.totals.product_cost, house.data.value.currency)
+  props.totals.product_cost && salon.data.value
+    ? money(props.totals.product_cost, salon.data.value.currency)
     : '',
 )
 

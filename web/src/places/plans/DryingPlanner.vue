@@ -21,11 +21,11 @@ import AirPanel from './AirPanel.vue'
 import StageList from './StageList.vue'
 import WishView from './WishView.vue'
 
-const props = defineProps<{ head: number }>()
+const props = defineProps<{ client: number }>()
 const { t } = useI18n()
-const desk = useWish(props.head)
+const desk = useWish(props.client)
 const wish = desk.wish
-const ready = useReady(() => props.head)
+const ready = useReady(() => props.client)
 const draft = useLiveDraft(wish, ready)
 const dry = useLiveDrying(wish, ready)
 const planned = computed(() => draft.answer.value?.answer)
@@ -83,7 +83,7 @@ function take(whatIf: WhatIf) {
 <template>
   <WishView
     v-slot="{ data: { answer, plan } }"
-    :head="props.head"
+    :client="props.client"
     :desk="desk"
     :data="both"
     :refusal="refusal"

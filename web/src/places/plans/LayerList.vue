@@ -94,7 +94,7 @@ const most = computed(() => props.answer.layers_most ?? layers.value.length)
 
 <template>
   <section class="layers" :aria-label="t('layers.title')">
-    <div class="head">
+    <div class="client">
       <h3>{{ t('layers.title') }}</h3>
       <span class="quiet">{{ own ? t('layers.own') : t('layers.school') }}</span>
       <button v-if="own" class="act" type="button" @click="emit('change', null)">
@@ -211,7 +211,7 @@ const most = computed(() => props.answer.layers_most ?? layers.value.length)
   padding: 8px 0 10px 54px;
   border-bottom: 1px solid var(--line);
 }
-.head {
+.client {
   display: flex;
   flex-wrap: wrap;
   align-items: baseline;

@@ -14,14 +14,14 @@ import { useWish } from '@/wish/useWish'
 
 import WishView from './WishView.vue'
 
-const props = defineProps<{ head: number }>()
+const props = defineProps<{ client: number }>()
 const { t } = useI18n()
-const desk = useWish(props.head)
+const desk = useWish(props.client)
 const wish = desk.wish
-const ready = useReady(() => props.head)
+const ready = useReady(() => props.client)
 const mine = useLiveLook(wish, ready)
 const refusal = refusalOf(mine.error)
-const plans = usePlans(() => props.head)
+const plans = usePlans(() => props.client)
 const beside = ref<number>()
 const other = usePlanLook(() => beside.value ?? 0)
 
@@ -56,7 +56,7 @@ const reach = computed(() =>
 
 <template>
   <WishView
-    :head="props.head"
+    :client="props.client"
     :desk="desk"
     :data="mine.answer.value"
     :refusal="refusal"

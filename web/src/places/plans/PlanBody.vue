@@ -250,7 +250,7 @@ const folds = computed(() =>
         />
       </section>
       <section>
-        <div class="head">
+        <div class="client">
           <h2>
             <WhyList :reasons="answer.drying.reasons" :about="t('plan.drying_')">{{
               t('plan.drying_')
@@ -285,7 +285,7 @@ const folds = computed(() =>
         <p v-for="line in answer.assumed" :key="line">{{ line }}</p>
       </section>
       <section>
-        <div class="head">
+        <div class="client">
           <h2>
             <WhyList
               v-if="answer.kit_needed.reasons?.length"
@@ -409,7 +409,7 @@ const folds = computed(() =>
   font: 700 27px/1.1 var(--display);
   white-space: nowrap;
 }
-.head {
+.client {
   display: flex;
   align-items: baseline;
   gap: 12px;

@@ -3,9 +3,9 @@
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
-const props = defineProps<{ head: number }>()
+const props = defineProps<{ client: number }>()
 const { t } = useI18n()
-const base = `/heads/${props.head}/plan`
+const base = `/clients/${props.client}/plan`
 const tabs = [
   { to: base, name: 'tabs.routine' },
   { to: `${base}/crown`, name: 'tabs.crown' },

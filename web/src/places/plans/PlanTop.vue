@@ -4,15 +4,15 @@ import { onKeyStroke } from '@vueuse/core'
 import { useI18n } from 'vue-i18n'
 
 import { useStyles } from '@/api/styles'
-import { useHead } from '@/api/queries'
+import { useClient } from '@/api/queries'
 import { isTyping } from '@/parts/keys'
-import PageHead from '@/parts/PageHead.vue'
+import PageHeader from '@/parts/PageHeader.vue'
 import type { WishDesk } from '@/wish/useWish'
 
 import PlanTabs from './PlanTabs.vue'
 
 const props = defineProps<{
-  head: number
+  client: number
   desk: WishDesk
   about?: string
   state?: string
@@ -20,7 +20,7 @@ const props = defineProps<{
 }>()
 const { t } = useI18n()
 const styles = useStyles()
-const head = useHead(() => props.head)
+const client = useClient(() => props.client)
 
 onKeyStroke(['z', 'Z'], (event) => {
   if (!(event.ctrlKey || event.metaKey) || isTyping(event)) return
@@ -31,14 +31,14 @@ onKeyStroke(['z', 'Z'], (event) => {
 </script>
 
 <template>
-  <PageHead
-    :title="head.data.value?.name ?? '…'"
-    :to="`/heads/${props.head}`"
+  <PageHeader
+    :title="client.data.value?.name ?? '…'"
+    :to="`/clients/${props.client}`"
     :about="about ?? styles.titleOf(desk.wish.value.goal.style)"
     :state="state"
     :stacked="stacked"
   >
-    <template #tabs><PlanTabs :head="props.head" class="tabs" /></template>
+    <template #tabs><PlanTabs :client="props.client" class="tabs" /></template>
     <button
       class="act small"
       type="button"
@@ -60,7 +60,7 @@ onKeyStroke(['z', 'Z'], (event) => {
       ↷
     </button>
     <slot />
-  </PageHead>
+  </PageHeader>
 </template>
 
 <style scoped>

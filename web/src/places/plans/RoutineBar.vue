@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Routines of the house: keep what is composed, or fit a kept one to this head. */
+/** Routines of the salon: keep what is composed, or fit a kept one to this client. */
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
@@ -36,7 +36,7 @@ const routineOf = (id: number | undefined) =>
 function fit(id: number | undefined) {
   const routine = routineOf(id)
   if (routine?.wish)
-    props.desk.start({ ...(routine.wish as Wish), head: props.desk.wish.value.head })
+    props.desk.start({ ...(routine.wish as Wish), client: props.desk.wish.value.client })
 }
 async function save() {
   const routine = await keep
@@ -51,7 +51,7 @@ async function remove() {
   if (!routine) return
   await drop.mutateAsync(routine.id)
   chosen.value = undefined
-  const wish = { ...(routine.wish as Wish), head: props.desk.wish.value.head }
+  const wish = { ...(routine.wish as Wish), client: props.desk.wish.value.client }
   undoNote(t('routine.dropped', { name: routine.name }), t('app.undo'), () =>
     keep.mutateAsync({ name: routine.name, wish }),
   )

@@ -8,7 +8,7 @@ import { useCancelPlan, useDeletePlan, usePlan } from '@/api/queries'
 import { useMay } from '@/api/staff'
 import { refusalOf } from '@/forms/refusal'
 import Await from '@/parts/Await.vue'
-import PageHead from '@/parts/PageHead.vue'
+import PageHeader from '@/parts/PageHeader.vue'
 import Refusals from '@/parts/Refusals.vue'
 import { ago, when } from '@/text/format'
 import { wishOfPlan } from '@/wish/patch'
@@ -35,15 +35,15 @@ async function sit() {
   const visit = await begin.mutateAsync(props.plan).catch(() => undefined)
   if (visit) await router.push(`/chair/${visit}`)
 }
-async function remove(head: number) {
+async function remove(client: number) {
   if (!(await drop.mutateAsync(undefined).catch(() => undefined)) && drop.error.value) return
-  await router.push(`/heads/${head}`)
+  await router.push(`/clients/${client}`)
 }
 function revise() {
   const saved = plan.data.value
   if (!saved) return
-  useWish(saved.head).start(wishOfPlan(saved))
-  void router.push(`/heads/${saved.head}/plan`)
+  useWish(saved.client).start(wishOfPlan(saved))
+  void router.push(`/clients/${saved.client}/plan`)
 }
 </script>
 
@@ -54,9 +54,9 @@ function revise() {
     :error="plan.error.value"
     @retry="plan.refetch()"
   >
-    <PageHead
-      :title="data.head_name"
-      :to="`/heads/${data.head}`"
+    <PageHeader
+      :title="data.client_name"
+      :to="`/clients/${data.client}`"
       :about="`${data.title}, ${data.answer.sections.length}${planned}`"
       :state="
         t('plan.asItWas', {
@@ -78,14 +78,19 @@ function revise() {
         >
           {{ t(data.cancelled_at ? 'plan.uncancel' : 'plan.cancel') }}
         </button>
-        <button v-if="data.cancelled_at" class="act warn" type="button" @click="remove(data.head)">
+        <button
+          v-if="data.cancelled_at"
+          class="act warn"
+          type="button"
+          @click="remove(data.client)"
+        >
           {{ t('plan.delete') }}
         </button>
       </template>
       <RouterLink
         v-if="!data.cancelled_at && !data.visits.length && may.write('bookings')"
         class="act"
-        :to="{ path: '/today', query: { head: data.head, plan: data.id } }"
+        :to="{ path: '/today', query: { client: data.client, plan: data.id } }"
         >{{ t('plan.book') }}</RouterLink
       >
       <button
@@ -108,7 +113,7 @@ function revise() {
       >
         {{ t('plan.record') }}
       </RouterLink>
-    </PageHead>
+    </PageHeader>
     <p v-if="data.cancelled_at" class="wrong" role="note">
       {{ t('plan.isCancelled', { ago: ago(data.cancelled_at) }) }}
     </p>

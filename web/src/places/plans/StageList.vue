@@ -64,7 +64,7 @@ const clock = (stage: Planned | undefined) =>
 </script>
 
 <template>
-  <div class="head">
+  <div class="client">
     <h2>{{ t('dryplan.stages') }}</h2>
     <span class="quiet">
       {{ answer.before }} {{ t('dryplan.starts', { water: short(answer.water_start, 2) }) }}
@@ -164,14 +164,14 @@ const clock = (stage: Planned | undefined) =>
 </template>
 
 <style scoped>
-.head {
+.client {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
   gap: 6px 14px;
   margin-top: 16px;
 }
-.head .quiet {
+.client .quiet {
   margin-right: auto;
 }
 .names {

@@ -6,7 +6,7 @@ import { useRouter } from 'vue-router'
 
 import { useStyles } from '@/api/styles'
 import type { Schemas } from '@/api/client'
-import { useComparison, useHouse, useProposals, type Wish } from '@/api/queries'
+import { useComparison, useSalon, useProposals, type Wish } from '@/api/queries'
 import Await from '@/parts/Await.vue'
 import Figures from '@/parts/Figures.vue'
 import PleatStrip from '@/parts/PleatStrip.vue'
@@ -18,13 +18,13 @@ import PlanTop from './PlanTop.vue'
 
 type Measures = Schemas['Measures']
 
-const props = defineProps<{ head: number }>()
+const props = defineProps<{ client: number }>()
 const { t } = useI18n()
 const styles = useStyles()
 const router = useRouter()
-const desk = useWish(props.head)
+const desk = useWish(props.client)
 const wish = desk.wish
-const house = useHouse()
+const salon = useSalon()
 const ways = useProposals(() => wish.value)
 
 const proposals = computed(() => ways.data.value?.proposals ?? [])
@@ -62,13 +62,13 @@ const figures = (m: Measures) => [
   [`${short(m.release_after_h)} h`, t('ways.release')],
   [percent(m.odds_dry), t('ways.odds')],
   [
-    `${short(m.product_g, 0)} g${m.product_cost && house.data.value ? ` · ${money(m.product_cost, house.data.value.currency)}` : ''}`,
+    `${short(m.product_g, 0)} g${m.product_cost && salon.data.value ? ` · ${money(m.product_cost, salon.data.value.currency)}` : ''}`,
     t('ways.product'),
   ],
 ]
 async function take(change: Record<string, unknown>) {
   desk.take(patchOf(change))
-  await router.push(`/heads/${props.head}/plan`)
+  await router.push(`/clients/${props.client}/plan`)
 }
 function giveWay(change: Record<string, unknown>) {
   desk.take(patchOf(change))
@@ -79,7 +79,7 @@ const cell = (step: Schemas['Step'] | null) =>
 
 <template>
   <PlanTop
-    :head="props.head"
+    :client="props.client"
     :desk="desk"
     :about="`${t('ways.title')}: ${styles.titleOf(wish.goal.style)}`"
     :state="ways.data.value ? t('ways.tried', { n: ways.data.value.tried }) : ''"

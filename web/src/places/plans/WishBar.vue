@@ -26,14 +26,14 @@ const props = defineProps<{
   count?: number
   releaseH?: number
   dryMin?: number
-  /** Heat the last plan was computed for: as wished, else what this head can take. */
+  /** Heat the last plan was computed for: as wished, else what this client can take. */
   heat?: Wish['goal']['max_heat']
   definition?: number
   /** Days the last plan is worn. */
   wear?: number
   /** Diameter of the rods the last plan takes, if it takes any. */
   rods?: number
-  /** How the head comes in, in the last plan. */
+  /** How the client comes in, in the last plan. */
   now?: Schemas['Now']
   /** The air the last plan was computed for, in the salon and at home. */
   air?: Schemas['Room']

@@ -12,7 +12,7 @@ import type { WishDesk } from '@/wish/useWish'
 import PlanTop from './PlanTop.vue'
 
 const props = defineProps<{
-  head: number
+  client: number
   desk: WishDesk
   /** What is shown; it stays in sight, greyed, while a newer one is refused. */
   data: Data | undefined
@@ -23,7 +23,7 @@ const props = defineProps<{
 const emit = defineEmits<{ retry: [] }>()
 defineSlots<{ top?(): unknown; default(props: { data: Data }): unknown }>()
 const { t } = useI18n()
-const profile = useProfile(() => props.head)
+const profile = useProfile(() => props.client)
 const missing = computed(() => profile.data.value?.missing ?? [])
 const savable = computed(() => props.data !== undefined && !props.refused && !props.pending)
 const { save, keep } = useKeepPlan(props.desk, savable)
@@ -31,7 +31,11 @@ const unsaved = refusalOf(save.error)
 </script>
 
 <template>
-  <PlanTop :head="props.head" :desk="desk" :state="pending ? t('plan.computing') : t('plan.draft')">
+  <PlanTop
+    :client="props.client"
+    :desk="desk"
+    :state="pending ? t('plan.computing') : t('plan.draft')"
+  >
     <slot name="top" />
     <button
       class="act main"

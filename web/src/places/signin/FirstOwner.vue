@@ -14,7 +14,7 @@ import Door from './Door.vue'
 const { t } = useI18n()
 const open = useFirstOwner()
 const refusal = provideRefusal(open.error)
-const typed = reactive({ code: '', house: '', name: '', username: '', password: '' })
+const typed = reactive({ code: '', salon: '', name: '', username: '', password: '' })
 const enter = () => {
   open.mutate({ ...typed })
 }
@@ -32,7 +32,7 @@ const enter = () => {
       :maxlength="40"
       autofocus
     />
-    <TextField v-model="typed.house" :label="t('first.house')" name="house" :maxlength="120" />
+    <TextField v-model="typed.salon" :label="t('first.salon')" name="salon" :maxlength="120" />
     <TextField v-model="typed.name" :label="t('first.name')" name="name" :maxlength="150" />
     <TextField
       v-model="typed.username"

@@ -7,7 +7,7 @@ import { useDevices, useEndDevice } from '@/api/staff'
 import { refusalOf } from '@/forms/refusal'
 import Await from '@/parts/Await.vue'
 import Figures from '@/parts/Figures.vue'
-import PageHead from '@/parts/PageHead.vue'
+import PageHeader from '@/parts/PageHeader.vue'
 import Refusals from '@/parts/Refusals.vue'
 import { ago } from '@/text/format'
 
@@ -22,7 +22,7 @@ const refusal = refusalOf(end.error)
 </script>
 
 <template>
-  <PageHead
+  <PageHeader
     :title="session.data.value?.name ?? ''"
     :about="session.data.value?.role ? t(`staff.roles.${session.data.value.role}`) : ''"
   />

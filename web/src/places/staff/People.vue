@@ -8,7 +8,7 @@ import { workRoleEnumValues } from '@/api/generated'
 import { useColleagues } from '@/api/staff'
 import Await from '@/parts/Await.vue'
 import Figures from '@/parts/Figures.vue'
-import PageHead from '@/parts/PageHead.vue'
+import PageHeader from '@/parts/PageHeader.vue'
 import { ago } from '@/text/format'
 
 import ColleagueForm from './ColleagueForm.vue'
@@ -21,12 +21,12 @@ const adding = ref(false)
 </script>
 
 <template>
-  <PageHead :title="t('staff.people')" :about="t('staff.peopleAbout')">
-    <RouterLink class="act" to="/house">{{ t('house.title') }}</RouterLink>
+  <PageHeader :title="t('staff.people')" :about="t('staff.peopleAbout')">
+    <RouterLink class="act" to="/salon">{{ t('salon.title') }}</RouterLink>
     <button v-if="!adding" class="act main" type="button" @click="adding = true">
       {{ t('staff.add') }}
     </button>
-  </PageHead>
+  </PageHeader>
   <NewColleague v-if="adding" @close="adding = false" />
   <Await
     v-slot="{ data }"

@@ -37,7 +37,7 @@ const sitting = computed(() => {
       return {
         key: `visit ${seat.visit}`,
         to: `/chair/${seat.visit}`,
-        name: seat.head_name,
+        name: seat.client_name,
         what: timer ? timer.title : seat.step,
         left: least === undefined ? '' : due ? t('chair.now') : countdown(new Date(least), at),
         hands: due || !timer,
@@ -54,8 +54,8 @@ const planned = computed(() => {
     .flatMap((booking) => placeOf(booking, at) ?? [])
     .map((place) => ({
       key: `booking ${place.booking.id}`,
-      to: place.booking.plan ? `/plans/${place.booking.plan}` : `/heads/${place.booking.head}`,
-      name: place.booking.head_name,
+      to: place.booking.plan ? `/plans/${place.booking.plan}` : `/clients/${place.booking.client}`,
+      name: place.booking.client_name,
       what: place.on ? place.segment.title : t('today.next', { what: place.segment.title }),
       left: countdown(place.until, at),
       hands: (place.on && place.segment.hands) || place.until.getTime() - at < SOON_MS,

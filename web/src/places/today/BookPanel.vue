@@ -9,7 +9,7 @@ import { useBook, usePlansOf, useSlots } from '@/api/days'
 import { provideRefusal } from '@/forms/refusal'
 import Amount from '@/parts/Amount.vue'
 import Field from '@/parts/Field.vue'
-import HeadChoice from '@/parts/HeadChoice.vue'
+import ClientChoice from '@/parts/ClientChoice.vue'
 import Moment from '@/parts/Moment.vue'
 import Pick from '@/parts/Pick.vue'
 import Refusals from '@/parts/Refusals.vue'
@@ -19,7 +19,7 @@ import { clock, day } from '@/text/format'
 const props = defineProps<{
   date: string
   /** A plan that is to be booked, and whose. */
-  ofHead?: number
+  ofClient?: number
   ofPlan?: number
 }>()
 const emit = defineEmits<{ done: [] }>()
@@ -30,19 +30,19 @@ const refusal = provideRefusal(book.error, slots.error)
 
 /** Made once for this form: sent twice it is booked once. */
 let key = uuid()
-const head = ref<number | undefined>(props.ofHead)
+const client = ref<number | undefined>(props.ofClient)
 const chosen = ref('hold')
 const title = ref('')
 const minutes = ref<number | null>(30)
 const start = ref<string | null>(null)
-const plans = usePlansOf(head)
-watch(head, () => (chosen.value = 'hold'))
+const plans = usePlansOf(client)
+watch(client, () => (chosen.value = 'hold'))
 /** Until the plans have come nothing is booked: a quick tap would book a hold in their place. */
-const ready = computed(() => head.value !== undefined && !plans.isLoading.value)
+const ready = computed(() => client.value !== undefined && !plans.isLoading.value)
 
 const RELEASED = /:2$/
 const options = computed(() => {
-  const open = head.value ? (plans.data.value ?? []).filter((plan) => !plan.cancelled_at) : []
+  const open = client.value ? (plans.data.value ?? []).filter((plan) => !plan.cancelled_at) : []
   return [
     ...open
       .slice(0, 8)
@@ -60,7 +60,7 @@ watch(options, (now) => {
   if (chosen.value === 'hold' && asked) chosen.value = asked.value
 })
 const wanted = computed<Schemas['SlotsRequest']>(() => ({
-  head: head.value ?? 0,
+  client: client.value ?? 0,
   ...(chosen.value === 'hold'
     ? { title: title.value, minutes: minutes.value ?? 30 }
     : {
@@ -85,8 +85,8 @@ const find = () => slots.mutateAsync({ ...wanted.value, date: props.date }).catc
 
 <template>
   <form class="book" @submit.prevent="start && keep(start)">
-    <Field :label="t('today.who')" name="head" group>
-      <HeadChoice v-model="head" :label="t('today.who')" />
+    <Field :label="t('today.who')" name="client" group>
+      <ClientChoice v-model="client" :label="t('today.who')" />
     </Field>
     <Pick v-model="chosen" :label="t('today.what')" name="plan" :options="options" width="240px" />
     <template v-if="chosen === 'hold'">

@@ -104,14 +104,14 @@ const moved = computed(() =>
 </script>
 
 <template>
-  <section class="panel" :aria-label="booking.head_name">
+  <section class="panel" :aria-label="booking.client_name">
     <p>
-      <b>{{ booking.head_name }}</b>
+      <b>{{ booking.client_name }}</b>
       {{ clock(new Date(booking.start)) }} – {{ clock(new Date(booking.end)) }} ·
       {{ booking.title }}
       <span v-if="odds && why && isBusy(booking)" class="quiet">
         {{ t('today.onTimeShort', { odds: percent(odds.on_time) }) }}
-        <WhyList :reasons="[why]" :about="t('today.hourOf', { name: booking.head_name })" />
+        <WhyList :reasons="[why]" :about="t('today.hourOf', { name: booking.client_name })" />
       </span>
       <span v-if="booking.allergies?.length" class="wrong">{{ booking.allergies.join(', ') }}</span>
       <span v-if="booking.note" class="quiet">{{ booking.note }}</span>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** A head on the axis of the day: its strip, dragged or moved by keys. */
+/** A client on the axis of the day: its strip, dragged or moved by keys. */
 import { computed, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
@@ -130,7 +130,7 @@ function keyed(event: KeyboardEvent) {
 <template>
   <div class="row" :class="{ picked, clashes, gone }">
     <div class="who">
-      <RouterLink :to="`/heads/${booking.head}`">{{ booking.head_name }}</RouterLink>
+      <RouterLink :to="`/clients/${booking.client}`">{{ booking.client_name }}</RouterLink>
       <span class="quiet">
         <b v-if="aim">{{ aim }}</b>
         <template v-else>{{ clock(at(begin)) }}</template>
@@ -155,7 +155,7 @@ function keyed(event: KeyboardEvent) {
         :aria-pressed="picked"
         :aria-label="
           t('today.describe', {
-            name: booking.head_name,
+            name: booking.client_name,
             title: booking.title,
             from: clock(new Date(booking.start)),
             to: clock(new Date(booking.end)),

@@ -11,7 +11,7 @@ import { provideRefusal } from '@/forms/refusal'
 import Await from '@/parts/Await.vue'
 import Choice from '@/parts/Choice.vue'
 import { isTyping } from '@/parts/keys'
-import PageHead from '@/parts/PageHead.vue'
+import PageHeader from '@/parts/PageHeader.vue'
 import Refusals from '@/parts/Refusals.vue'
 import { undoNote } from '@/parts/undoNote'
 import { useInUrl } from '@/parts/useInUrl'
@@ -51,7 +51,7 @@ const booking = computed(() =>
 const route = useRoute()
 const router = useRouter()
 const toBook = computed(() => ({
-  head: Number(route.query.head) || undefined,
+  client: Number(route.query.client) || undefined,
   plan: Number(route.query.plan) || undefined,
 }))
 const booking_ = ref(Boolean(toBook.value.plan))
@@ -155,7 +155,7 @@ async function print() {
   window.print()
 }
 const names = computed(() =>
-  Object.fromEntries((board.data.value?.bookings ?? []).map((one) => [one.id, one.head_name])),
+  Object.fromEntries((board.data.value?.bookings ?? []).map((one) => [one.id, one.client_name])),
 )
 const finish = computed(() => {
   const ends = (board.data.value?.bookings ?? [])
@@ -192,8 +192,8 @@ async function moved(one: Booking, start: Date, segment = 0) {
     .catch(() => undefined)
   if (!done || !was) return
   const said = segment
-    ? t('today.stepMoved', { name: one.head_name, step: part?.title, at: clock(start) })
-    : t('today.movedTo', { name: one.head_name, at: clock(start) })
+    ? t('today.stepMoved', { name: one.client_name, step: part?.title, at: clock(start) })
+    : t('today.movedTo', { name: one.client_name, at: clock(start) })
   undoNote(said, t('app.undo'), () =>
     move.mutateAsync({ pk: one.id, start: was, segment }).catch(() => undefined),
   )
@@ -202,12 +202,12 @@ const replanning = ref(false)
 </script>
 
 <template>
-  <PageHead :title="calendarDay(date)">
+  <PageHeader :title="calendarDay(date)">
     <template #about>
       <template v-if="board.data.value">
         {{
           t(
-            'today.heads',
+            'today.clients',
             { n: board.data.value.bookings.length },
             board.data.value.bookings.length,
           )
@@ -248,14 +248,14 @@ const replanning = ref(false)
     <button class="act main" type="button" @click="booking_ = !booking_">
       {{ t('today.book') }}
     </button>
-  </PageHead>
+  </PageHeader>
   <h1 class="on-paper" aria-hidden="true">{{ calendarDay(date) }}</h1>
   <p v-if="lost" class="quiet" role="status">{{ t('today.lost') }}</p>
   <Flagged v-if="isToday && may.read('remarks')" />
   <BookPanel
     v-if="booking_"
     :date="date"
-    :of-head="toBook.head"
+    :of-head="toBook.client"
     :of-plan="toBook.plan"
     @done="booked"
   />
@@ -289,7 +289,7 @@ const replanning = ref(false)
           {{
             t('today.handsAt', {
               at: clock(new Date(want.part.start)),
-              who: want.booking.head_name,
+              who: want.booking.client_name,
               what: want.part.title,
             })
           }}
@@ -304,7 +304,7 @@ const replanning = ref(false)
           >
             <b>{{ clock(new Date(one.start)) }}</b>
             <span>
-              <b>{{ one.head_name }}</b>
+              <b>{{ one.client_name }}</b>
               {{ one.title }}, {{ minutes(minuteOf(one.end) - minuteOf(one.start)) }}
               <span class="quiet">{{ t(`today.states.${one.state}`) }}</span>
             </span>

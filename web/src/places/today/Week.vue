@@ -15,7 +15,7 @@ import {
 } from '@/api/days'
 import { refusalOf } from '@/forms/refusal'
 import Await from '@/parts/Await.vue'
-import PageHead from '@/parts/PageHead.vue'
+import PageHeader from '@/parts/PageHeader.vue'
 import Refusals from '@/parts/Refusals.vue'
 import { useInUrl } from '@/parts/useInUrl'
 import { calendarDay, clock, minutes, percent } from '@/text/format'
@@ -53,12 +53,12 @@ const share = (booked: number, there: number) => (there ? Math.min(1, booked / t
 </script>
 
 <template>
-  <PageHead :title="t('today.week')" :about="calendarDay(date)">
+  <PageHeader :title="t('today.week')" :about="calendarDay(date)">
     <button class="act" type="button" :aria-label="t('today.earlier')" @click="go(-7)">‹</button>
     <button class="act" type="button" :aria-label="t('today.later')" @click="go(7)">›</button>
     <RouterLink class="act" to="/messages">{{ t('messages.title') }}</RouterLink>
     <RouterLink class="act" :to="`/today?date=${date}`">{{ t('today.day') }}</RouterLink>
-  </PageHead>
+  </PageHeader>
   <Await
     v-slot="{ data }"
     :data="week.data.value"
@@ -72,7 +72,7 @@ const share = (booked: number, there: number) => (there ? Math.min(1, booked / t
           <span class="quiet shut">{{ t('today.closed', { why: one.closed }) }}</span>
         </template>
         <template v-else>
-          <span>{{ t('today.heads', { n: one.heads }, one.heads) }}</span>
+          <span>{{ t('today.clients', { n: one.clients }, one.clients) }}</span>
           <span class="bar" :title="percent(share(one.hands_min, one.present_min))">
             <i :style="{ width: percent(share(one.hands_min, one.present_min)) }" />
           </span>
@@ -85,8 +85,8 @@ const share = (booked: number, there: number) => (there ? Math.min(1, booked / t
   </Await>
   <section v-if="due.data.value?.length" class="calendar">
     <h2>{{ t('today.due') }}</h2>
-    <p v-for="one in due.data.value" :key="one.head">
-      <RouterLink :to="`/heads/${one.head}/plan`">{{ one.head_name }}</RouterLink>
+    <p v-for="one in due.data.value" :key="one.client">
+      <RouterLink :to="`/clients/${one.client}/plan`">{{ one.client_name }}</RouterLink>
       {{
         t('today.dueBy', {
           title: one.title,

@@ -1,4 +1,4 @@
-/** Where a head is just now, by what was planned. */
+/** Where a client is just now, by what was planned. */
 import type { Booking, Segment } from '@/api/days'
 
 export const MINUTE_MS = 60_000

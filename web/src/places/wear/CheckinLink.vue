@@ -11,13 +11,13 @@ import Refusals from '@/parts/Refusals.vue'
 import { day } from '@/text/format'
 
 const props = defineProps<{
-  head: number
+  client: number
   visit: number | null
   link: Schemas['CheckinLink'] | null
 }>()
 const { t } = useI18n()
 const { open, end } = useCheckinLink(
-  () => props.head,
+  () => props.client,
   () => props.visit,
 )
 const refusal = refusalOf(open.error)

@@ -32,12 +32,12 @@ const count = computed(() => (remarks.data.value?.length ?? 0) + overdue.value.l
         <span class="first">
           <template v-if="open" />
           <template v-else-if="first">
-            {{ first.head_name }}: <b>{{ t(`remarks.kinds.${first.kind}`) }}</b> {{ first.text }}
+            {{ first.client_name }}: <b>{{ t(`remarks.kinds.${first.kind}`) }}</b> {{ first.text }}
           </template>
           <template v-else-if="overdue[0]">
             {{
               t('wear.overdueLine', {
-                name: overdue[0].head_name,
+                name: overdue[0].client_name,
                 title: overdue[0].title,
                 date: calendarDay(overdue[0].last_safe_day),
               })
@@ -53,9 +53,9 @@ const count = computed(() => (remarks.data.value?.length ?? 0) + overdue.value.l
       <RemarkList v-if="remarks.data.value?.length" :remarks="remarks.data.value" named />
       <template v-if="overdue.length">
         <h3>{{ t('wear.overdueTitle') }}</h3>
-        <RouterLink v-for="one in overdue" :key="one.head" :to="`/heads/${one.head}`">{{
+        <RouterLink v-for="one in overdue" :key="one.client" :to="`/clients/${one.client}`">{{
           t('wear.overdueLine', {
-            name: one.head_name,
+            name: one.client_name,
             title: one.title,
             date: calendarDay(one.last_safe_day),
           })

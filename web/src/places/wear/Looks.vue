@@ -1,18 +1,18 @@
 <script setup lang="ts">
-/** Pictures of a head: another one, two of the same view beside each other, and what they measure. */
+/** Pictures of a client: another one, two of the same view beside each other, and what they measure. */
 import { ElCheckbox } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import { imageOf, type LookPicture, useDeleteLook, useLooks } from '@/api/looks'
-import { useHead } from '@/api/queries'
+import { useClient } from '@/api/queries'
 import { useWearing } from '@/api/wear'
 import { provideRefusal } from '@/forms/refusal'
 import Await from '@/parts/Await.vue'
 import Choice from '@/parts/Choice.vue'
 import Figures from '@/parts/Figures.vue'
 import { useLaterRemoval } from '@/parts/laterNote'
-import PageHead from '@/parts/PageHead.vue'
+import PageHeader from '@/parts/PageHeader.vue'
 import Refusals from '@/parts/Refusals.vue'
 import { day, short } from '@/text/format'
 
@@ -28,12 +28,12 @@ const MEASURES = [
   ['evenness', '', 2],
 ] as const
 
-const props = defineProps<{ head: number }>()
+const props = defineProps<{ client: number }>()
 const { t } = useI18n()
-const head = useHead(() => props.head)
-const wearing = useWearing(() => props.head)
-const looks = useLooks(() => props.head)
-const remove = useDeleteLook(() => props.head)
+const client = useClient(() => props.client)
+const wearing = useWearing(() => props.client)
+const looks = useLooks(() => props.client)
+const remove = useDeleteLook(() => props.client)
 const refusal = provideRefusal(remove.error)
 
 const view = ref<LookPicture['view']>('back')
@@ -103,16 +103,16 @@ const state = (picture: LookPicture) => {
 </script>
 
 <template>
-  <PageHead
-    :title="head.data.value?.name ?? ''"
-    :to="`/heads/${props.head}`"
+  <PageHeader
+    :title="client.data.value?.name ?? ''"
+    :to="`/clients/${props.client}`"
     :about="t('looks.title')"
   >
     <a class="act" href="/api/scale-strip.pdf" target="_blank" rel="noopener">{{
       t('looks.strip')
     }}</a>
-  </PageHead>
-  <TakePicture v-model:view="view" :head="props.head" :visit="wearing.data.value?.visit" />
+  </PageHeader>
+  <TakePicture v-model:view="view" :client="props.client" :visit="wearing.data.value?.visit" />
   <Refusals :refusal="refusal" />
   <Await
     :data="looks.data.value"

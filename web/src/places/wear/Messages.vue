@@ -6,7 +6,7 @@ import { RouterLink } from 'vue-router'
 import { useMay } from '@/api/staff'
 import { messagePages, useGateway, useMessage, useWordings } from '@/api/wear'
 import LongTable from '@/parts/LongTable.vue'
-import PageHead from '@/parts/PageHead.vue'
+import PageHeader from '@/parts/PageHeader.vue'
 import { moment } from '@/text/format'
 
 import WordingPart from './WordingPart.vue'
@@ -19,7 +19,7 @@ const gateway = useGateway()
 </script>
 
 <template>
-  <PageHead :title="t('messages.title')" :about="t('messages.about')" />
+  <PageHeader :title="t('messages.title')" :about="t('messages.about')" />
   <p v-if="gateway.data.value && !gateway.data.value.name" class="stand-in" role="status">
     {{ t('messages.noGateway') }}
   </p>
@@ -29,7 +29,7 @@ const gateway = useGateway()
   <div class="columns">
     <section>
       <LongTable :pages="messagePages" :empty="t('messages.none')" class="messages">
-        <template #head>
+        <template #client>
           <th class="to">{{ t('messages.to') }}</th>
           <th>{{ t('messages.says') }}</th>
           <th class="state">{{ t('messages.state') }}</th>
@@ -37,7 +37,7 @@ const gateway = useGateway()
         </template>
         <template #row="{ row: message }">
           <td>
-            <RouterLink :to="`/heads/${message.head}`">{{ message.head_name }}</RouterLink>
+            <RouterLink :to="`/clients/${message.client}`">{{ message.client_name }}</RouterLink>
             <span class="quiet kind">{{ t(`messages.kinds.${message.kind}`) }}</span>
           </td>
           <td class="text">{{ message.text }}</td>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** What a head's sheet answers first: what is on it, which day of how many, what is due, what worked. */
+/** What a client's sheet answers first: what is on it, which day of how many, what is due, what worked. */
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
@@ -13,10 +13,10 @@ import { calendarDay, day, moment } from '@/text/format'
 import CardMenu from './CardMenu.vue'
 import WearStrip from './WearStrip.vue'
 
-const props = defineProps<{ head: number }>()
+const props = defineProps<{ client: number }>()
 const { t } = useI18n()
-const wearing = useWearing(() => props.head)
-const looks = useLooks(() => props.head)
+const wearing = useWearing(() => props.client)
+const looks = useLooks(() => props.client)
 const calendar = computed(() => wearing.data.value?.calendar ?? undefined)
 /** Which day it is, in the words that matter that day. */
 const which = computed(() => {
@@ -90,16 +90,16 @@ const lists = computed(() =>
           <span v-else class="quiet">{{ t('wear.notBooked') }}</span>
         </p>
         <div class="acts">
-          <RouterLink class="act main" :to="`/heads/${props.head}/plan`">{{
+          <RouterLink class="act main" :to="`/clients/${props.client}/plan`">{{
             t('wear.planNext')
           }}</RouterLink>
-          <RouterLink class="act" :to="`/heads/${props.head}/wear`">{{
+          <RouterLink class="act" :to="`/clients/${props.client}/wear`">{{
             t('wear.calendar')
           }}</RouterLink>
-          <RouterLink class="act" :to="`/heads/${props.head}/story`">{{
+          <RouterLink class="act" :to="`/clients/${props.client}/story`">{{
             t('story.link')
           }}</RouterLink>
-          <RouterLink class="act" :to="`/heads/${props.head}/pictures`">{{
+          <RouterLink class="act" :to="`/clients/${props.client}/pictures`">{{
             t('looks.open')
           }}</RouterLink>
           <CardMenu v-if="data.plan" :plan="data.plan" />

@@ -13,12 +13,12 @@ import Refusals from '@/parts/Refusals.vue'
 const VIEWS = ['back', 'front', 'left', 'right'] as const
 const MOMENTS = ['done', 'settled', 'arrival', 'home'] as const
 
-const props = defineProps<{ head: number; visit?: number | null }>()
+const props = defineProps<{ client: number; visit?: number | null }>()
 const view = defineModel<LookPicture['view']>('view', { default: 'back' })
 const moment = defineModel<LookPicture['moment']>('moment', { default: 'done' })
 const emit = defineEmits<{ taken: [] }>()
 const { t } = useI18n()
-const keep = useKeepLook(() => props.head)
+const keep = useKeepLook(() => props.client)
 const refusal = provideRefusal(keep.error)
 const consent = ref(false)
 

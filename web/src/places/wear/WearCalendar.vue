@@ -3,12 +3,12 @@
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import { useHead } from '@/api/queries'
+import { useClient } from '@/api/queries'
 import { type Checkin, type PlannedDay, usePlanDays, useWearing } from '@/api/wear'
 import { provideRefusal } from '@/forms/refusal'
 import Await from '@/parts/Await.vue'
 import Moment from '@/parts/Moment.vue'
-import PageHead from '@/parts/PageHead.vue'
+import PageHeader from '@/parts/PageHeader.vue'
 import Pick from '@/parts/Pick.vue'
 import Refusals from '@/parts/Refusals.vue'
 import { calendarDay } from '@/text/format'
@@ -19,11 +19,11 @@ import WearStrip from './WearStrip.vue'
 
 const KINDS = ['event', 'swim', 'sport', 'veil', 'helmet'] as const
 
-const props = defineProps<{ head: number }>()
+const props = defineProps<{ client: number }>()
 const { t } = useI18n()
-const head = useHead(() => props.head)
-const wearing = useWearing(() => props.head)
-const planDays = usePlanDays(() => props.head)
+const client = useClient(() => props.client)
+const wearing = useWearing(() => props.client)
+const planDays = usePlanDays(() => props.client)
 const refusal = provideRefusal(planDays.error)
 const calendar = computed(() => wearing.data.value?.calendar ?? undefined)
 const kinds = computed(() => KINDS.map((value) => ({ value, text: t(`wear.kinds.${value}`) })))
@@ -71,13 +71,13 @@ const amounts = (day: (typeof rows.value)[number]) =>
     :error="wearing.error.value"
     @retry="wearing.refetch()"
   >
-    <PageHead
-      :title="head.data.value?.name ?? ''"
-      :to="`/heads/${props.head}`"
+    <PageHeader
+      :title="client.data.value?.name ?? ''"
+      :to="`/clients/${props.client}`"
       :about="`${t('wear.calendar')}${data.title ? `: ${data.title}` : ''}`"
     >
       <CardMenu v-if="data.plan" :plan="data.plan" />
-    </PageHead>
+    </PageHeader>
     <p v-if="!data.visit" class="quiet">{{ t('wear.nothing') }}</p>
     <p v-else-if="data.why_not" role="note">{{ t('wear.cannot', { why: data.why_not }) }}</p>
     <div v-else class="sheet">
@@ -152,7 +152,7 @@ const amounts = (day: (typeof rows.value)[number]) =>
           </form>
           <Refusals :refusal="refusal" />
         </section>
-        <CheckinLink :head="props.head" :visit="data.visit" :link="data.link" />
+        <CheckinLink :client="props.client" :visit="data.visit" :link="data.link" />
       </div>
     </div>
   </Await>

@@ -155,7 +155,7 @@ export const crown = {
     air: 'Air',
     dew: 'dew point {dew} °C',
     by: {
-      house: 'the salon’s usual air',
+      salon: 'the salon’s usual air',
       sensor: 'the room sensor',
       forecast: 'the forecast',
       hand: 'typed here',

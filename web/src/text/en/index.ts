@@ -3,9 +3,9 @@ import { app } from './app'
 import { chair } from './chair'
 import { consult } from './consult'
 import { crown } from './crown'
-import { findings } from './findings'
-import { heads } from './heads'
-import { house } from './house'
+import { results } from './results'
+import { clients } from './clients'
+import { salon } from './salon'
 import { plans } from './plans'
 import { shelf } from './shelf'
 import { today } from './today'
@@ -17,9 +17,9 @@ export const en = {
   ...chair,
   ...consult,
   ...crown,
-  ...findings,
-  ...heads,
-  ...house,
+  ...results,
+  ...clients,
+  ...salon,
   ...plans,
   ...shelf,
   ...today,

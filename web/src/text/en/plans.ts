@@ -83,7 +83,7 @@ export const plans = {
       release: 'Opened',
       refresh: 'Refresh',
     },
-    chosenBy: { house: 'the salon', head: 'this client', plan: 'this plan' },
+    chosenBy: { salon: 'the salon', client: 'this client', plan: 'this plan' },
     instead: 'Alternative',
     definition: 'Volume ↔ definition',
     sections: 'Sections',

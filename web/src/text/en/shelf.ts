@@ -7,7 +7,7 @@ export const shelf = {
     exchange: 'Import and export',
     parts: 'Parts of the stock page',
     add: 'Add product',
-    forHead: 'For client',
+    forClient: 'For client',
     anybody: 'any client',
     air: 'dew point {dew} °C',
     cannotJudge: 'Cannot be checked for {name} yet',

@@ -1,7 +1,7 @@
 /** The days. */
 export const today = {
   today: {
-    heads: '{n} client | {n} clients',
+    clients: '{n} client | {n} clients',
     finish: 'done at {at}',
     closed: 'Closed: {why}.',
     nobody: 'No appointments on this day yet.',

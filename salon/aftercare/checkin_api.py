@@ -1,0 +1,216 @@
+"""Check-ins over HTTP: the salon opens a link, the client tells by it without an account."""
+
+from typing import Any
+
+from django.shortcuts import get_object_or_404
+from django.urls import path
+from drf_spectacular.utils import extend_schema
+from rest_framework import serializers, status
+from rest_framework.exceptions import NotFound
+from rest_framework.parsers import MultiPartParser
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.throttling import SimpleRateThrottle
+from rest_framework.views import APIView
+
+from craft.ranges import SCORE_MAX, SCORE_MIN
+from craft.vocabulary import Contact, HomeSign, Night, Refreshing, View
+from salon.aftercare.api import CheckinLinkSerializer
+from salon.aftercare.checking import (
+    advice_of,
+    days_told,
+    hashed,
+    open_link,
+    revoke_link,
+    show,
+    tell,
+    visit_of,
+)
+from salon.aftercare.models import Checkin
+from salon.aftercare.outbox import opt_out
+from salon.aftercare.tasks import measure
+from salon.platform.auth import current_user
+from salon.platform.fields import choice_field
+from salon.platform.idempotency import Idempotency
+from salon.platform.permissions import PUBLIC, Access
+from salon.platform.roles import HANDS
+from salon.salon_settings.services import current_salon
+from salon.visits.models import Visit
+
+GONE = "This link has ended. Ask the salon for a new one."
+
+
+class CheckinThrottle(SimpleRateThrottle):
+    """Secrets cannot be tried out one after another, and no link is asked without end.
+
+    A link that opens is counted by itself: clients who share an address (a hospital, a telephone
+    network) do not keep each other out. What opens nothing is counted by its address.
+    """
+
+    scope = "check-in"
+    rate = "60/min"
+
+    def get_cache_key(self, request: Request, view: APIView) -> str:
+        secret = str(view.kwargs["secret"])
+        known = visit_of(secret) is not None
+        ident = f"link-{hashed(secret)}" if known else f"from-{self.get_ident(request)}"
+        return self.cache_format % {"scope": self.scope, "ident": ident}
+
+
+class LinkView(APIView):
+    """The link of a visit for its client."""
+
+    access = Access(HANDS)
+
+    idempotency = Idempotency.OFF
+
+    @extend_schema(request=None, responses={201: CheckinLinkSerializer})
+    def post(self, request: Request, pk: int) -> Response:
+        """A new link; the one before ends."""
+        link, secret = open_link(get_object_or_404(Visit, pk=pk), current_user(request))
+        shown = {"expires_at": link.expires_at, "address": f"/check-in/{secret}"}
+        return Response(CheckinLinkSerializer(shown).data, status=status.HTTP_201_CREATED)
+
+    @extend_schema(responses={204: None})
+    def delete(self, request: Request, pk: int) -> Response:
+        revoke_link(get_object_or_404(Visit, pk=pk))
+        return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+class ToldSerializer(serializers.Serializer[Any]):
+    """A day at home, as its client tells it."""
+
+    uuid = serializers.UUIDField()
+    date = serializers.DateField()
+    looks = serializers.IntegerField(min_value=SCORE_MIN, max_value=SCORE_MAX)
+    dry_when_opened = serializers.BooleanField(required=False, allow_null=True)
+    slept_with = serializers.ChoiceField(
+        choices=[night.value for night in Night], required=False, allow_blank=True
+    )
+    refreshed_with = serializers.ChoiceField(
+        choices=[way.value for way in Refreshing], required=False, allow_blank=True
+    )
+    signs = serializers.ListField(
+        child=serializers.ChoiceField(choices=[sign.value for sign in HomeSign]),
+        required=False,
+        max_length=len(HomeSign),
+    )
+    note = serializers.CharField(max_length=300, required=False, allow_blank=True)
+
+
+class OwnDaySerializer(serializers.Serializer[Any]):
+    date = serializers.DateField()
+    looks = serializers.IntegerField()
+
+
+class CheckinPageSerializer(serializers.Serializer[Any]):
+    """What the client sees: nothing of anybody else, and little of themselves."""
+
+    salon = serializers.CharField()
+    title = serializers.CharField()
+    first = serializers.DateField()
+    last = serializers.DateField()
+    opens = serializers.BooleanField(help_text="Whether the style is opened from a set.")
+    told = OwnDaySerializer(many=True)
+    advice = serializers.CharField(allow_blank=True)
+    written = serializers.BooleanField(help_text="Whether the salon writes to them.")
+
+
+def page_of(visit: Visit, checkin: Checkin | None = None) -> Response:
+    """What the client sees."""
+    first, last = days_told(visit)
+    page = {
+        "salon": current_salon().name,
+        "title": visit.plan.title,
+        "first": first,
+        "last": last,
+        "opens": any(step.key == "release" for step in visit.plan.answered.steps),
+        "told": visit.checkins.all(),
+        "advice": advice_of(checkin) if checkin else "",
+        "written": visit.client.contact == Contact.MESSAGE,
+    }
+    return Response(CheckinPageSerializer(page).data)
+
+
+class CheckinView(APIView):
+    """How a style wears, told by its client. The address is the key; there is no account."""
+
+    access = PUBLIC
+
+    authentication_classes = []
+    throttle_classes = [CheckinThrottle]
+
+    def visit(self, secret: str) -> Visit:
+        """The visit of a secret.
+
+        Raises:
+            NotFound: it opens nothing
+        """
+        visit = visit_of(secret)
+        if visit is None:
+            raise NotFound(GONE)
+        return visit
+
+    @extend_schema(responses=CheckinPageSerializer)
+    def get(self, request: Request, secret: str) -> Response:
+        return page_of(self.visit(secret))
+
+    @extend_schema(request=ToldSerializer, responses={200: CheckinPageSerializer})
+    def post(self, request: Request, secret: str) -> Response:
+        visit = self.visit(secret)
+        given = ToldSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        return page_of(visit, tell(visit, given.validated_data))
+
+    @extend_schema(responses={204: None})
+    def delete(self, request: Request, secret: str) -> Response:
+        """No more messages."""
+        opt_out(self.visit(secret).client)
+        return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+class HomePictureSerializer(serializers.Serializer[Any]):
+    """A picture a client sends from home."""
+
+    picture = serializers.FileField(
+        error_messages={"required": "Choose a picture.", "empty": "The file is empty."}
+    )
+    uuid = serializers.UUIDField(help_text="Made on the phone.")
+    view = choice_field([view.value for view in View])
+    consent = serializers.BooleanField(help_text="The salon may keep this picture.")
+
+    def validate_consent(self, agreed: bool) -> bool:
+        """Nothing is kept that the client does not agree to."""
+        if not agreed:
+            raise serializers.ValidationError("Say that the salon may keep it.")
+        return agreed
+
+
+class CheckinPictureView(CheckinView):
+    """A picture from home, by the same secret; it is never given back by it."""
+
+    access = PUBLIC
+
+    may_be_busy = True
+    parser_classes = [MultiPartParser]
+    http_method_names = ["post"]
+
+    @extend_schema(
+        request={"multipart/form-data": HomePictureSerializer},
+        responses={200: CheckinPageSerializer},
+    )
+    def post(self, request: Request, secret: str) -> Response:
+        visit = self.visit(secret)
+        given = HomePictureSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        values = given.validated_data
+        picture = show(visit, values["picture"].read(), values["view"], values["uuid"])
+        measure.enqueue(picture.pk)
+        return page_of(visit)
+
+
+urlpatterns = [
+    path("visits/<int:pk>/check-in-link/", LinkView.as_view(), name="check-in-link"),
+    path("check-in/<str:secret>/picture/", CheckinPictureView.as_view(), name="check-in-picture"),
+    path("check-in/<str:secret>/", CheckinView.as_view(), name="check-in"),
+]

@@ -1,0 +1,72 @@
+"""How long styles last, learned from what is told from home."""
+
+from datetime import date
+
+from django.utils import timezone
+
+from craft.errors import CraftError
+from craft.learning.lessons import Lesson
+from craft.learning.quantities import WEAR
+from craft.learning.wearing import ToldDay, lasted, usual_days
+from craft.vocabulary import LearnedOf
+from salon.aftercare.models import Checkin
+from salon.aftercare.wearing import air_ahead, wear_of
+from salon.learning.services import keep_samples, sample_of
+from salon.visits.models import Visit
+
+#: So many check-ins are looked at, the newest of all clients.
+NEWEST = 5000
+
+
+def humidity_on(day: date) -> float | None:
+    """Mean relative humidity of today; of other days nobody knows it any more."""
+    today = timezone.localdate()
+    if day != today:
+        return None
+    return next((air.rh for air in air_ahead(today) if air.date == day), None)
+
+
+def there_since(visit: Visit) -> date:
+    """The day from which on the style was there."""
+    return timezone.localdate(visit.released_at or visit.started_at)
+
+
+def learn_wear(visit: Visit) -> None:
+    """What the check-ins of a visit say of how long its style lasts."""
+    first = there_since(visit)
+    told = {
+        (checkin.date - first).days: float(checkin.looks)
+        for checkin in visit.checkins.filter(date__gte=first)
+    }
+    days, salon = lasted(told), expected_days(visit)
+    samples = []
+    if days is not None and salon is not None:
+        lesson = Lesson(LearnedOf.WEAR, WEAR, salon, days)
+        samples.append(sample_of(lesson, visit.pk, visit.client_id, visit.started_at))
+    keep_samples(visit.pk, samples, {LearnedOf.WEAR})
+
+
+def expected_days(visit: Visit) -> float | None:
+    """Days the style of a visit is usually worn; None where they cannot be told."""
+    done_on = timezone.localdate(visit.started_at)
+    try:
+        answer = wear_of(visit.plan, done_on, [], visit, learning=False)
+    except CraftError:
+        return None
+    return usual_days(answer, done_on)
+
+
+def told_days() -> list[ToldDay]:
+    """Days that were told from home, of all clients."""
+    rows = Checkin.objects.select_related("visit").order_by("-date", "-pk")[:NEWEST]
+    return [
+        ToldDay(
+            wear=row.visit_id,
+            day=(row.date - there_since(row.visit)).days,
+            looks=float(row.looks),
+            night=row.slept_with,
+            refresh=row.refreshed_with,
+            rh=row.rh,
+        )
+        for row in rows
+    ]

@@ -1,0 +1,165 @@
+"""A client's current style: the last visit, its days, results, and the next appointment."""
+
+from collections import defaultdict
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from datetime import date, timedelta
+
+from django.utils import timezone
+
+from craft.contract.plan import Learned
+from craft.contract.wear import AirOn, WearAnswer, WearEvent, WearRequest
+from craft.errors import CraftError
+from craft.physics.air import indoors
+from craft.vocabulary import Style, VisitState, WearEventKind
+from craft.wear.calendar import wear
+from craft.wear.outcome import Outcome, outcome
+from salon.aftercare.models import Checkin, PlannedDay
+from salon.booking.models import ACTIVE, Booking
+from salon.clients.models import Client
+from salon.devices.ambient import forecast_from
+from salon.learning.services import learned_wear
+from salon.planning.models import Plan
+from salon.salon_settings.services import current_salon
+from salon.visits.log import folded
+from salon.visits.models import Visit
+
+#: The forecast reaches so far.
+FORECAST_DAYS = 7
+#: What was planned of days so long ago is of no interest any more.
+PLANNED_SINCE = timedelta(days=14)
+
+#: Of a visit nobody noted anything of.
+NOTHING = Outcome((), ())
+
+
+@dataclass(frozen=True)
+class Wearing:
+    """A client's current style.
+
+    Args:
+        visit: the last one that was begun
+        answer: its days; None where they cannot be told
+        why_not: why they cannot
+        outcome: what worked and what failed
+        next_time: what was noted for the next visit
+        checkins: what was told from home
+        booked: sittings to come
+        planned: what the client plans
+    """
+
+    visit: Visit | None
+    answer: WearAnswer | None = None
+    why_not: str = ""
+    outcome: Outcome = NOTHING
+    next_time: Sequence[str] = ()
+    checkins: Sequence[Checkin] = ()
+    booked: Sequence[Booking] = ()
+    planned: Sequence[PlannedDay] = field(default_factory=list)
+
+
+def last_visit(client: Client) -> Visit | None:
+    """The visit that what is on the head comes from."""
+    return (
+        Visit.objects.filter(client=client)
+        .exclude(state=VisitState.PLANNED)
+        .select_related("plan", "client")
+        .order_by("-started_at", "-pk")
+        .first()
+    )
+
+
+def air_ahead(today: date) -> list[AirOn]:
+    """The mean humidity of the next days, half of the day spent outside.
+
+    Empty where no forecast is known.
+    """
+    home_c = current_salon().home_temp_c
+    by_day: dict[date, list[float]] = defaultdict(list)
+    for hour in forecast_from(timezone.now(), FORECAST_DAYS * 24):
+        inside = indoors(hour.temp_c, hour.rh, home_c)
+        by_day[timezone.localtime(hour.at).date()].append((hour.rh + inside) / 2)
+    return [
+        AirOn(date=day, rh=round(min(0.98, sum(rhs) / len(rhs)), 3))
+        for day, rhs in sorted(by_day.items())
+        if day >= today
+    ]
+
+
+def wear_of(
+    plan: Plan,
+    done_on: date,
+    planned: Sequence[PlannedDay],
+    visit: Visit | None = None,
+    *,
+    learning: bool = True,
+) -> WearAnswer:
+    """The days of a plan.
+
+    Args:
+        plan: what was done, or will be
+        done_on: when
+        planned: what the client plans
+        visit: how it went
+        learning: by what was told of this client; else as it is usual
+    Raises:
+        CraftError: its days cannot be told
+    """
+    today = timezone.localdate()
+    opened = visit.released_at if visit else None
+    learned = learned_wear(plan.client) if learning else None
+    return wear(
+        WearRequest(
+            style=Style(plan.style),
+            done_on=done_on,
+            asked=plan.requested,
+            extended_by_retwist=plan.client.retwists,
+            released_on=max(done_on, timezone.localdate(opened)) if opened else None,
+            air=[air for air in air_ahead(today) if air.date >= done_on],
+            events=[
+                WearEvent(date=day.date, kind=WearEventKind(day.kind))
+                for day in planned
+                if day.date >= done_on
+            ],
+            learned=Learned(**learned) if learned else None,
+            on=max(today, done_on),
+        )
+    )
+
+
+def planned_days(client: Client) -> list[PlannedDay]:
+    """What a client plans, and planned lately."""
+    since = timezone.localdate() - PLANNED_SINCE
+    return list(PlannedDay.objects.filter(client=client, date__gte=since))
+
+
+def wearing(client: Client) -> Wearing:
+    """A client's current style."""
+    visit = last_visit(client)
+    planned = planned_days(client)
+    booked = list(
+        Booking.objects.filter(client=client, state__in=ACTIVE, end__gte=timezone.now()).order_by(
+            "start"
+        )
+    )
+    if visit is None:
+        return Wearing(None, booked=booked, planned=planned)
+    answer, why_not = None, ""
+    came = NOTHING
+    next_time: Sequence[str] = ()
+    try:
+        log = folded(visit)
+        came, next_time = outcome(log), log.next_time
+        answer = wear_of(visit.plan, timezone.localdate(visit.started_at), planned, visit)
+    except CraftError as error:
+        why_not = error.message
+    return Wearing(
+        visit,
+        answer,
+        why_not,
+        came,
+        next_time,
+        list(visit.checkins.all()),
+        booked,
+        planned,
+    )

@@ -1,1 +1,0 @@
-"""The salon: settings, staff, sign-in."""

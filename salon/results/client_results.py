@@ -1,0 +1,140 @@
+"""One client: what changed from visit to visit, what is suggested, and what became of it."""
+
+from typing import Any
+
+from django.contrib.auth.models import User
+
+from craft.errors import CraftError
+from craft.learning.comparing import beside
+from craft.learning.stories import Chapter, Suggestion, Worked, story, suggestions
+from craft.vocabulary import Dryness, Residue, Role, Suggested, Trait, VisitState
+from salon.clients.models import Client
+from salon.results.models import SuggestionAnswer
+from salon.visits.models import SCORES, Visit
+
+#: A story goes back so many visits.
+VISITS = 12
+
+
+def worked_of(client: Client) -> list[Worked]:
+    """The last visits of a client as they were worked, the oldest first."""
+    rows = (
+        Visit.objects.filter(client=client, state=VisitState.DONE)
+        .select_related("plan")
+        .prefetch_related("doses", "steps")
+        .order_by("-started_at", "-pk")[:VISITS]
+    )
+    return [worked(visit) for visit in reversed(rows)]
+
+
+def worked(visit: Visit) -> Worked:
+    """A visit as the core compares it."""
+    doses: dict[Role, float] = {}
+    taken: dict[tuple[str, Role], float] = {}
+    for dose in visit.doses.all():
+        role = Role(dose.role)
+        doses[role] = doses.get(role, 0.0) + dose.grams
+        taken[dose.step, role] = taken.get((dose.step, role), 0.0) + dose.grams
+    scores = {Trait(name): getattr(visit, name) for name in SCORES}
+    return Worked(
+        visit=visit.pk,
+        at=visit.started_at,
+        request=visit.plan.requested,
+        answer=visit.plan.answered,
+        doses=doses,
+        opened_h=visit.released_after_h,
+        scores={trait: score for trait, score in scores.items() if score is not None},
+        dryness=Dryness(visit.dryness) if visit.dryness else None,
+        residue=Residue(visit.residue) if visit.residue else None,
+        length_cm=visit.length_cm,
+        minutes={step.key: step.minutes for step in visit.steps.all() if step.minutes is not None},
+        taken=taken,
+    )
+
+
+def two_visits(client: Client, first: int, second: int) -> dict[str, Any]:
+    """Any two visits of a client beside each other.
+
+    Raises:
+        CraftError: one of them is not over, or of another client
+    """
+    rows = Visit.objects.filter(client=client, state=VisitState.DONE, pk__in=(first, second))
+    found = {
+        visit.pk: visit for visit in rows.select_related("plan").prefetch_related("doses", "steps")
+    }
+    for field, visit in (("first", first), ("second", second)):
+        if visit not in found:
+            raise CraftError(field, "Choose a finished visit of this client.")
+    both = [worked(found[visit]) for visit in (first, second)]
+    return {**vars(beside(*both)), "first_at": both[0].at, "second_at": both[1].at}
+
+
+def findings_of(client: Client) -> dict[str, Any]:
+    """The story of a client, open suggestions, and what became of those that were answered."""
+    visits = worked_of(client)
+    answers = list(SuggestionAnswer.objects.filter(client=client).select_related("by"))
+    chapters: list[Chapter] = story(visits)
+    return {
+        "visits": len(visits),
+        "chapters": [vars(each) for each in chapters],
+        "suggestions": [
+            {
+                "key": each.key,
+                "text": each.text,
+                "visits": each.visits,
+                "attempts": [vars(attempt) for attempt in each.attempts],
+                "origin": each.source,
+            }
+            for each in suggestions(visits)
+            if not answered(each, answers)
+        ],
+        "answers": [followed_up(answer, visits) for answer in answers],
+    }
+
+
+def answered(suggestion: Suggestion, answers: list[SuggestionAnswer]) -> bool:
+    """Whether somebody has answered it on the evidence there is."""
+    newest = max(suggestion.visits)
+    return any(answer.key == suggestion.key and answer.after_visit >= newest for answer in answers)
+
+
+def answer_suggestion(
+    client: Client, key: Suggested, by: User, *, taken: bool, reason: str
+) -> SuggestionAnswer:
+    """Take a suggestion, or dismiss it with a reason.
+
+    Raises:
+        CraftError: it is not suggested, or dismissed without a reason
+    """
+    open_now = {each.key: each for each in suggestions(worked_of(client))}
+    if key not in open_now:
+        raise CraftError("key", "This is not suggested for this client now.")
+    if not taken and not reason.strip():
+        raise CraftError("reason", "Say why it does not fit: it helps the next time.")
+    return SuggestionAnswer.objects.create(
+        client=client,
+        key=key,
+        taken=taken,
+        reason=reason.strip(),
+        after_visit=max(open_now[key].visits),
+        by=by,
+    )
+
+
+def followed_up(answer: SuggestionAnswer, visits: list[Worked]) -> dict[str, Any]:
+    """What became of an answer: whether the sign came back in the visits since."""
+    since = [each for each in visits if each.at > answer.at]
+    again = [each.visit for each in since if has_sign(Suggested(answer.key), each)]
+    return {
+        "key": answer.key,
+        "taken": answer.taken,
+        "reason": answer.reason,
+        "at": answer.at,
+        "since": len(since),
+        "again": len(again),
+    }
+
+
+def has_sign(key: Suggested, visit: Worked) -> bool:
+    """Whether a visit shows what a suggestion is against; asked of it as if it came twice."""
+    return key in {each.key for each in suggestions([visit, visit])}

@@ -1,0 +1,1 @@
+"""The salon's settings and standards."""

@@ -1,0 +1,21 @@
+"""The salon's own time zone: every hour that is read or written in a request is of its clock."""
+
+from collections.abc import Callable
+from zoneinfo import ZoneInfo
+
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+
+from salon.salon_settings.models import Salon
+
+
+class SalonTimeZoneMiddleware:
+    """Puts a request on the clock of the salon, wherever the server or the device is."""
+
+    def __init__(self, answer: Callable[[HttpRequest], HttpResponse]) -> None:
+        self.answer = answer
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        zone = Salon.objects.values_list("zone", flat=True).first()
+        with timezone.override(ZoneInfo(zone) if zone else None):
+            return self.answer(request)

@@ -1,0 +1,1 @@
+"""People who work in the salon, and how they sign in."""
