@@ -313,6 +313,8 @@ def keep_erasures_and_numbers(database: Path) -> None:
 
 def numbers_here() -> list[tuple[str, int]]:
     """Return the highest row number used in each table."""
+    if not has_salon():
+        return []
     with connection.cursor() as cursor:
         cursor.execute("SELECT name, seq FROM sqlite_sequence")
         return list(cursor.fetchall())

@@ -146,7 +146,14 @@ def check_version(database: Path) -> None:
 
 
 def make_tables(database: Path) -> None:
-    """Make an empty database with the tables of today, in a process of its own."""
+    """Make an empty database with the tables of today.
+
+    In a process of its own: migrations of other packages write to the default database, whichever
+    is being migrated.
+
+    Raises:
+        CraftError: they cannot be made
+    """
     done = subprocess.run(
         [sys.executable, "manage.py", "migrate", "--verbosity", "0", "--no-input"],
         cwd=settings.BASE_DIR,

@@ -8,6 +8,7 @@ from django.utils import timezone
 from salon.clients.models import Client, Observation
 from salon.planning.demand import renew_demand
 from salon.planning.models import Plan
+from salon.platform.roles import WorkRole
 from salon.products.models import Product, StockMove
 from salon.visits.models import Visit, VisitDose, VisitStep
 
@@ -73,7 +74,7 @@ def fill(clients: int, visits_each: int) -> User:
         ],
         batch_size=5000,
     )
-    return User.objects.get(pk=1)
+    return User.objects.filter(colleague__role=WorkRole.OWNER).earliest("pk")
 
 
 def copy_of(plan: Plan, client: Client, start: datetime | None = None) -> Plan:

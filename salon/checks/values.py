@@ -41,9 +41,9 @@ CHANGED_BY = {
 }
 HEAD = """# Values without a source
 
-Where no source gives a number we chose one: "own value" in the code. This page is read from the code
-by `make docs`. Each value is meant to be corrected by what a salon measures; the line above each
-table says by what.
+Where no source gives a number we chose one: "own value" in the code. This page is read from the
+code by `make docs`. Each value is meant to be corrected by what a salon measures; the line above
+each table says by what.
 
 """
 

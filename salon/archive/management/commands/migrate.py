@@ -4,7 +4,7 @@ from typing import Any
 
 from django.core.management.base import CommandError
 from django.core.management.commands import migrate
-from django.db import connections
+from django.db import connection
 
 from craft.errors import CraftError
 from salon.archive.places import sqlite_path
@@ -16,9 +16,9 @@ class Command(migrate.Command):
 
     def handle(self, *args: Any, **options: Any) -> None:
         """Upgrade a database of before, then migrate."""
-        connection = connections[options["database"]]
         name = str(connection.settings_dict["NAME"])
-        if connection.vendor == "sqlite" and "memory" not in name:
+        own = options["database"] == connection.alias
+        if own and connection.vendor == "sqlite" and "memory" not in name:
             connection.close()
             try:
                 upgrade(sqlite_path())
