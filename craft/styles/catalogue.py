@@ -4,6 +4,7 @@ from craft.styles import (
     banded_stretch,
     banded_twist_out,
     braid_out,
+    chunky_twist_out,
     coil_out,
     finger_coils,
     flat_twist_out,
@@ -28,6 +29,7 @@ from craft.vocabulary import Style
 #: A style stands here once it has a file; lists show them in this order, by group.
 FILES = (
     two_strand_twist_out,
+    chunky_twist_out,
     flat_twist_out,
     braid_out,
     banded_twist_out,

@@ -7,6 +7,7 @@ class Style(StrEnum):
     """Services that can be planned."""
 
     TWO_STRAND_TWIST_OUT = "two_strand_twist_out"
+    CHUNKY_TWIST_OUT = "chunky_twist_out"
     FLAT_TWIST_OUT = "flat_twist_out"
     TWIST_ROD_SET = "twist_rod_set"
     ROD_SET = "rod_set"

@@ -86,11 +86,16 @@ class Shift(models.Model):
         return f"{self.user}, {self.weekday}: {self.begins:%H:%M} to {self.ends:%H:%M}"
 
 
+def style_choices() -> list[tuple[str, str]]:
+    """Every style, asked for when it is needed: a new style needs no migration."""
+    return [(style.value, style.value) for style in Style]
+
+
 class Skill(models.Model):
     """A service that somebody knows; whoever has none written down knows all of them."""
 
     user = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
-    style = models.CharField(max_length=40, choices=[(style.value, style.value) for style in Style])
+    style = models.CharField(max_length=40, choices=style_choices)
 
     class Meta:
         ordering = ["user", "style"]

@@ -5,6 +5,8 @@ import django.utils.timezone
 from django.conf import settings
 from django.db import migrations, models
 
+import salon.booking.models
+
 
 class Migration(migrations.Migration):
     initial = True
@@ -435,28 +437,7 @@ class Migration(migrations.Migration):
                 (
                     "style",
                     models.CharField(
-                        choices=[
-                            ("two_strand_twist_out", "two_strand_twist_out"),
-                            ("flat_twist_out", "flat_twist_out"),
-                            ("twist_rod_set", "twist_rod_set"),
-                            ("rod_set", "rod_set"),
-                            ("braid_out", "braid_out"),
-                            ("finger_coils", "finger_coils"),
-                            ("coil_out", "coil_out"),
-                            ("shingle_wash_and_go", "shingle_wash_and_go"),
-                            ("shake_wash_and_go", "shake_wash_and_go"),
-                            ("scrunch_waves", "scrunch_waves"),
-                            ("banded_stretch", "banded_stretch"),
-                            ("banded_twist_out", "banded_twist_out"),
-                            ("slick_bun", "slick_bun"),
-                            ("puff_pin_up", "puff_pin_up"),
-                            ("under_wig_base", "under_wig_base"),
-                            ("quick_wash", "quick_wash"),
-                            ("full_reset", "full_reset"),
-                            ("protective_removal_reset", "protective_removal_reset"),
-                            ("refresh_visit", "refresh_visit"),
-                            ("night_prep", "night_prep"),
-                        ],
+                        choices=salon.booking.models.style_choices,
                         max_length=40,
                     ),
                 ),

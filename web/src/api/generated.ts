@@ -11307,9 +11307,10 @@ export interface components {
          * @description Services that can be planned.
          * @enum {string}
          */
-        Style: "two_strand_twist_out" | "flat_twist_out" | "twist_rod_set" | "rod_set" | "braid_out" | "finger_coils" | "coil_out" | "shingle_wash_and_go" | "shake_wash_and_go" | "scrunch_waves" | "banded_stretch" | "banded_twist_out" | "slick_bun" | "puff_pin_up" | "under_wig_base" | "quick_wash" | "full_reset" | "protective_removal_reset" | "refresh_visit" | "night_prep";
+        Style: "two_strand_twist_out" | "chunky_twist_out" | "flat_twist_out" | "twist_rod_set" | "rod_set" | "braid_out" | "finger_coils" | "coil_out" | "shingle_wash_and_go" | "shake_wash_and_go" | "scrunch_waves" | "banded_stretch" | "banded_twist_out" | "slick_bun" | "puff_pin_up" | "under_wig_base" | "quick_wash" | "full_reset" | "protective_removal_reset" | "refresh_visit" | "night_prep";
         /**
          * @description * `two_strand_twist_out` - two_strand_twist_out
+         *     * `chunky_twist_out` - chunky_twist_out
          *     * `flat_twist_out` - flat_twist_out
          *     * `twist_rod_set` - twist_rod_set
          *     * `rod_set` - rod_set
@@ -11331,7 +11332,7 @@ export interface components {
          *     * `night_prep` - night_prep
          * @enum {string}
          */
-        StyleEnum: "two_strand_twist_out" | "flat_twist_out" | "twist_rod_set" | "rod_set" | "braid_out" | "finger_coils" | "coil_out" | "shingle_wash_and_go" | "shake_wash_and_go" | "scrunch_waves" | "banded_stretch" | "banded_twist_out" | "slick_bun" | "puff_pin_up" | "under_wig_base" | "quick_wash" | "full_reset" | "protective_removal_reset" | "refresh_visit" | "night_prep";
+        StyleEnum: "two_strand_twist_out" | "chunky_twist_out" | "flat_twist_out" | "twist_rod_set" | "rod_set" | "braid_out" | "finger_coils" | "coil_out" | "shingle_wash_and_go" | "shake_wash_and_go" | "scrunch_waves" | "banded_stretch" | "banded_twist_out" | "slick_bun" | "puff_pin_up" | "under_wig_base" | "quick_wash" | "full_reset" | "protective_removal_reset" | "refresh_visit" | "night_prep";
         /**
          * SubstituteRods
          * @description Rods of another size, where they show least.
@@ -18500,6 +18501,7 @@ export interface operations {
                 sort?: "-started_at" | "started_at" | "-definition" | "definition" | "-frizz" | "frizz" | "-released_after_h" | "released_after_h" | "-length_cm" | "length_cm";
                 /**
                  * @description * `two_strand_twist_out` - two_strand_twist_out
+                 *     * `chunky_twist_out` - chunky_twist_out
                  *     * `flat_twist_out` - flat_twist_out
                  *     * `twist_rod_set` - twist_rod_set
                  *     * `rod_set` - rod_set
@@ -18520,7 +18522,7 @@ export interface operations {
                  *     * `refresh_visit` - refresh_visit
                  *     * `night_prep` - night_prep
                  */
-                style?: "two_strand_twist_out" | "flat_twist_out" | "twist_rod_set" | "rod_set" | "braid_out" | "finger_coils" | "coil_out" | "shingle_wash_and_go" | "shake_wash_and_go" | "scrunch_waves" | "banded_stretch" | "banded_twist_out" | "slick_bun" | "puff_pin_up" | "under_wig_base" | "quick_wash" | "full_reset" | "protective_removal_reset" | "refresh_visit" | "night_prep";
+                style?: "two_strand_twist_out" | "chunky_twist_out" | "flat_twist_out" | "twist_rod_set" | "rod_set" | "braid_out" | "finger_coils" | "coil_out" | "shingle_wash_and_go" | "shake_wash_and_go" | "scrunch_waves" | "banded_stretch" | "banded_twist_out" | "slick_bun" | "puff_pin_up" | "under_wig_base" | "quick_wash" | "full_reset" | "protective_removal_reset" | "refresh_visit" | "night_prep";
             };
             header?: never;
             path?: never;
@@ -19043,7 +19045,7 @@ export const pathsApiSavedViewsGetParametersQueryPlaceValues: ReadonlyArray<Flat
 export const pathsApiScaleStreamGetParametersQueryFormatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/scale/stream/"]["get"]["parameters"]["query"]["format"]> = ["json", "stream"];
 export const pathsApiVisitsGetParametersQueryDrynessValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/visits/"]["get"]["parameters"]["query"]["dryness"]> = ["dry", "damp_roots", "wet"];
 export const pathsApiVisitsGetParametersQuerySortValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/visits/"]["get"]["parameters"]["query"]["sort"]> = ["-started_at", "started_at", "-definition", "definition", "-frizz", "frizz", "-released_after_h", "released_after_h", "-length_cm", "length_cm"];
-export const pathsApiVisitsGetParametersQueryStyleValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/visits/"]["get"]["parameters"]["query"]["style"]> = ["two_strand_twist_out", "flat_twist_out", "twist_rod_set", "rod_set", "braid_out", "finger_coils", "coil_out", "shingle_wash_and_go", "shake_wash_and_go", "scrunch_waves", "banded_stretch", "banded_twist_out", "slick_bun", "puff_pin_up", "under_wig_base", "quick_wash", "full_reset", "protective_removal_reset", "refresh_visit", "night_prep"];
+export const pathsApiVisitsGetParametersQueryStyleValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/visits/"]["get"]["parameters"]["query"]["style"]> = ["two_strand_twist_out", "chunky_twist_out", "flat_twist_out", "twist_rod_set", "rod_set", "braid_out", "finger_coils", "coil_out", "shingle_wash_and_go", "shake_wash_and_go", "scrunch_waves", "banded_stretch", "banded_twist_out", "slick_bun", "puff_pin_up", "under_wig_base", "quick_wash", "full_reset", "protective_removal_reset", "refresh_visit", "night_prep"];
 export const pathsApiVisitsPkSwapGetParametersQueryRoleValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/visits/{pk}/swap/"]["get"]["parameters"]["query"]["role"]> = ["pre_oil", "clarifier", "shampoo", "co_wash", "clay", "rinse_out", "mask", "mist", "scalp_oil", "heat_protectant", "leave_in", "oil", "cream", "butter", "mousse", "custard", "gel", "edge_gel"];
 export const aSideEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ASideEnum"]> = ["left", "right"];
 export const actionEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ActionEnum"]> = ["add", "change", "same"];
@@ -19169,8 +19171,8 @@ export const stepStartedKindValues: ReadonlyArray<FlattenedDeepRequired<componen
 export const stepStatusValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["StepStatus"]> = ["planned", "running", "done", "skipped"];
 export const stopSignValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["StopSign"]> = ["open_sores", "weeping", "may_be_contagious", "sudden_patches", "severe_pain"];
 export const strandValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Strand"]> = ["fine", "medium", "coarse"];
-export const styleValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Style"]> = ["two_strand_twist_out", "flat_twist_out", "twist_rod_set", "rod_set", "braid_out", "finger_coils", "coil_out", "shingle_wash_and_go", "shake_wash_and_go", "scrunch_waves", "banded_stretch", "banded_twist_out", "slick_bun", "puff_pin_up", "under_wig_base", "quick_wash", "full_reset", "protective_removal_reset", "refresh_visit", "night_prep"];
-export const styleEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["StyleEnum"]> = ["two_strand_twist_out", "flat_twist_out", "twist_rod_set", "rod_set", "braid_out", "finger_coils", "coil_out", "shingle_wash_and_go", "shake_wash_and_go", "scrunch_waves", "banded_stretch", "banded_twist_out", "slick_bun", "puff_pin_up", "under_wig_base", "quick_wash", "full_reset", "protective_removal_reset", "refresh_visit", "night_prep"];
+export const styleValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Style"]> = ["two_strand_twist_out", "chunky_twist_out", "flat_twist_out", "twist_rod_set", "rod_set", "braid_out", "finger_coils", "coil_out", "shingle_wash_and_go", "shake_wash_and_go", "scrunch_waves", "banded_stretch", "banded_twist_out", "slick_bun", "puff_pin_up", "under_wig_base", "quick_wash", "full_reset", "protective_removal_reset", "refresh_visit", "night_prep"];
+export const styleEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["StyleEnum"]> = ["two_strand_twist_out", "chunky_twist_out", "flat_twist_out", "twist_rod_set", "rod_set", "braid_out", "finger_coils", "coil_out", "shingle_wash_and_go", "shake_wash_and_go", "scrunch_waves", "banded_stretch", "banded_twist_out", "slick_bun", "puff_pin_up", "under_wig_base", "quick_wash", "full_reset", "protective_removal_reset", "refresh_visit", "night_prep"];
 export const swapKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Swap"]["kind"]> = ["swap"];
 export const swapAboutValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SwapAbout"]> = ["label", "pair", "stock", "film"];
 export const timerSetKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["TimerSet"]["kind"]> = ["timer_set"];
