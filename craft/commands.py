@@ -54,7 +54,7 @@ from craft.plan.drying_plan import drying_plan, stages_out
 from craft.plan.look import looks
 from craft.plan.planner import plan
 from craft.profile.complete import complete
-from craft.profile.estimate import profiled
+from craft.profile.estimate import profile_answer
 from craft.visit.chair import chair
 from craft.visit.fold import visit
 from craft.visit.replay import replay
@@ -238,7 +238,7 @@ LABEL_SOURCES = (
 )
 
 
-def labelled(request: LabelRequest) -> LabelAnswer:
+def read_label_request(request: LabelRequest) -> LabelAnswer:
     """Read an ingredient list."""
     label = read_label(request.ingredients)
     return LabelAnswer(
@@ -278,8 +278,8 @@ COMMANDS = {
     "restyle": Command(PlanRequest, RestyleAnswer, restyle),
     "compare": Command(CompareRequest, CompareAnswer, compare),
     "chain": Command(PlanRequest, ChainAnswer, chain),
-    "profile": Command(ProfileRequest, ProfileAnswer, profiled),
-    "label": Command(LabelRequest, LabelAnswer, labelled),
+    "profile": Command(ProfileRequest, ProfileAnswer, profile_answer),
+    "label": Command(LabelRequest, LabelAnswer, read_label_request),
     "bottles": Command(BottlesRequest, BottlesAnswer, bottles),
     "dry": Command(DryRequest, DryAnswer, dry),
     "drying": Command(PlanRequest, DryingPlanAnswer, drying_plan),

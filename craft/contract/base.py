@@ -122,7 +122,7 @@ def check_field(model: type[BaseModel], field: str, value: object) -> None:
         # Infinity is no JSON; it is refused with everything else that is out of range.
         adapter.validate_json(json.dumps(value), strict=True)
     except ValidationError as error:
-        raise CraftError(field, allowed(schema_at(schema(model), (field,)))) from error
+        raise CraftError(field, describe_allowed(schema_at(schema(model), (field,)))) from error
 
 
 def explain(model: type[BaseModel], detail: ErrorDetails) -> CraftError:
@@ -147,13 +147,17 @@ def explain(model: type[BaseModel], detail: ErrorDetails) -> CraftError:
         kinds = ", ".join(sorted(tags))
         return CraftError(f"{field}.kind", f"Use one of: {kinds}.")
     if kind == "missing":
-        return CraftError(field, "This is missing. " + allowed(schema_at(root, detail["loc"])))
+        return CraftError(
+            field, "This is missing. " + describe_allowed(schema_at(root, detail["loc"]))
+        )
     if kind == "value_error":
         cause = detail["ctx"]["error"]
         if isinstance(cause, CraftError):
             inner = f"{field}.{cause.field}" if field else cause.field
             return CraftError(inner, cause.message)
-    return CraftError(field or "request", allowed(schema_at(root, detail["loc"])) or message + ".")
+    return CraftError(
+        field or "request", describe_allowed(schema_at(root, detail["loc"])) or message + "."
+    )
 
 
 def tags_in(piece: object) -> frozenset[str]:
@@ -201,7 +205,7 @@ def resolve(root: Json, piece: Json) -> Json:
             return piece
 
 
-def allowed(piece: Json) -> str:
+def describe_allowed(piece: Json) -> str:
     """Say which values a piece of schema allows."""
     if "enum" in piece:
         return f"Use one of: {', '.join(piece['enum'])}."

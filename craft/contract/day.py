@@ -8,7 +8,7 @@ from typing import Annotated, Self
 from pydantic import Field, model_validator
 
 from craft.contract.base import Frozen
-from craft.contract.hair import measured
+from craft.contract.hair import quantity
 from craft.contract.plan.answer import Reason
 from craft.vocabulary import DayClashKind
 
@@ -27,17 +27,17 @@ class SegmentIn(Frozen):
     station: Key
     hands: bool = False
     """Whether hands are on the hair."""
-    minutes: Annotated[float, measured(0, 1440, "min")]
+    minutes: Annotated[float, quantity(0, 1440, "min")]
     """At the standard pace where hands are on the hair."""
-    minutes_most: Annotated[float, measured(0, 2880, "min")] | None = None
+    minutes_most: Annotated[float, quantity(0, 2880, "min")] | None = None
     """It may grow to this without harm: a mask may sit longer; null: as long as it is."""
-    max_wait_after: Annotated[float, measured(0, 2880, "min")] | None = None
+    max_wait_after: Annotated[float, quantity(0, 2880, "min")] | None = None
     """Before the next one begins; null: as long as it likes."""
     key: Annotated[str, Field(max_length=60)] = ""
     """Of the step it belongs to."""
     title: Annotated[str, Field(max_length=120)] = ""
     family: Annotated[str, Field(max_length=20)] = ""
-    spread: Annotated[float, measured(0, 1, "of the logarithm")] = 0.0
+    spread: Annotated[float, quantity(0, 1, "of the logarithm")] = 0.0
     """How unsure the minutes are: standard deviation of their logarithm."""
     fine: bool = False
     """Fine or overhead work, which tires arms."""
@@ -78,7 +78,7 @@ class SpecialistIn(Frozen):
 
     id: Key
     name: Annotated[str, Field(max_length=200)] = ""
-    pace: Annotated[float, measured(0.3, 3, "× standard time")] = 1.0
+    pace: Annotated[float, quantity(0.3, 3, "× standard time")] = 1.0
     present: Annotated[list[Span], Field(max_length=6)] = Field(default_factory=list)
     """From when until when; none: the whole day."""
     breaks: Annotated[list[Span], Field(max_length=12)] = Field(default_factory=list)
@@ -142,7 +142,7 @@ class DayRequest(DayIn):
 
     least_change: bool = False
     """Move as few heads by as little as can be, instead of finishing as early as can be."""
-    limit_s: Annotated[float, measured(0.05, 60, "s")] = 1.0
+    limit_s: Annotated[float, quantity(0.05, 60, "s")] = 1.0
     explain: bool = True
     """Whether to look for what would make an impossible day possible, which takes seconds."""
 

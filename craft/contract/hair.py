@@ -9,7 +9,7 @@ from craft.errors import CraftError, Missing
 from craft.vocabulary import Buildup, Elasticity, Landmark, Level, Pattern, Strand, Zone
 
 
-def measured(low: float, high: float, unit: str, **more: Any) -> Any:
+def quantity(low: float, high: float, unit: str, **more: Any) -> Any:
     """A number with its physical range and unit."""
     return Field(ge=low, le=high, json_schema_extra={"x-unit": unit}, **more)
 
@@ -21,8 +21,8 @@ def pattern_of(value: object) -> object:
     return value
 
 
-LengthCm = Annotated[float, measured(1, 150, "cm")]
-DensityPerCm2 = Annotated[float, measured(20, 450, "hairs/cm²")]
+LengthCm = Annotated[float, quantity(1, 150, "cm")]
+DensityPerCm2 = Annotated[float, quantity(20, 450, "hairs/cm²")]
 CurlPattern = Annotated[Pattern, BeforeValidator(pattern_of)]
 
 
@@ -52,11 +52,11 @@ class Hair(Frozen):
     """Counted hairs per cm²; wins over the class."""
     strand: Strand | None = None
     """Strand class by feel; medium is assumed."""
-    diameter_um: Annotated[float, measured(20, 150, "µm")] | None = None
+    diameter_um: Annotated[float, quantity(20, 150, "µm")] | None = None
     """Measured strand diameter [µm]; wins over the class."""
-    relaxed_cm: Annotated[float, measured(0.3, 150, "cm")] | None = None
+    relaxed_cm: Annotated[float, quantity(0.3, 150, "cm")] | None = None
     """Length of the same hair left to curl [cm]; else by pattern."""
-    head_cm: Annotated[float, measured(40, 70, "cm")] | None = None
+    head_cm: Annotated[float, quantity(40, 70, "cm")] | None = None
     """Head circumference [cm]; 57 is assumed."""
     buildup: Buildup = Buildup.NONE
     """Residue on hair and scalp."""
@@ -66,7 +66,7 @@ class Hair(Frozen):
     """Hanging lengths at which hair of this person reaches a landmark [cm]."""
     zones: dict[Zone, ZoneHair] = Field(default_factory=dict)
     """Zones that differ."""
-    days_since_detangle: Annotated[float, measured(0, 365, "days")] = 7
+    days_since_detangle: Annotated[float, quantity(0, 365, "days")] = 7
     """Days since the hair was last detangled."""
 
     @model_validator(mode="after")

@@ -5,14 +5,14 @@ from typing import Annotated, Self
 from pydantic import Field, model_validator
 
 from craft.contract.base import Frozen
-from craft.contract.hair import Hair, measured
+from craft.contract.hair import Hair, quantity
 from craft.errors import CraftError
 from craft.head.partings import MAX_SECTIONS, PART_MOST_CM, Change, Layout
 from craft.vocabulary import Even, Lay, LineKind, PartOp, Role, Scheme, WorkOrder, Zone
 
 SectionKey = Annotated[str, Field(min_length=1, max_length=400, pattern=r"^[0-9./+]+$")]
 ASide = Annotated[int, Field(ge=0, le=12)]
-RodMm = Annotated[float, measured(4, 60, "mm")]
+RodMm = Annotated[float, quantity(4, 60, "mm")]
 
 
 class PartChange(Frozen):
@@ -21,7 +21,7 @@ class PartChange(Frozen):
     op: PartOp
     key: SectionKey
     """Of the line for move, else of the section."""
-    at: Annotated[float, measured(-90, 90, "cm or °")] | None = None
+    at: Annotated[float, quantity(-90, 90, "cm or °")] | None = None
     """For move: where the line is put, as the answer tells it."""
     other: SectionKey | None = None
     """For merge: the neighbour."""
@@ -55,7 +55,7 @@ class PartingWays(Frozen):
 
     even: Even = Even.HAIR
     """Make hair or spacing equal."""
-    part_cm: Annotated[float, measured(-PART_MOST_CM, PART_MOST_CM, "cm")] = 0
+    part_cm: Annotated[float, quantity(-PART_MOST_CM, PART_MOST_CM, "cm")] = 0
     """Where the middle parting runs: 0 the middle, to the client's right above 0."""
     order: WorkOrder = WorkOrder.USUAL
     """Which section is worked first."""

@@ -7,7 +7,7 @@ from json_merge_patch import merge
 from craft.contract.base import Json, Model, parse
 
 
-def patched(request: Model, patch: Json) -> Model:
+def apply_patch(request: Model, patch: Json) -> Model:
     """A request with a merge patch applied, read and checked like any other.
 
     Only what the patch names is read anew; the rest is taken over as it is.

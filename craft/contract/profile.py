@@ -5,7 +5,7 @@ from typing import Annotated
 from pydantic import Field, model_validator
 
 from craft.contract.base import Frozen
-from craft.contract.hair import CurlPattern, LengthCm, measured
+from craft.contract.hair import CurlPattern, LengthCm, quantity
 from craft.errors import CraftError, Missing
 from craft.hair.porosity import outcome
 from craft.vocabulary import Elasticity, Level, PorosityTest, Strand, Way, Zone
@@ -32,13 +32,13 @@ class Spot(Frozen):
 
     zone: Zone | None = None
     count: Annotated[int, Field(ge=0, le=MAX_COUNT)]
-    field_cm2: Annotated[float, measured(0.01, 25, "cm²")]
+    field_cm2: Annotated[float, quantity(0.01, 25, "cm²")]
 
 
 class LengthOn(Frozen):
     """A stretched length and how long ago it was measured."""
 
-    days_ago: Annotated[float, measured(0, 36500, "days")]
+    days_ago: Annotated[float, quantity(0, 36500, "days")]
     length_cm: LengthCm
 
 
@@ -50,13 +50,13 @@ class ProfileRequest(Frozen):
         list[Annotated[int, Field(ge=0, le=MAX_COUNT)]], Field(max_length=MAX_FIELDS)
     ] = Field(default_factory=list)
     """Hairs counted, field by field."""
-    field_cm2: Annotated[float, measured(0.01, 25, "cm²")] | None = None
+    field_cm2: Annotated[float, quantity(0.01, 25, "cm²")] | None = None
     """Area of one field."""
-    circumference_cm: Annotated[float, measured(1, 30, "cm")] | None = None
+    circumference_cm: Annotated[float, quantity(1, 30, "cm")] | None = None
     """Girth of the gathered, wet, smoothed hair."""
-    diameter_um: Annotated[float, measured(20, 150, "µm")] | None = None
+    diameter_um: Annotated[float, quantity(20, 150, "µm")] | None = None
     stretched_cm: LengthCm | None = None
-    relaxed_cm: Annotated[float, measured(0.3, 150, "cm")] | None = None
+    relaxed_cm: Annotated[float, quantity(0.3, 150, "cm")] | None = None
     porosity_decided: Level | None = None
     """The specialist's decision over the tests; both are kept."""
     spots: Annotated[list[Spot], Field(max_length=MAX_FIELDS)] = Field(default_factory=list)
@@ -65,16 +65,16 @@ class ProfileRequest(Frozen):
     """Density by eye."""
     strand: Strand | None = None
     """Strand by feel."""
-    head_cm: Annotated[float, measured(40, 70, "cm")] | None = None
+    head_cm: Annotated[float, quantity(40, 70, "cm")] | None = None
     pattern: CurlPattern | None = None
-    curl_mm: Annotated[float, measured(1, 80, "mm")] | None = None
+    curl_mm: Annotated[float, quantity(1, 80, "mm")] | None = None
     """Diameter of one coil."""
-    stretch_percent: Annotated[float, measured(0, 150, "%")] | None = None
+    stretch_percent: Annotated[float, quantity(0, 150, "%")] | None = None
     """How much longer a wet strand became before it gave."""
     stretch_returns: bool | None = None
     shed_hairs: Annotated[int, Field(ge=0, le=MAX_COUNT)] | None = None
     broken_hairs: Annotated[int, Field(ge=0, le=MAX_COUNT)] | None = None
-    days_since_detangle: Annotated[float, measured(0, 365, "days")] = 7
+    days_since_detangle: Annotated[float, quantity(0, 365, "days")] = 7
     lengths: Annotated[list[LengthOn], Field(max_length=500)] = Field(default_factory=list)
     """Stretched lengths of former days."""
 

@@ -168,23 +168,23 @@ def answer_with_deciders(answer: Data) -> Data:
     return upgraded
 
 
-def unchanged(data: Data) -> Data:
+def keep_shape(data: Data) -> Data:
     """A step in which nothing changed its shape."""
     return data
 
 
 #: How each version becomes the next. What was chosen is called the same in all of them.
 REQUEST_STEPS: Steps = {
-    1: unchanged,
+    1: keep_shape,
     2: request_with_air_sources,
     3: request_with_factors_in_range,
     4: request_with_standards,
 }
-WISH_STEPS: Steps = {1: unchanged, 2: unchanged, 3: unchanged, 4: answer_with_deciders}
+WISH_STEPS: Steps = {1: keep_shape, 2: keep_shape, 3: keep_shape, 4: answer_with_deciders}
 ANSWER_STEPS: Steps = {
     1: answer_with_thresholds,
     2: answer_with_substitutes,
-    3: unchanged,
+    3: keep_shape,
     4: answer_with_deciders,
 }
 
@@ -210,7 +210,7 @@ def upgrade(data: Data, version: int, steps: Steps) -> Data:
     return data
 
 
-def stored(shape: type[Shape], data: Data, version: int, steps: Steps) -> Shape:
+def read_stored(shape: type[Shape], data: Data, version: int, steps: Steps) -> Shape:
     """Something stored as the contract of today has it.
 
     Args:
@@ -236,9 +236,9 @@ def stored(shape: type[Shape], data: Data, version: int, steps: Steps) -> Shape:
 
 def request_of(data: Data, version: int) -> PlanRequest:
     """A stored request as the contract of today has it; arguments and errors as `stored`."""
-    return stored(PlanRequest, data, version, REQUEST_STEPS)
+    return read_stored(PlanRequest, data, version, REQUEST_STEPS)
 
 
 def answer_of(data: Data, version: int) -> PlanAnswer:
     """A stored answer as the contract of today has it; arguments and errors as `stored`."""
-    return stored(PlanAnswer, data, version, ANSWER_STEPS)
+    return read_stored(PlanAnswer, data, version, ANSWER_STEPS)

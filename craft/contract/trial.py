@@ -5,12 +5,12 @@ from typing import Annotated
 from pydantic import Field
 
 from craft.contract.base import Frozen
-from craft.contract.hair import measured
+from craft.contract.hair import quantity
 from craft.vocabulary import Looks, TrialVerdict
 
 PAIRS_MOST = 500
 
-Value = Annotated[float, measured(-1000, 1000, "of one scale")]
+Value = Annotated[float, quantity(-1000, 1000, "of one scale")]
 
 
 class TrialRequest(Frozen):
@@ -18,7 +18,7 @@ class TrialRequest(Frozen):
 
     pairs: Annotated[list[tuple[Value, Value]], Field(max_length=PAIRS_MOST)]
     """More is better; turn the sign round where less is."""
-    alpha: Annotated[float, measured(0.001, 0.5, "of claiming a difference there is not")] = 0.05
+    alpha: Annotated[float, quantity(0.001, 0.5, "of claiming a difference there is not")] = 0.05
     looks: Looks = Looks.ANY
     """Whether somebody may stop at any pair, or the pairs were fixed before."""
     most: Annotated[int, Field(ge=1, le=PAIRS_MOST)] = 40

@@ -6,7 +6,7 @@ from uuid import UUID
 from pydantic import AwareDatetime, Field
 
 from craft.contract.base import Frozen
-from craft.contract.hair import LengthCm, measured
+from craft.contract.hair import LengthCm, quantity
 from craft.contract.plan import PlanAnswer, Words
 from craft.ranges import SCORE_MAX, SCORE_MIN
 from craft.vocabulary import (
@@ -29,9 +29,9 @@ from craft.vocabulary import (
 )
 
 StepKey = Annotated[str, Field(min_length=1, max_length=40)]
-Minutes = Annotated[float, measured(0, 600, "min")]
-DoseGrams = Annotated[float, measured(0, 2000, "g")]
-Units = Annotated[float, measured(0.25, 500, "units")]
+Minutes = Annotated[float, quantity(0, 600, "min")]
+DoseGrams = Annotated[float, quantity(0, 2000, "g")]
+Units = Annotated[float, quantity(0.25, 500, "units")]
 Layer = Annotated[int, Field(ge=1, le=9)]
 SectionNumber = Annotated[int, Field(ge=1, le=120)]
 Day = Annotated[int, Field(ge=0, le=365)]
@@ -94,8 +94,8 @@ class TimerSetData(Frozen):
     timer: Annotated[str, Field(min_length=1, max_length=60)]
     title: Words = ""
     step: StepKey | None = None
-    least_min: Annotated[float, measured(0, 1440, "min")] = 0
-    most_min: Annotated[float, measured(0, 1440, "min")] | None = None
+    least_min: Annotated[float, quantity(0, 1440, "min")] = 0
+    most_min: Annotated[float, quantity(0, 1440, "min")] | None = None
 
 
 class TimerStoppedData(Frozen):
@@ -147,9 +147,9 @@ class NoteData(Frozen):
 class KitOutData(Frozen):
     item: Annotated[str, Field(min_length=1, max_length=60)]
     kind: KitKind
-    diameter_mm: Annotated[float, measured(3, 80, "mm")] | None = None
+    diameter_mm: Annotated[float, quantity(3, 80, "mm")] | None = None
     count: Annotated[int, Field(ge=1, le=2000)]
-    back_min: Annotated[float, measured(0, 40320, "min")]
+    back_min: Annotated[float, quantity(0, 40320, "min")]
     """Minutes until they are expected back."""
 
 
@@ -157,7 +157,7 @@ class KitInData(Frozen):
     of: UUID
     """The entry that took them out."""
     to: KitPlace
-    contact_min: Annotated[float, measured(0.5, 120, "min")] | None = None
+    contact_min: Annotated[float, quantity(0.5, 120, "min")] | None = None
     """In the disinfectant, as its label says."""
 
 

@@ -59,7 +59,7 @@ def day(request: DayRequest) -> DayAnswer:
         offers = relaxations(request) if explained else []
         return impossible(request, result, offers, baselines, time.monotonic() - began)
     odds = odds_of(request, heads, result.timetable, request.draws)
-    return answered(request, heads, result, odds, baselines, time.monotonic() - began)
+    return day_answer(request, heads, result, odds, baselines, time.monotonic() - began)
 
 
 def timetable(
@@ -86,7 +86,7 @@ def timetable(
     if not unsure or not result.timetable:
         return result
     roomy = search(
-        request, [spared(own) for own in heads], result.timetable, request.limit_s - limit
+        request, [with_slack(own) for own in heads], result.timetable, request.limit_s - limit
     )
     if not roomy.timetable:
         return result
@@ -104,7 +104,7 @@ def fallback(result: Result, greedy: Timetable | None) -> Result:
     return result
 
 
-def spared(segments: Sequence[Segment]) -> list[Segment]:
+def with_slack(segments: Sequence[Segment]) -> list[Segment]:
     """Segments that take as long as they do three times in four."""
     results = []
     for segment in segments:
@@ -159,7 +159,7 @@ def impossible(
     )
 
 
-def answered(
+def day_answer(
     request: DayRequest,
     heads: Sequence[Sequence[Segment]],
     result: Result,
@@ -254,13 +254,16 @@ def changes(request: DayRequest, table: Timetable) -> list[ChangeOut]:
             name = head.name or head.id
             results.append(
                 ChangeOut(
-                    head=head.id, by_min=by, start_by_min=start_by, text=moved(name, start_by, by)
+                    head=head.id,
+                    by_min=by,
+                    start_by_min=start_by,
+                    text=move_text(name, start_by, by),
                 )
             )
     return sorted(results, key=lambda change: -abs(change.by_min))
 
 
-def moved(name: str, start_by: int, by: int) -> str:
+def move_text(name: str, start_by: int, by: int) -> str:
     """That somebody is moved, in words."""
 
     def words(minutes: int) -> str:

@@ -54,7 +54,7 @@ def candidates(request: DayRequest) -> Iterator[tuple[DayRequest, Relaxation]]:
     yield from without_a_head(request)
 
 
-def named(request: DayRequest, place: int) -> str:
+def display_name(request: DayRequest, place: int) -> str:
     """What a head is called."""
     return request.heads[place].name or request.heads[place].id
 
@@ -69,7 +69,7 @@ def longer_waits(request: DayRequest) -> Iterator[tuple[DayRequest, Relaxation]]
                 changed = segment.model_copy(update={"max_wait_after": segment.max_wait_after + by})
                 segments = [*head.segments[:index], changed, *head.segments[index + 1 :]]
                 text = (
-                    f"Let {named(request, place)} wait {by} min longer after "
+                    f"Let {display_name(request, place)} wait {by} min longer after "
                     f"{segment.title or segment.key or segment.station}."
                 )
                 yield (
@@ -96,7 +96,7 @@ def later_promises(request: DayRequest) -> Iterator[tuple[DayRequest, Relaxation
                 yield (
                     with_head(request, place, **{field: minute + by}),
                     Relaxation(
-                        text=f"Promise {named(request, place)} to be {word} {by} min later.",
+                        text=f"Promise {display_name(request, place)} to be {word} {by} min later.",
                         kind="promise",
                         head=head.id,
                         by=by,
@@ -147,7 +147,7 @@ def without_a_head(request: DayRequest) -> Iterator[tuple[DayRequest, Relaxation
         yield (
             request.model_copy(update={"heads": rest}),
             Relaxation(
-                text=f"Book {named(request, place)} for another day.",
+                text=f"Book {display_name(request, place)} for another day.",
                 kind="leave_out",
                 head=request.heads[place].id,
             ),

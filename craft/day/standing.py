@@ -97,7 +97,7 @@ def board(request: BoardRequest) -> BoardAnswer:
         if odds
         else [],
         why=drawn_reason(request.draws),
-        tired=list(tired(request.specialists, stretches)),
+        tired=list(arm_strain(request.specialists, stretches)),
         present_min=sum(end - begin for spans in present.values() for begin, end in spans),
         needed_min=sum(stretch.end - stretch.start for stretch in stretches if stretch.hands),
     )
@@ -218,7 +218,7 @@ def no_place(on: Sequence[Stretch], stations: Mapping[str, int], names: Mapping[
         heads = sorted({stretch.head for stretch in on if stretch.station == station})
         count = stations.get(station, 0)
         if len(heads) > count:
-            yield DayClashKind.PLACE, f"{listed(heads, names)} at {count} × {station}", heads
+            yield DayClashKind.PLACE, f"{joined_names(heads, names)} at {count} × {station}", heads
 
 
 def same_hands(on: Sequence[Stretch], names: Mapping[str, str], people: Mapping[str, str]) -> Seen:
@@ -229,7 +229,7 @@ def same_hands(on: Sequence[Stretch], names: Mapping[str, str], people: Mapping[
         )
         if len(heads) > 1:
             who = people.get(person, "One pair of hands")
-            yield DayClashKind.HANDS, f"{who} is needed by {listed(heads, names)}", heads
+            yield DayClashKind.HANDS, f"{who} is needed by {joined_names(heads, names)}", heads
 
 
 def no_hands(
@@ -251,13 +251,13 @@ def no_hands(
             yield DayClashKind.AWAY, f"{who} is not there for {name}", [stretch.head]
 
 
-def listed(heads: Sequence[str], names: Mapping[str, str]) -> str:
+def joined_names(heads: Sequence[str], names: Mapping[str, str]) -> str:
     """ "Ada, Bo and Cy"."""
     words = sorted(names[head] for head in heads)
     return " and ".join([", ".join(words[:-1]), words[-1]] if len(words) > 1 else words)
 
 
-def tired(people: Sequence[SpecialistIn], stretches: Sequence[Stretch]) -> Iterator[TiredOut]:
+def arm_strain(people: Sequence[SpecialistIn], stretches: Sequence[Stretch]) -> Iterator[TiredOut]:
     """Fine work that goes on for longer than arms bear, the first of each person."""
     for person in people:
         spans = [

@@ -78,13 +78,13 @@ def settle(readings: Sequence[Reading]) -> Settled:
         readings: at least one
     Source: inverse-variance weighting of independent estimates.
     """
-    mean, spread = weighted(readings)
+    mean, spread = weighted_mean(readings)
     band = Reading(Way.COUNTED, math.exp(mean), spread).band
     disagree = tuple(reading.way for reading in readings if against(reading, readings))
     return Settled(math.exp(mean), *band, disagree)
 
 
-def weighted(readings: Sequence[Reading]) -> tuple[float, float]:
+def weighted_mean(readings: Sequence[Reading]) -> tuple[float, float]:
     """Weighted mean of the logarithms, and its standard deviation."""
     weights = [reading.spread**-2 for reading in readings]
     mean = sum(
@@ -99,7 +99,7 @@ def against(reading: Reading, readings: Sequence[Reading]) -> bool:
     others = [other for other in readings if other is not reading]
     if not others:
         return False
-    mean, spread = weighted(others)
+    mean, spread = weighted_mean(others)
     return abs(math.log(reading.per_cm2) - mean) > DISAGREE_Z * math.hypot(spread, reading.spread)
 
 

@@ -74,7 +74,7 @@ def growth(lengths: Iterable[tuple[float, float]]) -> Growth | None:
     kept = since_last_cut(lengths)
     if len(kept) < TWO or kept[-1][0] - kept[0][0] < DAYS_LEAST:
         return None
-    slope, error = fitted(kept)
+    slope, error = fit_line(kept)
     wide = error * (float(stdtrit(len(kept) - 2, 1 - TAIL)) if len(kept) > TWO else NORMAL_Z)
     return Growth(
         slope * DAYS_PER_MONTH,
@@ -85,7 +85,7 @@ def growth(lengths: Iterable[tuple[float, float]]) -> Growth | None:
     )
 
 
-def fitted(lengths: Sequence[tuple[float, float]]) -> tuple[float, float]:
+def fit_line(lengths: Sequence[tuple[float, float]]) -> tuple[float, float]:
     """Slope of a straight line through (day, cm), and its standard error [cm/day]."""
     days, cms = (np.array(column) for column in zip(*lengths, strict=True))
     away = days - days.mean()

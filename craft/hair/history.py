@@ -52,7 +52,7 @@ def evidence(readings: Sequence[Reading], day: float) -> list[tuple[PorosityTest
     return list(newest.items())
 
 
-def paired(
+def pair_by_date(
     first: Iterable[tuple[float, float]], second: Iterable[tuple[float, float]], within: float
 ) -> list[tuple[float, float, float]]:
     """Values of two series taken close together.
@@ -77,7 +77,7 @@ def breakage(
 ) -> list[Point]:
     """Share of broken among what came out, with its interval."""
     points = []
-    for day, broke, fell in paired(broken, shed, within=0.5):
+    for day, broke, fell in pair_by_date(broken, shed, within=0.5):
         share, low, high = strength.fallen(round(fell), round(broke), 1).broken_share
         points.append(Point(day, share, low, high))
     return points

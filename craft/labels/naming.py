@@ -73,7 +73,7 @@ def listed_names() -> Mapping[str, ListedName]:
         melts = float(row["melts_c"]) if row["melts_c"] else None
         ingredient = ListedName(row["name"], families, melts)
         for name in (row["name"], *filter(None, row["also"].split("|"))):
-            names.setdefault(spelled(name), ingredient)
+            names.setdefault(normalise_name(name), ingredient)
     return names
 
 
@@ -88,12 +88,12 @@ def allergens() -> Mapping[str, Allergen]:
     for row in rows("allergens.csv"):
         allergen = Allergen(row["name"], row["entry"], row["since"])
         for name in (row["name"], *filter(None, row["also"].split("|"))):
-            by_name.setdefault(spelled(name), allergen)
+            by_name.setdefault(normalise_name(name), allergen)
     return by_name
 
 
 @lru_cache(maxsize=20_000)
-def spelled(text: str) -> str:
+def normalise_name(text: str) -> str:
     """A name in one spelling: lower case, no accents, one kind of space."""
     plain = unicodedata.normalize("NFKD", text)
     plain = "".join(char for char in plain if not unicodedata.combining(char)).lower()
@@ -108,14 +108,14 @@ def spellings(text: str) -> Iterator[str]:
     "Butyrospermum Parkii (Shea) Butter" is also read without its brackets, "Aqua (Water)" by what
     stands before and inside them, "Water/Aqua/Eau" part by part.
     """
-    name = spelled(text)
+    name = normalise_name(text)
     yield name
-    without = spelled(BRACKETS.sub(" ", name))
+    without = normalise_name(BRACKETS.sub(" ", name))
     yield without
-    plain = spelled(REMARKS.sub(" ", without))
+    plain = normalise_name(REMARKS.sub(" ", without))
     yield plain
-    yield from (spelled(part) for part in BRACKETS.findall(name))
-    yield from (spelled(part) for part in without.split("/") if "/" in without)
+    yield from (normalise_name(part) for part in BRACKETS.findall(name))
+    yield from (normalise_name(part) for part in without.split("/") if "/" in without)
     for ending in (" extract", " oil", " butter"):
         if plain.endswith(ending):
             # "Olea Europaea (Olive) Oil" without the part of the plant.

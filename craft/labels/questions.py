@@ -4,7 +4,7 @@ import re
 from collections.abc import Mapping
 from functools import cache
 
-from craft.labels.naming import identify, rows, spelled
+from craft.labels.naming import identify, normalise_name, rows
 from craft.labels.reading import read_label
 from craft.vocabulary import IngredientFamily as Family
 
@@ -148,7 +148,7 @@ def understood(avoided: str) -> bool:
 
 def singular(wish: str) -> str:
     """A wish in the singular, lower case."""
-    plain = spelled(wish)
+    plain = normalise_name(wish)
     return plain[:-1] if plain.endswith("s") and not plain.endswith("ss") else plain
 
 
@@ -157,14 +157,18 @@ def mention(text: str, wanted: str) -> str | None:
 
     Whole words count: "oat" finds "avena sativa (oat) kernel extract", not "coated".
     """
-    name = spelled(wanted)
+    name = normalise_name(wanted)
     if not name:
         return None
     meant = identify(name)
     pattern = re.compile(rf"\b{re.escape(name)}\b")
     for ingredient in read_label(text).ingredients:
         same = meant is not None and ingredient.identified and meant.name == ingredient.name
-        if same or pattern.search(spelled(ingredient.text)) or pattern.search(ingredient.name):
+        if (
+            same
+            or pattern.search(normalise_name(ingredient.text))
+            or pattern.search(ingredient.name)
+        ):
             return ingredient.name
     return None
 
@@ -186,7 +190,8 @@ def clash(text: str, avoided: str) -> str | None:
             (
                 ingredient.name
                 for ingredient in read_label(text).ingredients
-                if pattern.search(ingredient.name) or pattern.search(spelled(ingredient.text))
+                if pattern.search(ingredient.name)
+                or pattern.search(normalise_name(ingredient.text))
             ),
             None,
         )
@@ -222,7 +227,7 @@ def may_hold(text: str, allergen: str) -> str | None:
         allergen: an ingredient by any of its names
     """
     meant = identify(allergen)
-    name = meant.name if meant else spelled(allergen)
+    name = meant.name if meant else normalise_name(allergen)
     scented = meant is not None and Family.FRAGRANCE_ALLERGEN in meant.families
     for ingredient in read_label(text).ingredients:
         if name in BRINGS.get(ingredient.name, ()) or name in ingredient.close:

@@ -7,7 +7,14 @@ from functools import lru_cache
 
 from rapidfuzz import fuzz, process
 
-from craft.labels.naming import ListedName, allergen_of, allergens, identify, listed_names, spelled
+from craft.labels.naming import (
+    ListedName,
+    allergen_of,
+    allergens,
+    identify,
+    listed_names,
+    normalise_name,
+)
 from craft.labels.splitting import Piece, pieces
 from craft.vocabulary import IngredientFamily as Family
 
@@ -93,7 +100,7 @@ def entry(piece: Piece) -> Iterator[Ingredient]:
     """The ingredients of one entry: one, or those a bracket lists inside it."""
     record = identify(piece.text)
     inside = LISTED_INSIDE.search(piece.text)
-    if inside and not (record and record.name == spelled(piece.text)):
+    if inside and not (record and record.name == normalise_name(piece.text)):
         outer = f"{piece.text[: inside.start()]} {piece.text[inside.end() :]}".strip()
         if any(char.isalnum() for char in outer):
             yield from entry(Piece(outer, piece.percent, piece.optional))
@@ -112,9 +119,11 @@ def entry(piece: Piece) -> Iterator[Ingredient]:
 
 def ingredient(piece: Piece, record: ListedName | None) -> Ingredient:
     """One entry as an ingredient."""
-    allergen = allergen_of(record.name) or allergen_of(spelled(piece.text)) if record else None
+    allergen = (
+        allergen_of(record.name) or allergen_of(normalise_name(piece.text)) if record else None
+    )
     return Ingredient(
-        name=record.name if record else spelled(piece.text),
+        name=record.name if record else normalise_name(piece.text),
         text=piece.text,
         families=record.families if record else (),
         identified=record is not None,
@@ -129,7 +138,7 @@ def ingredient(piece: Piece, record: ListedName | None) -> Ingredient:
 @lru_cache(maxsize=4096)
 def close(text: str) -> tuple[str, ...]:
     """ListedName names that are spelled nearly so, the nearest first."""
-    name = spelled(text)
+    name = normalise_name(text)
     if not SHORTEST_SLIP <= len(name) <= LONGEST_SLIP:
         return ()
     names = [*listed_names(), *allergens()]

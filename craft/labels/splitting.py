@@ -92,14 +92,14 @@ def cut(body: str) -> tuple[str, str, str]:
 
 def entries(body: str, *, optional: bool) -> Iterator[Piece]:
     """Entries of a part of a label."""
-    for chunk in separated(listed(body)):
+    for chunk in split_list(normalise_separators(body)):
         for part in AND_BETWEEN.split(chunk):
             piece = tidy(part, optional)
             if piece.text:
                 yield piece
 
 
-def listed(body: str) -> str:
+def normalise_separators(body: str) -> str:
     """A list whose entries are separated by commas, whatever separated them before."""
     body = BULLETS.sub(",", body)
     lines = [line.strip() for line in body.splitlines() if line.strip()]
@@ -110,7 +110,7 @@ def listed(body: str) -> str:
     return SENTENCE.sub(", ", body)
 
 
-def separated(body: str) -> Iterator[str]:
+def split_list(body: str) -> Iterator[str]:
     """Split at commas and semicolons that stand outside of brackets and numbers."""
     depth, start = 0, 0
     balanced = all(body.count(a) == body.count(b) for a, b in zip(OPENING, CLOSING, strict=True))
@@ -142,7 +142,7 @@ def tidy(part: str, optional: bool) -> Piece:
     text = MARKS.sub("", text)
     text = re.sub(r"\(\s*\)|\[\s*\]", " ", text)
     text = re.sub(r"\s+", " ", text).strip(" .:,;*-–_/\\'\"")
-    text = unbracketed(text)
+    text = balance_brackets(text)
     if not any(char.isalnum() for char in text):
         text = ""
     if percent is not None and percent > WHOLE_PERCENT:
@@ -150,7 +150,7 @@ def tidy(part: str, optional: bool) -> Piece:
     return Piece(text[:LONGEST_NAME], percent, optional)
 
 
-def unbracketed(text: str) -> str:
+def balance_brackets(text: str) -> str:
     """With every bracket that was opened closed, and none closed that was not opened."""
     for opening, closing in zip(OPENING, CLOSING, strict=True):
         missing = text.count(opening) - text.count(closing)

@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from craft.contract.plan import Step
-from craft.learning.stories import Change, Worked, changes, results, said
+from craft.learning.stories import Change, Worked, changes, chapter_text, results
 from craft.vocabulary import Role
 
 
@@ -66,7 +66,7 @@ class Beside:
 def beside(first: Worked, second: Worked) -> Beside:
     """Two visits, what was done otherwise and what came of it."""
     work, came = changes(first, second), results(first, second)
-    return Beside(work, came, said(work, came), list(steps_beside(first, second)))
+    return Beside(work, came, chapter_text(work, came), list(steps_beside(first, second)))
 
 
 def steps_beside(first: Worked, second: Worked) -> Iterator[StepBeside]:

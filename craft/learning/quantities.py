@@ -41,7 +41,7 @@ def group_of(step: str, style: str) -> str:
     return f"{step} {style}" if step == SHAPING else step
 
 
-def believed(estimate: Estimate) -> float:
+def planning_factor(estimate: Estimate) -> float:
     """The factor a plan uses."""
     return factor_in_range(estimate.factor)
 

@@ -201,11 +201,13 @@ def story(visits: Sequence[Worked]) -> list[Chapter]:
     chapters = []
     for first, second in pairwise(visits):
         work, came = changes(first, second), results(first, second)
-        chapters.append(Chapter(first.visit, second.visit, second.at, work, came, said(work, came)))
+        chapters.append(
+            Chapter(first.visit, second.visit, second.at, work, came, chapter_text(work, came))
+        )
     return chapters[::-1]
 
 
-def said(work: Sequence[Change], came: Sequence[Change]) -> str:
+def chapter_text(work: Sequence[Change], came: Sequence[Change]) -> str:
     """A chapter in words; a cause is never claimed."""
     out = f"Then: {in_words(came)}." if came else "It came out the same."
     if not work:

@@ -179,7 +179,7 @@ def trial(request: TrialRequest) -> TrialAnswer:
         verdict=verdict,
         stop=stop,
         needs=needs,
-        text=said(verdict, stop=stop, same=same, needs=needs),
+        text=advice_text(verdict, stop=stop, same=same, needs=needs),
         source=METHOD,
     )
 
@@ -200,7 +200,7 @@ def verdict_of(
     return TrialVerdict.A if better_a > better_b else TrialVerdict.B
 
 
-def said(verdict: TrialVerdict, *, stop: bool, same: bool, needs: int | None) -> str:
+def advice_text(verdict: TrialVerdict, *, stop: bool, same: bool, needs: int | None) -> str:
     """What to do now, in words."""
     if verdict is TrialVerdict.A:
         return "The first way is better: stop, and keep to it."

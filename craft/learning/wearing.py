@@ -79,7 +79,7 @@ class Effect:
     across: float | None = None
 
 
-def lasted(told: Mapping[int, float]) -> float | None:
+def days_lasted(told: Mapping[int, float]) -> float | None:
     """Days a style lasted until it began to fade away, by a straight line through what was told.
 
     None where too little was told, and where it never looked good: that says nothing of lasting.
@@ -118,7 +118,7 @@ def usual_days(answer: WearAnswer, done_on: date) -> float | None:
     return float(max(1, (answer.good_until - (answer.release_on or done_on)).days))
 
 
-def compared(days: Sequence[ToldDay], what: str) -> list[Effect]:
+def compare_habits(days: Sequence[ToldDay], what: str) -> list[Effect]:
     """Ways of sleeping, or of freshening up, each against the most usual one of the same wears.
 
     Args:
@@ -196,7 +196,7 @@ def effect(
     half = float(stdtrit(freedom, (1 + LEVEL) / 2)) * unsure
     points = float(best[0])
     low, high = points - half, points + half
-    text = said(way, against, points, low, high)
+    text = effect_text(way, against, points, low, high)
     return Effect(way, against, len(rows), wears, points, low, high, text)
 
 
@@ -212,7 +212,7 @@ NAMES = {
 }
 
 
-def said(way: str, against: str, points: float, low: float, high: float) -> str:
+def effect_text(way: str, against: str, points: float, low: float, high: float) -> str:
     """An effect in words; what cannot be told is said to be so."""
     way, against = NAMES.get(way, way), NAMES.get(against, against)
     span = f"{low:+.2f} to {high:+.2f} points of 5"

@@ -137,7 +137,7 @@ class Silhouette:
         shares = [step / OUTLINE_POINTS for step in range(OUTLINE_POINTS + 1)]
         right = [self.at(share, 1.0) for share in shares]
         left = [(-x, y) for x, y in reversed(right)]
-        return [rounded(point) for point in (*right, *left)]
+        return [round_point(point) for point in (*right, *left)]
 
     def strand(self, depth: float, curl_cm: float, rise_cm: float) -> list[Point]:
         """One lock, waving as its curl does.
@@ -157,7 +157,7 @@ class Silhouette:
             wave = min(curl_cm / 2, CURL_OF_LAYER * layer) * math.sin(2 * math.pi * turns * share)
             (x, y), (right, below) = self.inner(share)
             out = min(layer, max(0.0, depth * layer + wave))
-            points.append(rounded((x + right * out, y + below * out)))
+            points.append(round_point((x + right * out, y + below * out)))
         return points
 
     @property
@@ -166,7 +166,7 @@ class Silhouette:
         return 2 * max(x for x, _ in self.outline())
 
 
-def rounded(point: Point) -> Point:
+def round_point(point: Point) -> Point:
     """To a tenth of a millimetre."""
     return round(point[0], 2), round(point[1], 2)
 

@@ -191,7 +191,7 @@ def pieces_of(mask: Mask, middle: tuple[float, float]) -> NDArray[np.int_]:
     return numbers % PIECES
 
 
-def jackknifed(top: Floats, bottom: Floats) -> Measured:
+def jackknife_ratio(top: Floats, bottom: Floats) -> Measured:
     """A ratio of sums with its uncertainty, from leaving one piece out at a time.
 
     Args:
@@ -214,7 +214,7 @@ def roughness(hair: Mask, body: Mask, px: float) -> Measured:
     numbers = np.arange(PIECES)
     top = ndimage.sum_labels(off, pieces, numbers)
     bottom = ndimage.sum_labels(rim, pieces, numbers)
-    ratio = jackknifed(np.asarray(top, float), np.asarray(bottom, float))
+    ratio = jackknife_ratio(np.asarray(top, float), np.asarray(bottom, float))
     return Measured(round(10 * ratio.value / px, 3), round(10 * ratio.sd / px, 3))
 
 
@@ -235,7 +235,7 @@ def coherence(grey: Grey, body: Mask, px: float) -> Measured:
     one_way = np.where(inside, first - second, 0.0)
     top = ndimage.sum_labels(one_way, pieces, numbers)
     bottom = ndimage.sum_labels(np.where(inside, weight, 0.0), pieces, numbers)
-    ratio = jackknifed(np.asarray(top, float), np.asarray(bottom, float))
+    ratio = jackknife_ratio(np.asarray(top, float), np.asarray(bottom, float))
     return Measured(round(ratio.value, 4), round(ratio.sd, 4))
 
 

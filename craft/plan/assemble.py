@@ -11,7 +11,7 @@ from craft.head.partings.schemes import FEWEST, FIXED, MAX_SECTIONS, Layout, kno
 from craft.physics import winding
 from craft.plan.case import Case
 from craft.plan.cleansing import cleansing
-from craft.plan.layers import bottled, laid
+from craft.plan.layers import assign_bottles, laid
 from craft.products.clashes import facts_of
 from craft.products.picking import Shelf, check_by_hand, pick
 from craft.profile.complete import complete
@@ -170,7 +170,7 @@ def case_of(request: PlanRequest) -> Case:
     case = replace(case, layers=laid(case, layering(case)[0]))
     grams = {role: case.dose_g(role) for role in case.roles}
     case = replace(case, taken=pick(case.shelf, case.roles, grams, request.bottles))
-    return replace(case, layers=bottled(case, case.layers))
+    return replace(case, layers=assign_bottles(case, case.layers))
 
 
 def stay_in_roles(request: PlanRequest, technique: Technique) -> frozenset[Role]:

@@ -37,13 +37,13 @@ def bottles(request: BottlesRequest) -> BottlesAnswer:
     grams = usual_grams(hair)
     firsts = {role: best(shelf, role, grams[role], []) for role in Role}
     return BottlesAnswer(
-        bottles=[judged(shelf, item, grams[item.role], firsts) for item in request.shelf],
+        bottles=[judge_bottle(shelf, item, grams[item.role], firsts) for item in request.shelf],
         dew_point_c=round(dew_point(outdoors.temp_c, outdoors.rh), 1),
         assumed=list(hair.assumed),
     )
 
 
-def judged(
+def judge_bottle(
     shelf: Shelf, item: ShelfItem, grams: float, firsts: dict[Role, ShelfItem | None]
 ) -> BottleOut:
     """One bottle on this head, in its first role."""

@@ -9,13 +9,13 @@ def cleansing(case: Case) -> tuple[CleanserPass, ...]:
     """The cleansers of today in order; none where nothing is washed."""
     if not case.washes:
         return ()
-    passes = wanted(case)
+    passes = cleanser_passes(case)
     if passes[0].role is Role.CLARIFIER and not has_clarifier(case):
         return without_clarifier(case, passes)
     return passes
 
 
-def wanted(case: Case) -> tuple[CleanserPass, ...]:
+def cleanser_passes(case: Case) -> tuple[CleanserPass, ...]:
     """What is asked for today, else what build-up, service and habit want."""
     asked = case.request.cleanser
     if asked is Cleansing.AUTO:

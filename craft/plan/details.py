@@ -4,7 +4,7 @@ from collections.abc import Collection
 
 from craft.contract.plan.answer import DetailChoice, DetailOption
 from craft.plan.case import Case
-from craft.styles.details import DETAILS, NOT_DONE, Variant, misfit, usual_manner, ways_of
+from craft.styles.details import DETAILS, NOT_DONE, Variant, usual_manner, ways_of, why_not
 from craft.vocabulary.details import Detail, Manner
 
 
@@ -71,7 +71,7 @@ def dropped_details(case: Case) -> list[str]:
     """What was chosen and cannot be done in this service, in words."""
     results = []
     for detail, manner in case.request.details.items():
-        why = misfit(case.plain, case.request, detail, manner)
+        why = why_not(case.plain, case.request, detail, manner)
         if why and manner is not next(iter(DETAILS[detail].ways)):
             rule = DETAILS[detail]
             results.append(f"{rule.title}, {rule.ways[manner].title.lower()}: {why}")

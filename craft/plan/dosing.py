@@ -78,7 +78,7 @@ def dose(case: Case, role: Role, passes: int = 1) -> StepProduct:
     item = choose(case, role)
     grams, amount = amount_of(case, role, passes)
     return StepProduct(
-        **poured(role, item, grams),
+        **dose_fields(role, item, grams),
         stays_in=role in case.shelf.stays_in,
         reasons=[amount, *choice_reasons(case, role, item)],
     )
@@ -87,7 +87,7 @@ def dose(case: Case, role: Role, passes: int = 1) -> StepProduct:
 def dose_of_layer(case: Case, each: Laid) -> StepProduct:
     """A layer with its grams, its hand units and why."""
     layer = each.layer
-    amounts = poured(each.role, each.item, each.grams)
+    amounts = dose_fields(each.role, each.item, each.grams)
     if each.by_hand:
         amounts |= {"grams_low": None, "grams_high": None}
     return StepProduct(
@@ -103,7 +103,7 @@ def dose_of_layer(case: Case, each: Laid) -> StepProduct:
     )
 
 
-def poured(role: Role, item: ShelfItem | None, grams: float) -> dict[str, Any]:
+def dose_fields(role: Role, item: ShelfItem | None, grams: float) -> dict[str, Any]:
     """So much of a bottle: in grams with their range, in its own unit, in money."""
     unit_g = item.unit_g if item else None
     units = doses.hand_units(grams, unit_g) if unit_g else None

@@ -14,7 +14,7 @@ from craft.physics import drying
 from craft.physics.air import dew_point
 from craft.plan.assemble import case_of
 from craft.plan.case import Case
-from craft.plan.cautions import applied
+from craft.plan.cautions import applicable_cautions
 from craft.plan.forecast import (
     SAFE_ODDS,
     Forecast,
@@ -230,7 +230,9 @@ def drying_plan(request: PlanRequest) -> DryingPlanAnswer:
         slowest=slowest(case),
         cautions=[
             caution.answer()
-            for caution in with_fixes(case, forecast, applied(case, forecast, (), DRYING_CAUTIONS))
+            for caution in with_fixes(
+                case, forecast, applicable_cautions(case, forecast, (), DRYING_CAUTIONS)
+            )
         ],
         reasons=[*drying_out(forecast).reasons, *learned_reasons(case)],
     )

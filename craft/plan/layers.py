@@ -15,7 +15,7 @@ from craft.plan.case import Case
 from craft.plan.details import does
 from craft.products import doses
 from craft.products.layer import COVERS, STAYS, Laid
-from craft.products.picking import barred, ranking
+from craft.products.picking import is_barred, ranking
 from craft.vocabulary import Detail, Distribution, EditOp, LayerOn, Manner, Role
 
 #: What comes nearest where the shelf has no bottle for a role. Common practice, no source.
@@ -34,7 +34,7 @@ NEAREST: Mapping[Role, tuple[Role, ...]] = {
 LAY_IN = "lay_in"
 
 
-def wanted(case: Case, usual: Sequence[Role]) -> list[Layer]:
+def requested_layers(case: Case, usual: Sequence[Role]) -> list[Layer]:
     """The layers that were composed, else those of the school.
 
     Raises:
@@ -60,13 +60,13 @@ def laid(case: Case, usual: Sequence[Role]) -> tuple[Laid, ...]:
     Raises:
         CraftError: a layer cannot be; names it
     """
-    layers = wanted(case, usual)
+    layers = requested_layers(case, usual)
     by_edit = grams_by_edit(case)
     stack = []
     for place, layer in enumerate(layers):
         hand = layer.grams if layer.grams is not None else by_edit.pop(layer.role, None)
-        stack.append(dosed(case, place, layer, hand))
-    return trimmed(stack)
+        stack.append(dose_layer(case, place, layer, hand))
+    return trim_layers(stack)
 
 
 def grams_by_edit(case: Case) -> dict[Role, float]:
@@ -81,9 +81,9 @@ def grams_by_edit(case: Case) -> dict[Role, float]:
     }
 
 
-def dosed(case: Case, place: int, layer: Layer, hand: float | None) -> Laid:
+def dose_layer(case: Case, place: int, layer: Layer, hand: float | None) -> Laid:
     """A layer with its dose, before the others are looked at."""
-    sections = covered(case, place, layer)
+    sections = covered_sections(case, place, layer)
     if layer.role in doses.SCALP_G_PER_CM2:
         grams = case.grams(layer.role) * len(sections) / len(case.sections)
         why = [scalp_reason(case, layer.role, grams)]
@@ -112,7 +112,7 @@ def dosed(case: Case, place: int, layer: Layer, hand: float | None) -> Laid:
     )
 
 
-def covered(case: Case, place: int, layer: Layer) -> list[Section]:
+def covered_sections(case: Case, place: int, layer: Layer) -> list[Section]:
     """The sections a layer goes into.
 
     Raises:
@@ -185,7 +185,7 @@ def films(stack: Sequence[Laid]) -> dict[tuple[object, ...] | None, float]:
     return totals
 
 
-def trimmed(stack: Sequence[Laid]) -> tuple[Laid, ...]:
+def trim_layers(stack: Sequence[Laid]) -> tuple[Laid, ...]:
     """Layers of which nothing is too much: what was not decided by hand gives way.
 
     Rich layers give way first, then creams, the hold layer last.
@@ -222,7 +222,7 @@ def told_less(before: Laid, after: Laid) -> Laid:
     return replace(after, usual_g=after.grams, why=why)
 
 
-def bottled(case: Case, stack: Sequence[Laid]) -> tuple[Laid, ...]:
+def assign_bottles(case: Case, stack: Sequence[Laid]) -> tuple[Laid, ...]:
     """Layers with their bottles: chosen by hand, else that of the role, a second one another.
 
     Raises:
@@ -259,7 +259,7 @@ def chosen(case: Case, each: Laid) -> ShelfItem | None:
             f"layers.{each.place}.bottle",
             f"No bottle {wished} for this role is on the shelf. {listing}",
         )
-    return None if barred(case.shelf, item, each.role) else item
+    return None if is_barred(case.shelf, item, each.role) else item
 
 
 def nearest(case: Case, role: Role) -> ShelfItem | None:

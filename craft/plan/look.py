@@ -9,7 +9,7 @@ from craft.plan.case import Case
 from craft.plan.forecast import forecast_of, room_at
 from craft.plan.kit.curls import curl_width
 from craft.plan.kit.pieces import rods_by_section
-from craft.plan.planner import finished
+from craft.plan.planner import finished_look
 from craft.vocabulary import AirAt, Landmark
 
 #: Moments that are drawn, days after the release.
@@ -29,7 +29,7 @@ def looks(request: PlanRequest) -> LookAnswer:
         CraftError: as planning raises it
     """
     case = case_of(request)
-    at_release = finished(case, forecast_of(case))
+    at_release = finished_look(case, forecast_of(case))
     rh = room_at(case, AirAt.JOURNEY).rh
     reaches = curl.LANDMARKS | dict(case.hair.landmarks)
     natural = case.hair.length_cm / case.hair.curl_index

@@ -22,7 +22,7 @@ from craft.physics import curl, drying
 from craft.physics.drying import Stage
 from craft.plan.assemble import case_of
 from craft.plan.case import Case
-from craft.plan.cautions import Applied, applied
+from craft.plan.cautions import Applied, applicable_cautions
 from craft.plan.crown import line_out, section_out
 from craft.plan.details import detail_choices, dropped_details
 from craft.plan.dosing import film_left_on
@@ -40,7 +40,7 @@ from craft.plan.kit.curls import (
 )
 from craft.plan.kit.pieces import bundles_of, kit_needed, rod_mm, rods_by_section
 from craft.plan.steps.before import ahead, before
-from craft.plan.steps.edits import edited
+from craft.plan.steps.edits import apply_edits
 from craft.plan.steps.schools import schools
 from craft.plan.steps.step import sitting_minutes
 from craft.plan.steps.styling import shape_minutes, styling
@@ -80,8 +80,8 @@ def plan(request: PlanRequest) -> PlanAnswer:
     forecast = forecast_of(case)
     rods = rods_by_section(case)
     set_details, set_reasons = set_in_words(case, rods)
-    steps, removed = edited(case, routine(case, forecast))
-    cautions = with_fixes(case, forecast, applied(case, forecast, steps))
+    steps, removed = apply_edits(case, routine(case, forecast))
+    cautions = with_fixes(case, forecast, applicable_cautions(case, forecast, steps))
     stops = [caution for caution in cautions if caution.severity is Severity.STOP]
     stopped = bool(stops)
     # Where nothing is done, what would have to be minded is no matter.
@@ -96,7 +96,7 @@ def plan(request: PlanRequest) -> PlanAnswer:
         totals=totals(case, [] if stopped else steps, forecast.release_h),
         drying=drying_out(forecast),
         kit_needed=kit_needed(case),
-        finished=finished(case, forecast),
+        finished=finished_look(case, forecast),
         cautions=[caution.answer() for caution in cautions],
         fixes=[fix for caution in cautions for fix in caution.fixes],
         home=home(case, forecast, release_at(steps, forecast.release_h)),
@@ -246,7 +246,7 @@ def sections_out(case: Case, forecast: Forecast, rods: Mapping[int, float]) -> l
             update={
                 "minutes": round(shape_minutes(case, section) * case.request.pace, 2),
                 "doses": section_doses(case, section),
-                "h_to_dry": rounded(hours[round(section.hairs)]),
+                "h_to_dry": round_hours(hours[round(section.hairs)]),
                 "rod_mm": rods.get(section.number),
                 "bundle": bundle.get(section.number),
                 **set_of(case, section, rods.get(section.number)),
@@ -282,7 +282,7 @@ def tenth(value: float | None) -> float | None:
     return None if value is None else round(value, 1)
 
 
-def rounded(hours: float | None) -> float | None:
+def round_hours(hours: float | None) -> float | None:
     """Hours to two places, or nothing."""
     return None if hours is None else round(hours, 2)
 
@@ -313,8 +313,8 @@ def drying_out(forecast: Forecast) -> Drying:
     ]
     stages = ", then ".join(stage_text(stage) for stage in needed)
     return Drying(
-        h_to_90=rounded(forecast.run.time_to(0.9)),
-        h_to_dry=rounded(dry_h),
+        h_to_90=round_hours(forecast.run.time_to(0.9)),
+        h_to_dry=round_hours(dry_h),
         release_after_h=forecast.release_h,
         at_release=round(forecast.run.at(forecast.release_h), 3),
         at_release_low=round(slow.at(forecast.release_h), 3),
@@ -375,7 +375,7 @@ def learned_length(learned: Learned | None) -> Iterator[Reason]:
         )
 
 
-def finished(case: Case, forecast: Forecast) -> Finished:
+def finished_look(case: Case, forecast: Forecast) -> Finished:
     """How long it hangs and how defined it is on day one."""
     hair, technique = case.hair, case.technique
     rod = rod_mm(case) if technique.kit.rods_each else None

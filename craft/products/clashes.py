@@ -138,7 +138,7 @@ def allergen(facts: Facts, use: Use) -> Clash | None:
     return None
 
 
-def avoided(facts: Facts, use: Use) -> Clash | None:
+def avoided_ingredient(facts: Facts, use: Use) -> Clash | None:
     """An ingredient the client does not want."""
     for named in facts.person.avoid:
         hit = labels.clash(use.item.ingredients, named)
@@ -154,7 +154,7 @@ def avoided(facts: Facts, use: Use) -> Clash | None:
     return None
 
 
-def spoiled(_: Facts, use: Use) -> Clash | None:
+def past_its_date(_: Facts, use: Use) -> Clash | None:
     """Past its date."""
     days = use.item.days_left
     if days is None or days >= 0:
@@ -366,8 +366,8 @@ def spoils_soon(_: Facts, use: Use) -> Clash | None:
 #: The gravest first.
 RULES: tuple[Rule, ...] = (
     allergen,
-    avoided,
-    spoiled,
+    avoided_ingredient,
+    past_its_date,
     label_rinse,
     silicone_cowash,
     unread,

@@ -82,7 +82,7 @@ def pick(
         item = next(
             (bottle for bottle in shelf.serving(role) if bottle.id == by_hand.get(role)), None
         )
-        if item and not barred(shelf, item, role):
+        if item and not is_barred(shelf, item, role):
             taken[role] = item
     for role in roles:
         if role not in taken:
@@ -96,7 +96,7 @@ def left_in(shelf: Shelf, taken: Taken) -> list[ShelfItem]:
     return [item for role, item in taken.items() if item and role in shelf.stays_in]
 
 
-def barred(shelf: Shelf, item: ShelfItem, role: Role) -> bool:
+def is_barred(shelf: Shelf, item: ShelfItem, role: Role) -> bool:
     """Whether a bottle must not touch this head, even if it was chosen by hand."""
     return any(clash.key == "allergen" for clash in shelf.clashes(item, role))
 

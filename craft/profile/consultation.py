@@ -11,7 +11,7 @@ from datetime import date
 from enum import StrEnum
 from typing import Any
 
-from craft.contract.base import allowed, schema, schema_at
+from craft.contract.base import describe_allowed, schema, schema_at
 from craft.contract.hair import Hair
 from craft.errors import CraftError
 from craft.hair.porosity import TABLES
@@ -386,7 +386,7 @@ def wrong_number(question: Question, value: object) -> str:
     is_number = isinstance(value, int | float) and not isinstance(value, bool)
     if value in question.options or (is_number and low <= value <= high):  # type: ignore[operator]
         return ""
-    allowed_words = allowed(
+    allowed_words = describe_allowed(
         {"type": "number", "minimum": low, "maximum": high, "x-unit": question.unit}
     )
     return (
@@ -399,7 +399,7 @@ def wrong_number(question: Question, value: object) -> str:
 def wrong_choice(question: Question, value: object) -> str:
     """One of the options, in any case."""
     fits = isinstance(value, str) and value.lower() in question.options
-    return "" if fits else allowed({"enum": list(question.options)})
+    return "" if fits else describe_allowed({"enum": list(question.options)})
 
 
 def split(value: object) -> list[str]:

@@ -24,7 +24,7 @@ LOUSSOUARN = "Loussouarn, Br J Dermatol 2001, two populations, from memory."
 HANDBOOK = "Standard cosmetology handbooks, from memory."
 
 
-def profiled(request: ProfileRequest) -> ProfileAnswer:
+def profile_answer(request: ProfileRequest) -> ProfileAnswer:
     """Put together what was measured on a head."""
     assumed: list[str] = []
     diameter = diameter_of(request, assumed)

@@ -77,20 +77,20 @@ class DetailRule:
     applies: Callable[[Technique, PlanRequest], str]
 
 
-def washes(technique: Technique, request: PlanRequest) -> str:
+def why_not_washed(technique: Technique, request: PlanRequest) -> str:
     """Only where the head is washed here today."""
     washed = technique.wash.start is Start.WASH and request.now.state is Arrival.UNWASHED
     return "" if washed else "nothing is washed today"
 
 
-def full_wash(technique: Technique, request: PlanRequest) -> str:
+def why_not_full_wash(technique: Technique, request: PlanRequest) -> str:
     """Only in a whole wash, whose order is free."""
     if technique.wash.kind is not Washing.FULL:
         return "this wash has an order of its own"
-    return washes(technique, request)
+    return why_not_washed(technique, request)
 
 
-def soaks(technique: Technique, request: PlanRequest) -> str:
+def why_not_soaked(technique: Technique, request: PlanRequest) -> str:
     """Only on hair that is wet through."""
     wet = technique.wash.start is Start.WASH and request.now.state not in (
         Arrival.MISTED,
@@ -99,17 +99,17 @@ def soaks(technique: Technique, request: PlanRequest) -> str:
     return "" if wet else "the hair is not wet through"
 
 
-def loose_and_wet(technique: Technique, request: PlanRequest) -> str:
+def why_not_loose_and_wet(technique: Technique, request: PlanRequest) -> str:
     """Only on loose hair that is styled wet."""
-    return soaks(technique, request) if dries_loose(technique) else "the hair is set"
+    return why_not_soaked(technique, request) if is_dried_loose(technique) else "the hair is set"
 
 
-def dries_loose(technique: Technique) -> bool:
+def is_dried_loose(technique: Technique) -> bool:
     """Whether it dries as loose hair."""
     return technique.setting.kind is SetKind.LOOSE and technique.wash.kind is Washing.FULL
 
 
-def diffused(technique: Technique, request: PlanRequest) -> str:
+def why_not_diffused(technique: Technique, request: PlanRequest) -> str:
     """Only where a diffuser is used."""
     kinds = [stage.kind for stage in request.stages]
     held = StageKind.DIFFUSER in kinds if kinds else request.dry is Dryer.DIFFUSER
@@ -118,47 +118,47 @@ def diffused(technique: Technique, request: PlanRequest) -> str:
     return "" if held and technique.wash.start is Start.WASH else "nothing is diffused"
 
 
-def twined(technique: Technique, _: PlanRequest) -> str:
+def why_not_twisted(technique: Technique, _: PlanRequest) -> str:
     """Only on twists and braids that are dried and opened."""
     made = technique.setting.kind in (SetKind.TWIST, SetKind.BRAID) and technique.release.needed
     return "" if made and technique.setting.kind is not SetKind.COIL else "nothing is twisted"
 
 
-def twined_free(technique: Technique, request: PlanRequest) -> str:
+def why_not_twisted_free(technique: Technique, request: PlanRequest) -> str:
     """Only on twists and braids that hang free: those banded as a style have their bands."""
-    misfits = twined(technique, request)
+    misfits = why_not_twisted(technique, request)
     if not misfits and technique.parting.noun == "section":
         return "the style has bands of its own"
     return misfits
 
 
-def shingled(technique: Technique, _: PlanRequest) -> str:
+def why_not_shingled(technique: Technique, _: PlanRequest) -> str:
     """Only where strands are smoothed one by one."""
     return "" if technique.setting.mixes else "nothing is shingled"
 
 
-def released(technique: Technique, _: PlanRequest) -> str:
+def why_not_released(technique: Technique, _: PlanRequest) -> str:
     """Only where a set is opened."""
     return "" if technique.release.needed else "nothing is opened"
 
 
-def finished(technique: Technique, _: PlanRequest) -> str:
+def why_not_finished(technique: Technique, _: PlanRequest) -> str:
     """Only where the hair is finished loose."""
-    loose = technique.finish.minutes > 0 and (technique.release.needed or dries_loose(technique))
+    loose = technique.finish.minutes > 0 and (technique.release.needed or is_dried_loose(technique))
     return "" if loose and not technique.finish.gathered else "there is nothing to part"
 
 
-def layered(technique: Technique, _: PlanRequest) -> str:
+def why_not_layered(technique: Technique, _: PlanRequest) -> str:
     """Only where something stays in after a wash."""
     return "" if technique.wash.start is Start.WASH else "nothing is laid in wet hair"
 
 
-def always(_technique: Technique, _request: PlanRequest) -> str:
+def never_refused(_technique: Technique, _request: PlanRequest) -> str:
     """In every service."""
     return ""
 
 
-def stretched(by: float, most: float = 0.95) -> Callable[[Technique], Technique]:
+def with_stretch(by: float, most: float = 0.95) -> Callable[[Technique], Technique]:
     """A technique that takes out more of the shrinkage."""
     return lambda technique: with_parts(
         technique, setting={"stretch": min(most, technique.setting.stretch + by)}
@@ -174,7 +174,7 @@ def without_bands(**kit: int) -> Callable[[Technique], Technique]:
     )
 
 
-def banded_down(*, pairs: bool) -> Callable[[Technique], Technique]:
+def band_down(*, pairs: bool) -> Callable[[Technique], Technique]:
     """Twists banded down their length once they are damp."""
 
     def change(technique: Technique) -> Technique:
@@ -191,15 +191,15 @@ def banded_down(*, pairs: bool) -> Callable[[Technique], Technique]:
     return change
 
 
-def tied_roots(technique: Technique) -> Technique:
+def tie_roots(technique: Technique) -> Technique:
     """Roots coiled back under loose ties."""
     return with_parts(
-        stretched(TIED_STRETCH)(technique),
+        with_stretch(TIED_STRETCH)(technique),
         kit={"ties_whole": technique.kit.ties_whole + ROOT_TIES},
     )
 
 
-def mixed(technique: Technique) -> Technique:
+def mix_coils(technique: Technique) -> Technique:
     """Coils where they are seen first, the rest shingled."""
     return with_parts(
         technique,
@@ -220,7 +220,7 @@ DETAILS: Mapping[Detail, DetailRule] = {
                 "48 h before", "Shows a reaction to a product that is new to this client."
             ),
         },
-        always,
+        never_refused,
     ),
     Detail.BASIN: DetailRule(
         "At the basin",
@@ -234,7 +234,7 @@ DETAILS: Mapping[Detail, DetailRule] = {
                 (2.0, 0.0),
             ),
         },
-        washes,
+        why_not_washed,
     ),
     Detail.MASK_FIRST: DetailRule(
         "Mask",
@@ -248,7 +248,7 @@ DETAILS: Mapping[Detail, DetailRule] = {
                 " Detangle in it: fingers, then brush; twist each section out of the way.",
             ),
         },
-        full_wash,
+        why_not_full_wash,
     ),
     Detail.SQUEEZE_IN: DetailRule(
         "Water in the conditioner",
@@ -262,7 +262,7 @@ DETAILS: Mapping[Detail, DetailRule] = {
                 (2.0, 0.0),
             ),
         },
-        washes,
+        why_not_washed,
     ),
     Detail.WARMTH: DetailRule(
         "Warmth for the mask",
@@ -279,7 +279,7 @@ DETAILS: Mapping[Detail, DetailRule] = {
                 "Under steam", "Warm and wet: opens hair that takes little.", "", (0.5, 0.0)
             ),
         },
-        washes,
+        why_not_washed,
     ),
     Detail.CLOTH_HOUR: DetailRule(
         "Cloth before styling",
@@ -290,7 +290,7 @@ DETAILS: Mapping[Detail, DetailRule] = {
                 "An hour", "Less water to dry, and products are not diluted; an hour longer."
             ),
         },
-        soaks,
+        why_not_soaked,
     ),
     Detail.TRIAL: DetailRule(
         "Trial",
@@ -306,7 +306,7 @@ DETAILS: Mapping[Detail, DetailRule] = {
                 "Left and right with different stylers, judged side by side.",
             ),
         },
-        layered,
+        why_not_layered,
     ),
     Detail.BRUSHED_BACK: DetailRule(
         "Brushed straight back",
@@ -321,7 +321,7 @@ DETAILS: Mapping[Detail, DetailRule] = {
                 (1.5, 0.0),
             ),
         },
-        loose_and_wet,
+        why_not_loose_and_wet,
     ),
     Detail.MIXED: DetailRule(
         "Front",
@@ -332,10 +332,10 @@ DETAILS: Mapping[Detail, DetailRule] = {
                 "Coiled round a finger",
                 "Coils where they are seen first, the rest shingled: longer, more defined.",
                 " The front and the top layer are coiled round a finger.",
-                change=mixed,
+                change=mix_coils,
             ),
         },
-        shingled,
+        why_not_shingled,
     ),
     Detail.ROOTS: DetailRule(
         "Roots",
@@ -347,10 +347,10 @@ DETAILS: Mapping[Detail, DetailRule] = {
                 "Lie flatter and longer while it dries.",
                 " Coil each one back at its root and hold it under a loose tie.",
                 (0.0, 0.2),
-                change=tied_roots,
+                change=tie_roots,
             ),
         },
-        twined_free,
+        why_not_twisted_free,
     ),
     Detail.ENDS: DetailRule(
         "Ends",
@@ -385,7 +385,7 @@ DETAILS: Mapping[Detail, DetailRule] = {
                 ),
             ),
         },
-        twined_free,
+        why_not_twisted_free,
     ),
     Detail.FASTENING: DetailRule(
         "While it dries",
@@ -415,17 +415,17 @@ DETAILS: Mapping[Detail, DetailRule] = {
             Manner.BANDED_EACH: Variant(
                 "Each banded",
                 "Bands down each one stretch it most.",
-                change=banded_down(pairs=False),
+                change=band_down(pairs=False),
                 hanging=True,
             ),
             Manner.BANDED_PAIRS: Variant(
                 "Banded in pairs",
                 "Bands down two at a time: half of them.",
-                change=banded_down(pairs=True),
+                change=band_down(pairs=True),
                 hanging=True,
             ),
         },
-        twined_free,
+        why_not_twisted_free,
     ),
     Detail.PRESS: DetailRule(
         "After the styler",
@@ -437,7 +437,7 @@ DETAILS: Mapping[Detail, DetailRule] = {
                 "Takes water out without breaking clumps: dries sooner, less drip.",
             ),
         },
-        loose_and_wet,
+        why_not_loose_and_wet,
     ),
     Detail.DIFFUSING: DetailRule(
         "Diffuser",
@@ -449,7 +449,7 @@ DETAILS: Mapping[Detail, DetailRule] = {
                 "Stretches the roots only; a little less defined.",
                 " Hold the hair taut at the ends so that only the roots stretch; let go now and "
                 "then.",
-                change=stretched(TAUT_STRETCH),
+                change=with_stretch(TAUT_STRETCH),
             ),
             Manner.HOVERING: Variant(
                 "Hovering",
@@ -457,7 +457,7 @@ DETAILS: Mapping[Detail, DetailRule] = {
                 " Hover a hand's breadth away, touch nothing.",
             ),
         },
-        diffused,
+        why_not_diffused,
     ),
     Detail.FRINGE: DetailRule(
         "Fringe",
@@ -471,7 +471,7 @@ DETAILS: Mapping[Detail, DetailRule] = {
                 (3.0, 0.0),
             ),
         },
-        diffused,
+        why_not_diffused,
     ),
     Detail.ROOT_STRETCH: DetailRule(
         "Roots once it is open",
@@ -482,7 +482,7 @@ DETAILS: Mapping[Detail, DetailRule] = {
                 "Stretched in a loose bun", "About ten minutes lift and lengthen the roots."
             ),
         },
-        released,
+        why_not_released,
     ),
     Detail.PARTING_SIDE: DetailRule(
         "Parting when finished",
@@ -496,7 +496,7 @@ DETAILS: Mapping[Detail, DetailRule] = {
                 (0.5, 0.0),
             ),
         },
-        finished,
+        why_not_finished,
     ),
     Detail.OPENED: DetailRule(
         "Opened",
@@ -508,7 +508,7 @@ DETAILS: Mapping[Detail, DetailRule] = {
                 "No second sitting; the card says how, which way and when.",
             ),
         },
-        released,
+        why_not_released,
     ),
 }
 
@@ -543,7 +543,7 @@ def for_hair(technique: Technique, request: PlanRequest, porosity: Level) -> Tec
     return replace(technique, usual={Detail.WARMTH: Manner.STEAM, **technique.usual})
 
 
-def misfit(technique: Technique, request: PlanRequest, detail: Detail, manner: Manner) -> str:
+def why_not(technique: Technique, request: PlanRequest, detail: Detail, manner: Manner) -> str:
     """Why a detail cannot be done so in this service, or nothing."""
     if manner not in ways_of(technique, detail):
         return "rows lie on the scalp"
@@ -559,7 +559,7 @@ def details_of(technique: Technique, request: PlanRequest) -> dict[Detail, Manne
         if rule.applies(technique, request):
             continue
         asked = request.details.get(detail)
-        fits = asked is not None and not misfit(technique, request, detail, asked)
+        fits = asked is not None and not why_not(technique, request, detail, asked)
         manners[detail] = asked if fits and asked else usual_manner(technique, detail)
     return manners
 

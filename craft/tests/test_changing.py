@@ -7,7 +7,14 @@ import shapely
 
 from craft.errors import CraftError
 from craft.head.partings import Change, HeadOfHair, Layout, part
-from craft.head.partings.changing import changed, find, shared_edge, twin, union, whole
+from craft.head.partings.changing import (
+    apply_section_changes,
+    find,
+    shared_edge,
+    twin,
+    union,
+    whole,
+)
 from craft.head.partings.measuring import mirrors
 from craft.head.partings.regions import Parter, Region
 from craft.head.partings.schemes import quadrants
@@ -75,7 +82,9 @@ class SplitTest(TestCase):
             first = regions[0]
             left, low, right, high = first.outline.bounds
             expected = kind or (LineKind.ALONG if right - left >= high - low else LineKind.ACROSS)
-            changed(parter, regions, [Change(PartOp.SPLIT, first.key, run=run)], "changes")
+            apply_section_changes(
+                parter, regions, [Change(PartOp.SPLIT, first.key, run=run)], "changes"
+            )
             line = next(line for line in parter.lines if line.key == f"{first.key}/1")
             self.assertEqual(line.kind, expected)
 
@@ -87,7 +96,7 @@ class SplitTest(TestCase):
             Change(PartOp.SPLIT, f"{key}.1"),
             Change(PartOp.MERGE, f"{key}.1.1", other=f"{key}.1.2"),
         ]
-        results = changed(parter, regions, steps, "changes")
+        results = apply_section_changes(parter, regions, steps, "changes")
         self.assertEqual(len(results), 5)
         hair = sum(parter.hair_of(region) for region in results)
         self.assertAlmostEqual(hair, parter.hair_of(parter.whole), places=4)
@@ -103,7 +112,9 @@ class SplitTest(TestCase):
     def test_a_merge_says_with_what(self) -> None:
         parter, regions = cut(4)
         with self.assertRaises(CraftError) as caught:
-            changed(parter, regions, [Change(PartOp.MERGE, regions[0].key)], "changes")
+            apply_section_changes(
+                parter, regions, [Change(PartOp.MERGE, regions[0].key)], "changes"
+            )
         self.assertEqual(caught.exception.field, "changes.0.other")
 
 

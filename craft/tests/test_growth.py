@@ -33,7 +33,7 @@ class GrowthTest(TestCase):
 
     @given(LENGTHS)
     def test_slope_and_error_against_scipy(self, lengths: list[tuple[int, float]]) -> None:
-        slope, error = growth.fitted(lengths)
+        slope, error = growth.fit_line(lengths)
         reference = linregress(*zip(*lengths, strict=True))
         self.assertAlmostEqual(slope, reference.slope, places=7)
         # scipy has no error for lengths that do not differ.
@@ -67,6 +67,8 @@ class HistoryTest(TestCase):
         self.assertEqual(history.evidence(readings, 400), [])
 
     def test_pairs_are_of_one_day(self) -> None:
-        self.assertEqual(history.paired([(0, 20), (50, 22)], [(50.4, 9)], within=1), [(50, 22, 9)])
+        self.assertEqual(
+            history.pair_by_date([(0, 20), (50, 22)], [(50.4, 9)], within=1), [(50, 22, 9)]
+        )
         points = history.breakage([(0, 300)], [(0, 100)])
         self.assertAlmostEqual(points[0].value, 0.25)

@@ -11,12 +11,12 @@ from craft.contract import parse
 from craft.contract.profile import ProfileAnswer, ProfileRequest
 from craft.errors import CraftError
 from craft.physics.curl import TYPICAL_CURL_INDEX, TYPICAL_CURL_MM
-from craft.profile.estimate import profiled
+from craft.profile.estimate import profile_answer
 from craft.vocabulary import Elasticity, Level, PorosityTest, Strand, Way, Zone
 
 
 def profile(**request: Any) -> ProfileAnswer:
-    return profiled(parse(ProfileRequest, request))
+    return profile_answer(parse(ProfileRequest, request))
 
 
 SPOTS = st.lists(

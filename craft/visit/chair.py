@@ -9,11 +9,11 @@ from craft.contract.plan import PlanAnswer
 from craft.contract.reasons import TRADE
 from craft.contract.visit import DoseRun, TimerRun, VisitAnswer
 from craft.plan.timetable import SHAPING
-from craft.visit.doses import UNEVEN_SHARE, differs
+from craft.visit.doses import UNEVEN_SHARE, is_different
 from craft.visit.film import film
 from craft.visit.fold import fold
 from craft.visit.gate import gate
-from craft.visit.log import RELEASE, Log, corrected, in_order, minutes_between
+from craft.visit.log import RELEASE, Log, apply_corrections, in_order, minutes_between
 from craft.visit.mishaps import mishaps
 from craft.visit.runs import shaped_when
 from craft.visit.steps import TICKS, chair_step, current
@@ -33,7 +33,7 @@ def chair(request: ChairRequest) -> ChairAnswer:
     """
     plan, now = request.plan, request.now
     visit = fold(plan, request.events)
-    log = Log(plan, corrected(in_order(request.events)))
+    log = Log(plan, apply_corrections(in_order(request.events)))
     over = [run.status in (StepStatus.DONE, StepStatus.SKIPPED) for run in visit.steps]
     running = [run.status is StepStatus.RUNNING for run in visit.steps]
     key = current(plan.steps, over, running)
@@ -48,7 +48,7 @@ def chair(request: ChairRequest) -> ChairAnswer:
             key=lambda timer: timer.least_at,
         ),
         uneven=list(uneven_doses(plan, visit)),
-        unticked=unticked(visit, key),
+        unticked=unticked_sections(visit, key),
         mishaps=mishaps(plan, visit),
         film=film(plan, visit),
         # Before the set is shaped nothing dries.
@@ -85,7 +85,7 @@ def uneven_doses(plan: PlanAnswer, visit: VisitAnswer) -> Iterator[UnevenDose]:
     for dose in visit.doses:
         for first, second in OPPOSITE:
             grams = of_side(dose, first), of_side(dose, second)
-            if not differs(*grams):
+            if not is_different(*grams):
                 continue
             more, less = (first, second) if grams[0] > grams[1] else (second, first)
             lacks = abs(grams[0] - grams[1])
@@ -119,15 +119,15 @@ def of_side(dose: DoseRun, side: Side) -> float:
     return float(getattr(dose, f"{side}_g"))
 
 
-def unticked(visit: VisitAnswer, key: str | None) -> list[int]:
+def unticked_sections(visit: VisitAnswer, key: str | None) -> list[int]:
     """Sections that a step which is worked by sections has not reached."""
     tick = TICKS.get(key or "")
     if tick is None:
         return []
-    return [section.number for section in visit.sections if not ticked(section, tick)]
+    return [section.number for section in visit.sections if not is_ticked(section, tick)]
 
 
-def ticked(section: object, tick: SectionTick) -> bool:
+def is_ticked(section: object, tick: SectionTick) -> bool:
     """Whether a section is ticked."""
     return bool(getattr(section, tick))
 

@@ -112,12 +112,12 @@ def sides_of(log: Log, dose: DoseTaken) -> set[Side]:
     return sides
 
 
-def uneven(dose: DoseRun) -> bool:
+def is_uneven(dose: DoseRun) -> bool:
     """Whether one side got more than the other, left and right; only where both were noted."""
-    return differs(dose.left_g, dose.right_g)
+    return is_different(dose.left_g, dose.right_g)
 
 
-def differs(first_g: float, second_g: float) -> bool:
+def is_different(first_g: float, second_g: float) -> bool:
     """Whether two doses that should be alike are not; only where both were noted."""
     mean = (first_g + second_g) / 2
     both = first_g > 0 and second_g > 0

@@ -26,7 +26,7 @@ def film(plan: PlanAnswer, visit: VisitAnswer) -> Film | None:
     in_hair = sum(noted)
     so_far, at_end = in_hair / area, (in_hair + sum(coming)) / area
     # Before anything is in the hair the plan has said all there is to say.
-    text = said(at_end) if in_hair else ""
+    text = film_text(at_end) if in_hair else ""
     return Film(so_far=round(so_far, 2), at_end=round(at_end, 2), text=text, source=STANDARD)
 
 
@@ -43,7 +43,7 @@ def to_come(plan: PlanAnswer, visit: VisitAnswer) -> Iterator[tuple[StepProduct,
             yield dose, max(0.0, dose.grams - noted.get(key, 0.0))
 
 
-def said(at_end: float) -> str:
+def film_text(at_end: float) -> str:
     """What a film does, where it is too much or too little."""
     if at_end > doses.RESIDUE_ABOVE_G_PER_M2:
         return (

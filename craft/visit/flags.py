@@ -5,7 +5,7 @@ from datetime import datetime
 
 from craft.contract.plan import Step
 from craft.contract.visit import ComfortFelt, DoseRun, StepDone, StepStarted
-from craft.visit.doses import uneven
+from craft.visit.doses import is_uneven
 from craft.visit.log import Log, minutes_between
 from craft.vocabulary import Comfort, Dryness, VisitFlag
 
@@ -20,9 +20,9 @@ INTERRUPTED_FROM_MIN = 20.0
 def flags_of(log: Log, doses: Sequence[DoseRun], dryness: Dryness | None) -> list[VisitFlag]:
     """What somebody should look at."""
     flags = []
-    if any(uneven(dose) for dose in doses):
+    if any(is_uneven(dose) for dose in doses):
         flags.append(VisitFlag.UNEVEN_SIDES)
-    if any(interrupted(log, step) for step in log.plan.steps):
+    if any(is_interrupted(log, step) for step in log.plan.steps):
         flags.append(VisitFlag.INTERRUPTED)
     if out_of_order(log):
         flags.append(VisitFlag.OUT_OF_ORDER)
@@ -38,7 +38,7 @@ def longest_worked(step: Step) -> float:
     return max(INTERRUPTED_FROM_MIN, INTERRUPTED_TIMES * step.hands_on_high)
 
 
-def interrupted(log: Log, step: Step) -> bool:
+def is_interrupted(log: Log, step: Step) -> bool:
     """Whether a step lasted so long from start to end that nobody can have worked all of it."""
     started: datetime | None = None
     for entry in log.entries:

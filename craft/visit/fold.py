@@ -25,7 +25,7 @@ from craft.contract.visit import (
 from craft.errors import CraftError
 from craft.visit.doses import dose_runs
 from craft.visit.flags import flags_of
-from craft.visit.log import RELEASE, Log, begin_of, corrected, in_order, last
+from craft.visit.log import RELEASE, Log, apply_corrections, begin_of, in_order, last
 from craft.visit.runs import kit_runs, release_run, section_runs, sitting_runs, step_run, timer_runs
 from craft.vocabulary import Dryness, NoteAbout, StepStatus, Trait, VisitState, Zone
 from craft.words import plural
@@ -40,7 +40,7 @@ def fold(plan: PlanAnswer, events: Iterable[Event]) -> VisitAnswer:
     Raises:
         CraftError: an entry speaks of a step, a section or an entry that is not there
     """
-    log = Log(plan, corrected(in_order(events)))
+    log = Log(plan, apply_corrections(in_order(events)))
     check(log)
     steps = [step_run(log, step) for step in plan.steps]
     sections = section_runs(log)

@@ -45,7 +45,7 @@ def in_order(events: Iterable[Event]) -> list[Event]:
     return sorted(once.values(), key=lambda event: (event.at, event.device, event.seq, event.id))
 
 
-def corrected(events: Sequence[Event]) -> list[Event]:
+def apply_corrections(events: Sequence[Event]) -> list[Event]:
     """Entries as they should have been, without those taken back and without corrections.
 
     The last correction of an entry counts; a correction may itself be taken back.
@@ -66,7 +66,7 @@ def corrected(events: Sequence[Event]) -> list[Event]:
         correction = last.get(event.id)
         if isinstance(event, Correction) or (correction and correction.data.data is None):
             continue
-        entries.append(replaced(event, correction) if correction else event)
+        entries.append(apply_correction(event, correction) if correction else event)
     for target, correction in last.items():
         if target not in by_id:
             raise CraftError(
@@ -80,7 +80,7 @@ def kind_of(event: Event) -> EventKind:
     return EventKind(event.model_dump(include={"kind"})["kind"])
 
 
-def replaced(event: Event, correction: Correction) -> Event:
+def apply_correction(event: Event, correction: Correction) -> Event:
     """An entry with what a correction says it should have said."""
     try:
         data = parse(DATA[kind_of(event)], correction.data.data or {})

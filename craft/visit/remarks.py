@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from datetime import datetime
 
 from craft.contract.visit import ComfortFelt, Event, Note
-from craft.visit.log import corrected, in_order
+from craft.visit.log import apply_corrections, in_order
 from craft.vocabulary import Comfort, NoteAbout, RemarkKind
 
 #: What a comfort of the chair is as a remark; a good one needs nobody's attention.
@@ -38,7 +38,7 @@ def remarks(events: Iterable[Event]) -> Iterator[Remark]:
     Raises:
         CraftError: as `craft.visit.log.corrected` raises it
     """
-    entries = corrected(in_order(events))
+    entries = apply_corrections(in_order(events))
     for entry in entries:
         if isinstance(entry, Note) and entry.data.about in NOTED:
             kind = NOTED[entry.data.about]

@@ -9,7 +9,7 @@ from craft.contract.replay import ReplayAnswer, ReplayMoment, ReplayRequest
 from craft.contract.visit import AnyEvent, Correction, Event, KitIn
 from craft.errors import CraftError
 from craft.visit.chair import chair
-from craft.visit.log import corrected, in_order, kind_of, minutes_between, replaced
+from craft.visit.log import apply_correction, apply_corrections, in_order, kind_of, minutes_between
 from craft.visit.sentences import sentence
 
 
@@ -55,7 +55,7 @@ def moments(plan: PlanAnswer, entries: Sequence[Event]) -> Iterator[ReplayMoment
         CraftError: a correction says what that kind of entry cannot say
     """
     by_id = {entry.id: entry for entry in entries}
-    stands = {entry.id for entry in corrected(entries)}
+    stands = {entry.id for entry in apply_corrections(entries)}
     for number, entry in enumerate(entries, start=1):
         of = subject(entry, by_id)
         data = getattr(of or entry, "data", None)
@@ -79,4 +79,4 @@ def subject(entry: Event, by_id: dict[UUID, Event]) -> Event | None:
     of = by_id.get(entry.data.of)
     if of is None or isinstance(of, Correction):
         return None
-    return of if entry.data.data is None else replaced(of, entry)
+    return of if entry.data.data is None else apply_correction(of, entry)

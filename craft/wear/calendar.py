@@ -27,14 +27,14 @@ from craft.plan.home import (
     release_day,
     wear_days,
 )
-from craft.plan.planner import finished
+from craft.plan.planner import finished_look
 from craft.styles.shared import GEL_AGAIN
 from craft.vocabulary import OnHead, Refreshing, Role, WearEventKind, WearPhase
 from craft.wear import household
 from craft.wear.card import drawings, help_at_home
 from craft.wear.limits import (
     USUAL_RH,
-    faded,
+    faded_days,
     good_for,
     good_reason,
     last_safe,
@@ -257,7 +257,7 @@ class Worn:
         """Forecast of a day."""
         if day < self.first:
             return None
-        aged = faded(day - self.first, self.air, self.first)
+        aged = faded_days(day - self.first, self.air, self.first)
         return round(definition_on(aged, self.begins, USUAL_RH), 3)
 
     def retention(self, day: int) -> float | None:
@@ -265,7 +265,7 @@ class Worn:
         stretched, released = self.case.hair.length_cm, self.released.length_cm
         if day < self.first or stretched <= released:
             return None
-        aged = faded(day - self.first, self.air, self.first)
+        aged = faded_days(day - self.first, self.air, self.first)
         natural = stretched / self.case.hair.curl_index
         length = length_on(aged, released, natural, USUAL_RH)
         return round(curl_retention(stretched, released, length))
@@ -273,7 +273,7 @@ class Worn:
     @cached_property
     def released(self) -> Finished:
         """The style on its first day."""
-        return finished(self.case, self.forecast)
+        return finished_look(self.case, self.forecast)
 
     @property
     def begins(self) -> float:
@@ -321,7 +321,7 @@ def wear(request: WearRequest) -> WearAnswer:
     good = worn.good - worn.first
     sooner, later = spread_of(request.learned)
     back_day = min(worn.good + 1, safe_day + 1, return_day)
-    return answered(
+    return wear_answer(
         request,
         WearAnswer(
             release_on=on(worn.first) if case.technique.release.needed else None,
@@ -386,7 +386,7 @@ def only_left_on(request: WearRequest) -> WearAnswer:
     assert isinstance(request.style, OnHead)
     limit = left_on(request.style)
     last = request.done_on + timedelta(days=limit.day)
-    return answered(
+    return wear_answer(
         request,
         WearAnswer(
             release_on=None,
@@ -408,7 +408,7 @@ def only_left_on(request: WearRequest) -> WearAnswer:
     )
 
 
-def answered(request: WearRequest, answer: WearAnswer) -> WearAnswer:
+def wear_answer(request: WearRequest, answer: WearAnswer) -> WearAnswer:
     """The answer, with what it comes to on the day that is asked about."""
     if request.on is None:
         return answer

@@ -107,7 +107,7 @@ def last_safe(case: Case, opened: int, extended: bool) -> Limit:
     return Limit(day, reason("last_safe_day", why, f"opened on day {opened}", TRADE))
 
 
-def faded(days: int, air: Mapping[int, float], first: int) -> float:
+def faded_days(days: int, air: Mapping[int, float], first: int) -> float:
     """How many days at half humid air so many days of this weather count for. Own model.
 
     Args:
@@ -141,7 +141,9 @@ def spread_of(learned: Learned | None) -> tuple[float, float]:
 def good_for(worn: float, air: Mapping[int, float], first: int) -> int:
     """Days from the release until it has faded as much as usual wear fades it."""
     days = 0
-    while days < WASH_BY_DAY + WORN_AFTER_RELEASE and faded(days + 1, air, first) <= worn + 1e-9:
+    while (
+        days < WASH_BY_DAY + WORN_AFTER_RELEASE and faded_days(days + 1, air, first) <= worn + 1e-9
+    ):
         days += 1
     return days
 

@@ -30,7 +30,7 @@ class Outcome:
     failed: tuple[str, ...]
 
 
-def judged(trait: Trait, score: float) -> bool | None:
+def is_good(trait: Trait, score: float) -> bool | None:
     """Whether a score is good; None in between."""
     low, high = (score <= BAD, score >= GOOD)
     good, bad = (low, high) if trait is Trait.FRIZZ else (high, low)
@@ -42,7 +42,7 @@ def outcome(visit: VisitAnswer) -> Outcome:
     worked: list[str] = []
     failed: list[str] = []
     for trait, score in visit.scores.items():
-        good = judged(trait, score)
+        good = is_good(trait, score)
         if good is not None:
             name = NAMES[trait].capitalize()
             (worked if good else failed).append(f"{name} {score:g} of 5.")

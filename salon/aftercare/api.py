@@ -113,7 +113,7 @@ def wearing_data(worn: Wearing) -> dict[str, Any]:
     }
 
 
-def answered(client: Client) -> Response:
+def wear_response(client: Client) -> Response:
     """A client's current style."""
     return Response(WearingSerializer(wearing_data(wearing(client))).data)
 
@@ -125,7 +125,7 @@ class WearView(APIView):
 
     @extend_schema(responses=WearingSerializer)
     def get(self, request: Request, pk: int) -> Response:
-        return answered(get_object_or_404(Client, pk=pk))
+        return wear_response(get_object_or_404(Client, pk=pk))
 
 
 class PlannedDaysView(APIView):
@@ -139,7 +139,7 @@ class PlannedDaysView(APIView):
         given = PlannedDaysSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         plan_days(client, given.validated_data["days"])
-        return answered(client)
+        return wear_response(client)
 
 
 urlpatterns = [

@@ -16,7 +16,7 @@ from craft.errors import CraftError
 from craft.vocabulary import Detail, Manner
 from craft.wear.card import cautions_at_home
 from salon.aftercare.drawings import drawing
-from salon.aftercare.translating import Language, day_in, said
+from salon.aftercare.translating import Language, day_in, translate
 from salon.aftercare.wearing import planned_days, wear_of
 from salon.planning.models import Plan
 from salon.salon_settings.services import current_salon
@@ -85,10 +85,11 @@ def card_of(plan: Plan) -> Card:
 def morning(day: WearDay, language: Language = Language.ENGLISH) -> str:
     """What a day asks for, in one line."""
     amounts = "; ".join(
-        f"{said(each.what, language)}: {said(each.words, language)}" for each in day.amounts
+        f"{translate(each.what, language)}: {translate(each.words, language)}"
+        for each in day.amounts
     )
-    notes = [said(note, language) for note in day.notes]
-    parts = [said(day.refresh, language), f"({amounts})" if amounts else "", *notes]
+    notes = [translate(note, language) for note in day.notes]
+    parts = [translate(day.refresh, language), f"({amounts})" if amounts else "", *notes]
     return " ".join(part for part in parts if part)
 
 
@@ -96,20 +97,20 @@ def phases_of(card: Card, language: Language) -> list[dict[str, Any]]:
     """What is done when, by dates; mornings with work stand in a list of their own."""
     answer = card.answer
     opened = day_in(answer.release_on or card.done_on + timedelta(days=1), language)
-    until = said("until", language)
+    until = translate("until", language)
     where = "at home, by yourself" if opened_at_home(card.plan) else "with us"
     when = {
         "in_set": f"{until} {opened}",
-        "release": f"{opened}, {said(where, language)}",
+        "release": f"{opened}, {translate(where, language)}",
         "first_morning": opened,
         "nights": f"{until} {day_in(answer.wash_by, language)}",
-        "edges": said("every other day at most", language),
+        "edges": translate("every other day at most", language),
     }
     return [
         {
-            "title": said(phase.title, language),
+            "title": translate(phase.title, language),
             "when": when[phase.key],
-            "lines": [said(line, language) for line in phase.lines],
+            "lines": [translate(line, language) for line in phase.lines],
         }
         for phase in card.plan.answered.home.phases
         if phase.key in when
@@ -148,24 +149,24 @@ def context_of(card: Card, size: CardSize, language: Language) -> dict[str, Any]
     return {
         "language": language.value,
         "name": plan.client.name,
-        "title": said(plan.title, language),
+        "title": translate(plan.title, language),
         "done_on": day_in(card.done_on, language, "l j F Y"),
         "dates": [
-            {"what": said(each["what"], language), "date": day_in(each["date"], language)}
+            {"what": translate(each["what"], language), "date": day_in(each["date"], language)}
             for each in card.dates
         ],
         "drawings": [
-            {**drawn, "words": said(str(drawn["words"]), language)}
+            {**drawn, "words": translate(str(drawn["words"]), language)}
             for drawn in map(drawing, card.answer.drawings)
         ],
         "phases": phases_of(card, language),
         "days": days,
         "helps": [
-            {"when": said(each.when, language), "do": said(each.do, language)}
+            {"when": translate(each.when, language), "do": translate(each.do, language)}
             for each in card.answer.help
         ],
-        "cautions": [said(line, language) for line in cautions_of(card)],
-        **{name: said(text, language) for name, text in FIXED.items()},
+        "cautions": [translate(line, language) for line in cautions_of(card)],
+        **{name: translate(text, language) for name, text in FIXED.items()},
         "salon": salon.name,
         "phone": salon.phone,
         "size": size.value,
@@ -211,7 +212,7 @@ def calendar_of(card: Card, language: Language = Language.ENGLISH) -> bytes:
     calendar = Calendar()
     calendar.add("prodid", "-//Gauffer//Card//EN")
     calendar.add("version", "2.0")
-    calendar.add("x-wr-calname", said(card.plan.title, language))
+    calendar.add("x-wr-calname", translate(card.plan.title, language))
     days: list[tuple[date, str, str]] = [(each["date"], each["what"], "") for each in card.dates]
     days += [
         (day.date, "Freshen up", morning(day, language)) for day in card.answer.days if day.refresh
@@ -219,10 +220,10 @@ def calendar_of(card: Card, language: Language = Language.ENGLISH) -> bytes:
     for day, what, text in sorted(days):
         event = Event()
         event.add("uid", f"{card.plan.pk}-{what.replace(' ', '-').lower()}-{day}@gauffer")
-        words = said(what, language)
+        words = translate(what, language)
         # Within a line English begins small; German keeps its nouns.
         words = f"{words[0].lower()}{words[1:]}" if language is Language.ENGLISH else words
-        event.add("summary", f"{said('Hair', language)}: {words}")
+        event.add("summary", f"{translate('Hair', language)}: {words}")
         event.add("dtstart", day)
         event.add("dtend", day + timedelta(days=1))
         event.add("dtstamp", datetime.combine(card.done_on, time(12), UTC))

@@ -62,7 +62,7 @@ def card(pk: int) -> Card:
     return card_of(get_object_or_404(Plan.objects.select_related("client"), pk=pk))
 
 
-def named(card: Card, kind: str) -> str:
+def file_name(card: Card, kind: str) -> str:
     """A name for the file that tells nobody whose hair it is."""
     return f'inline; filename="card-{card.plan.pk}-{card.done_on}.{kind}"'
 
@@ -90,7 +90,7 @@ class CardPdfView(APIView):
         response = HttpResponse(
             pdf_of(shown, size_of(request), language_of(request)), content_type="application/pdf"
         )
-        response["Content-Disposition"] = named(shown, "pdf")
+        response["Content-Disposition"] = file_name(shown, "pdf")
         return response
 
 
@@ -105,7 +105,7 @@ class CardCalendarView(APIView):
         response = HttpResponse(
             calendar_of(shown, language_of(request)), content_type="text/calendar; charset=utf-8"
         )
-        response["Content-Disposition"] = named(shown, "ics").replace("inline", "attachment")
+        response["Content-Disposition"] = file_name(shown, "ics").replace("inline", "attachment")
         return response
 
 

@@ -19,7 +19,7 @@ from salon.aftercare.api import CheckinLinkSerializer
 from salon.aftercare.checking import (
     advice_of,
     days_told,
-    hashed,
+    hash_secret,
     open_link,
     revoke_link,
     show,
@@ -53,7 +53,7 @@ class CheckinThrottle(SimpleRateThrottle):
     def get_cache_key(self, request: Request, view: APIView) -> str:
         secret = str(view.kwargs["secret"])
         known = visit_of(secret) is not None
-        ident = f"link-{hashed(secret)}" if known else f"from-{self.get_ident(request)}"
+        ident = f"link-{hash_secret(secret)}" if known else f"from-{self.get_ident(request)}"
         return self.cache_format % {"scope": self.scope, "ident": ident}
 
 

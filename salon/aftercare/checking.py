@@ -27,7 +27,7 @@ TOLD_BACK = timedelta(days=7)
 PICTURES_A_DAY = 3
 
 
-def hashed(secret: str) -> str:
+def hash_secret(secret: str) -> str:
     """What is kept of a secret."""
     return hashlib.sha256(secret.encode()).hexdigest()
 
@@ -53,14 +53,14 @@ def open_link(visit: Visit, by: User | None, secret: str = "") -> tuple[CheckinL
     """
     if visit.state == VisitState.PLANNED:
         raise CraftError("visit", "This visit has not begun; give the link once it is done.")
-    same = CheckinLink.objects.filter(secret_hash=hashed(secret), revoked_at=None).first()
+    same = CheckinLink.objects.filter(secret_hash=hash_secret(secret), revoked_at=None).first()
     if same is not None:
         return same, secret
     revoke_link(visit)
     secret = secret or secrets.token_urlsafe(32)
     link = CheckinLink.objects.create(
         visit=visit,
-        secret_hash=hashed(secret),
+        secret_hash=hash_secret(secret),
         opened_by=by,
         expires_at=timezone.now() + LINK_LASTS,
     )
@@ -76,7 +76,7 @@ def visit_of(secret: str) -> Visit | None:
     """The visit that a secret opens; None for one that ended or never was."""
     link = (
         CheckinLink.objects.filter(
-            secret_hash=hashed(secret), revoked_at=None, expires_at__gt=timezone.now()
+            secret_hash=hash_secret(secret), revoked_at=None, expires_at__gt=timezone.now()
         )
         .select_related("visit__plan", "visit__client")
         .first()

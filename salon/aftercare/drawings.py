@@ -128,7 +128,7 @@ def rings() -> list[Line]:
     return drawn
 
 
-def folded() -> list[Line]:
+def folded_front() -> list[Line]:
     """Front pieces folded back into the tie, small clips that bite the tie."""
     drawn = gather()
     top = (MIDDLE[0], MIDDLE[1] - HEIGHT)
@@ -174,7 +174,7 @@ def unwind() -> list[Line]:
 DRAWN: dict[HomeDrawing, tuple[str, Callable[[], Iterable[Line]]]] = {
     HomeDrawing.GATHER: ("Gather high and loose, one large soft tie.", gather),
     HomeDrawing.RINGS: ("Five loose rings where the hair parts.", rings),
-    HomeDrawing.FOLDED: ("Fold the front pieces into the tie; clips bite the tie.", folded),
+    HomeDrawing.FOLDED: ("Fold the front pieces into the tie; clips bite the tie.", folded_front),
     HomeDrawing.SCARF: ("Scarf flat over the hairline.", scarf),
     HomeDrawing.UNWIND: ("Open from the end, a half turn against the twist.", unwind),
 }

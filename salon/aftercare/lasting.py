@@ -7,7 +7,7 @@ from django.utils import timezone
 from craft.errors import CraftError
 from craft.learning.lessons import Lesson
 from craft.learning.quantities import WEAR
-from craft.learning.wearing import ToldDay, lasted, usual_days
+from craft.learning.wearing import ToldDay, days_lasted, usual_days
 from craft.vocabulary import LearnedOf
 from salon.aftercare.models import Checkin
 from salon.aftercare.wearing import air_ahead, wear_of
@@ -38,7 +38,7 @@ def learn_wear(visit: Visit) -> None:
         (checkin.date - first).days: float(checkin.looks)
         for checkin in visit.checkins.filter(date__gte=first)
     }
-    days, salon = lasted(told), expected_days(visit)
+    days, salon = days_lasted(told), expected_days(visit)
     samples = []
     if days is not None and salon is not None:
         lesson = Lesson(LearnedOf.WEAR, WEAR, salon, days)

@@ -14,7 +14,7 @@ from rest_framework.views import APIView
 from craft.vocabulary import MessageKind
 from salon.aftercare.models import Message, MessageText
 from salon.aftercare.outbox import again, drop
-from salon.aftercare.wording import SAMPLE, TEXT_MOST, USUAL, check_text, filled, wording
+from salon.aftercare.wording import SAMPLE, TEXT_MOST, USUAL, check_text, fill_text, wording
 from salon.devices.gateway import NoGateway, gateway
 from salon.platform.idempotency import Idempotency
 from salon.platform.permissions import Access
@@ -95,12 +95,12 @@ class WordingSerializer(serializers.Serializer[Any]):
     preview = serializers.CharField(read_only=True)
 
 
-def worded(kind: MessageKind, text: str) -> dict[str, Any]:
+def preview_of(kind: MessageKind, text: str) -> dict[str, Any]:
     """A text as somebody would read it."""
     salon = current_salon()
     words = SAMPLE | {"salon": salon.name, "phone": salon.phone}
     usual = text == USUAL[kind]
-    return {"kind": kind.value, "text": text, "usual": usual, "preview": filled(text, words)}
+    return {"kind": kind.value, "text": text, "usual": usual, "preview": fill_text(text, words)}
 
 
 class WordingsView(APIView):
@@ -110,7 +110,7 @@ class WordingsView(APIView):
 
     @extend_schema(responses=WordingSerializer(many=True))
     def get(self, request: Request) -> Response:
-        rows = [worded(kind, wording(kind)) for kind in MessageKind]
+        rows = [preview_of(kind, wording(kind)) for kind in MessageKind]
         return Response(WordingSerializer(rows, many=True).data)
 
     @extend_schema(request=WordingSerializer, responses={200: WordingSerializer})
@@ -123,7 +123,7 @@ class WordingsView(APIView):
             MessageText.objects.filter(kind=kind).delete()
         else:
             MessageText.objects.update_or_create(kind=kind, defaults={"text": text})
-        return Response(WordingSerializer(worded(kind, text)).data)
+        return Response(WordingSerializer(preview_of(kind, text)).data)
 
 
 class PreviewView(APIView):
@@ -139,7 +139,7 @@ class PreviewView(APIView):
         given.is_valid(raise_exception=True)
         check_text(given.validated_data["text"])
         kind = MessageKind(given.validated_data["kind"])
-        return Response(WordingSerializer(worded(kind, given.validated_data["text"])).data)
+        return Response(WordingSerializer(preview_of(kind, given.validated_data["text"])).data)
 
 
 urlpatterns = [

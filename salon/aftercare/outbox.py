@@ -17,7 +17,7 @@ from craft.wear import reaching
 from salon.aftercare.checking import open_link
 from salon.aftercare.models import Message
 from salon.aftercare.wearing import Wearing, wearing
-from salon.aftercare.wording import filled, long_day, wording
+from salon.aftercare.wording import fill_text, long_day, wording
 from salon.booking.models import Booking
 from salon.clients.models import Client
 from salon.devices.gateway import NoGateway, Undeliverable, Unreachable, gateway
@@ -76,14 +76,14 @@ def put(
             "visit": visit,
             "booking": booking,
             "kind": kind,
-            "text": filled(wording(kind), usual | dict(words))[:600],
+            "text": fill_text(wording(kind), usual | dict(words))[:600],
             "due_at": at,
             "next_try_at": at,
         },
     )
     untouched = message.state == MessageState.WAITING and not message.tries
     if not new and untouched and at > timezone.now() and message.due_at != at:
-        text = filled(wording(kind), usual | dict(words))[:600]
+        text = fill_text(wording(kind), usual | dict(words))[:600]
         waiting = Message.objects.filter(pk=message.pk, state=MessageState.WAITING)
         waiting.update(text=text, due_at=at, next_try_at=at)
     return new

@@ -49,7 +49,7 @@ def key_of(sentence: str) -> tuple[str, list[str], list[str]]:
     return NUMBER.sub("#", bare), NUMBER.findall(bare), names
 
 
-def said(text: str, language: Language) -> str:
+def translate(text: str, language: Language) -> str:
     """A text in a language, sentence by sentence.
 
     Args:

@@ -21,7 +21,7 @@ from salon.devices.ambient import forecast_from
 from salon.learning.services import learned_wear
 from salon.planning.models import Plan
 from salon.salon_settings.services import current_salon
-from salon.visits.log import folded
+from salon.visits.log import fold_visit
 from salon.visits.models import Visit
 
 #: The forecast reaches so far.
@@ -148,7 +148,7 @@ def wearing(client: Client) -> Wearing:
     came = NOTHING
     next_time: Sequence[str] = ()
     try:
-        log = folded(visit)
+        log = fold_visit(visit)
         came, next_time = outcome(log), log.next_time
         answer = wear_of(visit.plan, timezone.localdate(visit.started_at), planned, visit)
     except CraftError as error:

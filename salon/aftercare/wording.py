@@ -58,7 +58,7 @@ def wording(kind: MessageKind) -> str:
     return own.text if own else USUAL[kind]
 
 
-def filled(text: str, words: Mapping[str, str]) -> str:
+def fill_text(text: str, words: Mapping[str, str]) -> str:
     """A text with what stands in it; what is not known yet stays as it is."""
     whole = {word: words.get(word, f"{{{word}}}") for word in WORDS}
     return " ".join(text.format(**whole).split())

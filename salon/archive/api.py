@@ -99,7 +99,7 @@ class ErasureSerializer(serializers.Serializer[Any]):
     backups = serializers.BooleanField(help_text="Make a new backup and delete the older ones.")
 
 
-def described(file: Path) -> dict[str, object]:
+def describe_backup(file: Path) -> dict[str, object]:
     """A backup in a list."""
     known = file.stat()
     made_at = datetime.fromtimestamp(known.st_mtime, timezone.get_current_timezone())
@@ -118,13 +118,15 @@ class ArchiveView(APIView):
     @extend_schema(responses=BackupSerializer(many=True))
     def get(self, request: Request) -> Response:
         files = sorted(backups().glob("gauffer-*.zip"), reverse=True)
-        return Response(BackupSerializer([described(file) for file in files], many=True).data)
+        return Response(BackupSerializer([describe_backup(file) for file in files], many=True).data)
 
     @extend_schema(request=None, responses={201: BackupSerializer})
     def post(self, request: Request) -> Response:
         with GATE.passed():
             file = pack()
-        return Response(BackupSerializer(described(file)).data, status=status.HTTP_201_CREATED)
+        return Response(
+            BackupSerializer(describe_backup(file)).data, status=status.HTTP_201_CREATED
+        )
 
 
 async def read_in_pieces(file: Path) -> AsyncIterator[bytes]:

@@ -9,7 +9,7 @@ from django.db import connection, transaction
 from django.db.models import Q
 
 from salon.archive.models import Erasure
-from salon.archive.places import backups, clear_leftovers_now, locked
+from salon.archive.places import archive_lock, backups, clear_leftovers_now
 from salon.booking.models import DayChange
 from salon.clients.models import Client
 from salon.devices.gateway import NoGateway, gateway
@@ -109,7 +109,7 @@ def drop_backups_before(kept: Path) -> int:
     Returns:
         how many were deleted
     """
-    with locked():
+    with archive_lock():
         clear_leftovers_now()
         old = [path for path in backups().glob("*.zip") if path != kept]
         for path in old:

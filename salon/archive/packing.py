@@ -25,7 +25,13 @@ from django.utils import timezone
 from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, ValidationError
 
 from craft.errors import CraftError
-from salon.archive.places import backups, clear_leftovers_now, locked, sqlite_path, work_folder
+from salon.archive.places import (
+    archive_lock,
+    backups,
+    clear_leftovers_now,
+    sqlite_path,
+    work_folder,
+)
 
 FORMAT, VERSION = "gauffer-backup", 2
 DATABASE, MANIFEST, PICTURES = "salon.sqlite3", "manifest.json", "pictures/"
@@ -89,7 +95,7 @@ def pack() -> Path:
     Raises:
         CraftError: another backup or restore is running, or the disk is full
     """
-    with locked():
+    with archive_lock():
         clear_leftovers_now()
         return pack_now()
 
@@ -110,7 +116,7 @@ def pack_now() -> Path:
                 manifest = manifest_of(copy, files)
                 listed = {"format": FORMAT, "version": VERSION, **manifest.model_dump(mode="json")}
                 archive.writestr(MANIFEST, json.dumps(listed))
-        with opened(unfinished, patience_s=None):
+        with open_backup(unfinished, patience_s=None):
             pass
         os.replace(unfinished, target)
     except OSError as error:
@@ -212,7 +218,7 @@ def broken(why: str) -> CraftError:
 
 
 @contextmanager
-def opened(file: Path | IO[bytes], patience_s: float | None = READ_S) -> Iterator[Opened]:
+def open_backup(file: Path | IO[bytes], patience_s: float | None = READ_S) -> Iterator[Opened]:
     """Open a backup after comparing every file with the manifest.
 
     Args:

@@ -57,7 +57,7 @@ def work_folder() -> Iterator[Path]:
 
 
 @contextmanager
-def locked(patience_s: float = PATIENCE_S) -> Iterator[None]:
+def archive_lock(patience_s: float = PATIENCE_S) -> Iterator[None]:
     """Hold the one lock of backups and restores.
 
     Args:
@@ -121,7 +121,7 @@ def clear_leftovers() -> bool:
     if connection.vendor != "sqlite":
         return True
     try:
-        with locked(patience_s=0):
+        with archive_lock(patience_s=0):
             clear_leftovers_now()
     except CraftError:
         return False

@@ -34,13 +34,13 @@ from salon.archive.packing import (
     broken,
     manifest_of,
     migrations,
-    opened,
+    open_backup,
     pack_now,
 )
 from salon.archive.places import (
     INTENT,
+    archive_lock,
     clear_leftovers_now,
-    locked,
     sqlite_path,
     switch_pictures,
     work_folder,
@@ -93,8 +93,8 @@ def look_through(
     Raises:
         CraftError: the file is no whole backup, or of a newer Gauffer
     """
-    with opened(file, patience_s) as backup, work_folder() as folder:
-        return backup.manifest, prepared(backup, folder)
+    with open_backup(file, patience_s) as backup, work_folder() as folder:
+        return backup.manifest, prepare(backup, folder)
 
 
 def restore(
@@ -117,9 +117,9 @@ def restore(
         CraftError: the file is no whole backup, or of a newer Gauffer, or it would leave out others
             than was agreed; nothing was changed
     """
-    with locked(), opened(file, patience_s) as backup, work_folder() as folder:
+    with archive_lock(), open_backup(file, patience_s) as backup, work_folder() as folder:
         clear_leftovers_now()
-        ready = prepared(backup, folder)
+        ready = prepare(backup, folder)
         ask_about(ready.erased, left_out)
         pictures = folder / "pictures"
         pictures.mkdir(mode=0o700)
@@ -134,7 +134,7 @@ def restore(
     return backup.manifest
 
 
-def prepared(backup: Opened, folder: Path) -> Prepared:
+def prepare(backup: Opened, folder: Path) -> Prepared:
     """Extract the database of a backup, check it and bring it up to date."""
     database = folder / DATABASE
     backup.take_out(backup.database, database)
@@ -247,7 +247,7 @@ def check_database(database: Path, manifest: Manifest) -> None:
         raise broken("its database cannot be read") from error
 
 
-def managed(database: Path, *command: str) -> str:
+def run_command(database: Path, *command: str) -> str:
     """Run a management command on another database, in a separate process.
 
     Returns:
@@ -278,7 +278,7 @@ def bring_up_to_date(database: Path) -> None:
     """
     known, applied = migrations(database)
     if known != applied:
-        managed(database, "migrate", "--verbosity", "0", "--no-input")
+        run_command(database, "migrate", "--verbosity", "0", "--no-input")
 
 
 def leave_out(ready: Prepared, pictures: Path) -> None:
@@ -286,7 +286,7 @@ def leave_out(ready: Prepared, pictures: Path) -> None:
     if not ready.erased:
         return
     uids = [str(client.uid) for client in ready.erased]
-    for name in json.loads(managed(ready.database, "erase_again", *uids)):
+    for name in json.loads(run_command(ready.database, "erase_again", *uids)):
         (pictures / name).unlink(missing_ok=True)
 
 

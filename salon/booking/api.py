@@ -29,7 +29,7 @@ from salon.booking.dates import ON, date_in
 from salon.booking.hours import working_on
 from salon.booking.models import Booking, Day, DayChange
 from salon.booking.placing import open_hours, slots
-from salon.booking.replanning import keep_change, replanned, searched
+from salon.booking.replanning import keep_change, replan_day, search_day
 from salon.booking.returning import due_back
 from salon.booking.serializers import (
     BoardSerializer,
@@ -104,7 +104,7 @@ class BookingView(APIView):
     def patch(self, request: Request, pk: int) -> Response:
         given = NotedSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        booking = services.noted(get_object_or_404(Booking, pk=pk), given.validated_data)
+        booking = services.note_on_booking(get_object_or_404(Booking, pk=pk), given.validated_data)
         return Response(BookingSerializer(booking).data)
 
 
@@ -163,7 +163,7 @@ class MoveView(APIView):
     def put(self, request: Request, pk: int) -> Response:
         given = MoveSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        booking = services.moved(
+        booking = services.move_booking(
             get_object_or_404(Booking, pk=pk),
             given.validated_data["start"],
             index=given.validated_data.get("segment", 0),
@@ -184,7 +184,7 @@ class LateView(APIView):
         given = LateSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         booking = get_object_or_404(Booking, pk=pk)
-        change = replanned(
+        change = replan_day(
             timezone.localdate(booking.start), booking, given.validated_data["minutes"]
         )
         return Response(ReplanSerializer(replan_out(change)).data)
@@ -201,7 +201,7 @@ class ReplanView(APIView):
     def post(self, request: Request) -> Response:
         given = ReplanWishSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        change = replanned(given.validated_data["date"])
+        change = replan_day(given.validated_data["date"])
         return Response(ReplanSerializer(replan_out(change)).data)
 
 
@@ -229,7 +229,7 @@ class SearchView(APIView):
 async def search_events(day: date) -> AsyncIterator[str]:
     """Each event of a search as it is sent."""
     try:
-        async for heard in searched(day):
+        async for heard in search_day(day):
             if isinstance(heard, Progress):
                 yield format_event("progress", progress_out(heard, day))
             else:

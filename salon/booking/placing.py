@@ -119,7 +119,7 @@ def placed_beside(hours: Hours, others: Sequence[Booking], client: HeadIn) -> Da
     return None if answer.status == "infeasible" else answer
 
 
-def placed(wanted: Wanted, hours: Hours, arrive: int, *, at_once: bool) -> DayAnswer | None:
+def find_place(wanted: Wanted, hours: Hours, arrive: int, *, at_once: bool) -> DayAnswer | None:
     """Where somebody fits into a day as it is booked; None where they do not. Nobody is moved.
 
     Raises:
@@ -174,7 +174,7 @@ def slot_on(
     """The first place on a date where hands, stations and kit are there; None without one."""
     if not may_be_promised(wanted, hours, arrive):
         return None
-    answer = placed(wanted, hours, arrive, at_once=False)
+    answer = find_place(wanted, hours, arrive, at_once=False)
     own = [part for part in answer.segments if part.head == NEW] if answer else []
     if not own:
         return None

@@ -17,7 +17,7 @@ from salon.booking.asking import bookings_on, request_for, segment_in
 from salon.booking.hours import hours_of, moment_of
 from salon.booking.models import Booking, DayChange
 from salon.booking.placing import open_hours
-from salon.booking.services import changed, version_of, write_segments
+from salon.booking.services import mark_changed, version_of, write_segments
 from salon.platform.process_pool import run_command, run_with_progress
 
 #: Seconds of search for a whole day; of one that is followed, and may be broken off.
@@ -55,7 +55,7 @@ def day_request(
     )
 
 
-def replanned(day: date, late: Booking | None = None, late_min: int = 0) -> DayChange:
+def replan_day(day: date, late: Booking | None = None, late_min: int = 0) -> DayChange:
     """What planning a day anew, or somebody late, comes to. Worked out beside the server.
 
     Raises:
@@ -76,7 +76,7 @@ def noted_change(
     )
 
 
-async def searched(day: date) -> AsyncGenerator[Progress | DayChange, None]:
+async def search_day(day: date) -> AsyncGenerator[Progress | DayChange, None]:
     """The same with more time: how far it is, then what it comes to. Who stops listening ends it.
 
     Raises:
@@ -99,7 +99,7 @@ def keep_change(change: DayChange) -> None:
         Taken: the day changed meanwhile
         ValidationError: there is no timetable to keep
     """
-    changed(change.date, change.seen)
+    mark_changed(change.date, change.seen)
     hours, answer = hours_of(change.date), DayAnswer.model_validate(change.answer)
     bookings = {str(booking.pk): booking for booking in bookings_on(change.date)}
     for key in {segment.head for segment in answer.segments}:

@@ -25,9 +25,9 @@ from salon.booking.placing import (
     Taken,
     Wanted,
     does_not_fit,
+    find_place,
     may_be_promised,
     open_hours,
-    placed,
     placed_beside,
 )
 from salon.planning.models import Plan
@@ -53,7 +53,7 @@ def version_of(day: date) -> int:
     return Day.objects.filter(date=day).values_list("version", flat=True).first() or 0
 
 
-def changed(day: date, seen: int) -> None:
+def mark_changed(day: date, seen: int) -> None:
     """Note that a date changed, if nobody else changed it since it was read. In a transaction.
 
     Raises:
@@ -93,7 +93,7 @@ def book(wanted: Wanted, start: datetime, by: User) -> Booking:
         begin = timezone.localtime(start)
         wish = f"Promise an hour after {begin:%H:%M}, until the end of the next day."
         raise ValidationError({"promised_end": wish})
-    answer = placed(wanted, hours, arrive, at_once=True)
+    answer = find_place(wanted, hours, arrive, at_once=True)
     if answer is None:
         raise does_not_fit(wanted, hours, arrive)
     return keep(wanted, start, answer, hours, seen, by)
@@ -108,7 +108,7 @@ def keep(
     Raises:
         Taken: somebody else was faster, or this client is booked already
     """
-    changed(hours.date, seen)
+    mark_changed(hours.date, seen)
     own = [segment for segment in answer.segments if segment.head == NEW]
     booking = Booking(
         client=wanted.client,
@@ -196,7 +196,9 @@ def promise_the_plan(plan: Plan, start: datetime) -> None:
         set_start(plan, start)
 
 
-def moved(booking: Booking, start: datetime, *, index: int = 0, keep: bool = True) -> Booking:
+def move_booking(
+    booking: Booking, start: datetime, *, index: int = 0, keep: bool = True
+) -> Booking:
     """Move a booking, or one of its segments and what follows it, to another hour.
 
     Nobody else is moved.
@@ -222,7 +224,7 @@ def moved(booking: Booking, start: datetime, *, index: int = 0, keep: bool = Tru
     if not keep:
         return booking
     with transaction.atomic():
-        changed(day, seen)
+        mark_changed(day, seen)
         if before != day:
             touch(before)
         own = [segment for segment in answer.segments if segment.head == NEW]
@@ -286,7 +288,7 @@ def client_moved(booking: Booking, hours: Hours, minute: int, index: int) -> Hea
 
 
 @transaction.atomic
-def noted(booking: Booking, values: Mapping[str, Any]) -> Booking:
+def note_on_booking(booking: Booking, values: Mapping[str, Any]) -> Booking:
     """Note that the client was told, or what else is to know."""
     held = Booking.objects.select_for_update().get(pk=booking.pk)
     for name, value in values.items():

@@ -18,11 +18,11 @@ from craft.contract.visit import EventList
 from craft.vocabulary import Role, StepStatus, VisitState
 from salon.chair.services import (
     chair_of,
+    check_swap,
     go_on_otherwise,
     note,
-    otherwise,
-    replayed,
-    swapped,
+    replan_rest,
+    replay_visit,
     under_way,
 )
 from salon.kit.api import KitUseSerializer
@@ -140,7 +140,7 @@ class ReplayView(APIView):
         asked = MomentQuery(data=request.query_params)
         asked.is_valid(raise_exception=True)
         visit = get_object_or_404(Visit.objects.select_related("plan", "client"), pk=pk)
-        answer = replayed(visit, asked.validated_data.get("moment"))
+        answer = replay_visit(visit, asked.validated_data.get("moment"))
         out = {
             "visit": visit.pk,
             "client": visit.client_id,
@@ -236,7 +236,7 @@ class OtherwiseView(APIView):
         visit = get_object_or_404(Visit.objects.select_related("plan", "client"), pk=pk)
         changed = dict(given.validated_data)
         keep = changed.pop("keep")
-        told = otherwise(visit, changed, current_user(request))
+        told = replan_rest(visit, changed, current_user(request))
         if keep:
             go_on_otherwise(visit, current_user(request), told)
         answer = {"summary": told.summary, "kept": keep}
@@ -275,7 +275,7 @@ class SwapView(APIView):
         given.is_valid(raise_exception=True)
         asked = given.validated_data
         product = get_object_or_404(Product, pk=asked["product"], retired_at=None)
-        check = swapped(visit, Role(asked["role"]), product).model_dump(mode="json")
+        check = check_swap(visit, Role(asked["role"]), product).model_dump(mode="json")
         return Response(OtherBottleSerializer({"product": product.pk, "check": check}).data)
 
 

@@ -60,7 +60,7 @@ def chair_of(visit: Visit, now: datetime, *, forecast: bool = True) -> ChairAnsw
     )
 
 
-def replayed(visit: Visit, moment: int | None) -> ReplayAnswer:
+def replay_visit(visit: Visit, moment: int | None) -> ReplayAnswer:
     """A visit as it stood after one of its entries.
 
     Args:
@@ -118,7 +118,7 @@ class Otherwise:
     summary: list[str]
 
 
-def otherwise(visit: Visit, changed: Mapping[str, float], by: User) -> Otherwise:
+def replan_rest(visit: Visit, changed: Mapping[str, float], by: User) -> Otherwise:
     """The rest of a visit planned anew with another number of sections, or on other rods.
 
     Args:
@@ -188,7 +188,7 @@ def go_on_otherwise(visit: Visit, by: User, told: Otherwise) -> Visit:
     return note(visit, [entry(EventKind.NOTE, by, {"text": text[:2000]})])
 
 
-def swapped(visit: Visit, role: Role, product: Product) -> SwapCheck:
+def check_swap(visit: Visit, role: Role, product: Product) -> SwapCheck:
     """Another bottle for what is still to come of a role, held against this visit.
 
     Raises:

@@ -201,7 +201,12 @@ def bench_labels() -> None:
     )
 
     def anew() -> None:
-        for remembered in (reading.read_label, reading.close, naming.identify, naming.spelled):
+        for remembered in (
+            reading.read_label,
+            reading.close,
+            naming.identify,
+            naming.normalise_name,
+        ):
             remembered.cache_clear()
         reading.read_label(text)
 

@@ -124,7 +124,7 @@ def mutants_of(path: Path, name: str) -> Iterator[Mutant]:
                 yield Mutant(name, line, operator_name, occurrence)
 
 
-def covered(folder: Path) -> tuple[coverage.CoverageData, dict[str, float]]:
+def coverage_by_test(folder: Path) -> tuple[coverage.CoverageData, dict[str, float]]:
     """Which tests pass through which line, and how long each takes [s]; all but the browser's."""
     data, times = folder / "coverage", folder / "times"
     config = folder / "coveragerc"
@@ -229,7 +229,7 @@ def survives(
         target.write_text(original)
 
 
-def copied(folder: Path) -> Path:
+def copy_sources(folder: Path) -> Path:
     """A copy of what the tests need."""
     for name in TREE:
         source, target = ROOT / name, folder / name
@@ -247,10 +247,10 @@ def main() -> None:
     size, seed, workers = (*arguments, *(SAMPLE, random.randrange(10**6), 2)[len(arguments) :])
     with tempfile.TemporaryDirectory() as name:
         folder = Path(name)
-        seen, took = covered(folder)
+        seen, took = coverage_by_test(folder)
         everything = mutants()
         sample = random.Random(seed).sample(everything, size)
-        copies = [copied(folder / f"copy-{number}") for number in range(workers)]
+        copies = [copy_sources(folder / f"copy-{number}") for number in range(workers)]
 
         def work(number: int) -> list[Mutant]:
             left = []

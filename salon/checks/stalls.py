@@ -124,7 +124,7 @@ class Asking:
 @contextmanager
 def loops(work: Callable[[], object]) -> Iterator[None]:
     """Twenty who do something over and over, in a process of their own."""
-    crowd = get_context("fork").Process(target=crowded, args=(work,), daemon=True)
+    crowd = get_context("fork").Process(target=run_crowd, args=(work,), daemon=True)
     crowd.start()
     time.sleep(1.0)
     try:
@@ -135,7 +135,7 @@ def loops(work: Callable[[], object]) -> Iterator[None]:
         time.sleep(2.0)
 
 
-def crowded(work: Callable[[], object]) -> None:
+def run_crowd(work: Callable[[], object]) -> None:
     """Do it over and over, twenty at once."""
 
     def again() -> None:

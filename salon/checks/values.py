@@ -98,12 +98,12 @@ def own_values(root: Path) -> Iterator[OwnValue]:
                 continue
             targets = node.targets if isinstance(node, ast.Assign) else [node.target]
             names = ", ".join(ast.unparse(target).strip("()") for target in targets)
-            value = shortened(ast.unparse(node.value))
+            value = shorten(ast.unparse(node.value))
             meaning = OWN.sub("", comment).replace(" .", "").strip().rstrip(",;")
             yield OwnValue(path.relative_to(root).as_posix(), names, value, meaning)
 
 
-def shortened(value: str, most: int = 60) -> str:
+def shorten(value: str, most: int = 60) -> str:
     """A value in one cell."""
     return value if len(value) <= most else f"{value[: most - 1]}…"
 

@@ -52,7 +52,7 @@ def begin(client: Client, by: User) -> Consultation:
     return client.consultations.get_or_create(finished_at=None, defaults={"started_by": by})[0]
 
 
-def given(answers: Mapping[str, Any]) -> Iterator[Given]:
+def given_answers(answers: Mapping[str, Any]) -> Iterator[Given]:
     """The answers that say something."""
     for field, answer in answers.items():
         key, _, zone = field.partition("@")
@@ -88,7 +88,7 @@ def check_fields(answers: Mapping[str, Any]) -> None:
 def problems(answers: Mapping[str, Any]) -> list[dict[str, str]]:
     """What cannot be recorded as it stands, each with what is allowed."""
     errors = []
-    for observation in given(answers):
+    for observation in given_answers(answers):
         try:
             check_answer(observation.question.key, observation.value)
             services.check_day(observation.question.key, observation.value)
@@ -127,7 +127,7 @@ def profile_with(consultation: Consultation) -> Profile:
             now,
             observation.detail,
         )
-        for observation in given(answers)
+        for observation in given_answers(answers)
         if observation.question.kept is Kept.OBSERVED and observation.field not in wrong
     ]
     whole = {observation.kind: observation.value for observation in typed if not observation.zone}
@@ -166,7 +166,7 @@ def finish(consultation: Consultation, version: int, by: User) -> Consultation:
     wrong = problems(consultation.answers)
     if wrong:
         raise CraftError(wrong[0]["field"], wrong[0]["message"])
-    answers = list(given(consultation.answers))
+    answers = list(given_answers(consultation.answers))
     if not answers:
         raise CraftError("answers", "Nothing is answered yet. Answer or confirm at least one.")
     record(consultation, answers, by)
@@ -181,7 +181,7 @@ def any_of(answers: list[Given], part: Part) -> bool:
     return any(answer.question.part is part for answer in answers)
 
 
-def merged(known: Iterable[str], was: Iterable[str], typed: Iterable[str]) -> list[str]:
+def merge_list(known: Iterable[str], was: Iterable[str], typed: Iterable[str]) -> list[str]:
     """A list about a person with what was typed: added to it, or taken from it.
 
     What was not known where it was typed stays: adding an allergy never loses another one, not
@@ -206,7 +206,9 @@ def record(consultation: Consultation, answers: list[Given], by: User) -> None:
     """Put the answers where they are kept."""
     client = consultation.client
     person = {
-        answer.question.key: merged(getattr(client, answer.question.key), answer.was, answer.value)
+        answer.question.key: merge_list(
+            getattr(client, answer.question.key), answer.was, answer.value
+        )
         if isinstance(answer.value, list)
         else answer.value
         for answer in answers

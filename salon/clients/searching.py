@@ -13,7 +13,7 @@ NO_DIGIT = re.compile(r"\D")
 NO_NUMBER = re.compile(r"[^\d+() /.-]")
 
 
-def folded(text: str) -> str:
+def fold_text(text: str) -> str:
     """A text without accents and case: Ọlámidé is found by olam."""
     return anyascii(text).casefold()
 
@@ -24,7 +24,7 @@ def search_text(name: str, phone: str) -> str:
     Args:
         name, phone: as they are written
     """
-    return f"{folded(name)} {NO_DIGIT.sub('', phone)}".strip()[:LONGEST]
+    return f"{fold_text(name)} {NO_DIGIT.sub('', phone)}".strip()[:LONGEST]
 
 
 def matching(words: list[str], field: str = "search") -> Q:
@@ -38,5 +38,5 @@ def matching(words: list[str], field: str = "search") -> Q:
     for word in words:
         digits = NO_DIGIT.sub("", word)
         number = len(digits) >= LEAST_DIGITS and not NO_NUMBER.search(word)
-        condition &= Q(**{f"{field}__contains": digits if number else folded(word)})
+        condition &= Q(**{f"{field}__contains": digits if number else fold_text(word)})
     return condition

@@ -18,10 +18,10 @@ from craft.hair.porosity import EVIDENCE_DAYS
 from craft.labels import names_in
 from craft.physics.curl import curl_index, shrinkage
 from craft.profile.consultation import AHEAD, BY_KEY, LANDMARK_KEYS, Answer, check_answer, split
-from craft.profile.estimate import profiled
+from craft.profile.estimate import profile_answer
 from craft.vocabulary import Contact, PorosityTest, Zone
 from salon.clients.models import Client, Observation, RaisedStopSign
-from salon.clients.searching import folded
+from salon.clients.searching import fold_text
 from salon.platform.errors import ConfirmationRequired, Conflict
 
 #: Ways to know the strand; the newest of them counts.
@@ -95,7 +95,7 @@ def add_client(
     Raises:
         CraftError: a value that no head of hair can have
     """
-    client = Client.objects.create(**values, consented_at=agreed(values, None))
+    client = Client.objects.create(**values, consented_at=consent_since(values, None))
     observe(client, observations, by, taken_at)
     return client
 
@@ -106,9 +106,9 @@ def ask_about_namesakes(name: str) -> None:
     Raises:
         Doubtful: there is a client of that name
     """
-    same = Client.objects.filter(search__startswith=folded(name.strip()), archived_at=None)
+    same = Client.objects.filter(search__startswith=fold_text(name.strip()), archived_at=None)
     namesake = next(
-        (client for client in same if folded(client.name) == folded(name.strip())), None
+        (client for client in same if fold_text(client.name) == fold_text(name.strip())), None
     )
     if namesake is None:
         return
@@ -129,14 +129,14 @@ def change_client(client: Client, values: Mapping[str, Any], version: int) -> Cl
     if not changed:
         raise Conflict
     client.refresh_from_db()
-    client.consented_at = agreed(values, client)
+    client.consented_at = consent_since(values, client)
     for name, value in values.items():
         setattr(client, name, one_by_one(value) if name in NAMED else value)
     client.save()
     return client
 
 
-def agreed(values: Mapping[str, Any], client: Client | None) -> datetime | None:
+def consent_since(values: Mapping[str, Any], client: Client | None) -> datetime | None:
     """Since when a client wants to be written to; None where they do not."""
     wish = values.get("contact", client.contact if client else Contact.NONE)
     if wish != Contact.MESSAGE:
@@ -189,7 +189,7 @@ def observe(
             raise CraftError(
                 f"observations.{index}.zone", f"{kind} applies to the whole head, not to one zone."
             )
-        number, word = stored(kind, value)
+        number, word = value_and_word(kind, value)
         recorded.append(
             Observation(
                 client=client,
@@ -209,7 +209,7 @@ def observe(
     return Observation.objects.bulk_create(recorded)
 
 
-def stored(kind: str, value: Any) -> tuple[float | None, str]:
+def value_and_word(kind: str, value: Any) -> tuple[float | None, str]:
     """A value as number or as word, as the record keeps it."""
     if isinstance(value, int | float):
         return float(value), ""
@@ -314,7 +314,7 @@ def profile(client: Client, typed: Iterable[ObservedValue] = ()) -> Profile:
         for observation in typed
         if observation.kind == "length_cm" and not observation.zone
     ]
-    estimates = profiled(parse(ProfileRequest, profile_request(observed.values(), lengths)))
+    estimates = profile_answer(parse(ProfileRequest, profile_request(observed.values(), lengths)))
     hair = hair_of(observed.values(), estimates)
     # An older way to know the strand no longer counts.
     strand = newest_of(current, STRAND_KINDS)

@@ -80,7 +80,7 @@ def length(rows: list[Observation]) -> Series:
 
 def shrinkage(rows: list[Observation]) -> Series:
     """Shrinkage on days when both lengths were taken."""
-    both = history.paired(numbers(rows, "length_cm"), numbers(rows, "relaxed_cm"), SAME_DAY)
+    both = history.pair_by_date(numbers(rows, "length_cm"), numbers(rows, "relaxed_cm"), SAME_DAY)
     points = [
         Point(day, 100 * curl.shrinkage(curl.curl_index(stretched, relaxed)))
         for day, stretched, relaxed in both

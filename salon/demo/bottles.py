@@ -23,7 +23,7 @@ def bottles() -> list[dict[str, str]]:
     return list(csv.DictReader(io.StringIO(text)))
 
 
-def dated(row: dict[str, str], today: date) -> dict[str, str]:
+def dated_row(row: dict[str, str], today: date) -> dict[str, str]:
     """A row in the columns a salon's table has."""
     values = dict(row)
     for name, column, sign in DATES:

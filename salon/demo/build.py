@@ -13,7 +13,7 @@ from craft.contract import parse
 from craft.visit.doses import planned_doses
 from salon.clients.models import Client
 from salon.clients.services import add_client, observe, raise_stop
-from salon.demo.bottles import BOTTLES, dated
+from salon.demo.bottles import BOTTLES, dated_row
 from salon.demo.days import FEAST_IN_DAYS, SUNDAY, fill_the_days
 from salon.demo.drawer import CALIBRATED, KIT, PALM_TESTS, TO_COME, WORN_PUMP
 from salon.demo.home import tell_from_home
@@ -25,8 +25,8 @@ from salon.planning.services import save
 from salon.planning.wish import ClientWish
 from salon.platform.roles import WorkRole
 from salon.products.calibrating import keep, keep_weighing
-from salon.products.exchange import Row, cleaned
-from salon.products.importing import looked, take_in
+from salon.products.exchange import Row, clean_row
+from salon.products.importing import check_row, take_in
 from salon.products.models import Calibration, Product, StockMove, Weighing
 from salon.products.pairs import keep_palm_test
 from salon.salon_settings.services import current_salon
@@ -81,7 +81,7 @@ def stock_the_shelf(user: User) -> None:
     """Bottles with their stock, dates and calibrations."""
     today = timezone.localdate()
     rows = [
-        looked(Row(line, cleaned(dated(bottle, today))), {})
+        check_row(Row(line, clean_row(dated_row(bottle, today))), {})
         for line, bottle in enumerate(BOTTLES, start=2)
     ]
     take_in(rows, user)
@@ -113,7 +113,7 @@ def plan_the_days(user: User) -> None:
         client = Client.objects.get(name=name)
         day = timezone.localdate() + timedelta(days=working_days(days))
         start = timezone.make_aware(datetime.combine(day, time(hour)))
-        plan = planned(client, {**service, "start": start}, user)
+        plan = save_plan(client, {**service, "start": start}, user)
         Plan.objects.filter(pk=plan.pk).update(made_at=days_ago(1, hour=17))
 
 
@@ -154,7 +154,7 @@ def add_person(person: dict[str, Any], user: User, chance: random.Random) -> Non
     if person.get("stop"):
         raise_stop(client, person["stop"], user)
     if person["plan"]:
-        plan = planned(client, person["plan"], user)
+        plan = save_plan(client, person["plan"], user)
         Plan.objects.filter(pk=plan.pk).update(made_at=days_ago(0, hour=8))
 
 
@@ -162,7 +162,7 @@ def add_person(person: dict[str, Any], user: User, chance: random.Random) -> Non
 ROOM_THEN, NIGHT_THEN = {"temp_c": 23, "rh": 0.61}, {"temp_c": 20, "rh": 0.6}
 
 
-def planned(client: Client, service: dict[str, Any], user: User) -> Plan:
+def save_plan(client: Client, service: dict[str, Any], user: User) -> Plan:
     """A saved plan for one service."""
     goal = {"style": service["style"], "sections": service["sections"]}
     if service.get("release_h"):
@@ -180,7 +180,7 @@ def planned(client: Client, service: dict[str, Any], user: User) -> Plan:
 
 def run(client: Client, service: dict[str, Any], user: User, chance: random.Random) -> None:
     """A service that was planned and run, with what it really took."""
-    plan = planned(client, service, user)
+    plan = save_plan(client, service, user)
     Plan.objects.filter(pk=plan.pk).update(made_at=days_ago(service["days_ago"], hour=8))
     steps = [
         {

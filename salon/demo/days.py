@@ -56,14 +56,14 @@ def fill_the_days(user: User, others: list[User]) -> None:
         client = Client.objects.get(name=name)
         wish = {"client": client.pk, "goal": {"style": style}, "days_since_detangle": 3} | more
         plan = save(client, parse(ClientWish, wish), user)
-        start = rounded(now + timedelta(minutes=minutes))
-        booking = placed(client, plan, start, user)
+        start = round_to_five(now + timedelta(minutes=minutes))
+        booking = book_plan(client, plan, start, user)
         if booking is not None:
             put_in_its_state(booking, now)
             book_release(booking, user)
     for plan in Plan.objects.filter(planned_start__gt=now, bookings=None).order_by("planned_start"):
         if plan.planned_start and timezone.localdate(plan.planned_start) > now.date():
-            placed(plan.client, plan, plan.planned_start, user)
+            book_plan(plan.client, plan, plan.planned_start, user)
 
 
 def set_hours(now: datetime, people: list[User]) -> None:
@@ -102,12 +102,12 @@ def clock(now: datetime, hours: int) -> time:
     return time(then.hour, 0)
 
 
-def rounded(moment: datetime) -> datetime:
+def round_to_five(moment: datetime) -> datetime:
     """To five minutes."""
     return moment.replace(minute=moment.minute // 5 * 5, second=0, microsecond=0)
 
 
-def placed(client: Client, plan: Plan, start: datetime, user: User) -> Booking | None:
+def book_plan(client: Client, plan: Plan, start: datetime, user: User) -> Booking | None:
     """Book a plan at its hour, or a little later; None where it fits nowhere that day."""
     for number in range(TRIES):
         at = start + timedelta(minutes=number * LATER_MIN)

@@ -65,7 +65,7 @@ def area_cm2(style: Style) -> float:
     return float(abs(np.dot(x, np.roll(y, 1)) - np.dot(y, np.roll(x, 1))) / 2)
 
 
-def rendered(style: Style) -> NDArray[np.uint8]:
+def render(style: Style) -> NDArray[np.uint8]:
     """The picture, as grey values."""
     chance = np.random.default_rng(style.seed)
     k = PX_PER_CM * OVER
@@ -147,5 +147,5 @@ def strip(draw: ImageDraw.ImageDraw, k: float) -> None:
 def png(style: Style) -> bytes:
     """The picture as a file."""
     written = io.BytesIO()
-    Image.fromarray(rendered(style)).save(written, "PNG")
+    Image.fromarray(render(style)).save(written, "PNG")
     return written.getvalue()

@@ -121,14 +121,14 @@ def live_a_year(user: User, chance: random.Random) -> None:
     visits = [coming for regular in REGULARS for coming in comings_of(regular, hands, user)]
     interrupted = next(each for each in visits[4:] if each.regular.hands == "mara")
     for coming in sorted(visits, key=lambda each: each.at):
-        values = happened(coming, chance, interrupted=coming is interrupted)
+        values = outcome_of(coming, chance, interrupted=coming is interrupted)
         record(coming.plan, values | {"sure": True}, hands[coming.regular.hands])
 
 
 def comings_of(regular: Regular, hands: Mapping[str, User], user: User) -> list[Coming]:
     """All visits of somebody; one thing may change in the middle of the year."""
     own, days = hands[regular.hands], list(days_of(regular))
-    client = observed(regular, user)
+    client = add_observed_client(regular, user)
     first = planned_once(client, regular, own, {})
     half = len(days) // 2
     second = planned_once(client, regular, own, regular.then) if regular.then else first
@@ -146,7 +146,7 @@ def days_of(regular: Regular) -> Iterator[datetime]:
         yield now - timedelta(days=days)
 
 
-def observed(regular: Regular, user: User) -> Client:
+def add_observed_client(regular: Regular, user: User) -> Client:
     """Somebody as they were measured a year ago."""
     client: Client = add_client({"name": regular.name, "note": "", "night": regular.night})
     seen = (
@@ -184,7 +184,7 @@ def planned_once(client: Client, regular: Regular, hands: User, more: Mapping[st
     return plan
 
 
-def happened(coming: Coming, chance: random.Random, *, interrupted: bool) -> dict[str, Any]:
+def outcome_of(coming: Coming, chance: random.Random, *, interrupted: bool) -> dict[str, Any]:
     """What really happened, drawn from the truth."""
     regular, answer = coming.regular, coming.plan.answered
     hands = HANDS.get((regular.hands, regular.style), 1.0)

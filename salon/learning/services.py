@@ -10,7 +10,14 @@ from django.db.models import QuerySet
 from django.utils import timezone
 
 from craft.learning.lessons import Lesson
-from craft.learning.quantities import SPREADS, WEAR, basis_of, believed, group_of, is_doubtful
+from craft.learning.quantities import (
+    SPREADS,
+    WEAR,
+    basis_of,
+    group_of,
+    is_doubtful,
+    planning_factor,
+)
 from craft.learning.scoring import calibrate
 from craft.plan.timetable import SHAPING
 from craft.ranges import SHIFT_MOST, SLOPE_MOST, UNSURE_MOST, clamp
@@ -304,7 +311,7 @@ def as_asked(
 ) -> dict[str, Any]:
     """A factor as a request carries it."""
     return {
-        "factor": round(believed(estimate), 3),
+        "factor": round(planning_factor(estimate), 3),
         "unsure": round(min(estimate.unsure, UNSURE_MOST), 3),
         "visits": estimate.visits,
         "basis": basis_of(estimate, salon, whose, what),

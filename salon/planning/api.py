@@ -162,7 +162,7 @@ def wish_of(request: Request) -> tuple[Client, ClientWish]:
     return get_object_or_404(Client, pk=wish.client), wish
 
 
-def answered(name: str, model: type[BaseModel]) -> type[serializers.Serializer[Any]]:
+def draft_serializer(name: str, model: type[BaseModel]) -> type[serializers.Serializer[Any]]:
     """The shape of what the core makes of a wish.
 
     Args:
@@ -231,7 +231,7 @@ def wish_paths() -> list[URLPattern]:
     """A path for everything that can be worked out of a wish, and of a saved plan."""
     paths = []
     for name, command in OF_WISH.items():
-        shape = answered(name, COMMANDS[command].answer)
+        shape = draft_serializer(name, COMMANDS[command].answer)
         view = wish_view(command, shape)
         paths.append(path(f"plans/{name}/", view.as_view(), name=name))
         if name in OF_PLAN:
@@ -251,7 +251,7 @@ class ComparisonView(APIView):
 
     @extend_schema(
         request=Pair,
-        responses={200: answered("comparison", CompareAnswer)},
+        responses={200: draft_serializer("comparison", CompareAnswer)},
     )
     def post(self, request: Request) -> HttpResponse:
         pair = read(Pair, body_text(request))

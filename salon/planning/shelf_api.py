@@ -10,7 +10,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from craft.commands import labelled
+from craft.commands import read_label_request
 from craft.contract.label import LabelRequest
 from salon.clients.models import Client
 from salon.planning.fitting import fit_for
@@ -70,7 +70,7 @@ def sheet_of(product: Product) -> dict[str, Any]:
     """Everything about one product."""
     calibrations = list(product.calibrations.all())
     leave_on = product.directions != "rinse"
-    label = labelled(LabelRequest(ingredients=product.ingredients, leave_on=leave_on))
+    label = read_label_request(LabelRequest(ingredients=product.ingredients, leave_on=leave_on))
     return {
         "product": product,
         "row": row_of(product, outlooks([product])[product.pk], None),

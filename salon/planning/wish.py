@@ -5,9 +5,9 @@ from typing import Annotated, Any
 from pydantic import AliasChoices, AwareDatetime, Field
 
 from craft.contract.base import Frozen
-from craft.contract.hair import measured
+from craft.contract.hair import quantity
 from craft.contract.plan.request import Wish
-from craft.contract.stored import WISH_STEPS, stored
+from craft.contract.stored import WISH_STEPS, read_stored
 from craft.vocabulary import Level
 
 
@@ -16,7 +16,7 @@ class RecordWish(Wish):
 
     density: Level | None = None
     """Density by eye for this plan only, where none was observed."""
-    days_since_detangle: Annotated[float, measured(0, 365, "days")] | None = None
+    days_since_detangle: Annotated[float, quantity(0, 365, "days")] | None = None
     """Else since the last visit."""
 
 
@@ -53,7 +53,7 @@ def wish_of(data: dict[str, Any], version: int) -> PlanWish:
     Raises:
         CraftError: it cannot be read; names the field
     """
-    return stored(PlanWish, data, version, WISH_STEPS)
+    return read_stored(PlanWish, data, version, WISH_STEPS)
 
 
 class Pair(Frozen):

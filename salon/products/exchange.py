@@ -99,7 +99,7 @@ def read(data: bytes) -> list[Row]:
         what = f"Unknown column {unknown[0]!r}." if unknown else "There is no column 'name'."
         raise CraftError("file", f"{what} Known: {', '.join(COLUMNS)}.")
     try:
-        rows = [Row(reader.line_num, cleaned(row)) for row in reader]
+        rows = [Row(reader.line_num, clean_row(row)) for row in reader]
     except csv.Error as error:
         raise CraftError("file", f"Line {reader.line_num} cannot be read: {error}.") from error
     rows = [row for row in rows if row.values]
@@ -110,7 +110,7 @@ def read(data: bytes) -> list[Row]:
     return rows
 
 
-def cleaned(row: Mapping[Any, Any]) -> dict[str, Any]:
+def clean_row(row: Mapping[Any, Any]) -> dict[str, Any]:
     """The values of a row, without blanks and without the marks of spreadsheets."""
     values: dict[str, Any] = {}
     for name, raw in row.items():

@@ -60,7 +60,7 @@ def look_at(data: bytes, start: int | None = None) -> tuple[list[Looked], int]:
     lines: dict[str, int] = {}
     looks = []
     for row in rows if start is None else rows[start : start + SLICE_ROWS]:
-        look = looked(row, held)
+        look = check_row(row, held)
         key = look.name.lower()
         if key and key in lines:
             text = f"{look.name} stands on line {lines[key]} already."
@@ -70,7 +70,7 @@ def look_at(data: bytes, start: int | None = None) -> tuple[list[Looked], int]:
     return looks, len(rows)
 
 
-def looked(row: Row, held: dict[str, Product]) -> Looked:
+def check_row(row: Row, held: dict[str, Product]) -> Looked:
     """One row, checked as a form would be."""
     name = str(row.values.get("name", ""))
     product = held.get(name.lower())

@@ -145,7 +145,7 @@ class ResultsView(APIView):
     @extend_schema(responses=ResultsSerializer)
     def get(self, request: Request) -> Response:
         found = {
-            "learned": services.learned(),
+            "learned": services.learned_rows(),
             "held_out": services.held_out(),
             "promises": services.promises(),
             "at_home": services.at_home(),

@@ -24,10 +24,10 @@ def worked_of(client: Client) -> list[Worked]:
         .prefetch_related("doses", "steps")
         .order_by("-started_at", "-pk")[:VISITS]
     )
-    return [worked(visit) for visit in reversed(rows)]
+    return [worked_visit(visit) for visit in reversed(rows)]
 
 
-def worked(visit: Visit) -> Worked:
+def worked_visit(visit: Visit) -> Worked:
     """A visit as the core compares it."""
     doses: dict[Role, float] = {}
     taken: dict[tuple[str, Role], float] = {}
@@ -65,7 +65,7 @@ def two_visits(client: Client, first: int, second: int) -> dict[str, Any]:
     for field, visit in (("first", first), ("second", second)):
         if visit not in found:
             raise CraftError(field, "Choose a finished visit of this client.")
-    both = [worked(found[visit]) for visit in (first, second)]
+    both = [worked_visit(found[visit]) for visit in (first, second)]
     return {**vars(beside(*both)), "first_at": both[0].at, "second_at": both[1].at}
 
 
@@ -86,13 +86,13 @@ def findings_of(client: Client) -> dict[str, Any]:
                 "origin": each.source,
             }
             for each in suggestions(visits)
-            if not answered(each, answers)
+            if not is_answered(each, answers)
         ],
         "answers": [followed_up(answer, visits) for answer in answers],
     }
 
 
-def answered(suggestion: Suggestion, answers: list[SuggestionAnswer]) -> bool:
+def is_answered(suggestion: Suggestion, answers: list[SuggestionAnswer]) -> bool:
     """Whether somebody has answered it on the evidence there is."""
     newest = max(suggestion.visits)
     return any(answer.key == suggestion.key and answer.after_visit >= newest for answer in answers)

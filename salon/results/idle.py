@@ -17,7 +17,7 @@ from salon.visits.models import VisitStep
 LOOKED_BACK = timedelta(days=56)
 
 
-def worked() -> Mapping[date, Mapping[str, float]]:
+def worked_minutes() -> Mapping[date, Mapping[str, float]]:
     """Hands-on minutes by day and by who worked, of the days looked back on."""
     today = timezone.make_aware(datetime.combine(timezone.localdate(), time()))
     rows = VisitStep.objects.filter(
@@ -46,7 +46,7 @@ def idle() -> dict[str, Any]:
 
     Days without a visit say nothing: the salon may not have used the books then.
     """
-    days = [idle_on(present_on(day), minutes) for day, minutes in worked().items()]
+    days = [idle_on(present_on(day), minutes) for day, minutes in worked_minutes().items()]
     used = [day for day in days if day.present_min]
     return {
         "idle_days": len(used),

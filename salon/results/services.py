@@ -12,7 +12,7 @@ from django.utils import timezone
 
 from craft.learning.quantities import LEAST_VISITS, MATTERS, differs
 from craft.learning.scoring import brier, calibrate, log_score, reliability
-from craft.learning.wearing import compared, of_humidity
+from craft.learning.wearing import compare_habits, of_humidity
 from craft.plan.timetable import SHAPING
 from craft.styles.catalogue import TECHNIQUES
 from craft.vocabulary import LearnedOf, Promised, Style, VisitState
@@ -35,14 +35,14 @@ NINE_IN_TEN_Z = 1.645
 BOOKS = timedelta(days=365)
 
 
-def called(group: str) -> str:
+def group_name(group: str) -> str:
     """A group in words: shaping by its technique, the rest by its key."""
     if group.startswith(f"{SHAPING} "):
         return TECHNIQUES[Style(group.removeprefix(f"{SHAPING} "))].title
     return group.replace("_", " ").capitalize()
 
 
-def learned() -> list[dict[str, Any]]:
+def learned_rows() -> list[dict[str, Any]]:
     """Factors that rest on enough visits, those farthest from the salon's standard first."""
     values = LearnedSample.objects.values("quantity", "group").annotate(standard=Avg("standard"))
     usual = {(row["quantity"], row["group"]): row["standard"] for row in values}
@@ -56,7 +56,7 @@ def learned() -> list[dict[str, Any]]:
             {
                 "quantity": row.quantity,
                 "group": row.group,
-                "title": called(row.group),
+                "title": group_name(row.group),
                 "hands": people.get(row.hands, row.hands),
                 "username": row.hands,
                 "by_hands": LearnedOf(row.quantity) in BY_HANDS,
@@ -155,8 +155,8 @@ def at_home() -> dict[str, Any]:
     return {
         "days": len(days),
         "wears": len({day.wear for day in days}),
-        "nights": [vars(each) for each in compared(days, "night")],
-        "refreshes": [vars(each) for each in compared(days, "refresh")],
+        "nights": [vars(each) for each in compare_habits(days, "night")],
+        "refreshes": [vars(each) for each in compare_habits(days, "refresh")],
         "humidity": vars(air) if air else None,
     }
 

@@ -37,7 +37,7 @@ from salon.platform.roles import HANDS
 from salon.staff.services import name_of
 from salon.visits import compare
 from salon.visits.correcting import correct
-from salon.visits.log import append, folded, open_visit
+from salon.visits.log import append, fold_visit, open_visit
 from salon.visits.models import SCORES, Event, Visit
 from salon.visits.recording import record
 
@@ -237,7 +237,7 @@ class VisitSerializer(VisitRowSerializer):
     @extend_schema_field(serializers.DictField(child=serializers.IntegerField()))
     def get_settled(self, visit: Visit) -> dict[str, int]:
         """Scores that were judged again once it had settled, by trait."""
-        return {trait.value: value for trait, value in folded(visit).settled.items()}
+        return {trait.value: value for trait, value in fold_visit(visit).settled.items()}
 
     @extend_schema_field(CostSerializer)
     def get_cost(self, visit: Visit) -> dict[str, object]:
@@ -390,7 +390,7 @@ def log_of(visit: Visit) -> dict[str, Any]:
     rows = {
         "visit": visit.pk,
         "events": visit.events.all(),
-        "folded": folded(visit).model_dump(mode="json"),
+        "folded": fold_visit(visit).model_dump(mode="json"),
     }
     return dict(LogSerializer(rows).data)
 

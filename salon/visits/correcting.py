@@ -31,14 +31,21 @@ from craft.contract.visit import (
 )
 from craft.errors import CraftError
 from craft.visit.fold import fold
-from craft.visit.log import RELEASE, WORK, corrected, in_order
+from craft.visit.log import RELEASE, WORK, apply_corrections, in_order
 from craft.vocabulary import EventKind, NoteAbout
 from salon.platform.errors import ConfirmationRequired
 from salon.visits.doubts import doubts
-from salon.visits.log import CLOCKS_DIFFER, append, events_of, folded
+from salon.visits.log import CLOCKS_DIFFER, append, events_of, fold_visit
 from salon.visits.models import SCORES, Visit
 from salon.visits.models import Event as LogEntry
-from salon.visits.recording import FORM, Entries, check_typed, checked, taken_back, with_places
+from salon.visits.recording import (
+    FORM,
+    Entries,
+    check_typed,
+    checked_entries,
+    taken_back,
+    with_places,
+)
 
 #: A form tells hours by the minute.
 SAME_HOUR = timedelta(minutes=1)
@@ -69,12 +76,12 @@ def correct(visit: Visit, values: Typed, by: User | None) -> Visit:
     values = {"started_at": visit.started_at, **values}
     check_typed(visit.plan, values)
     placed = {**values, "doses": with_places(visit.plan, values.get("doses", []))}
-    changed = changed_fields(folded(visit), placed)
+    changed = changed_fields(fold_visit(visit), placed)
     if not changed:
         return visit
     if not LogEntry.objects.filter(visit=visit).exclude(device=FORM).exists():
         # Typed as a whole, it is typed as a whole again: its hours follow from each other.
-        events = checked(visit.plan, values, by)
+        events = checked_entries(visit.plan, values, by)
         return append(visit, [*taken_back(visit, by), *events])
     events = Corrections(visit, placed, by).events(changed)
     ask_about(visit, placed, events, changed)
@@ -157,8 +164,8 @@ class Corrections:
     def __init__(self, visit: Visit, values: Typed, by: User | None) -> None:
         self.visit, self.values = visit, values
         self.entries = Entries(by.get_username() if by else "", timezone.now())
-        self.log = corrected(in_order(events_of(visit)))
-        self.before = folded(visit)
+        self.log = apply_corrections(in_order(events_of(visit)))
+        self.before = fold_visit(visit)
 
     def events(self, changed: set[str]) -> list[AnyEvent]:
         """Entries for what changed.

@@ -74,7 +74,7 @@ def visit_of(use: KitUse) -> Visit:
     return visit
 
 
-def moved(use: KitUse, event: AnyEvent) -> KitUse:
+def move_pieces(use: KitUse, event: AnyEvent) -> KitUse:
     """Pieces after an entry that moves them."""
     append(visit_of(use), [event])
     return KitUse.objects.select_related("item").get(pk=use.pk)
@@ -93,7 +93,7 @@ def into_cleaning(use: KitUse, contact_min: float | None, by: User) -> KitUse:
     """
     minutes = contact_time(use, contact_min)
     data = {"of": str(use.event), "to": KitPlace.CLEANING.value, "contact_min": minutes}
-    return moved(use, entry(EventKind.KIT_IN, by, data))
+    return move_pieces(use, entry(EventKind.KIT_IN, by, data))
 
 
 @transaction.atomic
@@ -105,7 +105,7 @@ def back(use: KitUse, by: User) -> KitUse:
     """
     check_clean(use)
     data = {"of": str(use.event), "to": KitPlace.DRAWER.value}
-    return moved(use, entry(EventKind.KIT_IN, by, data))
+    return move_pieces(use, entry(EventKind.KIT_IN, by, data))
 
 
 @transaction.atomic
@@ -124,4 +124,4 @@ def reopen(use: KitUse, by: User) -> KitUse:
     last = next((move for move in moves if str(move.pk) not in set(taken_back)), None)
     if last is None:
         raise CraftError("use", "These are still in the client's hair.")
-    return moved(use, entry(EventKind.CORRECTION, by, {"of": str(last.pk)}))
+    return move_pieces(use, entry(EventKind.CORRECTION, by, {"of": str(last.pk)}))

@@ -40,7 +40,7 @@ def events_of(visit: Visit) -> list[AnyEvent]:
     return list(parse(EventList, {"events": rows}).events) if rows else []
 
 
-def folded(visit: Visit) -> VisitAnswer:
+def fold_visit(visit: Visit) -> VisitAnswer:
     """What follows from the log of a visit.
 
     Raises:

@@ -304,11 +304,11 @@ def record(
         same = Visit.objects.filter(uuid=uuid).first()
         if same is not None:
             return same
-    events = checked(plan, values, by)
+    events = checked_entries(plan, values, by)
     return append(open_visit(plan, by, uuid), events)
 
 
-def checked(plan: Plan, values: Mapping[str, Any], by: User | None) -> list[AnyEvent]:
+def checked_entries(plan: Plan, values: Mapping[str, Any], by: User | None) -> list[AnyEvent]:
     """The entries of a form, once everything in it can be.
 
     Raises:

@@ -6,7 +6,7 @@ from pydantic import AfterValidator, AliasChoices, Field
 
 from craft.contract.base import Frozen
 from craft.contract.drying import LearnedFactor, LearnedSpread, Rh
-from craft.contract.hair import Hair, measured
+from craft.contract.hair import Hair, quantity
 from craft.contract.partings import Parting
 from craft.labels import names_in
 from craft.physics.drying import LOG_SPREAD
@@ -55,7 +55,7 @@ from craft.vocabulary import (
     Zone,
 )
 
-Grams = Annotated[float, measured(0, 20000, "g")]
+Grams = Annotated[float, quantity(0, 20000, "g")]
 Words = Annotated[str, Field(max_length=200)]
 #: More pieces of a kind than this are as many as anybody needs.
 PIECES_MOST = 2000
@@ -97,9 +97,9 @@ class Bands(Frozen):
 
     each: Annotated[int, Field(ge=1, le=12)] = 4
     """Bands of a section, or of a bundle of twists."""
-    turns: Annotated[float, measured(1, 8, "turns")] = 3.5
+    turns: Annotated[float, quantity(1, 8, "turns")] = 3.5
     """Turns of each band."""
-    ends_out_cm: Annotated[float, measured(0, 40, "cm")] = 3
+    ends_out_cm: Annotated[float, quantity(0, 40, "cm")] = 3
     """Ends left out keep their curl; banded to the tip they look blown out."""
 
 
@@ -117,17 +117,17 @@ class Goal(Frozen):
     style: Style
     sections: Annotated[int, Field(ge=1, le=120)] | None = None
     """How many sections; else the number usual for the style."""
-    definition: Annotated[float, measured(0, 1, "from all volume to all definition")] = 0.5
+    definition: Annotated[float, quantity(0, 1, "from all volume to all definition")] = 0.5
     wear_days: Annotated[int, Field(ge=1, le=21)] | None = None
     """Days the style should last; else usual for the style."""
-    release_after_h: Annotated[float, measured(0, 336, "h")] | None = None
+    release_after_h: Annotated[float, quantity(0, 336, "h")] | None = None
     """Hours from the end of shaping to take-down; else usual for the style."""
-    time_limit_min: Annotated[float, measured(10, 720, "min")] | None = None
+    time_limit_min: Annotated[float, quantity(10, 720, "min")] | None = None
     """Minutes the client has today."""
     max_heat: Heat = Heat.MEDIUM
-    rod_mm: Annotated[float, measured(4, 60, "mm")] | None = None
+    rod_mm: Annotated[float, quantity(4, 60, "mm")] | None = None
     """Rods to set on; else usual for the length."""
-    coil_mm: Annotated[float, measured(3, 40, "mm")] | None = None
+    coil_mm: Annotated[float, quantity(3, 40, "mm")] | None = None
     """Width of a coil's turns; else usual for the length."""
     bands: Bands | None = None
     """How sections are banded; else usual for the style."""
@@ -143,7 +143,7 @@ class Now(Frozen):
     """What is on the head when the client comes."""
 
     style: OnHead = OnHead.LOOSE
-    worn_days: Annotated[float, measured(0, 365, "days")] | None = None
+    worn_days: Annotated[float, quantity(0, 365, "days")] | None = None
     """How long it has been worn."""
     pieces: Annotated[int, Field(ge=1, le=400)] | None = None
     """Twists, braids, coils, rods or rows in it: take-down is timed by them."""
@@ -153,7 +153,7 @@ class Now(Frozen):
         default_factory=lambda: [Passed.SHAMPOOED, Passed.CONDITIONED]
     )
     """What was done where it was washed elsewhere."""
-    detangled_h: Annotated[float, measured(0, 240, "h")] | None = None
+    detangled_h: Annotated[float, quantity(0, 240, "h")] | None = None
     """Hours since it was detangled; null: as `hair.days_since_detangle` says."""
 
 
@@ -161,7 +161,7 @@ class Past(Frozen):
     """A service of before, as far as it bears on the next."""
 
     style: Style
-    days_ago: Annotated[float, measured(0, 3650, "days")]
+    days_ago: Annotated[float, quantity(0, 3650, "days")]
     scheme: Scheme | None = None
     """How the head was parted."""
 
@@ -169,7 +169,7 @@ class Past(Frozen):
 class Room(Frozen):
     """The air the hair dries in."""
 
-    temp_c: Annotated[float, measured(5, 45, "°C")] = 22
+    temp_c: Annotated[float, quantity(5, 45, "°C")] = 22
     """Of the air."""
     rh: Rh = 0.5
     by: AirSource = AirSource.SALON
@@ -181,7 +181,7 @@ class Room(Frozen):
 class Outdoors(Room):
     """The air outside, which may be cold."""
 
-    temp_c: Annotated[float, measured(-30, 45, "°C")] = 10
+    temp_c: Annotated[float, quantity(-30, 45, "°C")] = 10
     """Of the air."""
 
 
@@ -189,9 +189,9 @@ class DryStage(Frozen):
     """One stretch of drying, chosen by hand."""
 
     kind: StageKind
-    minutes: Annotated[float, measured(1, 4320, "min")] | None = None
+    minutes: Annotated[float, quantity(1, 4320, "min")] | None = None
     """How long; null until it is done: 90 % for a diffuser, else dry. A cloth needs minutes."""
-    temp_c: Annotated[float, measured(15, 70, "°C")] | None = None
+    temp_c: Annotated[float, quantity(15, 70, "°C")] | None = None
     """At the hair, for hood and diffuser; else usual for the heat that may be used."""
     at: AirAt = AirAt.SALON
     """Whose air it is."""
@@ -226,7 +226,7 @@ class ShelfItem(Frozen):
     ingredients: Annotated[str, Field(max_length=8000)] = ""
     """The label's list."""
     unit: Annotated[str, Field(max_length=30)] = "pump"
-    unit_g: Annotated[float, measured(UNIT_G_LEAST, UNIT_G_MOST, "g")] | None = None
+    unit_g: Annotated[float, quantity(UNIT_G_LEAST, UNIT_G_MOST, "g")] | None = None
     """Grams of one pump, squirt or puddle, from its calibration."""
     stock_g: Grams | None = None
     also: Annotated[list[Role], Field(max_length=6)] = Field(default_factory=list)
@@ -234,13 +234,13 @@ class ShelfItem(Frozen):
     hold: Hold | None = None
     directions: Directions | None = None
     """Whether its label says to rinse it out or to leave it in."""
-    dwell_min: Annotated[float, measured(0, 240, "min")] | None = None
+    dwell_min: Annotated[float, quantity(0, 240, "min")] | None = None
     """Least time on the hair, as its label says."""
-    dwell_max_min: Annotated[float, measured(0, 240, "min")] | None = None
+    dwell_max_min: Annotated[float, quantity(0, 240, "min")] | None = None
     """Longest time on the hair, as its label says."""
     days_left: Annotated[int, Field(ge=-20000, le=20000)] | None = None
     """Days it may still be used; negative once it is past its date."""
-    cost_per_g: Annotated[float, measured(0, 1000, "money for a gram")] | None = None
+    cost_per_g: Annotated[float, quantity(0, 1000, "money for a gram")] | None = None
 
     def serves(self, role: Role) -> bool:
         """Whether it may be used for a role."""
@@ -260,14 +260,14 @@ class Learned(Frozen):
     """What visits taught of a value: a factor on what it would be without them."""
 
     factor: LearnedFactor = 1.0
-    unsure: Annotated[float, measured(0, UNSURE_MOST, "of the logarithm")] = 0.0
+    unsure: Annotated[float, quantity(0, UNSURE_MOST, "of the logarithm")] = 0.0
     visits: Annotated[int, Field(ge=0, le=1_000_000)] = 0
     basis: Words = ""
     """What it rests on, in words: your last 6 rows."""
 
 
 class RodStock(Frozen):
-    diameter_mm: Annotated[float, measured(3, 80, "mm")]
+    diameter_mm: Annotated[float, quantity(3, 80, "mm")]
     count: Count
 
 
@@ -292,13 +292,13 @@ class Edit(Frozen):
     """Key of the step."""
     after: Annotated[str, Field(max_length=40)] | None = None
     """For add and move: the step it comes after; null is first."""
-    minutes: Annotated[float, measured(0, 480, "min")] | None = None
+    minutes: Annotated[float, quantity(0, 480, "min")] | None = None
     """For override: hands-on minutes."""
-    wait_min: Annotated[float, measured(0, 1440, "min")] | None = None
+    wait_min: Annotated[float, quantity(0, 1440, "min")] | None = None
     """For override: waiting minutes."""
     role: Role | None = None
     """For override of a dose: whose."""
-    grams: Annotated[float, measured(0, 2000, "g")] | None = None
+    grams: Annotated[float, quantity(0, 2000, "g")] | None = None
     title: Words | None = None
     """For add and replace: what is done instead."""
 
@@ -314,24 +314,24 @@ class Layer(Frozen):
     on: LayerOn = Field(LayerOn.ALL, validation_alias=AliasChoices("on", "where"))
     zone: Zone | None = None
     """Only there; null: over the whole head."""
-    strength: Annotated[float, measured(0.1, 1, "as a share")] = 1.0
+    strength: Annotated[float, quantity(0.1, 1, "as a share")] = 1.0
     """Of the product, the rest is water: half strength is 0.5."""
     way: LayerWay | None = None
     """How it is worked in, where it is not as usual."""
-    grams: Annotated[float, measured(0.1, 300, "g")] | None = None
+    grams: Annotated[float, quantity(0.1, 300, "g")] | None = None
     """By hand; else the film that this hair takes."""
 
 
 class SalonStandards(Frozen):
     """Own values of this salon, within what is safe."""
 
-    film_factor: dict[Role, Annotated[float, measured(0.5, 1.6, "times the usual film")]] = Field(
+    film_factor: dict[Role, Annotated[float, quantity(0.5, 1.6, "times the usual film")]] = Field(
         default_factory=dict
     )
-    shape_factor: dict[Style, Annotated[float, measured(0.5, 2, "times the usual minutes")]] = (
+    shape_factor: dict[Style, Annotated[float, quantity(0.5, 2, "times the usual minutes")]] = (
         Field(default_factory=dict)
     )
-    mask_min: Annotated[float, measured(10, 45, "min")] | None = None
+    mask_min: Annotated[float, quantity(10, 45, "min")] | None = None
     """Least time of a mask; labels rule."""
     wear_days: dict[Style, Annotated[int, Field(ge=1, le=21)]] = Field(default_factory=dict)
 
@@ -339,8 +339,8 @@ class SalonStandards(Frozen):
 class LearnedOdds(Frozen):
     """How odds have to be bent to come true: log-odds times a slope, plus a shift."""
 
-    shift: Annotated[float, measured(-SHIFT_MOST, SHIFT_MOST, "of the log-odds")] = 0.0
-    slope: Annotated[float, measured(0, SLOPE_MOST, "times the log-odds")] = 1.0
+    shift: Annotated[float, quantity(-SHIFT_MOST, SHIFT_MOST, "of the log-odds")] = 0.0
+    slope: Annotated[float, quantity(0, SLOPE_MOST, "times the log-odds")] = 1.0
     promises: Annotated[int, Field(ge=0, le=100_000)] = 0
     """It rests on; 0: nothing is bent."""
 
@@ -350,7 +350,7 @@ class Wish(Frozen):
 
     goal: Goal
     dry: Dryer = Dryer.AIR
-    dry_min: Annotated[float, measured(1, 180, "min")] | None = None
+    dry_min: Annotated[float, quantity(1, 180, "min")] | None = None
     """Minutes under the hood or diffuser before air; else as many as it takes, within reason."""
     blot: Blot | None = None
     """How the hair is blotted; else usual for the style."""
@@ -372,7 +372,7 @@ class Wish(Frozen):
         default_factory=dict
     )
     """Bottles chosen by hand, by role; else the one that suits best."""
-    journey_min: Annotated[float, measured(0, 240, "min")] | None = None
+    journey_min: Annotated[float, quantity(0, 240, "min")] | None = None
     """How long the way home takes; else as usual for the salon."""
     home: Room | None = None
     """The air at home tonight; else as the forecast has it."""
@@ -390,7 +390,7 @@ class PlanRequest(Wish):
     room: Room = Field(default_factory=Room)
     school: School = Field(default_factory=School)
     now: Now = Field(default_factory=Now, validation_alias=AliasChoices("now", "arrival"))
-    journey_min: Annotated[float, measured(0, 240, "min")] = 0
+    journey_min: Annotated[float, quantity(0, 240, "min")] = 0
     """How long the way home takes."""
     past: Annotated[list[Past], Field(max_length=PAST_MOST)] = Field(default_factory=list)
     """Services of before, the latest first."""
@@ -405,7 +405,7 @@ class PlanRequest(Wish):
     """The air the client goes out into; else as in the room."""
     kit: Kit | None = None
     """What is free at the hour of the service. Null: the kit is not counted."""
-    pace: Annotated[float, measured(0.3, 3, "× standard time")] = 1.0
+    pace: Annotated[float, quantity(0.3, 3, "× standard time")] = 1.0
     """The specialist's own pace; 1.2 takes a fifth longer."""
     learned_minutes: Annotated[
         dict[Annotated[str, Field(max_length=40)], Learned], Field(max_length=60)

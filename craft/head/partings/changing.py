@@ -43,7 +43,7 @@ def twin(regions: Sequence[Region], key: str) -> str | None:
     return None if other is None else keys[other]
 
 
-def changed(
+def apply_section_changes(
     parter: Parter, regions: Sequence[Region], changes: Sequence[Change], field: str
 ) -> list[Region]:
     """Apply changes of sections in order; moved lines and numbers are no change of sections.

@@ -82,7 +82,7 @@ def measure(
     x, y = (round(float(value), 3) for value in (centre.x, centre.y))
     # Neighbours that share curved edges have to keep the same corners on both sides.
     edge = outline.exterior if curved else outline.exterior.simplify(PLAIN_CM)
-    corners = rounded(outline, edge, snap=curved)
+    corners = round_corners(outline, edge, snap=curved)
     return Section(
         number=0,
         zone=zone,
@@ -99,7 +99,7 @@ def measure(
     )
 
 
-def rounded(outline: shapely.Polygon, edge: shapely.LinearRing, snap: bool) -> Floats:
+def round_corners(outline: shapely.Polygon, edge: shapely.LinearRing, snap: bool) -> Floats:
     """Corners as they are given; snapped, if asked, where rounding makes them touch.
 
     Straight cuts stay whole when rounded; curved ones may not.

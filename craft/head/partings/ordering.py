@@ -44,7 +44,7 @@ ORDERS: Mapping[WorkOrder, Callable[[Section], Key]] = {
 }
 
 
-def numbered(
+def number_sections(
     sections: Sequence[Section], order: WorkOrder, rows: bool, changes: Sequence[Change], field: str
 ) -> tuple[Section, ...]:
     """Sections in working order.

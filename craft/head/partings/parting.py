@@ -9,9 +9,9 @@ import shapely
 
 from craft.errors import CraftError
 from craft.head import geometry
-from craft.head.partings.changing import changed, whole
+from craft.head.partings.changing import apply_section_changes, whole
 from craft.head.partings.measuring import Section, measure, mirrors
-from craft.head.partings.ordering import numbered
+from craft.head.partings.ordering import number_sections
 from craft.head.partings.regions import HeadOfHair, Line, Parter, Region
 from craft.head.partings.schemes import (
     PART_MOST_CM,
@@ -103,7 +103,9 @@ def part(hair: HeadOfHair, layout: Layout, field: str = "") -> Sectioning:
     # Moved lines may leave nothing of a section, or cut pieces off it: what is changed by hand is
     # whole before, and after.
     parted, taken_before = whole(parter, SCHEMES[layout.scheme](parter, layout))
-    regions, taken_after = whole(parter, changed(parter, parted, layout.changes, f"{field}changes"))
+    regions, taken_after = whole(
+        parter, apply_section_changes(parter, parted, layout.changes, f"{field}changes")
+    )
     taken = [*taken_before, *taken_after]
     by_rows = layout.scheme is Scheme.ROWS
     curved = any(line.kind in (LineKind.ROW, LineKind.ROUND) for line in parter.lines)
@@ -116,7 +118,7 @@ def part(hair: HeadOfHair, layout: Layout, field: str = "") -> Sectioning:
         measure(region, parter, lengths, hair.diameter_um, curved or shaped, by_rows)
         for region in regions
     ]
-    sections = numbered(measured, layout.order, by_rows, layout.changes, f"{field}changes")
+    sections = number_sections(measured, layout.order, by_rows, layout.changes, f"{field}changes")
     return Sectioning(
         sections, drawn(parter, [*taken, *(region for region in regions if "+" in region.key)])
     )

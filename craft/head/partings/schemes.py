@@ -152,7 +152,7 @@ def quarters(parter: Parter, region: Region, a_side: int, layout: Layout) -> lis
         regions = [
             region for side in parter.cut(rear, parter.along, [1, 1]) for region in [(side, back)]
         ]
-        regions += shared(parter, sides(parter, fore, layout), 2 * front)
+        regions += share_by_hair(parter, sides(parter, fore, layout), 2 * front)
     else:
         regions = []
         for side in sides(parter, region, layout):
@@ -164,7 +164,9 @@ def quarters(parter: Parter, region: Region, a_side: int, layout: Layout) -> lis
     return [section for part, count in regions for section in parter.block(part, count)]
 
 
-def shared(parter: Parter, regions: Sequence[Region], count: int) -> list[tuple[Region, int]]:
+def share_by_hair(
+    parter: Parter, regions: Sequence[Region], count: int
+) -> list[tuple[Region, int]]:
     """Sections given to two regions by the hair they hold, at least one each."""
     first, second = regions
     hair = parter.hair_of(first), parter.hair_of(second)
@@ -180,7 +182,7 @@ def rows(parter: Parter, layout: Layout) -> list[Region]:
     both = parter.cut(parter.whole, ruler, [1, 1], [layout.part_cm])
     return [
         row
-        for side, count in shared(parter, both, layout.total)
+        for side, count in share_by_hair(parter, both, layout.total)
         for row in parter.cut(side, ruler, [1] * count)
     ]
 
@@ -310,7 +312,7 @@ def brick_counts(total: int, shares: Sequence[float]) -> list[int] | None:
     return None
 
 
-def bricked(parter: Parter, layout: Layout) -> list[Region]:
+def brick_layout(parter: Parter, layout: Layout) -> list[Region]:
     """Rods laid like bricks: odd and even numbers a row in turn, up to three sizes.
 
     A section is as deep as its rod is thick, so rows of larger rods are deeper and hold more hair.
@@ -336,7 +338,7 @@ def bricked(parter: Parter, layout: Layout) -> list[Region]:
     ]
 
 
-def directed(parter: Parter, layout: Layout) -> list[Region]:
+def directed_layout(parter: Parter, layout: Layout) -> list[Region]:
     """On each side chosen numbers laid back, to the side and forward; an odd one at the nape."""
     regions: list[Region] = []
     whole, fore = parter.whole, layout.forward + layout.sideways
@@ -374,8 +376,8 @@ SCHEMES: Mapping[Scheme, Callable[[Parter, Layout], list[Region]]] = {
     Scheme.SIX: six,
     Scheme.TAPER: taper,
     Scheme.COIL_ROWS: coil_rows,
-    Scheme.BRICKED: bricked,
-    Scheme.DIRECTED: directed,
+    Scheme.BRICKED: brick_layout,
+    Scheme.DIRECTED: directed_layout,
 }
 
 #: Sections further to the side than this lie to that side [cm on the map]. Own value.

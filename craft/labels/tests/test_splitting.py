@@ -5,7 +5,14 @@ from unittest import TestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from craft.labels.splitting import LONGEST_NAME, Piece, flat, inside_number, pieces, unbracketed
+from craft.labels.splitting import (
+    LONGEST_NAME,
+    Piece,
+    balance_brackets,
+    flat,
+    inside_number,
+    pieces,
+)
 
 WORDS = st.sampled_from(["Aqua", "Glycerin", "Cetyl Alcohol", "Parfum", "PVP", "Urea", "Mel"])
 
@@ -122,11 +129,11 @@ class BracketTest(TestCase):
             ("((Aqua", "((Aqua))"),
         )
         for text, mended in cases:
-            self.assertEqual(unbracketed(text), mended)
+            self.assertEqual(balance_brackets(text), mended)
 
     @given(st.text(alphabet="ab()[] ", max_size=30))
     def test_whatever_was_opened(self, text: str) -> None:
-        mended = unbracketed(text)
+        mended = balance_brackets(text)
         self.assertEqual(mended.count("("), mended.count(")"))
         self.assertEqual(mended.count("["), mended.count("]"))
 

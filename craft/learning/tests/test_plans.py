@@ -2,7 +2,7 @@
 
 from unittest import TestCase
 
-from craft.learning.quantities import basis_of, believed, group_of, quantity_of
+from craft.learning.quantities import basis_of, group_of, planning_factor, quantity_of
 from craft.learning.tests.salons import SPREADS
 from craft.statistics.shrinkage import Estimate, Sample, learn
 from craft.tests.requests import planned
@@ -78,7 +78,7 @@ class QuantityTest(TestCase):
         self.assertEqual(quantity_of("shape"), LearnedOf.MINUTES)
 
     def test_a_factor_is_believed_within_bounds_and_says_what_it_rests_on(self) -> None:
-        self.assertEqual(believed(Estimate(3.0, 0.1, 1, 0.1, 8)), 2.5)
+        self.assertEqual(planning_factor(Estimate(3.0, 0.1, 1, 0.1, 8)), 2.5)
         learned = learn({"mara": [Sample(0.2)] * 3, "ilse": [Sample(0.1)]}, SPREADS)
         self.assertEqual(basis_of(learned["mara"], learned[""], "your", "row"), "your last 3 rows")
         self.assertEqual(basis_of(learned[""], learned[""], "your", "row"), "4 rows of the salon")

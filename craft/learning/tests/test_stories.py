@@ -6,7 +6,7 @@ from typing import Any
 from unittest import TestCase
 
 from craft.contract import PlanRequest, parse
-from craft.contract.patch import patched
+from craft.contract.patch import apply_patch
 from craft.learning.comparing import beside
 from craft.learning.stories import ONE_VISIT, Worked, changes, story, suggestions
 from craft.plan.planner import plan
@@ -99,7 +99,7 @@ class SuggestionTest(TestCase):
         )
         before = worked(2).answer
         for attempt in found.attempts:
-            after = plan(patched(worked(2).request, dict(attempt.change)))
+            after = plan(apply_patch(worked(2).request, dict(attempt.change)))
             self.assertGreaterEqual(after.drying.odds_dry, before.drying.odds_dry, attempt.title)
 
     def test_what_cannot_be_is_not_offered(self) -> None:

@@ -6,7 +6,7 @@ from unittest import TestCase
 import pandas as pd
 import statsmodels.formula.api as smf
 
-from craft.learning.wearing import LASTS, ToldDay, compared, lasted, of_humidity
+from craft.learning.wearing import LASTS, ToldDay, compare_habits, days_lasted, of_humidity
 
 
 def wears(
@@ -27,23 +27,23 @@ def wears(
 
 class LastedTest(TestCase):
     def test_a_straight_line_ends_where_it_fades(self) -> None:
-        self.assertAlmostEqual(lasted({day: 5 - 0.5 * day for day in range(6)}) or 0, 5.0)
+        self.assertAlmostEqual(days_lasted({day: 5 - 0.5 * day for day in range(6)}) or 0, 5.0)
 
     def test_one_odd_day_does_not_matter_much(self) -> None:
         told = {day: 5 - 0.5 * day for day in range(8)}
-        self.assertAlmostEqual(lasted(told | {3: 1}) or 0, 5.0, delta=1.0)
+        self.assertAlmostEqual(days_lasted(told | {3: 1}) or 0, 5.0, delta=1.0)
 
     def test_too_little_says_nothing_and_what_does_not_fade_ends_at_the_wash(self) -> None:
-        self.assertIsNone(lasted({0: 5, 1: 4, 2: 4}))
-        self.assertEqual(lasted(dict.fromkeys(range(6), 4.0)), LASTS[1])
-        self.assertIsNone(lasted({0: 2, 1: 1, 2: 1, 3: 1}), "it never looked good")
-        self.assertAlmostEqual(lasted({0: 4, 1: 2, 2: 1, 3: 1}) or 0, 1.05, delta=0.2)
+        self.assertIsNone(days_lasted({0: 5, 1: 4, 2: 4}))
+        self.assertEqual(days_lasted(dict.fromkeys(range(6), 4.0)), LASTS[1])
+        self.assertIsNone(days_lasted({0: 2, 1: 1, 2: 1, 3: 1}), "it never looked good")
+        self.assertAlmostEqual(days_lasted({0: 4, 1: 2, 2: 1, 3: 1}) or 0, 1.05, delta=0.2)
 
 
 class EffectTest(TestCase):
     def test_it_is_what_statsmodels_finds(self) -> None:
         days = wears(1, 12, bonnet=0.5)
-        (found,) = compared(days, "night")
+        (found,) = compare_habits(days, "night")
         frame = pd.DataFrame([vars(day) for day in days])
         frame["way"] = (frame.night == found.way).astype(float)
         fit = smf.ols("looks ~ way + day + C(wear)", frame).fit()
@@ -56,7 +56,7 @@ class EffectTest(TestCase):
         inside = humid_inside = 0
         for seed in range(300):
             days = wears(seed, 10, bonnet=0.5, humid=0.2)
-            (night,) = compared(days, "night")
+            (night,) = compare_habits(days, "night")
             sign = 1 if night.way == "bonnet" else -1
             inside += night.low <= sign * 0.5 <= night.high
             humid = of_humidity(days)
@@ -68,7 +68,7 @@ class EffectTest(TestCase):
     def test_none_is_claimed_where_none_was_planted(self) -> None:
         claims = 0
         for seed in range(300):
-            (found,) = compared(wears(seed, 10), "night")
+            (found,) = compare_habits(wears(seed, 10), "night")
             claims += "no difference" not in found.text
         self.assertAlmostEqual(claims / 300, 0.1, delta=0.05)
 
@@ -81,7 +81,7 @@ class EffectTest(TestCase):
             for wear in range(10)
             for day in range(6)
         ]
-        self.assertEqual(compared(days, "night"), [])
+        self.assertEqual(compare_habits(days, "night"), [])
 
     def test_a_tempting_lead_across_clients_is_called_one(self) -> None:
         """A scarf does nothing here, but it is worn by whoever has hair that holds."""
@@ -93,7 +93,7 @@ class EffectTest(TestCase):
                 night = own if chance.random() < 0.7 else "none"
                 looks = level + (0.8 if night == "bonnet" else 0.0) - 0.1 * day
                 days.append(ToldDay(wear, day, looks + chance.gauss(0, 0.2), night))
-        effects = {(each.way, each.against): each for each in compared(days, "night")}
+        effects = {(each.way, each.against): each for each in compare_habits(days, "night")}
         scarf = next(each for ways, each in effects.items() if set(ways) == {"scarf", "none"})
         bonnet = next(each for ways, each in effects.items() if set(ways) == {"bonnet", "none"})
         self.assertEqual(len(effects), 2)
@@ -105,6 +105,6 @@ class EffectTest(TestCase):
         self.assertNotIn("that is who does it", bonnet.text)
 
     def test_too_few_days_say_nothing(self) -> None:
-        self.assertEqual(compared(wears(1, 1), "night"), [])
+        self.assertEqual(compare_habits(wears(1, 1), "night"), [])
         self.assertIsNone(of_humidity(wears(1, 2)))
-        self.assertEqual(compared([], "refresh"), [])
+        self.assertEqual(compare_habits([], "refresh"), [])

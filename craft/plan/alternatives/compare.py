@@ -59,7 +59,7 @@ def minutes(step: Step | None) -> float:
     return 0.0 if step is None else step.hands_on_min + step.wait_min
 
 
-def signed(gap: float, digits: int) -> str:
+def signed_text(gap: float, digits: int) -> str:
     """A difference with its sign, as it is printed."""
     return f"{gap:+.{digits}f}".replace("-", "−")
 
@@ -71,14 +71,14 @@ def differs(first: Step | None, other: Step | None) -> list[str]:
     words = []
     gap = minutes(other) - minutes(first)
     if abs(gap) >= LEAST_MIN:
-        words.append(f"{signed(gap, 0)} min")
+        words.append(f"{signed_text(gap, 0)} min")
     if first.sections != other.sections:
         words.append(f"{other.sections} instead of {first.sections}")
     doses = {product.role: product for product in first.products}
     for product in other.products:
         before = doses.get(product.role)
         if before and abs(product.grams - before.grams) >= LEAST_G:
-            words.append(f"{product.name} {signed(product.grams - before.grams, 1)} g")
+            words.append(f"{product.name} {signed_text(product.grams - before.grams, 1)} g")
         if before and before.id != product.id:
             words.append(f"{product.name} instead of {before.name}")
     return words

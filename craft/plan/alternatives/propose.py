@@ -5,7 +5,7 @@ from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from craft.contract.patch import patched
+from craft.contract.patch import apply_patch
 from craft.contract.plan import PlanAnswer, PlanRequest
 from craft.contract.proposals import Measures, Proposal, ProposeAnswer, Relax
 from craft.errors import CraftError
@@ -87,7 +87,7 @@ def even(count: float, most: int) -> int:
     return min(whole, most)
 
 
-def tried(request: PlanRequest) -> list[Candidate]:
+def plan_variations(request: PlanRequest) -> list[Candidate]:
     """Every variation that can be planned."""
     candidates = []
     for patch, answer in planned_with(request, variations(request)):
@@ -126,7 +126,7 @@ def propose(request: PlanRequest) -> ProposeAnswer:
         CraftError: as planning raises it
     """
     plan(request)
-    candidates = tried(request)
+    candidates = plan_variations(request)
     fitting = [proposal for proposal in candidates if proposal.fits]
     pool = fitting or candidates
     best = [pool[place] for place in front([proposal.measures for proposal in pool])]
@@ -179,8 +179,8 @@ def relax(request: PlanRequest) -> list[Relax]:
     """What to give way on, and the least that would be enough; first the limits, then the heat."""
     offers = relax_limits(request)
     if request.goal.max_heat is Heat.NONE:
-        warm = patched(request, {"goal": {"max_heat": Heat.LOW.value}})
-        if any(proposal.fits for proposal in tried(warm)):
+        warm = apply_patch(request, {"goal": {"max_heat": Heat.LOW.value}})
+        if any(proposal.fits for proposal in plan_variations(warm)):
             offers.append(
                 Relax(
                     wish="max_heat",
@@ -196,8 +196,8 @@ def relax(request: PlanRequest) -> list[Relax]:
 def relax_limits(request: PlanRequest) -> list[Relax]:
     """More time today, a later release, or both, for the routine that needs least of them."""
     limit, release = request.goal.time_limit_min, request.goal.release_after_h
-    free = patched(request, {"goal": {"time_limit_min": None, "release_after_h": None}})
-    dry = [proposal for proposal in tried(free) if proposal.fits]
+    free = apply_patch(request, {"goal": {"time_limit_min": None, "release_after_h": None}})
+    dry = [proposal for proposal in plan_variations(free) if proposal.fits]
     if not dry:
         return []
 
@@ -242,6 +242,6 @@ def planned_with(
     """Whole plans with each of several changes; changes that cannot be planned are left out."""
     for patch in patches:
         try:
-            yield patch, plan(patched(request, patch))
+            yield patch, plan(apply_patch(request, patch))
         except CraftError:
             continue

@@ -3,14 +3,14 @@
 from collections.abc import Callable, Iterator
 from typing import Any
 
-from craft.contract.patch import patched
+from craft.contract.patch import apply_patch
 from craft.contract.plan import PlanRequest
 from craft.contract.proposals import RestyleAnswer
 from craft.errors import CraftError
 from craft.plan.assemble import case_of, usual_count
 from craft.plan.forecast import forecast_of
 from craft.plan.planner import routine
-from craft.plan.steps.edits import edited
+from craft.plan.steps.edits import apply_edits
 from craft.styles.catalogue import TECHNIQUES
 from craft.styles.technique import Technique
 from craft.vocabulary import EditOp, SetKind, Start
@@ -33,22 +33,22 @@ def restyle(request: PlanRequest) -> RestyleAnswer:
     change: dict[str, Any] = {}
     words: list[str] = []
     for part in (numbers, stages, parting):
-        for patch, word in part(patched(request, change)):
-            change = merged(change, patch)
+        for patch, word in part(apply_patch(request, change)):
+            change = merge_patches(change, patch)
             words.append(word)
-    kept, lost = edits_that_fit(patched(request, change | {"edits": []}), request)
+    kept, lost = edits_that_fit(apply_patch(request, change | {"edits": []}), request)
     if lost:
         change["edits"] = kept
         words += lost
     return RestyleAnswer(change=change, dropped=words)
 
 
-def merged(change: dict[str, Any], patch: dict[str, Any]) -> dict[str, Any]:
+def merge_patches(change: dict[str, Any], patch: dict[str, Any]) -> dict[str, Any]:
     """Two patches as one."""
     result = dict(change)
     for key, value in patch.items():
         both = isinstance(value, dict) and isinstance(result.get(key), dict)
-        result[key] = merged(result[key], value) if both else value
+        result[key] = merge_patches(result[key], value) if both else value
     return result
 
 
@@ -93,7 +93,7 @@ OF_A_SET: tuple[tuple[str, Callable[[Any], str], Callable[[Technique], bool], st
 def plannable(request: PlanRequest) -> bool:
     """Whether a wish can be planned, but for its changes by hand."""
     try:
-        forecast_of(case_of(patched(request, {"edits": None})))
+        forecast_of(case_of(apply_patch(request, {"edits": None})))
     except CraftError:
         return False
     return True
@@ -111,7 +111,7 @@ def parting(request: PlanRequest) -> Iterator[Dropped]:
     if not own or plannable(request):
         return
     rest = {"parting": {"changes": None}} if request.parting.changes else {}
-    if rest and plannable(patched(request, rest)):
+    if rest and plannable(apply_patch(request, rest)):
         moved = plural(len(request.parting.changes), "moved line")
         yield rest, f"{moved}: the parting has other lines"
         return
@@ -134,7 +134,7 @@ def edits_that_fit(request: PlanRequest, before: PlanRequest) -> tuple[list[Any]
     for edit in before.edits:
         trial = [*kept, edit.model_dump(mode="json", exclude_none=True)]
         try:
-            edited(case_of(patched(request, {"edits": trial})), steps)
+            apply_edits(case_of(apply_patch(request, {"edits": trial})), steps)
         except CraftError:
             lost.append(f"{EDIT_WORDS[edit.op]} {edit.title or edit.step.replace('_', ' ')}")
         else:

@@ -70,7 +70,7 @@ class Applied:
         )
 
 
-def applied(
+def applicable_cautions(
     case: Case,
     forecast: Forecast,
     steps: Sequence[Step],

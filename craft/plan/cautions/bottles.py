@@ -11,13 +11,13 @@ from craft.plan.dosing import NAMES, choose, film_left_on, name_of, others
 from craft.plan.layers import nearest
 from craft.products import doses
 from craft.products.clashes import ALLERGEN_SOURCE, Clash
-from craft.products.picking import barred
+from craft.products.picking import is_barred
 from craft.vocabulary import Buildup, Role, Severity, Washing
 
 SALON = "Palm tests and visits of this salon."
 
 
-def used(case: Case) -> Iterator[tuple[Role, ShelfItem]]:
+def planned_bottles(case: Case) -> Iterator[tuple[Role, ShelfItem]]:
     """The bottles this plan takes, each in its role."""
     laid_in = {each.role for each in case.layers}
     for role in case.roles:
@@ -40,7 +40,7 @@ def instead(case: Case, role: Role, than: ShelfItem | None = None) -> str:
 def against(case: Case, key: str) -> Iterator[tuple[Role, ShelfItem, Clash]]:
     """Bottles in use that a rule speaks against."""
     shelf = case.shelf
-    for role, item in used(case):
+    for role, item in planned_bottles(case):
         for clash in shelf.clashes(item, role):
             if clash.key == key:
                 yield role, item, clash
@@ -73,7 +73,7 @@ def allergen(case: Case, *_: object) -> Sign | None:
         asked.add(case.request.bottles.get(role))
         by_hand = next((bottle for bottle in stock if bottle.id in asked), None)
         taken = choose(case, role)
-        if by_hand and barred(shelf, by_hand, role):
+        if by_hand and is_barred(shelf, by_hand, role):
             clash = shelf.clashes(by_hand, role)[0]
             now = f" {name_of(taken)} is taken instead." if taken else instead(case, role)
             return Sign(clash.text + now, clash.trigger, clash.source, by_hand.id)
@@ -99,7 +99,7 @@ def nothing_left(role: Role, item: ShelfItem, clash: Clash) -> Sign:
 def flaking_pair(case: Case, *_: object) -> Sign | None:
     """Two products of this plan that flake together."""
     shelf = case.shelf
-    laid = [(role, item) for role, item in used(case) if role in shelf.stays_in]
+    laid = [(role, item) for role, item in planned_bottles(case) if role in shelf.stays_in]
     for place, (role, item) in enumerate(laid):
         earlier = [bottle for _, bottle in laid[:place]]
         pair = shelf.flaking(item, earlier)

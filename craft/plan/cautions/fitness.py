@@ -23,7 +23,7 @@ ONE_PAIR_OF_HANDS_MIN = 240.0
 TENSION_REST_DAYS = 28.0
 
 
-def named(case: Case, *, without_tension: bool = False) -> str:
+def style_names(case: Case, *, without_tension: bool = False) -> str:
     """Other styles by name, in a sentence."""
     titles = [
         TECHNIQUES[style].title.lower()
@@ -43,17 +43,17 @@ def wrong_length(case: Case, *_: object) -> Sign | None:
         if length < least
         else f"makes sense up to {most:g} cm; this is {length:g} cm and would take far too long"
     )
-    return Sign(f"{case.technique.title} {what}.{named(case)}", f"length {length:g} cm")
+    return Sign(f"{case.technique.title} {what}.{style_names(case)}", f"length {length:g} cm")
 
 
-def unsuited(case: Case, *_: object) -> Sign | None:
+def unsuited_hair(case: Case, *_: object) -> Sign | None:
     """A style made for other hair."""
     suits = case.technique.fitness.suits
     if not suits or case.hair.pattern in suits:
         return None
     return Sign(
         f"{case.technique.title} is for {suits[0]} to {suits[-1]} hair and will not hold on "
-        f"{case.hair.pattern}.{named(case)}",
+        f"{case.hair.pattern}.{style_names(case)}",
         f"pattern {case.hair.pattern}",
     )
 
@@ -95,8 +95,8 @@ def tension_edges(case: Case, *_: object) -> Sign | None:
     )
     return Sign(
         f"Thinning edges: {hairline}, avoid any pull, and change the parting from last time."
-        f"{named(case, without_tension=True)} If the thinning continues, a doctor should look at "
-        "it.",
+        f"{style_names(case, without_tension=True)} If the thinning continues, a doctor should "
+        "look at it.",
         "edge thinning",
     )
 
@@ -112,7 +112,7 @@ def tension_again(case: Case, *_: object) -> Sign | None:
             return Sign(
                 f"{before.title} with the same parting {plural(past.days_ago, 'day')} ago: pulling "
                 "at the same place again strains the roots. Change the parting, or let it rest."
-                f"{named(case, without_tension=True)}",
+                f"{style_names(case, without_tension=True)}",
                 f"past {past.style}, {past.days_ago:g} days",
             )
     return None
@@ -126,7 +126,7 @@ def sparse(case: Case, *_: object) -> Sign | None:
         return None
     return Sign(
         f"{case.technique.title}: the scalp shows below {least:g} hairs/cm²; this is "
-        f"{density:.0f}. Use fewer partings, and no straight ones.{named(case)}",
+        f"{density:.0f}. Use fewer partings, and no straight ones.{style_names(case)}",
         f"density {density:.0f} hairs/cm²",
         STANDARD,
     )
@@ -152,7 +152,7 @@ ADJUST, REMIND = Severity.ADJUST, Severity.REMIND
 RULES: tuple[CautionRule, ...] = (
     CautionRule("wrong_length", ADJUST, ("shape",), wrong_length),
     CautionRule("tension_edges", ADJUST, ("shape",), tension_edges),
-    CautionRule("unsuited", REMIND, ("shape",), unsuited),
+    CautionRule("unsuited", REMIND, ("shape",), unsuited_hair),
     CautionRule("too_much_for_one", ADJUST, ("shape",), too_much_for_one),
     CautionRule("worn_too_long", ADJUST, ("send_home",), worn_too_long),
     CautionRule("tension_again", ADJUST, ("shape",), tension_again),

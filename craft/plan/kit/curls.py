@@ -74,7 +74,7 @@ def bands_of(case: Case) -> Bands | None:
     )
 
 
-def banded(case: Case, length_cm: float) -> winding.Banded | None:
+def banded_section(case: Case, length_cm: float) -> winding.Banded | None:
     """Bands down a section of a length [cm].
 
     Raises:
@@ -88,7 +88,7 @@ def banded(case: Case, length_cm: float) -> winding.Banded | None:
 
 def stretch_of(case: Case) -> float:
     """Share of the shrinkage that the set takes out, 0 to 1."""
-    held = banded(case, case.hair.length_cm)
+    held = banded_section(case, case.hair.length_cm)
     if held is None:
         return case.technique.setting.stretch
     return winding.banded_stretch(held, *case.technique.kit.band_stretch)
@@ -155,7 +155,7 @@ def twined_hangs(
     The set takes it part of the way from its natural length to that of the spring it was wound to.
     """
     length = section.length_cm if length_cm is None else length_cm
-    wound = twined(case, section)
+    wound = twined_section(case, section)
     across_cm, pitch_cm = wound.thick_mm / 20, length / max(wound.turns, 1.0)
     natural = length / case.hair.curl_index
     spring = curl.spring_length(length, across_cm, case.hair.diameter_um, pitch_cm)
@@ -173,11 +173,11 @@ def turns_of(case: Case, section: Section, rod_mm: float | None) -> float | None
         pitch_cm = winding.rise(sits, section.length_cm, width_cm)
         return curl.helix(section.length_cm, width_cm, pitch_cm).turns
     if kind in STRANDS:
-        return twined(case, section).turns
+        return twined_section(case, section).turns
     return None
 
 
-def twined(case: Case, section: Section) -> winding.Twined:
+def twined_section(case: Case, section: Section) -> winding.Twined:
     """A section twisted or braided."""
     kind = case.technique.setting.kind
     packed = drying.PACKED_KG_PER_M3[kind] / 1000
@@ -236,7 +236,7 @@ def set_in_words(case: Case, rods: dict[int, float]) -> tuple[list[str], list[Re
             )
         )
     elif kind in STRANDS and wound:
-        thick = [twined(case, section).thick_mm for section in sections]
+        thick = [twined_section(case, section).thick_mm for section in sections]
         details.append(f"{span(wound)} turns in each, {span(thick)} mm thick.")
         why.append(
             reason(
@@ -247,7 +247,7 @@ def set_in_words(case: Case, rods: dict[int, float]) -> tuple[list[str], list[Re
                 GEOMETRY,
             )
         )
-    held = banded(case, case.hair.length_cm)
+    held = banded_section(case, case.hair.length_cm)
     if held is not None:
         bands = bands_of(case)
         each = bands.each if bands else 0

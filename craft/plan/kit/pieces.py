@@ -248,7 +248,7 @@ def bundles_of(case: Case) -> list[tuple[int, ...]]:
     return bundles(case.sections) if case.technique.kit.bundled else []
 
 
-def counted(case: Case) -> list[tuple[str, int, int | None]]:
+def counted_pieces(case: Case) -> list[tuple[str, int, int | None]]:
     """What is counted beside rods: name, how many are needed, how many are free."""
     kit = case.request.kit
     if kit is None:
@@ -265,7 +265,7 @@ def counted_text(case: Case) -> list[str]:
     """Pins, bands and clips that are short, in words."""
     return [
         f"{needed} {name} are needed, {have} are free: {needed - have} short"
-        for name, needed, have in counted(case)
+        for name, needed, have in counted_pieces(case)
         if have is not None and needed > have
     ]
 

@@ -17,7 +17,7 @@ OWN_PREFIX = "own_"
 Steps = list[Step]
 
 
-def edited(case: Case, steps: Sequence[Step]) -> tuple[Steps, list[str]]:
+def apply_edits(case: Case, steps: Sequence[Step]) -> tuple[Steps, list[str]]:
     """The routine with every change by hand, and the titles of what was taken out.
 
     Raises:
@@ -51,7 +51,7 @@ def behind(steps: Steps, after: str | None) -> int:
     return 0 if after is None else place(steps, after, "after") + 1
 
 
-def noted(planned: Step, what: str, **changes: object) -> Step:
+def note_edit(planned: Step, what: str, **changes: object) -> Step:
     """A step with a change and a note of it."""
     return planned.model_copy(update={**changes, "edited": [*planned.edited, what]})
 
@@ -74,7 +74,7 @@ def add(case: Case, steps: Steps, edit: Edit) -> Steps:
         reasons=[reason("by_hand", "Added by hand.", f"edit {key}", "The specialist.")],
     )
     at = behind(steps, edit.after)
-    return [*steps[:at], noted(added, "added"), *steps[at:]]
+    return [*steps[:at], note_edit(added, "added"), *steps[at:]]
 
 
 def remove(_: Case, steps: Steps, edit: Edit) -> Steps:
@@ -87,13 +87,13 @@ def move(_: Case, steps: Steps, edit: Edit) -> Steps:
     """Move a step, or a product within its step."""
     at = place(steps, edit.step)
     if edit.role is not None:
-        return [*steps[:at], reordered(steps[at], edit), *steps[at + 1 :]]
+        return [*steps[:at], move_product(steps[at], edit), *steps[at + 1 :]]
     moved, rest = steps[at], steps[:at] + steps[at + 1 :]
     to = behind(rest, edit.after)
-    return [*rest[:to], noted(moved, "moved"), *rest[to:]]
+    return [*rest[:to], note_edit(moved, "moved"), *rest[to:]]
 
 
-def reordered(planned: Step, edit: Edit) -> Step:
+def move_product(planned: Step, edit: Edit) -> Step:
     """A step with one of its products at another place."""
     roles = [product.role.value for product in planned.products]
     if edit.role not in roles:
@@ -108,7 +108,7 @@ def reordered(planned: Step, edit: Edit) -> Step:
     if edit.after is not None:
         to = [product.role.value for product in rest].index(edit.after) + 1
     products = [*rest[:to], moved, *rest[to:]]
-    return noted(planned, f"{edit.role} moved".replace("_", " "), products=products)
+    return note_edit(planned, f"{edit.role} moved".replace("_", " "), products=products)
 
 
 def replace(_: Case, steps: Steps, edit: Edit) -> Steps:
@@ -120,7 +120,7 @@ def replace(_: Case, steps: Steps, edit: Edit) -> Steps:
     changes: dict[str, object] = {"title": edit.title, "products": [], "how": "By hand."}
     if edit.minutes is not None:
         changes |= exactly(edit.minutes)
-    return [*steps[:at], noted(old, f"instead of {old.title}", **changes), *steps[at + 1 :]]
+    return [*steps[:at], note_edit(old, f"instead of {old.title}", **changes), *steps[at + 1 :]]
 
 
 def exactly(minutes: float) -> dict[str, object]:
@@ -136,17 +136,17 @@ def override(_: Case, steps: Steps, edit: Edit) -> Steps:
         raise CraftError("minutes", "Give minutes, wait_min, or a role with grams.")
     if edit.minutes is not None:
         note = f"{edit.minutes:g} min instead of {planned.hands_on_min:g}"
-        planned = noted(planned, note, **exactly(edit.minutes))
+        planned = note_edit(planned, note, **exactly(edit.minutes))
     if edit.wait_min is not None:
         note = f"waits {edit.wait_min:g} min instead of {planned.wait_min:g}"
         longest = max(edit.wait_min, planned.wait_max_min)
-        planned = noted(planned, note, wait_min=edit.wait_min, wait_max_min=longest)
+        planned = note_edit(planned, note, wait_min=edit.wait_min, wait_max_min=longest)
     if edit.grams is not None:
-        planned = dosed(planned, edit)
+        planned = set_dose(planned, edit)
     return [*steps[:at], planned, *steps[at + 1 :]]
 
 
-def dosed(planned: Step, edit: Edit) -> Step:
+def set_dose(planned: Step, edit: Edit) -> Step:
     """A step with a dose that somebody has decided."""
     roles = [product.role for product in planned.products]
     if edit.role not in roles:
@@ -168,7 +168,7 @@ def dosed(planned: Step, edit: Edit) -> Step:
     products = [*planned.products]
     products[at] = product.model_copy(update=changes)
     note = f"{product.name} {grams:g} g instead of {usual:g}"
-    return noted(planned, note, products=products)
+    return note_edit(planned, note, products=products)
 
 
 APPLY: Mapping[EditOp, Callable[[Case, Steps, Edit], Steps]] = {

@@ -213,7 +213,7 @@ def steps_of(key: str) -> tuple[str, ...]:
     return tuple(dict.fromkeys([*concerned, *([own[key]] if key in own else [])]))
 
 
-def concerned(key: str) -> frozenset[str]:
+def steps_concerned(key: str) -> frozenset[str]:
     """Every step that something broken has to do with."""
     steps = {step for rule in ORDER if rule.key == key for step in (rule.first, rule.then)}
     needed = {step for need in NEEDS if need.key == key for step in (need.step, *need.one_of)}

@@ -4,7 +4,7 @@ from unittest import TestCase
 
 from craft.contract import PlanRequest, parse
 from craft.plan.assemble import case_of
-from craft.plan.cautions import BY_KEY, CAUTIONS, applied
+from craft.plan.cautions import BY_KEY, CAUTIONS, applicable_cautions
 from craft.plan.forecast import forecast_of
 from craft.plan.what_if.answers import FIXES
 from craft.products.picking import Shelf
@@ -78,7 +78,9 @@ class TableTest(TestCase):
 
     def test_only_what_is_asked_for_is_looked_at(self) -> None:
         case = case_of(parse(PlanRequest, plan_request(goal={"release_after_h": 3})))
-        results = applied(case, forecast_of(case), (), ("not_dry_at_release", "heat_limit"))
+        results = applicable_cautions(
+            case, forecast_of(case), (), ("not_dry_at_release", "heat_limit")
+        )
         self.assertEqual([caution.rule.key for caution in results], ["not_dry_at_release"])
 
 

@@ -12,7 +12,7 @@ from craft.physics import curl, winding
 from craft.plan.assemble import case_of
 from craft.plan.case import Case
 from craft.plan.kit.curls import (
-    banded,
+    banded_section,
     bands_of,
     coil_hangs,
     coil_mm,
@@ -159,7 +159,7 @@ class BandsTest(TestCase):
     @given(st.integers(4, 60))
     def test_what_is_usual_fits_any_length(self, length: int) -> None:
         subject = case("banded_stretch", length)
-        held = banded(subject, length)
+        held = banded_section(subject, length)
         assert held is not None
         self.assertAlmostEqual(held.under_cm + held.gaps_cm + held.out_cm, length)
         self.assertGreaterEqual(held.gap_cm, 0)

@@ -4,12 +4,12 @@ from typing import Any
 from unittest import TestCase
 
 from craft.contract import PlanRequest, parse
-from craft.contract.patch import patched
+from craft.contract.patch import apply_patch
 from craft.contract.plan import Fix
 from craft.errors import CraftError
 from craft.plan.drying_plan import drying_plan
 from craft.plan.planner import plan
-from craft.plan.what_if.change import CLIENT_COST, DELAY_COST, HANDS_COST, cost, ranked
+from craft.plan.what_if.change import CLIENT_COST, DELAY_COST, HANDS_COST, cost, rank_fixes
 from craft.tests.requests import caution_keys, plan_request, planned
 
 DAMP: dict[str, Any] = {
@@ -117,7 +117,7 @@ class EngineTest(TestCase):
         request = parse(PlanRequest, plan_request(**DAMP))
         for fix in plan(request).fixes:
             with self.subTest(fix.key):
-                answer = plan(patched(request, fix.change))
+                answer = plan(apply_patch(request, fix.change))
                 self.assertNotIn("not_dry_at_release", caution_keys(answer))
                 self.assertAlmostEqual(answer.drying.odds_dry, fix.odds_dry, delta=0.06)
 
@@ -138,14 +138,14 @@ class PatchTest(TestCase):
         return parse(PlanRequest, plan_request(goal=goal, bottles={}, dry="hood", dry_min=20))
 
     def test_null_takes_a_choice_back(self) -> None:
-        changed = patched(self.request(), {"goal": {"sections": None}, "dry_min": None})
+        changed = apply_patch(self.request(), {"goal": {"sections": None}, "dry_min": None})
         self.assertIsNone(changed.goal.sections)
         self.assertEqual((changed.goal.rod_mm, changed.dry_min, changed.dry), (20, None, "hood"))
 
     def test_lists_are_replaced_and_the_rest_is_left(self) -> None:
         before = self.request()
         stages = [{"kind": "cloth", "minutes": 20}, {"kind": "air"}]
-        changed = patched(before, {"stages": stages})
+        changed = apply_patch(before, {"stages": stages})
         self.assertEqual([stage.kind for stage in changed.stages], ["cloth", "air"])
         self.assertEqual((before.stages, changed.hair), ([], before.hair))
 
@@ -156,7 +156,7 @@ class PatchTest(TestCase):
             ({"wish": 1}, "wish"),
         ):
             with self.subTest(field), self.assertRaises(CraftError) as refusal:
-                patched(self.request(), patch)
+                apply_patch(self.request(), patch)
             self.assertEqual(refusal.exception.field, field)
 
 
@@ -176,5 +176,5 @@ class RankTest(TestCase):
 
         fixes = [fix("far", 0.3), fix("dear", 0.95, 30), fix("near", 0.7), fix("cheap", 0.85, 5)]
         fixes += [fix("as cheap and surer", 0.9, 5)]
-        keys = [each.key for each in ranked(fixes)]
+        keys = [each.key for each in rank_fixes(fixes)]
         self.assertEqual(keys, ["as cheap and surer", "cheap", "dear", "near", "far"])

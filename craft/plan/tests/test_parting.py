@@ -7,7 +7,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.contract import PlanRequest, parse
-from craft.contract.patch import patched
+from craft.contract.patch import apply_patch
 from craft.errors import CraftError
 from craft.plan.alternatives.chain import chain
 from craft.plan.alternatives.propose import propose
@@ -177,7 +177,7 @@ class FixesTest(TestCase):
         answer = plan(request)
         self.assertIn("not_dry_at_release", caution_keys(answer))
         for fix in answer.fixes:
-            again = plan(patched(request, fix.change))
+            again = plan(apply_patch(request, fix.change))
             self.assertAlmostEqual(again.drying.odds_dry, fix.odds_dry, delta=0.06)
 
 

@@ -5,7 +5,7 @@ from typing import Any
 from unittest import TestCase
 
 from craft.contract import PlanRequest, parse
-from craft.contract.patch import patched
+from craft.contract.patch import apply_patch
 from craft.contract.proposals import CompareRequest
 from craft.errors import CraftError
 from craft.plan.alternatives.chain import chain
@@ -49,7 +49,7 @@ class ProposeTest(TestCase):
     def test_a_change_taken_over_gives_the_same_plan(self) -> None:
         asked = request()
         for proposal in propose(asked).proposals:
-            again = propose(patched(asked, proposal.change)).proposals
+            again = propose(apply_patch(asked, proposal.change)).proposals
             self.assertTrue(any(other.measures == proposal.measures for other in again))
 
     def test_limits_are_kept(self) -> None:
@@ -185,7 +185,7 @@ class RestyleTest(TestCase):
     def restyled(self, **wish: Any) -> tuple[dict[str, Any], list[str]]:
         request = parse(PlanRequest, plan_request(**wish))
         answer = restyle(request)
-        plan(patched(request, answer.change))
+        plan(apply_patch(request, answer.change))
         return answer.change, answer.dropped
 
     def test_what_fits_is_kept(self) -> None:

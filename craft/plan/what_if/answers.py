@@ -15,7 +15,7 @@ from craft.plan.steps.order import KEYS
 from craft.plan.what_if.change import Change, Fixes
 from craft.plan.what_if.drying import dry_before_covered, fixes_for_drying
 from craft.plan.what_if.routine import (
-    clarified,
+    clarify_today,
     in_the_air,
     not_head_down,
     order_fixes,
@@ -69,7 +69,7 @@ FIXES: Mapping[str, Fixes] = {
     "flaking_pair": instead_of,
     "no_bottle": nearest_instead,
     "residue_risk": without_sign(fixes_for_film),
-    "cowash_buildup": clarified,
+    "cowash_buildup": clarify_today,
     "thin_film": thicker_film,
     **{key: instead_of for key, _ in FROM_CLASHES},
     **{key: order_fixes(key) for key in KEYS},

@@ -86,7 +86,7 @@ def first_safe(trials: Iterable[Change]) -> tuple[Change | None, bool]:
     return nearest, False
 
 
-def ranked(fixes: Sequence[Fix]) -> list[Fix]:
+def rank_fixes(fixes: Sequence[Fix]) -> list[Fix]:
     """What makes the release safe first, the cheapest of it first; then what comes nearest."""
     return sorted(
         fixes,

@@ -29,7 +29,7 @@ from craft.plan.steps.styling import (
     usual_hairs,
 )
 from craft.plan.steps.washing import BLOT_MIN, PART_EACH_MIN
-from craft.plan.what_if.change import Change, first_safe, ranked
+from craft.plan.what_if.change import Change, first_safe, rank_fixes
 from craft.vocabulary import Blot, Dryer, Heat
 from craft.work import timing
 
@@ -47,9 +47,9 @@ def drying_trials(case: Case, forecast: Forecast) -> Iterator[tuple[Change, bool
     Pressing and warm air together are tried only where neither is enough alone.
     """
     alone_enough = False
-    for kind in (more_sections, under_the_hood, pressed, later):
+    for kind in (more_sections, under_the_hood, press_more, later):
         trial, safe = first_safe(kind(case, forecast))
-        alone_enough |= safe and kind in (under_the_hood, pressed)
+        alone_enough |= safe and kind in (under_the_hood, press_more)
         if trial is not None:
             yield trial, safe
     if not alone_enough:
@@ -62,13 +62,13 @@ def fixes_for_drying(case: Case, forecast: Forecast) -> Iterator[Change]:
     """Single changes after which the release is safe, cheapest first."""
     safe = {trial.key: trial for trial, enough in drying_trials(case, forecast) if enough}
     fixes = [trial.fix("not_dry_at_release") for trial in safe.values()]
-    return (safe[fix.key] for fix in ranked(fixes))
+    return (safe[fix.key] for fix in rank_fixes(fixes))
 
 
 def what_would_help(case: Case, forecast: Forecast) -> list[Fix]:
     """Every kind of change that was tried: what is safe first, then what comes nearest."""
     trials = [trial for trial, _ in drying_trials(case, forecast)]
-    return ranked([trial.fix("not_dry_at_release") for trial in trials])
+    return rank_fixes([trial.fix("not_dry_at_release") for trial in trials])
 
 
 def in_sections(case: Case, count: int) -> dict[str, Any]:
@@ -138,7 +138,7 @@ def under_the_hood(case: Case, forecast: Forecast) -> Iterator[Change]:
         )
 
 
-def pressed(case: Case, forecast: Forecast) -> Iterator[Change]:
+def press_more(case: Case, forecast: Forecast) -> Iterator[Change]:
     """Less water to begin with; not where the style wants it soaking."""
     water = water_of(case, Blot.PRESSED)
     if case.blot is not Blot.CLOTH or water >= forecast.water:
@@ -156,7 +156,7 @@ def pressed(case: Case, forecast: Forecast) -> Iterator[Change]:
 
 def pressed_and_warmed(case: Case, forecast: Forecast) -> Iterator[Change]:
     """Less water, then warm air."""
-    for press in pressed(case, forecast):
+    for press in press_more(case, forecast):
         for hood in under_the_hood(case, press.forecast):
             yield Change(
                 "press_and_hood",

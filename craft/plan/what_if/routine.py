@@ -6,7 +6,7 @@ from craft.plan.case import Case
 from craft.plan.cautions.rule import Sign
 from craft.plan.cautions.sets import OVERNIGHT_FROM_MIN
 from craft.plan.forecast import Forecast
-from craft.plan.steps.order import concerned
+from craft.plan.steps.order import steps_concerned
 from craft.plan.what_if.change import Change, Fixes
 from craft.styles.details import DETAILS
 from craft.vocabulary.details import Detail, Manner
@@ -43,7 +43,7 @@ def taken_back(key: str) -> Fixes:
 
     def fixes(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]:
         edits = case.request.edits
-        mixed_up = concerned(key)
+        mixed_up = steps_concerned(key)
         kept = [
             edit.model_dump(mode="json", exclude_none=True)
             for edit in edits
@@ -94,6 +94,6 @@ def set_to_work_on(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]:
         yield Change(f"now_{worn}", f"Current style is: {name}", patch, forecast)
 
 
-def clarified(_: Case, forecast: Forecast, __: Sign) -> Iterable[Change]:
+def clarify_today(_: Case, forecast: Forecast, __: Sign) -> Iterable[Change]:
     """Clarify today."""
     return [Change("clarify", "Clarify today", {"cleanser": "clarify"}, forecast)]

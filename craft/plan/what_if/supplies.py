@@ -11,7 +11,7 @@ from craft.plan.forecast import Forecast, section_cylinder
 from craft.plan.kit.curls import rod_curl
 from craft.plan.kit.pieces import (
     bands_for,
-    counted,
+    counted_pieces,
     other_sizes,
     pins_for,
     rod_mm,
@@ -80,7 +80,7 @@ def fixes_for_rods(case: Case, forecast: Forecast) -> Iterator[Change]:
 def counts_that_suffice(case: Case) -> Iterator[int]:
     """Smaller even numbers of sections for which nothing is short, the largest first."""
     now, technique = len(case.sections), case.technique
-    free = {name: have for name, _, have in counted(case) if have is not None}
+    free = {name: have for name, _, have in counted_pieces(case) if have is not None}
     if short(case):
         free["rods"] = rods_needed(case) - short(case)
     for count in range(now - 2 + now % 2, max(1, round(now * FEWEST_SHARE)) - 1, -2):

@@ -17,7 +17,7 @@ from craft.tests.requests import HAIR, plan_request
 from craft.vocabulary import OnHead, Style, WearEventKind, WearPhase
 from craft.wear.calendar import wear
 from craft.wear.household import drops, palm, presses
-from craft.wear.limits import LATER, SOONER, faded, overdue_days, spread_of
+from craft.wear.limits import LATER, SOONER, faded_days, overdue_days, spread_of
 
 DONE = date(2026, 6, 20)
 
@@ -156,8 +156,8 @@ class AdaptedTest(TestCase):
             self.assertTrue(any("Humid, 85%" in note for note in each.notes))
 
     def test_half_humid_days_count_once_and_humid_ones_twice(self) -> None:
-        self.assertAlmostEqual(faded(6, {}, 1), 6)
-        self.assertAlmostEqual(faded(6, dict.fromkeys(range(20), 0.75), 1), 12)
+        self.assertAlmostEqual(faded_days(6, {}, 1), 6)
+        self.assertAlmostEqual(faded_days(6, dict.fromkeys(range(20), 0.75), 1), 12)
 
     def test_after_a_swim_it_is_washed_within_two_days(self) -> None:
         answer = asked(events=[{"date": on(3), "kind": "swim"}])

@@ -7,7 +7,7 @@ from django.core.cache import cache
 from django.test import Client as ApiClient
 from django.utils import timezone
 
-from salon.aftercare.checking import hashed
+from salon.aftercare.checking import hash_secret
 from salon.aftercare.models import Checkin, CheckinLink
 from salon.aftercare.tests.base import visited
 from salon.clients.services import add_client
@@ -62,7 +62,7 @@ class CheckinTest(ApiTest):
     def test_the_secret_is_nowhere_kept(self) -> None:
         secret = self.address.split("/")[-2]
         link = CheckinLink.objects.get()
-        self.assertEqual(link.secret_hash, hashed(secret))
+        self.assertEqual(link.secret_hash, hash_secret(secret))
         self.assertNotIn(secret, str(link.__dict__))
         self.assertGreaterEqual(len(secret), 43)
         # Nor among the answers that are kept to be given again.

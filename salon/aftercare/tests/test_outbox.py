@@ -24,7 +24,7 @@ from salon.aftercare.models import Checkin, Message
 from salon.aftercare.outbox import AGAIN_MIN, decent, fill_outbox
 from salon.aftercare.tests.base import visited
 from salon.aftercare.wearing import wearing
-from salon.aftercare.wording import USUAL, check_text, filled
+from salon.aftercare.wording import USUAL, check_text, fill_text
 from salon.archive.erasing import forget
 from salon.booking.models import Booking
 from salon.booking.returning import due_back
@@ -291,7 +291,7 @@ class HourTest(TestCase):
     def test_every_usual_text_can_be_filled(self) -> None:
         for kind, text in USUAL.items():
             check_text(text)
-            self.assertNotIn("{name}", filled(text, {"name": "Runa"}), kind)
+            self.assertNotIn("{name}", fill_text(text, {"name": "Runa"}), kind)
 
 
 class KilledTest(TransactionTestCase):

@@ -17,7 +17,7 @@ from craft.wear.card import AT_HOME
 from salon.aftercare.card import FIXED
 from salon.aftercare.drawings import DRAWN
 from salon.aftercare.tests.base import visited
-from salon.aftercare.translating import SENTENCE, Language, catalogue, day_in, key_of, said
+from salon.aftercare.translating import SENTENCE, Language, catalogue, day_in, key_of, translate
 from salon.tests.base import ApiTest
 
 AIR = [{"date": f"2026-06-{day}", "rh": rh} for day, rh in ((22, 0.9), (23, 0.2), (25, 0.9))]
@@ -61,17 +61,17 @@ class CatalogueTest(ApiTest):
         self.assertEqual(missing, [])
 
     def test_numbers_and_styles_keep_their_places(self) -> None:
-        german = said("Humid, 85%: it grows by itself. Count them out.", Language.GERMAN)
+        german = translate("Humid, 85%: it grows by itself. Count them out.", Language.GERMAN)
         self.assertEqual(german, "Feucht, 85%: es wird von selbst größer. Beim Öffnen mitzählen.")
-        works = said("A braid-out or a rod set would suit this hair.", Language.GERMAN)
+        works = translate("A braid-out or a rod set would suit this hair.", Language.GERMAN)
         self.assertEqual(works, "Zu diesem Haar passt auch: Zopf-out oder Wicklerfrisur.")
         for english, german in catalogue(Language.GERMAN).items():
             self.assertEqual(english.count("#"), german.count("#"), english)
             self.assertEqual(english.count("*"), german.count("*"), english)
 
     def test_what_is_not_in_it_stays_as_it_is(self) -> None:
-        self.assertEqual(said("Something new.", Language.GERMAN), "Something new.")
-        self.assertEqual(said("It frizzes", Language.ENGLISH), "It frizzes")
+        self.assertEqual(translate("Something new.", Language.GERMAN), "Something new.")
+        self.assertEqual(translate("It frizzes", Language.ENGLISH), "It frizzes")
 
     def test_the_card_is_read_in_german_dates_included(self) -> None:
         visit = visited(self.person, self.user)

@@ -30,8 +30,8 @@ from salon.aftercare.models import Message
 from salon.archive.api import read_in_pieces
 from salon.archive.erasing import erase
 from salon.archive.models import Erasure
-from salon.archive.packing import DATABASE, MANIFEST, READ_S, opened, pack
-from salon.archive.places import INTENT, clear_leftovers, locked, sqlite_path
+from salon.archive.packing import DATABASE, MANIFEST, READ_S, open_backup, pack
+from salon.archive.places import INTENT, archive_lock, clear_leftovers, sqlite_path
 from salon.archive.restoring import look_through, restore
 from salon.clients.models import Client
 from salon.clients.services import add_client
@@ -129,12 +129,12 @@ class PackingTest(ArchiveTest):
         self.assertEqual([path.name for path in self.picture.parent.iterdir()], ["a.png"])
         self.assertIn(NOTE.encode(), self.picture.read_bytes())
         # What was here was packed first.
-        with opened(max((self.folder / "backups").glob("*.zip"))) as salon:
+        with open_backup(max((self.folder / "backups").glob("*.zip"))) as salon:
             self.assertEqual(salon.manifest.counts["clients"], 2)
 
     def test_ways_in_that_are_open_are_not_packed(self) -> None:
         SentRequest.objects.create(key="k", user=self.owner, path="/x", content="c")
-        with opened(pack()) as salon:
+        with open_backup(pack()) as salon:
             salon.take_out(DATABASE, self.folder / "out.sqlite3")
         with closing(sqlite3.connect(self.folder / "out.sqlite3")) as copy:
             for table in ("qsessions_session", "platform_sentrequest"):
@@ -148,7 +148,7 @@ class PackingTest(ArchiveTest):
         empty_database = self.folder / "e.sqlite3"
         with closing(sqlite3.connect(empty_database)) as database:
             database.execute("CREATE TABLE t(x)")
-        with opened(packed) as salon:
+        with open_backup(packed) as salon:
             names = list(salon.manifest.files)
 
         def sums(digit: str) -> dict[str, str]:
@@ -428,7 +428,7 @@ class KilledTest(ArchiveTest):
             with self.subTest(step, after=after):
                 connection.close()
                 # What is left out is prepared by a process of its own, which takes long.
-                with patch("salon.archive.restoring.managed", erase_quickly):
+                with patch("salon.archive.restoring.run_command", erase_quickly):
                     self.killed_at(step, packed, [uid], after=after)
                 self.assertTrue(clear_leftovers())
                 names = sorted(Client.objects.values_list("name", flat=True))
@@ -455,9 +455,9 @@ class KilledTest(ArchiveTest):
 
     def test_work_under_way_is_left_alone(self) -> None:
         (self.folder / ".archive-xyz").mkdir()
-        with locked():
+        with archive_lock():
             self.assertFalse(clear_leftovers())
-            with self.assertRaisesMessage(CraftError, "Another backup or restore"), locked(0):
+            with self.assertRaisesMessage(CraftError, "Another backup or restore"), archive_lock(0):
                 pass
         self.assertTrue((self.folder / ".archive-xyz").exists())
 

@@ -8,7 +8,7 @@ from django.test import TestCase
 from django.utils import timezone
 
 from craft.labels import read_label
-from craft.learning.wearing import compared
+from craft.learning.wearing import compare_habits
 from craft.vocabulary import IngredientFamily
 from salon.aftercare.lasting import told_days
 from salon.booking.board import board
@@ -145,7 +145,8 @@ class DemoSalonTest(DemoTest):
     def test_a_bonnet_wins_and_a_scarf_only_seems_to(self) -> None:
         """Who sleeps in a scarf has coils that hold: the tempting lead of the demo."""
         effects = {
-            frozenset((each.way, each.against)): each for each in compared(told_days(), "night")
+            frozenset((each.way, each.against)): each
+            for each in compare_habits(told_days(), "night")
         }
         bonnet, scarf = (
             effects[frozenset(("bonnet", "none"))],

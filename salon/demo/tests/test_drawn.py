@@ -7,7 +7,7 @@ import numpy as np
 from scipy.stats import spearmanr
 
 from craft.picture import Measures, measure
-from salon.demo.drawn import Style, area_cm2, rendered
+from salon.demo.drawn import Style, area_cm2, render
 
 #: Seeds that nothing was tuned on.
 HELD_OUT, PICTURES = 7000, 9
@@ -27,7 +27,7 @@ class HeldOutTest(TestCase):
                 lopsided=chance.uniform(0, 0.45),
                 seed=HELD_OUT + number,
             )
-            measures = measure(rendered(style))
+            measures = measure(render(style))
             assert isinstance(measures, Measures), (style, measures)
             alike = 1 - style.lopsided / (2 + style.lopsided)
             truths.append((area_cm2(style), style.frizz, style.definition, style.length_cm, alike))
@@ -51,7 +51,7 @@ class HeldOutTest(TestCase):
 
     def test_the_same_client_is_measured_the_same_within_its_uncertainty(self) -> None:
         style = Style(half_cm=12, length_cm=26, frizz=0.4, definition=0.6)
-        both = [measure(rendered(replace(style, seed=seed))) for seed in (7, 8)]
+        both = [measure(render(replace(style, seed=seed))) for seed in (7, 8)]
         first, second = both
         assert isinstance(first, Measures)
         assert isinstance(second, Measures)

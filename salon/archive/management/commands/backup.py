@@ -6,7 +6,7 @@ from typing import Any
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
 from craft.errors import CraftError
-from salon.archive.packing import opened, pack
+from salon.archive.packing import open_backup, pack
 from salon.archive.places import backups
 
 
@@ -29,7 +29,7 @@ class Command(BaseCommand):
                 copy = options["to"] / path.name if options["to"].is_dir() else options["to"]
                 copy.touch(mode=0o600)
                 copy.write_bytes(path.read_bytes())
-                with opened(copy, patience_s=None):
+                with open_backup(copy, patience_s=None):
                     pass
         except (CraftError, OSError) as error:
             raise CommandError(str(error)) from error
