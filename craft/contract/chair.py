@@ -5,8 +5,9 @@ from typing import Annotated
 from pydantic import AwareDatetime, Field
 
 from craft.contract.base import Frozen
+from craft.contract.events import AnyEvent
 from craft.contract.plan import PlanAnswer, PlanRequest, Reason
-from craft.contract.visit import AnyEvent, VisitAnswer
+from craft.contract.visit import VisitAnswer
 from craft.vocabulary import Fits, Role, SectionTick, Side, SwapAbout, Touch
 
 

@@ -4,7 +4,8 @@ from collections.abc import Collection
 
 from craft.contract.plan.answer import DetailChoice, DetailOption
 from craft.plan.case import Case
-from craft.styles.details import DETAILS, NOT_DONE, Variant, usual_manner, ways_of, why_not
+from craft.styles.details import DETAILS, NOT_DONE, usual_manner, ways_of, why_not
+from craft.styles.variants import Variant
 from craft.vocabulary.details import Detail, Manner
 
 

@@ -24,7 +24,7 @@ from craft.plan.forecast import (
     section_cylinder,
 )
 from craft.plan.planner import drying_out
-from craft.plan.steps.styling import DAMP_HOOD_MIN, DAMP_WRAP_MIN
+from craft.plan.steps.drying import DAMP_HOOD_MIN, DAMP_WRAP_MIN
 from craft.plan.what_if.answers import with_fixes
 from craft.plan.what_if.drying import what_would_help
 from craft.vocabulary import AirAt, Heat, StageKind

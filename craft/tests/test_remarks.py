@@ -4,7 +4,7 @@ from typing import Any
 from unittest import TestCase
 
 from craft.contract.base import parse
-from craft.contract.visit import EventList
+from craft.contract.events import EventList
 from craft.tests.test_visit import entry
 from craft.visit.remarks import remarks
 

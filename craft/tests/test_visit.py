@@ -13,7 +13,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.contract import PlanAnswer, parse, read
-from craft.contract.visit import EventList, VisitAnswer, VisitRequest
+from craft.contract.events import EventList
+from craft.contract.visit import VisitAnswer, VisitRequest
 from craft.errors import CraftError
 from craft.plan.timetable import kit_spans, rods_taken, shaped_at, timetable
 from craft.tests.requests import planned

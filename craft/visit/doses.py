@@ -3,8 +3,9 @@
 from collections import defaultdict
 from collections.abc import Sequence
 
+from craft.contract.events import Closed, DoseTaken, Leftover, Swap
 from craft.contract.plan import PlanAnswer, StepProduct
-from craft.contract.visit import Closed, DoseRun, DoseTaken, Leftover, StepRun, Swap
+from craft.contract.visit import DoseRun, StepRun
 from craft.visit.log import Log
 from craft.vocabulary import Role, Side, StepStatus, Zone
 
@@ -90,8 +91,6 @@ def dose_run(
 
 #: Zones in front of the ears, and behind them.
 FRONT_ZONES = frozenset({Zone.FRINGE, Zone.TOP})
-
-
 BACK_ZONES = frozenset({Zone.CROWN, Zone.BACK, Zone.NAPE})
 
 

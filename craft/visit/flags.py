@@ -3,16 +3,15 @@
 from collections.abc import Sequence
 from datetime import datetime
 
+from craft.contract.events import ComfortFelt, StepDone, StepStarted
 from craft.contract.plan import Step
-from craft.contract.visit import ComfortFelt, DoseRun, StepDone, StepStarted
+from craft.contract.visit import DoseRun
 from craft.visit.doses import is_uneven
 from craft.visit.log import Log, minutes_between
 from craft.vocabulary import Comfort, Dryness, VisitFlag
 
 #: From start to end so many times what it takes at most, a step was interrupted. Own value.
 INTERRUPTED_TIMES = 2.5
-
-
 #: Steps shorter than this are never called interrupted [min]. Own value.
 INTERRUPTED_FROM_MIN = 20.0
 

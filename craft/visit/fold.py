@@ -2,26 +2,21 @@
 
 from collections.abc import Iterable, Sequence
 
-from craft.contract.plan import PlanAnswer
-from craft.contract.visit import (
+from craft.contract.events import (
     Closed,
     ComfortFelt,
     DrynessFelt,
     Event,
     KitIn,
     KitOut,
-    KitRun,
     Length,
     Note,
-    ReleaseRun,
     ResidueLeft,
     Score,
-    SectionRun,
-    StepRun,
     Touched,
-    VisitAnswer,
-    VisitRequest,
 )
+from craft.contract.plan import PlanAnswer
+from craft.contract.visit import KitRun, ReleaseRun, SectionRun, StepRun, VisitAnswer, VisitRequest
 from craft.errors import CraftError
 from craft.visit.doses import dose_runs
 from craft.visit.flags import flags_of

@@ -12,8 +12,7 @@ from typing import TypeVar
 from uuid import UUID
 
 from craft.contract.base import parse
-from craft.contract.plan import PlanAnswer, Step
-from craft.contract.visit import (
+from craft.contract.events import (
     DATA,
     Begun,
     Correction,
@@ -28,6 +27,7 @@ from craft.contract.visit import (
     StepSkipped,
     StepStarted,
 )
+from craft.contract.plan import PlanAnswer, Step
 from craft.errors import CraftError
 from craft.vocabulary import (
     EventKind,

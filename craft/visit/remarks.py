@@ -4,7 +4,7 @@ from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from datetime import datetime
 
-from craft.contract.visit import ComfortFelt, Event, Note
+from craft.contract.events import ComfortFelt, Event, Note
 from craft.visit.log import apply_corrections, in_order
 from craft.vocabulary import Comfort, NoteAbout, RemarkKind
 

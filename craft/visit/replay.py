@@ -4,9 +4,9 @@ from collections.abc import Iterator, Sequence
 from uuid import UUID
 
 from craft.contract.chair import ChairRequest
+from craft.contract.events import AnyEvent, Correction, Event, KitIn
 from craft.contract.plan import PlanAnswer
 from craft.contract.replay import ReplayAnswer, ReplayMoment, ReplayRequest
-from craft.contract.visit import AnyEvent, Correction, Event, KitIn
 from craft.errors import CraftError
 from craft.visit.chair import chair
 from craft.visit.log import apply_correction, apply_corrections, in_order, kind_of, minutes_between

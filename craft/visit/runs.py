@@ -3,26 +3,21 @@
 from collections import defaultdict
 from datetime import datetime, timedelta
 
-from craft.contract.plan import Step
-from craft.contract.visit import (
+from craft.contract.events import (
     Event,
     KitIn,
     KitOut,
-    KitRun,
     Released,
-    ReleaseRun,
     SectionDone,
     SectionReleased,
-    SectionRun,
-    SittingRun,
     StepDone,
-    StepRun,
     StepSkipped,
     StepStarted,
-    TimerRun,
     TimerSet,
     TimerStopped,
 )
+from craft.contract.plan import Step
+from craft.contract.visit import KitRun, ReleaseRun, SectionRun, SittingRun, StepRun, TimerRun
 from craft.plan.timetable import SHAPING, shaped_at
 from craft.visit.log import RELEASE, WORK, Log, begin_of, last, minutes_between
 from craft.vocabulary import KitPlace, SectionWork, StepStatus

@@ -3,8 +3,7 @@
 from collections.abc import Callable, Mapping
 from typing import Any
 
-from craft.contract.plan import PlanAnswer
-from craft.contract.visit import (
+from craft.contract.events import (
     Begun,
     Closed,
     ComfortFelt,
@@ -31,6 +30,7 @@ from craft.contract.visit import (
     TimerStopped,
     Touched,
 )
+from craft.contract.plan import PlanAnswer
 from craft.ranges import SCORE_MAX
 from craft.visit.doses import planned_doses
 from craft.vocabulary import Dryness, KitPlace, NoteAbout, Role, SectionWork

@@ -13,8 +13,8 @@ from rest_framework.views import APIView
 
 from craft.contract import PlanAnswer, read
 from craft.contract.chair import ChairAnswer, SwapCheck
+from craft.contract.events import EventList
 from craft.contract.replay import ENTRIES_MOST, ReplayAnswer
-from craft.contract.visit import EventList
 from craft.vocabulary import Role, StepStatus, VisitState
 from salon.chair.services import (
     chair_of,

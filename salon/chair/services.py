@@ -10,9 +10,9 @@ from django.utils import timezone
 
 from craft.contract import PlanAnswer, parse
 from craft.contract.chair import ChairAnswer, ChairRequest, SwapCheck
+from craft.contract.events import AnyEvent, Begun
 from craft.contract.proposals import CompareRequest
 from craft.contract.replay import ReplayAnswer, ReplayRequest
-from craft.contract.visit import AnyEvent, Begun
 from craft.errors import CraftError
 from craft.plan.alternatives.compare import compare
 from craft.visit.chair import chair

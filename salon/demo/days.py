@@ -12,7 +12,7 @@ from django.utils import timezone
 from rest_framework.exceptions import ValidationError
 
 from craft.contract import PlanAnswer, parse
-from craft.contract.visit import AnyEvent, EventList
+from craft.contract.events import AnyEvent, EventList
 from craft.visit.steps import chair_step
 from craft.vocabulary import SectionTick
 from salon.booking.models import Booking, Holiday, Opening, Shift, StationCount

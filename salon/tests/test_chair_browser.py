@@ -10,7 +10,7 @@ from django.utils import timezone
 from playwright.sync_api import Page, expect
 
 from craft.contract import parse
-from craft.contract.visit import EventList
+from craft.contract.events import EventList
 from craft.vocabulary import Role
 from salon.chair.services import note
 from salon.checks.browser import PHONE

@@ -14,7 +14,8 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from craft.contract import read
-from craft.contract.visit import EventList, VisitAnswer
+from craft.contract.events import EventList
+from craft.contract.visit import VisitAnswer
 from craft.ranges import SCORE_MAX, SCORE_MIN
 from craft.vocabulary import (
     Dryness,

@@ -12,7 +12,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
-from craft.contract.visit import (
+from craft.contract.events import (
     AnyEvent,
     Begun,
     DoseTaken,
@@ -27,8 +27,8 @@ from craft.contract.visit import (
     SectionReleased,
     StepDone,
     StepStarted,
-    VisitAnswer,
 )
+from craft.contract.visit import VisitAnswer
 from craft.errors import CraftError
 from craft.visit.fold import fold
 from craft.visit.log import RELEASE, WORK, apply_corrections, in_order

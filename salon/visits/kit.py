@@ -8,7 +8,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from craft.contract import parse
-from craft.contract.visit import AnyEvent, EventList
+from craft.contract.events import AnyEvent, EventList
 from craft.errors import CraftError
 from craft.plan.timetable import kit_spans
 from craft.vocabulary import EventKind, KitPlace

@@ -10,7 +10,8 @@ from django.db import transaction
 from django.utils import timezone
 
 from craft.contract import parse
-from craft.contract.visit import AnyEvent, EventList, Length, VisitAnswer
+from craft.contract.events import AnyEvent, EventList, Length
+from craft.contract.visit import VisitAnswer
 from craft.errors import CraftError
 from craft.learning.results import longest_length
 from craft.visit.fold import fold

@@ -10,7 +10,8 @@ from typing import Any
 
 from django.db.models import Max, Min
 
-from craft.contract.visit import DoseRun, Event, VisitAnswer
+from craft.contract.events import Event
+from craft.contract.visit import DoseRun, VisitAnswer
 from craft.learning import lessons
 from craft.visit.remarks import remarks
 from craft.vocabulary import Residue, VisitState

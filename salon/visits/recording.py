@@ -12,8 +12,8 @@ from django.utils import timezone
 from rest_framework.exceptions import ValidationError
 
 from craft.contract import parse
+from craft.contract.events import AnyEvent, EventList
 from craft.contract.plan import PlanAnswer, Step
-from craft.contract.visit import AnyEvent, EventList
 from craft.errors import CraftError
 from craft.plan.timetable import SHAPING
 from craft.visit.doses import DoseKey, planned_doses

@@ -4,7 +4,8 @@ from typing import Any
 from unittest import TestCase
 
 from craft.contract import PlanRequest, parse
-from craft.contract.visit import EventList, VisitAnswer
+from craft.contract.events import EventList
+from craft.contract.visit import VisitAnswer
 from craft.learning.lessons import Answered, OpenedSet, lessons, opened_set, promises
 from craft.plan.drying_plan import drying_basis
 from craft.plan.planner import plan

@@ -4,7 +4,7 @@ from craft.contract.plan import School, SchoolChoice
 from craft.contract.reasons import TRADE
 from craft.plan.assemble import layering, pre_wash
 from craft.plan.case import Case
-from craft.plan.steps.styling import smoothing_of
+from craft.plan.steps.laying_in import smoothing_of
 from craft.vocabulary import (
     Detangling,
     Distribution,

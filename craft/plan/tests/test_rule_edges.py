@@ -4,7 +4,7 @@ from typing import Any
 from unittest import TestCase
 
 from craft.contract.base import parse
-from craft.contract.visit import EventList
+from craft.contract.events import EventList
 from craft.plan.cautions.fitness import TENSION_REST_DAYS
 from craft.products.doses import most_dose, scalp_dose
 from craft.tests.requests import caution_keys, planned

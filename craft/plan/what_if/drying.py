@@ -20,14 +20,9 @@ from craft.plan.forecast import (
     water_of,
 )
 from craft.plan.kit.pieces import bands_for
-from craft.plan.steps.styling import (
-    BAND_MIN,
-    HOOD_SETUP_MIN,
-    LAY_IN_EACH_MIN,
-    SHAPED,
-    bands_after,
-    usual_hairs,
-)
+from craft.plan.steps.drying import BAND_MIN, HOOD_SETUP_MIN, bands_after
+from craft.plan.steps.laying_in import LAY_IN_EACH_MIN, usual_hairs
+from craft.plan.steps.styling import SHAPED
 from craft.plan.steps.washing import BLOT_MIN, PART_EACH_MIN
 from craft.plan.what_if.change import Change, first_safe, rank_fixes
 from craft.vocabulary import Blot, Dryer, Heat

@@ -13,7 +13,7 @@ from typing import Any
 from uuid import UUID
 
 from craft.contract import PlanAnswer, parse
-from craft.contract.visit import EventList
+from craft.contract.events import EventList
 from craft.tests.requests import planned
 from craft.visit.fold import fold
 from craft.visit.steps import current

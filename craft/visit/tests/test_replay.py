@@ -6,8 +6,8 @@ from unittest import TestCase
 from uuid import uuid5
 
 from craft.contract import parse
+from craft.contract.events import DATA, EventList
 from craft.contract.replay import ReplayAnswer, ReplayRequest
-from craft.contract.visit import DATA, EventList
 from craft.errors import CraftError
 from craft.tests.test_visit import PLAN, SPACE, TEN, WASH, entry
 from craft.visit.replay import replay

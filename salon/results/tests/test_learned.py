@@ -7,7 +7,7 @@ from uuid import uuid4
 from django.utils import timezone
 
 from craft.contract import parse
-from craft.contract.visit import EventList
+from craft.contract.events import EventList
 from salon.clients.models import OpenedSet
 from salon.learning.models import LearnedFactor, LearnedSample, LearningChoice
 from salon.planning.models import Plan

@@ -1,0 +1,218 @@
+"""Drying: dryer, stages, and what is done to the roots and lengths meanwhile."""
+
+from craft.contract.plan import Step
+from craft.contract.reasons import MODEL, TRADE, reason
+from craft.plan.case import Case
+from craft.plan.details import added_minutes, detail_instructions, variant
+from craft.plan.forecast import Forecast
+from craft.plan.kit.pieces import bands_needed
+from craft.plan.steps.step import step
+from craft.vocabulary import AirAt, Condition, Detail, Dryer, Family, Heat, StageKind, Station
+from craft.words import plural
+
+#: Who does not hang the head down. Common practice, no source.
+NOT_HEAD_DOWN = frozenset({Condition.PREGNANCY, Condition.NECK_PAIN, Condition.EPILEPSY})
+#: Until hair is damp: under a hood (common practice, no source), in a cloth (own value).
+DAMP_HOOD_MIN, DAMP_WRAP_MIN = 15.0, 45.0
+#: A loose bun stretches the roots in about so long. Common practice, no source.
+ROOT_STRETCH_MIN = 10.0
+#: One band, and pressing with microfibre after the styler [min]. Own values.
+BAND_MIN, PRESS_MIN = 0.4, 3.0
+HOOD_SETUP_MIN = 1.5
+HOOD_SLACK_MIN = 15.0
+
+
+def posture(case: Case) -> str:
+    """Upright or head-down, where the style can be either."""
+    if not case.technique.setting.head_down:
+        return ""
+    asked = case.request.goal.head_down
+    barred = any(condition in NOT_HEAD_DOWN for condition in case.request.person.conditions)
+    return " Head down, in short spells." if asked and not barred else " Upright."
+
+
+DIFFUSE_HOW = "Low heat, low air; hold each spot about a minute, do not rake."
+#: Details of drying with a diffuser.
+DIFFUSED = (Detail.DIFFUSING, Detail.FRINGE)
+
+
+def dryer_step(case: Case, forecast: Forecast) -> Step:
+    """Minutes under a hood (waiting) or with a diffuser (hands-on)."""
+    hood = forecast.dryer is Dryer.HOOD
+    stage = forecast.stages[0]
+    asked = case.request.dry_min is not None
+    why = reason(
+        "dryer_minutes",
+        f"At {stage.temp_c:g} °C this takes out "
+        f"{forecast.run.at(forecast.dryer_min / 60):.0%} of the water"
+        + (", as long as was asked." if asked else ", within an hour at most."),
+        f"dry {forecast.dryer}, heat {case.request.goal.max_heat}",
+        MODEL,
+    )
+    metal = reason("metal_hot", "Metal clips get hot under a dryer: plastic only.", "hood or heat")
+    return step(
+        case,
+        "dry",
+        Family.SHAPE,
+        "Hood" if hood else "Diffuse",
+        "Settle the client, set the timer, let nothing be touched."
+        if hood
+        else DIFFUSE_HOW + detail_instructions(case, *DIFFUSED),
+        # Fetching, setting and checking the hood; a diffuser is held all the time.
+        minutes=HOOD_SETUP_MIN if hood else forecast.dryer_min + added_minutes(case, *DIFFUSED),
+        station=Station.HOOD if hood else Station.CHAIR,
+        wait=(forecast.dryer_min, forecast.dryer_min + HOOD_SLACK_MIN) if hood else (0.0, 0.0),
+        wait_title="under the hood" if hood else "",
+        reasons=[why, metal],
+    )
+
+
+#: Names of stages that are worked in the salon.
+STAGE_TITLES = {
+    StageKind.HOOD: ("Hood", "under the hood"),
+    StageKind.DIFFUSER: ("Diffuse", ""),
+    StageKind.CLOTH: ("Wrap in a cloth", "in the cloth"),
+    StageKind.AIR: ("Air in the salon", "airing"),
+    StageKind.CAP: ("Under a cap", "under the cap"),
+}
+STAGE_HOW = {
+    StageKind.HOOD: "Settle the client, set the timer, let nothing be touched.",
+    StageKind.DIFFUSER: DIFFUSE_HOW,
+    StageKind.CLOTH: "Wrap in dry cotton, press, do not rub; a fresh cloth if it is soaked.",
+    StageKind.AIR: "Let it air; nothing is touched.",
+    StageKind.CAP: "Loosely under the cap; damp hair does not stay closed in.",
+}
+
+
+def stage_steps(case: Case, forecast: Forecast) -> list[Step]:
+    """Stages chosen by hand that are worked in the salon, each as a step."""
+    results: list[Step] = []
+    begins = 0.0
+    for number, (stage, ends) in enumerate(
+        zip(case.request.stages, forecast.run.ends, strict=False), 1
+    ):
+        minutes = (ends - begins) * 60
+        begins = ends
+        if stage.at is not AirAt.SALON or (
+            stage.minutes is None and stage.kind is not StageKind.DIFFUSER
+        ):
+            continue
+        held = stage.kind is StageKind.DIFFUSER
+        title, wait = STAGE_TITLES[stage.kind]
+        results.append(
+            step(
+                case,
+                f"dry_{number}" if any(had.key == "dry" for had in results) else "dry",
+                Family.SHAPE,
+                title,
+                STAGE_HOW[stage.kind] + (detail_instructions(case, *DIFFUSED) if held else ""),
+                minutes=minutes + added_minutes(case, *DIFFUSED) if held else HOOD_SETUP_MIN,
+                station=Station.HOOD if stage.kind is StageKind.HOOD else Station.CHAIR,
+                wait=(0.0, 0.0) if held else (minutes, minutes + HOOD_SLACK_MIN),
+                wait_title=wait,
+                reasons=[
+                    reason(
+                        "stage_by_hand",
+                        f"Chosen by hand; {forecast.run.at(ends):.0%} of the water is gone "
+                        "after it.",
+                        f"stage {number}, {stage.kind}",
+                        MODEL,
+                    )
+                ],
+            )
+        )
+    return results
+
+
+def damp_hood(case: Case) -> Step:
+    """A quarter of an hour of warmth so that bands and pins go into damp hair, not dripping."""
+    heat = case.request.goal.max_heat is not Heat.NONE
+    return step(
+        case,
+        "damp",
+        Family.SHAPE,
+        "Hood until damp" if heat else "Wrap until damp",
+        "Fifteen minutes under the hood; then feel the roots."
+        if heat
+        else "A cotton cloth for an hour at most; then feel the roots.",
+        minutes=HOOD_SETUP_MIN,
+        station=Station.HOOD if heat else Station.CHAIR,
+        wait=(DAMP_HOOD_MIN, DAMP_HOOD_MIN + HOOD_SLACK_MIN)
+        if heat
+        else (DAMP_WRAP_MIN, DAMP_WRAP_MIN + HOOD_SLACK_MIN),
+        wait_title="until damp",
+        reasons=[
+            reason(
+                "bands_on_damp",
+                "Bands and pins on dripping hair leave dents and never dry underneath.",
+                f"style {case.request.goal.style}",
+            )
+        ],
+    )
+
+
+def band(case: Case) -> Step:
+    """Bands down the twists, once they are damp."""
+    bands = bands_needed(case)
+    pairs = "in pairs" if case.technique.kit.bundled else "each for itself"
+    return step(
+        case,
+        "band",
+        Family.SHAPE,
+        f"Bands, {bands}",
+        f"Damp {case.technique.parting.noun}s, {pairs}: wrap downwards, three to four turns a "
+        "band, gaps between them, the one at the root not tight.",
+        minutes=BAND_MIN * bands,
+        station=Station.CHAIR,
+        sections=len(case.sections),
+        reasons=[
+            reason(
+                "bands_after_twisting",
+                "All are twisted first, then warmed until damp, then banded: bands on dripping "
+                "hair leave dents.",
+                f"{plural(bands, 'band')}",
+            )
+        ],
+    )
+
+
+def press(case: Case) -> Step:
+    """Microfibre over the styler, without rubbing."""
+    return step(
+        case,
+        "press",
+        Family.SHAPE,
+        "Press",
+        "Microfibre round each part, squeezed from the ends up; nothing is rubbed.",
+        minutes=PRESS_MIN,
+        station=Station.CHAIR,
+        reasons=[reason("press", variant(case, Detail.PRESS).because, "press", TRADE)],
+    )
+
+
+def stretch_roots(case: Case, sitting: int = 1) -> Step:
+    """A loose bun for ten minutes stretches the roots."""
+    return step(
+        case,
+        "stretch_roots",
+        Family.SHAPE,
+        "Stretch the roots",
+        "Gather loosely on top, one soft tie, no pull at the edges; leave it.",
+        minutes=1.5,
+        station=Station.CHAIR,
+        wait=(ROOT_STRETCH_MIN, 2 * ROOT_STRETCH_MIN),
+        wait_title="loose bun",
+        sitting=sitting,
+        reasons=[
+            reason(
+                "stretch_roots",
+                "About ten minutes in a loose bun lift the roots.",
+                f"style {case.request.goal.style}",
+            )
+        ],
+    )
+
+
+def bands_after(case: Case) -> bool:
+    """Whether it is twisted first and banded afterwards; else banding is the shaping."""
+    return Detail.FASTENING in case.details and any(case.technique.kit.band_stretch)

@@ -1,0 +1,112 @@
+"""Opening a set, finishing it, and the card for home."""
+
+from craft.contract.plan import Step
+from craft.contract.reasons import TRADE, reason
+from craft.plan.case import Case
+from craft.plan.details import added_minutes, detail_instructions, does
+from craft.plan.forecast import Forecast, in_one_sitting
+from craft.plan.steps.step import step
+from craft.vocabulary import Detail, Family, Manner, Station
+
+#: Fetching, setting and checking a hood, and how long the client may stay under it. Own values.
+SEND_HOME_MIN, SET_HOME_MIN = 2.0, 1.0
+
+
+def release(case: Case, forecast: Forecast) -> Step:
+    """Take the set down, only when dry."""
+    count = len(case.sections)
+    noun = case.technique.parting.noun
+    return step(
+        case,
+        "release",
+        Family.FINISH,
+        f"Release, {count}",
+        case.technique.release.how.format(noun=noun),
+        minutes=case.technique.release.minutes_each * count,
+        station=Station.CHAIR,
+        sections=count,
+        sitting=1 if in_one_sitting(forecast) else 2,
+        reasons=[
+            reason(
+                "count_out",
+                f"{count} {noun}s go in, {count} come out: one left in is found a week later.",
+                f"sections {count}",
+            )
+        ],
+    )
+
+
+def send_home(case: Case, forecast: Forecast) -> Step:
+    """What the client does until the next visit."""
+    first = in_one_sitting(forecast) or not case.technique.release.needed
+    return step(
+        case,
+        "send_home",
+        Family.FINISH,
+        "Home card",
+        "Night routine, refresh, when to take it down, when to come back. Then tools into the "
+        "disinfectant, for the contact time on its label.",
+        minutes=SEND_HOME_MIN,
+        station=Station.CHAIR,
+        sitting=1 if first else 2,
+        reasons=[
+            reason(
+                "send_home",
+                "What is done at night decides how long it lasts.",
+                f"night {case.request.person.night}",
+            )
+        ],
+    )
+
+
+def opened_at_home(case: Case, forecast: Forecast) -> bool:
+    """Whether the client opens the set, another day."""
+    return does(case, Detail.OPENED, Manner.HOME) and not in_one_sitting(forecast)
+
+
+def set_home(case: Case) -> Step:
+    """The card for the nights in the set, before the client leaves with it."""
+    return step(
+        case,
+        "set_home",
+        Family.FINISH,
+        "Home card, the set",
+        "How to sleep on it, when it is opened and by whom, whom to call if it itches or pulls.",
+        minutes=SET_HOME_MIN,
+        station=Station.CHAIR,
+        reasons=[
+            reason(
+                "set_home",
+                "What is for the nights in the set is handed over before them.",
+                f"night {case.request.person.night}",
+            )
+        ],
+    )
+
+
+def finish(case: Case, forecast: Forecast) -> Step:
+    """Separate, lift the roots, let it settle."""
+    settle = case.technique.finish.settle_min
+    first = in_one_sitting(forecast) or not case.technique.release.needed
+    return step(
+        case,
+        "finish",
+        Family.FINISH,
+        "Finish",
+        case.technique.finish.separate
+        + " Lift the roots with a pick 5 to 10 cm from the scalp, never through the lengths. "
+        "Judge it after it has settled." + detail_instructions(case, Detail.PARTING_SIDE),
+        minutes=case.technique.finish.minutes + added_minutes(case, Detail.PARTING_SIDE),
+        station=Station.CHAIR,
+        wait=(settle, 60.0),
+        wait_title="settle",
+        sitting=1 if first else 2,
+        reasons=[
+            reason(
+                "settle",
+                "A style is judged after 15 to 60 minutes of settling.",
+                f"style {case.request.goal.style}",
+                TRADE,
+            )
+        ],
+    )
