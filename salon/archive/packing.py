@@ -32,6 +32,7 @@ from salon.archive.places import (
     sqlite_path,
     work_folder,
 )
+from salon.archive.upgrading import is_of_before
 
 FORMAT, VERSION = "gauffer-backup", 2
 DATABASE, MANIFEST, PICTURES = "salon.sqlite3", "manifest.json", "pictures/"
@@ -102,6 +103,8 @@ def pack() -> Path:
 
 def pack_now() -> Path:
     """Write a backup; the caller holds the lock."""
+    if is_of_before(sqlite_path()):
+        raise CraftError("database", "Run `manage.py migrate` first: it upgrades these data.")
     name = f"gauffer-{timezone.now():%Y%m%d-%H%M%S-%f}.zip"
     target, unfinished = backups() / name, backups() / f".{name}.part"
     try:

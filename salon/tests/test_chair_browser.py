@@ -133,7 +133,7 @@ class ChairBrowserTest(BrowserTest):
                 page.get_by_text(f"{ {'1': 3, '2': 2, '4': 1}[number] } section")
             ).to_be_visible()
         page.keyboard.press("Space")
-        expect(page.get_by_text("Sections 3 are not ticked.")).to_be_visible()
+        expect(page.get_by_text("Section 3 is not ticked.")).to_be_visible()
         page.get_by_role("button", name="Cancel").click()
         page.locator("[data-section='3']").click()
         expect(page.get_by_text("Every section is done.")).to_be_visible()
@@ -426,7 +426,7 @@ class ChairBrowserTest(BrowserTest):
             page.keyboard.press(number)
         expect(page.get_by_text("1 section left: 3")).to_be_visible()
         page.keyboard.press("Space")
-        expect(page.get_by_text("Sections 3 are not opened yet")).to_be_visible()
+        expect(page.get_by_text("Section 3 is not opened yet")).to_be_visible()
         page.get_by_role("button", name="Cancel").click()
         page.locator("[data-section='3']").click()
         for count in range(1, KitUse.objects.filter(visit=self.visit.pk).count() + 1):

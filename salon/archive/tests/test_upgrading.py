@@ -13,12 +13,13 @@ import zipfile
 from contextlib import closing
 from pathlib import Path
 from typing import Any
+from unittest.mock import patch
 
 from django.conf import settings
 from django.test import SimpleTestCase
 
 from craft.errors import CraftError
-from salon.archive.packing import OLD_DATABASE
+from salon.archive.packing import OLD_DATABASE, pack_now
 from salon.archive.upgrading import REMADE, columns, names, old_name, upgrade
 
 BEFORE = Path(__file__).parent / "data" / "before-2026-12.zip"
@@ -69,6 +70,14 @@ class RefusedTest(BeforeTest):
         with self.assertRaisesMessage(CraftError, "version of 1 December 2026 first"):
             upgrade(self.database)
         self.assertEqual(self.database.read_bytes(), kept)
+
+    def test_a_backup_is_made_after_the_upgrade_or_before_it(self) -> None:
+        self.database.write_bytes(self.before)
+        with (
+            patch("salon.archive.packing.sqlite_path", return_value=self.database),
+            self.assertRaisesMessage(CraftError, "migrate` first"),
+        ):
+            pack_now()
 
     def test_what_is_no_database_is_left_alone(self) -> None:
         missing = self.folder / "missing.sqlite3"

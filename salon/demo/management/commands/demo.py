@@ -29,7 +29,7 @@ def refuse_a_real_salon() -> None:
 
 
 class Command(BaseCommand):
-    help = "Fill an empty database with six invented clients, a shelf, plans and visits."
+    help = "Fill an empty database with invented clients, products, plans and visits."
 
     def add_arguments(self, parser: CommandParser) -> None:
         parser.add_argument("--quiet", action="store_true", help="do not print the sign-in")

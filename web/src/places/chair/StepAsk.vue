@@ -51,7 +51,7 @@ const typed = ref<number | null>(null)
     </template>
     <template v-else>
       <p v-if="ask === 'sections'">
-        {{ t(strict ? 'chair.notOpened' : 'chair.notAll', { list: left.join(', ') }) }}
+        {{ t(strict ? 'chair.notOpened' : 'chair.notAll', { list: left.join(', ') }, left.length) }}
       </p>
       <p v-else>{{ t('chair.early', { title, left: rest }) }}</p>
       <div class="beside">

@@ -57,9 +57,10 @@ export const chair = {
       dried: 'Tap each section when it is dry.',
       released: 'Tap each section when it is opened.',
     },
-    notAll: 'Sections {list} are not ticked. Finish anyway?',
+    notAll:
+      'Section {list} is not ticked. Finish anyway? | Sections {list} are not ticked. Finish anyway?',
     notOpened:
-      'Sections {list} are not opened yet. Open and tick them, or skip the step if one stays in.',
+      'Section {list} is not opened yet. Open and tick it, or skip the step if it stays in. | Sections {list} are not opened yet. Open and tick them, or skip the step if one stays in.',
     anyway: 'Finish anyway',
     ask: 'From start to finish: {minutes} min. How much of that was hands-on?',
     askPlanned: 'As planned, {minutes} min',
