@@ -108,7 +108,11 @@ export const router = createRouter({
       meta: { writes: 'hours' },
     },
     { path: '/salon/archive', component: () => import('@/places/archive/Archive.vue') },
-    { path: '/salon', component: () => import('@/places/salon/SalonSettings.vue') },
+    {
+      path: '/salon',
+      component: () => import('@/places/salon/SalonSettings.vue'),
+      meta: { writes: 'salon' },
+    },
     {
       path: '/plans/:plan(\\d+)',
       component: () => import('@/places/plans/SavedPlan.vue'),

@@ -18,6 +18,7 @@ import {
   usePutBack,
   useTakeKit,
 } from '@/api/products'
+import { useMay } from '@/api/staff'
 import { refusalOf } from '@/forms/refusal'
 import Amount from '@/parts/Amount.vue'
 import Await from '@/parts/Await.vue'
@@ -34,6 +35,7 @@ const SECOND_MS = 1000
 const MINUTE_MS = 60 * SECOND_MS
 
 const { t } = useI18n()
+const may = useMay()
 const at = ref<string | null>(null)
 const hours = ref<number | null>(3)
 const iso = computed(() => at.value ?? '')
@@ -162,7 +164,9 @@ async function setCount(item: Schemas['KitItem'], value: number) {
                 {{ row.item.diameter_mm || row.item.name ? label(row.item) : '' }}
               </td>
               <td class="n entry">
+                <template v-if="!may.write('kit-item')">{{ row.item.count }}</template>
                 <Amount
+                  v-else
                   :model-value="row.item.count"
                   :label="`${t(`kit.kinds.${group.kind}`, 2)} ${label(row.item)}: ${t('kit.count')}`"
                   hide-label
@@ -176,6 +180,7 @@ async function setCount(item: Schemas['KitItem'], value: number) {
               </td>
               <td class="n">
                 <button
+                  v-if="may.write('kit-item')"
                   class="plain link"
                   type="button"
                   :aria-label="`${t('kit.drop')}: ${t(`kit.kinds.${group.kind}`, 2)} ${label(row.item)}`"
@@ -196,7 +201,7 @@ async function setCount(item: Schemas['KitItem'], value: number) {
           </tbody>
         </Figures>
         <Refusals :refusal="counting" @retry="kit.refetch()" />
-        <KitForm />
+        <KitForm v-if="may.write('kit')" />
       </section>
       <aside>
         <h2>{{ t('kit.coming') }}</h2>
@@ -223,7 +228,12 @@ async function setCount(item: Schemas['KitItem'], value: number) {
               }}</b>
               <span v-else class="quiet">{{ t('kit.enough') }}</span>
               <span v-if="plan.taken" class="quiet">{{ t('kit.taken') }}</span>
-              <button v-else class="act small" type="button" @click="take.mutate(plan.plan)">
+              <button
+                v-else-if="may.write('kit-take')"
+                class="act small"
+                type="button"
+                @click="take.mutate(plan.plan)"
+              >
                 {{ t('kit.takeFor') }}
               </button>
             </div>
@@ -250,7 +260,7 @@ async function setCount(item: Schemas['KitItem'], value: number) {
                   : t('kit.clean')
               }}
             </p>
-            <div class="line">
+            <div v-if="may.write('kit-cleaning')" class="line">
               <button
                 v-if="!use.cleaning_since"
                 class="act small"
@@ -281,6 +291,7 @@ async function setCount(item: Schemas['KitItem'], value: number) {
         </ul>
         <Refusals :refusal="returning" @retry="kit.refetch()" />
         <Amount
+          v-if="may.write('salon')"
           :model-value="data.contact_min"
           :label="`${data.disinfectant || t('kit.disinfectant')}: ${t('kit.contact')}`"
           unit="min"
