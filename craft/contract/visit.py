@@ -161,4 +161,4 @@ class VisitAnswer(Frozen):
     """What is still to be done or asked, in words."""
     flags: list[VisitFlag]
     closed: bool = False
-    """Whether somebody closed it; a visit whose steps are all over can be open for results."""
+    """Whether it was closed. A visit whose steps are all done stays open for its results."""

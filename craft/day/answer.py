@@ -24,9 +24,9 @@ from craft.day.standing import Stretch, load_of
 
 #: Of the seconds, for the timetable of minutes as expected; the rest for one with room to spare.
 MEAN_SHARE = 0.6
-#: A timetable with room to spare is taken if its worst promise holds so much better. Own value.
+#: A timetable with slack is chosen if its least certain appointment gains these odds. Own value.
 WORTH_ODDS = 0.03
-#: Room to spare: minutes so many standard deviations longer. Own value.
+#: Slack: each step is planned this many standard deviations longer. Own value.
 SPARE_Z = 0.67
 
 

@@ -30,7 +30,7 @@ def segments(
 
     Args:
         plan: the plan
-        pace: of whoever it was planned for: minutes of hands are brought to the standard pace
+        pace: of the person it was planned for; hands-on minutes are converted to the standard pace
         sitting: which one
         steps: only these, by key; all where none are named
     """

@@ -14,7 +14,7 @@ from craft.day.layout import Placed, Segment, away
 
 #: Beginnings are tried in steps of [min].
 STEP_MIN = 5
-#: So many orders are drawn. Own value.
+#: How many random orders are tried. Own value.
 ORDERS = 24
 Minutes = NDArray[np.int32]
 

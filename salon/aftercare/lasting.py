@@ -57,7 +57,7 @@ def expected_days(visit: Visit) -> float | None:
 
 
 def told_days() -> list[ToldDay]:
-    """Days that were told from home, of all clients."""
+    """Check-ins from home, of all clients."""
     rows = Checkin.objects.select_related("visit").order_by("-date", "-pk")[:NEWEST]
     return [
         ToldDay(

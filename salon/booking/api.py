@@ -173,7 +173,7 @@ class MoveView(APIView):
 
 
 class LateView(APIView):
-    """A client comes late: the smallest change, told before it is kept."""
+    """A client is late: the smallest change, shown before it is saved."""
 
     access = Access(EVERYBODY)
 

@@ -85,7 +85,7 @@ def stations() -> dict[str, int]:
 
 
 def working_on(day: date) -> list[User]:
-    """Whose hands may be there on a date: those who work on clients and are not away."""
+    """Who can work on a date: those who work on clients and are not away."""
     away = set(DayOff.objects.filter(date=day).values_list("user_id", flat=True))
     colleagues = (
         Colleague.objects.filter(user__is_active=True)

@@ -157,7 +157,7 @@ DEMANDS = (KitDemand, ProductDemand, StationDemand)
 
 
 class Routine(models.Model):
-    """A routine of the salon: what was wished and changed by hand, fitted anew to every client."""
+    """A routine of the salon: choices and changes by hand, fitted to each client."""
 
     name = models.CharField(max_length=80, unique=True)
     title = models.CharField(max_length=120)

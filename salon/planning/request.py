@@ -145,7 +145,7 @@ def goal_for(wish: ClientWish, noted: Mapping[str, Any]) -> dict[str, Any]:
 
 
 def now_on(wish: ClientWish, noted: Mapping[str, Any]) -> dict[str, Any]:
-    """How the client comes in: as told for this plan, else as the last consultation told."""
+    """How the client arrives: as entered for this plan, else as in the last consultation."""
     told = wish.now.model_dump(mode="json", exclude_unset=True) if wish.now else {}
     told = {key: value for key, value in told.items() if value is not None}
     days = wish.days_since_detangle

@@ -1,4 +1,4 @@
-"""Which products flake together: palm tests and what was seen on clients."""
+"""Which products flake together: palm tests and flakes seen on clients."""
 
 from collections.abc import Iterable
 from itertools import combinations

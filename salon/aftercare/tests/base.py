@@ -18,7 +18,7 @@ TWISTS = "two_strand_twist_out"
 def visited(
     client: Client, user: User, style: str = TWISTS, days_ago: int = 3, **values: object
 ) -> Visit:
-    """A client on which a style was done some days ago, recorded afterwards."""
+    """A client whose style was made some days ago and recorded afterwards."""
     plan = save(client, parse(ClientWish, {"client": client.pk, "goal": {"style": style}}), user)
     began = timezone.now() - timedelta(days=days_ago)
     usual = {"started_at": began, "steps": [], "doses": [], "sure": True}

@@ -102,7 +102,7 @@ class StagesApiTest(ApiTest):
 
 
 class ArrivalApiTest(ApiTest):
-    """How a client comes in: told for the plan, over what the last consultation told."""
+    """How a client arrives: as entered for the plan, else as in the last consultation."""
 
     def draft(self, **wish: object) -> dict[str, Any]:
         body = {"client": self.person.pk, "goal": {"style": "flat_twist_out"}, **wish}

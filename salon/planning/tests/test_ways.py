@@ -79,7 +79,7 @@ class WaysTest(ApiTest):
         kept = self.post("/api/routines/", {"name": "Festival twists", "wish": wish})
         self.assertEqual(kept.status_code, 201, kept.content)
         self.assertNotIn("client", kept.json()["wish"])
-        # Minutes and grams decided on one client are fitted anew to the next.
+        # Minutes and grams chosen for one client are fitted to the next.
         self.assertEqual(
             kept.json()["wish"]["edits"],
             [

@@ -151,7 +151,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description A client comes late: the smallest change, told before it is kept. */
+        /** @description A client is late: the smallest change, shown before it is saved. */
         post: operations["bookings_late_create"];
         delete?: never;
         options?: never;
@@ -12199,7 +12199,7 @@ export interface components {
             flags: components["schemas"]["VisitFlag"][];
             /**
              * Closed
-             * @description Whether somebody closed it; a visit whose steps are all over can be open for results.
+             * @description Whether it was closed. A visit whose steps are all done stays open for its results.
              * @default false
              */
             closed?: boolean;
