@@ -7,8 +7,11 @@ run in. What a killed one left behind is removed by `clear_leftovers`, at the ne
 import fcntl
 import json
 import logging
+import os
 import shutil
 import sqlite3
+import subprocess
+import sys
 import tempfile
 import time
 from collections.abc import Iterator
@@ -47,6 +50,22 @@ def backups() -> Path:
     folder: Path = settings.VAR_DIR / "backups"
     folder.mkdir(mode=0o700, exist_ok=True)
     return folder
+
+
+def run_on(database: Path, *command: str) -> subprocess.CompletedProcess[str]:
+    """Run a management command on another database, in a process of its own.
+
+    In-process it would not do: migrations of other packages write to the default database,
+    whichever is being migrated.
+    """
+    return subprocess.run(
+        [sys.executable, "manage.py", *command],
+        cwd=settings.BASE_DIR,
+        env={**os.environ, "DATABASE_URL": f"sqlite:///{database}"},
+        capture_output=True,
+        check=False,
+        text=True,
+    )
 
 
 @contextmanager

@@ -7,11 +7,8 @@ follow. Killed before that step, nothing has changed; killed after it, the next 
 
 import json
 import logging
-import os
 import shutil
 import sqlite3
-import subprocess
-import sys
 from collections.abc import Collection, Iterator
 from contextlib import closing
 from dataclasses import dataclass
@@ -41,6 +38,7 @@ from salon.archive.places import (
     INTENT,
     archive_lock,
     clear_leftovers_now,
+    run_on,
     sqlite_path,
     switch_pictures,
     work_folder,
@@ -255,15 +253,7 @@ def run_command(database: Path, *command: str) -> str:
     Raises:
         CraftError: it failed
     """
-    environment = {**os.environ, "DATABASE_URL": f"sqlite:///{database}"}
-    done = subprocess.run(
-        [sys.executable, "manage.py", *command],
-        cwd=settings.BASE_DIR,
-        env=environment,
-        capture_output=True,
-        check=False,
-        text=True,
-    )
+    done = run_on(database, *command)
     if done.returncode:
         log.error("a backup cannot be prepared by %s: %s", command[0], done.stderr)
         raise broken("its database cannot be brought up to date")

@@ -5,18 +5,14 @@ schema was the sum of fifty migrations. There is one migration for each app now.
 before gets new tables with all its rows, as `manage.py migrate` and a restore find it.
 """
 
-import os
 import sqlite3
-import subprocess
-import sys
 import tempfile
 from collections.abc import Iterator
 from contextlib import closing
 from pathlib import Path
 
-from django.conf import settings
-
 from craft.errors import CraftError
+from salon.archive.places import WORK_PREFIX, run_on
 
 #: The last migration of each app before its tables were renamed: only from there it goes on.
 LAST = {
@@ -113,7 +109,7 @@ def upgrade(database: Path) -> None:
     if not is_of_before(database):
         return
     check_version(database)
-    with tempfile.TemporaryDirectory(prefix=".archive-", dir=database.parent) as folder:
+    with tempfile.TemporaryDirectory(prefix=WORK_PREFIX, dir=database.parent) as folder:
         made = Path(folder) / "made.sqlite3"
         make_tables(made)
         with closing(sqlite3.connect(made)) as target:
@@ -148,20 +144,10 @@ def check_version(database: Path) -> None:
 def make_tables(database: Path) -> None:
     """Make an empty database with the tables of today.
 
-    In a process of its own: migrations of other packages write to the default database, whichever
-    is being migrated.
-
     Raises:
         CraftError: they cannot be made
     """
-    done = subprocess.run(
-        [sys.executable, "manage.py", "migrate", "--verbosity", "0", "--no-input"],
-        cwd=settings.BASE_DIR,
-        env={**os.environ, "DATABASE_URL": f"sqlite:///{database}"},
-        capture_output=True,
-        check=False,
-        text=True,
-    )
+    done = run_on(database, "migrate", "--verbosity", "0", "--no-input")
     if done.returncode:
         raise CraftError("database", f"New tables cannot be made: {done.stderr[-300:]}")
 
