@@ -1,7 +1,8 @@
 """Reading requests: strict, frozen, and with errors a person can act on."""
 
 import json
-from collections.abc import Callable, Iterable, Mapping
+from collections.abc import Callable, Iterable, Iterator, Mapping
+from contextlib import contextmanager
 from dataclasses import dataclass
 from typing import Annotated, Any, TypeVar, cast
 
@@ -27,13 +28,23 @@ OTHER_NAMES = {"arrival": "now", "product": "bottle", "where": "on", "house": "s
 Model = TypeVar("Model", bound=BaseModel)
 
 
-def parse(model: type[Model], data: Json) -> Model:
-    """Read a request from parsed JSON.
+def parse(model: type[Model], data: Json, at: str = "") -> Model:
+    """Read a request, or a part of one, from parsed JSON.
 
+    Args:
+        model: of the contract
+        data: as JSON has it
+        at: the field of the request that the data belong to; empty: they are the request
     Raises:
         CraftError: names the first wrong field and what is allowed there
     """
-    return read(model, json.dumps(data))
+    try:
+        return read(model, json.dumps(data))
+    except CraftError as error:
+        if not at:
+            raise
+        field = at if error.field == "request" else f"{at}.{error.field}"
+        raise CraftError(field, error.message) from error
 
 
 def read(model: type[Model], text: str) -> Model:
@@ -42,17 +53,30 @@ def read(model: type[Model], text: str) -> Model:
     Raises:
         CraftError: names the first wrong field and what is allowed there
     """
-    try:
+    with errors_of(model):
         return model.model_validate_json(text)
+
+
+@contextmanager
+def errors_of(model: type[BaseModel]) -> Iterator[None]:
+    """Report what is wrong with a value of the contract as every other wrong input.
+
+    Args:
+        model: that is read or made inside
+    Raises:
+        CraftError: names the first wrong field and what is allowed there
+    """
+    try:
+        yield
     except ValidationError as error:
-        # A missing field is told after the wrong ones: what was typed comes first.
+        # A missing field comes after the wrong ones: what was entered comes first.
         details = sorted(error.errors(), key=lambda detail: detail["type"] == "missing")
         raise explain(model, details[0]) from error
 
 
 def readable(
-    model: type[BaseModel], rows: Iterable[Json], what: Callable[[Json], str]
-) -> tuple[list[Json], list[str]]:
+    model: type[Model], rows: Iterable[Json], what: Callable[[Json], str]
+) -> tuple[list[Model], list[str]]:
     """Rows of a record that can be read; one that cannot must not take the others with it.
 
     Args:
@@ -65,11 +89,9 @@ def readable(
     good, left_out = [], []
     for row in rows:
         try:
-            parse(model, row)
+            good.append(parse(model, row))
         except CraftError as error:
             left_out.append(f"{what(row)} ({error.field}: {error.message})")
-        else:
-            good.append(row)
     return good, left_out
 
 

@@ -7,7 +7,6 @@ from datetime import date, timedelta
 
 from django.utils import timezone
 
-from craft.contract.plan import Learned
 from craft.contract.wear import AirOn, WearAnswer, WearEvent, WearRequest
 from craft.errors import CraftError
 from craft.physics.air import indoors
@@ -19,7 +18,7 @@ from salon.booking.models import ACTIVE, Booking
 from salon.clients.models import Client
 from salon.devices.ambient import forecast_from
 from salon.learning.services import learned_wear
-from salon.planning.models import Plan
+from salon.planning.models import Plan, without_long
 from salon.salon_settings.services import current_salon
 from salon.visits.log import fold_visit
 from salon.visits.models import Visit
@@ -60,10 +59,9 @@ class Wearing:
 
 def last_visit(client: Client) -> Visit | None:
     """The visit that what is on the head comes from."""
+    begun = Visit.objects.filter(client=client).exclude(state=VisitState.PLANNED)
     return (
-        Visit.objects.filter(client=client)
-        .exclude(state=VisitState.PLANNED)
-        .select_related("plan", "client")
+        without_long(begun.select_related("plan", "client"), "plan")
         .order_by("-started_at", "-pk")
         .first()
     )
@@ -107,7 +105,6 @@ def wear_of(
     """
     today = timezone.localdate()
     opened = visit.released_at if visit else None
-    learned = learned_wear(plan.client) if learning else None
     return wear(
         WearRequest(
             style=Style(plan.style),
@@ -121,7 +118,7 @@ def wear_of(
                 for day in planned
                 if day.date >= done_on
             ],
-            learned=Learned(**learned) if learned else None,
+            learned=learned_wear(plan.client) if learning else None,
             on=max(today, done_on),
         )
     )

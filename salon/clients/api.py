@@ -18,7 +18,7 @@ from craft.contract.plan.request import NAMES_MOST
 from craft.contract.profile import ProfileAnswer
 from craft.profile.consultation import OBSERVED
 from craft.vocabulary import Condition, Zone
-from salon.clients import services
+from salon.clients import profiles, services
 from salon.clients.models import Client, Observation
 from salon.platform.auth import current_user
 from salon.platform.errors import CoreField, core_schema
@@ -110,12 +110,12 @@ class ProfileSerializer(serializers.Serializer[Any]):
         return profile["estimates"].model_dump(mode="json", by_alias=True)
 
 
-def profile_data(profile: services.Profile) -> dict[str, Any]:
+def profile_data(profile: profiles.Profile) -> dict[str, Any]:
     """A profile as it is answered."""
     return {
         "hair": profile.hair,
         "estimates": profile.estimates,
-        "shrinkage": services.shrinkage_of(profile.hair),
+        "shrinkage": profiles.shrinkage_of(profile.hair),
         "current": profile.current,
         "missing": profile.missing,
     }
@@ -261,7 +261,7 @@ class ProfileView(APIView):
 
     @extend_schema(responses=ProfileSerializer)
     def get(self, request: Request, pk: int) -> Response:
-        profile = services.profile(get_object_or_404(Client, pk=pk))
+        profile = profiles.profile(get_object_or_404(Client, pk=pk))
         return Response(ProfileSerializer(profile_data(profile)).data)
 
 

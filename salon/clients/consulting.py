@@ -10,11 +10,12 @@ from django.db.models import F
 from django.utils import timezone
 
 from craft.errors import CraftError
-from craft.profile.consultation import BY_KEY, Kept, Part, Question, check_answer, split
+from craft.profile.answers import check_answer, split
+from craft.profile.consultation import BY_KEY, Kept, Part, Question
 from craft.vocabulary import Zone
-from salon.clients import services
+from salon.clients import profiles, services
 from salon.clients.models import Client, Consultation, Observation
-from salon.clients.services import ObservedValue, Profile
+from salon.clients.profiles import ObservedValue, Profile
 from salon.platform.errors import Conflict
 
 ANSWERS_MOST = 200
@@ -133,7 +134,7 @@ def profile_with(consultation: Consultation) -> Profile:
     whole = {observation.kind: observation.value for observation in typed if not observation.zone}
     recorded = {
         observation.kind: observation.value
-        for observation in services.newest(consultation.client)
+        for observation in profiles.newest(consultation.client)
         if not observation.zone
     }
     relaxed, length = ((whole.get(k) or recorded.get(k)) for k in ("relaxed_cm", "length_cm"))
@@ -143,7 +144,7 @@ def profile_with(consultation: Consultation) -> Profile:
             for observation in typed
             if observation.kind not in ("relaxed_cm", "length_cm")
         ]
-    return services.profile(consultation.client, typed)
+    return profiles.profile(consultation.client, typed)
 
 
 def comparable(value: Any) -> Any:
@@ -222,7 +223,7 @@ def record(consultation: Consultation, answers: list[Given], by: User) -> None:
                 services.raise_stop(client, sign, by)
     before = {
         (observation.kind, observation.zone): observation.detail
-        for observation in services.newest(client)
+        for observation in profiles.newest(client)
     }
     observations = [
         {

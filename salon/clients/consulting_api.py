@@ -12,9 +12,10 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from craft.physics import curl
-from craft.profile.consultation import QUESTIONS, Part, is_fresh
+from craft.profile.answers import is_fresh
+from craft.profile.consultation import QUESTIONS, Part
 from craft.vocabulary import Pattern, StopSign
-from salon.clients import consulting, services
+from salon.clients import consulting, profiles, services
 from salon.clients.api import ProfileSerializer, profile_data
 from salon.clients.models import Client, Consultation, RaisedStopSign
 from salon.platform.auth import current_user
@@ -185,9 +186,9 @@ def last_known(client: Client) -> list[dict[str, Any]]:
             "method": observation.method,
             "taken_at": observation.taken_at,
             "taken_by": name_of(observation.taken_by),
-            "fresh": is_fresh(observation.kind, services.days_before(observation.taken_at)),
+            "fresh": is_fresh(observation.kind, profiles.days_before(observation.taken_at)),
         }
-        for observation in services.newest(client)
+        for observation in profiles.newest(client)
     ]
     typed = {"conditions": client.conditions, "allergies": client.allergies, "avoid": client.avoid}
     choices = {"night": client.night, "routine": client.routine}
@@ -202,7 +203,7 @@ def last_known(client: Client) -> list[dict[str, Any]]:
             "method": "reported",
             "taken_at": changed,
             "taken_by": "",
-            "fresh": bool(changed) and is_fresh(key, services.days_before(changed)),
+            "fresh": bool(changed) and is_fresh(key, profiles.days_before(changed)),
         }
         for key, value in {**typed, **choices}.items()
     ]

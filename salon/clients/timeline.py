@@ -10,7 +10,7 @@ from craft.hair.history import Point
 from craft.physics import curl, fibre
 from craft.vocabulary import PorosityTest
 from salon.clients.models import Client, Observation
-from salon.clients.services import TEST_OF_KIND, observed_value, spot_of
+from salon.clients.profiles import TEST_OF_KIND, observed_value, spot_of
 
 #: Relaxed and stretched length belong together when taken within so many days.
 SAME_DAY = 1.0

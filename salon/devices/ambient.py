@@ -6,11 +6,13 @@ and what is told says so.
 
 from dataclasses import dataclass
 from datetime import datetime, timedelta
-from typing import Any
 
 from django.utils import timezone
 
+from craft.contract.base import range_of
+from craft.contract.plan.request import Outdoors, Room
 from craft.physics.air import indoors
+from craft.ranges import clamp
 from craft.vocabulary import AirSource
 from salon.devices.room import ENOUGH, NoSensor, RoomAir, judge, sensor
 from salon.devices.weather import NoWeather, OutsideAir, weather
@@ -20,6 +22,10 @@ from salon.salon_settings.models import Salon
 SENSOR_FOR = timedelta(hours=3)
 #: The client leaves about so long after the beginning, and the night at home is so long.
 LEAVES_AFTER, NIGHT_H = timedelta(hours=3), 12
+#: A forecast beyond what the core reads counts as the nearest it does.
+OUTDOORS = range_of(Outdoors, "temp_c")
+#: In air moister than this nothing dries, and rooms are not.
+HOME_RH_MOST = 0.98
 
 
 @dataclass(frozen=True)
@@ -32,9 +38,9 @@ class Ambient:
         home: of the night at home; None where no forecast is known
     """
 
-    room: dict[str, Any]
-    outdoors: dict[str, Any] | None
-    home: dict[str, Any] | None
+    room: Room
+    outdoors: Outdoors | None
+    home: Room | None
 
 
 def room_now() -> RoomAir | None:
@@ -46,26 +52,21 @@ def room_now() -> RoomAir | None:
         return None
 
 
-def salon_air(salon: Salon, start: datetime | None) -> dict[str, Any]:
+def salon_air(salon: Salon, start: datetime | None) -> Room:
     """The air of the salon at the hour of a service."""
-    usual = {
-        "temp_c": salon.room_temp_c,
-        "rh": salon.room_rh,
-        "by": AirSource.SALON.value,
-        "source": "",
-    }
+    usual = Room(temp_c=salon.room_temp_c, rh=salon.room_rh, by=AirSource.SALON)
     now = timezone.now()
     if start is not None and not now - SENSOR_FOR <= start <= now + SENSOR_FOR:
         return usual
     air = room_now()
     if air is None or air.temp_c is None or air.rh is None:
         return usual
-    return {
-        "temp_c": air.temp_c,
-        "rh": air.rh,
-        "by": AirSource.SENSOR.value,
-        "source": f"{sensor().name}, {clock(air.at)}",
-    }
+    return Room(
+        temp_c=air.temp_c,
+        rh=air.rh,
+        by=AirSource.SENSOR,
+        source=f"{sensor().name}, {clock(air.at)}",
+    )
 
 
 def clock(at: datetime | None) -> str:
@@ -94,17 +95,17 @@ def ambient(salon: Salon, start: datetime | None) -> Ambient:
         return Ambient(salon_air(salon, start), None, None)
     first = outside[0]
     name = weather().name
-    way = {
-        "temp_c": max(5.0, first.temp_c),
-        "rh": min(1.0, first.rh),
-        "by": AirSource.FORECAST.value,
-        "source": f"{name}, {clock(first.at)}",
-    }
+    way = Outdoors(
+        temp_c=clamp(first.temp_c, OUTDOORS.low, OUTDOORS.high),
+        rh=clamp(first.rh, 0, 1),
+        by=AirSource.FORECAST,
+        source=f"{name}, {clock(first.at)}",
+    )
     nights = [indoors(hour.temp_c, hour.rh, salon.home_temp_c) for hour in outside]
-    night = {
-        "temp_c": salon.home_temp_c,
-        "rh": round(min(0.98, sum(nights) / len(nights)), 3),
-        "by": AirSource.FORECAST.value,
-        "source": f"{name}, the night at {salon.home_temp_c:g} °C",
-    }
+    night = Room(
+        temp_c=salon.home_temp_c,
+        rh=round(clamp(sum(nights) / len(nights), 0, HOME_RH_MOST), 3),
+        by=AirSource.FORECAST,
+        source=f"{name}, the night at {salon.home_temp_c:g} °C",
+    )
     return Ambient(salon_air(salon, start), way, night)

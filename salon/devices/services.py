@@ -12,7 +12,7 @@ from craft.errors import CraftError
 from craft.scope import read_field
 from craft.vocabulary import Zone
 from salon.clients.models import Client
-from salon.clients.services import profile
+from salon.clients.profiles import profile
 from salon.devices.models import ScopePicture
 from salon.devices.pictures import picture_of
 from salon.devices.scope import Shot, Subject, scope

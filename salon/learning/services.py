@@ -2,13 +2,15 @@
 
 import math
 from collections.abc import Collection, Iterable, Mapping, Sequence
+from dataclasses import dataclass, replace
 from datetime import datetime
-from typing import Any
 
 from django.contrib.auth.models import User
 from django.db.models import QuerySet
 from django.utils import timezone
 
+from craft.contract.plan.request import Learned
+from craft.contract.plan.request import LearnedOdds as AskedOdds
 from craft.learning.lessons import Lesson
 from craft.learning.quantities import (
     SPREADS,
@@ -22,7 +24,7 @@ from craft.learning.scoring import calibrate
 from craft.plan.timetable import SHAPING
 from craft.ranges import SHIFT_MOST, SLOPE_MOST, UNSURE_MOST, clamp
 from craft.statistics.shrinkage import Estimate, Sample, learn, unit_estimate, unseen
-from craft.vocabulary import LearnedOf, Promised
+from craft.vocabulary import LearnedOf, Promised, Role
 from salon.clients.models import Client
 from salon.learning.models import (
     LearnedFactor,
@@ -162,13 +164,13 @@ def learn_odds() -> None:
     )
 
 
-def odds_as_asked() -> dict[str, Any] | None:
+def odds_as_asked() -> AskedOdds | None:
     """How odds of dry came true, as a request carries it; None where nothing came yet."""
     row = LearnedOdds.objects.filter(kind=Promised.DRY, promises__gt=0).first()
     if row is None:
         return None
     shift, slope = clamp(row.shift, -SHIFT_MOST, SHIFT_MOST), clamp(row.slope, 0, SLOPE_MOST)
-    return {"shift": round(shift, 4), "slope": round(slope, 4), "promises": row.promises}
+    return AskedOdds(shift=round(shift, 4), slope=round(slope, 4), promises=row.promises)
 
 
 def factors_from(
@@ -233,15 +235,30 @@ def estimate_of(row: LearnedFactor) -> Estimate:
     return Estimate(row.log_factor, row.unsure, row.visits, row.spread, row.freedom)
 
 
-def learned_for(client: Client, by: User | None, style: str) -> dict[str, Any]:
+@dataclass(frozen=True)
+class LearnedParts:
+    """What a plan takes of what was learned.
+
+    Args:
+        minutes: by key of the step, what these hands take
+        doses: by role, what this client's hair takes
+        length: what this client's hair hangs at, against the forecast
+        odds: how odds of dry came true
+    """
+
+    minutes: dict[str, Learned]
+    doses: dict[Role, Learned]
+    length: Learned | None
+    odds: AskedOdds | None
+
+
+def learned_for(client: Client, by: User | None, style: str) -> LearnedParts:
     """What a plan takes of what was learned.
 
     Args:
         client: that is planned for
         by: whose hands; None: nobody's in particular
         style: that is planned
-    Returns:
-        `learned_minutes`, `learned_doses`, `learned_length` and `learned_odds` of a request
     """
     hands = by.get_username() if by else ""
     kept: dict[tuple[str, str], dict[str, Estimate]] = {}
@@ -249,7 +266,8 @@ def learned_for(client: Client, by: User | None, style: str) -> dict[str, Any]:
         kept.setdefault((row.quantity, row.group), {})[row.hands] = estimate_of(row)
     by_client = any(quantity not in BY_HANDS for quantity, _ in kept)
     own = samples_of(client) if by_client else {}
-    minutes, doses, length = {}, {}, None
+    parts = LearnedParts({}, {}, None, odds_as_asked())
+    minutes, doses, length = parts.minutes, parts.doses, None
     for (quantity, group), estimates in kept.items():
         salon = estimates.get("")
         if salon is None or quantity == LearnedOf.WEAR:
@@ -265,19 +283,14 @@ def learned_for(client: Client, by: User | None, style: str) -> dict[str, Any]:
         if quantity == LearnedOf.DETANGLING:
             minutes[group] = told
         elif quantity == LearnedOf.DOSE:
-            doses[group] = told
+            doses[Role(group)] = told
         elif seen:
             # How long one client hangs says little of another.
             length = told
-    return {
-        "learned_minutes": minutes,
-        "learned_doses": doses,
-        "learned_length": length,
-        "learned_odds": odds_as_asked(),
-    }
+    return replace(parts, length=length)
 
 
-def learned_wear(client: Client) -> dict[str, Any] | None:
+def learned_wear(client: Client) -> Learned | None:
     """How long styles last on this client, times what is usual; None where nothing is known."""
     row = LearnedFactor.objects.filter(quantity=LearnedOf.WEAR, group=WEAR, hands="").first()
     if row is None:
@@ -306,13 +319,11 @@ def samples_of(client: Client) -> Mapping[tuple[str, str], Sequence[Sample]]:
     return samples
 
 
-def as_asked(
-    estimate: Estimate, salon: Estimate, whose: str, what: str = "visit"
-) -> dict[str, Any]:
+def as_asked(estimate: Estimate, salon: Estimate, whose: str, what: str = "visit") -> Learned:
     """A factor as a request carries it."""
-    return {
-        "factor": round(planning_factor(estimate), 3),
-        "unsure": round(min(estimate.unsure, UNSURE_MOST), 3),
-        "visits": estimate.visits,
-        "basis": basis_of(estimate, salon, whose, what),
-    }
+    return Learned(
+        factor=round(planning_factor(estimate), 3),
+        unsure=round(min(estimate.unsure, UNSURE_MOST), 3),
+        visits=estimate.visits,
+        basis=basis_of(estimate, salon, whose, what),
+    )

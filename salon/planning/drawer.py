@@ -4,11 +4,11 @@ from collections import defaultdict
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
-from typing import Any
 
 from django.utils import timezone
 
-from craft.contract.plan.request import PIECES_MOST
+from craft.contract.base import readable
+from craft.contract.plan.request import PIECES_MOST, Kit, RodStock
 from craft.products.kit import Reservation, during, free
 from craft.vocabulary import KitKind
 from salon.kit.models import KitItem
@@ -130,8 +130,8 @@ def kit_for_plan(
     hours: float,
     but: int | None = None,
     contact_min: float | None = None,
-) -> dict[str, Any]:
-    """The kit as the core reads it: what is free at the hour of a plan.
+) -> tuple[Kit, list[str]]:
+    """The kit as the core reads it: what is free at the hour of a plan; and what it cannot read.
 
     Args:
         begin: when the service begins; now where that is not planned
@@ -157,18 +157,24 @@ def kit_for_plan(
         # Several entries may come to more than a plan can count; so many are enough.
         return min(counts[kind], PIECES_MOST) if kind in counts else None
 
-    return {
-        "rods": [
+    rods, left_out = readable(
+        RodStock,
+        [
             {"diameter_mm": there.item.diameter_mm, "count": min(there.count, PIECES_MOST)}
             for there in kit
             if there.item.kind == KitKind.ROD
         ],
-        "pins": many(KitKind.PIN),
-        "bands": many(KitKind.BAND),
-        "clips": many(KitKind.CLIP),
-        "ties": many(KitKind.SCRUNCHY),
-        "busy": [in_words(*place) for place in elsewhere[:ELSEWHERE_MOST]],
-    }
+        lambda row: f"rods of {row['diameter_mm']} mm",
+    )
+    free = Kit(
+        rods=rods,
+        pins=many(KitKind.PIN),
+        bands=many(KitKind.BAND),
+        clips=many(KitKind.CLIP),
+        ties=many(KitKind.SCRUNCHY),
+        busy=[in_words(*place) for place in elsewhere[:ELSEWHERE_MOST]],
+    )
+    return free, left_out
 
 
 def in_words(item: KitItem, reservation: Reservation) -> str:

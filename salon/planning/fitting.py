@@ -4,10 +4,10 @@ from typing import Any
 
 from django.utils import timezone
 
-from craft.contract import parse
+from craft.contract import Hair, parse
 from craft.contract.bottles import BottleOut, BottlesRequest
 from craft.plan.bottles import bottles
-from salon.clients import services as clients
+from salon.clients import profiles
 from salon.clients.models import Client
 from salon.devices.ambient import ambient
 from salon.planning.request import usable_bottles
@@ -22,7 +22,7 @@ def fit_for(client: Client, products: list[Product]) -> tuple[dict[int, BottleOu
     Where something is missing that a judgement needs, the answer says what, and judges nothing.
     """
     salon = current_salon()
-    profile = clients.profile(client)
+    profile = profiles.profile(client)
     air: dict[str, Any] = {
         "client": client.pk,
         "client_name": client.name,
@@ -35,15 +35,12 @@ def fit_for(client: Client, products: list[Product]) -> tuple[dict[int, BottleOu
     today = timezone.localdate()
     around = ambient(salon, None)
     shelf, left_out = usable_bottles([item_of(product, today) for product in products])
-    request = parse(
-        BottlesRequest,
-        {
-            "hair": profile.hair,
-            "person": clients.person(client),
-            "room": around.room,
-            "outdoors": around.outdoors,
-            "shelf": shelf,
-        },
+    request = BottlesRequest(
+        hair=parse(Hair, profile.hair, at="hair"),
+        person=profiles.person(client),
+        room=around.room,
+        outdoors=around.outdoors,
+        shelf=shelf,
     )
     answer = bottles(request)
     air |= {

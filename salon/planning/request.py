@@ -1,20 +1,30 @@
-"""From a head and a wish to a request of the core: the record and the salon fill in the rest."""
+"""From a client and a wish to a request of the core: the record and the salon fill in the rest."""
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from datetime import date
-from typing import Any
+from typing import Any, overload
 
 from django.contrib.auth.models import User
 from django.utils import timezone
 
-from craft.contract import PlanRequest, Room, School, parse
-from craft.contract.base import Json, readable
+from craft.contract import Hair, PlanRequest, Room, School, parse
+from craft.contract.base import Json, errors_of, readable
 from craft.contract.plan import ShelfItem
-from craft.contract.plan.request import BOTTLES_MOST, PAIRS_MOST, PAST_MOST, RodStock, Wish
+from craft.contract.plan.request import (
+    BOTTLES_MOST,
+    PAIRS_MOST,
+    PAST_MOST,
+    Goal,
+    Now,
+    Past,
+    SalonStandards,
+    Wish,
+)
 from craft.errors import Missing
+from craft.ranges import clamp
 from craft.styles.catalogue import TECHNIQUES
-from craft.vocabulary import AirSource, SchoolBy
-from salon.clients import services as clients
+from craft.vocabulary import AirSource, Heat, OnHead, Scheme, SchoolBy, Style
+from salon.clients import profiles
 from salon.clients.drying import drying_of
 from salon.clients.models import Client
 from salon.devices.ambient import ambient
@@ -31,7 +41,7 @@ from salon.staff.services import pace_of
 #: So much is said of what was left out of a plan.
 LEFT_OUT_MOST, LEFT_OUT_LONGEST = 40, 400
 HOURS_A_DAY, DETANGLED_H_MOST = 24, 240
-PAST_DAYS_MOST = 3650
+PAST_DAYS_MOST, WORN_DAYS_MOST = 3650, 365
 #: Parts of a wish that the record or the salon completes where they are left open.
 COMPLETED = frozenset({"goal", "room", "school", "now", "home", "journey_min"})
 #: The other parts go into the request as they are.
@@ -40,14 +50,15 @@ TAKEN_AS_WISHED = set(Wish.model_fields) - COMPLETED
 USUAL_DAYS_SINCE_DETANGLE = 7
 
 
-def request_for(client: Client, wish: ClientWish, by: User) -> dict[str, Any]:
-    """The core's request for a head and a wish, from the record and the salon.
+def request_of(client: Client, wish: ClientWish, by: User) -> PlanRequest:
+    """The core's request for a client and a wish; the record and the salon fill in the rest.
 
     Raises:
         Missing: nothing is known of something a plan needs
+        CraftError: names the field that cannot be
     """
     salon = current_salon()
-    profile = clients.profile(client)
+    profile = profiles.profile(client)
     hair = dict(profile.hair)
     noted = {observation.kind: observation.value for observation in profile.current}
     if wish.density is not None and not {"density", "density_per_cm2"} & set(hair):
@@ -58,36 +69,41 @@ def request_for(client: Client, wish: ClientWish, by: User) -> dict[str, Any]:
     hair["days_since_detangle"] = days_since_detangle(client, wish)
     air = ambient(salon, wish.planned_start)
     drying = drying_of(client, salon)
-    school = school_for(client, wish, salon)
     shelf, left_out = usable_bottles(shelf_for_plan(day_of(wish)))
-    kit = kit_for_plan(wish.planned_start, hours_of(wish), wish.replaces, salon.contact_min or 0.0)
-    kit["rods"], odd_rods = readable(RodStock, kit["rods"], rods_in_words)
-    return {
-        **wish.model_dump(mode="json", exclude_none=True, include=TAKEN_AS_WISHED),
-        "hair": hair,
-        "person": clients.person(client),
-        "goal": goal_for(wish, noted),
-        "room": by_hand(air.room, wish.room),
-        "outdoors": air.outdoors,
-        "home": by_hand(air.home, wish.home),
-        "journey_min": salon.journey_min if wish.journey_min is None else wish.journey_min,
-        "school": school,
-        "now": now_on(wish, noted),
-        "past": past_of(client, wish),
-        "standards": salon.rules,
-        "shelf": shelf,
-        "flakers": flakers()[:PAIRS_MOST],
-        "kit": kit,
-        "left_out": [row[:LEFT_OUT_LONGEST] for row in (*left_out, *odd_rods)][:LEFT_OUT_MOST],
-        "pace": pace_of(by),
-        **learned_for(client, by, str(wish.goal.style)),
-        "drying_factor": drying.factor,
-        "drying_spread": drying.spread,
-        "drying_basis": drying.basis,
-    }
+    kit, odd_rods = kit_for_plan(
+        wish.planned_start, hours_of(wish), wish.replaces, salon.contact_min or 0.0
+    )
+    learned = learned_for(client, by, wish.goal.style)
+    with errors_of(PlanRequest):
+        return PlanRequest(
+            **{part: getattr(wish, part) for part in wish.model_fields_set & TAKEN_AS_WISHED},
+            hair=parse(Hair, hair, at="hair"),
+            person=profiles.person(client),
+            goal=goal_for(wish, noted),
+            room=by_hand(air.room, wish.room),
+            outdoors=air.outdoors,
+            home=by_hand(air.home, wish.home),
+            journey_min=salon.journey_min if wish.journey_min is None else wish.journey_min,
+            school=school_for(client, wish, salon),
+            now=now_on(wish, noted),
+            past=past_of(client, wish),
+            standards=parse(SalonStandards, salon.rules, at="standards"),
+            shelf=shelf,
+            flakers=flakers()[:PAIRS_MOST],
+            kit=kit,
+            left_out=[row[:LEFT_OUT_LONGEST] for row in (*left_out, *odd_rods)][:LEFT_OUT_MOST],
+            pace=pace_of(by),
+            learned_minutes=learned.minutes,
+            learned_doses=learned.doses,
+            learned_length=learned.length,
+            learned_odds=learned.odds,
+            drying_factor=drying.factor,
+            drying_spread=drying.spread,
+            drying_basis=drying.basis,
+        )
 
 
-def usable_bottles(bottles: list[dict[str, Any]]) -> tuple[list[Json], list[str]]:
+def usable_bottles(bottles: Iterable[Json]) -> tuple[list[ShelfItem], list[str]]:
     """Bottles that the core can read, as many as it looks at; and the others, with the reason."""
     usable, left_out = readable(ShelfItem, bottles, lambda row: str(row["name"]))
     if len(usable) > BOTTLES_MOST:
@@ -96,11 +112,6 @@ def usable_bottles(bottles: list[dict[str, Any]]) -> tuple[list[Json], list[str]
             "not in use from the stock)"
         )
     return usable[:BOTTLES_MOST], left_out
-
-
-def rods_in_words(rods: Json) -> str:
-    """What rods are called in a plan."""
-    return f"rods of {rods['diameter_mm']} mm"
 
 
 def day_of(wish: ClientWish) -> date:
@@ -119,50 +130,51 @@ def hours_of(wish: ClientWish) -> float:
     return technique.release.usual_h if technique.release.needed else 0.0
 
 
-def school_for(client: Client, wish: ClientWish, salon: Salon) -> dict[str, Any]:
-    """Ways of working: the salon's, then this client's, then this plan's; and who chose each."""
+def school_for(client: Client, wish: ClientWish, salon: Salon) -> School:
+    """Ways of working: the salon's, then this client's, then this plan's; and who chose each.
+
+    Raises:
+        CraftError: the salon or the client has a way that is none
+    """
     layers = (
         (SchoolBy.SALON, {"layering": salon.layering} | salon.school),
         (SchoolBy.CLIENT, client.school),
         (SchoolBy.PLAN, chosen_in(wish.school)),
     )
-    school: dict[str, Any] = {}
+    school: dict[str, object] = {}
     by: dict[str, str] = {}
     for who, chosen in layers:
         for topic, value in chosen.items():
             if topic != "by":
                 school[topic], by[topic] = value, who.value
-    return school | {"by": by}
+    return parse(School, school | {"by": by}, at="school")
 
 
-def goal_for(wish: ClientWish, noted: Mapping[str, Any]) -> dict[str, Any]:
-    """What is wished; where no heat is told, what this client can take."""
-    goal = wish.goal.model_dump(exclude_none=True)
-    if "max_heat" not in wish.goal.model_fields_set:
-        taken = noted.get("heat_tolerance")
-        goal |= {"max_heat": taken} if taken else {}
-    return goal
+def goal_for(wish: ClientWish, noted: Mapping[str, Any]) -> Goal:
+    """What is wished; where the wish names no heat, the most that this client can take."""
+    most = noted.get("heat_tolerance")
+    if not most or "max_heat" in wish.goal.model_fields_set:
+        return wish.goal
+    return wish.goal.model_copy(update={"max_heat": Heat(most)})
 
 
-def now_on(wish: ClientWish, noted: Mapping[str, Any]) -> dict[str, Any]:
+def now_on(wish: ClientWish, noted: Mapping[str, Any]) -> Now:
     """How the client arrives: as entered for this plan, else as in the last consultation."""
-    told = wish.now.model_dump(mode="json", exclude_unset=True) if wish.now else {}
-    told = {key: value for key, value in told.items() if value is not None}
+    now = wish.now.model_dump(exclude_unset=True, exclude_none=True) if wish.now else {}
     days = wish.days_since_detangle
     if days is not None and days * HOURS_A_DAY <= DETANGLED_H_MOST:
         # Somebody said so: it is no guess from the last visit.
-        told.setdefault("detangled_h", days * HOURS_A_DAY)
-    style = noted.get("on_the_head")
-    if style is None or "style" in told:
-        return told
-    since = noted.get("on_the_head_since")
-    if since is None:
-        return {"style": style} | told
-    worn = (timezone.localdate() - date.fromisoformat(since)).days
-    return {"style": style, "worn_days": float(min(365, max(0, worn)))} | told
+        now.setdefault("detangled_h", days * HOURS_A_DAY)
+    style, since = noted.get("on_the_head"), noted.get("on_the_head_since")
+    if style is not None and "style" not in now:
+        now["style"] = OnHead(style)
+        if since is not None:
+            worn = (timezone.localdate() - date.fromisoformat(since)).days
+            now.setdefault("worn_days", clamp(worn, 0, WORN_DAYS_MOST))
+    return Now(**now)
 
 
-def past_of(client: Client, wish: ClientWish) -> list[dict[str, Any]]:
+def past_of(client: Client, wish: ClientWish) -> list[Past]:
     """Services of before that were begun, the latest first."""
     day = day_of(wish)
     rows = (
@@ -172,25 +184,33 @@ def past_of(client: Client, wish: ClientWish) -> list[dict[str, Any]]:
         .values_list("style", "begun_at", "answer__scheme")[:PAST_MOST]
     )
     return [
-        {
-            "style": style,
-            "days_ago": max(0, min(PAST_DAYS_MOST, (day - timezone.localdate(begun)).days)),
-            "scheme": scheme,
-        }
+        Past(
+            style=Style(style),
+            days_ago=clamp((day - timezone.localdate(begun)).days, 0, PAST_DAYS_MOST),
+            scheme=Scheme(scheme) if scheme else None,
+        )
         for style, begun, scheme in rows
     ]
 
 
-def by_hand(air: dict[str, Any] | None, wished: Room | None) -> dict[str, Any] | None:
-    """Air as it is known, with what was told by hand laid over it."""
+@overload
+def by_hand(air: Room, wished: Room | None) -> Room: ...
+
+
+@overload
+def by_hand(air: Room | None, wished: Room | None) -> Room | None: ...
+
+
+def by_hand(air: Room | None, wished: Room | None) -> Room | None:
+    """Air as it is known, with what was entered by hand laid over it."""
     own = chosen_in(wished)
     if not own:
         return air
-    return (air or {}) | {"by": AirSource.HAND.value, "source": ""} | own
+    return (air or Room()).model_copy(update={"by": AirSource.HAND, "source": ""} | own)
 
 
-def chosen_in(part: Room | School | None) -> dict[str, Any]:
-    """What of a part was really told; the salon knows the rest."""
+def chosen_in(part: Room | School | None) -> dict[str, object]:
+    """What of a part was entered; the salon knows the rest."""
     return part.model_dump(exclude_unset=True) if part else {}
 
 
@@ -201,12 +221,3 @@ def days_since_detangle(client: Client, wish: ClientWish) -> float:
     if client.served_at is None:
         return USUAL_DAYS_SINCE_DETANGLE
     return float(min(365, max(0, (timezone.now() - client.served_at).days)))
-
-
-def request_of(client: Client, wish: ClientWish, by: User) -> PlanRequest:
-    """The core's request, read and checked.
-
-    Raises:
-        CraftError: names the field that cannot be
-    """
-    return parse(PlanRequest, request_for(client, wish, by))

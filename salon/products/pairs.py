@@ -2,13 +2,13 @@
 
 from collections.abc import Iterable
 from itertools import combinations
-from typing import Any
 
 from django.contrib.auth.models import User
 from django.db import transaction
 from django.db.models import Count, Q
 from django.db.models.query import QuerySet
 
+from craft.contract.plan.request import Flaker
 from craft.errors import CraftError
 from craft.products.pairs import PairVerdict, judge
 from craft.vocabulary import Flaking
@@ -93,12 +93,12 @@ def verdict(pair: Pair) -> PairVerdict | None:
     return judge(tests, pair.flaked, pair.clear)
 
 
-def flakers() -> list[dict[str, Any]]:
+def flakers() -> list[Flaker]:
     """Pairs to keep apart, as the core reads them."""
     kept_apart = Pair.objects.filter(
         flakes=True, first__retired_at=None, second__retired_at=None
     ).order_by("first__name", "second__name")
     return [
-        {"first": str(first), "second": str(second), "because": because}
+        Flaker(first=str(first), second=str(second), because=because)
         for first, second, because in kept_apart.values_list("first", "second", "because")
     ]

@@ -8,20 +8,21 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
+from craft.contract.base import Json
 from craft.products.shelf_life import Keeps, keeps
 from salon.platform.errors import Conflict
 from salon.products.models import Product
 from salon.products.stock import deliver
 
 
-def shelf_for_plan(day: date) -> list[dict[str, Any]]:
+def shelf_for_plan(day: date) -> list[Json]:
     """Every bottle that has something left, as it is on the day of a service."""
     held = Product.objects.filter(stock_g__gt=0, retired_at=None).order_by("pk")
     return [item_of(product, day) for product in held]
 
 
-def item_of(product: Product, day: date) -> dict[str, Any]:
-    """A bottle as the core reads it on a day."""
+def item_of(product: Product, day: date) -> Json:
+    """A bottle as the core reads it on a day, not yet checked."""
     life = life_of(product)
     return {
         "id": str(product.pk),

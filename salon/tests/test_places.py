@@ -5,7 +5,8 @@ import re
 from playwright.sync_api import Page, Route, expect
 
 from salon.clients.models import Client
-from salon.clients.services import add_client, profile
+from salon.clients.profiles import profile
+from salon.clients.services import add_client
 from salon.planning.models import Plan
 from salon.salon_settings.services import current_salon
 from salon.tests.base import MEASURED, an_owner

@@ -6,7 +6,8 @@ from django.db import IntegrityError, transaction
 from django.utils import timezone
 
 from salon.clients.models import Client, Observation
-from salon.clients.services import add_client, observe, profile
+from salon.clients.profiles import profile
+from salon.clients.services import add_client, observe
 from salon.tests.base import MEASURED, ApiTest
 
 

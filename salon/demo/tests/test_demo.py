@@ -14,7 +14,7 @@ from salon.aftercare.lasting import told_days
 from salon.booking.board import board
 from salon.booking.models import Booking, Holiday
 from salon.clients.models import Client, Observation
-from salon.clients.services import profile
+from salon.clients.profiles import profile
 from salon.demo.bottles import BOTTLES
 from salon.demo.drawer import WORN_PUMP
 from salon.planning.models import Plan

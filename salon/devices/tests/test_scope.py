@@ -15,7 +15,7 @@ from craft.scope import Unreadable, read_field
 from craft.scope.counting import MARGIN_UM
 from salon.checks.scope import counted_truth, field_errors
 from salon.clients.consulting import begin, finish, save
-from salon.clients.services import profile
+from salon.clients.profiles import profile
 from salon.devices.models import ScopePicture
 from salon.devices.scope import NoPicture, Subject, scope
 from salon.devices.scope.simulated import SIDE_PX, UM_PER_PX, SimulatedScope, render

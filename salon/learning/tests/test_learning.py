@@ -9,7 +9,7 @@ from django.utils import timezone
 
 from craft.contract import parse
 from craft.contract.plan import Learned
-from craft.vocabulary import LearnedOf
+from craft.vocabulary import LearnedOf, Role
 from salon.clients.services import add_client
 from salon.learning.models import LearnedFactor, LearnedOdds, LearnedSample, Promise
 from salon.learning.services import learn_all, learned_for
@@ -82,13 +82,12 @@ class LearningTest(ApiTest):
         own, others = (
             learned_for(client, self.user, "flat_twist_out") for client in (self.person, other)
         )
-        self.assertGreater(own["learned_doses"]["gel"]["factor"], 1.15)
-        self.assertLess(
-            others["learned_doses"]["gel"]["factor"], own["learned_doses"]["gel"]["factor"]
-        )
-        self.assertIn("this client's last 5 visits", own["learned_doses"]["gel"]["basis"])
-        self.assertLess(own["learned_length"]["factor"], 0.95)
-        self.assertIsNone(others["learned_length"])
+        dose = own.doses[Role.GEL]
+        self.assertGreater(dose.factor, 1.15)
+        self.assertLess(others.doses[Role.GEL].factor, dose.factor)
+        self.assertIn("this client's last 5 visits", dose.basis)
+        self.assertLess((own.length or ONE).factor, 0.95)
+        self.assertIsNone(others.length)
 
     def test_a_correction_a_rebuild_and_relearning_give_the_same(self) -> None:
         self.shaped(1.4, 3)

@@ -100,9 +100,9 @@ class DemandTest(ApiTest):
     def test_what_nobody_came_for_expires(self) -> None:
         self.planned(self.tomorrow)
         when = self.tomorrow + timedelta(hours=1)
-        self.assertEqual(kit_for_plan(when, 3)["pins"], 24)
+        self.assertEqual(kit_for_plan(when, 3)[0].pins, 24)
         KitDemand.objects.update(expires_at=timezone.now() - timedelta(minutes=1))
-        self.assertEqual(kit_for_plan(when, 3)["pins"], 40)
+        self.assertEqual(kit_for_plan(when, 3)[0].pins, 40)
         Plan.objects.update(planned_start=timezone.now() - EXPIRES_AFTER * 2)
         renew_all_demand()
         self.assertEqual(self.rows(), [0, 0, 0])
