@@ -1,14 +1,18 @@
 """One client: what changed from visit to visit, what is suggested, and what became of it."""
 
-from typing import Any
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
 
 from django.contrib.auth.models import User
+from django.db.models import QuerySet
 
 from craft.errors import CraftError
-from craft.learning.comparing import beside
+from craft.learning.comparing import Beside, beside
 from craft.learning.stories import Chapter, Suggestion, Worked, story, suggestions
 from craft.vocabulary import Dryness, Residue, Role, Suggested, Trait, VisitState
 from salon.clients.models import Client
+from salon.planning.models import without_long
 from salon.results.models import SuggestionAnswer
 from salon.visits.models import SCORES, Visit
 
@@ -18,13 +22,14 @@ VISITS = 12
 
 def worked_of(client: Client) -> list[Worked]:
     """The last visits of a client as they were worked, the oldest first."""
-    rows = (
-        Visit.objects.filter(client=client, state=VisitState.DONE)
-        .select_related("plan")
-        .prefetch_related("doses", "steps")
-        .order_by("-started_at", "-pk")[:VISITS]
-    )
+    rows = finished_visits(client).order_by("-started_at", "-pk")[:VISITS]
     return [worked_visit(visit) for visit in reversed(rows)]
+
+
+def finished_visits(client: Client) -> QuerySet[Visit]:
+    """Visits of a client that are over, with their plans, doses and steps."""
+    rows = Visit.objects.filter(client=client, state=VisitState.DONE).select_related("plan")
+    return without_long(rows, "plan").prefetch_related("doses", "steps")
 
 
 def worked_visit(visit: Visit) -> Worked:
@@ -52,44 +57,78 @@ def worked_visit(visit: Visit) -> Worked:
     )
 
 
-def two_visits(client: Client, first: int, second: int) -> dict[str, Any]:
+@dataclass(frozen=True)
+class TwoVisits:
+    """Two visits of a client beside each other, and when each began."""
+
+    first_at: datetime
+    second_at: datetime
+    beside: Beside
+
+
+def two_visits(client: Client, first: int, second: int) -> TwoVisits:
     """Any two visits of a client beside each other.
 
     Raises:
         CraftError: one of them is not over, or of another client
     """
-    rows = Visit.objects.filter(client=client, state=VisitState.DONE, pk__in=(first, second))
-    found = {
-        visit.pk: visit for visit in rows.select_related("plan").prefetch_related("doses", "steps")
-    }
+    rows = finished_visits(client).filter(pk__in=(first, second))
+    found = {visit.pk: visit for visit in rows}
     for field, visit in (("first", first), ("second", second)):
         if visit not in found:
             raise CraftError(field, "Choose a finished visit of this client.")
     both = [worked_visit(found[visit]) for visit in (first, second)]
-    return {**vars(beside(*both)), "first_at": both[0].at, "second_at": both[1].at}
+    return TwoVisits(both[0].at, both[1].at, beside(*both))
 
 
-def findings_of(client: Client) -> dict[str, Any]:
+@dataclass(frozen=True)
+class FollowedUp:
+    """What became of a suggestion that was answered.
+
+    Args:
+        key: of the suggestion
+        taken: else it was dismissed
+        reason: of the dismissal
+        at: when it was answered
+        since: visits since then
+        again: of these, with the same sign
+    """
+
+    key: str
+    taken: bool
+    reason: str
+    at: datetime
+    since: int
+    again: int
+
+
+@dataclass(frozen=True)
+class ClientResults:
+    """What a client's visits say.
+
+    Args:
+        visits: that are compared
+        chapters: each visit against the one before it
+        suggestions: nobody has answered yet
+        answers: what became of the others
+    """
+
+    visits: int
+    chapters: Sequence[Chapter]
+    suggestions: Sequence[Suggestion]
+    answers: Sequence[FollowedUp]
+
+
+def results_of(client: Client) -> ClientResults:
     """The story of a client, open suggestions, and what became of those that were answered."""
     visits = worked_of(client)
     answers = list(SuggestionAnswer.objects.filter(client=client).select_related("by"))
-    chapters: list[Chapter] = story(visits)
-    return {
-        "visits": len(visits),
-        "chapters": [vars(each) for each in chapters],
-        "suggestions": [
-            {
-                "key": each.key,
-                "text": each.text,
-                "visits": each.visits,
-                "attempts": [vars(attempt) for attempt in each.attempts],
-                "origin": each.source,
-            }
-            for each in suggestions(visits)
-            if not is_answered(each, answers)
-        ],
-        "answers": [followed_up(answer, visits) for answer in answers],
-    }
+    return ClientResults(
+        visits=len(visits),
+        chapters=story(visits),
+        suggestions=[each for each in suggestions(visits) if not is_answered(each, answers)],
+        answers=[followed_up(answer, visits) for answer in answers],
+    )
 
 
 def is_answered(suggestion: Suggestion, answers: list[SuggestionAnswer]) -> bool:
@@ -121,18 +160,18 @@ def answer_suggestion(
     )
 
 
-def followed_up(answer: SuggestionAnswer, visits: list[Worked]) -> dict[str, Any]:
+def followed_up(answer: SuggestionAnswer, visits: list[Worked]) -> FollowedUp:
     """What became of an answer: whether the sign came back in the visits since."""
     since = [each for each in visits if each.at > answer.at]
     again = [each.visit for each in since if has_sign(Suggested(answer.key), each)]
-    return {
-        "key": answer.key,
-        "taken": answer.taken,
-        "reason": answer.reason,
-        "at": answer.at,
-        "since": len(since),
-        "again": len(again),
-    }
+    return FollowedUp(
+        key=answer.key,
+        taken=answer.taken,
+        reason=answer.reason,
+        at=answer.at,
+        since=len(since),
+        again=len(again),
+    )
 
 
 def has_sign(key: Suggested, visit: Worked) -> bool:

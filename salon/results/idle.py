@@ -2,8 +2,8 @@
 
 from collections import defaultdict
 from collections.abc import Mapping
+from dataclasses import dataclass
 from datetime import date, datetime, time, timedelta
-from typing import Any
 
 from django.contrib.auth.models import User
 from django.utils import timezone
@@ -41,15 +41,30 @@ def present_on(day: date) -> dict[str, float]:
     }
 
 
-def idle() -> dict[str, Any]:
+@dataclass(frozen=True)
+class Idle:
+    """Idle time of those who worked.
+
+    Args:
+        days: with visits
+        present_min: hands were there on these days [min]
+        idle_min: of these, without a client under them [min]
+    """
+
+    days: int
+    present_min: float
+    idle_min: float
+
+
+def idle() -> Idle:
     """Of those who worked on a client that day: how long they were there, and how long idle.
 
     Days without a visit say nothing: the salon may not have used the books then.
     """
     days = [idle_on(present_on(day), minutes) for day, minutes in worked_minutes().items()]
     used = [day for day in days if day.present_min]
-    return {
-        "idle_days": len(used),
-        "present_min": sum(day.present_min for day in used),
-        "idle_min": sum(day.idle_min for day in used),
-    }
+    return Idle(
+        days=len(used),
+        present_min=sum(day.present_min for day in used),
+        idle_min=sum(day.idle_min for day in used),
+    )

@@ -1,13 +1,14 @@
 """Clients like this one, and how routines came out on them."""
 
 import json
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
 from functools import lru_cache
-from typing import Any
 
 from django.db.models import Sum
 
 from craft.contract import parse, read
+from craft.contract.base import Json
 from craft.contract.hair import Hair
 from craft.errors import CraftError
 from craft.learning.likeness import (
@@ -16,13 +17,13 @@ from craft.learning.likeness import (
     LIKE,
     WHO_CHOSE,
     CameOut,
+    Standing,
     distance,
     standings,
 )
 from craft.profile.complete import CompleteHair, complete
-from craft.styles.catalogue import TECHNIQUES
-from craft.vocabulary import LearnedOf, Style, VisitState
-from salon.clients import services as clients
+from craft.vocabulary import LearnedOf, VisitState
+from salon.clients import profiles
 from salon.clients.models import Client
 from salon.learning.models import LearnedSample
 from salon.products.models import Product
@@ -36,7 +37,8 @@ HEADS_KEPT = 5000
 #: What is held against each other, and whether less of it is better.
 ASPECTS: Mapping[str, bool] = {"lasts": False, "frizz": True, "minutes": True, "cost": True}
 
-Row = tuple[int, int, str, int | None, dict[str, Any]]
+#: A visit: number, client, style, frizz, and the hair as it was then.
+Row = tuple[int, int, str, int | None, Json]
 
 
 @lru_cache(HEADS_KEPT)
@@ -60,15 +62,45 @@ def visits_done() -> list[Row]:
     )
 
 
-def like(client: Client) -> dict[str, Any]:
+@dataclass(frozen=True)
+class Aspect:
+    """How routines compare in one aspect, the best first."""
+
+    aspect: str
+    routines: Sequence[Standing]
+
+
+@dataclass(frozen=True)
+class SimilarClients:
+    """Clients with similar hair, and how routines came out on them.
+
+    Args:
+        clients, looked_at: near enough, and compared
+        farthest, within: distance of the farthest of them, and the most it may be
+        least_visits, least_clients: that a routine needs to be listed
+        warning: what the comparison cannot tell
+        aspects: that routines are compared in
+    """
+
+    clients: int
+    looked_at: int
+    farthest: float | None
+    within: float
+    least_visits: int
+    least_clients: int
+    warning: str
+    aspects: Sequence[Aspect]
+
+
+def like(client: Client) -> SimilarClients:
     """Clients with hair like this one's, and how routines came out on them.
 
     Raises:
         CraftError: too little is known of this hair
     """
-    own = complete(parse(Hair, clients.profile(client).hair))
+    own = complete(parse(Hair, profiles.profile(client).hair))
     visits = visits_done()
-    latest: dict[int, dict[str, Any]] = {}
+    latest: dict[int, Json] = {}
     for _, other, _, _, hair in visits:
         latest.setdefault(other, hair)
     apart = {
@@ -80,25 +112,19 @@ def like(client: Client) -> dict[str, Any]:
     near = {other: off for other, off in apart.items() if off <= LIKE}
     rows = [row for row in visits if row[1] in near or row[1] == client.pk]
     values = values_of(rows)
-    return {
-        "clients": len(near),
-        "looked_at": len(apart),
-        "farthest": max(near.values(), default=None),
-        "within": LIKE,
-        "least_visits": LEAST_VISITS,
-        "least_clients": LEAST_CLIENTS,
-        "warning": WHO_CHOSE,
-        "aspects": [
-            {
-                "aspect": aspect,
-                "routines": [
-                    vars(row) | {"title": TECHNIQUES[Style(row.routine)].title}
-                    for row in standings(came_out(rows, values[aspect]), less_is_better=less)
-                ],
-            }
+    return SimilarClients(
+        clients=len(near),
+        looked_at=len(apart),
+        farthest=max(near.values(), default=None),
+        within=LIKE,
+        least_visits=LEAST_VISITS,
+        least_clients=LEAST_CLIENTS,
+        warning=WHO_CHOSE,
+        aspects=[
+            Aspect(aspect, standings(came_out(rows, values[aspect]), less_is_better=less))
             for aspect, less in ASPECTS.items()
         ],
-    }
+    )
 
 
 def came_out(rows: Iterable[Row], values: Mapping[int, float]) -> list[CameOut]:

@@ -1,9 +1,9 @@
 """Findings: factors with their doubt, promises kept, errors held out, the books of the chair."""
 
 import math
-from collections.abc import Iterator
-from datetime import timedelta
-from typing import Any
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from datetime import date, timedelta
 
 from django.contrib.auth.models import User
 from django.db.models import Avg, Count, F, QuerySet, Sum
@@ -11,8 +11,8 @@ from django.db.models.functions import Abs
 from django.utils import timezone
 
 from craft.learning.quantities import LEAST_VISITS, MATTERS, differs
-from craft.learning.scoring import brier, calibrate, log_score, reliability
-from craft.learning.wearing import compare_habits, of_humidity
+from craft.learning.scoring import Reliability, brier, calibrate, log_score, reliability
+from craft.learning.wearing import Effect, compare_habits, of_humidity
 from craft.plan.timetable import SHAPING
 from craft.styles.catalogue import TECHNIQUES
 from craft.vocabulary import LearnedOf, Promised, Style, VisitState
@@ -42,7 +42,38 @@ def group_name(group: str) -> str:
     return group.replace("_", " ").capitalize()
 
 
-def learned_rows() -> list[dict[str, Any]]:
+@dataclass(frozen=True)
+class LearnedRow:
+    """A learned factor beside the value of the salon's standard.
+
+    Args:
+        quantity, group: what was learned
+        title: the group in words
+        hands, username: whose, in words and as a sign-in name; empty: the salon's
+        by_hands: it differs from specialist to specialist
+        factor, low, high: times the standard; low to high holds nine in ten
+        visits: it rests on
+        standard: mean of the standard over these visits [min, g or cm]
+        now: the same with the factor
+        differs: the standard lies outside the range by more than a twentieth
+    """
+
+    quantity: str
+    group: str
+    title: str
+    hands: str
+    username: str
+    by_hands: bool
+    factor: float
+    low: float
+    high: float
+    visits: int
+    standard: float
+    now: float
+    differs: bool
+
+
+def learned_rows() -> list[LearnedRow]:
     """Factors that rest on enough visits, those farthest from the salon's standard first."""
     values = LearnedSample.objects.values("quantity", "group").annotate(standard=Avg("standard"))
     usual = {(row["quantity"], row["group"]): row["standard"] for row in values}
@@ -53,27 +84,27 @@ def learned_rows() -> list[dict[str, Any]]:
         low, high = estimate.interval()
         standard = usual.get((row.quantity, row.group), 0.0)
         rows.append(
-            {
-                "quantity": row.quantity,
-                "group": row.group,
-                "title": group_name(row.group),
-                "hands": people.get(row.hands, row.hands),
-                "username": row.hands,
-                "by_hands": LearnedOf(row.quantity) in BY_HANDS,
-                "factor": estimate.factor,
-                "low": low,
-                "high": high,
-                "visits": row.visits,
-                "standard": standard,
-                "now": standard * estimate.factor,
-                "differs": differs(estimate),
-            }
+            LearnedRow(
+                quantity=row.quantity,
+                group=row.group,
+                title=group_name(row.group),
+                hands=people.get(row.hands, row.hands),
+                username=row.hands,
+                by_hands=LearnedOf(row.quantity) in BY_HANDS,
+                factor=estimate.factor,
+                low=low,
+                high=high,
+                visits=row.visits,
+                standard=standard,
+                now=standard * estimate.factor,
+                differs=differs(estimate),
+            )
         )
     rows += drying_row()
-    return sorted(rows, key=lambda row: (not row["differs"], -abs(row["factor"] - 1)))
+    return sorted(rows, key=lambda row: (not row.differs, -abs(row.factor - 1)))
 
 
-def drying_row() -> list[dict[str, Any]]:
+def drying_row() -> list[LearnedRow]:
     """The salon's factor on drying times, where it rests on enough sets."""
     standard = current_salon()
     used = OpenedSet.objects.filter(used=True)
@@ -83,25 +114,43 @@ def drying_row() -> list[dict[str, Any]]:
     factor, half = standard.drying_factor, NINE_IN_TEN_Z * standard.drying_unsure
     low, high = factor * math.exp(-half), factor * math.exp(half)
     return [
-        {
-            "quantity": DRYING,
-            "group": "",
-            "title": "Drying time",
-            "hands": "",
-            "username": "",
-            "by_hands": False,
-            "factor": factor,
-            "low": low,
-            "high": high,
-            "visits": standard.drying_visits,
-            "standard": usual,
-            "now": usual * factor,
-            "differs": not low <= 1 <= high and abs(factor - 1) >= MATTERS,
-        }
+        LearnedRow(
+            quantity=DRYING,
+            group="",
+            title="Drying time",
+            hands="",
+            username="",
+            by_hands=False,
+            factor=factor,
+            low=low,
+            high=high,
+            visits=standard.drying_visits,
+            standard=usual,
+            now=usual * factor,
+            differs=not low <= 1 <= high and abs(factor - 1) >= MATTERS,
+        )
     ]
 
 
-def held_out() -> list[dict[str, Any]]:
+@dataclass(frozen=True)
+class HeldOut:
+    """Errors of forecasts of a quantity that were made from earlier visits alone.
+
+    Args:
+        quantity: that was forecast
+        count: of forecasts
+        before, after: mean error of the logarithm by the standard, and by what was learned
+        covered: share that came within the range of nine in ten
+    """
+
+    quantity: str
+    count: int
+    before: float
+    after: float
+    covered: float
+
+
+def held_out() -> list[HeldOut]:
     """Errors of forecasts that were made from the past alone: before learning, and after."""
     judged = LearnedSample.objects.exclude(expected=None)
     rows = judged.values("quantity").annotate(
@@ -116,12 +165,45 @@ def held_out() -> list[dict[str, Any]]:
         .values_list("quantity", "count")
     )
     return [
-        {**row, "covered": inside.get(row["quantity"], 0) / row["count"]}
+        HeldOut(**row, covered=inside.get(row["quantity"], 0) / row["count"])
         for row in rows.order_by("quantity")
     ]
 
 
-def promises() -> list[dict[str, Any]]:
+@dataclass(frozen=True)
+class BentOdds:
+    """Odds as a forecast has them, and as they should have been given."""
+
+    promised: float
+    really: float
+
+
+@dataclass(frozen=True)
+class PromiseRecord:
+    """Promises of a kind beside what came of them.
+
+    Args:
+        kind: of promise
+        count: of promises
+        promised, came: mean odds, and the share that came true
+        brier, log_score: of the odds as they were given
+        log_score_alone: of the forecast alone, before odds were bent
+        classes: promised and came, by class of odds
+        bent: how odds would have to be bent
+    """
+
+    kind: str
+    count: int
+    promised: float
+    came: float
+    brier: float
+    log_score: float
+    log_score_alone: float
+    classes: Sequence[Reliability]
+    bent: Sequence[BentOdds]
+
+
+def promises() -> list[PromiseRecord]:
     """What plans promised with odds, beside what came."""
     rows = []
     for kind in Promised:
@@ -133,35 +215,80 @@ def promises() -> list[dict[str, Any]]:
         alone = [told if forecast is None else forecast for told, _, forecast in pairs]
         bent = calibrate(alone, came)
         rows.append(
-            {
-                "kind": kind.value,
-                "count": len(pairs),
-                "promised": sum(odds) / len(odds),
-                "came": sum(came) / len(came),
-                "brier": brier(odds, came),
-                "log_score": log_score(odds, came),
-                "log_score_alone": log_score(alone, came),
-                "classes": [vars(each) for each in reliability(odds, came)],
-                "bent": [{"promised": each, "really": bent.odds(each)} for each in (0.5, 0.7, 0.9)],
-            }
+            PromiseRecord(
+                kind=kind.value,
+                count=len(pairs),
+                promised=sum(odds) / len(odds),
+                came=sum(came) / len(came),
+                brier=brier(odds, came),
+                log_score=log_score(odds, came),
+                log_score_alone=log_score(alone, came),
+                classes=reliability(odds, came),
+                bent=[BentOdds(each, bent.odds(each)) for each in (0.5, 0.7, 0.9)],
+            )
         )
     return rows
 
 
-def at_home() -> dict[str, Any]:
-    """What nights, refreshes and the air do to styles, as clients told it."""
+@dataclass(frozen=True)
+class AtHome:
+    """What clients reported from home.
+
+    Args:
+        days, wears: that were reported, and of how many sets
+        nights, refreshes: what each way does against the most usual one
+        humidity: what a tenth more relative humidity does; None where nobody can say yet
+    """
+
+    days: int
+    wears: int
+    nights: Sequence[Effect]
+    refreshes: Sequence[Effect]
+    humidity: Effect | None
+
+
+def at_home() -> AtHome:
+    """What nights, refreshes and the air do to styles, as clients reported it."""
     days = told_days()
-    air = of_humidity(days)
-    return {
-        "days": len(days),
-        "wears": len({day.wear for day in days}),
-        "nights": [vars(each) for each in compare_habits(days, "night")],
-        "refreshes": [vars(each) for each in compare_habits(days, "refresh")],
-        "humidity": vars(air) if air else None,
-    }
+    return AtHome(
+        days=len(days),
+        wears=len({day.wear for day in days}),
+        nights=compare_habits(days, "night"),
+        refreshes=compare_habits(days, "refresh"),
+        humidity=of_humidity(days),
+    )
 
 
-def books() -> dict[str, Any]:
+@dataclass(frozen=True)
+class Books:
+    """A year of the chair.
+
+    Args:
+        since: first day
+        visits: that were finished
+        planned_min, actual_min: hands-on minutes of the steps that were timed
+        product_cost, cost_per_visit: of what was used; None without a visit
+        wasted, lost: thrown away, and missing when counted again, in money
+        steps, steps_kept: with a range of minutes, and within it
+        idle_days, present_min, idle_min: of the last weeks, as `Idle` has them
+    """
+
+    since: date
+    visits: int
+    planned_min: float
+    actual_min: float
+    product_cost: float
+    cost_per_visit: float | None
+    wasted: float
+    lost: float
+    steps: int
+    steps_kept: int
+    idle_days: int
+    present_min: float
+    idle_min: float
+
+
+def books() -> Books:
     """The chair's books of a year: minutes, products, what was thrown away or went missing."""
     since = timezone.now() - BOOKS
     done = Visit.objects.filter(started_at__gte=since, state=VisitState.DONE)
@@ -174,19 +301,22 @@ def books() -> dict[str, Any]:
         cost[kind] += -grams * each if each else 0.0
     visits = done.count()
     kept = Promise.objects.filter(kind=Promised.MINUTES, at__gte=since)
-    return {
-        "since": since.date(),
-        "visits": visits,
-        "planned_min": minutes["planned"] or 0.0,
-        "actual_min": minutes["actual"] or 0.0,
-        "product_cost": cost[StockMove.Kind.USED],
-        "cost_per_visit": cost[StockMove.Kind.USED] / visits if visits else None,
-        "wasted": cost[StockMove.Kind.WASTE],
-        "lost": cost[StockMove.Kind.RECOUNT],
-        "steps": kept.count(),
-        "steps_kept": kept.filter(came=True).count(),
-        **idle(),
-    }
+    times = idle()
+    return Books(
+        since=since.date(),
+        visits=visits,
+        planned_min=minutes["planned"] or 0.0,
+        actual_min=minutes["actual"] or 0.0,
+        product_cost=cost[StockMove.Kind.USED],
+        cost_per_visit=cost[StockMove.Kind.USED] / visits if visits else None,
+        wasted=cost[StockMove.Kind.WASTE],
+        lost=cost[StockMove.Kind.RECOUNT],
+        steps=kept.count(),
+        steps_kept=kept.filter(came=True).count(),
+        idle_days=times.days,
+        present_min=times.present_min,
+        idle_min=times.idle_min,
+    )
 
 
 def by_product(moves: QuerySet[StockMove]) -> Iterator[tuple[str, Product, float]]:

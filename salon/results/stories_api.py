@@ -10,14 +10,16 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from craft.vocabulary import Role, Suggested
+from craft.learning.likeness import Standing
+from craft.styles.catalogue import TECHNIQUES
+from craft.vocabulary import Role, Style, Suggested
 from salon.clients.models import Client
 from salon.platform.auth import current_user
 from salon.platform.fields import choice_field, integer_field
 from salon.platform.input_limits import MAX_ID
 from salon.platform.permissions import Access
 from salon.platform.roles import HANDS
-from salon.results.client_results import answer_suggestion, findings_of, two_visits
+from salon.results.client_results import answer_suggestion, results_of, two_visits
 from salon.results.likeness import ASPECTS, like
 
 
@@ -52,7 +54,7 @@ class SuggestionSerializer(serializers.Serializer[Any]):
     text = serializers.CharField()
     visits = serializers.ListField(child=serializers.IntegerField())
     attempts = AttemptSerializer(many=True, help_text="Ways to do it.")
-    origin = serializers.CharField(help_text="Of the rule.")
+    origin = serializers.CharField(source="source", help_text="Of the rule.")
 
 
 class FollowedUpSerializer(serializers.Serializer[Any]):
@@ -90,7 +92,7 @@ class StoryView(APIView):
 
     @extend_schema(responses=StorySerializer)
     def get(self, request: Request, pk: int) -> Response:
-        return Response(StorySerializer(findings_of(get_object_or_404(Client, pk=pk))).data)
+        return Response(StorySerializer(results_of(get_object_or_404(Client, pk=pk))).data)
 
     @extend_schema(request=SuggestionAnswerSerializer, responses={200: StorySerializer})
     def post(self, request: Request, pk: int) -> Response:
@@ -106,7 +108,7 @@ class StoryView(APIView):
             taken=values["taken"],
             reason=values["reason"],
         )
-        return Response(StorySerializer(findings_of(client)).data)
+        return Response(StorySerializer(results_of(client)).data)
 
 
 class TakenBesideSerializer(serializers.Serializer[Any]):
@@ -137,10 +139,10 @@ class BesideSerializer(serializers.Serializer[Any]):
 
     first_at = serializers.DateTimeField()
     second_at = serializers.DateTimeField()
-    text = serializers.CharField()
-    changes = StoryChangeSerializer(many=True)
-    results = StoryChangeSerializer(many=True)
-    steps = StepBesideSerializer(many=True)
+    text = serializers.CharField(source="beside.text")
+    changes = StoryChangeSerializer(source="beside.changes", many=True)
+    results = StoryChangeSerializer(source="beside.results", many=True)
+    steps = StepBesideSerializer(source="beside.steps", many=True)
 
 
 class TwoVisitsSerializer(serializers.Serializer[Any]):
@@ -165,12 +167,15 @@ class RoutineStandingSerializer(serializers.Serializer[Any]):
     """How a routine comes out on hair like this; null where it rests on too little."""
 
     routine = serializers.CharField()
-    title = serializers.CharField()
+    title = serializers.SerializerMethodField()
     visits = serializers.IntegerField()
     clients = serializers.IntegerField()
     mean = serializers.FloatField(allow_null=True)
     low = serializers.FloatField(allow_null=True, help_text="Nine in ten lie between low and high.")
     high = serializers.FloatField(allow_null=True)
+
+    def get_title(self, row: Standing) -> str:
+        return TECHNIQUES[Style(row.routine)].title
 
 
 class AspectSerializer(serializers.Serializer[Any]):

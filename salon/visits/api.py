@@ -28,7 +28,7 @@ from craft.vocabulary import (
     VisitState,
 )
 from salon.clients.searching import matching
-from salon.planning.models import Plan
+from salon.planning.models import Plan, without_long
 from salon.platform.auth import current_user
 from salon.platform.errors import body_text, core_schema
 from salon.platform.fields import ErrorMessages, choice_field, float_field, integer_field
@@ -212,8 +212,8 @@ class VisitRowSerializer(serializers.ModelSerializer[Visit]):
         ]
 
     @extend_schema_field(MinutesSerializer)
-    def get_minutes(self, visit: Visit) -> dict[str, float | None]:
-        return compare.minutes_of(visit)
+    def get_minutes(self, visit: Visit) -> Any:
+        return MinutesSerializer(compare.minutes_of(visit)).data
 
 
 class VisitSerializer(VisitRowSerializer):
@@ -241,20 +241,20 @@ class VisitSerializer(VisitRowSerializer):
         return {trait.value: value for trait, value in fold_visit(visit).settled.items()}
 
     @extend_schema_field(CostSerializer)
-    def get_cost(self, visit: Visit) -> dict[str, object]:
-        return compare.cost_of(visit)
+    def get_cost(self, visit: Visit) -> Any:
+        return CostSerializer(compare.cost_of(visit)).data
 
     @extend_schema_field(StepRowSerializer(many=True))
-    def get_steps(self, visit: Visit) -> list[dict[str, object]]:
-        return compare.compare_steps(visit)
+    def get_steps(self, visit: Visit) -> Any:
+        return StepRowSerializer(compare.compare_steps(visit), many=True).data
 
     @extend_schema_field(DoseRowSerializer(many=True))
-    def get_doses(self, visit: Visit) -> list[dict[str, object]]:
-        return compare.compare_doses(visit)
+    def get_doses(self, visit: Visit) -> Any:
+        return DoseRowSerializer(compare.compare_doses(visit), many=True).data
 
     @extend_schema_field(ForecastSerializer)
-    def get_forecast(self, visit: Visit) -> dict[str, object]:
-        return compare.forecast_of(visit)
+    def get_forecast(self, visit: Visit) -> Any:
+        return ForecastSerializer(compare.forecast_of(visit)).data
 
     def get_recorded_by(self, visit: Visit) -> str:
         user = visit.recorded_by
@@ -264,7 +264,8 @@ class VisitSerializer(VisitRowSerializer):
 def visits() -> QuerySet[Visit]:
     """Visits that were begun, with everything a comparison reads."""
     begun = Visit.objects.exclude(state=VisitState.PLANNED)
-    return begun.select_related("plan", "client", "recorded_by").prefetch_related("steps", "doses")
+    rows = begun.select_related("plan", "client", "recorded_by")
+    return without_long(rows, "plan").prefetch_related("steps", "doses")
 
 
 #: What visits may be sorted by; with a minus the largest first.
@@ -377,7 +378,7 @@ class LogView(APIView):
 
     @extend_schema(responses=LogSerializer)
     def get(self, request: Request, pk: int) -> Response:
-        return Response(log_of(get_object_or_404(Visit.objects.select_related("plan"), pk=pk)))
+        return Response(log_of(get_object_or_404(visits(), pk=pk)))
 
     @extend_schema(request=EventList, responses={200: LogSerializer})
     def post(self, request: Request, pk: int) -> Response:

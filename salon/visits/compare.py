@@ -1,15 +1,44 @@
 """A visit laid beside its plan."""
 
-from typing import Any
+from collections.abc import Sequence
+from dataclasses import dataclass
 
 from craft.learning.results import forecast_definition_score, grams_verdict, minutes_verdict, ratio
 from craft.visit.doses import planned_doses
+from craft.vocabulary import Family, Role, Verdict
 from salon.products.models import StockMove
 from salon.products.services import cost_per_g
 from salon.visits.models import Visit
 
 
-def compare_steps(visit: Visit) -> list[dict[str, Any]]:
+@dataclass(frozen=True)
+class StepRow:
+    """Hands-on minutes of a step, planned and actual.
+
+    Args:
+        key, family, title: of the step
+        status: what became of it
+        by: who worked
+        planned, low, high: as planned, with its range [min]
+        actual: as timed; None where it was not [min]
+        ratio: actual over planned
+        verdict: where the actual lies
+    """
+
+    key: str
+    family: Family
+    title: str
+    status: str
+    by: str
+    planned: float
+    low: float
+    high: float
+    actual: float | None
+    ratio: float | None
+    verdict: Verdict | None
+
+
+def compare_steps(visit: Visit) -> list[StepRow]:
     """Minutes of every planned step beside what it took."""
     took = {step.key: step for step in visit.steps.all()}
     rows = []
@@ -18,24 +47,48 @@ def compare_steps(visit: Visit) -> list[dict[str, Any]]:
         actual = worked.minutes if worked else None
         low, high = step.hands_on_low, step.hands_on_high
         rows.append(
-            {
-                "key": step.key,
-                "family": step.family,
-                "title": step.title,
-                "status": worked.status if worked else "planned",
-                "by": worked.by if worked else "",
-                "planned": step.hands_on_min,
-                "low": low,
-                "high": high,
-                "actual": actual,
-                "ratio": None if actual is None else ratio(step.hands_on_min, actual),
-                "verdict": None if actual is None else minutes_verdict(low, high, actual),
-            }
+            StepRow(
+                key=step.key,
+                family=step.family,
+                title=step.title,
+                status=worked.status if worked else "planned",
+                by=worked.by if worked else "",
+                planned=step.hands_on_min,
+                low=low,
+                high=high,
+                actual=actual,
+                ratio=None if actual is None else ratio(step.hands_on_min, actual),
+                verdict=None if actual is None else minutes_verdict(low, high, actual),
+            )
         )
     return rows
 
 
-def compare_doses(visit: Visit) -> list[dict[str, Any]]:
+@dataclass(frozen=True)
+class DoseRow:
+    """Grams of a dose, planned and used.
+
+    Args:
+        step, role, layer: which dose
+        name: of the product
+        planned, actual: None where it was not weighed [g]
+        units: pumps or squirts that were counted
+        ratio: actual over planned
+        verdict: where the actual lies
+    """
+
+    step: str
+    role: Role
+    layer: int | None
+    name: str
+    planned: float
+    actual: float | None
+    units: float | None
+    ratio: float | None
+    verdict: Verdict | None
+
+
+def compare_doses(visit: Visit) -> list[DoseRow]:
     """Grams of every planned dose beside what was used."""
     used = {(dose.step, dose.role, dose.layer): dose for dose in visit.doses.all()}
     rows = []
@@ -43,47 +96,78 @@ def compare_doses(visit: Visit) -> list[dict[str, Any]]:
         dose = used.get((step, role.value, layer))
         actual = dose.grams if dose else None
         rows.append(
-            {
-                "step": step,
-                "role": role,
-                "layer": layer,
-                "name": product.name,
-                "planned": product.grams,
-                "actual": actual,
-                "units": dose.units if dose else None,
-                "ratio": None if actual is None else ratio(product.grams, actual),
-                "verdict": None if actual is None else grams_verdict(product.grams, actual),
-            }
+            DoseRow(
+                step=step,
+                role=role,
+                layer=layer,
+                name=product.name,
+                planned=product.grams,
+                actual=actual,
+                units=dose.units if dose else None,
+                ratio=None if actual is None else ratio(product.grams, actual),
+                verdict=None if actual is None else grams_verdict(product.grams, actual),
+            )
         )
     return rows
 
 
-def minutes_of(visit: Visit) -> dict[str, float | None]:
+@dataclass(frozen=True)
+class MinutesRow:
+    """Hands-on minutes of all steps that were timed."""
+
+    planned: float
+    actual: float
+    ratio: float | None
+
+
+def minutes_of(visit: Visit) -> MinutesRow:
     """Hands-on minutes in all: of the steps that were timed, planned and actual."""
     timed = [step for step in visit.steps.all() if step.minutes is not None]
     planned = sum(step.planned for step in timed)
     actual = sum(step.minutes for step in timed if step.minutes is not None)
-    return {
-        "planned": round(planned, 1),
-        "actual": round(actual, 1),
-        "ratio": ratio(planned, actual),
-    }
+    return MinutesRow(round(planned, 1), round(actual, 1), ratio(planned, actual))
 
 
-def forecast_of(visit: Visit) -> dict[str, Any]:
-    """What the plan promised of drying and of the look."""
+@dataclass(frozen=True)
+class ForecastRow:
+    """What a plan forecast of drying and of the look.
+
+    Args:
+        release_after_h, odds_dry: when it is opened [h], and the odds that it is dry then
+        length_cm, length_low, length_high: with the range of nine in ten [cm]
+        definition: as the score of the first day
+    """
+
+    release_after_h: float | None
+    odds_dry: float | None
+    length_cm: float
+    length_low: float
+    length_high: float
+    definition: float
+
+
+def forecast_of(visit: Visit) -> ForecastRow:
+    """What the plan forecast of drying and of the look."""
     answer = visit.plan.answered
-    return {
-        "release_after_h": answer.drying.release_after_h,
-        "odds_dry": answer.drying.odds_dry,
-        "length_cm": answer.finished.length_cm,
-        "length_low": answer.finished.length_low,
-        "length_high": answer.finished.length_high,
-        "definition": round(forecast_definition_score(answer.finished.day1_definition), 1),
-    }
+    return ForecastRow(
+        release_after_h=answer.drying.release_after_h,
+        odds_dry=answer.drying.odds_dry,
+        length_cm=answer.finished.length_cm,
+        length_low=answer.finished.length_low,
+        length_high=answer.finished.length_high,
+        definition=round(forecast_definition_score(answer.finished.day1_definition), 1),
+    )
 
 
-def cost_of(visit: Visit) -> dict[str, Any]:
+@dataclass(frozen=True)
+class Cost:
+    """Money that products of a visit cost, and the names of those without a price."""
+
+    cost: float
+    unpriced: Sequence[str]
+
+
+def cost_of(visit: Visit) -> Cost:
     """What a visit took from the shelf, in money, and the bottles that have no price."""
     cost, unpriced = 0.0, []
     moves = StockMove.objects.filter(visit=visit.pk, undone_at=None).select_related("product")
@@ -93,4 +177,4 @@ def cost_of(visit: Visit) -> dict[str, Any]:
             unpriced.append(move.product.name)
         else:
             cost -= move.grams * each
-    return {"cost": round(cost, 2), "unpriced": unpriced}
+    return Cost(round(cost, 2), unpriced)

@@ -36,8 +36,8 @@ class AnalysisTest(ApiTest):
                 exec(compile(code, "ANALYSIS.md", "exec"), names)
             finally:
                 os.chdir(here)
-        minutes = next(row for row in held_out() if row["quantity"] == "minutes")
-        self.assertAlmostEqual(sum(names["before"]) / len(names["before"]), minutes["before"])
-        self.assertAlmostEqual(sum(names["after"]) / len(names["after"]), minutes["after"])
-        dry = next(row for row in promises() if row["kind"] == "dry")
-        self.assertAlmostEqual(names["brier"], dry["brier"])
+        minutes = next(row for row in held_out() if row.quantity == "minutes")
+        self.assertAlmostEqual(sum(names["before"]) / len(names["before"]), minutes.before)
+        self.assertAlmostEqual(sum(names["after"]) / len(names["after"]), minutes.after)
+        dry = next(row for row in promises() if row.kind == "dry")
+        self.assertAlmostEqual(names["brier"], dry.brier)

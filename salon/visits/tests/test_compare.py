@@ -54,42 +54,42 @@ class CompareTest(PlannedTest):
             visit = record(plan, self.as_planned(plan), self.user)
             rows = compare.compare_steps(visit) + compare.compare_doses(visit)
             with self.subTest(style=style):
-                self.assertEqual({row["verdict"] for row in rows}, {"as_planned"})
-                self.assertAlmostEqual(compare.minutes_of(visit)["ratio"], 1, places=3)
+                self.assertEqual({row.verdict for row in rows}, {"as_planned"})
+                self.assertAlmostEqual(compare.minutes_of(visit).ratio, 1, places=3)
 
     def test_half_again_is_more(self) -> None:
         plan = self.plans["flat_twist_out"]
         visit = record(plan, self.as_planned(plan, 1.5), self.user)
         doses = compare.compare_doses(visit)
-        self.assertEqual({row["verdict"] for row in doses}, {"more"})
-        shape = next(row for row in compare.compare_steps(visit) if row["key"] == "shape")
-        self.assertEqual((shape["verdict"], round(shape["ratio"], 3)), ("more", 1.5))
+        self.assertEqual({row.verdict for row in doses}, {"more"})
+        shape = next(row for row in compare.compare_steps(visit) if row.key == "shape")
+        self.assertEqual((shape.verdict, round(shape.ratio, 3)), ("more", 1.5))
 
     def test_detangling_may_vary_where_shaping_may_not(self) -> None:
         plan = self.plans["flat_twist_out"]
         visit = record(plan, self.as_planned(plan, 1.35), self.user)
-        verdicts = {row["key"]: row["verdict"] for row in compare.compare_steps(visit)}
+        verdicts = {row.key: row.verdict for row in compare.compare_steps(visit)}
         self.assertEqual(verdicts["detangle"], "as_planned")
         self.assertEqual(verdicts["shape"], "more")
 
     def test_nothing_noted_is_not_nothing_done(self) -> None:
         visit = record(self.plans["quick_wash"], {"note": "in a hurry"}, self.user)
-        self.assertEqual({row["actual"] for row in compare.compare_steps(visit)}, {None})
-        self.assertIsNone(compare.minutes_of(visit)["ratio"])
+        self.assertEqual({row.actual for row in compare.compare_steps(visit)}, {None})
+        self.assertIsNone(compare.minutes_of(visit).ratio)
 
     def test_a_zero_is_noted(self) -> None:
         plan = self.plans["quick_wash"]
         visit = record(plan, {"doses": [{"role": "oil", "grams": 0}]}, self.user)
-        oil = next(row for row in compare.compare_doses(visit) if row["role"] == "oil")
-        self.assertEqual((oil["actual"], oil["verdict"]), (0, "less"))
+        oil = next(row for row in compare.compare_doses(visit) if row.role == "oil")
+        self.assertEqual((oil.actual, oil.verdict), (0, "less"))
 
     def test_the_forecast_of_the_plan_stands_beside_the_result(self) -> None:
         plan = self.plans["two_strand_twist_out"]
         visit = record(plan, {"dryness": "dry"}, self.user)
         forecast = compare.forecast_of(visit)
         finished = plan.answer["finished"]
-        self.assertEqual(forecast["length_cm"], finished["length_cm"])
-        self.assertTrue(1 <= forecast["definition"] <= 5)
+        self.assertEqual(forecast.length_cm, finished["length_cm"])
+        self.assertTrue(1 <= forecast.definition <= 5)
 
     def test_a_refused_visit_leaves_nothing_behind(self) -> None:
         plan = self.plans["quick_wash"]
