@@ -15,15 +15,9 @@ from craft.physics.air import dew_point
 from craft.plan.assemble import case_of
 from craft.plan.case import Case
 from craft.plan.cautions import applicable_cautions
-from craft.plan.forecast import (
-    SAFE_ODDS,
-    Forecast,
-    forecast_of,
-    in_one_sitting,
-    room_at,
-    section_cylinder,
-)
+from craft.plan.forecast import SAFE_ODDS, Forecast, forecast_of, in_one_sitting
 from craft.plan.planner import drying_out
+from craft.plan.stages import room_at, section_cylinder
 from craft.plan.steps.drying import DAMP_HOOD_MIN, DAMP_WRAP_MIN
 from craft.plan.what_if.answers import with_fixes
 from craft.plan.what_if.drying import what_would_help

@@ -2,62 +2,37 @@
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 import numpy as np
 
-from craft.contract.plan import DryStage, Room
-from craft.errors import CraftError
-from craft.head.geometry import radius
-from craft.physics import curl, drying
-from craft.physics.air import warmed_humidity
+from craft.physics import drying
 from craft.physics.drying import Cylinder, Stage
-from craft.physics.fibre import FIBRE_G_PER_CM3, present
 from craft.plan.case import Case
-from craft.plan.details import does
+from craft.plan.stages import (
+    air_stage,
+    dried_by_hand,
+    dryer_stage,
+    section_cylinder,
+    stages_by_hand,
+    stages_for,
+    water_of,
+)
 from craft.statistics.odds import Calibration
 from craft.vocabulary import (
     AirAt,
-    Arrival,
-    Blot,
-    Detail,
     Dryer,
     Heat,
-    Manner,
     Releasing,
-    SetKind,
     StageKind,
 )
 
 #: Odds that make a release safe. Own value.
 SAFE_ODDS = 0.8
 
-#: Temperature at the hair by dryer and allowed heat [°C]. Own values.
-DRYER_TEMP_C = {
-    (Dryer.HOOD, Heat.LOW): 40.0,
-    (Dryer.HOOD, Heat.MEDIUM): 50.0,
-    (Dryer.DIFFUSER, Heat.LOW): 38.0,
-    (Dryer.DIFFUSER, Heat.MEDIUM): 42.0,
-}
-#: A diffuser is put away at this share; the rest dries in the air. Common practice, no source.
-DIFFUSE_TO_SHARE = 0.9
 #: Longest time under a dryer that is planned unasked [min], in steps of [min]. Own values.
 DRYER_LIMIT_MIN = 90.0
 DRYER_STEP_MIN = 5.0
-#: How far the hair stands off the head when it is loose [cm]. Own value.
-ENVELOPE_CM = 3.0
-#: Water once hair is damp and the bands go in [g/g]. Own value.
-DAMP_WATER = 0.45
-#: Water after an hour in a cloth [g/g]. Own value.
-CLOTH_WATER = 0.5
-#: Hovering, the diffuser is so much cooler at the hair [°C], and less of its heat
-#: arrives. Own value.
-HOVER_COOLER_C, HOVER_REACHES = 3.0, 0.8
-#: Water where hair is not washed: from products worked into dry hair, from a mist [g/g]. Own value.
-LAID_WATER = {Arrival.STRETCHED: 0.30, Arrival.MISTED: 0.40}
-#: Heat of the scalp that reaches what lies flat on it, over all of its surface [W/m²]: the scalp
-#: gives off some 30 to 60, the far side of a row feels little of it. Own value.
-SCALP_W_M2 = 15.0
 #: After this much longer than the dryer, the client has left [h]. Own value.
 SAME_SITTING_H = 0.6
 #: Loose hair is promised dry on the half hour; a set whole days later if need be.
@@ -66,13 +41,6 @@ RELEASE_STEP_H = 0.5
 WORN_FIRST_H = 72.0
 SET_RELEASE_STEP_H = 24.0
 CURVE_POINTS = 60
-#: From the end of shaping to bed, and the night [h]; nights are told apart for two days.
-#: Own values.
-EVENING_H, NIGHT_H = 7.0, 8.0
-#: Air under a bonnet or cap: this share of the way to saturation. Own value.
-CAP_DAMPER = 0.5
-#: Hottest air at the hair by the heat that may be used [°C]. Own values.
-MOST_TEMP_C = {Heat.LOW: 45.0, Heat.MEDIUM: 60.0}
 
 #: Odds stay as the law of drying has them.
 NOT_BENT = Calibration()
@@ -150,189 +118,6 @@ def dryer_of(case: Case) -> Dryer:
     """The dryer, unless no heat may be used."""
     heat = case.request.goal.max_heat is not Heat.NONE
     return case.dry if heat and case.dries else Dryer.AIR
-
-
-def section_cylinder(case: Case, hairs: float) -> Cylinder:
-    """A section of so many hairs as a packed cylinder.
-
-    Longer hair makes a longer cylinder, and a little thinner one, for fewer hairs are as long.
-    Loose hair dries as its curl clumps, however many sections the hands worked in.
-    """
-    kind = case.technique.setting.kind
-    packed = drying.PACKED_KG_PER_M3[kind]
-    head_kg = case.hair_g / 1000
-    if kind is SetKind.LOOSE:
-        lock_m = curl.lock_mm(curl.TYPICAL_CURL_MM[case.hair.pattern]) / 1000
-        envelope = envelope_thickness(case, packed)
-        return Cylinder(lock_m / 2, packed, envelope, drying.EXPOSED[kind], head_kg)
-    strand_mm2 = math.pi * (case.hair.diameter_um / 1000) ** 2 / 4
-    strand_mm2 *= present(case.hair.length_cm)
-    radius_mm = math.sqrt(hairs * strand_mm2 * FIBRE_G_PER_CM3 * 1000 / packed / math.pi)
-    if case.technique.in_rows:
-        flat = drying.EXPOSED_FLAT
-        return Cylinder(radius_mm / 1000, packed, 0.0, flat, head_kg, SCALP_W_M2)
-    return Cylinder(radius_mm / 1000, packed, 0.0, drying.EXPOSED[kind], head_kg)
-
-
-def envelope_thickness(case: Case, packed_kg_m3: float) -> float:
-    """Loose hair as one layer over the outside of the whole head [m].
-
-    The outside is a dome with a skirt as long as the hair hangs.
-    """
-    reach_m = (radius(case.hair.head_cm) + ENVELOPE_CM) / 100
-    hangs_m = case.hair.length_cm / case.hair.curl_index / 100
-    outside_m2 = 2 * math.pi * reach_m**2 + 2 * math.pi * reach_m * hangs_m
-    return case.hair_g / 1000 / outside_m2 / packed_kg_m3
-
-
-def room_at(case: Case, at: AirAt) -> Room:
-    """The air of a place; that of the salon where nothing else is known."""
-    request = case.request
-    outside = {AirAt.JOURNEY: request.outdoors, AirAt.HOME: request.home}.get(at)
-    return outside or request.room
-
-
-def air_stage(case: Case, at: AirAt, hours: float | None = None) -> Stage:
-    """A stretch in the still air of a place."""
-    room = room_at(case, at)
-    about = drying.ABOUT_M_S if at is AirAt.JOURNEY else None
-    return Stage(StageKind.AIR, room.temp_c, room.rh, hours, speed_m_s=about)
-
-
-def dryer_temp(case: Case, kind: StageKind) -> float:
-    """Usual temperature at the hair under a dryer, for the heat that may be used [°C]."""
-    heat = case.request.goal.max_heat
-    temp = DRYER_TEMP_C[Dryer(kind), heat if heat is not Heat.NONE else Heat.LOW]
-    return temp - HOVER_COOLER_C if hovers(case, kind) else temp
-
-
-def hovers(case: Case, kind: StageKind) -> bool:
-    """Whether the diffuser is held away from the hair."""
-    return kind is StageKind.DIFFUSER and does(case, Detail.DIFFUSING, Manner.HOVERING)
-
-
-def dryer_stage(
-    case: Case, kind: StageKind, minutes: float | None, temp_c: float | None = None
-) -> Stage:
-    """The stretch under a hood or diffuser, which warms the air of the room."""
-    temp = dryer_temp(case, kind) if temp_c is None else temp_c
-    room = case.request.room
-    return Stage(
-        kind=kind,
-        temp_c=temp,
-        rh=warmed_humidity(room.temp_c, room.rh, temp),
-        hours=None if minutes is None else minutes / 60,
-        until_share=DIFFUSE_TO_SHARE if kind is StageKind.DIFFUSER else 1.0,
-        reaches=HOVER_REACHES if hovers(case, kind) else 1.0,
-    )
-
-
-def cap_stage(case: Case, at: AirAt, hours: float | None) -> Stage:
-    """Under a bonnet or cap: still, and damper than the air around it."""
-    room = room_at(case, at)
-    damper = room.rh + CAP_DAMPER * (1 - room.rh)
-    return Stage(StageKind.CAP, room.temp_c, damper, hours)
-
-
-def night_stage(case: Case, hours: float | None) -> Stage:
-    """In bed: still air, and some of the hair on the pillow."""
-    room = room_at(case, AirAt.HOME)
-    return Stage(StageKind.ASLEEP, room.temp_c, room.rh, hours)
-
-
-def until_dry(case: Case, gone_h: float = 0.0) -> tuple[Stage, ...]:
-    """What follows the salon: the way home, the evening, the night, the day after and so on.
-
-    Args:
-        gone_h: hours since shaping that have gone by
-    """
-    journey_h = case.request.journey_min / 60 if case.request.home else 0.0
-    way = (air_stage(case, AirAt.JOURNEY, journey_h),) if journey_h else ()
-    evening_h = EVENING_H - journey_h - gone_h
-    evening = (air_stage(case, AirAt.HOME, evening_h),) if evening_h > 0 else ()
-    night, day = night_stage(case, NIGHT_H), air_stage(case, AirAt.HOME, 24 - NIGHT_H)
-    return (*way, *evening, night, day, night, air_stage(case, AirAt.HOME))
-
-
-def stages_for(case: Case, dryer: Dryer, minutes: float) -> tuple[Stage, ...]:
-    """Dryer first, then the air until dry."""
-    air = until_dry(case, minutes / 60)
-    if dryer is Dryer.AIR:
-        return air
-    return (dryer_stage(case, StageKind(dryer), minutes), *air)
-
-
-def stages_by_hand(case: Case) -> tuple[Stage, ...]:
-    """Stages as they were chosen, and the air for what is left.
-
-    Raises:
-        CraftError: a cloth has no end, or a dryer is hotter than this head may have it
-    """
-    asked = case.request.stages
-    stages = [stage_by_hand(case, stage, f"stages.{place}") for place, stage in enumerate(asked)]
-    last = asked[-1]
-    # What ends under a hood is judged in the air that follows.
-    if last.minutes is None and last.kind in drying.STILL:
-        return tuple(stages)
-    if last.at is not AirAt.SALON:
-        return (*stages, air_stage(case, last.at))
-    gone_min = sum(stage.minutes or 0.0 for stage in asked)
-    return (*stages, *until_dry(case, gone_min / 60))
-
-
-def stage_by_hand(case: Case, stage: DryStage, field: str) -> Stage:
-    """One stage as it was chosen.
-
-    Raises:
-        CraftError: it has no end, or is hotter than this head may have it
-    """
-    hours = None if stage.minutes is None else stage.minutes / 60
-    last = stage is case.request.stages[-1]
-    if hours is None and stage.kind is StageKind.CLOTH:
-        raise CraftError(f"{field}.minutes", "A cloth takes up only so much: give 1 to 90 min.")
-    if hours is None and not last and stage.kind is not StageKind.DIFFUSER:
-        raise CraftError(f"{field}.minutes", "Only the last stage may run until dry: give minutes.")
-    if stage.kind in (StageKind.HOOD, StageKind.DIFFUSER):
-        heat = case.request.goal.max_heat
-        if heat is Heat.NONE:
-            raise CraftError(f"{field}.kind", "No heat is allowed for this client: choose air.")
-        most = MOST_TEMP_C[heat]
-        if stage.temp_c is not None and stage.temp_c > most:
-            raise CraftError(
-                f"{field}.temp_c", f"With {heat} heat give a number from 15 to {most:g} °C."
-            )
-        return dryer_stage(case, stage.kind, stage.minutes, stage.temp_c)
-    if stage.kind is StageKind.CAP:
-        return cap_stage(case, stage.at, hours)
-    if stage.kind is StageKind.ASLEEP:
-        if stage.at is not AirAt.HOME:
-            raise CraftError(f"{field}.at", "The night is at home: choose home.")
-        return night_stage(case, hours)
-    return replace(air_stage(case, stage.at, hours), kind=stage.kind)
-
-
-def dried_by_hand(case: Case) -> tuple[Dryer, float]:
-    """The first dryer of stages chosen by hand, and its minutes; air where there is none."""
-    for stage in case.request.stages:
-        if stage.kind in (StageKind.HOOD, StageKind.DIFFUSER):
-            return Dryer(stage.kind), stage.minutes or 0.0
-    return Dryer.AIR, 0.0
-
-
-def water_of(case: Case, blot: Blot) -> float:
-    """Water in the hair after blotting [g/g]."""
-    if case.technique.wash.water is not None:
-        return case.technique.wash.water
-    if not case.soaks:
-        return LAID_WATER[case.arrival]
-    if case.technique.setting.damp_first:
-        return DAMP_WATER
-    water = drying.WATER_AFTER[blot]
-    if does(case, Detail.CLOTH_HOUR):
-        water = min(water, CLOTH_WATER)
-    if does(case, Detail.PRESS):
-        water = min(water, drying.WATER_AFTER[Blot.PRESSED])
-    return water
 
 
 def dryer_minutes(case: Case, cylinder: Cylinder, dryer: Dryer) -> float:

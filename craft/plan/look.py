@@ -6,10 +6,11 @@ from craft.contract.reasons import STANDARD, reason
 from craft.physics import appearance, curl
 from craft.plan.assemble import case_of
 from craft.plan.case import Case
-from craft.plan.forecast import forecast_of, room_at
+from craft.plan.forecast import forecast_of
 from craft.plan.kit.curls import curl_width
 from craft.plan.kit.pieces import rods_by_section
 from craft.plan.planner import finished_look
+from craft.plan.stages import room_at
 from craft.vocabulary import AirAt, Landmark
 
 #: Moments that are drawn, days after the release.

@@ -26,7 +26,7 @@ from craft.plan.cautions import Applied, applicable_cautions
 from craft.plan.crown import line_out, section_out
 from craft.plan.details import detail_choices, dropped_details
 from craft.plan.dosing import film_left_on
-from craft.plan.forecast import SAFE_ODDS, Forecast, curve, forecast_of, section_cylinder
+from craft.plan.forecast import SAFE_ODDS, Forecast, curve, forecast_of
 from craft.plan.home import home, wear_days
 from craft.plan.kit.curls import (
     bands_of,
@@ -39,6 +39,7 @@ from craft.plan.kit.curls import (
     turns_of,
 )
 from craft.plan.kit.pieces import bundles_of, kit_needed, rod_mm, rods_by_section
+from craft.plan.stages import section_cylinder
 from craft.plan.steps.before import ahead, before
 from craft.plan.steps.edits import apply_edits
 from craft.plan.steps.schools import schools

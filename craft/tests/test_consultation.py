@@ -6,17 +6,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from craft.errors import CraftError
-from craft.profile.consultation import (
-    BY_KEY,
-    OBSERVED,
-    QUESTIONS,
-    Answer,
-    Part,
-    check_answer,
-    hair_range,
-    is_fresh,
-    split,
-)
+from craft.profile.answers import check_answer, is_fresh, split
+from craft.profile.consultation import BY_KEY, OBSERVED, QUESTIONS, Answer, Part, hair_range
 
 
 class AnswerTest(TestCase):

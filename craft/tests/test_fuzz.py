@@ -7,9 +7,9 @@ from craft.tests.fuzzing import ask, part_heads
 
 SEED = 20261126
 #: Slow commands are asked less often.
-COUNTS = {"propose": 3, "compare": 10, "chain": 10, "visit": 15, "crown": 30, "look": 30}
-COUNTS |= {"day": 20, "chair": 8, "replay": 8, "wear": 30}
-USUAL = 60
+COUNTS = {"propose": 2, "compare": 5, "chain": 5, "visit": 8, "crown": 15, "look": 15}
+COUNTS |= {"day": 10, "chair": 4, "replay": 4, "wear": 15}
+USUAL = 30
 
 
 class FuzzTest(TestCase):
@@ -21,6 +21,6 @@ class FuzzTest(TestCase):
                 self.assertTrue(tally.answered, "nothing got past the reading")
 
     def test_partings_changed_by_hand_keep_their_hair(self) -> None:
-        tally = part_heads(24, 5, SEED)
+        tally = part_heads(12, 5, SEED)
         self.assertEqual(tally.broken, {})
-        self.assertGreater(tally.answered, 50)
+        self.assertGreater(tally.answered, 25)

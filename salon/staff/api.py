@@ -1,8 +1,5 @@
 """Who works here, and everybody's own way in: signing in and out, password, codes, devices."""
 
-import hashlib
-from typing import Any
-
 import segno
 from django.conf import settings
 from django.contrib.auth import authenticate, login, logout
@@ -11,175 +8,38 @@ from django.db.models import QuerySet
 from django.middleware.csrf import get_token
 from django.shortcuts import get_object_or_404
 from django.urls import path
-from drf_spectacular.utils import extend_schema, extend_schema_field
+from drf_spectacular.utils import extend_schema
 from qsessions.models import Session
-from rest_framework import exceptions, serializers, status
+from rest_framework import exceptions, status
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.throttling import SimpleRateThrottle
 from rest_framework.views import APIView
 
 from salon.platform.auth import current_user
-from salon.platform.fields import float_field
 from salon.platform.idempotency import Idempotency
 from salon.platform.permissions import PUBLIC, Access, endpoints_for, role_of
 from salon.platform.process_pool import ConcurrencyLimit
 from salon.platform.roles import EVERYBODY, OWNER, WorkRole
-from salon.salon_settings.api import SalonSerializer
 from salon.salon_settings.services import current_salon
 from salon.staff import services
 from salon.staff.models import Colleague
+from salon.staff.serializers import (
+    CodeSerializer,
+    CodesSerializer,
+    ColleagueChangeSerializer,
+    ColleagueSerializer,
+    FirstOwnerSerializer,
+    NewColleagueSerializer,
+    OwnPasswordSerializer,
+    PasswordSerializer,
+    SecretSerializer,
+    SessionSerializer,
+    SignedInSerializer,
+    SignInSerializer,
+    number_of,
+)
 from salon.staff.services import name_of
-
-ROLES = [role.value for role in WorkRole]
-
-
-def password(label: str) -> serializers.CharField:
-    """A password as it was typed."""
-    said = f"Type {label}."
-    return serializers.CharField(
-        max_length=200, trim_whitespace=False, error_messages={"blank": said, "required": said}
-    )
-
-
-def code() -> serializers.CharField:
-    """Six digits, or a spare code."""
-    return serializers.CharField(max_length=40, error_messages={"blank": "Type the code."})
-
-
-class UsernameField(serializers.CharField):
-    """A name to sign in with."""
-
-    def __init__(self, **kwargs: Any) -> None:
-        said = "Type the name to sign in with."
-        super().__init__(max_length=150, error_messages={"blank": said, "required": said}, **kwargs)
-
-
-class SignInSerializer(serializers.Serializer[Any]):
-    username = serializers.CharField(
-        max_length=150, error_messages={"blank": "Type your name.", "required": "Type your name."}
-    )
-    password = password("your password")
-    code = serializers.CharField(
-        max_length=40, required=False, allow_blank=True, help_text="Where codes are asked for."
-    )
-
-
-class SessionSerializer(serializers.Serializer[Any]):
-    signed_in = serializers.BooleanField()
-    username = serializers.CharField(allow_blank=True, help_text="By which entries are signed.")
-    first = serializers.BooleanField(help_text="Nobody is here yet: the owner is asked first.")
-    name = serializers.CharField(allow_blank=True)
-    role = serializers.ChoiceField(ROLES, allow_null=True)
-    reads = serializers.ListField(child=serializers.CharField(), help_text="Places one may read.")
-    writes = serializers.ListField(
-        child=serializers.CharField(), help_text="Places where one may change something."
-    )
-    salon = SalonSerializer(allow_null=True)
-
-
-class FirstOwnerSerializer(serializers.Serializer[Any]):
-    code = code()
-    salon = serializers.CharField(
-        max_length=120,
-        error_messages={"blank": "Name the salon.", "required": "Name the salon."},
-    )
-    username = UsernameField()
-    name = serializers.CharField(max_length=150, required=False, allow_blank=True, default="")
-    password = password("a password")
-
-
-class PasswordSerializer(serializers.Serializer[Any]):
-    old = password("your password now")
-    password = password("a new password")
-
-
-class CodeSerializer(serializers.Serializer[Any]):
-    code = code()
-
-
-class OwnPasswordSerializer(serializers.Serializer[Any]):
-    password = password("your password")
-
-
-class CodesSerializer(serializers.Serializer[Any]):
-    on = serializers.BooleanField(help_text="A code is asked for besides the password.")
-    spare = serializers.ListField(
-        child=serializers.CharField(), help_text="Spare codes, shown this once."
-    )
-
-
-class SecretSerializer(serializers.Serializer[Any]):
-    """A new secret for an authenticator."""
-
-    address = serializers.CharField(help_text="As authenticators read it.")
-    secret = serializers.CharField(help_text="To type by hand.")
-    picture = serializers.CharField(help_text="The address as an SVG to point a camera at.")
-
-
-class SignedInSerializer(serializers.ModelSerializer[Session]):
-    """A device somebody is signed in on."""
-
-    id = serializers.SerializerMethodField()
-    here = serializers.SerializerMethodField()
-    device = serializers.SerializerMethodField()
-    since = serializers.DateTimeField(source="created_at")
-
-    class Meta:
-        model = Session
-        fields = ["id", "here", "device", "ip", "since"]
-
-    def get_id(self, session: Session) -> str:
-        return number_of(session)
-
-    def get_here(self, session: Session) -> bool:
-        return bool(session.pk == self.context["here"])
-
-    def get_device(self, session: Session) -> str:
-        seen = session.device_info
-        if seen is None or not seen.user_agent:
-            return ""
-        return f"{seen.user_agent.family}, {seen.os.family}" if seen.os else seen.user_agent.family
-
-
-class ColleagueSerializer(serializers.ModelSerializer[Colleague]):
-    """Somebody who works here."""
-
-    username = serializers.CharField(source="user.username")
-    name = serializers.CharField(source="user.first_name")
-    active = serializers.BooleanField(source="user.is_active")
-    codes = serializers.SerializerMethodField()
-    last_seen = serializers.DateTimeField(source="user.last_login", allow_null=True)
-
-    class Meta:
-        model = Colleague
-        fields = ["id", "username", "name", "role", "pace", "active", "codes", "last_seen"]
-        fields += ["version"]
-
-    @extend_schema_field(bool)
-    def get_codes(self, colleague: Colleague) -> bool:
-        return services.has_codes(colleague.user)
-
-
-class NewColleagueSerializer(serializers.Serializer[Any]):
-    username = UsernameField()
-    name = serializers.CharField(max_length=150, required=False, allow_blank=True, default="")
-    role = serializers.ChoiceField(ROLES)
-    password = password("a first password")
-    pace = float_field(0.3, 3, "× standard time", required=False, default=1.0)
-
-
-class ColleagueChangeSerializer(serializers.Serializer[Any]):
-    """What changes of somebody."""
-
-    name = serializers.CharField(max_length=150, required=False, allow_blank=True)
-    role = serializers.ChoiceField(ROLES, required=False)
-    pace = float_field(0.3, 3, "× standard time", required=False)
-    active = serializers.BooleanField(required=False, help_text="May sign in.")
-    password = serializers.CharField(max_length=200, required=False, trim_whitespace=False)
-    codes = serializers.BooleanField(required=False, help_text="False: no codes any more.")
-    version = serializers.IntegerField(min_value=1, help_text="That was read.")
-
 
 #: Passwords are compared one at a time in a process of the server; a few more wait.
 HASHING = ConcurrencyLimit(1, 8, 20.0)
@@ -210,11 +70,6 @@ def session_of(request: Request) -> dict[str, object]:
         "writes": writes,
         "salon": current_salon(),
     }
-
-
-def number_of(session: Session) -> str:
-    """What a session is called outside; its key opens doors and is never shown."""
-    return hashlib.sha256(str(session.pk).encode()).hexdigest()[:16]
 
 
 def own_sessions(user: User) -> QuerySet[Session]:

@@ -13,7 +13,8 @@ from craft.physics import drying
 from craft.physics.drying import Cylinder, Stage
 from craft.plan.assemble import case_of
 from craft.plan.drying_plan import drying_plan
-from craft.plan.forecast import DAMP_WATER, SAFE_ODDS, forecast_of
+from craft.plan.forecast import SAFE_ODDS, forecast_of
+from craft.plan.stages import DAMP_WATER
 from craft.tests.requests import caution_keys, plan_request, planned
 from craft.vocabulary import SetKind, StageKind
 

@@ -9,14 +9,8 @@ from hypothesis import strategies as st
 
 from craft.contract import PlanRequest, parse
 from craft.plan.assemble import case_of
-from craft.plan.forecast import (
-    SAFE_ODDS,
-    Forecast,
-    forecast_of,
-    in_one_sitting,
-    rounded_up,
-    section_cylinder,
-)
+from craft.plan.forecast import SAFE_ODDS, Forecast, forecast_of, in_one_sitting, rounded_up
+from craft.plan.stages import section_cylinder
 from craft.tests.requests import plan_request, planned
 from craft.vocabulary import Dryer, StageKind
 

@@ -15,11 +15,9 @@ from craft.plan.forecast import (
     Forecast,
     in_one_sitting,
     rounded_up,
-    section_cylinder,
-    stages_for,
-    water_of,
 )
 from craft.plan.kit.pieces import bands_for
+from craft.plan.stages import section_cylinder, stages_for, water_of
 from craft.plan.steps.drying import BAND_MIN, HOOD_SETUP_MIN, bands_after
 from craft.plan.steps.laying_in import LAY_IN_EACH_MIN, usual_hairs
 from craft.plan.steps.styling import SHAPED

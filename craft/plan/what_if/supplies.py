@@ -7,7 +7,7 @@ from craft.physics import winding
 from craft.plan.case import Case
 from craft.plan.cautions.rule import Sign
 from craft.plan.dosing import NAMES, name_of, others
-from craft.plan.forecast import Forecast, section_cylinder
+from craft.plan.forecast import Forecast
 from craft.plan.kit.curls import rod_curl
 from craft.plan.kit.pieces import (
     bands_for,
@@ -20,6 +20,7 @@ from craft.plan.kit.pieces import (
     ties_needed,
 )
 from craft.plan.layers import LAY_IN, nearest
+from craft.plan.stages import section_cylinder
 from craft.plan.what_if.change import Change
 from craft.plan.what_if.drying import in_sections, sections_minutes
 from craft.products import doses
