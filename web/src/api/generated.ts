@@ -9721,7 +9721,7 @@ export interface components {
         /** @description How a routine comes out on hair like this; null where it rests on too little. */
         RoutineStanding: {
             routine: string;
-            title: string;
+            readonly title: string;
             visits: number;
             clients: number;
             /** Format: double */

@@ -1,8 +1,7 @@
 /** Something is deleted a moment later, so that it can still be taken back. */
-import { ElMessage } from 'element-plus'
-import { h, onBeforeUnmount, ref } from 'vue'
+import { onBeforeUnmount, ref } from 'vue'
 
-const NOTE_MS = 8000
+import { undoNote } from './undoNote'
 
 /**
  * Rows that disappear at once and are deleted when the note about it goes, or the page is left.
@@ -26,18 +25,12 @@ export function useLaterRemoval(remove: (id: number) => Promise<unknown>) {
    */
   function removeLater(id: number, done: string, label: string) {
     hidden.value.add(id)
-    const onClick = () => {
+    const keep = () => {
       waiting.delete(id)
       hidden.value.delete(id)
-      note.close()
     }
-    const note = ElMessage({
-      duration: NOTE_MS,
-      showClose: true,
-      message: h('span', [`${done} `, h('button', { class: 'act', onClick }, label)]),
-      onClose: () => finish(id),
-    })
-    waiting.set(id, () => note.close())
+    const close = undoNote(done, label, keep, () => finish(id))
+    waiting.set(id, close)
   }
   function leave() {
     for (const id of [...waiting.keys()]) finish(id)

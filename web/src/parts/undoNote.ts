@@ -10,8 +10,15 @@ const NOTE_MS = 8000
  * @param done in words
  * @param label of the way back
  * @param undo takes it back
+ * @param onClose the note is gone, by whatever way
+ * @returns closes the note
  */
-export function undoNote(done: string, label: string, undo: () => unknown) {
+export function undoNote(
+  done: string,
+  label: string,
+  undo: () => unknown,
+  onClose?: () => void,
+): () => void {
   const onClick = () => {
     undo()
     note.close()
@@ -20,5 +27,7 @@ export function undoNote(done: string, label: string, undo: () => unknown) {
     duration: NOTE_MS,
     showClose: true,
     message: h('span', [`${done} `, h('button', { class: 'act', onClick }, label)]),
+    onClose,
   })
+  return () => note.close()
 }

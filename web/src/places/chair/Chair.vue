@@ -8,12 +8,10 @@ import { RouterLink } from 'vue-router'
 import { useHands } from '@/api/days'
 import { useMay } from '@/api/staff'
 import Await from '@/parts/Await.vue'
-import CautionNote from '@/parts/CautionNote.vue'
 import CrownMap from '@/parts/CrownMap.vue'
 import { isTyping } from '@/parts/keys'
 import { countdown } from '@/places/today/now'
 import TakePicture from '@/places/wear/TakePicture.vue'
-import { short } from '@/text/format'
 import { isoDay } from '@/text/zone'
 
 import type { Kind } from '@/api/chairLog'
@@ -21,12 +19,14 @@ import type { Kind } from '@/api/chairLog'
 import ChairPanel, { type Panel } from './ChairPanel.vue'
 import ChairTop from './ChairTop.vue'
 import DoseEntry from './DoseEntry.vue'
+import FootButtons from './FootButtons.vue'
 import KitLine from './KitLine.vue'
 import ReleaseGate from './ReleaseGate.vue'
 import Results from './Results.vue'
 import RunSheet from './RunSheet.vue'
 import { useChime } from './sound'
 import StepAsk from './StepAsk.vue'
+import StepText from './StepText.vue'
 import TimerLine from './TimerLine.vue'
 import { useChair } from './useChair'
 import { useTicks } from './useTicks'
@@ -68,10 +68,6 @@ const { ticked, left, worked, toggle, digit, reset } = useTicks(chair, progress,
 watch(key, reset)
 const main = () => work.main(tick.value ? left.value.length : 0)
 
-const cautions = computed(() => {
-  const keys = step.value?.cautions ?? []
-  return (chair.value?.answer.cautions ?? []).filter((one) => keys.includes(one.key))
-})
 const reasonsOf = (role: string, layer: number) =>
   (step.value?.products ?? []).filter((one) => one.role === role)[layer - 1]?.reasons ?? []
 const takenOf = (role: string, layer: number) =>
@@ -81,27 +77,18 @@ const takenOf = (role: string, layer: number) =>
     .reduce((sum, dose) => sum + dose.grams, 0)
 const tooLong = (of: string | undefined) =>
   chair.value?.chair.steps.find((one) => one.key === of)?.dwell?.too_long
-const sits = computed(() => {
-  const dwell = asks.value?.dwell
-  if (!dwell) return ''
-  const [least, most] = [short(dwell.least_min, 0), short(dwell.most_min, 0)]
-  return least === most ? t('chair.sitsJust', { least }) : t('chair.sits', { least, most })
-})
 /** The next spot under the diffuser: counted down again and again while it is worked. */
 const spots = computed(() =>
   asks.value?.spot_s ? Math.floor((running.value * 60) / asks.value.spot_s) : 0,
 )
-const spot = computed(() => {
-  const every = asks.value?.spot_s
-  if (!every || state.value !== 'running') return ''
-  const ends = now.value.getTime() + (every - ((running.value * 60) % every)) * SECOND_MS
-  return countdown(new Date(ends), now.value.getTime())
-})
 const mainWord = computed(() => {
   if (state.value !== 'running') return t('chair.start')
   return t(asks.value?.dwell ? 'chair.done' : 'chair.next')
 })
 
+const sectionsWord = computed(() =>
+  t(chair.value?.answer.kit_needed.rods.length ? 'chair.sectionsRods' : 'chair.sections'),
+)
 const zones = computed(() => [
   ...new Set((chair.value?.answer.sections ?? []).map((one) => one.zone as string)),
 ])
@@ -261,31 +248,13 @@ function tapped(event: MouseEvent) {
         </section>
 
         <section class="step" aria-live="polite">
-          <CautionNote v-for="caution in cautions" :key="caution.key" :caution="caution" />
-          <p
-            v-for="row in chair.chair.uneven"
-            :key="`${row.step} ${row.role} ${row.more}`"
-            class="uneven"
-            role="alert"
-          >
-            {{ row.text }}
-          </p>
-          <p v-for="mishap in chair.chair.mishaps" :key="mishap.key" class="uneven" role="alert">
-            {{ mishap.text }} <span class="quiet">{{ mishap.trigger }}.</span>
-          </p>
-          <p v-if="asks.targets.length && chair.chair.film?.text" class="uneven" role="alert">
-            {{ chair.chair.film.text }}
-          </p>
-          <h2>{{ step.title }}</h2>
-          <p class="how">{{ step.how }}</p>
-          <p v-if="asks.reason" class="quiet why">{{ asks.reason }}</p>
-          <p v-if="asks.posture" class="quiet why">{{ asks.posture }}</p>
-          <p v-if="asks.spot_s" class="quiet why">
-            {{ t('chair.spot', { seconds: asks.spot_s }) }}
-            <b v-if="spot" class="spot" role="timer">{{ spot }}</b>
-          </p>
-          <p v-if="sits" class="quiet why">{{ sits }}</p>
-          <p v-if="chair.chair.rest?.due" class="rest" role="status">{{ chair.chair.rest.text }}</p>
+          <StepText
+            :step="step"
+            :asks="asks"
+            :answer="chair"
+            :now="now"
+            :running="state === 'running' ? running : undefined"
+          />
 
           <KitLine
             v-if="asks.kit"
@@ -382,41 +351,13 @@ function tapped(event: MouseEvent) {
                 work.elapsed.value
               }}</span>
             </div>
-            <div class="beside">
-              <button class="act big" type="button" :disabled="!last.length" @click="back">
-                {{ t('app.undo') }}
-              </button>
-              <button class="act big" type="button" @click="show('skip')">
-                {{ t('chair.skip') }}
-              </button>
-              <button class="act big" type="button" @click="show('note')">
-                {{ t('chair.note') }}
-              </button>
-              <button
-                v-if="asks.targets.length"
-                class="act big"
-                type="button"
-                @click="show('swap')"
-              >
-                {{ t('chair.swap') }}
-              </button>
-              <button
-                v-if="tick && !opening"
-                class="act big"
-                type="button"
-                @click="show('sections')"
-              >
-                {{
-                  t(chair.answer.kit_needed.rods.length ? 'chair.sectionsRods' : 'chair.sections')
-                }}
-              </button>
-              <button class="act big" type="button" @click="show('picture')">
-                {{ t('chair.picture') }}
-              </button>
-              <button class="act big" type="button" @click="show('handover')">
-                {{ t('chair.handover') }}
-              </button>
-            </div>
+            <FootButtons
+              :can-undo="last.length > 0"
+              :can-swap="asks.targets.length > 0"
+              :sections="tick && !opening ? sectionsWord : undefined"
+              @undo="back"
+              @show="show"
+            />
           </div>
         </section>
       </div>
@@ -455,44 +396,6 @@ function tapped(event: MouseEvent) {
   gap: 8px;
   min-width: 0;
 }
-h2 {
-  margin: 0;
-  font: 700 42px/1.05 var(--display);
-}
-.how {
-  margin: 0;
-  font-size: 20px;
-}
-.why {
-  margin: 0;
-  font-size: 16px;
-}
-.uneven {
-  margin: 0;
-  padding: 10px 14px;
-  border-left: 6px solid var(--caution);
-  background: var(--caution-ground);
-  font-weight: 650;
-}
-.spot {
-  margin-left: 12px;
-  color: var(--ink);
-  font: 700 26px var(--display);
-}
-.rest {
-  margin: 0;
-  padding: 8px 14px;
-  border-left: 6px solid var(--signal);
-  background: var(--paper);
-}
-/* Seven of them stand side by side at 1280. */
-.foot .beside .act {
-  padding: 0 11px;
-}
-.beside {
-  flex-wrap: nowrap;
-  overflow-x: auto;
-}
 .foot {
   position: sticky;
   bottom: 44px;
@@ -530,9 +433,6 @@ h2 {
   }
   .side {
     order: 2;
-  }
-  h2 {
-    font-size: 34px;
   }
   .huge kbd {
     display: none;

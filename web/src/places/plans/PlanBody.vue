@@ -10,11 +10,12 @@ import CrownMap from '@/parts/CrownMap.vue'
 import DryingChart from '@/parts/DryingChart.vue'
 import PleatStrip from '@/parts/PleatStrip.vue'
 import WhyList from '@/parts/WhyList.vue'
-import { minutes, number, short, span, when } from '@/text/format'
+import { minutes, short, span, when } from '@/text/format'
 
-import HomePhases from './HomePhases.vue'
 import DoseTable from './DoseTable.vue'
 import LayerList from './LayerList.vue'
+import PlanNotes from './PlanNotes.vue'
+import SectionNote from './SectionNote.vue'
 import StepDetail from './StepDetail.vue'
 
 const props = defineProps<{
@@ -80,42 +81,6 @@ const times = computed(() => {
   const again =
     release == null ? after : t('plan.back', { when: at(release), minutes: minutesBack })
   return { start: when(begin, begin), end: back ? `${until} · ${again}` : until }
-})
-type SchoolChoice = Schemas['SchoolChoice']
-const SCHOOL_WORDS: Record<string, string> = {
-  layering: 'layerings',
-  distribution: 'distributions',
-  wash: 'washes',
-  detangle: 'detangles',
-  pre_wash: 'preWashes',
-  drying: 'dryers',
-  smoothing: 'smoothings',
-  release: 'releases',
-  refresh: 'refreshes',
-}
-/** Details that are not done as usual. */
-const otherwise = computed(() =>
-  (props.answer.details ?? [])
-    .filter((choice) => choice.chosen !== choice.usual)
-    .map((choice) => ({
-      title: choice.title,
-      way: choice.options.find((option) => option.manner === choice.chosen)?.title ?? '',
-    })),
-)
-const schoolName = (topic: string, chosen: string) => t(`plan.${SCHOOL_WORDS[topic]}.${chosen}`)
-const schoolReason = (schoolChoice: SchoolChoice) => ({
-  rule: schoolChoice.topic,
-  because: `${schoolChoice.because} ${t('plan.instead')}: ${schoolChoice.instead}`,
-  trigger: t(`plan.chosenBy.${schoolChoice.chosen_by}`),
-  source: schoolChoice.source,
-})
-/** What is counted out beside rods. */
-const pieces = computed(() => {
-  const { pins, bands, clips, ties = 0 } = props.answer.kit_needed
-  return Object.entries({ pins, bands, clips, ties })
-    .filter(([, n]) => n)
-    .map(([name, n]) => t(`plan.${name}`, { n }, n))
-    .join(', ')
 })
 /** When something before the day is done: by the clock if a beginning is planned. */
 const HOUR_MS = 60 * MINUTE_MS
@@ -184,38 +149,7 @@ const folds = computed(() =>
           :hairline="answer.hairline as [number, number][]"
           :lines="answer.lines ?? []"
         />
-        <dl v-if="shown" class="section" aria-live="polite">
-          <dt>
-            {{ t('plan.section', { n: shown.number, of: answer.sections.length }) }} ·
-            {{ t(`hair.zones.${shown.zone}`) }},
-            {{ t('plan.lays', { lay: t(`plan.lay.${shown.lay}`) }) }}
-          </dt>
-          <dd>
-            {{ t('plan.sectionHair', { hairs: number(shown.hairs), grams: short(shown.grams) }) }}
-            ·
-            {{
-              t('plan.sectionArea', {
-                area: short(shown.area_cm2, 0),
-                length: short(shown.length_cm),
-              })
-            }}
-          </dd>
-          <dd>
-            <template v-for="(grams, role) in shown.doses" :key="role">
-              {{ t(`plan.roles.${role}`) }} {{ short(grams) }} g ·
-            </template>
-            {{ t('plan.sectionMinutes', { minutes: short(shown.minutes ?? 0) }) }}
-            <template v-if="shown.h_to_dry">
-              · {{ t('plan.sectionDry', { hours: short(shown.h_to_dry) }) }}
-            </template>
-            <template v-if="shown.rod_mm"> · {{ short(shown.rod_mm) }} mm</template>
-            {{ ' ' }}
-            <WhyList
-              :reasons="answer.section_reasons ?? []"
-              :about="t('plan.section', { n: shown.number, of: answer.sections.length })"
-            />
-          </dd>
-        </dl>
+        <SectionNote v-if="shown" :section="shown" :answer="answer" />
       </section>
       <section>
         <div class="sums">
@@ -279,73 +213,7 @@ const folds = computed(() =>
         </div>
       </section>
     </div>
-    <div class="columns notes">
-      <section v-if="answer.assumed.length">
-        <h2>{{ t('plan.assumed') }}</h2>
-        <p v-for="line in answer.assumed" :key="line">{{ line }}</p>
-      </section>
-      <section>
-        <div class="client">
-          <h2>
-            <WhyList
-              v-if="answer.kit_needed.reasons?.length"
-              :reasons="answer.kit_needed.reasons"
-              :about="t('plan.kit')"
-              >{{ t('plan.kit') }}</WhyList
-            >
-            <template v-else>{{ t('plan.kit') }}</template>
-          </h2>
-        </div>
-        <p>
-          {{ pieces }}
-        </p>
-        <p v-for="rod in answer.kit_needed.rods" :key="rod.diameter_mm">
-          {{ t('plan.rods', { n: rod.count, mm: short(rod.diameter_mm) }) }}
-          <template v-if="rod.short">
-            {{ t('plan.rodsShort', { n: rod.short }) }}
-          </template>
-        </p>
-        <p
-          v-for="substitute in answer.kit_needed.substitutes ?? []"
-          :key="`substitute ${substitute.diameter_mm}`"
-        >
-          {{
-            t('plan.oddRods', {
-              n: substitute.count,
-              mm: short(substitute.diameter_mm),
-              places: substitute.sections.join(', '),
-            })
-          }}
-        </p>
-        <template v-if="otherwise.length">
-          <h2 class="schools">{{ t('plan.details') }}</h2>
-          <p v-for="choice in otherwise" :key="choice.title">
-            {{ choice.title }}: <b>{{ choice.way }}</b>
-          </p>
-        </template>
-        <template v-if="answer.schools?.length">
-          <h2 class="schools">{{ t('plan.schools') }}</h2>
-          <p v-for="school in answer.schools" :key="school.topic">
-            {{ t(`plan.topic.${school.topic}`) }}:
-            <b>
-              <WhyList :reasons="[schoolReason(school)]" :about="t(`plan.topic.${school.topic}`)">{{
-                schoolName(school.topic, school.chosen)
-              }}</WhyList>
-            </b>
-            <span class="quiet"> ({{ t(`plan.chosenBy.${school.chosen_by}`) }})</span>
-          </p>
-        </template>
-      </section>
-      <section>
-        <h2>{{ t('plan.home') }}</h2>
-        <HomePhases :home="answer.home" :begin="begin" />
-        <p>
-          {{
-            t('plan.returnBy', { wash: answer.home.wash_by_day, back: answer.home.return_by_day })
-          }}
-        </p>
-      </section>
-    </div>
+    <PlanNotes :answer="answer" :begin="begin" class="columns notes" />
   </template>
 </template>
 
@@ -384,17 +252,6 @@ const folds = computed(() =>
   display: grid;
   align-content: start;
 }
-.section {
-  margin: 4px 0 0;
-  font-size: 13px;
-}
-.section dt {
-  font-weight: 700;
-}
-.section dd {
-  margin: 0;
-  color: var(--ink-2);
-}
 .sums {
   display: flex;
   gap: 24px;
@@ -425,12 +282,6 @@ const folds = computed(() =>
   padding-top: 14px;
   border-top: 1px solid var(--line);
   font-size: 14px;
-}
-.notes h2 {
-  margin-bottom: 4px;
-}
-.schools {
-  margin-top: 14px;
 }
 .ahead {
   margin-top: 6px;

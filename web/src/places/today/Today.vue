@@ -5,7 +5,7 @@ import { computed, nextTick, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
 
-import { type Booking, useBefore, useBoard, useLiveDays, useMove } from '@/api/days'
+import { type Booking, useBoard, useLiveDays, useMove } from '@/api/days'
 import { useMay } from '@/api/staff'
 import { provideRefusal } from '@/forms/refusal'
 import Await from '@/parts/Await.vue'
@@ -15,20 +15,19 @@ import PageHeader from '@/parts/PageHeader.vue'
 import Refusals from '@/parts/Refusals.vue'
 import { undoNote } from '@/parts/undoNote'
 import { useInUrl } from '@/parts/useInUrl'
-import { calendarDay, clock, minutes } from '@/text/format'
+import { calendarDay, clock } from '@/text/format'
 import { addDays, isoDay } from '@/text/zone'
 
 import BookingPanel from './BookingPanel.vue'
+import BeforeList from './BeforeList.vue'
 import BookPanel from './BookPanel.vue'
+import DayList from './DayList.vue'
 import DayRow from './DayRow.vue'
+import LoadLanes from './LoadLanes.vue'
 import Flagged from '@/places/wear/Flagged.vue'
 import Replan from './Replan.vue'
-import { isBusy, isIn, MINUTE_MS, placeOf } from './now'
-
-const HOUR_MIN = 60
-const HALF_MIN = 6 * HOUR_MIN
-/** Of a half day about now, so much is gone by. */
-const BEFORE_MIN = 2 * HOUR_MIN
+import { isBusy, isIn, wantsHands } from './now'
+import { useAxis } from './useAxis'
 
 const { t } = useI18n()
 const may = useMay()
@@ -38,7 +37,6 @@ const date = useInUrl<string>('date', isoDay(new Date()))
 const zoom = useInUrl<'whole' | 'half'>('zoom', 'half')
 const narrow = useMediaQuery('(max-width: 640px)')
 const board = useBoard(date)
-const before = useBefore(date)
 const move = useMove()
 const refusal = provideRefusal(move.error)
 const { lost } = useLiveDays()
@@ -69,74 +67,17 @@ onKeyStroke(['ArrowLeft', 'ArrowRight'], (event) => {
   go(event.key === 'ArrowLeft' ? -1 : 1)
 })
 
-const midnight = computed(() => new Date(board.data.value?.midnight ?? 0))
-const minuteOf = (at: Date | string) =>
-  (new Date(at).getTime() - midnight.value.getTime()) / MINUTE_MS
-const nowMin = computed(() => minuteOf(now.value))
-/** The axis: opening to closing and whoever stays longer; half a day about now. */
-const axis = computed(() => {
-  const data = board.data.value
-  if (!data) return { first: 0, last: 1 }
-  const starts = data.bookings.map((one) => minuteOf(one.start))
-  const ends = data.bookings.map((one) => minuteOf(one.end))
-  const first = Math.floor(Math.min(data.open_min || 540, ...starts) / HOUR_MIN) * HOUR_MIN
-  const last = Math.ceil(Math.max(data.close_min || 1140, ...ends) / HOUR_MIN) * HOUR_MIN
-  if (zoom.value === 'whole') return { first, last }
-  const begins = isToday.value ? nowMin.value - BEFORE_MIN : Math.min(...starts, last) - HOUR_MIN
-  const from = Math.floor(Math.max(first, Math.min(begins, last - HALF_MIN)) / 30) * 30
-  return { first: from, last: from + HALF_MIN }
-})
-const share = (minute: number) =>
-  `${((minute - axis.value.first) / (axis.value.last - axis.value.first)) * 100}%`
-const hours = computed(() => {
-  const marks = []
-  for (let at = axis.value.first; at < axis.value.last; at += HOUR_MIN) marks.push(at)
-  return marks
-})
-const at = (minute: number) => new Date(midnight.value.getTime() + minute * MINUTE_MS)
+const { midnight, minuteOf, at, nowMin, axis, share, hours } = useAxis(
+  board.data,
+  now,
+  isToday,
+  zoom,
+)
 const rows = computed(() => {
   const { first, last } = axis.value
   return (board.data.value?.bookings ?? []).filter(
     (one) => minuteOf(one.end) > first && minuteOf(one.start) < last,
   )
-})
-/** Hands needed against hands there, and every station that is wanted, quarter by quarter. */
-const lanes = computed(() => {
-  const data = board.data.value
-  if (!data) return []
-  const load = data.load.filter(
-    (one) => one.start >= axis.value.first && one.start < axis.value.last,
-  )
-  const hands = {
-    name: t('today.hands'),
-    hands: true,
-    most: Math.max(1, ...load.map((one) => Math.max(one.needed, one.present))),
-    bars: load.map((one) => ({
-      start: one.start,
-      needed: one.needed,
-      there: one.present,
-      title: t('today.needed', {
-        needed: one.needed,
-        present: one.present,
-        at: clock(at(one.start)),
-      }),
-    })),
-  }
-  const places = data.stations.map(({ station, count }) => ({
-    name: t(`today.stations.${station}`),
-    hands: false,
-    most: count,
-    bars: load.map((one) => {
-      const needed = one.places[station] ?? 0
-      return {
-        start: one.start,
-        needed,
-        there: count,
-        title: t('today.places', { needed, count, at: clock(at(one.start)) }),
-      }
-    }),
-  }))
-  return [hands, ...places.filter((lane) => lane.bars.some((bar) => bar.needed))]
 })
 const clashing = computed(
   () => new Set((board.data.value?.clashes ?? []).flatMap((clash) => clash.bookings)),
@@ -163,27 +104,7 @@ const finish = computed(() => {
     .map((one) => Date.parse(one.end))
   return ends.length ? clock(new Date(Math.max(...ends))) : ''
 })
-/** What wants hands next, for whoever looks at a phone. */
-const wants = computed(() => {
-  const moment = now.value.getTime()
-  return (board.data.value?.bookings ?? [])
-    .flatMap((one) =>
-      ['cancelled', 'no_show', 'done'].includes(one.state)
-        ? []
-        : one.segments
-            .filter((part) => part.hands && Date.parse(part.end) > moment)
-            .slice(0, 2)
-            .map((part) => ({ booking: one, part })),
-    )
-    .sort((a, b) => Date.parse(a.part.start) - Date.parse(b.part.start))
-    .slice(0, 4)
-})
 const inNow = (one: Booking) => isToday.value && isIn(one, now.value.getTime())
-const wantsHands = (one: Booking) => {
-  const place = placeOf(one, now.value.getTime())
-  return isToday.value && place?.on && place.segment.hands
-}
-
 async function moved(one: Booking, start: Date, segment = 0) {
   const part = one.segments[segment]
   const was = segment ? part?.start : one.start
@@ -282,44 +203,21 @@ const replanning = ref(false)
     </section>
     <p v-if="!data.bookings.length && !data.closed" class="nobody">{{ t('today.nobody') }}</p>
 
-    <template v-if="narrow">
-      <section v-if="wants.length && isToday" class="wants">
-        <h2>{{ t('today.handsNext') }}</h2>
-        <p v-for="want in wants" :key="`${want.booking.id} ${want.part.index}`">
-          {{
-            t('today.handsAt', {
-              at: clock(new Date(want.part.start)),
-              who: want.booking.client_name,
-              what: want.part.title,
-            })
-          }}
-        </p>
-      </section>
-      <ol class="list">
-        <li v-for="one in data.bookings" :key="one.id" :class="{ signal: wantsHands(one) }">
-          <button
-            class="plain"
-            type="button"
-            @click="picked = picked === one.id ? undefined : one.id"
-          >
-            <b>{{ clock(new Date(one.start)) }}</b>
-            <span>
-              <b>{{ one.client_name }}</b>
-              {{ one.title }}, {{ minutes(minuteOf(one.end) - minuteOf(one.start)) }}
-              <span class="quiet">{{ t(`today.states.${one.state}`) }}</span>
-            </span>
-          </button>
-          <BookingPanel
-            v-if="picked === one.id"
-            :booking="one"
-            :odds="odds[one.id]"
-            :why="data.why"
-            @move="(start, segment) => moved(one, start, segment)"
-          />
-        </li>
-      </ol>
-    </template>
-
+    <DayList
+      v-if="narrow"
+      v-slot="{ booking: one }"
+      v-model="picked"
+      :bookings="data.bookings"
+      :now="now"
+      :today="isToday"
+    >
+      <BookingPanel
+        :booking="one"
+        :odds="odds[one.id]"
+        :why="data.why"
+        @move="(start, segment) => moved(one, start, segment)"
+      />
+    </DayList>
     <div v-else-if="data.bookings.length" class="board">
       <div class="hours" aria-hidden="true">
         <span v-for="mark in hours" :key="mark" :style="{ left: share(mark) }">{{
@@ -347,26 +245,11 @@ const replanning = ref(false)
         :steps-movable="isBusy(one) && may.write('booking-move')"
         :clashes="clashing.has(one.id)"
         :odds="isBusy(one) ? odds[one.id] : undefined"
-        :class="{ in: inNow(one), signal: wantsHands(one) }"
+        :class="{ in: inNow(one), signal: isToday && wantsHands(one, now.getTime()) }"
         @pick="picked = one.id"
         @move="(start, segment) => moved(one, start, segment)"
       />
-      <div v-for="lane in lanes" :key="lane.name" class="load" :class="{ hands: lane.hands }">
-        <b>{{ lane.name }}</b>
-        <div class="bars">
-          <span
-            v-for="bar in lane.bars"
-            :key="bar.start"
-            :class="{ over: bar.needed > bar.there }"
-            :style="{
-              left: share(bar.start),
-              width: `calc(${share(axis.first + 15)} - 1px)`,
-              height: `${Math.min(1, bar.needed / lane.most) * 100}%`,
-            }"
-            :title="bar.title"
-          />
-        </div>
-      </div>
+      <LoadLanes :board="data" :axis="axis" :at="at" :share="share" />
       <BookingPanel
         v-if="booking"
         :key="booking.id"
@@ -377,20 +260,7 @@ const replanning = ref(false)
       />
     </div>
 
-    <section class="before">
-      <h2>{{ t('today.before') }}</h2>
-      <p v-if="before.data.value && !before.data.value.length" class="quiet">
-        {{ t('today.allWell') }}
-      </p>
-      <ul>
-        <li v-for="(line, n) in before.data.value ?? []" :key="n" :class="line.severity">
-          <RouterLink v-if="line.to !== '/'" :to="line.to">{{ line.text }}</RouterLink>
-          <button v-else class="plain" type="button" @click="picked = line.booking ?? picked">
-            {{ line.text }}
-          </button>
-        </li>
-      </ul>
-    </section>
+    <BeforeList :date="date" @pick="picked = $event" />
   </Await>
 </template>
 
@@ -448,101 +318,6 @@ const replanning = ref(false)
 .board > .signal {
   background: color-mix(in oklab, var(--signal) 22%, var(--paper));
 }
-.load {
-  display: grid;
-  grid-template-columns: 190px minmax(0, 1fr);
-  align-items: end;
-  margin-top: 3px;
-}
-.load b {
-  padding-left: 8px;
-  font: 600 13px/1.2 var(--text);
-  color: var(--ink-2);
-}
-.load.hands {
-  margin-top: 10px;
-}
-.load.hands b {
-  font: 700 15px var(--display);
-  color: var(--ink);
-}
-.load.hands .bars {
-  height: 34px;
-}
-.bars {
-  position: relative;
-  height: 16px;
-  border-bottom: 1px solid var(--ink-2);
-}
-.bars span {
-  position: absolute;
-  bottom: 0;
-  background: var(--ink-2);
-}
-.bars .over {
-  background: var(--caution);
-}
-.before {
-  margin-top: 22px;
-  max-width: 860px;
-}
-.before ul {
-  margin: 4px 0 0;
-  padding: 0;
-  list-style: none;
-}
-.before li {
-  padding: 5px 0 5px 12px;
-  border-left: 4px solid var(--line-strong);
-  border-bottom: 1px solid var(--line);
-  font-size: 14px;
-}
-.before li.adjust {
-  border-left-color: var(--caution);
-}
-.before li.stop {
-  border-left-color: var(--caution);
-  background: var(--caution-ground);
-}
-.before a,
-.before .plain {
-  text-align: left;
-  text-decoration: none;
-}
-.before a:hover {
-  text-decoration: underline;
-}
-.wants {
-  margin: 8px 0;
-  padding: 8px 12px;
-  background: color-mix(in oklab, var(--signal) 22%, var(--paper));
-}
-.list {
-  margin: 10px 0 0;
-  padding: 0;
-  list-style: none;
-}
-.list li {
-  border-bottom: 1px solid var(--line);
-}
-.list li > .plain {
-  display: flex;
-  gap: 14px;
-  width: 100%;
-  min-height: 52px;
-  padding: 6px 8px;
-  text-align: left;
-}
-.list li > .plain > b {
-  min-width: 58px;
-  font: 700 18px var(--display);
-}
-.list span b {
-  display: block;
-}
-.list .signal {
-  background: color-mix(in oklab, var(--signal) 22%, var(--paper));
-}
 .on-paper {
   display: none;
 }
@@ -568,9 +343,6 @@ const replanning = ref(false)
   .hours {
     left: 0;
     margin-left: 130px;
-  }
-  .load {
-    grid-template-columns: 130px minmax(0, 1fr);
   }
 }
 </style>

@@ -28,6 +28,12 @@ export function placeOf(booking: Booking, now: number): Place | undefined {
   return next && { booking, segment: next, on: false, until: new Date(next.start) }
 }
 
+/** Whether hands are at work on a booking at a moment. */
+export function wantsHands(booking: Booking, now: number): boolean {
+  const place = placeOf(booking, now)
+  return Boolean(place?.on && place.segment.hands)
+}
+
 /** Whether somebody is in the salon at a moment, as planned or as told. */
 export function isIn(booking: Booking, now: number): boolean {
   if (booking.state === 'here' || booking.state === 'running') return true
