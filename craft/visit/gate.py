@@ -20,13 +20,8 @@ from craft.physics import drying
 from craft.physics.drying import Stage
 from craft.plan.assemble import case_of
 from craft.plan.case import Case
-from craft.plan.forecast import (
-    SAFE_ODDS,
-    Forecast,
-    air_stage,
-    dryer_stage,
-    forecast_of,
-)
+from craft.plan.forecast import SAFE_ODDS, Forecast, forecast_of
+from craft.plan.stages import air_stage, dryer_stage
 from craft.ranges import SPREAD_LEAST
 from craft.vocabulary import AirAt, Dryness, Heat, StageKind, Touch
 from craft.words import HOUR_MIN, duration

@@ -21,7 +21,7 @@ from craft.day.standing import without_clashes
 from craft.vocabulary import BookingState, Station
 from salon.booking.hours import Hours, minute_of, moment_of, specialists_on, stations, who_knows
 from salon.booking.models import ACTIVE, BookedSegment, Booking
-from salon.planning.models import Plan
+from salon.planning.models import Plan, without_long
 
 #: Seconds of search for one newcomer.
 PLACE_S = 0.5
@@ -36,7 +36,9 @@ def bookings_on(day: date) -> list[Booking]:
     begin, end = moment_of(0, day), moment_of(24 * 60, day)
     rows = Booking.objects.filter(start__gte=begin, start__lt=end)
     return list(
-        rows.select_related("client", "plan", "wanted").prefetch_related("segments__specialist")
+        without_long(rows.select_related("client", "plan", "wanted"), "plan").prefetch_related(
+            "segments__specialist"
+        )
     )
 
 

@@ -8,6 +8,7 @@ from django.utils import timezone
 
 from craft.vocabulary import VisitState
 from salon.booking.models import ACTIVE, Booking
+from salon.planning.models import without_long
 from salon.visits.models import Visit
 from salon.visits.wear_dates import WearDates, wear_dates
 
@@ -40,7 +41,7 @@ def last_visits(since_days: int) -> list[Visit]:
         pk=Subquery(newest), started_at__gte=timezone.now() - timedelta(days=since_days)
     )
     rows = rows.exclude(client__in=booked).exclude(client__archived_at__isnull=False)
-    return list(rows.select_related("client", "plan").defer("plan__answer"))
+    return list(without_long(rows.select_related("client", "plan"), "plan"))
 
 
 def due_back(today: date | None = None) -> list[Due]:

@@ -24,6 +24,7 @@ from salon.chair.services import (
     replan_rest,
     replay_visit,
     under_way,
+    visits_with_plan,
 )
 from salon.kit.api import KitUseSerializer
 from salon.kit.models import KitUse
@@ -98,7 +99,7 @@ class ChairView(APIView):
 
     @extend_schema(responses={200: ChairSerializer})
     def get(self, request: Request, pk: int) -> Response:
-        visit = get_object_or_404(Visit.objects.select_related("plan", "client"), pk=pk)
+        visit = get_object_or_404(visits_with_plan(), pk=pk)
         return Response(chair_out(visit))
 
     @extend_schema(request=EventList, responses={200: ChairSerializer})
@@ -139,7 +140,7 @@ class ReplayView(APIView):
     def get(self, request: Request, pk: int) -> Response:
         asked = MomentQuery(data=request.query_params)
         asked.is_valid(raise_exception=True)
-        visit = get_object_or_404(Visit.objects.select_related("plan", "client"), pk=pk)
+        visit = get_object_or_404(visits_with_plan(), pk=pk)
         answer = replay_visit(visit, asked.validated_data.get("moment"))
         out = {
             "visit": visit.pk,
@@ -233,7 +234,7 @@ class OtherwiseView(APIView):
     def post(self, request: Request, pk: int) -> Response:
         given = OtherwiseWishSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        visit = get_object_or_404(Visit.objects.select_related("plan", "client"), pk=pk)
+        visit = get_object_or_404(visits_with_plan(), pk=pk)
         changed = dict(given.validated_data)
         keep = changed.pop("keep")
         told = replan_rest(visit, changed, current_user(request))
@@ -270,7 +271,7 @@ class SwapView(APIView):
         responses={200: OtherBottleSerializer},
     )
     def get(self, request: Request, pk: int) -> Response:
-        visit = get_object_or_404(Visit.objects.select_related("plan", "client"), pk=pk)
+        visit = get_object_or_404(visits_with_plan(), pk=pk)
         given = SwapWishSerializer(data=request.query_params)
         given.is_valid(raise_exception=True)
         asked = given.validated_data

@@ -6,6 +6,7 @@ from datetime import datetime, timedelta
 
 from django.contrib.auth.models import User
 from django.db import transaction
+from django.db.models import QuerySet
 from django.utils import timezone
 
 from craft.contract import PlanAnswer, parse
@@ -23,6 +24,7 @@ from craft.vocabulary import BookingState, EventKind, Role, VisitState
 from salon.booking.models import ACTIVE, Booking
 from salon.booking.services import touch
 from salon.planning.fitting import fit_for
+from salon.planning.models import without_long
 from salon.planning.services import Draft, draft, keep
 from salon.planning.wish import ClientWish
 from salon.products.models import Product
@@ -72,11 +74,18 @@ def replay_visit(visit: Visit, moment: int | None) -> ReplayAnswer:
     return replay(ReplayRequest(plan=visit.plan.answered, events=events_of(visit), moment=moment))
 
 
+def visits_with_plan() -> QuerySet[Visit]:
+    """Visits with their clients and plans."""
+    return without_long(Visit.objects.select_related("plan", "client"), "plan")
+
+
 def under_way() -> list[Visit]:
     """Visits that are not over, the oldest first."""
     since = timezone.now() - FORGOTTEN
-    rows = Visit.objects.filter(state__in=UNDER_WAY, started_at__gt=since, client__archived_at=None)
-    return list(rows.select_related("plan", "client").order_by("started_at", "pk"))
+    rows = visits_with_plan().filter(
+        state__in=UNDER_WAY, started_at__gt=since, client__archived_at=None
+    )
+    return list(rows.order_by("started_at", "pk"))
 
 
 @transaction.atomic

@@ -22,7 +22,7 @@ from craft.errors import CraftError
 from salon.clients.models import Client
 from salon.core_api import json_response
 from salon.planning import services
-from salon.planning.models import Plan, Routine
+from salon.planning.models import Plan, Routine, without_long
 from salon.planning.request import request_of
 from salon.planning.wish import ClientWish, Pair, PlanWish
 from salon.platform.auth import current_user
@@ -348,7 +348,7 @@ class PlansView(generics.ListAPIView[Any]):
     serializer_class = PlanRowSerializer
 
     def get_queryset(self) -> QuerySet[Plan]:
-        rows = Plan.objects.prefetch_related("visits")
+        rows = without_long(Plan.objects.prefetch_related("visits"))
         client = id_param(self.request, "client")
         return rows if client is None else rows.filter(client=client)
 

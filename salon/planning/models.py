@@ -1,11 +1,12 @@
 """Saved plans, what they will take, and routines of the salon."""
 
-from functools import cached_property
-from typing import Any
+from datetime import datetime
+from functools import cached_property, lru_cache
+from typing import Any, TypeVar
 
 from django.conf import settings
 from django.db import models
-from django.db.models import F, Q
+from django.db.models import F, Q, QuerySet
 from django.utils import timezone
 
 from craft.contract import PlanAnswer, PlanRequest
@@ -14,6 +15,23 @@ from craft.vocabulary import KitKind, Station
 from salon.clients.models import Client
 from salon.planning.wish import PlanWish, wish_of
 from salon.products.models import Product
+
+Row = TypeVar("Row", bound=models.Model)
+
+#: What of a plan is long; lists read it only where they show it, through `read_answer`.
+LONG = ("wish", "request", "answer")
+#: So many plans stay read: about 20 MB a process.
+PLANS_READ = 64
+
+
+def without_long(rows: QuerySet[Row], plan: str = "") -> QuerySet[Row]:
+    """Rows without the long columns of their plans; `answered` and `requested` read them once.
+
+    Args:
+        rows: plans, or what belongs to plans
+        plan: name of the relation to the plan; empty: they are plans
+    """
+    return rows.defer(*(f"{plan}__{name}" if plan else name for name in LONG))
 
 
 class Plan(models.Model):
@@ -62,17 +80,40 @@ class Plan(models.Model):
     @cached_property
     def answered(self) -> PlanAnswer:
         """The answer in the shape of today."""
+        if "answer" in self.get_deferred_fields():
+            return read_answer(self.pk, self.made_at)
         return answer_of(self.answer, self.contract)
 
     @cached_property
     def requested(self) -> PlanRequest:
         """The request in the shape of today."""
+        if "request" in self.get_deferred_fields():
+            return read_request(self.pk, self.made_at)
         return request_of(self.request, self.contract)
 
     @cached_property
     def wished(self) -> PlanWish:
         """What was chosen, in the shape of today."""
         return wish_of(self.wish, self.contract)
+
+
+@lru_cache(PLANS_READ)
+def read_answer(plan: int, made_at: datetime) -> PlanAnswer:
+    """The answer of a plan, read once: plans never change.
+
+    Args:
+        plan: its number
+        made_at: tells it from a plan of that number in another database
+    """
+    row = Plan.objects.only("answer", "contract").get(pk=plan, made_at=made_at)
+    return answer_of(row.answer, row.contract)
+
+
+@lru_cache(PLANS_READ)
+def read_request(plan: int, made_at: datetime) -> PlanRequest:
+    """The request of a plan, read once; arguments as `read_answer`."""
+    row = Plan.objects.only("request", "contract").get(pk=plan, made_at=made_at)
+    return request_of(row.request, row.contract)
 
 
 def still_to_come() -> "models.QuerySet[Plan]":
