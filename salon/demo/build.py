@@ -26,7 +26,7 @@ from salon.planning.wish import ClientWish
 from salon.platform.roles import WorkRole
 from salon.products.calibrating import keep, keep_weighing
 from salon.products.exchange import Row, clean_row
-from salon.products.importing import check_row, take_in
+from salon.products.importing import check_rows, take_in
 from salon.products.models import Calibration, Product, StockMove, Weighing
 from salon.products.pairs import keep_palm_test
 from salon.salon_settings.services import current_salon
@@ -81,10 +81,10 @@ def stock_the_shelf(user: User) -> None:
     """Bottles with their stock, dates and calibrations."""
     today = timezone.localdate()
     rows = [
-        check_row(Row(line, clean_row(dated_row(bottle, today))), {})
+        Row(line, clean_row(dated_row(bottle, today)))
         for line, bottle in enumerate(BOTTLES, start=2)
     ]
-    take_in(rows, user)
+    take_in(list(check_rows(rows, {})), user)
     StockMove.objects.update(at=days_ago(120))
     for name, readings in CALIBRATED.items():
         product = Product.objects.get(name=name)

@@ -23,26 +23,26 @@ from salon.archive.packing import OLD_DATABASE, pack_now
 from salon.archive.upgrading import REMADE, columns, names, old_name, upgrade
 
 BEFORE = Path(__file__).parent / "data" / "before-2026-12.zip"
-#: Runs commands in an installation of its own, then asks it what a screen would ask.
+#: Runs commands in an installation of its own, and asks it after each what a screen would ask.
 RUN = """
 import json, os, sys
 os.environ["DJANGO_SETTINGS_MODULE"] = "salon.settings"
 import django; django.setup()
 from django.core.management import call_command
-for command in sys.argv[1:]:
-    call_command(*command.split())
 from django.contrib.auth.models import User
 from django.test import Client
 from django.test.utils import setup_test_environment
 setup_test_environment()
-client = Client()
-client.force_login(User.objects.get(username="mara"), "salon.staff.backend.ColleagueBackend")
-rows = client.get("/api/clients/").json()["results"]
-pia = next(row["id"] for row in rows if row["name"] == "Pia Solheim")
-paths = ["/api/visits/", "/api/results/", f"/api/clients/{pia}/", f"/api/clients/{pia}/story/"]
-paths += [f"/api/clients/{pia}/wear/", "/api/plans/", "/api/shelf/", "/api/due/"]
-answers = {path: client.get(path).status_code for path in paths}
-print(json.dumps({"names": sorted(row["name"] for row in rows), "answers": answers}))
+for command in sys.argv[1:]:
+    call_command(*command.split())
+    client = Client()
+    client.force_login(User.objects.get(username="mara"), "salon.staff.backend.ColleagueBackend")
+    rows = client.get("/api/clients/").json()["results"]
+    pia = next(row["id"] for row in rows if row["name"] == "Pia Solheim")
+    paths = ["/api/visits/", "/api/results/", f"/api/clients/{pia}/", f"/api/clients/{pia}/story/"]
+    paths += [f"/api/clients/{pia}/wear/", "/api/plans/", "/api/shelf/", "/api/due/"]
+    answers = {path: client.get(path).status_code for path in paths}
+    print(json.dumps({"names": sorted(row["name"] for row in rows), "answers": answers}))
 """
 
 
@@ -88,8 +88,8 @@ class RefusedTest(BeforeTest):
 class InstallationTest(BeforeTest):
     """An installation with data of before."""
 
-    def after(self, *commands: str) -> tuple[str, dict[str, Any]]:
-        """What an installation of its own prints and answers after some commands."""
+    def after(self, *commands: str) -> list[str]:
+        """What an installation of its own prints: each command, and what it answers then."""
         environment = {**os.environ, "GAUFFER_VAR": str(self.folder)}
         environment.pop("DATABASE_URL", None)
         done = subprocess.run(
@@ -101,11 +101,11 @@ class InstallationTest(BeforeTest):
             text=True,
         )
         self.assertEqual(done.returncode, 0, done.stderr)
-        *told, answer = done.stdout.splitlines()
-        return "\n".join(told), json.loads(answer)
+        return done.stdout.splitlines()
 
-    def assertOpens(self, answer: dict[str, Any]) -> None:
+    def assertOpens(self, line: str) -> None:
         """Its clients are there, and every screen can be asked for."""
+        answer: dict[str, Any] = json.loads(line)
         self.assertEqual(len(answer["names"]), 5)
         self.assertEqual(set(answer["answers"].values()), {200}, answer)
 
@@ -113,17 +113,24 @@ class InstallationTest(BeforeTest):
         with closing(sqlite3.connect(database)) as known:
             return int(known.execute(f'SELECT count(*) FROM "{table}"').fetchone()[0])
 
-    def test_migrate_keeps_every_row_and_column(self) -> None:
+    def test_migrate_and_restore_keep_every_row_and_column(self) -> None:
         old = self.folder / "old.sqlite3"
         old.write_bytes(self.before)
         self.database.write_bytes(self.before)
-        # A second time it finds nothing to do.
-        _, answer = self.after("migrate --verbosity 0", "migrate --verbosity 0")
-        self.assertOpens(answer)
+        # A second time migrate finds nothing to do.
+        lines = self.after("migrate --verbosity 0", "migrate --verbosity 0", f"restore {BEFORE}")
+        once, twice, *told, restored = lines
+        for answer in (once, twice, restored):
+            self.assertOpens(answer)
+        self.assertIn("5 clients", "\n".join(told))
         self.assertSame(old)
+        files = [path for path in self.folder.rglob("*") if path.is_file() and path != old]
+        self.assertGreater(len(files), 2)
+        for path in files:
+            self.assertEqual(path.stat().st_mode & 0o077, 0, path.name)
 
-    #: Whoever asks signs in, and that is logged.
-    ASKED = frozenset({"axes_accesslog", "platform_sentrequest"})
+    #: Whoever asks signs in, and that is logged, as a restore is.
+    LOGS = frozenset({"axes_accesslog", "platform_sentrequest", "archive_restoration"})
 
     def assertSame(self, old: Path) -> None:
         """Every table has the columns and rows it had, and no number is given twice."""
@@ -133,7 +140,7 @@ class InstallationTest(BeforeTest):
                 kept = {old_name(table) for table in today}
                 gone = names(then) - kept - set(REMADE) - {"house_sentrequest"}
                 self.assertEqual(gone, set())
-                for table in today - set(REMADE) - self.ASKED:
+                for table in today - set(REMADE) - self.LOGS:
                     with self.subTest(table):
                         before = len(columns(then, old_name(table)))
                         self.assertEqual(len(columns(now, table)), before)
@@ -150,12 +157,3 @@ class InstallationTest(BeforeTest):
                 "SELECT seq FROM sqlite_sequence WHERE name = 'heads_head'"
             ).fetchone()
         self.assertEqual(used, before, "numbers of erased clients are not given again")
-
-    def test_a_backup_of_before_is_restored(self) -> None:
-        told, answer = self.after(f"restore {BEFORE}")
-        self.assertIn("5 clients", told)
-        self.assertOpens(answer)
-        files = [path for path in self.folder.rglob("*") if path.is_file()]
-        self.assertGreater(len(files), 2)
-        for path in files:
-            self.assertEqual(path.stat().st_mode & 0o077, 0, path.name)
