@@ -18,7 +18,7 @@ from salon.kit.models import KitItem
 from salon.products.models import Product, StockMove
 from salon.tests.base import an_owner
 
-WRITERS, WRITES, PAIRS = 20, 6, 30
+WRITERS, WRITES, PAIRS = 20, 3, 12
 ROWS = 2000
 
 
