@@ -230,7 +230,7 @@ def part_head(request: PartingsRequest) -> PartingsAnswer:
     )
 
 
-#: What a reading rests on, told with every answer.
+#: What a reading rests on, sent with every answer.
 LABEL_SOURCES = (
     "Families: common practice of reading labels in the INCI usage, from memory.",
     "Fragrance allergens: Regulation (EC) No 1223/2009, Annex III, as extended by Regulation (EU) "

@@ -2,7 +2,7 @@
 
 
 class CraftError(ValueError):
-    """Bad input, told so that the person who typed it can mend it.
+    """Bad input, worded so that the person who typed it can mend it.
 
     Args:
         field: dotted path of the offending field, e.g. ``hair.length_cm``

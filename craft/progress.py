@@ -32,7 +32,7 @@ def listener() -> Listener | None:
 
 @contextmanager
 def heard_by(who: Listener) -> Iterator[None]:
-    """What is told meanwhile goes to a listener."""
+    """Progress goes to a listener."""
     token = _listener.set(who)
     try:
         yield

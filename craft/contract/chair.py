@@ -157,7 +157,7 @@ class Rest(Frozen):
 
 
 class Mishap(Frozen):
-    """What went otherwise than it should, while it can still be mended."""
+    """What went differently than it should, while it can still be mended."""
 
     key: str
     """Of the caution."""

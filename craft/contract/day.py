@@ -15,7 +15,7 @@ from craft.vocabulary import DayClashKind
 #: A day is not longer than this, for nights and late events [min].
 DAY_MOST_MIN = 2880
 SEGMENTS_MOST, HEADS_MOST, SPECIALISTS_MOST = 60, 60, 12
-#: Clients, stations and people are told apart by short keys.
+#: Clients, stations and people are distinguished by short keys.
 Key = Annotated[str, Field(min_length=1, max_length=60)]
 Minute = Annotated[int, Field(ge=0, le=DAY_MOST_MIN)]
 Span = tuple[Minute, Minute]

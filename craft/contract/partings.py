@@ -93,7 +93,7 @@ class PartingWays(Frozen):
 
 
 class Parting(PartingWays):
-    """How a head is parted; what is not told is usual for the style."""
+    """How a head is parted; what is not given is usual for the style."""
 
     scheme: Scheme | None = None
 

@@ -10,7 +10,7 @@ from craft.contract.base import Json, Model, parse
 def apply_patch(request: Model, patch: Json) -> Model:
     """A request with a merge patch applied, read and checked like any other.
 
-    Only what the patch names is read anew; the rest is taken over as it is.
+    Only what the patch names is read again; the rest is taken over as it is.
 
     Args:
         request: to be changed; left as it is

@@ -2,7 +2,7 @@
 
 A plan is kept as it was answered. What is kept carries the version of the contract that it was
 written by and is read through `request_of` and `answer_of`, which bring it to the shape of today,
-one version at a time. Values are never computed anew: what an old version did not know is blank.
+one version at a time. Values are never computed again: what an old version did not know is blank.
 """
 
 from collections.abc import Callable, Mapping

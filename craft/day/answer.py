@@ -167,7 +167,7 @@ def day_answer(
     baselines: Baselines,
     took_s: float,
 ) -> DayAnswer:
-    """A timetable with everything that is told of it."""
+    """A timetable with everything that is reported on it."""
     table = result.timetable
     segments = [
         segment_out(segment, table[segment.head, segment.index]) for own in heads for segment in own

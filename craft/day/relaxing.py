@@ -86,7 +86,7 @@ def with_head(request: DayRequest, place: int, **changes: object) -> DayRequest:
 
 
 def later_promises(request: DayRequest) -> Iterator[tuple[DayRequest, Relaxation]]:
-    """A promise is given anew."""
+    """A promise is given again."""
     for by in EXTENSIONS:
         for place, head in enumerate(request.heads):
             for field, word in (("done_by_min", "done"), ("start_by_min", "begun")):

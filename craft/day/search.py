@@ -109,7 +109,7 @@ def goes_on(before: Segment, segment: Segment) -> bool:
 def crews_of(request: DayRequest, heads: Sequence[Sequence[Segment]]) -> list[list[SpecialistIn]]:
     """People who may stand in for each other: of one pace and hours, and nobody asks for them."""
     named = {head.specialist for head in request.heads}
-    # Who knows how is told apart from who does not.
+    # Who knows how is distinguished from who does not.
     named |= {name for head in request.heads for name in head.may or ()}
     named |= {segment.source.specialist for segments in heads for segment in segments}
     crews: dict[object, list[SpecialistIn]] = {}
@@ -385,7 +385,7 @@ def search(
 
 
 def feasible(request: DayRequest, heads: Sequence[Sequence[Segment]], limit_s: float) -> bool:
-    """Whether there is any timetable, as far as can be told in time."""
+    """Whether there is any timetable, as far as one can say in time."""
     model, _, _ = model_of(request, heads)
     return solver_for(limit_s).solve(model) in FOUND
 

@@ -36,7 +36,7 @@ class Ingredient:
         text: as printed
         families: what it does; empty for water, and for what is not known
         identified: whether the name is known, by list or by rule
-        percent: share told on the label [%]
+        percent: share stated on the label [%]
         optional: one of those that "may" be inside
         allergen: name on the list of fragrance allergens, if it is there
         melts_c: below this it is solid [°C], for fats
@@ -81,7 +81,7 @@ def read_label(text: str) -> Label:
     """Read an ingredient list.
 
     Args:
-        text: as pasted; any text is read, what is not known is told as unknown
+        text: as pasted; any text is read, what is not known is reported as unknown
     """
     ingredients: dict[str, Ingredient] = {}
     for piece in pieces(text):

@@ -45,7 +45,7 @@ class Piece:
 
     Args:
         text: without share and marks
-        percent: share told on the label [%], if any
+        percent: share stated on the label [%], if any
         optional: one of those that "may" be inside
     """
 

@@ -64,7 +64,7 @@ class Beside:
 
 
 def beside(first: Worked, second: Worked) -> Beside:
-    """Two visits, what was done otherwise and what came of it."""
+    """Two visits, what was done differently and what came of it."""
     work, came = changes(first, second), results(first, second)
     return Beside(work, came, chapter_text(work, came), list(steps_beside(first, second)))
 

@@ -17,7 +17,7 @@ SPREADS = {
     # Scores of whole points stray more than the wear itself.
     LearnedOf.WEAR: Spreads(salon=0.15, unit=0.25, visit=0.45, half_life_days=270),
 }
-#: Groups of what is not told apart by steps.
+#: Groups of what is not distinguished by steps.
 LENGTH, WEAR = "length", "wear"
 DETANGLING_STEPS = frozenset({"detangle", "detangle_dry_oil"})
 #: Less than this share of the own value is nothing anybody would plan by. Own value.

@@ -1,4 +1,4 @@
-"""What changed from one visit of a head to the next, and what to try: told with its evidence."""
+"""What changed from one visit of a head to the next, and what to try: with the evidence."""
 
 from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
@@ -58,7 +58,7 @@ class Worked:
 
 @dataclass(frozen=True)
 class Change:
-    """Something that was otherwise.
+    """Something that was different.
 
     Args:
         what: in words
@@ -143,7 +143,7 @@ ASPECTS: tuple[tuple[str, Callable[[Worked], str]], ...] = (
 
 
 def changes(first: Worked, second: Worked) -> list[Change]:
-    """What was worked otherwise the second time."""
+    """What was worked differently the second time."""
     found = [
         Change(what, told(first), told(second))
         for what, told in ASPECTS
@@ -173,7 +173,7 @@ def changed_hours(first: Worked, second: Worked) -> Iterator[Change]:
 
 
 def results(first: Worked, second: Worked) -> list[Change]:
-    """What came out otherwise the second time."""
+    """What came out differently the second time."""
     found = [
         Change(trait.value, str(score), str(second.scores[trait]))
         for trait, score in first.scores.items()
@@ -211,7 +211,7 @@ def chapter_text(work: Sequence[Change], came: Sequence[Change]) -> str:
     """A chapter in words; a cause is never claimed."""
     out = f"Then: {in_words(came)}." if came else "It came out the same."
     if not work:
-        return f"Nothing was done otherwise. {out}"
+        return f"Nothing was done differently. {out}"
     if len(work) == 1:
         return f"One thing was changed: {in_words(work)}. {out} {ONE_VISIT}"
     return f"{len(work)} things were changed: {in_words(work)}. {out}"
@@ -283,7 +283,7 @@ SIGNS = (
         "a third less of the hold layer, and rub both products on the palm before they meet on the "
         "hair.",
     ),
-    # What is opened damp frizzes: that is told by its own sign.
+    # What is opened damp frizzes: that has a sign of its own.
     Sign(
         Suggested.LESS_FRIZZ,
         lambda worked: Trait.FRIZZ in worked.scores and worked.dryness in (None, Dryness.DRY),

@@ -187,7 +187,7 @@ def trial(request: TrialRequest) -> TrialAnswer:
 def verdict_of(
     request: TrialRequest, against: float, p_value: float | None, better_a: int, better_b: int
 ) -> TrialVerdict:
-    """Which way is better, if it can be told at the error that was agreed."""
+    """Which way is better, if the pairs decide it at the error that was agreed."""
     fixed = request.looks is Looks.END
     ended = len(request.pairs) >= request.most
     told = (
@@ -209,7 +209,7 @@ def advice_text(verdict: TrialVerdict, *, stop: bool, same: bool, needs: int | N
     if same:
         return "They are alike for all that matters: stop, take the cheaper or the quicker one."
     if stop:
-        return "It cannot be told by these pairs: keep what is at hand, or try more pairs."
+        return "These pairs do not decide it: keep what is at hand, or try more pairs."
     if needs is None:
         return "Not decided, and as it goes the pairs that are left would not decide it."
     return f"Not decided: about {needs} more pairs, if they go on as so far."

@@ -31,13 +31,13 @@ LASTS = (1.0, 14.0)
 #: So many days of each kind, and so many wears that had more than one, before anything is said.
 #: Own values.
 LEAST_TOLD, LEAST_WEARS = 8, 3
-#: The air is told apart in steps of so much relative humidity.
+#: The air is distinguished in steps of so much relative humidity.
 HUMIDITY_STEP = 0.1
 
 
 @dataclass(frozen=True)
 class ToldDay:
-    """What was told of a day at home.
+    """What was reported of a day at home.
 
     Args:
         wear: of which wear
@@ -60,7 +60,7 @@ class Effect:
     """What one way does to the looks, against another.
 
     Args:
-        way, against: as they were told; for the air the step that was taken
+        way, against: as they were reported; for the air the step that was taken
         days, wears: it rests on
         points: of the scale of 1 to 5, more is better
         low, high: between which they lie, nine in ten times
@@ -80,9 +80,9 @@ class Effect:
 
 
 def days_lasted(told: Mapping[int, float]) -> float | None:
-    """Days a style lasted until it began to fade away, by a straight line through what was told.
+    """Days a style lasted until it began to fade, by a straight line through what was reported.
 
-    None where too little was told, and where it never looked good: that says nothing of lasting.
+    None where too little was reported, or it never looked good: that says nothing of lasting.
 
     Args:
         told: looks by day after the style was there
@@ -162,7 +162,7 @@ def tempting(each: Effect, across: float) -> bool:
 
 
 def wears_with(days: Sequence[ToldDay], what: str, ways: tuple[str, str]) -> set[int]:
-    """Wears in which both ways were told of: only they can compare them."""
+    """Wears in which both ways were reported: only they can compare them."""
     each = [{day.wear for day in days if getattr(day, what) == way} for way in ways]
     return each[0] & each[1]
 
@@ -213,11 +213,11 @@ NAMES = {
 
 
 def effect_text(way: str, against: str, points: float, low: float, high: float) -> str:
-    """An effect in words; what cannot be told is said to be so."""
+    """An effect in words; says so where it is not clear."""
     way, against = NAMES.get(way, way), NAMES.get(against, against)
     span = f"{low:+.2f} to {high:+.2f} points of 5"
     if low <= 0 <= high:
-        return f"{capital(way)} or {against}: no difference can be told ({span})."
+        return f"{capital(way)} or {against}: no clear difference ({span})."
     verdict = "looks better than" if points > 0 else "looks worse than"
     return f"{capital(way)} {verdict} {against}: {span}."
 

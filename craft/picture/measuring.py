@@ -19,7 +19,7 @@ Grey = NDArray[np.uint8]
 Floats = NDArray[np.float64]
 Mask = NDArray[np.bool_]
 
-#: A ground brighter than this can be told from hair; darker, the picture is [of 255].
+#: A ground brighter than this can be distinguished from hair; darker, the picture is [of 255].
 DARK_GROUND = 90.0
 #: A plain ground differs so little along the edge of the picture [of 255], robustly.
 PLAIN_SPREAD = 14.0

@@ -56,7 +56,7 @@ FEWEST_COILS = 20
 
 
 def usual_count(technique: Technique, request: PlanRequest, length_cm: float) -> int:
-    """Sections where nobody told a number; coils and rods follow their size.
+    """Sections where nobody gave a number; coils and rods follow their size.
 
     Args:
         technique: the style
@@ -72,7 +72,7 @@ def usual_count(technique: Technique, request: PlanRequest, length_cm: float) ->
     return max(2, min(technique.parting.sections_max, 2 * round(count / 2)))
 
 
-#: Of a side, laid forward, to the side and back, where nothing else is told. Common practice.
+#: Of a side, laid forward, to the side and back, where nothing else is given. Common practice.
 DIRECTED_USUAL = (3, 2, 2)
 
 
@@ -113,7 +113,7 @@ def layout_of(request: PlanRequest, technique: Technique, length_cm: float) -> L
 
 
 def usual_directed(technique: Technique) -> int:
-    """Sections of a directed parting where no number is told."""
+    """Sections of a directed parting where no number is given."""
     if any(technique.parting.directed):
         return technique.parting.sections
     return min(2 * sum(DIRECTED_USUAL), technique.parting.sections_max)

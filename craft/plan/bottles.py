@@ -11,7 +11,7 @@ from craft.profile.complete import CompleteHair, complete
 from craft.styles.catalogue import TECHNIQUES
 from craft.vocabulary import Role, Scheme
 
-#: Definition that a usual dose is told for.
+#: Definition that a usual dose is meant for.
 USUAL_DEFINITION = 0.5
 QUARTERS = Layout(Scheme.QUADRANTS, 4)
 

@@ -77,7 +77,7 @@ def has_clarifier(case: Case) -> bool:
 
 
 def without_clarifier(case: Case, passes: tuple[CleanserPass, ...]) -> tuple[CleanserPass, ...]:
-    """The same passes with shampoo, which is told and not called clarifying."""
+    """The same passes with shampoo, which is named and not called clarifying."""
     times = sum(each.times for each in passes)
     why = reason(
         "no_clarifier",

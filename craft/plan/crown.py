@@ -11,7 +11,7 @@ from craft.plan.assemble import case_of
 
 
 def line_out(line: DrawnLine) -> LineOut:
-    """A parting line as it is told."""
+    """A parting line as it is given."""
     return LineOut(**{**vars(line), "paths": [list(path) for path in line.paths]})
 
 

@@ -31,7 +31,7 @@ def added_minutes(case: Case, *details: Detail) -> float:
     return sum(fixed + each * len(case.sections) for fixed, each in ways)
 
 
-#: Where a detail is told if its own step is not in the routine.
+#: Where a detail is shown if its own step is not in the routine.
 ELSEWHERE = {
     "cleanse": "clarify",
     "mask": "part",

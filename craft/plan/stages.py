@@ -47,7 +47,7 @@ LAID_WATER = {Arrival.STRETCHED: 0.30, Arrival.MISTED: 0.40}
 #: Heat of the scalp that reaches what lies flat on it, over all of its surface [W/m²]: the scalp
 #: gives off some 30 to 60, the far side of a row feels little of it. Own value.
 SCALP_W_M2 = 15.0
-#: From the end of shaping to bed, and the night [h]; nights are told apart for two days.
+#: From the end of shaping to bed, and the night [h]; nights are distinguished for two days.
 #: Own values.
 EVENING_H, NIGHT_H = 7.0, 8.0
 #: Air under a bonnet or cap: this share of the way to saturation. Own value.

@@ -93,7 +93,7 @@ class Drift:
         now_g: grams of one unit as it is dosed now
         change: of the calibrated grams, as a share; 0.1 is a tenth more
         p_value: probability of such a difference by chance
-        drifted: whether to calibrate anew
+        drifted: whether to calibrate again
     """
 
     now_g: float

@@ -80,7 +80,7 @@ class Clash:
     Args:
         key: of the caution
         fits: no, or with care
-        severity: how it is told
+        severity: how it is reported
         text: one sentence
         trigger: the input that fired it
         source: of the rule

@@ -9,7 +9,7 @@ from datetime import date, timedelta
 WINDOW_DAYS = 56
 #: Bounds hold eight in ten.
 BOUND_Z = 1.2816
-#: Cover is told up to so many days; further is "long".
+#: Cover is given up to so many days; further is "long".
 LONGEST_DAYS = 365
 #: Little is left under this share of a full bottle, or for fewer services. Own values.
 LOW_SHARE, LOW_SERVICES = 0.1, 2

@@ -5,10 +5,10 @@ from datetime import date, timedelta
 
 from dateutil.relativedelta import relativedelta
 
-#: A homemade flaxseed-type gel in the fridge, where nothing else is told [days]. Common practice,
+#: A homemade flaxseed-type gel in the fridge, where nothing else is given [days]. Common practice,
 #: no source: "days, in the fridge".
 HOMEMADE_KEEPS_DAYS = 7
-#: From so many days before the end it is told [days]. Own value.
+#: From so many days before the end it is shown [days]. Own value.
 SOON_DAYS = 14
 
 

@@ -61,8 +61,8 @@ def strand_diameter(hair: Hair) -> tuple[float, str]:
     if hair.strand is not None:
         return fibre.TYPICAL_DIAMETER_UM[hair.strand], f"{hair.strand} by feel"
     if hair.density_per_cm2 is not None:
-        return fibre.usual_diameter(hair.density_per_cm2), "not told, medium of so many hairs taken"
-    return fibre.TYPICAL_DIAMETER_UM[Strand.MEDIUM], "not told, medium taken"
+        return fibre.usual_diameter(hair.density_per_cm2), "not known: medium for so many hairs"
+    return fibre.TYPICAL_DIAMETER_UM[Strand.MEDIUM], "not known: medium"
 
 
 def complete(hair: Hair) -> CompleteHair:

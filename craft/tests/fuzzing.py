@@ -1,6 +1,6 @@
 """Requests at random, drawn from the contract's own schema: an answer or a named refusal.
 
-A request begins with one that works and has some of its fields drawn anew, so that it gets past the
+A request begins with one that works and gets some of its fields drawn again: so it gets past the
 reading and deep into the rules. Numbers lean towards the ends of their ranges, words towards keys
 that a plan really has.
 """
@@ -134,7 +134,7 @@ class Drawing:
         return drawn
 
     def changed(self, value: Json, piece: Mapping[str, Json], depth: int = 0) -> Json:
-        """A value that works, with something in it drawn anew."""
+        """A value that works, with something in it drawn again."""
         piece = self.resolved(piece)
         properties: Mapping[str, Json] | None = piece.get("properties")
         if not isinstance(value, dict) or not properties or self.chance.random() < 0.05 * depth:

@@ -22,7 +22,7 @@ def plan_request(**changes: Any) -> dict[str, Any]:
     """A valid request; `hair` and `goal` are merged, the rest replaces."""
     goal = {"style": "flat_twist_out"} | changes.pop("goal", {})
     hair = HAIR | changes.pop("hair", {})
-    # A bonnet would be told off over every set that goes to bed damp.
+    # A bonnet would be advised against over every set that goes to bed damp.
     return {"hair": hair, "goal": goal, "person": {"night": "scarf"}} | changes
 
 

@@ -34,7 +34,7 @@ class SeenSet:
         after_h: when it was looked at [h]
         share: of the water gone that makes what was found true
         found_so: whether so much was gone; False: it was not yet
-        until_h: for what is told as between two times: gone by then
+        until_h: for what is known to lie between two times: gone by then
     """
 
     name: str

@@ -31,7 +31,7 @@ class Done:
 
 
 def run(*arguments: str, stdin: str = "") -> Done:
-    """The program in this process: starting it anew for every question would take minutes."""
+    """The program in this process: starting it again for every question would take minutes."""
     out, err = io.StringIO(), io.StringIO()
     source = io.TextIOWrapper(io.BytesIO(stdin.encode()), "utf-8")
     with patch("sys.stdin", source), redirect_stdout(out), redirect_stderr(err):

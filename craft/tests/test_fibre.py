@@ -95,7 +95,7 @@ class PresentTest(TestCase):
         # A donated ponytail of 30 to 35 cm weighs some 60 to 150 g: common practice, no source.
         whole = fibre.mass(100_000, 70, 35) * fibre.present(35)
         self.assertTrue(100 < whole < 150)
-        # The heaviest head that can be told is no sheep.
+        # The heaviest hair that can be entered is no fleece.
         heaviest = fibre.mass(300 * 550, 90, 60) * fibre.present(60)
         self.assertLess(heaviest, 450)
 

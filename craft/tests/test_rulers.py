@@ -39,7 +39,7 @@ RULERS: dict[LineKind, Ruler] = {
     LineKind.V: Wedge(CELLS),
     LineKind.ROUND: Horseshoe(CELLS),
 }
-#: Positions at which every ruler meets the scalp, as they are told.
+#: Positions at which every ruler meets the scalp, as they are given.
 PLACES = {
     LineKind.ALONG: (-8.0, -2.5, 0.0, 4.0, 9.0),
     LineKind.ACROSS: (-14.0, -6.0, 0.0, 3.0, 7.0),

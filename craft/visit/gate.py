@@ -103,7 +103,7 @@ def about(hours: float) -> str:
 def reasons(case: Case, forecast: Forecast, since_h: float) -> Iterator[Reason]:
     """What the forecast rests on, and what a touch does to it."""
     dry_h = forecast.run.time_to(1.0)
-    when = f"about {dry_h:.0f} h" if dry_h is not None else "no time that can be told"
+    when = f"about {dry_h:.0f} h" if dry_h is not None else "no time that can be predicted"
     yield reason(
         "release_gate",
         f"The slowest section, number {forecast.slowest}, was to dry in {when}; odds by how far "

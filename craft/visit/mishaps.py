@@ -15,7 +15,7 @@ Runs = dict[str, StepRun]
 
 
 def mishaps(plan: PlanAnswer, visit: VisitAnswer) -> list[Mishap]:
-    """What went otherwise than the order of the work allows; each kind once.
+    """What went differently than the order of the work allows; each kind once.
 
     Args:
         plan: that is worked
@@ -54,5 +54,5 @@ def turned_round(rule: Before, runs: Runs, titles: dict[str, str]) -> Iterator[M
 
 
 def mishap(key: str, text: str, trigger: str) -> Mishap:
-    """What went otherwise, with its source."""
+    """What went differently, with its source."""
     return Mishap(key=key, text=text, trigger=trigger, source=TRADE)

@@ -123,7 +123,7 @@ def sitting_runs(log: Log) -> list[SittingRun]:
 
 
 def timer_runs(log: Log) -> list[TimerRun]:
-    """Timers that were set; set again, a timer begins anew."""
+    """Timers that were set; one that is set again starts again."""
     timers: dict[str, TimerRun] = {}
     for entry in log.entries:
         if isinstance(entry, TimerSet):

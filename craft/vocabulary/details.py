@@ -1,4 +1,4 @@
-"""Details of single steps: what can be done otherwise, and how."""
+"""Details of single steps: what can be done differently, and how."""
 
 from enum import StrEnum
 

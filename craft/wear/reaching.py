@@ -53,7 +53,7 @@ def asks_today(
     Args:
         today: by the clock of the client
         until: the last day it is worn
-        asked, told: days on which it was asked, and days that were told of
+        asked, told: days on which it was asked, and days that were reported
         every_days: so far apart; 0 for once and never again
     """
     if not (every_days and asked) or today >= until or today in told:

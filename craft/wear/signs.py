@@ -8,7 +8,7 @@ from craft.vocabulary import HomeSign
 REFERRED = frozenset({HomeSign.PAIN, HomeSign.SORES, HomeSign.LOSS})
 ADVICE = (
     "Please see a doctor or another health professional about this; loosen anything that pulls. "
-    "The salon has been told and can take the style out. This is no diagnosis."
+    "We have let the salon know; they can take the style out. This is no diagnosis."
 )
 
 

@@ -61,7 +61,7 @@ class SittingSerializer(serializers.ModelSerializer[Booking]):
 
 
 class CheckinLinkSerializer(serializers.Serializer[Any]):
-    """A link for the client; its address is told once, when it is opened."""
+    """A link for the client; its address is shown once, when it is opened."""
 
     expires_at = serializers.DateTimeField()
     address = serializers.CharField(allow_blank=True)

@@ -74,7 +74,7 @@ def card_of(plan: Plan) -> Card:
     """The card of a plan: from its last visit, its hour, or as if it were done today.
 
     Raises:
-        CraftError: its days cannot be told
+        CraftError: its days cannot be worked out
     """
     visit = plan.visits.exclude(state="planned").order_by("-started_at").first()
     begun = visit.started_at if visit else plan.planned_start or timezone.now()

@@ -133,7 +133,7 @@ def page_of(visit: Visit, checkin: Checkin | None = None) -> Response:
 
 
 class CheckinView(APIView):
-    """How a style wears, told by its client. The address is the key; there is no account."""
+    """How a style wears, reported by its client. The address is the key; there is no account."""
 
     access = PUBLIC
 

@@ -1,4 +1,4 @@
-"""Check-ins: a secret link, and what is told by it."""
+"""Check-ins: a secret link, and what is reported by it."""
 
 import hashlib
 import secrets
@@ -21,7 +21,7 @@ from salon.aftercare.models import LINK_LASTS, Checkin, CheckinLink, LookPicture
 from salon.visits.models import Visit
 from salon.visits.remarks import HOME, keep_remarks
 
-#: Days that lie further back are not told any more.
+#: Days that lie further back are not accepted any more.
 TOLD_BACK = timedelta(days=7)
 #: A client sends no more pictures than these in a day.
 PICTURES_A_DAY = 3
@@ -43,7 +43,7 @@ def open_link(visit: Visit, by: User | None, secret: str = "") -> tuple[CheckinL
     """A new link for a visit; the one before ends.
 
     Args:
-        visit: that is told of
+        visit: that is reported on
         by: who opens it
         secret: a known one; the link it opened stays open
     Returns:
@@ -85,20 +85,20 @@ def visit_of(secret: str) -> Visit | None:
 
 
 def days_told(visit: Visit) -> tuple[date, date]:
-    """From which to which day may be told."""
+    """First and last day that may be reported."""
     today = timezone.localdate()
     return max(timezone.localdate(visit.started_at), today - TOLD_BACK), today
 
 
 @transaction.atomic
 def tell(visit: Visit, values: Mapping[str, Any]) -> Checkin:
-    """Keep what a client told of a day; told again, the later word counts.
+    """Keep what a client reported of a day; reported again, the later word counts.
 
     Args:
         visit: of the style that is worn
         values: columns of a check-in, with the key the device made
     Raises:
-        CraftError: the day cannot be told
+        CraftError: the day cannot be reported
     """
     first, last = days_told(visit)
     if not first <= values["date"] <= last:
@@ -116,7 +116,7 @@ def tell(visit: Visit, values: Mapping[str, Any]) -> Checkin:
 
 
 def remarks_of(checkin: Checkin) -> Iterator[Remark]:
-    """What a client told of a day that somebody of the salon should see."""
+    """What a client reported of a day that somebody of the salon should see."""
     told = [(RemarkKind(sign), "") for sign in dict.fromkeys(checkin.signs)]
     if checkin.note.strip():
         told.append((RemarkKind.HOME, checkin.note.strip()))

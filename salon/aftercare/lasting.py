@@ -1,4 +1,4 @@
-"""How long styles last, learned from what is told from home."""
+"""How long styles last, learned from what clients report from home."""
 
 from datetime import date
 
@@ -47,7 +47,7 @@ def learn_wear(visit: Visit) -> None:
 
 
 def expected_days(visit: Visit) -> float | None:
-    """Days the style of a visit is usually worn; None where they cannot be told."""
+    """Days the style of a visit is usually worn; None where they cannot be worked out."""
     done_on = timezone.localdate(visit.started_at)
     try:
         answer = wear_of(visit.plan, done_on, [], visit, learning=False)

@@ -75,10 +75,10 @@ class CheckinLink(models.Model):
 
 
 class Checkin(models.Model):
-    """What a client told of a day at home."""
+    """What a client reported of a day at home."""
 
     uuid = models.UUIDField(
-        unique=True, help_text="Made where it was noted: told twice, it counts once."
+        unique=True, help_text="Made where it was noted: sent twice, it counts once."
     )
     visit = models.ForeignKey(Visit, on_delete=models.CASCADE, related_name="checkins")
     date = models.DateField()

@@ -313,7 +313,7 @@ def why_not_release(visit: Visit, answer: WearAnswer, today: date) -> str:
 def why_not_ask(message: Message, answer: WearAnswer, today: date) -> str:
     """Return why a check-in may not be sent."""
     if told_today(message):
-        return "The client has told of this day already."
+        return "The client has already checked in for this day."
     if answer.wash_by <= today:
         return "The style is not worn any more."
     return ""

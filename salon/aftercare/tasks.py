@@ -20,7 +20,7 @@ def measure(pk: int) -> None:
 
 @task()
 def empty_outbox() -> None:
-    """Write what is due, fill the outbox anew, and come again."""
+    """Write what is due, fill the outbox again, and come again."""
     try:
         outbox.deliver_due()
         outbox.fill_outbox()

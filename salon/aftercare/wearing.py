@@ -38,11 +38,11 @@ class Wearing:
 
     Args:
         visit: the last one that was begun
-        answer: its days; None where they cannot be told
+        answer: its days; None where they cannot be worked out
         why_not: why they cannot
         outcome: what worked and what failed
         next_time: what was noted for the next visit
-        checkins: what was told from home
+        checkins: what clients reported from home
         booked: sittings to come
         planned: what the client plans
     """
@@ -99,9 +99,9 @@ def wear_of(
         done_on: when
         planned: what the client plans
         visit: how it went
-        learning: by what was told of this client; else as it is usual
+        learning: by what was reported of this client; else as it is usual
     Raises:
-        CraftError: its days cannot be told
+        CraftError: its days cannot be worked out
     """
     today = timezone.localdate()
     opened = visit.released_at if visit else None

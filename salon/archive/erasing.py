@@ -78,7 +78,7 @@ def erase_rows(client: Client, by: str = "") -> Outside:
     Client.history.filter(id=number).delete()
     # Answers that were kept to be given again.
     SentRequest.objects.all().delete()
-    # What a change of a day comes to is told with names.
+    # What a change of a day comes to is reported with names.
     DayChange.objects.all().delete()
     return outside
 
@@ -96,7 +96,7 @@ def forget(client: Client) -> None:
 
 
 def write_anew() -> None:
-    """Write the database file and its log anew: rows that were deleted leave traces in pages."""
+    """Write the database file and its log again: rows that were deleted leave traces in pages."""
     if connection.vendor == "sqlite":
         with connection.cursor() as cursor:
             cursor.execute("VACUUM")

@@ -36,7 +36,7 @@ from salon.archive.upgrading import is_of_before
 
 FORMAT, VERSION = "gauffer-backup", 2
 DATABASE, MANIFEST, PICTURES = "salon.sqlite3", "manifest.json", "pictures/"
-#: Backups from before December 2026 call themselves and their database otherwise.
+#: Backups from before December 2026 use other names for themselves and their database.
 OLD_FORMAT, OLD_VERSION, OLD_DATABASE = "gauffer-house", 1, "house.sqlite3"
 #: No salon is larger; what says so is a trap.
 BYTES_MOST, FILES_MOST = 20 * 2**30, 200_000

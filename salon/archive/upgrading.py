@@ -30,7 +30,7 @@ LAST = {
     "shelf": "0005_more_roles",
     "trials": "0003_saved_views",
 }
-#: Tables that are called otherwise, today's name first.
+#: Tables that are named differently, today's name first.
 TABLES = {
     "clients_client": "heads_head",
     "clients_historicalclient": "heads_historicalhead",
@@ -47,7 +47,7 @@ PREFIXES = {
     "visits_": "findings_",
     "results_": "trials_",
 }
-#: Columns that are called otherwise, today's name first; by table where only one has it.
+#: Columns that are named differently, today's name first; by table where only one has it.
 COLUMNS = {"client_id": "head_id"}
 COLUMNS_OF = {
     "archive_erasure": {"number": "head"},

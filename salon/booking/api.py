@@ -191,7 +191,7 @@ class LateView(APIView):
 
 
 class ReplanView(APIView):
-    """The whole day anew: what runs stays, hours that were told are kept."""
+    """The whole day again: what runs stays, hours promised to clients are kept."""
 
     access = Access(EVERYBODY, PLANNERS)
 
@@ -240,7 +240,7 @@ async def search_events(day: date) -> AsyncIterator[str]:
 
 
 class ChangeView(APIView):
-    """A change that was told: kept just so, unless the day changed meanwhile."""
+    """A change that was shown: kept exactly so, unless the day changed meanwhile."""
 
     access = Access(EVERYBODY)
 

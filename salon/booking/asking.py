@@ -27,7 +27,7 @@ from salon.planning.models import Plan, without_long
 PLACE_S = 0.5
 
 
-#: A client that is told an hour begins by so much after it [min]. Salon standard.
+#: A client that is given an hour begins by so much after it [min]. Salon standard.
 START_GRACE_MIN = 10
 
 
@@ -61,7 +61,7 @@ def segment_in(segment: BookedSegment, hours: Hours, *, fixed: bool) -> SegmentI
 
 
 def head_in(booking: Booking, hours: Hours, now: datetime, *, fixed: bool) -> HeadIn:
-    """A booking as the core reads it: what has begun stays where it is, the hour told is kept."""
+    """A booking as the core reads it: what has begun stays, the promised hour is kept."""
     start = minute_of(booking.start, hours.date)
     late = booking.late_min
     done_by = promised_min(booking.promised_end, hours, late)
@@ -144,7 +144,7 @@ def request_for(
             "limit_s": limit_s,
             "least_change": least_change,
             "draws": draws,
-            # Who is placed beside others is told the first free slot instead.
+            # Who is placed beside others is given the first free slot instead.
             "explain": not fixed,
         },
     )

@@ -224,7 +224,7 @@ class BookedSegment(models.Model):
 
 
 class DayChange(models.Model):
-    """What a change of a day comes to: told first, then kept just as it was told, or forgotten."""
+    """A change of a day: shown first, then kept exactly as shown, or forgotten."""
 
     date = models.DateField()
     seen = models.PositiveIntegerField(help_text="Number of the date when it was worked out.")

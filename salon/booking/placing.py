@@ -193,7 +193,7 @@ def slot_on(
     )
 
 
-#: What comes back so shortly before is told: it may not be there. Salon standard.
+#: What comes back so shortly before is reported: it may not be there. Salon standard.
 BACK_MARGIN = timedelta(hours=3)
 
 

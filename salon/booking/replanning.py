@@ -1,6 +1,6 @@
-"""A day planned anew: the whole of it, or the smallest change for somebody who is late.
+"""A day planned again: the whole of it, or the smallest change for somebody who is late.
 
-A change is told before it is kept, and kept just as it was told unless the day changed meanwhile.
+A change is shown before it is kept, and kept exactly so unless the day changed meanwhile.
 """
 
 import json
@@ -31,7 +31,7 @@ FORGOTTEN = timedelta(hours=12)
 def day_request(
     day: date, late: Booking | None = None, late_min: int = 0, limit_s: float = DAY_S
 ) -> DayRequest:
-    """A day to be planned anew: what runs stays, hours that were told are kept.
+    """A day to be planned again: what runs stays, hours promised to clients are kept.
 
     Args:
         day: which
@@ -56,7 +56,7 @@ def day_request(
 
 
 def replan_day(day: date, late: Booking | None = None, late_min: int = 0) -> DayChange:
-    """What planning a day anew, or somebody late, comes to. Worked out beside the server.
+    """What planning a day again, or somebody late, comes to; computed in the process pool.
 
     Raises:
         ValidationError: the salon is closed
@@ -69,7 +69,7 @@ def replan_day(day: date, late: Booking | None = None, late_min: int = 0) -> Day
 def noted_change(
     day: date, seen: int, answer: str, late: Booking | None = None, late_min: int = 0
 ) -> DayChange:
-    """Note what a change comes to, so that it can be kept as it was told."""
+    """Note what a change comes to, so that it can be kept as it was shown."""
     DayChange.objects.filter(at__lt=timezone.now() - FORGOTTEN).delete()
     return DayChange.objects.create(
         date=day, seen=seen, answer=json.loads(answer), late=late, late_min=late_min
@@ -93,7 +93,7 @@ async def search_day(day: date) -> AsyncGenerator[Progress | DayChange, None]:
 
 @transaction.atomic
 def keep_change(change: DayChange) -> None:
-    """Keep a change just as it was told.
+    """Keep a change exactly as it was shown.
 
     Raises:
         Taken: the day changed meanwhile

@@ -265,7 +265,7 @@ class MoveSerializer(serializers.Serializer[Any]):
         0, SEGMENTS_MOST - 1, "as the segment that begins then; 0: all of it", required=False
     )
     keep = serializers.BooleanField(
-        default=True, help_text="Else it is only told whether it fits there."
+        default=True, help_text="Otherwise it is only shown whether it fits there."
     )
 
 

@@ -289,7 +289,7 @@ def client_moved(booking: Booking, hours: Hours, minute: int, index: int) -> Hea
 
 @transaction.atomic
 def note_on_booking(booking: Booking, values: Mapping[str, Any]) -> Booking:
-    """Note that the client was told, or what else is to know."""
+    """Note that the client was informed, or what else is to know."""
     held = Booking.objects.select_for_update().get(pk=booking.pk)
     for name, value in values.items():
         setattr(held, name, value)

@@ -208,7 +208,7 @@ class SeatsView(APIView):
 class OtherwiseWishSerializer(serializers.Serializer[Any]):
     sections = integer_field(1, 120, "sections", required=False)
     rod_mm = float_field(4, 60, "mm", required=False)
-    keep = serializers.BooleanField(default=False, help_text="Else it is only told.")
+    keep = serializers.BooleanField(default=False, help_text="Otherwise it is only shown.")
 
     def validate(self, values: dict[str, Any]) -> dict[str, Any]:
         if not {"sections", "rod_mm"} & set(values):
@@ -217,14 +217,14 @@ class OtherwiseWishSerializer(serializers.Serializer[Any]):
 
 
 class OtherwiseSerializer(serializers.Serializer[Any]):
-    """What going on otherwise comes to."""
+    """What continuing differently comes to."""
 
     summary = serializers.ListField(child=serializers.CharField())
     kept = serializers.BooleanField()
 
 
 class OtherwiseView(APIView):
-    """Go on with other sections or rods: the rest is planned anew, first told, then kept."""
+    """Go on with other sections or rods: the rest is planned again, first shown, then kept."""
 
     access = Access(HANDS)
 

@@ -114,7 +114,7 @@ def follow_bookings(visit: Visit) -> None:
 
 @dataclass(frozen=True)
 class Otherwise:
-    """A visit that goes on otherwise than planned, before it is kept.
+    """A visit that continues differently than planned, before it is kept.
 
     Args:
         wish: of the plan it would go on by
@@ -128,7 +128,7 @@ class Otherwise:
 
 
 def replan_rest(visit: Visit, changed: Mapping[str, float], by: User) -> Otherwise:
-    """The rest of a visit planned anew with another number of sections, or on other rods.
+    """The rest of a visit planned again with another number of sections, or on other rods.
 
     Args:
         visit: under way

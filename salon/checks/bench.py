@@ -61,7 +61,7 @@ def report(name: str, took_ms: float, budget_ms: float) -> None:
 
 
 def bench_core() -> None:
-    """Plans of the largest styles, the parting computed anew and remembered."""
+    """Plans of the largest styles, the parting computed again and remembered."""
     from craft.contract import PlanRequest, parse
     from craft.head import partings
     from craft.plan.planner import plan

@@ -69,7 +69,7 @@ class ServerThread(threading.Thread):
         self.connections_override: dict[str, Any] = {}
 
     def run(self) -> None:
-        """Serve until it is told to stop."""
+        """Serve until asked to stop."""
         try:
             from salon.asgi import application
 

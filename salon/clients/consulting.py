@@ -81,7 +81,7 @@ def check_fields(answers: Mapping[str, Any]) -> None:
         if question is None:
             raise CraftError(f"answers.{field}", "There is no such question.")
         if zone and not (question.zoned and zone in list(Zone)):
-            raise CraftError(f"answers.{field}", f"{key} cannot be told for {zone}.")
+            raise CraftError(f"answers.{field}", f"{key} cannot be answered for {zone}.")
         if not isinstance(answer, dict):
             raise CraftError(f"answers.{field}", "Give an object with a value.")
 

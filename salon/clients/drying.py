@@ -45,7 +45,7 @@ def salon_factor_from(sets: QuerySet[OpenedSet]) -> Factor:
 
 
 def learn_salon() -> Salon:
-    """Learn the salon's factor anew from its last sets, and keep it."""
+    """Learn the salon's factor again from its last sets, and keep it."""
     salon = current_salon()
     learned = salon_factor_from(OpenedSet.objects.filter(used=True))
     salon.drying_factor = round(learned.factor, 4)

@@ -50,7 +50,7 @@ class Client(models.Model):
         default=False, help_text="Twists it again every second night: a twist-out lasts longer."
     )
     school = models.JSONField(
-        default=dict, blank=True, help_text="Ways of working that this client wants otherwise."
+        default=dict, blank=True, help_text="Ways of working that this client wants differently."
     )
     phone = models.CharField(max_length=40, blank=True)
     birthday = models.DateField(null=True, blank=True)

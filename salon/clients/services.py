@@ -110,7 +110,7 @@ def observe(
         client: the client
         observations: kind, value, method and perhaps zone and note, of each
         by: who saw it
-        taken_at: when; now if not told
+        taken_at: when; now if not given
     Raises:
         CraftError: a value that no head of hair can have; the field is its place in the list
     """

@@ -1,4 +1,4 @@
-"""What clients of the demo told from home: worn as forecast, better where the night was kept."""
+"""What clients of the demo reported: worn as forecast, better where the night was kept."""
 
 import random
 from datetime import timedelta
@@ -29,11 +29,11 @@ STRAYS, SILENT, FADES = 0.35, 0.2, 5.5
 HUMID, USUAL_RH = 0.2, 0.55
 #: Who may be written to.
 WRITTEN_TO = ("Runa Halse", "Dag Merrow", "Linnea Oskar")
-#: Who told from home all year.
+#: Who reported from home all year.
 TOLD_ALL_YEAR = ("Pia Solheim", "Juno Reefer", "Ivo Brandal")
 #: Whose telephone is never on: the gateway that ships does not reach it.
 SILENT_PHONE = "Linnea Oskar"
-#: Who told of pain yesterday.
+#: Who reported pain yesterday.
 HURT = "Dag Merrow"
 
 
@@ -64,7 +64,7 @@ def tell_from_home(chance: random.Random) -> None:
 
 
 def checkins_of(visit: Visit, chance: random.Random) -> list[Checkin]:
-    """What a client told of the days of one wear."""
+    """What a client reported of the days of one wear."""
     done_on = timezone.localdate(visit.started_at)
     answer = wear_of(visit.plan, done_on, [], visit)
     begins = next((day.definition for day in answer.days if day.definition), 0.0)

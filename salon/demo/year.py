@@ -51,7 +51,7 @@ class Regular:
         doses: how much it takes against the plan, by role
         hangs: against the forecast
         scores: definition, frizz, volume, evenness as they usually come out
-        then: what was wished otherwise from the middle of the year on
+        then: what was chosen differently from the middle of the year on
         then_scores: how it came out after that
         night: what it is slept with
     """

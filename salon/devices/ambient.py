@@ -1,7 +1,7 @@
 """The air of a service: of the salon by its sensor, of the journey and the night by the forecast.
 
 Where a sensor is silent, stuck or lost, or there is no forecast, the salon's usual air stands in,
-and what is told says so.
+and the source says so.
 """
 
 from dataclasses import dataclass

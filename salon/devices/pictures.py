@@ -33,7 +33,7 @@ class Picture:
 
 
 def picture_of(data: bytes) -> Picture:
-    """Read a picture and write it anew: upright, as PNG, without anything beside the picture.
+    """Read a picture and write it again: upright, as PNG, without anything beside the picture.
 
     Args:
         data: of the file

@@ -37,7 +37,7 @@ class KitItemSerializer(serializers.ModelSerializer[KitItem]):
     class Meta:
         model = KitItem
         fields = ["id", "kind", "diameter_mm", "name", "count", "version"]
-        # The database holds that each item is there once; it is told in our own words.
+        # The database holds that each item is there once; the refusal is in our own words.
         validators: list[Any] = []
 
     def validate(self, values: dict[str, Any]) -> dict[str, Any]:

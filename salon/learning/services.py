@@ -44,7 +44,7 @@ DAY_S = 86_400.0
 DRYING = "drying"
 #: What goes by the hands; the rest goes by the client.
 BY_HANDS = frozenset({LearnedOf.MINUTES})
-#: What the log of a visit tells; how a style lasts is told from home.
+#: What the log of a visit tells; how a style lasts is reported from home.
 OF_THE_CHAIR = frozenset(LearnedOf) - {LearnedOf.WEAR}
 
 #: What had been expected of a sample, and whether it fell where nine in ten do.
@@ -61,7 +61,7 @@ def sample_of(lesson: Lesson, visit: int, client: int, at: datetime) -> LearnedS
 def keep_samples(
     visit: int, samples: Iterable[LearnedSample], of: Collection[LearnedOf] = OF_THE_CHAIR
 ) -> None:
-    """What a visit says now; what it said before is forgotten, and all it touches learned anew.
+    """What a visit says now; what it said before is forgotten, and all it touches learned again.
 
     Args:
         visit: its number
@@ -148,7 +148,7 @@ def keep_promises(visit: int, promises: Iterable[Promise]) -> None:
 
 
 def learn_odds() -> None:
-    """Learn anew how odds of dry have to be bent to come true."""
+    """Learn again how odds of dry have to be bent to come true."""
     rows = Promise.objects.filter(kind=Promised.DRY).values_list("odds", "forecast", "came", "at")
     newest = list(rows[:NEWEST])
     # Told bent, what the forecast had counts: what is bent is not bent again.
@@ -218,7 +218,7 @@ def learn_group(quantity: LearnedOf, group: str) -> None:
 
 
 def learn_all() -> None:
-    """Learn every group anew."""
+    """Learn every group again."""
     LearnedFactor.objects.all().delete()
     for quantity, group in set(LearnedSample.objects.values_list("quantity", "group")):
         learn_group(LearnedOf(quantity), group)

@@ -27,7 +27,7 @@ EXPIRES_AFTER = timedelta(hours=24)
 
 @transaction.atomic
 def renew_demand(plan: Plan) -> None:
-    """Write what a plan takes anew: nothing unless it is to come."""
+    """Write what a plan takes again: nothing unless it is to come."""
     end_demand(plan)
     if not still_to_come().filter(pk=plan.pk).exists():
         return
@@ -114,7 +114,7 @@ def station_demand(plan: Plan) -> list[StationDemand]:
 
 
 def renew_all_demand() -> int:
-    """Write the demand of every plan to come anew; how many plans there were."""
+    """Write the demand of every plan to come again; how many plans there were."""
     now = timezone.now()
     for demand in DEMANDS:
         demand._default_manager.all().delete()

@@ -17,10 +17,10 @@ from salon.planning.models import KitDemand
 
 #: Without a planned time a use is looked at for so long [h]. Salon standard.
 USUAL_HOURS = 3.0
-#: So many places where pieces are elsewhere are told.
+#: So many places where pieces are elsewhere are named.
 ELSEWHERE_MOST = 40
 
-#: What pieces are told apart by: their kind and, of rods, the diameter [mm].
+#: What pieces are distinguished by: their kind and, of rods, the diameter [mm].
 Sort = tuple[str, float | None]
 
 

@@ -37,7 +37,7 @@ class RequestTimeouts:
         application: that answers
         body_s: longest time for the whole body [s]
         piece_s: and for the next piece of it [s]
-        again_s: who tried too often is told so after this time, so that the next try is later [s]
+        again_s: who tried too often hears so after this time, so that the next try is later [s]
     """
 
     def __init__(

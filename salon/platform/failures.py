@@ -1,4 +1,4 @@
-"""What breaks: recognised, logged with its traceback, told in words with the request's number."""
+"""Failures: recognised, logged with a traceback, explained in words with the request's number."""
 
 import errno
 import logging
@@ -41,7 +41,7 @@ def status_of(error: BaseException) -> HTTPStatus:
 
 
 def message_of(status: int, number: str) -> str:
-    """What a failure is told as.
+    """What a failure is called.
 
     Args:
         status: as `status_of` has it

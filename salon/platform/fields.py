@@ -15,7 +15,7 @@ NUMBER_ERRORS = ("min_value", "max_value", "invalid", "null", "required")
 
 
 def float_field(low: float, high: float, unit: str, **more: Any) -> serializers.FloatField:
-    """A number with a range, told in one sentence when it is left."""
+    """A number with a range, explained in one sentence when it is left."""
     allowed = f"Give a number from {low:g} to {high:g} {unit}.".replace(" .", ".")
     messages: ErrorMessages = dict.fromkeys(
         ("min_value", "max_value", "invalid", "null", "required"), allowed
@@ -35,7 +35,7 @@ def contract_float_field(model: type[BaseModel], field: str, **more: Any) -> ser
 
 
 def integer_field(low: int, high: int, unit: str, **more: Any) -> serializers.IntegerField:
-    """A whole number with a range, told in one sentence when it is left."""
+    """A whole number with a range, explained in one sentence when it is left."""
     allowed = f"Give a whole number from {low} to {high} {unit}."
     messages: ErrorMessages = dict.fromkeys(
         ("min_value", "max_value", "invalid", "null", "required"), allowed
@@ -44,7 +44,7 @@ def integer_field(low: int, high: int, unit: str, **more: Any) -> serializers.In
 
 
 def choice_field(words: list[str], **more: Any) -> serializers.ChoiceField:
-    """One of a few words, told which when it is none of them."""
+    """One of a few words, refused with the list when it is none of them."""
     allowed = f"Use one of: {', '.join(words)}."
     messages: ErrorMessages = dict.fromkeys(
         ("invalid_choice", "blank", "null", "required"), allowed

@@ -213,7 +213,7 @@ def store_answer(sent: SentRequest, response: HttpResponse) -> None:
 
 
 def body_digest(request: HttpRequest) -> str:
-    """What was sent, told apart from anything else under the same key.
+    """A digest of what was sent, to distinguish it from anything else under the same key.
 
     Keyed with the secret of this machine: a password that was sent cannot be guessed from it.
     """

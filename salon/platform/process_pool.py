@@ -253,7 +253,7 @@ POOL_LOCK = threading.Lock()
 
 
 def pool(*, with_progress: bool = False) -> ProcessPool:
-    """A process beside this one; it begins when it is first needed, and anew where it broke.
+    """A process beside this one; it begins when it is first needed, and again where it broke.
 
     Args:
         with_progress: the pool for commands that report their progress

@@ -59,7 +59,7 @@ class RequestLogMiddleware:
             raise Http404
 
     def process_exception(self, request: HttpRequest, error: Exception) -> HttpResponse | None:
-        """What nobody foresaw in a view: told with its number; Django's signal has it logged."""
+        """An exception nobody expected: answered with its number; Django's signal logs it."""
         if isinstance(error, RequestDataTooBig):
             return too_large_response()
         if isinstance(error, failures.EXPECTED_ERRORS) or not request.path.startswith(API):

@@ -1,7 +1,7 @@
 """The description of the API, for those who are signed in.
 
 It is written by ``make types`` and a test holds that it is the one of this server: building it
-anew would cost every question for it a second.
+again would cost every question for it a second.
 """
 
 from functools import cache

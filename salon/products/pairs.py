@@ -60,7 +60,7 @@ def keep_sightings(visit: int, products: Iterable[int], flaked: bool | None) -> 
 
 
 def judge_again(pairs: Iterable[int] | None = None) -> None:
-    """Count and judge pairs anew; all of them where none are named."""
+    """Count and judge pairs again; all of them where none are named."""
     rows = Pair.objects.prefetch_related("tests").annotate(
         seen_flaked=Count("sightings", filter=Q(sightings__flaked=True)),
         seen_clear=Count("sightings", filter=Q(sightings__flaked=False)),

@@ -118,7 +118,7 @@ class EffectSerializer(serializers.Serializer[Any]):
 
 
 class AtHomeSerializer(serializers.Serializer[Any]):
-    """What was told from home."""
+    """What clients reported from home."""
 
     days = serializers.IntegerField()
     wears = serializers.IntegerField()

@@ -120,14 +120,14 @@ TABLES: dict[str, Table] = {
         ),
     ),
     "days": Table(
-        "A day at home as its client told it.",
+        "A day at home as its client reported it.",
         {
             "visit": "Number of the visit whose style is worn.",
             "client": "Number of the client.",
             "date": "The day, ISO 8601.",
             "looks": "1 (lost) to 5 (as new).",
-            "slept_with": "The night before: scarf, bonnet, none; empty: not told.",
-            "refreshed_with": "That morning; empty: nothing, or not told.",
+            "slept_with": "The night before: scarf, bonnet, none; empty: not reported.",
+            "refreshed_with": "That morning; empty: nothing, or not reported.",
             "rh": "Mean relative humidity of the day, 0 to 1; empty: not known.",
         },
         lambda: Checkin.objects.order_by("-date", "-pk").values_list(

@@ -30,7 +30,7 @@ class StandingField(serializers.JSONField):
 
 
 class TrialPairSerializer(serializers.ModelSerializer[TrialPair]):
-    """One client of a trial. Which side got which way is told once it is rated; of visits, the left
+    """One client of a trial. Which side got which way is shown once rated; of visits, the left
     one is the first."""
 
     client_name = serializers.CharField(source="client.name", read_only=True)

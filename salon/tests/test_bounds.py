@@ -1,4 +1,4 @@
-"""Whatever comes in is bounded, whatever breaks is told in one shape, and no cache keeps it."""
+"""Whatever comes in is bounded, whatever breaks is reported in one shape, and no cache keeps it."""
 
 import json
 from unittest.mock import patch

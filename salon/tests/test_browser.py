@@ -45,9 +45,14 @@ window.fetch = (...what) => {
 new MutationObserver(() => { last = performance.now() })
   .observe(document, { childList: true, subtree: true, characterData: true })
 """
-#: A page that follows the days is never without traffic; where pages are to come to rest nothing
-#: streams. (A route would do it too, but where there is one the browser caches nothing.)
-NO_STREAMS = "window.EventSource = class extends EventTarget { close() {} }"
+#: A page that follows the days is never without traffic; where pages are to come to rest none does.
+#: (A route would do it too, but where there is one the browser caches nothing.)
+NO_LIVE_DAYS = """
+window.EventSource = new Proxy(EventSource, {
+  construct: (Real, [url]) => url.includes('/day/live/')
+    ? Object.assign(new EventTarget(), { close() {} }) : new Real(url),
+})
+"""
 #: Nothing is asked any more, and nothing has changed for a moment [ms].
 AT_REST = "!asked && performance.now() - last > 120"
 
@@ -112,6 +117,8 @@ class BrowserTest(LiveServerTestCase):
         self.page.context.clear_cookies()
 
     def tearDown(self) -> None:
+        # Where there is a route the browser caches nothing.
+        self.page.unroute_all()
         # The database is emptied next: let the server finish what the page asked for.
         self.page.goto("about:blank")
         self.server_thread.rest()
@@ -284,7 +291,7 @@ class DemoPageTest(BrowserTest):
     @classmethod
     def setUpClass(cls) -> None:
         super().setUpClass()
-        cls.page.add_init_script(NO_STREAMS)
+        cls.page.add_init_script(NO_LIVE_DAYS)
 
     def setUp(self) -> None:
         super().setUp()

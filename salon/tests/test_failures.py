@@ -1,4 +1,4 @@
-"""What breaks is logged with its number and told in words, wherever it breaks."""
+"""What breaks is logged with its number and explained in words, wherever it breaks."""
 
 import os
 import signal

@@ -160,7 +160,7 @@ class PatienceTest(SimpleTestCase):
 
 
 class GateTest(SimpleTestCase):
-    """Few at a time, some in a line, the rest are told to come again."""
+    """Few at a time, some in a line, the rest are asked to come again."""
 
     def test_who_goes_away_while_waiting_leaves_the_line(self) -> None:
         awaited(self.going_away())
@@ -289,7 +289,7 @@ if __name__ == "__main__":
         assert "ended before it was done" in str(busy.detail), busy
     else:
         raise AssertionError("not ended")
-    # Where it broke it begins anew.
+    # Where it broke it begins again.
     before = pool()
     before.stop(); before.join()
     assert run_command("propose", asked)

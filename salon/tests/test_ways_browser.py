@@ -128,7 +128,9 @@ class WaysBrowserTest(BrowserTest):
         other = add_client({"name": "Other Client"}, MEASURED)
         page.goto(f"/clients/{other.pk}/plan")
         expect(page.get_by_role("button", name=re.compile("^Twists, 12"))).to_be_visible()
-        page.get_by_role("combobox", name="Apply a routine").press("Enter")
+        routines = page.get_by_role("combobox", name="Apply a routine")
+        expect(routines).to_be_enabled()
+        routines.press("Enter")
         page.get_by_role("option", name=re.compile("Sixteen")).click()
         expect(page.get_by_role("button", name=re.compile("^Twists, 16"))).to_be_visible()
 

@@ -22,7 +22,7 @@ SERVER = "server"
 
 
 def entry(kind: EventKind, by: User, data: dict[str, Any]) -> AnyEvent:
-    """An entry of now; what is None is not told."""
+    """An entry of now; what is None is left out."""
     row = {
         "id": str(uuid4()),
         "at": timezone.now().isoformat(),

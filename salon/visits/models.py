@@ -111,7 +111,7 @@ class Remark(models.Model):
     visit = models.ForeignKey(Visit, on_delete=models.CASCADE, related_name="remarks")
     client = models.ForeignKey(Client, on_delete=models.CASCADE, related_name="remarks")
     source = models.CharField(
-        max_length=30, help_text="chair, or home with its day: told again, they are replaced."
+        max_length=30, help_text="chair, or home with its day: reported again, they are replaced."
     )
     kind = models.CharField(max_length=8, choices=[(kind.value, kind.value) for kind in RemarkKind])
     text = models.CharField(max_length=2000, blank=True)

@@ -1,4 +1,4 @@
-"""Everything that follows from the logs, written anew from nothing but the logs."""
+"""Everything that follows from the logs, written again from nothing but the logs."""
 
 from django.db import transaction
 

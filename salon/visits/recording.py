@@ -26,7 +26,7 @@ from salon.visits.doubts import doubts
 from salon.visits.log import CLOCKS_DIFFER, append, check_length, open_visit
 from salon.visits.models import SCORES, Event, Visit
 
-#: What a form writes is told apart by this device: it can be typed again as a whole.
+#: What a form writes is distinguished by this device: it can be typed again as a whole.
 FORM = "form"
 HOUR_S = 3600
 

@@ -51,7 +51,7 @@ def basis_of(visit: Visit) -> str:
 
 
 def worked_out(visit: Visit) -> WearAnswer | None:
-    """The days of what is worn by the rules of today; None where they cannot be told."""
+    """The days of what is worn by the rules of today; None where they cannot be worked out."""
     done_on, opened_on = days_of(visit)
     try:
         return wear(
@@ -68,7 +68,7 @@ def worked_out(visit: Visit) -> WearAnswer | None:
 
 
 def wear_dates(visits: Iterable[Visit]) -> dict[int, WearDates]:
-    """Dates of what is worn, by visit; those that cannot be told are left out.
+    """Dates of what is worn, by visit; those that cannot be worked out are left out.
 
     Args:
         visits: with their client; dates that are not up to date are worked out and kept

@@ -26,7 +26,7 @@ def at(head: str, start: int, specialist: str | None = "1", **more: Any) -> dict
 
 
 def a_day(*kept: dict[str, Any], **more: Any) -> dict[str, Any]:
-    """A day of heads with one segment each, where they are told to be."""
+    """A day of heads with one segment each, where they are placed."""
     heads = [{"id": row["head"], "name": row["head"].title(), "segments": [work()]} for row in kept]
     return {
         "close_min": 600,

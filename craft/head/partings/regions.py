@@ -184,7 +184,7 @@ class Parter:
             region: to be cut
             ruler: the family of partings
             weights: what each piece shall hold, in proportion
-            at: positions, as they are told, instead of shares
+            at: positions, as they are given, instead of shares
         Returns:
             the pieces in the order of the ruler, one for each weight
         """

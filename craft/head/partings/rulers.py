@@ -48,10 +48,10 @@ class Ruler(Protocol):
         """The parting itself."""
 
     def reading(self, at: float) -> float:
-        """A position in the unit it is told in."""
+        """A position in the unit it is given in."""
 
     def position(self, value: float) -> float:
-        """The position that is told so."""
+        """The position that is given so."""
 
 
 class Curved:

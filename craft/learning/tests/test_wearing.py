@@ -1,4 +1,4 @@
-"""What is told from home: planted effects are found, none where none is; statsmodels agrees."""
+"""What is reported from home: planted effects are found, none where none is; statsmodels agrees."""
 
 import random
 from unittest import TestCase
@@ -99,7 +99,7 @@ class EffectTest(TestCase):
         self.assertEqual(len(effects), 2)
         self.assertTrue(scarf.low <= 0 <= scarf.high)
         self.assertGreater(abs(scarf.across or 0), 0.3)
-        self.assertIn("no difference can be told", scarf.text)
+        self.assertIn("no clear difference", scarf.text)
         self.assertIn("that is who does it", scarf.text)
         self.assertNotIn("no difference", bonnet.text)
         self.assertNotIn("that is who does it", bonnet.text)

@@ -115,7 +115,7 @@ def parting(request: PlanRequest) -> Iterator[Dropped]:
         moved = plural(len(request.parting.changes), "moved line")
         yield rest, f"{moved}: the parting has other lines"
         return
-    yield {"parting": None}, "the parting: this style is parted otherwise"
+    yield {"parting": None}, "the parting: this style is parted differently"
 
 
 def edits_that_fit(request: PlanRequest, before: PlanRequest) -> tuple[list[Any], list[str]]:

@@ -55,7 +55,7 @@ def rod_curl(
     return RodCurl(coil_cm * 10, hanging, wound)
 
 
-#: Without being told: one band for so much length at least [cm], and this share of it left out.
+#: Where it is not given: one band for so much length at least [cm], and this share of it left out.
 #: Own values.
 LEAST_BETWEEN_CM, LEFT_OUT_MOST = 3.0, 1 / 6
 

@@ -112,7 +112,7 @@ def move_product(planned: Step, edit: Edit) -> Step:
 
 
 def replace(_: Case, steps: Steps, edit: Edit) -> Steps:
-    """Do something else instead of a step; its minutes stay unless told."""
+    """Do something else instead of a step; its minutes stay unless given."""
     at = place(steps, edit.step)
     if not edit.title:
         raise CraftError("title", "Say what is done instead.")

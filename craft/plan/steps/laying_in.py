@@ -73,7 +73,7 @@ LAYER_WAYS = {
 
 
 def layer_ways(case: Case) -> str:
-    """Layers that are worked in otherwise than usual, in a sentence."""
+    """Layers that are worked in differently than usual, in a sentence."""
     parts = []
     for each in case.layers:
         way = each.layer.way

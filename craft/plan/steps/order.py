@@ -1,7 +1,7 @@
 """What has to come before what, and what cannot do without what.
 
 A composed routine keeps all of it; after changes by hand it is checked again, and what is broken is
-told with its reason. Common practice, no source, throughout.
+reported with its reason. Common practice, no source, throughout.
 """
 
 from collections.abc import Iterator, Sequence
@@ -206,7 +206,7 @@ def broken(key: str, case: Case, steps: Steps) -> Iterator[Broken]:
 
 
 def steps_of(key: str) -> tuple[str, ...]:
-    """Steps at which something broken is told."""
+    """Steps at which something broken is reported."""
     concerned = [rule.then for rule in ORDER if rule.key == key]
     concerned += [need.step for need in NEEDS if need.key == key]
     own = {"not_detangled": "part", "gel_before_leave_in": "lay_in", "bands_dripping": "shape"}

@@ -66,7 +66,7 @@ def usual_refreshing(case: Case) -> Refreshing:
 
 
 def chosen_by(school: School, topic: str) -> SchoolBy:
-    """Who chose: as told, else the plan where it is not as usual, else the salon."""
+    """Who chose: as chosen, else the plan where it is not as usual, else the salon."""
     if topic in school.by:
         return school.by[topic]
     usual = School.model_fields[topic].default

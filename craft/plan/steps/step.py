@@ -10,7 +10,7 @@ from craft.vocabulary import Family, Station
 from craft.work import timing
 
 NOTHING_LEARNED = Learned()
-#: A change of less is not told [min].
+#: A smaller change is not mentioned [min].
 TOLD_FROM_MIN = 0.5
 
 

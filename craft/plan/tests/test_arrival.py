@@ -1,4 +1,4 @@
-"""Heads that come in otherwise than dry and unwashed: what is planned, what is left, what is told.
+"""Hair that does not come in dry and unwashed: what is planned, left out and said.
 
 Common practice, no source, where a comment says nothing else.
 """

@@ -96,7 +96,7 @@ class KeptOffTest(TestCase):
 
 class CareTest(TestCase):
     def alternatives(self, key: str, clashing: dict[str, Any], **changes: Any) -> None:
-        """With another bottle it is avoided; by hand it is told, with a fix that works."""
+        """With another bottle it is avoided; by hand it is reported, with a fix that works."""
         role = clashing["role"]
         shelf = [clashing, bottle("other", role=role, ingredients="Aqua, PVP", weight="heavy")]
         chosen = planned(shelf=shelf, **changes)

@@ -132,7 +132,7 @@ class ChosenTest(TestCase):
 
 
 class TextTest(TestCase):
-    """What can be asked of a parting is told with the plan."""
+    """What can be asked of a parting is reported with the plan."""
 
     def test_what_schemes_take(self) -> None:
         totals = {

@@ -67,7 +67,7 @@ def what_would_help(case: Case, forecast: Forecast) -> list[Fix]:
 def in_sections(case: Case, count: int) -> dict[str, Any]:
     """The patch that takes another number of sections.
 
-    What was changed by hand belongs to the parting it was changed on, and is told to go with it.
+    What was changed by hand belongs to the parting it was changed on; the answer says that it goes.
     """
     parting = case.request.parting
     patch: dict[str, Any] = {}

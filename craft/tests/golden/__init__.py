@@ -1,6 +1,6 @@
 """A corpus of requests and their answers: what the rules answer does not change unnoticed.
 
-``python -m craft.tests.golden`` writes the answers anew, by the rules of today. An answer may only
+``python -m craft.tests.golden`` writes the answers again, by the rules of today. An answer may only
 change together with `RULES_VERSION`.
 """
 

@@ -142,7 +142,8 @@ class OutboxTest(MessageTest):
         self.assertEqual(self.given(), [])
         newest = Message.objects.exclude(key=f"check-in {self.visit.pk}").get()
         self.assertEqual(
-            (newest.state, newest.why), ("dropped", "The client has told of this day already.")
+            (newest.state, newest.why),
+            ("dropped", "The client has already checked in for this day."),
         )
 
     def test_a_sitting_is_reminded_of(self) -> None:

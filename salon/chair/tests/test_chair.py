@@ -134,7 +134,7 @@ class ChairTest(ChairLogTest):
     def test_rods_or_time_run_out_and_the_rest_is_planned_anew(self) -> None:
         self.note(self.event("begun", 30), self.event("section_done", 9, section=2, what="laid_in"))
         told = self.otherwise(6).json()
-        self.assertTrue(told["summary"], "what it comes to is told")
+        self.assertTrue(told["summary"], "what it comes to is shown")
         self.assertEqual(Visit.objects.get().plan_id, self.plan.pk, "nothing is kept yet")
         kept = self.otherwise(6, keep=True)
         self.assertEqual(kept.status_code, 200, kept.content)

@@ -23,7 +23,7 @@ NOISE_G = 0.04
 DRIFT_G, DRIFT_PERIOD_S = 0.25, 1800.0
 CAPACITY_G = 500.0
 DIVISION_G = 0.1
-#: Noise is drawn anew so often [s].
+#: Noise is drawn again so often [s].
 TICK_S = 0.1
 
 

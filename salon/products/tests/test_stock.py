@@ -192,4 +192,4 @@ class CalibrationTest(ShelfTest):
         self.assertTrue(result["drifted"])
         self.assertAlmostEqual(result["now_g"], 57 / 24)
         self.calibrate([{"units": 1, "grams": g} for g in (2.36, 2.38, 2.37)])
-        self.assertIsNone(self.row()["drift"], "a new calibration begins anew")
+        self.assertIsNone(self.row()["drift"], "a new calibration starts afresh")

@@ -253,7 +253,7 @@ class CorrectionTest(LogTest):
 
 
 class RebuildTest(LogTest):
-    """Everything that follows is the same, written anew from nothing but the logs."""
+    """Everything that follows is the same, written again from nothing but the logs."""
 
     def test_rebuilt_equals_stored(self) -> None:
         gel = Product.objects.get(name="Gel")

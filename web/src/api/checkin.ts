@@ -14,7 +14,7 @@ const waitingKey = (secret: string) => `check-in ${secret} waiting`
 const pageKey = (secret: string) => `check-in ${secret}`
 const at = (secret: string) => ({ params: { path: { secret } } })
 
-/** A day as it is told now; sent twice it counts once. */
+/** A day as it is reported now; sent twice it counts once. */
 export const tellingOf = (values: Omit<Told, 'uuid'>): Told => ({ ...values, uuid: uuid() })
 
 export const waiting = async (secret: string) => (await load<Told[]>(waitingKey(secret))) ?? []
@@ -75,7 +75,7 @@ const sendShot = (secret: string, shot: Shot) =>
 const sendTold = (secret: string, told: Told) =>
   answerOf(api.POST('/api/check-in/{secret}/', { ...at(secret), body: told }))
 
-/** Send what waits, one by one; a refused one is told and does not hold up the others. */
+/** Send what waits, one by one; a refused one is reported and does not hold up the others. */
 export async function send(secret: string): Promise<{ page?: CheckinPage; refused?: Error }> {
   const result: { page?: CheckinPage; refused?: Error } = {}
   const days = (await waiting(secret)).map((told) => ({

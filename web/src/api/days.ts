@@ -62,7 +62,7 @@ export const useLiveDays = createSharedComposable(() => {
   watch(data, (now, before) => {
     if (now && before && now !== before) heard()
   })
-  // Of what was changed while the stream was lost it tells nothing: all is asked for anew.
+  // Of what was changed while the stream was lost it tells nothing: all is asked for again.
   let missed = false
   watch(status, (now) => {
     if (now === 'CLOSED') missed = true
@@ -146,7 +146,7 @@ export const useSwapCheck = (
     enabled: computed(() => Boolean(toValue(product))),
   })
 
-/** Other sections or rods in the middle of a visit: told, then kept. */
+/** Other sections or rods in the middle of a visit: shown, then kept. */
 export const useOtherwise = (visit: () => number) =>
   useDayChange((body: Schemas['OtherwiseWishRequest']) =>
     answerOf(api.POST('/api/visits/{pk}/otherwise/', { params: at(visit()), body })),
@@ -238,9 +238,9 @@ export interface SearchProgress {
 }
 
 /**
- * Plans a day anew with more time. It ends when it is aborted.
+ * Plans a day again with more time. It ends when it is aborted.
  *
- * @param heard is told how far it is
+ * @param heard hears how far it is
  */
 export async function searchDay(
   date: string,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /**
- * A number with its unit; blank is nothing. What cannot be read is told here and passed on as typed:
+ * A number with its unit; blank is nothing. What cannot be read is explained here and passed on as typed:
  * it must not be dropped in silence, and the server refuses it by name.
  */
 import { ElInput } from 'element-plus'

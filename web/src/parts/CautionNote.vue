@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** A caution on a line with its cheapest fix; all of it on tap. What stops is told whole. */
+/** A caution on a line with its cheapest fix; all of it on tap. What stops is shown whole. */
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** An hour of the day in a table's cell: 10, 9:30, 1630 and 4pm are read, anything else is told. */
+/** An hour of the day in a table's cell: 10, 9:30, 1630 and 4pm are read, anything else is refused. */
 import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 

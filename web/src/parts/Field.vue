@@ -22,7 +22,7 @@ const props = defineProps<{
   hideLabel?: boolean
   /** Several inputs under one label. */
   group?: boolean
-  /** How a value that somebody else typed is told. */
+  /** How a value that somebody else typed is shown. */
   worded?: (value: unknown) => string
 }>()
 const id = useId()

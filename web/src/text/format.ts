@@ -75,7 +75,7 @@ export function ago(iso: string | undefined): string {
   return words.format(Math.round(days / 30), 'month')
 }
 
-/** A time of day, with its day when that is not the day it is told from. */
+/** A time of day, with its day when that is not the day it is seen from. */
 export function when(date: Date, from: Date): string {
   return isoDay(date) === isoDay(from) ? clock(date) : `${day(date)}, ${clock(date)}`
 }

@@ -10,7 +10,7 @@ import { freshWish, patched, touched, type WishPatch } from './patch'
 /** Changes of the same choice within so long are undone as one. */
 const ONE_CHANGE_MS = 1200
 
-/** Wishes kept by a version of before December 2026 call the client otherwise. */
+/** Wishes kept by a version of before December 2026 name the client differently. */
 function renameKept(key: string, client: number) {
   const kept = JSON.parse(localStorage.getItem(key) ?? 'null') as Record<string, unknown> | null
   if (!kept || !('head' in kept)) return
@@ -59,7 +59,7 @@ function deskOf(client: number) {
     last = { choices: '', at: 0 }
     wish.value = next
   }
-  /** Begin anew once the wish is saved: there is nothing to get back to. */
+  /** Begin again once the wish is saved: there is nothing to get back to. */
   function clear() {
     wish.value = freshWish(client)
     trail.value = { past: [], ahead: [] }

@@ -9,7 +9,7 @@ from salon.visits.rebuilding import rebuild
 
 class Command(BaseCommand):
     help = (
-        "Write stock, kit, learning, visits and the demand of plans anew from the logs. Changes "
+        "Rebuild stock, kit, learning, visits and the demand of plans from the logs. Changes "
         "nothing where they agree already; stop the server while it runs."
     )
 

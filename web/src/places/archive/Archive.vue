@@ -50,7 +50,7 @@ async function bring() {
       left_out: inside.value?.erased.map((client) => client.uid) ?? [],
     })
     .catch(() => undefined)
-  // Everybody signs in anew, here as well.
+  // Everybody signs in again, here as well.
   if (done) window.location.assign('/')
 }
 </script>

@@ -64,7 +64,7 @@ function keepNote() {
   emit('done')
 }
 
-// Another product: held anew against this client, the others, the stock and the film.
+// Another product: checked again against this client, the others, the stock and the film.
 const shelf = useShelf(() => props.client)
 const role = ref<string>(props.targets[0]?.role ?? '')
 const bottle = ref('')
@@ -86,7 +86,7 @@ function swap() {
   emit('swap', role.value, bottle.value)
   emit('done')
 }
-// Rods or time run out: the rest is planned anew with another number of sections.
+// Rods or time run out: the rest is planned again with another number of sections.
 const count = ref<number | null>(null)
 const rod = ref<number | null>(null)
 const other = computed(() => ({

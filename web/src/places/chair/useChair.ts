@@ -24,7 +24,7 @@ import {
 import { lastNoted, momentAfter, progressOf } from './fold'
 import { serverClock } from './serverClock'
 
-/** Without a connection it is tried again so often [ms]; with one it is read anew so often. */
+/** Without a connection it is tried again so often [ms]; with one it is read again so often. */
 const AGAIN_MS = 3_000
 const FRESH_MS = 20_000
 
@@ -59,7 +59,7 @@ export function useChair(visit: () => number) {
 
   let busy = false
   let again = false
-  /** Send what waits, or read anew; one at a time. */
+  /** Send what waits, or read again; one at a time. */
   async function sync() {
     if (busy) {
       again = true

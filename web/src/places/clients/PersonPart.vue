@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** What has to be planned around: told by the client, never diagnosed. */
+/** What has to be planned around: said by the client, never diagnosed. */
 import { ElCheckbox, ElCheckboxGroup } from 'element-plus'
 import { computed, reactive, ref } from 'vue'
 import { useI18n } from 'vue-i18n'

@@ -24,7 +24,7 @@ export const fieldOf = (key: string, zone = '') => (zone ? `${key}@${zone}` : ke
 const isEmpty = (value: Value | undefined) =>
   value === null || value === undefined || value === '' || (Array.isArray(value) && !value.length)
 
-/** Lists are told as words with commas on record; "dry, oily" and ["dry", "oily"] are the same. */
+/** Lists are kept as words with commas; "dry, oily" and ["dry", "oily"] are the same. */
 const plain = (value: Value | undefined) =>
   Array.isArray(value) ? value.join(', ') : String(value ?? '').toLowerCase()
 
@@ -57,7 +57,7 @@ export function mergedAnswers(base: Answers, mine: Answers, theirs: Answers) {
 export function useConsulting(first: Schemas['Consultation']) {
   const key = `gauffer:consultation-${first.id}`
   const server = ref(first)
-  /** What the server had when it was last heard; what was typed is told from it. */
+  /** What the server had when it was last heard; what was typed is distinguished from it. */
   let base: Answers = first.answers
   const answers = ref<Answers>({ ...first.answers })
   /** What somebody else answered where this device did too. */

@@ -4,7 +4,7 @@ import { useI18n } from 'vue-i18n'
 import type { Row } from '@/api/products'
 import { calendarDay, percent, short } from '@/text/format'
 
-/** Why a bottle lasts as long as it is told, and until when it keeps. */
+/** Why a bottle lasts as long as it says, and until when it keeps. */
 export const outlookReasons = (row: Row) => [
   {
     rule: 'outlook',

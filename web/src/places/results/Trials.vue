@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Trials: two ways on two halves of a client; a coin says which, and nobody is told who rates. */
+/** Trials: two ways on two halves of a client; a coin says which, and raters do not know which. */
 import { computed, reactive, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Planning the day anew: told first, searched for longer if wished, then kept just so. */
+/** Planning the day again: shown first, searched for longer on request, then kept exactly so. */
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The days between two visits: nights, mornings, what the client plans, what was told from home. */
+/** The days between two visits: nights, mornings, what the client plans, what clients reported from home. */
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
@@ -40,7 +40,7 @@ async function add() {
 const remove = (gone: PlannedDay) =>
   planDays.mutate(planned.value.filter((one) => one.date !== gone.date || one.kind !== gone.kind))
 
-/** What was told of a day, in a line. */
+/** What was reported of a day, in a line. */
 function toldOf(checkin: Checkin | undefined) {
   if (!checkin) return ''
   return [

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The wear as one line: a fold a day, as high as its definition, with what was told from home. */
+/** The wear as one line: a fold a day, as high as its definition, with what clients reported from home. */
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
