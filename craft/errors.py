@@ -25,6 +25,6 @@ class NeverDries(CraftError):
     def __init__(self, field: str = "room.rh") -> None:
         super().__init__(
             field,
-            "The air is saturated, hair never dries in it. "
-            "Give a relative humidity below 0.99, or dry under a hood.",
+            "The air is saturated: hair never dries in it. Give a relative humidity below 0.99, "
+            "or dry under a hood.",
         )

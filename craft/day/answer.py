@@ -145,9 +145,9 @@ def impossible(
         if offers:
             why += f" This would help: {offers[0].text}"
         else:
-            why += " No single change is enough; book somebody for another day."
+            why += " No single change is enough: move one client to another day."
     else:
-        why = f"No timetable was found in {request.limit_s:g} s; give it longer."
+        why = f"No timetable was found in {request.limit_s:g} s. Allow more time."
     return empty(request, baselines, took_s).model_copy(
         update={
             "status": "infeasible",

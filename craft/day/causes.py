@@ -26,9 +26,9 @@ def causes(request: DayRequest, offers: Sequence[Relaxation] = ()) -> Iterator[s
     for offer in offers:
         if offer.kind == "station" and offer.station is not None:
             count = request.stations.get(offer.station, 0)
-            what = f"Only one {offer.station} is there, and"
+            what = f"The only {offer.station} is"
             if count != 1:
-                what = f"All {count} {offer.station}s are there, and"
+                what = f"All {count} {offer.station}s are"
             yield f"{what} taken at that time."
 
 
@@ -62,7 +62,7 @@ def causes_of_hands(request: DayRequest, head: HeadIn) -> Iterator[str]:
         if able:
             yield f"{names} does not work at {clock(begin)}."
         else:
-            yield "Nobody who works then can do this."
+            yield "Nobody on duty then can do this."
         return
     pauses = [
         (person, span)
@@ -90,4 +90,4 @@ def is_present(person: SpecialistIn, begin: int, latest: int) -> bool:
 
 def cause(request: DayRequest, offers: Sequence[Relaxation] = ()) -> str:
     """The plainest cause; if there is none, that all specialists are busy."""
-    return next(causes(request, offers), "Everybody's hands are taken at that time.")
+    return next(causes(request, offers), "Everyone is busy at that time.")

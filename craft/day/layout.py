@@ -97,7 +97,8 @@ def segments_of(request: DayRequest) -> list[list[Segment]]:
             if not request.stations.get(segment.station):
                 there = ", ".join(name for name, count in request.stations.items() if count)
                 raise CraftError(
-                    f"{field}.station", f"There is no {segment.station}. There are: {there}."
+                    f"{field}.station",
+                    f"There is no {segment.station} here. Choose one of: {there}.",
                 )
             check_named(segment.specialist, known, f"{field}.specialist")
             own.append(one_segment(request, head, index, segment, field))
@@ -112,7 +113,7 @@ def check_named(name: str | None, known: set[str], field: str) -> None:
         CraftError: they are not
     """
     if name is not None and name not in known:
-        raise CraftError(field, f"Nobody is called {name} here. There are: {', '.join(known)}.")
+        raise CraftError(field, f"Nobody here is called {name}. Choose one of: {', '.join(known)}.")
 
 
 def one_segment(
@@ -131,7 +132,7 @@ def one_segment(
             if may_work(specialist, head, segment)
         )
         if not by:
-            raise CraftError(f"{field}.hands", "Nobody who is here may do this.")
+            raise CraftError(f"{field}.hands", "Nobody on duty is allowed to do this.")
     minutes = whole(segment.minutes)
     most = minutes if segment.minutes_most is None else math.floor(segment.minutes_most)
     return Segment(head.id, index, segment, minutes, max(minutes, most), by)

@@ -107,10 +107,10 @@ def drawn_reason(draws: int) -> Reason:
     """What the odds of an hour rest on."""
     return reason(
         "odds_of_an_hour",
-        "The day is drawn again and again with minutes as unsure as those of each step; hands and "
-        "heads wait for each other as they are booked. On time is within "
-        f"{GRACE_MIN:g} min of what was promised, else of the planned end.",
-        f"{draws} days drawn",
+        "The day is simulated many times, with the minutes of each step drawn from their range; "
+        f"people and clients wait for each other as booked. On time means within {GRACE_MIN:g} "
+        "min of the promised end, else of the planned one.",
+        f"{draws} simulated days",
         MODEL,
     )
 
@@ -228,7 +228,7 @@ def same_hands(on: Sequence[Stretch], names: Mapping[str, str], people: Mapping[
             {stretch.head for stretch in on if stretch.specialist == person and stretch.hands}
         )
         if len(heads) > 1:
-            who = people.get(person, "One pair of hands")
+            who = people.get(person, "One person")
             yield DayClashKind.HANDS, f"{who} is needed by {joined_names(heads, names)}", heads
 
 
@@ -245,10 +245,10 @@ def no_hands(
             continue
         name = names[stretch.head]
         if stretch.specialist is None or stretch.specialist not in present:
-            yield DayClashKind.AWAY, f"{name} has nobody's hands", [stretch.head]
+            yield DayClashKind.AWAY, f"{name} has nobody assigned", [stretch.head]
         elif not is_there(present[stretch.specialist], minute):
             who = people[stretch.specialist]
-            yield DayClashKind.AWAY, f"{who} is not there for {name}", [stretch.head]
+            yield DayClashKind.AWAY, f"{who} is not on duty for {name}", [stretch.head]
 
 
 def joined_names(heads: Sequence[str], names: Mapping[str, str]) -> str:

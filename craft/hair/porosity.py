@@ -87,7 +87,7 @@ TABLES: Mapping[PorosityTest, Table] = {
         bounds=(0.8, 1.25),
         range=(0.05, 20),
         unit="times the forecast",
-        how="Lay the drying time of a visit beside its forecast.",
+        how="Compare the drying time of a visit with its forecast.",
     ),
     PorosityTest.WORD: Table(
         outcomes=("low", "medium", "high"),

@@ -22,7 +22,7 @@ LOOKED_AT, AGREE = 3, 2
 FRIZZY = 4
 #: Evenness of this score or less is two sides that differ.
 UNEVEN = 2
-ONE_VISIT = "One pair of visits settles nothing: it is worth a trial, not a rule."
+ONE_VISIT = "Two visits prove nothing: this is worth a trial, not a rule."
 
 
 @dataclass(frozen=True)
@@ -138,7 +138,7 @@ ASPECTS: tuple[tuple[str, Callable[[Worked], str]], ...] = (
     ("sections", lambda worked: str(len(worked.answer.sections))),
     ("drying", lambda worked: worked.request.dry.value),
     ("layering", lambda worked: worked.request.school.layering.value),
-    ("definition wished", lambda worked: f"{worked.request.goal.definition:.0%}"),
+    ("definition chosen", lambda worked: f"{worked.request.goal.definition:.0%}"),
 )
 
 
@@ -209,9 +209,9 @@ def story(visits: Sequence[Worked]) -> list[Chapter]:
 
 def chapter_text(work: Sequence[Change], came: Sequence[Change]) -> str:
     """A chapter in words; a cause is never claimed."""
-    out = f"Then: {in_words(came)}." if came else "It came out the same."
+    out = f"Result: {in_words(came)}." if came else "Same result."
     if not work:
-        return f"Nothing was done differently. {out}"
+        return f"Same routine. {out}"
     if len(work) == 1:
         return f"One thing was changed: {in_words(work)}. {out} {ONE_VISIT}"
     return f"{len(work)} things were changed: {in_words(work)}. {out}"

@@ -203,13 +203,13 @@ def verdict_of(
 def advice_text(verdict: TrialVerdict, *, stop: bool, same: bool, needs: int | None) -> str:
     """What to do now, in words."""
     if verdict is TrialVerdict.A:
-        return "The first way is better: stop, and keep to it."
+        return "The first way is better: stop, and use it."
     if verdict is TrialVerdict.B:
-        return "The second way is better: stop, and keep to it."
+        return "The second way is better: stop, and use it."
     if same:
-        return "They are alike for all that matters: stop, take the cheaper or the quicker one."
+        return "The two are equally good: stop, and take the cheaper or the quicker one."
     if stop:
-        return "These pairs do not decide it: keep what is at hand, or try more pairs."
+        return "These pairs do not decide it: use either, or try more pairs."
     if needs is None:
-        return "Not decided, and as it goes the pairs that are left would not decide it."
-    return f"Not decided: about {needs} more pairs, if they go on as so far."
+        return "Not decided, and the pairs that are left will probably not decide it."
+    return f"Not decided: about {needs} more pairs, if results continue like this."

@@ -99,8 +99,8 @@ def days_lasted(told: Mapping[int, float]) -> float | None:
 
 
 TEMPTING = (
-    " Across clients it looks like {across:+.2f}, but that is who does it: within the same wear"
-    " nothing of it is left."
+    " Across clients the difference is {across:+.2f}, but it comes from who does it: for the "
+    "same client there is none."
 )
 
 

@@ -107,7 +107,8 @@ def layout_of(request: PlanRequest, technique: Technique, length_cm: float) -> L
         )
     if scheme is Scheme.PER_QUADRANT and count % 4:
         raise CraftError(
-            "goal.sections", f"As many in each quadrant: give 4, 8, 12 and so on, not {count}."
+            "goal.sections",
+            f"Every quadrant has the same number: give 4, 8, 12 and so on, not {count}.",
         )
     return ways.layout(scheme, count)
 
@@ -143,7 +144,9 @@ def case_of(request: PlanRequest) -> Case:
     manners = details_of(plain, request)
     technique = with_details(plain, manners)
     if request.dry_min is not None and request.dry == "air":
-        raise CraftError("dry_min", "Minutes under a dryer need dry set to hood or diffuser.")
+        raise CraftError(
+            "dry_min", "Choose a hood or a diffuser before you give minutes under a dryer."
+        )
     layout = layout_of(request, technique, hair.length_cm)
     sectioning = partings.part(hair.on_head, layout, "parting.")
     sums = partings.totals(sectioning.sections)
@@ -203,9 +206,10 @@ def pre_wash(case: Case) -> tuple[bool, Reason]:
     long_wear = days >= PRE_OIL_FROM_DAYS and case.hair.pattern.family == COILY
     reset = case.technique.wash.kind is Washing.RESET
     because = (
-        "Oil in the lengths before water: slip for hair that was worn long, and less swelling."
+        "Oil in the lengths before water gives slip to hair that was worn long, and keeps it "
+        "from swelling."
         if long_wear or reset
-        else "Recently detangled: the conditioner gives slip enough."
+        else "It was detangled recently: the conditioner gives enough slip."
     )
     return long_wear or reset, reason(
         "pre_wash_oil", because, f"{days:g} days, {case.hair.pattern}", TRADE

@@ -48,7 +48,7 @@ def usual(case: Case) -> tuple[CleanserPass, ...]:
     if buildup is Buildup.HEAVY or (buildup is Buildup.SOME and not cowash):
         why = reason(
             "clarify_buildup",
-            "Built up: the first pass clarifies, the second moisturises."
+            "There is build-up: the first pass clarifies, the second moisturises."
             + (" Co-washing alone does not take it off." if cowash else ""),
             f"build-up {buildup}",
         )
@@ -64,7 +64,7 @@ def moisturising(case: Case) -> CleanserPass:
     """The pass after a clarifier."""
     why = reason(
         "moisturise_after_clarifying",
-        "The clarifying is done: once with a moisturising shampoo.",
+        "It is clarified already: one pass with a moisturising shampoo.",
         f"build-up {case.hair.buildup}",
     )
     return CleanserPass(Role.SHAMPOO, 1, why)
@@ -81,8 +81,8 @@ def without_clarifier(case: Case, passes: tuple[CleanserPass, ...]) -> tuple[Cle
     times = sum(each.times for each in passes)
     why = reason(
         "no_clarifier",
-        f"{passes[0].why.because} The shelf has no clarifying shampoo: {times} passes with the "
-        "one there is.",
+        f"{passes[0].why.because} There is no clarifying shampoo in stock: {times} passes with "
+        "the one there is.",
         passes[0].why.trigger,
     )
     return (CleanserPass(Role.SHAMPOO, times, why),)

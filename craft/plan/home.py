@@ -104,7 +104,7 @@ def kept_in_shape(case: Case) -> str:
     if case.technique.setting.kind is SetKind.COIL:
         return "Coils lie as they fall; no gathering."
     if not gathers(case):
-        return "Too short to gather: lay it where it falls."
+        return "Too short to gather: leave it as it falls."
     return "High loose gather on top, one large soft tie, no pull at the edges."
 
 
@@ -137,7 +137,10 @@ def phases(case: Case, forecast: Forecast, opened_min: float | None) -> list[Hom
                 key="in_set",
                 title="In the set",
                 when=until,
-                lines=[*nights_in_set(case, forecast), "Nothing is opened early, not even one."],
+                lines=[
+                    *nights_in_set(case, forecast),
+                    "Do not open any of it early, not even one.",
+                ],
             )
         )
         how = case.technique.release.how.format(noun=case.technique.parting.noun)
@@ -148,9 +151,9 @@ def phases(case: Case, forecast: Forecast, opened_min: float | None) -> list[Hom
                 when=f"day {day}, {forecast.release_h:g} h after shaping, {where}",
                 at_min=opened_min,
                 lines=[
-                    "First feel the roots: damp ones wait for some hours more."
+                    "Feel the roots first: if they are damp, wait some hours more."
                     if at_home
-                    else "First feel the roots: damp ones wait or go under the hood.",
+                    else "Feel the roots first: if they are damp, wait or use the hood.",
                     how,
                     *(
                         [case.technique.finish.separate]

@@ -357,10 +357,9 @@ def odds_bent(forecast: Forecast) -> Iterator[Reason]:
     if abs(alone - forecast.odds) >= BENT_LEAST:
         yield reason(
             "odds_bent",
-            f"By the forecast alone the odds were {alone:.0%}. Of what was promised here, "
-            f"{'less' if forecast.odds < alone else 'more'} came true than was said: "
-            f"{forecast.odds:.0%}.",
-            f"{plural(bend.promises, 'promise')} so far",
+            f"The forecast alone says {alone:.0%}. In this salon, sets were dry "
+            f"{'less' if forecast.odds < alone else 'more'} often than that: {forecast.odds:.0%}.",
+            f"{plural(bend.promises, 'forecast')} so far",
             "Platt 1999, logistic bending of odds, drawn to none. From memory.",
         )
 
@@ -370,7 +369,7 @@ def learned_length(learned: Learned | None) -> Iterator[Reason]:
     if learned is not None and learned.visits:
         yield reason(
             "learned_length",
-            f"It hangs at {learned.factor:.2f} times that: {learned.basis}.",
+            f"This client's hair hangs at {learned.factor:.2f} times that: {learned.basis}.",
             f"{learned.visits} visits",
             LEARNED,
         )
@@ -422,7 +421,7 @@ def finished_look(case: Case, forecast: Forecast) -> Finished:
             ),
             reason(
                 "wear",
-                f"Worn {plural(wear_days(case), 'day')}: usual for it, or as wished.",
+                f"Worn {plural(wear_days(case), 'day')}: usual for this style, or as chosen.",
                 f"style {case.request.goal.style}",
                 TRADE,
             ),

@@ -65,14 +65,16 @@ def calibrate(readings: Sequence[Reading]) -> Calibration:
     Source: least squares with variance proportional to the number of units; any textbook.
     """
     if not readings:
-        raise CraftError("readings", "Weigh at least one unit; three or more tell the spread.")
+        raise CraftError(
+            "readings", "Weigh at least one unit; three or more show how much they vary."
+        )
     units = sum(reading.units for reading in readings)
     mean = sum(reading.grams for reading in readings) / units
     if not UNIT_G_LEAST <= mean <= UNIT_G_MOST:
         raise CraftError(
             "readings",
             f"One unit comes to {mean:.3g} g; a hand doses {UNIT_G_LEAST:g} to {UNIT_G_MOST:g} g. "
-            "Look at the units and the grams again.",
+            "Check the units and the grams.",
         )
     free = len(readings) - 1
     if free < 1:

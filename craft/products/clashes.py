@@ -224,8 +224,8 @@ def may_hold(facts: Facts, use: Use) -> Clash | None:
                 "allergen_unnamed",
                 Fits.CARE,
                 Severity.ADJUST,
-                f"{use.name} lists {hit}, which may bring {named.lower()} or be it. Ask its maker, "
-                "or use another product.",
+                f"{use.name} lists {hit}, which may contain {named.lower()}. Ask its maker, or "
+                "use another product.",
                 f"allergic to {named}",
                 ALLERGEN_SOURCE,
             )
@@ -341,8 +341,8 @@ def humectant_air(facts: Facts, use: Use) -> Clash | None:
         "humectant_air",
         Fits.CARE,
         Severity.REMIND,
-        f"{use.name} leads with {hit}: at a dew point of {dew:.0f} °C it {does}. Go light on it; "
-        "a styler that rests on film formers holds better.",
+        f"{use.name} leads with {hit}: at a dew point of {dew:.0f} °C it {does}. Use little of "
+        "it; a styler based on film formers holds better.",
         f"dew point {dew:.0f} °C",
     )
 

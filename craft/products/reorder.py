@@ -86,8 +86,9 @@ def in_words(
     weeks = WINDOW_DAYS // 7
     return (
         f"{stock_g:.0f} g are left; {use.services} services of the last {weeks} weeks took "
-        f"{use.per_day_g * 7:.0f} g a week, plans to come take {planned_g:.0f} g. A day takes the "
-        f"larger of the two. An order needs {lead_days} days and shall last {order_for_days}."
+        f"{use.per_day_g * 7:.0f} g a week, plans to come take {planned_g:.0f} g. Daily use is "
+        f"the larger of the two. An order takes {lead_days} days to arrive and should last "
+        f"{order_for_days}."
     )
 
 

@@ -86,7 +86,7 @@ def complete(hair: Hair) -> CompleteHair:
         assumed.append(f"Density by eye: {of} stands for {density:.0f} hairs/cm².")
     elif fibre.seldom_together(density, diameter):
         assumed.append(
-            f"{density:.0f} hairs/cm² of {diameter:.0f} µm are seldom seen together: count or "
+            f"{density:.0f} hairs/cm² of {diameter:.0f} µm are rarely found together: count or "
             "measure again."
         )
 

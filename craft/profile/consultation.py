@@ -141,7 +141,9 @@ def porosity_question(test: PorosityTest) -> Question:
 
 QUESTIONS: tuple[Question, ...] = (
     Question("reason", Part.REASON, Answer.TEXT, fresh_days=0, how="In the client's own words."),
-    Question("event", Part.REASON, Answer.TEXT, fresh_days=0, how="What the hair has to be for."),
+    Question(
+        "event", Part.REASON, Answer.TEXT, fresh_days=0, how="What the hair needs to be ready for."
+    ),
     Question("event_on", Part.REASON, Answer.DATE, fresh_days=0),
     Question("last_wash_on", Part.HISTORY, Answer.DATE, fresh_days=0),
     Question("on_the_head", Part.HISTORY, Answer.CHOICE, words(OnHead), fresh_days=0),
@@ -154,7 +156,11 @@ QUESTIONS: tuple[Question, ...] = (
     Question("relaxer_on", Part.HISTORY, Answer.DATE),
     Question("trimmed_on", Part.HISTORY, Answer.DATE),
     Question(
-        "failed_before", Part.HISTORY, Answer.TEXT, fresh_days=365, how="What, and why they think."
+        "failed_before",
+        Part.HISTORY,
+        Answer.TEXT,
+        fresh_days=365,
+        how="What happened, and what they think caused it.",
     ),
     Question("conditions", Part.PERSON, Answer.MANY, words(Condition), kept=Kept.PERSON),
     Question("allergies", Part.PERSON, Answer.LIST, how="As written on labels.", kept=Kept.PERSON),
@@ -180,7 +186,7 @@ QUESTIONS: tuple[Question, ...] = (
         words(StopSign),
         method="by_eye",
         fresh_days=0,
-        how="Any one of these: no service, refer on. Cleared later, with a note.",
+        how="Any one of these: no service, and refer the client. Clear it later with a note.",
         kept=Kept.STOP_SIGN,
     ),
     *(porosity_question(test) for test in PorosityTest if test is not PorosityTest.WORD),
@@ -191,7 +197,7 @@ QUESTIONS: tuple[Question, ...] = (
         words(Level),
         method="by_feel",
         fresh_days=120,
-        how="Your own word counts as one more test.",
+        how="Your own judgement counts as one more test.",
     ),
     Question(
         "porosity_decided",
@@ -199,7 +205,7 @@ QUESTIONS: tuple[Question, ...] = (
         Answer.CHOICE,
         ("tests", *words(Level)),
         method="by_eye",
-        how="Plans follow the tests, or what you decide over them; both are kept.",
+        how="Plans follow the tests unless you decide differently; both are kept.",
     ),
     Question(
         "density_per_cm2",
@@ -220,7 +226,7 @@ QUESTIONS: tuple[Question, ...] = (
         unit="cm",
         method="measured",
         fresh_days=365,
-        how="All of it in one hand, wet and smoothed; the girth.",
+        how="Gather all of it in one hand, wet and smooth, and measure around it.",
     ),
     Question(
         "density",
@@ -261,7 +267,7 @@ QUESTIONS: tuple[Question, ...] = (
         method="by_eye",
         zoned=True,
         fresh_days=365,
-        how="A wet strand without product, beside the drawings.",
+        how="Compare a wet strand without product with the drawings.",
     ),
     Question(
         "length_cm",

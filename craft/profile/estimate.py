@@ -231,7 +231,10 @@ def fallen_out(request: ProfileRequest) -> FallenOut | None:
     if result.more_broken:
         text += " More breakage than usual: less pull, more slip, and look at heat and protein."
     if result.more_shed:
-        text += " More shed than usual: note it, count again next time; if it goes on, refer on."
+        text += (
+            " More shed than usual: note it and count again next time; if it continues, refer the "
+            "client to a doctor."
+        )
     return FallenOut(
         broken_share=round(share, 4),
         broken_low=round(low, 4),

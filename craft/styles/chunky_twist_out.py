@@ -45,7 +45,7 @@ STYLE = Technique(
     finish=Finish(
         minutes=10,
         settle_min=15,
-        separate="Split each twist in two or three where the hair wants to.",
+        separate="Split each twist in two or three where it separates by itself.",
     ),
     wear=Wear(
         days=4,

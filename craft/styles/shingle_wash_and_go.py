@@ -48,7 +48,7 @@ STYLE = Technique(
     finish=Finish(
         minutes=6,
         settle_min=15,
-        separate="Part only where the hair wants to.",
+        separate="Separate only where the hair parts by itself.",
     ),
     wear=Wear(
         days=6,

@@ -44,7 +44,7 @@ STYLE = Technique(
     finish=Finish(
         minutes=8,
         settle_min=15,
-        separate="Part only where the hair wants to.",
+        separate="Separate only where the hair parts by itself.",
     ),
     wear=Wear(
         days=6,

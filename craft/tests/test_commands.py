@@ -282,7 +282,7 @@ class ProgramTest(TestCase):
             (plan_request(goal={"sections": 50}), "goal.sections", "1 to 24"),
             (plan_request(goal={"style": "perm"}), "goal.style", "flat_twist_out"),
             (plan_request(hair={"lenght": 3}), "hair.lenght", "Unknown field"),
-            (plan_request(dry_min=20), "dry_min", "hood or diffuser"),
+            (plan_request(dry_min=20), "dry_min", "a hood or a diffuser"),
             (plan_request(hair={"relaxed_cm": 80}), "hair.relaxed_cm", "longer than stretched"),
         ]
         for request, field, words in cases:

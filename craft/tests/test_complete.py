@@ -43,7 +43,7 @@ class CompleteTest(TestCase):
     def test_a_strand_nobody_felt_is_medium_and_said_so(self) -> None:
         hair = complete_hair(diameter_um=None)
         self.assertEqual(hair.diameter_um, 70)
-        self.assertIn("not told", hair.assumed[0])
+        self.assertIn("not known", hair.assumed[0])
 
     def test_relaxed_length_by_pattern(self) -> None:
         for pattern, relaxed in {"2a": 23, "3c": 14, "4c": 8}.items():

@@ -124,7 +124,7 @@ class OutlookTest(TestCase):
 
     def test_it_says_what_it_rests_on(self) -> None:
         because = ahead(60, use_of([28, 28], 56), planned={2: 40}).because
-        for words in ("60 g are left", "2 services", "7 g a week", "take 40 g", "shall last 42"):
+        for words in ("60 g are left", "2 services", "7 g a week", "take 40 g", "should last 42"):
             self.assertIn(words, because)
 
     def test_little_left(self) -> None:

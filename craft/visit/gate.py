@@ -106,15 +106,15 @@ def reasons(case: Case, forecast: Forecast, since_h: float) -> Iterator[Reason]:
     when = f"about {dry_h:.0f} h" if dry_h is not None else "no time that can be predicted"
     yield reason(
         "release_gate",
-        f"The slowest section, number {forecast.slowest}, was to dry in {when}; odds by how far "
-        "such forecasts were off.",
+        f"The slowest section, number {forecast.slowest}, was forecast to dry in {when}; the odds "
+        "follow from how far such forecasts were off.",
         f"{since_h:.1f} h since shaping, {len(case.sections)} sections, {forecast.water:g} g/g",
         MODEL,
     )
     yield reason(
         "touched",
-        "A place that feels damp says that this hair is among the slower ones: what helps is "
-        "worked out for those.",
+        "A damp spot means that this hair dries more slowly than usual; the choices below allow "
+        "for that.",
         "touch at roots, nape and the thickest section",
         STANDARD,
     )

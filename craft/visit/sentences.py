@@ -114,7 +114,7 @@ def kit_out(_: PlanAnswer, entry: KitOut) -> str:
     """Pieces that left the drawer."""
     data = entry.data
     size = f" of {data.diameter_mm:g} mm" if data.diameter_mm else ""
-    return f"Out of the drawer: {plural(data.count, spoken(data.kind))}{size}"
+    return f"Taken from the drawer: {plural(data.count, spoken(data.kind))}{size}"
 
 
 def kit_in(_: PlanAnswer, entry: KitIn) -> str:
@@ -138,8 +138,8 @@ def leftover(plan: PlanAnswer, entry: Leftover) -> str:
 
 #: What each kind of entry says; corrections speak of another entry and stand apart.
 SENTENCES: Mapping[type[Event], Callable[[PlanAnswer, Any], str]] = {
-    Begun: lambda _, __: "Sat down",
-    StepStarted: lambda plan, entry: f"Begun: {title(plan, entry.data.step)}",
+    Begun: lambda _, __: "Seated",
+    StepStarted: lambda plan, entry: f"Started: {title(plan, entry.data.step)}",
     StepDone: step_done,
     StepSkipped: lambda plan, entry: (
         f"Skipped: {title(plan, entry.data.step)}{because(entry.data.reason)}"
@@ -184,5 +184,5 @@ def sentence(plan: PlanAnswer, entry: Event, of: Event | None = None) -> str:
         if of is None:
             return "Corrected"
         back = entry.data.data is None
-        return f"{'Taken back' if back else 'Corrected'}: {sentence(plan, of)}"
+        return f"{'Undone' if back else 'Corrected'}: {sentence(plan, of)}"
     return SENTENCES[type(entry)](plan, entry)

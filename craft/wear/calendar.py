@@ -68,10 +68,10 @@ NOTES = {
     WearEventKind.VEIL: "Under a veil: gather low, a satin scarf below it; never over damp hair.",
     WearEventKind.HELMET: "Under a helmet: lay it flat and low, a thin satin cap below; never over "
     "damp hair.",
-    WearEventKind.EVENT: "The day itself: freshen it in the morning, no water in the evening "
+    WearEventKind.EVENT: "On the day: refresh it in the morning, and use no water the evening "
     "before.",
 }
-HUMID = "Humid, {rh:.0%}: it grows by itself. No water today; smooth it with oil or pin it."
+HUMID = "Humid, {rh:.0%}: it gains volume by itself. No water today; smooth it with oil or pin it."
 DRY = "Dry air, {rh:.0%}: mist it a little more than usual."
 
 
@@ -202,7 +202,9 @@ class Worn:
     def night(self, day: int) -> str:
         """What is done before sleeping."""
         if day + 1 >= self.wash_day and day >= self.first:
-            return "Nothing to keep: it is washed tomorrow." if day + 1 == self.wash_day else ""
+            return (
+                "No night care tonight: it is washed tomorrow." if day + 1 == self.wash_day else ""
+            )
         if self.phase(day) is WearPhase.IN_SET:
             lines = nights_in_set(self.case, self.forecast)
             return lines[0] if day == 0 else "Sleep on the set as it is; nothing tight over it."
@@ -356,7 +358,7 @@ def wash_reason(worn: Worn) -> Reason:
     if any(day + WASH_AFTER_SWIM_DAYS == worn.wash_day for day in worn.swims):
         because = "After salt or chlorine it is washed within two days."
         return reason("wash_by", because, "swim", TRADE)
-    because = f"After the wear, two weeks ({WASH_BY_DAY} days) at the latest."
+    because = f"Once the style is worn out, after two weeks ({WASH_BY_DAY} days) at the latest."
     return reason("wash_by", because, f"worn {plural(wear_days(worn.case), 'day')}", TRADE)
 
 
@@ -366,16 +368,20 @@ def event_cautions(worn: Worn) -> list[Reason]:
     for day, kinds in sorted(worn.events.items()):
         covered = {WearEventKind.VEIL, WearEventKind.HELMET} & set(kinds)
         if WearEventKind.EVENT in kinds and day > worn.good:
-            because = f"Day {day} matters, and it is past its best by then: plan a visit before."
+            because = (
+                f"Day {day} matters, and the style is past its best by then: plan a visit before."
+            )
             cautions.append(reason("event_too_late", because, f"event on day {day}", MODEL))
         if WearEventKind.EVENT in kinds and day < worn.first:
             because = (
-                f"Day {day} matters, and it is still in the set: dry it by hood, or do it sooner."
+                f"Day {day} matters, and the hair is still in the set: dry it under the hood, or "
+                "make the set sooner."
             )
             cautions.append(reason("event_in_set", because, f"event on day {day}", STANDARD))
         if covered and 0 <= day < worn.first:
             because = (
-                f"On day {day} it is still in the set, and nothing closed goes over damp hair."
+                f"On day {day} the hair is still in the set, and nothing closed may go over damp "
+                "hair."
             )
             cautions.append(reason("covered_in_set", because, f"covered on day {day}", TRADE))
     return cautions

@@ -151,7 +151,7 @@ def good_for(worn: float, air: Mapping[int, float], first: int) -> int:
 def good_reason(worn: int, air: Mapping[int, float], learned: Learned | None) -> Reason:
     """Why it looks good so long."""
     humid = sum(rh > USUAL_RH + 0.1 for rh in air.values())
-    because = f"{plural(worn, 'day')} are usual for it in half humid air"
+    because = f"{plural(worn, 'day')} are usual for this style in air of medium humidity"
     if learned is not None and learned.visits:
         because += f", × {learned.factor:.2f} by {learned.basis}"
     because += f"; {plural(humid, 'day')} of humid air count for more." if humid else "."
@@ -160,7 +160,9 @@ def good_reason(worn: int, air: Mapping[int, float], learned: Learned | None) ->
 
 def return_reason(wash_day: int, return_day: int | None) -> Reason:
     """Why the next visit is due when it is."""
-    because = "It is washed then, here or at home; the next visit follows the wear."
+    because = (
+        "Wash it then, here or at home; the next visit is planned for when the style is worn out."
+    )
     if return_day is not None:
         because += f" Best on day {return_day}, once it has looked good."
     return reason("return_by", because, f"wash by day {wash_day}", STANDARD)

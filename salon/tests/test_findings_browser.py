@@ -94,7 +94,7 @@ class FindingsBrowserTest(DemoPageTest):
     def test_a_trial_is_begun_laid_in_and_rated(self) -> None:
         page = self.page
         page.goto("/results/trials")
-        expect(page.get_by_text("The first way is better: stop, and keep to it.")).to_be_visible()
+        expect(page.get_by_text("The first way is better: stop, and use it.")).to_be_visible()
         page.get_by_label("Name of the trial").fill("Oil first")
         page.get_by_label("First way").fill("oil, then cream")
         page.get_by_label("Second way").fill("cream, then oil")

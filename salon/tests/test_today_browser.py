@@ -98,7 +98,7 @@ class TodayBrowserTest(BrowserTest):
         page.get_by_label("Start", exact=True).fill(f"{self.day.day} {self.day:%b}, 10:00")
         page.keyboard.press("Enter")
         page.get_by_role("button", name="Book appointment").click()
-        expect(page.get_by_text("Everybody's hands are taken at that time.")).to_be_visible()
+        expect(page.get_by_text("Everyone is busy at that time.")).to_be_visible()
 
     def test_enter_reads_the_hour_and_does_not_book_yet(self) -> None:
         page = self.open()
@@ -158,7 +158,7 @@ class TodayBrowserTest(BrowserTest):
         expect(page.get_by_role("button", name="Keep the current order")).to_have_count(0)
         DayOff.objects.create(user=self.user, date=self.day)
         page.reload()
-        expect(page.get_by_role("alert")).to_contain_text("Runa Pleat has nobody's hands")
+        expect(page.get_by_role("alert")).to_contain_text("Runa Pleat has nobody assigned")
         colleague = User.objects.create_user("bo", first_name="Bo")
         Colleague.objects.create(user=colleague)
         page.get_by_role("button", name="Re-optimise the day").click()

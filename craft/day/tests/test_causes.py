@@ -59,14 +59,14 @@ class CauseTest(TestCase):
     def test_nobody_there(self) -> None:
         people = [{"id": "1", "name": "Mara", "present": [[900, CLOSE]]}]
         self.assertEqual(cause(day(specialists=people)), "Mara does not work at 10:00.")
-        self.assertEqual(cause(day({"may": ["2"]})), "Nobody who works then can do this.")
+        self.assertEqual(cause(day({"may": ["2"]})), "Nobody on duty then can do this.")
 
     def test_a_station(self) -> None:
         offer = Relaxation(text="One basin more.", kind="station", station="basin", by=1)
-        self.assertEqual(cause(day(), [offer]), "Only one basin is there, and taken at that time.")
+        self.assertEqual(cause(day(), [offer]), "The only basin is taken at that time.")
 
     def test_hands(self) -> None:
-        self.assertEqual(cause(day()), "Everybody's hands are taken at that time.")
+        self.assertEqual(cause(day()), "Everyone is busy at that time.")
 
     def test_words(self) -> None:
         self.assertEqual([clock(0), clock(725), clock(1445)], ["00:00", "12:05", "00:05"])

@@ -57,7 +57,7 @@ class ClashTest(TestCase):
             answer = standing(at("ines", 100), specialists=[person])
             clash = answer.clashes[0]
             self.assertEqual((clash.kind, clash.start, clash.end), (DayClashKind.AWAY, 100, 110))
-        self.assertEqual(standing(at("ines", 100, "9")).clashes[0].text, "Ines has nobody's hands")
+        self.assertEqual(standing(at("ines", 100, "9")).clashes[0].text, "Ines has nobody assigned")
 
     def test_a_clash_that_goes_on_is_told_once(self) -> None:
         rows = (at("a", 100), at("b", 100), at("c", 115, "2"))

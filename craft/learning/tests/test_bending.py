@@ -67,8 +67,8 @@ class PlanTest(TestCase):
         expected = Calibration(**TOO_SURE).odds(plain.odds_dry)  # type: ignore[arg-type]
         self.assertAlmostEqual(bent.odds_dry, expected, delta=0.002)
         reasons = [each for each in bent.reasons if each.rule == "odds_bent"]
-        self.assertEqual(reasons[0].trigger, "40 promises so far")
-        self.assertIn("less came true", reasons[0].because)
+        self.assertEqual(reasons[0].trigger, "40 forecasts so far")
+        self.assertIn("less often than that", reasons[0].because)
         self.assertFalse([each for each in plain.reasons if each.rule == "odds_bent"])
 
     def test_what_is_promised_unasked_is_safe_by_the_bent_odds(self) -> None:

@@ -55,7 +55,7 @@ class StoryTest(TestCase):
         )
         self.assertEqual(changes(worked(1), worked(2, doses={Role.GEL: 21.0}, opened_h=26.0)), [])
         (chapter,) = story([worked(1), worked(2)])
-        self.assertEqual(chapter.text, "Nothing was done differently. It came out the same.")
+        self.assertEqual(chapter.text, "Same routine. Same result.")
 
     def test_the_newest_comes_first(self) -> None:
         chapters = story([worked(1), worked(2), worked(3)])

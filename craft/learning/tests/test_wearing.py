@@ -69,7 +69,7 @@ class EffectTest(TestCase):
         claims = 0
         for seed in range(300):
             (found,) = compare_habits(wears(seed, 10), "night")
-            claims += "no difference" not in found.text
+            claims += "no clear difference" not in found.text
         self.assertAlmostEqual(claims / 300, 0.1, delta=0.05)
 
     def test_careful_clients_are_not_taken_for_good_bonnets(self) -> None:
@@ -100,9 +100,9 @@ class EffectTest(TestCase):
         self.assertTrue(scarf.low <= 0 <= scarf.high)
         self.assertGreater(abs(scarf.across or 0), 0.3)
         self.assertIn("no clear difference", scarf.text)
-        self.assertIn("that is who does it", scarf.text)
+        self.assertIn("it comes from who does it", scarf.text)
         self.assertNotIn("no difference", bonnet.text)
-        self.assertNotIn("that is who does it", bonnet.text)
+        self.assertNotIn("it comes from who does it", bonnet.text)
 
     def test_too_few_days_say_nothing(self) -> None:
         self.assertEqual(compare_habits(wears(1, 1), "night"), [])

@@ -75,7 +75,7 @@ def allergen(case: Case, *_: object) -> Sign | None:
         taken = choose(case, role)
         if by_hand and is_barred(shelf, by_hand, role):
             clash = shelf.clashes(by_hand, role)[0]
-            now = f" {name_of(taken)} is taken instead." if taken else instead(case, role)
+            now = f" {name_of(taken)} is used instead." if taken else instead(case, role)
             return Sign(clash.text + now, clash.trigger, clash.source, by_hand.id)
         if stock and taken is None:
             return nothing_left(role, stock[0], shelf.clashes(stock[0], role)[0])
@@ -86,8 +86,8 @@ def nothing_left(role: Role, item: ShelfItem, clash: Clash) -> Sign:
     """No bottle of a role may be used."""
     key = "allergen" if clash.key in ("allergen", "avoided") else clash.key
     return Sign(
-        f"No {NAMES[role]} on the shelf may be used. {clash.text} Use another product whose label "
-        "you have read, or leave this layer out.",
+        f"No {NAMES[role]} in stock may be used. {clash.text} Use another product whose label you "
+        "have read, or leave this layer out.",
         clash.trigger,
         ALLERGEN_SOURCE if key == "allergen" else clash.source,
         item.id,
@@ -196,7 +196,7 @@ def left_out(case: Case, *_: object) -> Sign | None:
     if not rows:
         return None
     more = f" and {len(rows) - 1} more" if len(rows) > 1 else ""
-    text = f"Left out of this plan: {rows[0]}{more}. Mend it where it is kept."
+    text = f"Left out of this plan: {rows[0]}{more}. Correct it in the record."
     return Sign(text, "; ".join(rows)[:400], "The record of this salon.")
 
 
@@ -219,6 +219,6 @@ RULES: tuple[CautionRule, ...] = (
         no_fix="It is still good today: use it up or order another.",
     ),
     CautionRule(
-        "left_out", Severity.REMIND, LAID_IN, left_out, no_fix="It is mended where it is kept."
+        "left_out", Severity.REMIND, LAID_IN, left_out, no_fix="It is corrected in the record."
     ),
 )

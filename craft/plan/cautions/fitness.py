@@ -158,6 +158,10 @@ RULES: tuple[CautionRule, ...] = (
     CautionRule("tension_again", ADJUST, ("shape",), tension_again),
     CautionRule("sparse", REMIND, ("shape",), sparse),
     CautionRule(
-        "fine_work", REMIND, ("shape",), fine_work, no_fix="A break, wherever it fits the work."
+        "fine_work",
+        REMIND,
+        ("shape",),
+        fine_work,
+        no_fix="Take the break whenever the work allows it.",
     ),
 )

@@ -277,7 +277,7 @@ def rods_text(case: Case) -> str | None:
         return None
     needs = rods_by_size(case)
     text = " and ".join(
-        f"{gap} rods of {size:g} mm are missing of {needs[size]}" for size, gap in gaps.items()
+        f"{gap} of {needs[size]} rods of {size:g} mm are missing" for size, gap in gaps.items()
     )
     substitutes = substitutes_out(case)
     if not substitutes:
@@ -392,6 +392,6 @@ def kit_reasons(case: Case) -> list[Reason]:
     if technique.kit.rods_each:
         text = f"{rod_mm(case):g} mm are usual up to {case.hair.length_cm:g} cm of length."
         if case.request.goal.rod_mm is not None:
-            text = f"{rod_mm(case):g} mm were wished."
+            text = f"{rod_mm(case):g} mm was chosen."
         reasons.append(reason("rod_size", text, f"length {case.hair.length_cm:g} cm", STANDARD))
     return reasons

@@ -104,7 +104,8 @@ def ahead(case: Case) -> list[Ahead]:
             key="patch_test",
             title="Patch test",
             how="As the label says: a little of each new product behind the ear or in the crook "
-            "of the arm, left alone and looked at. Any redness, itch or swelling: it is not used.",
+            "of the arm, left alone and checked later. If there is redness, itch or "
+            "swelling, do not use it.",
             hours_before=PATCH_TEST_H,
             reasons=[
                 reason(
@@ -162,7 +163,7 @@ def take_down_minutes(case: Case, old: TakeDown) -> tuple[float, str]:
         minutes = old.fixed_min + old.per_100_g_min * case.hair_g / 100
         return minutes, (
             f"{old.fixed_min:g} min and {old.per_100_g_min:g} for every 100 g of hair: "
-            f"{case.hair_g:.0f} g. Counted pieces would tell it better."
+            f"{case.hair_g:.0f} g. Count the pieces for a better estimate."
         )
     longer = timing.length_factor(case.hair.length_cm)
     minutes = old.fixed_min + old.each_min * pieces * longer
@@ -208,7 +209,7 @@ def detangle_in_oil(case: Case) -> Step:
         "detangle_dry_oil",
         Family.PREPARE,
         "Detangle in oil",
-        "Fingers first, ends to roots; gather what was shed. Nothing is pulled: add oil instead.",
+        "Fingers first, ends to roots; gather what was shed. Do not pull: add oil instead.",
         minutes=timing.detangle_minutes(case.hair_g, days, case.hair.pattern.family),
         spread=timing.DETANGLE_SPREAD,
         station=Station.CHAIR,
@@ -216,7 +217,7 @@ def detangle_in_oil(case: Case) -> Step:
         reasons=[
             reason(
                 "detangle_before_water",
-                "After long wear shed hair would felt in water: it comes out in oil first.",
+                "After long wear, shed hair felts in water, so it is detangled in oil first.",
                 f"{days:g} days since detangling",
             )
         ],

@@ -45,7 +45,7 @@ def dryer_step(case: Case, forecast: Forecast) -> Step:
         "dryer_minutes",
         f"At {stage.temp_c:g} °C this takes out "
         f"{forecast.run.at(forecast.dryer_min / 60):.0%} of the water"
-        + (", as long as was asked." if asked else ", within an hour at most."),
+        + (", for the time that was chosen." if asked else ", within an hour at most."),
         f"dry {forecast.dryer}, heat {case.request.goal.max_heat}",
         MODEL,
     )
@@ -55,7 +55,7 @@ def dryer_step(case: Case, forecast: Forecast) -> Step:
         "dry",
         Family.SHAPE,
         "Hood" if hood else "Diffuse",
-        "Settle the client, set the timer, let nothing be touched."
+        "Make the client comfortable, set the timer, and leave the hair alone."
         if hood
         else DIFFUSE_HOW + detail_instructions(case, *DIFFUSED),
         # Fetching, setting and checking the hood; a diffuser is held all the time.
@@ -76,11 +76,11 @@ STAGE_TITLES = {
     StageKind.CAP: ("Under a cap", "under the cap"),
 }
 STAGE_HOW = {
-    StageKind.HOOD: "Settle the client, set the timer, let nothing be touched.",
+    StageKind.HOOD: "Make the client comfortable, set the timer, and leave the hair alone.",
     StageKind.DIFFUSER: DIFFUSE_HOW,
     StageKind.CLOTH: "Wrap in dry cotton, press, do not rub; a fresh cloth if it is soaked.",
-    StageKind.AIR: "Let it air; nothing is touched.",
-    StageKind.CAP: "Loosely under the cap; damp hair does not stay closed in.",
+    StageKind.AIR: "Let it dry in the air; do not touch it.",
+    StageKind.CAP: "Loosely under the cap; do not leave damp hair covered for long.",
 }
 
 
@@ -154,7 +154,7 @@ def damp_hood(case: Case) -> Step:
 def band(case: Case) -> Step:
     """Bands down the twists, once they are damp."""
     bands = bands_needed(case)
-    pairs = "in pairs" if case.technique.kit.bundled else "each for itself"
+    pairs = "in pairs" if case.technique.kit.bundled else "one by one"
     return step(
         case,
         "band",

@@ -29,7 +29,7 @@ def release(case: Case, forecast: Forecast) -> Step:
         reasons=[
             reason(
                 "count_out",
-                f"{count} {noun}s go in, {count} come out: one left in is found a week later.",
+                f"{count} {noun}s go in, {count} come out: count them, so that none stays in.",
                 f"sections {count}",
             )
         ],
@@ -77,7 +77,7 @@ def set_home(case: Case) -> Step:
         reasons=[
             reason(
                 "set_home",
-                "What is for the nights in the set is handed over before them.",
+                "The nights in the set begin tonight, so the card is handed over now.",
                 f"night {case.request.person.night}",
             )
         ],

@@ -108,7 +108,7 @@ NEEDS: tuple[Needs, ...] = (
         "dry_detangling",
         "Before water hair is detangled in oil only.",
     ),
-    Needs("shape", ("lay_in",), "nothing_laid_in", "Nothing is in the hair to hold it.", True),
+    Needs("shape", ("lay_in",), "nothing_laid_in", "There is no hold product in the hair.", True),
     Needs(
         "dry",
         ("lay_in",),

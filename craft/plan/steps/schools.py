@@ -22,8 +22,8 @@ from craft.vocabulary import (
 
 #: What the other school would do. Common practice, no source.
 INSTEAD_DISTRIBUTION = {
-    Distribution.SECTION: "One product over the whole head at a time: detangles better, a quarter "
-    "longer.",
+    Distribution.SECTION: "One product over the whole head at a time: detangles better, takes a "
+    "quarter longer.",
     Distribution.LAYER: "All products section by section: each stays wet until it is shaped.",
 }
 INSTEAD_WASH = {
@@ -33,8 +33,8 @@ INSTEAD_WASH = {
 }
 BECAUSE_WASH = {
     WashOrder.SHAMPOO_FIRST: "The conditioner meets clean hair.",
-    WashOrder.CONDITION_FIRST: "Slip before the shampoo.",
-    WashOrder.CONDITIONER_UNDER: "Slip under the shampoo.",
+    WashOrder.CONDITION_FIRST: "It gives slip before the shampoo.",
+    WashOrder.CONDITIONER_UNDER: "It keeps slip under the shampoo.",
 }
 INSTEAD_SMOOTHING = {
     Smoothing.RAKE: "Flat palms: fewer, larger clumps; scrunching: more wave.",
@@ -100,7 +100,7 @@ def schools(case: Case) -> list[SchoolChoice]:
             "layering",
             won,
             why.because,
-            f"{other}: {laid}; some dense low-porosity heads prefer it.",
+            f"{other}: {laid}; some dense, low-porosity hair does better with it.",
         )
     add(
         "distribution",
@@ -155,7 +155,9 @@ def schools(case: Case) -> list[SchoolChoice]:
             "pre_wash",
             "oil" if oiled else "none",
             because.because,
-            "Straight into water: shorter, more swelling." if oiled else "Oil first: more slip.",
+            "Straight into water: quicker, but the hair swells more."
+            if oiled
+            else "Oil first gives more slip.",
         )
         air = case.dry is Dryer.AIR
         choices.append(
@@ -163,8 +165,12 @@ def schools(case: Case) -> list[SchoolChoice]:
                 topic="drying",
                 chosen=case.dry,
                 chosen_by=SchoolBy.PLAN,
-                because="Air: shine, and patience." if air else "Warm air: time.",
-                instead="Hood or diffuser: hours sooner." if air else "Air: more shine, longer.",
+                because="Air drying gives more shine and takes longer."
+                if air
+                else "Warm air saves time.",
+                instead="Hood or diffuser: hours sooner."
+                if air
+                else "Air: more shine, takes longer.",
                 source=TRADE,
             )
         )

@@ -61,7 +61,7 @@ def shape(case: Case) -> Step:
             reason(
                 "section_time",
                 f"{case.technique.setting.minutes_each:g} min for a usual {noun} of 25 cm, scaled "
-                f"by length and hair: {minutes / count:.1f} min each on this head.",
+                f"by length and hair: {minutes / count:.1f} min each for this client.",
                 f"{count} sections of {case.hair.length_cm:g} cm",
                 STANDARD,
             ),

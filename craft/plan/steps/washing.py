@@ -252,7 +252,7 @@ def detangle(case: Case) -> list[Step]:
     if case.pre_oil and detangles_before_water(case):
         return []
     tool = TOOLS[case.request.school.detangle]
-    slip = "" if case.conditions else " The first of the leave-in gives the slip."
+    slip = "" if case.conditions else " The first of the leave-in gives slip."
     return [
         step(
             case,

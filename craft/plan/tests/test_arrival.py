@@ -117,7 +117,7 @@ class PiecesTest(TestCase):
     def test_uncounted_pieces_are_told(self) -> None:
         steps = {step.key: step for step in planned(now={"style": "twists"}).steps}
         told = [reason.because for reason in steps["take_down_old"].reasons]
-        self.assertTrue(any("Counted pieces" in text for text in told))
+        self.assertTrue(any("Count the pieces" in text for text in told))
 
 
 SHAMPOO = {"id": "mild", "name": "Mild shampoo", "role": "shampoo"}

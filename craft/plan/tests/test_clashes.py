@@ -63,7 +63,7 @@ class KeptOffTest(TestCase):
             shelf=shelf, person={"allergies": ["linalool"]}, bottles={"gel": "scented"}
         )
         self.assertEqual(product(answer, Role.GEL).id, "plain")
-        self.assertIn("Plain is taken instead", caution_of(answer, "allergen").text)
+        self.assertIn("Plain is used instead", caution_of(answer, "allergen").text)
         self.assertEqual(caution_of(answer, "allergen").bottle, "scented")
 
     def test_what_is_only_not_wanted_may_be_chosen_by_hand_and_is_told(self) -> None:

@@ -214,7 +214,7 @@ class KitTest(TestCase):
         self.assertIsNone(answer.kit_needed.rods[0].substitute_mm)
         self.assertEqual(answer.kit_needed.substitute_sections, [])
         short = next(caution for caution in answer.cautions if caution.key == "kit_short")
-        self.assertIn("26 rods of 20 mm", short.text)
+        self.assertIn("26 of 28 rods of 20 mm", short.text)
 
     def test_bands_run_short(self) -> None:
         answer = service(Style.BANDED_TWIST_OUT, kit={"bands": 20})

@@ -40,7 +40,7 @@ class StoriesTest(TestCase):
     def test_rods_short_half_way(self) -> None:
         drawer = {"rods": [{"diameter_mm": 20, "count": 20}, {"diameter_mm": 16, "count": 30}]}
         goal = {"style": "rod_set", "sections": 28, "rod_mm": 20}
-        self.tells("kit_short", "8 rods of 20 mm are missing", {"goal": goal, "kit": drawer})
+        self.tells("kit_short", "rods of 20 mm are missing", {"goal": goal, "kit": drawer})
         enough = {"rods": [{"diameter_mm": 20, "count": 28}]}
         self.silent("kit_short", goal=goal, kit=enough)
 

@@ -17,8 +17,8 @@ from craft.vocabulary import EventKind
 GONE = str(uuid5(SPACE, "4"))
 #: What an entry of each kind says, and the words that tell it.
 SAYS: dict[EventKind, tuple[dict[str, Any], str]] = {
-    EventKind.BEGUN: ({}, "Sat down"),
-    EventKind.STEP_STARTED: ({"step": "cleanse"}, "Begun: Shampoo"),
+    EventKind.BEGUN: ({}, "Seated"),
+    EventKind.STEP_STARTED: ({"step": "cleanse"}, "Started: Shampoo"),
     EventKind.STEP_DONE: ({"step": "shape", "minutes": 44}, "Done in 44 min: Rows, 8"),
     EventKind.STEP_SKIPPED: (
         {"step": "cleanse", "reason": "washed yesterday"},
@@ -51,7 +51,7 @@ SAYS: dict[EventKind, tuple[dict[str, Any], str]] = {
     EventKind.NOTE: ({"about": "next", "text": "smaller rods"}, "For next time: smaller rods"),
     EventKind.KIT_OUT: (
         {"item": "1", "kind": "rod", "diameter_mm": 12, "count": 8, "back_min": 60},
-        "Out of the drawer: 8 rods of 12 mm",
+        "Taken from the drawer: 8 rods of 12 mm",
     ),
     EventKind.KIT_IN: ({"of": GONE, "to": "cleaning"}, "Pieces off, into the disinfectant"),
     EventKind.TOUCH: ({"place": "nape", "dryness": "dry"}, "Nape felt: dry"),
@@ -112,7 +112,7 @@ class ReplayTest(TestCase):
         answer = replayed(*WASH, back)
         rows = {moment.number: moment for moment in answer.moments}
         self.assertTrue(rows[5].taken_back)
-        self.assertEqual(rows[6].text, "Taken back: 7: 15 g (8 units counted), right side")
+        self.assertEqual(rows[6].text, "Undone: 7: 15 g (8 units counted), right side")
         self.assertEqual((rows[6].step, rows[6].after_min), ("lay_in", 42))
         seen = [
             sum(dose.grams for dose in replayed(*WASH, back, moment=number).chair.visit.doses)

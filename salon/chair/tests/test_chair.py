@@ -208,7 +208,7 @@ class ReplayTest(ChairLogTest):
         ]
         self.assertEqual(seen, [[], [2], [2]])
         texts = [row["text"] for row in before["replay"]["moments"]]
-        self.assertEqual(texts, ["Sat down", "Section 2 laid in"])
+        self.assertEqual(texts, ["Seated", "Section 2 laid in"])
         self.assertEqual(before["names"], {self.user.username: self.user.username})
 
     def test_an_empty_log_and_a_moment_that_is_none_are_said(self) -> None:

@@ -154,7 +154,7 @@ class DemoSalonTest(DemoTest):
         )
         self.assertEqual(bonnet.points > 0, bonnet.way == "bonnet")
         self.assertFalse(bonnet.low <= 0 <= bonnet.high)
-        self.assertIn("that is who does it", scarf.text)
+        self.assertIn("it comes from who does it", scarf.text)
         self.assertGreater(abs(scarf.across or 0), 2 * abs(scarf.points))
 
     def test_something_spoils_and_something_runs_out(self) -> None:

@@ -103,7 +103,7 @@ class AmbientTest(ApiTest):
     def test_a_plan_of_another_day_takes_the_usual_air(self) -> None:
         start = timezone.now() + timedelta(days=2)
         result = ambient(current_salon(), start)
-        self.assertEqual(result.room["by"], "salon")
+        self.assertEqual(result.room.by, "salon")
         self.assertIsNotNone(result.home)
 
     def test_a_sensor_that_cannot_be_trusted_gives_way_to_the_salon(self) -> None:

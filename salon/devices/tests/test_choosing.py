@@ -48,8 +48,8 @@ class ChoosingTest(ApiTest):
     def test_a_real_salon_plans_with_its_own_air(self) -> None:
         salon = current_salon()
         air = ambient(salon, None)
-        self.assertEqual(air.room["by"], AirSource.SALON.value)
-        self.assertEqual((air.room["temp_c"], air.home), (salon.room_temp_c, None))
+        self.assertEqual(air.room.by, AirSource.SALON.value)
+        self.assertEqual((air.room.temp_c, air.home), (salon.room_temp_c, None))
 
     def test_a_value_of_a_stand_in_says_so_in_the_plan(self) -> None:
         Salon.objects.update(demo=True)

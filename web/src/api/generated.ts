@@ -2823,7 +2823,7 @@ export interface components {
             id: string;
         };
         /** Begun */
-        Begun: {
+        Started: {
             /**
              * Id
              * Format: uuid
