@@ -65,7 +65,7 @@ class Card:
             ("Open it", answer.release_on),
             ("Looks its best until", answer.good_until),
             ("Wash by", answer.wash_by),
-            ("Back with us by", answer.return_by),
+            ("Next appointment by", answer.return_by),
         ]
         return [{"what": what, "date": day} for what, day in dates if day and day >= self.done_on]
 
@@ -126,8 +126,8 @@ def opened_at_home(plan: Plan) -> bool:
 FIXED = {
     "mornings": "Mornings with a little work",
     "not_right": "If something is not right",
-    "mind": "Mind this",
-    "label_first": "What a label says comes first. This card is no medical advice.",
+    "mind": "Good to know",
+    "label_first": "Always follow the product label first. This card is not medical advice.",
 }
 
 

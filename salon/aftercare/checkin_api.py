@@ -182,7 +182,7 @@ class HomePictureSerializer(serializers.Serializer[Any]):
     def validate_consent(self, agreed: bool) -> bool:
         """Nothing is kept that the client does not agree to."""
         if not agreed:
-            raise serializers.ValidationError("Say that the salon may keep it.")
+            raise serializers.ValidationError("Allow the salon to keep it.")
         return agreed
 
 

@@ -52,7 +52,7 @@ def open_link(visit: Visit, by: User | None, secret: str = "") -> tuple[CheckinL
         CraftError: nothing of the visit has been done yet
     """
     if visit.state == VisitState.PLANNED:
-        raise CraftError("visit", "This visit has not begun; give the link once it is done.")
+        raise CraftError("visit", "This visit has not started. Make the link once it is done.")
     same = CheckinLink.objects.filter(secret_hash=hash_secret(secret), revoked_at=None).first()
     if same is not None:
         return same, secret
@@ -106,7 +106,7 @@ def tell(visit: Visit, values: Mapping[str, Any]) -> Checkin:
     same = Checkin.objects.filter(uuid=values["uuid"]).first()
     if same is not None:
         if same.visit_id != visit.pk:
-            raise CraftError("uuid", "This was told for another visit.")
+            raise CraftError("uuid", "This check-in belongs to another visit.")
         return same
     Checkin.objects.filter(visit=visit, date=values["date"]).delete()
     checkin = Checkin.objects.create(visit=visit, rh=humidity_on(values["date"]), **values)
@@ -146,10 +146,10 @@ def show(visit: Visit, data: bytes, view: str, uuid: UUID) -> LookPicture:
     same = LookPicture.objects.filter(uuid=uuid).first()
     if same is not None:
         if same.visit_id != visit.pk:
-            raise CraftError("uuid", "This was sent for another visit.")
+            raise CraftError("uuid", "This picture belongs to another visit.")
         return same
     today = timezone.localdate()
     sent = visit.look_pictures.filter(moment=PictureMoment.HOME, taken_by=None)
     if sent.filter(taken_at__date=today).count() >= PICTURES_A_DAY:
-        raise CraftError("picture", f"{PICTURES_A_DAY} pictures a day are enough; thank you.")
+        raise CraftError("picture", f"{PICTURES_A_DAY} pictures a day are the most. Thank you!")
     return keep_picture(visit.client, data, view, PictureMoment.HOME, None, visit, uuid)

@@ -226,7 +226,10 @@ def deliver_due() -> None:
             deliver(pk)
         except Exception:
             log.exception("message")
-            put_off(Message.objects.get(pk=pk), "It could not be written; the log says why.")
+            put_off(
+                Message.objects.get(pk=pk),
+                "It could not be written. The server log has the reason.",
+            )
 
 
 def deliver(pk: int) -> None:
@@ -293,7 +296,7 @@ def why_not_remind(message: Message, now: datetime) -> str:
     """Return why a reminder may not be sent."""
     booking = message.booking
     if booking is None or booking.state != BookingState.BOOKED:
-        return "The appointment is not booked any more."
+        return "The appointment is no longer booked."
     if message.key != reminder_key(booking):
         return "The appointment has another time now."
     if not is_day_before(now, booking):
@@ -315,7 +318,7 @@ def why_not_ask(message: Message, answer: WearAnswer, today: date) -> str:
     if told_today(message):
         return "The client has already checked in for this day."
     if answer.wash_by <= today:
-        return "The style is not worn any more."
+        return "The style has been taken out."
     return ""
 
 
@@ -363,7 +366,7 @@ def again(message: Message) -> Message:
 def drop(message: Message) -> Message:
     """Drop a message that has not been sent."""
     if message.state == MessageState.WAITING:
-        message.state, message.why = MessageState.DROPPED, "Taken out by hand."
+        message.state, message.why = MessageState.DROPPED, "Not sent: cancelled by hand."
         message.save(update_fields=["state", "why"])
     return message
 

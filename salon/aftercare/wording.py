@@ -11,11 +11,12 @@ from salon.aftercare.models import MessageText
 #: What may stand in a text.
 WORDS = ("name", "style", "date", "time", "salon", "phone", "link")
 USUAL: Mapping[MessageKind, str] = {
-    MessageKind.REMINDER: "Hello {name}, we see you on {date} at {time}: {style}. {salon} {phone}",
-    MessageKind.RELEASE: "Hello {name}, your set may be opened on {date}, once the roots are dry. "
-    "Damp? Wait some hours more. {salon} {phone}",
-    MessageKind.CHECK_IN: "Hello {name}, how does it wear? Two taps: {link} {salon}",
-    MessageKind.OVERDUE: "Hello {name}, your {style} should have come off on {date}. Call us, or "
+    MessageKind.REMINDER: "Hello {name}, see you on {date} at {time} for your {style}. {salon} "
+    "{phone}",
+    MessageKind.RELEASE: "Hello {name}, you can open your set on {date}, once the roots are dry. "
+    "If they feel damp, wait a few hours. {salon} {phone}",
+    MessageKind.CHECK_IN: "Hello {name}, how is your hair holding up? Two taps: {link} {salon}",
+    MessageKind.OVERDUE: "Hello {name}, your {style} was due to come out on {date}. Call us, or "
     "take it out gently. {salon} {phone}",
 }
 SAMPLE = {
@@ -43,11 +44,11 @@ def check_text(text: str) -> None:
     try:
         pieces = [piece[1:] for piece in string.Formatter().parse(text) if piece[1] is not None]
     except ValueError as error:
-        raise CraftError("text", f"A brace is open. What may stand in braces: {names}.") from error
+        raise CraftError("text", f"A brace is not closed. You can use: {names}.") from error
     for name, spec, conversion in pieces:
         # Nothing but the word: a width could fill the memory.
         if name not in WORDS or spec or conversion:
-            raise CraftError("text", f"“{{{name}}}” is not known so. Use {names}.")
+            raise CraftError("text", f"“{{{name}}}” is unknown. Use {names}.")
     if len(text) > TEXT_MOST or not text.strip():
         raise CraftError("text", f"Give 1 to {TEXT_MOST} letters.")
 

@@ -79,7 +79,7 @@ class RestoreSerializer(PackedSerializer):
     name = serializers.CharField(
         max_length=120,
         help_text="Of the salon that is here, typed.",
-        error_messages={"blank": "Type the name of this salon.", "required": "Type its name."},
+        error_messages={"blank": "Type the name of this salon.", "required": "Enter its name."},
     )
     left_out = serializers.ListField(
         child=serializers.UUIDField(),
@@ -149,7 +149,7 @@ class FileView(APIView):
         known = {file.name: file for file in backups().glob("gauffer-*.zip")}
         file = known.get(f"{name}.zip")
         if file is None:
-            raise exceptions.NotFound("That backup is not here any more.")
+            raise exceptions.NotFound("That backup no longer exists.")
         headers = {
             "Content-Disposition": f'attachment; filename="{file.name}"',
             "Content-Length": str(file.stat().st_size),
@@ -198,7 +198,7 @@ class RestoreView(APIView):
         given = RestoreSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         if given.validated_data["name"].strip() != current_salon().name:
-            raise exceptions.ValidationError({"name": "That is not the name of this salon."})
+            raise exceptions.ValidationError({"name": "This is not the name of this salon."})
         with GATE.passed():
             sent = given.validated_data
             manifest = restore(sent["file"], sent.get("left_out", []))
@@ -220,7 +220,7 @@ class ErasureView(APIView):
         given = ErasureSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         if given.validated_data["name"].strip() != client.name:
-            raise exceptions.ValidationError({"name": "That is not the name of this client."})
+            raise exceptions.ValidationError({"name": "This is not the name of this client."})
         with GATE.passed():
             erase(client, current_user(request).get_username())
             if given.validated_data["backups"]:

@@ -292,7 +292,7 @@ def read_manifest(archive: zipfile.ZipFile) -> Manifest:
         elif written[0] != FORMAT:
             raise broken("it holds something else")
         elif written[1] != VERSION:
-            raise broken("it was packed by a newer Gauffer; bring this one up to date first")
+            raise broken("it was made by a newer Gauffer; update this one first")
         return Manifest.model_validate(data)
     except CraftError:
         raise
@@ -318,7 +318,7 @@ def check_names(archive: zipfile.ZipFile, manifest: Manifest) -> None:
     if len(infos) > FILES_MOST or sum(info.file_size for info in infos) > BYTES_MOST:
         raise broken("it is larger than a backup can be")
     if any(shrunk_too_much(info) for info in infos):
-        raise broken("its files shrink more than those of a backup can")
+        raise broken("its files are compressed more than a backup's can be")
     free = shutil.disk_usage(settings.VAR_DIR).free
     if sum(info.file_size for info in infos) > free:
         raise CraftError("file", "There is not enough room on the disk for this backup.")

@@ -240,7 +240,7 @@ def check_database(database: Path, manifest: Manifest) -> None:
             raise broken("its database holds other rows than its list")
         known, applied = migrations(database)
         if applied - known:
-            raise broken("it was packed by a newer Gauffer; bring this one up to date first")
+            raise broken("it was made by a newer Gauffer; update this one first")
     except sqlite3.Error as error:
         raise broken("its database cannot be read") from error
 
@@ -256,7 +256,7 @@ def run_command(database: Path, *command: str) -> str:
     done = run_on(database, *command)
     if done.returncode:
         log.error("a backup cannot be prepared by %s: %s", command[0], done.stderr)
-        raise broken("its database cannot be brought up to date")
+        raise broken("its database cannot be upgraded")
     return done.stdout
 
 

@@ -62,7 +62,7 @@ def of_plans(bookings: list[Booking]) -> Iterator[Line]:
             yield line("ahead", Severity.ADJUST, text, to, booking)
         if not answer.drying.safe:
             odds = answer.drying.odds_dry
-            text = f"{name}: dry at the release with odds of {odds:.0%} only."
+            text = f"{name}: only {odds:.0%} likely to be dry at the release."
             yield line("dryness", Severity.ADJUST, text, to, booking)
         for caution in answer.cautions:
             if caution.severity is not Severity.REMIND and caution.key != "not_dry_at_release":
@@ -115,7 +115,7 @@ def bottles_short(bookings: list[Booking]) -> Iterator[Line]:
     for bottle in Product.objects.filter(pk__in=grams):
         if bottle.stock_g is not None and bottle.stock_g < grams[bottle.pk]:
             text = (
-                f"{bottle.name}: {grams[bottle.pk]:.0f} g are wanted, {bottle.stock_g:.0f} g left."
+                f"{bottle.name}: {grams[bottle.pk]:.0f} g are needed, {bottle.stock_g:.0f} g left."
             )
             yield line("stock", Severity.ADJUST, text, f"/products/{bottle.pk}")
 

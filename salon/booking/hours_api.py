@@ -46,7 +46,7 @@ def in_order(values: dict[str, Any], begin: str, end: str) -> dict[str, Any]:
         ValidationError: it does not
     """
     if values[end] <= values[begin]:
-        raise serializers.ValidationError({end: f"Later than {values[begin]:%H:%M}, please."})
+        raise serializers.ValidationError({end: f"Give a time after {values[begin]:%H:%M}."})
     return values
 
 
@@ -123,7 +123,7 @@ class HoursSerializer(serializers.Serializer[Any]):
             for place, value in enumerate(seen):
                 if value in seen[:place]:
                     raise serializers.ValidationError(
-                        {f"{name}.{place}.{key}": "That is there already."}
+                        {f"{name}.{place}.{key}": "This is already in the list."}
                     )
         return values
 

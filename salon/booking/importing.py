@@ -57,14 +57,14 @@ def entries(content: bytes, day: date) -> list[Entry]:
         ValidationError: it is no calendar, or holds too much
     """
     if len(content) > BYTES_MOST:
-        raise ValidationError({"file": f"A file of at most {BYTES_MOST // 1000} kB, please."})
+        raise ValidationError({"file": f"The file may have at most {BYTES_MOST // 1000} kB."})
     try:
         calendar = Calendar.from_ical(content)
         events = list(calendar.walk("VEVENT"))
     except (ValueError, TypeError, IndexError, KeyError) as error:
-        raise ValidationError({"file": "This is no iCalendar file (.ics)."}) from error
+        raise ValidationError({"file": "This is not an iCalendar file (.ics)."}) from error
     if len(events) > EVENTS_MOST:
-        raise ValidationError({"file": f"At most {EVENTS_MOST} events at once, please."})
+        raise ValidationError({"file": f"Import at most {EVENTS_MOST} events at once."})
     clients = {client.name.casefold(): client for client in Client.objects.filter(archived_at=None)}
     results = []
     for event in events:
@@ -105,7 +105,7 @@ def judge(entry: Entry, clients: dict[str, Client]) -> None:
     entry.client = clients.get(name.strip().casefold())
     entry.booked = Booking.objects.filter(uuid=entry.uuid).exists()
     if entry.start is None:
-        entry.problem = "It has no hour."
+        entry.problem = "It has no time of day."
     elif not LEAST_MIN <= entry.minutes <= MOST_MIN:
         entry.problem = f"It takes {entry.minutes} min: {LEAST_MIN} to {MOST_MIN} can be booked."
     elif entry.client is None:

@@ -129,7 +129,7 @@ def find_place(wanted: Wanted, hours: Hours, arrive: int, *, at_once: bool) -> D
     if client.may is not None and not set(client.may) & {
         person.id for person in specialists_on(hours) if person.steps is None
     }:
-        raise Taken({"plan": f"Nobody who works then knows how: {wanted.called}."})
+        raise Taken({"plan": f"Nobody on duty then can do this: {wanted.called}."})
     return placed_beside(hours, bookings_on(hours.date), client)
 
 
@@ -243,7 +243,7 @@ class KitOfPlan:
             count, reservations = pool
             what = self.drawer.called(sort, 2)
             if count < span.count:
-                texts.append(f"{span.count} {what} are wanted, there are {count}")
+                texts.append(f"{span.count} {what} are needed, there are {count}")
             for row in counts_on(count, reservations, start, span.count, BACK_MARGIN):
                 by = timezone.localtime(row.end)
                 back = f"come back from {row.holder}" if row.holder else "are clean"

@@ -207,9 +207,9 @@ class WantedSerializer(serializers.Serializer[Any]):
     def validate(self, values: dict[str, Any]) -> dict[str, Any]:
         plan = values.get("plan")
         if plan is not None and plan.client_id != values["client"].pk:
-            raise serializers.ValidationError({"plan": "That plan is for another client."})
+            raise serializers.ValidationError({"plan": "This plan is for another client."})
         if plan is not None and plan.cancelled_at is not None:
-            raise serializers.ValidationError({"plan": "That plan was cancelled."})
+            raise serializers.ValidationError({"plan": "This plan was cancelled."})
         return values
 
 

@@ -63,9 +63,7 @@ def mark_changed(day: date, seen: int) -> None:
     if new and seen == 0:
         return
     if row.version != seen:
-        raise Taken(
-            {"start": "Somebody else changed this day just now. Look at it again, then book."}
-        )
+        raise Taken({"start": "Someone else has just changed this day. Check it again, then book."})
     Day.objects.filter(pk=row.pk).update(version=row.version + 1)
 
 
@@ -220,7 +218,9 @@ def move_booking(
     client = client_moved(booking, hours, minute_of(start, day), index)
     answer = placed_beside(hours, others, client)
     if answer is None:
-        raise Taken({"start": "Hands or places are taken then, or it would sit for too long."})
+        raise Taken(
+            {"start": "Someone or something needed is taken then, or a step would wait too long."}
+        )
     if not keep:
         return booking
     with transaction.atomic():
@@ -256,7 +256,7 @@ def check_movable(booking: Booking, start: datetime, index: int) -> None:
         raise ValidationError({"segment": f"It has no segment {index}."})
     begun = booking.state == BookingState.RUNNING and segment.start <= timezone.now()
     if begun:
-        raise ValidationError({"start": f"{segment.title} was begun already."})
+        raise ValidationError({"start": f"{segment.title} has already started."})
     if index and timezone.localdate(start) != timezone.localdate(booking.start):
         raise ValidationError({"start": "A step stays within its day."})
 
@@ -321,7 +321,7 @@ def set_state(booking: Booking, state: BookingState, reason: str = "") -> Bookin
     try:
         held.save()
     except IntegrityError as error:
-        raise Taken({"state": "It is booked again already."}) from error
+        raise Taken({"state": "It is already booked again."}) from error
     touch(timezone.localdate(held.start))
     freed = state in (BookingState.CANCELLED, BookingState.NO_SHOW)
     if held.plan is not None and held.sitting == 1 and held.plan.begun_at is None:

@@ -180,7 +180,7 @@ def check_fits(visit: Visit, answer: PlanAnswer) -> None:
         fold(answer, events_of(visit))
     except CraftError as error:
         raise CraftError(
-            "sections", f"What is noted already does not fit: {error.message} Take it back first."
+            "sections", f"What was noted already does not fit: {error.message} Undo it first."
         ) from error
 
 

@@ -148,9 +148,9 @@ class ClientSerializer(serializers.ModelSerializer[Client]):
     def validate_birthday(self, day: date | None) -> date | None:
         """A day that has been, of somebody who may sit in the chair."""
         if day and not timezone.localdate().year - OLDEST <= day.year:
-            raise serializers.ValidationError("Give a day of this or the last 120 years.")
+            raise serializers.ValidationError("Give a date within the last 120 years.")
         if day and day > timezone.localdate():
-            raise serializers.ValidationError("This day has not come yet. Give a day before.")
+            raise serializers.ValidationError("This day has not come yet. Give an earlier day.")
         return day
 
     class Meta:
@@ -212,7 +212,9 @@ class ClientView(APIView):
             check_nothing_is_lost(client, values)
         version = values.pop("version", None)
         if version is None:
-            raise serializers.ValidationError({"version": "Say which version was changed."})
+            raise serializers.ValidationError(
+                {"version": "The version of the record is missing. Load the page again."}
+            )
         return Response(ClientSerializer(services.change_client(client, values, version)).data)
 
 
@@ -233,8 +235,8 @@ def check_nothing_is_lost(client: Client, values: dict[str, Any]) -> None:
         gone = set(getattr(client, name)) - set(values.get(name, getattr(client, name)))
         if gone:
             raise PermissionDenied(
-                f"{', '.join(sorted(gone))}: only somebody who works on hair may take this away. "
-                "You can add to the list."
+                f"{', '.join(sorted(gone))}: only specialists may remove this. You can add to the "
+                "list."
             )
 
 

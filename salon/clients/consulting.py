@@ -169,7 +169,9 @@ def finish(consultation: Consultation, version: int, by: User) -> Consultation:
         raise CraftError(wrong[0]["field"], wrong[0]["message"])
     answers = list(given_answers(consultation.answers))
     if not answers:
-        raise CraftError("answers", "Nothing is answered yet. Answer or confirm at least one.")
+        raise CraftError(
+            "answers", "Nothing is answered yet. Answer or confirm at least one question."
+        )
     record(consultation, answers, by)
     consultation.parts_done = [part for part in Part if any_of(answers, part)]
     consultation.finished_at = timezone.now()

@@ -32,8 +32,8 @@ TEST_OF_KIND = {
 NEEDED = {
     "pattern": "Curl pattern is missing: look at a wet, product-free strand and choose 2a to 4c.",
     "length_cm": "Length is missing: stretch a strand from the crown and measure it.",
-    "density": "Density is missing: count hairs in a field, gather the wet hair and measure its "
-    "girth, or judge it by eye for now.",
+    "density": "Density is missing: count hairs in a field, gather the wet hair and measure "
+    "around it, or judge it by eye for now.",
 }
 
 

@@ -51,7 +51,7 @@ def ask_about_namesakes(name: str) -> None:
         return
     known = f"phone {namesake.phone}" if namesake.phone else "no phone number"
     raise ConfirmationRequired(
-        {"name": f"There is a client named {namesake.name} ({known}). Is this another?"}
+        {"name": f"There is a client named {namesake.name} ({known}). Is this a different person?"}
     )
 
 
@@ -164,7 +164,7 @@ def check_day(kind: str, value: object) -> None:
     """
     dated = BY_KEY[kind].answer is Answer.DATE and kind not in AHEAD
     if dated and date.fromisoformat(str(value)) > timezone.localdate():
-        raise CraftError(kind, "This day has not come yet. Give today or a day before.")
+        raise CraftError(kind, "This day has not come yet. Give today or an earlier day.")
 
 
 def check_together(client: Client, observations: Iterable[Observation]) -> None:

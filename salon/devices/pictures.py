@@ -61,7 +61,7 @@ def picture_of(data: bytes) -> Picture:
         Image.DecompressionBombError,
         Image.DecompressionBombWarning,
     ) as error:
-        raise Unreadable("This is no PNG or JPEG picture, or it is broken.") from error
+        raise Unreadable("This is not a PNG or JPEG picture, or it is damaged.") from error
     bare = Image.fromarray(np.asarray(upright))
     written = io.BytesIO()
     bare.save(written, "PNG")

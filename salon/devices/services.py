@@ -99,7 +99,7 @@ def keep_file(picture: Any, folder: str, data: bytes) -> None:
     except OSError as error:
         storage.delete(name)
         why = error.strerror or "the disk is full"
-        raise CraftError("picture", f"The picture could not be kept: {why}.") from error
+        raise CraftError("picture", f"The picture could not be saved: {why}.") from error
     except Exception:
         storage.delete(name)
         raise
@@ -114,7 +114,7 @@ def correct(picture: ScopePicture, roots: Sequence[Sequence[float]]) -> ScopePic
     left, top, right, bottom = picture.frame
     for index, (x, y) in enumerate(roots):
         if not (left <= x <= right and top <= y <= bottom):
-            raise CraftError(f"roots.{index}", "Tap inside the frame; only there is counted.")
+            raise CraftError(f"roots.{index}", "Tap inside the frame: only that part is counted.")
     picture.corrected = [list(root) for root in roots]
     picture.save(update_fields=["corrected"])
     return picture

@@ -108,7 +108,7 @@ def keep_item(given: KitItemSerializer) -> KitItem:
             return held
     except IntegrityError as error:
         raise serializers.ValidationError(
-            {"kind": "That is in the kit already: change its number there."}
+            {"kind": "This is already in the kit: change its number there."}
         ) from error
 
 
@@ -131,7 +131,9 @@ class ItemView(APIView):
     def delete(self, request: Request, pk: int) -> Response:
         item = get_object_or_404(KitItem, pk=pk)
         if item.uses.filter(returned_at=None).exists():
-            raise serializers.ValidationError({"item": "Some of these are out: bring them back."})
+            raise serializers.ValidationError(
+                {"item": "Some of these are in use: return them first."}
+            )
         item.delete()
         return Response(status=status.HTTP_204_NO_CONTENT)
 

@@ -150,7 +150,7 @@ def contact_time(use: KitUse, typed: float | None) -> float:
         CraftError: nobody has typed a contact time, or they are back already
     """
     if use.returned_at is not None:
-        raise CraftError("use", "These are back in the drawer already.")
+        raise CraftError("use", "These have already been returned.")
     minutes = typed or current_salon().contact_min
     if not minutes:
         raise CraftError(
@@ -167,7 +167,7 @@ def check_clean(use: KitUse) -> None:
     """
     now = timezone.now()
     if use.cleaning_since is None:
-        raise CraftError("use", "Lay them into the disinfectant first.")
+        raise CraftError("use", "Put them into the disinfectant first.")
     if ready_at(use) > now:
         left = (ready_at(use) - now).total_seconds() / 60
         raise CraftError("use", f"The contact time runs for {left:.0f} min more.")

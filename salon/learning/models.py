@@ -105,9 +105,9 @@ class Promise(models.Model):
     visit = models.PositiveBigIntegerField(db_index=True)
     client = models.ForeignKey(Client, on_delete=models.CASCADE, related_name="promises")
     kind = models.CharField(max_length=12, choices=[(kind.value, kind.value) for kind in Promised])
-    odds = models.FloatField(help_text="As it was told.")
+    odds = models.FloatField(help_text="As it was shown.")
     forecast = models.FloatField(
-        null=True, help_text="As the forecast alone had it; null: told just so."
+        null=True, help_text="As the forecast alone had it; null: shown just so."
     )
     came = models.BooleanField()
     at = models.DateTimeField(help_text="When the visit began.")

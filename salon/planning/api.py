@@ -300,9 +300,9 @@ class KeepRoutineSerializer(serializers.Serializer[Any]):
     name = serializers.CharField(
         max_length=80,
         validators=[
-            UniqueValidator(Routine.objects.all(), "There is a routine of that name already.")
+            UniqueValidator(Routine.objects.all(), "There is already a routine with this name.")
         ],
-        error_messages={"blank": "Give the routine a name.", "required": "Give it a name."},
+        error_messages={"blank": "Give the routine a name.", "required": "Enter a name."},
     )
     wish = GivenWishField()
 

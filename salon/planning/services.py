@@ -83,7 +83,7 @@ def check_replaces(client: Client, wish: ClientWish) -> None:
         CraftError: it is
     """
     if wish.replaces is not None and not client.plans.filter(pk=wish.replaces).exists():
-        raise CraftError("replaces", "The plan to revise is not one of this client's.")
+        raise CraftError("replaces", "The plan to revise belongs to another client.")
 
 
 @transaction.atomic
@@ -124,7 +124,7 @@ def cancel(plan: Plan, reason: str, *, back: bool = False) -> Plan:
         CraftError: it was begun already
     """
     if plan.begun_at is not None:
-        raise CraftError("plan", "This plan was begun: record how its visit ended instead.")
+        raise CraftError("plan", "This plan has started: record how its visit ended instead.")
     plan.cancelled_at = None if back else timezone.now()
     plan.cancel_reason = "" if back else reason
     plan.save(update_fields=["cancelled_at", "cancel_reason"])
@@ -140,7 +140,7 @@ def delete(plan: Plan) -> None:
         CraftError: a visit was worked by it
     """
     if plan.visits.exists():
-        raise CraftError("plan", "A visit was worked by this plan: it stays with the visit.")
+        raise CraftError("plan", "A visit followed this plan, so the plan stays with it.")
     revised = plan.replaces
     plan.delete()
     if revised is not None:

@@ -66,8 +66,8 @@ class Conflict(exceptions.APIException):
 
     status_code = status.HTTP_409_CONFLICT
     default_detail = (
-        "Somebody else changed this in the meantime. Yours is kept here: "
-        "load the new state, then save again."
+        "Someone else changed this in the meantime. Your changes are kept here: load the new "
+        "version, then save again."
     )
 
 

@@ -16,16 +16,14 @@ log = logging.getLogger("salon.requests")
 EXPECTED_ERRORS = (Http404, PermissionDenied, SuspiciousOperation)
 DISK_FULL = frozenset({errno.ENOSPC, errno.EDQUOT})
 
-BUSY_MESSAGE = (
-    "Many people are saving at once. Nothing of yours was changed: try again in a few seconds."
-)
+BUSY_MESSAGE = "Many people are saving at once. Nothing was saved yet: try again in a few seconds."
 DISK_FULL_MESSAGE = (
     "The disk of the server is full: nothing can be saved until there is room. Everything can "
-    "still be read. Tell whoever looks after Gauffer, with this number: {number}."
+    "still be read. Tell the person who maintains Gauffer, with this number: {number}."
 )
 BROKEN_MESSAGE = (
-    "Something broke on our side; nothing was changed. Try again; if it happens again, give this "
-    "number to whoever looks after Gauffer: {number}."
+    "Something went wrong on our side; nothing was changed. Try again; if it happens again, give "
+    "this number to the person who maintains Gauffer: {number}."
 )
 
 

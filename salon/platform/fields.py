@@ -64,7 +64,7 @@ def validate_time_zone(name: str) -> None:
 
 def phone_field() -> serializers.RegexField:
     """A number to call, as it is written; may be left empty."""
-    allowed = "Give a number: digits, blanks and + ( ) / . - only, 40 at the most."
+    allowed = "Give a phone number: digits, spaces and + ( ) / . - only, at most 40."
     return serializers.RegexField(
         r"^[0-9+() /.-]+$",
         max_length=40,

@@ -101,9 +101,7 @@ class IdempotencyMiddleware:
             if sent is not None:
                 return sent
             if time.monotonic() > until:
-                return error_response(
-                    503, "This is still being worked on. Try again in a few seconds."
-                )
+                return error_response(503, "This is still in progress. Try again in a few seconds.")
             time.sleep(POLL_S)
         try:
             with connection.execute_wrapper(WrittenMarker(sent.pk)):

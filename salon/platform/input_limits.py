@@ -52,12 +52,12 @@ class BoundedJSONParser(JSONParser):
             for text in strings_of(data):
                 text.encode()
                 if "\0" in text:
-                    raise ParseError("A text holds a sign that is none (NUL). Type it again.")
+                    raise ParseError("A text contains an invalid character (NUL). Type it again.")
         except RecursionError as error:
             raise ParseError(f"JSON is nested deeper than {MAX_DEPTH} levels.") from error
         except UnicodeEncodeError as error:
             raise ParseError(
-                "A text holds half a sign (a lone surrogate). Type it again."
+                "A text contains half a character (a lone surrogate). Type it again."
             ) from error
         return data
 

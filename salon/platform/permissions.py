@@ -90,9 +90,9 @@ def why_not(roles: Roles) -> str:
     """The sentence for a user whose role is not among the allowed ones."""
     names = [role.value.replace("_", " ") for role in WorkRole if role in roles]
     if not names:
-        return "This is for nobody."
+        return "Nobody may do this."
     who = " or ".join([", ".join(names[:-1]), names[-1]] if len(names) > 1 else names)
-    return f"This is for the {who}. Ask them to do it, or the owner for another role."
+    return f"This is for the {who}. Ask them, or ask the owner for another role."
 
 
 @cache

@@ -49,7 +49,7 @@ class Busy(APIException):
     """More is asked for at once than can be done."""
 
     status_code = status.HTTP_503_SERVICE_UNAVAILABLE
-    default_detail = "Many are asking for this just now. Try again in a few seconds."
+    default_detail = "Many people are using this right now. Try again in a few seconds."
 
 
 class ConcurrencyLimit:
@@ -162,7 +162,7 @@ def call_in_process(make: Callable[[bytes], Result], data: bytes) -> Result:
         except ProcessTimeout as error:
             raise Busy("This picture takes too long to read. Send a smaller one.") from error
         except ProcessExpired as error:
-            raise Busy("It was ended before it was done. Try again.") from error
+            raise Busy("It stopped before it was done. Try again.") from error
     if refused or made is None:
         raise CraftError(*(refused or ("", "It could not be read.")))
     return made
@@ -229,9 +229,9 @@ def result_of(work: "Future[Any]") -> str:
     try:
         refused, answer = work.result()
     except ProcessTimeout as error:
-        raise Busy("It takes longer than anybody waits. Wish for less at once.") from error
+        raise Busy("This takes too long. Ask for less at once.") from error
     except ProcessExpired as error:
-        raise Busy("It was ended before it was done. Try again.") from error
+        raise Busy("It stopped before it was done. Try again.") from error
     if refused:
         raise CraftError(*refused)
     return str(answer)

@@ -88,10 +88,10 @@ def too_large_response() -> JsonResponse:
 STATUS_MESSAGES = {
     400: "This request cannot be read.",
     403: "This page is too old: load it again.",
-    404: "There is nothing here of that name or number.",
+    404: "There is nothing here with that name or number.",
     408: "This request came too slowly. Send it again.",
-    413: "This is more than one request may hold: 2.5 MB. Send less at once.",
-    500: "Something broke on our side; nothing was changed. Try again.",
+    413: "This is larger than one request may be: 2.5 MB. Send less at once.",
+    500: "Something went wrong on our side; nothing was changed. Try again.",
 }
 
 #: What the API itself answers with.

@@ -88,7 +88,7 @@ def read(data: bytes) -> list[Row]:
     except UnicodeDecodeError as error:
         raise CraftError("file", "The file is not UTF-8 text: save it as CSV UTF-8.") from error
     if "\0" in text or not text.strip():
-        raise CraftError("file", "The file holds no table.")
+        raise CraftError("file", "The file contains no table.")
     header = text.lstrip().splitlines()[0]
     separator = max(",;\t", key=header.count)
     reader = csv.DictReader(io.StringIO(text, newline=""), delimiter=separator)

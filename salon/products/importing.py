@@ -21,7 +21,7 @@ __all__ = ["COLUMNS", "SLICE_ROWS", "Looked", "look_at", "take_in"]
 #: So many rows are taken in at once.
 SLICE_ROWS = 100
 #: Of stock that comes with a table.
-NOTE = "taken in from a table"
+NOTE = "imported from a table"
 
 
 @dataclass
@@ -66,7 +66,7 @@ def look_at(data: bytes, start: int | None = None) -> tuple[list[Looked], int]:
     for row, look in zip(chosen, check_rows(chosen, held), strict=True):
         key = look.name.lower()
         if key and key in lines:
-            text = f"{look.name} stands on line {lines[key]} already."
+            text = f"{look.name} is already on line {lines[key]}."
             look.problems.append({"field": "name", "message": text})
         lines.setdefault(key, row.line)
         looks.append(look)
@@ -127,7 +127,7 @@ def take_in(rows: Sequence[Looked], by: User) -> None:
     wrong = next((row for row in rows if row.problems), None)
     if wrong:
         text = wrong.problems[0]["message"]
-        raise ValidationError({"file": f"Line {wrong.line}: {text} Nothing was taken in."})
+        raise ValidationError({"file": f"Line {wrong.line}: {text} Nothing was imported."})
     for begin in range(0, len(rows), SLICE_ROWS):
         take_in_slice(rows[begin : begin + SLICE_ROWS], by)
 

@@ -49,10 +49,10 @@ class ProductSerializer(serializers.ModelSerializer[Product]):
         max_length=120,
         validators=[
             UniqueValidator(
-                Product.objects.all(), "There is a product of that name already.", "iexact"
+                Product.objects.all(), "There is already a product with this name.", "iexact"
             )
         ],
-        error_messages={"blank": "Give it a name.", "required": "Give it a name."},
+        error_messages={"blank": "Enter a name.", "required": "Enter a name."},
     )
     role = choice_field(ROLES)
     also = serializers.ListField(child=choice_field(ROLES), required=False, max_length=6)
@@ -98,8 +98,8 @@ class ProductSerializer(serializers.ModelSerializer[Product]):
             return str(ean.validate(value))
         except NotANumber as error:
             raise serializers.ValidationError(
-                "This is no EAN of 8, 12, 13 or 14 digits with a right check digit. Scan it again, "
-                "or leave it blank."
+                "This is not a valid EAN of 8, 12, 13 or 14 digits: the check digit is wrong. "
+                "Scan it again, or leave it blank."
             ) from error
 
     def validate_opened_on(self, value: date | None) -> date | None:
@@ -115,7 +115,7 @@ class ProductSerializer(serializers.ModelSerializer[Product]):
         least, most = now("dwell_min"), now("dwell_max_min")
         if least is not None and most is not None and least > most:
             raise serializers.ValidationError(
-                {"dwell_max_min": f"The longest time is not below the least, {least:g} min."}
+                {"dwell_max_min": f"The longest time must be at least the shortest, {least:g} min."}
             )
         return values
 
@@ -317,7 +317,7 @@ class CalibrateSerializer(serializers.Serializer[Any]):
     """A calibration as it was weighed."""
 
     unit = serializers.CharField(
-        max_length=30, error_messages={"blank": "Say what is counted: pump, squirt, puddle …"}
+        max_length=30, error_messages={"blank": "Enter what is counted: pump, squirt, puddle …"}
     )
     readings = serializers.ListField(
         child=CalibrationReadingSerializer(), allow_empty=False, max_length=40

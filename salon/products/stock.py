@@ -125,8 +125,8 @@ def recount(
         if seen_g is not None and abs(stock_g - seen_g) >= SAME_G:
             raise ConfirmationRequired(
                 {
-                    "grams": f"The stock changed from {seen_g:g} g to {stock_g:g} g while you were "
-                    f"counting. Is {grams:g} g what is there now?"
+                    "grams": f"The stock changed from {seen_g:g} g to {stock_g:g} g while you "
+                    f"were counting. Is {grams:g} g the amount there now?"
                 }
             )
         return grams - stock_g
@@ -163,7 +163,8 @@ def undo(booked: StockMove, *, back: bool = False) -> StockMove:
     left = held.stock_g + (booked.grams if back else -booked.grams)
     if left < 0:
         raise CraftError(
-            "undo", f"Only {held.stock_g:g} g are left, it would take {abs(booked.grams):g} g away."
+            "undo",
+            f"Only {held.stock_g:g} g are left; this would take {abs(booked.grams):g} g away.",
         )
     check_room(left, held.stock_g)
     held.stock_g = round(left, GRAMS_DIGITS)

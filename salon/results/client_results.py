@@ -149,7 +149,7 @@ def answer_suggestion(
     if key not in open_now:
         raise CraftError("key", "This is not suggested for this client now.")
     if not taken and not reason.strip():
-        raise CraftError("reason", "Say why it does not fit: it helps the next time.")
+        raise CraftError("reason", "Say why it does not fit: this helps next time.")
     return SuggestionAnswer.objects.create(
         client=client,
         key=key,

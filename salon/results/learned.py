@@ -116,7 +116,7 @@ def choose(value: LearnedValue, visits: Collection[int], by: User, *, used: bool
     missing = set(visits) - known
     if missing:
         numbers = ", ".join(str(number) for number in sorted(missing))
-        raise CraftError("visits", f"Visit {numbers} says nothing of this value.")
+        raise CraftError("visits", f"Visit {numbers} has no sample of this value.")
     for visit in known:
         LearningChoice.objects.update_or_create(
             visit=visit,

@@ -111,7 +111,7 @@ TABLES: dict[str, Table] = {
             "client": "Number of the client.",
             "kind": "dry, minutes (of a step within its range), length (within its range).",
             "odds": "As promised, 0 to 1.",
-            "forecast": "As the forecast alone had it; empty: promised just so.",
+            "forecast": "As the forecast alone had it; empty: promised as it was.",
             "came": "Whether it came.",
             "at": "When the visit began, ISO 8601.",
         },

@@ -66,7 +66,7 @@ class SavedViewsView(APIView):
         values, user = given.validated_data, current_user(request)
         own = SavedView.objects.filter(user=user, place=values["place"])
         if own.exclude(name=values["name"]).count() >= VIEWS_MOST:
-            raise CraftError("name", f"{VIEWS_MOST} views are kept; take one away first.")
+            raise CraftError("name", f"{VIEWS_MOST} views are saved; remove one first.")
         # Only what an address can hold is kept of it.
         query = urlencode(parse_qsl(values["query"]))[:300]
         SavedView.objects.update_or_create(

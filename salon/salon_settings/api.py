@@ -100,7 +100,7 @@ class SalonSerializer(serializers.ModelSerializer[Salon]):
         if begins is not None and ends is not None and begins >= ends:
             wrong = names[0] if names[0] in attrs else names[1]
             raise serializers.ValidationError(
-                {wrong: f"It is written from {begins} to {ends} o’clock: let it begin earlier."}
+                {wrong: f"It is written from {begins} to {ends} o’clock: start earlier."}
             )
         return attrs
 

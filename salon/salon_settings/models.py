@@ -26,7 +26,7 @@ class Salon(models.Model):
         default=False, editable=False, help_text="Invented: simulated devices are taken for real."
     )
     name = models.CharField(max_length=120, default="My salon")
-    phone = models.CharField(max_length=40, blank=True, help_text="Told on the card for home.")
+    phone = models.CharField(max_length=40, blank=True, help_text="Printed on the home card.")
     zone = models.CharField(max_length=64, default=machine_zone, help_text="Of its clock, IANA.")
     room_temp_c = models.FloatField(default=22, help_text="Usual air temperature [°C].")
     room_rh = models.FloatField(default=0.5, help_text="Usual relative humidity, 0 to 1.")

@@ -129,7 +129,7 @@ class SessionView(APIView):
             user = authenticate(request._request, username=name, password=typed["password"])
         if not isinstance(user, User):
             raise exceptions.ValidationError(
-                {"password": "Name and password do not go together. Try again."}
+                {"password": "Name and password do not match. Try again."}
             )
         if services.has_codes(user):
             if not typed.get("code"):
@@ -138,7 +138,7 @@ class SessionView(APIView):
                 )
             if not services.passes(user, typed["code"]):
                 raise exceptions.ValidationError(
-                    {"code": "That code is wrong or was used. Wait for the next one."}
+                    {"code": "This code is wrong or was already used. Wait for the next one."}
                 )
         login(request._request, user)
         request.user = user
@@ -231,7 +231,7 @@ def check_own_password(request: Request) -> None:
     given = OwnPasswordSerializer(data=request.data)
     given.is_valid(raise_exception=True)
     if not current_user(request).check_password(given.validated_data["password"]):
-        raise exceptions.ValidationError({"password": "That is not your password."})
+        raise exceptions.ValidationError({"password": "This is not your password."})
 
 
 class EndCodesView(APIView):
@@ -270,7 +270,7 @@ class EndSignInView(APIView):
         sessions = own_sessions(current_user(request))
         session = next((row for row in sessions if number_of(row) == number), None)
         if session is None:
-            raise exceptions.NotFound("That device is signed out already.")
+            raise exceptions.NotFound("That device is already signed out.")
         session.delete()
         return Response(status=status.HTTP_204_NO_CONTENT)
 

@@ -58,7 +58,7 @@ def add_colleague(
         ValidationError: the name is taken, or the password too weak
     """
     if User.objects.filter(username__iexact=username).exists():
-        raise ValidationError({"username": f"{username} is here already."})
+        raise ValidationError({"username": f"{username} is already in use."})
     user = User(username=username, first_name=name)
     check_password(password, user)
     user.set_password(password)
@@ -93,9 +93,7 @@ def change_colleague(colleague: Colleague, values: Mapping[str, Any]) -> Colleag
     colleague.version += 1
     colleague.save()
     if not owners().exists():
-        raise ValidationError(
-            {"role": "Somebody has to be the owner: make somebody else one first."}
-        )
+        raise ValidationError({"role": "There must be an owner: make someone else owner first."})
     if values.get("codes") is False:
         no_codes(user)
     if "password" in values or not user.is_active:
@@ -142,10 +140,10 @@ def first_owner(code: str, salon: str, username: str, password: str, name: str) 
     """
     expected = first_code()
     if expected is None:
-        raise ValidationError({"code": "This salon has its owner. Sign in."})
+        raise ValidationError({"code": "This salon already has an owner. Sign in."})
     if not secrets.compare_digest(code.strip().lower().encode(), expected.encode()):
         raise ValidationError(
-            {"code": "That is not the code. `python manage.py welcome` shows it on the server."}
+            {"code": "This is not the code. `python manage.py welcome` on the server shows it."}
         )
     current_salon()
     Salon.objects.filter(pk=1).update(name=salon)
@@ -161,7 +159,7 @@ def change_password(request: HttpRequest, user: User, old: str, new: str) -> Non
         ValidationError: the old one is another, or the new one too weak
     """
     if not user.check_password(old):
-        raise ValidationError({"old": "That is not your password now."})
+        raise ValidationError({"old": "This is not your current password."})
     check_password(new, user)
     user.set_password(new)
     user.save(update_fields=["password"])
@@ -209,7 +207,7 @@ def confirm_codes(user: User, code: str) -> list[str]:
     """
     device = TOTPDevice.objects.filter(user=user, confirmed=False).first()
     if device is None or not device.verify_token(code.replace(" ", "")):
-        raise ValidationError({"code": "That is not the code it shows now. Type the next one."})
+        raise ValidationError({"code": "This is not the current code. Enter the next one."})
     TOTPDevice.objects.filter(user=user, confirmed=True).delete()
     device.confirmed = True
     device.save()

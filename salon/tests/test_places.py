@@ -43,7 +43,7 @@ class DoorTest(PlacesTest):
         page.get_by_label("Name", exact=True).fill("vera")
         page.get_by_label("Password").fill("wrong")
         page.get_by_role("button", name="Sign in").click()
-        expect(page.get_by_role("alert")).to_contain_text("do not go together")
+        expect(page.get_by_role("alert")).to_contain_text("do not match")
         expect(page.get_by_label("Name", exact=True)).to_have_value("vera")
 
     def test_an_unknown_place_says_so_and_leads_back(self) -> None:

@@ -117,14 +117,14 @@ class RecordSerializer(serializers.Serializer[Any]):
 
     def validate_started_at(self, value: datetime | None) -> datetime | None:
         if value and value > timezone.now():
-            raise serializers.ValidationError("A visit is recorded once it has begun.")
+            raise serializers.ValidationError("A visit can be recorded once it has started.")
         return value
 
     def validate(self, values: dict[str, object]) -> dict[str, object]:
         results = ("steps", "doses", "dryness", "residue", "note", "length_cm", *SCORES)
         if not any(values.get(name) for name in results):
             raise serializers.ValidationError(
-                "Nothing to record yet: tell at least one time, dose, score or note."
+                "Nothing to record yet: enter at least one time, dose, score or note."
             )
         return values
 

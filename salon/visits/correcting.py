@@ -283,7 +283,7 @@ class Corrections:
         if hours is not None and release is not None:
             at = release.at + timedelta(hours=hours - release.after_h)
         if at is not None and at > self.entries.now + CLOCKS_DIFFER:
-            raise CraftError("released_at", "This hour has not come yet.")
+            raise CraftError("released_at", "This time has not come yet.")
         shaped = self.shaped()
         if at is not None and shaped is not None and at < shaped - CLOCKS_DIFFER:
             raise CraftError(

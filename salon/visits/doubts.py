@@ -70,7 +70,7 @@ def doubts_of_doses(answer: PlanAnswer, rows: Sequence[Mapping[str, Any]]) -> di
         ):
             questions[f"doses.{index}.units"] = (
                 f"{row['units']:g} × {product.unit} make about "
-                f"{row['units'] * product.unit_g:.0f} g, {row['grams']:g} g are typed: which is "
+                f"{row['units'] * product.unit_g:.0f} g, {row['grams']:g} g are entered: which is "
                 "right?"
             )
     return questions

@@ -42,7 +42,7 @@ def take_kit(plan: Plan, by: User) -> list[KitUse]:
         CraftError: it is out already, or something of it is not there
     """
     if KitUse.objects.filter(plan=plan.pk, returned_at=None).exists():
-        raise CraftError("plan", "The kit of this plan is out already.")
+        raise CraftError("plan", "The kit of this plan is already in use.")
     events = [
         entry(
             EventKind.KIT_OUT,
@@ -70,7 +70,7 @@ def visit_of(use: KitUse) -> Visit:
     """
     visit = None if use.visit is None else Visit.objects.filter(pk=use.visit).first()
     if visit is None:
-        raise CraftError("use", "The visit these were taken out for is no longer on record.")
+        raise CraftError("use", "The visit these were taken for is no longer on record.")
     return visit
 
 

@@ -103,7 +103,7 @@ def check_possible(plan: Plan, events: Iterable[AnyEvent], now: datetime) -> Non
     """
     for event in events:
         if event.at > now + CLOCKS_DIFFER:
-            raise CraftError(f"events.{event.id}.at", "This hour has not come yet.")
+            raise CraftError(f"events.{event.id}.at", "This time has not come yet.")
         if isinstance(event, Length):
             check_length(plan, f"events.{event.id}.data.length_cm", event.data.length_cm)
 

@@ -196,7 +196,7 @@ def opened_at(values: Mapping[str, Any], shaped: datetime, now: datetime) -> dat
     at: datetime | None = values.get("released_at")
     if at is not None:
         if at > now + CLOCKS_DIFFER:
-            raise CraftError("released_at", "This hour has not come yet.")
+            raise CraftError("released_at", "This time has not come yet.")
         if at < shaped - CLOCKS_DIFFER:
             raise CraftError(
                 "released_at",
@@ -210,8 +210,8 @@ def opened_at(values: Mapping[str, Any], shaped: datetime, now: datetime) -> dat
     if shaped + timedelta(hours=hours) > now + CLOCKS_DIFFER:
         raise CraftError(
             "released_after_h",
-            f"Only {max(0.0, passed):.1f} h have passed since shaping ended. Give at most that, or "
-            "an earlier beginning.",
+            f"Only {max(0.0, passed):.1f} h have passed since shaping ended. Give at most that, "
+            "or an earlier start.",
         )
     return shaped + timedelta(hours=hours)
 
@@ -228,7 +228,7 @@ def with_places(plan: Plan, doses: Sequence[Mapping[str, Any]]) -> list[dict[str
     for index, dose in enumerate(doses):
         key = place_of(dose, planned, index)
         if key in used:
-            raise ValidationError({f"doses.{index}.role": f"{dose['role']} is typed twice."})
+            raise ValidationError({f"doses.{index}.role": f"{dose['role']} is entered twice."})
         used.add(key)
         rows.append({**dose, "step": key[0], "layer": key[2]})
     return rows
@@ -281,7 +281,7 @@ def check_steps(answer: PlanAnswer, steps: Sequence[Mapping[str, Any]]) -> None:
             allowed = ", ".join(keys)
             raise ValidationError({f"steps.{index}.key": f"Not in the plan. Known: {allowed}."})
         if row["key"] in typed:
-            raise ValidationError({f"steps.{index}.key": f"{row['key']} is typed twice."})
+            raise ValidationError({f"steps.{index}.key": f"{row['key']} is entered twice."})
         typed.add(row["key"])
 
 

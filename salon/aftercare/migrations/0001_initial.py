@@ -55,7 +55,7 @@ class Migration(migrations.Migration):
                 (
                     "uuid",
                     models.UUIDField(
-                        help_text="Made where it was noted: told twice, it counts once.",
+                        help_text="Made where it was noted: sent twice, it counts once.",
                         unique=True,
                     ),
                 ),

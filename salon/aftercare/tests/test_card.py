@@ -50,7 +50,7 @@ class CardTest(ApiTest):
             "presses of the sprayer",
             "The scalp itches",
             "+351 21 000 00 00",
-            "no medical advice",
+            "not medical advice",
         ):
             self.assertIn(words, text)
         self.assertEqual(text.count("<svg"), 3)

@@ -130,4 +130,4 @@ class CheckinTest(ApiTest):
     def test_a_visit_that_was_not_begun_has_no_link(self) -> None:
         Visit.objects.update(state="planned")
         answer = self.client.post(f"/api/visits/{self.visit.pk}/check-in-link/")
-        self.assertRefused(answer, "visit", "has not begun")
+        self.assertRefused(answer, "visit", "has not started")

@@ -143,10 +143,10 @@ class FromHomeTest(PictureTest):
         self.assertRefused(self.show(png(Style()), uuid=key), "uuid", "another visit")
 
     def test_not_without_consent_not_too_many_and_not_by_another_secret(self) -> None:
-        self.assertRefused(self.show(png(Style()), consent="false"), "consent", "may keep")
+        self.assertRefused(self.show(png(Style()), consent="false"), "consent", "Allow the salon")
         self.assertRefused(self.show(b"no picture"), "picture", "")
         for _ in range(PICTURES_A_DAY):
             self.assertEqual(self.show(png(Style())).status_code, 200)
-        self.assertRefused(self.show(png(Style())), "picture", "enough")
+        self.assertRefused(self.show(png(Style())), "picture", "are the most")
         self.secret = "another"
         self.assertEqual(self.show(png(Style())).status_code, 404)

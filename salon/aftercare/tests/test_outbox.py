@@ -92,7 +92,7 @@ class OutboxTest(MessageTest):
         self.assertEqual((fill_outbox(), fill_outbox()), (1, 0))
         self.deliver_all()
         (text,) = self.given()
-        self.assertIn("Hello Measured, how does it wear?", text)
+        self.assertIn("Hello Measured, how is your hair holding up?", text)
         secret = text.split("/check-in/")[1].split()[0]
         self.assertEqual(visit_of(secret), self.visit)
         message = Message.objects.get()
@@ -156,7 +156,7 @@ class OutboxTest(MessageTest):
         fill_outbox()
         self.deliver_all()
         self.assertFalse(any("Soon" in text for text in self.given()))
-        self.assertTrue(any(f"{start:%H:%M}: Rod set" in text for text in self.given()))
+        self.assertTrue(any(f"{start:%H:%M} for your Rod set" in text for text in self.given()))
 
     def test_the_release_and_what_is_overdue(self) -> None:
         visited(self.person, self.user, "slick_bun", 1).delete()
@@ -201,7 +201,7 @@ class OutboxTest(MessageTest):
         self.assertEqual(tuple(waits), AGAIN_MIN)
         self.deliver_all()
         message.refresh_from_db()
-        self.assertEqual((message.state, message.why), ("failed", "The gateway does not answer."))
+        self.assertEqual((message.state, message.why), ("failed", "The gateway does not respond."))
         Client.objects.update(phone="0555 0177")
         self.client.post(f"/api/messages/{message.pk}/again/")
         self.deliver_all()
@@ -211,7 +211,7 @@ class OutboxTest(MessageTest):
         Client.objects.update(phone="12")
         fill_outbox()
         self.deliver_all()
-        self.assertEqual(Message.objects.get().why, "No telephone has this number.")
+        self.assertEqual(Message.objects.get().why, "No phone has this number.")
 
     def test_a_worker_that_breaks_off_after_giving_it_gives_it_once(self) -> None:
         fill_outbox()
@@ -242,9 +242,9 @@ class OutboxTest(MessageTest):
         fill_outbox()
         self.assertEqual(Message.objects.get().text, "Measured: {link}")
         for text, words in (
-            ("{age}", "not known"),
-            ("{name:>999999999}", "not known"),
-            ("{name!r}", "not known"),
+            ("{age}", "is unknown"),
+            ("{name:>999999999}", "is unknown"),
+            ("{name!r}", "is unknown"),
             ("{", "brace"),
             ("x" * 481, "480"),
         ):
@@ -379,7 +379,7 @@ class TrueWhenSentTest(MessageTest):
         fill_outbox()
         self.later(hours=8)
         Booking.objects.filter(pk=booking.pk).update(state="cancelled")
-        self.assertIn("not booked any more", self.dropped())
+        self.assertIn("no longer booked", self.dropped())
 
     def test_an_appointment_that_was_moved_is_reminded_of_at_its_new_hour(self) -> None:
         booking = self.booked(30)

@@ -118,7 +118,7 @@ class PackingTest(ArchiveTest):
         packed = pack()
         self.assertEqual(packed.stat().st_mode & 0o777, 0o600)
         self.assertEqual(packed.parent.stat().st_mode & 0o777, 0o700)
-        Client.objects.filter(pk=self.person.pk).update(name="Somebody else")
+        Client.objects.filter(pk=self.person.pk).update(name="Someone else")
         add_client({"name": "Came later"}, MEASURED, self.owner)
         self.picture.write_bytes(b"spoiled")
         (self.picture.parent / "later.png").write_bytes(b"later")
@@ -224,7 +224,7 @@ class PackingTest(ArchiveTest):
         for _ in range(3):
             call_command("backup", "--keep", "2", "--to", str(self.folder / "copy.zip"), stdout=out)
         self.assertEqual(len(list((self.folder / "backups").iterdir())), 2)
-        self.assertIn("found whole", out.getvalue())
+        self.assertIn("complete: ", out.getvalue())
         call_command("restore", str(self.folder / "copy.zip"), "--check", stdout=out)
         self.assertIn("1 clients", out.getvalue())
         Client.objects.update(name="Changed")
@@ -363,7 +363,7 @@ class ErasingTest(ArchiveTest):
     def test_by_command(self) -> None:
         number = str(self.person.pk)
         with self.assertRaisesMessage(CommandError, "no client"):
-            call_command("erase", number, "Somebody else")
+            call_command("erase", number, "Someone else")
         out = io.StringIO()
         pack()
         call_command("erase", number, SECRET, "--backups", stdout=out)
@@ -498,7 +498,7 @@ class OddArchivesTest(ArchiveTest):
                 for _ in range(64):
                     zeros.write(bytes(2**20))
         answer = self.post_file("/api/archive/check/", out.getvalue())
-        self.assertRefusedFile(answer, "file", "shrink more than those of a backup can")
+        self.assertRefusedFile(answer, "file", "are compressed more than a backup")
 
     def test_what_takes_too_long_is_refused_in_words(self) -> None:
         packed = pack().read_bytes()

@@ -208,7 +208,7 @@ class StateTest(BookingTest):
         BookedSegment.objects.filter(booking=pk, index=1).update(
             start=timezone.now() - timedelta(minutes=30)
         )
-        self.assertRefused(self.step(pk, 1, timezone.now()), "start", "begun already")
+        self.assertRefused(self.step(pk, 1, timezone.now()), "start", "already started")
         Booking.objects.filter(pk=pk).update(state="done")
         self.assertRefused(self.step(pk, 1, timezone.now()), "start", "done")
 
@@ -219,7 +219,7 @@ class StateTest(BookingTest):
 
         Colleague.objects.create(user=bo)
         DayOff.objects.create(user=self.user, date=self.day)
-        self.assertIn("nobody's hands", self.board()["clashes"][0]["text"])
+        self.assertIn("nobody assigned", self.board()["clashes"][0]["text"])
         answer = self.book(self.at(10), self.other, title="Talk", minutes=60)
         self.assertEqual(answer.status_code, 201, answer.content)
         pk = Booking.objects.get(client=self.person).pk

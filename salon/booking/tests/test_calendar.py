@@ -68,7 +68,7 @@ class CalendarTest(BookingTest):
         problems = {row["summary"]: row["problem"] for row in answer}
         self.assertIn("No client is called Nobody", problems["Nobody: Talk"])
         self.assertIn("min", problems["Measured Client: Long"])
-        self.assertIn("no hour", problems["Measured Client: Day"])
+        self.assertIn("no time of day", problems["Measured Client: Day"])
         self.assertEqual(Booking.objects.get().title, "Talk")
 
     def test_what_is_no_calendar_is_refused(self) -> None:

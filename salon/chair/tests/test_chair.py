@@ -146,7 +146,7 @@ class ChairTest(ChairLogTest):
 
     def test_what_is_done_already_has_to_fit(self) -> None:
         self.note(self.event("begun", 30), self.event("section_done", 9, section=8, what="laid_in"))
-        self.assertRefused(self.otherwise(4), "sections", "Take it back first")
+        self.assertRefused(self.otherwise(4), "sections", "Undo it first")
         self.assertRefused(self.otherwise(0), "sections", "")
         nothing = self.post(f"/api/visits/{self.visit}/otherwise/", {})
         self.assertIn("other rods", nothing.content.decode())

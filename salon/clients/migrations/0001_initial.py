@@ -73,7 +73,7 @@ class Migration(migrations.Migration):
                     models.JSONField(
                         blank=True,
                         default=dict,
-                        help_text="Ways of working that this client wants otherwise.",
+                        help_text="Ways of working that this client wants differently.",
                     ),
                 ),
                 ("phone", models.CharField(blank=True, max_length=40)),
@@ -258,7 +258,7 @@ class Migration(migrations.Migration):
                     models.JSONField(
                         blank=True,
                         default=dict,
-                        help_text="Ways of working that this client wants otherwise.",
+                        help_text="Ways of working that this client wants differently.",
                     ),
                 ),
                 ("phone", models.CharField(blank=True, max_length=40)),

@@ -51,7 +51,7 @@ class ClientTest(ApiTest):
         first = self.client.patch(path, {"version": 1, "note": "a"}, "application/json")
         second = self.client.patch(path, {"version": 1, "note": "b"}, "application/json")
         self.assertEqual((first.status_code, second.status_code), (200, 409))
-        self.assertIn("Somebody else", second.json()["errors"][0]["message"])
+        self.assertIn("Someone else", second.json()["errors"][0]["message"])
         self.assertEqual(self.client.get(path).json()["note"], "a")
 
     def test_unknown_condition(self) -> None:

@@ -10,7 +10,7 @@ from typing import Protocol
 from craft.errors import CraftError
 from salon.devices.choosing import chosen
 
-NO_GATEWAY = "There is no gateway here: nothing is written to anybody."
+NO_GATEWAY = "No message gateway is connected: no messages are sent."
 
 
 class NoGateway(CraftError):

@@ -31,9 +31,9 @@ class Pigeonhole:
         """Keep a message, once for its key; see `Gateway.send`."""
         digits = re.sub(r"\D", "", to)
         if digits.endswith(SILENT):
-            raise Unreachable("The gateway does not answer.")
+            raise Unreachable("The gateway does not respond.")
         if len(digits) < LEAST_DIGITS or digits.endswith(UNKNOWN):
-            raise Undeliverable("No telephone has this number.")
+            raise Undeliverable("No phone has this number.")
         receipt = hashlib.sha256(key.encode()).hexdigest()[:20]
         self.folder.mkdir(mode=0o700, parents=True, exist_ok=True)
         at = timezone.now().isoformat()

@@ -75,7 +75,7 @@ def lines(path: str) -> Scale:
 
 
 KINDS: Mapping[str, Callable[[str], Scale]] = {"simulated": simulated, "lines": lines}
-NO_SCALE = "There is no scale here: type the grams."
+NO_SCALE = "No scale is connected: type the grams."
 
 
 def scale() -> Scale:

@@ -37,7 +37,7 @@ class LinesScale:
     def tare(self) -> None:
         gross = self.gross()
         if gross.grams is None:
-            raise NoScale("The scale does not answer: type the grams.")
+            raise NoScale("The scale does not respond: type the grams.")
         bowl = ScaleBowl.now()
         bowl.tare_g = gross.grams
         bowl.save()

@@ -71,7 +71,7 @@ class SimulatedScale:
         shown = self.read()
         if shown.grams is None:
             lost = shown.state is State.LOST
-            raise NoScale("The scale does not answer." if lost else "Too heavy: take some off.")
+            raise NoScale("The scale does not respond." if lost else "Too heavy: take some off.")
         bowl.tare_g += shown.grams
         bowl.save()
 

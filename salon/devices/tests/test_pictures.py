@@ -56,13 +56,13 @@ class BarePictureTest(SimpleTestCase):
     def test_only_png_and_jpeg_of_a_useful_size(self) -> None:
         plain = Image.new("RGB", (100, 100))
         wrong = {
-            "gif": (file_of(plain, "GIF"), "no PNG or JPEG"),
-            "tiff": (file_of(plain, "TIFF"), "no PNG or JPEG"),
+            "gif": (file_of(plain, "GIF"), "not a PNG or JPEG"),
+            "tiff": (file_of(plain, "TIFF"), "not a PNG or JPEG"),
             "one pixel": (file_of(Image.new("L", (1, 1))), f"{LEAST_PX} ×"),
-            "a bomb": (claims(60_000, 60_000), "no PNG or JPEG"),
+            "a bomb": (claims(60_000, 60_000), "not a PNG or JPEG"),
             "large": (claims(6000, 6000), "megapixels"),
-            "cut short": (file_of(Image.effect_noise((300, 300), 90))[:2000], "broken"),
-            "empty": (b"", "no PNG or JPEG"),
+            "cut short": (file_of(Image.effect_noise((300, 300), 90))[:2000], "damaged"),
+            "empty": (b"", "not a PNG or JPEG"),
         }
         for name, (data, words) in wrong.items():
             with self.subTest(name), self.assertRaises(Unreadable) as refusal:

@@ -96,7 +96,7 @@ class PouringTest(TestCase):
     def test_no_tare_without_a_reading(self) -> None:
         device = SimulatedScale()
         device.plug(into=False)
-        with self.assertRaisesRegex(NoScale, "does not answer"):
+        with self.assertRaisesRegex(NoScale, "does not respond"):
             device.tare()
         device.plug(into=True)
         device.pour(CAPACITY_G + 80)
@@ -158,7 +158,7 @@ class ScaleApiTest(ApiTest):
         self.assertAlmostEqual(answer["grams"], 20, delta=0.5)
         self.assertEqual((answer["state"], answer["simulated"]), ("steady", True))
         self.assertEqual(self.pour(plugged_in=False)["state"], "lost")
-        self.assertRefused(self.post("/api/scale/tare/", {}), "scale", "does not answer")
+        self.assertRefused(self.post("/api/scale/tare/", {}), "scale", "does not respond")
         self.pour(plugged_in=True, empty=True)
         self.assertEqual(ScaleBowl.now().load_g, 0)
 

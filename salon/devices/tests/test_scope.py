@@ -175,7 +175,7 @@ class ScopeApiTest(ApiTest):
     def test_a_picture_from_elsewhere(self) -> None:
         data = SimulatedScope().take(Subject(200, 70, 8)).data
         self.assertEqual(self.upload(data).status_code, 201)
-        self.assertRefused(self.upload(b"not a picture"), "picture", "no PNG or JPEG")
+        self.assertRefused(self.upload(b"not a picture"), "picture", "not a PNG or JPEG")
         self.assertRefused(self.upload(data, 900), "um_per_px", "0.5 to 60")
         self.assertRefused(self.upload(data, "wide"), "um_per_px", "number")
 

@@ -12,7 +12,7 @@ from typing import Protocol
 from craft.errors import CraftError
 from salon.devices.choosing import chosen
 
-NO_WEATHER = "There is no forecast here: the night is taken to be like the salon."
+NO_WEATHER = "No weather forecast is connected: the night is assumed to be like the salon."
 
 
 class NoWeather(CraftError):

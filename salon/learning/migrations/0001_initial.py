@@ -216,11 +216,11 @@ class Migration(migrations.Migration):
                         max_length=12,
                     ),
                 ),
-                ("odds", models.FloatField(help_text="As it was told.")),
+                ("odds", models.FloatField(help_text="As it was shown.")),
                 (
                     "forecast",
                     models.FloatField(
-                        help_text="As the forecast alone had it; null: told just so.", null=True
+                        help_text="As the forecast alone had it; null: shown just so.", null=True
                     ),
                 ),
                 ("came", models.BooleanField()),

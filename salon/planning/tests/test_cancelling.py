@@ -38,8 +38,8 @@ class CancelTest(ApiTest):
 
     def test_a_plan_that_was_worked_is_neither_cancelled_nor_deleted(self) -> None:
         self.post(self.path + "visits/", {"note": "fine"})
-        self.assertRefused(self.post(self.path + "cancellation/", {}), "plan", "was begun")
-        self.assertRefused(self.client.delete(self.path), "plan", "stays with the visit")
+        self.assertRefused(self.post(self.path + "cancellation/", {}), "plan", "has started")
+        self.assertRefused(self.client.delete(self.path), "plan", "stays with it")
         self.assertTrue(Plan.objects.exists())
 
     def test_deleted_it_is_gone_and_the_revised_one_counts_again(self) -> None:

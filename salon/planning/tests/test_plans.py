@@ -125,7 +125,7 @@ class SavedPlanTest(PlansTest):
         first = self.save()
         other = Client.objects.create(name="Other")
         wish = self.wish() | {"replaces": first["id"], "client": other.pk}
-        self.assertRefused(self.post("/api/plans/", wish), "replaces", "not one of this client")
+        self.assertRefused(self.post("/api/plans/", wish), "replaces", "belongs to another client")
 
     def test_rows_carry_a_strip(self) -> None:
         answer_body = self.save()

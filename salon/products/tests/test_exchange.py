@@ -65,7 +65,7 @@ class ImportTest(TableTest):
         self.assertTrue(self.send(self.GOOD, accept=True).json()["taken_in"])
         cream = Product.objects.get(name="New cream")
         self.assertEqual((cream.stock_g, cream.also), (120, ["leave_in", "mist"]))
-        self.assertEqual(cream.moves.get().note, "taken in from a table")
+        self.assertEqual(cream.moves.get().note, "imported from a table")
 
     def test_every_row_tells_all_its_problems_and_none_is_taken_in(self) -> None:
         text = (
@@ -80,7 +80,7 @@ class ImportTest(TableTest):
         self.assertEqual(fields[0], [])
         self.assertEqual(set(fields[1]), {"role", "stock_g", "opened_on", "barcode"})
         self.assertEqual(fields[2], ["name"])
-        self.assertIn("line 2 already", rows[3]["problems"][0]["message"])
+        self.assertIn("already on line 2", rows[3]["problems"][0]["message"])
         refused = self.send(text, accept=True)
         self.assertRefused(refused, "file", "Line 3")
         self.assertEqual(Product.objects.count(), 1)

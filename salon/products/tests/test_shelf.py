@@ -57,8 +57,8 @@ class ProductTest(ShelfTest):
     def test_every_wrong_value_names_its_field_and_range(self) -> None:
         tomorrow = (timezone.localdate() + timedelta(days=1)).isoformat()
         cases: tuple[tuple[dict[str, Any], str, str], ...] = (
-            ({"name": ""}, "name", "Give it a name"),
-            ({"name": "TEST GEL"}, "name", "of that name already"),
+            ({"name": ""}, "name", "Enter a name"),
+            ({"name": "TEST GEL"}, "name", "with this name"),
             ({"role": "glue"}, "role", "leave_in"),
             ({"also": ["glue"]}, "also.0", "leave_in"),
             ({"weight": "solid"}, "weight", "light, medium, heavy"),
@@ -68,7 +68,7 @@ class ProductTest(ShelfTest):
             ({"price": "cheap"}, "price", "two decimals"),
             ({"price": -2}, "price", "two decimals"),
             ({"dwell_min": 900}, "dwell_min", "0 to 240 min"),
-            ({"dwell_min": 20, "dwell_max_min": 5}, "dwell_max_min", "not below the least"),
+            ({"dwell_min": 20, "dwell_max_min": 5}, "dwell_max_min", "at least the shortest"),
             ({"opened_on": tomorrow}, "opened_on", "after today"),
             ({"made_on": "yesterday"}, "made_on", "year-month-day"),
             ({"months_after_opening": 0}, "months_after_opening", "1 to 120 months"),

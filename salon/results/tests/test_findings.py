@@ -213,7 +213,7 @@ class TrialTest(ApiTest):
         ).json()
         self.assertEqual(answer["pairs"][0]["a_side"], pair["a_side"], "told once it is rated")
         again = self.post(f"/api/trial-pairs/{pair['id']}/", {"left": 1, "right": 1})
-        self.assertRefused(again, "left", "rated already")
+        self.assertRefused(again, "left", "already rated")
 
     def test_a_difference_is_told_once_the_evidence_is_there(self) -> None:
         trial = self.begun()
@@ -236,11 +236,11 @@ class TrialTest(ApiTest):
         for _ in range(5):
             self.pair(trial)
         full = self.post(f"/api/trials/{trial}/", {"client": self.person.pk})
-        self.assertRefused(full, "trial", "agreed on 5 pairs")
+        self.assertRefused(full, "trial", "has 5 pairs")
         self.assertEqual(self.client.delete(f"/api/trials/{trial}/").status_code, 200)
         self.assertIsNotNone(Trial.objects.get().ended_at)
         over = self.post(f"/api/trials/{trial}/", {"client": self.person.pk})
-        self.assertRefused(over, "trial", "over")
+        self.assertRefused(over, "trial", "has ended")
 
     def test_tried_on_coils_or_on_visits_a_coin_decides_as_on_halves(self) -> None:
         for layout in ("coils", "visits"):
@@ -256,7 +256,7 @@ class TrialTest(ApiTest):
 
     def test_bad_trials_are_refused_in_words(self) -> None:
         body = {"name": "x", "way_a": "gel", "way_b": "Gel ", "trait": "definition"}
-        self.assertRefused(self.post("/api/trials/", body), "way_b", "another way")
+        self.assertRefused(self.post("/api/trials/", body), "way_b", "must differ")
         self.assertRefused(
             self.post("/api/trials/", body | {"way_b": "oil", "alpha": 2}), "alpha", "0.01 to 0.2"
         )

@@ -115,7 +115,7 @@ class LearnedValuesTest(ApiTest):
     def test_a_visit_that_says_nothing_of_it_is_refused(self) -> None:
         body = {**self.value("drying"), "visits": [999], "used": False}
         answer = self.post(URL, body)
-        self.assertRefused(answer, "visits", "Visit 999 says nothing of this value.")
+        self.assertRefused(answer, "visits", "Visit 999 has no sample of this value.")
         self.assertFalse(LearningChoice.objects.exists())
 
     def test_minutes_of_a_slipped_finger_are_left_out(self) -> None:

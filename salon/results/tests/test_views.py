@@ -76,5 +76,5 @@ class SavedViewTest(ApiTest):
             self.keep(f"View {number}")
         self.keep("View 0", "sort=frizz")
         body = {"place": "visits", "name": "one more", "query": ""}
-        self.assertRefused(self.post("/api/saved-views/", body), "name", "take one away")
+        self.assertRefused(self.post("/api/saved-views/", body), "name", "remove one")
         self.assertRefused(self.post("/api/saved-views/", {"place": "x"}), "place", "Use one of")

@@ -47,7 +47,7 @@ class Migration(migrations.Migration):
                 (
                     "phone",
                     models.CharField(
-                        blank=True, help_text="Told on the card for home.", max_length=40
+                        blank=True, help_text="Printed on the home card.", max_length=40
                     ),
                 ),
                 (
@@ -202,7 +202,7 @@ class Migration(migrations.Migration):
                 (
                     "phone",
                     models.CharField(
-                        blank=True, help_text="Told on the card for home.", max_length=40
+                        blank=True, help_text="Printed on the home card.", max_length=40
                     ),
                 ),
                 (

@@ -34,7 +34,7 @@ class SessionTest(ApiTest):
 
     def test_wrong_password_says_so_at_the_field(self) -> None:
         answer = self.post("/api/session/", {"username": "vera", "password": "no"})
-        self.assertRefused(answer, "password", "do not go together")
+        self.assertRefused(answer, "password", "do not match")
 
     def test_blank_fields(self) -> None:
         answer = self.post("/api/session/", {"username": "", "password": ""})

@@ -55,7 +55,7 @@ class StaffTest(ApiTest):
 
     def test_a_name_is_given_once_and_weak_passwords_are_refused(self) -> None:
         body = {"username": "ODILE", "role": "assistant", "password": NEW}
-        self.assertRefused(self.post("/api/colleagues/", body), "username", "here already")
+        self.assertRefused(self.post("/api/colleagues/", body), "username", "already in use")
         for weak in ("short", "password123", "12345678901"):
             body = {"username": "bo", "role": "assistant", "password": weak}
             self.assertRefused(self.post("/api/colleagues/", body), "password", "This password")
@@ -77,7 +77,7 @@ class StaffTest(ApiTest):
     def test_somebody_stays_the_owner(self) -> None:
         mine = Colleague.objects.get(user=self.user)
         for values in ({"role": "assistant"}, {"active": False}):
-            self.assertRefused(self.change(mine, **values), "role", "has to be the owner")
+            self.assertRefused(self.change(mine, **values), "role", "must be an owner")
         self.user.refresh_from_db()
         self.assertTrue(self.user.is_active)
         self.change(self.other, role="owner")
@@ -95,7 +95,7 @@ class StaffTest(ApiTest):
         here, _ = entered("odile")
         body = {"old": "wrong", "password": NEW}
         answer = here.post("/api/session/password/", body, content_type="application/json")
-        self.assertRefused(answer, "old", "not your password")
+        self.assertRefused(answer, "old", "not your current password")
         body = {"old": PASSWORD, "password": "odile"}
         answer = here.post("/api/session/password/", body, content_type="application/json")
         self.assertRefused(answer, "password", "too")
@@ -146,7 +146,7 @@ class CodesTest(ApiTest):
         wrong = {"code": "000000" if self.code() != "000000" else "111111"}
         path = "/api/session/codes/"
         answer = self.client.put(path, wrong, content_type="application/json")
-        self.assertRefused(answer, "code", "not the code")
+        self.assertRefused(answer, "code", "not the current code")
         self.assertEqual(self.client.get(path).json()["on"], False)
         TOTPDevice.objects.update(throttling_failure_count=0)
         answer = self.client.put(path, {"code": self.code()}, content_type="application/json")
@@ -158,9 +158,9 @@ class CodesTest(ApiTest):
         self.assertEqual(len(set(spare)), 8)
         self.assertRefused(entered(NAME)[1], "code", "authenticator shows")
         # The one that switched them on was used.
-        self.assertRefused(entered(NAME, code=self.code())[1], "code", "was used")
+        self.assertRefused(entered(NAME, code=self.code())[1], "code", "already used")
         self.assertEqual(entered(NAME, code=spare[0])[1].status_code, 200)
-        self.assertRefused(entered(NAME, code=spare[0])[1], "code", "was used")
+        self.assertRefused(entered(NAME, code=spare[0])[1], "code", "already used")
 
     def test_the_next_code_of_the_authenticator_passes(self) -> None:
         self.begun()
@@ -189,7 +189,7 @@ class CodesTest(ApiTest):
         TOTPDevice.objects.create(user=self.user, name="shown", confirmed=False)
         shown = TOTPDevice.objects.get(confirmed=False)
         code = f"{totp(shown.bin_key):06d}"
-        self.assertRefused(entered(NAME, code=code)[1], "code", "wrong or was used")
+        self.assertRefused(entered(NAME, code=code)[1], "code", "wrong or was already used")
 
     def test_guessing_a_password_here_is_slowed(self) -> None:
         with override_settings(SIGN_INS_BY_ADDRESS="3/min"):

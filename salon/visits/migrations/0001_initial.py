@@ -224,7 +224,7 @@ class Migration(migrations.Migration):
                 (
                     "source",
                     models.CharField(
-                        help_text="chair, or home with its day: told again, they are replaced.",
+                        help_text="chair, or home with its day: reported again, they are replaced.",
                         max_length=30,
                     ),
                 ),

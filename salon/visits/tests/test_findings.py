@@ -73,7 +73,7 @@ class FindingsTest(ApiTest):
             ({"definition": 6}, "definition", "1 to 5"),
             ({"length_cm": 0}, "length_cm", "1 to 150 cm"),
             ({"dryness": "moist"}, "dryness", "not a valid choice"),
-            ({"note": "x", "started_at": future.isoformat()}, "started_at", "once it has begun"),
+            ({"note": "x", "started_at": future.isoformat()}, "started_at", "once it has started"),
         ]
         for body, field, words in cases:
             self.assertRefused(self.record(**body), field, words)

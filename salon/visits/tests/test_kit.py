@@ -200,7 +200,7 @@ class OutTest(KitTest):
     def test_the_same_kit_is_taken_once(self) -> None:
         plan = self.plan_at(timezone.now())
         self.take(plan)
-        self.assertRefused(self.take(plan), "plan", "out already")
+        self.assertRefused(self.take(plan), "plan", "already in use")
         self.assertEqual(KitUse.objects.filter(plan=plan.pk, item__kind="rod").count(), 1)
 
     def test_what_is_not_there_cannot_be_taken(self) -> None:
@@ -258,7 +258,7 @@ class ItemsTest(KitTest):
         self.post(f"/api/plans/{plan.pk}/kit/", {})
         item = KitItem.objects.get(diameter_mm=20)
         answer = self.client.delete(f"/api/kit/{item.pk}/")
-        self.assertRefused(answer, "item", "bring them back")
+        self.assertRefused(answer, "item", "return them")
 
     def test_the_database_holds_each_item_once(self) -> None:
         for wrong in ({"kind": "pin"}, {"kind": "rod", "diameter_mm": 16}, {"kind": "rod"}):

@@ -253,10 +253,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description How a style wears, told by its client. The address is the key; there is no account. */
+        /** @description How a style wears, reported by its client. The address is the key; there is no account. */
         get: operations["check_in_retrieve"];
         put?: never;
-        /** @description How a style wears, told by its client. The address is the key; there is no account. */
+        /** @description How a style wears, reported by its client. The address is the key; there is no account. */
         post: operations["check_in_create"];
         /** @description No more messages. */
         delete: operations["check_in_destroy"];
@@ -1067,7 +1067,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description A change that was told: kept just so, unless the day changed meanwhile. */
+        /** @description A change that was shown: kept exactly so, unless the day changed meanwhile. */
         post: operations["day_changes_create"];
         delete?: never;
         options?: never;
@@ -1136,7 +1136,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description The whole day anew: what runs stays, hours that were told are kept. */
+        /** @description The whole day again: what runs stays, hours promised to clients are kept. */
         post: operations["day_replan_create"];
         delete?: never;
         options?: never;
@@ -2517,7 +2517,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Go on with other sections or rods: the rest is planned anew, first told, then kept. */
+        /** @description Go on with other sections or rods: the rest is planned again, first shown, then kept. */
         post: operations["visits_otherwise_create"];
         delete?: never;
         options?: never;
@@ -2757,7 +2757,7 @@ export interface components {
          * @enum {string}
          */
         AspectEnum: "lasts" | "frizz" | "minutes" | "cost";
-        /** @description What was told from home. */
+        /** @description What clients reported from home. */
         AtHome: {
             days: number;
             wears: number;
@@ -2823,7 +2823,7 @@ export interface components {
             id: string;
         };
         /** Begun */
-        Started: {
+        Begun: {
             /**
              * Id
              * Format: uuid
@@ -3492,7 +3492,7 @@ export interface components {
              */
             seen_at?: string | null;
         };
-        /** @description A link for the client; its address is told once, when it is opened. */
+        /** @description A link for the client; its address is shown once, when it is opened. */
         CheckinLink: {
             /** Format: date-time */
             expires_at: string;
@@ -4250,7 +4250,7 @@ export interface components {
             /** Format: binary */
             file: string;
             /**
-             * @description Else it is only looked at.
+             * @description Otherwise it is only previewed.
              * @default false
              */
             keep?: boolean;
@@ -7071,7 +7071,7 @@ export interface components {
         };
         /**
          * Mishap
-         * @description What went otherwise than it should, while it can still be mended.
+         * @description What went differently than it should, while it can still be mended.
          */
         Mishap: {
             /**
@@ -7203,7 +7203,7 @@ export interface components {
             start: string;
             segment?: number;
             /**
-             * @description Else it is only told whether it fits there.
+             * @description Otherwise it is only shown whether it fits there.
              * @default true
              */
             keep?: boolean;
@@ -7510,7 +7510,7 @@ export interface components {
             product: number;
             check: components["schemas"]["SwapCheck"];
         };
-        /** @description What going on otherwise comes to. */
+        /** @description What continuing differently comes to. */
         Otherwise: {
             summary: string[];
             kept: boolean;
@@ -7520,7 +7520,7 @@ export interface components {
             /** Format: double */
             rod_mm?: number;
             /**
-             * @description Else it is only told.
+             * @description Otherwise it is only shown.
              * @default false
              */
             keep?: boolean;
@@ -7748,7 +7748,7 @@ export interface components {
         PartOp: "move" | "split" | "merge" | "lay" | "number";
         /**
          * Parting
-         * @description How a head is parted; what is not told is usual for the style.
+         * @description How a head is parted; what is not given is usual for the style.
          */
         Parting: {
             /**
@@ -11908,7 +11908,7 @@ export interface components {
             source: string;
         };
         /**
-         * @description One client of a trial. Which side got which way is told once it is rated; of visits, the left
+         * @description One client of a trial. Which side got which way is shown once rated; of visits, the left
          *     one is the first.
          */
         TrialPair: {
@@ -12710,7 +12710,7 @@ export interface components {
                 "application/json": components["schemas"]["Errors"];
             };
         };
-        /** @description There is nothing here of that name or number. */
+        /** @description There is nothing here with that name or number. */
         NotFound: {
             headers: {
                 [name: string]: unknown;
@@ -12746,7 +12746,7 @@ export interface components {
                 "application/json": components["schemas"]["Errors"];
             };
         };
-        /** @description This is more than one request may hold: 2.5 MB. Send less at once. */
+        /** @description This is larger than one request may be: 2.5 MB. Send less at once. */
         RequestEntityTooLarge: {
             headers: {
                 [name: string]: unknown;
@@ -12773,7 +12773,7 @@ export interface components {
                 "application/json": components["schemas"]["Errors"];
             };
         };
-        /** @description Something broke on our side; nothing was changed. Try again. */
+        /** @description Something went wrong on our side; nothing was changed. Try again. */
         InternalServerError: {
             headers: {
                 [name: string]: unknown;

@@ -35,4 +35,4 @@ class Command(BaseCommand):
             raise CommandError(str(error)) from error
         for old in sorted(backups().glob("gauffer-*.zip"))[: -options["keep"]]:
             old.unlink()
-        self.stdout.write(f"Packed, read back and found whole: {path}")
+        self.stdout.write(f"Backed up, read back and complete: {path}")

@@ -10,11 +10,11 @@ from salon.clients.models import Client
 
 
 class Command(BaseCommand):
-    help = "Erase everything about a client. There is no way back."
+    help = "Erase everything about a client. This cannot be undone."
 
     def add_arguments(self, parser: CommandParser) -> None:
         parser.add_argument("number", type=int, help="as in the address of the client's sheet")
-        parser.add_argument("name", help="of the client, so that it is the right one")
+        parser.add_argument("name", help="of the client, to be sure it is the right one")
         parser.add_argument(
             "--backups", action="store_true", help="make a new backup and delete the older ones"
         )

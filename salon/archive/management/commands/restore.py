@@ -11,7 +11,7 @@ from salon.archive.restoring import ErasedClient, look_through, restore
 
 
 class Command(BaseCommand):
-    help = "Restore a backup in the place of this salon, which is backed up first."
+    help = "Replace this salon with a backup. The salon is backed up first."
 
     def add_arguments(self, parser: CommandParser) -> None:
         parser.add_argument("file", type=Path)
@@ -32,7 +32,7 @@ class Command(BaseCommand):
                 raise CommandError("Nothing was changed.")
             left_out = [client.uid for client in ready.erased]
             restore(options["file"], left_out, patience_s=None)
-            self.stdout.write("Brought back.")
+            self.stdout.write("Restored.")
         except (CraftError, OSError) as error:
             raise CommandError(str(error)) from error
 

@@ -23,7 +23,7 @@ def refuse_a_real_salon() -> None:
     users = User.objects.all()
     if users.exists() and not users.filter(username=USERNAME).exists():
         raise CommandError(
-            "This is a real salon's database: the demo is neither put into it nor over it. Set "
+            "This database belongs to a real salon, so the demo is not installed here. Set "
             "GAUFFER_VAR to another folder."
         )
 

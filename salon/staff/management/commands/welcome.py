@@ -13,7 +13,7 @@ class Command(BaseCommand):
     def handle(self, *args: Any, **options: Any) -> None:
         code = first_code()
         if code is not None:
-            self.stdout.write(f"Nobody is here yet. Open the page and type the code {code}.")
+            self.stdout.write(f"There is no owner yet. Open the page and enter the code {code}.")
             return
         names = ", ".join(owners().values_list("user__username", flat=True)) or "nobody"
         self.stdout.write(
