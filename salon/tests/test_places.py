@@ -165,7 +165,7 @@ class ClientsTest(PlacesTest):
         page.get_by_label("Note", exact=True).fill("Mine.")
         Client.objects.filter(pk=self.person.pk).update(version=7, note="Theirs.")
         page.get_by_role("button", name="Save").click()
-        expect(page.get_by_role("alert")).to_contain_text("Somebody else changed this")
+        expect(page.get_by_role("alert")).to_contain_text("Someone else changed this")
         expect(page.get_by_label("Note", exact=True)).to_have_value("Mine.")
 
 

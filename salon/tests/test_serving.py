@@ -275,7 +275,7 @@ if __name__ == "__main__":
     try:
         run_command("day", long)
     except Busy as busy:
-        assert "takes longer" in str(busy.detail), busy
+        assert "takes too long" in str(busy.detail), busy
     else:
         raise AssertionError("no end")
     process_pool.TIMEOUT_S = 30
@@ -286,7 +286,7 @@ if __name__ == "__main__":
     try:
         process_pool.result_of(pool().schedule(os._exit, (1,)))
     except Busy as busy:
-        assert "ended before it was done" in str(busy.detail), busy
+        assert "stopped before it was done" in str(busy.detail), busy
     else:
         raise AssertionError("not ended")
     # Where it broke it begins again.

@@ -122,7 +122,7 @@ class VersionTest(ApiTest):
         first = self.patch("/api/salon/", {"name": "Ours", "version": version})
         self.assertEqual(first.json()["version"], version + 1)
         second = self.patch("/api/salon/", {"currency": "CHF", "version": version})
-        self.assertRefused(second, "", "Somebody else changed this", 409)
+        self.assertRefused(second, "", "Someone else changed this", 409)
         self.assertEqual(current_salon().name, "Ours")
 
     def test_what_the_salon_learns_meanwhile_is_not_lost(self) -> None:
