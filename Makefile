@@ -40,6 +40,7 @@ lint-python: .make/dev
 	.venv/bin/ruff check .
 	.venv/bin/mypy
 	.venv/bin/lint-imports
+	$(PY) -m salon.checks.commits
 
 lint-web: lint-web-types lint-web-style
 

@@ -414,8 +414,8 @@ def finished_look(case: Case, forecast: Forecast) -> Finished:
             *learned_length(learned),
             reason(
                 "day1_definition",
-                f"{technique.wear.definition:.0%} usual for it, more with the wish and with more "
-                "sections, less where it is still damp at release.",
+                f"{technique.wear.definition:.0%} usual for this style: more if more is chosen "
+                "and with more sections, less where it is still damp at release.",
                 f"definition {case.definition:.0%}, {len(case.sections)} sections",
                 STANDARD,
             ),

@@ -276,7 +276,7 @@ def essential_oil(facts: Facts, use: Use) -> Clash | None:
         Fits.CARE,
         Severity.ADJUST,
         f"{use.name} contains {hit}. Its label and qualified advice decide whether it may be used "
-        "here; otherwise use another product.",
+        "here; if not, use another product.",
         conditions,
     )
 

@@ -220,7 +220,7 @@ DETAILS: Mapping[Detail, DetailRule] = {
             NO: Variant("Hangs free", change=without_bands(pins_each=0)),
             Manner.PINNED_EACH: Variant(
                 "Each pinned",
-                "Lies where it shall fall; dries straighter.",
+                "Lies where it should fall; dries straighter.",
                 " Pin each one down.",
                 (0.0, 0.1),
                 change=without_bands(pins_each=1),
@@ -292,7 +292,7 @@ DETAILS: Mapping[Detail, DetailRule] = {
             NO: NOT_DONE,
             YES: Variant(
                 "Formed while drying",
-                "The short front dries as it shall lie.",
+                "The short front dries the way it should lie.",
                 " Hold the short front against the forehead until it keeps its shape.",
                 (3.0, 0.0),
             ),
@@ -331,7 +331,7 @@ DETAILS: Mapping[Detail, DetailRule] = {
             Manner.SALON: Variant("In the salon", "Counted out, separated and finished here."),
             Manner.HOME: Variant(
                 "At home, by the client",
-                "No second sitting; the card says how, which way and when.",
+                "No second appointment; the card says how, which way and when.",
             ),
         },
         why_not_released,

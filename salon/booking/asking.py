@@ -214,5 +214,5 @@ def segments_for(plan: Plan | None, sitting: int, title: str, minutes: int) -> l
     pace = plan.requested.pace
     segments = plan_segments(plan.answered, pace, sitting)
     if not segments:
-        raise ValidationError({"sitting": f"{plan.title} has no sitting {sitting} to book."})
+        raise ValidationError({"sitting": f"{plan.title} has no appointment {sitting} to book."})
     return segments

@@ -75,7 +75,7 @@ def feed(request: HttpRequest, secret: str) -> HttpResponse:
 
 class DayFileWishSerializer(serializers.Serializer[Any]):
     file = serializers.FileField(error_messages={"required": "Choose a file (.ics)."})
-    keep = serializers.BooleanField(default=False, help_text="Otherwise it is only previewed.")
+    keep = serializers.BooleanField(default=False, help_text="If not, it is only previewed.")
 
 
 class EntrySerializer(serializers.Serializer[Any]):

@@ -159,7 +159,7 @@ class Booking(models.Model):
         settings.AUTH_USER_MODEL, null=True, blank=True, on_delete=models.SET_NULL, related_name="+"
     )
     walk_in = models.BooleanField(default=False)
-    late_min = models.PositiveSmallIntegerField(default=0, help_text="Told to come so much late.")
+    late_min = models.PositiveSmallIntegerField(default=0, help_text="Comes so much late.")
     note = models.CharField(max_length=200, blank=True)
     reason = models.CharField(max_length=200, blank=True, help_text="Why it was cancelled.")
     told = models.BooleanField(default=True, help_text="The client knows this hour.")

@@ -191,7 +191,7 @@ class WantedSerializer(serializers.Serializer[Any]):
     plan = serializers.PrimaryKeyRelatedField(
         queryset=Plan.objects.all(), required=False, allow_null=True
     )
-    sitting = integer_field(1, 2, "as the sitting", required=False)
+    sitting = integer_field(1, 2, "as the appointment", required=False)
     title = serializers.CharField(max_length=120, required=False, allow_blank=True)
     minutes = integer_field(5, 720, "minutes", required=False)
     wanted = serializers.PrimaryKeyRelatedField(
@@ -265,7 +265,7 @@ class MoveSerializer(serializers.Serializer[Any]):
         0, SEGMENTS_MOST - 1, "as the segment that begins then; 0: all of it", required=False
     )
     keep = serializers.BooleanField(
-        default=True, help_text="Otherwise it is only shown whether it fits there."
+        default=True, help_text="If not, the answer only says whether it fits there."
     )
 
 

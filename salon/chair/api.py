@@ -208,7 +208,7 @@ class SeatsView(APIView):
 class OtherwiseWishSerializer(serializers.Serializer[Any]):
     sections = integer_field(1, 120, "sections", required=False)
     rod_mm = float_field(4, 60, "mm", required=False)
-    keep = serializers.BooleanField(default=False, help_text="Otherwise it is only shown.")
+    keep = serializers.BooleanField(default=False, help_text="If not, it is only shown.")
 
     def validate(self, values: dict[str, Any]) -> dict[str, Any]:
         if not {"sections", "rod_mm"} & set(values):

@@ -55,7 +55,7 @@ class Plan(models.Model):
     made_by = models.ForeignKey(
         settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+"
     )
-    planned_start = models.DateTimeField(null=True, blank=True, help_text="When it shall begin.")
+    planned_start = models.DateTimeField(null=True, blank=True, help_text="When it should begin.")
     begun_at = models.DateTimeField(null=True, blank=True, help_text="When its first visit began.")
     cancelled_at = models.DateTimeField(null=True, blank=True)
     cancel_reason = models.CharField(max_length=200, blank=True)

@@ -113,7 +113,8 @@ class EffectSerializer(serializers.Serializer[Any]):
     high = serializers.FloatField(help_text="Nine in ten lie between low and high.")
     text = serializers.CharField()
     across = serializers.FloatField(
-        allow_null=True, help_text="What all days together would have it be, whoever they are of."
+        allow_null=True,
+        help_text="The difference over all days of all clients together.",
     )
 
 

@@ -65,7 +65,7 @@ TABLES: dict[str, Table] = {
         {
             "visit": "Number of the visit.",
             "client": "Number of the client.",
-            "hands": "Name of whoever did it, as they sign in.",
+            "hands": "Name of the person who did it, as they sign in.",
             "quantity": "minutes or detangling [min], dose [g], length [cm], wear [d].",
             "group": "What is learned together: a step, a technique, a role.",
             "standard": "The salon's standard for this client, nothing learned.",

@@ -61,7 +61,9 @@ class CatalogueTest(ApiTest):
         self.assertEqual(missing, [])
 
     def test_numbers_and_styles_keep_their_places(self) -> None:
-        german = translate("Humid, 85%: it gains volume by itself. Count them out.", Language.GERMAN)
+        german = translate(
+            "Humid, 85%: it gains volume by itself. Count them out.", Language.GERMAN
+        )
         self.assertEqual(german, "Feucht, 85%: es wird von selbst größer. Beim Öffnen mitzählen.")
         works = translate("A braid-out or a rod set would suit this hair.", Language.GERMAN)
         self.assertEqual(works, "Zu diesem Haar passt auch: Zopf-out oder Wicklerfrisur.")

@@ -115,9 +115,7 @@ class Migration(migrations.Migration):
                 ("walk_in", models.BooleanField(default=False)),
                 (
                     "late_min",
-                    models.PositiveSmallIntegerField(
-                        default=0, help_text="Told to come so much late."
-                    ),
+                    models.PositiveSmallIntegerField(default=0, help_text="Comes so much late."),
                 ),
                 ("note", models.CharField(blank=True, max_length=200)),
                 (

@@ -44,7 +44,7 @@ class Migration(migrations.Migration):
                 ("made_at", models.DateTimeField(default=django.utils.timezone.now)),
                 (
                     "planned_start",
-                    models.DateTimeField(blank=True, help_text="When it shall begin.", null=True),
+                    models.DateTimeField(blank=True, help_text="When it should begin.", null=True),
                 ),
                 (
                     "begun_at",

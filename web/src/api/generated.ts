@@ -3045,7 +3045,7 @@ export interface components {
             walk_in?: boolean;
             /**
              * Format: int64
-             * @description Told to come so much late.
+             * @description Comes so much late.
              */
             late_min?: number;
             note?: string;
@@ -4250,7 +4250,7 @@ export interface components {
             /** Format: binary */
             file: string;
             /**
-             * @description Otherwise it is only previewed.
+             * @description If not, it is only previewed.
              * @default false
              */
             keep?: boolean;
@@ -5044,7 +5044,7 @@ export interface components {
             text: string;
             /**
              * Format: double
-             * @description What all days together would have it be, whoever they are of.
+             * @description The difference over all days of all clients together.
              */
             across: number | null;
         };
@@ -7203,7 +7203,7 @@ export interface components {
             start: string;
             segment?: number;
             /**
-             * @description Otherwise it is only shown whether it fits there.
+             * @description If not, the answer only says whether it fits there.
              * @default true
              */
             keep?: boolean;
@@ -7520,7 +7520,7 @@ export interface components {
             /** Format: double */
             rod_mm?: number;
             /**
-             * @description Otherwise it is only shown.
+             * @description If not, it is only shown.
              * @default false
              */
             keep?: boolean;
@@ -8121,7 +8121,7 @@ export interface components {
             readonly made_by: string;
             /**
              * Format: date-time
-             * @description When it shall begin.
+             * @description When it should begin.
              */
             planned_start?: string | null;
             /** Format: date-time */
@@ -8561,7 +8561,7 @@ export interface components {
             made_at?: string;
             /**
              * Format: date-time
-             * @description When it shall begin.
+             * @description When it should begin.
              */
             planned_start?: string | null;
             /** Format: date-time */

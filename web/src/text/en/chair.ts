@@ -12,7 +12,7 @@ export const chair = {
     again: 'Undo this step',
     skip: 'Skip',
     skipWhy: 'Reason for skipping',
-    skips: { time: 'no time', client: 'client’s wish', needless: 'not needed today' },
+    skips: { time: 'no time', client: 'client’s choice', needless: 'not needed today' },
     note: 'Note',
     noteText: 'Note',
     noteAbout: 'About',

@@ -10,7 +10,7 @@ export const salon = {
     writeTo: 'Send messages until',
     oclock: 'o’clock',
     askEvery: 'Ask how the style is holding up every',
-    calendarNames: 'Show client names in calendar feeds (initials otherwise)',
+    calendarNames: 'Show client names in calendar feeds (if not, initials)',
     askEveryHint:
       'In the client’s local time. 0 asks once after the service. After three unanswered questions, none are sent.',
     kit: 'Air and stock',
