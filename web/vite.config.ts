@@ -62,5 +62,6 @@ export default defineConfig({
       },
     },
   },
-  server: { proxy: { '/api': server } },
+  // The glossary of the documentation is read here, too.
+  server: { proxy: { '/api': server }, fs: { allow: ['..'] } },
 })

@@ -60,9 +60,15 @@ class DoorTest(PlacesTest):
         # Keys of a page work once it is there.
         expect(page.get_by_role("heading", name="Clients")).to_be_visible()
         page.keyboard.press("?")
-        expect(page.get_by_role("dialog", name="Keyboard shortcuts")).to_be_visible()
+        help_ = page.get_by_role("dialog", name="Help")
+        expect(help_.get_by_text("Find a client")).to_be_visible()
+        help_.get_by_text("Words", exact=True).click()
+        help_.get_by_label("Find a word").fill("glide")
+        expect(help_.get_by_role("term")).to_have_text(["slip"])
+        help_.get_by_label("Find a word").fill("zzz")
+        expect(help_).to_contain_text("No word contains this")
         page.keyboard.press("Escape")
-        expect(page.get_by_role("dialog", name="Keyboard shortcuts")).to_be_hidden()
+        expect(help_).to_be_hidden()
         page.keyboard.press("n")
         expect(page.get_by_role("heading", name="New client")).to_be_visible()
 

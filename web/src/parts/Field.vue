@@ -8,6 +8,7 @@ import { computed, useId } from 'vue'
 import { useElsewhere } from '@/forms/elsewhere'
 import { useClaim } from '@/forms/refusal'
 
+import Term from './Term.vue'
 import Theirs from './Theirs.vue'
 
 const props = defineProps<{
@@ -15,6 +16,8 @@ const props = defineProps<{
   /** Dotted name of the field, as the server refuses it. */
   name?: string
   hint?: string
+  /** The word of the glossary that the label is. */
+  term?: string
   /** What is wrong before the server was asked. */
   wrong?: string
   /** Said in the place of what the server says, where it counts in another unit. */
@@ -43,9 +46,10 @@ const described = computed(() => (message.value || props.hint ? `${id}-note` : u
     :role="group ? 'group' : undefined"
     :aria-labelledby="group ? `${id}-label` : undefined"
   >
-    <span v-if="group" :id="`${id}-label`" class="label" :class="{ sr: hideLabel }">{{
-      label
-    }}</span>
+    <span v-if="group" :id="`${id}-label`" class="label" :class="{ sr: hideLabel }">
+      <Term v-if="term" :word="term">{{ label }}</Term>
+      <template v-else>{{ label }}</template>
+    </span>
     <label v-else :for="id" :class="{ sr: hideLabel }">{{ label }}</label>
     <slot :id="id" :invalid="Boolean(message)" :described="described" />
     <span v-if="message" :id="`${id}-note`" class="wrong" role="alert">{{ message }}</span>

@@ -16,6 +16,7 @@ import { provideRefusal } from '@/forms/refusal'
 import Choice from '@/parts/Choice.vue'
 import Figures from '@/parts/Figures.vue'
 import Refusals from '@/parts/Refusals.vue'
+import Term from '@/parts/Term.vue'
 import { undoNote } from '@/parts/undoNote'
 import { ago, day, short } from '@/text/format'
 import { useWording } from '@/text/wording'
@@ -80,6 +81,15 @@ const what = (observation: Observation) =>
     : t(`consult.ask.${observation.kind}`)) +
   (observation.zone ? `, ${t(`hair.zones.${observation.zone}`)}` : '')
 
+/** Kinds that the glossary explains. */
+const TERMS: Record<string, string> = {
+  density: 'density',
+  density_per_cm2: 'density',
+  porosity: 'porosity',
+  strand: 'strand',
+  diameter_um: 'strand',
+}
+
 async function save() {
   const observations = observationsOf(typed.value, zone.value)
   nothing.value = observations.length === 0
@@ -141,7 +151,10 @@ async function takeBack(observation: Observation) {
       </thead>
       <tbody>
         <tr v-for="row in rows" :key="row.id" :class="{ gone: row.withdrawn_at }">
-          <td>{{ what(row) }}</td>
+          <td>
+            <Term v-if="TERMS[row.kind]" :word="TERMS[row.kind] ?? ''">{{ what(row) }}</Term>
+            <template v-else>{{ what(row) }}</template>
+          </td>
           <td class="value">{{ value(row) }}</td>
           <td class="quiet">{{ t(`hair.method.${row.method}`) }}</td>
           <td class="quiet" :title="`${day(row.taken_at)} ${row.taken_by}`">

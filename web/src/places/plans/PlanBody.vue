@@ -8,6 +8,7 @@ import type { Edit, PlanAnswer } from '@/api/queries'
 import CautionNote from '@/parts/CautionNote.vue'
 import CrownMap from '@/parts/CrownMap.vue'
 import DryingChart from '@/parts/DryingChart.vue'
+import Term from '@/parts/Term.vue'
 import PleatStrip from '@/parts/PleatStrip.vue'
 import WhyList from '@/parts/WhyList.vue'
 import { minutes, short, span, when } from '@/text/format'
@@ -142,7 +143,9 @@ const folds = computed(() =>
     </p>
     <div class="columns">
       <section class="map">
-        <h2>{{ t('plan.parting') }}</h2>
+        <h2>
+          <Term word="parting">{{ t('plan.parting') }}</Term>
+        </h2>
         <CrownMap
           v-model="section"
           :sections="answer.sections"

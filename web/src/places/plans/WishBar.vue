@@ -67,7 +67,13 @@ const styles = computed(() =>
       :model-value="desk.wish.value.goal.style"
       @update:model-value="emit('style', $event)"
     />
-    <Field class="definition" :label="t('plan.definition')" name="goal.definition" group>
+    <Field
+      class="definition"
+      :label="t('plan.definition')"
+      term="definition"
+      name="goal.definition"
+      group
+    >
       <ElSlider
         :model-value="Math.round((desk.wish.value.goal.definition ?? definition ?? 0.5) * 100)"
         :step="5"
