@@ -133,7 +133,7 @@ def zone_at(theta: Floats, phi: Floats) -> NDArray[np.intp]:
 
 @lru_cache(maxsize=64)
 def cells(circumference_cm: float) -> Cells:
-    """The scalp on a mesh, symmetric left to right, its areas summing to `scalp_area`."""
+    """The scalp on a mesh [cm²], symmetric left to right, its areas summing to `scalp_area`."""
     reach = 2 * radius(circumference_cm)
     steps = np.arange(0, reach, CELL_CM) + CELL_CM / 2
     axis = np.concatenate([-steps[::-1], steps])
@@ -147,6 +147,6 @@ def cells(circumference_cm: float) -> Cells:
 
 
 def per_cell(value: float, zones: Mapping[Zone, float], where: Cells) -> Floats:
-    """Spread a value of the whole head over the cells, with the zones that have their own."""
+    """Spread a value of the whole head [hairs/cm² or cm] over the cells, with zones of their own."""
     table = np.array([zones.get(zone, value) for zone in ZONES])
     return np.asarray(table[where.zone])

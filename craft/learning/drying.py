@@ -89,12 +89,12 @@ class Factor:
 
     @property
     def spread(self) -> float:
-        """How unsure the next drying time is, of its logarithm."""
+        """How unsure the next drying time is [standard deviation of its logarithm]."""
         return clamp(math.hypot(self.unsure, DAY_TO_DAY), SPREAD_LEAST, SPREAD_MOST)
 
 
 def surprise(outcome: Outcome, factor: float, spread: float) -> float:
-    """How far an outcome lies on the wrong side of its forecast, in spreads; 0 where it fits.
+    """How far an outcome lies on the wrong side of its forecast [spreads]; 0 where it fits.
 
     Args:
         outcome: the set
@@ -107,7 +107,7 @@ def surprise(outcome: Outcome, factor: float, spread: float) -> float:
 
 
 def is_doubtful(outcome: Outcome, factor: float, spread: float) -> bool:
-    """Whether a set should be asked about before anything is learned from it."""
+    """Whether a set should be asked about before it teaches anything (own value, spreads)."""
     return surprise(outcome, factor, spread) > DOUBTED_SPREADS
 
 
@@ -132,7 +132,7 @@ def likelihood(outcome: Outcome, day_to_day: float) -> Floats:
 
 
 def mean_of(belief: Floats) -> tuple[float, float]:
-    """Mean and standard deviation of a belief on the grid.
+    """Mean and standard deviation of a belief on the grid [of the logarithm].
 
     Args:
         belief: logarithm of its density, up to a constant
@@ -144,7 +144,7 @@ def mean_of(belief: Floats) -> tuple[float, float]:
 
 
 def weight_of(belief: Floats, evidence: Floats, most: float) -> float:
-    """How much a set may count so that it moves the mean no further than it may.
+    """How much a set may count [0 to 1] so that it moves the mean no further than it may.
 
     Args:
         belief: before it

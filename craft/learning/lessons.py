@@ -45,7 +45,7 @@ class Lesson:
 
     @property
     def log_ratio(self) -> float:
-        """By which factors are learned: twice and half as much are as far from the standard."""
+        """Logarithm of actual over standard [-]: twice and half are equally far from it."""
         return math.log(self.actual / self.standard)
 
 
@@ -106,7 +106,7 @@ def lessons(
 def of_minutes(
     asked: PlanRequest, answer: PlanAnswer, folded: VisitAnswer, paces: Mapping[str, float]
 ) -> Iterator[Lesson]:
-    """Minutes of steps; what was typed into the plan by hand says nothing of the standard."""
+    """Times of steps [min]; what was typed into the plan by hand says nothing of the standard."""
     by_hand = {edit.step for edit in asked.edits if edit.role is None}
     steps = {step.key: step for step in answer.steps}
     for run in folded.steps:
@@ -137,7 +137,7 @@ def opened_set(
 
 
 def hours_when_felt(answer: PlanAnswer, folded: VisitAnswer, basis: DryingBasis) -> float | None:
-    """Hours from shaping until somebody felt how dry the set was; None where nobody can tell.
+    """Time from shaping until someone felt how dry the set was [h]; None where that is unknown.
 
     Hair that leaves the salon wet on purpose (a quick wash, waves left to the air) was felt at no
     hour of its drying, so it teaches nothing.

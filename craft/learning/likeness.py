@@ -39,7 +39,7 @@ WHO_CHOSE = (
 
 
 def ratio_apart(first: float, second: float, most: float) -> float:
-    """How far two sizes are apart, 0 alike to 1 at a ratio of `most`."""
+    """How far two sizes are apart [0 alike to 1 at a ratio of `most`]."""
     return min(1.0, abs(math.log(first / second)) / math.log(most))
 
 

@@ -42,12 +42,12 @@ def group_of(step: str, style: str) -> str:
 
 
 def planning_factor(estimate: Estimate) -> float:
-    """The factor a plan uses."""
+    """The factor a plan uses [times the standard]."""
     return factor_in_range(estimate.factor)
 
 
 def is_doubtful(log_ratio: float, estimate: Estimate) -> bool:
-    """Whether one visit lies so far from what was expected that it is asked about first.
+    """Whether a visit lies so far from its forecast [of the logarithm] that it is asked about.
 
     Args:
         log_ratio: of the visit, actual over the salon's standard

@@ -44,7 +44,7 @@ def grams_verdict(planned: float, actual: float) -> Verdict:
 
 
 def forecast_definition_score(definition: float) -> float:
-    """Definition forecast for day one as a score.
+    """Definition forecast for day one [0 to 1] as a score [1 to 5].
 
     Args:
         definition: 0 to 1

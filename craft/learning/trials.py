@@ -82,7 +82,7 @@ def share_at_any_look(better: int, of: int, alpha: float) -> tuple[float, float]
 
 
 def whole_steps(differences: Sequence[float]) -> tuple[list[int], int]:
-    """Differences in whole steps, and their sum.
+    """Differences of scores [points] in whole steps, and their sum.
 
     Scores and their halves stay exact; what is finer is rounded to a part of the largest.
     """
@@ -119,7 +119,7 @@ def sign_flip_p(differences: Sequence[float]) -> float:
 
 
 def pairs_needed(better: int, worse: int, alpha: float, most: int) -> int | None:
-    """Pairs that still have to come until it is decided, if the share stays as it is.
+    """Pairs that still have to come until it is decided at an error [0 to 1], if the share stays.
 
     Args:
         better, worse: pairs so far in which the way that is ahead was better, and was not

@@ -80,7 +80,7 @@ class Effect:
 
 
 def days_lasted(told: Mapping[int, float]) -> float | None:
-    """Days a style lasted until it began to fade, by a straight line through what was reported.
+    """Days a style lasted until it began to fade [d], by a straight line through what was reported.
 
     None where too little was reported, or it never looked good: that says nothing of lasting.
 
@@ -105,7 +105,7 @@ TEMPTING = (
 
 
 def usual_days(answer: WearAnswer, done_on: date) -> float | None:
-    """Days a style is worn by what is known without this head: what told days are held against.
+    """Days a style is worn by what is known without this client [d]: reports are compared with it.
 
     Args:
         answer: of the wear, nothing learned in it
@@ -144,7 +144,7 @@ def compare_habits(days: Sequence[ToldDay], what: str) -> list[Effect]:
 
 
 def beside_all_days(each: Effect, rows: Sequence[ToldDay], column: Sequence[float]) -> Effect:
-    """An effect with what it looks like across clients; where that misleads, it is said.
+    """An effect with what it looks like across clients [points of 5]; says so where that misleads.
 
     Who sleeps in one way may also care for their hair in every other, or have hair that holds.
     """
@@ -156,7 +156,7 @@ def beside_all_days(each: Effect, rows: Sequence[ToldDay], column: Sequence[floa
 
 
 def tempting(each: Effect, across: float) -> bool:
-    """Whether clients beside each other show what the same wear does not."""
+    """Whether a comparison across clients [points of 5] shows what the same client does not."""
     shows = not each.low <= 0 <= each.high and each.points * across > 0
     return not each.low <= across <= each.high and not shows
 
@@ -180,7 +180,7 @@ def of_humidity(days: Sequence[ToldDay]) -> Effect | None:
 def effect(
     rows: Sequence[ToldDay], column: Sequence[float], way: str, against: str, wears: int
 ) -> Effect | None:
-    """One effect beside that of the days, each wear on its own level; None where none shows."""
+    """One effect [points of 5] beside that of the days, each wear on its own level; or None."""
     x = np.column_stack([column, [float(row.day) for row in rows]])
     y = np.array([row.looks for row in rows])
     for wear in {row.wear for row in rows}:
@@ -213,7 +213,7 @@ NAMES = {
 
 
 def effect_text(way: str, against: str, points: float, low: float, high: float) -> str:
-    """An effect in words; says so where it is not clear."""
+    """An effect [points of 5] in words; says so where it is not clear."""
     way, against = NAMES.get(way, way), NAMES.get(against, against)
     span = f"{low:+.2f} to {high:+.2f} points of 5"
     if low <= 0 <= high:

@@ -132,7 +132,7 @@ class Case:
 
     @property
     def detangled_days(self) -> float:
-        """Days since it was detangled."""
+        """Time since it was detangled [days]."""
         hours = self.request.now.detangled_h
         return self.hair.days_since_detangle if hours is None else hours / 24
 

@@ -32,7 +32,7 @@ def section_out(section: Section) -> SectionOut:
 
 
 def views_of(sections: Sequence[Section], girth_cm: float) -> list[ViewsOut]:
-    """Every section as it is seen from the back and the sides."""
+    """Every section as it is seen from the back and the sides [cm]."""
     return [
         ViewsOut(
             number=section.number,

@@ -104,7 +104,7 @@ def dose_of_layer(case: Case, each: Laid) -> StepProduct:
 
 
 def dose_fields(role: Role, item: ShelfItem | None, grams: float) -> dict[str, Any]:
-    """So much of a bottle: in grams with their range, in its own unit, in money."""
+    """So much of a bottle: in grams with their range [g], in its own unit, in money."""
     unit_g = item.unit_g if item else None
     units = doses.hand_units(grams, unit_g) if unit_g else None
     price = item.cost_per_g if item else None
@@ -131,7 +131,7 @@ def film_left_on(case: Case) -> float:
 
 
 def amount_of(case: Case, role: Role, passes: int) -> tuple[float, Reason]:
-    """Grams of a product that is rinsed out, and the arithmetic."""
+    """Amount of a product that is rinsed out [g], and the arithmetic."""
     grams = case.grams(role, passes)
     if role in doses.SCALP_G_PER_CM2:
         return grams, scalp_reason(case, role, grams, passes)

@@ -16,7 +16,7 @@ def length_range(style: Style) -> tuple[float, float]:
 
 
 def fits_length(style: Style, length_cm: float) -> bool:
-    """Whether hair of a length makes a style."""
+    """Whether hair of a length [cm] makes a style."""
     least, most = length_range(style)
     return least <= length_cm <= most
 

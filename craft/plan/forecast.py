@@ -80,15 +80,15 @@ class Forecast:
 
     @property
     def odds(self) -> float:
-        """Probability that it is dry at the release."""
+        """Probability that it is dry at the release [0 to 1]."""
         return self.odds_with(self.stages)
 
     def odds_with(self, stages: Sequence[Stage], release_h: float | None = None) -> float:
-        """Probability that it is dry at the release, or another hour, in other stages."""
+        """Probability that it is dry at a time [h], in other stages [0 to 1]."""
         return self.bend.odds(self.unbent_odds(stages, release_h))
 
     def unbent_odds(self, stages: Sequence[Stage], release_h: float | None = None) -> float:
-        """That probability as the law of drying alone has it."""
+        """That probability as the law of drying alone has it [0 to 1]."""
         at = self.release_h if release_h is None else release_h
         return drying.odds_dry(
             self.cylinder, self.water, tuple(stages), at, self.factor, self.spread
@@ -96,7 +96,7 @@ class Forecast:
 
     @property
     def safe_h(self) -> float | None:
-        """Hours after which the odds of dry are safe, None if never."""
+        """Time after which the odds of dry are safe [h], None if never."""
         slower = safely_slow(self.factor, self.spread, self.bend)
         return safe_hours(self.cylinder, self.water, self.stages, slower)
 
@@ -109,7 +109,7 @@ class Forecast:
         return begins[:-1]
 
     def banded(self, z: float) -> drying.Run:
-        """The forecast for hair that dries slower by z standard deviations."""
+        """The forecast for hair that dries slower by z standard deviations [of the logarithm]."""
         slower = self.factor * math.exp(z * self.spread)
         return drying.dry(self.cylinder, self.water, self.stages, slower)
 
@@ -121,7 +121,7 @@ def dryer_of(case: Case) -> Dryer:
 
 
 def dryer_minutes(case: Case, cylinder: Cylinder, dryer: Dryer) -> float:
-    """Minutes under the dryer: as asked, else until safely dry, within the limit."""
+    """Time under the dryer [min]: as asked, else until safely dry, within the limit."""
     if dryer is Dryer.AIR:
         return 0.0
     if case.request.dry_min is not None:
@@ -136,7 +136,7 @@ def dryer_minutes(case: Case, cylinder: Cylinder, dryer: Dryer) -> float:
 
 
 def safely_slow(factor: float, spread: float, bend: Calibration) -> float:
-    """Times the law of drying that a set may take so that the odds of dry are safe.
+    """Times the law of drying that a set may take while it is safely dry (own value).
 
     Args:
         factor, spread: learned multiplier, and how unsure its logarithm is
@@ -156,7 +156,7 @@ def bend_of(case: Case) -> Calibration:
 def safe_hours(
     cylinder: Cylinder, water: float, stages: Sequence[Stage], slower: float
 ) -> float | None:
-    """Hours after which the odds of dry are safe, None if never.
+    """Time after which the odds of dry are safe [h], None if never.
 
     Args:
         cylinder, water, stages: as the forecast has them
@@ -166,12 +166,12 @@ def safe_hours(
 
 
 def rounded_up(hours: float, step: float) -> float:
-    """Hours rounded up to a whole number of steps."""
+    """A time [h] rounded up to a whole number of steps [h]."""
     return math.ceil(hours / step - 1e-9) * step
 
 
 def usual_release(case: Case, safe_h: float | None, dryer_min: float) -> float:
-    """When a style is released if nobody says otherwise.
+    """When a style is released if nobody chooses [h after shaping].
 
     Straight from the dryer when that dries it; else when it is usual for a set, and as soon as it
     is safe for loose hair, which nobody comes back for.
@@ -256,7 +256,7 @@ def damp_at_bedtime(case: Case, forecast: Forecast) -> float | None:
 
 
 def curve(run: drying.Run, until_h: float) -> list[tuple[float, float]]:
-    """A run thinned out for drawing: hours and share of water gone."""
+    """A run thinned out for drawing: time [h] and share of water gone [0 to 1]."""
     hours = np.linspace(0, until_h, CURVE_POINTS + 1)
     shares = np.interp(hours, run.hours, run.shares)
     return [(round(float(t), 3), round(float(x), 4)) for t, x in zip(hours, shares, strict=True)]

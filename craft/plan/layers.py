@@ -70,7 +70,7 @@ def laid(case: Case, usual: Sequence[Role]) -> tuple[Laid, ...]:
 
 
 def grams_by_edit(case: Case) -> dict[Role, float]:
-    """Doses of this step that were decided by a change of the routine; the last one counts."""
+    """Doses of this step that a change of the routine decided [g]; the last one counts."""
     return {
         edit.role: edit.grams
         for edit in case.request.edits
@@ -82,7 +82,7 @@ def grams_by_edit(case: Case) -> dict[Role, float]:
 
 
 def dose_layer(case: Case, place: int, layer: Layer, hand: float | None) -> Laid:
-    """A layer with its dose, before the others are looked at."""
+    """A layer with its dose [g], before the others are looked at."""
     sections = covered_sections(case, place, layer)
     if layer.role in doses.SCALP_G_PER_CM2:
         grams = case.grams(layer.role) * len(sections) / len(case.sections)
@@ -130,7 +130,7 @@ def covered_sections(case: Case, place: int, layer: Layer) -> list[Section]:
 
 
 def scalp_reason(case: Case, role: Role, grams: float, passes: int = 1) -> Reason:
-    """The arithmetic of a dose on the scalp."""
+    """The arithmetic of a dose on the scalp [g/cm² × cm²]."""
     times = f" × {passes} passes" if passes > 1 else ""
     because = (
         f"{doses.SCALP_G_PER_CM2[role]} g/cm² × {case.scalp_cm2:.0f} cm² of scalp{times} "
@@ -142,7 +142,7 @@ def scalp_reason(case: Case, role: Role, grams: float, passes: int = 1) -> Reaso
 def film_reason(
     case: Case, role: Role, surface_m2: float, grams: float, strength: float = 1.0
 ) -> Reason:
-    """The arithmetic of a film on so much hair."""
+    """The arithmetic of a film on so much hair [g/m² × m²]."""
     film = case.film(role)
     factors = "".join(f" × {factor:g} ({name})" for name, factor in film.factors)
     thinned = f" × {strength:.2g} (thinned)" if strength < 1 else ""
@@ -157,7 +157,7 @@ def film_reason(
 def film_dose(
     case: Case, layer: Layer, surface_m2: float, sections: int
 ) -> tuple[float, list[Reason]]:
-    """Grams of a layer on so much hair, and how they come about."""
+    """Amount of a layer on so much hair [g], and how it comes about."""
     grams = case.film(layer.role).g_per_m2 * layer.strength * surface_m2
     why = [film_reason(case, layer.role, surface_m2, grams, layer.strength)]
     least = doses.least_dose(layer.role, sections) * layer.strength

@@ -85,7 +85,7 @@ def natural_band(natural_cm: float) -> tuple[float, float]:
 def later(
     case: Case, key: str, days: int, at_release: Finished, natural_cm: float, rh: float
 ) -> Moment:
-    """The hair some days after the release."""
+    """The hair some days after the release, in air of a relative humidity [cm, 0 to 1]."""
     length, low, high = (
         appearance.length_on(days, at, natural_cm, rh)
         for at in (at_release.length_cm, at_release.length_low, at_release.length_high)
@@ -110,7 +110,7 @@ def moment(
     kept: float | None,
     rh: float = 0.5,
 ) -> Moment:
-    """One silhouette with its numbers."""
+    """One silhouette with its numbers [cm; shares 0 to 1]."""
     room = appearance.volume(case.hair_g, definition, rh)
     shape = appearance.silhouette(room, length_cm, case.hair.head_cm)
     index = max(1.02, case.hair.length_cm / max(length_cm, 0.1))

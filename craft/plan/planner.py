@@ -149,7 +149,7 @@ def place_cautions(steps: Sequence[Step], cautions: Sequence[Applied]) -> list[S
 
 
 def totals(case: Case, steps: Sequence[Step], release_after_h: float) -> Totals:
-    """The strip in numbers."""
+    """The strip in numbers [min, g, money]."""
     hands = sum(step.hands_on_min for step in steps)
     wide = math.sqrt(sum(((step.hands_on_high - step.hands_on_low) / 2) ** 2 for step in steps))
     waits = sum(step.wait_min for step in steps)
@@ -231,7 +231,7 @@ def section_reasons(case: Case) -> list[Reason]:
 
 
 def sections_out(case: Case, forecast: Forecast, rods: Mapping[int, float]) -> list[SectionOut]:
-    """The parted head with dose, minutes and drying of each section."""
+    """The parted head with dose [g], minutes and drying [h] of each section."""
     # Sections of equal hair dry alike: each number of hairs is forecast once.
     hours = {
         hairs: drying.dry(
@@ -268,7 +268,7 @@ def section_doses(case: Case, section: Section) -> dict[Role, float]:
 
 
 def set_of(case: Case, section: Section, rod: float | None) -> dict[str, float | None]:
-    """What a section is made into, in numbers."""
+    """What a section is made into, in numbers [mm, turns]."""
     wound = rod_curl(case, rod, section=section).wound.thickness_mm if rod is not None else None
     return {
         "turns": tenth(turns_of(case, section, rod)),
@@ -284,7 +284,7 @@ def tenth(value: float | None) -> float | None:
 
 
 def round_hours(hours: float | None) -> float | None:
-    """Hours to two places, or nothing."""
+    """A time to two places [h], or nothing."""
     return None if hours is None else round(hours, 2)
 
 

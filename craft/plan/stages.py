@@ -57,7 +57,7 @@ MOST_TEMP_C = {Heat.LOW: 45.0, Heat.MEDIUM: 60.0}
 
 
 def section_cylinder(case: Case, hairs: float) -> Cylinder:
-    """A section of so many hairs as a packed cylinder.
+    """A section of so many hairs as a packed cylinder [m, kg/m³, kg].
 
     Longer hair makes a longer cylinder, and a little thinner one, for fewer hairs are as long.
     Loose hair dries as its curl clumps, however many sections the hands worked in.
@@ -97,7 +97,7 @@ def room_at(case: Case, at: AirAt) -> Room:
 
 
 def air_stage(case: Case, at: AirAt, hours: float | None = None) -> Stage:
-    """A stretch in the still air of a place."""
+    """A stretch in the still air of a place [h, °C, relative humidity 0 to 1]."""
     room = room_at(case, at)
     about = drying.ABOUT_M_S if at is AirAt.JOURNEY else None
     return Stage(StageKind.AIR, room.temp_c, room.rh, hours, speed_m_s=about)
@@ -118,7 +118,7 @@ def hovers(case: Case, kind: StageKind) -> bool:
 def dryer_stage(
     case: Case, kind: StageKind, minutes: float | None, temp_c: float | None = None
 ) -> Stage:
-    """The stretch under a hood or diffuser, which warms the air of the room."""
+    """The stretch under a hood or diffuser [min], which warms the air of the room [°C]."""
     temp = dryer_temp(case, kind) if temp_c is None else temp_c
     room = case.request.room
     return Stage(
@@ -132,14 +132,14 @@ def dryer_stage(
 
 
 def cap_stage(case: Case, at: AirAt, hours: float | None) -> Stage:
-    """Under a bonnet or cap: still, and damper than the air around it."""
+    """So long under a bonnet or cap [h]: still, and damper than the air around it."""
     room = room_at(case, at)
     damper = room.rh + CAP_DAMPER * (1 - room.rh)
     return Stage(StageKind.CAP, room.temp_c, damper, hours)
 
 
 def night_stage(case: Case, hours: float | None) -> Stage:
-    """In bed: still air, and some of the hair on the pillow."""
+    """So long in bed [h]: still air, and some of the hair on the pillow."""
     room = room_at(case, AirAt.HOME)
     return Stage(StageKind.ASLEEP, room.temp_c, room.rh, hours)
 
@@ -159,7 +159,7 @@ def until_dry(case: Case, gone_h: float = 0.0) -> tuple[Stage, ...]:
 
 
 def stages_for(case: Case, dryer: Dryer, minutes: float) -> tuple[Stage, ...]:
-    """Dryer first, then the air until dry."""
+    """Dryer first [min], then the air until dry."""
     air = until_dry(case, minutes / 60)
     if dryer is Dryer.AIR:
         return air
@@ -216,7 +216,7 @@ def stage_by_hand(case: Case, stage: DryStage, field: str) -> Stage:
 
 
 def dried_by_hand(case: Case) -> tuple[Dryer, float]:
-    """The first dryer of stages chosen by hand, and its minutes; air where there is none."""
+    """The first dryer of stages chosen by hand, and its time [min]; air where there is none."""
     for stage in case.request.stages:
         if stage.kind in (StageKind.HOOD, StageKind.DIFFUSER):
             return Dryer(stage.kind), stage.minutes or 0.0

@@ -213,7 +213,7 @@ def pieces(path: shapely.Geometry) -> list[shapely.LineString]:
 
 
 def middle(paths: Sequence[shapely.LineString]) -> tuple[float, float]:
-    """The middle of a line."""
+    """The middle of a line [cm on the map]."""
     point = max(paths, key=lambda path: path.length).centroid
     return point.x, point.y
 

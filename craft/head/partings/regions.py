@@ -88,7 +88,7 @@ class Line:
 def cut_positions(
     weight: Floats, coordinate: Floats, width: Floats | float, shares: Sequence[float]
 ) -> Floats:
-    """Where partings have to lie so that given shares of the weight are before each.
+    """Where partings have to lie [cm or °] so that given shares of the weight are before each.
 
     Exact: the weight before a position rises from each cell's one edge to its other, so it is
     piecewise linear between the sorted edges.
@@ -178,7 +178,7 @@ class Parter:
         weights: Sequence[float],
         at: Sequence[float] | None = None,
     ) -> list[Region]:
-        """Cut a region by parallel partings.
+        """Cut a region by parallel partings [cm or °].
 
         Args:
             region: to be cut
@@ -216,7 +216,7 @@ class Parter:
         )
 
     def positions(self, region: Region, ruler: Ruler, shares: Sequence[float]) -> list[float]:
-        """Where partings fall if no hand moves them."""
+        """Where partings fall if no hand moves them [cm or °]."""
         if self.even is Even.SPACING and ruler.kind in SPACED:
             low, high = (ruler.reading(place) for place in self.extent(region, ruler))
             return [ruler.position(low + (high - low) * share) for share in shares]
@@ -245,7 +245,7 @@ class Parter:
         return bool(np.isclose(left, right, rtol=1e-6))
 
     def extent(self, region: Region, ruler: Ruler) -> tuple[float, float]:
-        """First and last position at which a parting still meets a region."""
+        """First and last position [cm or °] at which a parting still meets a region."""
         if ruler.kind in self.columns:
             left, low, right, high = region.outline.bounds
             return (left, right) if ruler.kind is LineKind.ALONG else (low, high)
@@ -253,7 +253,7 @@ class Parter:
         return float(places.min()), float(places.max())
 
     def placed(self, region: Region, ruler: Ruler, usual: Sequence[float]) -> list[float]:
-        """Where partings lie, those moved by hand as far as there is room for them."""
+        """Where partings lie [cm or °], those moved by hand as far as there is room for them."""
         keys = [f"{region.key}/{number}" for number in range(1, len(usual) + 1)]
         asked = [ruler.reading(place) for place in usual]
         first, last = (ruler.reading(place) for place in self.extent(region, ruler))
@@ -282,7 +282,7 @@ class Parter:
     def room(
         self, keys: Sequence[str], asked: Sequence[float], place: int, first: float, last: float
     ) -> tuple[float, float]:
-        """How far a line can be moved between those that stay, leaving room for those that move."""
+        """How far a line can be moved [cm or °] between those that stay."""
         before, after = place - 1, place + 1
         while before >= 0 and keys[before] in self.moves:
             before -= 1

@@ -42,23 +42,23 @@ class Ruler(Protocol):
     def halve(
         self, shape: shapely.Geometry, at: float
     ) -> tuple[shapely.Geometry, shapely.Geometry]:
-        """What of a shape is on the near and on the far side of the parting at a position."""
+        """What of a shape is on the near and the far side of a parting at a position [cm or °]."""
 
     def path(self, at: float) -> shapely.Geometry:
-        """The parting itself."""
+        """The parting at a position [cm or °]."""
 
     def reading(self, at: float) -> float:
-        """A position in the unit it is given in."""
+        """A position in the unit it is given in [cm or °]."""
 
     def position(self, value: float) -> float:
-        """The position that is given so."""
+        """The position that is given so [cm or °]."""
 
 
 class Curved:
     """Partings whose near side is an area of the map."""
 
     def before(self, at: float) -> shapely.Geometry:
-        """The near side of the parting at a position."""
+        """The near side of the parting at a position [cm or °]."""
         raise NotImplementedError
 
     def halve(
@@ -123,7 +123,7 @@ class Rows(Curved):
         self.width: Floats | float = np.maximum(slope, 1e-3)
 
     def ring(self, at: float) -> Floats:
-        """The circle of a row parting on the map, round the right ear."""
+        """The circle of a row parting on the map [cm], round the right ear."""
         around = math.sqrt(1 - at * at)
         theta = np.arccos(np.clip(around * np.sin(CIRCLE), -1, 1))
         phi = np.arctan2(np.full_like(CIRCLE, at), around * np.cos(CIRCLE))
@@ -169,7 +169,7 @@ class Wedge(Curved):
         self.width: Floats | float = np.degrees(geometry.CELL_CM / away)
 
     def legs(self, at: float) -> list[tuple[float, float]]:
-        """Left end, apex and right end."""
+        """Left end, apex and right end [cm on the map]."""
         x, y = FAR_CM * math.sin(math.radians(at)), FAR_CM * math.cos(math.radians(at))
         return [(-x, V_APEX_CM + y), (0.0, V_APEX_CM), (x, V_APEX_CM + y)]
 
@@ -198,7 +198,7 @@ class Horseshoe(Curved):
         self.width: Floats | float = geometry.CELL_CM
 
     def bow(self, at: float) -> list[tuple[float, float]]:
-        """From the left of the front hairline round the crown to its right."""
+        """From the left of the front hairline round the crown to its right [cm on the map]."""
         turn = np.linspace(math.pi, 2 * math.pi, HORSESHOE_STEPS + 1)
         x, y = at * np.cos(turn), at / HORSESHOE_SQUASH * np.sin(turn)
         return [(-at, FAR_CM), *zip(x.tolist(), y.tolist(), strict=True), (at, FAR_CM)]

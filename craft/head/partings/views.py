@@ -57,7 +57,7 @@ def on_screen(x: Floats, y: Floats, view: View, circumference_cm: float) -> Floa
 
 
 def near(outline: Sequence[tuple[float, float]], view: View) -> bool:
-    """Whether any corner of an outline lies on the near side."""
+    """Whether any corner of an outline [cm] lies on the near side."""
     if view is View.BACK:
         return min(y for _, y in outline) < 0
     across = [x for x, _ in outline]

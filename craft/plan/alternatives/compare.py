@@ -55,7 +55,7 @@ def row(key: str, first: list[Step], second: list[Step]) -> CompareRow:
 
 
 def minutes(step: Step | None) -> float:
-    """Hands-on and waiting minutes of a step, none if it is not there."""
+    """Hands-on and waiting time of a step [min], none if it is not there."""
     return 0.0 if step is None else step.hands_on_min + step.wait_min
 
 

@@ -202,7 +202,7 @@ def relax_limits(request: PlanRequest) -> list[Relax]:
         return []
 
     def over(proposal: Candidate) -> tuple[float, float]:
-        """Minutes too long today, hours too late."""
+        """How much too long today [min], and how much too late [h]."""
         late = proposal.measures.release_after_h
         return (
             0.0 if limit is None else max(0.0, proposal.measures.today_min - limit),

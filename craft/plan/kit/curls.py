@@ -87,7 +87,7 @@ def banded_section(case: Case, length_cm: float) -> winding.Banded | None:
 
 
 def stretch_of(case: Case) -> float:
-    """Share of the shrinkage that the set takes out, 0 to 1."""
+    """Share of the shrinkage that the set takes out [0 to 1]."""
     held = banded_section(case, case.hair.length_cm)
     if held is None:
         return case.technique.setting.stretch
@@ -163,7 +163,7 @@ def twined_hangs(
 
 
 def turns_of(case: Case, section: Section, rod_mm: float | None) -> float | None:
-    """Turns round the rod, of the coil, or of the strands of a section."""
+    """Turns round the rod [mm], of the coil, or of the strands of a section."""
     kind = case.technique.setting.kind
     if rod_mm is not None:
         return rod_curl(case, rod_mm, section=section).wound.turns
@@ -200,7 +200,7 @@ def span(values: list[float], digits: int = 0) -> str:
 
 
 def set_in_words(case: Case, rods: dict[int, float]) -> tuple[list[str], list[Reason]]:
-    """What the set is made of, in words, and why."""
+    """What the set is made of [mm], in words, and why."""
     kind, details, why = case.technique.setting.kind, [], []
     sections = case.sections
     turns = [turns_of(case, section, rods.get(section.number)) for section in sections]

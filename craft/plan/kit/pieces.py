@@ -44,7 +44,7 @@ def sizes_by_section(case: Case) -> dict[int, float]:
 
 
 def rods_by_size(case: Case) -> dict[float, int]:
-    """How many rods of each size, the most first."""
+    """How many rods of each size [mm], the most first."""
     counts = Counter(sizes_by_section(case).values())
     return {size: count * case.technique.kit.rods_each for size, count in counts.most_common()}
 
@@ -55,7 +55,7 @@ def rods_needed(case: Case) -> int:
 
 
 def stock(case: Case) -> dict[float, int] | None:
-    """Rods that are free by diameter, None if they are not counted."""
+    """Rods that are free by diameter [mm], None if they are not counted."""
     kit = case.request.kit
     if kit is None or not kit.rods:
         return None
@@ -66,7 +66,7 @@ def stock(case: Case) -> dict[float, int] | None:
 
 
 def missing(case: Case) -> dict[float, int]:
-    """Rods that are missing, by size; sizes that are enough are left out."""
+    """Rods that are missing, by size [mm]; sizes that are enough are left out."""
     have = stock(case)
     if have is None:
         return {}
@@ -181,7 +181,7 @@ def spread(
     missing: int,
     each: int,
 ) -> list[Substitute]:
-    """Give pairs of sections to sizes, the most hidden pairs first, while rods last."""
+    """Give pairs of sections to sizes [mm], the most hidden pairs first, while rods last."""
     waiting = list(pairs)
     chosen = []
     for size, count in sizes:
@@ -356,7 +356,7 @@ def kit_needed(case: Case) -> KitNeeded:
 
 
 def stand_in(case: Case, size: float) -> float | None:
-    """The size that stands in for most rods that are missing of another."""
+    """The size [mm] that stands in for most rods that are missing of another [mm]."""
     group = [rod for rod in substitute_rods(case) if rod.wanted_mm == size]
     most = max(group, key=lambda substitute: len(substitute.sections), default=None)
     return most.diameter_mm if most else None

@@ -157,7 +157,7 @@ def take_down(case: Case) -> list[Step]:
 
 
 def take_down_minutes(case: Case, old: TakeDown) -> tuple[float, str]:
-    """Minutes of a take-down by its pieces, where they were counted, else by the hair; and how."""
+    """Time of a take-down [min] by its pieces, if counted, else by the hair; and how."""
     pieces = case.request.now.pieces
     if pieces is None or not old.each_min:
         minutes = old.fixed_min + old.per_100_g_min * case.hair_g / 100

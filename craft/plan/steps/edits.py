@@ -124,7 +124,7 @@ def replace(_: Case, steps: Steps, edit: Edit) -> Steps:
 
 
 def exactly(minutes: float) -> dict[str, object]:
-    """Hands-on minutes that somebody has decided."""
+    """Hands-on time that was decided by hand [min]."""
     return {"hands_on_min": minutes, "hands_on_low": minutes, "hands_on_high": minutes}
 
 

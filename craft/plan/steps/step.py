@@ -71,7 +71,7 @@ def step(
 
 
 def learned_reasons(learned: Learned, usual: float, own: float) -> Iterator[Reason]:
-    """Why a step takes longer or shorter than by the standard."""
+    """Why a step takes longer or shorter [min] than by the standard."""
     if learned.visits and abs(own - usual) >= TOLD_FROM_MIN:
         yield reason(
             "learned_minutes",

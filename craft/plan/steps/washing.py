@@ -285,7 +285,7 @@ def detangle(case: Case) -> list[Step]:
 
 
 def mask_minutes(case: Case) -> tuple[float, float, Reason]:
-    """How long the mask sits, how long it may, and why. Its label rules over everything."""
+    """How long the mask sits, and may sit at most [min], and why. Its label comes first."""
     minutes, why = usual_mask_minutes(case)
     longest = max(minutes, case.technique.wash.mask_max_min)
     item = choose(case, Role.MASK)
@@ -306,7 +306,7 @@ def mask_minutes(case: Case) -> tuple[float, float, Reason]:
 
 
 def usual_mask_minutes(case: Case) -> tuple[float, Reason]:
-    """How long a mask sits where no label says otherwise, and why."""
+    """How long a mask sits [min] where no label says it, and why."""
     technique = case.technique
     hair = case.hair
     short = technique.wash.mask_max_min < LONG_MASK_MIN

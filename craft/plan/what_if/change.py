@@ -67,7 +67,7 @@ class Change:
 
 
 def cost(fix: Fix) -> float:
-    """What a change costs, in minutes of the hands."""
+    """What a change costs in hands-on time [min]."""
     return HANDS_COST * fix.hands_on_min + CLIENT_COST * fix.client_min + DELAY_COST * fix.later_h
 
 

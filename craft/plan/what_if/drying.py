@@ -81,7 +81,7 @@ def in_sections(case: Case, count: int) -> dict[str, Any]:
 
 
 def sections_minutes(case: Case, count: int) -> float:
-    """Hands-on minutes that depend on the number of sections, if all held the same hair."""
+    """Hands-on time that depends on the number of sections [min], if all held the same hair."""
     technique = case.technique
     each = timing.section_minutes(
         technique.setting.minutes_each, case.hair.length_cm, case.hairs / count, usual_hairs(case)
