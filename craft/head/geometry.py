@@ -147,6 +147,6 @@ def cells(circumference_cm: float) -> Cells:
 
 
 def per_cell(value: float, zones: Mapping[Zone, float], where: Cells) -> Floats:
-    """Spread a value of the whole head [hairs/cm² or cm] over the cells, with zones of their own."""
+    """Spread a value of the whole head [hairs/cm² or cm] over the cells; zones may differ."""
     table = np.array([zones.get(zone, value) for zone in ZONES])
     return np.asarray(table[where.zone])

@@ -366,7 +366,7 @@ def again(message: Message) -> Message:
 def drop(message: Message) -> Message:
     """Drop a message that has not been sent."""
     if message.state == MessageState.WAITING:
-        message.state, message.why = MessageState.DROPPED, "Not sent: cancelled by hand."
+        message.state, message.why = MessageState.DROPPED, "Cancelled by hand."
         message.save(update_fields=["state", "why"])
     return message
 

@@ -29,7 +29,7 @@ class FirstOwnerTest(BrowserTest):
         page.get_by_label("Sign-in name").fill("ida")
         page.get_by_label("Password", exact=True).fill(NEW)
         page.get_by_role("button", name="Create account").click()
-        expect(page.get_by_role("alert")).to_contain_text("That is not the code")
+        expect(page.get_by_role("alert")).to_contain_text("This is not the code")
         page.get_by_label("Setup code").fill(first_code() or "")
         page.get_by_role("button", name="Create account").click()
         expect(page.get_by_role("heading", name="To check before the day")).to_be_visible()

@@ -119,7 +119,7 @@ class WearTest(BrowserTest):
         expect(row.get_by_text("scheduled")).to_be_visible()
         words = page.get_by_role("textbox", name="Check-in")
         words.fill("Hello {nam}")
-        expect(page.get_by_text("“{nam}” is not known")).to_be_visible()
+        expect(page.get_by_text("“{nam}” is unknown")).to_be_visible()
         words.fill("Hello {name}, two taps: {link}")
         expect(page.get_by_text("Hello Runa, two taps: https")).to_be_visible()
         page.get_by_role("button", name="Save text").click()
