@@ -12,6 +12,8 @@ from pydantic_core import ErrorDetails
 from craft.errors import CraftError
 
 Json = Mapping[str, Any]
+#: A merge patch of a request (RFC 7396): only what changes, null takes a choice back.
+Patch = dict[str, Any]
 
 
 class Frozen(BaseModel):

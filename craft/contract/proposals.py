@@ -1,8 +1,6 @@
 """Requests and answers of `propose`, `compare` and `chain`."""
 
-from typing import Any
-
-from craft.contract.base import Frozen
+from craft.contract.base import Frozen, Patch
 from craft.contract.plan import Caution, PlanAnswer, PlanRequest, Step
 from craft.vocabulary import Style
 
@@ -32,7 +30,7 @@ class Proposal(Frozen):
     key: str
     title: str
     """What it is best at."""
-    change: dict[str, Any]
+    change: Patch
     """To be merged into the request."""
     measures: Measures
     fits: bool
@@ -49,13 +47,13 @@ class Relax(Frozen):
     by: float
     unit: str
     text: str
-    change: dict[str, Any]
+    change: Patch
 
 
 class RestyleAnswer(Frozen):
     """What of a wish goes with another style."""
 
-    change: dict[str, Any]
+    change: Patch
     """To be merged into the request."""
     dropped: list[str]
     """What it drops, in words."""

@@ -1,7 +1,6 @@
 """Whether a style can be made of this hair at all, and which others can."""
 
-from typing import Any
-
+from craft.contract.base import Patch
 from craft.plan.case import Case
 from craft.styles.catalogue import TECHNIQUES
 from craft.styles.technique import ANY_LENGTH_CM
@@ -69,7 +68,7 @@ def quicker_styles(case: Case) -> list[tuple[Style, float]]:
     return results
 
 
-def another_style(style: Style) -> dict[str, Any]:
+def another_style(style: Style) -> Patch:
     """The patch to another style: what belonged to the old one goes with it."""
     numbers = ("sections", "release_after_h", "wear_days", "rod_mm", "coil_mm", "bands")
     goal = {"style": style.value} | dict.fromkeys(numbers)

@@ -58,8 +58,8 @@ class Card:
     answer: WearAnswer
 
     @property
-    def dates(self) -> list[dict[str, Any]]:
-        """The dates that matter, in order."""
+    def dates(self) -> list[tuple[str, date]]:
+        """The dates that matter, in order: what happens, and when."""
         answer = self.answer
         dates = [
             ("Open it", answer.release_on),
@@ -67,7 +67,7 @@ class Card:
             ("Wash by", answer.wash_by),
             ("Next appointment by", answer.return_by),
         ]
-        return [{"what": what, "date": day} for what, day in dates if day and day >= self.done_on]
+        return [(what, day) for what, day in dates if day and day >= self.done_on]
 
 
 def card_of(plan: Plan) -> Card:
@@ -152,8 +152,8 @@ def context_of(card: Card, size: CardSize, language: Language) -> dict[str, Any]
         "title": translate(plan.title, language),
         "done_on": day_in(card.done_on, language, "l j F Y"),
         "dates": [
-            {"what": translate(each["what"], language), "date": day_in(each["date"], language)}
-            for each in card.dates
+            {"what": translate(what, language), "date": day_in(day, language)}
+            for what, day in card.dates
         ],
         "drawings": [
             {**drawn, "words": translate(str(drawn["words"]), language)}
@@ -213,7 +213,7 @@ def calendar_of(card: Card, language: Language = Language.ENGLISH) -> bytes:
     calendar.add("prodid", "-//Gauffer//Card//EN")
     calendar.add("version", "2.0")
     calendar.add("x-wr-calname", translate(card.plan.title, language))
-    days: list[tuple[date, str, str]] = [(each["date"], each["what"], "") for each in card.dates]
+    days: list[tuple[date, str, str]] = [(day, what, "") for what, day in card.dates]
     days += [
         (day.date, "Freshen up", morning(day, language)) for day in card.answer.days if day.refresh
     ]

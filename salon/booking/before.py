@@ -2,8 +2,8 @@
 
 from collections import defaultdict
 from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
 from datetime import date
-from typing import Any
 
 from django.utils import timezone
 
@@ -18,18 +18,30 @@ from salon.planning.models import KitDemand, ProductDemand
 from salon.products.models import Product
 
 RANK = {Severity.STOP.value: 0, Severity.ADJUST.value: 1, Severity.REMIND.value: 2}
-Line = dict[str, Any]
+
+
+@dataclass(frozen=True)
+class Line:
+    """One thing to see to.
+
+    Args:
+        key: of the rule
+        severity: how grave it is
+        text: what it is, in words
+        to: the page it is mended on; "/" for the day itself
+        booking: it concerns, if one
+    """
+
+    key: str
+    severity: str
+    text: str
+    to: str
+    booking: int | None
 
 
 def line(key: str, severity: Severity, text: str, to: str, booking: Booking | None = None) -> Line:
     """One thing to see to."""
-    return {
-        "key": key,
-        "severity": severity.value,
-        "text": text,
-        "to": to,
-        "booking": booking.pk if booking else None,
-    }
+    return Line(key, severity.value, text, to, booking.pk if booking else None)
 
 
 def before_the_day(day: date) -> list[Line]:
@@ -47,7 +59,7 @@ def before_the_day(day: date) -> list[Line]:
     ]
     begun = {booking.pk for booking in bookings if booking.state == BookingState.RUNNING}
     # What has begun can hardly be mended: of the same gravity it stands last.
-    return sorted(lines, key=lambda each: (RANK[each["severity"]], each["booking"] in begun))
+    return sorted(lines, key=lambda each: (RANK[each.severity], each.booking in begun))
 
 
 def of_plans(bookings: list[Booking]) -> Iterator[Line]:

@@ -203,10 +203,10 @@ def check_swap(visit: Visit, role: Role, product: Product) -> SwapCheck:
     Raises:
         CraftError: too little of the head is measured to judge a bottle on it
     """
-    fits, air = fit_for(visit.client, [product])
+    fits, judged = fit_for(visit.client, [product])
     fit = fits.get(product.pk)
     if fit is None:
-        raise CraftError("product", " ".join(air["missing"] + air["assumed"]))
+        raise CraftError("product", " ".join([*judged.missing, *judged.assumed]))
     plan = visit.plan.answered
     flakers = visit.plan.requested.flakers
     folded = fold(plan, events_of(visit))

@@ -1,6 +1,7 @@
 """Which products may be used on a client today."""
 
-from typing import Any
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
 
 from django.utils import timezone
 
@@ -16,22 +17,35 @@ from salon.products.services import item_of
 from salon.salon_settings.services import current_salon
 
 
-def fit_for(client: Client, products: list[Product]) -> tuple[dict[int, BottleOut], dict[str, Any]]:
+@dataclass(frozen=True)
+class JudgedFor:
+    """For whom and in which air bottles were judged.
+
+    Args:
+        client, client_name: the client
+        dew_point_c: of the air; None where nothing was judged [°C]
+        missing: what has to be known before anything can be judged
+        assumed: what was assumed, in words
+    """
+
+    client: int
+    client_name: str
+    dew_point_c: float | None
+    missing: Sequence[str]
+    assumed: Sequence[str] = ()
+
+
+def fit_for(client: Client, products: list[Product]) -> tuple[dict[int, BottleOut], JudgedFor]:
     """Every bottle judged for a client, and the air it was judged in.
 
     Where something is missing that a judgement needs, the answer says what, and judges nothing.
     """
     salon = current_salon()
     profile = profiles.profile(client)
-    air: dict[str, Any] = {
-        "client": client.pk,
-        "client_name": client.name,
-        "dew_point_c": None,
-        "missing": [gap["message"] for gap in profile.missing],
-        "assumed": [],
-    }
-    if profile.missing:
-        return {}, air
+    missing = [gap["message"] for gap in profile.missing]
+    judged = JudgedFor(client.pk, client.name, None, missing)
+    if missing:
+        return {}, judged
     today = timezone.localdate()
     around = ambient(salon, None)
     shelf, left_out = usable_bottles([item_of(product, today) for product in products])
@@ -43,8 +57,6 @@ def fit_for(client: Client, products: list[Product]) -> tuple[dict[int, BottleOu
         shelf=shelf,
     )
     answer = bottles(request)
-    air |= {
-        "dew_point_c": answer.dew_point_c,
-        "assumed": [*answer.assumed, *(f"Left out: {row}" for row in left_out)],
-    }
-    return {int(bottle.id): bottle for bottle in answer.bottles}, air
+    assumed = [*answer.assumed, *(f"Left out: {row}" for row in left_out)]
+    judged = replace(judged, dew_point_c=answer.dew_point_c, assumed=assumed)
+    return {int(bottle.id): bottle for bottle in answer.bottles}, judged

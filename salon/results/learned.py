@@ -2,6 +2,7 @@
 
 from collections.abc import Collection
 from dataclasses import dataclass
+from datetime import datetime
 from typing import Any
 
 from django.contrib.auth.models import User
@@ -60,7 +61,30 @@ class LearnedValue:
         return factor_in_range(estimate.factor)
 
 
-def visits_of(value: LearnedValue) -> list[dict[str, Any]]:
+@dataclass(frozen=True)
+class LearnedVisit:
+    """A visit that a learned value rests on.
+
+    Args:
+        visit, client, name, at: which, of whom, when
+        usual, actual: by the salon's standard, and what it was
+        found: how dry it felt; only for drying
+        used: it counts
+        doubtful: it lies so far off that someone must confirm it
+    """
+
+    visit: int
+    client: int
+    name: str
+    at: datetime
+    usual: float
+    actual: float
+    found: str
+    used: bool
+    doubtful: bool
+
+
+def visits_of(value: LearnedValue) -> list[LearnedVisit]:
     """Visits a learned value rests on, the newest first, at most `LISTED`."""
     if value.is_drying:
         rows: QuerySet[Any] = value.sets().annotate(
@@ -81,9 +105,8 @@ def visits_of(value: LearnedValue) -> list[dict[str, Any]]:
         "used",
         "doubtful",
     )
-    columns = ("visit", "client", "name", "at", "usual", "actual", "found", "used", "doubtful")
     listed = rows.order_by("-at", "-visit").values_list(*names)[:LISTED]
-    return [dict(zip(columns, row, strict=True)) for row in listed]
+    return [LearnedVisit(*row) for row in listed]
 
 
 def what_if(value: LearnedValue, visits: Collection[int], *, used: bool) -> tuple[float, float]:

@@ -1,10 +1,8 @@
 """What `plan` answers."""
 
-from typing import Any
-
 from pydantic import Field
 
-from craft.contract.base import Frozen
+from craft.contract.base import Frozen, Patch
 from craft.contract.partings import LineOut, SectionOut
 from craft.contract.plan.request import LAYERS_MOST, Bands, Layer
 from craft.vocabulary import (
@@ -254,7 +252,7 @@ class Fix(Frozen):
     key: str
     caution: str
     title: str
-    change: dict[str, Any]
+    change: Patch
     """Merge patch of the request (RFC 7396)."""
     hands_on_min: float
     """More hands-on minutes than now."""

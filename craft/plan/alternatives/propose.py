@@ -5,6 +5,7 @@ from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
+from craft.contract.base import Patch
 from craft.contract.patch import apply_patch
 from craft.contract.plan import PlanAnswer, PlanRequest
 from craft.contract.proposals import Measures, Proposal, ProposeAnswer, Relax
@@ -13,7 +14,6 @@ from craft.head.partings import knows_its_number
 from craft.plan.alternatives.measures import TRAITS, differences, front, measures
 from craft.plan.forecast import SAFE_ODDS
 from craft.plan.planner import plan
-from craft.plan.what_if.change import Patch
 from craft.styles.catalogue import TECHNIQUES
 from craft.vocabulary import Blot, Dryer, Heat, Start
 
@@ -40,7 +40,7 @@ class Candidate:
     fits: bool
 
 
-def variations(request: PlanRequest) -> Iterator[dict[str, Any]]:
+def variations(request: PlanRequest) -> Iterator[Patch]:
     """Changes that are tried: sections, dryers, blotting; nothing the request has fixed."""
     technique = TECHNIQUES[request.goal.style]
     counts: tuple[int | None, ...] = (request.goal.sections,)

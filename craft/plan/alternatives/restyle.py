@@ -3,6 +3,7 @@
 from collections.abc import Callable, Iterator
 from typing import Any
 
+from craft.contract.base import Patch
 from craft.contract.patch import apply_patch
 from craft.contract.plan import PlanRequest
 from craft.contract.proposals import RestyleAnswer
@@ -19,7 +20,7 @@ from craft.words import plural
 #: A number of sections is kept within these shares of what is usual. Own values.
 COUNT_SHARES = (0.5, 2.0)
 
-Dropped = tuple[dict[str, Any], str]
+Dropped = tuple[Patch, str]
 
 
 def restyle(request: PlanRequest) -> RestyleAnswer:
@@ -30,7 +31,7 @@ def restyle(request: PlanRequest) -> RestyleAnswer:
     Returns:
         a merge patch of the request, and what it drops, in words
     """
-    change: dict[str, Any] = {}
+    change: Patch = {}
     words: list[str] = []
     for part in (numbers, stages, parting):
         for patch, word in part(apply_patch(request, change)):
@@ -43,7 +44,7 @@ def restyle(request: PlanRequest) -> RestyleAnswer:
     return RestyleAnswer(change=change, dropped=words)
 
 
-def merge_patches(change: dict[str, Any], patch: dict[str, Any]) -> dict[str, Any]:
+def merge_patches(change: Patch, patch: Patch) -> Patch:
     """Two patches as one."""
     result = dict(change)
     for key, value in patch.items():

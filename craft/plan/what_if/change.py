@@ -5,10 +5,10 @@ the client's time. Fixes of cautions, what would help a set to dry, and other wa
 changes; they differ only in which are tried and which are shown.
 """
 
-from collections.abc import Callable, Iterable, Mapping, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
-from typing import Any
 
+from craft.contract.base import Patch
 from craft.contract.plan import Fix
 from craft.plan.case import Case
 from craft.plan.cautions.rule import Sign
@@ -17,8 +17,6 @@ from craft.plan.forecast import SAFE_ODDS, Forecast
 #: What a minute of the hands, a minute of the client and an hour of delay cost, in minutes of the
 #: hands. Own values.
 HANDS_COST, CLIENT_COST, DELAY_COST = 1.0, 0.4, 1.0
-
-Patch = Mapping[str, Any]
 
 
 @dataclass(frozen=True)

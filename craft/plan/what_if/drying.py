@@ -2,8 +2,8 @@
 
 from collections.abc import Callable, Iterable, Iterator
 from dataclasses import replace
-from typing import Any
 
+from craft.contract.base import Patch
 from craft.contract.plan import Fix
 from craft.head.partings import FIXED
 from craft.plan.case import Case
@@ -64,13 +64,13 @@ def what_would_help(case: Case, forecast: Forecast) -> list[Fix]:
     return rank_fixes([trial.fix("not_dry_at_release") for trial in trials])
 
 
-def in_sections(case: Case, count: int) -> dict[str, Any]:
+def in_sections(case: Case, count: int) -> Patch:
     """The patch that takes another number of sections.
 
     What was changed by hand belongs to the parting it was changed on; the answer says that it goes.
     """
     parting = case.request.parting
-    patch: dict[str, Any] = {}
+    patch: Patch = {}
     if parting.changes:
         patch["changes"] = None
     if case.layout.scheme in FIXED:
@@ -118,7 +118,7 @@ def under_the_hood(case: Case, forecast: Forecast) -> Iterator[Change]:
     for minutes in HOOD_OFFERS:
         if hooded and minutes <= forecast.dryer_min:
             continue
-        patch: dict[str, Any] = {"dry": "hood", "dry_min": minutes}
+        patch: Patch = {"dry": "hood", "dry_min": minutes}
         if case.request.stages:
             patch["stages"] = None
         yield Change(

@@ -94,7 +94,7 @@ class PlaceTest(BookingTest):
         self.assertEqual(Plan.objects.get(pk=plan.pk).planned_start, promised)
         quick = self.plan(self.other)
         none = self.book(self.at(15), self.other, plan=quick.pk, sitting=2)
-        self.assertRefused(none, "sitting", "no sitting 2")
+        self.assertRefused(none, "sitting", "no appointment 2")
 
     def test_slots_are_the_first_that_fit(self) -> None:
         self.book(self.at(9), title="Talk", minutes=120)
