@@ -10,7 +10,7 @@ from playwright.sync_api import expect
 from salon.clients.models import Client
 from salon.clients.services import add_client
 from salon.tests.base import MEASURED, NAME, an_owner
-from salon.tests.test_browser import BrowserTest
+from salon.tests.browser import BrowserTest
 
 
 class ArchiveTest(BrowserTest):

@@ -23,7 +23,7 @@ from salon.planning.wish import ClientWish
 from salon.products.models import Product
 from salon.salon_settings.services import current_salon
 from salon.tests.base import MEASURED, an_owner
-from salon.tests.test_browser import PATIENCE, BrowserTest
+from salon.tests.browser import PATIENCE, BrowserTest
 from salon.visits.kit import take_kit
 from salon.visits.log import events_of, open_visit
 from salon.visits.models import Event, Visit, VisitStep

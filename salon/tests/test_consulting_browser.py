@@ -12,7 +12,7 @@ from salon.clients.models import Client, RaisedStopSign
 from salon.clients.services import add_client
 from salon.devices.models import ScopePicture
 from salon.tests.base import MEASURED, an_owner
-from salon.tests.test_browser import BrowserTest
+from salon.tests.browser import BrowserTest
 
 
 def bare_place(picture: ScopePicture) -> tuple[float, float]:

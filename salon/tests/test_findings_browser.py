@@ -7,7 +7,7 @@ from playwright.sync_api import expect
 from salon.clients.models import Client
 from salon.demo.build import USERNAME
 from salon.results.models import SuggestionAnswer, Trial
-from salon.tests.test_browser import DemoPageTest
+from salon.tests.browser import DemoPageTest
 
 
 class FindingsBrowserTest(DemoPageTest):

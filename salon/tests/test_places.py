@@ -10,7 +10,7 @@ from salon.clients.services import add_client
 from salon.planning.models import Plan
 from salon.salon_settings.services import current_salon
 from salon.tests.base import MEASURED, an_owner
-from salon.tests.test_browser import BrowserTest
+from salon.tests.browser import BrowserTest
 from salon.visits.models import Visit
 
 

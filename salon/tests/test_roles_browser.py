@@ -17,7 +17,7 @@ from salon.platform.roles import WorkRole
 from salon.products.models import Product
 from salon.staff.services import add_colleague
 from salon.tests.base import MEASURED, PASSWORD, an_owner
-from salon.tests.test_browser import AT_REST, BrowserTest, go_within, watch_rest
+from salon.tests.browser import AT_REST, BrowserTest, go_within, watch_rest
 from salon.visits.recording import record
 
 #: Every button is clicked by `make bench`: it takes minutes.

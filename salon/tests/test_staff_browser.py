@@ -13,7 +13,7 @@ from salon.clients.services import add_client
 from salon.platform.roles import WorkRole
 from salon.staff.services import FIRST_CODE, add_colleague, first_code
 from salon.tests.base import MEASURED, NAME, PASSWORD, an_owner
-from salon.tests.test_browser import BrowserTest
+from salon.tests.browser import BrowserTest
 
 NEW = "plain-seam-and-hem"
 

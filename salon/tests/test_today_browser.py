@@ -20,7 +20,7 @@ from salon.planning.services import save
 from salon.planning.wish import ClientWish
 from salon.staff.models import Colleague
 from salon.tests.base import MEASURED, an_owner
-from salon.tests.test_browser import BrowserTest
+from salon.tests.browser import BrowserTest
 
 
 def unproven(route: Route) -> None:

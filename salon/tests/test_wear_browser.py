@@ -15,7 +15,7 @@ from salon.clients.models import Client
 from salon.clients.services import add_client
 from salon.demo.drawn import Style, png
 from salon.tests.base import MEASURED, an_owner
-from salon.tests.test_browser import BrowserTest, chromium
+from salon.tests.browser import BrowserTest, chromium
 
 
 class WearTest(BrowserTest):

@@ -1,116 +1,35 @@
 """Packing the salon, bringing it back, erasing a client: tried with a real database file."""
 
-import hashlib
-import importlib
 import io
 import itertools
 import json
-import os
-import shutil
-import signal
 import sqlite3
 import zipfile
 from contextlib import closing
-from pathlib import Path
-from tempfile import mkdtemp
 from typing import Any
 from unittest.mock import patch
 from uuid import uuid4
 
-from django.contrib.auth.models import User
 from django.core.management import CommandError, call_command
-from django.db import connection
-from django.test import TransactionTestCase, override_settings
 from django.utils import timezone
-from rest_framework.response import Response
 
-from craft.contract import parse
 from craft.errors import CraftError
 from salon.aftercare.models import Message
 from salon.archive.api import read_in_pieces
 from salon.archive.erasing import erase
 from salon.archive.models import Erasure
 from salon.archive.packing import DATABASE, MANIFEST, READ_S, open_backup, pack
-from salon.archive.places import INTENT, archive_lock, clear_leftovers, sqlite_path
+from salon.archive.places import sqlite_path
 from salon.archive.restoring import look_through, restore
+from salon.archive.tests.base import NOTE, SECRET, ArchiveTest
 from salon.clients.models import Client
 from salon.clients.services import add_client
-from salon.devices.models import ScopePicture
 from salon.kit.models import KitItem, KitUse
-from salon.planning.services import save
-from salon.planning.wish import ClientWish
 from salon.platform.models import SentRequest
-from salon.products.models import Product, StockMove
+from salon.products.models import StockMove
 from salon.salon_settings.models import Salon
 from salon.salon_settings.services import current_salon
-from salon.tests.base import MEASURED, an_owner, awaited
-from salon.visits.recording import record
-
-SECRET = "Wilhelmina Unforgettable"
-NOTE = "sings-in-the-alcove"
-
-
-class ArchiveTest(TransactionTestCase):
-    """A salon with a client, a visit, a picture, a bottle."""
-
-    owner: User
-
-    def setUp(self) -> None:
-        folder = Path(mkdtemp())
-        self.addCleanup(shutil.rmtree, folder)
-        changed = override_settings(VAR_DIR=folder, MEDIA_ROOT=folder / "pictures")
-        changed.enable()
-        self.addCleanup(changed.disable)
-        self.folder = folder
-        self.owner = an_owner()
-        self.client.force_login(self.owner)
-        self.person = add_client({"name": SECRET, "note": NOTE}, MEASURED, self.owner)
-        self.person.note = f"{NOTE}, still"
-        self.person.save()
-        self.gel = Product.objects.create(name="Plain gel", role="gel", stock_g=300)
-        wish = {"client": self.person.pk, "goal": {"style": "quick_wash"}}
-        self.plan = save(self.person, parse(ClientWish, wish), self.owner)
-        self.visit = record(self.plan, {"note": NOTE}, self.owner)
-        self.picture = self.folder / "pictures" / "scope" / "a.png"
-        self.picture.parent.mkdir(parents=True)
-        self.picture.write_bytes(b"picture of " + NOTE.encode())
-        ScopePicture.objects.create(
-            client=self.person,
-            image="scope/a.png",
-            um_per_px=5,
-            width_px=9,
-            height_px=9,
-            counted=[],
-            frame=[0, 0, 9, 9],
-            area_cm2=0.1,
-            diameter_um=70,
-        )
-
-    def post_file(self, path: str, data: bytes, **more: str) -> Response:
-        file = io.BytesIO(data)
-        file.name = "backup.zip"
-        return self.client.post(path, {"file": file, **more})
-
-    def repacked(self, packed: Path, change: dict[str, bytes | None], **manifest: Any) -> bytes:
-        """A backup with other files in it; None leaves one out."""
-        out = io.BytesIO()
-        with zipfile.ZipFile(packed) as old, zipfile.ZipFile(out, "w") as new:
-            for name in old.namelist():
-                data = change.get(name, old.read(name))
-                if name == MANIFEST and manifest:
-                    data = json.dumps({**json.loads(old.read(name)), **manifest}).encode()
-                if data is not None:
-                    new.writestr(name, data)
-            for name in change.keys() - set(old.namelist()):
-                new.writestr(name, change[name] or b"")
-        return out.getvalue()
-
-    def listed(self, packed: Path, name: str) -> bytes:
-        """A backup with one more file, which stands in its list."""
-        with zipfile.ZipFile(packed) as old:
-            files = json.loads(old.read(MANIFEST))["files"]
-        files[name] = hashlib.sha256(b"x").hexdigest()
-        return self.repacked(packed, {name: b"x"}, files=files)
+from salon.tests.base import MEASURED, awaited
 
 
 class PackingTest(ArchiveTest):
@@ -369,120 +288,6 @@ class ErasingTest(ArchiveTest):
         call_command("erase", number, SECRET, "--backups", stdout=out)
         self.assertIn("1 older backups were deleted", out.getvalue())
         self.assertFalse(Client.objects.exists())
-
-
-class KillAt:
-    """Kills this process before or after a function is called."""
-
-    def __init__(self, target: str, *, after: bool) -> None:
-        module, name = target.rsplit(".", 1)
-        work = getattr(importlib.import_module(module), name)
-
-        def killed(*args: Any, **kwargs: Any) -> None:
-            if after:
-                work(*args, **kwargs)
-            os.kill(os.getpid(), signal.SIGKILL)
-
-        self.patched = patch(target, killed)
-
-    def __enter__(self) -> None:
-        self.patched.start()
-
-    def __exit__(self, *_: object) -> None:
-        self.patched.stop()
-
-
-class KilledTest(ArchiveTest):
-    """Whatever step a killed restore had reached, the next start finishes or undoes it."""
-
-    STEPS = (
-        "salon.archive.restoring.keep_erasures_and_numbers",
-        "salon.archive.restoring.write_intent",
-        "salon.archive.restoring.put_database",
-        "salon.archive.restoring.switch_pictures",
-        "salon.archive.restoring.write_anew",
-    )
-
-    def killed_at(self, step: str, packed: Path, left_out: list[Any], *, after: bool) -> None:
-        """Restore in a process of its own, which is killed before or after a step."""
-        process = os.fork()
-        if not process:
-            try:
-                with KillAt(step, after=after):
-                    restore(packed, left_out)
-            finally:
-                os._exit(1)
-        _, status = os.waitpid(process, 0)
-        self.assertEqual(os.waitstatus_to_exitcode(status), -signal.SIGKILL, step)
-
-    def test_killed_anywhere_the_next_start_finishes_or_undoes_it(self) -> None:
-        add_client({"name": "Stays"}, MEASURED, self.owner)
-        packed, uid = pack(), self.person.uid
-        erase(self.person, "vera")
-        add_client({"name": "Came later"}, MEASURED, self.owner)
-        now = self.folder / "pictures" / "scope" / "now.png"
-        now.parent.mkdir(parents=True, exist_ok=True)
-        now.write_bytes(b"now")
-        kept = pack()
-        for step, after in itertools.product(self.STEPS, (False, True)):
-            with self.subTest(step, after=after):
-                connection.close()
-                # What is left out is prepared by a process of its own, which takes long.
-                with patch("salon.archive.restoring.run_command", erase_quickly):
-                    self.killed_at(step, packed, [uid], after=after)
-                self.assertTrue(clear_leftovers())
-                names = sorted(Client.objects.values_list("name", flat=True))
-                switched = "Came later" not in names
-                # All of one or all of the other, and never somebody who was erased.
-                self.assertEqual(names, ["Stays"] if switched else ["Came later", "Stays"])
-                self.assertEqual(now.exists(), not switched)
-                left = {path.name for path in self.folder.iterdir()}
-                self.assertEqual(left - {"archive.lock"}, {"backups", "pictures"})
-                if switched:
-                    restore(kept)
-
-    def test_pieces_of_a_killed_backup_go_with_the_next_start(self) -> None:
-        (self.folder / ".archive-xyz").mkdir()
-        (self.folder / ".archive-xyz" / DATABASE).write_bytes(SECRET.encode())
-        (self.folder / "backups").mkdir(exist_ok=True)
-        (self.folder / "backups" / ".gauffer-1.zip.part").write_bytes(SECRET.encode())
-        (self.folder / "pictures.0123").mkdir()
-        (self.folder / f"{INTENT}.part").write_text("{")
-        self.assertTrue(clear_leftovers())
-        left = {path.name for path in self.folder.iterdir()} - {"archive.lock"}
-        self.assertEqual(left, {"backups", "pictures"})
-        self.assertEqual(list((self.folder / "backups").iterdir()), [])
-
-    def test_work_under_way_is_left_alone(self) -> None:
-        (self.folder / ".archive-xyz").mkdir()
-        with archive_lock():
-            self.assertFalse(clear_leftovers())
-            with self.assertRaisesMessage(CraftError, "Another backup or restore"), archive_lock(0):
-                pass
-        self.assertTrue((self.folder / ".archive-xyz").exists())
-
-
-def erase_quickly(database: Path, command: str, *uids: str) -> str:
-    """What `manage.py erase_again` does, without a process of its own."""
-    hexes = [uid.replace("-", "") for uid in uids]
-    with closing(sqlite3.connect(database)) as copy:
-        copy.execute("PRAGMA foreign_keys = ON")
-        tables = [
-            (table, row[3])
-            for (table,) in copy.execute("SELECT name FROM sqlite_master WHERE type = 'table'")
-            for row in copy.execute(f"PRAGMA foreign_key_list({table})").fetchall()
-            if row[2] == "clients_client"
-        ]
-        copy.execute("PRAGMA foreign_keys = OFF")
-        for uid in hexes:
-            (number,) = copy.execute(
-                "SELECT id FROM clients_client WHERE uid = ?", (uid,)
-            ).fetchone()
-            for table, column in tables:
-                copy.execute(f"DELETE FROM {table} WHERE {column} = ?", (number,))
-            copy.execute("DELETE FROM clients_client WHERE id = ?", (number,))
-        copy.commit()
-    return "[]"
 
 
 class OddArchivesTest(ArchiveTest):
