@@ -139,7 +139,7 @@ def phases(case: Case, forecast: Forecast, opened_min: float | None) -> list[Hom
                 when=until,
                 lines=[
                     *nights_in_set(case, forecast),
-                    "Do not open any of it early, not even one.",
+                    "Do not open any section early.",
                 ],
             )
         )

@@ -114,7 +114,7 @@ def reminders() -> Iterator[bool]:
             words = {
                 "date": long_day(start),
                 "time": f"{start:%H:%M}",
-                "style": booking.title,
+                "style": booking.title.lower(),
             }
             key = reminder_key(booking)
             due = max(now, booking.start - reaching.REMIND_BEFORE)

@@ -16,12 +16,12 @@ USUAL: Mapping[MessageKind, str] = {
     MessageKind.RELEASE: "Hello {name}, you can open your set on {date}, once the roots are dry. "
     "If they feel damp, wait a few hours. {salon} {phone}",
     MessageKind.CHECK_IN: "Hello {name}, how is your hair holding up? Two taps: {link} {salon}",
-    MessageKind.OVERDUE: "Hello {name}, your {style} was due to come out on {date}. Call us, or "
-    "take it out gently. {salon} {phone}",
+    MessageKind.OVERDUE: "Hello {name}, {date} was the day to take out your {style}. Call us and "
+    "we will do it, or take it out gently. {salon} {phone}",
 }
 SAMPLE = {
     "name": "Runa",
-    "style": "Flat twist-out",
+    "style": "flat twist-out",
     "date": "Saturday 20 June",
     "time": "10:30",
     "link": "https://…/check-in/…",

@@ -137,7 +137,7 @@ class OutboxTest(MessageTest):
         fill_outbox()
         self.deliver_all()
         self.assertFalse(any("Soon" in text for text in self.given()))
-        self.assertTrue(any(f"{start:%H:%M} for your Rod set" in text for text in self.given()))
+        self.assertTrue(any(f"{start:%H:%M} for your rod set" in text for text in self.given()))
 
     def test_the_release_and_what_is_overdue(self) -> None:
         visited(self.person, self.user, "slick_bun", 1).delete()

@@ -67,7 +67,7 @@ onKeyStroke('?', (event) => {
       </template>
     </dl>
     <template v-else>
-      <TextField v-model="sought" :label="t('glossary.find')" :maxlength="40" />
+      <TextField v-model="sought" class="find" :label="t('glossary.find')" :maxlength="40" />
       <dl class="words">
         <template v-for="{ word, meaning } in listed" :key="word">
           <dt>{{ word }}</dt>
@@ -88,6 +88,9 @@ dl {
 }
 dd {
   margin: 0;
+}
+.find {
+  margin-top: 12px;
 }
 .words {
   max-height: 56vh;

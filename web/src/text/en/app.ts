@@ -20,7 +20,7 @@ export const app = {
     signOut: 'Sign out',
     dark: 'Dark',
     light: 'Light',
-    keys: 'Shortcuts',
+    keys: 'Help',
     loading: 'Loading…',
     skip: 'Skip to content',
     places: 'Main menu',
