@@ -158,6 +158,8 @@ class ClientSerializer(serializers.ModelSerializer[Client]):
         fields = [
             "id",
             "name",
+            "preferred_name",
+            "pronouns",
             "note",
             "conditions",
             "allergies",

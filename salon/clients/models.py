@@ -23,7 +23,7 @@ class ClientQuerySet(models.QuerySet["Client"]):
         """Add many clients at once."""
         clients = list(objs)
         for client in clients:
-            client.search = search_text(client.name, client.phone)
+            client.search = search_text(client.name, client.phone, client.preferred_name)
         return super().bulk_create(clients, *args, **kwargs)
 
 
@@ -34,6 +34,14 @@ class Client(models.Model):
         default=uuid4, unique=True, editable=False, help_text="Lasting id: numbers may come back."
     )
     name = models.CharField(max_length=120)
+    preferred_name = models.CharField(
+        max_length=60,
+        blank=True,
+        default="",
+        db_default="",
+        help_text="What the client likes to be called; messages and the home card say it.",
+    )
+    pronouns = models.CharField(max_length=40, blank=True, default="", db_default="")
     note = models.TextField(blank=True, max_length=2000)
     conditions = models.JSONField(default=list, blank=True, help_text="What to plan around.")
     allergies = models.JSONField(default=list, blank=True)
@@ -96,10 +104,18 @@ class Client(models.Model):
 
     def save(self, *args: Any, **kwargs: Any) -> None:
         """Keep what the client is found by beside the name."""
-        self.search = search_text(self.name, self.phone)
+        self.search = search_text(self.name, self.phone, self.preferred_name)
         if kwargs.get("update_fields") is not None:
             kwargs["update_fields"] = {*kwargs["update_fields"], "search"}
         super().save(*args, **kwargs)
+
+    @property
+    def called(self) -> str:
+        """How the client is spoken to: as preferred, else by the whole name.
+
+        The first word of a name is a family name in half of the world.
+        """
+        return self.preferred_name or self.name
 
 
 class Observation(models.Model):

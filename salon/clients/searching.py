@@ -18,13 +18,14 @@ def fold_text(text: str) -> str:
     return anyascii(text).casefold()
 
 
-def search_text(name: str, phone: str) -> str:
-    """What a client is found by.
+def search_text(name: str, phone: str, preferred_name: str = "") -> str:
+    """What a client is found by; the name comes first, namesakes are looked for by it.
 
     Args:
-        name, phone: as they are written
+        name, phone, preferred_name: as they are written
     """
-    return f"{fold_text(name)} {NO_DIGIT.sub('', phone)}".strip()[:LONGEST]
+    folded = f"{fold_text(name)} {NO_DIGIT.sub('', phone)} {fold_text(preferred_name)}"
+    return folded.strip()[:LONGEST]
 
 
 def matching(words: list[str], field: str = "search") -> Q:

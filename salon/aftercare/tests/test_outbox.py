@@ -73,7 +73,7 @@ class OutboxTest(MessageTest):
         self.assertEqual((fill_outbox(), fill_outbox()), (1, 0))
         self.deliver_all()
         (text,) = self.given()
-        self.assertIn("Hello Measured, how is your hair holding up?", text)
+        self.assertIn("Hello Measured Client, how is your hair holding up?", text)
         secret = text.split("/check-in/")[1].split()[0]
         self.assertEqual(visit_of(secret), self.visit)
         message = Message.objects.get()
@@ -221,7 +221,7 @@ class OutboxTest(MessageTest):
         self.assertIn("Runa: https://", shown["preview"])
         self.client.put("/api/wordings/", body, content_type="application/json")
         fill_outbox()
-        self.assertEqual(Message.objects.get().text, "Measured: {link}")
+        self.assertEqual(Message.objects.get().text, "Measured Client: {link}")
         for text, words in (
             ("{age}", "is unknown"),
             ("{name:>999999999}", "is unknown"),

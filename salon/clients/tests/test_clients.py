@@ -18,6 +18,21 @@ def observed(
 
 
 class ClientTest(ApiTest):
+    def test_a_client_is_called_as_they_prefer(self) -> None:
+        self.assertEqual(self.person.called, self.person.name, "the first word may be the family's")
+        path = f"/api/clients/{self.person.pk}/"
+        body = {"preferred_name": "Minh", "pronouns": "they/them", "version": self.person.version}
+        answer = self.client.patch(path, body, content_type="application/json").json()
+        self.assertEqual((answer["preferred_name"], answer["pronouns"]), ("Minh", "they/them"))
+        self.person.refresh_from_db()
+        self.assertEqual(self.person.called, "Minh")
+        long = self.client.patch(
+            path,
+            {"preferred_name": "x" * 61, "version": answer["version"]},
+            content_type="application/json",
+        )
+        self.assertRefused(long, "preferred_name", "60")
+
     def test_a_name_is_enough(self) -> None:
         answer = self.post("/api/clients/", {"name": "Only Name"})
         self.assertEqual(answer.status_code, 201)

@@ -53,3 +53,8 @@ class SearchingTest(ApiTest):
         self.assertIn("Zoë Straße (phone 0555 0142)", problem["message"])
         self.assertEqual(self.add("Zoe Strasse", sure=True).status_code, 201)
         self.assertEqual(self.add("Zoe").status_code, 201)
+
+    def test_by_the_preferred_name_too(self) -> None:
+        add_client({"name": "Nguyen Thi Minh", "preferred_name": "Mĭn"})
+        for words in ("min", "minh", "nguyen min"):
+            self.assertEqual(self.found(words), {"Nguyen"}, words)

@@ -3553,6 +3553,9 @@ export interface components {
         Client: {
             readonly id: number;
             name: string;
+            /** @description What the client likes to be called; messages and the home card say it. */
+            preferred_name?: string;
+            pronouns?: string;
             note?: string;
             conditions?: components["schemas"]["ConditionsEnum"][];
             allergies?: string[];
@@ -7210,6 +7213,9 @@ export interface components {
         };
         NewClientRequest: {
             name: string;
+            /** @description What the client likes to be called; messages and the home card say it. */
+            preferred_name?: string;
+            pronouns?: string;
             note?: string;
             conditions?: components["schemas"]["ConditionsEnum"][];
             allergies?: string[];
@@ -7914,6 +7920,9 @@ export interface components {
         };
         PatchedClientRequest: {
             name?: string;
+            /** @description What the client likes to be called; messages and the home card say it. */
+            preferred_name?: string;
+            pronouns?: string;
             note?: string;
             conditions?: components["schemas"]["ConditionsEnum"][];
             allergies?: string[];

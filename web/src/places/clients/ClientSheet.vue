@@ -65,7 +65,7 @@ const longest = computed(() =>
     :error="client.error.value"
     @retry="client.refetch()"
   >
-    <PageHeader :title="data.name" :about="consulted">
+    <PageHeader :title="data.name" :about="[data.pronouns, consulted].filter(Boolean).join(' · ')">
       <button v-if="data.archived_at" class="act" type="button" @click="archive.mutate(true)">
         {{ t('sheet.restore') }}
       </button>

@@ -25,6 +25,8 @@ const refusal = provideRefusal(change.error, archive.error)
 
 const typed = reactive({
   name: props.client.name,
+  preferred_name: props.client.preferred_name ?? '',
+  pronouns: props.client.pronouns ?? '',
   note: props.client.note ?? '',
   conditions: [...(props.client.conditions ?? [])],
   allergies: [...(props.client.allergies ?? [])],
@@ -60,6 +62,10 @@ const lines = computed(() => {
     })),
     {
       text: `${t('person.night')}: ${t(`person.nights.${client.night ?? 'bonnet'}`)}`,
+      loud: false,
+    },
+    {
+      text: client.preferred_name ? `${t('person.preferredName')}: ${client.preferred_name}` : '',
       loud: false,
     },
     { text: client.retwists ? t('wear.retwists') : '', loud: false },
@@ -125,6 +131,21 @@ async function save() {
         :label="t('person.name')"
         name="name"
         :maxlength="120"
+        width="260px"
+      />
+      <TextField
+        v-model="typed.preferred_name"
+        :label="t('person.preferredName')"
+        :hint="t('person.preferredHint')"
+        name="preferred_name"
+        :maxlength="60"
+        width="260px"
+      />
+      <TextField
+        v-model="typed.pronouns"
+        :label="t('person.pronouns')"
+        name="pronouns"
+        :maxlength="40"
         width="260px"
       />
       <NameList v-model="typed.allergies" :label="t('person.allergies')" name="allergies" />

@@ -32,6 +32,9 @@ export const clients = {
   person: {
     title: 'Good to know',
     name: 'Name',
+    preferredName: 'Preferred name',
+    preferredHint: 'Messages and the home card use it.',
+    pronouns: 'Pronouns',
     archive: 'Archive',
     archived: 'Archived: {name}.',
     edit: 'Edit',
