@@ -331,10 +331,10 @@ def drying_out(forecast: Forecast) -> Drying:
         reasons=[
             reason(
                 "two_periods",
-                f"A section {forecast.cylinder.radius_m * 1000:.1f} mm thick in radius holds "
-                f"{forecast.water:g} g of water per g of hair in {stages}: the free water leaves "
-                "at a steady rate, what is inside the hair ever more slowly, until "
-                f"{forecast.run.dry_water:.2f} g/g feel dry.",
+                f"A section of {forecast.cylinder.radius_m * 1000:.1f} mm radius holds "
+                f"{forecast.water:g} g of water per g of hair. It dries in {stages}. Free water "
+                "leaves at a steady rate, water inside the hair ever more slowly. At "
+                f"{forecast.run.dry_water:.2f} g/g it feels dry.",
                 f"section {forecast.slowest}, learned factor {forecast.factor:g}",
                 "McCabe, Smith & Harriott, Unit Operations of Chemical Engineering; Churchill & "
                 "Bernstein 1977, Churchill & Chu 1975. From memory.",

@@ -215,7 +215,7 @@ def set_in_words(case: Case, rods: dict[int, float]) -> tuple[list[str], list[Re
         why.append(
             reason(
                 "rod_winding",
-                "Hair spread over 7 cm of the rod winds up in layers; the curl is as wide as the "
+                "Hair spread over 7 cm of the rod winds up in layers. The curl is as wide as the "
                 "hair lay on average, and springs open by part of that. It hangs as a spring under "
                 "its own weight: wide curls and fine strands give more, so larger rods hang "
                 "longer.",
@@ -259,9 +259,9 @@ def set_in_words(case: Case, rods: dict[int, float]) -> tuple[list[str], list[Re
         why.append(
             reason(
                 "bands",
-                f"{held.under_cm:.1f} cm lie under bands and stay straightest, the gaps spring "
-                f"back a little, ends left out keep their curl: {stretch_of(case):.0%} of the "
-                "shrinkage is taken out.",
+                f"{held.under_cm:.1f} cm lie under bands and stay straightest. The gaps spring "
+                "back a little, and ends left out keep their curl. In all, "
+                f"{stretch_of(case):.0%} of the shrinkage is taken out.",
                 f"{case.hair.length_cm:g} cm",
                 STANDARD,
             )

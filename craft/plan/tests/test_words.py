@@ -18,8 +18,12 @@ FAULTS = {
     "a before a vowel": re.compile(r"\ba [aeio][a-z]"),
     "an before a consonant": re.compile(r"\ban [bcdfgjklmnpqrstvwxyz][a-z]"),
     "a word of the program": re.compile(r"\b(None|nan|True|False|null|inf)\b|fired by"),
+    "two sentences run together": re.compile(r"[a-z][.?!][A-Z]"),
     "stops in a row": re.compile(r"\.\.|,\.|\. ,|;\."),
 }
+#: A sentence of more words is read twice. Sums of minutes and lists of stages are no sentences.
+MOST_WORDS = 25
+LISTS = (" + ", "It dries in ")
 #: What no person reads: keys and words of the vocabulary.
 KEYS = frozenset(
     {"key", "rule", "id", "caution", "rules_version", "change", "unit", "family", "station"}
@@ -86,6 +90,9 @@ class WordsTest(TestCase):
                         for fault, pattern in FAULTS.items():
                             if pattern.search(sentence):
                                 self.fail(f"{style}, {fault}: {sentence}")
+                        for one in re.split(r"(?<=[.?!])\s+", sentence):
+                            if len(one.split()) > MOST_WORDS and not any(x in one for x in LISTS):
+                                self.fail(f"{style}, more than {MOST_WORDS} words: {one}")
         self.assertGreater(looked, 5000)
 
     def told(self, style: Style, hair: dict[str, Any], day: dict[str, Any]) -> Iterator[str]:
