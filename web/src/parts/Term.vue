@@ -1,34 +1,26 @@
 <script setup lang="ts">
 /** A word of the trade: tapped, it says in one sentence what it means. */
-import { onClickOutside, onKeyStroke } from '@vueuse/core'
 import { ElPopover } from 'element-plus'
-import { ref, useTemplateRef } from 'vue'
+import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import type { Entry } from '@/text/glossary'
+
+import { useLayer } from './useLayer'
 
 const props = defineProps<{
   /** As the glossary has it. */
   word: string
 }>()
 const { t } = useI18n()
-const open = ref(false)
+const { open, button } = useLayer()
 const entry = ref<Entry>()
-const button = useTemplateRef('button')
-const layer = useTemplateRef('layer')
 
 async function toggle() {
   // Few words are asked for: the glossary comes with the first of them.
   entry.value ??= (await import('@/text/glossary')).entryOf(props.word)
   open.value = !open.value
 }
-onKeyStroke('Escape', (event) => {
-  if (!open.value) return
-  event.stopPropagation()
-  open.value = false
-  button.value?.focus()
-})
-onClickOutside(layer, () => (open.value = false), { ignore: [button] })
 </script>
 
 <template>

@@ -1,31 +1,21 @@
 <script setup lang="ts">
-import { onClickOutside, onKeyStroke } from '@vueuse/core'
 import { ElPopover } from 'element-plus'
-import { ref, useTemplateRef } from 'vue'
+import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import type { Reason } from '@/api/queries'
 
+import { useLayer } from './useLayer'
+
 defineProps<{ reasons: Reason[]; about: string }>()
 const { t } = useI18n()
-const open = ref(false)
+const { open, button } = useLayer()
 /** Most reasons are never asked for: the layer is made when it is opened for the first time. */
 const made = ref(false)
-const button = useTemplateRef('button')
-const layer = useTemplateRef('layer')
 function toggle() {
   made.value = true
   open.value = !open.value
 }
-
-/** Escape closes the layer that is open, and goes back to what opened it. */
-onKeyStroke('Escape', (event) => {
-  if (!open.value) return
-  event.stopPropagation()
-  open.value = false
-  button.value?.focus()
-})
-onClickOutside(layer, () => (open.value = false), { ignore: [button] })
 </script>
 
 <template>

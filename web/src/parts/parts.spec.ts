@@ -12,6 +12,7 @@ import { laterPages } from './longList'
 import { isTyping } from './keys'
 import { without } from './objects'
 import { useInUrl, withChoice } from './useInUrl'
+import { useLayer } from './useLayer'
 
 describe('the crown map on screen', () => {
   it('draws with the face at the top', () => {
@@ -148,5 +149,24 @@ describe('pages of a long list', () => {
     expect(laterPages(0, 60)).toEqual([60])
     expect(laterPages(59, 60)).toEqual([60])
     expect(laterPages(119, 180)).toEqual([60, 120, 180])
+  })
+})
+
+describe('a layer under a button', () => {
+  it('closes with Escape and goes back to its button', async () => {
+    const page = defineComponent({
+      setup: () => useLayer(),
+      template:
+        '<button ref="button" @click="open = !open">?</button><p ref="layer">{{ open }}</p>',
+    })
+    const layer = mount(page, { attachTo: document.body })
+    const button = layer.get('button')
+    await button.trigger('click')
+    expect(layer.get('p').text()).toBe('true')
+    window.dispatchEvent(new KeyboardEvent('keydown', { key: 'Escape' }))
+    await nextTick()
+    expect(layer.get('p').text()).toBe('false')
+    expect(document.activeElement).toBe(button.element)
+    layer.unmount()
   })
 })
