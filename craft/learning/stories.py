@@ -145,9 +145,9 @@ ASPECTS: tuple[tuple[str, Callable[[Worked], str]], ...] = (
 def changes(first: Worked, second: Worked) -> list[Change]:
     """What was worked differently the second time."""
     found = [
-        Change(what, told(first), told(second))
-        for what, told in ASPECTS
-        if told(first) != told(second)
+        Change(what, aspect(first), aspect(second))
+        for what, aspect in ASPECTS
+        if aspect(first) != aspect(second)
     ]
     found += changed_hours(first, second)
     bottles = bottles_of(first.answer), bottles_of(second.answer)

@@ -190,12 +190,12 @@ def verdict_of(
     """Which way is better, if the pairs decide it at the error that was agreed."""
     fixed = request.looks is Looks.END
     ended = len(request.pairs) >= request.most
-    told = (
+    decided = (
         ended and p_value is not None and p_value <= request.alpha
         if fixed
         else against >= 1 / request.alpha
     )
-    if not told or better_a == better_b:
+    if not decided or better_a == better_b:
         return TrialVerdict.CANNOT_TELL
     return TrialVerdict.A if better_a > better_b else TrialVerdict.B
 

@@ -31,7 +31,7 @@ LASTS = (1.0, 14.0)
 #: So many days of each kind, and so many wears that had more than one, before anything is said.
 #: Own values.
 LEAST_TOLD, LEAST_WEARS = 8, 3
-#: The air is distinguished in steps of so much relative humidity.
+#: Days are compared by steps of so much relative humidity.
 HUMIDITY_STEP = 0.1
 
 
@@ -79,17 +79,17 @@ class Effect:
     across: float | None = None
 
 
-def days_lasted(told: Mapping[int, float]) -> float | None:
+def days_lasted(looks: Mapping[int, float]) -> float | None:
     """Days a style lasted until it began to fade [d], by a straight line through what was reported.
 
     None where too little was reported, or it never looked good: that says nothing of lasting.
 
     Args:
-        told: looks by day after the style was there
+        looks: reported looks [1 to 5], by day after the style was there
     """
-    if len(told) < LEAST_DAYS:
+    if len(looks) < LEAST_DAYS:
         return None
-    line = scipy.stats.linregress(list(told), list(told.values()))
+    line = scipy.stats.linregress(list(looks), list(looks.values()))
     slope, level = float(line.slope), float(line.intercept)
     if level <= FADED_BELOW:
         return None
@@ -127,15 +127,15 @@ def compare_habits(days: Sequence[ToldDay], what: str) -> list[Effect]:
     Source: [1].
     """
     ways = Counter(getattr(day, what) for day in days if getattr(day, what))
-    told = [day for day in days if getattr(day, what)]
+    of_habit = [day for day in days if getattr(day, what)]
     known = [way for way, count in ways.most_common() if count >= LEAST_TOLD]
     effects: dict[frozenset[str], Effect | None] = {}
     for way in known[1:]:
         for usual in known:
-            mixed = wears_with(told, what, (way, usual))
+            mixed = wears_with(of_habit, what, (way, usual))
             if usual != way and len(mixed) >= LEAST_WEARS:
                 if frozenset((way, usual)) not in effects:
-                    rows = [day for day in told if getattr(day, what) in (way, usual)]
+                    rows = [day for day in of_habit if getattr(day, what) in (way, usual)]
                     column = [float(getattr(day, what) == way) for day in rows]
                     each = effect(rows, column, way, usual, len(mixed))
                     effects[frozenset((way, usual))] = each and beside_all_days(each, rows, column)

@@ -104,7 +104,7 @@ def dose_of_layer(case: Case, each: Laid) -> StepProduct:
 
 
 def dose_fields(role: Role, item: ShelfItem | None, grams: float) -> dict[str, Any]:
-    """So much of a bottle: in grams with their range [g], in its own unit, in money."""
+    """An amount of a product: its range [g], the same in the bottle's unit, and its cost."""
     unit_g = item.unit_g if item else None
     units = doses.hand_units(grams, unit_g) if unit_g else None
     price = item.cost_per_g if item else None

@@ -46,18 +46,18 @@ def decent(at: datetime, hours: Hours) -> datetime:
 
 
 def asks_today(
-    today: date, until: date, asked: Collection[date], told: Collection[date], every_days: int
+    today: date, until: date, asked: Collection[date], reported: Collection[date], every_days: int
 ) -> bool:
     """Whether it is asked again today how a style wears.
 
     Args:
         today: by the clock of the client
         until: the last day it is worn
-        asked, told: days on which it was asked, and days that were reported
+        asked, reported: days on which it was asked, and days that were reported
         every_days: so far apart; 0 for once and never again
     """
-    if not (every_days and asked) or today >= until or today in told:
+    if not (every_days and asked) or today >= until or today in reported:
         return False
-    last_told = max(told, default=date.min)
-    unanswered = sum(day > last_told for day in asked)
+    last = max(reported, default=date.min)
+    unanswered = sum(day > last for day in asked)
     return unanswered < UNANSWERED_MOST and (today - max(asked)).days >= every_days

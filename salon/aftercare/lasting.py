@@ -34,11 +34,11 @@ def there_since(visit: Visit) -> date:
 def learn_wear(visit: Visit) -> None:
     """What the check-ins of a visit say of how long its style lasts."""
     first = there_since(visit)
-    told = {
+    looks = {
         (checkin.date - first).days: float(checkin.looks)
         for checkin in visit.checkins.filter(date__gte=first)
     }
-    days, salon = days_lasted(told), expected_days(visit)
+    days, salon = days_lasted(looks), expected_days(visit)
     samples = []
     if days is not None and salon is not None:
         lesson = Lesson(LearnedOf.WEAR, WEAR, salon, days)

@@ -152,7 +152,7 @@ def learn_odds() -> None:
     rows = Promise.objects.filter(kind=Promised.DRY).values_list("odds", "forecast", "came", "at")
     newest = list(rows[:NEWEST])
     # Told bent, what the forecast had counts: what is bent is not bent again.
-    odds = [told if forecast is None else forecast for told, forecast, _, _ in newest]
+    odds = [given if forecast is None else forecast for given, forecast, _, _ in newest]
     learned = calibrate(odds, [row[2] for row in newest], [days_since(row[3]) for row in newest])
     LearnedOdds.objects.update_or_create(
         kind=Promised.DRY,
@@ -279,14 +279,14 @@ def learned_for(client: Client, by: User | None, style: str) -> LearnedParts:
             continue
         seen = own.get((quantity, group), ())
         of_client = unit_estimate(seen, salon, SPREADS[LearnedOf(quantity)])
-        told = as_asked(of_client, salon, "this client's")
+        learned = as_asked(of_client, salon, "this client's")
         if quantity == LearnedOf.DETANGLING:
-            minutes[group] = told
+            minutes[group] = learned
         elif quantity == LearnedOf.DOSE:
-            doses[Role(group)] = told
+            doses[Role(group)] = learned
         elif seen:
             # How long one client hangs says little of another.
-            length = told
+            length = learned
     return replace(parts, length=length)
 
 

@@ -212,7 +212,7 @@ def promises() -> list[PromiseRecord]:
         if not pairs:
             continue
         odds, came = [pair[0] for pair in pairs], [pair[1] for pair in pairs]
-        alone = [told if forecast is None else forecast for told, _, forecast in pairs]
+        alone = [given if forecast is None else forecast for given, _, forecast in pairs]
         bent = calibrate(alone, came)
         rows.append(
             PromiseRecord(

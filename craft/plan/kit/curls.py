@@ -55,8 +55,8 @@ def rod_curl(
     return RodCurl(coil_cm * 10, hanging, wound)
 
 
-#: Where it is not given: one band for so much length at least [cm], and this share of it left out.
-#: Own values.
+#: Unless the request says it: least distance between bands [cm], and the largest share of the
+#: length that is left out. Own values.
 LEAST_BETWEEN_CM, LEFT_OUT_MOST = 3.0, 1 / 6
 
 
