@@ -148,7 +148,7 @@ def context_of(card: Card, size: CardSize, language: Language) -> dict[str, Any]
     ]
     return {
         "language": language.value,
-        "name": plan.client.called,
+        "name": plan.client.greeting_name,
         "title": translate(plan.title, language),
         "done_on": day_in(card.done_on, language, "l j F Y"),
         "dates": [

@@ -67,7 +67,7 @@ def put(
         whether it is new
     """
     salon = current_salon()
-    usual = {"name": client.called, "salon": salon.name, "phone": salon.phone}
+    usual = {"name": client.greeting_name, "salon": salon.name, "phone": salon.phone}
     at = decent(due, client)
     message, new = Message.objects.get_or_create(
         key=key,

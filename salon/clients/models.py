@@ -110,7 +110,7 @@ class Client(models.Model):
         super().save(*args, **kwargs)
 
     @property
-    def called(self) -> str:
+    def greeting_name(self) -> str:
         """How the client is spoken to: as preferred, else by the whole name.
 
         The first word of a name is a family name in half of the world.

@@ -19,13 +19,15 @@ def observed(
 
 class ClientTest(ApiTest):
     def test_a_client_is_called_as_they_prefer(self) -> None:
-        self.assertEqual(self.person.called, self.person.name, "the first word may be the family's")
+        self.assertEqual(
+            self.person.greeting_name, self.person.name, "the first word may be the family's"
+        )
         path = f"/api/clients/{self.person.pk}/"
         body = {"preferred_name": "Minh", "pronouns": "they/them", "version": self.person.version}
         answer = self.client.patch(path, body, content_type="application/json").json()
         self.assertEqual((answer["preferred_name"], answer["pronouns"]), ("Minh", "they/them"))
         self.person.refresh_from_db()
-        self.assertEqual(self.person.called, "Minh")
+        self.assertEqual(self.person.greeting_name, "Minh")
         long = self.client.patch(
             path,
             {"preferred_name": "x" * 61, "version": answer["version"]},
