@@ -20,7 +20,13 @@ export function useSaving<Input, Output>(
 ) {
   const cache = useQueryClient()
   async function readAgain() {
-    const read = Promise.all(stale.map((key) => cache.invalidateQueries({ queryKey: [key] })))
+    const read = Promise.all(
+      stale.map(async (key) => {
+        // What was asked for the first time before the save would count as read again after it.
+        await cache.cancelQueries({ queryKey: [key] })
+        await cache.invalidateQueries({ queryKey: [key] })
+      }),
+    )
     if (!leaves) await Promise.race([read, promiseTimeout(LONGEST_MS)])
   }
   return useMutation({
