@@ -1,5 +1,7 @@
 """Errors that name the field that is wrong."""
 
+from craft.messages import say
+
 
 class CraftError(ValueError):
     """Bad input, worded so that the person who typed it can mend it.
@@ -25,6 +27,8 @@ class NeverDries(CraftError):
     def __init__(self, field: str = "room.rh") -> None:
         super().__init__(
             field,
-            "The air is saturated: hair never dries in it. Give a relative humidity below 0.99, "
-            "or dry under a hood.",
+            say(
+                "The air is saturated: hair never dries in it. Give a relative humidity below "
+                "0.99, or dry under a hood."
+            ),
         )
