@@ -1,4 +1,8 @@
-"""The core as a program: ``python -m craft COMMAND < request.json > answer.json``."""
+"""The core as a program: ``python -m craft COMMAND < request.json > answer.json``.
+
+``--language de`` says the answer in German; ``--messages`` adds the message and the parameters of
+each of its sentences.
+"""
 
 import argparse
 import json
@@ -10,7 +14,9 @@ from typing import NoReturn
 
 from craft.commands import COMMANDS
 from craft.contract import read, schema
+from craft.contract.sentence import collect_messages
 from craft.errors import CraftError
+from craft.messages import ENGLISH, languages, said_in, say, speak
 
 BAD_INPUT = 2
 CUT_SHORT = 1
@@ -37,6 +43,12 @@ def parser() -> argparse.ArgumentParser:
         subcommand.add_argument(
             "answer", nargs="?", type=Path, help="answer file, else standard output"
         )
+        subcommand.add_argument(
+            "--language", choices=languages(), default=ENGLISH, help="of the sentences"
+        )
+        subcommand.add_argument(
+            "--messages", action="store_true", help="answer with the message of each sentence"
+        )
     subcommand = commands.add_parser("schema", help="JSON Schema of a command's request and answer")
     subcommand.add_argument("of", choices=sorted(COMMANDS), metavar="COMMAND")
     return commands_parser
@@ -51,9 +63,12 @@ def request_text(path: Path | None) -> str:
     try:
         return path.read_text("utf-8") if path else sys.stdin.buffer.read().decode("utf-8")
     except OSError as error:
-        raise CraftError("request", f"{path} cannot be read: {error.strerror}.") from error
+        raise CraftError(
+            "request",
+            say("{path} cannot be read: {why}.", path=str(path), why=error.strerror or ""),
+        ) from error
     except UnicodeDecodeError as error:
-        raise CraftError("request", "The request is not UTF-8 text.") from error
+        raise CraftError("request", say("The request is not UTF-8 text.")) from error
 
 
 def answer_text(arguments: argparse.Namespace) -> str:
@@ -63,8 +78,14 @@ def answer_text(arguments: argparse.Namespace) -> str:
         both = {"request": schema(command.request), "answer": schema(command.answer)}
         return json.dumps(both, ensure_ascii=False, indent=2)
     command = COMMANDS[arguments.command]
-    answer = command.run(read(command.request, request_text(arguments.request)))
-    return answer.model_dump_json(indent=2, by_alias=True)
+    with speak(arguments.language):
+        answer = command.run(read(command.request, request_text(arguments.request)))
+        with collect_messages() as messages:
+            text = answer.model_dump_json(indent=2, by_alias=True)
+    if not arguments.messages:
+        return text
+    both = {"answer": json.loads(text), "messages": messages}
+    return json.dumps(both, ensure_ascii=False, indent=2)
 
 
 def write_answer(text: str, path: Path | None) -> None:
@@ -85,7 +106,20 @@ def write_answer(text: str, path: Path | None) -> None:
         beside.replace(path)
     except OSError as error:
         beside.unlink(missing_ok=True)
-        raise CraftError("answer", f"{path} cannot be written: {error.strerror}.") from error
+        raise CraftError(
+            "answer",
+            say("{path} cannot be written: {why}.", path=str(path), why=error.strerror or ""),
+        ) from error
+
+
+def wanted_language(argv: Sequence[str] | None) -> str:
+    """The language of a command line, also of one that cannot be read."""
+    options = Parser(add_help=False)
+    options.add_argument("--language", choices=languages(), default=ENGLISH)
+    try:
+        return str(options.parse_known_args(argv)[0].language)
+    except CraftError:
+        return ENGLISH
 
 
 def main(argv: Sequence[str] | None = None) -> int:
@@ -94,7 +128,8 @@ def main(argv: Sequence[str] | None = None) -> int:
         arguments = parser().parse_args(argv)
         write_answer(answer_text(arguments), getattr(arguments, "answer", None))
     except CraftError as error:
-        problem = {"error": {"field": error.field, "message": error.message}}
+        spoken = said_in(error.message, wanted_language(argv))
+        problem = {"error": {"field": error.field, "message": spoken}}
         print(json.dumps(problem, ensure_ascii=False), file=sys.stderr)
         return BAD_INPUT
     except BrokenPipeError:

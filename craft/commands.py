@@ -42,6 +42,7 @@ from craft.head.geometry import hairline, radius
 from craft.head.partings import Layout, bundles, count_of, part, totals
 from craft.labels import ALLERGEN_FROM_PERCENT, read_label
 from craft.learning.trials import trial
+from craft.messages import say
 from craft.physics import drying
 from craft.physics.drying import Cylinder, Stage
 from craft.plan.alternatives.chain import chain
@@ -98,8 +99,10 @@ def mass_and_length(request: DryRequest) -> tuple[float, float]:
         missing = "mass_g" if given.mass_g is None else "length_cm"
         raise Missing(
             f"set.{missing}",
-            "This is missing: give the hair, or both mass_g (1 to 2000 g) and length_cm "
-            "(1 to 150 cm).",
+            say(
+                "This is missing: give the hair, or both mass_g (1 to 2000 g) and length_cm (1 to "
+                "150 cm)."
+            ),
         )
     hair = complete(request.hair)
     of_hair = totals(part(hair.on_head, Layout(Scheme.QUADRANTS, 4)).sections)["grams"]
@@ -119,9 +122,9 @@ def checked_stages(request: DryRequest) -> list[Stage]:
         endless = stage.hours is None and (cloth or stage.until_share == 1)
         if endless and (index < last or cloth):
             problem = (
-                "A cloth takes up only so much; give hours."
+                say("A cloth takes up only so much; give hours.")
                 if cloth
-                else "Only the last stage may run until dry; give hours."
+                else say("Only the last stage may run until dry; give hours.")
             )
             raise CraftError(f"stages.{index}.hours", problem)
         takes_up = stage.kind is StageKind.CLOTH or stage.hours is not None
@@ -203,9 +206,11 @@ def part_head(request: PartingsRequest) -> PartingsAnswer:
     if request.scheme is Scheme.DIRECTED:
         total = request.directed
         if not total:
-            raise CraftError("forward", "Say how many are laid forward, sideways and back.")
+            raise CraftError("forward", say("Say how many are laid forward, sideways and back."))
         if request.count not in (None, total):
-            raise CraftError("count", f"Those make {total} sections; leave the count out.")
+            raise CraftError(
+                "count", say("Those make {total} sections; leave the count out.", total=total)
+            )
     else:
         total = count_of(request.scheme, request.count)
     parting = part(hair.on_head, request.layout(request.scheme, total), "")
@@ -232,9 +237,11 @@ def part_head(request: PartingsRequest) -> PartingsAnswer:
 
 #: What a reading rests on, sent with every answer.
 LABEL_SOURCES = (
-    "Families: common practice of reading labels in the INCI usage, from memory.",
-    "Fragrance allergens: Regulation (EC) No 1223/2009, Annex III, as extended by Regulation (EU) "
-    "2023/1545, names from memory.",
+    say("Families: common practice of reading labels in the INCI usage, from memory."),
+    say(
+        "Fragrance allergens: Regulation (EC) No 1223/2009, Annex III, as extended by Regulation "
+        "(EU) 2023/1545, names from memory."
+    ),
 )
 
 

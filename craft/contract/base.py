@@ -10,6 +10,7 @@ from pydantic import BaseModel, ConfigDict, TypeAdapter, ValidationError
 from pydantic_core import ErrorDetails
 
 from craft.errors import CraftError
+from craft.messages import join, say
 
 Json = Mapping[str, Any]
 #: A merge patch of a request (RFC 7396): only what changes, null takes a choice back.
@@ -30,18 +31,21 @@ OTHER_NAMES = {"arrival": "now", "product": "bottle", "where": "on", "house": "s
 Model = TypeVar("Model", bound=BaseModel)
 
 
-def parse(model: type[Model], data: Json, at: str = "") -> Model:
+def parse(
+    model: type[Model], data: Json, at: str = "", messages: Mapping[str, Any] | None = None
+) -> Model:
     """Read a request, or a part of one, from parsed JSON.
 
     Args:
         model: of the contract
         data: as JSON has it
         at: the field of the request that the data belong to; empty: they are the request
+        messages: of its sentences, where they were stored with it
     Raises:
         CraftError: names the first wrong field and what is allowed there
     """
     try:
-        return read(model, json.dumps(data))
+        return read(model, json.dumps(data), messages)
     except CraftError as error:
         if not at:
             raise
@@ -49,14 +53,14 @@ def parse(model: type[Model], data: Json, at: str = "") -> Model:
         raise CraftError(field, error.message) from error
 
 
-def read(model: type[Model], text: str) -> Model:
-    """Read a request from JSON text.
+def read(model: type[Model], text: str, messages: Mapping[str, Any] | None = None) -> Model:
+    """Read a request from JSON text; arguments as `parse`.
 
     Raises:
         CraftError: names the first wrong field and what is allowed there
     """
     with errors_of(model):
-        return model.model_validate_json(text)
+        return model.model_validate_json(text, context=messages)
 
 
 @contextmanager
@@ -159,20 +163,24 @@ def explain(model: type[BaseModel], detail: ErrorDetails) -> CraftError:
         for before, part in zip((None, *path), path, strict=False)
         if part != "[key]" and not (part in tags and isinstance(before, int))
     ]
-    field = ".".join(map(str, named))
+    field = join(".", map(str, named))
     if kind == "json_invalid":
-        return CraftError("request", f"This is not valid JSON: {message.split(': ', 1)[-1]}.")
+        return CraftError(
+            "request", say("This is not valid JSON: {why}.", why=message.split(": ", 1)[-1])
+        )
     root = schema(model)
     if kind == "extra_forbidden":
         parent = schema_at(root, detail["loc"][:-1])
-        properties = ", ".join(cast("Json", parent.get("properties", {})))
-        return CraftError(field, f"Unknown field. Known here: {properties}.")
+        properties = join(", ", cast("Json", parent.get("properties", {})))
+        return CraftError(
+            field, say("Unknown field. Known here: {properties}.", properties=properties)
+        )
     if kind == "union_tag_invalid":
-        kinds = ", ".join(sorted(tags))
-        return CraftError(f"{field}.kind", f"Use one of: {kinds}.")
+        kinds = join(", ", sorted(tags))
+        return CraftError(f"{field}.kind", say("Use one of: {kinds}.", kinds=kinds))
     if kind == "missing":
         return CraftError(
-            field, "This is missing. " + describe_allowed(schema_at(root, detail["loc"]))
+            field, say("This is missing. ") + describe_allowed(schema_at(root, detail["loc"]))
         )
     if kind == "value_error":
         cause = detail["ctx"]["error"]
@@ -232,23 +240,29 @@ def resolve(root: Json, piece: Json) -> Json:
 def describe_allowed(piece: Json) -> str:
     """Say which values a piece of schema allows."""
     if "enum" in piece:
-        return f"Use one of: {', '.join(piece['enum'])}."
+        return say("Use one of: {choices}.", choices=join(", ", piece["enum"]))
     kind = piece.get("type")
     if kind in ("number", "integer"):
-        return number_allowed(piece, "a whole number" if kind == "integer" else "a number")
+        return number_allowed(
+            piece, say("a whole number") if kind == "integer" else say("a number")
+        )
     if kind == "string":
         return text_allowed(piece)
-    names = {"array": "Give a list.", "object": "Give an object.", "boolean": "Say true or false."}
+    names = {
+        "array": say("Give a list."),
+        "object": say("Give an object."),
+        "boolean": say("Say true or false."),
+    }
     return names.get(str(kind), "")
 
 
 def text_allowed(piece: Json) -> str:
     """Say what a text has to be."""
     if piece.get("format") == "date-time":
-        return "Give a date and a time with its zone, e.g. 2026-06-20T10:00:00+02:00."
+        return say("Give a date and a time with its zone, e.g. 2026-06-20T10:00:00+02:00.")
     if "maxLength" in piece:
-        return f"Give text of at most {piece['maxLength']} characters."
-    return "Give text."
+        return say("Give text of at most {count} characters.", count=piece["maxLength"])
+    return say("Give text.")
 
 
 def number_allowed(piece: Json, what: str) -> str:
@@ -256,7 +270,14 @@ def number_allowed(piece: Json, what: str) -> str:
     low = piece.get("minimum", piece.get("exclusiveMinimum"))
     high = piece.get("maximum", piece.get("exclusiveMaximum"))
     if low is None or high is None:
-        return f"Give {what}."
-    above = "above " if "exclusiveMinimum" in piece else ""
+        return say("Give {what}.", what=what)
+    above = say("above ") if "exclusiveMinimum" in piece else ""
     unit = f" {piece['x-unit']}" if "x-unit" in piece else ""
-    return f"Give {what} from {above}{low:g} to {high:g}{unit}."
+    return say(
+        "Give {what} from {above}{low:g} to {high:g}{unit}.",
+        what=what,
+        above=above,
+        low=low,
+        high=high,
+        unit=unit,
+    )

@@ -7,6 +7,7 @@ from pydantic import Field
 from craft.contract.base import Frozen
 from craft.contract.hair import Hair
 from craft.contract.plan import Outdoors, Person, Room, ShelfItem
+from craft.contract.sentence import Sentence
 from craft.vocabulary import Fits, Role, Severity, Style
 
 
@@ -29,9 +30,9 @@ class ClashOut(Frozen):
     key: str
     fits: Fits
     severity: Severity
-    text: str
-    trigger: str
-    source: str
+    text: Sentence
+    trigger: Sentence
+    source: Sentence
 
 
 class BottleOut(Frozen):
@@ -57,5 +58,5 @@ class BottlesAnswer(Frozen):
 
     bottles: list[BottleOut]
     dew_point_c: float
-    assumed: list[str]
+    assumed: list[Sentence]
     """What was not measured and had to be assumed."""

@@ -7,6 +7,7 @@ from pydantic import AwareDatetime, Field
 from craft.contract.base import Frozen
 from craft.contract.events import AnyEvent
 from craft.contract.plan import PlanAnswer, PlanRequest, Reason
+from craft.contract.sentence import Sentence
 from craft.contract.visit import VisitAnswer
 from craft.vocabulary import Fits, Role, SectionTick, Side, SwapAbout, Touch
 
@@ -36,7 +37,7 @@ class Target(Frozen):
 
     role: Role
     layer: int
-    name: str
+    name: Sentence
     bottle: str | None
     grams: float
     low_g: float
@@ -53,10 +54,10 @@ class Target(Frozen):
 class Dwell(Frozen):
     """How long something sits: too short does little, too long harms."""
 
-    title: str
+    title: Sentence
     least_min: float
     most_min: float
-    too_long: str
+    too_long: Sentence
     """What comes of sitting too long, in words; empty where nothing does."""
 
 
@@ -68,7 +69,7 @@ class ChairStep(Frozen):
     """What is ticked section by section; null where the step is worked as a whole."""
     every_tick: bool
     """Whether it is done only once every section is ticked; else unticked ones are asked about."""
-    stops: list[str]
+    stops: list[Sentence]
     """Timers of earlier steps that end when this one starts, by their step."""
     then: str | None
     """The step that starts as soon as this one is done, if it is still planned."""
@@ -80,9 +81,9 @@ class ChairStep(Frozen):
     """A spot under the diffuser [s]."""
     ask_after_min: float
     """From start to end, more minutes than this were not all worked: ask."""
-    posture: str
+    posture: Sentence
     """What to see to for the client or one's own arms, in words; empty where nothing is."""
-    reason: str
+    reason: Sentence
     """The one that matters most, in words."""
 
 
@@ -100,15 +101,15 @@ class UnevenDose(Frozen):
     """What the other side lacks."""
     mendable: bool
     """Whether its step is still under way, or what follows has not set it yet."""
-    text: str
-    source: str
+    text: Sentence
+    source: Sentence
 
 
 class DueTimer(Frozen):
     """A timer as it stands."""
 
     timer: str
-    title: str
+    title: Sentence
     step: str | None
     least_at: AwareDatetime
     most_at: AwareDatetime | None
@@ -123,8 +124,8 @@ class GateOption(Frozen):
 
     key: str
     """hood, later, roots or open."""
-    title: str
-    effect: str
+    title: Sentence
+    effect: Sentence
     minutes: float | None = None
     odds_dry: float | None = None
 
@@ -142,7 +143,7 @@ class Gate(Frozen):
     missing: list[Touch]
     """Places that were not felt yet."""
     damp: list[Touch]
-    doubt: str = ""
+    doubt: Sentence = ""
     """A question if the hair was felt dry much sooner than forecast; empty if there is no doubt."""
     ready: bool
     options: list[GateOption]
@@ -153,7 +154,7 @@ class Rest(Frozen):
 
     fine_min: float
     due: bool
-    text: str
+    text: Sentence
 
 
 class Mishap(Frozen):
@@ -161,10 +162,10 @@ class Mishap(Frozen):
 
     key: str
     """Of the caution."""
-    text: str
-    trigger: str
+    text: Sentence
+    trigger: Sentence
     """The entries that say so."""
-    source: str
+    source: Sentence
 
 
 class Film(Frozen):
@@ -174,15 +175,15 @@ class Film(Frozen):
     """Noted until now [g/m²]."""
     at_end: float
     """With what is still to come as planned [g/m²]."""
-    text: str
-    source: str
+    text: Sentence
+    source: Sentence
 
 
 class SwapLine(Frozen):
     """One thing a swap was held against."""
 
     about: SwapAbout
-    text: str
+    text: Sentence
     fits: Fits
 
 

@@ -10,6 +10,7 @@ from pydantic import Field, model_validator
 from craft.contract.base import Frozen
 from craft.contract.hair import quantity
 from craft.contract.plan.answer import Reason
+from craft.contract.sentence import Sentence
 from craft.vocabulary import DayClashKind
 
 #: A day is not longer than this, for nights and late events [min].
@@ -35,7 +36,7 @@ class SegmentIn(Frozen):
     """Before the next one begins; null: as long as it likes."""
     key: Annotated[str, Field(max_length=60)] = ""
     """Of the step it belongs to."""
-    title: Annotated[str, Field(max_length=120)] = ""
+    title: Annotated[Sentence, Field(max_length=120)] = ""
     family: Annotated[str, Field(max_length=20)] = ""
     spread: Annotated[float, quantity(0, 1, "of the logarithm")] = 0.0
     """How unsure the minutes are: standard deviation of their logarithm."""
@@ -183,13 +184,13 @@ class ChangeOut(Frozen):
     """Its end moves by so much; negative: earlier."""
     start_by_min: int
     """Its beginning moves by so much."""
-    text: str
+    text: Sentence
 
 
 class Relaxation(Frozen):
     """What would make an impossible day possible."""
 
-    text: str
+    text: Sentence
     kind: str
     """longer_wait, station, close, promise, arrive, hands or leave_out."""
     head: str | None = None
@@ -213,7 +214,7 @@ class DayClash(Frozen):
     """What cannot be at once."""
 
     kind: DayClashKind
-    text: str
+    text: Sentence
     start: int
     end: int
     heads: list[str]
@@ -277,7 +278,7 @@ class DayAnswer(Frozen):
     changes: list[ChangeOut]
     """Against the timetable of before."""
     load: list[LoadOut]
-    why_not: str
+    why_not: Sentence
     """In words, where there is none."""
     relaxations: list[Relaxation]
     """What would make it possible, the cheapest first."""

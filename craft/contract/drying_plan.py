@@ -5,6 +5,7 @@ from pydantic import Field
 from craft.contract.base import Frozen
 from craft.contract.drying import StageOut
 from craft.contract.plan import Caution, Drying, Fix, Reason
+from craft.contract.sentence import Sentence
 from craft.vocabulary import AirAt, AirSource
 
 
@@ -58,7 +59,7 @@ class DryingPlanAnswer(Frozen):
     what_if: list[WhatIf]
     """What makes the release safe first, the cheapest first; then what comes near."""
     ambient: list[AirOut]
-    before: str
+    before: Sentence
     """What was done to get there, where sets go in damp; else empty."""
     water_start: float
     """When drying begins [g per g of dry hair]."""
@@ -66,7 +67,7 @@ class DryingPlanAnswer(Frozen):
     """Learned multiplier on the time."""
     spread: float
     """How unsure the time still is, of its logarithm."""
-    learned: str
+    learned: Sentence
     """What the multiplier was learned from."""
     slowest: list[int] = Field(default_factory=list)
     """Sections that dry last, the last one first."""

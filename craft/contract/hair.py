@@ -6,6 +6,7 @@ from pydantic import BeforeValidator, Field, model_validator
 
 from craft.contract.base import Frozen
 from craft.errors import CraftError, Missing
+from craft.messages import say
 from craft.vocabulary import Buildup, Elasticity, Landmark, Level, Pattern, Strand, Zone
 
 
@@ -75,12 +76,17 @@ class Hair(Frozen):
         if self.density is None and self.density_per_cm2 is None:
             raise Missing(
                 "density_per_cm2",
-                "Density is missing: count hairs in a field, gather the hair and measure its "
-                "circumference, or judge it by eye as low, medium or high.",
+                say(
+                    "Density is missing: count hairs in a field, gather the hair and measure its "
+                    "circumference, or judge it by eye as low, medium or high."
+                ),
             )
         if self.relaxed_cm is not None and self.relaxed_cm > self.length_cm:
             raise CraftError(
                 "relaxed_cm",
-                f"Relaxed hair cannot be longer than stretched. Give 0.3 to {self.length_cm:g} cm.",
+                say(
+                    "Relaxed hair cannot be longer than stretched. Give 0.3 to {length_cm:g} cm.",
+                    length_cm=self.length_cm,
+                ),
             )
         return self

@@ -5,6 +5,7 @@ from typing import Annotated
 from pydantic import Field
 
 from craft.contract.base import Frozen
+from craft.contract.sentence import Sentence
 from craft.vocabulary import IngredientFamily
 
 
@@ -21,7 +22,7 @@ class IngredientOut(Frozen):
     """One ingredient, in the order of the list."""
 
     name: str
-    text: str
+    text: Sentence
     """As printed."""
     families: list[IngredientFamily]
     percent: float | None

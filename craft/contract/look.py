@@ -2,6 +2,7 @@
 
 from craft.contract.base import Frozen
 from craft.contract.plan import Reason
+from craft.contract.sentence import Sentence
 
 Points = list[tuple[float, float]]
 
@@ -15,7 +16,7 @@ class Moment(Frozen):
     length_cm: float
     length_low: float
     length_high: float
-    landmark: str
+    landmark: Sentence
     definition: float
     volume_l: float
     """Of the hair with the air in it."""
@@ -39,7 +40,7 @@ class DownTo(Frozen):
 class LookAnswer(Frozen):
     """A style before, at release, and days later."""
 
-    title: str
+    title: Sentence
     moments: list[Moment]
     landmarks: list[DownTo]
     half_width_cm: float

@@ -6,8 +6,10 @@ from pydantic import Field, model_validator
 
 from craft.contract.base import Frozen
 from craft.contract.hair import Hair, quantity
+from craft.contract.sentence import Sentence
 from craft.errors import CraftError
 from craft.head.partings import MAX_SECTIONS, PART_MOST_CM, Change, Layout
+from craft.messages import say
 from craft.vocabulary import Even, Lay, LineKind, PartOp, Role, Scheme, WorkOrder, Zone
 
 SectionKey = Annotated[str, Field(min_length=1, max_length=400, pattern=r"^[0-9./+]+$")]
@@ -38,15 +40,17 @@ class PartChange(Frozen):
     def check_needs(self) -> Self:
         """Every change says what it changes to."""
         needed = {
-            PartOp.MOVE: ("at", self.at, "where the line is put"),
-            PartOp.MERGE: ("other", self.other, "which neighbour it is merged with"),
-            PartOp.LAY: ("lay", self.lay, "where its hair is laid"),
-            PartOp.NUMBER: ("number", self.number, "its place in the working order"),
+            PartOp.MOVE: ("at", self.at, say("where the line is put")),
+            PartOp.MERGE: ("other", self.other, say("which neighbour it is merged with")),
+            PartOp.LAY: ("lay", self.lay, say("where its hair is laid")),
+            PartOp.NUMBER: ("number", self.number, say("its place in the working order")),
         }.get(self.op)
         if needed and needed[1] is None:
-            raise CraftError(needed[0], f"{self.op} needs this: say {needed[2]}.")
+            raise CraftError(
+                needed[0], say("{op} needs this: say {needed}.", op=self.op, needed=needed[2])
+            )
         if self.run not in (None, LineKind.ALONG, LineKind.ACROSS):
-            raise CraftError("run", "A section is split along or across.")
+            raise CraftError("run", say("A section is split along or across."))
         return self
 
 
@@ -182,7 +186,7 @@ class PartingsAnswer(Frozen):
     scalp_cm2: float
     hairs: float
     hairline: list[tuple[float, float]]
-    assumed: list[str]
+    assumed: list[Sentence]
     """What was not measured and had to be assumed."""
     lines: list[LineOut]
     bundles: list[list[int]]

@@ -6,8 +6,10 @@ from pydantic import Field, model_validator
 
 from craft.contract.base import Frozen
 from craft.contract.hair import CurlPattern, LengthCm, quantity
+from craft.contract.sentence import Sentence
 from craft.errors import CraftError, Missing
 from craft.hair.porosity import outcome
+from craft.messages import say
 from craft.vocabulary import Elasticity, Level, PorosityTest, Strand, Way, Zone
 
 MAX_FIELDS, MAX_COUNT = 50, 5000
@@ -82,13 +84,18 @@ class ProfileRequest(Frozen):
     def consistent(self) -> "ProfileRequest":
         """Hold together what single ranges cannot."""
         if self.counts and self.field_cm2 is None:
-            raise Missing("field_cm2", "Counts need the area of the field. Give 0.01 to 25 cm².")
-        both = self.stretched_cm is not None and self.relaxed_cm is not None
-        if both and self.relaxed_cm > self.stretched_cm:  # type: ignore[operator]
+            raise Missing(
+                "field_cm2", say("Counts need the area of the field. Give 0.01 to 25 cm².")
+            )
+        longest, relaxed = self.stretched_cm, self.relaxed_cm
+        if longest is not None and relaxed is not None and relaxed > longest:
             raise CraftError(
                 "relaxed_cm",
-                "Relaxed hair cannot be longer than stretched. "
-                f"Give 0.3 to {self.stretched_cm:g} cm.",
+                say(
+                    "Relaxed hair cannot be longer than stretched. Give 0.3 to {stretched_cm:g} "
+                    "cm.",
+                    stretched_cm=longest,
+                ),
             )
         return self
 
@@ -120,7 +127,7 @@ class NextTest(Frozen):
     """A test not yet made."""
 
     test: PorosityTest
-    how: str
+    how: Sentence
     bits: float
     """Expected information, of at most 1.58 bits that are to be known."""
     weak: bool
@@ -150,8 +157,8 @@ class ElasticityOut(Frozen):
     """What a wet strand does when it is pulled."""
 
     class_: Elasticity = Field(alias="class", serialization_alias="class")
-    advice: str
-    source: str
+    advice: Sentence
+    source: Sentence
 
 
 class FallenOut(Frozen):
@@ -164,8 +171,8 @@ class FallenOut(Frozen):
     shed_usual_high: float
     more_shed: bool
     more_broken: bool
-    text: str
-    source: str
+    text: Sentence
+    source: Sentence
 
 
 class GrowthOut(Frozen):
@@ -178,7 +185,7 @@ class GrowthOut(Frozen):
     lengths: int
     published_low: float
     published_high: float
-    source: str
+    source: Sentence
 
 
 class ProfileAnswer(Frozen):
@@ -188,7 +195,7 @@ class ProfileAnswer(Frozen):
     porosity_tests: list[TestOut]
     next_test: PorosityTest | None
     """The unused test that would tell most."""
-    next_test_how: str
+    next_test_how: Sentence
     next_tests: list[NextTest]
     """All unused tests, the most telling first."""
     density_per_cm2: DensityOut | None
@@ -209,5 +216,5 @@ class ProfileAnswer(Frozen):
     elasticity: ElasticityOut | None
     fallen: FallenOut | None
     growth: GrowthOut | None
-    assumed: list[str]
+    assumed: list[Sentence]
     """What was not measured and had to be assumed."""

@@ -2,6 +2,7 @@
 
 from craft.contract.base import Frozen, Patch
 from craft.contract.plan import Caution, PlanAnswer, PlanRequest, Step
+from craft.contract.sentence import Sentence
 from craft.vocabulary import Style
 
 
@@ -28,14 +29,14 @@ class Proposal(Frozen):
     """One routine of the front."""
 
     key: str
-    title: str
+    title: Sentence
     """What it is best at."""
     change: Patch
     """To be merged into the request."""
     measures: Measures
     fits: bool
     """Keeps every limit of the request."""
-    gives_up: list[str]
+    gives_up: list[Sentence]
     """What the other proposals do better, in words."""
     plan: PlanAnswer
 
@@ -46,7 +47,7 @@ class Relax(Frozen):
     wish: str
     by: float
     unit: str
-    text: str
+    text: Sentence
     change: Patch
 
 
@@ -55,7 +56,7 @@ class RestyleAnswer(Frozen):
 
     change: Patch
     """To be merged into the request."""
-    dropped: list[str]
+    dropped: list[Sentence]
     """What it drops, in words."""
 
 
@@ -82,7 +83,7 @@ class CompareRow(Frozen):
     second: Step | None
     minutes: float
     """Hands-on and waiting, second less first."""
-    differs: list[str]
+    differs: list[Sentence]
     """What is different, in words."""
 
 
@@ -92,7 +93,7 @@ class CompareAnswer(Frozen):
     rows: list[CompareRow]
     first: Measures
     second: Measures
-    summary: list[str]
+    summary: list[Sentence]
     """What the second gives up and gains, in words."""
 
 
@@ -101,7 +102,7 @@ class Link(Frozen):
 
     day: int
     style: Style
-    title: str
+    title: Sentence
     steps: list[Step]
     hands_on_min: float
     client_min: float

@@ -1,12 +1,12 @@
 """Reasons: one sentence, the input that fired it, its source."""
 
 from craft.contract.plan import Reason
-from craft.words import plain
+from craft.messages import plain, say
 
-TRADE = "Common practice, no source."
-STANDARD = "Salon standard, adjustable."
-MODEL = "Model of this program, see docs/REFERENCES.md."
-LEARNED = "Learned from visits of this salon: best linear prediction, Robinson 1991."
+TRADE = say("Common practice, no source.")
+STANDARD = say("Salon standard, adjustable.")
+MODEL = say("Model of this program, see docs/REFERENCES.md.")
+LEARNED = say("Learned from visits of this salon: best linear prediction, Robinson 1991.")
 
 
 def reason(rule: str, because: str, trigger: str, source: str = TRADE) -> Reason:

@@ -6,6 +6,7 @@ from pydantic import AwareDatetime, Field
 
 from craft.contract.base import Frozen
 from craft.contract.chair import ChairAnswer
+from craft.contract.sentence import Sentence
 from craft.contract.visit import VisitRequest
 from craft.vocabulary import EventKind
 
@@ -34,7 +35,7 @@ class ReplayMoment(Frozen):
     """Of which step it speaks; null where of none."""
     section: int | None
     """Of which section."""
-    text: str
+    text: Sentence
     taken_back: bool
     """Whether a later entry took it back."""
 

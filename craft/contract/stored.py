@@ -13,6 +13,7 @@ from pydantic import BaseModel
 from craft.contract.base import parse
 from craft.contract.plan import PlanAnswer, PlanRequest
 from craft.errors import CraftError
+from craft.messages import say
 from craft.ranges import factor_in_range
 from craft.vocabulary import AirSource
 
@@ -29,7 +30,7 @@ FIRST_THIN_BELOW, FIRST_RESIDUE_ABOVE = 3.0, 10.0
 #: Odds from which version 1 called a release safe.
 FIRST_SAFE_ODDS = 0.8
 #: What version 2 wrote for air that was typed.
-TYPED_AIR = "by hand"
+TYPED_AIR = say("by hand")
 
 
 def version_of_rules(rules_version: str) -> int:
@@ -202,15 +203,25 @@ def upgrade(data: Data, version: int, steps: Steps) -> Data:
     if not 1 <= version <= CONTRACT_VERSION:
         raise CraftError(
             "contract",
-            f"This was stored by version {version} of the contract; this program reads 1 to "
-            f"{CONTRACT_VERSION}. Update it.",
+            say(
+                "This was stored by version {version} of the contract; this program reads 1 to "
+                "{contract_version}. Update it.",
+                version=version,
+                contract_version=CONTRACT_VERSION,
+            ),
         )
     for step in range(version, CONTRACT_VERSION):
         data = steps[step](data)
     return data
 
 
-def read_stored(shape: type[Shape], data: Data, version: int, steps: Steps) -> Shape:
+def read_stored(
+    shape: type[Shape],
+    data: Data,
+    version: int,
+    steps: Steps,
+    messages: Mapping[str, Any] | None = None,
+) -> Shape:
     """Something stored as the contract of today has it.
 
     Args:
@@ -218,19 +229,23 @@ def read_stored(shape: type[Shape], data: Data, version: int, steps: Steps) -> S
         data: as it was stored
         version: of the contract that wrote it
         steps: how each version becomes the next
+        messages: of its sentences, where they were stored with it
     Raises:
         CraftError: it cannot be read; says so in words, and names the field
     """
     try:
-        return parse(shape, upgrade(data, version, steps))
+        return parse(shape, upgrade(data, version, steps), messages=messages)
     except (CraftError, KeyError, TypeError) as error:
         field, why = (error.field, error.message) if isinstance(error, CraftError) else ("", "")
         if field == "contract":
             raise
         raise CraftError(
             field,
-            "This was kept by an earlier version of the program and cannot be opened any more. "
-            f"It stays on record. Make a new plan. {why}".rstrip(),
+            say(
+                "This was kept by an earlier version of the program and cannot be opened any "
+                "more. It stays on record. Make a new plan. {why}",
+                why=why,
+            ),
         ) from error
 
 
@@ -239,6 +254,6 @@ def request_of(data: Data, version: int) -> PlanRequest:
     return read_stored(PlanRequest, data, version, REQUEST_STEPS)
 
 
-def answer_of(data: Data, version: int) -> PlanAnswer:
+def answer_of(data: Data, version: int, messages: Mapping[str, Any] | None = None) -> PlanAnswer:
     """A stored answer as the contract of today has it; arguments and errors as `stored`."""
-    return read_stored(PlanAnswer, data, version, ANSWER_STEPS)
+    return read_stored(PlanAnswer, data, version, ANSWER_STEPS, messages)

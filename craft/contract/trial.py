@@ -6,6 +6,7 @@ from pydantic import Field
 
 from craft.contract.base import Frozen
 from craft.contract.hair import quantity
+from craft.contract.sentence import Sentence
 from craft.vocabulary import Looks, TrialVerdict
 
 PAIRS_MOST = 500
@@ -48,5 +49,5 @@ class TrialAnswer(Frozen):
     """Whether there is nothing more to learn from going on."""
     needs: int | None
     """Pairs until it is decided, if they go on as so far; null where those left would not do."""
-    text: str
-    source: str
+    text: Sentence
+    source: Sentence

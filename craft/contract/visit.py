@@ -8,6 +8,7 @@ from pydantic import AwareDatetime, Field
 from craft.contract.base import Frozen
 from craft.contract.events import AnyEvent
 from craft.contract.plan import PlanAnswer
+from craft.contract.sentence import Sentence
 from craft.vocabulary import (
     Comfort,
     Dryness,
@@ -83,7 +84,7 @@ class TimerRun(Frozen):
     """A timer that was set."""
 
     timer: str
-    title: str
+    title: Sentence
     step: str | None
     set_at: AwareDatetime
     least_at: AwareDatetime
@@ -156,8 +157,8 @@ class VisitAnswer(Frozen):
     dryness_confirmed: bool = False
     """Whether the specialist confirmed a doubtful dryness."""
     residue: Residue | None
-    notes: list[str]
-    open: list[str]
+    notes: list[Sentence]
+    open: list[Sentence]
     """What is still to be done or asked, in words."""
     flags: list[VisitFlag]
     closed: bool = False

@@ -9,6 +9,7 @@ from craft.contract.base import Frozen
 from craft.contract.drying import Rh
 from craft.contract.hair import Hair
 from craft.contract.plan import Learned, LookOn, Person, PlanRequest, Reason
+from craft.contract.sentence import Sentence
 from craft.vocabulary import HomeDrawing, OnHead, Style, WearEventKind, WearPhase
 
 #: Nothing is forecast or planned for more days than this.
@@ -60,9 +61,9 @@ class WearRequest(Frozen):
 class Amount(Frozen):
     """So much of something, as a kitchen has it."""
 
-    what: str
+    what: Sentence
     grams: float
-    words: str
+    words: Sentence
 
 
 class WearDay(Frozen):
@@ -72,16 +73,16 @@ class WearDay(Frozen):
     day: int
     """After the service, which is day 0."""
     phase: WearPhase
-    look: str
+    look: Sentence
     """How it is worn; empty while it is in the set."""
-    night: str
+    night: Sentence
     """What is done before sleeping."""
-    refresh: str
+    refresh: Sentence
     """What freshens it in the morning; empty where nothing does."""
     amounts: list[Amount]
     scalp_oil: bool
     """A day on which a little oil may go to the scalp."""
-    notes: list[str]
+    notes: list[Sentence]
     """What the weather and what is planned ask for."""
     definition: float | None
     """Forecast, 0 to 1; null before the release and where nothing is known."""
@@ -92,8 +93,8 @@ class WearDay(Frozen):
 class HomeHelp(Frozen):
     """What to do at home when something is not as it should be."""
 
-    when: str
-    do: str
+    when: Sentence
+    do: Sentence
 
 
 class WearDue(Frozen):

@@ -21,6 +21,7 @@ from craft.day.odds import Odds, odds_of, worst
 from craft.day.relaxing import relaxations
 from craft.day.search import Result, repair, search
 from craft.day.standing import Stretch, load_of
+from craft.messages import join, say
 
 #: Of the seconds, for the timetable of minutes as expected; the rest for one with room to spare.
 MEAN_SHARE = 0.6
@@ -143,11 +144,13 @@ def impossible(
     if result.status == "infeasible":
         why = cause(request, offers)
         if offers:
-            why += f" This would help: {offers[0].text}"
+            why += say(" This would help: {text}", text=offers[0].text)
         else:
-            why += " No single change is enough: move one client to another day."
+            why += say(" No single change is enough: move one client to another day.")
     else:
-        why = f"No timetable was found in {request.limit_s:g} s. Allow more time."
+        why = say(
+            "No timetable was found in {limit_s:g} s. Allow more time.", limit_s=request.limit_s
+        )
     return empty(request, baselines, took_s).model_copy(
         update={
             "status": "infeasible",
@@ -267,14 +270,16 @@ def move_text(name: str, start_by: int, by: int) -> str:
     """That somebody is moved, in words."""
 
     def words(minutes: int) -> str:
-        return f"{abs(minutes)} min {'later' if minutes > 0 else 'earlier'}"
+        return say(
+            "{minutes} min later" if minutes > 0 else "{minutes} min earlier", minutes=abs(minutes)
+        )
 
     parts = []
     if start_by:
-        parts.append(f"begins {words(start_by)}")
+        parts.append(say("begins {words}", words=words(start_by)))
     if by:
-        parts.append(f"is done {words(by)}")
-    return f"{name} {' and '.join(parts)}."
+        parts.append(say("is done {words}", words=words(by)))
+    return say("{name} {what}.", name=name, what=join(say(" and "), parts))
 
 
 def hands_idle(request: DayRequest, segments: Sequence[SegmentOut], finish: int) -> int:

@@ -3,7 +3,8 @@
 from collections.abc import Iterator, Sequence
 
 from craft.contract.day import DayRequest, HeadIn, Relaxation, SpecialistIn
-from craft.words import clock, duration
+from craft.messages import join, say, word
+from craft.words import clock, duration, several
 
 
 def least_minutes(head: HeadIn) -> float:
@@ -26,10 +27,14 @@ def causes(request: DayRequest, offers: Sequence[Relaxation] = ()) -> Iterator[s
     for offer in offers:
         if offer.kind == "station" and offer.station is not None:
             count = request.stations.get(offer.station, 0)
-            what = f"The only {offer.station} is"
-            if count != 1:
-                what = f"All {count} {offer.station}s are"
-            yield f"{what} taken at that time."
+            if count == 1:
+                yield say("The only {station} is taken at that time.", station=word(offer.station))
+            else:
+                yield say(
+                    "All {count} {stations} are taken at that time.",
+                    count=count,
+                    stations=several(offer.station),
+                )
 
 
 def causes_of(request: DayRequest, head: HeadIn) -> Iterator[str]:
@@ -37,16 +42,31 @@ def causes_of(request: DayRequest, head: HeadIn) -> Iterator[str]:
     name = head.name or head.id
     begin = max(head.arrive_min, request.open_min)
     end = begin + least_minutes(head)
-    takes = f"{name} takes at least {duration(least_minutes(head))}"
+    takes = say(
+        "{name} takes at least {time}",
+        name=name,
+        time=duration(least_minutes(head)),
+    )
     if head.start_by_min is not None and head.start_by_min < request.open_min:
-        yield f"The salon opens at {clock(request.open_min)}."
+        yield say("The salon opens at {open_min}.", open_min=clock(request.open_min))
     if end > request.close_min:
         yield (
-            f"{takes} and would end at {clock(end)}; the salon closes at "
-            f"{clock(request.close_min)}."
+            say(
+                "{takes} and would end at {end}; the salon closes at {close_min}.",
+                takes=takes,
+                end=clock(end),
+                close_min=clock(request.close_min),
+            )
         )
     elif head.done_by_min is not None and end > head.done_by_min:
-        yield (f"{takes} and would end at {clock(end)}; {clock(head.done_by_min)} was promised.")
+        yield (
+            say(
+                "{takes} and would end at {end}; {done_by_min} was promised.",
+                takes=takes,
+                end=clock(end),
+                done_by_min=clock(head.done_by_min),
+            )
+        )
     if head.start_by_min is not None and any(segment.hands for segment in head.segments):
         yield from causes_of_hands(request, head)
 
@@ -58,11 +78,11 @@ def causes_of_hands(request: DayRequest, head: HeadIn) -> Iterator[str]:
     latest = head.start_by_min if head.start_by_min is not None else begin
     here = [person for person in able if is_present(person, begin, latest)]
     if not here:
-        names = " or ".join(person.name or person.id for person in able) or "Nobody"
+        names = join(say(" or "), (person.name or person.id for person in able)) or say("Nobody")
         if able:
-            yield f"{names} does not work at {clock(begin)}."
+            yield say("{names} does not work at {begin}.", names=names, begin=clock(begin))
         else:
-            yield "Nobody on duty then can do this."
+            yield say("Nobody on duty then can do this.")
         return
     pauses = [
         (person, span)
@@ -72,7 +92,14 @@ def causes_of_hands(request: DayRequest, head: HeadIn) -> Iterator[str]:
     ]
     if len(pauses) == len(here):
         person, span = pauses[0]
-        yield (f"{person.name or person.id} has a break from {clock(span[0])} to {clock(span[1])}.")
+        yield (
+            say(
+                "{name} has a break from {begin} to {end}.",
+                name=person.name or person.id,
+                begin=clock(span[0]),
+                end=clock(span[1]),
+            )
+        )
 
 
 def may_do(person: SpecialistIn, head: HeadIn) -> bool:
@@ -90,4 +117,4 @@ def is_present(person: SpecialistIn, begin: int, latest: int) -> bool:
 
 def cause(request: DayRequest, offers: Sequence[Relaxation] = ()) -> str:
     """The plainest cause; if there is none, that all specialists are busy."""
-    return next(causes(request, offers), "Everyone is busy at that time.")
+    return next(causes(request, offers), say("Everyone is busy at that time."))

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from craft.contract.day import DayRequest, HeadIn, SegmentIn, SpecialistIn
 from craft.errors import CraftError
+from craft.messages import join, say
 
 Key = tuple[str, int]
 
@@ -95,10 +96,14 @@ def segments_of(request: DayRequest) -> list[list[Segment]]:
         for index, segment in enumerate(head.segments):
             field = f"heads.{place}.segments.{index}"
             if not request.stations.get(segment.station):
-                there = ", ".join(name for name, count in request.stations.items() if count)
+                there = join(", ", (name for name, count in request.stations.items() if count))
                 raise CraftError(
                     f"{field}.station",
-                    f"There is no {segment.station} here. Choose one of: {there}.",
+                    say(
+                        "There is no {station} here. Choose one of: {there}.",
+                        station=segment.station,
+                        there=there,
+                    ),
                 )
             check_named(segment.specialist, known, f"{field}.specialist")
             own.append(one_segment(request, head, index, segment, field))
@@ -113,7 +118,14 @@ def check_named(name: str | None, known: set[str], field: str) -> None:
         CraftError: they are not
     """
     if name is not None and name not in known:
-        raise CraftError(field, f"Nobody here is called {name}. Choose one of: {', '.join(known)}.")
+        raise CraftError(
+            field,
+            say(
+                "Nobody here is called {name}. Choose one of: {known}.",
+                name=name,
+                known=join(", ", known),
+            ),
+        )
 
 
 def one_segment(
@@ -132,7 +144,7 @@ def one_segment(
             if may_work(specialist, head, segment)
         )
         if not by:
-            raise CraftError(f"{field}.hands", "Nobody on duty is allowed to do this.")
+            raise CraftError(f"{field}.hands", say("Nobody on duty is allowed to do this."))
     minutes = whole(segment.minutes)
     most = minutes if segment.minutes_most is None else math.floor(segment.minutes_most)
     return Segment(head.id, index, segment, minutes, max(minutes, most), by)

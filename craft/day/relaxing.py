@@ -7,6 +7,7 @@ from craft.contract.day import DayRequest, Relaxation
 from craft.day.layout import segments_of
 from craft.day.search import feasible
 from craft.errors import CraftError
+from craft.messages import message, say, word
 
 #: Seconds for each change that is tried, and for all of them.
 EACH_S, ALL_S = 0.25, 4.0
@@ -68,9 +69,11 @@ def longer_waits(request: DayRequest) -> Iterator[tuple[DayRequest, Relaxation]]
                     continue
                 changed = segment.model_copy(update={"max_wait_after": segment.max_wait_after + by})
                 segments = [*head.segments[:index], changed, *head.segments[index + 1 :]]
-                text = (
-                    f"Let {display_name(request, place)} wait {by} min longer after "
-                    f"{segment.title or segment.key or segment.station}."
+                text = say(
+                    "Let {name} wait {by} min longer after {title}.",
+                    name=display_name(request, place),
+                    by=by,
+                    title=segment.title or segment.key or segment.station,
                 )
                 yield (
                     with_head(request, place, segments=segments),
@@ -85,18 +88,25 @@ def with_head(request: DayRequest, place: int, **changes: object) -> DayRequest:
     return request.model_copy(update={"heads": heads})
 
 
+#: What is promised again, by the field that holds it.
+PROMISES = {
+    "done_by_min": message("Promise {name} to be done {by} min later."),
+    "start_by_min": message("Promise {name} to be begun {by} min later."),
+}
+
+
 def later_promises(request: DayRequest) -> Iterator[tuple[DayRequest, Relaxation]]:
     """A promise is given again."""
     for by in EXTENSIONS:
         for place, head in enumerate(request.heads):
-            for field, word in (("done_by_min", "done"), ("start_by_min", "begun")):
+            for field, text in PROMISES.items():
                 minute = getattr(head, field)
                 if minute is None:
                     continue
                 yield (
                     with_head(request, place, **{field: minute + by}),
                     Relaxation(
-                        text=f"Promise {display_name(request, place)} to be {word} {by} min later.",
+                        text=say(text, name=display_name(request, place), by=by),
                         kind="promise",
                         head=head.id,
                         by=by,
@@ -110,7 +120,12 @@ def another_station(request: DayRequest) -> Iterator[tuple[DayRequest, Relaxatio
         yield (
             request.model_copy(update={"stations": {**request.stations, name: count + 1}}),
             Relaxation(
-                text=f"One {name} more: {count + 1} instead of {count}.",
+                text=say(
+                    "One {station} more: {count} instead of {before}.",
+                    station=word(name),
+                    count=count + 1,
+                    before=count,
+                ),
                 kind="station",
                 station=name,
                 by=1,
@@ -135,7 +150,7 @@ def later_closing(request: DayRequest) -> Iterator[tuple[DayRequest, Relaxation]
         ]
         yield (
             request.model_copy(update={"close_min": close, "specialists": people}),
-            Relaxation(text=f"Stay open {by} min longer.", kind="close", by=by),
+            Relaxation(text=say("Stay open {by} min longer.", by=by), kind="close", by=by),
         )
 
 
@@ -147,7 +162,10 @@ def without_a_head(request: DayRequest) -> Iterator[tuple[DayRequest, Relaxation
         yield (
             request.model_copy(update={"heads": rest}),
             Relaxation(
-                text=f"Book {display_name(request, place)} for another day.",
+                text=say(
+                    "Book {name} for another day.",
+                    name=display_name(request, place),
+                ),
                 kind="leave_out",
                 head=request.heads[place].id,
             ),

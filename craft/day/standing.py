@@ -25,6 +25,7 @@ from craft.contract.reasons import MODEL, reason
 from craft.day.layout import Hands, Key, Placed, Segment, Timetable, hours_present, whole
 from craft.day.odds import GRACE_MIN, odds_of
 from craft.errors import CraftError
+from craft.messages import join, say
 from craft.vocabulary import DayClashKind
 from craft.work.ergonomics import FINE_WORK_MIN, fine_runs
 
@@ -107,10 +108,13 @@ def drawn_reason(draws: int) -> Reason:
     """What the odds of an hour rest on."""
     return reason(
         "odds_of_an_hour",
-        "The day is simulated many times, with the minutes of each step drawn from their range; "
-        f"people and clients wait for each other as booked. On time means within {GRACE_MIN:g} "
-        "min of the promised end, else of the planned one.",
-        f"{draws} simulated days",
+        say(
+            "The day is simulated many times, with the minutes of each step drawn from their "
+            "range; people and clients wait for each other as booked. On time means within "
+            "{grace_min:g} min of the promised end, else of the planned one.",
+            grace_min=GRACE_MIN,
+        ),
+        say("{draws} simulated days", draws=draws),
         MODEL,
     )
 
@@ -126,7 +130,7 @@ def kept_rows(request: BoardRequest) -> dict[Key, KeptIn]:
         for index in range(len(head.segments)):
             if (head.id, index) not in kept:
                 raise CraftError(
-                    f"heads.{place}.segments.{index}", "Say in `kept` where this segment is."
+                    f"heads.{place}.segments.{index}", say("Say in `kept` where this segment is.")
                 )
     return kept
 
@@ -218,7 +222,16 @@ def no_place(on: Sequence[Stretch], stations: Mapping[str, int], names: Mapping[
         heads = sorted({stretch.head for stretch in on if stretch.station == station})
         count = stations.get(station, 0)
         if len(heads) > count:
-            yield DayClashKind.PLACE, f"{joined_names(heads, names)} at {count} × {station}", heads
+            yield (
+                DayClashKind.PLACE,
+                say(
+                    "{names} at {count} × {station}",
+                    names=joined_names(heads, names),
+                    count=count,
+                    station=station,
+                ),
+                heads,
+            )
 
 
 def same_hands(on: Sequence[Stretch], names: Mapping[str, str], people: Mapping[str, str]) -> Seen:
@@ -228,8 +241,16 @@ def same_hands(on: Sequence[Stretch], names: Mapping[str, str], people: Mapping[
             {stretch.head for stretch in on if stretch.specialist == person and stretch.hands}
         )
         if len(heads) > 1:
-            who = people.get(person, "One person")
-            yield DayClashKind.HANDS, f"{who} is needed by {joined_names(heads, names)}", heads
+            who = people.get(person, say("One person"))
+            yield (
+                DayClashKind.HANDS,
+                say(
+                    "{who} is needed by {names}",
+                    who=who,
+                    names=joined_names(heads, names),
+                ),
+                heads,
+            )
 
 
 def no_hands(
@@ -245,16 +266,20 @@ def no_hands(
             continue
         name = names[stretch.head]
         if stretch.specialist is None or stretch.specialist not in present:
-            yield DayClashKind.AWAY, f"{name} has nobody assigned", [stretch.head]
+            yield DayClashKind.AWAY, say("{name} has nobody assigned", name=name), [stretch.head]
         elif not is_there(present[stretch.specialist], minute):
             who = people[stretch.specialist]
-            yield DayClashKind.AWAY, f"{who} is not on duty for {name}", [stretch.head]
+            yield (
+                DayClashKind.AWAY,
+                say("{who} is not on duty for {name}", who=who, name=name),
+                [stretch.head],
+            )
 
 
 def joined_names(heads: Sequence[str], names: Mapping[str, str]) -> str:
     """ "Ada, Bo and Cy"."""
     words = sorted(names[head] for head in heads)
-    return " and ".join([", ".join(words[:-1]), words[-1]] if len(words) > 1 else words)
+    return join(say(" and "), [join(", ", words[:-1]), words[-1]] if len(words) > 1 else words)
 
 
 def arm_strain(people: Sequence[SpecialistIn], stretches: Sequence[Stretch]) -> Iterator[TiredOut]:

@@ -12,6 +12,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from craft.errors import CraftError
+from craft.messages import join, say
 from craft.vocabulary import Level, PorosityTest
 
 Floats = NDArray[np.float64]
@@ -56,7 +57,7 @@ TABLES: Mapping[PorosityTest, Table] = {
         bounds=(10, 60),
         range=(0, 600),
         unit="s",
-        how="Mist clean dry hair once and time until no bead is left.",
+        how=say("Mist clean dry hair once and time until no bead is left."),
     ),
     PorosityTest.SOAK_S: Table(
         outcomes=("at once", "soon", "late"),
@@ -64,7 +65,7 @@ TABLES: Mapping[PorosityTest, Table] = {
         bounds=(15, 90),
         range=(0, 900),
         unit="s",
-        how="Hold a section under a trickle and time until it is wet through.",
+        how=say("Hold a section under a trickle and time until it is wet through."),
     ),
     PorosityTest.FLOAT: Table(
         outcomes=("sinks", "hovers", "floats"),
@@ -72,13 +73,13 @@ TABLES: Mapping[PorosityTest, Table] = {
         bounds=(60, 240),
         range=(0, 900),
         unit="s",
-        how="Lay a clean shed hair on water and time until it is under.",
+        how=say("Lay a clean shed hair on water and time until it is under."),
         weak=True,
     ),
     PorosityTest.SLIDE: Table(
         outcomes=("smooth", "rough"),
         likelihood=((0.62, 0.38), (0.52, 0.48), (0.38, 0.62)),
-        how="Slide two fingers from end to root of a dry strand.",
+        how=say("Slide two fingers from end to root of a dry strand."),
         weak=True,
     ),
     PorosityTest.DRY_RATIO: Table(
@@ -86,13 +87,13 @@ TABLES: Mapping[PorosityTest, Table] = {
         likelihood=((0.15, 0.35, 0.50), (0.22, 0.56, 0.22), (0.50, 0.35, 0.15)),
         bounds=(0.8, 1.25),
         range=(0.05, 20),
-        unit="times the forecast",
-        how="Compare the drying time of a visit with its forecast.",
+        unit=say("times the forecast"),
+        how=say("Compare the drying time of a visit with its forecast."),
     ),
     PorosityTest.WORD: Table(
         outcomes=("low", "medium", "high"),
         likelihood=((0.60, 0.30, 0.10), (0.20, 0.60, 0.20), (0.10, 0.30, 0.60)),
-        how="The specialist's own judgement.",
+        how=say("The specialist's own judgement."),
     ),
 }
 
@@ -112,9 +113,13 @@ def outcome(test: PorosityTest, value: Value) -> int:
     low, high = table.range
     if not isinstance(value, str) and table.bounds and low <= value <= high:
         return int(np.searchsorted(table.bounds, value))
-    words = f"Use one of: {', '.join(table.outcomes)}"
-    numbers = f", or a number from {low:g} to {high:g} {table.unit}" if table.bounds else ""
-    raise CraftError("value", f"{words}{numbers}.")
+    words = say("Use one of: {outcomes}", outcomes=join(", ", table.outcomes))
+    numbers = (
+        say(", or a number from {low:g} to {high:g} {unit}", low=low, high=high, unit=table.unit)
+        if table.bounds
+        else ""
+    )
+    raise CraftError("value", words + numbers + ".")
 
 
 def likelihood(test: PorosityTest, value: Value) -> Floats:

@@ -11,6 +11,7 @@ from dataclasses import dataclass
 
 from scipy.special import betaincinv
 
+from craft.messages import say
 from craft.vocabulary import Elasticity
 
 #: A wet strand that stretches less is stiff; more, or that does not return, is overstretched [%].
@@ -28,9 +29,11 @@ BROKEN_SHARE_USUAL = 0.25
 TAIL = 0.1
 
 ELASTICITY_ADVICE = {
-    Elasticity.STIFF: "Stretches little: moisture, no protein.",
-    Elasticity.SPRINGY: "Stretches and returns: leave it as it is.",
-    Elasticity.OVERSTRETCHED: "Stretches and stays: a protein treatment may help, gentle hands.",
+    Elasticity.STIFF: say("Stretches little: moisture, no protein."),
+    Elasticity.SPRINGY: say("Stretches and returns: leave it as it is."),
+    Elasticity.OVERSTRETCHED: say(
+        "Stretches and stays: a protein treatment may help, gentle hands."
+    ),
 }
 
 

@@ -17,6 +17,7 @@ from dataclasses import dataclass
 import numpy as np
 from scipy.special import stdtrit
 
+from craft.messages import say
 from craft.profile.complete import CompleteHair
 from craft.statistics.shrinkage import LEVEL
 from craft.vocabulary import Level, Pattern
@@ -32,7 +33,7 @@ POROSITY_WEIGHT = 2.0
 LEAST_VISITS, LEAST_CLIENTS = 5, 3
 #: Clients differ from each other about as much as visits of one client do, as variances. Own value.
 CLIENTS_OVER_VISITS = 1.0
-WHO_CHOSE = (
+WHO_CHOSE = say(
     "Clients chose their own styles, so differences may come from the hair rather than the "
     "routine. What a client always scores is taken into account as far as their visits show it."
 )

@@ -2,6 +2,7 @@
 
 import math
 
+from craft.messages import say
 from craft.plan.timetable import SHAPING
 from craft.ranges import DOUBTED_SPREADS, factor_in_range
 from craft.statistics.shrinkage import Estimate, Spreads
@@ -73,5 +74,5 @@ def basis_of(estimate: Estimate, salon: Estimate, whose: str, what: str) -> str:
         what: was done, in one word
     """
     if estimate is salon or not estimate.visits:
-        return f"{plural(salon.visits, what)} of the salon"
-    return f"{whose} last {plural(estimate.visits, what)}"
+        return say("{visits} of the salon", visits=plural(salon.visits, what))
+    return say("{whose} last {visits}", whose=whose, visits=plural(estimate.visits, what))

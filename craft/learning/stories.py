@@ -8,9 +8,10 @@ from typing import Any
 
 from craft.contract.plan import PlanAnswer, PlanRequest
 from craft.contract.reasons import TRADE
+from craft.messages import join, say, word
+from craft.products.names import NAMES
 from craft.styles.catalogue import TECHNIQUES
 from craft.vocabulary import Dryer, Dryness, Heat, Residue, Role, Suggested, Trait
-from craft.words import spoken
 
 #: Doses that differ by less were meant alike. Own value.
 DOSE_SHARE = 0.15
@@ -22,7 +23,7 @@ LOOKED_AT, AGREE = 3, 2
 FRIZZY = 4
 #: Evenness of this score or less is two sides that differ.
 UNEVEN = 2
-ONE_VISIT = "Two visits prove nothing: this is worth a trial, not a rule."
+ONE_VISIT = say("Two visits prove nothing: this is worth a trial, not a rule.")
 
 
 @dataclass(frozen=True)
@@ -132,13 +133,17 @@ def bottles_of(answer: PlanAnswer) -> dict[Role, str]:
     }
 
 
+NO_PRODUCT = say("none")
 #: What is compared of the work, beside doses and bottles.
 ASPECTS: tuple[tuple[str, Callable[[Worked], str]], ...] = (
-    ("style", lambda worked: TECHNIQUES[worked.request.goal.style].title),
-    ("sections", lambda worked: str(len(worked.answer.sections))),
-    ("drying", lambda worked: worked.request.dry.value),
-    ("layering", lambda worked: worked.request.school.layering.value),
-    ("definition chosen", lambda worked: f"{worked.request.goal.definition:.0%}"),
+    (say("style"), lambda worked: TECHNIQUES[worked.request.goal.style].title),
+    (say("sections"), lambda worked: str(len(worked.answer.sections))),
+    (say("drying"), lambda worked: word(worked.request.dry)),
+    (say("layering"), lambda worked: worked.request.school.layering.value),
+    (
+        say("definition chosen"),
+        lambda worked: say("{share:.0%}", share=worked.request.goal.definition),
+    ),
 )
 
 
@@ -152,12 +157,14 @@ def changes(first: Worked, second: Worked) -> list[Change]:
     found += changed_hours(first, second)
     bottles = bottles_of(first.answer), bottles_of(second.answer)
     found += [
-        Change(role.replace("_", "-"), bottles[0].get(role, "none"), bottles[1].get(role, "none"))
+        Change(
+            NAMES[Role(role)], bottles[0].get(role, NO_PRODUCT), bottles[1].get(role, NO_PRODUCT)
+        )
         for role in dict.fromkeys([*bottles[0], *bottles[1]])
         if bottles[0].get(role) != bottles[1].get(role)
     ]
     found += [
-        Change(f"grams of {role.replace('_', '-')}", f"{before:.0f}", f"{after:.0f}")
+        Change(say("grams of {role}", role=NAMES[Role(role)]), f"{before:.0f}", f"{after:.0f}")
         for role, before in first.doses.items()
         for after in [second.doses.get(role)]
         if after is not None and abs(after - before) > DOSE_SHARE * max(before, after)
@@ -169,27 +176,33 @@ def changed_hours(first: Worked, second: Worked) -> Iterator[Change]:
     """Hours in the set, where they differ by more than a walk home."""
     before, after = first.opened_h, second.opened_h
     if before and after and abs(after - before) > HOURS_SHARE * max(before, after):
-        yield Change("hours in the set", f"{before:.0f}", f"{after:.0f}")
+        yield Change(say("hours in the set"), f"{before:.0f}", f"{after:.0f}")
 
 
 def results(first: Worked, second: Worked) -> list[Change]:
     """What came out differently the second time."""
     found = [
-        Change(trait.value, str(score), str(second.scores[trait]))
+        Change(word(trait), str(score), str(second.scores[trait]))
         for trait, score in first.scores.items()
         if trait in second.scores and second.scores[trait] != score
     ]
     if first.dryness and second.dryness and first.dryness is not second.dryness:
-        words = [spoken(each) for each in (first.dryness, second.dryness)]
-        found.append(Change("when opened", *words))
+        words = [word(each) for each in (first.dryness, second.dryness)]
+        found.append(Change(say("when opened"), *words))
     if first.residue and second.residue and first.residue is not second.residue:
-        found.append(Change("flakes", first.residue.value, second.residue.value))
+        found.append(Change(say("flakes"), word(first.residue), word(second.residue)))
     return found
 
 
 def in_words(rows: Sequence[Change]) -> str:
     """Changes in a row: sections 12 → 16, gel 20 → 25."""
-    return ", ".join(f"{row.what} {row.before} → {row.after}" for row in rows)
+    return join(
+        ", ",
+        (
+            say("{what} {before} → {after}", what=row.what, before=row.before, after=row.after)
+            for row in rows
+        ),
+    )
 
 
 def story(visits: Sequence[Worked]) -> list[Chapter]:
@@ -209,12 +222,22 @@ def story(visits: Sequence[Worked]) -> list[Chapter]:
 
 def chapter_text(work: Sequence[Change], came: Sequence[Change]) -> str:
     """A chapter in words; a cause is never claimed."""
-    out = f"Result: {in_words(came)}." if came else "Same result."
+    out = say("Result: {came}.", came=in_words(came)) if came else say("Same result.")
     if not work:
-        return f"Same routine. {out}"
+        return say("Same routine. {out}", out=out)
     if len(work) == 1:
-        return f"One thing was changed: {in_words(work)}. {out} {ONE_VISIT}"
-    return f"{len(work)} things were changed: {in_words(work)}. {out}"
+        return say(
+            "One thing was changed: {work}. {out} {one_visit}",
+            work=in_words(work),
+            out=out,
+            one_visit=ONE_VISIT,
+        )
+    return say(
+        "{count} things were changed: {work}. {out}",
+        count=len(work),
+        work=in_words(work),
+        out=out,
+    )
 
 
 @dataclass(frozen=True)
@@ -248,7 +271,11 @@ def more_sections(worked: Worked) -> list[Attempt]:
     sections = len(worked.answer.sections) + MORE_SECTIONS
     if len(worked.answer.sections) < MORE_SECTIONS or sections > SECTIONS_MOST:
         return []
-    title = f"{sections} sections, {MORE_SECTIONS} more than then"
+    title = say(
+        "{sections} sections, {more_sections} more than then",
+        sections=sections,
+        more_sections=MORE_SECTIONS,
+    )
     return [Attempt(title, {"goal": {"sections": sections}})]
 
 
@@ -257,11 +284,11 @@ def sooner_dry(worked: Worked) -> list[Attempt]:
     attempts = more_sections(worked)
     if worked.request.dry is not Dryer.HOOD and worked.request.goal.max_heat is not Heat.NONE:
         change = {"dry": Dryer.HOOD.value, "dry_min": HOOD_MIN}
-        attempts.append(Attempt(f"{HOOD_MIN} min under the hood", change))
+        attempts.append(Attempt(say("{hood_min} min under the hood", hood_min=HOOD_MIN), change))
     hours = worked.answer.drying.release_after_h
     if hours >= LATER_H:
         later = hours + LATER_H
-        attempts.append(Attempt("Open it a day later", {"goal": {"release_after_h": later}}))
+        attempts.append(Attempt(say("Open it a day later"), {"goal": {"release_after_h": later}}))
     return attempts
 
 
@@ -271,34 +298,42 @@ SIGNS = (
         Suggested.DRIER,
         lambda worked: worked.dryness is not None,
         lambda worked: worked.dryness is not Dryness.DRY,
-        "times it was damp when opened",
-        f"{MORE_SECTIONS} more sections, {HOOD_MIN} min under the hood, or open it a day later.",
+        say("times it was damp when opened"),
+        say(
+            "{more_sections} more sections, {hood_min} min under the hood, or open it a day later.",
+            more_sections=MORE_SECTIONS,
+            hood_min=HOOD_MIN,
+        ),
         sooner_dry,
     ),
     Sign(
         Suggested.LESS_FILM,
         lambda worked: worked.residue is not None,
         lambda worked: worked.residue is not Residue.NONE,
-        "times it flaked",
-        "a third less of the hold layer, and rub both products on the palm before they meet on the "
-        "hair.",
+        say("times it flaked"),
+        say(
+            "a third less of the hold layer, and rub both products on the palm before they meet "
+            "on the hair."
+        ),
     ),
     # What is opened damp frizzes: that has a sign of its own.
     Sign(
         Suggested.LESS_FRIZZ,
         lambda worked: Trait.FRIZZ in worked.scores and worked.dryness in (None, Dryness.DRY),
         lambda worked: worked.scores[Trait.FRIZZ] >= FRIZZY,
-        f"dry times frizz was {FRIZZY} or more",
-        "smaller sections, the hold layer smoothed to the ends, and oil on the fingers at the "
-        "release.",
+        say("dry times frizz was {frizzy} or more", frizzy=FRIZZY),
+        say(
+            "smaller sections, the hold layer smoothed to the ends, and oil on the fingers at the "
+            "release."
+        ),
         more_sections,
     ),
     Sign(
         Suggested.EVENER,
         lambda worked: Trait.EVENNESS in worked.scores,
         lambda worked: worked.scores[Trait.EVENNESS] <= UNEVEN,
-        "times the sides differed",
-        "weigh each half, and begin with the other side.",
+        say("times the sides differed"),
+        say("weigh each half, and begin with the other side."),
     ),
 )
 
@@ -317,6 +352,12 @@ def again(sign: Sign, visits: Sequence[Worked]) -> Iterator[Suggestion]:
     last = [worked for worked in visits if sign.noted(worked)][-LOOKED_AT:]
     hits = [worked for worked in last if sign.bad(worked)]
     if len(hits) >= AGREE:
-        text = f"{len(hits)} of the last {len(last)} {sign.seen}: {sign.attempt}"
+        text = say(
+            "{hits} of the last {last} {seen}: {attempt}",
+            hits=len(hits),
+            last=len(last),
+            seen=sign.seen,
+            attempt=sign.attempt,
+        )
         evidence = [worked.visit for worked in hits]
         yield Suggestion(sign.key, text, evidence, sign.attempts(hits[-1]))

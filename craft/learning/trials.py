@@ -21,6 +21,7 @@ from numpy.typing import NDArray
 from scipy.special import betaln
 
 from craft.contract.trial import TrialAnswer, TrialRequest
+from craft.messages import say
 from craft.vocabulary import Looks, Side, TrialVerdict
 
 Floats = NDArray[np.float64]
@@ -35,7 +36,7 @@ RESOLUTION = 1e-6
 STEPS_MOST = 200
 #: Shares that are tested one by one.
 GRID: Floats = np.linspace(0.0005, 0.9995, 1999)
-METHOD = (
+METHOD = say(
     "Mixture e-value of signs (Robbins 1970; Ramdas and others 2023): holds however often it is "
     "looked at. Exact test of signs turned at random (Fisher 1935): holds at the end only."
 )
@@ -203,13 +204,13 @@ def verdict_of(
 def advice_text(verdict: TrialVerdict, *, stop: bool, same: bool, needs: int | None) -> str:
     """What to do now, in words."""
     if verdict is TrialVerdict.A:
-        return "The first way is better: stop, and use it."
+        return say("The first way is better: stop, and use it.")
     if verdict is TrialVerdict.B:
-        return "The second way is better: stop, and use it."
+        return say("The second way is better: stop, and use it.")
     if same:
-        return "The two are equally good: stop, and take the cheaper or the quicker one."
+        return say("The two are equally good: stop, and take the cheaper or the quicker one.")
     if stop:
-        return "These pairs do not decide it: use either, or try more pairs."
+        return say("These pairs do not decide it: use either, or try more pairs.")
     if needs is None:
-        return "Not decided, and the pairs that are left will probably not decide it."
-    return f"Not decided: about {needs} more pairs, if results continue like this."
+        return say("Not decided, and the pairs that are left will probably not decide it.")
+    return say("Not decided: about {needs} more pairs, if results continue like this.", needs=needs)

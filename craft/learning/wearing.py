@@ -19,8 +19,9 @@ import scipy
 from scipy.special import stdtrit
 
 from craft.contract.wear import WearAnswer
+from craft.messages import capital, message, say
 from craft.statistics.shrinkage import LEVEL
-from craft.words import capital, plural
+from craft.words import plural
 
 #: Between what still looks all right (3) and what fades (2).
 FADED_BELOW = 2.5
@@ -98,9 +99,9 @@ def days_lasted(looks: Mapping[int, float]) -> float | None:
     return float(min(max((FADED_BELOW - level) / slope, LASTS[0]), LASTS[1]))
 
 
-TEMPTING = (
-    " Across clients the difference is {across:+.2f}, but it comes from who does it: for the "
-    "same client there is none."
+TEMPTING = message(
+    " Across clients the difference is {across:+.2f}, but it comes from who does it: for the same "
+    "client there is none."
 )
 
 
@@ -151,7 +152,7 @@ def beside_all_days(each: Effect, rows: Sequence[ToldDay], column: Sequence[floa
     own = [row.looks for row, way in zip(rows, column, strict=True) if way]
     others = [row.looks for row, way in zip(rows, column, strict=True) if not way]
     across = float(np.mean(own) - np.mean(others))
-    text = each.text + (TEMPTING.format(across=across) if tempting(each, across) else "")
+    text = each.text + (say(TEMPTING, across=across) if tempting(each, across) else "")
     return replace(each, text=text, across=across)
 
 
@@ -174,7 +175,7 @@ def of_humidity(days: Sequence[ToldDay]) -> Effect | None:
     if len(rows) < LEAST_TOLD or len(wears) < LEAST_WEARS:
         return None
     column = [(day.rh or 0.0) / HUMIDITY_STEP for day in rows]
-    return effect(rows, column, "more humid air", "drier air", len(wears))
+    return effect(rows, column, say("more humid air"), say("drier air"), len(wears))
 
 
 def effect(
@@ -202,26 +203,37 @@ def effect(
 
 #: Ways as a person says them.
 NAMES = {
-    "none": "nothing at night",
-    "scarf": "a scarf",
-    "bonnet": "a bonnet",
-    "water": "water alone",
-    "styler_spray": "a spray with styler",
+    "none": say("nothing at night"),
+    "scarf": say("a scarf"),
+    "bonnet": say("a bonnet"),
+    "water": say("water alone"),
+    "styler_spray": say("a spray with styler"),
     "oil": "oil",
-    "retwist": "twisting again",
+    "retwist": say("twisting again"),
 }
 
 
 def effect_text(way: str, against: str, points: float, low: float, high: float) -> str:
     """An effect [points of 5] in words; says so where it is not clear."""
     way, against = NAMES.get(way, way), NAMES.get(against, against)
-    span = f"{low:+.2f} to {high:+.2f} points of 5"
+    span = say("{low:+.2f} to {high:+.2f} points of 5", low=low, high=high)
     if low <= 0 <= high:
-        return f"{capital(way)} or {against}: no clear difference ({span})."
-    verdict = "looks better than" if points > 0 else "looks worse than"
-    return f"{capital(way)} {verdict} {against}: {span}."
+        return say(
+            "{way} or {against}: no clear difference ({span}).",
+            way=capital(way),
+            against=against,
+            span=span,
+        )
+    verdict = say("looks better than") if points > 0 else say("looks worse than")
+    return say(
+        "{way} {verdict} {other}: {span}.",
+        way=capital(way),
+        verdict=verdict,
+        other=against,
+        span=span,
+    )
 
 
 def basis(wears: int) -> str:
     """What days of a style rest on, in words."""
-    return f"this client's last {plural(wears, 'wear')}"
+    return say("this client's last {wears}", wears=plural(wears, "wear"))

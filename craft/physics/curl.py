@@ -4,6 +4,7 @@ import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 
+from craft.messages import say, word
 from craft.physics.fibre import FIBRE_G_PER_CM3
 from craft.vocabulary import Landmark, Pattern
 
@@ -46,7 +47,7 @@ LANDMARKS = {
     Landmark.ARMPIT: 44.0,
     Landmark.MID_BACK: 60.0,
 }
-ABOVE_LANDMARKS, BEYOND_LANDMARKS = "above the ear", "waist or longer"
+ABOVE_LANDMARKS, BEYOND_LANDMARKS = say("above the ear"), say("waist or longer")
 
 #: A drawn strand: its length [mm], points for each turn, and how far the eye sees into its coil.
 DRAWN_MM, DRAWN_POINTS, DRAWN_TILT = 110.0, 22, 0.22
@@ -170,7 +171,7 @@ def landmark(length_cm: float, own: Mapping[Landmark, float] | None = None) -> s
     if length_cm < ABOVE_THE_EAR_CM:
         return ABOVE_LANDMARKS
     reaches = LANDMARKS | dict(own or {})
-    return next((str(name) for name in Landmark if length_cm < reaches[name]), BEYOND_LANDMARKS)
+    return next((word(name) for name in Landmark if length_cm < reaches[name]), BEYOND_LANDMARKS)
 
 
 def pitch(index: float, diameter: float) -> float:

@@ -8,6 +8,7 @@ import math
 from dataclasses import dataclass
 
 from craft.errors import CraftError
+from craft.messages import say
 
 #: Part of a rod the hair is spread over [cm]. Own value.
 ROD_BREADTH_CM = 7.0
@@ -163,14 +164,25 @@ def band(length_cm: float, bands: int, turns: float, ends_out_cm: float, field: 
     if held_cm <= BAND_TURN_CM:
         raise CraftError(
             f"{field}.ends_out_cm",
-            f"The hair is {length_cm:g} cm long: leave out 0 to {length_cm - 1:g} cm.",
+            say(
+                "The hair is {length_cm:g} cm long: leave out 0 to {most:g} cm.",
+                length_cm=length_cm,
+                most=length_cm - 1,
+            ),
         )
     if under_cm > held_cm:
         most = math.floor(held_cm / (turns * BAND_TURN_CM))
         raise CraftError(
             f"{field}.each",
-            f"{bands} bands of {turns:g} turns need {under_cm:.0f} cm, {held_cm:g} cm are there: "
-            f"give 1 to {max(1, most)}, or fewer turns.",
+            say(
+                "{bands} bands of {turns:g} turns need {under_cm:.0f} cm, {held_cm:g} cm are "
+                "there: give 1 to {most}, or fewer turns.",
+                bands=bands,
+                turns=turns,
+                under_cm=under_cm,
+                held_cm=held_cm,
+                most=max(1, most),
+            ),
         )
     gaps_cm = held_cm - under_cm
     return Banded(under_cm, gaps_cm, gaps_cm / bands, ends_out_cm)

@@ -8,6 +8,7 @@ from craft.contract.reasons import STANDARD, TRADE, reason
 from craft.errors import CraftError
 from craft.head import partings
 from craft.head.partings.schemes import FEWEST, FIXED, MAX_SECTIONS, Layout, knows_its_number
+from craft.messages import inline, say
 from craft.physics import winding
 from craft.plan.case import Case
 from craft.plan.cleansing import cleansing
@@ -94,7 +95,12 @@ def layout_of(request: PlanRequest, technique: Technique, length_cm: float) -> L
         count = FIXED[scheme]
         if asked not in (None, count):
             raise CraftError(
-                "goal.sections", f"{scheme} always makes {count} sections; leave the number out."
+                "goal.sections",
+                say(
+                    "{scheme} always makes {count} sections; leave the number out.",
+                    scheme=scheme,
+                    count=count,
+                ),
             )
     else:
         count = asked or usual_count(technique, request, length_cm)
@@ -103,12 +109,20 @@ def layout_of(request: PlanRequest, technique: Technique, length_cm: float) -> L
     if not fewest <= count <= max(most, FIXED.get(scheme, 0)):
         raise CraftError(
             "goal.sections",
-            f"A {technique.title.lower()} takes {fewest} to {most} sections.",
+            say(
+                "A {title} takes {fewest} to {most} sections.",
+                title=inline(technique.title),
+                fewest=fewest,
+                most=most,
+            ),
         )
     if scheme is Scheme.PER_QUADRANT and count % 4:
         raise CraftError(
             "goal.sections",
-            f"Every quadrant has the same number: give 4, 8, 12 and so on, not {count}.",
+            say(
+                "Every quadrant has the same number: give 4, 8, 12 and so on, not {count}.",
+                count=count,
+            ),
         )
     return ways.layout(scheme, count)
 
@@ -145,7 +159,7 @@ def case_of(request: PlanRequest) -> Case:
     technique = with_details(plain, manners)
     if request.dry_min is not None and request.dry == "air":
         raise CraftError(
-            "dry_min", "Choose a hood or a diffuser before you give minutes under a dryer."
+            "dry_min", say("Choose a hood or a diffuser before you give minutes under a dryer.")
         )
     layout = layout_of(request, technique, hair.length_cm)
     sectioning = partings.part(hair.on_head, layout, "parting.")
@@ -199,20 +213,28 @@ def pre_wash(case: Case) -> tuple[bool, Reason]:
     asked = case.request.school.pre_wash
     if asked is not PreWash.AUTO:
         return asked is PreWash.OIL, reason(
-            f"pre_wash_{asked}", "Chosen for this plan.", f"school.pre_wash {asked}", TRADE
+            f"pre_wash_{asked}",
+            say("Chosen for this plan."),
+            say("school.pre_wash {asked}", asked=asked),
+            TRADE,
         )
     worn = case.request.now.worn_days or 0
     days = max(case.detangled_days, worn)
     long_wear = days >= PRE_OIL_FROM_DAYS and case.hair.pattern.family == COILY
     reset = case.technique.wash.kind is Washing.RESET
     because = (
-        "Oil in the lengths before water gives slip to hair that was worn long, and keeps it "
-        "from swelling."
+        say(
+            "Oil in the lengths before water gives slip to hair that was worn long, and keeps it "
+            "from swelling."
+        )
         if long_wear or reset
-        else "It was detangled recently: the conditioner gives enough slip."
+        else say("It was detangled recently: the conditioner gives enough slip.")
     )
     return long_wear or reset, reason(
-        "pre_wash_oil", because, f"{days:g} days, {case.hair.pattern}", TRADE
+        "pre_wash_oil",
+        because,
+        say("{days:g} days, {pattern}", days=days, pattern=case.hair.pattern),
+        TRADE,
     )
 
 
@@ -227,18 +249,26 @@ def layering(case: Case) -> tuple[tuple[Role, ...], Reason]:
     if asked is Layering.AUTO:
         school = Layering.LCO if porosity is Level.HIGH else Layering.LOC
         because = {
-            Level.HIGH: "Porous hair loses water fast: the oil goes over the cream to seal it.",
-            Level.MEDIUM: "Medium porosity: oil under cream is the salon's standard.",
-            Level.LOW: "Low porosity takes little: light oil first, cream over it, "
-            "on warm wet hair.",
+            Level.HIGH: say(
+                "Porous hair loses water fast: the oil goes over the cream to seal it."
+            ),
+            Level.MEDIUM: say("Medium porosity: oil under cream is the salon's standard."),
+            Level.LOW: say(
+                "Low porosity takes little: light oil first, cream over it, on warm wet hair."
+            ),
         }[porosity]
-        why = reason(f"layering_{school.lower()}", because, f"porosity {porosity}", STANDARD)
+        why = reason(
+            f"layering_{school.lower()}",
+            because,
+            say("porosity {porosity}", porosity=porosity),
+            STANDARD,
+        )
     else:
         school = asked
         why = reason(
             f"layering_{school.lower()}",
-            f"{school} was chosen for this plan; practitioners differ here.",
-            f"school.layering {school}",
+            say("{school} was chosen for this plan; practitioners differ here.", school=school),
+            say("school.layering {school}", school=school),
             TRADE,
         )
     middle = (Role.CREAM, Role.OIL) if school is Layering.LCO else (Role.OIL, Role.CREAM)

@@ -9,6 +9,7 @@ from craft.head.partings import (
     Section,
     Sectioning,
 )
+from craft.messages import say
 from craft.products import doses
 from craft.products.layer import Laid
 from craft.products.picking import Shelf
@@ -166,10 +167,10 @@ class Case:
     def film(self, role: Role) -> doses.Film:
         """Film of a product on this hair."""
         amount = doses.film(role, self.hair.porosity, self.hair.strand, self.definition)
-        factors = []
+        factors: list[tuple[str, float]] = []
         factor = self.request.standards.film_factor.get(role)
         if factor is not None:
-            factors.append(("salon standard", factor))
+            factors.append((say("salon standard"), factor))
         learned = self.request.learned_doses.get(role)
         if learned is not None and learned.visits:
             factors.append((learned.basis, round(learned.factor, 2)))

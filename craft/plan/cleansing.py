@@ -1,6 +1,7 @@
 """What cleanses a head today: clarifying, moisturising, co-wash and clay are different bottles."""
 
 from craft.contract.reasons import reason
+from craft.messages import say
 from craft.plan.case import Case, CleanserPass
 from craft.vocabulary import Buildup, Cleansing, Role, Washing, WashRoutine
 
@@ -21,7 +22,9 @@ def cleanser_passes(case: Case) -> tuple[CleanserPass, ...]:
     if asked is Cleansing.AUTO:
         return usual(case)
     why = reason(
-        f"cleanser_{asked}", "Chosen for today; the habit stays as it is.", f"cleanser {asked}"
+        f"cleanser_{asked}",
+        say("Chosen for today; the habit stays as it is."),
+        say("cleanser {asked}", asked=asked),
     )
     if asked is Cleansing.CLARIFY:
         return CleanserPass(Role.CLARIFIER, 1, why), moisturising(case)
@@ -41,22 +44,24 @@ def usual(case: Case) -> tuple[CleanserPass, ...]:
         # Even a co-wash routine needs a surfactant once after long wear.
         why = reason(
             "double_clarify",
-            "After long wear or heavy build-up: clarified twice, then moisturised.",
-            f"style {case.request.goal.style}",
+            say("After long wear or heavy build-up: clarified twice, then moisturised."),
+            say("style {style}", style=case.request.goal.style),
         )
         return CleanserPass(Role.CLARIFIER, 2, why), moisturising(case)
     if buildup is Buildup.HEAVY or (buildup is Buildup.SOME and not cowash):
         why = reason(
             "clarify_buildup",
-            "There is build-up: the first pass clarifies, the second moisturises."
-            + (" Co-washing alone does not take it off." if cowash else ""),
-            f"build-up {buildup}",
+            say("There is build-up: the first pass clarifies, the second moisturises.")
+            + (say(" Co-washing alone does not take it off.") if cowash else ""),
+            say("build-up {buildup}", buildup=buildup),
         )
         return CleanserPass(Role.CLARIFIER, 1, why), moisturising(case)
     if cowash:
-        why = reason("co_wash_habit", "This client co-washes only.", "routine co-wash only")
+        why = reason(
+            "co_wash_habit", say("This client co-washes only."), say("routine co-wash only")
+        )
         return (CleanserPass(Role.CO_WASH, 1, why),)
-    why = reason("wash_once", "No build-up: one pass is enough.", "build-up none")
+    why = reason("wash_once", say("No build-up: one pass is enough."), say("build-up none"))
     return (CleanserPass(Role.SHAMPOO, 1, why),)
 
 
@@ -64,8 +69,8 @@ def moisturising(case: Case) -> CleanserPass:
     """The pass after a clarifier."""
     why = reason(
         "moisturise_after_clarifying",
-        "It is clarified already: one pass with a moisturising shampoo.",
-        f"build-up {case.hair.buildup}",
+        say("It is clarified already: one pass with a moisturising shampoo."),
+        say("build-up {buildup}", buildup=case.hair.buildup),
     )
     return CleanserPass(Role.SHAMPOO, 1, why)
 
@@ -81,8 +86,12 @@ def without_clarifier(case: Case, passes: tuple[CleanserPass, ...]) -> tuple[Cle
     times = sum(each.times for each in passes)
     why = reason(
         "no_clarifier",
-        f"{passes[0].why.because} There is no clarifying shampoo in stock: {times} passes with "
-        "the one there is.",
+        say(
+            "{because} There is no clarifying shampoo in stock: {times} passes with the one there "
+            "is.",
+            because=passes[0].why.because,
+            times=times,
+        ),
         passes[0].why.trigger,
     )
     return (CleanserPass(Role.SHAMPOO, times, why),)

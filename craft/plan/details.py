@@ -3,6 +3,7 @@
 from collections.abc import Collection
 
 from craft.contract.plan.answer import DetailChoice, DetailOption
+from craft.messages import inline, join, say
 from craft.plan.case import Case
 from craft.styles.details import DETAILS, NOT_DONE, usual_manner, ways_of, why_not
 from craft.styles.variants import Variant
@@ -22,7 +23,7 @@ def does(case: Case, detail: Detail, manner: Manner = Manner.YES) -> bool:
 
 def detail_instructions(case: Case, *details: Detail) -> str:
     """What the hands do in these details, in sentences that follow those of a step."""
-    return "".join(variant(case, detail).how for detail in details)
+    return join("", (variant(case, detail).how for detail in details))
 
 
 def added_minutes(case: Case, *details: Detail) -> float:
@@ -70,10 +71,17 @@ def detail_choices(case: Case, steps: Collection[str]) -> list[DetailChoice]:
 
 def dropped_details(case: Case) -> list[str]:
     """What was chosen and cannot be done in this service, in words."""
-    results = []
+    results: list[str] = []
     for detail, manner in case.request.details.items():
         why = why_not(case.plain, case.request, detail, manner)
         if why and manner is not next(iter(DETAILS[detail].ways)):
             rule = DETAILS[detail]
-            results.append(f"{rule.title}, {rule.ways[manner].title.lower()}: {why}")
+            results.append(
+                say(
+                    "{detail}, {way}: {why}",
+                    detail=rule.title,
+                    way=inline(rule.ways[manner].title),
+                    why=why,
+                )
+            )
     return results

@@ -4,34 +4,15 @@ from typing import Any
 
 from craft.contract.plan import Reason, ShelfItem, StepProduct
 from craft.contract.reasons import TRADE, reason
+from craft.messages import say
 from craft.plan.case import Case
 from craft.plan.layers import film_reason, films, scalp_reason
 from craft.products import doses
 from craft.products.clashes import wanted_weight
 from craft.products.layer import Laid
+from craft.products.names import NAMES
 from craft.products.picking import best, left_in, ranking, runs_short
 from craft.vocabulary import Fits, Role
-
-NAMES = {
-    Role.PRE_OIL: "pre-wash oil",
-    Role.CLARIFIER: "clarifying shampoo",
-    Role.SHAMPOO: "shampoo",
-    Role.CO_WASH: "co-wash",
-    Role.RINSE_OUT: "rinse-out conditioner",
-    Role.MASK: "mask",
-    Role.CLAY: "clay",
-    Role.HEAT_PROTECTANT: "heat protectant",
-    Role.EDGE_GEL: "edge gel",
-    Role.LEAVE_IN: "leave-in",
-    Role.CREAM: "cream",
-    Role.BUTTER: "butter",
-    Role.OIL: "sealing oil",
-    Role.MOUSSE: "mousse",
-    Role.CUSTARD: "custard",
-    Role.GEL: "gel",
-    Role.MIST: "mist",
-    Role.SCALP_OIL: "scalp oil",
-}
 
 
 def name_of(item: ShelfItem) -> str:
@@ -145,20 +126,33 @@ def passed_over(case: Case, role: Role, item: ShelfItem) -> Reason | None:
     if against and (against[0].fits is Fits.NO or against[0].key not in ("too_heavy", "too_light")):
         rule = "kept_off" if against[0].fits is Fits.NO else against[0].key
         name = name_of(item)
-        what = against[0].text.removeprefix(f"{name} ")
-        text = f"{name} is left out: " + ("it " if what != against[0].text else "") + what
+        text = say("{product} is left out. {why}", product=name, why=against[0].text)
         return reason(rule, text, against[0].trigger, against[0].source)
     taken = [bottle for bottle in case.taken.values() if bottle and bottle is not item]
     pair = shelf.flaking(item, taken)
     if pair and role in shelf.stays_in:
         other = next(bottle for bottle in taken if bottle.id in (pair.first, pair.second))
-        text = f"{name_of(item)} is left out: it flakes with {name_of(other)}. {pair.because}"
-        trigger = f"{name_of(item)} with {name_of(other)}"
-        return reason("flaking_pair", text.strip(), trigger)
+        text = say(
+            "{item} is left out: it flakes with {other}. {because}",
+            item=name_of(item),
+            other=name_of(other),
+            because=pair.because,
+        )
+        trigger = say("{item} with {other}", item=name_of(item), other=name_of(other))
+        return reason("flaking_pair", text, trigger)
     grams = case.dose_g(role)
-    if runs_short(item, grams):
-        text = f"{name_of(item)} is left out: {item.stock_g:g} g left, {grams:.1f} g needed."
-        return reason("runs_short", text, f"stock of {name_of(item)} {item.stock_g:g} g")
+    if item.stock_g is not None and runs_short(item, grams):
+        text = say(
+            "{item} is left out: {stock_g:g} g left, {grams:.1f} g needed.",
+            item=name_of(item),
+            stock_g=item.stock_g,
+            grams=grams,
+        )
+        return reason(
+            "runs_short",
+            text,
+            say("stock of {item} {stock_g:g} g", item=name_of(item), stock_g=item.stock_g),
+        )
     return None
 
 
@@ -168,10 +162,14 @@ def choice_reasons(case: Case, role: Role, item: ShelfItem | None) -> list[Reaso
     order, fired = wanted_weight(case.hair)
     stock = case.shelf.serving(role)
     if item and case.request.bottles.get(role) == item.id:
-        text = f"{name_of(item)} was chosen by hand."
-        reasons.append(reason("by_hand", text, f"bottles.{role} {item.id}", TRADE))
+        text = say("{item} was chosen by hand.", item=name_of(item))
+        reasons.append(
+            reason("by_hand", text, say("bottles.{role} {id}", role=role, id=item.id), TRADE)
+        )
     elif item and len(stock) > 1 and item.weight is order[0]:
-        text = f"A {item.weight} {NAMES[role]} suits this hair best."
+        text = say(
+            "A {weight} {product} suits this hair best.", weight=item.weight, product=NAMES[role]
+        )
         reasons.append(reason("weight_suits", text, fired))
     passed = (passed_over(case, role, other) for other in stock if other is not item)
     return reasons + [entry for entry in passed if entry]

@@ -10,6 +10,7 @@ from craft.contract.drying import StageOut
 from craft.contract.drying_plan import AirOut, DryingPlanAnswer, DryMap, PlannedStage, WhatIf
 from craft.contract.plan import PlanRequest, Reason
 from craft.contract.reasons import STANDARD, reason
+from craft.messages import say
 from craft.physics import drying
 from craft.physics.air import dew_point
 from craft.plan.assemble import case_of
@@ -122,8 +123,8 @@ def before(case: Case) -> str:
         return ""
     heat = case.request.goal.max_heat is not Heat.NONE
     minutes = DAMP_HOOD_MIN if heat else DAMP_WRAP_MIN
-    how = "under the hood" if heat else "in a cloth"
-    return f"{minutes:g} min {how} until damp, then the bands go in."
+    how = say("under the hood") if heat else say("in a cloth")
+    return say("{minutes:g} min {how} until damp, then the bands go in.", minutes=minutes, how=how)
 
 
 def ambient(case: Case) -> list[AirOut]:
@@ -160,9 +161,14 @@ def learned_reasons(case: Case) -> list[Reason]:
     return [
         reason(
             "learned_factor",
-            f"Times are multiplied by {request.drying_factor:.2f}; 8 of 10 cases are dry within "
-            f"{1 / band:.0%} and {band:.0%} of that.",
-            request.drying_basis or "nothing learned yet",
+            say(
+                "Times are multiplied by {drying_factor:.2f}; 8 of 10 cases are dry within "
+                "{low:.0%} and {high:.0%} of that.",
+                drying_factor=request.drying_factor,
+                low=1 / band,
+                high=band,
+            ),
+            request.drying_basis or say("nothing learned yet"),
             STANDARD,
         )
     ]

@@ -7,11 +7,13 @@ Days count from the service, which is day 0.
 import math
 
 from craft.contract.plan import Home, HomeDay, HomePhase
+from craft.messages import join, say
 from craft.plan.case import Case
 from craft.plan.details import does
 from craft.plan.forecast import Forecast, damp_at_bedtime, in_one_sitting
 from craft.plan.steps.schools import usual_refreshing
 from craft.vocabulary import Detail, Manner, Night, Refreshing, SetKind
+from craft.words import several
 
 #: Wash at two weeks at the latest.
 WASH_BY_DAY = 14
@@ -21,23 +23,24 @@ REFRESH_EVERY = {True: 3, False: 2}
 EVERY_SECOND_FROM_DAYS, EVERY_SECOND = 10, 2
 #: Hair that hangs shorter is not gathered [cm]. Own value.
 GATHERS_FROM_CM = 10.0
-SETTLE = "judge it after 15 to 60 minutes"
+SETTLE = say("judge it after 15 to 60 minutes")
 
 #: What freshens a style.
 REFRESH = {
-    Refreshing.RETWIST: "Mist, retwist the hairline, a little oil on the ends.",
-    Refreshing.STYLER_SPRAY: "Mist with water and a little styler, scrunch or smooth, air dry: it "
-    "shrinks less.",
-    Refreshing.WATER: "Mist with water only, smooth, let it dry.",
-    Refreshing.OIL: "A little oil on palms and ends; no water, so that it keeps its length.",
+    Refreshing.RETWIST: say("Mist, retwist the hairline, a little oil on the ends."),
+    Refreshing.STYLER_SPRAY: say(
+        "Mist with water and a little styler, scrunch or smooth, air dry: it shrinks less."
+    ),
+    Refreshing.WATER: say("Mist with water only, smooth, let it dry."),
+    Refreshing.OIL: say("A little oil on palms and ends; no water, so that it keeps its length."),
 }
 
 NIGHT = {
-    Night.SCARF: "Scarf tied flat over the hairline, then a satin pillowcase.",
-    Night.BONNET: "Scarf, then the bonnet; satin pillowcase always.",
-    Night.NONE: "Nothing over the head: satin or silk pillowcase always.",
+    Night.SCARF: say("Scarf tied flat over the hairline, then a satin pillowcase."),
+    Night.BONNET: say("Scarf, then the bonnet; satin pillowcase always."),
+    Night.NONE: say("Nothing over the head: satin or silk pillowcase always."),
 }
-FOLDED = (
+FOLDED = say(
     "Fold the front pieces into a soft tie with small clips that bite the tie, never the scalp."
 )
 
@@ -88,8 +91,10 @@ def nights_in_set(case: Case, forecast: Forecast) -> list[str]:
     if case.technique.wear.in_set:
         return [case.technique.wear.in_set]
     if damp_at_bedtime(case, forecast) is not None:
-        return ["The first night the set is still damp: nothing over it, only a satin pillowcase."]
-    return ["Sleep on the set as it is; nothing tight over it."]
+        return [
+            say("The first night the set is still damp: nothing over it, only a satin pillowcase.")
+        ]
+    return [say("Sleep on the set as it is; nothing tight over it.")]
 
 
 def gathers(case: Case) -> bool:
@@ -102,10 +107,10 @@ def kept_in_shape(case: Case) -> str:
     if case.technique.wear.night:
         return case.technique.wear.night
     if case.technique.setting.kind is SetKind.COIL:
-        return "Coils lie as they fall; no gathering."
+        return say("Coils lie as they fall; no gathering.")
     if not gathers(case):
-        return "Too short to gather: leave it as it falls."
-    return "High loose gather on top, one large soft tie, no pull at the edges."
+        return say("Too short to gather: leave it as it falls.")
+    return say("High loose gather on top, one large soft tie, no pull at the edges.")
 
 
 def nights_after(case: Case) -> list[str]:
@@ -120,40 +125,45 @@ def first_morning(case: Case) -> list[str]:
     """The first look at it."""
     if case.technique.wear.first_morning:
         return [case.technique.wear.first_morning]
-    oil = "A little oil on the palms, shake from the roots"
-    return [f"{oil}, lift with the fingers, {SETTLE}."]
+    oil = say("A little oil on the palms, shake from the roots")
+    return [say("{oil}, lift with the fingers, {settle}.", oil=oil, settle=SETTLE)]
 
 
 def phases(case: Case, forecast: Forecast, opened_min: float | None) -> list[HomePhase]:
     """What is done when, in order."""
     results = []
     at_home = does(case, Detail.OPENED, Manner.HOME)
-    where = "at home, by yourself" if at_home else "in the salon"
+    where = say("at home, by yourself") if at_home else say("in the salon")
     day = release_day(case, forecast)
     if comes_back(case, forecast):
-        until = f"until day {day}" if day else "until this evening"
+        until = say("until day {day}", day=day) if day else say("until this evening")
         results.append(
             HomePhase(
                 key="in_set",
-                title="In the set",
+                title=say("In the set"),
                 when=until,
                 lines=[
                     *nights_in_set(case, forecast),
-                    "Do not open any section early.",
+                    say("Do not open any section early."),
                 ],
             )
         )
-        how = case.technique.release.how.format(noun=case.technique.parting.noun)
+        how = say(case.technique.release.how, nouns=several(case.technique.parting.noun))
         results.append(
             HomePhase(
                 key="release",
-                title="Release",
-                when=f"day {day}, {forecast.release_h:g} h after shaping, {where}",
+                title=say("Release"),
+                when=say(
+                    "day {day}, {release_h:g} h after shaping, {where}",
+                    day=day,
+                    release_h=forecast.release_h,
+                    where=where,
+                ),
                 at_min=opened_min,
                 lines=[
-                    "Feel the roots first: if they are damp, wait some hours more."
+                    say("Feel the roots first: if they are damp, wait some hours more.")
                     if at_home
-                    else "Feel the roots first: if they are damp, wait or use the hood.",
+                    else say("Feel the roots first: if they are damp, wait or use the hood."),
                     how,
                     *(
                         [case.technique.finish.separate]
@@ -167,46 +177,52 @@ def phases(case: Case, forecast: Forecast, opened_min: float | None) -> list[Hom
         results.append(
             HomePhase(
                 key="in_set",
-                title="In the twists",
-                when="until it is dry",
+                title=say("In the twists"),
+                when=say("until it is dry"),
                 lines=nights_in_set(case, forecast),
             )
         )
     results.append(
         HomePhase(
             key="first_morning",
-            title="First morning",
-            when=f"day {day + 1}" if not comes_back(case, forecast) else f"day {day}, once opened",
+            title=say("First morning"),
+            when=say("day {day}", day=day + 1)
+            if not comes_back(case, forecast)
+            else say("day {day}, once opened", day=day),
             lines=first_morning(case),
         )
     )
     results.append(
         HomePhase(
             key="nights",
-            title="Nights after",
-            when=f"to day {day + wear_days(case)}",
+            title=say("Nights after"),
+            when=say("to day {day}", day=day + wear_days(case)),
             lines=nights_after(case),
         )
     )
     days = refresh(case, forecast)
     if days:
-        named = ", ".join(str(due.day) for due in days)
+        named = join(", ", (str(due.day) for due in days))
         results.append(
             HomePhase(
                 key="refresh",
-                title="Freshen up",
-                when=f"day {named}" if len(days) == 1 else f"days {named}",
+                title=say("Freshen up"),
+                when=say("day {named}", named=named)
+                if len(days) == 1
+                else say("days {named}", named=named),
                 lines=[days[0].what],
             )
         )
     results.append(
         HomePhase(
             key="edges",
-            title="Edges and scalp",
-            when="every other day at most",
+            title=say("Edges and scalp"),
+            when=say("every other day at most"),
             lines=[
-                "A little oil on the edges and on dry places of the scalp, none on the roots of "
-                "the style. Gel comes off the hairline with a damp cloth."
+                say(
+                    "A little oil on the edges and on dry places of the scalp, none on the roots "
+                    "of the style. Gel comes off the hairline with a damp cloth."
+                )
             ],
         )
     )

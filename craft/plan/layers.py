@@ -11,6 +11,7 @@ from craft.contract.plan import Layer, Reason, ShelfItem
 from craft.contract.reasons import STANDARD, TRADE, reason
 from craft.errors import CraftError
 from craft.head.partings.measuring import Section
+from craft.messages import join, say
 from craft.plan.case import Case
 from craft.plan.details import does
 from craft.products import doses
@@ -49,8 +50,10 @@ def requested_layers(case: Case, usual: Sequence[Role]) -> list[Layer]:
         return [Layer(role=role) for role in roles]
     for place, layer in enumerate(asked):
         if layer.role not in STAYS:
-            listed = ", ".join(STAYS)
-            raise CraftError(f"layers.{place}.role", f"A layer stays in: use one of {listed}.")
+            listed = join(", ", STAYS)
+            raise CraftError(
+                f"layers.{place}.role", say("A layer stays in: use one of {listed}.", listed=listed)
+            )
     return list(asked)
 
 
@@ -91,16 +94,30 @@ def dose_layer(case: Case, place: int, layer: Layer, hand: float | None) -> Laid
     elif layer.on is LayerOn.HANDS:
         surface = sum(section.surface_m2 for section in sections)
         grams = doses.ON_HANDS_G
-        why = [reason("on_hands", "A few drops on the hands.", "on hands", STANDARD)]
+        why = [reason("on_hands", say("A few drops on the hands."), say("on hands"), STANDARD)]
     else:
         surface = sum(section.surface_m2 for section in sections) * COVERS[layer.on]
         grams, why = film_dose(case, layer, surface, len(sections))
     most = doses.most_dose(layer.role)
     if grams > most:
-        why.append(reason("most_dose", f"No more than {most:g} g on one head.", "dose", STANDARD))
+        why.append(
+            reason(
+                "most_dose",
+                say("No more than {most:g} g on one head.", most=most),
+                "dose",
+                STANDARD,
+            )
+        )
         grams = most
     if hand is not None:
-        why.append(reason("by_hand", f"{hand:g} g by hand.", f"usual {grams:.1f} g", TRADE))
+        why.append(
+            reason(
+                "by_hand",
+                say("{hand:g} g by hand.", hand=hand),
+                say("usual {grams:.1f} g", grams=grams),
+                TRADE,
+            )
+        )
     return Laid(
         place,
         layer,
@@ -122,21 +139,29 @@ def covered_sections(case: Case, place: int, layer: Layer) -> list[Section]:
         return list(case.sections)
     sections = [section for section in case.sections if section.zone is layer.zone]
     if not sections:
-        zones = ", ".join(sorted({str(section.zone) for section in case.sections}))
+        zones = join(", ", sorted({str(section.zone) for section in case.sections}))
         raise CraftError(
-            f"layers.{place}.zone", f"No section lies at the {layer.zone}. Use one of: {zones}."
+            f"layers.{place}.zone",
+            say(
+                "No section lies at the {zone}. Use one of: {zones}.", zone=layer.zone, zones=zones
+            ),
         )
     return sections
 
 
 def scalp_reason(case: Case, role: Role, grams: float, passes: int = 1) -> Reason:
     """The arithmetic of a dose on the scalp [g/cm² × cm²]."""
-    times = f" × {passes} passes" if passes > 1 else ""
-    because = (
-        f"{doses.SCALP_G_PER_CM2[role]} g/cm² × {case.scalp_cm2:.0f} cm² of scalp{times} "
-        f"= {grams:.1f} g."
+    times = say(" × {passes} passes", passes=passes) if passes > 1 else ""
+    because = say(
+        "{scalp_g_per_cm2} g/cm² × {scalp_cm2:.0f} cm² of scalp{times} = {grams:.1f} g.",
+        scalp_g_per_cm2=doses.SCALP_G_PER_CM2[role],
+        scalp_cm2=case.scalp_cm2,
+        times=times,
+        grams=grams,
     )
-    return reason("scalp_dose", because, f"head {case.hair.head_cm:g} cm", STANDARD)
+    return reason(
+        "scalp_dose", because, say("head {head_cm:g} cm", head_cm=case.hair.head_cm), STANDARD
+    )
 
 
 def film_reason(
@@ -144,13 +169,25 @@ def film_reason(
 ) -> Reason:
     """The arithmetic of a film on so much hair [g/m² × m²]."""
     film = case.film(role)
-    factors = "".join(f" × {factor:g} ({name})" for name, factor in film.factors)
-    thinned = f" × {strength:.2g} (thinned)" if strength < 1 else ""
-    because = (
-        f"{film.base_g_per_m2:g} g/m² × {surface_m2:.2f} m² of hair surface{factors}{thinned} "
-        f"= {grams:.1f} g."
+    factors = join(
+        "",
+        (say(" × {factor:g} ({name})", factor=factor, name=name) for name, factor in film.factors),
     )
-    fired = f"{case.hairs:,.0f} hairs of {case.hair.diameter_um:g} µm".replace(",", " ")
+    thinned = say(" × {strength:.2g} (thinned)", strength=strength) if strength < 1 else ""
+    because = say(
+        "{base_g_per_m2:g} g/m² × {surface_m2:.2f} m² of hair surface{factors}{thinned} = "
+        "{grams:.1f} g.",
+        base_g_per_m2=film.base_g_per_m2,
+        surface_m2=surface_m2,
+        factors=factors,
+        thinned=thinned,
+        grams=grams,
+    )
+    fired = say(
+        "{hairs:,.0f} hairs of {diameter_um:g} µm",
+        hairs=case.hairs,
+        diameter_um=case.hair.diameter_um,
+    )
     return reason("fibre_dose", because, fired, STANDARD)
 
 
@@ -165,9 +202,14 @@ def film_dose(
         why.append(
             reason(
                 "least_dose",
-                f"A hand picks up no less than {least / sections:.2g} g for a section: {sections} "
-                f"of them take {least:.1f} g.",
-                f"{sections} sections",
+                say(
+                    "A hand picks up no less than {least:.2g} g for a section: {sections} of them "
+                    "take {total:.1f} g.",
+                    least=least / sections,
+                    sections=sections,
+                    total=least,
+                ),
+                say("{sections} sections", sections=sections),
                 STANDARD,
             )
         )
@@ -214,11 +256,14 @@ def trim_layers(stack: Sequence[Laid]) -> tuple[Laid, ...]:
 
 def told_less(before: Laid, after: Laid) -> Laid:
     """A layer that gave way, with the reason."""
-    because = (
-        f"{after.grams:.1f} g instead of {before.grams:.1f}: with all layers more than "
-        f"{doses.RESIDUE_ABOVE_G_PER_M2:g} g/m² would stay, which leaves white residue."
+    because = say(
+        "{grams:.1f} g instead of {before:.1f}: with all layers more than "
+        "{residue_above_g_per_m2:g} g/m² would stay, which leaves white residue.",
+        grams=after.grams,
+        before=before.grams,
+        residue_above_g_per_m2=doses.RESIDUE_ABOVE_G_PER_M2,
     )
-    why = (*before.why, reason("trimmed", because, "layers together", STANDARD))
+    why = (*before.why, reason("trimmed", because, say("layers together"), STANDARD))
     return replace(after, usual_g=after.grams, why=why)
 
 
@@ -253,11 +298,15 @@ def chosen(case: Case, each: Laid) -> ShelfItem | None:
     serving = case.shelf.serving(each.role)
     item = next((bottle for bottle in serving if bottle.id == wished), None)
     if item is None:
-        known = ", ".join(bottle.id for bottle in serving)
-        listing = f"Known: {known}." if known else "The shelf has none."
+        known = join(", ", (bottle.id for bottle in serving))
+        listing = say("Known: {known}.", known=known) if known else say("The shelf has none.")
         raise CraftError(
             f"layers.{each.place}.bottle",
-            f"No bottle {wished} for this role is on the shelf. {listing}",
+            say(
+                "No bottle {wished} for this role is on the shelf. {listing}",
+                wished=wished,
+                listing=listing,
+            ),
         )
     return None if is_barred(case.shelf, item, each.role) else item
 

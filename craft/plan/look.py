@@ -3,6 +3,7 @@
 from craft.contract.look import DownTo, LookAnswer, Moment
 from craft.contract.plan import Finished, PlanRequest
 from craft.contract.reasons import STANDARD, reason
+from craft.messages import say
 from craft.physics import appearance, curl
 from craft.plan.assemble import case_of
 from craft.plan.case import Case
@@ -55,22 +56,35 @@ def looks(request: PlanRequest) -> LookAnswer:
         reasons=[
             reason(
                 "length_over_days",
-                f"It moves back toward its natural {natural:.0f} cm: the gap shrinks to a third in "
-                f"{appearance.settling_days(rh):.0f} days.",
-                f"{rh:.0%} RH",
+                say(
+                    "It moves back toward its natural {natural:.0f} cm: the gap shrinks to a "
+                    "third in {settling_days:.0f} days.",
+                    natural=natural,
+                    settling_days=appearance.settling_days(rh),
+                ),
+                say("{rh:.0%} RH", rh=rh),
                 STANDARD,
             ),
             reason(
                 "volume",
-                "Mass of the hair over how densely it lies: loose and humid hair holds more air.",
-                f"{case.hair_g:.0f} g, definition {at_release.day1_definition:.0%}",
+                say(
+                    "Mass of the hair over how densely it lies: loose and humid hair holds more "
+                    "air."
+                ),
+                say(
+                    "{hair_g:.0f} g, definition {day1_definition:.0%}",
+                    hair_g=case.hair_g,
+                    day1_definition=at_release.day1_definition,
+                ),
                 STANDARD,
             ),
             reason(
                 "silhouette",
-                "The volume laid over head and shoulders down to the finished length; drawn from "
-                "these numbers, not from a picture.",
-                f"head {case.hair.head_cm:g} cm",
+                say(
+                    "The volume laid over head and shoulders down to the finished length; drawn "
+                    "from these numbers, not from a picture."
+                ),
+                say("head {head_cm:g} cm", head_cm=case.hair.head_cm),
                 STANDARD,
             ),
         ],

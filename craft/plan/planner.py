@@ -18,6 +18,7 @@ from craft.contract.plan import (
 from craft.contract.reasons import LEARNED, MODEL, STANDARD, TRADE, reason
 from craft.head.geometry import hairline
 from craft.head.partings import WITH_MIDDLE_PARTING, Layout, Section, knows_its_number
+from craft.messages import inline, join, say
 from craft.physics import curl, drying
 from craft.physics.drying import Stage
 from craft.plan.assemble import case_of
@@ -179,21 +180,37 @@ def totals(case: Case, steps: Sequence[Step], release_after_h: float) -> Totals:
 
 def sum_reasons(case: Case, steps: Sequence[Step]) -> list[Reason]:
     """How hands-on and waiting minutes come about, step by step."""
-    hands = " + ".join(
-        f"{step.title} {step.hands_on_min:.0f}" for step in steps if step.hands_on_min
+    hands = join(
+        " + ",
+        (
+            say("{step} {minutes:.0f}", step=step.title, minutes=step.hands_on_min)
+            for step in steps
+            if step.hands_on_min
+        ),
     )
-    waits = " + ".join(f"{step.wait_title} {step.wait_min:.0f}" for step in steps if step.wait_min)
+    waits = join(
+        " + ",
+        (
+            say("{step} {minutes:.0f}", step=step.wait_title, minutes=step.wait_min)
+            for step in steps
+            if step.wait_min
+        ),
+    )
     pace = case.request.pace
     reasons = [
         reason(
             "hands_on_sum",
-            f"{hands}; at {pace:g} × standard time. In 9 of 10 cases it stays within the range.",
-            f"pace {pace:g}",
+            say(
+                "{hands}; at {pace:g} × standard time. In 9 of 10 cases it stays within the range.",
+                hands=hands,
+                pace=pace,
+            ),
+            say("pace {pace:g}", pace=pace),
             STANDARD,
         )
     ]
     if waits:
-        reasons.append(reason("waiting_sum", f"{waits}.", "waiting of the steps", TRADE))
+        reasons.append(reason("waiting_sum", waits + ".", say("waiting of the steps"), TRADE))
     return reasons
 
 
@@ -203,28 +220,41 @@ def section_reasons(case: Case) -> list[Reason]:
     return [
         reason(
             "section_hairs",
-            "Its area on the head times the hairs per cm² that grow there; partings are placed so "
-            "that every section holds the same hair.",
-            f"{hair.density_per_cm2:g} hairs/cm², head {hair.head_cm:g} cm",
-            "Equal-area map: Snyder, Map Projections, USGS 1395.",
+            say(
+                "Its area on the head times the hairs per cm² that grow there; partings are "
+                "placed so that every section holds the same hair."
+            ),
+            say(
+                "{density_per_cm2:g} hairs/cm², head {head_cm:g} cm",
+                density_per_cm2=hair.density_per_cm2,
+                head_cm=hair.head_cm,
+            ),
+            say("Equal-area map: Snyder, Map Projections, USGS 1395."),
         ),
         reason(
             "section_grams",
-            "Hairs taken as cylinders: number × cross-section × length × 1.32 g/cm³.",
-            f"{hair.diameter_um:g} µm",
-            "Robbins, Chemical and Physical Behavior of Human Hair, from memory.",
+            say("Hairs taken as cylinders: number × cross-section × length × 1.32 g/cm³."),
+            say("{diameter_um:g} µm", diameter_um=hair.diameter_um),
+            say("Robbins, Chemical and Physical Behavior of Human Hair, from memory."),
         ),
         reason(
             "section_doses",
-            "Its share of each dose: the film in g/m² times the surface of its hair.",
-            f"porosity {hair.porosity}, definition {case.definition:.0%}",
+            say("Its share of each dose: the film in g/m² times the surface of its hair."),
+            say(
+                "porosity {porosity}, definition {definition:.0%}",
+                porosity=hair.porosity,
+                definition=case.definition,
+            ),
             STANDARD,
         ),
         reason(
             "section_minutes",
-            f"{case.technique.setting.minutes_each:g} min for a usual one of 25 cm: a third fixed, "
-            "the rest with length and hair, at the specialist's pace.",
-            f"pace {case.request.pace:g}",
+            say(
+                "{minutes_each:g} min for a usual one of 25 cm: a third fixed, the rest with "
+                "length and hair, at the specialist's pace.",
+                minutes_each=case.technique.setting.minutes_each,
+            ),
+            say("pace {pace:g}", pace=case.request.pace),
             STANDARD,
         ),
     ]
@@ -295,9 +325,11 @@ BENT_LEAST = 0.01
 def stage_text(stage: Stage) -> str:
     """A stage of drying in words."""
     if stage.kind is StageKind.CLOTH:
-        return f"a cloth for {(stage.hours or 0) * 60:.0f} min"
-    air = f"{stage.kind} {stage.temp_c:g} °C at {stage.rh:.0%} RH"
-    return air + (f" for {stage.hours * 60:.0f} min" if stage.hours else "")
+        return say("a cloth for {hours:.0f} min", hours=(stage.hours or 0) * 60)
+    air = say(
+        "{kind} {temp_c:g} °C at {rh:.0%} RH", kind=stage.kind, temp_c=stage.temp_c, rh=stage.rh
+    )
+    return air + (say(" for {hours:.0f} min", hours=stage.hours * 60) if stage.hours else "")
 
 
 def drying_out(forecast: Forecast) -> Drying:
@@ -312,7 +344,7 @@ def drying_out(forecast: Forecast) -> Drying:
         for stage, begin in zip(forecast.stages, begins, strict=False)
         if not begin or forecast.run.at(begin) < 1
     ]
-    stages = ", then ".join(stage_text(stage) for stage in needed)
+    stages = join(say(", then "), (stage_text(stage) for stage in needed))
     return Drying(
         h_to_90=round_hours(forecast.run.time_to(0.9)),
         h_to_dry=round_hours(dry_h),
@@ -331,19 +363,32 @@ def drying_out(forecast: Forecast) -> Drying:
         reasons=[
             reason(
                 "two_periods",
-                f"A section of {forecast.cylinder.radius_m * 1000:.1f} mm radius holds "
-                f"{forecast.water:g} g of water per g of hair. It dries in {stages}. Free water "
-                "leaves at a steady rate, water inside the hair ever more slowly. At "
-                f"{forecast.run.dry_water:.2f} g/g it feels dry.",
-                f"section {forecast.slowest}, learned factor {forecast.factor:g}",
-                "McCabe, Smith & Harriott, Unit Operations of Chemical Engineering; Churchill & "
-                "Bernstein 1977, Churchill & Chu 1975. From memory.",
+                say(
+                    "A section of {radius_mm:.1f} mm radius holds {water:g} g of water per g of "
+                    "hair. It dries in {stages}. Free water leaves at a steady rate, water inside "
+                    "the hair ever more slowly. At {dry_water:.2f} g/g it feels dry.",
+                    radius_mm=forecast.cylinder.radius_m * 1000,
+                    water=forecast.water,
+                    stages=stages,
+                    dry_water=forecast.run.dry_water,
+                ),
+                say(
+                    "section {slowest}, learned factor {factor:g}",
+                    slowest=forecast.slowest,
+                    factor=forecast.factor,
+                ),
+                say(
+                    "McCabe, Smith & Harriott, Unit Operations of Chemical Engineering; Churchill "
+                    "& Bernstein 1977, Churchill & Chu 1975. From memory."
+                ),
             ),
             reason(
                 "drying_band",
-                "The band covers 8 of 10 cases; it narrows once drying times of this client "
-                "are recorded.",
-                f"spread {forecast.spread:g}",
+                say(
+                    "The band covers 8 of 10 cases; it narrows once drying times of this client "
+                    "are recorded."
+                ),
+                say("spread {spread:g}", spread=forecast.spread),
                 STANDARD,
             ),
             *odds_bent(forecast),
@@ -357,10 +402,15 @@ def odds_bent(forecast: Forecast) -> Iterator[Reason]:
     if abs(alone - forecast.odds) >= BENT_LEAST:
         yield reason(
             "odds_bent",
-            f"The forecast alone says {alone:.0%}. In this salon, sets were dry "
-            f"{'less' if forecast.odds < alone else 'more'} often than that: {forecast.odds:.0%}.",
-            f"{plural(bend.promises, 'forecast')} so far",
-            "Platt 1999, logistic bending of odds, drawn to none. From memory.",
+            say(
+                "The forecast alone says {alone:.0%}. In this salon, sets were dry {how} often "
+                "than that: {odds:.0%}.",
+                alone=alone,
+                how=say("less") if forecast.odds < alone else say("more"),
+                odds=forecast.odds,
+            ),
+            say("{promises} so far", promises=plural(bend.promises, "forecast")),
+            say("Platt 1999, logistic bending of odds, drawn to none. From memory."),
         )
 
 
@@ -369,8 +419,12 @@ def learned_length(learned: Learned | None) -> Iterator[Reason]:
     if learned is not None and learned.visits:
         yield reason(
             "learned_length",
-            f"This client's hair hangs at {learned.factor:.2f} times that: {learned.basis}.",
-            f"{learned.visits} visits",
+            say(
+                "This client's hair hangs at {factor:.2f} times that: {basis}.",
+                factor=learned.factor,
+                basis=learned.basis,
+            ),
+            say("{visits} visits", visits=learned.visits),
             LEARNED,
         )
 
@@ -406,23 +460,39 @@ def finished_look(case: Case, forecast: Forecast) -> Finished:
         reasons=[
             reason(
                 "finished_length",
-                f"{hair.length_cm:g} cm shrink by {curl.shrinkage(hair.curl_index):.0%} left alone;"
-                f" a {technique.title.lower()} takes out {taken_out:.0%} of that.",
-                f"curl index {hair.curl_index:.2f}",
+                say(
+                    "{length_cm:g} cm shrink by {shrinkage:.0%} left alone; a {title} takes out "
+                    "{taken_out:.0%} of that.",
+                    length_cm=hair.length_cm,
+                    shrinkage=curl.shrinkage(hair.curl_index),
+                    title=inline(technique.title),
+                    taken_out=taken_out,
+                ),
+                say("curl index {curl_index:.2f}", curl_index=hair.curl_index),
                 MODEL,
             ),
             *learned_length(learned),
             reason(
                 "day1_definition",
-                f"{technique.wear.definition:.0%} usual for this style: more if more is chosen "
-                "and with more sections, less where it is still damp at release.",
-                f"definition {case.definition:.0%}, {len(case.sections)} sections",
+                say(
+                    "{definition:.0%} usual for this style: more if more is chosen and with more "
+                    "sections, less where it is still damp at release.",
+                    definition=technique.wear.definition,
+                ),
+                say(
+                    "definition {definition:.0%}, {sections} sections",
+                    definition=case.definition,
+                    sections=len(case.sections),
+                ),
                 STANDARD,
             ),
             reason(
                 "wear",
-                f"Worn {plural(wear_days(case), 'day')}: usual for this style, or as chosen.",
-                f"style {case.request.goal.style}",
+                say(
+                    "Worn {wear_days}: usual for this style, or as chosen.",
+                    wear_days=plural(wear_days(case), "day"),
+                ),
+                say("style {style}", style=case.request.goal.style),
                 TRADE,
             ),
         ],

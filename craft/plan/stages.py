@@ -6,6 +6,7 @@ from dataclasses import replace
 from craft.contract.plan import DryStage, Room
 from craft.errors import CraftError
 from craft.head.geometry import radius
+from craft.messages import say
 from craft.physics import curl, drying
 from craft.physics.air import warmed_humidity
 from craft.physics.drying import Cylinder, Stage
@@ -193,24 +194,31 @@ def stage_by_hand(case: Case, stage: DryStage, field: str) -> Stage:
     hours = None if stage.minutes is None else stage.minutes / 60
     last = stage is case.request.stages[-1]
     if hours is None and stage.kind is StageKind.CLOTH:
-        raise CraftError(f"{field}.minutes", "A cloth takes up only so much: give 1 to 90 min.")
+        raise CraftError(
+            f"{field}.minutes", say("A cloth takes up only so much: give 1 to 90 min.")
+        )
     if hours is None and not last and stage.kind is not StageKind.DIFFUSER:
-        raise CraftError(f"{field}.minutes", "Only the last stage may run until dry: give minutes.")
+        raise CraftError(
+            f"{field}.minutes", say("Only the last stage may run until dry: give minutes.")
+        )
     if stage.kind in (StageKind.HOOD, StageKind.DIFFUSER):
         heat = case.request.goal.max_heat
         if heat is Heat.NONE:
-            raise CraftError(f"{field}.kind", "No heat is allowed for this client: choose air.")
+            raise CraftError(
+                f"{field}.kind", say("No heat is allowed for this client: choose air.")
+            )
         most = MOST_TEMP_C[heat]
         if stage.temp_c is not None and stage.temp_c > most:
             raise CraftError(
-                f"{field}.temp_c", f"With {heat} heat give a number from 15 to {most:g} °C."
+                f"{field}.temp_c",
+                say("With {heat} heat give a number from 15 to {most:g} °C.", heat=heat, most=most),
             )
         return dryer_stage(case, stage.kind, stage.minutes, stage.temp_c)
     if stage.kind is StageKind.CAP:
         return cap_stage(case, stage.at, hours)
     if stage.kind is StageKind.ASLEEP:
         if stage.at is not AirAt.HOME:
-            raise CraftError(f"{field}.at", "The night is at home: choose home.")
+            raise CraftError(f"{field}.at", say("The night is at home: choose home."))
         return night_stage(case, hours)
     return replace(air_stage(case, stage.at, hours), kind=stage.kind)
 

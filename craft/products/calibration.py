@@ -11,6 +11,7 @@ from dataclasses import dataclass
 from scipy.special import stdtr, stdtrit
 
 from craft.errors import CraftError
+from craft.messages import say
 from craft.ranges import UNIT_G_LEAST, UNIT_G_MOST
 
 #: A calibration needs so many readings for a spread.
@@ -66,15 +67,20 @@ def calibrate(readings: Sequence[Reading]) -> Calibration:
     """
     if not readings:
         raise CraftError(
-            "readings", "Weigh at least one unit; three or more show how much they vary."
+            "readings", say("Weigh at least one unit; three or more show how much they vary.")
         )
     units = sum(reading.units for reading in readings)
     mean = sum(reading.grams for reading in readings) / units
     if not UNIT_G_LEAST <= mean <= UNIT_G_MOST:
         raise CraftError(
             "readings",
-            f"One unit comes to {mean:.3g} g; a hand doses {UNIT_G_LEAST:g} to {UNIT_G_MOST:g} g. "
-            "Check the units and the grams.",
+            say(
+                "One unit comes to {mean:.3g} g; a hand doses {unit_g_least:g} to {unit_g_most:g} "
+                "g. Check the units and the grams.",
+                mean=mean,
+                unit_g_least=UNIT_G_LEAST,
+                unit_g_most=UNIT_G_MOST,
+            ),
         )
     free = len(readings) - 1
     if free < 1:

@@ -10,6 +10,7 @@ from dataclasses import dataclass
 from craft import labels
 from craft.contract.plan import Person, PlanRequest, Room, ShelfItem
 from craft.contract.reasons import TRADE
+from craft.messages import join, say, word
 from craft.physics.air import dew_point
 from craft.products import doses
 from craft.products.shelf_life import SOON_DAYS
@@ -39,8 +40,8 @@ LEAVE_ON_ROLES = frozenset(
 )
 #: Outside of these dew points humectants work against the style [°C]. Common practice, no source.
 DRY_AIR_C, DAMP_AIR_C = 2.0, 18.0
-LABEL = "The product's label."
-ALLERGEN_SOURCE = (
+LABEL = say("The product's label.")
+ALLERGEN_SOURCE = say(
     "Client's word; fragrance allergens: Regulation (EC) 1223/2009, Annex III, as extended by "
     "(EU) 2023/1545, from memory."
 )
@@ -119,7 +120,7 @@ Rule = Callable[[Facts, Use], Clash | None]
 def conditions_of(person: Person, *conditions: Condition) -> str | None:
     """Which of these conditions the client told of, in words, if any."""
     hits = [str(condition) for condition in conditions if condition in person.conditions]
-    return ", ".join(hits).replace("_", " ") or None
+    return join(", ", map(word, hits)) if hits else None
 
 
 def allergen(facts: Facts, use: Use) -> Clash | None:
@@ -131,8 +132,8 @@ def allergen(facts: Facts, use: Use) -> Clash | None:
                 "allergen",
                 Fits.NO,
                 Severity.ADJUST,
-                f"{use.name} contains {hit}: do not use it on this client.",
-                f"allergic to {named}",
+                say("{name} contains {hit}: do not use it on this client.", name=use.name, hit=hit),
+                say("allergic to {named}", named=named),
                 ALLERGEN_SOURCE,
             )
     return None
@@ -147,9 +148,13 @@ def avoided_ingredient(facts: Facts, use: Use) -> Clash | None:
                 "avoided",
                 Fits.NO,
                 Severity.ADJUST,
-                f"{use.name} contains {hit}, which this client does not want.",
-                f"avoids {named}",
-                "Client's word.",
+                say(
+                    "{name} contains {hit}, which this client does not want.",
+                    name=use.name,
+                    hit=hit,
+                ),
+                say("avoids {named}", named=named),
+                say("Client's word."),
             )
     return None
 
@@ -163,8 +168,8 @@ def past_its_date(_: Facts, use: Use) -> Clash | None:
         "spoiled",
         Fits.NO,
         Severity.ADJUST,
-        f"{use.name} is {plural(-days, 'day')} past its date.",
-        f"{plural(-days, 'day')} past its date",
+        say("{name} is {days} past its date.", name=use.name, days=plural(-days, "day")),
+        say("{days} past its date", days=plural(-days, "day")),
         LABEL,
     )
 
@@ -177,8 +182,8 @@ def label_rinse(_: Facts, use: Use) -> Clash | None:
         "label_rinse",
         Fits.NO,
         Severity.ADJUST,
-        f"The label of {use.name} says to rinse it out; here it would stay in.",
-        f"used as {use.role}".replace("_", "-"),
+        say("The label of {name} says to rinse it out; here it would stay in.", name=use.name),
+        say("used as {role}", role=word(use.role)),
         LABEL,
     )
 
@@ -194,9 +199,13 @@ def silicone_cowash(facts: Facts, use: Use) -> Clash | None:
         "silicone_cowash",
         Fits.CARE,
         Severity.ADJUST,
-        f"{use.name} contains {hit}, which co-washing does not take off. Plan a surfactant "
-        "shampoo, or use another product.",
-        "routine co-wash only",
+        say(
+            "{name} contains {hit}, which co-washing does not take off. Plan a surfactant "
+            "shampoo, or use another product.",
+            name=use.name,
+            hit=hit,
+        ),
+        say("routine co-wash only"),
     )
 
 
@@ -208,8 +217,11 @@ def unread(facts: Facts, use: Use) -> Clash | None:
         "label_unread",
         Fits.CARE,
         Severity.ADJUST,
-        f"No ingredients are entered for {use.name}: read its label before you use it.",
-        "allergic to " + ", ".join(facts.person.allergies),
+        say(
+            "No ingredients are entered for {name}: read its label before you use it.",
+            name=use.name,
+        ),
+        say("allergic to ") + join(", ", facts.person.allergies),
     )
 
 
@@ -224,9 +236,14 @@ def may_hold(facts: Facts, use: Use) -> Clash | None:
                 "allergen_unnamed",
                 Fits.CARE,
                 Severity.ADJUST,
-                f"{use.name} lists {hit}, which may contain {named.lower()}. Ask its maker, or "
-                "use another product.",
-                f"allergic to {named}",
+                say(
+                    "{name} lists {hit}, which may contain {named}. Ask its maker, or use another "
+                    "product.",
+                    name=use.name,
+                    hit=hit,
+                    named=named.lower(),
+                ),
+                say("allergic to {named}", named=named),
                 ALLERGEN_SOURCE,
             )
     return None
@@ -240,9 +257,12 @@ def allergen_unclear(facts: Facts, use: Use) -> Clash | None:
                 "allergen_unclear",
                 Fits.CARE,
                 Severity.ADJUST,
-                f"Allergic to “{named}”: no label name is known for it, so any bottle may hold it. "
-                "Ask what is meant and how labels name it, then write that down.",
-                f"allergic to {named}",
+                say(
+                    "Allergic to “{named}”: no label name is known for it, so any bottle may hold "
+                    "it. Ask what is meant and how labels name it, then write that down.",
+                    named=named,
+                ),
+                say("allergic to {named}", named=named),
             )
     return None
 
@@ -258,8 +278,12 @@ def protein_stiff(facts: Facts, use: Use) -> Clash | None:
         "protein_stiff",
         Fits.CARE,
         Severity.ADJUST,
-        f"{use.name} contains {hit}: protein makes hair that hardly stretches stiffer still.",
-        "elasticity stiff",
+        say(
+            "{name} contains {hit}: protein makes hair that hardly stretches stiffer still.",
+            name=use.name,
+            hit=hit,
+        ),
+        say("elasticity stiff"),
     )
 
 
@@ -275,8 +299,12 @@ def essential_oil(facts: Facts, use: Use) -> Clash | None:
         "essential_oil",
         Fits.CARE,
         Severity.ADJUST,
-        f"{use.name} contains {hit}. Its label and qualified advice decide whether it may be used "
-        "here; if not, use another product.",
+        say(
+            "{name} contains {hit}. Its label and qualified advice decide whether it may be used "
+            "here; if not, use another product.",
+            name=use.name,
+            hit=hit,
+        ),
         conditions,
     )
 
@@ -291,10 +319,15 @@ def solid_oil(facts: Facts, use: Use) -> Clash | None:
         "solid_oil",
         Fits.CARE,
         Severity.REMIND,
-        f"{use.name} contains {hit}, which is solid at {temp:g} °C and can fleck. Warm it between "
-        "the palms, or use another oil.",
-        f"room {temp:g} °C",
-        "Handbook melting point, from memory.",
+        say(
+            "{name} contains {hit}, which is solid at {temp:g} °C and can fleck. Warm it between "
+            "the palms, or use another oil.",
+            name=use.name,
+            hit=hit,
+            temp=temp,
+        ),
+        say("room {temp:g} °C", temp=temp),
+        say("Handbook melting point, from memory."),
     )
 
 
@@ -303,7 +336,9 @@ def too_heavy(facts: Facts, use: Use) -> Clash | None:
     fine = facts.hair.strand is Strand.FINE
     if not fine and facts.hair.density_per_cm2 >= doses.SPARSE_BELOW_PER_CM2:
         return None
-    says = f"is heavy for {'fine' if fine else 'sparse'} hair and flattens it"
+    says = say(
+        "is heavy for {fine} hair and flattens it", fine=say("fine") if fine else say("sparse")
+    )
     return weight_clash(facts, use, "too_heavy", Weight.HEAVY, says)
 
 
@@ -311,7 +346,7 @@ def too_light(facts: Facts, use: Use) -> Clash | None:
     """Watery products vanish in dense coarse hair."""
     if not dense_and_coarse(facts.hair):
         return None
-    says = "is light for dense, coarse hair and may not hold it"
+    says = say("is light for dense, coarse hair and may not hold it")
     return weight_clash(facts, use, "too_light", Weight.LIGHT, says)
 
 
@@ -323,8 +358,8 @@ def weight_clash(facts: Facts, use: Use, key: str, weight: Weight, says: str) ->
         key,
         Fits.CARE,
         Severity.REMIND,
-        f"{use.name} {says}. Try it on two coils first.",
-        f"strand {facts.hair.diameter_um:g} µm",
+        say("{name} {says}. Try it on two coils first.", name=use.name, says=says),
+        say("strand {diameter_um:g} µm", diameter_um=facts.hair.diameter_um),
     )
 
 
@@ -336,14 +371,20 @@ def humectant_air(facts: Facts, use: Use) -> Clash | None:
     hit = labels.leading(use.item.ingredients, Family.HUMECTANT)
     if not hit:
         return None
-    does = "draws water out of the hair" if dew < DRY_AIR_C else "swells the hair"
+    does = say("draws water out of the hair") if dew < DRY_AIR_C else say("swells the hair")
     return Clash(
         "humectant_air",
         Fits.CARE,
         Severity.REMIND,
-        f"{use.name} leads with {hit}: at a dew point of {dew:.0f} °C it {does}. Use little of "
-        "it; a styler based on film formers holds better.",
-        f"dew point {dew:.0f} °C",
+        say(
+            "{name} leads with {hit}: at a dew point of {dew:.0f} °C it {does}. Use little of it; "
+            "a styler based on film formers holds better.",
+            name=use.name,
+            hit=hit,
+            dew=dew,
+            does=does,
+        ),
+        say("dew point {dew:.0f} °C", dew=dew),
     )
 
 
@@ -352,13 +393,15 @@ def spoils_soon(_: Facts, use: Use) -> Clash | None:
     days = use.item.days_left
     if days is None or not 0 <= days <= min(SOON_DAYS, 3):
         return None
-    last = "today is its last day" if days == 0 else f"{plural(days, 'day')} left"
+    last = (
+        say("today is its last day") if days == 0 else say("{days} left", days=plural(days, "day"))
+    )
     return Clash(
         "spoils_soon",
         Fits.CARE,
         Severity.REMIND,
-        f"{use.name}: {last}. Look at it, smell it, and use it up.",
-        f"{plural(days, 'day')} left",
+        say("{name}: {last}. Look at it, smell it, and use it up.", name=use.name, last=last),
+        say("{days} left", days=plural(days, "day")),
         LABEL,
     )
 
@@ -417,14 +460,20 @@ def wanted_weight(hair: CompleteHair) -> tuple[tuple[Weight, ...], str]:
     concentrated ones.
     """
     if hair.density_per_cm2 < doses.SPARSE_BELOW_PER_CM2:
-        return SUITS_LIGHT, f"{hair.density_per_cm2:.0f} hairs/cm²"
+        return SUITS_LIGHT, say(
+            "{density_per_cm2:.0f} hairs/cm²", density_per_cm2=hair.density_per_cm2
+        )
     if hair.strand is Strand.FINE:
-        return SUITS_LIGHT, f"strand {hair.diameter_um:g} µm"
+        return SUITS_LIGHT, say("strand {diameter_um:g} µm", diameter_um=hair.diameter_um)
     if dense_and_coarse(hair):
-        return SUITS_HEAVY, f"strand {hair.diameter_um:g} µm, {hair.density_per_cm2:g} hairs/cm²"
+        return SUITS_HEAVY, say(
+            "strand {diameter_um:g} µm, {density_per_cm2:g} hairs/cm²",
+            diameter_um=hair.diameter_um,
+            density_per_cm2=hair.density_per_cm2,
+        )
     if hair.porosity is Level.LOW:
-        return SUITS_LIGHT, "porosity low"
+        return SUITS_LIGHT, say("porosity low")
     if hair.porosity is Level.HIGH:
         # Porous hair loses water fast: a heavier cream holds it.
-        return SUITS_HEAVY, "porosity high"
-    return SUITS_MEDIUM, f"strand {hair.diameter_um:g} µm"
+        return SUITS_HEAVY, say("porosity high")
+    return SUITS_MEDIUM, say("strand {diameter_um:g} µm", diameter_um=hair.diameter_um)

@@ -7,6 +7,7 @@ meant to be corrected by what is weighed at the chair.
 import math
 from dataclasses import dataclass
 
+from craft.messages import say
 from craft.vocabulary import Level, Role, Strand
 
 #: Film on the fibre [g/m² of outer hair surface]. Own values.
@@ -107,11 +108,13 @@ def film(role: Role, porosity: Level, strand: Strand, definition: float) -> Film
         strand: class; fine strands carry less oil and butter
         definition: wanted definition, 0 to 1; scales the hold layer
     """
-    factors = [(f"{porosity} porosity", POROSITY_FACTOR[porosity])]
+    factors = [(say("{porosity} porosity", porosity=porosity), POROSITY_FACTOR[porosity])]
     if role in HOLD_ROLES:
-        factors.append((f"definition {definition:.0%}", hold_factor(definition)))
+        factors.append(
+            (say("definition {definition:.0%}", definition=definition), hold_factor(definition))
+        )
     if role in RICH_ROLES and strand is Strand.FINE:
-        factors.append(("fine strands", FINE_RICH_FACTOR))
+        factors.append((say("fine strands"), FINE_RICH_FACTOR))
     return Film(FILM_G_PER_M2[role], tuple(pair for pair in factors if pair[1] != 1.0))
 
 

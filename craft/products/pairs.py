@@ -7,8 +7,8 @@ newest one over older ones.
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from craft.messages import capital, say
 from craft.vocabulary import Flaking
-from craft.words import capital
 
 #: What is believed before anything was seen: one pair in ten flakes, weighed like five visits.
 #: Own values.
@@ -55,16 +55,34 @@ def judge(tests: Sequence[Flaking], flaked: int, clear: int) -> PairVerdict | No
         None where nothing was seen
     """
     chance = flaking_chance(flaked, clear)
-    visits = f"{flaked} of {flaked + clear} visits with both left flakes"
+    visits = say(
+        "{flaked} of {together} visits with both left flakes",
+        flaked=flaked,
+        together=flaked + clear,
+    )
     if tests:
         flakes = tests[-1] is Flaking.FLAKES
-        text = "Rubbed on the palm they flake" if flakes else "Rubbed on the palm they stay clear"
-        more = f"; {visits}." if flaked + clear else "."
+        text = (
+            say("Rubbed on the palm they flake")
+            if flakes
+            else say("Rubbed on the palm they stay clear")
+        )
+        more = say("; {visits}.", visits=visits) if flaked + clear else "."
         return PairVerdict(flakes, True, chance, text + more)
     if flaked + clear == 0:
         return None
-    rubbing = " Rub both on the palm to be sure." if flaked else ""
-    text = f"{capital(visits)}: suspected at {chance:.0%}.{rubbing}"
+    rubbing = say(" Rub both on the palm to be sure.") if flaked else ""
+    text = say(
+        "{visits}: suspected at {chance:.0%}.{rubbing}",
+        visits=capital(visits),
+        chance=chance,
+        rubbing=rubbing,
+    )
     if chance < SUSPECT_FROM:
-        text = f"{visits[0].upper()}{visits[1:]}: {chance:.0%}.{rubbing}"
+        text = say(
+            "{visits}: {chance:.0%}.{rubbing}",
+            visits=capital(visits),
+            chance=chance,
+            rubbing=rubbing,
+        )
     return PairVerdict(chance >= SUSPECT_FROM, False, chance, text)

@@ -5,6 +5,7 @@ from dataclasses import dataclass, field
 
 from craft.contract.plan import Flaker, PlanRequest, ShelfItem
 from craft.errors import CraftError
+from craft.messages import join, say
 from craft.products.clashes import (
     RANKED,
     RANKED_MILD,
@@ -173,8 +174,15 @@ def check_by_hand(request: PlanRequest) -> None:
     """
     for role, chosen in request.bottles.items():
         if not any(item.id == chosen and item.serves(role) for item in request.shelf):
-            fitting = ", ".join(item.id for item in request.shelf if item.serves(role))
-            listing = f"Known: {fitting}." if fitting else "The shelf has none."
+            fitting = join(", ", (item.id for item in request.shelf if item.serves(role)))
+            listing = (
+                say("Known: {fitting}.", fitting=fitting) if fitting else say("The shelf has none.")
+            )
             raise CraftError(
-                f"bottles.{role}", f"No bottle {chosen} for this role is on the shelf. {listing}"
+                f"bottles.{role}",
+                say(
+                    "No bottle {chosen} for this role is on the shelf. {listing}",
+                    chosen=chosen,
+                    listing=listing,
+                ),
             )

@@ -5,6 +5,8 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date, timedelta
 
+from craft.messages import say
+
 #: Use is averaged over so many days back. Own value.
 WINDOW_DAYS = 56
 #: Bounds hold eight in ten.
@@ -84,11 +86,17 @@ def in_words(
 ) -> str:
     """What an outlook rests on, in words."""
     weeks = WINDOW_DAYS // 7
-    return (
-        f"{stock_g:.0f} g are left; {use.services} services of the last {weeks} weeks took "
-        f"{use.per_day_g * 7:.0f} g a week, plans to come take {planned_g:.0f} g. Daily use is "
-        f"the larger of the two. An order takes {lead_days} days to arrive and should last "
-        f"{order_for_days}."
+    return say(
+        "{stock_g:.0f} g are left; {services} services of the last {weeks} weeks took "
+        "{per_day_g:.0f} g a week, plans to come take {planned_g:.0f} g. Daily use is the larger "
+        "of the two. An order takes {lead_days} days to arrive and should last {order_for_days}.",
+        stock_g=stock_g,
+        services=use.services,
+        weeks=weeks,
+        per_day_g=use.per_day_g * 7,
+        planned_g=planned_g,
+        lead_days=lead_days,
+        order_for_days=order_for_days,
     )
 
 

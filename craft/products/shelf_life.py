@@ -5,6 +5,8 @@ from datetime import date, timedelta
 
 from dateutil.relativedelta import relativedelta
 
+from craft.messages import day_text, say
+
 #: A homemade flaxseed-type gel in the fridge, where nothing else is given [days]. Common practice,
 #: no source: "days, in the fridge".
 HOMEMADE_KEEPS_DAYS = 7
@@ -29,11 +31,6 @@ class Keeps:
         return (self.until - today).days
 
 
-def day_text(day: date) -> str:
-    """A day in words."""
-    return f"{day.day} {day:%b %Y}"
-
-
 def ends_of_life(
     best_before: date | None,
     opened_on: date | None,
@@ -44,14 +41,22 @@ def ends_of_life(
     """Everything that ends a product's life."""
     ends = []
     if best_before:
-        ends.append(Keeps(best_before, f"best before {day_text(best_before)}"))
+        ends.append(Keeps(best_before, say("best before {day}", day=day_text(best_before))))
     if opened_on and months_after_opening:
         until = opened_on + relativedelta(months=months_after_opening)
-        why = f"opened {day_text(opened_on)}, keeps {months_after_opening} months after opening"
+        why = say(
+            "opened {day}, keeps {months_after_opening} months after opening",
+            day=day_text(opened_on),
+            months_after_opening=months_after_opening,
+        )
         ends.append(Keeps(until, why))
     if made_on:
         days = keeps_days or HOMEMADE_KEEPS_DAYS
-        why = f"made {day_text(made_on)}, keeps {days} days in the fridge"
+        why = say(
+            "made {day}, keeps {days} days in the fridge",
+            day=day_text(made_on),
+            days=days,
+        )
         ends.append(Keeps(made_on + timedelta(days=days), why))
     return ends
 

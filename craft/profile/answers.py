@@ -6,6 +6,7 @@ from typing import Any
 
 from craft.contract.base import describe_allowed
 from craft.errors import CraftError
+from craft.messages import join, say
 from craft.profile.consultation import BY_KEY, LIST_MOST, TEXT_MOST, Answer, Question
 
 #: Dates that may lie ahead.
@@ -40,7 +41,11 @@ def wrong_number(question: Question, value: object) -> str:
     return (
         allowed_words
         if not question.options
-        else f"{allowed_words[:-1]}, or {', '.join(question.options)}."
+        else say(
+            "{allowed_word}, or {options}.",
+            allowed_word=allowed_words[:-1],
+            options=join(", ", question.options),
+        )
     )
 
 
@@ -59,13 +64,13 @@ def split(value: object) -> list[str]:
 def wrong_many(question: Question, value: object) -> str:
     """Any of the options."""
     fits = isinstance(value, str | list) and all(word in question.options for word in split(value))
-    return "" if fits else "Use any of: " + ", ".join(question.options) + "."
+    return "" if fits else say("Use any of: ") + join(", ", question.options) + "."
 
 
 def wrong_text(_: Question, value: object) -> str:
     """A line of text."""
     fits = isinstance(value, str) and 0 < len(value.strip()) <= TEXT_MOST
-    return "" if fits else f"Give 1 to {TEXT_MOST} characters."
+    return "" if fits else say("Give 1 to {text_most} characters.", text_most=TEXT_MOST)
 
 
 def wrong_date(_: Question, value: object) -> str:
@@ -73,7 +78,7 @@ def wrong_date(_: Question, value: object) -> str:
     try:
         date.fromisoformat(value if isinstance(value, str) else "")
     except ValueError:
-        return "Give a day as year-month-day, such as 2026-06-18."
+        return say("Give a day as year-month-day, such as 2026-06-18.")
     return ""
 
 
@@ -84,7 +89,7 @@ def wrong_list(_: Question, value: object) -> str:
         and len(value) <= LIST_MOST
         and all(isinstance(text, str) and 0 < len(text.strip()) <= TEXT_MOST for text in value)
     )
-    return "" if fits else f"Give a list of at most {LIST_MOST} entries."
+    return "" if fits else say("Give a list of at most {list_most} entries.", list_most=LIST_MOST)
 
 
 def is_fresh(key: str, age_days: float) -> bool:

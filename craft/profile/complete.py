@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from craft.contract.hair import Hair
 from craft.head.geometry import REFERENCE_CIRCUMFERENCE_CM
 from craft.head.partings import HeadOfHair
+from craft.messages import say
 from craft.physics import curl, fibre
 from craft.vocabulary import Buildup, Elasticity, Landmark, Level, Pattern, Strand, Zone
 
@@ -59,10 +60,12 @@ class CompleteHair:
 def strand_diameter(hair: Hair) -> tuple[float, str]:
     """Strand diameter that was not measured [µm], and what it rests on."""
     if hair.strand is not None:
-        return fibre.TYPICAL_DIAMETER_UM[hair.strand], f"{hair.strand} by feel"
+        return fibre.TYPICAL_DIAMETER_UM[hair.strand], say("{strand} by feel", strand=hair.strand)
     if hair.density_per_cm2 is not None:
-        return fibre.usual_diameter(hair.density_per_cm2), "not known: medium for so many hairs"
-    return fibre.TYPICAL_DIAMETER_UM[Strand.MEDIUM], "not known: medium"
+        return fibre.usual_diameter(hair.density_per_cm2), say(
+            "not known: medium for so many hairs"
+        )
+    return fibre.TYPICAL_DIAMETER_UM[Strand.MEDIUM], say("not known: medium")
 
 
 def complete(hair: Hair) -> CompleteHair:
@@ -76,18 +79,28 @@ def complete(hair: Hair) -> CompleteHair:
     diameter = hair.diameter_um
     if diameter is None:
         diameter, basis = strand_diameter(hair)
-        assumed.append(f"Strand {basis}: {diameter:.0f} µm.")
+        assumed.append(say("Strand {basis}: {diameter:.0f} µm.", basis=basis, diameter=diameter))
 
     density = hair.density_per_cm2
     if density is None:
         assert hair.density is not None  # held by the contract
         density = fibre.density_by_eye(hair.density, diameter)
-        of = f"{hair.density} on {fibre.strand_class(diameter)} strands"
-        assumed.append(f"Density by eye: {of} stands for {density:.0f} hairs/cm².")
+        of = say(
+            "{density} on {strand_class} strands",
+            density=hair.density,
+            strand_class=fibre.strand_class(diameter),
+        )
+        assumed.append(
+            say("Density by eye: {of} stands for {density:.0f} hairs/cm².", of=of, density=density)
+        )
     elif fibre.seldom_together(density, diameter):
         assumed.append(
-            f"{density:.0f} hairs/cm² of {diameter:.0f} µm are rarely found together: count or "
-            "measure again."
+            say(
+                "{density:.0f} hairs/cm² of {diameter:.0f} µm are rarely found together: count or "
+                "measure again.",
+                density=density,
+                diameter=diameter,
+            )
         )
 
     index = curl.TYPICAL_CURL_INDEX[hair.pattern]
@@ -95,12 +108,23 @@ def complete(hair: Hair) -> CompleteHair:
         index = curl.curl_index(hair.length_cm, hair.relaxed_cm)
     else:
         relaxed = hair.length_cm / index
-        assumed.append(f"Relaxed length not measured: {relaxed:.0f} cm, usual for {hair.pattern}.")
+        assumed.append(
+            say(
+                "Relaxed length not measured: {relaxed:.0f} cm, usual for {pattern}.",
+                relaxed=relaxed,
+                pattern=hair.pattern,
+            )
+        )
 
     if hair.porosity is None:
-        assumed.append("Porosity not tested: medium.")
+        assumed.append(say("Porosity not tested: medium."))
     if hair.head_cm is None:
-        assumed.append(f"Head circumference not measured: {REFERENCE_CIRCUMFERENCE_CM:g} cm.")
+        assumed.append(
+            say(
+                "Head circumference not measured: {reference_circumference_cm:g} cm.",
+                reference_circumference_cm=REFERENCE_CIRCUMFERENCE_CM,
+            )
+        )
     zones = sorted(hair.zones.items())
     return CompleteHair(
         pattern=hair.pattern,

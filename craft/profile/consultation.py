@@ -12,6 +12,7 @@ from enum import StrEnum
 from craft.contract.base import schema, schema_at
 from craft.contract.hair import Hair
 from craft.hair.porosity import TABLES
+from craft.messages import say
 from craft.vocabulary import (
     Buildup,
     Condition,
@@ -140,9 +141,15 @@ def porosity_question(test: PorosityTest) -> Question:
 
 
 QUESTIONS: tuple[Question, ...] = (
-    Question("reason", Part.REASON, Answer.TEXT, fresh_days=0, how="In the client's own words."),
     Question(
-        "event", Part.REASON, Answer.TEXT, fresh_days=0, how="What the hair needs to be ready for."
+        "reason", Part.REASON, Answer.TEXT, fresh_days=0, how=say("In the client's own words.")
+    ),
+    Question(
+        "event",
+        Part.REASON,
+        Answer.TEXT,
+        fresh_days=0,
+        how=say("What the hair needs to be ready for."),
     ),
     Question("event_on", Part.REASON, Answer.DATE, fresh_days=0),
     Question("last_wash_on", Part.HISTORY, Answer.DATE, fresh_days=0),
@@ -160,22 +167,26 @@ QUESTIONS: tuple[Question, ...] = (
         Part.HISTORY,
         Answer.TEXT,
         fresh_days=365,
-        how="What happened, and what they think caused it.",
+        how=say("What happened, and what they think caused it."),
     ),
     Question("conditions", Part.PERSON, Answer.MANY, words(Condition), kept=Kept.PERSON),
-    Question("allergies", Part.PERSON, Answer.LIST, how="As written on labels.", kept=Kept.PERSON),
+    Question(
+        "allergies", Part.PERSON, Answer.LIST, how=say("As written on labels."), kept=Kept.PERSON
+    ),
     Question("avoid", Part.PERSON, Answer.LIST, kept=Kept.PERSON),
-    Question("guardian", Part.PERSON, Answer.TEXT, fresh_days=365, how="Who agreed, and when."),
+    Question(
+        "guardian", Part.PERSON, Answer.TEXT, fresh_days=365, how=say("Who agreed, and when.")
+    ),
     Question("heat_tolerance", Part.PERSON, Answer.CHOICE, words(Heat)),
     Question(
         "night",
         Part.PERSON,
         Answer.CHOICE,
         words(Night),
-        how="What really stays on until morning.",
+        how=say("What really stays on until morning."),
         kept=Kept.PERSON,
     ),
-    Question("home_min", Part.PERSON, Answer.NUMBER, range=(0, 240), unit="min a day"),
+    Question("home_min", Part.PERSON, Answer.NUMBER, range=(0, 240), unit=say("min a day")),
     Question("routine", Part.PERSON, Answer.CHOICE, words(WashRoutine), kept=Kept.PERSON),
     Question("scalp", Part.SCALP, Answer.MANY, SCALP, method="by_eye", fresh_days=0),
     Question("edges", Part.SCALP, Answer.CHOICE, EDGES, method="by_eye", fresh_days=0),
@@ -186,7 +197,7 @@ QUESTIONS: tuple[Question, ...] = (
         words(StopSign),
         method="by_eye",
         fresh_days=0,
-        how="Any one of these: no service, and refer the client. Clear it later with a note.",
+        how=say("Any one of these: no service, and refer the client. Clear it later with a note."),
         kept=Kept.STOP_SIGN,
     ),
     *(porosity_question(test) for test in PorosityTest if test is not PorosityTest.WORD),
@@ -197,7 +208,7 @@ QUESTIONS: tuple[Question, ...] = (
         words(Level),
         method="by_feel",
         fresh_days=120,
-        how="Your own judgement counts as one more test.",
+        how=say("Your own judgement counts as one more test."),
     ),
     Question(
         "porosity_decided",
@@ -205,7 +216,7 @@ QUESTIONS: tuple[Question, ...] = (
         Answer.CHOICE,
         ("tests", *words(Level)),
         method="by_eye",
-        how="Plans follow the tests unless you decide differently; both are kept.",
+        how=say("Plans follow the tests unless you decide differently; both are kept."),
     ),
     Question(
         "density_per_cm2",
@@ -216,7 +227,7 @@ QUESTIONS: tuple[Question, ...] = (
         method="counted",
         fresh_days=365,
         zoned=True,
-        how="Hairs in a field of known size, at one to five spots.",
+        how=say("Hairs in a field of known size, at one to five spots."),
     ),
     Question(
         "circumference_cm",
@@ -226,7 +237,7 @@ QUESTIONS: tuple[Question, ...] = (
         unit="cm",
         method="measured",
         fresh_days=365,
-        how="Gather all of it in one hand, wet and smooth, and measure around it.",
+        how=say("Gather all of it in one hand, wet and smooth, and measure around it."),
     ),
     Question(
         "density",
@@ -235,7 +246,7 @@ QUESTIONS: tuple[Question, ...] = (
         words(Level),
         method="by_eye",
         fresh_days=365,
-        how="Thin braids or twists mean lower density.",
+        how=say("Thin braids or twists mean lower density."),
     ),
     Question(
         "diameter_um",
@@ -257,7 +268,7 @@ QUESTIONS: tuple[Question, ...] = (
         unit="cm",
         method="measured",
         fresh_days=1825,
-        how="Round the forehead and the widest place behind.",
+        how=say("Round the forehead and the widest place behind."),
     ),
     Question(
         "pattern",
@@ -267,7 +278,7 @@ QUESTIONS: tuple[Question, ...] = (
         method="by_eye",
         zoned=True,
         fresh_days=365,
-        how="Compare a wet strand without product with the drawings.",
+        how=say("Compare a wet strand without product with the drawings."),
     ),
     Question(
         "length_cm",
@@ -278,7 +289,7 @@ QUESTIONS: tuple[Question, ...] = (
         method="measured",
         zoned=True,
         fresh_days=45,
-        how="From the crown, pulled straight.",
+        how=say("From the crown, pulled straight."),
     ),
     Question(
         "relaxed_cm",
@@ -288,7 +299,7 @@ QUESTIONS: tuple[Question, ...] = (
         unit="cm",
         method="measured",
         fresh_days=45,
-        how="The same strand let go.",
+        how=say("The same strand let go."),
     ),
     Question(
         "curl_mm",
@@ -299,7 +310,7 @@ QUESTIONS: tuple[Question, ...] = (
         method="measured",
         zoned=True,
         fresh_days=365,
-        how="Across one coil, let go.",
+        how=say("Across one coil, let go."),
     ),
     *(
         Question(
@@ -310,7 +321,7 @@ QUESTIONS: tuple[Question, ...] = (
             unit="cm",
             method="measured",
             fresh_days=1825,
-            how="Hanging from the crown until it touches.",
+            how=say("Hanging from the crown until it touches."),
         )
         for key in LANDMARK_KEYS.values()
     ),
@@ -319,10 +330,10 @@ QUESTIONS: tuple[Question, ...] = (
         Part.STRENGTH,
         Answer.NUMBER,
         range=(0, 150),
-        unit="% longer",
+        unit=say("% longer"),
         method="measured",
         fresh_days=90,
-        how="Pull one wet strand until it just gives.",
+        how=say("Pull one wet strand until it just gives."),
     ),
     Question(
         "stretch_returns",
@@ -331,7 +342,7 @@ QUESTIONS: tuple[Question, ...] = (
         YES_NO,
         method="by_eye",
         fresh_days=90,
-        how="Let go: does it spring back?",
+        how=say("Let go: does it spring back?"),
     ),
     Question(
         "shed_hairs",
@@ -341,7 +352,7 @@ QUESTIONS: tuple[Question, ...] = (
         unit="hairs",
         method="counted",
         fresh_days=0,
-        how="Whole hairs with a bulb, from detangling.",
+        how=say("Whole hairs with a bulb, from detangling."),
     ),
     Question(
         "broken_hairs",
@@ -351,7 +362,7 @@ QUESTIONS: tuple[Question, ...] = (
         unit="hairs",
         method="counted",
         fresh_days=0,
-        how="Short pieces without a bulb.",
+        how=say("Short pieces without a bulb."),
     ),
     Question(
         "buildup", Part.STRENGTH, Answer.CHOICE, words(Buildup), method="by_eye", fresh_days=0

@@ -17,11 +17,12 @@ from craft.contract.profile import (
 )
 from craft.hair import density, growth, porosity, strength
 from craft.head.geometry import REFERENCE_CIRCUMFERENCE_CM
+from craft.messages import say
 from craft.physics import curl, fibre
 from craft.vocabulary import Level, Strand, Way, Zone
 
-LOUSSOUARN = "Loussouarn, Br J Dermatol 2001, two populations, from memory."
-HANDBOOK = "Standard cosmetology handbooks, from memory."
+LOUSSOUARN = say("Loussouarn, Br J Dermatol 2001, two populations, from memory.")
+HANDBOOK = say("Standard cosmetology handbooks, from memory.")
 
 
 def profile_answer(request: ProfileRequest) -> ProfileAnswer:
@@ -77,8 +78,12 @@ def diameter_of(request: ProfileRequest, assumed: list[str]) -> float:
         return request.diameter_um
     diameter = fibre.TYPICAL_DIAMETER_UM[request.strand or Strand.MEDIUM]
     if request.circumference_cm is not None:
-        basis = f"{request.strand} by feel" if request.strand else "not measured"
-        assumed.append(f"Strand {basis}: {diameter:g} µm.")
+        basis = (
+            say("{strand} by feel", strand=request.strand)
+            if request.strand
+            else say("not measured")
+        )
+        assumed.append(say("Strand {basis}: {diameter:g} µm.", basis=basis, diameter=diameter))
     return diameter
 
 
@@ -187,7 +192,7 @@ def density_ways(
         head_cm = request.head_cm
         if head_cm is None:
             head_cm = REFERENCE_CIRCUMFERENCE_CM
-            assumed.append(f"Head circumference not measured: {head_cm:g} cm.")
+            assumed.append(say("Head circumference not measured: {head_cm:g} cm.", head_cm=head_cm))
         per_cm2 = density.from_bundle(request.circumference_cm, diameter_um, head_cm)
         ways.append(density.Reading(Way.GATHERED, per_cm2, density.GATHERED_SPREAD))
     if request.density is not None:
@@ -224,14 +229,20 @@ def fallen_out(request: ProfileRequest) -> FallenOut | None:
     result = strength.fallen(request.shed_hairs, request.broken_hairs, days)
     share, low, high = result.broken_share
     low_shed, high_shed = result.shed_usual
-    text = (
-        f"{share:.0%} of what came out was broken, not shed; "
-        f"in {days:g} days {low_shed:.0f} to {high_shed:.0f} hairs are usually shed."
+    text = say(
+        "{share:.0%} of what came out was broken, not shed; in {days:g} days {low_shed:.0f} to "
+        "{high_shed:.0f} hairs are usually shed.",
+        share=share,
+        days=days,
+        low_shed=low_shed,
+        high_shed=high_shed,
     )
     if result.more_broken:
-        text += " More breakage than usual: less pull, more slip, and look at heat and protein."
+        text += say(
+            " More breakage than usual: less pull, more slip, and look at heat and protein."
+        )
     if result.more_shed:
-        text += (
+        text += say(
             " More shed than usual: note it and count again next time; if it continues, refer the "
             "client to a doctor."
         )

@@ -17,6 +17,7 @@ from scipy import ndimage
 from skimage.feature import peak_local_max
 from skimage.morphology import skeletonize
 
+from craft.messages import say
 from craft.scope.picture import Darkness, Floats, darkness
 from craft.scope.quality import Unreadable, check
 
@@ -83,8 +84,12 @@ def read_field(grey: NDArray[np.uint8], um_per_px: float) -> Field:
     width = strand_width(dark)
     if width is None:
         raise Unreadable(
-            "No single strands in focus, or their width is not that of hair "
-            f"({WIDTH_RANGE_UM[0]:g} to {WIDTH_RANGE_UM[1]:g} µm). Check scale and focus."
+            say(
+                "No single strands in focus, or their width is not that of hair "
+                "({width_range_um:g} to {width_range_um_2:g} µm). Check scale and focus.",
+                width_range_um=WIDTH_RANGE_UM[0],
+                width_range_um_2=WIDTH_RANGE_UM[1],
+            )
         )
     spots = roots(dark, width)
     height, breadth = grey.shape
@@ -98,8 +103,10 @@ def read_field(grey: NDArray[np.uint8], um_per_px: float) -> Field:
     ]
     if not inside:
         raise Unreadable(
-            "Hair, but no roots in sight. Set the scope on the parting, where hairs leave the "
-            "scalp."
+            say(
+                "Hair, but no roots in sight. Set the scope on the parting, where hairs leave the "
+                "scalp."
+            )
         )
     area_px = (breadth - 2 * margin) * (height - 2 * margin)
     return Field(

@@ -8,6 +8,7 @@ from numpy.typing import NDArray
 from scipy import ndimage
 
 from craft.errors import CraftError
+from craft.messages import say
 from craft.scope.picture import Darkness
 
 #: A strand in focus is at least so much darker than the scalp.
@@ -63,30 +64,41 @@ def check(grey: NDArray[np.uint8], um_per_px: float, dark: Darkness) -> None:
     """
     if min(grey.shape) * um_per_px / 1000 < SIDE_LEAST_MM:
         raise Unreadable(
-            f"The picture shows less than {SIDE_LEAST_MM:g} mm of scalp. Check the scale, or step "
-            "the magnification down."
+            say(
+                "The picture shows less than {side_least_mm:g} mm of scalp. Check the scale, or "
+                "step the magnification down.",
+                side_least_mm=SIDE_LEAST_MM,
+            )
         )
     if (grey >= WHITE).mean() > GLARE_MOST:
-        raise Unreadable("Glare: tilt the scope, or turn its light down, and take it again.")
+        raise Unreadable(say("Glare: tilt the scope, or turn its light down, and take it again."))
     covered = float((dark.share > STRAND_SHARE).mean())
     if dark.contrast < CONTRAST_LEAST or covered < COVERED_LEAST:
         raise Unreadable(
-            "No hair found in this picture. Part the hair, set the scope on the parting and take "
-            "it again; if strands and scalp are of one brightness, count by eye."
+            say(
+                "No hair found in this picture. Part the hair, set the scope on the parting and "
+                "take it again; if strands and scalp are of one brightness, count by eye."
+            )
         )
     if dark.light > LIGHT_MOST:
         raise Unreadable(
-            "One side is too dark to count. Set the scope down flat, so that its light is even."
+            say(
+                "One side is too dark to count. Set the scope down flat, so that its light is even."
+            )
         )
     if covered > COVERED_MOST:
         raise Unreadable(
-            "Hardly any scalp in sight: too much hair lies over it. Part it, comb it aside and "
-            "take it again."
+            say(
+                "Hardly any scalp in sight: too much hair lies over it. Part it, comb it aside "
+                "and take it again."
+            )
         )
     if specks(dark) > SPECKS_MOST:
         raise Unreadable(
-            "Specks, no strands: this does not look like hair leaving a scalp. Check what the "
-            "scope is set on, and clean its glass."
+            say(
+                "Specks, no strands: this does not look like hair leaving a scalp. Check what the "
+                "scope is set on, and clean its glass."
+            )
         )
     if blur_um(dark) > BLUR_MOST_UM:
-        raise Unreadable("Out of focus. Turn the focus until single strands have sharp edges.")
+        raise Unreadable(say("Out of focus. Turn the focus until single strands have sharp edges."))

@@ -1,5 +1,6 @@
 """Banded stretch: sections banded down their length to take out the shrinkage."""
 
+from craft.messages import say
 from craft.styles.technique import (
     ANY_LENGTH_CM,
     Finish,
@@ -16,11 +17,11 @@ from craft.vocabulary import Role, Scheme, SetKind, Style, StyleGroup
 
 STYLE = Technique(
     style=Style.BANDED_STRETCH,
-    title="Banded stretch",
+    title=say("Banded stretch"),
     group=StyleGroup.TWISTS,
     parting=Parting(
         scheme=Scheme.QUADRANTS,
-        noun="section",
+        noun=say("section"),
         sections=6,
         sections_max=16,
     ),
@@ -29,8 +30,10 @@ STYLE = Technique(
         kind=SetKind.TWIST,
         minutes_each=3.2,
         how=(
-            "Damp, not dripping. Root band not tight; wrap downwards three to four turns, "
-            "about four bands a section, gaps between. Leave the ends out to keep their curl."
+            say(
+                "Damp, not dripping. Root band not tight; wrap downwards three to four turns, "
+                "about four bands a section, gaps between. Leave the ends out to keep their curl."
+            )
         ),
         stretch=0.85,
         tension=True,
@@ -44,18 +47,22 @@ STYLE = Technique(
         needed=True,
         usual_h=24,
         minutes_each=1.5,
-        how=("Only when dry. Rubber bands are oiled and cut off, never pulled. Count them out."),
+        how=(
+            say("Only when dry. Rubber bands are oiled and cut off, never pulled. Count them out.")
+        ),
     ),
     finish=Finish(
         minutes=4,
         settle_min=15,
-        separate="Separate only where the hair parts by itself.",
+        separate=say("Separate only where the hair parts by itself."),
     ),
     wear=Wear(
         days=5,
         definition=0.3,
-        looks=(HomeLook(5, Style.PUFF_PIN_UP, "Puff", 4),),
-        night=("Five loose rings where the hair parts, or soft bands again: the stretch stays in."),
+        looks=(HomeLook(5, Style.PUFF_PIN_UP, say("Puff"), 4),),
+        night=(
+            say("Five loose rings where the hair parts, or soft bands again: the stretch stays in.")
+        ),
     ),
     fitness=Fitness(
         length_cm=(10, ANY_LENGTH_CM),

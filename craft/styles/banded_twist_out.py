@@ -1,5 +1,6 @@
 """Banded twist-out: twists banded down their length, two by two."""
 
+from craft.messages import say
 from craft.styles.shared import BAND_STRETCH, BANDED_RELEASE
 from craft.styles.technique import (
     ANY_LENGTH_CM,
@@ -18,11 +19,11 @@ from craft.vocabulary import Detail, Manner, OnHead, Role, Scheme, SetKind, Styl
 #: 12 twists in pairs make 6 bundles of 4 bands: 24 bands, two for each twist.
 STYLE = Technique(
     style=Style.BANDED_TWIST_OUT,
-    title="Banded twist-out",
+    title=say("Banded twist-out"),
     group=StyleGroup.TWISTS,
     parting=Parting(
         scheme=Scheme.QUADRANTS,
-        noun="twist",
+        noun=say("twist"),
         sections=12,
         sections_max=40,
     ),
@@ -30,7 +31,7 @@ STYLE = Technique(
     setting=Setting(
         kind=SetKind.TWIST,
         minutes_each=2.5,
-        how="Even tension from root to end. Never borrow hair from the neighbour.",
+        how=say("Even tension from root to end. Never borrow hair from the neighbour."),
         stretch=0.45,
         tension=True,
         damp_first=True,
@@ -49,7 +50,7 @@ STYLE = Technique(
     finish=Finish(
         minutes=8,
         settle_min=15,
-        separate="Separate only where the hair parts by itself.",
+        separate=say("Separate only where the hair parts by itself."),
     ),
     wear=Wear(
         days=6,
@@ -57,9 +58,9 @@ STYLE = Technique(
         definition=0.75,
         leaves=OnHead.TWISTS,
         looks=(
-            HomeLook(3, Style.PUFF_PIN_UP, "Pinned", 6),
-            HomeLook(5, Style.PUFF_PIN_UP, "Puff", 4),
-            HomeLook(7, Style.REFRESH_VISIT, "Twisted again"),
+            HomeLook(3, Style.PUFF_PIN_UP, say("Pinned"), 6),
+            HomeLook(5, Style.PUFF_PIN_UP, say("Puff"), 4),
+            HomeLook(7, Style.REFRESH_VISIT, say("Twisted again")),
         ),
     ),
     fitness=Fitness(

@@ -1,5 +1,6 @@
 """Braid-out: three-strand braids, opened when dry."""
 
+from craft.messages import say
 from craft.styles.technique import (
     ANY_LENGTH_CM,
     Finish,
@@ -16,11 +17,11 @@ from craft.vocabulary import OnHead, Role, Scheme, SetKind, Style, StyleGroup
 
 STYLE = Technique(
     style=Style.BRAID_OUT,
-    title="Braid-out",
+    title=say("Braid-out"),
     group=StyleGroup.TWISTS,
     parting=Parting(
         scheme=Scheme.QUADRANTS,
-        noun="braid",
+        noun=say("braid"),
         sections=12,
         sections_max=40,
     ),
@@ -28,7 +29,7 @@ STYLE = Technique(
     setting=Setting(
         kind=SetKind.BRAID,
         minutes_each=3.0,
-        how=("Three strands, even tension; two-strand twist the last part so the ends hold."),
+        how=(say("Three strands, even tension; two-strand twist the last part so the ends hold.")),
         stretch=0.6,
     ),
     kit=Kit(
@@ -39,14 +40,16 @@ STYLE = Technique(
         usual_h=24,
         minutes_each=1.0,
         how=(
-            "Only when dry. Oil on the fingers; bottom braids before top ones, ends first. "
-            "Count them out."
+            say(
+                "Only when dry. Oil on the fingers; bottom braids before top ones, ends first. "
+                "Count them out."
+            )
         ),
     ),
     finish=Finish(
         minutes=8,
         settle_min=15,
-        separate="Separate only where the hair parts by itself.",
+        separate=say("Separate only where the hair parts by itself."),
     ),
     wear=Wear(
         days=6,
@@ -54,9 +57,9 @@ STYLE = Technique(
         definition=0.65,
         leaves=OnHead.BRAIDS,
         looks=(
-            HomeLook(3, Style.PUFF_PIN_UP, "Pinned", 6),
-            HomeLook(5, Style.PUFF_PIN_UP, "Puff", 4),
-            HomeLook(7, Style.REFRESH_VISIT, "Twisted again"),
+            HomeLook(3, Style.PUFF_PIN_UP, say("Pinned"), 6),
+            HomeLook(5, Style.PUFF_PIN_UP, say("Puff"), 4),
+            HomeLook(7, Style.REFRESH_VISIT, say("Twisted again")),
         ),
     ),
     fitness=Fitness(

@@ -1,5 +1,6 @@
 """Chunky twist-out: a few wide twists, opened big; quick to make, slow to dry."""
 
+from craft.messages import say
 from craft.styles.shared import COILY_TO_CURLY, TWIST_RELEASE
 from craft.styles.technique import (
     ANY_LENGTH_CM,
@@ -17,11 +18,11 @@ from craft.vocabulary import Detail, Manner, OnHead, Role, Scheme, SetKind, Styl
 
 STYLE = Technique(
     style=Style.CHUNKY_TWIST_OUT,
-    title="Chunky twist-out",
+    title=say("Chunky twist-out"),
     group=StyleGroup.TWISTS,
     parting=Parting(
         scheme=Scheme.QUADRANTS,
-        noun="twist",
+        noun=say("twist"),
         sections=4,
         sections_max=8,
     ),
@@ -30,7 +31,7 @@ STYLE = Technique(
         kind=SetKind.TWIST,
         # Own value: a wide twist takes longer than a small one, but not in proportion.
         minutes_each=4,
-        how="Even tension from root to end. Comb the product through each wide section first.",
+        how=say("Even tension from root to end. Comb the product through each wide section first."),
         stretch=0.35,
     ),
     kit=Kit(
@@ -45,7 +46,7 @@ STYLE = Technique(
     finish=Finish(
         minutes=10,
         settle_min=15,
-        separate="Split each twist in two or three where it separates by itself.",
+        separate=say("Split each twist in two or three where it separates by itself."),
     ),
     wear=Wear(
         days=4,
@@ -53,8 +54,8 @@ STYLE = Technique(
         definition=0.55,
         leaves=OnHead.TWISTS,
         looks=(
-            HomeLook(2, Style.PUFF_PIN_UP, "Pinned", 5),
-            HomeLook(4, Style.PUFF_PIN_UP, "Puff", 4),
+            HomeLook(2, Style.PUFF_PIN_UP, say("Pinned"), 5),
+            HomeLook(4, Style.PUFF_PIN_UP, say("Puff"), 4),
         ),
     ),
     fitness=Fitness(

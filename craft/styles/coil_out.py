@@ -1,5 +1,6 @@
 """Coil-out: worn finger coils, opened along their natural splits."""
 
+from craft.messages import say
 from craft.styles.shared import COILY_TO_CURLY
 from craft.styles.technique import (
     Finish,
@@ -16,11 +17,11 @@ from craft.vocabulary import Blot, OnHead, Role, Scheme, SetKind, Start, Style, 
 
 STYLE = Technique(
     style=Style.COIL_OUT,
-    title="Coil-out",
+    title=say("Coil-out"),
     group=StyleGroup.RODS,
     parting=Parting(
         scheme=Scheme.COIL_ROWS,
-        noun="coil",
+        noun=say("coil"),
         sections=20,
         sections_max=120,
     ),
@@ -33,7 +34,9 @@ STYLE = Technique(
     setting=Setting(
         kind=SetKind.COIL,
         minutes_each=0.6,
-        how=("Oil and a little styler on the fingers; open each coil along its natural splits."),
+        how=(
+            say("Oil and a little styler on the fingers; open each coil along its natural splits.")
+        ),
         stretch=0.25,
     ),
     kit=Kit(
@@ -45,7 +48,7 @@ STYLE = Technique(
     finish=Finish(
         minutes=8,
         settle_min=15,
-        separate="Along the natural splits only.",
+        separate=say("Along the natural splits only."),
     ),
     wear=Wear(
         days=4,

@@ -9,6 +9,7 @@ from dataclasses import replace
 
 from craft.contract.plan import PlanRequest
 from craft.errors import CraftError
+from craft.messages import join, say
 from craft.styles.technique import Technique, with_parts
 from craft.styles.variants import (
     ENDS_ON_ROD,
@@ -35,143 +36,157 @@ from craft.styles.variants import (
 from craft.vocabulary import Detail, Heat, Level, Manner
 
 NO, YES = Manner.NO, Manner.YES
-NOT_DONE = Variant("No")
+NOT_DONE = Variant(say("No"))
 DETAILS: Mapping[Detail, DetailRule] = {
     Detail.PATCH_TEST: DetailRule(
-        "Patch test",
+        say("Patch test"),
         "lay_in",
         {
             NO: NOT_DONE,
             YES: Variant(
-                "48 h before", "Shows a reaction to a product that is new to this client."
+                say("48 h before"), say("Shows a reaction to a product that is new to this client.")
             ),
         },
         never_refused,
     ),
     Detail.BASIN: DetailRule(
-        "At the basin",
+        say("At the basin"),
         "cleanse",
         {
-            NO: Variant("Lying back"),
+            NO: Variant(say("Lying back")),
             Manner.UPRIGHT: Variant(
-                "Sitting upright",
-                "No reclining: easier on neck and back; water is poured, a towel at the brow.",
-                " Sitting upright, water poured from a jug or a hand shower, a towel at the brow.",
+                say("Sitting upright"),
+                say("No reclining: easier on neck and back; water is poured, a towel at the brow."),
+                say(
+                    " Sitting upright, water poured from a jug or a hand shower, a towel at the "
+                    "brow."
+                ),
                 (2.0, 0.0),
             ),
         },
         why_not_washed,
     ),
     Detail.MASK_FIRST: DetailRule(
-        "Mask",
+        say("Mask"),
         "mask",
         {
-            NO: Variant("After the wash"),
+            NO: Variant(say("After the wash")),
             YES: Variant(
-                "Before the shampoo, as slip",
-                "The mask gives the slip to detangle in, and the shampoo takes off what is "
-                "too much; the conditioner comes last.",
-                " Detangle in it: fingers, then brush; twist each section out of the way.",
+                say("Before the shampoo, as slip"),
+                say(
+                    "The mask gives the slip to detangle in, and the shampoo takes off what is "
+                    "too much; the conditioner comes last."
+                ),
+                say(" Detangle in it: fingers, then brush; twist each section out of the way."),
             ),
         },
         why_not_full_wash,
     ),
     Detail.SQUEEZE_IN: DetailRule(
-        "Water in the conditioner",
+        say("Water in the conditioner"),
         "condition",
         {
             NO: NOT_DONE,
             YES: Variant(
-                "Squeezed in",
-                "Water and conditioner squeezed in until the hair takes no more: clumps form.",
-                " Squeeze water and conditioner in by the handful until nothing more is taken up.",
+                say("Squeezed in"),
+                say("Water and conditioner squeezed in until the hair takes no more: clumps form."),
+                say(
+                    " Squeeze water and conditioner in by the handful until nothing more is taken "
+                    "up."
+                ),
                 (2.0, 0.0),
             ),
         },
         why_not_washed,
     ),
     Detail.WARMTH: DetailRule(
-        "Warmth for the mask",
+        say("Warmth for the mask"),
         "mask",
         {
-            Manner.CAP: Variant("Under a cap", "The warmth of the head, kept in."),
+            Manner.CAP: Variant(say("Under a cap"), say("The warmth of the head, kept in.")),
             Manner.TWO_CAPS: Variant(
-                "Two caps and a bonnet",
-                "Warmer than one cap, without a machine; 45 to 60 minutes.",
-                " A second cap over the first, a bonnet on top.",
+                say("Two caps and a bonnet"),
+                say("Warmer than one cap, without a machine; 45 to 60 minutes."),
+                say(" A second cap over the first, a bonnet on top."),
                 (0.5, 0.0),
             ),
             Manner.STEAM: Variant(
-                "Under steam", "Warm and wet: opens hair that takes little.", "", (0.5, 0.0)
+                say("Under steam"),
+                say("Warm and wet: opens hair that takes little."),
+                "",
+                (0.5, 0.0),
             ),
         },
         why_not_washed,
     ),
     Detail.CLOTH_HOUR: DetailRule(
-        "Cloth before styling",
+        say("Cloth before styling"),
         "part",
         {
             NO: NOT_DONE,
             YES: Variant(
-                "An hour", "Less water to dry, and products are not diluted; an hour longer."
+                say("An hour"),
+                say("Less water to dry, and products are not diluted; an hour longer."),
             ),
         },
         why_not_soaked,
     ),
     Detail.TRIAL: DetailRule(
-        "Trial",
+        say("Trial"),
         "lay_in",
         {
             NO: NOT_DONE,
             Manner.TEST_COILS: Variant(
-                "Two or three test coils",
-                "Shows within minutes whether a styler clumps, flakes or falls.",
+                say("Two or three test coils"),
+                say("Shows within minutes whether a styler clumps, flakes or falls."),
             ),
             Manner.HALF_HEAD: Variant(
-                "Half the head",
-                "Left and right with different stylers, judged side by side.",
+                say("Half the head"),
+                say("Left and right with different stylers, judged side by side."),
             ),
         },
         why_not_layered,
     ),
     Detail.BRUSHED_BACK: DetailRule(
-        "Brushed straight back",
+        say("Brushed straight back"),
         "lay_in",
         {
             NO: NOT_DONE,
             YES: Variant(
-                "After the leave-in",
-                "Lifts the roots; only before the styler, afterwards it breaks the clumps.",
-                " After the leave-in all of it is brushed straight back; no brush after the "
-                "styler.",
+                say("After the leave-in"),
+                say("Lifts the roots; only before the styler, afterwards it breaks the clumps."),
+                say(
+                    " After the leave-in all of it is brushed straight back; no brush after the "
+                    "styler."
+                ),
                 (1.5, 0.0),
             ),
         },
         why_not_loose_and_wet,
     ),
     Detail.MIXED: DetailRule(
-        "Front",
+        say("Front"),
         "shape",
         {
-            NO: Variant("Shingled like the rest"),
+            NO: Variant(say("Shingled like the rest")),
             YES: Variant(
-                "Coiled round a finger",
-                "Coils where they are seen first, the rest shingled: longer, more defined.",
-                " The front and the top layer are coiled round a finger.",
+                say("Coiled round a finger"),
+                say("Coils where they are seen first, the rest shingled: longer, more defined."),
+                say(" The front and the top layer are coiled round a finger."),
                 change=mix_coils,
             ),
         },
         why_not_shingled,
     ),
     Detail.ROOTS: DetailRule(
-        "Roots",
+        say("Roots"),
         "shape",
         {
-            NO: Variant("As they fall"),
+            NO: Variant(say("As they fall")),
             YES: Variant(
-                "Coiled back under a loose tie",
-                "Lie flatter and longer while it dries.",
-                " Coil each one back at its root and hold it under a loose tie.",
+                say("Coiled back under a loose tie"),
+                say("Lie flatter and longer while it dries."),
+                say(" Coil each one back at its root and hold it under a loose tie."),
                 (0.0, 0.2),
                 change=tie_roots,
             ),
@@ -179,32 +194,32 @@ DETAILS: Mapping[Detail, DetailRule] = {
         why_not_twisted_free,
     ),
     Detail.ENDS: DetailRule(
-        "Ends",
+        say("Ends"),
         "shape",
         {
-            NO: Variant("As they are"),
+            NO: Variant(say("As they are")),
             Manner.COILED: Variant(
-                "Coiled round a finger",
-                "Stop before the end: it holds and curls.",
-                " Stop before the end and coil the ends round a finger.",
+                say("Coiled round a finger"),
+                say("Stop before the end: it holds and curls."),
+                say(" Stop before the end and coil the ends round a finger."),
             ),
             Manner.GELLED: Variant(
-                "Gel on the ends only",
-                "Holds the ends, leaves the lengths soft.",
-                " Gel on the ends only, then coil them.",
+                say("Gel on the ends only"),
+                say("Holds the ends, leaves the lengths soft."),
+                say(" Gel on the ends only, then coil them."),
                 (0.0, 0.1),
             ),
             Manner.BANDED: Variant(
-                "A small band each",
-                "Holds blunt or layered ends.",
-                " A small band at each end.",
+                say("A small band each"),
+                say("Holds blunt or layered ends."),
+                say(" A small band at each end."),
                 (0.0, 0.15),
                 change=lambda technique: with_parts(technique, kit={"ends_banded": True}),
             ),
             Manner.RODS: Variant(
-                "On rods",
-                "Curled ends instead of straight ones.",
-                " Wind the last third of each on a rod.",
+                say("On rods"),
+                say("Curled ends instead of straight ones."),
+                say(" Wind the last third of each on a rod."),
                 (0.0, 0.6),
                 change=lambda technique: with_parts(
                     technique, kit={"rods_each": 1, "on_rod": ENDS_ON_ROD}
@@ -214,39 +229,39 @@ DETAILS: Mapping[Detail, DetailRule] = {
         why_not_twisted_free,
     ),
     Detail.FASTENING: DetailRule(
-        "While it dries",
+        say("While it dries"),
         "shape",
         {
-            NO: Variant("Hangs free", change=without_bands(pins_each=0)),
+            NO: Variant(say("Hangs free"), change=without_bands(pins_each=0)),
             Manner.PINNED_EACH: Variant(
-                "Each pinned",
-                "Lies where it should fall; dries straighter.",
-                " Pin each one down.",
+                say("Each pinned"),
+                say("Lies where it should fall; dries straighter."),
+                say(" Pin each one down."),
                 (0.0, 0.1),
                 change=without_bands(pins_each=1),
             ),
             Manner.PINNED_TWICE: Variant(
-                "Each pinned twice",
-                "Lies flat to its end.",
-                " Pin each end down twice.",
+                say("Each pinned twice"),
+                say("Lies flat to its end."),
+                say(" Pin each end down twice."),
                 change=without_bands(pins_each=2),
             ),
             Manner.PINNED_PAIRS: Variant(
-                "Pinned in pairs",
-                "Half the pins.",
-                " Pin them down two by two.",
+                say("Pinned in pairs"),
+                say("Half the pins."),
+                say(" Pin them down two by two."),
                 (0.0, 0.07),
                 change=without_bands(pins_each=0, pins_pair=1),
             ),
             Manner.BANDED_EACH: Variant(
-                "Each banded",
-                "Bands down each one stretch it most.",
+                say("Each banded"),
+                say("Bands down each one stretch it most."),
                 change=band_down(pairs=False),
                 hanging=True,
             ),
             Manner.BANDED_PAIRS: Variant(
-                "Banded in pairs",
-                "Bands down two at a time: half of them.",
+                say("Banded in pairs"),
+                say("Bands down two at a time: half of them."),
                 change=band_down(pairs=True),
                 hanging=True,
             ),
@@ -254,84 +269,89 @@ DETAILS: Mapping[Detail, DetailRule] = {
         why_not_twisted_free,
     ),
     Detail.PRESS: DetailRule(
-        "After the styler",
+        say("After the styler"),
         "shape",
         {
             NO: NOT_DONE,
             YES: Variant(
-                "Pressed in microfibre",
-                "Takes water out without breaking clumps: dries sooner, less drip.",
+                say("Pressed in microfibre"),
+                say("Takes water out without breaking clumps: dries sooner, less drip."),
             ),
         },
         why_not_loose_and_wet,
     ),
     Detail.DIFFUSING: DetailRule(
-        "Diffuser",
+        say("Diffuser"),
         "dry",
         {
-            Manner.SPOTS: Variant("Spot by spot", "About 60 s a spot: least frizz."),
+            Manner.SPOTS: Variant(say("Spot by spot"), say("About 60 s a spot: least frizz.")),
             Manner.TAUT: Variant(
-                "Hair held taut",
-                "Stretches the roots only; a little less defined.",
-                " Hold the hair taut at the ends so that only the roots stretch; let go now and "
-                "then.",
+                say("Hair held taut"),
+                say("Stretches the roots only; a little less defined."),
+                say(
+                    " Hold the hair taut at the ends so that only the roots stretch; let go now "
+                    "and then."
+                ),
                 change=with_stretch(TAUT_STRETCH),
             ),
             Manner.HOVERING: Variant(
-                "Hovering",
-                "For clumps that break: cooler at the hair, longer.",
-                " Hover a hand's breadth away, touch nothing.",
+                say("Hovering"),
+                say("For clumps that break: cooler at the hair, longer."),
+                say(" Hover a hand's breadth away, touch nothing."),
             ),
         },
         why_not_diffused,
     ),
     Detail.FRINGE: DetailRule(
-        "Fringe",
+        say("Fringe"),
         "dry",
         {
             NO: NOT_DONE,
             YES: Variant(
-                "Formed while drying",
-                "The short front dries the way it should lie.",
-                " Hold the short front against the forehead until it keeps its shape.",
+                say("Formed while drying"),
+                say("The short front dries the way it should lie."),
+                say(" Hold the short front against the forehead until it keeps its shape."),
                 (3.0, 0.0),
             ),
         },
         why_not_diffused,
     ),
     Detail.ROOT_STRETCH: DetailRule(
-        "Roots once it is open",
+        say("Roots once it is open"),
         "finish",
         {
             NO: NOT_DONE,
             YES: Variant(
-                "Stretched in a loose bun", "About ten minutes lift and lengthen the roots."
+                say("Stretched in a loose bun"),
+                say("About ten minutes lift and lengthen the roots."),
             ),
         },
         why_not_released,
     ),
     Detail.PARTING_SIDE: DetailRule(
-        "Parting when finished",
+        say("Parting when finished"),
         "finish",
         {
-            NO: Variant("As it falls"),
+            NO: Variant(say("As it falls")),
             YES: Variant(
-                "Deep to the side",
-                "Lifts what falls over.",
-                " Part it deep to the side for lift.",
+                say("Deep to the side"),
+                say("Lifts what falls over."),
+                say(" Part it deep to the side for lift."),
                 (0.5, 0.0),
             ),
         },
         why_not_finished,
     ),
     Detail.OPENED: DetailRule(
-        "Opened",
+        say("Opened"),
         "set_home",
         {
-            Manner.SALON: Variant("In the salon", "Counted out, separated and finished here."),
+            Manner.SALON: Variant(
+                say("In the salon"), say("Counted out, separated and finished here.")
+            ),
             Manner.HOME: Variant(
-                "At home, by the client",
-                "No second appointment; the card says how, which way and when.",
+                say("At home, by the client"),
+                say("No second appointment; the card says how, which way and when."),
             ),
         },
         why_not_released,
@@ -348,7 +368,7 @@ def check_details(request: PlanRequest) -> None:
     for detail, manner in request.details.items():
         ways = DETAILS[detail].ways
         if manner not in ways:
-            raise CraftError(f"details.{detail}", f"Use one of {', '.join(ways)}.")
+            raise CraftError(f"details.{detail}", say("Use one of {ways}.", ways=join(", ", ways)))
 
 
 def ways_of(technique: Technique, detail: Detail) -> dict[Manner, Variant]:
@@ -372,9 +392,9 @@ def for_hair(technique: Technique, request: PlanRequest, porosity: Level) -> Tec
 def why_not(technique: Technique, request: PlanRequest, detail: Detail, manner: Manner) -> str:
     """Why a detail cannot be done so in this service, or nothing."""
     if manner not in ways_of(technique, detail):
-        return "rows lie on the scalp"
+        return say("rows lie on the scalp")
     if manner is Manner.STEAM and request.goal.max_heat is Heat.NONE:
-        return "no heat may be used"
+        return say("no heat may be used")
     return DETAILS[detail].applies(technique, request)
 
 

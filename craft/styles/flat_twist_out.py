@@ -1,5 +1,6 @@
 """Flat twist-out: twisted rows on the scalp, opened when dry."""
 
+from craft.messages import say
 from craft.styles.shared import TWIST_RELEASE
 from craft.styles.technique import (
     ANY_LENGTH_CM,
@@ -17,11 +18,11 @@ from craft.vocabulary import Detail, Manner, OnHead, Role, Scheme, SetKind, Styl
 
 STYLE = Technique(
     style=Style.FLAT_TWIST_OUT,
-    title="Flat twist-out",
+    title=say("Flat twist-out"),
     group=StyleGroup.TWISTS,
     parting=Parting(
         scheme=Scheme.ROWS,
-        noun="row",
+        noun=say("row"),
         sections=8,
         sections_max=24,
     ),
@@ -29,7 +30,7 @@ STYLE = Technique(
     setting=Setting(
         kind=SetKind.TWIST,
         minutes_each=4.5,
-        how=("Lie the row on the scalp, feed hair in evenly, keep the hairline loose."),
+        how=(say("Lie the row on the scalp, feed hair in evenly, keep the hairline loose.")),
         stretch=0.55,
         tension=True,
     ),
@@ -46,7 +47,7 @@ STYLE = Technique(
     finish=Finish(
         minutes=6,
         settle_min=15,
-        separate="Flat twists need no separating.",
+        separate=say("Flat twists need no separating."),
     ),
     wear=Wear(
         days=6,
@@ -54,9 +55,9 @@ STYLE = Technique(
         definition=0.78,
         leaves=OnHead.FLAT_TWISTS,
         looks=(
-            HomeLook(3, Style.PUFF_PIN_UP, "Pinned", 6),
-            HomeLook(5, Style.PUFF_PIN_UP, "Puff", 4),
-            HomeLook(7, Style.REFRESH_VISIT, "Twisted again"),
+            HomeLook(3, Style.PUFF_PIN_UP, say("Pinned"), 6),
+            HomeLook(5, Style.PUFF_PIN_UP, say("Puff"), 4),
+            HomeLook(7, Style.REFRESH_VISIT, say("Twisted again")),
         ),
     ),
     fitness=Fitness(

@@ -1,15 +1,16 @@
 """Night preparation: loosely ringed for the night, under a scarf."""
 
+from craft.messages import say
 from craft.styles.technique import Kit, Parting, Release, Setting, Technique, Wash, Wear
 from craft.vocabulary import OnHead, Role, Scheme, SetKind, Start, Style, StyleGroup
 
 STYLE = Technique(
     style=Style.NIGHT_PREP,
-    title="Night preparation",
+    title=say("Night preparation"),
     group=StyleGroup.BETWEEN,
     parting=Parting(
         scheme=Scheme.QUADRANTS,
-        noun="ring",
+        noun=say("ring"),
         sections=5,
         sections_max=8,
     ),
@@ -21,7 +22,7 @@ STYLE = Technique(
     setting=Setting(
         kind=SetKind.LOOSE,
         minutes_each=0.9,
-        how="Five sections, loosely ringed, ends tucked in; scarf over them.",
+        how=say("Five sections, loosely ringed, ends tucked in; scarf over them."),
         stretch=0.65,
     ),
     kit=Kit(

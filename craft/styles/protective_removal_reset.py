@@ -1,15 +1,16 @@
 """Removal and reset: a protective style comes out, then a full reset."""
 
+from craft.messages import say
 from craft.styles.technique import Fitness, Kit, Parting, Release, Setting, Technique, Wash, Wear
 from craft.vocabulary import OnHead, Role, Scheme, SetKind, Style, StyleGroup, Washing
 
 STYLE = Technique(
     style=Style.PROTECTIVE_REMOVAL_RESET,
-    title="Removal and reset",
+    title=say("Removal and reset"),
     group=StyleGroup.WASHES,
     parting=Parting(
         scheme=Scheme.ROWS,
-        noun="flat twist",
+        noun=say("flat twist"),
         sections=2,
         sections_max=6,
     ),
@@ -21,7 +22,11 @@ STYLE = Technique(
     setting=Setting(
         kind=SetKind.LOOSE,
         minutes_each=1.5,
-        how=("Loose flat twists to go home in; nothing heavy on hair that has just been cleared."),
+        how=(
+            say(
+                "Loose flat twists to go home in; nothing heavy on hair that has just been cleared."
+            )
+        ),
         stretch=0.3,
     ),
     kit=Kit(

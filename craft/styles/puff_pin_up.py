@@ -1,15 +1,16 @@
 """Pinned-up puff: an older twist-out gathered and pinned."""
 
+from craft.messages import say
 from craft.styles.technique import Fitness, Kit, Parting, Release, Setting, Technique, Wash, Wear
 from craft.vocabulary import OnHead, Role, Scheme, SetKind, Start, Style, StyleGroup
 
 STYLE = Technique(
     style=Style.PUFF_PIN_UP,
-    title="Pinned-up puff",
+    title=say("Pinned-up puff"),
     group=StyleGroup.BETWEEN,
     parting=Parting(
         scheme=Scheme.QUADRANTS,
-        noun="section",
+        noun=say("section"),
         sections=4,
         sections_max=8,
     ),
@@ -22,8 +23,10 @@ STYLE = Technique(
         kind=SetKind.LOOSE,
         minutes_each=3.0,
         how=(
-            "From an older twist-out. Stretch the roots in a loose bun, then gather and pin "
-            "section by section; no headband."
+            say(
+                "From an older twist-out. Stretch the roots in a loose bun, then gather and pin "
+                "section by section; no headband."
+            )
         ),
         stretch=0.6,
     ),

@@ -1,15 +1,16 @@
 """Quick wash: clean in half an hour, one loose flat twist a side to go home in."""
 
+from craft.messages import say
 from craft.styles.technique import Kit, Parting, Release, Setting, Technique, Wash, Wear
 from craft.vocabulary import OnHead, Role, Scheme, SetKind, Style, StyleGroup, Washing
 
 STYLE = Technique(
     style=Style.QUICK_WASH,
-    title="Quick wash",
+    title=say("Quick wash"),
     group=StyleGroup.WASHES,
     parting=Parting(
         scheme=Scheme.ROWS,
-        noun="flat twist",
+        noun=say("flat twist"),
         sections=2,
         sections_max=6,
     ),
@@ -22,7 +23,9 @@ STYLE = Technique(
     setting=Setting(
         kind=SetKind.LOOSE,
         minutes_each=1.5,
-        how=("One loose flat twist a side to go home in; open them there so the hair can dry."),
+        how=(
+            say("One loose flat twist a side to go home in; open them there so the hair can dry.")
+        ),
         stretch=0.3,
     ),
     kit=Kit(
@@ -36,6 +39,6 @@ STYLE = Technique(
         days=4,
         definition=0.45,
         leaves=OnHead.FLAT_TWISTS,
-        in_set="Open the twists once home and let the hair dry before lying on it.",
+        in_set=say("Open the twists once home and let the hair dry before lying on it."),
     ),
 )

@@ -1,16 +1,17 @@
 """Refresh visit: worn rows misted and twisted again, without a wash."""
 
+from craft.messages import say
 from craft.styles.technique import Kit, Parting, Release, Setting, Technique, Wash, Wear
 from craft.vocabulary import OnHead, Role, Scheme, SetKind, Start, Style, StyleGroup
 
 #: 45 to 60 min for eight rows, mist and oil with them.
 STYLE = Technique(
     style=Style.REFRESH_VISIT,
-    title="Refresh visit",
+    title=say("Refresh visit"),
     group=StyleGroup.BETWEEN,
     parting=Parting(
         scheme=Scheme.ROWS,
-        noun="row",
+        noun=say("row"),
         sections=8,
         sections_max=12,
     ),
@@ -23,8 +24,10 @@ STYLE = Technique(
         kind=SetKind.TWIST,
         minutes_each=5.2,
         how=(
-            "Mist a row, twist it again; the hairline at least, all rows where the week has "
-            "been damp. A little oil on the ends."
+            say(
+                "Mist a row, twist it again; the hairline at least, all rows where the week has "
+                "been damp. A little oil on the ends."
+            )
         ),
         stretch=0.55,
         tension=True,

@@ -1,5 +1,6 @@
 """Rod set: sections wound on rods from end to root."""
 
+from craft.messages import say
 from craft.styles.shared import ROD_RELEASE
 from craft.styles.technique import (
     Finish,
@@ -16,11 +17,11 @@ from craft.vocabulary import OnHead, Role, Scheme, SetKind, Style, StyleGroup
 
 STYLE = Technique(
     style=Style.ROD_SET,
-    title="Rod set",
+    title=say("Rod set"),
     group=StyleGroup.RODS,
     parting=Parting(
         scheme=Scheme.BRICKED,
-        noun="rod",
+        noun=say("rod"),
         sections=30,
         sections_max=70,
     ),
@@ -29,8 +30,10 @@ STYLE = Technique(
         kind=SetKind.ROD,
         minutes_each=1.6,
         how=(
-            "Smooth the section, tension at the root, wind from end to root or in a spiral; "
-            "the band lies against the root. Keep the wet half under a cap."
+            say(
+                "Smooth the section, tension at the root, wind from end to root or in a spiral; "
+                "the band lies against the root. Keep the wet half under a cap."
+            )
         ),
         stretch=0.35,
         tension=True,
@@ -48,7 +51,7 @@ STYLE = Technique(
     finish=Finish(
         minutes=12,
         settle_min=15,
-        separate="Rod curls are parted three to six times each.",
+        separate=say("Rod curls are parted three to six times each."),
     ),
     wear=Wear(
         days=7,
@@ -56,8 +59,8 @@ STYLE = Technique(
         definition=0.82,
         leaves=OnHead.RODS,
         looks=(
-            HomeLook(3, Style.PUFF_PIN_UP, "Pinned", 6),
-            HomeLook(5, Style.PUFF_PIN_UP, "Puff", 4),
+            HomeLook(3, Style.PUFF_PIN_UP, say("Pinned"), 6),
+            HomeLook(5, Style.PUFF_PIN_UP, say("Puff"), 4),
         ),
     ),
     fitness=Fitness(

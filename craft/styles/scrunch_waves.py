@@ -1,5 +1,6 @@
 """Scrunched waves: styler squeezed into soaking wavy hair."""
 
+from craft.messages import say
 from craft.styles.technique import (
     ANY_LENGTH_CM,
     Finish,
@@ -27,11 +28,11 @@ from craft.vocabulary import (
 
 STYLE = Technique(
     style=Style.SCRUNCH_WAVES,
-    title="Scrunched waves",
+    title=say("Scrunched waves"),
     group=StyleGroup.LOOSE,
     parting=Parting(
         scheme=Scheme.QUADRANTS,
-        noun="section",
+        noun=say("section"),
         sections=6,
         sections_max=20,
     ),
@@ -43,8 +44,10 @@ STYLE = Technique(
         kind=SetKind.LOOSE,
         minutes_each=2.2,
         how=(
-            "Wave-safe: no raking, no brush after the styler. The styler on soaking hair, "
-            "glazed over and squeezed until it no longer feels sticky."
+            say(
+                "Wave-safe: no raking, no brush after the styler. The styler on soaking hair, "
+                "glazed over and squeezed until it no longer feels sticky."
+            )
         ),
         stretch=0.1,
         head_down=True,
@@ -58,7 +61,7 @@ STYLE = Technique(
     finish=Finish(
         minutes=6,
         settle_min=15,
-        separate="Crush the cast with a drop of oil.",
+        separate=say("Crush the cast with a drop of oil."),
     ),
     wear=Wear(
         days=3,

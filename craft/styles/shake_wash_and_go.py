@@ -1,5 +1,6 @@
 """Shaken wash-and-go: the same products, raked and shaken, dried loose."""
 
+from craft.messages import say
 from craft.styles.technique import (
     ANY_LENGTH_CM,
     Finish,
@@ -18,11 +19,11 @@ from craft.vocabulary import Blot, OnHead, Role, Scheme, SetKind, Style, StyleGr
 #: About half the hands-on time of shingling.
 STYLE = Technique(
     style=Style.SHAKE_WASH_AND_GO,
-    title="Shaken wash-and-go",
+    title=say("Shaken wash-and-go"),
     group=StyleGroup.LOOSE,
     parting=Parting(
         scheme=Scheme.QUADRANTS,
-        noun="section",
+        noun=say("section"),
         sections=16,
         sections_max=40,
     ),
@@ -34,8 +35,10 @@ STYLE = Technique(
         kind=SetKind.LOOSE,
         minutes_each=0.48,
         how=(
-            "The same products; rake once, shake the head or the section, let it fall. "
-            "Somewhat less definition; longer hair still works."
+            say(
+                "The same products; rake once, shake the head or the section, let it fall. "
+                "Somewhat less definition; longer hair still works."
+            )
         ),
         stretch=0.2,
         head_down=True,
@@ -49,14 +52,17 @@ STYLE = Technique(
     finish=Finish(
         minutes=6,
         settle_min=15,
-        separate="Separate only where the hair parts by itself.",
+        separate=say("Separate only where the hair parts by itself."),
     ),
     wear=Wear(
         days=6,
         days_max=7,
         definition=0.66,
         leaves=OnHead.WASH_AND_GO,
-        looks=(HomeLook(3, Style.PUFF_PIN_UP, "Pinned", 4), HomeLook(5, Style.SLICK_BUN, "Bun")),
+        looks=(
+            HomeLook(3, Style.PUFF_PIN_UP, say("Pinned"), 4),
+            HomeLook(5, Style.SLICK_BUN, say("Bun")),
+        ),
     ),
     fitness=Fitness(
         length_cm=(4, ANY_LENGTH_CM),

@@ -1,21 +1,22 @@
 """Sentences and numbers that several styles share. Common practice, no source."""
 
+from craft.messages import message, say
 from craft.vocabulary import Pattern
 
-TWIST_RELEASE = (
-    "Only when dry. Oil on the fingers; bottom {noun}s before top ones, ends first, a half turn "
+TWIST_RELEASE = message(
+    "Only when dry. Oil on the fingers; bottom {nouns} before top ones, ends first, a half turn "
     "against the twist to loosen. Count them out."
 )
-ROD_RELEASE = (
+ROD_RELEASE = say(
     "Only when fully dry. Back to front, unwinding in the direction they were wound; oil on the "
     "fingers. Count the rods out."
 )
 #: How banded twists come out.
-BANDED_RELEASE = (
+BANDED_RELEASE = message(
     "Only when dry. Bands off first: rubber ones oiled and cut, never pulled. Then ends first, a "
-    "half turn against the twist. Count bands and {noun}s out."
+    "half turn against the twist. Count bands and {nouns} out."
 )
-GEL_AGAIN = "A little gel smoothed over the hairline, tied flat under a scarf for ten minutes."
+GEL_AGAIN = say("A little gel smoothed over the hairline, tied flat under a scarf for ten minutes.")
 
 #: Bands as for a banded twist-out: share of the shrinkage taken out under, between and past them.
 #: Own values.

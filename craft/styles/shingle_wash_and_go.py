@@ -1,5 +1,6 @@
 """Shingled wash-and-go: styler smoothed down each strand, dried loose."""
 
+from craft.messages import say
 from craft.styles.technique import (
     ANY_LENGTH_CM,
     Finish,
@@ -17,11 +18,11 @@ from craft.vocabulary import Blot, OnHead, Role, Scheme, SetKind, Style, StyleGr
 
 STYLE = Technique(
     style=Style.SHINGLE_WASH_AND_GO,
-    title="Shingled wash-and-go",
+    title=say("Shingled wash-and-go"),
     group=StyleGroup.LOOSE,
     parting=Parting(
         scheme=Scheme.QUADRANTS,
-        noun="section",
+        noun=say("section"),
         sections=30,
         sections_max=60,
     ),
@@ -33,8 +34,10 @@ STYLE = Technique(
         kind=SetKind.LOOSE,
         minutes_each=1.2,
         how=(
-            "Soaking wet throughout. Smooth the styler down each strand with flat palms, cap "
-            "the half you are not working on."
+            say(
+                "Soaking wet throughout. Smooth the styler down each strand with flat palms, cap "
+                "the half you are not working on."
+            )
         ),
         stretch=0.2,
         mixes=True,
@@ -48,14 +51,17 @@ STYLE = Technique(
     finish=Finish(
         minutes=6,
         settle_min=15,
-        separate="Separate only where the hair parts by itself.",
+        separate=say("Separate only where the hair parts by itself."),
     ),
     wear=Wear(
         days=6,
         days_max=7,
         definition=0.8,
         leaves=OnHead.WASH_AND_GO,
-        looks=(HomeLook(3, Style.PUFF_PIN_UP, "Pinned", 4), HomeLook(5, Style.SLICK_BUN, "Bun")),
+        looks=(
+            HomeLook(3, Style.PUFF_PIN_UP, say("Pinned"), 4),
+            HomeLook(5, Style.SLICK_BUN, say("Bun")),
+        ),
     ),
     fitness=Fitness(
         length_cm=(4, ANY_LENGTH_CM),

@@ -1,5 +1,6 @@
 """Slick bun: smoothed back with gel into a tied bun."""
 
+from craft.messages import say
 from craft.styles.shared import GEL_AGAIN
 from craft.styles.technique import (
     ANY_LENGTH_CM,
@@ -16,11 +17,11 @@ from craft.vocabulary import OnHead, Role, Scheme, SetKind, Style, StyleGroup
 
 STYLE = Technique(
     style=Style.SLICK_BUN,
-    title="Slick bun",
+    title=say("Slick bun"),
     group=StyleGroup.LOOSE,
     parting=Parting(
         scheme=Scheme.QUADRANTS,
-        noun="section",
+        noun=say("section"),
         sections=4,
         sections_max=6,
     ),
@@ -29,8 +30,10 @@ STYLE = Technique(
         kind=SetKind.LOOSE,
         minutes_each=5.0,
         how=(
-            "Set the direction while wet, blot dry, gel, smooth back; a firm tie, then a "
-            "small one round the bun. Change the height and the parting from last time."
+            say(
+                "Set the direction while wet, blot dry, gel, smooth back; a firm tie, then a "
+                "small one round the bun. Change the height and the parting from last time."
+            )
         ),
         stretch=0.6,
         tension=True,
@@ -44,7 +47,7 @@ STYLE = Technique(
     ),
     finish=Finish(
         minutes=4,
-        separate="Nothing is parted.",
+        separate=say("Nothing is parted."),
         gathered=True,
     ),
     wear=Wear(
@@ -52,10 +55,10 @@ STYLE = Technique(
         days_max=5,
         definition=0.7,
         leaves=OnHead.BUN,
-        covered_by="the tie of the bun",
+        covered_by=say("the tie of the bun"),
         refresh=GEL_AGAIN,
-        night="The bun stays tied; loosen the outer tie, wipe gel off the hairline.",
-        first_morning="Scarf off last; nothing else to do.",
+        night=say("The bun stays tied; loosen the outer tie, wipe gel off the hairline."),
+        first_morning=say("Scarf off last; nothing else to do."),
     ),
     fitness=Fitness(
         length_cm=(15, ANY_LENGTH_CM),

@@ -1,5 +1,6 @@
 """Twist and rod set: twists whose ends are wound on rods."""
 
+from craft.messages import say
 from craft.styles.shared import ROD_RELEASE
 from craft.styles.technique import (
     ANY_LENGTH_CM,
@@ -18,11 +19,11 @@ from craft.vocabulary import OnHead, Role, Scheme, SetKind, Style, StyleGroup
 #: 14 twists with two ends each make 28 rods: three forward, two sideways, two back on each side.
 STYLE = Technique(
     style=Style.TWIST_ROD_SET,
-    title="Twist and rod set",
+    title=say("Twist and rod set"),
     group=StyleGroup.RODS,
     parting=Parting(
         scheme=Scheme.DIRECTED,
-        noun="twist",
+        noun=say("twist"),
         sections=14,
         sections_max=24,
         directed=(3, 2, 2),
@@ -32,8 +33,10 @@ STYLE = Technique(
         kind=SetKind.ROD,
         minutes_each=4.6,
         how=(
-            "Each side: three twists forward, two sideways, two back. Twist to the last "
-            "third, split the end, each half on its own rod. Small sections may take one."
+            say(
+                "Each side: three twists forward, two sideways, two back. Twist to the last "
+                "third, split the end, each half on its own rod. Small sections may take one."
+            )
         ),
         stretch=0.5,
         tension=True,
@@ -51,7 +54,7 @@ STYLE = Technique(
     finish=Finish(
         minutes=6,
         settle_min=15,
-        separate="Rod curls are parted three to six times each.",
+        separate=say("Rod curls are parted three to six times each."),
     ),
     wear=Wear(
         days=6,
@@ -59,8 +62,8 @@ STYLE = Technique(
         definition=0.8,
         leaves=OnHead.RODS,
         looks=(
-            HomeLook(3, Style.PUFF_PIN_UP, "Pinned", 6),
-            HomeLook(5, Style.PUFF_PIN_UP, "Puff", 4),
+            HomeLook(3, Style.PUFF_PIN_UP, say("Pinned"), 6),
+            HomeLook(5, Style.PUFF_PIN_UP, say("Puff"), 4),
         ),
     ),
     fitness=Fitness(

@@ -1,5 +1,6 @@
 """Two-strand twist-out: twists that are dried and then opened."""
 
+from craft.messages import say
 from craft.styles.shared import TWIST_RELEASE
 from craft.styles.technique import (
     ANY_LENGTH_CM,
@@ -17,11 +18,11 @@ from craft.vocabulary import Detail, Manner, OnHead, Role, Scheme, SetKind, Styl
 
 STYLE = Technique(
     style=Style.TWO_STRAND_TWIST_OUT,
-    title="Two-strand twist-out",
+    title=say("Two-strand twist-out"),
     group=StyleGroup.TWISTS,
     parting=Parting(
         scheme=Scheme.QUADRANTS,
-        noun="twist",
+        noun=say("twist"),
         sections=12,
         sections_max=40,
     ),
@@ -29,7 +30,7 @@ STYLE = Technique(
     setting=Setting(
         kind=SetKind.TWIST,
         minutes_each=2.5,
-        how="Even tension from root to end. Never borrow hair from the neighbour.",
+        how=say("Even tension from root to end. Never borrow hair from the neighbour."),
         stretch=0.45,
     ),
     kit=Kit(
@@ -44,7 +45,7 @@ STYLE = Technique(
     finish=Finish(
         minutes=8,
         settle_min=15,
-        separate="Separate only where the hair parts by itself.",
+        separate=say("Separate only where the hair parts by itself."),
     ),
     wear=Wear(
         days=6,
@@ -52,9 +53,9 @@ STYLE = Technique(
         definition=0.75,
         leaves=OnHead.TWISTS,
         looks=(
-            HomeLook(3, Style.PUFF_PIN_UP, "Pinned", 6),
-            HomeLook(5, Style.PUFF_PIN_UP, "Puff", 4),
-            HomeLook(7, Style.REFRESH_VISIT, "Twisted again"),
+            HomeLook(3, Style.PUFF_PIN_UP, say("Pinned"), 6),
+            HomeLook(5, Style.PUFF_PIN_UP, say("Puff"), 4),
+            HomeLook(7, Style.REFRESH_VISIT, say("Twisted again")),
         ),
     ),
     fitness=Fitness(

@@ -1,5 +1,6 @@
 """Base under a wig: everything flat, no pull at the edges."""
 
+from craft.messages import say
 from craft.styles.technique import (
     ANY_LENGTH_CM,
     Finish,
@@ -15,11 +16,11 @@ from craft.vocabulary import Detail, Manner, OnHead, Role, Scheme, SetKind, Styl
 
 STYLE = Technique(
     style=Style.UNDER_WIG_BASE,
-    title="Base under a wig",
+    title=say("Base under a wig"),
     group=StyleGroup.LOOSE,
     parting=Parting(
         scheme=Scheme.ROWS,
-        noun="row",
+        noun=say("row"),
         sections=10,
         sections_max=16,
     ),
@@ -28,8 +29,10 @@ STYLE = Technique(
         kind=SetKind.TWIST,
         minutes_each=3.4,
         how=(
-            "Back twisted, front flat twisted, all flat. Moisture before the cap; no tight "
-            "edge under its band."
+            say(
+                "Back twisted, front flat twisted, all flat. Moisture before the cap; no tight "
+                "edge under its band."
+            )
         ),
         stretch=0.55,
         tension=True,
@@ -43,7 +46,7 @@ STYLE = Technique(
     ),
     finish=Finish(
         minutes=2,
-        separate="Nothing is parted.",
+        separate=say("Nothing is parted."),
         gathered=True,
     ),
     wear=Wear(
@@ -51,8 +54,8 @@ STYLE = Technique(
         days_max=14,
         definition=0.78,
         leaves=OnHead.FLAT_TWISTS,
-        covered_by="the wig",
-        first_morning="Scarf off last; nothing else to do.",
+        covered_by=say("the wig"),
+        first_morning=say("Scarf off last; nothing else to do."),
     ),
     fitness=Fitness(
         length_cm=(6, ANY_LENGTH_CM),

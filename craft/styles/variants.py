@@ -4,6 +4,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
 from craft.contract.plan import PlanRequest
+from craft.messages import say
 from craft.styles.shared import BAND_STRETCH, BANDED_RELEASE
 from craft.styles.technique import Technique, with_parts
 from craft.vocabulary import Arrival, Dryer, Heat, Manner, SetKind, StageKind, Start, Washing
@@ -65,13 +66,13 @@ class DetailRule:
 def why_not_washed(technique: Technique, request: PlanRequest) -> str:
     """Only where the head is washed here today."""
     washed = technique.wash.start is Start.WASH and request.now.state is Arrival.UNWASHED
-    return "" if washed else "nothing is washed today"
+    return "" if washed else say("nothing is washed today")
 
 
 def why_not_full_wash(technique: Technique, request: PlanRequest) -> str:
     """Only in a whole wash, whose order is free."""
     if technique.wash.kind is not Washing.FULL:
-        return "this wash has an order of its own"
+        return say("this wash has an order of its own")
     return why_not_washed(technique, request)
 
 
@@ -81,12 +82,14 @@ def why_not_soaked(technique: Technique, request: PlanRequest) -> str:
         Arrival.MISTED,
         Arrival.STRETCHED,
     )
-    return "" if wet else "the hair is not wet through"
+    return "" if wet else say("the hair is not wet through")
 
 
 def why_not_loose_and_wet(technique: Technique, request: PlanRequest) -> str:
     """Only on loose hair that is styled wet."""
-    return why_not_soaked(technique, request) if is_dried_loose(technique) else "the hair is set"
+    return (
+        why_not_soaked(technique, request) if is_dried_loose(technique) else say("the hair is set")
+    )
 
 
 def is_dried_loose(technique: Technique) -> bool:
@@ -99,43 +102,43 @@ def why_not_diffused(technique: Technique, request: PlanRequest) -> str:
     kinds = [stage.kind for stage in request.stages]
     held = StageKind.DIFFUSER in kinds if kinds else request.dry is Dryer.DIFFUSER
     if request.goal.max_heat is Heat.NONE:
-        return "no heat may be used"
-    return "" if held and technique.wash.start is Start.WASH else "nothing is diffused"
+        return say("no heat may be used")
+    return "" if held and technique.wash.start is Start.WASH else say("nothing is diffused")
 
 
 def why_not_twisted(technique: Technique, _: PlanRequest) -> str:
     """Only on twists and braids that are dried and opened."""
     made = technique.setting.kind in (SetKind.TWIST, SetKind.BRAID) and technique.release.needed
-    return "" if made and technique.setting.kind is not SetKind.COIL else "nothing is twisted"
+    return "" if made and technique.setting.kind is not SetKind.COIL else say("nothing is twisted")
 
 
 def why_not_twisted_free(technique: Technique, request: PlanRequest) -> str:
     """Only on twists and braids that hang free: those banded as a style have their bands."""
     misfits = why_not_twisted(technique, request)
     if not misfits and technique.parting.noun == "section":
-        return "the style has bands of its own"
+        return say("the style has bands of its own")
     return misfits
 
 
 def why_not_shingled(technique: Technique, _: PlanRequest) -> str:
     """Only where strands are smoothed one by one."""
-    return "" if technique.setting.mixes else "nothing is shingled"
+    return "" if technique.setting.mixes else say("nothing is shingled")
 
 
 def why_not_released(technique: Technique, _: PlanRequest) -> str:
     """Only where a set is opened."""
-    return "" if technique.release.needed else "nothing is opened"
+    return "" if technique.release.needed else say("nothing is opened")
 
 
 def why_not_finished(technique: Technique, _: PlanRequest) -> str:
     """Only where the hair is finished loose."""
     loose = technique.finish.minutes > 0 and (technique.release.needed or is_dried_loose(technique))
-    return "" if loose and not technique.finish.gathered else "there is nothing to part"
+    return "" if loose and not technique.finish.gathered else say("there is nothing to part")
 
 
 def why_not_layered(technique: Technique, _: PlanRequest) -> str:
     """Only where something stays in after a wash."""
-    return "" if technique.wash.start is Start.WASH else "nothing is laid in wet hair"
+    return "" if technique.wash.start is Start.WASH else say("nothing is laid in wet hair")
 
 
 def never_refused(_technique: Technique, _request: PlanRequest) -> str:

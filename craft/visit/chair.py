@@ -8,6 +8,7 @@ from craft.contract.chair import ChairAnswer, ChairRequest, DueTimer, Rest, Unev
 from craft.contract.plan import PlanAnswer
 from craft.contract.reasons import TRADE
 from craft.contract.visit import DoseRun, TimerRun, VisitAnswer
+from craft.messages import say
 from craft.plan.timetable import SHAPING
 from craft.visit.doses import UNEVEN_SHARE, is_different
 from craft.visit.film import film
@@ -91,14 +92,17 @@ def uneven_doses(plan: PlanAnswer, visit: VisitAnswer) -> Iterator[UnevenDose]:
             lacks = abs(grams[0] - grams[1])
             percent = round(lacks / (sum(grams) / 2) * 100)
             mendable = not set_already
-            text = (
-                f"{names.get((dose.step, dose.role), dose.role)}: {more} has {percent} % more "
-                f"than {less}. "
+            text = say(
+                "{product}: {more} has {percent} % more than {less}. ",
+                product=names.get((dose.step, dose.role), dose.role),
+                more=more,
+                percent=percent,
+                less=less,
             )
             text += (
-                f"Add {lacks:.1f} g there before it dries."
+                say("Add {lacks:.1f} g there before it dries.", lacks=lacks)
                 if mendable
-                else "It is set: note how it comes out."
+                else say("It is set: note how it comes out.")
             )
             yield UnevenDose(
                 step=dose.step,
@@ -110,7 +114,11 @@ def uneven_doses(plan: PlanAnswer, visit: VisitAnswer) -> Iterator[UnevenDose]:
                 add_g=round(lacks, 1),
                 mendable=mendable,
                 text=text,
-                source=f"{TRADE} {UNEVEN_SHARE:.0%} of the mean is a salon standard.",
+                source=say(
+                    "{trade} {uneven_share:.0%} of the mean is a salon standard.",
+                    trade=TRADE,
+                    uneven_share=UNEVEN_SHARE,
+                ),
             )
 
 
@@ -143,7 +151,7 @@ def rest(visit: VisitAnswer, now: datetime) -> Rest | None:
     if -ended >= REST_MIN:
         return None
     is_due = fine > FINE_WORK_MIN
-    text = f"{fine:.0f} min of fine work without a break."
+    text = say("{fine:.0f} min of fine work without a break.", fine=fine)
     if is_due:
-        text += " Two minutes: shoulders down, shake the hands out, let the client stand."
+        text += say(" Two minutes: shoulders down, shake the hands out, let the client stand.")
     return Rest(fine_min=round(fine, 1), due=is_due, text=text)

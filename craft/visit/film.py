@@ -6,6 +6,7 @@ from craft.contract.chair import Film
 from craft.contract.plan import PlanAnswer, StepProduct
 from craft.contract.reasons import STANDARD
 from craft.contract.visit import VisitAnswer
+from craft.messages import say
 from craft.products import doses
 from craft.visit.doses import planned_doses
 from craft.vocabulary import StepStatus
@@ -46,13 +47,17 @@ def to_come(plan: PlanAnswer, visit: VisitAnswer) -> Iterator[tuple[StepProduct,
 def film_text(at_end: float) -> str:
     """What a film does, where it is too much or too little."""
     if at_end > doses.RESIDUE_ABOVE_G_PER_M2:
-        return (
-            f"{at_end:.1f} g/m² will stay on the hair; above {doses.RESIDUE_ABOVE_G_PER_M2:g} it "
-            "leaves white residue and dries slowly. Take less of what is still to come."
+        return say(
+            "{at_end:.1f} g/m² will stay on the hair; above {residue_above_g_per_m2:g} it leaves "
+            "white residue and dries slowly. Take less of what is still to come.",
+            at_end=at_end,
+            residue_above_g_per_m2=doses.RESIDUE_ABOVE_G_PER_M2,
         )
     if at_end < doses.THIN_BELOW_G_PER_M2:
-        return (
-            f"{at_end:.1f} g/m² will stay on the hair; below {doses.THIN_BELOW_G_PER_M2:g} clumps "
-            "are lost. Take more of what is still to come."
+        return say(
+            "{at_end:.1f} g/m² will stay on the hair; below {thin_below_g_per_m2:g} clumps are "
+            "lost. Take more of what is still to come.",
+            at_end=at_end,
+            thin_below_g_per_m2=doses.THIN_BELOW_G_PER_M2,
         )
     return ""

@@ -18,6 +18,7 @@ from craft.contract.events import (
 from craft.contract.plan import PlanAnswer
 from craft.contract.visit import KitRun, ReleaseRun, SectionRun, StepRun, VisitAnswer, VisitRequest
 from craft.errors import CraftError
+from craft.messages import join, say
 from craft.visit.doses import dose_runs
 from craft.visit.flags import flags_of
 from craft.visit.log import RELEASE, Log, apply_corrections, begin_of, in_order, last
@@ -98,18 +99,19 @@ def check(log: Log) -> None:
         data = getattr(entry, "data", None)
         step = getattr(data, "step", None)
         if step is not None and step not in steps:
-            names = ", ".join(steps)
+            names = join(", ", steps)
             raise CraftError(
-                f"events.{entry.id}.data.step", f"{step} is not in the plan. Known: {names}."
+                f"events.{entry.id}.data.step",
+                say("{step} is not in the plan. Known: {names}.", step=step, names=names),
             )
         section = getattr(data, "section", None)
         if section is not None and section not in sections:
             raise CraftError(
                 f"events.{entry.id}.data.section",
-                f"The plan has sections 1 to {len(sections)}.",
+                say("The plan has sections 1 to {sections}.", sections=len(sections)),
             )
         if isinstance(entry, KitIn) and entry.data.of not in out:
-            raise CraftError(f"events.{entry.id}.data.of", "No such pieces were taken out.")
+            raise CraftError(f"events.{entry.id}.data.of", say("No such pieces were taken out."))
 
 
 def scores_of(log: Log, *, settled: bool) -> dict[Trait, int]:
@@ -166,24 +168,24 @@ def open_work(
     log: Log, sections: Sequence[SectionRun], kit: Sequence[KitRun], state: VisitState
 ) -> list[str]:
     """What is still to be done: sections forgotten in either direction, pieces still out."""
-    words = []
+    words: list[str] = []
     ticks = (
-        ("laid_in", "has no product yet"),
-        ("shaped", "is not shaped"),
-        ("dried", "is not dried"),
-        ("released", "is not released"),
+        ("laid_in", say("has no product yet")),
+        ("shaped", say("is not shaped")),
+        ("dried", say("is not dried")),
+        ("released", say("is not released")),
     )
     for name, missing in ticks:
         done = [section.number for section in sections if getattr(section, name)]
         if done:
             words += [
-                f"section {section.number} {missing}"
+                say("section {number} {missing}", number=section.number, missing=missing)
                 for section in sections
                 if section.number not in done
             ]
     if state in (VisitState.RELEASED, VisitState.DONE):
         words += [
-            f"{plural(run.count, run.kind)} not counted back in"
+            say("{count} not counted back in", count=plural(run.count, run.kind))
             for run in kit
             if run.cleaning_since is None and run.returned_at is None
         ]

@@ -16,6 +16,7 @@ from craft.contract.plan import PlanRequest, Reason
 from craft.contract.reasons import MODEL, STANDARD, reason
 from craft.contract.visit import VisitAnswer
 from craft.learning.drying import Outcome, is_doubtful
+from craft.messages import say
 from craft.physics import drying
 from craft.physics.drying import Stage
 from craft.plan.assemble import case_of
@@ -89,9 +90,11 @@ def doubt_of(forecast: Forecast, visit: VisitAnswer, since_h: float) -> str:
     outcome = Outcome(dry_h, since_h, Dryness.DRY)
     if not is_doubtful(outcome, 1.0, max(forecast.spread, SPREAD_LEAST)):
         return ""
-    return (
-        f"Shaping ended {about(since_h)} ago and this set was forecast to dry in about "
-        f"{about(dry_h)}. Are all three spots really dry?"
+    return say(
+        "Shaping ended {since_h} ago and this set was forecast to dry in about {dry_h}. Are all "
+        "three spots really dry?",
+        since_h=about(since_h),
+        dry_h=about(dry_h),
     )
 
 
@@ -103,19 +106,34 @@ def about(hours: float) -> str:
 def reasons(case: Case, forecast: Forecast, since_h: float) -> Iterator[Reason]:
     """What the forecast rests on, and what a touch does to it."""
     dry_h = forecast.run.time_to(1.0)
-    when = f"about {dry_h:.0f} h" if dry_h is not None else "no time that can be predicted"
+    when = (
+        say("about {dry_h:.0f} h", dry_h=dry_h)
+        if dry_h is not None
+        else say("no time that can be predicted")
+    )
     yield reason(
         "release_gate",
-        f"The slowest section, number {forecast.slowest}, was forecast to dry in {when}; the odds "
-        "follow from how far such forecasts were off.",
-        f"{since_h:.1f} h since shaping, {len(case.sections)} sections, {forecast.water:g} g/g",
+        say(
+            "The slowest section, number {slowest}, was forecast to dry in {when}; the odds "
+            "follow from how far such forecasts were off.",
+            slowest=forecast.slowest,
+            when=when,
+        ),
+        say(
+            "{since_h:.1f} h since shaping, {sections} sections, {water:g} g/g",
+            since_h=since_h,
+            sections=len(case.sections),
+            water=forecast.water,
+        ),
         MODEL,
     )
     yield reason(
         "touched",
-        "A damp spot means that this hair dries more slowly than usual; the choices below allow "
-        "for that.",
-        "touch at roots, nape and the thickest section",
+        say(
+            "A damp spot means that this hair dries more slowly than usual; the choices below "
+            "allow for that."
+        ),
+        say("touch at roots, nape and the thickest section"),
         STANDARD,
     )
 
@@ -124,8 +142,10 @@ def opened_damp() -> GateOption:
     """What comes of opening it all the same."""
     return GateOption(
         key="open",
-        title="Open it damp",
-        effect="It frizzes where it is damp and falls sooner. Say why; it is kept with the visit.",
+        title=say("Open it damp"),
+        effect=say(
+            "It frizzes where it is damp and falls sooner. Say why; it is kept with the visit."
+        ),
     )
 
 
@@ -175,8 +195,8 @@ def helps(case: Case, forecast: Forecast, now_h: float, *, only_roots: bool) -> 
         options.append(
             GateOption(
                 key="hood",
-                title=f"{minutes} min under the hood",
-                effect="Then let it cool and feel again.",
+                title=say("{minutes} min under the hood", minutes=minutes),
+                effect=say("Then let it cool and feel again."),
                 minutes=minutes,
                 odds_dry=odds,
             )
@@ -185,8 +205,8 @@ def helps(case: Case, forecast: Forecast, now_h: float, *, only_roots: bool) -> 
             options.append(
                 GateOption(
                     key="roots",
-                    title="Dry only the roots",
-                    effect="Diffuser at the roots, lengths left alone; feel again.",
+                    title=say("Dry only the roots"),
+                    effect=say("Diffuser at the roots, lengths left alone; feel again."),
                     minutes=ROOTS_MIN,
                 )
             )
@@ -194,8 +214,8 @@ def helps(case: Case, forecast: Forecast, now_h: float, *, only_roots: bool) -> 
     options.append(
         GateOption(
             key="later",
-            title=f"Open it {hours} h later",
-            effect="In the air of the salon or at home, uncovered.",
+            title=say("Open it {hours} h later", hours=hours),
+            effect=say("In the air of the salon or at home, uncovered."),
             minutes=hours * 60,
             odds_dry=odds,
         )

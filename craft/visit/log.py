@@ -29,6 +29,7 @@ from craft.contract.events import (
 )
 from craft.contract.plan import PlanAnswer, Step
 from craft.errors import CraftError
+from craft.messages import say
 from craft.vocabulary import (
     EventKind,
 )
@@ -70,7 +71,8 @@ def apply_corrections(events: Sequence[Event]) -> list[Event]:
     for target, correction in last.items():
         if target not in by_id:
             raise CraftError(
-                f"events.{correction.id}.data.of", f"There is no entry {target} to correct."
+                f"events.{correction.id}.data.of",
+                say("There is no entry {target} to correct.", target=str(target)),
             )
     return entries
 

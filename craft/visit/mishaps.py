@@ -6,6 +6,7 @@ from craft.contract.chair import Mishap
 from craft.contract.plan import PlanAnswer
 from craft.contract.reasons import TRADE
 from craft.contract.visit import StepRun, VisitAnswer
+from craft.messages import join, say
 from craft.plan.steps.order import NEEDS, ORDER, Before, Needs
 from craft.vocabulary import StepStatus
 
@@ -42,15 +43,23 @@ def left_out(need: Needs, runs: Runs, titles: dict[str, str]) -> Iterator[Mishap
     if step is None or step.status not in BEGUN or not others:
         return
     if all(other.status is StepStatus.SKIPPED for other in others):
-        names = ", ".join(titles[other.key] for other in others)
-        yield mishap(need.key, need.text, f"{titles[step.key]} worked, skipped: {names}")
+        names = join(", ", (titles[other.key] for other in others))
+        yield mishap(
+            need.key,
+            need.text,
+            say("{title} worked, skipped: {names}", title=titles[step.key], names=names),
+        )
 
 
 def turned_round(rule: Before, runs: Runs, titles: dict[str, str]) -> Iterator[Mishap]:
     """A step was begun before the one that has to come first."""
     first, then = runs[rule.first], runs[rule.then]
     if then.status in BEGUN and first.status is StepStatus.PLANNED:
-        yield mishap(rule.key, rule.text, f"{titles[then.key]} before {titles[first.key]}")
+        yield mishap(
+            rule.key,
+            rule.text,
+            say("{step} before {other}", step=titles[then.key], other=titles[first.key]),
+        )
 
 
 def mishap(key: str, text: str, trigger: str) -> Mishap:

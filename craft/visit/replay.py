@@ -8,6 +8,7 @@ from craft.contract.events import AnyEvent, Correction, Event, KitIn
 from craft.contract.plan import PlanAnswer
 from craft.contract.replay import ReplayAnswer, ReplayMoment, ReplayRequest
 from craft.errors import CraftError
+from craft.messages import say
 from craft.visit.chair import chair
 from craft.visit.log import apply_correction, apply_corrections, in_order, kind_of, minutes_between
 from craft.visit.sentences import sentence
@@ -21,10 +22,13 @@ def replay(request: ReplayRequest) -> ReplayAnswer:
     """
     entries = in_order(request.events)
     if not entries:
-        raise CraftError("events", "Nothing was noted yet.")
+        raise CraftError("events", say("Nothing was noted yet."))
     number = len(entries) if request.moment is None else request.moment
     if number > len(entries):
-        raise CraftError("moment", f"The log has {len(entries)} entries: give 0 to {len(entries)}.")
+        raise CraftError(
+            "moment",
+            say("The log has {entries} entries: give 0 to {entries}.", entries=len(entries)),
+        )
     known = entries[:number]
     now = known[-1].at if known else entries[0].at
     return ReplayAnswer(

@@ -5,6 +5,7 @@ from collections.abc import Sequence
 
 from craft.contract.chair import ChairStep, Dwell, PartDose, Target
 from craft.contract.plan import PlanAnswer, Step, StepProduct
+from craft.messages import say
 from craft.products.doses import dose_range, hand_units
 from craft.visit.flags import longest_worked
 from craft.visit.log import RELEASE
@@ -27,9 +28,9 @@ PIECES = frozenset({"part", "shape", "band", RELEASE})
 HALVES = (Side.LEFT, Side.RIGHT)
 #: What sitting too long does, by what sits. Common practice, no source; labels come first.
 TOO_LONG = {
-    Role.MASK: "Left too long it softens hair that stretches already; rinse it now.",
-    Role.CLAY: "Clay that dries pulls on the hair: mist it or rinse it now.",
-    Role.PRE_OIL: "Oil that sits too long wants a second wash.",
+    Role.MASK: say("Left too long it softens hair that stretches already; rinse it now."),
+    Role.CLAY: say("Clay that dries pulls on the hair: mist it or rinse it now."),
+    Role.PRE_OIL: say("Oil that sits too long wants a second wash."),
 }
 
 
@@ -149,9 +150,9 @@ def dwell_of(step: Step) -> Dwell | None:
 def posture(step: Step) -> str:
     """Neck of the client at the basin, arms of the specialist at long fine work."""
     if step.station is Station.BASIN:
-        return "Neck supported, no long reclining: ask how it feels."
+        return say("Neck supported, no long reclining: ask how it feels.")
     if step.key in FINE_STEPS and step.hands_on_min > FINE_WORK_MIN / 2:
-        return "Seat the client lower, elbows below the shoulders."
+        return say("Seat the client lower, elbows below the shoulders.")
     return ""
 
 

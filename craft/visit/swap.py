@@ -6,6 +6,7 @@ from craft.contract.bottles import BottleOut
 from craft.contract.chair import SwapCheck, SwapLine
 from craft.contract.plan import Flaker, PlanAnswer
 from craft.contract.visit import VisitAnswer
+from craft.messages import say
 from craft.visit.film import film, to_come
 from craft.vocabulary import Fits, Role, SwapAbout
 
@@ -47,7 +48,7 @@ def label_lines(bottle: BottleOut) -> Iterator[SwapLine]:
     for clash in bottle.clashes:
         yield SwapLine(about=SwapAbout.LABEL, text=clash.text, fits=clash.fits)
     if not bottle.clashes:
-        text = "Nothing on its label speaks against this client."
+        text = say("Nothing on its label speaks against this client.")
         yield SwapLine(about=SwapAbout.LABEL, text=text, fits=Fits.YES)
 
 
@@ -65,15 +66,21 @@ def pair_lines(
         others = {pair.first, pair.second} - {bottle}
         if bottle in (pair.first, pair.second) and others & set(beside):
             name = beside[next(iter(others))]
-            text = f"Flakes with {name}: {pair.because}" if pair.because else f"Flakes with {name}."
+            text = (
+                say("Flakes with {name}: {because}", name=name, because=pair.because)
+                if pair.because
+                else say("Flakes with {name}.", name=name)
+            )
             yield SwapLine(about=SwapAbout.PAIR, text=text, fits=Fits.CARE)
 
 
 def stock_line(needed_g: float, stock_g: float) -> SwapLine:
     """Whether enough of it is left."""
     enough = stock_g >= needed_g
-    text = f"{stock_g:.0f} g left, {needed_g:.1f} g still to come"
-    text += "." if enough else f": {needed_g - stock_g:.1f} g short."
+    text = say(
+        "{stock_g:.0f} g left, {needed_g:.1f} g still to come", stock_g=stock_g, needed_g=needed_g
+    )
+    text += "." if enough else say(": {needed_g:.1f} g short.", needed_g=needed_g - stock_g)
     return SwapLine(about=SwapAbout.STOCK, text=text, fits=Fits.YES if enough else Fits.NO)
 
 
@@ -82,5 +89,5 @@ def film_lines(plan: PlanAnswer, visit: VisitAnswer) -> Iterator[SwapLine]:
     stays = film(plan, visit)
     if stays is None:
         return
-    text = stays.text or f"{stays.at_end:.1f} g/m² stay on the hair with it."
+    text = stays.text or say("{at_end:.1f} g/m² stay on the hair with it.", at_end=stays.at_end)
     yield SwapLine(about=SwapAbout.FILM, text=text, fits=Fits.CARE if stays.text else Fits.YES)

@@ -10,6 +10,7 @@ from craft.contract.plan import Finished, Goal, PlanRequest, Reason
 from craft.contract.reasons import MODEL, STANDARD, TRADE, reason
 from craft.contract.wear import Amount, WearAnswer, WearDay, WearDue, WearRequest
 from craft.errors import CraftError, Missing
+from craft.messages import day_text, join, message, say
 from craft.physics.appearance import definition_on, length_on
 from craft.physics.curl import curl_retention
 from craft.plan.alternatives.chain import looks_after
@@ -61,18 +62,28 @@ MIST_G_PER_G, OIL_G, STYLER_SHARE, GEL_G = 0.10, 0.12, 0.15, 0.7
 STYLERS = (Role.CUSTARD, Role.MOUSSE, Role.GEL, Role.CREAM, Role.LEAVE_IN)
 
 NOTES = {
-    WearEventKind.SWIM: "Swimming: wet it with tap water and a little conditioner first, wear a "
-    "cap; rinse it at once afterwards.",
-    WearEventKind.SPORT: "Sport: a soft band at the hairline, nothing tight; let sweat dry before "
-    "anything goes over it.",
-    WearEventKind.VEIL: "Under a veil: gather low, a satin scarf below it; never over damp hair.",
-    WearEventKind.HELMET: "Under a helmet: lay it flat and low, a thin satin cap below; never over "
-    "damp hair.",
-    WearEventKind.EVENT: "On the day: refresh it in the morning, and use no water the evening "
-    "before.",
+    WearEventKind.SWIM: say(
+        "Swimming: wet it with tap water and a little conditioner first, wear a cap; rinse it at "
+        "once afterwards."
+    ),
+    WearEventKind.SPORT: say(
+        "Sport: a soft band at the hairline, nothing tight; let sweat dry before anything goes "
+        "over it."
+    ),
+    WearEventKind.VEIL: say(
+        "Under a veil: gather low, a satin scarf below it; never over damp hair."
+    ),
+    WearEventKind.HELMET: say(
+        "Under a helmet: lay it flat and low, a thin satin cap below; never over damp hair."
+    ),
+    WearEventKind.EVENT: say(
+        "On the day: refresh it in the morning, and use no water the evening before."
+    ),
 }
-HUMID = "Humid, {rh:.0%}: it gains volume by itself. No water today; smooth it with oil or pin it."
-DRY = "Dry air, {rh:.0%}: mist it a little more than usual."
+HUMID = message(
+    "Humid, {rh:.0%}: it gains volume by itself. No water today; smooth it with oil or pin it."
+)
+DRY = message("Dry air, {rh:.0%}: mist it a little more than usual.")
 
 
 def asked_of(request: WearRequest) -> PlanRequest | None:
@@ -87,12 +98,17 @@ def asked_of(request: WearRequest) -> PlanRequest | None:
         if isinstance(request.style, OnHead):
             return None
         if request.hair is None:
-            raise Missing("hair", "This is missing: give the hair, or what was planned (asked).")
+            raise Missing(
+                "hair", say("This is missing: give the hair, or what was planned (asked).")
+            )
         goal = Goal(style=request.style)
         asked = PlanRequest(hair=request.hair, person=request.person, goal=goal)
     elif request.style is not asked.goal.style:
         raise CraftError(
-            "style", f"The plan is for {asked.goal.style}; name that, or leave the plan out."
+            "style",
+            say(
+                "The plan is for {style}; name that, or leave the plan out.", style=asked.goal.style
+            ),
         )
     wear = WASH_BY_DAY if request.extended_by_retwist else request.wear_days
     update: dict[str, object] = {"wear_days": wear} if wear else {}
@@ -125,7 +141,10 @@ class Worn:
         if opened is None or not self.case.technique.release.needed:
             return release_day(self.case, self.forecast)
         if opened < self.request.done_on:
-            raise CraftError("released_on", f"Give {self.request.done_on} or a day after it.")
+            raise CraftError(
+                "released_on",
+                say("Give {done_on} or a day after it.", done_on=day_text(self.request.done_on)),
+            )
         return (opened - self.request.done_on).days
 
     @cached_property
@@ -203,14 +222,18 @@ class Worn:
         """What is done before sleeping."""
         if day + 1 >= self.wash_day and day >= self.first:
             return (
-                "No night care tonight: it is washed tomorrow." if day + 1 == self.wash_day else ""
+                say("No night care tonight: it is washed tomorrow.")
+                if day + 1 == self.wash_day
+                else ""
             )
         if self.phase(day) is WearPhase.IN_SET:
             lines = nights_in_set(self.case, self.forecast)
-            return lines[0] if day == 0 else "Sleep on the set as it is; nothing tight over it."
-        kept = " ".join(nights_after(self.case))
+            return (
+                lines[0] if day == 0 else say("Sleep on the set as it is; nothing tight over it.")
+            )
+        kept = join(" ", nights_after(self.case))
         again = self.request.extended_by_retwist and (day - self.first) % 2 == 1
-        return f"Twist it again, larger than before. {kept}" if again else kept
+        return say("Twist it again, larger than before. {kept}", kept=kept) if again else kept
 
     def refresh(self, day: int) -> str:
         """What freshens it in the morning."""
@@ -224,13 +247,13 @@ class Worn:
         words = self.refresh(day)
         amounts = []
         if words == GEL_AGAIN:
-            return [household.palm("gel", GEL_G)]
+            return [household.palm(say("gel"), GEL_G)]
         if words and words != REFRESH[Refreshing.OIL]:
-            amounts.append(household.presses("water", MIST_G_PER_G * self.hair_g))
+            amounts.append(household.presses(say("water"), MIST_G_PER_G * self.hair_g))
         if words == REFRESH[Refreshing.STYLER_SPRAY]:
-            amounts.append(household.palm("styler", max(0.5, STYLER_SHARE * self.styler_g)))
+            amounts.append(household.palm(say("styler"), max(0.5, STYLER_SHARE * self.styler_g)))
         if "oil" in words:
-            amounts.append(household.drops("oil", OIL_G))
+            amounts.append(household.drops(say("oil"), OIL_G))
         return amounts
 
     @cached_property
@@ -246,13 +269,13 @@ class Worn:
 
     def notes(self, day: int) -> list[str]:
         """What the weather and what is planned ask for."""
-        notes = [NOTES[kind] for kind in self.events.get(day, [])]
+        notes: list[str] = [NOTES[kind] for kind in self.events.get(day, [])]
         rh = self.air.get(day)
         if rh is not None and self.first <= day < self.wash_day:
             if rh >= HUMID_RH:
-                notes.append(HUMID.format(rh=rh))
+                notes.append(say(HUMID, rh=rh))
             elif rh <= DRY_RH:
-                notes.append(DRY.format(rh=rh))
+                notes.append(say(DRY, rh=rh))
         return notes
 
     def definition(self, day: int) -> float | None:
@@ -356,10 +379,18 @@ def wear(request: WearRequest) -> WearAnswer:
 def wash_reason(worn: Worn) -> Reason:
     """Why it is washed when it is."""
     if any(day + WASH_AFTER_SWIM_DAYS == worn.wash_day for day in worn.swims):
-        because = "After salt or chlorine it is washed within two days."
-        return reason("wash_by", because, "swim", TRADE)
-    because = f"Once the style is worn out, after two weeks ({WASH_BY_DAY} days) at the latest."
-    return reason("wash_by", because, f"worn {plural(wear_days(worn.case), 'day')}", TRADE)
+        because = say("After salt or chlorine it is washed within two days.")
+        return reason("wash_by", because, say("swim"), TRADE)
+    because = say(
+        "Once the style is worn out, after two weeks ({wash_by_day} days) at the latest.",
+        wash_by_day=WASH_BY_DAY,
+    )
+    return reason(
+        "wash_by",
+        because,
+        say("worn {wear_days}", wear_days=plural(wear_days(worn.case), "day")),
+        TRADE,
+    )
 
 
 def event_cautions(worn: Worn) -> list[Reason]:
@@ -368,22 +399,31 @@ def event_cautions(worn: Worn) -> list[Reason]:
     for day, kinds in sorted(worn.events.items()):
         covered = {WearEventKind.VEIL, WearEventKind.HELMET} & set(kinds)
         if WearEventKind.EVENT in kinds and day > worn.good:
-            because = (
-                f"Day {day} matters, and the style is past its best by then: plan a visit before."
+            because = say(
+                "Day {day} matters, and the style is past its best by then: plan a visit before.",
+                day=day,
             )
-            cautions.append(reason("event_too_late", because, f"event on day {day}", MODEL))
+            cautions.append(
+                reason("event_too_late", because, say("event on day {day}", day=day), MODEL)
+            )
         if WearEventKind.EVENT in kinds and day < worn.first:
-            because = (
-                f"Day {day} matters, and the hair is still in the set: dry it under the hood, or "
-                "make the set sooner."
+            because = say(
+                "Day {day} matters, and the hair is still in the set: dry it under the hood, or "
+                "make the set sooner.",
+                day=day,
             )
-            cautions.append(reason("event_in_set", because, f"event on day {day}", STANDARD))
+            cautions.append(
+                reason("event_in_set", because, say("event on day {day}", day=day), STANDARD)
+            )
         if covered and 0 <= day < worn.first:
-            because = (
-                f"On day {day} the hair is still in the set, and nothing closed may go over damp "
-                "hair."
+            because = say(
+                "On day {day} the hair is still in the set, and nothing closed may go over damp "
+                "hair.",
+                day=day,
             )
-            cautions.append(reason("covered_in_set", because, f"covered on day {day}", TRADE))
+            cautions.append(
+                reason("covered_in_set", because, say("covered on day {day}", day=day), TRADE)
+            )
     return cautions
 
 
@@ -427,9 +467,12 @@ def wear_answer(request: WearRequest, answer: WearAnswer) -> WearAnswer:
     )
     cautions = list(answer.cautions)
     if over:
-        because = f"Worn {plural(over, 'day')} longer than it should: take it out, look at the "
-        because += "hairline and scalp, and expect shed hair."
-        trigger = f"last safe day {answer.last_safe_day}"
+        because = say(
+            "Worn {over} longer than it should: take it out, look at the hairline and scalp, and "
+            "expect shed hair.",
+            over=plural(over, "day"),
+        )
+        trigger = say("last safe day {day}", day=day_text(answer.last_safe_day))
         cautions.insert(0, reason("wear_overdue", because, trigger, TRADE))
     return answer.model_copy(
         update={

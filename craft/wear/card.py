@@ -2,21 +2,28 @@
 
 from craft.contract.plan import PlanAnswer
 from craft.contract.wear import HomeHelp
+from craft.messages import say
 from craft.plan.case import Case
 from craft.plan.home import gathers
 from craft.vocabulary import HomeDrawing, Night, SetKind, Style
 
-FRIZZ = "Smooth it with a drop of oil between the palms; no brush, and no water on a humid day."
-FRIZZ_LOOSE = "Wet the palms, smooth the lock and twist it once round the finger; let it dry."
-FLAT = "Head to the side, lift at the roots with the fingers or a pick; the lengths stay alone."
-FLAT_TIED = "Leave it; it is worn smooth. Loosen the outer tie a little if it pulls."
-ITCH = (
-    "A cool damp cloth, or a little oil by the fingertip, no scratching. If it stays for more than "
-    "two days, burns or flakes a lot, tell the salon; ask a pharmacist or a doctor."
+FRIZZ = say(
+    "Smooth it with a drop of oil between the palms; no brush, and no water on a humid day."
 )
-PAIN = "Loosen or open it at once, also at night, and tell the salon. Sores or sudden loss of hair "
-PAIN += "are for a doctor."
-DAMP = "Stop and let it dry: roots that were opened damp do not hold."
+FRIZZ_LOOSE = say("Wet the palms, smooth the lock and twist it once round the finger; let it dry.")
+FLAT = say(
+    "Head to the side, lift at the roots with the fingers or a pick; the lengths stay alone."
+)
+FLAT_TIED = say("Leave it; it is worn smooth. Loosen the outer tie a little if it pulls.")
+ITCH = say(
+    "A cool damp cloth, or a little oil by the fingertip, no scratching. If it stays for more "
+    "than two days, burns or flakes a lot, tell the salon; ask a pharmacist or a doctor."
+)
+PAIN = say(
+    "Loosen or open it at once, also at night, and tell the salon. Sores or sudden loss of hair "
+    "are for a doctor."
+)
+DAMP = say("Stop and let it dry: roots that were opened damp do not hold.")
 #: Cautions of a plan that still hold at home: what is for a doctor, and what pulls.
 AT_HOME = frozenset({"scalp_refer", "tension_edges"})
 
@@ -31,13 +38,13 @@ def help_at_home(case: Case) -> list[HomeHelp]:
     tied = case.request.goal.style is Style.SLICK_BUN
     released = case.technique.release.needed
     lines = [
-        HomeHelp(when="It frizzes", do=FRIZZ if released or tied else FRIZZ_LOOSE),
-        HomeHelp(when="It lies flat", do=FLAT_TIED if tied else FLAT),
-        HomeHelp(when="The scalp itches", do=ITCH),
-        HomeHelp(when="It pulls or hurts", do=PAIN),
+        HomeHelp(when=say("It frizzes"), do=FRIZZ if released or tied else FRIZZ_LOOSE),
+        HomeHelp(when=say("It lies flat"), do=FLAT_TIED if tied else FLAT),
+        HomeHelp(when=say("The scalp itches"), do=ITCH),
+        HomeHelp(when=say("It pulls or hurts"), do=PAIN),
     ]
     if released:
-        lines.insert(0, HomeHelp(when="Still damp when opened", do=DAMP))
+        lines.insert(0, HomeHelp(when=say("Still damp when opened"), do=DAMP))
     return lines
 
 

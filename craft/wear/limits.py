@@ -7,13 +7,14 @@ from datetime import date
 
 from craft.contract.plan import Learned, Reason
 from craft.contract.reasons import MODEL, STANDARD, TRADE, reason
+from craft.messages import say, word
 from craft.physics.appearance import settling_days
 from craft.plan.case import Case
 from craft.plan.home import WASH_BY_DAY, wear_days
 from craft.plan.steps.before import TAKE_DOWNS
 from craft.styles.technique import Technique
 from craft.vocabulary import OnHead
-from craft.words import plural, spoken
+from craft.words import plural
 
 #: A released set is worn so many days without being twisted again.
 WORN_AFTER_RELEASE = 7
@@ -23,12 +24,12 @@ USUAL_RH = 0.5
 SOONER, LATER = 0.75, 1.3
 #: Why what is left on too long harms.
 HARM = {
-    OnHead.COILS: "coils begin to lock at the roots: shed hair winds into its neighbours",
-    OnHead.BUN: "the same pull at the same edges, and gel dries on the hairline",
-    OnHead.SEWN_IN: "shed hair mats at the roots, and taking it out takes hair along",
-    OnHead.BRAIDS: "shed hair mats at the roots, and the weight hangs on the edges",
+    OnHead.COILS: say("coils begin to lock at the roots: shed hair winds into its neighbours"),
+    OnHead.BUN: say("the same pull at the same edges, and gel dries on the hairline"),
+    OnHead.SEWN_IN: say("shed hair mats at the roots, and taking it out takes hair along"),
+    OnHead.BRAIDS: say("shed hair mats at the roots, and the weight hangs on the edges"),
 }
-HARM_ELSE = "shed hair stays in and knots with its neighbours"
+HARM_ELSE = say("shed hair stays in and knots with its neighbours")
 
 
 @dataclass(frozen=True)
@@ -79,10 +80,14 @@ def left_on(worn: OnHead) -> Limit:
     """The last safe day of what stays on the head as it is."""
     most = TAKE_DOWNS[worn].most_days if worn in TAKE_DOWNS else WASH_BY_DAY
     harm = HARM.get(worn, HARM_ELSE)
-    name = spoken(worn)
+    name = word(worn)
     return Limit(
         int(most),
-        reason("last_safe_day", f"Longer than {plural(most, 'day')}: {harm}.", f"worn {name}"),
+        reason(
+            "last_safe_day",
+            say("Longer than {most}: {harm}.", most=plural(most, "day"), harm=harm),
+            say("worn {name}", name=name),
+        ),
     )
 
 
@@ -100,11 +105,15 @@ def last_safe(case: Case, opened: int, extended: bool) -> Limit:
         limit = left_on(worn_as(case.technique))
         return limit if limit.day <= WASH_BY_DAY else Limit(WASH_BY_DAY, limit.why)
     if extended:
-        why = "Twisted again every second night it lasts two weeks, then it is washed."
-        return Limit(WASH_BY_DAY, reason("last_safe_day", why, "twisted again at night", TRADE))
+        why = say("Twisted again every second night it lasts two weeks, then it is washed.")
+        return Limit(
+            WASH_BY_DAY, reason("last_safe_day", why, say("twisted again at night"), TRADE)
+        )
     day = min(WASH_BY_DAY, opened + max(WORN_AFTER_RELEASE, wear_days(case)))
-    why = f"A week from the release; longer, {HARM_ELSE}."
-    return Limit(day, reason("last_safe_day", why, f"opened on day {opened}", TRADE))
+    why = say("A week from the release; longer, {harm_else}.", harm_else=HARM_ELSE)
+    return Limit(
+        day, reason("last_safe_day", why, say("opened on day {opened}", opened=opened), TRADE)
+    )
 
 
 def faded_days(days: int, air: Mapping[int, float], first: int) -> float:
@@ -151,18 +160,24 @@ def good_for(worn: float, air: Mapping[int, float], first: int) -> int:
 def good_reason(worn: int, air: Mapping[int, float], learned: Learned | None) -> Reason:
     """Why it looks good so long."""
     humid = sum(rh > USUAL_RH + 0.1 for rh in air.values())
-    because = f"{plural(worn, 'day')} are usual for this style in air of medium humidity"
+    because = say(
+        "{worn} are usual for this style in air of medium humidity", worn=plural(worn, "day")
+    )
     if learned is not None and learned.visits:
-        because += f", × {learned.factor:.2f} by {learned.basis}"
-    because += f"; {plural(humid, 'day')} of humid air count for more." if humid else "."
-    return reason("good_until", because, f"forecast of {plural(len(air), 'day')}", MODEL)
+        because += say(", × {factor:.2f} by {basis}", factor=learned.factor, basis=learned.basis)
+    because += (
+        say("; {humid} of humid air count for more.", humid=plural(humid, "day")) if humid else "."
+    )
+    return reason(
+        "good_until", because, say("forecast of {air}", air=plural(len(air), "day")), MODEL
+    )
 
 
 def return_reason(wash_day: int, return_day: int | None) -> Reason:
     """Why the next visit is due when it is."""
-    because = (
+    because = say(
         "Wash it then, here or at home; the next visit is planned for when the style is worn out."
     )
     if return_day is not None:
-        because += f" Best on day {return_day}, once it has looked good."
-    return reason("return_by", because, f"wash by day {wash_day}", STANDARD)
+        because += say(" Best on day {return_day}, once it has looked good.", return_day=return_day)
+    return reason("return_by", because, say("wash by day {wash_day}", wash_day=wash_day), STANDARD)

@@ -3,18 +3,19 @@
 from dataclasses import dataclass
 
 from craft.contract.visit import VisitAnswer
+from craft.messages import capital, say, word
 from craft.vocabulary import Comfort, Dryness, Residue, Trait, VisitFlag
 
 #: From here a score is good, to here it is bad; of frizz the other way round.
 GOOD, BAD = 4, 2
 NAMES = {
-    Trait.DEFINITION: "definition",
-    Trait.FRIZZ: "frizz",
-    Trait.VOLUME: "volume",
-    Trait.EVENNESS: "evenness",
-    Trait.BOUNCE: "bounce",
-    Trait.SOFTNESS: "softness",
-    Trait.SHINE: "shine",
+    Trait.DEFINITION: say("definition"),
+    Trait.FRIZZ: say("frizz"),
+    Trait.VOLUME: say("volume"),
+    Trait.EVENNESS: say("evenness"),
+    Trait.BOUNCE: say("bounce"),
+    Trait.SOFTNESS: say("softness"),
+    Trait.SHINE: say("shine"),
 }
 
 
@@ -44,19 +45,23 @@ def outcome(visit: VisitAnswer) -> Outcome:
     for trait, score in visit.scores.items():
         good = is_good(trait, score)
         if good is not None:
-            name = NAMES[trait].capitalize()
-            (worked if good else failed).append(f"{name} {score:g} of 5.")
+            name = capital(NAMES[trait])
+            (worked if good else failed).append(
+                say("{name} {score:g} of 5.", name=name, score=score)
+            )
     if visit.dryness is Dryness.DRY:
-        worked.append("Dry when it was opened.")
+        worked.append(say("Dry when it was opened."))
     elif visit.dryness is not None:
         roots = visit.dryness is Dryness.DAMP_ROOTS
-        failed.append("Roots damp when it was opened." if roots else "Wet when it was opened.")
+        failed.append(
+            say("Roots damp when it was opened.") if roots else say("Wet when it was opened.")
+        )
     if visit.residue is Residue.NONE:
-        worked.append("No residue.")
+        worked.append(say("No residue."))
     elif visit.residue is not None:
-        failed.append(f"{visit.residue.value.capitalize()} residue.")
+        failed.append(say("{residue} residue.", residue=capital(word(visit.residue))))
     if visit.comfort in (Comfort.TIGHT, Comfort.PAIN):
-        failed.append("It hurt." if visit.comfort is Comfort.PAIN else "It felt tight.")
+        failed.append(say("It hurt.") if visit.comfort is Comfort.PAIN else say("It felt tight."))
     if VisitFlag.UNEVEN_SIDES in visit.flags:
-        failed.append("One side got more product than the other.")
+        failed.append(say("One side got more product than the other."))
     return Outcome(tuple(worked), tuple(failed))

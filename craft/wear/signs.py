@@ -2,11 +2,12 @@
 
 from collections.abc import Iterable
 
+from craft.messages import say
 from craft.vocabulary import HomeSign
 
 #: Signs that are for a professional, and that somebody of the salon should see.
 REFERRED = frozenset({HomeSign.PAIN, HomeSign.SORES, HomeSign.LOSS})
-ADVICE = (
+ADVICE = say(
     "Please see a doctor or another health professional about this; loosen anything that pulls. "
     "We have let the salon know; they can take the style out. This is no diagnosis."
 )

@@ -5,6 +5,7 @@ from pydantic import Field
 from craft.contract.base import Frozen, Patch
 from craft.contract.partings import LineOut, SectionOut
 from craft.contract.plan.request import LAYERS_MOST, Bands, Layer
+from craft.contract.sentence import Sentence
 from craft.vocabulary import (
     Detail,
     Family,
@@ -23,10 +24,10 @@ class Reason(Frozen):
     """Why."""
 
     rule: str
-    because: str
-    trigger: str
+    because: Sentence
+    trigger: Sentence
     """The input that fired the rule, with its value."""
-    source: str
+    source: Sentence
 
 
 class StepProduct(Frozen):
@@ -35,7 +36,7 @@ class StepProduct(Frozen):
     role: Role
     id: str | None
     """The bottle, null if the shelf has none for this role."""
-    name: str
+    name: Sentence
     grams: float
     grams_low: float | None = None
     grams_high: float | None = None
@@ -69,8 +70,8 @@ class Step(Frozen):
 
     key: str
     family: Family
-    title: str
-    how: str
+    title: Sentence
+    how: Sentence
     """What the hands do."""
     hands_on_min: float
     hands_on_low: float
@@ -79,7 +80,7 @@ class Step(Frozen):
     wait_min: float
     wait_max_min: float
     """The wait may grow to this without harm."""
-    wait_title: str
+    wait_title: Sentence
     station: Station
     sitting: int
     """1 today, 2 when the client comes back for the release."""
@@ -88,7 +89,7 @@ class Step(Frozen):
     reasons: list[Reason]
     cautions: list[str]
     """Keys of the cautions that belong here."""
-    edited: list[str] = Field(default_factory=list)
+    edited: list[Sentence] = Field(default_factory=list)
     """What was changed by hand, in words."""
 
 
@@ -114,7 +115,7 @@ class Totals(Frozen):
     surface_m2: float
     product_cost: float = 0
     """Of the bottles that have a price."""
-    unpriced: list[str] = Field(default_factory=list)
+    unpriced: list[Sentence] = Field(default_factory=list)
     """Bottles without a price."""
     reasons: list[Reason] = Field(default_factory=list)
     """How the sums come about."""
@@ -172,8 +173,8 @@ class DetailOption(Frozen):
     """One way of doing a detail."""
 
     manner: Manner
-    title: str
-    because: str
+    title: Sentence
+    because: Sentence
     """What it does, and what it costs."""
 
 
@@ -181,7 +182,7 @@ class DetailChoice(Frozen):
     """A detail of a step that can be done in several ways."""
 
     detail: Detail
-    title: str
+    title: Sentence
     step: str
     """Key of the step it belongs to."""
     chosen: Manner
@@ -194,8 +195,8 @@ class Ahead(Frozen):
     """What is done before the day of the service."""
 
     key: str
-    title: str
-    how: str
+    title: Sentence
+    how: Sentence
     hours_before: float
     """Before the service begins."""
     reasons: list[Reason]
@@ -220,7 +221,7 @@ class Finished(Frozen):
     length_cm: float
     length_low: float
     length_high: float
-    landmark: str
+    landmark: Sentence
     day1_definition: float
     wear_days: int
     reasons: list[Reason]
@@ -231,12 +232,12 @@ class Caution(Frozen):
 
     key: str
     severity: Severity
-    text: str
-    trigger: str
-    source: str
+    text: Sentence
+    trigger: Sentence
+    source: Sentence
     fixes: list[str]
     """Keys of the fixes that answer it, cheapest first."""
-    no_fix: str = ""
+    no_fix: Sentence = ""
     """Where no change of the plan answers it: what does."""
     bottle: str | None = None
     """The bottle it is about."""
@@ -251,7 +252,7 @@ class Fix(Frozen):
 
     key: str
     caution: str
-    title: str
+    title: Sentence
     change: Patch
     """Merge patch of the request (RFC 7396)."""
     hands_on_min: float
@@ -262,7 +263,7 @@ class Fix(Frozen):
     """Hours the release moves."""
     odds_dry: float
     """Probability of dry at release with the fix."""
-    effect: str = ""
+    effect: Sentence = ""
     """What else it changes, in words."""
 
 
@@ -272,33 +273,33 @@ class SchoolChoice(Frozen):
     topic: str
     chosen: str
     chosen_by: SchoolBy
-    because: str
-    instead: str
+    because: Sentence
+    instead: Sentence
     """The other school, and what it would do."""
-    source: str
+    source: Sentence
 
 
 class HomeDay(Frozen):
     day: int
-    what: str
+    what: Sentence
 
 
 class HomePhase(Frozen):
     """A stretch of the time between visits."""
 
     key: str
-    title: str
-    when: str
+    title: Sentence
+    when: Sentence
     """From when to when, in words; day 0 is that of the service."""
     at_min: float | None = None
     """The moment it begins, from the beginning of the service, where it has one."""
-    lines: list[str]
+    lines: list[Sentence]
 
 
 class Home(Frozen):
     """What the client takes home."""
 
-    night: list[str]
+    night: list[Sentence]
     phases: list[HomePhase] = Field(default_factory=list)
     """In order: nights in the set, the release, the first morning, what follows."""
     refresh: list[HomeDay]
@@ -311,7 +312,7 @@ class PlanAnswer(Frozen):
     """The plan."""
 
     rules_version: str
-    title: str
+    title: Sentence
     scheme: str
     steps: list[Step]
     sections: list[SectionOut]
@@ -331,7 +332,7 @@ class PlanAnswer(Frozen):
     """What a layer can be, in the usual order."""
     layers_most: int = LAYERS_MOST
     """So many layers go into one head."""
-    assumed: list[str]
+    assumed: list[Sentence]
     """What was not measured and had to be assumed."""
     own_number: bool = False
     """Whether the scheme always makes the same number of sections."""
@@ -345,7 +346,7 @@ class PlanAnswer(Frozen):
     """The partings, with where they can be moved to."""
     bundles: list[list[int]] = Field(default_factory=list)
     """Sections banded together."""
-    set_details: list[str] = Field(default_factory=list)
+    set_details: list[Sentence] = Field(default_factory=list)
     """What the set itself is made of: turns, widths, gaps, in words."""
     set_reasons: list[Reason] = Field(default_factory=list)
     section_reasons: list[Reason] = Field(default_factory=list)
@@ -353,9 +354,9 @@ class PlanAnswer(Frozen):
     schools: list[SchoolChoice] = Field(default_factory=list)
     details: list[DetailChoice] = Field(default_factory=list)
     """Details of steps that can be done in several ways."""
-    dropped: list[str] = Field(default_factory=list)
+    dropped: list[Sentence] = Field(default_factory=list)
     """What was chosen and cannot be done in this service, with the reason."""
     ahead: list[Ahead] = Field(default_factory=list)
     """What is done before the day."""
-    removed: list[str] = Field(default_factory=list)
+    removed: list[Sentence] = Field(default_factory=list)
     """Titles of steps taken out by hand."""

@@ -8,6 +8,7 @@ from craft.contract.base import Frozen
 from craft.contract.drying import LearnedFactor, LearnedSpread, Rh
 from craft.contract.hair import Hair, quantity
 from craft.contract.partings import Parting
+from craft.contract.sentence import Sentence
 from craft.labels import names_in
 from craft.physics.drying import LOG_SPREAD
 from craft.ranges import (
@@ -57,6 +58,8 @@ from craft.vocabulary import (
 
 Grams = Annotated[float, quantity(0, 20000, "g")]
 Words = Annotated[str, Field(max_length=200)]
+#: What a learned value rests on.
+BasisWords = Annotated[Sentence, Field(max_length=200)]
 #: More pieces of a kind than this are as many as anybody needs.
 PIECES_MOST = 2000
 #: A plan looks at so many bottles and pairs.
@@ -174,7 +177,7 @@ class Room(Frozen):
     rh: Rh = 0.5
     by: AirSource = AirSource.SALON
     """Who says so."""
-    source: Words = ""
+    source: BasisWords = ""
     """Which sensor or forecast, and of what hour, in words."""
 
 
@@ -262,7 +265,7 @@ class Learned(Frozen):
     factor: LearnedFactor = 1.0
     unsure: Annotated[float, quantity(0, UNSURE_MOST, "of the logarithm")] = 0.0
     visits: Annotated[int, Field(ge=0, le=1_000_000)] = 0
-    basis: Words = ""
+    basis: BasisWords = ""
     """What it rests on, in words: your last 6 rows."""
 
 
@@ -425,5 +428,5 @@ class PlanRequest(Wish):
         default_factory=list
     )
     """Of the record, what could not be read, and why: the plan goes on without it and says so."""
-    drying_basis: Words = ""
+    drying_basis: BasisWords = ""
     """What the multiplier was learned from."""

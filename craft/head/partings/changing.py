@@ -10,6 +10,7 @@ from craft.errors import CraftError
 from craft.head.partings.measuring import mirrors
 from craft.head.partings.regions import Parter, Region, largest
 from craft.head.partings.schemes import MAX_SECTIONS, Change
+from craft.messages import say
 from craft.vocabulary import Lay, LineKind, PartOp
 
 #: Neighbours share at least so much of an edge [cm]; their outlines may gape by a hair's breadth.
@@ -33,7 +34,7 @@ def find(regions: Sequence[Region], key: str, field: str) -> int:
     for place, region in enumerate(regions):
         if region.key == key:
             return place
-    raise CraftError(field, "There is no such section in this parting; take the change back.")
+    raise CraftError(field, say("There is no such section in this parting; take the change back."))
 
 
 def twin(regions: Sequence[Region], key: str) -> str | None:
@@ -84,14 +85,17 @@ def split(parter: Parter, regions: list[Region], change: Change, field: str) -> 
     """
     place = find(regions, change.key, f"{field}.key")
     if len(regions) >= MAX_SECTIONS:
-        raise CraftError(f"{field}.op", f"A head takes at most {MAX_SECTIONS} sections.")
+        raise CraftError(
+            f"{field}.op",
+            say("A head takes at most {max_sections} sections.", max_sections=MAX_SECTIONS),
+        )
     region = regions[place]
     left, low, right, high = region.outline.bounds
     along = change.run is LineKind.ALONG if change.run else right - left >= high - low
     ruler = parter.along if along else parter.across
     halves = parter.cut(region, ruler, [1, 1])
     if any(half.outline.is_empty or not len(half.cells) for half in halves):
-        raise CraftError(f"{field}.run", "This section is too narrow to be split that way.")
+        raise CraftError(f"{field}.run", say("This section is too narrow to be split that way."))
     return [*regions[:place], *halves, *regions[place + 1 :]]
 
 
@@ -109,11 +113,13 @@ def merge(regions: list[Region], change: Change, field: str) -> list[Region]:
         CraftError: they are not neighbours
     """
     if change.other is None:
-        raise CraftError(f"{field}.other", "Say which neighbour to merge it with.")
+        raise CraftError(f"{field}.other", say("Say which neighbour to merge it with."))
     first = regions[find(regions, change.key, f"{field}.key")]
     second = regions[find(regions, change.other, f"{field}.other")]
     if first is second or shared_edge(first, second) < LEAST_EDGE_CM:
-        raise CraftError(f"{field}.other", "Only neighbours can be merged: choose one beside it.")
+        raise CraftError(
+            f"{field}.other", say("Only neighbours can be merged: choose one beside it.")
+        )
     both = union(first, second, f"{first.key}+{second.key}")
     return [both if region is first else region for region in regions if region is not second]
 

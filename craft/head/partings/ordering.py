@@ -7,6 +7,7 @@ from dataclasses import replace
 from craft.errors import CraftError
 from craft.head.partings.measuring import Section
 from craft.head.partings.schemes import Change
+from craft.messages import say
 from craft.vocabulary import PartOp, WorkOrder
 
 Key = tuple[float, ...]
@@ -65,10 +66,13 @@ def number_sections(
             continue
         section = next((section for section in ordered if section.key == change.key), None)
         if section is None:
-            raise CraftError(f"{field}.{place}.key", "There is no such section in this parting.")
+            raise CraftError(
+                f"{field}.{place}.key", say("There is no such section in this parting.")
+            )
         if change.number is None or not 1 <= change.number <= len(ordered):
             raise CraftError(
-                f"{field}.{place}.number", f"Give a whole number from 1 to {len(ordered)}."
+                f"{field}.{place}.number",
+                say("Give a whole number from 1 to {ordered}.", ordered=len(ordered)),
             )
         ordered.remove(section)
         ordered.insert(change.number - 1, section)

@@ -20,6 +20,7 @@ from craft.head.partings.schemes import (
     Change,
     Layout,
 )
+from craft.messages import say
 from craft.vocabulary import LineKind, PartOp, Scheme
 
 #: A line from the front hairline at least so far back is seen as a parting later [cm]. Own value.
@@ -92,11 +93,18 @@ def part(hair: HeadOfHair, layout: Layout, field: str = "") -> Sectioning:
     if layout.part_cm and layout.scheme not in WITH_MIDDLE_PARTING:
         raise CraftError(
             f"{field}part_cm",
-            f"{layout.scheme} has no middle parting: leave it out, or move the lines themselves.",
+            say(
+                "{scheme} has no middle parting: leave it out, or move the lines themselves.",
+                scheme=layout.scheme,
+            ),
         )
     if abs(layout.part_cm) > PART_MOST_CM:
         raise CraftError(
-            f"{field}part_cm", f"Give a number from -{PART_MOST_CM:g} to {PART_MOST_CM:g} cm."
+            f"{field}part_cm",
+            say(
+                "Give a number from -{part_most_cm:g} to {part_most_cm:g} cm.",
+                part_most_cm=PART_MOST_CM,
+            ),
         )
     moves = asked_moves(hair, layout, field)
     parter = Parter(hair, layout.even, moves)
@@ -104,7 +112,8 @@ def part(hair: HeadOfHair, layout: Layout, field: str = "") -> Sectioning:
     # whole before, and after.
     parted, taken_before = whole(parter, SCHEMES[layout.scheme](parter, layout))
     regions, taken_after = whole(
-        parter, apply_section_changes(parter, parted, layout.changes, f"{field}changes")
+        parter,
+        apply_section_changes(parter, parted, layout.changes, f"{field}changes"),
     )
     taken = [*taken_before, *taken_after]
     by_rows = layout.scheme is Scheme.ROWS
@@ -144,10 +153,10 @@ def asked_moves(hair: HeadOfHair, layout: Layout, field: str) -> Mapping[str, fl
         if region.key not in lines:
             raise CraftError(
                 f"{field}changes.{place}.key",
-                "There is no such line in this parting; take the change back.",
+                say("There is no such line in this parting; take the change back."),
             )
         if region.at is None:
-            raise CraftError(f"{field}changes.{place}.at", "Say where the line is put.")
+            raise CraftError(f"{field}changes.{place}.at", say("Say where the line is put."))
         moves[region.key] = region.at
         other = lines[region.key].mirror
         if region.alike and other is not None:

@@ -12,6 +12,7 @@ import shapely
 from craft.errors import CraftError
 from craft.head.partings.regions import Parter, Region
 from craft.head.partings.rulers import Horseshoe, Rows, Wedge
+from craft.messages import say
 from craft.vocabulary import Even, Lay, LineKind, Scheme, WorkOrder, Zone
 
 MAX_SECTIONS = 120
@@ -102,17 +103,36 @@ def count_of(scheme: Scheme, count: int | None) -> int:
     if scheme in FIXED:
         if count not in (None, FIXED[scheme]):
             raise CraftError(
-                "count", f"{scheme} always makes {FIXED[scheme]} sections; leave the count out."
+                "count",
+                say(
+                    "{scheme} always makes {fixed} sections; leave the count out.",
+                    scheme=scheme,
+                    fixed=FIXED[scheme],
+                ),
             )
         return FIXED[scheme]
     fewest = FEWEST.get(scheme, 1)
     if count is None:
-        raise CraftError("count", f"{scheme} needs a count from {fewest} to {MAX_SECTIONS}.")
+        raise CraftError(
+            "count",
+            say(
+                "{scheme} needs a count from {fewest} to {max_sections}.",
+                scheme=scheme,
+                fewest=fewest,
+                max_sections=MAX_SECTIONS,
+            ),
+        )
     total = 4 * count if scheme is Scheme.PER_QUADRANT else count
     if not fewest <= total <= MAX_SECTIONS:
         raise CraftError(
             "count",
-            f"That makes {total} sections; {scheme} takes {fewest} to {MAX_SECTIONS}.",
+            say(
+                "That makes {total} sections; {scheme} takes {fewest} to {max_sections}.",
+                total=total,
+                scheme=scheme,
+                fewest=fewest,
+                max_sections=MAX_SECTIONS,
+            ),
         )
     return total
 

@@ -7,6 +7,7 @@ from craft.contract.partings import Parting
 from craft.contract.plan import Goal, LookOn, Now, PlanRequest
 from craft.contract.proposals import ChainAnswer, Link
 from craft.errors import CraftError
+from craft.messages import join, say
 from craft.plan.home import WASH_BY_DAY
 from craft.plan.planner import plan
 from craft.styles.catalogue import TECHNIQUES
@@ -24,9 +25,12 @@ def chain(request: PlanRequest) -> ChainAnswer:
     style = request.goal.style
     technique = TECHNIQUES[style]
     if not technique.wear.looks:
-        names = ", ".join(key for key, other in TECHNIQUES.items() if other.wear.looks)
-        raise CraftError("goal.style", f"No looks follow {style}. They follow: {names}.")
-    first = HomeLook(1, style, "Defined", request.goal.sections)
+        names = join(", ", (key for key, other in TECHNIQUES.items() if other.wear.looks))
+        raise CraftError(
+            "goal.style",
+            say("No looks follow {style}. They follow: {names}.", style=style, names=names),
+        )
+    first = HomeLook(1, style, say("Defined"), request.goal.sections)
     links = [link(request, first, request.now)]
     coils = technique.setting.kind is SetKind.COIL
     worn = technique.wear.leaves if coils else OnHead.LOOSE
@@ -76,11 +80,15 @@ def check_days(looks: Sequence[LookOn]) -> None:
     allowed = {look.style for look in every_look()}
     for place, look in enumerate(looks):
         if look.style not in allowed:
-            names = ", ".join(sorted(allowed))
-            raise CraftError(f"goal.looks.{place}.style", f"A look that follows is one of {names}.")
+            names = join(", ", sorted(allowed))
+            raise CraftError(
+                f"goal.looks.{place}.style",
+                say("A look that follows is one of {names}.", names=names),
+            )
         if place and look.day <= looks[place - 1].day:
             raise CraftError(
-                f"goal.looks.{place}.day", f"Give a day after day {looks[place - 1].day}."
+                f"goal.looks.{place}.day",
+                say("Give a day after day {day}.", day=looks[place - 1].day),
             )
 
 

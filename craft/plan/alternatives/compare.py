@@ -2,6 +2,7 @@
 
 from craft.contract.plan import PlanAnswer, Step
 from craft.contract.proposals import CompareAnswer, CompareRequest, CompareRow
+from craft.messages import say
 from craft.plan.alternatives.measures import differences, measures
 from craft.plan.planner import plan
 
@@ -67,18 +68,32 @@ def signed_text(gap: float, digits: int) -> str:
 def differs(first: Step | None, other: Step | None) -> list[str]:
     """What is different, in words."""
     if first is None or other is None:
-        return ["only in the second" if first is None else "only in the first"]
-    words = []
+        return [say("only in the second") if first is None else say("only in the first")]
+    words: list[str] = []
     gap = minutes(other) - minutes(first)
     if abs(gap) >= LEAST_MIN:
-        words.append(f"{signed_text(gap, 0)} min")
+        words.append(say("{minutes} min", minutes=signed_text(gap, 0)))
     if first.sections != other.sections:
-        words.append(f"{other.sections} instead of {first.sections}")
+        words.append(
+            say(
+                "{sections} instead of {others}",
+                sections=other.sections,
+                others=first.sections,
+            )
+        )
     doses = {product.role: product for product in first.products}
     for product in other.products:
         before = doses.get(product.role)
         if before and abs(product.grams - before.grams) >= LEAST_G:
-            words.append(f"{product.name} {signed_text(product.grams - before.grams, 1)} g")
+            words.append(
+                say(
+                    "{product} {grams} g",
+                    product=product.name,
+                    grams=signed_text(product.grams - before.grams, 1),
+                )
+            )
         if before and before.id != product.id:
-            words.append(f"{product.name} instead of {before.name}")
+            words.append(
+                say("{product} instead of {other}", product=product.name, other=before.name)
+            )
     return words

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 
 from craft.contract.plan import PlanAnswer
 from craft.contract.proposals import Measures
+from craft.messages import message, say
 
 
 def measures(answer: PlanAnswer) -> Measures:
@@ -43,39 +44,69 @@ class Trait:
 
 
 TRAITS: tuple[Trait, ...] = (
-    Trait(lambda m: 100 * m.definition, True, 3, "{:.0f}% less defined", "{:.0f}% more defined"),
-    Trait(lambda m: m.today_min, False, 4, "{:.0f} min longer today", "{:.0f} min shorter today"),
+    Trait(
+        lambda m: 100 * m.definition,
+        True,
+        3,
+        message("{by:.0f}% less defined"),
+        message("{by:.0f}% more defined"),
+    ),
+    Trait(
+        lambda m: m.today_min,
+        False,
+        4,
+        message("{by:.0f} min longer today"),
+        message("{by:.0f} min shorter today"),
+    ),
     Trait(
         lambda m: m.hands_on_min,
         False,
         4,
-        "{:.0f} min more hands-on time",
-        "{:.0f} min less hands-on time",
+        message("{by:.0f} min more hands-on time"),
+        message("{by:.0f} min less hands-on time"),
     ),
     Trait(
         lambda m: m.release_after_h,
         False,
         0.9,
-        "opened {:.0f} h later",
-        "opened {:.0f} h sooner",
+        message("opened {by:.0f} h later"),
+        message("opened {by:.0f} h sooner"),
     ),
     Trait(
         lambda m: 100 * m.odds_dry,
         True,
         4,
-        "{:.0f}% less likely to be dry",
-        "{:.0f}% more likely to be dry",
+        message("{by:.0f}% less likely to be dry"),
+        message("{by:.0f}% more likely to be dry"),
     ),
-    Trait(lambda m: m.length_cm, True, 0.8, "{:.1f} cm shorter", "{:.1f} cm longer"),
-    Trait(lambda m: m.product_g, False, 5, "{:.0f} g more product", "{:.0f} g less product"),
+    Trait(
+        lambda m: m.length_cm,
+        True,
+        0.8,
+        message("{by:.1f} cm shorter"),
+        message("{by:.1f} cm longer"),
+    ),
+    Trait(
+        lambda m: m.product_g,
+        False,
+        5,
+        message("{by:.0f} g more product"),
+        message("{by:.0f} g less product"),
+    ),
     Trait(
         lambda m: m.product_cost,
         False,
         0.5,
-        "products cost {:.2f} more",
-        "products cost {:.2f} less",
+        message("products cost {by:.2f} more"),
+        message("products cost {by:.2f} less"),
     ),
-    Trait(lambda m: m.wear_days, True, 1, "lasts {:.0f} days less", "lasts {:.0f} days more"),
+    Trait(
+        lambda m: m.wear_days,
+        True,
+        1,
+        message("lasts {by:.0f} days less"),
+        message("lasts {by:.0f} days more"),
+    ),
 )
 
 
@@ -89,7 +120,7 @@ def differences(first: Measures, other: Measures) -> tuple[list[str], list[str]]
             continue
         better = (gap > 0) is trait.more_is_better
         (gains if better else losses).append(
-            (trait.better if better else trait.worse).format(abs(gap))
+            say(trait.better if better else trait.worse, by=abs(gap))
         )
     return losses, gains
 

@@ -11,6 +11,7 @@ from craft.contract.plan import PlanAnswer, PlanRequest
 from craft.contract.proposals import Measures, Proposal, ProposeAnswer, Relax
 from craft.errors import CraftError
 from craft.head.partings import knows_its_number
+from craft.messages import say
 from craft.plan.alternatives.measures import TRAITS, differences, front, measures
 from craft.plan.forecast import SAFE_ODDS
 from craft.plan.planner import plan
@@ -109,11 +110,15 @@ def dry_enough(own: Measures) -> bool:
 
 #: What a proposal is best at: key, title, and what is smallest then.
 AIMS: tuple[tuple[str, str, Callable[[Measures], tuple[float, ...]]], ...] = (
-    ("most_defined", "Most defined", lambda m: (-m.definition, m.today_min)),
-    ("shortest_today", "Shortest today", lambda m: (m.today_min, -m.definition)),
-    ("soonest_out", "Dry and out soonest", lambda m: (m.release_after_h, -m.odds_dry, m.today_min)),
-    ("surest_dry", "Surest to be dry", lambda m: (-round(m.odds_dry, 2), m.today_min)),
-    ("least_hands", "Least hands on", lambda m: (m.hands_on_min, m.today_min)),
+    ("most_defined", say("Most defined"), lambda m: (-m.definition, m.today_min)),
+    ("shortest_today", say("Shortest today"), lambda m: (m.today_min, -m.definition)),
+    (
+        "soonest_out",
+        say("Dry and out soonest"),
+        lambda m: (m.release_after_h, -m.odds_dry, m.today_min),
+    ),
+    ("surest_dry", say("Surest to be dry"), lambda m: (-round(m.odds_dry, 2), m.today_min)),
+    ("least_hands", say("Least hands on"), lambda m: (m.hands_on_min, m.today_min)),
 )
 
 
@@ -171,7 +176,7 @@ def gives_up(proposal: Candidate, others: Sequence[Candidate]) -> list[str]:
             gap = trait.value(proposal.measures) - trait.value(other.measures)
             worse = abs(gap) >= trait.least and (gap > 0) is not trait.more_is_better
             if worse and abs(gap) > best.get(trait.worse, (0.0, ""))[0]:
-                best[trait.worse] = (abs(gap), trait.worse.format(abs(gap)))
+                best[trait.worse] = (abs(gap), say(trait.worse, by=abs(gap)))
     return [text for _, text in best.values()]
 
 
@@ -186,7 +191,7 @@ def relax(request: PlanRequest) -> list[Relax]:
                     wish="max_heat",
                     by=1,
                     unit="step",
-                    text="Low heat alone would be enough.",
+                    text=say("Low heat alone would be enough."),
                     change={"goal": {"max_heat": Heat.LOW.value}},
                 )
             )
@@ -218,7 +223,8 @@ def relax_limits(request: PlanRequest) -> list[Relax]:
                 wish="time_limit_min",
                 by=more,
                 unit="min",
-                text=f"Give it {more:.0f} min more today" + ("." if not later else ", and"),
+                text=say("Give it {more:.0f} min more today", more=more)
+                + ("." if not later else say(", and")),
                 change={"goal": {"time_limit_min": (limit or 0) + more}},
             )
         )
@@ -229,7 +235,7 @@ def relax_limits(request: PlanRequest) -> list[Relax]:
                 wish="release_after_h",
                 by=later,
                 unit="h",
-                text=f"release it {later:g} h later.",
+                text=say("release it {later:g} h later.", later=later),
                 change={"goal": {"release_after_h": (release or 0) + later}},
             )
         )

@@ -8,6 +8,7 @@ from craft.contract.patch import apply_patch
 from craft.contract.plan import PlanRequest
 from craft.contract.proposals import RestyleAnswer
 from craft.errors import CraftError
+from craft.messages import join, say, word
 from craft.plan.assemble import case_of, usual_count
 from craft.plan.forecast import forecast_of
 from craft.plan.planner import routine
@@ -34,9 +35,9 @@ def restyle(request: PlanRequest) -> RestyleAnswer:
     change: Patch = {}
     words: list[str] = []
     for part in (numbers, stages, parting):
-        for patch, word in part(apply_patch(request, change)):
+        for patch, dropped in part(apply_patch(request, change)):
             change = merge_patches(change, patch)
-            words.append(word)
+            words.append(dropped)
     kept, lost = edits_that_fit(apply_patch(request, change | {"edits": []}), request)
     if lost:
         change["edits"] = kept
@@ -61,32 +62,43 @@ def numbers(request: PlanRequest) -> Iterator[Dropped]:
     if goal.sections is not None and not low <= goal.sections <= min(
         high, technique.parting.sections_max
     ):
-        yield {"goal": {"sections": None}}, f"{goal.sections} sections: {usual} are usual"
+        yield (
+            {"goal": {"sections": None}},
+            say("{sections} sections: {usual} are usual", sections=goal.sections, usual=usual),
+        )
     most = TECHNIQUES[goal.style].wear.days_max
     if goal.wear_days is not None and most is not None and goal.wear_days > most:
         days = plural(goal.wear_days, "day")
-        yield {"goal": {"wear_days": None}}, f"worn {days}: it holds {most} at most"
+        yield (
+            {"goal": {"wear_days": None}},
+            say("worn {days}: it holds {most} at most", days=days, most=most),
+        )
     for name, value, made, what in OF_A_SET:
         number = getattr(goal, name)
         if number is not None and not made(technique):
-            yield {"goal": {name: None}}, value(number) + f": no {what} here"
+            yield {"goal": {name: None}}, value(number) + say(": no {what} here", what=what)
 
 
 #: Numbers of one kind of set: field, words, whether a technique has it, what is missing else.
 OF_A_SET: tuple[tuple[str, Callable[[Any], str], Callable[[Technique], bool], str], ...] = (
-    ("rod_mm", lambda mm: f"rods of {mm:g} mm", lambda t: bool(t.kit.rods_each), "rods"),
+    (
+        "rod_mm",
+        lambda mm: say("rods of {mm:g} mm", mm=mm),
+        lambda t: bool(t.kit.rods_each),
+        say("rods"),
+    ),
     (
         "coil_mm",
-        lambda mm: f"coils of {mm:g} mm",
+        lambda mm: say("coils of {mm:g} mm", mm=mm),
         lambda t: t.setting.kind is SetKind.COIL,
-        "coils",
+        say("coils"),
     ),
-    ("bands", lambda _: "the bands", lambda t: any(t.kit.band_stretch), "bands"),
+    ("bands", lambda _: say("the bands"), lambda t: any(t.kit.band_stretch), say("bands")),
     (
         "release_after_h",
-        lambda h: f"opened after {h:g} h",
+        lambda h: say("opened after {h:g} h", h=h),
         lambda t: t.release.needed,
-        "set to open",
+        say("set to open"),
     ),
 )
 
@@ -103,7 +115,10 @@ def plannable(request: PlanRequest) -> bool:
 def stages(request: PlanRequest) -> Iterator[Dropped]:
     """Stages of drying, where nothing is dried or they cannot be."""
     if request.stages and TECHNIQUES[request.goal.style].wash.start is not Start.WASH:
-        yield {"stages": None}, f"{plural(len(request.stages), 'stage')} of drying: nothing dries"
+        yield (
+            {"stages": None},
+            say("{stages} of drying: nothing dries", stages=plural(len(request.stages), "stage")),
+        )
 
 
 def parting(request: PlanRequest) -> Iterator[Dropped]:
@@ -114,9 +129,9 @@ def parting(request: PlanRequest) -> Iterator[Dropped]:
     rest = {"parting": {"changes": None}} if request.parting.changes else {}
     if rest and plannable(apply_patch(request, rest)):
         moved = plural(len(request.parting.changes), "moved line")
-        yield rest, f"{moved}: the parting has other lines"
+        yield rest, say("{moved}: the parting has other lines", moved=moved)
         return
-    yield {"parting": None}, "the parting: this style is parted differently"
+    yield {"parting": None}, say("the parting: this style is parted differently")
 
 
 def edits_that_fit(request: PlanRequest, before: PlanRequest) -> tuple[list[Any], list[str]]:
@@ -131,22 +146,22 @@ def edits_that_fit(request: PlanRequest, before: PlanRequest) -> tuple[list[Any]
     case = case_of(request)
     steps = routine(case, forecast_of(case))
     kept: list[Any] = []
-    lost = []
+    lost: list[str] = []
     for edit in before.edits:
         trial = [*kept, edit.model_dump(mode="json", exclude_none=True)]
         try:
             apply_edits(case_of(apply_patch(request, {"edits": trial})), steps)
         except CraftError:
-            lost.append(f"{EDIT_WORDS[edit.op]} {edit.title or edit.step.replace('_', ' ')}")
+            lost.append(join(" ", (EDIT_WORDS[edit.op], edit.title or word(edit.step))))
         else:
             kept = trial
     return kept, lost
 
 
 EDIT_WORDS = {
-    EditOp.ADD: "added:",
-    EditOp.REMOVE: "left out:",
-    EditOp.MOVE: "moved:",
-    EditOp.REPLACE: "instead:",
-    EditOp.OVERRIDE: "by hand:",
+    EditOp.ADD: say("added:"),
+    EditOp.REMOVE: say("left out:"),
+    EditOp.MOVE: say("moved:"),
+    EditOp.REPLACE: say("instead:"),
+    EditOp.OVERRIDE: say("by hand:"),
 }

@@ -9,15 +9,15 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from craft.contract.plan import Caution, Fix, Step
+from craft.messages import plain, say
 from craft.plan.case import Case
 from craft.plan.cautions import bottles, fitness, order, people, sets
 from craft.plan.cautions.rule import CautionRule, Sign
 from craft.plan.forecast import Forecast
 from craft.vocabulary import Severity
-from craft.words import plain
 
 #: Where everything that could answer a caution was tried.
-NONE_SUFFICES = "No single change of this plan is enough."
+NONE_SUFFICES = say("No single change of this plan is enough.")
 GRAVEST_FIRST = (Severity.STOP, Severity.ADJUST, Severity.REMIND)
 CAUTIONS: tuple[CautionRule, ...] = (
     *people.RULES,

@@ -5,16 +5,20 @@ from math import isclose
 
 from craft.contract.plan import ShelfItem
 from craft.contract.reasons import STANDARD
+from craft.messages import join, say
 from craft.plan.case import Case
 from craft.plan.cautions.rule import CautionRule, Sees, Sign
-from craft.plan.dosing import NAMES, choose, film_left_on, name_of, others
+from craft.plan.dosing import choose, film_left_on, name_of, others
 from craft.plan.layers import nearest
 from craft.products import doses
 from craft.products.clashes import ALLERGEN_SOURCE, Clash
+from craft.products.names import NAMES
 from craft.products.picking import is_barred
 from craft.vocabulary import Buildup, Role, Severity, Washing
 
-SALON = "Palm tests and visits of this salon."
+#: So many of those that were left out are named.
+LEFT_OUT_MOST = 5
+SALON = say("Palm tests and visits of this salon.")
 
 
 def planned_bottles(case: Case) -> Iterator[tuple[Role, ShelfItem]]:
@@ -33,8 +37,8 @@ def instead(case: Case, role: Role, than: ShelfItem | None = None) -> str:
     """What to use instead, from the shelf."""
     better = others(case, role, than)
     if better:
-        return f" Use {name_of(better[0])} instead."
-    return f" No other {NAMES[role]} in stock is suitable."
+        return say(" Use {better} instead.", better=name_of(better[0]))
+    return say(" No other {product} in stock is suitable.", product=NAMES[role])
 
 
 def against(case: Case, key: str) -> Iterator[tuple[Role, ShelfItem, Clash]]:
@@ -75,7 +79,11 @@ def allergen(case: Case, *_: object) -> Sign | None:
         taken = choose(case, role)
         if by_hand and is_barred(shelf, by_hand, role):
             clash = shelf.clashes(by_hand, role)[0]
-            now = f" {name_of(taken)} is used instead." if taken else instead(case, role)
+            now = (
+                say(" {taken} is used instead.", taken=name_of(taken))
+                if taken
+                else instead(case, role)
+            )
             return Sign(clash.text + now, clash.trigger, clash.source, by_hand.id)
         if stock and taken is None:
             return nothing_left(role, stock[0], shelf.clashes(stock[0], role)[0])
@@ -86,8 +94,12 @@ def nothing_left(role: Role, item: ShelfItem, clash: Clash) -> Sign:
     """No bottle of a role may be used."""
     key = "allergen" if clash.key in ("allergen", "avoided") else clash.key
     return Sign(
-        f"No {NAMES[role]} in stock may be used. {clash.text} Use another product whose label you "
-        "have read, or leave this layer out.",
+        say(
+            "No {product} in stock may be used. {text} Use another product whose label you have "
+            "read, or leave this layer out.",
+            product=NAMES[role],
+            text=clash.text,
+        ),
         clash.trigger,
         ALLERGEN_SOURCE if key == "allergen" else clash.source,
         item.id,
@@ -106,9 +118,14 @@ def flaking_pair(case: Case, *_: object) -> Sign | None:
         if pair:
             other = next(bottle for bottle in earlier if bottle.id in (pair.first, pair.second))
             return Sign(
-                f"{name_of(other)} and {name_of(item)} flake together. {pair.because}".strip()
+                say(
+                    "{product} and {other} flake together. {because}",
+                    product=name_of(other),
+                    other=name_of(item),
+                    because=pair.because,
+                )
                 + instead(case, role, item),
-                f"{name_of(other)} with {name_of(item)}",
+                say("{other} with {item}", other=name_of(other), item=name_of(item)),
                 SALON,
                 item.id,
             )
@@ -123,9 +140,17 @@ def residue_risk(case: Case, *_: object) -> Sign | None:
     if total <= limit or isclose(total, limit):
         return None
     return Sign(
-        f"{total:.1f} g/m² stay on the hair; above {doses.RESIDUE_ABOVE_G_PER_M2:g} it tends to "
-        "leave white residue and dries slowly. Take the usual doses, or leave out a layer.",
-        f"grams by hand, porosity {case.hair.porosity}, definition {case.definition:.0%}",
+        say(
+            "{total:.1f} g/m² stay on the hair; above {residue_above_g_per_m2:g} it tends to "
+            "leave white residue and dries slowly. Take the usual doses, or leave out a layer.",
+            total=total,
+            residue_above_g_per_m2=doses.RESIDUE_ABOVE_G_PER_M2,
+        ),
+        say(
+            "grams by hand, porosity {porosity}, definition {definition:.0%}",
+            porosity=case.hair.porosity,
+            definition=case.definition,
+        ),
         STANDARD,
     )
 
@@ -137,9 +162,17 @@ def thin_film(case: Case, *_: object) -> Sign | None:
     if light_on_purpose or total >= doses.THIN_BELOW_G_PER_M2:
         return None
     return Sign(
-        f"Only {total:.1f} g/m² stay on the hair; below {doses.THIN_BELOW_G_PER_M2:g} "
-        "definition is lost.",
-        f"porosity {case.hair.porosity}, style {case.request.goal.style}",
+        say(
+            "Only {total:.1f} g/m² stay on the hair; below {thin_below_g_per_m2:g} definition is "
+            "lost.",
+            total=total,
+            thin_below_g_per_m2=doses.THIN_BELOW_G_PER_M2,
+        ),
+        say(
+            "porosity {porosity}, style {style}",
+            porosity=case.hair.porosity,
+            style=case.request.goal.style,
+        ),
         STANDARD,
     )
 
@@ -150,8 +183,12 @@ def cowash_buildup(case: Case, *_: object) -> Sign | None:
     if case.hair.buildup is not Buildup.HEAVY or cleansers != [Role.CO_WASH]:
         return None
     return Sign(
-        "Heavy build-up does not come off with a co-wash: clarify once, then co-wash again.",
-        f"build-up {case.hair.buildup}, cleanser {case.request.cleanser}",
+        say("Heavy build-up does not come off with a co-wash: clarify once, then co-wash again."),
+        say(
+            "build-up {buildup}, cleanser {cleanser}",
+            buildup=case.hair.buildup,
+            cleanser=case.request.cleanser,
+        ),
     )
 
 
@@ -160,15 +197,23 @@ def no_bottle(case: Case, *_: object) -> Sign | None:
     for each in case.layers:
         if each.item is None and case.shelf.items and not case.shelf.serving(each.role):
             other = nearest(case, each.role)
-            near = f" {name_of(other)} ({NAMES[other.role]}) comes nearest." if other else ""
+            near = (
+                say(
+                    " {other} ({product}) comes nearest.",
+                    other=name_of(other),
+                    product=NAMES[other.role],
+                )
+                if other
+                else ""
+            )
             return Sign(
-                f"The shelf has no {NAMES[each.role]}.{near}",
-                f"layer {each.place + 1}, {NAMES[each.role]}",
+                say("The shelf has no {product}.{near}", product=NAMES[each.role], near=near),
+                say("layer {place}, {product}", place=each.place + 1, product=NAMES[each.role]),
             )
     return None
 
 
-NO_BETTER_BOTTLE = "No other product in stock does better here."
+NO_BETTER_BOTTLE = say("No other product in stock does better here.")
 #: Cautions from what speaks against a bottle: key and the steps it stands at; the clash itself says
 #: how grave it is. `allergen` looks at the whole shelf and stands for itself.
 LAID_IN = ("lay_in",)
@@ -195,9 +240,11 @@ def left_out(case: Case, *_: object) -> Sign | None:
     rows = case.request.left_out
     if not rows:
         return None
-    more = f" and {len(rows) - 1} more" if len(rows) > 1 else ""
-    text = f"Left out of this plan: {rows[0]}{more}. Correct it in the record."
-    return Sign(text, "; ".join(rows)[:400], "The record of this salon.")
+    more = say(" and {rows} more", rows=len(rows) - 1) if len(rows) > 1 else ""
+    text = say(
+        "Left out of this plan: {row}{more}. Correct it in the record.", row=rows[0], more=more
+    )
+    return Sign(text, join("; ", rows[:LEFT_OUT_MOST]), say("The record of this salon."))
 
 
 RULES: tuple[CautionRule, ...] = (
@@ -216,9 +263,9 @@ RULES: tuple[CautionRule, ...] = (
         Severity.REMIND,
         LAID_IN,
         clash_sign("spoils_soon"),
-        no_fix="It is still good today: use it up or order another.",
+        no_fix=say("It is still good today: use it up or order another."),
     ),
     CautionRule(
-        "left_out", Severity.REMIND, LAID_IN, left_out, no_fix="It is corrected in the record."
+        "left_out", Severity.REMIND, LAID_IN, left_out, no_fix=say("It is corrected in the record.")
     ),
 )

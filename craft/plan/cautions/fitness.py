@@ -4,6 +4,7 @@ from collections.abc import Sequence
 
 from craft.contract.plan import Step
 from craft.contract.reasons import STANDARD
+from craft.messages import inline, join, say
 from craft.plan.case import Case
 from craft.plan.cautions.rule import CautionRule, Sign
 from craft.plan.fitness import (
@@ -26,10 +27,14 @@ TENSION_REST_DAYS = 28.0
 def style_names(case: Case, *, without_tension: bool = False) -> str:
     """Other styles by name, in a sentence."""
     titles = [
-        TECHNIQUES[style].title.lower()
+        inline(TECHNIQUES[style].title)
         for style in styles_instead(case, without_tension=without_tension)
     ]
-    return f" A {' or a '.join(titles)} would suit this hair." if titles else ""
+    return (
+        say(" A {titles} would suit this hair.", titles=join(say(" or a "), titles))
+        if titles
+        else ""
+    )
 
 
 def wrong_length(case: Case, *_: object) -> Sign | None:
@@ -39,11 +44,27 @@ def wrong_length(case: Case, *_: object) -> Sign | None:
         return None
     least, most = length_range(style)
     what = (
-        f"needs {least:g} cm of stretched hair; this is {length:g} cm"
+        say(
+            "needs {least:g} cm of stretched hair; this is {length:g} cm",
+            least=least,
+            length=length,
+        )
         if length < least
-        else f"makes sense up to {most:g} cm; this is {length:g} cm and would take far too long"
+        else say(
+            "makes sense up to {most:g} cm; this is {length:g} cm and would take far too long",
+            most=most,
+            length=length,
+        )
     )
-    return Sign(f"{case.technique.title} {what}.{style_names(case)}", f"length {length:g} cm")
+    return Sign(
+        say(
+            "{style} {what}.{others}",
+            style=case.technique.title,
+            what=what,
+            others=style_names(case),
+        ),
+        say("length {length:g} cm", length=length),
+    )
 
 
 def unsuited_hair(case: Case, *_: object) -> Sign | None:
@@ -52,9 +73,15 @@ def unsuited_hair(case: Case, *_: object) -> Sign | None:
     if not suits or case.hair.pattern in suits:
         return None
     return Sign(
-        f"{case.technique.title} is for {suits[0]} to {suits[-1]} hair and will not hold on "
-        f"{case.hair.pattern}.{style_names(case)}",
-        f"pattern {case.hair.pattern}",
+        say(
+            "{title} is for {first} to {last} hair and will not hold on {pattern}.{style_names}",
+            title=case.technique.title,
+            first=suits[0],
+            last=suits[-1],
+            pattern=case.hair.pattern,
+            style_names=style_names(case),
+        ),
+        say("pattern {pattern}", pattern=case.hair.pattern),
     )
 
 
@@ -64,9 +91,14 @@ def worn_too_long(case: Case, *_: object) -> Sign | None:
     if days is None or most is None or days <= most:
         return None
     return Sign(
-        f"{case.technique.title} should be worn {most} days at most, not {days}. After that it "
-        "mats or strains the hair, and a wash is due.",
-        f"goal.wear_days {days}",
+        say(
+            "{title} should be worn {most} days at most, not {days}. After that it mats or "
+            "strains the hair, and a wash is due.",
+            title=case.technique.title,
+            most=most,
+            days=days,
+        ),
+        say("goal.wear_days {days}", days=days),
     )
 
 
@@ -76,9 +108,17 @@ def too_much_for_one(case: Case, _: Forecast, steps: Sequence[Step]) -> Sign | N
     if minutes <= ONE_PAIR_OF_HANDS_MIN:
         return None
     return Sign(
-        f"{minutes / 60:.1f} h of hands-on work is too much for one person at one appointment. "
-        f"Book two appointments, or a second specialist ({minutes / 2:.0f} min each).",
-        f"{len(case.sections)} sections, hands-on {minutes:.0f} min",
+        say(
+            "{hours:.1f} h of hands-on work is too much for one person at one appointment. Book "
+            "two appointments, or a second specialist ({each:.0f} min each).",
+            hours=minutes / 60,
+            each=minutes / 2,
+        ),
+        say(
+            "{sections} sections, hands-on {minutes:.0f} min",
+            sections=len(case.sections),
+            minutes=minutes,
+        ),
         STANDARD,
     )
 
@@ -89,15 +129,18 @@ def tension_edges(case: Case, *_: object) -> Sign | None:
     if not (case.technique.setting.tension and conditions):
         return None
     hairline = (
-        "leave the hairline out of the rows"
+        say("leave the hairline out of the rows")
         if case.technique.in_rows
-        else "leave the hairline loose, nothing tied or wound tight there"
+        else say("leave the hairline loose, nothing tied or wound tight there")
     )
     return Sign(
-        f"Thinning edges: {hairline}, avoid any pull, and change the parting from last time."
-        f"{style_names(case, without_tension=True)} If the thinning continues, a doctor should "
-        "look at it.",
-        "edge thinning",
+        say(
+            "Thinning edges: {hairline}, avoid any pull, and change the parting from last "
+            "time.{style_names} If the thinning continues, a doctor should look at it.",
+            hairline=hairline,
+            style_names=style_names(case, without_tension=True),
+        ),
+        say("edge thinning"),
     )
 
 
@@ -110,10 +153,14 @@ def tension_again(case: Case, *_: object) -> Sign | None:
         same = past.style is case.request.goal.style or past.scheme is case.layout.scheme
         if past.days_ago <= TENSION_REST_DAYS and before.setting.tension and same:
             return Sign(
-                f"{before.title} with the same parting {plural(past.days_ago, 'day')} ago: pulling "
-                "at the same place again strains the roots. Change the parting, or let it rest."
-                f"{style_names(case, without_tension=True)}",
-                f"past {past.style}, {past.days_ago:g} days",
+                say(
+                    "{title} with the same parting {days_ago} ago: pulling at the same place "
+                    "again strains the roots. Change the parting, or let it rest.{style_names}",
+                    title=before.title,
+                    days_ago=plural(past.days_ago, "day"),
+                    style_names=style_names(case, without_tension=True),
+                ),
+                say("past {style}, {days_ago:g} days", style=past.style, days_ago=past.days_ago),
             )
     return None
 
@@ -125,9 +172,15 @@ def sparse(case: Case, *_: object) -> Sign | None:
     if density >= least:
         return None
     return Sign(
-        f"{case.technique.title}: the scalp shows below {least:g} hairs/cm²; this is "
-        f"{density:.0f}. Use fewer partings, and no straight ones.{style_names(case)}",
-        f"density {density:.0f} hairs/cm²",
+        say(
+            "{title}: the scalp shows below {least:g} hairs/cm²; this is {density:.0f}. Use fewer "
+            "partings, and no straight ones.{style_names}",
+            title=case.technique.title,
+            least=least,
+            density=density,
+            style_names=style_names(case),
+        ),
+        say("density {density:.0f} hairs/cm²", density=density),
         STANDARD,
     )
 
@@ -140,11 +193,16 @@ def fine_work(case: Case, _: Forecast, steps: Sequence[Step]) -> Sign | None:
     breaks = int(minutes // FINE_WORK_MIN)
     if not breaks:
         return None
-    often = "after" if breaks == 1 else "after every"
+    often = say("after") if breaks == 1 else say("after every")
     return Sign(
-        f"{minutes:.0f} min of fine and overhead work. Take a break {often} "
-        f"{FINE_WORK_MIN:g} min: relax your shoulders, and let the client stretch.",
-        f"{len(case.sections)} sections",
+        say(
+            "{minutes:.0f} min of fine and overhead work. Take a break {often} {fine_work_min:g} "
+            "min: relax your shoulders, and let the client stretch.",
+            minutes=minutes,
+            often=often,
+            fine_work_min=FINE_WORK_MIN,
+        ),
+        say("{sections} sections", sections=len(case.sections)),
     )
 
 
@@ -162,6 +220,6 @@ RULES: tuple[CautionRule, ...] = (
         REMIND,
         ("shape",),
         fine_work,
-        no_fix="Take the break whenever the work allows it.",
+        no_fix=say("Take the break whenever the work allows it."),
     ),
 )

@@ -1,5 +1,6 @@
 """Cautions for the person in the chair, and for the one behind it."""
 
+from craft.messages import capital, join, say
 from craft.plan.case import Case
 from craft.plan.cautions.rule import CautionRule, Sign
 from craft.plan.details import does
@@ -8,11 +9,11 @@ from craft.vocabulary import Condition, Detail, Manner, Severity, StopSign
 
 #: What was seen, in words that name no illness.
 STOP_SIGN_WORDS = {
-    StopSign.OPEN_SORES: "open sores",
-    StopSign.WEEPING: "weeping skin",
-    StopSign.MAY_BE_CONTAGIOUS: "something that may be contagious",
-    StopSign.SUDDEN_PATCHES: "hair lost suddenly in patches",
-    StopSign.SEVERE_PAIN: "severe pain",
+    StopSign.OPEN_SORES: say("open sores"),
+    StopSign.WEEPING: say("weeping skin"),
+    StopSign.MAY_BE_CONTAGIOUS: say("something that may be contagious"),
+    StopSign.SUDDEN_PATCHES: say("hair lost suddenly in patches"),
+    StopSign.SEVERE_PAIN: say("severe pain"),
 }
 
 
@@ -20,13 +21,16 @@ def scalp_refer(case: Case, *_: object) -> Sign | None:
     """A stop sign on the scalp ends the service before it begins."""
     signs = [STOP_SIGN_WORDS[sign] for sign in case.request.person.stop_signs]
     if conditions_of(case.request.person, Condition.SCALP_SORES):
-        signs.append("sores on the scalp")
+        signs.append(say("sores on the scalp"))
     if not signs:
         return None
-    names = ", ".join(signs)
+    names = join(", ", signs)
     return Sign(
-        f"{names[0].upper()}{names[1:]}: no service today. Ask the client to see a doctor or "
-        "pharmacist. Plan again after you have checked the scalp and cleared it with a note.",
+        say(
+            "{signs}: no service today. Ask the client to see a doctor or pharmacist. Plan again "
+            "after you have checked the scalp and cleared it with a note.",
+            signs=capital(names),
+        ),
         names,
     )
 
@@ -37,8 +41,10 @@ def basin_posture(case: Case, *_: object) -> Sign | None:
     if not conditions or does(case, Detail.BASIN, Manner.UPRIGHT):
         return None
     return Sign(
-        "Avoid long reclining at the basin: support the neck, keep it short, offer to wash sitting "
-        "upright, and ask how it feels.",
+        say(
+            "Avoid long reclining at the basin: support the neck, keep it short, offer to wash "
+            "sitting upright, and ask how it feels."
+        ),
         conditions,
     )
 
@@ -51,8 +57,10 @@ def no_inversion(case: Case, *_: object) -> Sign | None:
     if not (conditions and case.technique.setting.head_down):
         return None
     return Sign(
-        "Do not work head-down: stay upright, tilt sideways at most, and stop if the client gets "
-        "dizzy.",
+        say(
+            "Do not work head-down: stay upright, tilt sideways at most, and stop if the client "
+            "gets dizzy."
+        ),
         conditions,
     )
 
@@ -62,9 +70,11 @@ def patch_test(case: Case, *_: object) -> Sign | None:
     if not case.request.person.allergies or does(case, Detail.PATCH_TEST):
         return None
     return Sign(
-        "Known allergies: patch test every product that is new to this client, as its label says "
-        "(commonly 48 hours before).",
-        ", ".join(case.request.person.allergies),
+        say(
+            "Known allergies: patch test every product that is new to this client, as its label "
+            "says (commonly 48 hours before)."
+        ),
+        join(", ", case.request.person.allergies),
     )
 
 
@@ -73,8 +83,8 @@ def guardian(case: Case, *_: object) -> Sign | None:
     if not conditions_of(case.request.person, Condition.MINOR):
         return None
     return Sign(
-        "This client is a minor: a guardian must agree to the service and its products first.",
-        "minor",
+        say("This client is a minor: a guardian must agree to the service and its products first."),
+        say("minor"),
     )
 
 
@@ -85,7 +95,7 @@ RULES: tuple[CautionRule, ...] = (
         Severity.STOP,
         (),
         scalp_refer,
-        no_fix="A doctor or pharmacist looks at it first; then clear it with a note.",
+        no_fix=say("A doctor or pharmacist looks at it first; then clear it with a note."),
     ),
     CautionRule("basin_posture", ADJUST, ("cleanse", "clarify", "rinse"), basin_posture),
     CautionRule(
@@ -93,7 +103,7 @@ RULES: tuple[CautionRule, ...] = (
         ADJUST,
         ("shape",),
         no_inversion,
-        no_fix="It is already planned upright.",
+        no_fix=say("It is already planned upright."),
     ),
     CautionRule("patch_test", REMIND, ("cleanse", "lay_in"), patch_test),
     CautionRule(
@@ -101,6 +111,6 @@ RULES: tuple[CautionRule, ...] = (
         REMIND,
         (),
         guardian,
-        no_fix="Get the guardian's consent before the appointment.",
+        no_fix=say("Get the guardian's consent before the appointment."),
     ),
 )

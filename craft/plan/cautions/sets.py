@@ -4,6 +4,7 @@ from collections.abc import Sequence
 
 from craft.contract.plan import Step
 from craft.contract.reasons import MODEL
+from craft.messages import join, say, word
 from craft.physics.winding import LEAST_TURNS, too_thick, too_thin
 from craft.plan.case import Case
 from craft.plan.cautions.rule import CautionRule, Sign
@@ -17,7 +18,7 @@ from craft.words import plural
 
 #: A mask that waits longer than this is slept in [min]. Own value.
 OVERNIGHT_FROM_MIN = 180.0
-HANDBOOK = "Standard cosmetology handbooks, from memory."
+HANDBOOK = say("Standard cosmetology handbooks, from memory.")
 
 
 def not_dry_at_release(case: Case, forecast: Forecast, *_: object) -> Sign | None:
@@ -27,11 +28,22 @@ def not_dry_at_release(case: Case, forecast: Forecast, *_: object) -> Sign | Non
     if not timed or odds >= SAFE_ODDS:
         return None
     dry_h = forecast.run.time_to(1.0)
-    expected = f" It should be dry after {dry_h:.0f} h." if dry_h is not None else ""
+    expected = (
+        say(" It should be dry after {dry_h:.0f} h.", dry_h=dry_h) if dry_h is not None else ""
+    )
     return Sign(
-        f"The roots may still be damp when it is opened: after {forecast.release_h:g} h it is "
-        f"{odds:.0%} likely to be dry.{expected}",
-        f"opened after {forecast.release_h:g} h, {len(case.sections)} sections",
+        say(
+            "The roots may still be damp when it is opened: after {release_h:g} h it is "
+            "{odds:.0%} likely to be dry.{expected}",
+            release_h=forecast.release_h,
+            odds=odds,
+            expected=expected,
+        ),
+        say(
+            "opened after {release_h:g} h, {sections} sections",
+            release_h=forecast.release_h,
+            sections=len(case.sections),
+        ),
         MODEL,
     )
 
@@ -52,26 +64,32 @@ def rod_fit(case: Case, *_: object) -> Sign | None:
     thick = [section.number for section, mm, on in wound if too_thin(on, mm)]
     if not short and not thick:
         return None
-    few = (
-        f"The hair is too short for the rods in sections {kit.runs(short or [0])}: fewer than "
-        f"{LEAST_TURNS:g} turns give a bend, not a curl. Use thinner rods."
+    few = say(
+        "The hair is too short for the rods in sections {runs}: fewer than {least_turns:g} turns "
+        "give a bend, not a curl. Use thinner rods.",
+        runs=kit.runs(short or [0]),
+        least_turns=LEAST_TURNS,
     )
-    many = (
-        f"There is too much hair on the rods in sections {kit.runs(thick or [0])}: the curls will "
-        "be uneven and dry slowly. Use thicker rods, or more sections."
+    many = say(
+        "There is too much hair on the rods in sections {runs}: the curls will be uneven and dry "
+        "slowly. Use thicker rods, or more sections.",
+        runs=kit.runs(thick or [0]),
     )
     return Sign(
         few if short else many,
-        f"rods of {', '.join(f'{mm:g}' for mm in dict.fromkeys(meant.values()))} mm, "
-        f"{case.hair.length_cm:g} cm",
-        "Geometry of the spiral; the limits are salon standards.",
+        say(
+            "rods of {sizes} mm, {length_cm:g} cm",
+            sizes=join(", ", (say("{mm:g}", mm=mm) for mm in dict.fromkeys(meant.values()))),
+            length_cm=case.hair.length_cm,
+        ),
+        say("Geometry of the spiral; the limits are salon standards."),
     )
 
 
 def damp_cap(case: Case, forecast: Forecast, *_: object) -> Sign | None:
     """Under a cap, a wig or in a bun the air saturates: what goes under it damp stays damp."""
     capped = (
-        (start, "the cap")
+        (start, say("the cap"))
         for stage, start in zip(forecast.stages, forecast.begins, strict=True)
         if stage.kind is StageKind.CAP
     )
@@ -82,10 +100,15 @@ def damp_cap(case: Case, forecast: Forecast, *_: object) -> Sign | None:
         if odds < SAFE_ODDS:
             gone = forecast.run.at(at_h)
             return Sign(
-                f"It is only {odds:.0%} likely to be dry when it goes under {under} ({gone:.0%} of "
-                "the water gone). Under there it hardly dries and the scalp stays wet. Dry it "
-                f"longer first, or leave {under} off until it is dry.",
-                f"covered at {gone:.0%}",
+                say(
+                    "It is only {odds:.0%} likely to be dry when it goes under {under} "
+                    "({gone:.0%} of the water gone). Under there it hardly dries and the scalp "
+                    "stays wet. Dry it longer first, or leave {under} off until it is dry.",
+                    odds=odds,
+                    under=under,
+                    gone=gone,
+                ),
+                say("covered at {gone:.0%}", gone=gone),
                 MODEL,
             )
     return None
@@ -98,10 +121,18 @@ def damp_bonnet(case: Case, forecast: Forecast, *_: object) -> Sign | None:
         return None
     odds = forecast.odds_with(forecast.stages, bedtime_h)
     return Sign(
-        f"At bedtime, about {bedtime_h:.0f} h after shaping, it is {odds:.0%} likely to be dry. No "
-        "bonnet over damp hair: tonight the set lies open on a satin pillowcase, or it is dried "
-        "under the hood before the client leaves.",
-        f"night {case.request.person.night}, {forecast.water:g} g/g of water",
+        say(
+            "At bedtime, about {bedtime_h:.0f} h after shaping, it is {odds:.0%} likely to be "
+            "dry. No bonnet over damp hair: tonight the set lies open on a satin pillowcase, or "
+            "it is dried under the hood before the client leaves.",
+            bedtime_h=bedtime_h,
+            odds=odds,
+        ),
+        say(
+            "night {night}, {water:g} g/g of water",
+            night=case.request.person.night,
+            water=forecast.water,
+        ),
         MODEL,
     )
 
@@ -118,10 +149,14 @@ def overnight_mask(case: Case, *_: object) -> Sign | None:
     )
     if edit is None:
         return None
+    wait_min = edit.wait_min or 0.0
     return Sign(
-        f"{edit.wait_min:g} min means overnight. Do not leave a mask in overnight: rinse it as its "
-        "label says; 30 to 45 minutes are enough.",
-        f"mask waits {edit.wait_min:g} min",
+        say(
+            "{wait_min:g} min means overnight. Do not leave a mask in overnight: rinse it as its "
+            "label says; 30 to 45 minutes are enough.",
+            wait_min=wait_min,
+        ),
+        say("mask waits {wait_min:g} min", wait_min=wait_min),
     )
 
 
@@ -133,9 +168,14 @@ def wear_overdue(case: Case, *_: object) -> Sign | None:
         return None
     over = now.worn_days - old.most_days
     return Sign(
-        f"Worn {plural(now.worn_days, 'day')}, {over:g} more than the limit of {old.most_days:g}. "
-        "Take it out today, check the hairline and scalp, expect shed hair, and rest the edges.",
-        f"now {now.style}, {now.worn_days:g} days",
+        say(
+            "Worn {worn_days}, {over:g} more than the limit of {most_days:g}. Take it out today, "
+            "check the hairline and scalp, expect shed hair, and rest the edges.",
+            worn_days=plural(now.worn_days, "day"),
+            over=over,
+            most_days=old.most_days,
+        ),
+        say("now {style}, {worn_days:g} days", style=now.style, worn_days=now.worn_days),
     )
 
 
@@ -145,11 +185,16 @@ def nothing_to_work_on(case: Case, *_: object) -> Sign | None:
     now = case.request.now.style
     if not needs or now in needs:
         return None
-    words = " or ".join(str(need).replace("_", " ") for need in needs)
+    words = join(say(" or "), (word(need) for need in needs))
     return Sign(
-        f"{case.technique.title} starts from {words}; the current style is "
-        f"{str(now).replace('_', ' ')}. Correct the current style, or plan the set first.",
-        f"now {now}",
+        say(
+            "{title} starts from {words}; the current style is {now}. Correct the current style, "
+            "or plan the set first.",
+            title=case.technique.title,
+            words=words,
+            now=word(now),
+        ),
+        say("now {now}", now=now),
     )
 
 
@@ -158,13 +203,13 @@ def protein(case: Case, *_: object) -> Sign | None:
     if not case.washes or case.hair.elasticity is Elasticity.SPRINGY:
         return None
     if case.hair.elasticity is Elasticity.OVERSTRETCHED:
-        text = (
+        text = say(
             "A wet strand stretches and does not spring back: a protein treatment may help. "
             "Follow its label."
         )
     else:
-        text = "A wet strand hardly stretches: use a mask without protein today."
-    return Sign(text, f"elasticity {case.hair.elasticity}", HANDBOOK)
+        text = say("A wet strand hardly stretches: use a mask without protein today.")
+    return Sign(text, say("elasticity {elasticity}", elasticity=case.hair.elasticity), HANDBOOK)
 
 
 def heat_protectant(case: Case, forecast: Forecast, *_: object) -> Sign | None:
@@ -172,9 +217,11 @@ def heat_protectant(case: Case, forecast: Forecast, *_: object) -> Sign | None:
     if forecast.dryer is Dryer.AIR:
         return None
     return Sign(
-        "Use a heat protectant first if its label says so. Take metal clips out, they get hot. "
-        "Keep cables away from water.",
-        f"dry {forecast.dryer}",
+        say(
+            "Use a heat protectant first if its label says so. Take metal clips out, they get "
+            "hot. Keep cables away from water."
+        ),
+        say("dry {dryer}", dryer=forecast.dryer),
     )
 
 
@@ -185,8 +232,12 @@ def heat_fragile(case: Case, forecast: Forecast, *_: object) -> Sign | None:
     if forecast.dryer is Dryer.AIR or not (medium and fragile):
         return None
     return Sign(
-        "This hair is fragile: use low heat or air, not medium heat.",
-        f"elasticity {case.hair.elasticity}, heat {case.request.goal.max_heat}",
+        say("This hair is fragile: use low heat or air, not medium heat."),
+        say(
+            "elasticity {elasticity}, heat {max_heat}",
+            elasticity=case.hair.elasticity,
+            max_heat=case.request.goal.max_heat,
+        ),
     )
 
 
@@ -195,8 +246,8 @@ def heat_limit(case: Case, *_: object) -> Sign | None:
     if case.request.goal.max_heat is not Heat.NONE or case.dry is Dryer.AIR:
         return None
     return Sign(
-        f"No heat is allowed on this hair, so it is air-dried without the {case.dry}.",
-        "goal.max_heat none",
+        say("No heat is allowed on this hair, so it is air-dried without the {dry}.", dry=case.dry),
+        say("goal.max_heat none"),
     )
 
 
@@ -207,9 +258,14 @@ def over_time_limit(case: Case, _: Forecast, steps: Sequence[Step]) -> Sign | No
     if limit is None or first_sitting_min <= limit:
         return None
     return Sign(
-        f"This takes {first_sitting_min:.0f} min today, {first_sitting_min - limit:.0f} more than "
-        f"the {limit:.0f} min the client has. Use fewer sections or choose a shorter service.",
-        f"time limit {limit:.0f} min",
+        say(
+            "This takes {minutes:.0f} min today, {excess:.0f} more than the {limit:.0f} min the "
+            "client has. Use fewer sections or choose a shorter service.",
+            minutes=first_sitting_min,
+            excess=first_sitting_min - limit,
+            limit=limit,
+        ),
+        say("time limit {limit:.0f} min", limit=limit),
         MODEL,
         by=first_sitting_min - limit,
     )
@@ -221,10 +277,10 @@ def kit_short(case: Case, *_: object) -> Sign | None:
     if not lacks:
         return None
     busy = case.request.kit.busy if case.request.kit else []
-    elsewhere = f" In use at that time: {'; '.join(busy)}." if busy else ""
+    elsewhere = say(" In use at that time: {busy}.", busy=join("; ", busy)) if busy else ""
     return Sign(
-        "; ".join(lacks) + ". Get more before you start, or use fewer sections." + elsewhere,
-        "kit",
+        join("; ", lacks) + say(". Get more before you start, or use fewer sections.") + elsewhere,
+        say("kit"),
     )
 
 
@@ -242,7 +298,7 @@ RULES: tuple[CautionRule, ...] = (
         ADJUST,
         ("take_down_old",),
         wear_overdue,
-        no_fix="It is overdue and comes out today, whatever is planned.",
+        no_fix=say("It is overdue and comes out today, whatever is planned."),
     ),
     CautionRule("nothing_to_work_on", ADJUST, (), nothing_to_work_on),
     CautionRule(
@@ -250,7 +306,7 @@ RULES: tuple[CautionRule, ...] = (
         REMIND,
         ("mask",),
         protein,
-        no_fix="Choose the mask by its label.",
+        no_fix=say("Choose the mask by its label."),
     ),
     CautionRule(
         "heat_protectant",

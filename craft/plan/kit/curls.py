@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from craft.contract.plan import Bands, Reason
 from craft.contract.reasons import STANDARD, reason
 from craft.head.partings import Section
+from craft.messages import say
 from craft.physics import curl, drying, winding
 from craft.plan.case import Case
 from craft.vocabulary import SetKind
@@ -12,7 +13,7 @@ from craft.vocabulary import SetKind
 #: A rod curl opens by this share of its diameter for each stretch, and was wound with so much of
 #: its diameter between turns. Own values.
 ROD_SPRING, ROD_RISE = 0.5, 0.2
-GEOMETRY = "Geometry of the spiral and the helix."
+GEOMETRY = say("Geometry of the spiral and the helix.")
 #: Strands that are turned round each other, by what is made of a section.
 STRANDS = {SetKind.TWIST: 2, SetKind.BRAID: 3}
 
@@ -195,13 +196,15 @@ def curl_width(case: Case, section: Section, rod_mm: float | None) -> float | No
 
 def span(values: list[float], digits: int = 0) -> str:
     """The least and the largest of some values, in words."""
-    low, high = f"{min(values):.{digits}f}", f"{max(values):.{digits}f}"
-    return low if low == high else f"{low} to {high}"
+    low, high = (say(f"{{value:.{digits}f}}", value=end) for end in (min(values), max(values)))
+    return low if low == high else say("{low} to {high}", low=low, high=high)
 
 
 def set_in_words(case: Case, rods: dict[int, float]) -> tuple[list[str], list[Reason]]:
     """What the set is made of [mm], in words, and why."""
-    kind, details, why = case.technique.setting.kind, [], []
+    kind = case.technique.setting.kind
+    details: list[str] = []
+    why: list[Reason] = []
     sections = case.sections
     turns = [turns_of(case, section, rods.get(section.number)) for section in sections]
     wound = [turn for turn in turns if turn is not None]
@@ -209,41 +212,60 @@ def set_in_words(case: Case, rods: dict[int, float]) -> tuple[list[str], list[Re
         curls = [rod_curl(case, rods[section.number], section=section) for section in sections]
         thick = [formed.wound.thickness_mm for formed in curls]
         details.append(
-            f"{span(wound, 1)} turns round a rod, {span(thick, 1)} mm of hair on it; the curl is "
-            f"{span([formed.diameter_mm for formed in curls])} mm across once it has sprung open."
+            say(
+                "{turns} turns round a rod, {hair} mm of hair on it; the curl is {curl} mm across "
+                "once it has sprung open.",
+                turns=span(wound, 1),
+                hair=span(thick, 1),
+                curl=span([formed.diameter_mm for formed in curls]),
+            )
         )
         why.append(
             reason(
                 "rod_winding",
-                "Hair spread over 7 cm of the rod winds up in layers. The curl is as wide as the "
-                "hair lay on average, and springs open by part of that. It hangs as a spring under "
-                "its own weight: wide curls and fine strands give more, so larger rods hang "
-                "longer.",
-                f"rods of {span(list(rods.values()))} mm, {case.hair.length_cm:g} cm",
+                say(
+                    "Hair spread over 7 cm of the rod winds up in layers. The curl is as wide as "
+                    "the hair lay on average, and springs open by part of that. It hangs as a "
+                    "spring under its own weight: wide curls and fine strands give more, so "
+                    "larger rods hang longer."
+                ),
+                say(
+                    "rods of {span} mm, {length_cm:g} cm",
+                    span=span(list(rods.values())),
+                    length_cm=case.hair.length_cm,
+                ),
                 GEOMETRY,
             )
         )
     elif kind is SetKind.COIL and wound:
         widths = [coil_mm(case, section.length_cm) for section in sections]
-        details.append(f"Turns {span(widths)} mm wide, {span(wound)} to a coil.")
+        details.append(
+            say("Turns {width} mm wide, {turns} to a coil.", width=span(widths), turns=span(wound))
+        )
         why.append(
             reason(
                 "coil_width",
-                "Longer hair takes wider turns, so that the scalp is not strained; wider turns "
-                "take up more of the length.",
-                f"length {case.hair.length_cm:g} cm",
+                say(
+                    "Longer hair takes wider turns, so that the scalp is not strained; wider "
+                    "turns take up more of the length."
+                ),
+                say("length {length_cm:g} cm", length_cm=case.hair.length_cm),
                 STANDARD,
             )
         )
     elif kind in STRANDS and wound:
         thick = [twined_section(case, section).thick_mm for section in sections]
-        details.append(f"{span(wound)} turns in each, {span(thick)} mm thick.")
+        details.append(
+            say("{turns} turns in each, {width} mm thick.", turns=span(wound), width=span(thick))
+        )
         why.append(
             reason(
                 "twine_turns",
-                "Strands that touch run round each other at a steady angle: thicker sections take "
-                "fewer turns.",
-                f"{len(sections)} sections",
+                say(
+                    "Strands that touch run round each other at a steady angle: thicker sections "
+                    "take fewer turns."
+                ),
+                say("{sections} sections", sections=len(sections)),
                 GEOMETRY,
             )
         )
@@ -251,18 +273,30 @@ def set_in_words(case: Case, rods: dict[int, float]) -> tuple[list[str], list[Re
     if held is not None:
         bands = bands_of(case)
         each = bands.each if bands else 0
-        what = "bundle" if case.technique.kit.bundled else "section"
+        what = say("bundle") if case.technique.kit.bundled else say("section")
         details.append(
-            f"{each} bands down each {what}, gaps of {held.gap_cm:.1f} cm, "
-            + (f"{held.out_cm:.1f} cm of ends left out." if held.out_cm else "to the tip.")
+            say(
+                "{each} bands down each {what}, gaps of {gap_cm:.1f} cm, {out_cm:.1f} cm of ends "
+                "left out."
+                if held.out_cm
+                else "{each} bands down each {what}, gaps of {gap_cm:.1f} cm, to the tip.",
+                each=each,
+                what=what,
+                gap_cm=held.gap_cm,
+                out_cm=held.out_cm,
+            )
         )
         why.append(
             reason(
                 "bands",
-                f"{held.under_cm:.1f} cm lie under bands and stay straightest. The gaps spring "
-                "back a little, and ends left out keep their curl. In all, "
-                f"{stretch_of(case):.0%} of the shrinkage is taken out.",
-                f"{case.hair.length_cm:g} cm",
+                say(
+                    "{under_cm:.1f} cm lie under bands and stay straightest. The gaps spring back "
+                    "a little, and ends left out keep their curl. In all, {stretch_of:.0%} of the "
+                    "shrinkage is taken out.",
+                    under_cm=held.under_cm,
+                    stretch_of=stretch_of(case),
+                ),
+                say("{length_cm:g} cm", length_cm=case.hair.length_cm),
                 STANDARD,
             )
         )

@@ -8,11 +8,12 @@ from dataclasses import dataclass, replace
 from craft.contract.plan import KitNeeded, Reason, RodNeed, SubstituteRods
 from craft.contract.reasons import STANDARD, TRADE, reason
 from craft.head.partings import Section, bundles
+from craft.messages import join, say, word
 from craft.plan.case import Case
 from craft.plan.details import does
 from craft.plan.kit.curls import bands_of, rod_curl
 from craft.vocabulary import Detail, Zone
-from craft.words import plural
+from craft.words import plural, several
 
 #: Usual rod by length: up to [cm], diameter [mm]. Own values.
 USUAL_RODS = ((12.0, 10.0), (20.0, 16.0), (30.0, 20.0))
@@ -264,7 +265,13 @@ def counted_pieces(case: Case) -> list[tuple[str, int, int | None]]:
 def counted_text(case: Case) -> list[str]:
     """Pins, bands and clips that are short, in words."""
     return [
-        f"{needed} {name} are needed, {have} are free: {needed - have} short"
+        say(
+            "{needed} {name} are needed, {have} are free: {gap} short",
+            needed=needed,
+            name=word(name),
+            have=have,
+            gap=needed - have,
+        )
         for name, needed, have in counted_pieces(case)
         if have is not None and needed > have
     ]
@@ -276,13 +283,22 @@ def rods_text(case: Case) -> str | None:
     if not gaps:
         return None
     needs = rods_by_size(case)
-    text = " and ".join(
-        f"{gap} of {needs[size]} rods of {size:g} mm are missing" for size, gap in gaps.items()
+    text = join(
+        say(" and "),
+        (
+            say(
+                "{gap} of {need} rods of {size:g} mm are missing",
+                gap=gap,
+                need=needs[size],
+                size=size,
+            )
+            for size, gap in gaps.items()
+        ),
     )
     substitutes = substitutes_out(case)
     if not substitutes:
-        return text + ", and no other size is enough"
-    return text + ": " + ", ".join(substitute_words(substitute) for substitute in substitutes)
+        return text + say(", and no other size is enough")
+    return text + ": " + join(", ", (substitute_words(substitute) for substitute in substitutes))
 
 
 def runs(numbers: Sequence[int]) -> str:
@@ -291,24 +307,33 @@ def runs(numbers: Sequence[int]) -> str:
     begin = last = numbers[0]
     for number in [*numbers[1:], numbers[-1] + 2]:
         if number != last + 1:
-            apart = f"{begin}, {last}" if last == begin + 1 else f"{begin} to {last}"
+            apart = (
+                join(", ", (str(begin), str(last)))
+                if last == begin + 1
+                else say("{begin} to {last}", begin=begin, last=last)
+            )
             words.append(f"{begin}" if last == begin else apart)
             begin = number
         last = number
-    return ", ".join(words)
+    return join(", ", words)
 
 
 def substitute_words(rods: SubstituteRods) -> str:
     """Where substitutes go and what they do, in words."""
     places = runs(rods.sections)
     gap = rods.length_cm - rods.wanted_length_cm
-    hang = f"{abs(gap):.0f} cm {'longer' if gap > 0 else 'shorter'}"
+    hang = say("{gap:.0f} cm longer" if gap > 0 else "{gap:.0f} cm shorter", gap=abs(gap))
     same = abs(gap) < LENGTH_WORTH_A_WORD_CM
-    return (
-        f"{rods.count} of {rods.diameter_mm:g} mm at sections {places}, low at the back and alike "
-        f"on both sides, where another curl shows least; they come out {rods.curl_mm:.0f} mm "
-        f"across instead of {rods.wanted_curl_mm:.0f}" + ("" if same else f" and hang {hang}")
-    )
+    return say(
+        "{count} of {diameter_mm:g} mm at sections {places}, low at the back and alike on both "
+        "sides, where another curl shows least; they come out {curl_mm:.0f} mm across instead of "
+        "{wanted_curl_mm:.0f}",
+        count=rods.count,
+        diameter_mm=rods.diameter_mm,
+        places=places,
+        curl_mm=rods.curl_mm,
+        wanted_curl_mm=rods.wanted_curl_mm,
+    ) + ("" if same else say(" and hang {hang}", hang=hang))
 
 
 def substitutes_out(case: Case) -> list[SubstituteRods]:
@@ -372,26 +397,52 @@ def kit_reasons(case: Case) -> list[Reason]:
     ):
         if each:
             one = plural(each, name.removesuffix("s"))
-            text = f"{one} for each of {plural(count, technique.parting.noun)}: {total}."
-            reasons.append(reason(f"{name}_each", text, f"sections {count}", TRADE))
+            text = say(
+                "{one} for each of {count}: {total}.",
+                one=one,
+                count=plural(count, technique.parting.noun),
+                total=total,
+            )
+            reasons.append(
+                reason(f"{name}_each", text, say("sections {count}", count=count), TRADE)
+            )
     bands = bands_of(case)
     if bands is not None:
-        what = "bundles of two" if technique.kit.bundled else f"{technique.parting.noun}s"
+        what = say("bundles of two") if technique.kit.bundled else several(technique.parting.noun)
         of = math.ceil(count / 2) if technique.kit.bundled else count
-        text = f"{bands.each} bands for each of {of} {what}."
-        reasons.append(reason("bands_each", text, f"sections {count}", TRADE))
+        text = say("{each} bands for each of {of} {what}.", each=bands.each, of=of, what=what)
+        reasons.append(reason("bands_each", text, say("sections {count}", count=count), TRADE))
     if technique.kit.pins_pair:
-        text = f"{plural(technique.kit.pins_pair, 'pin')} for every two: {pins_needed(case)}."
-        reasons.append(reason("pins_pair", text, f"sections {count}", TRADE))
+        text = say(
+            "{pins_pair} for every two: {pins_needed}.",
+            pins_pair=plural(technique.kit.pins_pair, "pin"),
+            pins_needed=pins_needed(case),
+        )
+        reasons.append(reason("pins_pair", text, say("sections {count}", count=count), TRADE))
     if technique.kit.ends_banded:
-        text = f"A small band at each end: {count}."
-        reasons.append(reason("bands_ends", text, f"sections {count}", TRADE))
+        text = say("A small band at each end: {count}.", count=count)
+        reasons.append(reason("bands_ends", text, say("sections {count}", count=count), TRADE))
     if ties_needed(case):
-        text = f"{plural(ties_needed(case), 'soft tie')} for the whole head."
-        reasons.append(reason("ties_whole", text, f"style {case.request.goal.style}", TRADE))
+        text = say(
+            "{ties_needed} for the whole head.", ties_needed=plural(ties_needed(case), "soft tie")
+        )
+        reasons.append(
+            reason("ties_whole", text, say("style {style}", style=case.request.goal.style), TRADE)
+        )
     if technique.kit.rods_each:
-        text = f"{rod_mm(case):g} mm are usual up to {case.hair.length_cm:g} cm of length."
+        text = say(
+            "{rod_mm:g} mm are usual up to {length_cm:g} cm of length.",
+            rod_mm=rod_mm(case),
+            length_cm=case.hair.length_cm,
+        )
         if case.request.goal.rod_mm is not None:
-            text = f"{rod_mm(case):g} mm was chosen."
-        reasons.append(reason("rod_size", text, f"length {case.hair.length_cm:g} cm", STANDARD))
+            text = say("{rod_mm:g} mm was chosen.", rod_mm=rod_mm(case))
+        reasons.append(
+            reason(
+                "rod_size",
+                text,
+                say("length {length_cm:g} cm", length_cm=case.hair.length_cm),
+                STANDARD,
+            )
+        )
     return reasons

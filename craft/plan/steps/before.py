@@ -4,6 +4,7 @@ from dataclasses import dataclass
 
 from craft.contract.plan import Ahead, Step
 from craft.contract.reasons import STANDARD, TRADE, reason
+from craft.messages import say
 from craft.plan.assemble import pre_wash
 from craft.plan.case import Case
 from craft.plan.details import does
@@ -44,31 +45,42 @@ class TakeDown:
 
 TAKE_DOWNS = {
     OnHead.TWISTS: TakeDown(
-        "Twists out", "Ends first, a half turn against the twist; count them.", 2, 8, 14, 0.5
+        say("Twists out"),
+        say("Ends first, a half turn against the twist; count them."),
+        2,
+        8,
+        14,
+        0.5,
     ),
     OnHead.FLAT_TWISTS: TakeDown(
-        "Rows out", "Pins first, then ends to roots; count the pins.", 2, 6, 14, 0.9
+        say("Rows out"), say("Pins first, then ends to roots; count the pins."), 2, 6, 14, 0.9
     ),
     OnHead.BRAIDS: TakeDown(
-        "Braids out",
-        "Good light; ends first, no comb until each is open; gather what was shed, do not pull.",
+        say("Braids out"),
+        say(
+            "Good light; ends first, no comb until each is open; gather what was shed, do not pull."
+        ),
         8,
         55,
         42,
         2.2,
     ),
     OnHead.COILS: TakeDown(
-        "Coils out", "Oil on the fingers; open along the splits.", 2, 12, 10, 0.25
+        say("Coils out"), say("Oil on the fingers; open along the splits."), 2, 12, 10, 0.25
     ),
     OnHead.RODS: TakeDown(
-        "Rods out", "Back to front, in the direction they were wound.", 2, 7, 2, 0.4
+        say("Rods out"), say("Back to front, in the direction they were wound."), 2, 7, 2, 0.4
     ),
-    OnHead.WASH_AND_GO: TakeDown("Loosen", "Fingers through the lengths, ends first.", 1, 1, 9),
-    OnHead.BUN: TakeDown("Bun out", "Cut the tie if it holds; never pull it.", 1, 2, 4),
+    OnHead.WASH_AND_GO: TakeDown(
+        say("Loosen"), say("Fingers through the lengths, ends first."), 1, 1, 9
+    ),
+    OnHead.BUN: TakeDown(say("Bun out"), say("Cut the tie if it holds; never pull it."), 1, 2, 4),
     OnHead.SEWN_IN: TakeDown(
-        "Sewn-in hair out",
-        "Good light, slow: lift each thread away from the scalp and cut it, never hair; blunt tips "
-        "only. Then open the braids below, ends first.",
+        say("Sewn-in hair out"),
+        say(
+            "Good light, slow: lift each thread away from the scalp and cut it, never hair; blunt "
+            "tips only. Then open the braids below, ends first."
+        ),
         15,
         60,
         56,
@@ -102,16 +114,20 @@ def ahead(case: Case) -> list[Ahead]:
     return [
         Ahead(
             key="patch_test",
-            title="Patch test",
-            how="As the label says: a little of each new product behind the ear or in the crook "
-            "of the arm, left alone and checked later. If there is redness, itch or "
-            "swelling, do not use it.",
+            title=say("Patch test"),
+            how=say(
+                "As the label says: a little of each new product behind the ear or in the crook "
+                "of the arm, left alone and checked later. If there is redness, itch or swelling, "
+                "do not use it."
+            ),
             hours_before=PATCH_TEST_H,
             reasons=[
                 reason(
                     "patch_test",
-                    "A reaction to a product that is new to this client shows within two days.",
-                    "patch test",
+                    say(
+                        "A reaction to a product that is new to this client shows within two days."
+                    ),
+                    say("patch test"),
                     TRADE,
                 )
             ],
@@ -127,7 +143,7 @@ def take_down(case: Case) -> list[Step]:
         return []
     days = case.request.now.worn_days
     minutes, timed = take_down_minutes(case, old)
-    age = "" if days is None else f", worn {days:g} days"
+    age = "" if days is None else say(", worn {days:g} days", days=days)
     return [
         step(
             case,
@@ -142,13 +158,13 @@ def take_down(case: Case) -> list[Step]:
             reasons=[
                 reason(
                     "old_style_first",
-                    "Nothing is washed while it is twisted, braided or sewn.",
-                    f"now {worn}{age}",
+                    say("Nothing is washed while it is twisted, braided or sewn."),
+                    say("now {worn}{age}", worn=worn, age=age),
                 ),
                 reason(
                     "take_down_time",
                     timed,
-                    f"now {worn}",
+                    say("now {worn}", worn=worn),
                     STANDARD,
                 ),
             ],
@@ -162,14 +178,24 @@ def take_down_minutes(case: Case, old: TakeDown) -> tuple[float, str]:
     if pieces is None or not old.each_min:
         minutes = old.fixed_min + old.per_100_g_min * case.hair_g / 100
         return minutes, (
-            f"{old.fixed_min:g} min and {old.per_100_g_min:g} for every 100 g of hair: "
-            f"{case.hair_g:.0f} g. Count the pieces for a better estimate."
+            say(
+                "{fixed_min:g} min and {per_100_g_min:g} for every 100 g of hair: {hair_g:.0f} g. "
+                "Count the pieces for a better estimate.",
+                fixed_min=old.fixed_min,
+                per_100_g_min=old.per_100_g_min,
+                hair_g=case.hair_g,
+            )
         )
     longer = timing.length_factor(case.hair.length_cm)
     minutes = old.fixed_min + old.each_min * pieces * longer
     return minutes, (
-        f"{old.fixed_min:g} min and {old.each_min * longer:.2g} for each of "
-        f"{plural(pieces, 'piece')} of {case.hair.length_cm:g} cm."
+        say(
+            "{fixed_min:g} min and {each_min:.2g} for each of {pieces} of {length_cm:g} cm.",
+            fixed_min=old.fixed_min,
+            each_min=old.each_min * longer,
+            pieces=plural(pieces, "piece"),
+            length_cm=case.hair.length_cm,
+        )
     )
 
 
@@ -179,18 +205,22 @@ def oil_first(case: Case) -> Step:
         case,
         "pre_wash",
         Family.PREPARE,
-        "Oil before water",
-        "Lengths first, most on the ends; loose braids; warmth helps. It may stay overnight under "
-        "a scarf.",
+        say("Oil before water"),
+        say(
+            "Lengths first, most on the ends; loose braids; warmth helps. It may stay overnight "
+            "under a scarf."
+        ),
         minutes=timing.bulk_minutes(*OIL_ON, case.hair_g),
         station=Station.CHAIR,
         wait=(OIL_SITS_MIN, OIL_SITS_MOST_MIN),
-        wait_title="oil sits",
+        wait_title=say("oil sits"),
         products=[dose(case, Role.PRE_OIL)],
         sections=4,
         reasons=[
             pre_wash(case)[1],
-            reason("oil_sits", "Thirty minutes at least, up to overnight.", "pre-wash", TRADE),
+            reason(
+                "oil_sits", say("Thirty minutes at least, up to overnight."), say("pre-wash"), TRADE
+            ),
         ],
     )
 
@@ -208,8 +238,8 @@ def detangle_in_oil(case: Case) -> Step:
         case,
         "detangle_dry_oil",
         Family.PREPARE,
-        "Detangle in oil",
-        "Fingers first, ends to roots; gather what was shed. Do not pull: add oil instead.",
+        say("Detangle in oil"),
+        say("Fingers first, ends to roots; gather what was shed. Do not pull: add oil instead."),
         minutes=timing.detangle_minutes(case.hair_g, days, case.hair.pattern.family),
         spread=timing.DETANGLE_SPREAD,
         station=Station.CHAIR,
@@ -217,8 +247,8 @@ def detangle_in_oil(case: Case) -> Step:
         reasons=[
             reason(
                 "detangle_before_water",
-                "After long wear, shed hair felts in water, so it is detangled in oil first.",
-                f"{days:g} days since detangling",
+                say("After long wear, shed hair felts in water, so it is detangled in oil first."),
+                say("{days:g} days since detangling", days=days),
             )
         ],
     )
@@ -233,15 +263,19 @@ def freshen(case: Case) -> list[Step]:
                 case,
                 "mist",
                 Family.PREPARE,
-                "Mist",
-                "Damp, not wet; hairline and roots first. Gel at the hairline comes off with a "
-                "damp cloth.",
+                say("Mist"),
+                say(
+                    "Damp, not wet; hairline and roots first. Gel at the hairline comes off with "
+                    "a damp cloth."
+                ),
                 minutes=timing.bulk_minutes(*MIST_ON, case.hair_g),
                 station=Station.CHAIR,
                 products=[dose(case, Role.MIST)],
                 reasons=[
                     reason(
-                        "mist_only", "Between washes a mist is enough.", "service without a wash"
+                        "mist_only",
+                        say("Between washes a mist is enough."),
+                        say("service without a wash"),
                     )
                 ],
             )

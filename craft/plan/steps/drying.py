@@ -2,13 +2,14 @@
 
 from craft.contract.plan import Step
 from craft.contract.reasons import MODEL, TRADE, reason
+from craft.messages import say
 from craft.plan.case import Case
 from craft.plan.details import added_minutes, detail_instructions, variant
 from craft.plan.forecast import Forecast
 from craft.plan.kit.pieces import bands_needed
 from craft.plan.steps.step import step
 from craft.vocabulary import AirAt, Condition, Detail, Dryer, Family, Heat, StageKind, Station
-from craft.words import plural
+from craft.words import plural, several
 
 #: Who does not hang the head down. Common practice, no source.
 NOT_HEAD_DOWN = frozenset({Condition.PREGNANCY, Condition.NECK_PAIN, Condition.EPILEPSY})
@@ -28,10 +29,10 @@ def posture(case: Case) -> str:
         return ""
     asked = case.request.goal.head_down
     barred = any(condition in NOT_HEAD_DOWN for condition in case.request.person.conditions)
-    return " Head down, in short spells." if asked and not barred else " Upright."
+    return say(" Head down, in short spells.") if asked and not barred else say(" Upright.")
 
 
-DIFFUSE_HOW = "Low heat, low air; hold each spot about a minute, do not rake."
+DIFFUSE_HOW = say("Low heat, low air; hold each spot about a minute, do not rake.")
 #: Details of drying with a diffuser.
 DIFFUSED = (Detail.DIFFUSING, Detail.FRINGE)
 
@@ -43,44 +44,53 @@ def dryer_step(case: Case, forecast: Forecast) -> Step:
     asked = case.request.dry_min is not None
     why = reason(
         "dryer_minutes",
-        f"At {stage.temp_c:g} °C this takes out "
-        f"{forecast.run.at(forecast.dryer_min / 60):.0%} of the water"
-        + (", for the time that was chosen." if asked else ", within an hour at most."),
-        f"dry {forecast.dryer}, heat {case.request.goal.max_heat}",
+        say(
+            "At {temp_c:g} °C this takes out {at:.0%} of the water",
+            temp_c=stage.temp_c,
+            at=forecast.run.at(forecast.dryer_min / 60),
+        )
+        + (say(", for the time that was chosen.") if asked else say(", within an hour at most.")),
+        say(
+            "dry {dryer}, heat {max_heat}",
+            dryer=forecast.dryer,
+            max_heat=case.request.goal.max_heat,
+        ),
         MODEL,
     )
-    metal = reason("metal_hot", "Metal clips get hot under a dryer: plastic only.", "hood or heat")
+    metal = reason(
+        "metal_hot", say("Metal clips get hot under a dryer: plastic only."), say("hood or heat")
+    )
     return step(
         case,
         "dry",
         Family.SHAPE,
-        "Hood" if hood else "Diffuse",
-        "Make the client comfortable, set the timer, and leave the hair alone."
+        say("Hood") if hood else say("Diffuse"),
+        say("Make the client comfortable, set the timer, and leave the hair alone.")
         if hood
         else DIFFUSE_HOW + detail_instructions(case, *DIFFUSED),
         # Fetching, setting and checking the hood; a diffuser is held all the time.
         minutes=HOOD_SETUP_MIN if hood else forecast.dryer_min + added_minutes(case, *DIFFUSED),
         station=Station.HOOD if hood else Station.CHAIR,
         wait=(forecast.dryer_min, forecast.dryer_min + HOOD_SLACK_MIN) if hood else (0.0, 0.0),
-        wait_title="under the hood" if hood else "",
+        wait_title=say("under the hood") if hood else "",
         reasons=[why, metal],
     )
 
 
 #: Names of stages that are worked in the salon.
 STAGE_TITLES = {
-    StageKind.HOOD: ("Hood", "under the hood"),
-    StageKind.DIFFUSER: ("Diffuse", ""),
-    StageKind.CLOTH: ("Wrap in a cloth", "in the cloth"),
-    StageKind.AIR: ("Air in the salon", "airing"),
-    StageKind.CAP: ("Under a cap", "under the cap"),
+    StageKind.HOOD: (say("Hood"), say("under the hood")),
+    StageKind.DIFFUSER: (say("Diffuse"), ""),
+    StageKind.CLOTH: (say("Wrap in a cloth"), say("in the cloth")),
+    StageKind.AIR: (say("Air in the salon"), "airing"),
+    StageKind.CAP: (say("Under a cap"), say("under the cap")),
 }
 STAGE_HOW = {
-    StageKind.HOOD: "Make the client comfortable, set the timer, and leave the hair alone.",
+    StageKind.HOOD: say("Make the client comfortable, set the timer, and leave the hair alone."),
     StageKind.DIFFUSER: DIFFUSE_HOW,
-    StageKind.CLOTH: "Wrap in dry cotton, press, do not rub; a fresh cloth if it is soaked.",
-    StageKind.AIR: "Let it dry in the air; do not touch it.",
-    StageKind.CAP: "Loosely under the cap; do not leave damp hair covered for long.",
+    StageKind.CLOTH: say("Wrap in dry cotton, press, do not rub; a fresh cloth if it is soaked."),
+    StageKind.AIR: say("Let it dry in the air; do not touch it."),
+    StageKind.CAP: say("Loosely under the cap; do not leave damp hair covered for long."),
 }
 
 
@@ -113,9 +123,11 @@ def stage_steps(case: Case, forecast: Forecast) -> list[Step]:
                 reasons=[
                     reason(
                         "stage_by_hand",
-                        f"Chosen by hand; {forecast.run.at(ends):.0%} of the water is gone "
-                        "after it.",
-                        f"stage {number}, {stage.kind}",
+                        say(
+                            "Chosen by hand; {at:.0%} of the water is gone after it.",
+                            at=forecast.run.at(ends),
+                        ),
+                        say("stage {number}, {kind}", number=number, kind=stage.kind),
                         MODEL,
                     )
                 ],
@@ -131,21 +143,21 @@ def damp_hood(case: Case) -> Step:
         case,
         "damp",
         Family.SHAPE,
-        "Hood until damp" if heat else "Wrap until damp",
-        "Fifteen minutes under the hood; then feel the roots."
+        say("Hood until damp") if heat else say("Wrap until damp"),
+        say("Fifteen minutes under the hood; then feel the roots.")
         if heat
-        else "A cotton cloth for an hour at most; then feel the roots.",
+        else say("A cotton cloth for an hour at most; then feel the roots."),
         minutes=HOOD_SETUP_MIN,
         station=Station.HOOD if heat else Station.CHAIR,
         wait=(DAMP_HOOD_MIN, DAMP_HOOD_MIN + HOOD_SLACK_MIN)
         if heat
         else (DAMP_WRAP_MIN, DAMP_WRAP_MIN + HOOD_SLACK_MIN),
-        wait_title="until damp",
+        wait_title=say("until damp"),
         reasons=[
             reason(
                 "bands_on_damp",
-                "Bands and pins on dripping hair leave dents and never dry underneath.",
-                f"style {case.request.goal.style}",
+                say("Bands and pins on dripping hair leave dents and never dry underneath."),
+                say("style {style}", style=case.request.goal.style),
             )
         ],
     )
@@ -154,23 +166,29 @@ def damp_hood(case: Case) -> Step:
 def band(case: Case) -> Step:
     """Bands down the twists, once they are damp."""
     bands = bands_needed(case)
-    pairs = "in pairs" if case.technique.kit.bundled else "one by one"
+    pairs = say("in pairs") if case.technique.kit.bundled else say("one by one")
     return step(
         case,
         "band",
         Family.SHAPE,
-        f"Bands, {bands}",
-        f"Damp {case.technique.parting.noun}s, {pairs}: wrap downwards, three to four turns a "
-        "band, gaps between them, the one at the root not tight.",
+        say("Bands, {bands}", bands=bands),
+        say(
+            "Damp {nouns}, {pairs}: wrap downwards, three to four turns a band, gaps between "
+            "them, the one at the root not tight.",
+            nouns=several(case.technique.parting.noun),
+            pairs=pairs,
+        ),
         minutes=BAND_MIN * bands,
         station=Station.CHAIR,
         sections=len(case.sections),
         reasons=[
             reason(
                 "bands_after_twisting",
-                "All are twisted first, then warmed until damp, then banded: bands on dripping "
-                "hair leave dents.",
-                f"{plural(bands, 'band')}",
+                say(
+                    "All are twisted first, then warmed until damp, then banded: bands on "
+                    "dripping hair leave dents."
+                ),
+                plural(bands, "band"),
             )
         ],
     )
@@ -182,11 +200,11 @@ def press(case: Case) -> Step:
         case,
         "press",
         Family.SHAPE,
-        "Press",
-        "Microfibre round each part, squeezed from the ends up; nothing is rubbed.",
+        say("Press"),
+        say("Microfibre round each part, squeezed from the ends up; nothing is rubbed."),
         minutes=PRESS_MIN,
         station=Station.CHAIR,
-        reasons=[reason("press", variant(case, Detail.PRESS).because, "press", TRADE)],
+        reasons=[reason("press", variant(case, Detail.PRESS).because, say("press"), TRADE)],
     )
 
 
@@ -196,18 +214,18 @@ def stretch_roots(case: Case, sitting: int = 1) -> Step:
         case,
         "stretch_roots",
         Family.SHAPE,
-        "Stretch the roots",
-        "Gather loosely on top, one soft tie, no pull at the edges; leave it.",
+        say("Stretch the roots"),
+        say("Gather loosely on top, one soft tie, no pull at the edges; leave it."),
         minutes=1.5,
         station=Station.CHAIR,
         wait=(ROOT_STRETCH_MIN, 2 * ROOT_STRETCH_MIN),
-        wait_title="loose bun",
+        wait_title=say("loose bun"),
         sitting=sitting,
         reasons=[
             reason(
                 "stretch_roots",
-                "About ten minutes in a loose bun lift the roots.",
-                f"style {case.request.goal.style}",
+                say("About ten minutes in a loose bun lift the roots."),
+                say("style {style}", style=case.request.goal.style),
             )
         ],
     )

@@ -5,6 +5,7 @@ from collections.abc import Callable, Mapping, Sequence
 from craft.contract.plan import Edit, Step
 from craft.contract.reasons import reason
 from craft.errors import CraftError
+from craft.messages import join, say, word
 from craft.plan.case import Case
 from craft.plan.steps.step import step
 from craft.products.doses import hand_units
@@ -42,7 +43,10 @@ def place(steps: Steps, key: str, field: str = "step") -> int:
     """
     keys = [planned.key for planned in steps]
     if key not in keys:
-        raise CraftError(field, f"There is no step {key} here. Steps: {', '.join(keys)}.")
+        raise CraftError(
+            field,
+            say("There is no step {key} here. Steps: {keys}.", key=key, keys=join(", ", keys)),
+        )
     return keys.index(key)
 
 
@@ -60,21 +64,25 @@ def add(case: Case, steps: Steps, edit: Edit) -> Steps:
     """A step of the specialist's own."""
     key = edit.step if edit.step.startswith(OWN_PREFIX) else OWN_PREFIX + edit.step
     if any(planned.key == key for planned in steps):
-        raise CraftError("step", f"There is a step {key} already; give another key.")
+        raise CraftError("step", say("There is a step {key} already; give another key.", key=key))
     added = step(
         case,
         key,
         Family.PREPARE,
-        edit.title or edit.step.replace("_", " "),
-        "Added by hand.",
+        edit.title or word(edit.step),
+        say("Added by hand."),
         minutes=(ADDED_MIN if edit.minutes is None else edit.minutes) / case.request.pace,
         station=Station.CHAIR,
         wait=(edit.wait_min or 0.0, edit.wait_min or 0.0),
-        wait_title="wait" if edit.wait_min else "",
-        reasons=[reason("by_hand", "Added by hand.", f"edit {key}", "The specialist.")],
+        wait_title=say("wait") if edit.wait_min else "",
+        reasons=[
+            reason(
+                "by_hand", say("Added by hand."), say("edit {key}", key=key), say("The specialist.")
+            )
+        ],
     )
     at = behind(steps, edit.after)
-    return [*steps[:at], note_edit(added, "added"), *steps[at:]]
+    return [*steps[:at], note_edit(added, say("added")), *steps[at:]]
 
 
 def remove(_: Case, steps: Steps, edit: Edit) -> Steps:
@@ -90,17 +98,31 @@ def move(_: Case, steps: Steps, edit: Edit) -> Steps:
         return [*steps[:at], move_product(steps[at], edit), *steps[at + 1 :]]
     moved, rest = steps[at], steps[:at] + steps[at + 1 :]
     to = behind(rest, edit.after)
-    return [*rest[:to], note_edit(moved, "moved"), *rest[to:]]
+    return [*rest[:to], note_edit(moved, say("moved")), *rest[to:]]
 
 
 def move_product(planned: Step, edit: Edit) -> Step:
     """A step with one of its products at another place."""
     roles = [product.role.value for product in planned.products]
     if edit.role not in roles:
-        raise CraftError("role", f"{planned.title} has no {edit.role}. It has: {', '.join(roles)}.")
+        raise CraftError(
+            "role",
+            say(
+                "{title} has no {role}. It has: {roles}.",
+                title=planned.title,
+                role=str(edit.role),
+                roles=join(", ", roles),
+            ),
+        )
     if edit.after is not None and edit.after not in roles:
         raise CraftError(
-            "after", f"{planned.title} has no {edit.after}. It has: {', '.join(roles)}."
+            "after",
+            say(
+                "{title} has no {after}. It has: {roles}.",
+                title=planned.title,
+                after=edit.after,
+                roles=join(", ", roles),
+            ),
         )
     moved = planned.products[roles.index(edit.role)]
     rest = [product for product in planned.products if product is not moved]
@@ -108,19 +130,23 @@ def move_product(planned: Step, edit: Edit) -> Step:
     if edit.after is not None:
         to = [product.role.value for product in rest].index(edit.after) + 1
     products = [*rest[:to], moved, *rest[to:]]
-    return note_edit(planned, f"{edit.role} moved".replace("_", " "), products=products)
+    return note_edit(planned, say("{role} moved", role=word(edit.role)), products=products)
 
 
 def replace(_: Case, steps: Steps, edit: Edit) -> Steps:
     """Do something else instead of a step; its minutes stay unless given."""
     at = place(steps, edit.step)
     if not edit.title:
-        raise CraftError("title", "Say what is done instead.")
+        raise CraftError("title", say("Say what is done instead."))
     old = steps[at]
-    changes: dict[str, object] = {"title": edit.title, "products": [], "how": "By hand."}
+    changes: dict[str, object] = {"title": edit.title, "products": [], "how": say("By hand.")}
     if edit.minutes is not None:
         changes |= exactly(edit.minutes)
-    return [*steps[:at], note_edit(old, f"instead of {old.title}", **changes), *steps[at + 1 :]]
+    return [
+        *steps[:at],
+        note_edit(old, say("instead of {title}", title=old.title), **changes),
+        *steps[at + 1 :],
+    ]
 
 
 def exactly(minutes: float) -> dict[str, object]:
@@ -133,12 +159,20 @@ def override(_: Case, steps: Steps, edit: Edit) -> Steps:
     at = place(steps, edit.step)
     planned = steps[at]
     if edit.minutes is None and edit.wait_min is None and edit.grams is None:
-        raise CraftError("minutes", "Give minutes, wait_min, or a role with grams.")
+        raise CraftError("minutes", say("Give minutes, wait_min, or a role with grams."))
     if edit.minutes is not None:
-        note = f"{edit.minutes:g} min instead of {planned.hands_on_min:g}"
+        note = say(
+            "{minutes:g} min instead of {hands_on_min:g}",
+            minutes=edit.minutes,
+            hands_on_min=planned.hands_on_min,
+        )
         planned = note_edit(planned, note, **exactly(edit.minutes))
     if edit.wait_min is not None:
-        note = f"waits {edit.wait_min:g} min instead of {planned.wait_min:g}"
+        note = say(
+            "waits {wait_min:g} min instead of {planned:g}",
+            wait_min=edit.wait_min,
+            planned=planned.wait_min,
+        )
         longest = max(edit.wait_min, planned.wait_max_min)
         planned = note_edit(planned, note, wait_min=edit.wait_min, wait_max_min=longest)
     if edit.grams is not None:
@@ -150,8 +184,11 @@ def set_dose(planned: Step, edit: Edit) -> Step:
     """A step with a dose that somebody has decided."""
     roles = [product.role for product in planned.products]
     if edit.role not in roles:
-        doses = ", ".join(roles) or "no products"
-        raise CraftError("role", f"{planned.title} has no such dose. It has: {doses}.")
+        doses = join(", ", roles) or say("no products")
+        raise CraftError(
+            "role",
+            say("{title} has no such dose. It has: {doses}.", title=planned.title, doses=doses),
+        )
     at = roles.index(edit.role)
     product, grams = planned.products[at], edit.grams or 0.0
     usual = product.grams if product.usual_g is None else product.usual_g
@@ -167,7 +204,9 @@ def set_dose(planned: Step, edit: Edit) -> Step:
         changes["cost"] = round(product.cost * grams / product.grams, 2)
     products = [*planned.products]
     products[at] = product.model_copy(update=changes)
-    note = f"{product.name} {grams:g} g instead of {usual:g}"
+    note = say(
+        "{name} {grams:g} g instead of {usual:g}", name=product.name, grams=grams, usual=usual
+    )
     return note_edit(planned, note, products=products)
 
 

@@ -2,12 +2,14 @@
 
 from craft.contract.plan import Reason, Step
 from craft.contract.reasons import TRADE, reason
+from craft.messages import capital, join, say
 from craft.physics import fibre
 from craft.plan.assemble import layering
 from craft.plan.case import Case
 from craft.plan.details import added_minutes, detail_instructions
-from craft.plan.dosing import NAMES, dose_of_layer, name_of
+from craft.plan.dosing import dose_of_layer, name_of
 from craft.plan.steps.step import step
+from craft.products.names import NAMES
 from craft.vocabulary import (
     Detail,
     Distribution,
@@ -37,9 +39,9 @@ def usual_hairs(case: Case) -> float:
 
 #: How a styler is worked in. Common practice, no source.
 SMOOTHING_HOW = {
-    Smoothing.RAKE: "Rake it through with the fingers.",
-    Smoothing.PALMS: "Smooth it down with flat palms.",
-    Smoothing.SCRUNCH: "Scrunch it in from the ends, no raking.",
+    Smoothing.RAKE: say("Rake it through with the fingers."),
+    Smoothing.PALMS: say("Smooth it down with flat palms."),
+    Smoothing.SCRUNCH: say("Scrunch it in from the ends, no raking."),
 }
 
 
@@ -66,9 +68,9 @@ LAYER_WORK = {
 }
 #: How a layer is worked in, in words. Common practice, no source.
 LAYER_WAYS = {
-    LayerWay.PALMS: "emulsified between the palms first",
-    LayerWay.SOAKING: "on dripping hair, squeezed until it is taken up",
-    LayerWay.MASSAGE: "massaged into the scalp with the finger pads",
+    LayerWay.PALMS: say("emulsified between the palms first"),
+    LayerWay.SOAKING: say("on dripping hair, squeezed until it is taken up"),
+    LayerWay.MASSAGE: say("massaged into the scalp with the finger pads"),
 }
 
 
@@ -77,12 +79,16 @@ def layer_ways(case: Case) -> str:
     parts = []
     for each in case.layers:
         way = each.layer.way
-        thinned = f"thinned to {each.layer.strength:.0%}" if each.layer.strength < 1 else ""
-        how = ", ".join(part for part in (thinned, LAYER_WAYS[way] if way else "") if part)
+        thinned = (
+            say("thinned to {strength:.0%}", strength=each.layer.strength)
+            if each.layer.strength < 1
+            else ""
+        )
+        how = join(", ", (part for part in (thinned, LAYER_WAYS[way] if way else "") if part))
         if how:
             name = name_of(each.item) if each.item else NAMES[each.role]
-            parts.append(f"{name[0].upper()}{name[1:]} {how}.")
-    return "".join(f" {part}" for part in parts)
+            parts.append(say("{product} {how}.", product=capital(name), how=how))
+    return join("", (" " + part for part in parts))
 
 
 def layers_reason(case: Case) -> Reason:
@@ -90,7 +96,10 @@ def layers_reason(case: Case) -> Reason:
     if case.request.layers is None:
         return layering(case)[1]
     return reason(
-        "layers_by_hand", "Composed by hand for this plan.", f"{len(case.layers)} layers", TRADE
+        "layers_by_hand",
+        say("Composed by hand for this plan."),
+        say("{layers} layers", layers=len(case.layers)),
+        TRADE,
     )
 
 
@@ -101,20 +110,25 @@ def lay_in(case: Case) -> Step:
     worked = sum(LAYER_WORK[each.layer.on] for each in case.layers)
     minutes = LAY_IN_EACH_MIN * worked * count + timing.bulk_minutes(*LAY_IN_BULK, case.hair_g)
     layered = case.request.school.distribution is Distribution.LAYER
-    warm = " Warm the hair with a damp cloth before." if case.hair.porosity is Level.LOW else ""
+    warm = (
+        say(" Warm the hair with a damp cloth before.") if case.hair.porosity is Level.LOW else ""
+    )
     distribution = reason(
         f"distribution_{case.request.school.distribution}",
-        "One product over the whole head at a time detangles better and takes longer."
+        say("One product over the whole head at a time detangles better and takes longer.")
         if layered
-        else "All products section by section: each stays wet until it is shaped.",
-        f"school.distribution {case.request.school.distribution}",
+        else say("All products section by section: each stays wet until it is shaped."),
+        say("school.distribution {distribution}", distribution=case.request.school.distribution),
     )
     return step(
         case,
         "lay_in",
         Family.LAY_IN,
-        "Lay in",
-        f"Middle to ends first, roots last with what is left; ends twice. {smoothing(case)}"
+        say("Lay in"),
+        say(
+            "Middle to ends first, roots last with what is left; ends twice. {smoothing}",
+            smoothing=smoothing(case),
+        )
         + detail_instructions(case, Detail.BRUSHED_BACK)
         + layer_ways(case)
         + warm,

@@ -2,11 +2,13 @@
 
 from craft.contract.plan import Step
 from craft.contract.reasons import TRADE, reason
+from craft.messages import say
 from craft.plan.case import Case
 from craft.plan.details import added_minutes, detail_instructions, does
 from craft.plan.forecast import Forecast, in_one_sitting
 from craft.plan.steps.step import step
 from craft.vocabulary import Detail, Family, Manner, Station
+from craft.words import several
 
 #: Fetching, setting and checking a hood, and how long the client may stay under it. Own values.
 SEND_HOME_MIN, SET_HOME_MIN = 2.0, 1.0
@@ -20,8 +22,8 @@ def release(case: Case, forecast: Forecast) -> Step:
         case,
         "release",
         Family.FINISH,
-        f"Release, {count}",
-        case.technique.release.how.format(noun=noun),
+        say("Release, {count}", count=count),
+        say(case.technique.release.how, nouns=several(noun)),
         minutes=case.technique.release.minutes_each * count,
         station=Station.CHAIR,
         sections=count,
@@ -29,8 +31,12 @@ def release(case: Case, forecast: Forecast) -> Step:
         reasons=[
             reason(
                 "count_out",
-                f"{count} {noun}s go in, {count} come out: count them, so that none stays in.",
-                f"sections {count}",
+                say(
+                    "{count} {nouns} go in, {count} come out: count them, so that none stays in.",
+                    count=count,
+                    nouns=several(noun),
+                ),
+                say("sections {count}", count=count),
             )
         ],
     )
@@ -43,17 +49,19 @@ def send_home(case: Case, forecast: Forecast) -> Step:
         case,
         "send_home",
         Family.FINISH,
-        "Home card",
-        "Night routine, refresh, when to take it down, when to come back. Then tools into the "
-        "disinfectant, for the contact time on its label.",
+        say("Home card"),
+        say(
+            "Night routine, refresh, when to take it down, when to come back. Then tools into the "
+            "disinfectant, for the contact time on its label."
+        ),
         minutes=SEND_HOME_MIN,
         station=Station.CHAIR,
         sitting=1 if first else 2,
         reasons=[
             reason(
                 "send_home",
-                "What is done at night decides how long it lasts.",
-                f"night {case.request.person.night}",
+                say("What is done at night decides how long it lasts."),
+                say("night {night}", night=case.request.person.night),
             )
         ],
     )
@@ -70,15 +78,17 @@ def set_home(case: Case) -> Step:
         case,
         "set_home",
         Family.FINISH,
-        "Home card, the set",
-        "How to sleep on it, when it is opened and by whom, whom to call if it itches or pulls.",
+        say("Home card, the set"),
+        say(
+            "How to sleep on it, when it is opened and by whom, whom to call if it itches or pulls."
+        ),
         minutes=SET_HOME_MIN,
         station=Station.CHAIR,
         reasons=[
             reason(
                 "set_home",
-                "The nights in the set begin tonight, so the card is handed over now.",
-                f"night {case.request.person.night}",
+                say("The nights in the set begin tonight, so the card is handed over now."),
+                say("night {night}", night=case.request.person.night),
             )
         ],
     )
@@ -92,20 +102,23 @@ def finish(case: Case, forecast: Forecast) -> Step:
         case,
         "finish",
         Family.FINISH,
-        "Finish",
+        say("Finish"),
         case.technique.finish.separate
-        + " Lift the roots with a pick 5 to 10 cm from the scalp, never through the lengths. "
-        "Judge it after it has settled." + detail_instructions(case, Detail.PARTING_SIDE),
+        + say(
+            " Lift the roots with a pick 5 to 10 cm from the scalp, never through the lengths. "
+            "Judge it after it has settled."
+        )
+        + detail_instructions(case, Detail.PARTING_SIDE),
         minutes=case.technique.finish.minutes + added_minutes(case, Detail.PARTING_SIDE),
         station=Station.CHAIR,
         wait=(settle, 60.0),
-        wait_title="settle",
+        wait_title=say("settle"),
         sitting=1 if first else 2,
         reasons=[
             reason(
                 "settle",
-                "A style is judged after 15 to 60 minutes of settling.",
-                f"style {case.request.goal.style}",
+                say("A style is judged after 15 to 60 minutes of settling."),
+                say("style {style}", style=case.request.goal.style),
                 TRADE,
             )
         ],

@@ -8,8 +8,10 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from craft.contract.plan import Step
+from craft.messages import capital, join, say
 from craft.plan.case import Case
 from craft.plan.details import does
+from craft.products.names import NAMES
 from craft.vocabulary import Detail, Role
 
 
@@ -48,45 +50,51 @@ class Needs:
     worn: bool = False
 
 
-BANDS_DRIPPING = "Bands on dripping hair leave dents and never dry underneath: until damp first."
+BANDS_DRIPPING = say(
+    "Bands on dripping hair leave dents and never dry underneath: until damp first."
+)
 
 ORDER: tuple[Before, ...] = (
     Before(
         "take_down_old",
         "cleanse",
         "washed_in_style",
-        "The old style comes out before water: what is washed in place felts.",
+        say("The old style comes out before water: what is washed in place felts."),
     ),
-    Before("take_down_old", "pre_wash", "washed_in_style", "Oil goes into opened hair."),
-    Before("pre_wash", "cleanse", "oil_after_wash", "Oil before water, or it stays in the hair."),
+    Before("take_down_old", "pre_wash", "washed_in_style", say("Oil goes into opened hair.")),
+    Before(
+        "pre_wash", "cleanse", "oil_after_wash", say("Oil before water, or it stays in the hair.")
+    ),
     Before(
         "condition",
         "detangle",
         "dry_detangling",
-        "Detangling comes after the conditioner: without slip hair breaks.",
+        say("Detangling comes after the conditioner: without slip hair breaks."),
     ),
-    Before("cleanse", "rinse_clay", "clay_not_rinsed", "Clay is rinsed after it has sat."),
-    Before("clarify", "cleanse", "clarify_last", "Clarify first, moisturise second."),
-    Before("cleanse", "mask", "wash_after_mask", "Shampoo after the mask washes it out again."),
+    Before("cleanse", "rinse_clay", "clay_not_rinsed", say("Clay is rinsed after it has sat.")),
+    Before("clarify", "cleanse", "clarify_last", say("Clarify first, moisturise second.")),
+    Before(
+        "cleanse", "mask", "wash_after_mask", say("Shampoo after the mask washes it out again.")
+    ),
     Before(
         "mask",
         "rinse",
         "mask_not_rinsed",
-        "The mask is left in though its label says rinse: curls will not clump.",
+        say("The mask is left in though its label says rinse: curls will not clump."),
     ),
-    Before("rinse", "lay_in", "rinsed_styler", "Rinsing after the styler takes it out again."),
-    Before("part", "shape", "unparted", "Sections are parted before they are shaped."),
+    Before("rinse", "lay_in", "rinsed_styler", say("Rinsing after the styler takes it out again.")),
+    Before("part", "shape", "unparted", say("Sections are parted before they are shaped.")),
     Before(
         "lay_in",
         "shape",
         "styler_after_shaping",
-        "Products go in before shaping; afterwards they lie on the outside only.",
+        say("Products go in before shaping; afterwards they lie on the outside only."),
     ),
-    Before("shape", "dry", "dried_before_shaping", "The set is shaped before it is dried."),
-    Before("dry", "release", "released_damp", "Released before it is dry: it will frizz."),
-    Before("shape", "release", "released_damp", "There is nothing to release yet."),
-    Before("release", "finish", "finished_in_set", "Finishing comes after the release."),
-    Before("finish", "send_home", "sent_home_early", "The client goes home finished."),
+    Before("shape", "dry", "dried_before_shaping", say("The set is shaped before it is dried.")),
+    Before("dry", "release", "released_damp", say("Released before it is dry: it will frizz.")),
+    Before("shape", "release", "released_damp", say("There is nothing to release yet.")),
+    Before("release", "finish", "finished_in_set", say("Finishing comes after the release.")),
+    Before("finish", "send_home", "sent_home_early", say("The client goes home finished.")),
 )
 
 NEEDS: tuple[Needs, ...] = (
@@ -94,26 +102,28 @@ NEEDS: tuple[Needs, ...] = (
         "mask",
         ("rinse",),
         "mask_not_rinsed",
-        "The mask is left in though its label says rinse: curls will not clump.",
+        say("The mask is left in though its label says rinse: curls will not clump."),
     ),
     Needs(
         "detangle",
         ("condition", "pre_wash"),
         "dry_detangling",
-        "Hair is never detangled without slip: keep the conditioner, or oil first.",
+        say("Hair is never detangled without slip: keep the conditioner, or oil first."),
     ),
     Needs(
         "detangle_dry_oil",
         ("pre_wash",),
         "dry_detangling",
-        "Before water hair is detangled in oil only.",
+        say("Before water hair is detangled in oil only."),
     ),
-    Needs("shape", ("lay_in",), "nothing_laid_in", "There is no hold product in the hair.", True),
+    Needs(
+        "shape", ("lay_in",), "nothing_laid_in", say("There is no hold product in the hair."), True
+    ),
     Needs(
         "dry",
         ("lay_in",),
         "heat_unprotected",
-        "Heat on bare hair: a leave-in or a heat protectant goes in first, as its label says.",
+        say("Heat on bare hair: a leave-in or a heat protectant goes in first, as its label says."),
     ),
 )
 
@@ -139,7 +149,7 @@ def broken_order(rule: Before, case: Case, steps: Steps) -> Iterator[Broken]:
         return
     both = rule.first in keys and rule.then in keys
     if both and keys.index(rule.first) > keys.index(rule.then):
-        yield rule.text, f"{rule.then} before {rule.first}"
+        yield rule.text, say("{then} before {first}", then=rule.then, first=rule.first)
 
 
 def broken_need(need: Needs, case: Case, steps: Steps) -> Iterator[Broken]:
@@ -149,7 +159,10 @@ def broken_need(need: Needs, case: Case, steps: Steps) -> Iterator[Broken]:
     keys = {step.key for step in steps}
     applies = need.step in keys and (case.washes or need.worn)
     if applies and not set(need.one_of) & keys:
-        yield need.text, f"{need.step} without {' or '.join(need.one_of)}"
+        yield (
+            need.text,
+            say("{step} without {one_of}", step=need.step, one_of=join(say(" or "), need.one_of)),
+        )
 
 
 def bands_dripping(case: Case, steps: Steps) -> Iterator[Broken]:
@@ -159,9 +172,9 @@ def bands_dripping(case: Case, steps: Steps) -> Iterator[Broken]:
     if not (case.technique.setting.damp_first and case.soaks and banding in keys):
         return
     if "damp" not in keys:
-        yield BANDS_DRIPPING, f"{banding} without damp"
+        yield BANDS_DRIPPING, say("{banding} without damp", banding=banding)
     elif keys.index("damp") > keys.index(banding):
-        yield BANDS_DRIPPING, f"{banding} before damp"
+        yield BANDS_DRIPPING, say("{banding} before damp", banding=banding)
 
 
 def not_detangled(case: Case, steps: Steps) -> Iterator[Broken]:
@@ -170,8 +183,11 @@ def not_detangled(case: Case, steps: Steps) -> Iterator[Broken]:
     days = case.detangled_days
     detangled = {"detangle", "detangle_dry_oil"} & keys
     if case.dries and "shape" in keys and not detangled and days > DETANGLE_AFTER_DAYS:
-        text = f"Not detangled for {days:g} days: sections will not part, and knots are set in."
-        yield text, "no detangling"
+        text = say(
+            "Not detangled for {days:g} days: sections will not part, and knots are set in.",
+            days=days,
+        )
+        yield text, say("no detangling")
 
 
 def gel_before_leave_in(steps: Steps) -> Iterator[Broken]:
@@ -181,11 +197,15 @@ def gel_before_leave_in(steps: Steps) -> Iterator[Broken]:
         for hold in (role for role in roles if role in HOLD):
             later = [role for role in roles[roles.index(hold) + 1 :] if role in INNER_FIRST]
             if later:
-                names = ", ".join(later).replace("_", "-")
+                names = join(", ", (NAMES[Role(role)] for role in later))
                 yield (
-                    f"{hold.capitalize()} before {names}: it seals the hair, what follows lies on "
-                    "top and flakes.",
-                    f"{hold} before {names}",
+                    say(
+                        "{hold} before {names}: it seals the hair, what follows lies on top and "
+                        "flakes.",
+                        hold=capital(NAMES[Role(hold)]),
+                        names=names,
+                    ),
+                    say("{hold} before {names}", hold=NAMES[Role(hold)], names=names),
                 )
 
 

@@ -2,6 +2,7 @@
 
 from craft.contract.plan import School, SchoolChoice
 from craft.contract.reasons import TRADE
+from craft.messages import say
 from craft.plan.assemble import layering, pre_wash
 from craft.plan.case import Case
 from craft.plan.steps.laying_in import smoothing_of
@@ -22,35 +23,38 @@ from craft.vocabulary import (
 
 #: What the other school would do. Common practice, no source.
 INSTEAD_DISTRIBUTION = {
-    Distribution.SECTION: "One product over the whole head at a time: detangles better, takes a "
-    "quarter longer.",
-    Distribution.LAYER: "All products section by section: each stays wet until it is shaped.",
+    Distribution.SECTION: say(
+        "One product over the whole head at a time: detangles better, takes a quarter longer."
+    ),
+    Distribution.LAYER: say("All products section by section: each stays wet until it is shaped."),
 }
 INSTEAD_WASH = {
-    WashOrder.SHAMPOO_FIRST: "Condition or detangle first, shampoo after: slip stays under it.",
-    WashOrder.CONDITION_FIRST: "Shampoo first: the conditioner meets clean hair.",
-    WashOrder.CONDITIONER_UNDER: "Shampoo alone: cleaner lengths, less slip.",
+    WashOrder.SHAMPOO_FIRST: say(
+        "Condition or detangle first, shampoo after: slip stays under it."
+    ),
+    WashOrder.CONDITION_FIRST: say("Shampoo first: the conditioner meets clean hair."),
+    WashOrder.CONDITIONER_UNDER: say("Shampoo alone: cleaner lengths, less slip."),
 }
 BECAUSE_WASH = {
-    WashOrder.SHAMPOO_FIRST: "The conditioner meets clean hair.",
-    WashOrder.CONDITION_FIRST: "It gives slip before the shampoo.",
-    WashOrder.CONDITIONER_UNDER: "It keeps slip under the shampoo.",
+    WashOrder.SHAMPOO_FIRST: say("The conditioner meets clean hair."),
+    WashOrder.CONDITION_FIRST: say("It gives slip before the shampoo."),
+    WashOrder.CONDITIONER_UNDER: say("It keeps slip under the shampoo."),
 }
 INSTEAD_SMOOTHING = {
-    Smoothing.RAKE: "Flat palms: fewer, larger clumps; scrunching: more wave.",
-    Smoothing.PALMS: "Raking: smaller clumps, more volume; scrunching: for waves.",
-    Smoothing.SCRUNCH: "Flat palms or raking: longer, but waves fall out.",
+    Smoothing.RAKE: say("Flat palms: fewer, larger clumps; scrunching: more wave."),
+    Smoothing.PALMS: say("Raking: smaller clumps, more volume; scrunching: for waves."),
+    Smoothing.SCRUNCH: say("Flat palms or raking: longer, but waves fall out."),
 }
 INSTEAD_REFRESH = {
-    Refreshing.RETWIST: "A spray with styler: quicker, shrinks more than twisting again.",
-    Refreshing.STYLER_SPRAY: "Water only: softer, shrinks more; oil only: keeps its length.",
-    Refreshing.WATER: "A spray with styler in it: shrinks less.",
-    Refreshing.OIL: "Water or a spray: brings curl back, shrinks.",
+    Refreshing.RETWIST: say("A spray with styler: quicker, shrinks more than twisting again."),
+    Refreshing.STYLER_SPRAY: say("Water only: softer, shrinks more; oil only: keeps its length."),
+    Refreshing.WATER: say("A spray with styler in it: shrinks less."),
+    Refreshing.OIL: say("Water or a spray: brings curl back, shrinks."),
 }
 INSTEAD_DETANGLE = {
-    Detangling.FINGERS: "A wide comb or a flexible brush: faster, more pull.",
-    Detangling.COMB: "Fingers only: gentlest, longest. A brush: smoothest, most pull.",
-    Detangling.BRUSH: "Fingers or a wide comb: slower, less pull.",
+    Detangling.FINGERS: say("A wide comb or a flexible brush: faster, more pull."),
+    Detangling.COMB: say("Fingers only: gentlest, longest. A brush: smoothest, most pull."),
+    Detangling.BRUSH: say("Fingers or a wide comb: slower, less pull."),
 }
 
 
@@ -95,35 +99,39 @@ def schools(case: Case) -> list[SchoolChoice]:
     if case.request.layers is None and {"cream", "oil"} <= set(order):
         won = why.rule.removeprefix("layering_").upper()
         other = Layering.LOC if won == Layering.LCO else Layering.LCO
-        laid = "oil before cream" if other is Layering.LOC else "cream before oil"
+        laid = say("oil before cream") if other is Layering.LOC else say("cream before oil")
         add(
             "layering",
             won,
             why.because,
-            f"{other}: {laid}; some dense, low-porosity hair does better with it.",
+            say(
+                "{other}: {laid}; some dense, low-porosity hair does better with it.",
+                other=other,
+                laid=laid,
+            ),
         )
     add(
         "distribution",
         asked.distribution,
-        "Sections stay wet until they are shaped."
+        say("Sections stay wet until they are shaped.")
         if asked.distribution is Distribution.SECTION
-        else "Each product is spread evenly before the next.",
+        else say("Each product is spread evenly before the next."),
         INSTEAD_DISTRIBUTION[asked.distribution],
     )
     won_smoothing = smoothing_of(case)
     add(
         "smoothing",
         won_smoothing,
-        "Waves are scrunched, coils smoothed."
+        say("Waves are scrunched, coils smoothed.")
         if asked.smoothing is Smoothing.AUTO
-        else "As asked.",
+        else say("As asked."),
         INSTEAD_SMOOTHING[won_smoothing],
     )
     won_refresh = asked.refresh or usual_refreshing(case)
     add(
         "refresh",
         won_refresh,
-        "Usual for the style." if asked.refresh is None else "As asked.",
+        say("Usual for the style.") if asked.refresh is None else say("As asked."),
         INSTEAD_REFRESH[won_refresh],
     )
     if technique.release.needed:
@@ -131,10 +139,12 @@ def schools(case: Case) -> list[SchoolChoice]:
         add(
             "release",
             asked.release,
-            "Worn as a set first: it lasts longer once opened." if worn else "Opened when dry.",
-            "Opened as soon as it is dry."
+            say("Worn as a set first: it lasts longer once opened.")
             if worn
-            else "Worn two to five days before it is opened.",
+            else say("Opened when dry."),
+            say("Opened as soon as it is dry.")
+            if worn
+            else say("Worn two to five days before it is opened."),
         )
     if technique.wash.start is Start.WASH:
         if technique.wash.kind is Washing.FULL:
@@ -147,7 +157,7 @@ def schools(case: Case) -> list[SchoolChoice]:
         add(
             "detangle",
             asked.detangle,
-            "Ends to roots, with slip.",
+            say("Ends to roots, with slip."),
             INSTEAD_DETANGLE[asked.detangle],
         )
         oiled, because = pre_wash(case)
@@ -155,9 +165,9 @@ def schools(case: Case) -> list[SchoolChoice]:
             "pre_wash",
             "oil" if oiled else "none",
             because.because,
-            "Straight into water: quicker, but the hair swells more."
+            say("Straight into water: quicker, but the hair swells more.")
             if oiled
-            else "Oil first gives more slip.",
+            else say("Oil first gives more slip."),
         )
         air = case.dry is Dryer.AIR
         choices.append(
@@ -165,12 +175,12 @@ def schools(case: Case) -> list[SchoolChoice]:
                 topic="drying",
                 chosen=case.dry,
                 chosen_by=SchoolBy.PLAN,
-                because="Air drying gives more shine and takes longer."
+                because=say("Air drying gives more shine and takes longer.")
                 if air
-                else "Warm air saves time.",
-                instead="Hood or diffuser: hours sooner."
+                else say("Warm air saves time."),
+                instead=say("Hood or diffuser: hours sooner.")
                 if air
-                else "Air: more shine, takes longer.",
+                else say("Air: more shine, takes longer."),
                 source=TRADE,
             )
         )

@@ -5,6 +5,7 @@ from collections.abc import Iterator, Sequence
 
 from craft.contract.plan import Learned, Reason, Step, StepProduct
 from craft.contract.reasons import LEARNED, reason
+from craft.messages import say
 from craft.plan.case import Case
 from craft.vocabulary import Family, Station
 from craft.work import timing
@@ -75,8 +76,12 @@ def learned_reasons(learned: Learned, usual: float, own: float) -> Iterator[Reas
     if learned.visits and abs(own - usual) >= TOLD_FROM_MIN:
         yield reason(
             "learned_minutes",
-            f"{usual:.0f} → {own:.0f} min: {learned.basis}.",
-            f"{learned.visits} visits, {learned.factor:.2f} × standard time",
+            say("{usual:.0f} → {own:.0f} min: {basis}.", usual=usual, own=own, basis=learned.basis),
+            say(
+                "{visits} visits, {factor:.2f} × standard time",
+                visits=learned.visits,
+                factor=learned.factor,
+            ),
             LEARNED,
         )
 

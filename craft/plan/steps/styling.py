@@ -3,6 +3,7 @@
 from craft.contract.plan import Step
 from craft.contract.reasons import STANDARD, TRADE, reason
 from craft.head.partings import Section
+from craft.messages import capital, say, word
 from craft.plan.case import Case
 from craft.plan.details import added_minutes, detail_instructions, does, variant
 from craft.plan.forecast import Forecast, in_one_sitting
@@ -20,6 +21,7 @@ from craft.plan.steps.laying_in import lay_in, usual_hairs
 from craft.plan.steps.opening import finish, opened_at_home, release, send_home, set_home
 from craft.plan.steps.step import step
 from craft.vocabulary import Detail, Dryer, Family, Manner, Start, Station, Style, Washing
+from craft.words import several
 from craft.work import timing
 
 #: Smoothing the hair left out under a wig. Own value.
@@ -49,7 +51,7 @@ def shape(case: Case) -> Step:
         case,
         "shape",
         Family.SHAPE,
-        f"{noun.capitalize()}s, {count}",
+        say("{nouns}, {count}", nouns=capital(several(noun)), count=count),
         case.technique.setting.how
         + detail_instructions(case, *SHAPED)
         + posture(case)
@@ -60,15 +62,24 @@ def shape(case: Case) -> Step:
         reasons=[
             reason(
                 "section_time",
-                f"{case.technique.setting.minutes_each:g} min for a usual {noun} of 25 cm, scaled "
-                f"by length and hair: {minutes / count:.1f} min each for this client.",
-                f"{count} sections of {case.hair.length_cm:g} cm",
+                say(
+                    "{minutes_each:g} min for a usual {noun} of 25 cm, scaled by length and hair: "
+                    "{minutes:.1f} min each for this client.",
+                    minutes_each=case.technique.setting.minutes_each,
+                    noun=word(noun),
+                    minutes=minutes / count,
+                ),
+                say(
+                    "{count} sections of {length_cm:g} cm",
+                    count=count,
+                    length_cm=case.hair.length_cm,
+                ),
                 STANDARD,
             ),
             reason(
                 "section_count",
-                "Smaller sections: more definition, more time, faster drying.",
-                f"sections {count}",
+                say("Smaller sections: more definition, more time, faster drying."),
+                say("sections {count}", count=count),
             ),
         ],
     )
@@ -83,8 +94,8 @@ def left_out(case: Case) -> str:
     if case.request.goal.style is not Style.UNDER_WIG_BASE:
         return ""
     if not case.request.goal.leave_out:
-        return " Nothing is left out."
-    return (
+        return say(" Nothing is left out.")
+    return say(
         " Leave a V at the front out, no wider than the parting shows; stretch it without heat "
         "where it can be, and let it rest between wears."
     )
@@ -93,20 +104,22 @@ def left_out(case: Case) -> str:
 def trial(case: Case) -> list[Step]:
     """A styler is tried before a whole head is committed to it."""
     way = variant(case, Detail.TRIAL)
-    why = [reason("trial", way.because, "trial", TRADE)]
+    why = [reason("trial", way.because, say("trial"), TRADE)]
     if does(case, Detail.TRIAL, Manner.TEST_COILS):
         return [
             step(
                 case,
                 "test_coils",
                 Family.LAY_IN,
-                "Test coils",
-                "Two or three coils in the under layer with today's layers; dry them with the "
-                "diffuser and look: do they clump, flake, fall?",
+                say("Test coils"),
+                say(
+                    "Two or three coils in the under layer with today's layers; dry them with the "
+                    "diffuser and look: do they clump, flake, fall?"
+                ),
                 minutes=TEST_COILS_MIN,
                 station=Station.CHAIR,
                 wait=TEST_COILS_DRY_MIN,
-                wait_title="test coils dry",
+                wait_title=say("test coils dry"),
                 reasons=why,
             )
         ]
@@ -116,9 +129,11 @@ def trial(case: Case) -> list[Step]:
                 case,
                 "half_head",
                 Family.LAY_IN,
-                "Half-head trial",
-                "Part down the middle. Left with the layers as planned, right with the other "
-                "styler; note which went where and judge both once it has settled.",
+                say("Half-head trial"),
+                say(
+                    "Part down the middle. Left with the layers as planned, right with the other "
+                    "styler; note which went where and judge both once it has settled."
+                ),
                 minutes=HALF_HEAD_MIN,
                 station=Station.CHAIR,
                 reasons=why,

@@ -2,6 +2,7 @@
 
 from craft.contract.plan import Reason, Step
 from craft.contract.reasons import STANDARD, TRADE, reason
+from craft.messages import join, say
 from craft.plan.case import Case, CleanserPass
 from craft.plan.details import added_minutes, detail_instructions, does, variant
 from craft.plan.dosing import choose, dose, name_of
@@ -43,14 +44,14 @@ PART_EACH_MIN = 0.3
 LONG_MASK_MIN = 30.0
 
 CLEANSER_TITLES = {
-    Role.CLARIFIER: "Clarify",
-    Role.SHAMPOO: "Shampoo",
+    Role.CLARIFIER: say("Clarify"),
+    Role.SHAMPOO: say("Shampoo"),
     Role.CO_WASH: "Co-wash",
 }
 TOOLS = {
-    Detangling.FINGERS: "fingers only",
-    Detangling.COMB: "a wide comb",
-    Detangling.BRUSH: "a flexible brush",
+    Detangling.FINGERS: say("fingers only"),
+    Detangling.COMB: say("a wide comb"),
+    Detangling.BRUSH: say("a flexible brush"),
 }
 
 
@@ -90,16 +91,16 @@ def wet_through(case: Case) -> Step:
         case,
         "wet",
         Family.PREPARE,
-        "Wet through",
-        "Lukewarm water through every quarter until it runs off; then squeeze.",
+        say("Wet through"),
+        say("Lukewarm water through every quarter until it runs off; then squeeze."),
         minutes=timing.bulk_minutes(*WET_THROUGH, case.hair_g),
         station=Station.BASIN,
         sections=4,
         reasons=[
             reason(
                 "wet_again",
-                "Washed elsewhere and dry again: products spread and clump on wet hair.",
-                f"now {case.arrival}",
+                say("Washed elsewhere and dry again: products spread and clump on wet hair."),
+                say("now {arrival}", arrival=case.arrival),
             )
         ],
     )
@@ -120,29 +121,35 @@ def clay(case: Case, each: CleanserPass) -> list[Step]:
             case,
             "cleanse",
             Family.CLEANSE,
-            "Clay",
-            "On misted hair, scalp first, then down the lengths with the fingers. Keep it moist: "
-            "it is rinsed before it dries. Mind the wet floor.",
+            say("Clay"),
+            say(
+                "On misted hair, scalp first, then down the lengths with the fingers. Keep it "
+                "moist: it is rinsed before it dries. Mind the wet floor."
+            ),
             minutes=timing.bulk_minutes(*CLAY_ON, case.hair_g),
             station=Station.CHAIR,
             wait=CLAY_SITS_MIN,
-            wait_title="clay sits",
+            wait_title=say("clay sits"),
             products=[dose(case, Role.CLAY)],
             sections=4,
             reasons=[
                 each.why,
-                reason("clay_sits", "20 to 30 minutes, moist all the time.", "clay", TRADE),
+                reason(
+                    "clay_sits", say("20 to 30 minutes, moist all the time."), say("clay"), TRADE
+                ),
             ],
         ),
         step(
             case,
             "rinse_clay",
             Family.CLEANSE,
-            "Rinse the clay",
-            "Downwards, along the strands, until the water runs clear and no grit is felt.",
+            say("Rinse the clay"),
+            say("Downwards, along the strands, until the water runs clear and no grit is felt."),
             minutes=2 * timing.bulk_minutes(*RINSE, case.hair_g),
             station=Station.BASIN,
-            reasons=[reason("rinse_clay", "Clay left behind dulls and catches.", "clay", TRADE)],
+            reasons=[
+                reason("rinse_clay", say("Clay left behind dulls and catches."), say("clay"), TRADE)
+            ],
         ),
     ]
 
@@ -160,8 +167,11 @@ def slip_under(case: Case) -> Step:
         case,
         "slip_under",
         Family.TREAT,
-        "Conditioner under",
-        "A light coat on the lengths, then shampoo over it on the scalp; both rinse out together.",
+        say("Conditioner under"),
+        say(
+            "A light coat on the lengths, then shampoo over it on the scalp; both rinse out "
+            "together."
+        ),
         minutes=timing.bulk_minutes(*CONDITION, case.hair_g) * UNDER_SHARE,
         station=Station.BASIN,
         products=[light],
@@ -169,8 +179,8 @@ def slip_under(case: Case) -> Step:
         reasons=[
             reason(
                 "conditioner_under",
-                "A light conditioner under the shampoo keeps slip in hair that tangles.",
-                "school.wash conditioner_under",
+                say("A light conditioner under the shampoo keeps slip in hair that tangles."),
+                say("school.wash conditioner_under"),
             )
         ],
     )
@@ -181,17 +191,17 @@ def washes_conditioner_first(case: Case) -> tuple[bool, Reason]:
     if case.technique.wash.kind is Washing.QUICK:
         return True, reason(
             "quick_wash_order",
-            "A quick wash conditions first: the slip stays under the shampoo.",
-            "style quick_wash",
+            say("A quick wash conditions first: the slip stays under the shampoo."),
+            say("style quick_wash"),
         )
     asked = case.request.school.wash
     first = asked is WashOrder.CONDITION_FIRST
     because = {
-        WashOrder.CONDITION_FIRST: "Conditioned and detangled before the shampoo, for slip.",
-        WashOrder.CONDITIONER_UNDER: "A light conditioner lies under the shampoo.",
-        WashOrder.SHAMPOO_FIRST: "Shampoo first, so that the conditioner meets clean hair.",
+        WashOrder.CONDITION_FIRST: say("Conditioned and detangled before the shampoo, for slip."),
+        WashOrder.CONDITIONER_UNDER: say("A light conditioner lies under the shampoo."),
+        WashOrder.SHAMPOO_FIRST: say("Shampoo first, so that the conditioner meets clean hair."),
     }[asked]
-    return first, reason(f"wash_{asked}", because, f"school.wash {asked}")
+    return first, reason(f"wash_{asked}", because, say("school.wash {asked}", asked=asked))
 
 
 def cleanse(case: Case, each: CleanserPass) -> Step:
@@ -199,13 +209,15 @@ def cleanse(case: Case, each: CleanserPass) -> Step:
     minutes = timing.bulk_minutes(*WASH_PASS, case.hair_g) * each.times
     if case.technique.wash.kind is Washing.QUICK:
         minutes *= ROOTS_ONLY_SHARE
-    times = f" ×{each.times}" if each.times > 1 else ""
+    times = say(" ×{times}", times=each.times) if each.times > 1 else ""
     clarifies = each.role is Role.CLARIFIER
     how = (
-        "Scalp first, finger pads, one direction; rinse until the hair feels bare. "
+        say("Scalp first, finger pads, one direction; rinse until the hair feels bare. ")
         if clarifies
-        else "Finger pads on the scalp, always in one direction; the lengths get the run-off. "
-        "Rinse very well: what stays behind keeps curls from clumping. "
+        else say(
+            "Finger pads on the scalp, always in one direction; the lengths get the run-off. "
+            "Rinse very well: what stays behind keeps curls from clumping. "
+        )
     )
     return step(
         case,
@@ -213,7 +225,7 @@ def cleanse(case: Case, each: CleanserPass) -> Step:
         Family.CLEANSE,
         CLEANSER_TITLES[each.role] + times,
         how
-        + "Foam in the eyes: rinse at once. Mind the wet floor."
+        + say("Foam in the eyes: rinse at once. Mind the wet floor.")
         + detail_instructions(case, Detail.BASIN),
         minutes=minutes + added_minutes(case, Detail.BASIN),
         station=Station.BASIN,
@@ -229,8 +241,8 @@ def condition(case: Case) -> Step:
         case,
         "condition",
         Family.TREAT,
-        "Condition",
-        "Most on the ends; start at the back ends, they get forgotten."
+        say("Condition"),
+        say("Most on the ends; start at the back ends, they get forgotten.")
         + detail_instructions(case, Detail.SQUEEZE_IN),
         minutes=timing.bulk_minutes(*CONDITION, case.hair_g)
         + added_minutes(case, Detail.SQUEEZE_IN),
@@ -238,7 +250,9 @@ def condition(case: Case) -> Step:
         products=[dose(case, Role.RINSE_OUT)],
         sections=4,
         reasons=[
-            reason("slip_first", "Hair is never detangled without slip.", f"{case.hair.pattern}")
+            reason(
+                "slip_first", say("Hair is never detangled without slip."), f"{case.hair.pattern}"
+            )
         ],
     )
 
@@ -252,14 +266,18 @@ def detangle(case: Case) -> list[Step]:
     if case.pre_oil and detangles_before_water(case):
         return []
     tool = TOOLS[case.request.school.detangle]
-    slip = "" if case.conditions else " The first of the leave-in gives slip."
+    slip = "" if case.conditions else say(" The first of the leave-in gives slip.")
     return [
         step(
             case,
             "detangle",
             Family.PREPARE,
-            "Detangle",
-            f"With {tool}, ends to roots; hold the hair above the knot so the root is not pulled."
+            say("Detangle"),
+            say(
+                "With {tool}, ends to roots; hold the hair above the knot so the root is not "
+                "pulled.",
+                tool=tool,
+            )
             + slip,
             minutes=timing.detangle_minutes(case.hair_g, days, case.hair.pattern.family),
             spread=timing.DETANGLE_SPREAD,
@@ -268,16 +286,23 @@ def detangle(case: Case) -> list[Step]:
             reasons=[
                 reason(
                     "detangle_time",
-                    f"{case.hair_g:.0f} g of {case.hair.pattern} hair, {days:g} days since the "
-                    "last time. The least predictable step.",
-                    f"days_since_detangle {days:g}",
+                    say(
+                        "{hair_g:.0f} g of {pattern} hair, {days:g} days since the last time. The "
+                        "least predictable step.",
+                        hair_g=case.hair_g,
+                        pattern=case.hair.pattern,
+                        days=days,
+                    ),
+                    say("days_since_detangle {days:g}", days=days),
                     STANDARD,
                 ),
                 reason(
                     "detangle_in_slip",
-                    "In the conditioner and never dry: wet hair with slip stretches, "
-                    "dry hair breaks.",
-                    f"school.detangle {case.request.school.detangle}",
+                    say(
+                        "In the conditioner and never dry: wet hair with slip stretches, dry hair "
+                        "breaks."
+                    ),
+                    say("school.detangle {detangle}", detangle=case.request.school.detangle),
                 ),
             ],
         )
@@ -298,11 +323,22 @@ def mask_minutes(case: Case) -> tuple[float, float, Reason]:
     longest = max(longest, labelled)
     if labelled == minutes:
         return minutes, longest, why
-    range_text = " to ".join(f"{minutes:g}" for minutes in (least, most) if minutes is not None)
-    because = (
-        f"The label of {name_of(item)} says {range_text} min: {labelled:g} instead of {minutes:g}."
+    range_text = join(
+        say(" to "),
+        (say("{minutes:g}", minutes=minutes) for minutes in (least, most) if minutes is not None),
     )
-    return labelled, longest, reason("label_dwell", because, f"label {range_text} min", LABEL)
+    because = say(
+        "The label of {item} says {range_text} min: {labelled:g} instead of {minutes:g}.",
+        item=name_of(item),
+        range_text=range_text,
+        labelled=labelled,
+        minutes=minutes,
+    )
+    return (
+        labelled,
+        longest,
+        reason("label_dwell", because, say("label {range_text} min", range_text=range_text), LABEL),
+    )
 
 
 def usual_mask_minutes(case: Case) -> tuple[float, Reason]:
@@ -311,16 +347,18 @@ def usual_mask_minutes(case: Case) -> tuple[float, Reason]:
     hair = case.hair
     short = technique.wash.mask_max_min < LONG_MASK_MIN
     if not short and (hair.porosity is Level.HIGH or hair.buildup is Buildup.HEAVY):
-        fired = "porosity high" if hair.porosity is Level.HIGH else "build-up heavy"
+        fired = say("porosity high") if hair.porosity is Level.HIGH else say("build-up heavy")
         return LONG_MASK_MIN, reason(
-            "long_mask", "30 to 45 minutes are preferred where hair is porous or worn.", fired
+            "long_mask", say("30 to 45 minutes are preferred where hair is porous or worn."), fired
         )
     because = (
-        "A quick treatment is 15 to 20 minutes."
+        say("A quick treatment is 15 to 20 minutes.")
         if short
-        else "20 minutes are the least for a real treatment."
+        else say("20 minutes are the least for a real treatment.")
     )
-    return technique.wash.mask_min, reason("mask_time", because, f"style {case.request.goal.style}")
+    return technique.wash.mask_min, reason(
+        "mask_time", because, say("style {style}", style=case.request.goal.style)
+    )
 
 
 def warm_mask(case: Case) -> bool:
@@ -342,23 +380,29 @@ def mask(case: Case) -> Step:
     if caps and not (labelled and labelled.dwell_max_min is not None):
         minutes, longest = max(minutes, TWO_CAPS_MIN[0]), max(longest, TWO_CAPS_MIN[1])
         reasons.append(
-            reason("two_caps", variant(case, Detail.WARMTH).because, "warmth two caps", TRADE)
+            reason("two_caps", variant(case, Detail.WARMTH).because, say("warmth two caps"), TRADE)
         )
     if warm and case.hair.porosity is Level.LOW:
         reasons.append(
-            reason("warm_mask", "Low porosity lets little in: warmth helps.", "porosity low")
+            reason(
+                "warm_mask", say("Low porosity lets little in: warmth helps."), say("porosity low")
+            )
         )
     return step(
         case,
         "mask",
         Family.TREAT,
-        "Mask",
-        "Section by section, most on the ends; then cover."
+        say("Mask"),
+        say("Section by section, most on the ends; then cover.")
         + detail_instructions(case, Detail.WARMTH, Detail.MASK_FIRST),
         minutes=timing.bulk_minutes(*MASK_ON, case.hair_g) + added_minutes(case, Detail.WARMTH),
         station=Station.STEAMER if warm else Station.CHAIR,
         wait=(minutes, longest),
-        wait_title="under steam" if warm else "under two caps" if caps else "under a cap",
+        wait_title=say("under steam")
+        if warm
+        else say("under two caps")
+        if caps
+        else say("under a cap"),
         products=[dose(case, Role.MASK)],
         sections=4,
         reasons=reasons,
@@ -372,17 +416,17 @@ def rinse(case: Case) -> Step:
         case,
         "rinse",
         Family.TREAT,
-        "Rinse",
-        "Rinse as the label says, cool to lukewarm."
+        say("Rinse"),
+        say("Rinse as the label says, cool to lukewarm.")
         if low
-        else "Rinse as the label says, lukewarm, until the water runs clear.",
+        else say("Rinse as the label says, lukewarm, until the water runs clear."),
         minutes=timing.bulk_minutes(*RINSE, case.hair_g),
         station=Station.BASIN,
         reasons=[
             reason(
                 "rinse_mask",
-                "A mask that stays in keeps curls from clumping; its label decides.",
-                f"porosity {case.hair.porosity}",
+                say("A mask that stays in keeps curls from clumping; its label decides."),
+                say("porosity {porosity}", porosity=case.hair.porosity),
                 TRADE,
             )
         ],
@@ -402,14 +446,14 @@ def in_a_cloth(case: Case) -> list[Step]:
             case,
             "wrap",
             Family.PREPARE,
-            "Cloth",
-            "Wrap in dry cotton, flat to the head, nothing rubbed; mist where an edge dries.",
+            say("Cloth"),
+            say("Wrap in dry cotton, flat to the head, nothing rubbed; mist where an edge dries."),
             minutes=1.0,
             station=Station.CHAIR,
             wait=CLOTH_MIN,
-            wait_title="in the cloth",
+            wait_title=say("in the cloth"),
             reasons=[
-                reason("cloth_hour", variant(case, Detail.CLOTH_HOUR).because, "cloth", TRADE)
+                reason("cloth_hour", variant(case, Detail.CLOTH_HOUR).because, say("cloth"), TRADE)
             ],
         )
     ]
@@ -420,18 +464,20 @@ def blot_and_part(case: Case) -> Step:
     blot = case.blot if case.soaks else None
     count = len(case.sections)
     how = {
-        None: "Part the hair as it is; it stays dry and stretched."
+        None: say("Part the hair as it is; it stays dry and stretched.")
         if case.arrival is Arrival.STRETCHED
-        else "Part the misted hair; mist again where it dries.",
-        Blot.NONE: "Leave the hair soaking wet; cap the half you are not working on.",
-        Blot.CLOTH: "Squeeze with a cotton cloth until it no longer drips.",
-        Blot.PRESSED: "Press twice with dry microfibre.",
+        else say("Part the misted hair; mist again where it dries."),
+        Blot.NONE: say("Leave the hair soaking wet; cap the half you are not working on."),
+        Blot.CLOTH: say("Squeeze with a cotton cloth until it no longer drips."),
+        Blot.PRESSED: say("Press twice with dry microfibre."),
     }[blot]
     return step(
         case,
         "part",
         Family.PREPARE,
-        f"{'Part' if blot in (Blot.NONE, None) else 'Blot and part'}, {count}",
+        say(
+            "Part, {count}" if blot in (Blot.NONE, None) else "Blot and part, {count}", count=count
+        ),
         how,
         minutes=(BLOT_MIN[blot] if blot else 0.0) + PART_EACH_MIN * count,
         station=Station.CHAIR,
@@ -439,9 +485,11 @@ def blot_and_part(case: Case) -> Step:
         reasons=[
             reason(
                 "equal_hair",
-                "Partings are placed so that every section holds the same hair, "
-                "not the same width.",
-                f"{count} sections",
+                say(
+                    "Partings are placed so that every section holds the same hair, not the same "
+                    "width."
+                ),
+                say("{count} sections", count=count),
                 STANDARD,
             )
         ],

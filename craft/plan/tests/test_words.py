@@ -6,9 +6,10 @@ from typing import Any
 from unittest import TestCase
 
 from craft.errors import CraftError
+from craft.messages import plain
 from craft.tests.requests import planned
 from craft.vocabulary import Style
-from craft.words import plain, plural
+from craft.words import plural
 
 FAULTS = {
     "a name of a field": re.compile(r"[a-z]_[a-z]|\b(goal|school|now|hair)\.[a-z]"),

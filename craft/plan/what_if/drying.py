@@ -6,6 +6,7 @@ from dataclasses import replace
 from craft.contract.base import Patch
 from craft.contract.plan import Fix
 from craft.head.partings import FIXED
+from craft.messages import say
 from craft.plan.case import Case
 from craft.plan.cautions.rule import Sign
 from craft.plan.details import variant
@@ -24,6 +25,7 @@ from craft.plan.steps.styling import SHAPED
 from craft.plan.steps.washing import BLOT_MIN, PART_EACH_MIN
 from craft.plan.what_if.change import Change, first_safe, rank_fixes
 from craft.vocabulary import Blot, Dryer, Heat
+from craft.words import several
 from craft.work import timing
 
 #: Hood minutes that are offered. Own values.
@@ -101,7 +103,7 @@ def more_sections(case: Case, forecast: Forecast) -> Iterator[Change]:
         extra = sections_minutes(case, count) - sections_minutes(case, now)
         yield Change(
             "more_sections",
-            f"Use {count} {case.technique.parting.noun}s",
+            say("Use {count} {nouns}", count=count, nouns=several(case.technique.parting.noun)),
             in_sections(case, count),
             replace(forecast, cylinder=section_cylinder(case, case.hairs / count)),
             hands_on_min=extra,
@@ -123,7 +125,7 @@ def under_the_hood(case: Case, forecast: Forecast) -> Iterator[Change]:
             patch["stages"] = None
         yield Change(
             "hood_first",
-            f"Dry {minutes} min under the hood first",
+            say("Dry {minutes} min under the hood first", minutes=minutes),
             patch,
             replace(forecast, stages=stages_for(case, Dryer.HOOD, minutes)),
             hands_on_min=setup,
@@ -139,7 +141,7 @@ def press_more(case: Case, forecast: Forecast) -> Iterator[Change]:
     extra = (BLOT_MIN[Blot.PRESSED] - BLOT_MIN[Blot.CLOTH]) * case.request.pace
     yield Change(
         "less_water",
-        "Press with dry microfibre first",
+        say("Press with dry microfibre first"),
         {"blot": "pressed"},
         replace(forecast, water=water),
         hands_on_min=extra,
@@ -153,7 +155,11 @@ def pressed_and_warmed(case: Case, forecast: Forecast) -> Iterator[Change]:
         for hood in under_the_hood(case, press.forecast):
             yield Change(
                 "press_and_hood",
-                f"Press, then {hood.title[0].lower()}{hood.title[1:]}",
+                say(
+                    "Press, then {title}",
+                    title=hood.title[0].lower(),
+                    title_2=hood.title[1:],
+                ),
                 {**press.patch, **hood.patch},
                 hood.forecast,
                 hands_on_min=press.hands_on_min + hood.hands_on_min,
@@ -175,10 +181,12 @@ def later(case: Case, forecast: Forecast) -> Iterator[Change]:
         return
     by = release_h - run.release_h
     days = round(by / SET_RELEASE_STEP_H)
-    in_days = "Open it a day later" if days == 1 else f"Open it {days} days later"
+    in_days = (
+        say("Open it a day later") if days == 1 else say("Open it {days} days later", days=days)
+    )
     yield Change(
         "later_release",
-        in_days if case.technique.release.needed else f"Open {by:g} h later",
+        in_days if case.technique.release.needed else say("Open {by:g} h later", by=by),
         {"goal": {"release_after_h": release_h}},
         replace(forecast, release_h=release_h),
         later_h=by,

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable
 
+from craft.messages import say, word
 from craft.plan.case import Case
 from craft.plan.cautions.rule import Sign
 from craft.plan.cautions.sets import OVERNIGHT_FROM_MIN
@@ -18,7 +19,7 @@ def upright(_: Case, forecast: Forecast, __: Sign) -> Iterable[Change]:
     """Washed sitting upright."""
     yield Change(
         "upright",
-        "Wash sitting upright",
+        say("Wash sitting upright"),
         {"details": {Detail.BASIN.value: Manner.UPRIGHT.value}},
         forecast,
         hands_on_min=DETAILS[Detail.BASIN].ways[Manner.UPRIGHT].minutes[0],
@@ -29,13 +30,15 @@ def upright(_: Case, forecast: Forecast, __: Sign) -> Iterable[Change]:
 def tested_ahead(_: Case, forecast: Forecast, __: Sign) -> Iterable[Change]:
     """A patch test before the day."""
     patch = {"details": {Detail.PATCH_TEST.value: Manner.YES.value}}
-    yield Change("patch_test", "Plan a patch test 48 h before", patch, forecast)
+    yield Change("patch_test", say("Plan a patch test 48 h before"), patch, forecast)
 
 
 def not_head_down(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]:
     """Styled upright."""
     if case.request.goal.head_down:
-        yield Change("not_head_down", "Style it upright", {"goal": {"head_down": False}}, forecast)
+        yield Change(
+            "not_head_down", say("Style it upright"), {"goal": {"head_down": False}}, forecast
+        )
 
 
 def taken_back(key: str) -> Fixes:
@@ -50,7 +53,7 @@ def taken_back(key: str) -> Fixes:
             if edit.step not in mixed_up or edit.op is EditOp.OVERRIDE
         ]
         if len(kept) < len(edits):
-            yield Change("take_back", "Undo the change", {"edits": kept}, forecast)
+            yield Change("take_back", say("Undo the change"), {"edits": kept}, forecast)
 
     return fixes
 
@@ -60,9 +63,11 @@ def order_fixes(key: str) -> Fixes:
 
     def fixes(case: Case, forecast: Forecast, sign: Sign) -> Iterable[Change]:
         if key == "gel_before_leave_in" and case.request.layers is not None:
-            yield Change("school_layers", "Use the usual layers", {"layers": None}, forecast)
+            yield Change("school_layers", say("Use the usual layers"), {"layers": None}, forecast)
         if key == "not_detangled":
-            yield Change("detangle", "Detangle today", {"now": {"detangled_h": None}}, forecast)
+            yield Change(
+                "detangle", say("Detangle today"), {"now": {"detangled_h": None}}, forecast
+            )
         yield from taken_back(key)(case, forecast, sign)
 
     return fixes
@@ -75,25 +80,25 @@ def rinsed_today(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]:
         for edit in case.request.edits
         if not (edit.step == "mask" and (edit.wait_min or 0) > OVERNIGHT_FROM_MIN)
     ]
-    yield Change("mask_time", "Rinse it after the usual time", {"edits": kept}, forecast)
+    yield Change("mask_time", say("Rinse it after the usual time"), {"edits": kept}, forecast)
 
 
 def in_the_air(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]:
     """Dried in the air, or with little heat."""
     if case.request.goal.max_heat is Heat.MEDIUM:
-        yield Change("low_heat", "Low heat", {"goal": {"max_heat": "low"}}, forecast)
+        yield Change("low_heat", say("Low heat"), {"goal": {"max_heat": "low"}}, forecast)
     patch = {"dry": "air", "dry_min": None, "stages": None}
-    yield Change("air_dry", "Air-dry it", patch, forecast)
+    yield Change("air_dry", say("Air-dry it"), patch, forecast)
 
 
 def set_to_work_on(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]:
     """That what is needed is on the head."""
     for worn in case.technique.fitness.works_from:
-        name = str(worn).replace("_", " ")
+        name = word(worn)
         patch = {"now": {"style": worn.value}}
-        yield Change(f"now_{worn}", f"Current style is: {name}", patch, forecast)
+        yield Change(f"now_{worn}", say("Current style is: {name}", name=name), patch, forecast)
 
 
 def clarify_today(_: Case, forecast: Forecast, __: Sign) -> Iterable[Change]:
     """Clarify today."""
-    return [Change("clarify", "Clarify today", {"cleanser": "clarify"}, forecast)]
+    return [Change("clarify", say("Clarify today"), {"cleanser": "clarify"}, forecast)]

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable
 
+from craft.messages import say
 from craft.plan.case import Case
 from craft.plan.cautions.fitness import ONE_PAIR_OF_HANDS_MIN
 from craft.plan.cautions.rule import Sign
@@ -22,7 +23,7 @@ def change_style(style: Style, forecast: Forecast, extra_min: float = 0.0) -> Ch
         forecast: of the plan as it is
         extra_min: hands-on minutes that it adds; negative where it saves some [min]
     """
-    title = f"{TECHNIQUES[style].title} instead"
+    title = say("{title} instead", title=TECHNIQUES[style].title)
     patch = another_style(style)
     return Change(f"style_{style}", title, patch, forecast, extra_min, extra_min)
 
@@ -40,8 +41,10 @@ def another_without_tension(case: Case, forecast: Forecast, _: Sign) -> Iterable
 
 def shorter_wear(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]:
     """As long as it is worn at most."""
-    most = case.technique.wear.days_max
-    yield Change("wear_days", f"Wear it {most} days", {"goal": {"wear_days": most}}, forecast)
+    most = case.technique.wear.days_max or 0
+    yield Change(
+        "wear_days", say("Wear it {most} days", most=most), {"goal": {"wear_days": most}}, forecast
+    )
 
 
 def fewer(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]:

@@ -3,10 +3,11 @@
 from collections.abc import Iterable, Iterator
 from dataclasses import replace
 
+from craft.messages import say
 from craft.physics import winding
 from craft.plan.case import Case
 from craft.plan.cautions.rule import Sign
-from craft.plan.dosing import NAMES, name_of, others
+from craft.plan.dosing import name_of, others
 from craft.plan.forecast import Forecast
 from craft.plan.kit.curls import rod_curl
 from craft.plan.kit.pieces import (
@@ -25,6 +26,8 @@ from craft.plan.what_if.change import Change
 from craft.plan.what_if.drying import in_sections, sections_minutes
 from craft.products import doses
 from craft.products.layer import STAYS, Laid
+from craft.products.names import NAMES
+from craft.words import several
 
 #: Fewer sections than this share of now are another style. Own value.
 FEWEST_SHARE = 0.5
@@ -49,11 +52,17 @@ def other_rods(case: Case, forecast: Forecast) -> Iterator[Change]:
     sizes = {"parting": {"sizes_mm": None}} if case.request.parting.sizes_mm else {}
     yield Change(
         "other_rods",
-        f"Use {size:g} mm rods everywhere",
+        say("Use {size:g} mm rods everywhere", size=size),
         {"goal": {"rod_mm": size}, **sizes},
         forecast,
-        effect=f"curls {then.diameter_mm:.0f} mm across instead of {now.diameter_mm:.0f}, hanging "
-        f"{then.hanging_cm:.1f} cm instead of {now.hanging_cm:.1f}",
+        effect=say(
+            "curls {diameter_mm:.0f} mm across instead of {before_mm:.0f}, hanging "
+            "{hanging_cm:.1f} cm instead of {before_cm:.1f}",
+            diameter_mm=then.diameter_mm,
+            before_mm=now.diameter_mm,
+            hanging_cm=then.hanging_cm,
+            before_cm=now.hanging_cm,
+        ),
     )
 
 
@@ -70,10 +79,14 @@ def fixes_for_rods(case: Case, forecast: Forecast) -> Iterator[Change]:
             continue
         yield Change(
             "fitting_rods",
-            f"Use {size:g} mm rods",
+            say("Use {size:g} mm rods", size=size),
             {"goal": {"rod_mm": size}, "parting": {"sizes_mm": None}},
             forecast,
-            effect=f"curls {curls[0].diameter_mm:.0f} mm across, {curls[0].wound.turns:.1f} turns",
+            effect=say(
+                "curls {diameter_mm:.0f} mm across, {turns:.1f} turns",
+                diameter_mm=curls[0].diameter_mm,
+                turns=curls[0].wound.turns,
+            ),
         )
         return
 
@@ -116,12 +129,12 @@ def use_fewer_sections(case: Case, forecast: Forecast, count: int) -> Change:
     extra = sections_minutes(case, count) - sections_minutes(case, len(case.sections))
     return Change(
         "fewer_sections",
-        f"Use {count} {case.technique.parting.noun}s",
+        say("Use {count} {nouns}", count=count, nouns=several(case.technique.parting.noun)),
         in_sections(case, count),
         forecast,
         hands_on_min=extra,
         client_min=extra,
-        effect="thicker sections: looser, less defined, slower to dry",
+        effect=say("thicker sections: looser, less defined, slower to dry"),
     )
 
 
@@ -143,10 +156,13 @@ def fixes_for_film(case: Case, forecast: Forecast) -> Iterator[Change]:
     if patch:
         yield Change(
             "usual_doses",
-            "Use the standard doses",
+            say("Use the standard doses"),
             patch,
             forecast,
-            effect=f"at most {doses.RESIDUE_ABOVE_G_PER_M2:g} g/m² stay on the hair",
+            effect=say(
+                "at most {residue_above_g_per_m2:g} g/m² stay on the hair",
+                residue_above_g_per_m2=doses.RESIDUE_ABOVE_G_PER_M2,
+            ),
         )
 
 
@@ -163,10 +179,10 @@ def take_instead(case: Case, forecast: Forecast, bottle: str | None) -> Iterator
     if better:
         yield Change(
             f"take_instead_{role}",
-            f"Use {name_of(better[0])}",
+            say("Use {better}", better=name_of(better[0])),
             {"bottles": {role.value: better[0].id}},
             forecast,
-            effect="same dose in grams",
+            effect=say("same dose in grams"),
         )
 
 
@@ -179,10 +195,10 @@ def other_layer_bottle(case: Case, forecast: Forecast, each: Laid) -> Iterator[C
     layers[each.place] |= {"bottle": better.id}
     yield Change(
         f"take_instead_{each.role}",
-        f"Use {name_of(better)}",
+        say("Use {better}", better=name_of(better)),
         {"layers": layers},
         forecast,
-        effect="same dose in grams",
+        effect=say("same dose in grams"),
     )
 
 
@@ -198,14 +214,14 @@ def nearest_instead(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]
             layers[each.place] |= {"role": item.role.value, "bottle": item.id}
             yield Change(
                 "nearest_role",
-                f"Use {name_of(item)} as {NAMES[item.role]}",
+                say("Use {item} as {product}", item=name_of(item), product=NAMES[item.role]),
                 {"layers": layers},
                 forecast,
             )
         else:
             yield Change(
                 "without_layer",
-                f"Leave out the {NAMES[each.role]}",
+                say("Leave out the {product}", product=NAMES[each.role]),
                 {"layers": layers[: each.place] + layers[each.place + 1 :]},
                 forecast,
             )
@@ -220,4 +236,4 @@ def thicker_film(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]:
     """The usual doses, or the layers of the school."""
     yield from fixes_for_film(case, forecast)
     if case.request.layers is not None:
-        yield Change("school_layers", "Use the usual layers", {"layers": None}, forecast)
+        yield Change("school_layers", say("Use the usual layers"), {"layers": None}, forecast)
