@@ -12,7 +12,7 @@ export PIP_DISABLE_PIP_VERSION_CHECK := 1
 # Packages are compiled when they are first imported, and not again by every process.
 export PYTHONDONTWRITEBYTECODE :=
 
-.PHONY: demo docs test test-web lint lint-python lint-web lint-web-types lint-web-style types bench golden ratio shots web dev clean
+.PHONY: demo docs test test-web lint lint-python lint-web lint-web-types lint-web-style types bench golden messages ratio shots web dev clean
 
 demo: .make/app web
 ifdef RESET
@@ -41,6 +41,7 @@ lint-python: .make/dev
 	.venv/bin/mypy
 	.venv/bin/lint-imports
 	$(PY) -m salon.checks.commits
+	$(PY) -m salon.checks.catalogues
 
 lint-web: lint-web-types lint-web-style
 
@@ -49,6 +50,10 @@ lint-web-types: .make/node
 
 lint-web-style: .make/node
 	cd web && npm run --silent lint:style
+
+# Messages that are new in the code come into the catalogues, to be translated there.
+messages: .make/dev
+	$(PY) -m salon.checks.catalogues --write
 
 # The interface's types come from the server's own description of itself.
 types: .make/app .make/node
