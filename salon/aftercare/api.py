@@ -97,7 +97,7 @@ def wearing_data(worn: Wearing) -> dict[str, Any]:
     return {
         "visit": visit.pk if visit else None,
         "plan": visit.plan_id if visit else None,
-        "title": visit.plan.title if visit else "",
+        "title": visit.plan.spoken_title if visit else "",
         "state": visit.state if visit else "",
         "done_on": timezone.localdate(visit.started_at) if visit else None,
         "today": timezone.localdate(),

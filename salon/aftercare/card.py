@@ -13,15 +13,16 @@ from icalendar import Calendar, Event
 
 from craft.contract.wear import WearAnswer, WearDay
 from craft.errors import CraftError
+from craft.messages import ENGLISH, DayForm, day_text, language, message, said_in
 from craft.vocabulary import Detail, Manner
 from craft.wear.card import cautions_at_home
 from salon.aftercare.drawings import drawing
-from salon.aftercare.translating import Language, day_in, translate
 from salon.aftercare.wearing import planned_days, wear_of
 from salon.planning.models import Plan
+from salon.platform.language import sentence, spoken_now, use_language
 from salon.salon_settings.services import current_salon
 
-NO_PANGO = (
+NO_PANGO = message(
     "This machine cannot write a PDF: the library Pango is missing (Debian: apt install "
     "libpango-1.0-0 libpangoft2-1.0-0). Print the page instead."
 )
@@ -62,10 +63,10 @@ class Card:
         """The dates that matter, in order: what happens, and when."""
         answer = self.answer
         dates = [
-            ("Open it", answer.release_on),
-            ("Looks its best until", answer.good_until),
-            ("Wash by", answer.wash_by),
-            ("Next appointment by", answer.return_by),
+            (message("Open it"), answer.release_on),
+            (message("Looks its best until"), answer.good_until),
+            (message("Wash by"), answer.wash_by),
+            (message("Next appointment by"), answer.return_by),
         ]
         return [(what, day) for what, day in dates if day and day >= self.done_on]
 
@@ -82,35 +83,38 @@ def card_of(plan: Plan) -> Card:
     return Card(plan, done_on, wear_of(plan, done_on, planned_days(plan.client), visit))
 
 
-def morning(day: WearDay, language: Language = Language.ENGLISH) -> str:
+def morning(day: WearDay) -> str:
     """What a day asks for, in one line."""
     amounts = "; ".join(
-        f"{translate(each.what, language)}: {translate(each.words, language)}"
-        for each in day.amounts
+        f"{spoken_now(each.what)}: {spoken_now(each.words)}" for each in day.amounts
     )
-    notes = [translate(note, language) for note in day.notes]
-    parts = [translate(day.refresh, language), f"({amounts})" if amounts else "", *notes]
+    notes = [spoken_now(note) for note in day.notes]
+    parts = [spoken_now(day.refresh), f"({amounts})" if amounts else "", *notes]
     return " ".join(part for part in parts if part)
 
 
-def phases_of(card: Card, language: Language) -> list[dict[str, Any]]:
+def day_in(day: date, form: DayForm = DayForm.WEEKDAY) -> str:
+    """A date in words."""
+    return said_in(day_text(day, form), language())
+
+
+def phases_of(card: Card) -> list[dict[str, Any]]:
     """What is done when, by dates; mornings with work stand in a list of their own."""
     answer = card.answer
-    opened = day_in(answer.release_on or card.done_on + timedelta(days=1), language)
-    until = translate("until", language)
-    where = "at home, by yourself" if opened_at_home(card.plan) else "with us"
+    opened = day_in(answer.release_on or card.done_on + timedelta(days=1))
+    where = sentence("at home, by yourself") if opened_at_home(card.plan) else sentence("with us")
     when = {
-        "in_set": f"{until} {opened}",
-        "release": f"{opened}, {translate(where, language)}",
+        "in_set": sentence("until {day}", day=opened),
+        "release": f"{opened}, {where}",
         "first_morning": opened,
-        "nights": f"{until} {day_in(answer.wash_by, language)}",
-        "edges": translate("every other day at most", language),
+        "nights": sentence("until {day}", day=day_in(answer.wash_by)),
+        "edges": sentence("every other day at most"),
     }
     return [
         {
-            "title": translate(phase.title, language),
+            "title": spoken_now(phase.title),
             "when": when[phase.key],
-            "lines": [translate(line, language) for line in phase.lines],
+            "lines": [spoken_now(line) for line in phase.lines],
         }
         for phase in card.plan.answered.home.phases
         if phase.key in when
@@ -124,10 +128,12 @@ def opened_at_home(plan: Plan) -> bool:
 
 #: What stands on every card.
 FIXED = {
-    "mornings": "Mornings with a little work",
-    "not_right": "If something is not right",
-    "mind": "Good to know",
-    "label_first": "Always follow the product label first. This card is not medical advice.",
+    "mornings": message("Mornings with a little work"),
+    "not_right": message("If something is not right"),
+    "mind": message("Good to know"),
+    "label_first": message(
+        "Always follow the product label first. This card is not medical advice."
+    ),
 }
 
 
@@ -137,36 +143,29 @@ def cautions_of(card: Card) -> list[str]:
     return of_plan + [caution.because for caution in card.answer.cautions]
 
 
-def context_of(card: Card, size: CardSize, language: Language) -> dict[str, Any]:
-    """What the card tells."""
+def context_of(card: Card, size: CardSize) -> dict[str, Any]:
+    """What the card tells, in the language of the moment."""
     salon, plan = current_salon(), card.plan
     page, margin = PAGES[size]
     days = [
-        {"date": day_in(day.date, language, "D j M"), "text": morning(day, language)}
+        {"date": day_in(day.date, DayForm.BRIEF), "text": morning(day)}
         for day in card.answer.days
         if day.refresh or day.notes
     ]
     return {
-        "language": language.value,
+        "language": language(),
         "name": plan.client.greeting_name,
-        "title": translate(plan.title, language),
-        "done_on": day_in(card.done_on, language, "l j F Y"),
-        "dates": [
-            {"what": translate(what, language), "date": day_in(day, language)}
-            for what, day in card.dates
-        ],
-        "drawings": [
-            {**drawn, "words": translate(str(drawn["words"]), language)}
-            for drawn in map(drawing, card.answer.drawings)
-        ],
-        "phases": phases_of(card, language),
+        "title": plan.spoken_title,
+        "done_on": day_in(card.done_on, DayForm.FULL),
+        "dates": [{"what": sentence(what), "date": day_in(day)} for what, day in card.dates],
+        "drawings": [drawing(what) for what in card.answer.drawings],
+        "phases": phases_of(card),
         "days": days,
         "helps": [
-            {"when": translate(each.when, language), "do": translate(each.do, language)}
-            for each in card.answer.help
+            {"when": spoken_now(each.when), "do": spoken_now(each.do)} for each in card.answer.help
         ],
-        "cautions": [translate(line, language) for line in cautions_of(card)],
-        **{name: translate(text, language) for name, text in FIXED.items()},
+        "cautions": [spoken_now(line) for line in cautions_of(card)],
+        **{name: sentence(text) for name, text in FIXED.items()},
         "salon": salon.name,
         "phone": salon.phone,
         "size": size.value,
@@ -175,9 +174,16 @@ def context_of(card: Card, size: CardSize, language: Language) -> dict[str, Any]
     }
 
 
-def page_of(card: Card, size: CardSize = CardSize.A4, language: Language = Language.ENGLISH) -> str:
-    """The card as a page."""
-    return render_to_string("card.html", context_of(card, size, language))
+def page_of(card: Card, size: CardSize = CardSize.A4, wanted: str = ENGLISH) -> str:
+    """The card as a page.
+
+    Args:
+        card: what is told
+        size: of the page
+        wanted: language it is read in
+    """
+    with use_language(wanted):
+        return render_to_string("card.html", context_of(card, size))
 
 
 def font() -> str:
@@ -188,10 +194,8 @@ def font() -> str:
     return files[0].as_uri() if files else ""
 
 
-def pdf_of(
-    card: Card, size: CardSize = CardSize.A4, language: Language = Language.ENGLISH
-) -> bytes:
-    """The card as a tagged PDF (PDF/UA-1).
+def pdf_of(card: Card, size: CardSize = CardSize.A4, wanted: str = ENGLISH) -> bytes:
+    """The card as a tagged PDF (PDF/UA-1); arguments as `page_of`.
 
     Raises:
         CraftError: a library of the system is missing; says which
@@ -199,36 +203,60 @@ def pdf_of(
     try:
         from weasyprint import HTML, URLFetcher
     except OSError as error:
-        raise CraftError("pdf", NO_PANGO) from error
-    text = render_to_string("card.html", context_of(card, size, language) | {"font": font()})
+        raise CraftError("pdf", sentence(NO_PANGO)) from error
+    with use_language(wanted):
+        text = render_to_string("card.html", context_of(card, size) | {"font": font()})
     # The shipped typeface is all that is fetched.
     files = URLFetcher(allowed_protocols=("file",))
     written: bytes = HTML(string=text, url_fetcher=files).write_pdf(pdf_variant="pdf/ua-1")
     return written
 
 
-def calendar_of(card: Card, language: Language = Language.ENGLISH) -> bytes:
-    """The days of the card for a calendar program (RFC 5545); nobody is named in it."""
+def calendar_of(card: Card, wanted: str = ENGLISH) -> bytes:
+    """The days of the card for a calendar program (RFC 5545); nobody is named in it.
+
+    Args:
+        card: what is told
+        wanted: language it is read in
+    """
     calendar = Calendar()
     calendar.add("prodid", "-//Gauffer//Card//EN")
     calendar.add("version", "2.0")
-    calendar.add("x-wr-calname", translate(card.plan.title, language))
-    days: list[tuple[date, str, str]] = [(day, what, "") for what, day in card.dates]
-    days += [
-        (day.date, "Freshen up", morning(day, language)) for day in card.answer.days if day.refresh
-    ]
-    for day, what, text in sorted(days):
-        event = Event()
-        event.add("uid", f"{card.plan.pk}-{what.replace(' ', '-').lower()}-{day}@gauffer")
-        words = translate(what, language)
-        # Within a line English begins small; German keeps its nouns.
-        words = f"{words[0].lower()}{words[1:]}" if language is Language.ENGLISH else words
-        event.add("summary", f"{translate('Hair', language)}: {words}")
-        event.add("dtstart", day)
-        event.add("dtend", day + timedelta(days=1))
-        event.add("dtstamp", datetime.combine(card.done_on, time(12), UTC))
-        if text:
-            event.add("description", text)
-        calendar.add_component(event)
+    with use_language(wanted):
+        calendar.add("x-wr-calname", card.plan.spoken_title)
+        days: list[tuple[date, str, str]] = [(day, what, "") for what, day in card.dates]
+        days += [
+            (day.date, message("Freshen up"), morning(day))
+            for day in card.answer.days
+            if day.refresh
+        ]
+        for day, what, text in sorted(days):
+            calendar.add_component(event_of(card, day, what, text))
     written: bytes = calendar.to_ical()
     return written
+
+
+def event_of(card: Card, day: date, what: str, text: str) -> Event:
+    """A day of the card for a calendar.
+
+    Args:
+        card: that it is from
+        day: when
+        what: is done, as the catalogues have it
+        text: how; may be empty
+    """
+    event = Event()
+    event.add("uid", f"{card.plan.pk}-{what.replace(' ', '-').lower()}-{day}@gauffer")
+    event.add("summary", sentence("Hair: {what}", what=decapitalised(what)))
+    event.add("dtstart", day)
+    event.add("dtend", day + timedelta(days=1))
+    event.add("dtstamp", datetime.combine(card.done_on, time(12), UTC))
+    if text:
+        event.add("description", text)
+    return event
+
+
+def decapitalised(what: str) -> str:
+    """What is done, within a line: English and French begin small, German keeps its nouns."""
+    words = sentence(what)
+    return words if language() == "de" else f"{words[0].lower()}{words[1:]}"

@@ -1,5 +1,6 @@
 """The card for home over HTTP: a page, a PDF, days for a calendar."""
 
+from django.conf import settings
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
 from django.urls import path
@@ -10,8 +11,9 @@ from rest_framework.request import Request
 from rest_framework.views import APIView
 
 from salon.aftercare.card import Card, CardSize, calendar_of, card_of, page_of, pdf_of
-from salon.aftercare.translating import Language
+from salon.aftercare.wording import language_for
 from salon.planning.models import Plan
+from salon.platform.language import sentence
 from salon.platform.permissions import Access
 from salon.platform.roles import EVERYBODY
 
@@ -23,25 +25,28 @@ SIZE = OpenApiParameter(
 )
 
 
+LANGUAGES = [code for code, _ in settings.CLIENT_LANGUAGES]
 LANGUAGE = OpenApiParameter(
     "language",
     OpenApiTypes.STR,
-    enum=[language.value for language in Language],
-    description="In which it is read.",
+    enum=LANGUAGES,
+    description="In which it is read; else the client's own.",
 )
 
 
-def language_of(request: Request) -> Language:
-    """The language that is asked for.
+def language_of(request: Request, card: Card) -> str:
+    """The language that is asked for, else that of the client.
 
     Raises:
         ValidationError: there is no catalogue of it
     """
-    asked = request.query_params.get("language", Language.ENGLISH.value)
-    if asked not in {language.value for language in Language}:
-        names = ", ".join(language.value for language in Language)
-        raise serializers.ValidationError({"language": f"Use one of: {names}."})
-    return Language(asked)
+    asked = request.query_params.get("language") or language_for(card.plan.client)
+    if asked not in LANGUAGES:
+        names = ", ".join(LANGUAGES)
+        raise serializers.ValidationError(
+            {"language": sentence("Use one of: {names}.", names=names)}
+        )
+    return asked
 
 
 def size_of(request: Request) -> CardSize:
@@ -53,7 +58,7 @@ def size_of(request: Request) -> CardSize:
     asked = request.query_params.get("size", CardSize.A4.value)
     if asked not in {size.value for size in CardSize}:
         names = ", ".join(size.value for size in CardSize)
-        raise serializers.ValidationError({"size": f"Use one of: {names}."})
+        raise serializers.ValidationError({"size": sentence("Use one of: {names}.", names=names)})
     return CardSize(asked)
 
 
@@ -74,7 +79,8 @@ class CardView(APIView):
 
     @extend_schema(parameters=[SIZE, LANGUAGE], responses={(200, "text/html"): OpenApiTypes.STR})
     def get(self, request: Request, pk: int) -> HttpResponse:
-        return HttpResponse(page_of(card(pk), size_of(request), language_of(request)))
+        shown = card(pk)
+        return HttpResponse(page_of(shown, size_of(request), language_of(request, shown)))
 
 
 class CardPdfView(APIView):
@@ -88,7 +94,8 @@ class CardPdfView(APIView):
     def get(self, request: Request, pk: int) -> HttpResponse:
         shown = card(pk)
         response = HttpResponse(
-            pdf_of(shown, size_of(request), language_of(request)), content_type="application/pdf"
+            pdf_of(shown, size_of(request), language_of(request, shown)),
+            content_type="application/pdf",
         )
         response["Content-Disposition"] = file_name(shown, "pdf")
         return response
@@ -103,7 +110,8 @@ class CardCalendarView(APIView):
     def get(self, request: Request, pk: int) -> HttpResponse:
         shown = card(pk)
         response = HttpResponse(
-            calendar_of(shown, language_of(request)), content_type="text/calendar; charset=utf-8"
+            calendar_of(shown, language_of(request, shown)),
+            content_type="text/calendar; charset=utf-8",
         )
         response["Content-Disposition"] = file_name(shown, "ics").replace("inline", "attachment")
         return response

@@ -2,6 +2,7 @@
 
 from typing import Any
 
+from django.conf import settings
 from django.shortcuts import get_object_or_404
 from django.urls import path
 from drf_spectacular.utils import extend_schema
@@ -29,15 +30,17 @@ from salon.aftercare.checking import (
 from salon.aftercare.models import Checkin
 from salon.aftercare.outbox import opt_out
 from salon.aftercare.tasks import measure
+from salon.aftercare.wording import language_for
 from salon.platform.auth import current_user
 from salon.platform.fields import choice_field
 from salon.platform.idempotency import Idempotency
+from salon.platform.language import lazy_sentence, sentence, spoken_now, use_language
 from salon.platform.permissions import PUBLIC, Access
 from salon.platform.roles import HANDS
 from salon.salon_settings.services import current_salon
 from salon.visits.models import Visit
 
-GONE = "This link has ended. Ask the salon for a new one."
+GONE = lazy_sentence("This link has ended. Ask the salon for a new one.")
 
 
 class CheckinThrottle(SimpleRateThrottle):
@@ -106,6 +109,9 @@ class OwnDaySerializer(serializers.Serializer[Any]):
 class CheckinPageSerializer(serializers.Serializer[Any]):
     """What the client sees: nothing of anybody else, and little of themselves."""
 
+    language = serializers.ChoiceField(
+        [code for code, _ in settings.CLIENT_LANGUAGES], help_text="Of the client."
+    )
     salon = serializers.CharField()
     title = serializers.CharField()
     first = serializers.DateField()
@@ -117,19 +123,22 @@ class CheckinPageSerializer(serializers.Serializer[Any]):
 
 
 def page_of(visit: Visit, checkin: Checkin | None = None) -> Response:
-    """What the client sees."""
+    """What the client sees, in their language."""
     first, last = days_told(visit)
-    page = {
-        "salon": current_salon().name,
-        "title": visit.plan.title,
-        "first": first,
-        "last": last,
-        "opens": any(step.key == "release" for step in visit.plan.answered.steps),
-        "told": visit.checkins.all(),
-        "advice": advice_of(checkin) if checkin else "",
-        "written": visit.client.contact == Contact.MESSAGE,
-    }
-    return Response(CheckinPageSerializer(page).data)
+    wanted = language_for(visit.client)
+    with use_language(wanted):
+        page = {
+            "language": wanted,
+            "salon": current_salon().name,
+            "title": visit.plan.spoken_title,
+            "first": first,
+            "last": last,
+            "opens": any(step.key == "release" for step in visit.plan.answered.steps),
+            "told": visit.checkins.all(),
+            "advice": spoken_now(advice_of(checkin)) if checkin else "",
+            "written": visit.client.contact == Contact.MESSAGE,
+        }
+        return Response(CheckinPageSerializer(page).data)
 
 
 class CheckinView(APIView):
@@ -173,7 +182,10 @@ class HomePictureSerializer(serializers.Serializer[Any]):
     """A picture a client sends from home."""
 
     picture = serializers.FileField(
-        error_messages={"required": "Choose a picture.", "empty": "The file is empty."}
+        error_messages={
+            "required": lazy_sentence("Choose a picture."),
+            "empty": lazy_sentence("The file is empty."),
+        }
     )
     uuid = serializers.UUIDField(help_text="Made on the phone.")
     view = choice_field([view.value for view in View])
@@ -182,7 +194,7 @@ class HomePictureSerializer(serializers.Serializer[Any]):
     def validate_consent(self, agreed: bool) -> bool:
         """Nothing is kept that the client does not agree to."""
         if not agreed:
-            raise serializers.ValidationError("Allow the salon to keep it.")
+            raise serializers.ValidationError(sentence("Allow the salon to keep it."))
         return agreed
 
 

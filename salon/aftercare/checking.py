@@ -12,12 +12,14 @@ from django.db import transaction
 from django.utils import timezone
 
 from craft.errors import CraftError
+from craft.messages import day_text
 from craft.visit.remarks import Remark
 from craft.vocabulary import PictureMoment, RemarkKind, VisitState
 from craft.wear.signs import advice
 from salon.aftercare.lasting import humidity_on, learn_wear
 from salon.aftercare.looks import keep_picture
 from salon.aftercare.models import LINK_LASTS, Checkin, CheckinLink, LookPicture
+from salon.platform.language import sentence
 from salon.visits.models import Visit
 from salon.visits.remarks import HOME, keep_remarks
 
@@ -52,7 +54,9 @@ def open_link(visit: Visit, by: User | None, secret: str = "") -> tuple[CheckinL
         CraftError: nothing of the visit has been done yet
     """
     if visit.state == VisitState.PLANNED:
-        raise CraftError("visit", "This visit has not started. Make the link once it is done.")
+        raise CraftError(
+            "visit", sentence("This visit has not started. Make the link once it is done.")
+        )
     same = CheckinLink.objects.filter(secret_hash=hash_secret(secret), revoked_at=None).first()
     if same is not None:
         return same, secret
@@ -102,11 +106,16 @@ def tell(visit: Visit, values: Mapping[str, Any]) -> Checkin:
     """
     first, last = days_told(visit)
     if not first <= values["date"] <= last:
-        raise CraftError("date", f"Give a day from {first} to {last}.")
+        raise CraftError(
+            "date",
+            sentence(
+                "Give a day from {first} to {last}.", first=day_text(first), last=day_text(last)
+            ),
+        )
     same = Checkin.objects.filter(uuid=values["uuid"]).first()
     if same is not None:
         if same.visit_id != visit.pk:
-            raise CraftError("uuid", "This check-in belongs to another visit.")
+            raise CraftError("uuid", sentence("This check-in belongs to another visit."))
         return same
     Checkin.objects.filter(visit=visit, date=values["date"]).delete()
     checkin = Checkin.objects.create(visit=visit, rh=humidity_on(values["date"]), **values)
@@ -146,10 +155,16 @@ def show(visit: Visit, data: bytes, view: str, uuid: UUID) -> LookPicture:
     same = LookPicture.objects.filter(uuid=uuid).first()
     if same is not None:
         if same.visit_id != visit.pk:
-            raise CraftError("uuid", "This picture belongs to another visit.")
+            raise CraftError("uuid", sentence("This picture belongs to another visit."))
         return same
     today = timezone.localdate()
     sent = visit.look_pictures.filter(moment=PictureMoment.HOME, taken_by=None)
     if sent.filter(taken_at__date=today).count() >= PICTURES_A_DAY:
-        raise CraftError("picture", f"{PICTURES_A_DAY} pictures a day are the most. Thank you!")
+        raise CraftError(
+            "picture",
+            sentence(
+                "{pictures_a_day} pictures a day are the most. Thank you!",
+                pictures_a_day=PICTURES_A_DAY,
+            ),
+        )
     return keep_picture(visit.client, data, view, PictureMoment.HOME, None, visit, uuid)

@@ -9,7 +9,9 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from craft.messages import message
 from craft.vocabulary import HomeDrawing
+from salon.platform.language import sentence
 
 Point = tuple[float, float]
 
@@ -172,15 +174,18 @@ def unwind() -> list[Line]:
 
 
 DRAWN: dict[HomeDrawing, tuple[str, Callable[[], Iterable[Line]]]] = {
-    HomeDrawing.GATHER: ("Gather high and loose, one large soft tie.", gather),
-    HomeDrawing.RINGS: ("Five loose rings where the hair parts.", rings),
-    HomeDrawing.FOLDED: ("Fold the front pieces into the tie; clips bite the tie.", folded_front),
-    HomeDrawing.SCARF: ("Scarf flat over the hairline.", scarf),
-    HomeDrawing.UNWIND: ("Open from the end, a half turn against the twist.", unwind),
+    HomeDrawing.GATHER: (message("Gather high and loose, one large soft tie."), gather),
+    HomeDrawing.RINGS: (message("Five loose rings where the hair parts."), rings),
+    HomeDrawing.FOLDED: (
+        message("Fold the front pieces into the tie; clips bite the tie."),
+        folded_front,
+    ),
+    HomeDrawing.SCARF: (message("Scarf flat over the hairline."), scarf),
+    HomeDrawing.UNWIND: (message("Open from the end, a half turn against the twist."), unwind),
 }
 
 
 def drawing(what: HomeDrawing) -> dict[str, object]:
     """A drawing with its words, as the card lays it out."""
     words, lines = DRAWN[what]
-    return {"words": words, "lines": list(lines())}
+    return {"words": sentence(words), "lines": list(lines())}

@@ -15,6 +15,7 @@ from salon.aftercare.models import LookPicture
 from salon.clients.models import Client
 from salon.devices.pictures import kept_picture
 from salon.devices.services import keep_file
+from salon.platform.language import sentence
 from salon.platform.process_pool import call_in_process
 from salon.visits.models import Visit
 
@@ -45,7 +46,7 @@ def keep_picture(
         CraftError: the visit is of another client
     """
     if visit is not None and visit.client_id != client.pk:
-        raise CraftError("visit", "This visit belongs to another client.")
+        raise CraftError("visit", sentence("This visit belongs to another client."))
     # Reading 25 megapixels takes a processor for a second: beside the server, in its turn.
     kept = call_in_process(kept_picture, data)
     picture = LookPicture(

@@ -14,9 +14,10 @@ from rest_framework.views import APIView
 from craft.vocabulary import MessageKind
 from salon.aftercare.models import Message, MessageText
 from salon.aftercare.outbox import again, drop
-from salon.aftercare.wording import SAMPLE, TEXT_MOST, USUAL, check_text, fill_text, wording
+from salon.aftercare.wording import SAMPLE, TEXT_MOST, check_text, fill_text, usual_text, wording
 from salon.devices.gateway import NoGateway, gateway
 from salon.platform.idempotency import Idempotency
+from salon.platform.language import SentenceField, use_language
 from salon.platform.permissions import Access
 from salon.platform.roles import EVERYBODY, OWNER
 from salon.salon_settings.services import current_salon
@@ -24,6 +25,7 @@ from salon.salon_settings.services import current_salon
 
 class MessageSerializer(serializers.ModelSerializer[Message]):
     client_name = serializers.CharField(source="client.name")
+    why = SentenceField()
 
     class Meta:
         model = Message
@@ -99,7 +101,7 @@ def preview_of(kind: MessageKind, text: str) -> dict[str, Any]:
     """A text as somebody would read it."""
     salon = current_salon()
     words = SAMPLE | {"salon": salon.name, "phone": salon.phone}
-    usual = text == USUAL[kind]
+    usual = text == usual_text(kind)
     return {"kind": kind.value, "text": text, "usual": usual, "preview": fill_text(text, words)}
 
 
@@ -110,7 +112,8 @@ class WordingsView(APIView):
 
     @extend_schema(responses=WordingSerializer(many=True))
     def get(self, request: Request) -> Response:
-        rows = [preview_of(kind, wording(kind)) for kind in MessageKind]
+        with use_language(current_salon().language):
+            rows = [preview_of(kind, wording(kind)) for kind in MessageKind]
         return Response(WordingSerializer(rows, many=True).data)
 
     @extend_schema(request=WordingSerializer, responses={200: WordingSerializer})
@@ -119,7 +122,7 @@ class WordingsView(APIView):
         given.is_valid(raise_exception=True)
         kind, text = MessageKind(given.validated_data["kind"]), given.validated_data["text"]
         check_text(text)
-        if text == USUAL[kind]:
+        if text == usual_text(kind):
             MessageText.objects.filter(kind=kind).delete()
         else:
             MessageText.objects.update_or_create(kind=kind, defaults={"text": text})

@@ -12,15 +12,17 @@ from django.db import transaction
 from django.utils import timezone
 
 from craft.contract.wear import WearAnswer
+from craft.messages import inline, language, said_in, say
 from craft.vocabulary import BookingState, Contact, MessageKind, MessageState, VisitState
 from craft.wear import reaching
 from salon.aftercare.checking import open_link
 from salon.aftercare.models import Message
 from salon.aftercare.wearing import Wearing, wearing
-from salon.aftercare.wording import fill_text, long_day, wording
+from salon.aftercare.wording import fill_text, language_for, long_day, wording
 from salon.booking.models import Booking
 from salon.clients.models import Client
 from salon.devices.gateway import NoGateway, Undeliverable, Unreachable, gateway
+from salon.platform.language import stored_inline, use_language
 from salon.salon_settings.services import current_salon
 from salon.visits.models import Visit
 
@@ -66,9 +68,11 @@ def put(
     Returns:
         whether it is new
     """
-    salon = current_salon()
+    salon, wanted = current_salon(), language_for(client)
     usual = {"name": client.greeting_name, "salon": salon.name, "phone": salon.phone}
     at = decent(due, client)
+    with use_language(wanted):
+        text = fill_text(wording(kind), usual | dict(words))[:600]
     message, new = Message.objects.get_or_create(
         key=key,
         defaults={
@@ -76,14 +80,13 @@ def put(
             "visit": visit,
             "booking": booking,
             "kind": kind,
-            "text": fill_text(wording(kind), usual | dict(words))[:600],
+            "text": text,
             "due_at": at,
             "next_try_at": at,
         },
     )
     untouched = message.state == MessageState.WAITING and not message.tries
     if not new and untouched and at > timezone.now() and message.due_at != at:
-        text = fill_text(wording(kind), usual | dict(words))[:600]
         waiting = Message.objects.filter(pk=message.pk, state=MessageState.WAITING)
         waiting.update(text=text, due_at=at, next_try_at=at)
     return new
@@ -111,11 +114,9 @@ def reminders() -> Iterator[bool]:
     for booking in coming:
         if may_write(booking.client):
             start = booking.start.astimezone(zone_of(booking.client))
-            words = {
-                "date": long_day(start),
-                "time": f"{start:%H:%M}",
-                "style": booking.title.lower(),
-            }
+            with use_language(language_for(booking.client)):
+                style = said_in(inline(booking.spoken_title), language())
+                words = {"date": long_day(start), "time": f"{start:%H:%M}", "style": style}
             key = reminder_key(booking)
             due = max(now, booking.start - reaching.REMIND_BEFORE)
             if is_day_before(decent(due, booking.client), booking):
@@ -147,9 +148,16 @@ def of_wear() -> Iterator[bool]:
 
 
 def of_style(worn: Wearing, visit: Visit, answer: WearAnswer) -> Iterator[bool]:
-    """Return the messages due for a style in place."""
+    """Return the messages due for a style in place, in the language of its client."""
+    client = visit.client
+    with use_language(language_for(client)):
+        yield from said_of_style(worn, visit, answer)
+
+
+def said_of_style(worn: Wearing, visit: Visit, answer: WearAnswer) -> Iterator[bool]:
+    """The same in the language of the moment."""
     client, now = visit.client, timezone.now()
-    style = visit.plan.title.lower()
+    style = stored_inline(visit.plan.title)
     if visit.state == VisitState.BETWEEN and answer.release_on:
         opens = start_of(answer.release_on, client)
         words = {"date": long_day(opens), "style": style}
@@ -228,7 +236,7 @@ def deliver_due() -> None:
             log.exception("message")
             put_off(
                 Message.objects.get(pk=pk),
-                "It could not be written. The server log has the reason.",
+                say("It could not be written. The server log has the reason."),
             )
 
 
@@ -271,9 +279,9 @@ def why_untrue(message: Message, now: datetime) -> str:
         now: the moment at which it would go out
     """
     if message.client.archived_at is not None:
-        return "The client is archived."
+        return say("The client is archived.")
     if not may_write(message.client):
-        return "The client does not want messages."
+        return say("The client does not want messages.")
     if message.kind == MessageKind.REMINDER:
         return why_not_remind(message, now)
     return why_not_worn(message, now)
@@ -283,7 +291,7 @@ def why_not_worn(message: Message, now: datetime) -> str:
     """Return why no message about a style may be sent."""
     worn = wearing(message.client)
     if message.visit is None or worn.answer is None or worn.visit != message.visit:
-        return "Another style has replaced this one."
+        return say("Another style has replaced this one.")
     today = now.astimezone(zone_of(message.client)).date()
     if message.kind == MessageKind.RELEASE:
         return why_not_release(message.visit, worn.answer, today)
@@ -296,37 +304,37 @@ def why_not_remind(message: Message, now: datetime) -> str:
     """Return why a reminder may not be sent."""
     booking = message.booking
     if booking is None or booking.state != BookingState.BOOKED:
-        return "The appointment is no longer booked."
+        return say("The appointment is no longer booked.")
     if message.key != reminder_key(booking):
-        return "The appointment has another time now."
+        return say("The appointment has another time now.")
     if not is_day_before(now, booking):
-        return "It is too late: a reminder goes out the day before."
+        return say("It is too late: a reminder goes out the day before.")
     return ""
 
 
 def why_not_release(visit: Visit, answer: WearAnswer, today: date) -> str:
     """Return why the opening-day message may not be sent."""
     if visit.state != VisitState.BETWEEN:
-        return "The set has been opened already."
+        return say("The set has been opened already.")
     if answer.release_on != today:
-        return "The set is to be opened on another day."
+        return say("The set is to be opened on another day.")
     return ""
 
 
 def why_not_ask(message: Message, answer: WearAnswer, today: date) -> str:
     """Return why a check-in may not be sent."""
     if told_today(message):
-        return "The client has already checked in for this day."
+        return say("The client has already checked in for this day.")
     if answer.wash_by <= today:
-        return "The style has been taken out."
+        return say("The style has been taken out.")
     return ""
 
 
 def why_not_overdue(worn: Wearing, answer: WearAnswer) -> str:
     """Return why an overdue message may not be sent."""
     if not answer.overdue_days:
-        return "The style is not overdue."
-    return "An appointment is booked." if worn.booked else ""
+        return say("The style is not overdue.")
+    return say("An appointment is booked.") if worn.booked else ""
 
 
 def told_today(message: Message) -> bool:
@@ -366,7 +374,7 @@ def again(message: Message) -> Message:
 def drop(message: Message) -> Message:
     """Drop a message that has not been sent."""
     if message.state == MessageState.WAITING:
-        message.state, message.why = MessageState.DROPPED, "Cancelled by hand."
+        message.state, message.why = MessageState.DROPPED, say("Cancelled by hand.")
         message.save(update_fields=["state", "why"])
     return message
 
@@ -378,4 +386,4 @@ def opt_out(client: Client) -> None:
     client.version += 1
     client.save(update_fields=["contact", "consented_at", "version"])
     waiting = client.messages.filter(state=MessageState.WAITING)
-    waiting.update(state=MessageState.DROPPED, why="The client does not want messages.")
+    waiting.update(state=MessageState.DROPPED, why=say("The client does not want messages."))

@@ -21,6 +21,7 @@ from salon.aftercare.tasks import measure
 from salon.clients.models import Client
 from salon.platform.auth import current_user
 from salon.platform.idempotency import Idempotency
+from salon.platform.language import lazy_sentence, sentence
 from salon.platform.permissions import Access
 from salon.platform.roles import HANDS
 from salon.visits.models import Visit
@@ -71,7 +72,10 @@ class LookPictureSerializer(serializers.ModelSerializer[LookPicture]):
 
 class NewPictureSerializer(serializers.Serializer[Any]):
     picture = serializers.FileField(
-        error_messages={"required": "Choose a picture.", "empty": "The file is empty."}
+        error_messages={
+            "required": lazy_sentence("Choose a picture."),
+            "empty": lazy_sentence("The file is empty."),
+        }
     )
     view = serializers.ChoiceField(choices=[view.value for view in View])
     moment = serializers.ChoiceField(choices=[moment.value for moment in PictureMoment])
@@ -81,7 +85,9 @@ class NewPictureSerializer(serializers.Serializer[Any]):
     def validate_consent(self, agreed: bool) -> bool:
         """Nothing is kept that the client does not agree to."""
         if not agreed:
-            raise serializers.ValidationError("Ask the client first; without consent none is kept.")
+            raise serializers.ValidationError(
+                sentence("Ask the client first; without consent none is kept.")
+            )
         return agreed
 
 

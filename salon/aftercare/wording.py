@@ -5,19 +5,29 @@ from collections.abc import Mapping
 from datetime import date
 
 from craft.errors import CraftError
+from craft.messages import DayForm, Message, day_text, language, message, said_in
 from craft.vocabulary import MessageKind
 from salon.aftercare.models import MessageText
+from salon.clients.models import Client
+from salon.salon_settings.services import current_salon
 
 #: What may stand in a text.
 WORDS = ("name", "style", "date", "time", "salon", "phone", "link")
 USUAL: Mapping[MessageKind, str] = {
-    MessageKind.REMINDER: "Hello {name}, see you on {date} at {time} for your {style}. {salon} "
-    "{phone}",
-    MessageKind.RELEASE: "Hello {name}, you can open your set on {date}, once the roots are dry. "
-    "If they feel damp, wait a few hours. {salon} {phone}",
-    MessageKind.CHECK_IN: "Hello {name}, how is your hair holding up? Two taps: {link} {salon}",
-    MessageKind.OVERDUE: "Hello {name}, {date} was the day to take out your {style}. Call us and "
-    "we will do it, or take it out gently. {salon} {phone}",
+    MessageKind.REMINDER: message(
+        "Hello {name}, see you on {date} at {time} for your {style}. {salon} {phone}"
+    ),
+    MessageKind.RELEASE: message(
+        "Hello {name}, you can open your set on {date}, once the roots are dry. If they feel "
+        "damp, wait a few hours. {salon} {phone}"
+    ),
+    MessageKind.CHECK_IN: message(
+        "Hello {name}, how is your hair holding up? Two taps: {link} {salon}"
+    ),
+    MessageKind.OVERDUE: message(
+        "Hello {name}, {date} was the day to take out your {style}. Call us and we will do it, "
+        "or take it out gently. {salon} {phone}"
+    ),
 }
 SAMPLE = {
     "name": "Runa",
@@ -29,9 +39,14 @@ SAMPLE = {
 TEXT_MOST = 480
 
 
+def language_for(client: Client) -> str:
+    """The language a client is written to in: their own, else the salon's."""
+    return client.language or current_salon().language
+
+
 def long_day(day: date) -> str:
-    """A date in words."""
-    return f"{day:%A} {day.day} {day:%B}"
+    """A date in words, in the language of the moment."""
+    return said_in(day_text(day, DayForm.WEEKDAY), language())
 
 
 def check_text(text: str) -> None:
@@ -53,10 +68,18 @@ def check_text(text: str) -> None:
         raise CraftError("text", f"Give 1 to {TEXT_MOST} letters.")
 
 
+def usual_text(kind: MessageKind) -> str:
+    """The usual text of a kind in the language of the moment, with its places."""
+    return Message(USUAL[kind], {}).template(language())
+
+
 def wording(kind: MessageKind) -> str:
-    """The text of a kind."""
+    """The text of a kind in the language of the moment.
+
+    A text of the salon's own is in the salon's language: who reads another gets the usual one.
+    """
     own = MessageText.objects.filter(kind=kind).first()
-    return own.text if own else USUAL[kind]
+    return own.text if own and language() == current_salon().language else usual_text(kind)
 
 
 def fill_text(text: str, words: Mapping[str, str]) -> str:

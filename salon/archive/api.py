@@ -25,6 +25,7 @@ from salon.archive.restoring import look_through, restore
 from salon.clients.models import Client
 from salon.platform.auth import current_user
 from salon.platform.idempotency import Idempotency
+from salon.platform.language import lazy_sentence, sentence
 from salon.platform.permissions import Access
 from salon.platform.process_pool import ConcurrencyLimit
 from salon.platform.roles import OWNER
@@ -69,7 +70,10 @@ class PackedSerializer(serializers.Serializer[Any]):
     """A backup file."""
 
     file = serializers.FileField(
-        error_messages={"required": "Choose a backup file.", "empty": "The file is empty."}
+        error_messages={
+            "required": lazy_sentence("Choose a backup file."),
+            "empty": lazy_sentence("The file is empty."),
+        }
     )
 
 
@@ -79,7 +83,10 @@ class RestoreSerializer(PackedSerializer):
     name = serializers.CharField(
         max_length=120,
         help_text="Of the salon that is here, typed.",
-        error_messages={"blank": "Type the name of this salon.", "required": "Enter its name."},
+        error_messages={
+            "blank": lazy_sentence("Type the name of this salon."),
+            "required": lazy_sentence("Enter its name."),
+        },
     )
     left_out = serializers.ListField(
         child=serializers.UUIDField(),
@@ -94,7 +101,10 @@ class ErasureSerializer(serializers.Serializer[Any]):
     name = serializers.CharField(
         max_length=120,
         help_text="Of the client, typed.",
-        error_messages={"blank": "Type the client's name.", "required": "Type the name."},
+        error_messages={
+            "blank": lazy_sentence("Type the client's name."),
+            "required": lazy_sentence("Type the name."),
+        },
     )
     backups = serializers.BooleanField(help_text="Make a new backup and delete the older ones.")
 
@@ -149,7 +159,7 @@ class FileView(APIView):
         known = {file.name: file for file in backups().glob("gauffer-*.zip")}
         file = known.get(f"{name}.zip")
         if file is None:
-            raise exceptions.NotFound("That backup no longer exists.")
+            raise exceptions.NotFound(sentence("That backup no longer exists."))
         headers = {
             "Content-Disposition": f'attachment; filename="{file.name}"',
             "Content-Length": str(file.stat().st_size),
@@ -198,7 +208,9 @@ class RestoreView(APIView):
         given = RestoreSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         if given.validated_data["name"].strip() != current_salon().name:
-            raise exceptions.ValidationError({"name": "This is not the name of this salon."})
+            raise exceptions.ValidationError(
+                {"name": sentence("This is not the name of this salon.")}
+            )
         with GATE.passed():
             sent = given.validated_data
             manifest = restore(sent["file"], sent.get("left_out", []))
@@ -220,7 +232,9 @@ class ErasureView(APIView):
         given = ErasureSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         if given.validated_data["name"].strip() != client.name:
-            raise exceptions.ValidationError({"name": "This is not the name of this client."})
+            raise exceptions.ValidationError(
+                {"name": sentence("This is not the name of this client.")}
+            )
         with GATE.passed():
             erase(client, current_user(request).get_username())
             if given.validated_data["backups"]:

@@ -33,6 +33,7 @@ from salon.archive.places import (
     work_folder,
 )
 from salon.archive.upgrading import is_of_before
+from salon.platform.language import sentence
 
 FORMAT, VERSION = "gauffer-backup", 2
 DATABASE, MANIFEST, PICTURES = "salon.sqlite3", "manifest.json", "pictures/"
@@ -104,7 +105,9 @@ def pack() -> Path:
 def pack_now() -> Path:
     """Write a backup; the caller holds the lock."""
     if is_of_before(sqlite_path()):
-        raise CraftError("database", "Run `manage.py migrate` first: it upgrades these data.")
+        raise CraftError(
+            "database", sentence("Run `manage.py migrate` first: it upgrades these data.")
+        )
     name = f"gauffer-{timezone.now():%Y%m%d-%H%M%S-%f}.zip"
     target, unfinished = backups() / name, backups() / f".{name}.part"
     try:
@@ -123,8 +126,10 @@ def pack_now() -> Path:
             pass
         os.replace(unfinished, target)
     except OSError as error:
-        why = error.strerror or "the disk is full"
-        raise CraftError("archive", f"The backup could not be written: {why}.") from error
+        why = error.strerror or sentence("the disk is full")
+        raise CraftError(
+            "archive", sentence("The backup could not be written: {why}.", why=why)
+        ) from error
     finally:
         unfinished.unlink(missing_ok=True)
     return target
@@ -212,12 +217,14 @@ class Opened:
                 digest.update(chunk)
                 file.write(chunk)
         if digest.hexdigest() != self.manifest.files[name]:
-            raise broken(f"{name} is not what was packed")
+            raise broken(sentence("{name} is not what was packed", name=name))
 
 
 def broken(why: str) -> CraftError:
     """Return the error for a file that is not a complete backup."""
-    return CraftError("file", f"This file is not a complete backup: {why}. Nothing was changed.")
+    return CraftError(
+        "file", sentence("This file is not a complete backup: {why}. Nothing was changed.", why=why)
+    )
 
 
 @contextmanager
@@ -237,16 +244,16 @@ def open_backup(file: Path | IO[bytes], patience_s: float | None = READ_S) -> It
             check_names(archive, backup.manifest)
             for name, expected in backup.manifest.files.items():
                 if hash_of(archive, name, until) != expected:
-                    raise broken(f"{name} is not what was packed")
+                    raise broken(sentence("{name} is not what was packed", name=name))
             yield backup
     except (zipfile.BadZipFile, zipfile.LargeZipFile, zlib.error, EOFError) as error:
-        raise broken("it is no ZIP, or a part of it is missing") from error
+        raise broken(sentence("it is no ZIP, or a part of it is missing")) from error
     except (NotImplementedError, UnicodeDecodeError, struct.error) as error:
-        raise broken("it is a ZIP of a kind that no backup is") from error
+        raise broken(sentence("it is a ZIP of a kind that no backup is")) from error
     except (RuntimeError, OSError, ValueError) as error:
         if isinstance(error, CraftError):
             raise
-        raise broken("it cannot be read") from error
+        raise broken(sentence("it cannot be read")) from error
 
 
 def hash_of(archive: zipfile.ZipFile, name: str, until: float | None) -> str:
@@ -266,8 +273,10 @@ def hash_of(archive: zipfile.ZipFile, name: str, until: float | None) -> str:
             if until is not None and time.monotonic() > until:
                 raise CraftError(
                     "file",
-                    "This file takes too long to read here. Use `manage.py restore` on the machine "
-                    "itself. Nothing was changed.",
+                    sentence(
+                        "This file takes too long to read here. Use `manage.py restore` on the "
+                        "machine itself. Nothing was changed."
+                    ),
                 )
     return digest.hexdigest()
 
@@ -279,25 +288,25 @@ def read_manifest(archive: zipfile.ZipFile) -> Manifest:
         CraftError: there is none, or it is of a newer Gauffer
     """
     if MANIFEST not in archive.namelist() or archive.getinfo(MANIFEST).file_size > MANIFEST_MOST:
-        raise broken("the list of its files is missing")
+        raise broken(sentence("the list of its files is missing"))
     try:
         data: Any = json.loads(archive.read(MANIFEST))
         if not isinstance(data, dict):
-            raise broken("it holds something else")
+            raise broken(sentence("it holds something else"))
         written = data.pop("format", None), data.pop("version", None)
         if written == (OLD_FORMAT, OLD_VERSION):
             data["salon"] = data.pop("house", "")
             counts = data["counts"] = dict(data.get("counts", {}))
             counts["clients"] = counts.pop("heads", 0)
         elif written[0] != FORMAT:
-            raise broken("it holds something else")
+            raise broken(sentence("it holds something else"))
         elif written[1] != VERSION:
-            raise broken("it was made by a newer Gauffer; update this one first")
+            raise broken(sentence("it was made by a newer Gauffer; update this one first"))
         return Manifest.model_validate(data)
     except CraftError:
         raise
     except (ValidationError, ValueError, RecursionError) as error:
-        raise broken("the list of its files cannot be read") from error
+        raise broken(sentence("the list of its files cannot be read")) from error
 
 
 def check_names(archive: zipfile.ZipFile, manifest: Manifest) -> None:
@@ -311,17 +320,17 @@ def check_names(archive: zipfile.ZipFile, manifest: Manifest) -> None:
     listed = set(manifest.files) | {MANIFEST}
     databases = listed & {DATABASE, OLD_DATABASE}
     if names != listed or len(infos) != len(names) or len(databases) != 1:
-        raise broken("its files are not those of its list")
+        raise broken(sentence("its files are not those of its list"))
     strange = [name for name in listed - databases - {MANIFEST} if not SAFE.fullmatch(str(name))]
     if strange:
-        raise broken("it holds files that no backup has")
+        raise broken(sentence("it holds files that no backup has"))
     if len(infos) > FILES_MOST or sum(info.file_size for info in infos) > BYTES_MOST:
-        raise broken("it is larger than a backup can be")
+        raise broken(sentence("it is larger than a backup can be"))
     if any(shrunk_too_much(info) for info in infos):
-        raise broken("its files are compressed more than a backup's can be")
+        raise broken(sentence("its files are compressed more than a backup's can be"))
     free = shutil.disk_usage(settings.VAR_DIR).free
     if sum(info.file_size for info in infos) > free:
-        raise CraftError("file", "There is not enough room on the disk for this backup.")
+        raise CraftError("file", sentence("There is not enough room on the disk for this backup."))
 
 
 def shrunk_too_much(info: zipfile.ZipInfo) -> bool:

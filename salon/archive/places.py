@@ -23,6 +23,7 @@ from django.conf import settings
 from django.db import connection
 
 from craft.errors import CraftError
+from salon.platform.language import sentence
 
 log = logging.getLogger("salon.archive")
 
@@ -41,7 +42,9 @@ def sqlite_path() -> Path:
         CraftError: the database is another, which has means of its own
     """
     if connection.vendor != "sqlite":
-        raise CraftError("database", "This salon uses another database: use its own backup tools.")
+        raise CraftError(
+            "database", sentence("This salon uses another database: use its own backup tools.")
+        )
     return Path(str(connection.settings_dict["NAME"]))
 
 
@@ -93,7 +96,8 @@ def archive_lock(patience_s: float = PATIENCE_S) -> Iterator[None]:
             except BlockingIOError:
                 if time.monotonic() >= until:
                     raise CraftError(
-                        "archive", "Another backup or restore is running. Try again in a minute."
+                        "archive",
+                        sentence("Another backup or restore is running. Try again in a minute."),
                     ) from None
                 time.sleep(LOOK_S)
         yield

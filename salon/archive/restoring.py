@@ -45,6 +45,7 @@ from salon.archive.places import (
     write_intent,
 )
 from salon.archive.upgrading import upgrade
+from salon.platform.language import sentence
 
 log = logging.getLogger("salon.archive")
 
@@ -202,11 +203,21 @@ def ask_about(erased: Collection[ErasedClient], left_out: Collection[UUID]) -> N
     asked = [client.name for client in erased if client.uid not in left_out]
     if not asked:
         return
-    names = ", ".join(asked[:NAMED]) + (f" and {len(asked) - NAMED} more" if asked[NAMED:] else "")
-    who = "a client who was" if len(asked) == 1 else f"{len(asked)} clients who were"
+    names = ", ".join(asked[:NAMED]) + (
+        sentence(" and {asked} more", asked=len(asked) - NAMED) if asked[NAMED:] else ""
+    )
+    who = (
+        sentence("a client who was")
+        if len(asked) == 1
+        else sentence("{asked} clients who were", asked=len(asked))
+    )
     raise CraftError(
         "left_out",
-        f"This backup still holds {who} erased here: {names}. Confirm to leave them out.",
+        sentence(
+            "This backup still holds {who} erased here: {names}. Confirm to leave them out.",
+            who=who,
+            names=names,
+        ),
     )
 
 
@@ -224,9 +235,9 @@ def check_whole(database: Path) -> None:
                 "SELECT 1 FROM sqlite_master WHERE type IN ('trigger', 'view')"
             ).fetchone()
         if not whole or dangling or triggers:
-            raise broken("its database is damaged")
+            raise broken(sentence("its database is damaged"))
     except sqlite3.Error as error:
-        raise broken("its database cannot be read") from error
+        raise broken(sentence("its database cannot be read")) from error
 
 
 def check_database(database: Path, manifest: Manifest) -> None:
@@ -237,12 +248,12 @@ def check_database(database: Path, manifest: Manifest) -> None:
     """
     try:
         if manifest_of(database, {}).counts != manifest.counts:
-            raise broken("its database holds other rows than its list")
+            raise broken(sentence("its database holds other rows than its list"))
         known, applied = migrations(database)
         if applied - known:
-            raise broken("it was made by a newer Gauffer; update this one first")
+            raise broken(sentence("it was made by a newer Gauffer; update this one first"))
     except sqlite3.Error as error:
-        raise broken("its database cannot be read") from error
+        raise broken(sentence("its database cannot be read")) from error
 
 
 def run_command(database: Path, *command: str) -> str:
@@ -256,7 +267,7 @@ def run_command(database: Path, *command: str) -> str:
     done = run_on(database, *command)
     if done.returncode:
         log.error("a backup cannot be prepared by %s: %s", command[0], done.stderr)
-        raise broken("its database cannot be upgraded")
+        raise broken(sentence("its database cannot be upgraded"))
     return done.stdout
 
 

@@ -59,6 +59,7 @@ from salon.platform.event_stream import (
     format_event,
 )
 from salon.platform.idempotency import Idempotency
+from salon.platform.language import sentence
 from salon.platform.permissions import Access
 from salon.platform.roles import EVERYBODY, PLANNERS
 from salon.staff.services import name_of
@@ -248,7 +249,7 @@ class ChangeView(APIView):
     def post(self, request: Request, pk: int) -> Response:
         change = get_object_or_404(DayChange, pk=pk)
         if not change.answer["segments"]:
-            raise ValidationError({"change": "There is no timetable to keep."})
+            raise ValidationError({"change": sentence("There is no timetable to keep.")})
         keep_change(change)
         return Response(status=status.HTTP_204_NO_CONTENT)
 

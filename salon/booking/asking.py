@@ -22,6 +22,7 @@ from craft.vocabulary import BookingState, Station
 from salon.booking.hours import Hours, minute_of, moment_of, specialists_on, stations, who_knows
 from salon.booking.models import ACTIVE, BookedSegment, Booking
 from salon.planning.models import Plan, without_long
+from salon.platform.language import sentence
 
 #: Seconds of search for one newcomer.
 PLACE_S = 0.5
@@ -214,5 +215,13 @@ def segments_for(plan: Plan | None, sitting: int, title: str, minutes: int) -> l
     pace = plan.requested.pace
     segments = plan_segments(plan.answered, pace, sitting)
     if not segments:
-        raise ValidationError({"sitting": f"{plan.title} has no appointment {sitting} to book."})
+        raise ValidationError(
+            {
+                "sitting": sentence(
+                    "{title} has no appointment {sitting} to book.",
+                    title=plan.title,
+                    sitting=sitting,
+                )
+            }
+        )
     return segments

@@ -8,6 +8,7 @@ from datetime import date
 from django.utils import timezone
 
 from craft.contract.day import BoardAnswer
+from craft.messages import inline
 from craft.vocabulary import BookingState, KitKind, Severity
 from craft.words import clock
 from salon.booking.board import board
@@ -15,6 +16,7 @@ from salon.booking.hours import specialists_on
 from salon.booking.models import ACTIVE, Booking
 from salon.planning.drawer import drawer_during
 from salon.planning.models import KitDemand, ProductDemand
+from salon.platform.language import sentence
 from salon.products.models import Product
 
 RANK = {Severity.STOP.value: 0, Severity.ADJUST.value: 1, Severity.REMIND.value: 2}
@@ -70,15 +72,28 @@ def of_plans(bookings: list[Booking]) -> Iterator[Line]:
             continue
         answer, to = plan.answered, f"/plans/{plan.pk}"
         for item in answer.ahead:
-            text = f"{name}: {item.title.lower()}, {item.hours_before:g} h before."
+            text = sentence(
+                "{name}: {title}, {hours_before:g} h before.",
+                name=name,
+                title=inline(item.title),
+                hours_before=item.hours_before,
+            )
             yield line("ahead", Severity.ADJUST, text, to, booking)
         if not answer.drying.safe:
             odds = answer.drying.odds_dry
-            text = f"{name}: only {odds:.0%} likely to be dry at the release."
+            text = sentence(
+                "{name}: only {odds:.0%} likely to be dry at the release.", name=name, odds=odds
+            )
             yield line("dryness", Severity.ADJUST, text, to, booking)
         for caution in answer.cautions:
             if caution.severity is not Severity.REMIND and caution.key != "not_dry_at_release":
-                yield line(caution.key, caution.severity, f"{name}: {caution.text}", to, booking)
+                yield line(
+                    caution.key,
+                    caution.severity,
+                    sentence("{name}: {text}", name=name, text=caution.text),
+                    to,
+                    booking,
+                )
 
 
 def rods_short(bookings: list[Booking]) -> Iterator[Line]:
@@ -109,9 +124,18 @@ def rods_short(bookings: list[Booking]) -> Iterator[Line]:
                         and other.end > want.begin
                     }
                 )
-                shared = f", shared with {', '.join(others)}" if others else ""
+                shared = (
+                    sentence(", shared with {others}", others=", ".join(others)) if others else ""
+                )
                 what = item.called(want.count) if sort[0] == KitKind.ROD else item.called(2)
-                text = f"{want.plan.client.name}: {want.count} {what}, {free} are free{shared}."
+                text = sentence(
+                    "{name}: {count} {what}, {free} are free{shared}.",
+                    name=want.plan.client.name,
+                    count=want.count,
+                    what=what,
+                    free=free,
+                    shared=shared,
+                )
                 yield line("kit", Severity.ADJUST, text, "/products/kit")
                 break
 
@@ -126,8 +150,11 @@ def bottles_short(bookings: list[Booking]) -> Iterator[Line]:
         grams[product] += taken
     for bottle in Product.objects.filter(pk__in=grams):
         if bottle.stock_g is not None and bottle.stock_g < grams[bottle.pk]:
-            text = (
-                f"{bottle.name}: {grams[bottle.pk]:.0f} g are needed, {bottle.stock_g:.0f} g left."
+            text = sentence(
+                "{name}: {grams:.0f} g are needed, {stock_g:.0f} g left.",
+                name=bottle.name,
+                grams=grams[bottle.pk],
+                stock_g=bottle.stock_g,
             )
             yield line("stock", Severity.ADJUST, text, f"/products/{bottle.pk}")
 
@@ -135,7 +162,7 @@ def bottles_short(bookings: list[Booking]) -> Iterator[Line]:
 def places_short(standing: BoardAnswer, bookings: list[Booking]) -> Iterator[Line]:
     """What clashes on the board; of those who clash the last to come is the one to move."""
     for clash in standing.clashes:
-        text = f"{clash.text} at {clock(clash.start)}."
+        text = sentence("{text} at {start}.", text=clash.text, start=clock(clash.start))
         own = [booking for booking in bookings if str(booking.pk) in clash.heads]
         yield line("clash", Severity.ADJUST, text, "/", own[-1] if own else None)
 
@@ -143,9 +170,11 @@ def places_short(standing: BoardAnswer, bookings: list[Booking]) -> Iterator[Lin
 def tired_arms(standing: BoardAnswer, names: Mapping[str, str]) -> Iterator[Line]:
     """Fine work that goes on without a break."""
     for row in standing.tired:
-        text = (
-            f"{names[row.specialist]}: {row.minutes} min of fine work without a break, "
-            f"until {clock(row.until)}."
+        text = sentence(
+            "{name}: {minutes} min of fine work without a break, until {until}.",
+            name=names[row.specialist],
+            minutes=row.minutes,
+            until=clock(row.until),
         )
         # A break is set with the hours.
         yield line("arms", Severity.REMIND, text, "/salon/hours")
@@ -156,8 +185,12 @@ def to_tell(bookings: list[Booking]) -> Iterator[Line]:
     for booking in bookings:
         if not booking.told:
             at = timezone.localtime(booking.start)
-            text = f"Tell {booking.client.name}: {at:%H:%M} now."
+            text = sentence("Tell {name}: {at} now.", name=booking.client.name, at=f"{at:%H:%M}")
             yield line("tell", Severity.ADJUST, text, "/", booking)
         if booking.late_min:
-            text = f"{booking.client.name} comes {booking.late_min} min late."
+            text = sentence(
+                "{name} comes {late_min} min late.",
+                name=booking.client.name,
+                late_min=booking.late_min,
+            )
             yield line("late", Severity.REMIND, text, "/", booking)

@@ -6,6 +6,7 @@ from django.contrib.auth.models import User
 from django.utils import timezone
 from icalendar import Calendar, Event
 
+from craft.messages import language, said_in
 from salon.booking.hours import moment_of
 from salon.booking.models import ACTIVE, Booking
 from salon.salon_settings.services import current_salon
@@ -54,7 +55,7 @@ def event_of(booking: Booking, *, named: bool) -> Event:
     who = booking.client.name if named else initials(booking.client.name)
     event = Event()
     event.add("uid", f"{booking.uuid}@gauffer")
-    event.add("summary", f"{who}: {booking.title}")
+    event.add("summary", f"{who}: {said_in(booking.spoken_title, language())}")
     event.add("dtstart", booking.start.astimezone(UTC))
     event.add("dtend", booking.end.astimezone(UTC))
     event.add("dtstamp", booking.booked_at.astimezone(UTC))

@@ -19,6 +19,7 @@ from salon.booking.importing import BYTES_MOST, book_entries, entries
 from salon.booking.models import CalendarLink
 from salon.platform.auth import current_user
 from salon.platform.idempotency import Idempotency
+from salon.platform.language import SentenceField, lazy_sentence
 from salon.platform.permissions import Access
 from salon.platform.roles import EVERYBODY
 from salon.salon_settings.services import current_salon
@@ -74,7 +75,9 @@ def feed(request: HttpRequest, secret: str) -> HttpResponse:
 
 
 class DayFileWishSerializer(serializers.Serializer[Any]):
-    file = serializers.FileField(error_messages={"required": "Choose a file (.ics)."})
+    file = serializers.FileField(
+        error_messages={"required": lazy_sentence("Choose a file (.ics).")}
+    )
     keep = serializers.BooleanField(default=False, help_text="If not, it is only previewed.")
 
 
@@ -84,7 +87,7 @@ class EntrySerializer(serializers.Serializer[Any]):
     summary = serializers.CharField()
     start = serializers.DateTimeField(allow_null=True)
     minutes = serializers.IntegerField()
-    problem = serializers.CharField(allow_blank=True)
+    problem = SentenceField(allow_blank=True)
     booked = serializers.BooleanField()
 
 

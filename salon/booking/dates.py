@@ -9,6 +9,7 @@ from rest_framework.exceptions import ValidationError
 from rest_framework.request import Request
 
 from salon.booking.serializers import DATES
+from salon.platform.language import sentence
 
 ON = OpenApiParameter("date", OpenApiTypes.DATE, description="Today where it is left out.")
 
@@ -27,5 +28,5 @@ def date_in(request: Request, name: str = "date") -> date:
     except ValueError as error:
         raise ValidationError({name: DATES}) from error
     if not date(2000, 1, 1) <= day <= date(2199, 12, 31):
-        raise ValidationError({name: "Give a date from 2000 to 2199."})
+        raise ValidationError({name: sentence("Give a date from 2000 to 2199.")})
     return day

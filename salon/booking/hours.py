@@ -15,6 +15,7 @@ from django.utils import timezone
 from craft.contract.day import SpecialistIn
 from craft.vocabulary import Station
 from salon.booking.models import DayOff, Holiday, Opening, Shift, Skill, StationCount
+from salon.platform.language import sentence
 from salon.platform.roles import WorkRole
 from salon.staff.models import Colleague
 from salon.staff.services import name_of
@@ -72,7 +73,7 @@ def hours_of(day: date) -> Hours:
     rows = list(Opening.objects.all())
     opening = next((row for row in rows if row.weekday == day.weekday()), None)
     if rows and opening is None:
-        return Hours(day, 0, 0, "no hours on this weekday")
+        return Hours(day, 0, 0, sentence("no hours on this weekday"))
     opens, closes = (opening.opens, opening.closes) if opening else USUAL_HOURS
     return Hours(day, clock_minute(opens, day), clock_minute(closes, day))
 

@@ -16,13 +16,14 @@ from craft.vocabulary import Station, Style
 from salon.booking.hours import USUAL_HOURS, stations
 from salon.booking.models import DayOff, Holiday, Opening, Shift, Skill, StationCount
 from salon.platform.fields import choice_field, integer_field
+from salon.platform.language import lazy_sentence, sentence
 from salon.platform.permissions import Access
 from salon.platform.roles import EVERYBODY, OWNER, WorkRole
 from salon.staff.models import Colleague
 from salon.staff.services import name_of
 
-CLOCKS = "Give a time of day, e.g. 09:30."
-DATES = "Give a date as year-month-day, e.g. 2026-06-20."
+CLOCKS = lazy_sentence("Give a time of day, e.g. 09:30.")
+DATES = lazy_sentence("Give a date as year-month-day, e.g. 2026-06-20.")
 ROWS_MOST = 400
 STATIONS = [station.value for station in Station if station is not Station.AWAY]
 
@@ -46,7 +47,9 @@ def in_order(values: dict[str, Any], begin: str, end: str) -> dict[str, Any]:
         ValidationError: it does not
     """
     if values[end] <= values[begin]:
-        raise serializers.ValidationError({end: f"Give a time after {values[begin]:%H:%M}."})
+        raise serializers.ValidationError(
+            {end: sentence("Give a time after {value:%H:%M}.", value=values[begin])}
+        )
     return values
 
 
@@ -57,7 +60,7 @@ def rows(serializer: type[serializers.Serializer[Any]], most: int) -> Any:
 
 
 class OpeningSerializer(serializers.Serializer[Any]):
-    weekday = integer_field(0, 6, "with Monday as 0")
+    weekday = integer_field(0, 6, lazy_sentence("with Monday as 0"))
     opens = ClockField()
     closes = ClockField()
 
@@ -72,7 +75,7 @@ class HolidaySerializer(serializers.Serializer[Any]):
 
 class ShiftSerializer(serializers.Serializer[Any]):
     user = serializers.PrimaryKeyRelatedField(queryset=User.objects.all())
-    weekday = integer_field(0, 6, "with Monday as 0")
+    weekday = integer_field(0, 6, lazy_sentence("with Monday as 0"))
     begins = ClockField()
     ends = ClockField()
     pause = serializers.BooleanField(default=False)
@@ -123,7 +126,7 @@ class HoursSerializer(serializers.Serializer[Any]):
             for place, value in enumerate(seen):
                 if value in seen[:place]:
                     raise serializers.ValidationError(
-                        {f"{name}.{place}.{key}": "This is already in the list."}
+                        {f"{name}.{place}.{key}": sentence("This is already in the list.")}
                     )
         return values
 

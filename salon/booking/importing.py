@@ -13,6 +13,7 @@ from salon.booking.models import Booking
 from salon.booking.placing import Wanted
 from salon.booking.services import book
 from salon.clients.models import Client
+from salon.platform.language import sentence
 
 #: A file of one day holds so many events at the most, in so many bytes.
 EVENTS_MOST, BYTES_MOST = 200, 500_000
@@ -57,14 +58,28 @@ def entries(content: bytes, day: date) -> list[Entry]:
         ValidationError: it is no calendar, or holds too much
     """
     if len(content) > BYTES_MOST:
-        raise ValidationError({"file": f"The file may have at most {BYTES_MOST // 1000} kB."})
+        raise ValidationError(
+            {
+                "file": sentence(
+                    "The file may have at most {bytes_most} kB.", bytes_most=BYTES_MOST // 1000
+                )
+            }
+        )
     try:
         calendar = Calendar.from_ical(content)
         events = list(calendar.walk("VEVENT"))
     except (ValueError, TypeError, IndexError, KeyError) as error:
-        raise ValidationError({"file": "This is not an iCalendar file (.ics)."}) from error
+        raise ValidationError(
+            {"file": sentence("This is not an iCalendar file (.ics).")}
+        ) from error
     if len(events) > EVENTS_MOST:
-        raise ValidationError({"file": f"Import at most {EVENTS_MOST} events at once."})
+        raise ValidationError(
+            {
+                "file": sentence(
+                    "Import at most {events_most} events at once.", events_most=EVENTS_MOST
+                )
+            }
+        )
     clients = {client.name.casefold(): client for client in Client.objects.filter(archived_at=None)}
     results = []
     for event in events:
@@ -105,11 +120,16 @@ def judge(entry: Entry, clients: dict[str, Client]) -> None:
     entry.client = clients.get(name.strip().casefold())
     entry.booked = Booking.objects.filter(uuid=entry.uuid).exists()
     if entry.start is None:
-        entry.problem = "It has no time of day."
+        entry.problem = sentence("It has no time of day.")
     elif not LEAST_MIN <= entry.minutes <= MOST_MIN:
-        entry.problem = f"It takes {entry.minutes} min: {LEAST_MIN} to {MOST_MIN} can be booked."
+        entry.problem = sentence(
+            "It takes {minutes} min: {least_min} to {most_min} can be booked.",
+            minutes=entry.minutes,
+            least_min=LEAST_MIN,
+            most_min=MOST_MIN,
+        )
     elif entry.client is None:
-        entry.problem = f"No client is called {name.strip()}."
+        entry.problem = sentence("No client is called {name}.", name=name.strip())
 
 
 def book_entries(read: list[Entry], by: User) -> list[Entry]:

@@ -7,6 +7,7 @@ from django.db import models
 from django.db.models import F, Q
 from django.utils import timezone
 
+from craft.messages import ENGLISH, inline, language, say
 from craft.vocabulary import BookingState, Station, Style
 from salon.clients.models import Client
 from salon.planning.models import Plan
@@ -19,6 +20,12 @@ WEEKDAYS = tuple(range(7))
 def weekday() -> "models.PositiveSmallIntegerField[int, int]":
     """A day of the week, Monday 0."""
     return models.PositiveSmallIntegerField(choices=[(day, str(day)) for day in WEEKDAYS])
+
+
+def title_of(plan: Plan, sitting: int) -> str:
+    """What a sitting of a plan is called."""
+    title = say(plan.title)
+    return title if sitting == 1 else say("Release, {title}", title=inline(title))
 
 
 class Opening(models.Model):
@@ -188,6 +195,23 @@ class Booking(models.Model):
 
     def __str__(self) -> str:
         return f"{self.client}, {self.start:%Y-%m-%d %H:%M}"
+
+    @property
+    def spoken_title(self) -> str:
+        """The title, to be said in any language."""
+        return title_of(self.plan, self.sitting) if self.plan is not None else say(self.title)
+
+    def title_of_step(self, step: str, otherwise: str) -> str:
+        """What a step of its plan is called, to be said in any language.
+
+        Args:
+            step: its key
+            otherwise: where it has none, or nobody reads it in another language
+        """
+        if self.plan is None or language() == ENGLISH:
+            return otherwise
+        steps = self.plan.answered.steps
+        return next((each.title for each in steps if each.key == step), otherwise)
 
 
 class BookedSegment(models.Model):

@@ -15,14 +15,16 @@ from craft.day.causes import cause, causes_of
 from craft.day.linen import linen_spans
 from craft.day.relaxing import another_station, possible
 from craft.errors import CraftError
+from craft.messages import DayForm, day_text, language, say, stored_said_in
 from craft.plan.timetable import KitSpan, kit_spans
 from craft.products.kit import counts_on, enough_from
 from salon.booking.asking import bookings_on, is_of, promised_min, request_for, segments_for
 from salon.booking.hours import Hours, hours_of, minute_of, moment_of, specialists_on, who_knows
-from salon.booking.models import Booking
+from salon.booking.models import Booking, title_of
 from salon.clients.models import Client
 from salon.planning.drawer import Drawer, drawer_during
 from salon.planning.models import Plan
+from salon.platform.language import sentence
 
 #: A first slot is looked for in so many days.
 SLOT_DAYS = 14
@@ -71,8 +73,8 @@ class Wanted:
     def called(self) -> str:
         """What it is called on the board."""
         if self.plan is None:
-            return self.title or "Held"
-        return self.plan.title if self.sitting == 1 else f"Release, {self.plan.title.lower()}"
+            return self.title or say("Held")
+        return title_of(self.plan, self.sitting)
 
 
 def open_hours(day: date) -> Hours:
@@ -83,9 +85,19 @@ def open_hours(day: date) -> Hours:
     """
     hours = hours_of(day)
     if hours.closed:
-        raise ValidationError({"start": f"Closed on {day:%a %-d %b}: {hours.closed}."})
+        raise ValidationError(
+            {
+                "start": sentence(
+                    "Closed on {day}: {closed}.",
+                    day=day_text(day, DayForm.BRIEF),
+                    closed=hours.closed,
+                )
+            }
+        )
     if not specialists_on(hours):
-        raise ValidationError({"start": f"Nobody works on {day:%a %-d %b}."})
+        raise ValidationError(
+            {"start": sentence("Nobody works on {day}.", day=day_text(day, DayForm.BRIEF))}
+        )
     return hours
 
 
@@ -129,7 +141,14 @@ def find_place(wanted: Wanted, hours: Hours, arrive: int, *, at_once: bool) -> D
     if client.may is not None and not set(client.may) & {
         person.id for person in specialists_on(hours) if person.steps is None
     }:
-        raise Taken({"plan": f"Nobody on duty then can do this: {wanted.called}."})
+        raise Taken(
+            {
+                "plan": sentence(
+                    "Nobody on duty then can do this: {called}.",
+                    called=stored_said_in(wanted.called, language()),
+                )
+            }
+        )
     return placed_beside(hours, bookings_on(hours.date), client)
 
 
@@ -243,11 +262,30 @@ class KitOfPlan:
             count, reservations = pool
             what = self.drawer.called(sort, 2)
             if count < span.count:
-                texts.append(f"{span.count} {what} are needed, there are {count}")
+                texts.append(
+                    sentence(
+                        "{count} {what} are needed, there are {owned}",
+                        count=span.count,
+                        what=what,
+                        owned=count,
+                    )
+                )
             for row in counts_on(count, reservations, start, span.count, BACK_MARGIN):
                 by = timezone.localtime(row.end)
-                back = f"come back from {row.holder}" if row.holder else "are clean"
-                texts.append(f"if {row.count} {what} {back} by {by:%H:%M}")
+                back = (
+                    sentence("come back from {holder}", holder=row.holder)
+                    if row.holder
+                    else sentence("are clean")
+                )
+                texts.append(
+                    sentence(
+                        "if {count} {what} {back} by {by}",
+                        count=row.count,
+                        what=what,
+                        back=back,
+                        by=f"{by:%H:%M}",
+                    )
+                )
         return tuple(texts)
 
 
@@ -269,8 +307,12 @@ def does_not_fit(wanted: Wanted, hours: Hours, arrive: int) -> Taken:
     slot = slot or next(iter(slots(wanted, hours.date, most=1)), None)
     if slot is not None:
         start = timezone.localtime(slot.start)
-        day = "" if start.date() == hours.date else f" on {start:%a %-d %b}"
-        words += f" The next free time is {start:%H:%M}{day}."
+        day = (
+            ""
+            if start.date() == hours.date
+            else sentence(" on {day}", day=day_text(start.date(), DayForm.BRIEF))
+        )
+        words += sentence(" The next free time is {time}{day}.", time=f"{start:%H:%M}", day=day)
     return Taken({"start": words})
 
 

@@ -10,6 +10,7 @@ from rest_framework import serializers
 
 from craft.contract.day import SEGMENTS_MOST, DayAnswer
 from craft.contract.plan import Reason
+from craft.messages import language, stored_said_in
 from craft.progress import Progress
 from craft.vocabulary import BookingState
 from salon.booking.board import Board, on_board
@@ -21,20 +22,33 @@ from salon.clients.models import Client
 from salon.planning.models import Plan
 from salon.platform.errors import core_schema
 from salon.platform.fields import choice_field, integer_field
+from salon.platform.language import SentenceField, lazy_sentence, sentence
 from salon.staff.services import name_of
 
 STATES = [state.value for state in BookingState]
 
 
-DATES = "Give a date as year-month-day, e.g. 2026-06-20."
+DATES = lazy_sentence("Give a date as year-month-day, e.g. 2026-06-20.")
 
 
-MOMENTS = "Give a date and a time, e.g. 2026-06-20T10:00."
+MOMENTS = lazy_sentence("Give a date and a time, e.g. 2026-06-20T10:00.")
+
+
+@extend_schema_field(str)
+class StepTitleField(serializers.Field[Any, Any, Any, Any]):
+    """What a segment is called: as its step, in the language of the request."""
+
+    def __init__(self, **kwargs: Any) -> None:
+        super().__init__(source="*", read_only=True, **kwargs)
+
+    def to_representation(self, value: BookedSegment) -> str:
+        return stored_said_in(value.booking.title_of_step(value.step, value.title), language())
 
 
 class SegmentSerializer(serializers.ModelSerializer[BookedSegment]):
     """A stretch of a booking in time."""
 
+    title = StepTitleField()
     specialist = serializers.IntegerField(source="specialist_id", allow_null=True)
 
     class Meta:
@@ -57,6 +71,7 @@ class BookingSerializer(serializers.ModelSerializer[Booking]):
     """Who comes when, with everything that is worked and waited for."""
 
     client_name = serializers.CharField(source="client.name", read_only=True)
+    title = SentenceField(source="spoken_title", read_only=True)
     state = serializers.ChoiceField(choices=STATES)
     may_become = serializers.SerializerMethodField(help_text="States that can follow.")
     segments = SegmentSerializer(many=True, read_only=True)
@@ -119,7 +134,7 @@ class BoardStationSerializer(serializers.Serializer[Any]):
 class ClashSerializer(serializers.Serializer[Any]):
     """Something that cannot be at once."""
 
-    text = serializers.CharField()
+    text = SentenceField()
     start = serializers.IntegerField()
     end = serializers.IntegerField()
     bookings = serializers.ListField(child=serializers.IntegerField(), source="heads")
@@ -142,7 +157,7 @@ class BoardSerializer(serializers.Serializer[Any]):
     midnight = serializers.SerializerMethodField()
     open_min = serializers.IntegerField(source="hours.open_min")
     close_min = serializers.IntegerField(source="hours.close_min")
-    closed = serializers.CharField(source="hours.closed", allow_blank=True)
+    closed = SentenceField(source="hours.closed", allow_blank=True)
     stations = serializers.SerializerMethodField()
     people = serializers.SerializerMethodField()
     bookings = BookingSerializer(many=True)
@@ -191,7 +206,7 @@ class WantedSerializer(serializers.Serializer[Any]):
     plan = serializers.PrimaryKeyRelatedField(
         queryset=Plan.objects.all(), required=False, allow_null=True
     )
-    sitting = integer_field(1, 2, "as the appointment", required=False)
+    sitting = integer_field(1, 2, lazy_sentence("as the appointment"), required=False)
     title = serializers.CharField(max_length=120, required=False, allow_blank=True)
     minutes = integer_field(5, 720, "minutes", required=False)
     wanted = serializers.PrimaryKeyRelatedField(
@@ -207,9 +222,11 @@ class WantedSerializer(serializers.Serializer[Any]):
     def validate(self, values: dict[str, Any]) -> dict[str, Any]:
         plan = values.get("plan")
         if plan is not None and plan.client_id != values["client"].pk:
-            raise serializers.ValidationError({"plan": "This plan is for another client."})
+            raise serializers.ValidationError(
+                {"plan": sentence("This plan is for another client.")}
+            )
         if plan is not None and plan.cancelled_at is not None:
-            raise serializers.ValidationError({"plan": "This plan was cancelled."})
+            raise serializers.ValidationError({"plan": sentence("This plan was cancelled.")})
         return values
 
 
@@ -226,7 +243,7 @@ class SlotSerializer(serializers.Serializer[Any]):
     end = serializers.DateTimeField()
     specialist = serializers.CharField(allow_blank=True)
     kit = serializers.ListField(
-        child=serializers.CharField(), help_text="What has to be back by then, or is short."
+        child=SentenceField(), help_text="What has to be back by then, or is short."
     )
 
 
@@ -262,7 +279,10 @@ class StateSerializer(serializers.Serializer[Any]):
 class MoveSerializer(serializers.Serializer[Any]):
     start = serializers.DateTimeField(error_messages={"invalid": MOMENTS})
     segment = integer_field(
-        0, SEGMENTS_MOST - 1, "as the segment that begins then; 0: all of it", required=False
+        0,
+        SEGMENTS_MOST - 1,
+        lazy_sentence("as the segment that begins then; 0: all of it"),
+        required=False,
     )
     keep = serializers.BooleanField(
         default=True, help_text="If not, the answer only says whether it fits there."
@@ -272,7 +292,7 @@ class MoveSerializer(serializers.Serializer[Any]):
 class ChangeSerializer(serializers.Serializer[Any]):
     booking = serializers.IntegerField()
     by_min = serializers.IntegerField()
-    text = serializers.CharField()
+    text = SentenceField()
 
 
 class OddsSerializer(serializers.Serializer[Any]):
@@ -289,8 +309,8 @@ class ReplanSerializer(serializers.Serializer[Any]):
     proven = serializers.BooleanField(help_text="No timetable is done earlier.")
     changes = ChangeSerializer(many=True)
     odds = OddsSerializer(many=True)
-    why_not = serializers.CharField(allow_blank=True)
-    relaxations = serializers.ListField(child=serializers.CharField())
+    why_not = SentenceField(allow_blank=True)
+    relaxations = serializers.ListField(child=SentenceField())
 
 
 def replan_out(change: DayChange) -> dict[str, Any]:
@@ -335,7 +355,7 @@ class ReplanWishSerializer(serializers.Serializer[Any]):
 
 class WeekDaySerializer(serializers.Serializer[Any]):
     date = serializers.DateField(source="hours.date")
-    closed = serializers.CharField(source="hours.closed", allow_blank=True)
+    closed = SentenceField(source="hours.closed", allow_blank=True)
     clients = serializers.SerializerMethodField()
     hands_min = serializers.IntegerField(
         source="standing.needed_min", help_text="Minutes of hands that are booked."
@@ -354,7 +374,7 @@ class LineSerializer(serializers.Serializer[Any]):
 
     key = serializers.CharField()
     severity = serializers.CharField()
-    text = serializers.CharField()
+    text = SentenceField()
     booking = serializers.IntegerField(allow_null=True)
     to = serializers.CharField(help_text="Where it is mended.")
 
@@ -364,7 +384,7 @@ class DueSerializer(serializers.Serializer[Any]):
 
     client = serializers.IntegerField(source="visit.client_id")
     client_name = serializers.CharField(source="visit.client.name")
-    title = serializers.CharField(source="visit.plan.title")
+    title = SentenceField(source="visit.plan.title")
     last_safe_day = serializers.DateField(source="dates.last_safe_day")
     return_by = serializers.DateField(source="dates.return_by")
     overdue = serializers.BooleanField()

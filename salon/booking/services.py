@@ -31,6 +31,7 @@ from salon.booking.placing import (
     placed_beside,
 )
 from salon.planning.models import Plan
+from salon.platform.language import sentence
 
 #: What a state may become.
 MAY_BECOME: dict[str, tuple[BookingState, ...]] = {
@@ -63,7 +64,13 @@ def mark_changed(day: date, seen: int) -> None:
     if new and seen == 0:
         return
     if row.version != seen:
-        raise Taken({"start": "Someone else has just changed this day. Check it again, then book."})
+        raise Taken(
+            {
+                "start": sentence(
+                    "Someone else has just changed this day. Check it again, then book."
+                )
+            }
+        )
     Day.objects.filter(pk=row.pk).update(version=row.version + 1)
 
 
@@ -89,7 +96,9 @@ def book(wanted: Wanted, start: datetime, by: User) -> Booking:
     arrive = minute_of(start, day)
     if not may_be_promised(wanted, hours, arrive):
         begin = timezone.localtime(start)
-        wish = f"Promise an hour after {begin:%H:%M}, until the end of the next day."
+        wish = sentence(
+            "Promise an hour after {begin}, until the end of the next day.", begin=f"{begin:%H:%M}"
+        )
         raise ValidationError({"promised_end": wish})
     answer = find_place(wanted, hours, arrive, at_once=True)
     if answer is None:
@@ -128,7 +137,9 @@ def keep(
     try:
         booking.save()
     except IntegrityError as error:
-        raise Taken({"start": f"{wanted.client.name} already has this appointment."}) from error
+        raise Taken(
+            {"start": sentence("{name} already has this appointment.", name=wanted.client.name)}
+        ) from error
     segments = segments_for(wanted.plan, wanted.sitting, wanted.called, wanted.minutes)
     write_segments(booking, segments, answer, NEW, hours)
     if wanted.plan is not None and wanted.sitting == 1:
@@ -151,7 +162,15 @@ def check_not_twice(booking: Booking) -> None:
     )
     if other is not None:
         at = timezone.localtime(other.start)
-        raise Taken({"start": f"{booking.client.name} already has an appointment at {at:%H:%M}."})
+        raise Taken(
+            {
+                "start": sentence(
+                    "{name} already has an appointment at {at}.",
+                    name=booking.client.name,
+                    at=f"{at:%H:%M}",
+                )
+            }
+        )
 
 
 def write_segments(
@@ -219,7 +238,11 @@ def move_booking(
     answer = placed_beside(hours, others, client)
     if answer is None:
         raise Taken(
-            {"start": "Someone or something needed is taken then, or a step would wait too long."}
+            {
+                "start": sentence(
+                    "Someone or something needed is taken then, or a step would wait too long."
+                )
+            }
         )
     if not keep:
         return booking
@@ -249,16 +272,22 @@ def check_movable(booking: Booking, start: datetime, index: int) -> None:
     """
     if booking.state not in ACTIVE:
         raise ValidationError(
-            {"start": f"It is {booking.state.replace('_', ' ')}: book a new appointment."}
+            {
+                "start": sentence(
+                    "It is {state}: book a new appointment.", state=booking.state.replace("_", " ")
+                )
+            }
         )
     segment = booking.segments.filter(index=index).first()
     if segment is None:
-        raise ValidationError({"segment": f"It has no segment {index}."})
+        raise ValidationError({"segment": sentence("It has no segment {index}.", index=index)})
     begun = booking.state == BookingState.RUNNING and segment.start <= timezone.now()
     if begun:
-        raise ValidationError({"start": f"{segment.title} has already started."})
+        raise ValidationError(
+            {"start": sentence("{title} has already started.", title=segment.title)}
+        )
     if index and timezone.localdate(start) != timezone.localdate(booking.start):
-        raise ValidationError({"start": "A step stays within its day."})
+        raise ValidationError({"start": sentence("A step stays within its day.")})
 
 
 def client_moved(booking: Booking, hours: Hours, minute: int, index: int) -> HeadIn:
@@ -312,7 +341,9 @@ def set_state(booking: Booking, state: BookingState, reason: str = "") -> Bookin
         return held
     if state not in MAY_BECOME[held.state]:
         may = ", ".join(MAY_BECOME[held.state])
-        raise ValidationError({"state": f"From {held.state} it can become: {may}."})
+        raise ValidationError(
+            {"state": sentence("From {state} it can become: {may}.", state=held.state, may=may)}
+        )
     back = held.state not in ACTIVE and state in ACTIVE
     held.state, held.reason = state.value, reason
     if back:
@@ -321,7 +352,7 @@ def set_state(booking: Booking, state: BookingState, reason: str = "") -> Bookin
     try:
         held.save()
     except IntegrityError as error:
-        raise Taken({"state": "It is already booked again."}) from error
+        raise Taken({"state": sentence("It is already booked again.")}) from error
     touch(timezone.localdate(held.start))
     freed = state in (BookingState.CANCELLED, BookingState.NO_SHOW)
     if held.plan is not None and held.sitting == 1 and held.plan.begun_at is None:
@@ -344,4 +375,4 @@ def check_place(booking: Booking) -> None:
     others = [other for other in bookings_on(day) if other.pk != booking.pk]
     client = head_in(booking, hours, timezone.now(), fixed=True)
     if placed_beside(hours, others, client) is None:
-        raise Taken({"state": "Its time has been given away. Book a new appointment."})
+        raise Taken({"state": sentence("Its time has been given away. Book a new appointment.")})

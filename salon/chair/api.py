@@ -33,6 +33,7 @@ from salon.platform.errors import body_text, core_schema
 from salon.platform.fields import choice_field, float_field, integer_field
 from salon.platform.idempotency import Idempotency
 from salon.platform.input_limits import MAX_ID
+from salon.platform.language import sentence
 from salon.platform.permissions import Access
 from salon.platform.roles import HANDS
 from salon.products.models import Product
@@ -146,7 +147,7 @@ class ReplayView(APIView):
             "visit": visit.pk,
             "client": visit.client_id,
             "client_name": visit.client.name,
-            "title": visit.plan.title,
+            "title": visit.plan.spoken_title,
             "plan": visit.plan_id,
             "names": names_of({moment.by for moment in answer.moments}),
             "replay": answer.model_dump(mode="json"),
@@ -184,7 +185,7 @@ def seat(visit: Visit) -> dict[str, Any]:
         "plan": visit.plan_id,
         "client": visit.client_id,
         "client_name": visit.client.name,
-        "title": visit.plan.title,
+        "title": visit.plan.spoken_title,
         "state": visit.state,
         "step": titles.get(answer.step or "", ""),
         "running": running,
@@ -212,7 +213,9 @@ class OtherwiseWishSerializer(serializers.Serializer[Any]):
 
     def validate(self, values: dict[str, Any]) -> dict[str, Any]:
         if not {"sections", "rod_mm"} & set(values):
-            raise serializers.ValidationError("Give another number of sections, or other rods.")
+            raise serializers.ValidationError(
+                sentence("Give another number of sections, or other rods.")
+            )
         return values
 
 

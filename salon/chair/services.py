@@ -27,6 +27,7 @@ from salon.planning.fitting import fit_for
 from salon.planning.models import without_long
 from salon.planning.services import Draft, draft, keep
 from salon.planning.wish import ClientWish
+from salon.platform.language import sentence
 from salon.products.models import Product
 from salon.visits.kit import entry
 from salon.visits.log import append, events_of
@@ -159,7 +160,7 @@ def pieces_of(before: PlanAnswer, after: PlanAnswer) -> Iterator[str]:
     """Sections and rods of two plans, where they differ."""
     counts = len(before.sections), len(after.sections)
     if counts[0] != counts[1]:
-        yield f"{counts[0]} → {counts[1]} sections"
+        yield sentence("{before} → {after} sections", before=counts[0], after=counts[1])
     rods = rods_of(before), rods_of(after)
     if rods[0] != rods[1]:
         yield f"{rods[0] or 'no rods'} → {rods[1] or 'no rods'}"
@@ -167,7 +168,10 @@ def pieces_of(before: PlanAnswer, after: PlanAnswer) -> Iterator[str]:
 
 def rods_of(answer: PlanAnswer) -> str:
     """Rods of a plan in words: 12 of 20 mm."""
-    return ", ".join(f"{rod.count} of {rod.diameter_mm:g} mm" for rod in answer.kit_needed.rods)
+    return ", ".join(
+        sentence("{count} of {diameter_mm:g} mm", count=rod.count, diameter_mm=rod.diameter_mm)
+        for rod in answer.kit_needed.rods
+    )
 
 
 def check_fits(visit: Visit, answer: PlanAnswer) -> None:
@@ -180,7 +184,10 @@ def check_fits(visit: Visit, answer: PlanAnswer) -> None:
         fold(answer, events_of(visit))
     except CraftError as error:
         raise CraftError(
-            "sections", f"What was noted already does not fit: {error.message} Undo it first."
+            "sections",
+            sentence(
+                "What was noted already does not fit: {why} Undo it first.", why=error.message
+            ),
         ) from error
 
 
@@ -193,7 +200,7 @@ def go_on_otherwise(visit: Visit, by: User, told: Otherwise) -> Visit:
     visit.plan = plan
     visit.save(update_fields=["plan"])
     Booking.objects.filter(plan=before, state__in=ACTIVE).update(plan=plan)
-    text = f"Re-planned: {'; '.join(told.summary)}."
+    text = sentence("Re-planned: {summary}.", summary="; ".join(told.summary))
     return note(visit, [entry(EventKind.NOTE, by, {"text": text[:2000]})])
 
 

@@ -23,6 +23,7 @@ from salon.clients.models import Client, Observation
 from salon.platform.auth import current_user
 from salon.platform.errors import CoreField, core_schema
 from salon.platform.fields import phone_field, validate_time_zone
+from salon.platform.language import lazy_sentence, sentence
 from salon.platform.permissions import Access, has_role
 from salon.platform.roles import EVERYBODY, HANDS
 from salon.staff.services import name_of
@@ -72,7 +73,7 @@ class ValueField(serializers.Field[Any, Any, Any, Any]):
 
     def to_internal_value(self, data: object) -> object:
         if isinstance(data, bool) or not isinstance(data, int | float | str):
-            raise serializers.ValidationError("Give a number or a word.")
+            raise serializers.ValidationError(sentence("Give a number or a word."))
         return data
 
     def to_representation(self, value: object) -> object:
@@ -125,8 +126,8 @@ class ClientSerializer(serializers.ModelSerializer[Client]):
     name = serializers.CharField(
         max_length=120,
         error_messages={
-            "blank": "Type a name; the first name is enough.",
-            "required": "Type a name; the first name is enough.",
+            "blank": lazy_sentence("Type a name; the first name is enough."),
+            "required": lazy_sentence("Type a name; the first name is enough."),
         },
     )
     conditions = serializers.ListField(
@@ -148,9 +149,11 @@ class ClientSerializer(serializers.ModelSerializer[Client]):
     def validate_birthday(self, day: date | None) -> date | None:
         """A day that has been, of somebody who may sit in the chair."""
         if day and not timezone.localdate().year - OLDEST <= day.year:
-            raise serializers.ValidationError("Give a date within the last 120 years.")
+            raise serializers.ValidationError(sentence("Give a date within the last 120 years."))
         if day and day > timezone.localdate():
-            raise serializers.ValidationError("This day has not come yet. Give an earlier day.")
+            raise serializers.ValidationError(
+                sentence("This day has not come yet. Give an earlier day.")
+            )
         return day
 
     class Meta:
@@ -160,6 +163,7 @@ class ClientSerializer(serializers.ModelSerializer[Client]):
             "name",
             "preferred_name",
             "pronouns",
+            "language",
             "note",
             "conditions",
             "allergies",
@@ -215,7 +219,7 @@ class ClientView(APIView):
         version = values.pop("version", None)
         if version is None:
             raise serializers.ValidationError(
-                {"version": "The version of the record is missing. Load the page again."}
+                {"version": sentence("The version of the record is missing. Load the page again.")}
             )
         return Response(ClientSerializer(services.change_client(client, values, version)).data)
 
@@ -237,8 +241,10 @@ def check_nothing_is_lost(client: Client, values: dict[str, Any]) -> None:
         gone = set(getattr(client, name)) - set(values.get(name, getattr(client, name)))
         if gone:
             raise PermissionDenied(
-                f"{', '.join(sorted(gone))}: only specialists may remove this. You can add to the "
-                "list."
+                sentence(
+                    "{names}: only specialists may remove this. You can add to the list.",
+                    names=", ".join(sorted(gone)),
+                )
             )
 
 

@@ -17,6 +17,7 @@ from salon.clients import profiles, services
 from salon.clients.models import Client, Consultation, Observation
 from salon.clients.profiles import ObservedValue, Profile
 from salon.platform.errors import Conflict
+from salon.platform.language import sentence
 
 ANSWERS_MOST = 200
 
@@ -74,16 +75,21 @@ def check_fields(answers: Mapping[str, Any]) -> None:
         CraftError: names the answer
     """
     if len(answers) > ANSWERS_MOST:
-        raise CraftError("answers", f"Give at most {ANSWERS_MOST} answers.")
+        raise CraftError(
+            "answers", sentence("Give at most {answers_most} answers.", answers_most=ANSWERS_MOST)
+        )
     for field, answer in answers.items():
         key, _, zone = field.partition("@")
         question = BY_KEY.get(key)
         if question is None:
-            raise CraftError(f"answers.{field}", "There is no such question.")
+            raise CraftError(f"answers.{field}", sentence("There is no such question."))
         if zone and not (question.zoned and zone in list(Zone)):
-            raise CraftError(f"answers.{field}", f"{key} cannot be answered for {zone}.")
+            raise CraftError(
+                f"answers.{field}",
+                sentence("{key} cannot be answered for {zone}.", key=key, zone=zone),
+            )
         if not isinstance(answer, dict):
-            raise CraftError(f"answers.{field}", "Give an object with a value.")
+            raise CraftError(f"answers.{field}", sentence("Give an object with a value."))
 
 
 def problems(answers: Mapping[str, Any]) -> list[dict[str, str]]:
@@ -170,7 +176,7 @@ def finish(consultation: Consultation, version: int, by: User) -> Consultation:
     answers = list(given_answers(consultation.answers))
     if not answers:
         raise CraftError(
-            "answers", "Nothing is answered yet. Answer or confirm at least one question."
+            "answers", sentence("Nothing is answered yet. Answer or confirm at least one question.")
         )
     record(consultation, answers, by)
     consultation.parts_done = [part for part in Part if any_of(answers, part)]

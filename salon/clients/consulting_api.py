@@ -21,6 +21,7 @@ from salon.clients.models import Client, Consultation, RaisedStopSign
 from salon.platform.auth import current_user
 from salon.platform.errors import ErrorSerializer
 from salon.platform.fields import float_field, integer_field
+from salon.platform.language import SentenceField, lazy_sentence, sentence
 from salon.platform.permissions import Access
 from salon.platform.roles import HANDS, PLANNERS
 from salon.staff.services import name_of
@@ -38,7 +39,7 @@ class QuestionSerializer(serializers.Serializer[Any]):
     method = serializers.CharField()
     fresh_days = serializers.IntegerField()
     zoned = serializers.BooleanField()
-    how = serializers.CharField(allow_blank=True)
+    how = SentenceField(allow_blank=True)
     weak = serializers.BooleanField()
     kept = serializers.CharField()
 
@@ -93,10 +94,14 @@ class AnswerValueField(serializers.Field[Any, Any, Any, Any]):
     def to_internal_value(self, data: object) -> object:
         listed = isinstance(data, list) and all(isinstance(word, str) for word in data)
         if isinstance(data, bool) or not (listed or isinstance(data, int | float | str)):
-            raise serializers.ValidationError("Give a number, a word or a list of words.")
+            raise serializers.ValidationError(sentence("Give a number, a word or a list of words."))
         if isinstance(data, list | str) and len(data) > (WORDS_MOST if listed else TEXT_LONGEST):
             raise serializers.ValidationError(
-                f"Give at most {WORDS_MOST} words, or a text of {TEXT_LONGEST} letters."
+                sentence(
+                    "Give at most {words_most} words, or a text of {text_longest} letters.",
+                    words_most=WORDS_MOST,
+                    text_longest=TEXT_LONGEST,
+                )
             )
         return data
 
@@ -328,8 +333,8 @@ class ClearSerializer(serializers.Serializer[Any]):
     note = serializers.CharField(
         max_length=300,
         error_messages={
-            "blank": "Write what you saw, or who said that it has healed.",
-            "required": "Write what you saw, or who said that it has healed.",
+            "blank": lazy_sentence("Write what you saw, or who said that it has healed."),
+            "required": lazy_sentence("Write what you saw, or who said that it has healed."),
         },
     )
 

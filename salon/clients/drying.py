@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from django.db.models import QuerySet
 
 from craft.learning.drying import Factor, Outcome, head_factor, salon_factor
+from craft.messages import join, say, say_count
 from craft.vocabulary import Dryness
 from salon.clients.models import Client, OpenedSet
 from salon.salon_settings.models import Salon
@@ -61,12 +62,12 @@ def drying_of(client: Client, salon: Salon) -> LearnedDrying:
     learned = head_factor(outcomes(used), usual)
     parts = []
     if learned.visits:
-        parts.append(f"{sets_in_words(learned.visits)} of this client")
+        parts.append(say("{sets} of this client", sets=sets_in_words(learned.visits)))
     if usual.visits:
-        parts.append(f"{sets_in_words(usual.visits)} of the salon")
-    return LearnedDrying(round(learned.factor, 4), round(learned.spread, 4), ", ".join(parts))
+        parts.append(say("{sets} of the salon", sets=sets_in_words(usual.visits)))
+    return LearnedDrying(round(learned.factor, 4), round(learned.spread, 4), join(", ", parts))
 
 
 def sets_in_words(number: int) -> str:
     """Opened sets, counted."""
-    return "1 opened set" if number == 1 else f"{number} opened sets"
+    return say_count("{count} opened set", "{count} opened sets", count=number)

@@ -42,6 +42,14 @@ class Client(models.Model):
         help_text="What the client likes to be called; messages and the home card say it.",
     )
     pronouns = models.CharField(max_length=40, blank=True, default="", db_default="")
+    language = models.CharField(
+        max_length=8,
+        blank=True,
+        default="",
+        db_default="",
+        choices=settings.CLIENT_LANGUAGES,
+        help_text="Of messages, home card and check-in; empty: as the salon.",
+    )
     note = models.TextField(blank=True, max_length=2000)
     conditions = models.JSONField(default=list, blank=True, help_text="What to plan around.")
     allergies = models.JSONField(default=list, blank=True)

@@ -17,6 +17,7 @@ from craft.profile.consultation import LANDMARK_KEYS
 from craft.profile.estimate import profile_answer
 from craft.vocabulary import PorosityTest, Zone
 from salon.clients.models import Client, Observation
+from salon.platform.language import lazy_sentence
 
 #: Ways to know the strand; the newest of them counts.
 STRAND_KINDS = ("diameter_um", "strand")
@@ -30,10 +31,16 @@ TEST_OF_KIND = {
 }
 #: What a plan cannot do without, and how to get it.
 NEEDED = {
-    "pattern": "Curl pattern is missing: look at a wet, product-free strand and choose 2a to 4c.",
-    "length_cm": "Length is missing: stretch a strand from the crown and measure it.",
-    "density": "Density is missing: count hairs in a field, gather the wet hair and measure "
-    "around it, or judge it by eye for now.",
+    "pattern": lazy_sentence(
+        "Curl pattern is missing: look at a wet, product-free strand and choose 2a to 4c."
+    ),
+    "length_cm": lazy_sentence(
+        "Length is missing: stretch a strand from the crown and measure it."
+    ),
+    "density": lazy_sentence(
+        "Density is missing: count hairs in a field, gather the wet hair and measure around it, "
+        "or judge it by eye for now."
+    ),
 }
 
 

@@ -18,6 +18,7 @@ from salon.clients.models import Client, Observation, RaisedStopSign
 from salon.clients.profiles import newest
 from salon.clients.searching import fold_text
 from salon.platform.errors import ConfirmationRequired, Conflict
+from salon.platform.language import sentence
 
 
 @transaction.atomic
@@ -49,9 +50,19 @@ def ask_about_namesakes(name: str) -> None:
     )
     if namesake is None:
         return
-    known = f"phone {namesake.phone}" if namesake.phone else "no phone number"
+    known = (
+        sentence("phone {phone}", phone=namesake.phone)
+        if namesake.phone
+        else sentence("no phone number")
+    )
     raise ConfirmationRequired(
-        {"name": f"There is a client named {namesake.name} ({known}). Is this a different person?"}
+        {
+            "name": sentence(
+                "There is a client named {name} ({known}). Is this a different person?",
+                name=namesake.name,
+                known=known,
+            )
+        }
     )
 
 
@@ -124,7 +135,8 @@ def observe(
             raise CraftError(f"observations.{index}.{kind}", error.message) from error
         if zone and not BY_KEY[kind].zoned:
             raise CraftError(
-                f"observations.{index}.zone", f"{kind} applies to the whole head, not to one zone."
+                f"observations.{index}.zone",
+                sentence("{kind} applies to the whole head, not to one zone.", kind=kind),
             )
         number, word = value_and_word(kind, value)
         recorded.append(
@@ -164,7 +176,7 @@ def check_day(kind: str, value: object) -> None:
     """
     dated = BY_KEY[kind].answer is Answer.DATE and kind not in AHEAD
     if dated and date.fromisoformat(str(value)) > timezone.localdate():
-        raise CraftError(kind, "This day has not come yet. Give today or an earlier day.")
+        raise CraftError(kind, sentence("This day has not come yet. Give today or an earlier day."))
 
 
 def check_together(client: Client, observations: Iterable[Observation]) -> None:
@@ -187,7 +199,12 @@ def check_together(client: Client, observations: Iterable[Observation]) -> None:
         blamed = "relaxed_cm" if "relaxed_cm" in fresh else "length_cm"
         raise CraftError(
             blamed,
-            f"Relaxed hair ({relaxed:g} cm) cannot be longer than stretched hair ({length:g} cm).",
+            sentence(
+                "Relaxed hair ({relaxed:g} cm) cannot be longer than stretched hair ({length:g} "
+                "cm).",
+                relaxed=relaxed,
+                length=length,
+            ),
         )
 
 
@@ -221,7 +238,7 @@ def clear_stop(stop_sign: RaisedStopSign, note: str, by: User | None) -> RaisedS
         Conflict: somebody else cleared it in the meantime
     """
     if not note.strip():
-        raise CraftError("note", "Write what you saw, or who said that it has healed.")
+        raise CraftError("note", sentence("Write what you saw, or who said that it has healed."))
     changed = RaisedStopSign.objects.filter(pk=stop_sign.pk, cleared_at=None).update(
         cleared_at=timezone.now(), cleared_by=by, clear_note=note.strip()
     )

@@ -11,6 +11,7 @@ from craft.physics import curl, fibre
 from craft.vocabulary import PorosityTest
 from salon.clients.models import Client, Observation
 from salon.clients.profiles import TEST_OF_KIND, observed_value, spot_of
+from salon.platform.language import sentence
 
 #: Relaxed and stretched length belong together when taken within so many days.
 SAME_DAY = 1.0
@@ -71,9 +72,14 @@ def length(rows: list[Observation]) -> Series:
     low, high = growth.PUBLISHED_CM_PER_MONTH
     note = ""
     if result:
-        note = (
-            f"grows {result.cm_per_month:.1f} cm a month ({result.low:.1f} to {result.high:.1f}); "
-            f"published {low:.1f} to {high:.1f}"
+        note = sentence(
+            "grows {cm_per_month:.1f} cm a month ({low:.1f} to {high:.1f}); published "
+            "{published_low:.1f} to {published_high:.1f}",
+            cm_per_month=result.cm_per_month,
+            low=result.low,
+            high=result.high,
+            published_low=low,
+            published_high=high,
         )
     return Series("length", "cm", [Point(day, cm) for day, cm in lengths], note)
 
@@ -100,7 +106,9 @@ def porosity(rows: list[Observation]) -> Series:
         Point(day, history.mean_level(belief))
         for day, belief in history.porosity_over_time(readings)
     ]
-    return Series("porosity", "", points, "0 low, 50 medium, 100 high, weighed by the tests")
+    return Series(
+        "porosity", "", points, sentence("0 low, 50 medium, 100 high, weighed by the tests")
+    )
 
 
 def density(rows: list[Observation]) -> Series:
@@ -122,7 +130,7 @@ def elasticity(rows: list[Observation]) -> Series:
     """Stretch of a wet strand."""
     points = [Point(day, value) for day, value in numbers(rows, "stretch_percent")]
     low, high = strength.STIFF_BELOW_PERCENT, strength.SPRINGY_UP_TO_PERCENT
-    note = f"springy from {low:g} to {high:g} %"
+    note = sentence("springy from {low:g} to {high:g} %", low=low, high=high)
     return Series("stretch", "%", points, note, (low, high))
 
 

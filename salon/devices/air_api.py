@@ -11,11 +11,13 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from craft.messages import language, stored_said_in
 from craft.physics.air import dew_point
 from craft.vocabulary import AirSource
 from salon.devices.ambient import ambient, forecast_from
 from salon.devices.models import RoomStandIn
 from salon.devices.room import LOOKED_AT, NoSensor, Trust, judge, sensor
+from salon.platform.language import sentence
 from salon.platform.permissions import Access
 from salon.platform.roles import EVERYBODY, HANDS
 from salon.salon_settings.services import current_salon
@@ -86,7 +88,7 @@ def room_words() -> dict[str, object]:
         if int(point.at.timestamp()) % int(DRAWN_EVERY.total_seconds()) == 0
     ]
     return {
-        "name": device.name,
+        "name": stored_said_in(device.name, language()),
         "simulated": device.simulated,
         "trust": air.trust.value,
         "temp_c": air.temp_c,
@@ -128,7 +130,7 @@ class RoomStandInView(APIView):
         given = SensorStandInSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         if not sensor().simulated:
-            raise NoSensor("Only the simulated sensor can be changed from here.")
+            raise NoSensor(sentence("Only the simulated sensor can be changed from here."))
         RoomStandIn.put(given.validated_data["mode"])
         return AirView().get(request)
 

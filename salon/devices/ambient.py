@@ -11,6 +11,7 @@ from django.utils import timezone
 
 from craft.contract.base import range_of
 from craft.contract.plan.request import Outdoors, Room
+from craft.messages import join, say
 from craft.physics.air import indoors
 from craft.ranges import clamp
 from craft.vocabulary import AirSource
@@ -65,7 +66,7 @@ def salon_air(salon: Salon, start: datetime | None) -> Room:
         temp_c=air.temp_c,
         rh=air.rh,
         by=AirSource.SENSOR,
-        source=f"{sensor().name}, {clock(air.at)}",
+        source=join(", ", (sensor().name, clock(air.at))),
     )
 
 
@@ -99,13 +100,15 @@ def ambient(salon: Salon, start: datetime | None) -> Ambient:
         temp_c=clamp(first.temp_c, OUTDOORS.low, OUTDOORS.high),
         rh=clamp(first.rh, 0, 1),
         by=AirSource.FORECAST,
-        source=f"{name}, {clock(first.at)}",
+        source=join(", ", (name, clock(first.at))),
     )
     nights = [indoors(hour.temp_c, hour.rh, salon.home_temp_c) for hour in outside]
     night = Room(
         temp_c=salon.home_temp_c,
         rh=round(clamp(sum(nights) / len(nights), 0, HOME_RH_MOST), 3),
         by=AirSource.FORECAST,
-        source=f"{name}, the night at {salon.home_temp_c:g} °C",
+        source=say(
+            "{name}, the night at {home_temp_c:g} °C", name=name, home_temp_c=salon.home_temp_c
+        ),
     )
     return Ambient(salon_air(salon, start), way, night)

@@ -14,6 +14,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from craft.contract.profile import DensityOut, Spot
+from craft.messages import language, stored_said_in
 from craft.profile.estimate import counted_out
 from craft.vocabulary import Zone
 from salon.clients.models import Client
@@ -23,6 +24,7 @@ from salon.devices.scope import NoPicture, Shot, scope
 from salon.platform.auth import current_user
 from salon.platform.errors import core_schema
 from salon.platform.idempotency import Idempotency
+from salon.platform.language import lazy_sentence
 from salon.platform.permissions import Access
 from salon.platform.roles import HANDS
 
@@ -81,7 +83,10 @@ class TakeSerializer(serializers.Serializer[Any]):
 class UploadSerializer(TakeSerializer):
     um_per_px = serializers.FloatField()
     picture = serializers.FileField(
-        error_messages={"required": "Choose a picture.", "empty": "The file is empty."}
+        error_messages={
+            "required": lazy_sentence("Choose a picture."),
+            "empty": lazy_sentence("The file is empty."),
+        }
     )
 
 
@@ -95,7 +100,7 @@ PICTURES_SHOWN = 12
 def scope_name() -> str:
     """What the scope of this salon is called; empty where there is none."""
     try:
-        return scope().name
+        return stored_said_in(scope().name, language())
     except NoPicture:
         return ""
 

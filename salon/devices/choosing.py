@@ -10,6 +10,7 @@ from typing import TypeVar
 from django.conf import settings
 
 from craft.errors import CraftError
+from salon.platform.language import sentence
 from salon.salon_settings.services import current_salon
 
 Device = TypeVar("Device")
@@ -40,5 +41,13 @@ def chosen(
         raise missing(without)
     if kind not in kinds:
         names = ", ".join([*(["none"] if without else []), *kinds])
-        raise missing(f"There is no {what} called {kind}. Set {setting} to one of: {names}.")
+        raise missing(
+            sentence(
+                "There is no {what} called {kind}. Set {setting} to one of: {names}.",
+                what=what,
+                kind=kind,
+                setting=setting,
+                names=names,
+            )
+        )
     return kinds[kind](where)

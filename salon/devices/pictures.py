@@ -9,6 +9,7 @@ from numpy.typing import NDArray
 from PIL import Image, ImageFile, ImageOps, UnidentifiedImageError
 
 from craft.scope import Unreadable
+from salon.platform.language import sentence
 
 #: The only kinds that are opened at all.
 KINDS = ("PNG", "JPEG")
@@ -41,7 +42,9 @@ def picture_of(data: bytes) -> Picture:
         Unreadable: it is no PNG or JPEG, or too large or too small
     """
     if len(data) > BYTES_MOST:
-        raise Unreadable(f"The picture has more than {BYTES_MOST // 2**20} MB.")
+        raise Unreadable(
+            sentence("The picture has more than {bytes_most} MB.", bytes_most=BYTES_MOST // 2**20)
+        )
     # Another library may have let half pictures pass (WeasyPrint does, as soon as it is loaded).
     ImageFile.LOAD_TRUNCATED_IMAGES = False
     try:
@@ -61,7 +64,9 @@ def picture_of(data: bytes) -> Picture:
         Image.DecompressionBombError,
         Image.DecompressionBombWarning,
     ) as error:
-        raise Unreadable("This is not a PNG or JPEG picture, or it is damaged.") from error
+        raise Unreadable(
+            sentence("This is not a PNG or JPEG picture, or it is damaged.")
+        ) from error
     bare = Image.fromarray(np.asarray(upright))
     written = io.BytesIO()
     bare.save(written, "PNG")
@@ -98,6 +103,15 @@ def check_size(width: int, height: int) -> None:
         Unreadable: it is too large or too small
     """
     if width * height > MEGAPIXELS_MOST * 1e6:
-        raise Unreadable(f"The picture has more than {MEGAPIXELS_MOST:g} megapixels.")
+        raise Unreadable(
+            sentence(
+                "The picture has more than {megapixels_most:g} megapixels.",
+                megapixels_most=MEGAPIXELS_MOST,
+            )
+        )
     if min(width, height) < LEAST_PX:
-        raise Unreadable(f"The picture is smaller than {LEAST_PX} × {LEAST_PX} pixels.")
+        raise Unreadable(
+            sentence(
+                "The picture is smaller than {least_px} × {least_px} pixels.", least_px=LEAST_PX
+            )
+        )

@@ -12,9 +12,11 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from craft.messages import language, stored_said_in
 from salon.devices.scale import NoScale, Scale, State, scale
 from salon.devices.scale.simulated import SimulatedScale
 from salon.platform.event_stream import EventStreamRenderer, SharedEvents
+from salon.platform.language import sentence
 from salon.platform.permissions import Access
 from salon.platform.roles import HANDS
 
@@ -43,7 +45,7 @@ def shown(device: Scale) -> dict[str, object]:
     """What a scale shows now."""
     weight = device.read()
     return {
-        "name": device.name,
+        "name": stored_said_in(device.name, language()),
         "simulated": device.simulated,
         "grams": weight.grams,
         "state": weight.state.value,
@@ -104,7 +106,7 @@ class StandInView(APIView):
         values = given.validated_data
         device = scale()
         if not isinstance(device, SimulatedScale):
-            raise NoScale("Only the simulated scale can be poured onto from here.")
+            raise NoScale(sentence("Only the simulated scale can be poured onto from here."))
         if "plugged_in" in values:
             device.plug(into=values["plugged_in"])
         if values.get("empty"):

@@ -16,6 +16,7 @@ from salon.clients.profiles import profile
 from salon.devices.models import ScopePicture
 from salon.devices.pictures import picture_of
 from salon.devices.scope import Shot, Subject, scope
+from salon.platform.language import sentence
 from salon.platform.process_pool import call_in_process
 
 #: What the simulated scope shows where nothing is known of a client.
@@ -62,7 +63,9 @@ def keep(client: Client, zone: str, shot: Shot, by: User) -> ScopePicture:
     """
     low, high = UM_PER_PX_RANGE
     if not low <= shot.um_per_px <= high:
-        raise CraftError("um_per_px", f"Give a number from {low:g} to {high:g} µm.")
+        raise CraftError(
+            "um_per_px", sentence("Give a number from {low:g} to {high:g} µm.", low=low, high=high)
+        )
     read = call_in_process(picture_of, shot.data)
     field = read_field(read.grey, shot.um_per_px)
     picture = ScopePicture(
@@ -98,8 +101,10 @@ def keep_file(picture: Any, folder: str, data: bytes) -> None:
         picture.save()
     except OSError as error:
         storage.delete(name)
-        why = error.strerror or "the disk is full"
-        raise CraftError("picture", f"The picture could not be saved: {why}.") from error
+        why = error.strerror or sentence("the disk is full")
+        raise CraftError(
+            "picture", sentence("The picture could not be saved: {why}.", why=why)
+        ) from error
     except Exception:
         storage.delete(name)
         raise
@@ -114,7 +119,9 @@ def correct(picture: ScopePicture, roots: Sequence[Sequence[float]]) -> ScopePic
     left, top, right, bottom = picture.frame
     for index, (x, y) in enumerate(roots):
         if not (left <= x <= right and top <= y <= bottom):
-            raise CraftError(f"roots.{index}", "Tap inside the frame: only that part is counted.")
+            raise CraftError(
+                f"roots.{index}", sentence("Tap inside the frame: only that part is counted.")
+            )
     picture.corrected = [list(root) for root in roots]
     picture.save(update_fields=["corrected"])
     return picture

@@ -18,6 +18,7 @@ from salon.kit import services
 from salon.kit.models import SIZED, KitItem, KitUse
 from salon.platform.errors import Conflict
 from salon.platform.fields import choice_field, contract_float_field, integer_field
+from salon.platform.language import sentence
 from salon.platform.permissions import Access
 from salon.platform.roles import HANDS, PLANNERS
 
@@ -44,9 +45,13 @@ class KitItemSerializer(serializers.ModelSerializer[KitItem]):
         kind = values.get("kind", getattr(self.instance, "kind", None))
         size = values.get("diameter_mm", getattr(self.instance, "diameter_mm", None))
         if kind == SIZED and size is None:
-            raise serializers.ValidationError({"diameter_mm": "Give the diameter of the rods, mm."})
+            raise serializers.ValidationError(
+                {"diameter_mm": sentence("Give the diameter of the rods, mm.")}
+            )
         if kind != SIZED and size is not None:
-            raise serializers.ValidationError({"diameter_mm": "Only rods have a diameter here."})
+            raise serializers.ValidationError(
+                {"diameter_mm": sentence("Only rods have a diameter here.")}
+            )
         return values
 
 
@@ -108,7 +113,7 @@ def keep_item(given: KitItemSerializer) -> KitItem:
             return held
     except IntegrityError as error:
         raise serializers.ValidationError(
-            {"kind": "This is already in the kit: change its number there."}
+            {"kind": sentence("This is already in the kit: change its number there.")}
         ) from error
 
 
@@ -132,7 +137,7 @@ class ItemView(APIView):
         item = get_object_or_404(KitItem, pk=pk)
         if item.uses.filter(returned_at=None).exists():
             raise serializers.ValidationError(
-                {"item": "Some of these are in use: return them first."}
+                {"item": sentence("Some of these are in use: return them first.")}
             )
         item.delete()
         return Response(status=status.HTTP_204_NO_CONTENT)

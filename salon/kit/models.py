@@ -9,6 +9,8 @@ from django.utils import timezone
 from simple_history.models import HistoricalRecords
 
 from craft.vocabulary import KitKind
+from craft.words import many_of
+from salon.platform.language import sentence
 
 SIZED = KitKind.ROD
 
@@ -45,8 +47,10 @@ class KitItem(models.Model):
     def called(self, count: int) -> str:
         """What so many of these are called."""
         name = self.name or self.kind
-        many = name if count == 1 else f"{name[:-1]}ies" if name.endswith("hy") else f"{name}s"
-        return f"{many} of {self.diameter_mm:g} mm" if self.diameter_mm else many
+        pieces = sentence(name if count == 1 else many_of(name))
+        if not self.diameter_mm:
+            return pieces
+        return sentence("{pieces} of {mm:g} mm", pieces=pieces, mm=self.diameter_mm)
 
 
 class KitUse(models.Model):

@@ -10,7 +10,9 @@ from django.utils import timezone
 from craft.errors import CraftError
 from craft.products.kit import Reservation
 from craft.vocabulary import KitKind
+from craft.words import several
 from salon.kit.models import KitItem, KitUse
+from salon.platform.language import sentence
 from salon.salon_settings.services import current_salon
 
 #: In whose hair pieces are where nobody wrote it down.
@@ -132,10 +134,16 @@ def in_the_drawer(
             pieces.append((item, taken))
             missing -= taken
     if missing:
-        size = f" of {diameter_mm:g} mm" if diameter_mm else ""
+        size = sentence(" of {diameter_mm:g} mm", diameter_mm=diameter_mm) if diameter_mm else ""
         raise CraftError(
             "plan",
-            f"{count} {kind}s{size} are needed, {count - missing} are in the drawer.",
+            sentence(
+                "{count} {pieces}{size} are needed, {found} are in the drawer.",
+                count=count,
+                pieces=several(kind.replace("_", " ")),
+                size=size,
+                found=count - missing,
+            ),
         )
     return pieces
 
@@ -150,11 +158,11 @@ def contact_time(use: KitUse, typed: float | None) -> float:
         CraftError: nobody has typed a contact time, or they are back already
     """
     if use.returned_at is not None:
-        raise CraftError("use", "These have already been returned.")
+        raise CraftError("use", sentence("These have already been returned."))
     minutes = typed or current_salon().contact_min
     if not minutes:
         raise CraftError(
-            "contact_min", "Type the contact time from the label of your disinfectant."
+            "contact_min", sentence("Type the contact time from the label of your disinfectant.")
         )
     return minutes
 
@@ -167,10 +175,12 @@ def check_clean(use: KitUse) -> None:
     """
     now = timezone.now()
     if use.cleaning_since is None:
-        raise CraftError("use", "Put them into the disinfectant first.")
+        raise CraftError("use", sentence("Put them into the disinfectant first."))
     if ready_at(use) > now:
         left = (ready_at(use) - now).total_seconds() / 60
-        raise CraftError("use", f"The contact time runs for {left:.0f} min more.")
+        raise CraftError(
+            "use", sentence("The contact time runs for {left:.0f} min more.", left=left)
+        )
 
 
 def keep_uses(visit: int, uses: Iterable[KitUse]) -> None:

@@ -21,6 +21,7 @@ from craft.learning.quantities import (
     planning_factor,
 )
 from craft.learning.scoring import calibrate
+from craft.messages import say
 from craft.plan.timetable import SHAPING
 from craft.ranges import SHIFT_MOST, SLOPE_MOST, UNSURE_MOST, clamp
 from craft.statistics.shrinkage import Estimate, Sample, learn, unit_estimate, unseen
@@ -275,11 +276,13 @@ def learned_for(client: Client, by: User | None, style: str) -> LearnedParts:
         if quantity == LearnedOf.MINUTES:
             key = step_of(group, style)
             if key:
-                minutes[key] = as_asked(estimates.get(hands, salon), salon, f"{name_of(by)}'s")
+                minutes[key] = as_asked(
+                    estimates.get(hands, salon), salon, say("{name}'s", name=name_of(by))
+                )
             continue
         seen = own.get((quantity, group), ())
         of_client = unit_estimate(seen, salon, SPREADS[LearnedOf(quantity)])
-        learned = as_asked(of_client, salon, "this client's")
+        learned = as_asked(of_client, salon, say("this client's"))
         if quantity == LearnedOf.DETANGLING:
             minutes[group] = learned
         elif quantity == LearnedOf.DOSE:
@@ -298,7 +301,7 @@ def learned_wear(client: Client) -> Learned | None:
     salon = estimate_of(row)
     seen = samples_of(client).get((LearnedOf.WEAR, WEAR), ())
     of_client = unit_estimate(seen, salon, SPREADS[LearnedOf.WEAR])
-    return as_asked(of_client, salon, "this client's", "wear")
+    return as_asked(of_client, salon, say("this client's"), "wear")
 
 
 def step_of(group: str, style: str) -> str:

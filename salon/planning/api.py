@@ -29,6 +29,7 @@ from salon.platform.auth import current_user
 from salon.platform.errors import CoreField, body_text, core_schema
 from salon.platform.idempotency import Idempotency
 from salon.platform.input_limits import id_param
+from salon.platform.language import SentenceField, lazy_sentence
 from salon.platform.permissions import Access, has_role
 from salon.platform.process_pool import SLOW_COMMANDS, run_command
 from salon.platform.roles import EVERYBODY, HANDS, PLANNERS
@@ -119,7 +120,7 @@ class FoldSerializer(serializers.Serializer[Any]):
 
     key = serializers.CharField()
     family = serializers.CharField()
-    title = serializers.CharField()
+    title = SentenceField()
     hands_on_min = serializers.FloatField()
     wait_min = serializers.FloatField()
     sitting = serializers.IntegerField()
@@ -300,9 +301,14 @@ class KeepRoutineSerializer(serializers.Serializer[Any]):
     name = serializers.CharField(
         max_length=80,
         validators=[
-            UniqueValidator(Routine.objects.all(), "There is already a routine with this name.")
+            UniqueValidator(
+                Routine.objects.all(), lazy_sentence("There is already a routine with this name.")
+            )
         ],
-        error_messages={"blank": "Give the routine a name.", "required": "Enter a name."},
+        error_messages={
+            "blank": lazy_sentence("Give the routine a name."),
+            "required": lazy_sentence("Enter a name."),
+        },
     )
     wish = GivenWishField()
 
@@ -368,7 +374,7 @@ class PlansView(generics.ListAPIView[Any]):
 class StartSerializer(serializers.Serializer[Any]):
     planned_start = serializers.DateTimeField(
         allow_null=True,
-        error_messages={"invalid": "Give a date and a time, e.g. 2026-06-20T10:00."},
+        error_messages={"invalid": lazy_sentence("Give a date and a time, e.g. 2026-06-20T10:00.")},
     )
 
 

@@ -9,11 +9,13 @@ from django.utils import timezone
 
 from craft.contract.base import readable
 from craft.contract.plan.request import PIECES_MOST, Kit, RodStock
+from craft.messages import DayForm, day_text
 from craft.products.kit import Reservation, during, free
 from craft.vocabulary import KitKind
 from salon.kit.models import KitItem
 from salon.kit.services import cleaning_min, counted_items
 from salon.planning.models import KitDemand
+from salon.platform.language import sentence
 
 #: Without a planned time a use is looked at for so long [h]. Salon standard.
 USUAL_HOURS = 3.0
@@ -164,7 +166,7 @@ def kit_for_plan(
             for there in kit
             if there.item.kind == KitKind.ROD
         ],
-        lambda row: f"rods of {row['diameter_mm']} mm",
+        lambda row: sentence("rods of {mm} mm", mm=row["diameter_mm"]),
     )
     free = Kit(
         rods=rods,
@@ -180,7 +182,15 @@ def kit_for_plan(
 def in_words(item: KitItem, reservation: Reservation) -> str:
     """What is elsewhere and until when."""
     until = timezone.localtime(reservation.end)
-    where = f"with {reservation.holder}" if reservation.holder else "in cleaning"
-    return f"{reservation.count} {item.called(reservation.count)} {where} until {until:%a %H:%M}"[
-        :200
-    ]
+    where = (
+        sentence("with {holder}", holder=reservation.holder)
+        if reservation.holder
+        else sentence("in cleaning")
+    )
+    return sentence(
+        "{count} {called} {where} until {until}",
+        count=reservation.count,
+        called=item.called(reservation.count),
+        where=where,
+        until=f"{day_text(until.date(), DayForm.BRIEF)} {until:%H:%M}",
+    )[:200]

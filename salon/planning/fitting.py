@@ -12,6 +12,7 @@ from salon.clients import profiles
 from salon.clients.models import Client
 from salon.devices.ambient import ambient
 from salon.planning.request import usable_bottles
+from salon.platform.language import sentence
 from salon.products.models import Product
 from salon.products.services import item_of
 from salon.salon_settings.services import current_salon
@@ -57,6 +58,6 @@ def fit_for(client: Client, products: list[Product]) -> tuple[dict[int, BottleOu
         shelf=shelf,
     )
     answer = bottles(request)
-    assumed = [*answer.assumed, *(f"Left out: {row}" for row in left_out)]
+    assumed = [*answer.assumed, *(sentence("Left out: {row}", row=row) for row in left_out)]
     judged = replace(judged, dew_point_c=answer.dew_point_c, assumed=assumed)
     return {int(bottle.id): bottle for bottle in answer.bottles}, judged

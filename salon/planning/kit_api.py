@@ -18,6 +18,7 @@ from salon.kit.api import KitItemSerializer, KitUseSerializer, keep_item
 from salon.kit.models import KitUse
 from salon.planning.drawer import USUAL_HOURS, Drawer, drawer_during
 from salon.planning.models import KitDemand, Plan, still_to_come
+from salon.platform.language import SentenceField, sentence
 from salon.platform.permissions import Access
 from salon.platform.roles import EVERYBODY, PLANNERS
 from salon.salon_settings.services import current_salon
@@ -68,7 +69,7 @@ class KitComingSerializer(serializers.Serializer[Any]):
 
     plan = serializers.IntegerField()
     client_name = serializers.CharField()
-    title = serializers.CharField()
+    title = SentenceField()
     planned_start = serializers.DateTimeField()
     taken = serializers.BooleanField()
     needs = KitNeedSerializer(many=True)
@@ -144,13 +145,17 @@ def asked_time(request: Request) -> tuple[datetime, float]:
     except ValueError:
         at = None
     if at is None:
-        raise serializers.ValidationError({"at": "Give a time, e.g. 2026-06-20T10:00+02:00."})
+        raise serializers.ValidationError(
+            {"at": sentence("Give a time, e.g. 2026-06-20T10:00+02:00.")}
+        )
     if timezone.is_naive(at):
         at = timezone.make_aware(at)
     if abs(at - timezone.now()) > FARTHEST:
-        raise serializers.ValidationError({"at": "Give a time within two years from now."})
+        raise serializers.ValidationError(
+            {"at": sentence("Give a time within two years from now.")}
+        )
     low, high = LOOK_HOURS
-    allowed = f"Give a number from {low:g} to {high:g} hours."
+    allowed = sentence("Give a number from {low:g} to {high:g} hours.", low=low, high=high)
     try:
         hours = float(request.query_params.get("hours", USUAL_HOURS))
     except ValueError as error:
@@ -187,7 +192,7 @@ def coming_row(drawer: Drawer, plan: Plan, demands: list[KitDemand], taken: bool
     return {
         "plan": plan.pk,
         "client_name": plan.client.name,
-        "title": plan.title,
+        "title": plan.spoken_title,
         "planned_start": plan.planned_start,
         "substitutes": [demand for demand in demands if demand.substitutes],
         "taken": taken,

@@ -14,12 +14,13 @@ from craft.contract.stored import CONTRACT_VERSION, answer_of, request_of
 from craft.vocabulary import KitKind, Station
 from salon.clients.models import Client
 from salon.planning.wish import PlanWish, wish_of
+from salon.platform.language import spoken_now
 from salon.products.models import Product
 
 Row = TypeVar("Row", bound=models.Model)
 
 #: What of a plan is long; lists read it only where they show it, through `read_answer`.
-LONG = ("wish", "request", "answer")
+LONG = ("wish", "request", "answer", "messages")
 #: So many plans stay read: about 20 MB a process.
 PLANS_READ = 64
 
@@ -47,6 +48,11 @@ class Plan(models.Model):
     wish = models.JSONField(default=dict, help_text="What was chosen; the rest was on record.")
     request = models.JSONField()
     answer = models.JSONField()
+    messages = models.JSONField(
+        default=dict,
+        db_default={},
+        help_text="Sentences of the answer with their messages and parameters.",
+    )
     contract = models.PositiveSmallIntegerField(
         default=CONTRACT_VERSION, help_text="Version of the contract that wrote both."
     )
@@ -77,12 +83,17 @@ class Plan(models.Model):
     def __str__(self) -> str:
         return f"{self.title}, {self.made_at:%Y-%m-%d}"
 
+    @property
+    def spoken_title(self) -> str:
+        """The title in the language of the moment."""
+        return spoken_now(self.title)
+
     @cached_property
     def answered(self) -> PlanAnswer:
         """The answer in the shape of today."""
         if "answer" in self.get_deferred_fields():
             return read_answer(self.pk, self.made_at)
-        return answer_of(self.answer, self.contract)
+        return answer_of(self.answer, self.contract, self.messages)
 
     @cached_property
     def requested(self) -> PlanRequest:
@@ -105,8 +116,8 @@ def read_answer(plan: int, made_at: datetime) -> PlanAnswer:
         plan: its number
         made_at: tells it from a plan of that number in another database
     """
-    row = Plan.objects.only("answer", "contract").get(pk=plan, made_at=made_at)
-    return answer_of(row.answer, row.contract)
+    row = Plan.objects.only("answer", "messages", "contract").get(pk=plan, made_at=made_at)
+    return answer_of(row.answer, row.contract, row.messages)
 
 
 @lru_cache(PLANS_READ)

@@ -32,6 +32,7 @@ from salon.learning.services import learned_for
 from salon.planning.drawer import kit_for_plan
 from salon.planning.models import Plan
 from salon.planning.wish import ClientWish
+from salon.platform.language import sentence
 from salon.products.pairs import flakers
 from salon.products.services import shelf_for_plan
 from salon.salon_settings.models import Salon
@@ -108,8 +109,12 @@ def usable_bottles(bottles: Iterable[Json]) -> tuple[list[ShelfItem], list[str]]
     usable, left_out = readable(ShelfItem, bottles, lambda row: str(row["name"]))
     if len(usable) > BOTTLES_MOST:
         left_out.append(
-            f"{len(usable) - BOTTLES_MOST} bottles (a plan looks at {BOTTLES_MOST}: remove what is "
-            "not in use from the stock)"
+            sentence(
+                "{usable} bottles (a plan looks at {bottles_most}: remove what is not in use from "
+                "the stock)",
+                usable=len(usable) - BOTTLES_MOST,
+                bottles_most=BOTTLES_MOST,
+            )
         )
     return usable[:BOTTLES_MOST], left_out
 

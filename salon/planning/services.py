@@ -9,7 +9,9 @@ from django.db import transaction
 from django.utils import timezone
 
 from craft.contract import PlanAnswer, PlanRequest
+from craft.contract.sentence import collect_messages
 from craft.errors import CraftError
+from craft.messages import ENGLISH, speak
 from craft.plan.planner import plan
 from craft.styles.catalogue import TECHNIQUES
 from craft.vocabulary import EditOp, Severity
@@ -18,6 +20,7 @@ from salon.planning.demand import renew_demand
 from salon.planning.models import Plan, Routine
 from salon.planning.request import request_of
 from salon.planning.wish import ClientWish, kept_wish
+from salon.platform.language import sentence
 
 
 @dataclass(frozen=True)
@@ -83,7 +86,7 @@ def check_replaces(client: Client, wish: ClientWish) -> None:
         CraftError: it is
     """
     if wish.replaces is not None and not client.plans.filter(pk=wish.replaces).exists():
-        raise CraftError("replaces", "The plan to revise belongs to another client.")
+        raise CraftError("replaces", sentence("The plan to revise belongs to another client."))
 
 
 @transaction.atomic
@@ -94,13 +97,16 @@ def keep(client: Client, wish: ClientWish, computed: Draft, by: User) -> Plan:
     stop = next((caution for caution in answer.cautions if caution.severity is Severity.STOP), None)
     if stop:
         raise CraftError("person.stop_signs", stop.text)
+    with speak(ENGLISH), collect_messages() as messages:
+        stored = answer.model_dump(mode="json")
     saved = Plan.objects.create(
         client=client,
         title=answer.title,
         style=computed.request.goal.style,
         wish=kept_wish(wish),
         request=computed.request.model_dump(mode="json"),
-        answer=answer.model_dump(mode="json"),
+        answer=stored,
+        messages=messages,
         rules_version=answer.rules_version,
         made_by=by,
         planned_start=wish.planned_start,
@@ -124,7 +130,9 @@ def cancel(plan: Plan, reason: str, *, back: bool = False) -> Plan:
         CraftError: it was begun already
     """
     if plan.begun_at is not None:
-        raise CraftError("plan", "This plan has started: record how its visit ended instead.")
+        raise CraftError(
+            "plan", sentence("This plan has started: record how its visit ended instead.")
+        )
     plan.cancelled_at = None if back else timezone.now()
     plan.cancel_reason = "" if back else reason
     plan.save(update_fields=["cancelled_at", "cancel_reason"])
@@ -140,7 +148,7 @@ def delete(plan: Plan) -> None:
         CraftError: a visit was worked by it
     """
     if plan.visits.exists():
-        raise CraftError("plan", "A visit followed this plan, so the plan stays with it.")
+        raise CraftError("plan", sentence("A visit followed this plan, so the plan stays with it."))
     revised = plan.replaces
     plan.delete()
     if revised is not None:

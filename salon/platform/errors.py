@@ -14,6 +14,8 @@ from rest_framework.views import exception_handler as drf_exception_handler
 
 from craft.contract import parse
 from craft.errors import CraftError
+from craft.messages import language, said_in
+from salon.platform.language import lazy_sentence, sentence
 
 #: How long to wait where nobody says [s].
 THROTTLED_S = 60
@@ -47,11 +49,13 @@ class CoreField(serializers.JSONField):
 
     def to_internal_value(self, data: Any) -> Any:
         if not isinstance(data, dict):
-            raise serializers.ValidationError("Give an object.")
+            raise serializers.ValidationError(sentence("Give an object."))
         try:
             parse(self.model, data)
         except CraftError as error:
-            raise serializers.ValidationError({error.field: [error.message]}) from error
+            raise serializers.ValidationError(
+                {error.field: [said_in(error.message, language())]}
+            ) from error
         return data
 
 
@@ -65,7 +69,7 @@ class Conflict(exceptions.APIException):
     """Somebody else changed the record in the meantime."""
 
     status_code = status.HTTP_409_CONFLICT
-    default_detail = (
+    default_detail = lazy_sentence(
         "Someone else changed this in the meantime. Your changes are kept here: load the new "
         "version, then save again."
     )
@@ -88,7 +92,7 @@ class ConfirmationRequired(exceptions.APIException):
 def exception_handler(error: Exception, context: dict[str, Any]) -> Response | None:
     """Answer every refusal in the same shape."""
     if isinstance(error, CraftError):
-        problems = [{"field": error.field, "message": error.message}]
+        problems = [{"field": error.field, "message": said_in(error.message, language())}]
         return Response({"errors": problems}, status=status.HTTP_400_BAD_REQUEST)
     if isinstance(error, ConfirmationRequired):
         questions = [
@@ -98,7 +102,7 @@ def exception_handler(error: Exception, context: dict[str, Any]) -> Response | N
         return Response({"errors": questions}, status=error.status_code)
     if isinstance(error, exceptions.Throttled):
         wait_s = math.ceil(getattr(error, "wait", None) or THROTTLED_S)
-        detail = f"Too many tries. Wait {wait_s} seconds, then try again."
+        detail = sentence("Too many tries. Wait {wait_s} seconds, then try again.", wait_s=wait_s)
         error.detail = exceptions.ErrorDetail(detail)
     response = drf_exception_handler(error, context)
     if response is not None:
@@ -108,7 +112,10 @@ def exception_handler(error: Exception, context: dict[str, Any]) -> Response | N
 
 def lockout_response(request: HttpRequest, *_args: Any, **_kwargs: Any) -> JsonResponse:
     """Answer somebody who has tried too many passwords."""
-    problem = {"field": "password", "message": "Too many wrong tries. Wait a quarter of an hour."}
+    problem = {
+        "field": "password",
+        "message": sentence("Too many wrong tries. Wait a quarter of an hour."),
+    }
     return JsonResponse({"errors": [problem]}, status=status.HTTP_429_TOO_MANY_REQUESTS)
 
 

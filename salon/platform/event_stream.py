@@ -11,7 +11,8 @@ from asgiref.sync import sync_to_async
 from django.db import connections
 from django.http import StreamingHttpResponse
 from rest_framework import renderers
-from rest_framework.renderers import JSONRenderer
+
+from salon.platform.language import SpokenJSONRenderer
 
 #: A stream ends after so long; the browser opens the next [s].
 STREAM_S = 55.0
@@ -81,7 +82,7 @@ class SharedEvents:
 
 def format_event(name: str, data: object) -> str:
     """A named event with its data as JSON."""
-    return f"event: {name}\ndata: {JSONRenderer().render(data).decode()}\n\n"
+    return f"event: {name}\ndata: {SpokenJSONRenderer().render(data).decode()}\n\n"
 
 
 def event_stream_response(events: AsyncIterator[str]) -> StreamingHttpResponse:

@@ -10,18 +10,23 @@ from django.core.exceptions import PermissionDenied, SuspiciousOperation
 from django.db import OperationalError
 from django.http import Http404, HttpRequest
 
+from craft.messages import message
+from salon.platform.language import sentence
+
 log = logging.getLogger("salon.requests")
 
 #: What Django answers by itself: nobody needs to look after it.
 EXPECTED_ERRORS = (Http404, PermissionDenied, SuspiciousOperation)
 DISK_FULL = frozenset({errno.ENOSPC, errno.EDQUOT})
 
-BUSY_MESSAGE = "Many people are saving at once. Nothing was saved yet: try again in a few seconds."
-DISK_FULL_MESSAGE = (
+BUSY_MESSAGE = message(
+    "Many people are saving at once. Nothing was saved yet: try again in a few seconds."
+)
+DISK_FULL_MESSAGE = message(
     "The disk of the server is full: nothing can be saved until there is room. Everything can "
     "still be read. Tell the person who maintains Gauffer, with this number: {number}."
 )
-BROKEN_MESSAGE = (
+BROKEN_MESSAGE = message(
     "Something went wrong on our side; nothing was changed. Try again; if it happens again, give "
     "this number to the person who maintains Gauffer: {number}."
 )
@@ -49,7 +54,7 @@ def message_of(status: int, number: str) -> str:
         HTTPStatus.SERVICE_UNAVAILABLE: BUSY_MESSAGE,
         HTTPStatus.INSUFFICIENT_STORAGE: DISK_FULL_MESSAGE,
     }.get(HTTPStatus(status), BROKEN_MESSAGE)
-    return words.format(number=number)
+    return sentence(words, number=number)
 
 
 def log_failure(sender: object, request: HttpRequest | None = None, **_: Any) -> None:

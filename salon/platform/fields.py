@@ -7,6 +7,7 @@ from pydantic import BaseModel
 from rest_framework import serializers
 
 from craft.contract.base import range_of
+from salon.platform.language import lazy_sentence, sentence
 
 #: What a field says, by what is wrong.
 ErrorMessages = dict[str, Any]
@@ -16,7 +17,13 @@ NUMBER_ERRORS = ("min_value", "max_value", "invalid", "null", "required")
 
 def float_field(low: float, high: float, unit: str, **more: Any) -> serializers.FloatField:
     """A number with a range, explained in one sentence when it is left."""
-    allowed = f"Give a number from {low:g} to {high:g} {unit}.".replace(" .", ".")
+    allowed = (
+        lazy_sentence(
+            "Give a number from {low:g} to {high:g} {unit}.", low=low, high=high, unit=unit
+        )
+        if unit
+        else lazy_sentence("Give a number from {low:g} to {high:g}.", low=low, high=high)
+    )
     messages: ErrorMessages = dict.fromkeys(
         ("min_value", "max_value", "invalid", "null", "required"), allowed
     )
@@ -36,7 +43,9 @@ def contract_float_field(model: type[BaseModel], field: str, **more: Any) -> ser
 
 def integer_field(low: int, high: int, unit: str, **more: Any) -> serializers.IntegerField:
     """A whole number with a range, explained in one sentence when it is left."""
-    allowed = f"Give a whole number from {low} to {high} {unit}."
+    allowed = lazy_sentence(
+        "Give a whole number from {low} to {high} {unit}.", low=low, high=high, unit=unit
+    )
     messages: ErrorMessages = dict.fromkeys(
         ("min_value", "max_value", "invalid", "null", "required"), allowed
     )
@@ -45,7 +54,7 @@ def integer_field(low: int, high: int, unit: str, **more: Any) -> serializers.In
 
 def choice_field(words: list[str], **more: Any) -> serializers.ChoiceField:
     """One of a few words, refused with the list when it is none of them."""
-    allowed = f"Use one of: {', '.join(words)}."
+    allowed = lazy_sentence("Use one of: {words}.", words=", ".join(words))
     messages: ErrorMessages = dict.fromkeys(
         ("invalid_choice", "blank", "null", "required"), allowed
     )
@@ -59,12 +68,14 @@ def validate_time_zone(name: str) -> None:
         ValidationError: it is not
     """
     if name and name not in available_timezones():
-        raise serializers.ValidationError("Give a time zone by its name, e.g. Europe/Lisbon.")
+        raise serializers.ValidationError(
+            sentence("Give a time zone by its name, e.g. Europe/Lisbon.")
+        )
 
 
 def phone_field() -> serializers.RegexField:
     """A number to call, as it is written; may be left empty."""
-    allowed = "Give a phone number: digits, spaces and + ( ) / . - only, at most 40."
+    allowed = lazy_sentence("Give a phone number: digits, spaces and + ( ) / . - only, at most 40.")
     return serializers.RegexField(
         r"^[0-9+() /.-]+$",
         max_length=40,
@@ -75,7 +86,7 @@ def phone_field() -> serializers.RegexField:
 
 
 def date_field(**more: Any) -> serializers.DateField:
-    allowed = "Give a date as year-month-day, e.g. 2026-06-20."
+    allowed = lazy_sentence("Give a date as year-month-day, e.g. 2026-06-20.")
     return serializers.DateField(
         required=False, allow_null=True, error_messages={"invalid": allowed}, **more
     )

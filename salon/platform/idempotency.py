@@ -20,6 +20,7 @@ from django.urls import Resolver404, resolve
 from django.utils import timezone
 from django.utils.crypto import salted_hmac
 
+from salon.platform.language import sentence
 from salon.platform.models import SentRequest
 from salon.platform.request_log import error_response, too_large_response
 
@@ -67,7 +68,13 @@ class IdempotencyMiddleware:
         if idempotency is Idempotency.OFF:
             return self.answer(request)
         if len(key) > KEY_LONGEST:
-            return error_response(400, f"The key of a request has at most {KEY_LONGEST} letters.")
+            return error_response(
+                400,
+                sentence(
+                    "The key of a request has at most {key_longest} letters.",
+                    key_longest=KEY_LONGEST,
+                ),
+            )
         try:
             content = body_digest(request)
         except RequestDataTooBig:
@@ -101,7 +108,9 @@ class IdempotencyMiddleware:
             if sent is not None:
                 return sent
             if time.monotonic() > until:
-                return error_response(503, "This is still in progress. Try again in a few seconds.")
+                return error_response(
+                    503, sentence("This is still in progress. Try again in a few seconds.")
+                )
             time.sleep(POLL_S)
         try:
             with connection.execute_wrapper(WrittenMarker(sent.pk)):
@@ -181,7 +190,9 @@ def reserve(
     if is_under_way(sent):
         return None
     if sent.written:
-        return error_response(409, "This was saved, but the answer was lost. Load the page again.")
+        return error_response(
+            409, sentence("This was saved, but the answer was lost. Load the page again.")
+        )
     # Its process was killed before it had done anything: this one does it.
     sent.pid, sent.at = os.getpid(), timezone.now()
     sent.save(update_fields=["pid", "at"])
@@ -223,6 +234,6 @@ def repeat_answer(sent: SentRequest, content: str) -> HttpResponse:
     """The answer that was given before, to the same request only."""
     if sent.content != content:
         return error_response(
-            409, "This key was used for something else. Load the page and try again."
+            409, sentence("This key was used for something else. Load the page and try again.")
         )
     return HttpResponse(bytes(sent.answer), status=sent.status, content_type=sent.content_type)

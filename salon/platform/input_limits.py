@@ -9,6 +9,8 @@ from rest_framework.pagination import LimitOffsetPagination
 from rest_framework.parsers import JSONParser
 from rest_framework.request import Request
 
+from salon.platform.language import sentence
+
 #: JSON is nested no deeper than this.
 MAX_DEPTH = 40
 #: The largest page of a list, and how far it may be leafed through.
@@ -26,7 +28,9 @@ def strings_of(piece: Any, depth: int = 0) -> Iterator[str]:
         ParseError: it is nested too deep
     """
     if depth > MAX_DEPTH:
-        raise ParseError(f"JSON is nested deeper than {MAX_DEPTH} levels.")
+        raise ParseError(
+            sentence("JSON is nested deeper than {max_depth} levels.", max_depth=MAX_DEPTH)
+        )
     if isinstance(piece, str):
         yield piece
     elif isinstance(piece, Mapping):
@@ -52,12 +56,16 @@ class BoundedJSONParser(JSONParser):
             for text in strings_of(data):
                 text.encode()
                 if "\0" in text:
-                    raise ParseError("A text contains an invalid character (NUL). Type it again.")
+                    raise ParseError(
+                        sentence("A text contains an invalid character (NUL). Type it again.")
+                    )
         except RecursionError as error:
-            raise ParseError(f"JSON is nested deeper than {MAX_DEPTH} levels.") from error
+            raise ParseError(
+                sentence("JSON is nested deeper than {max_depth} levels.", max_depth=MAX_DEPTH)
+            ) from error
         except UnicodeEncodeError as error:
             raise ParseError(
-                "A text contains half a character (a lone surrogate). Type it again."
+                sentence("A text contains half a character (a lone surrogate). Type it again.")
             ) from error
         return data
 
@@ -103,7 +111,9 @@ def integer_param(
         return usual
     digits = text.isascii() and text.isdigit() and len(text) <= len(str(high))
     if not digits or not low <= int(text) <= high:
-        raise ValidationError({name: f"Give a whole number from {low} to {high}."})
+        raise ValidationError(
+            {name: sentence("Give a whole number from {low} to {high}.", low=low, high=high)}
+        )
     return int(text)
 
 
@@ -126,6 +136,12 @@ def search_words(request: Request, name: str = "search") -> list[str]:
     words = text.split()
     if len(text) > MAX_SEARCH_LETTERS or len(words) > MAX_SEARCH_WORDS:
         raise ValidationError(
-            {name: f"Search for at most {MAX_SEARCH_WORDS} words and {MAX_SEARCH_LETTERS} letters."}
+            {
+                name: sentence(
+                    "Search for at most {max_search_words} words and {max_search_letters} letters.",
+                    max_search_words=MAX_SEARCH_WORDS,
+                    max_search_letters=MAX_SEARCH_LETTERS,
+                )
+            }
         )
     return words

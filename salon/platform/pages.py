@@ -7,6 +7,8 @@ from django.template import TemplateDoesNotExist
 from django.views.decorators.csrf import ensure_csrf_cookie
 from django.views.decorators.http import require_safe
 
+from salon.platform.language import sentence
+
 
 @require_safe
 def service_worker(request: HttpRequest) -> HttpResponse:
@@ -28,7 +30,7 @@ def index(request: HttpRequest) -> HttpResponse:
         return render(request, "index.html")
     except TemplateDoesNotExist:
         return HttpResponse(
-            "The web application has not been built yet: run `make demo`.",
+            sentence("The web application has not been built yet: run `make demo`."),
             status=503,
             content_type="text/plain",
         )

@@ -16,6 +16,7 @@ from rest_framework.exceptions import PermissionDenied
 from rest_framework.permissions import SAFE_METHODS, BasePermission
 from rest_framework.request import Request
 
+from salon.platform.language import sentence
 from salon.platform.roles import Roles, WorkRole
 
 
@@ -90,9 +91,9 @@ def why_not(roles: Roles) -> str:
     """The sentence for a user whose role is not among the allowed ones."""
     names = [role.value.replace("_", " ") for role in WorkRole if role in roles]
     if not names:
-        return "Nobody may do this."
+        return sentence("Nobody may do this.")
     who = " or ".join([", ".join(names[:-1]), names[-1]] if len(names) > 1 else names)
-    return f"This is for the {who}. Ask them, or ask the owner for another role."
+    return sentence("This is for the {who}. Ask them, or ask the owner for another role.", who=who)
 
 
 @cache
@@ -130,8 +131,8 @@ def check_access_declared(**_: Any) -> list[checks.CheckMessage]:
     """An error for every endpoint whose view does not declare its access."""
     return [
         checks.Error(
-            f"The view of '{name}' does not say who may use it.",
-            hint="Set `access = Access(read=..., write=...)` on the view class.",
+            sentence("The view of '{name}' does not say who may use it.", name=name),
+            hint=sentence("Set `access = Access(read=..., write=...)` on the view class."),
             obj=view,
             id="salon.E001",
         )

@@ -31,7 +31,9 @@ from rest_framework.exceptions import APIException
 from craft.commands import COMMANDS
 from craft.contract import read
 from craft.errors import CraftError
+from craft.messages import language, said_in, speak
 from craft.progress import Progress, heard_by
+from salon.platform.language import lazy_sentence, sentence
 
 #: Commands that try out many routines.
 SLOW_COMMANDS = frozenset({"propose", "day"})
@@ -49,7 +51,9 @@ class Busy(APIException):
     """More is asked for at once than can be done."""
 
     status_code = status.HTTP_503_SERVICE_UNAVAILABLE
-    default_detail = "Many people are using this right now. Try again in a few seconds."
+    default_detail = lazy_sentence(
+        "Many people are using this right now. Try again in a few seconds."
+    )
 
 
 class ConcurrencyLimit:
@@ -133,7 +137,9 @@ def run_command(name: str, asked: BaseModel) -> str:
 def run_in_process(name: str, asked: BaseModel) -> str:
     """The same in a process of its own, which is ended where it takes too long."""
     work = pool().schedule(
-        run_command_json, args=(name, asked.model_dump_json()), timeout=TIMEOUT_S
+        run_command_json,
+        args=(name, asked.model_dump_json(), language()),
+        timeout=TIMEOUT_S,
     )
     return result_of(work)
 
@@ -156,26 +162,29 @@ def call_in_process(make: Callable[[bytes], Result], data: bytes) -> Result:
             return make(data)
         try:
             work: Future[tuple[tuple[str, str] | None, Result | None]] = pool().schedule(
-                call_catching_errors, args=(make, data), timeout=TIMEOUT_S
+                call_catching_errors, args=(make, data, language()), timeout=TIMEOUT_S
             )
             refused, made = work.result()
         except ProcessTimeout as error:
-            raise Busy("This picture takes too long to read. Send a smaller one.") from error
+            raise Busy(
+                sentence("This picture takes too long to read. Send a smaller one.")
+            ) from error
         except ProcessExpired as error:
-            raise Busy("It stopped before it was done. Try again.") from error
+            raise Busy(sentence("It stopped before it was done. Try again.")) from error
     if refused or made is None:
-        raise CraftError(*(refused or ("", "It could not be read.")))
+        raise CraftError(*(refused or ("", sentence("It could not be read."))))
     return made
 
 
 def call_catching_errors(
-    make: Callable[[bytes], Result], data: bytes
+    make: Callable[[bytes], Result], data: bytes, wanted: str
 ) -> tuple[tuple[str, str] | None, Result | None]:
     """What was refused and why, or what was made: errors do not travel between processes."""
-    try:
-        return None, make(data)
-    except CraftError as error:
-        return (error.field, error.message), None
+    with speak(wanted):
+        try:
+            return None, make(data)
+        except CraftError as error:
+            return (error.field, said_in(error.message, wanted)), None
 
 
 async def run_with_progress(name: str, asked: BaseModel) -> AsyncGenerator[Progress | str, None]:
@@ -210,7 +219,7 @@ async def run_with_progress(name: str, asked: BaseModel) -> AsyncGenerator[Progr
 
 def start_command(name: str, asked: BaseModel, heard: Path) -> "Future[Any]":
     """Work that was begun in a process of its own; in a thread where there may be none."""
-    work = (name, asked.model_dump_json(), str(heard))
+    work = (name, asked.model_dump_json(), language(), str(heard))
     if settings.WORK_BESIDE:
         process: Future[Any] = pool(with_progress=True).schedule(
             run_command_json, args=work, timeout=PROGRESS_TIMEOUT_S
@@ -229,9 +238,9 @@ def result_of(work: "Future[Any]") -> str:
     try:
         refused, answer = work.result()
     except ProcessTimeout as error:
-        raise Busy("This takes too long. Ask for less at once.") from error
+        raise Busy(sentence("This takes too long. Ask for less at once.")) from error
     except ProcessExpired as error:
-        raise Busy("It stopped before it was done. Try again.") from error
+        raise Busy(sentence("It stopped before it was done. Try again.")) from error
     if refused:
         raise CraftError(*refused)
     return str(answer)
@@ -276,13 +285,14 @@ def lower_priority() -> None:
 
 
 def run_command_json(
-    name: str, text: str, progress: str | None = None
+    name: str, text: str, wanted: str, progress: str | None = None
 ) -> tuple[tuple[str, str] | None, str]:
     """Run a command on a request as JSON: what was refused and why, or the answer.
 
     Args:
         name: of the command
         text: the request
+        wanted: language of the answer
         progress: file into which is written how far it is
     """
     command = COMMANDS[name]
@@ -297,7 +307,7 @@ def run_command_json(
                 part.replace(progress)
 
     try:
-        with heard_by(write) if progress else nullcontext():
+        with speak(wanted), heard_by(write) if progress else nullcontext():
             return None, command.answer_json(read(command.request, text))
     except CraftError as error:
-        return (error.field, error.message), ""
+        return (error.field, said_in(error.message, wanted)), ""

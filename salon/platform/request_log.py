@@ -13,6 +13,7 @@ from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 
 from salon.platform import failures
 from salon.platform.input_limits import MAX_ID
+from salon.platform.language import lazy_sentence
 
 log = logging.getLogger("salon.requests")
 API = "/api/"
@@ -86,12 +87,12 @@ def too_large_response() -> JsonResponse:
 
 #: What the API says where Django itself answers.
 STATUS_MESSAGES = {
-    400: "This request cannot be read.",
-    403: "This page is too old: load it again.",
-    404: "There is nothing here with that name or number.",
-    408: "This request came too slowly. Send it again.",
-    413: "This is larger than one request may be: 2.5 MB. Send less at once.",
-    500: "Something went wrong on our side; nothing was changed. Try again.",
+    400: lazy_sentence("This request cannot be read."),
+    403: lazy_sentence("This page is too old: load it again."),
+    404: lazy_sentence("There is nothing here with that name or number."),
+    408: lazy_sentence("This request came too slowly. Send it again."),
+    413: lazy_sentence("This is larger than one request may be: 2.5 MB. Send less at once."),
+    500: lazy_sentence("Something went wrong on our side; nothing was changed. Try again."),
 }
 
 #: What the API itself answers with.

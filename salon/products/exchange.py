@@ -10,6 +10,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from craft.errors import CraftError
+from salon.platform.language import sentence
 
 COLUMNS = (
     "name",
@@ -82,13 +83,15 @@ def read(data: bytes) -> list[Row]:
         CraftError: it is no table, names unknown columns, or is too long
     """
     if len(data) > MOST_BYTES:
-        raise CraftError("file", "The file is larger than 2 MB.")
+        raise CraftError("file", sentence("The file is larger than 2 MB."))
     try:
         text = data.decode("utf-8-sig")
     except UnicodeDecodeError as error:
-        raise CraftError("file", "The file is not UTF-8 text: save it as CSV UTF-8.") from error
+        raise CraftError(
+            "file", sentence("The file is not UTF-8 text: save it as CSV UTF-8.")
+        ) from error
     if "\0" in text or not text.strip():
-        raise CraftError("file", "The file contains no table.")
+        raise CraftError("file", sentence("The file contains no table."))
     header = text.lstrip().splitlines()[0]
     separator = max(",;\t", key=header.count)
     reader = csv.DictReader(io.StringIO(text, newline=""), delimiter=separator)
@@ -96,17 +99,37 @@ def read(data: bytes) -> list[Row]:
     reader.fieldnames = names
     unknown = [name for name in names if name not in COLUMNS]
     if unknown or "name" not in names:
-        what = f"Unknown column {unknown[0]!r}." if unknown else "There is no column 'name'."
-        raise CraftError("file", f"{what} Known: {', '.join(COLUMNS)}.")
+        what = (
+            sentence("Unknown column {column}.", column=repr(unknown[0]))
+            if unknown
+            else sentence("There is no column 'name'.")
+        )
+        raise CraftError(
+            "file", sentence("{what} Known: {columns}.", what=what, columns=", ".join(COLUMNS))
+        )
     try:
         rows = [Row(reader.line_num, clean_row(row)) for row in reader]
     except csv.Error as error:
-        raise CraftError("file", f"Line {reader.line_num} cannot be read: {error}.") from error
+        raise CraftError(
+            "file",
+            sentence(
+                "Line {line_num} cannot be read: {error}.",
+                line_num=reader.line_num,
+                error=str(error),
+            ),
+        ) from error
     rows = [row for row in rows if row.values]
     if not rows:
-        raise CraftError("file", "The table has a header but no rows.")
+        raise CraftError("file", sentence("The table has a header but no rows."))
     if len(rows) > MOST_ROWS:
-        raise CraftError("file", f"At most {MOST_ROWS} rows; this table has {len(rows)}.")
+        raise CraftError(
+            "file",
+            sentence(
+                "At most {most_rows} rows; this table has {rows}.",
+                most_rows=MOST_ROWS,
+                rows=len(rows),
+            ),
+        )
     return rows
 
 
@@ -115,7 +138,7 @@ def clean_row(row: Mapping[Any, Any]) -> dict[str, Any]:
     values: dict[str, Any] = {}
     for name, raw in row.items():
         if name is None:
-            values["(more)"] = "more cells than columns"
+            values["(more)"] = sentence("more cells than columns")
             continue
         text = (raw or "").strip()
         if text.startswith("'") and text[1:].startswith(FORMULAS):

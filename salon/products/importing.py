@@ -9,7 +9,9 @@ from django.db import transaction
 from rest_framework.exceptions import ValidationError
 from simple_history.utils import bulk_create_with_history
 
+from craft.messages import say
 from salon.platform.errors import flatten_errors
+from salon.platform.language import sentence
 from salon.products.exchange import COLUMNS, Row, read
 from salon.products.models import Product
 from salon.products.serializers import ProductSerializer
@@ -21,7 +23,7 @@ __all__ = ["COLUMNS", "SLICE_ROWS", "Looked", "look_at", "take_in"]
 #: So many rows are taken in at once.
 SLICE_ROWS = 100
 #: Of stock that comes with a table.
-NOTE = "imported from a table"
+NOTE = say("imported from a table")
 
 
 @dataclass
@@ -66,7 +68,7 @@ def look_at(data: bytes, start: int | None = None) -> tuple[list[Looked], int]:
     for row, look in zip(chosen, check_rows(chosen, held), strict=True):
         key = look.name.lower()
         if key and key in lines:
-            text = f"{look.name} is already on line {lines[key]}."
+            text = sentence("{name} is already on line {line}.", name=look.name, line=lines[key])
             look.problems.append({"field": "name", "message": text})
         lines.setdefault(key, row.line)
         looks.append(look)
@@ -100,7 +102,9 @@ def check_row(row: Row, held: Mapping[str, Product], form: ProductSerializer) ->
     values = dict(row.values)
     more = values.pop("(more)", None)
     if more:
-        look.problems.append({"field": "", "message": "This row has more cells than the header."})
+        look.problems.append(
+            {"field": "", "message": sentence("This row has more cells than the header.")}
+        )
     form.instance, form.partial = product, product is not None
     try:
         checked = form.run_validation(values)
@@ -127,7 +131,13 @@ def take_in(rows: Sequence[Looked], by: User) -> None:
     wrong = next((row for row in rows if row.problems), None)
     if wrong:
         text = wrong.problems[0]["message"]
-        raise ValidationError({"file": f"Line {wrong.line}: {text} Nothing was imported."})
+        raise ValidationError(
+            {
+                "file": sentence(
+                    "Line {line}: {text} Nothing was imported.", line=wrong.line, text=text
+                )
+            }
+        )
     for begin in range(0, len(rows), SLICE_ROWS):
         take_in_slice(rows[begin : begin + SLICE_ROWS], by)
 

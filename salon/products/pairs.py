@@ -12,6 +12,7 @@ from craft.contract.plan.request import Flaker
 from craft.errors import CraftError
 from craft.products.pairs import PairVerdict, judge
 from craft.vocabulary import Flaking
+from salon.platform.language import sentence
 from salon.products.models import Pair, PairSighting, PalmTest, Product
 
 BECAUSE_MOST = 200
@@ -31,7 +32,7 @@ def keep_palm_test(first: Product, second: Product, result: str, note: str, by: 
         CraftError: both are the same product
     """
     if first.pk == second.pk:
-        raise CraftError("second", "Rub two different products.")
+        raise CraftError("second", sentence("Rub two different products."))
     pair = pair_of(first.pk, second.pk)
     test = PalmTest.objects.create(pair=pair, result=result, note=note, by=by)
     judge_again([pair.pk])

@@ -26,6 +26,7 @@ from salon.platform.fields import (
     float_field,
     integer_field,
 )
+from salon.platform.language import lazy_sentence, sentence
 from salon.products.calibrating import drift_of
 from salon.products.exchange import COLUMNS, MOST_ROWS
 from salon.products.models import Calibration, Pair, Product, StockMove
@@ -35,7 +36,7 @@ from salon.staff.services import name_of
 ROLES = [role.value for role in Role]
 
 
-PRICE_RANGE = "Give a price from 0 to 999999.99, with at most two decimals."
+PRICE_RANGE = lazy_sentence("Give a price from 0 to 999999.99, with at most two decimals.")
 PRICE_MESSAGES: ErrorMessages = dict.fromkeys(
     ("invalid", "min_value", "max_digits", "max_decimal_places", "max_whole_digits"), PRICE_RANGE
 )
@@ -49,10 +50,15 @@ class ProductSerializer(serializers.ModelSerializer[Product]):
         max_length=120,
         validators=[
             UniqueValidator(
-                Product.objects.all(), "There is already a product with this name.", "iexact"
+                Product.objects.all(),
+                lazy_sentence("There is already a product with this name."),
+                "iexact",
             )
         ],
-        error_messages={"blank": "Enter a name.", "required": "Enter a name."},
+        error_messages={
+            "blank": lazy_sentence("Enter a name."),
+            "required": lazy_sentence("Enter a name."),
+        },
     )
     role = choice_field(ROLES)
     also = serializers.ListField(child=choice_field(ROLES), required=False, max_length=6)
@@ -98,8 +104,10 @@ class ProductSerializer(serializers.ModelSerializer[Product]):
             return str(ean.validate(value))
         except NotANumber as error:
             raise serializers.ValidationError(
-                "This is not a valid EAN of 8, 12, 13 or 14 digits: the check digit is wrong. "
-                "Scan it again, or leave it blank."
+                sentence(
+                    "This is not a valid EAN of 8, 12, 13 or 14 digits: the check digit is wrong. "
+                    "Scan it again, or leave it blank."
+                )
             ) from error
 
     def validate_opened_on(self, value: date | None) -> date | None:
@@ -115,7 +123,12 @@ class ProductSerializer(serializers.ModelSerializer[Product]):
         least, most = now("dwell_min"), now("dwell_max_min")
         if least is not None and most is not None and least > most:
             raise serializers.ValidationError(
-                {"dwell_max_min": f"The longest time must be at least the shortest, {least:g} min."}
+                {
+                    "dwell_max_min": sentence(
+                        "The longest time must be at least the shortest, {least:g} min.",
+                        least=least,
+                    )
+                }
             )
         return values
 
@@ -123,7 +136,9 @@ class ProductSerializer(serializers.ModelSerializer[Product]):
 def not_in_future(value: date | None, what: str) -> date | None:
     """Refuse a day that has not come."""
     if value and value > timezone.localdate():
-        raise serializers.ValidationError(f"It cannot have been {what} after today.")
+        raise serializers.ValidationError(
+            sentence("It cannot have been {what} after today.", what=what)
+        )
     return value
 
 
@@ -317,7 +332,8 @@ class CalibrateSerializer(serializers.Serializer[Any]):
     """A calibration as it was weighed."""
 
     unit = serializers.CharField(
-        max_length=30, error_messages={"blank": "Enter what is counted: pump, squirt, puddle …"}
+        max_length=30,
+        error_messages={"blank": lazy_sentence("Enter what is counted: pump, squirt, puddle …")},
     )
     readings = serializers.ListField(
         child=CalibrationReadingSerializer(), allow_empty=False, max_length=40
@@ -402,10 +418,13 @@ class TableSerializer(serializers.Serializer[Any]):
     """A table of products."""
 
     file = serializers.FileField(
-        error_messages={"required": "Choose a CSV file.", "empty": "The file is empty."}
+        error_messages={
+            "required": lazy_sentence("Choose a CSV file."),
+            "empty": lazy_sentence("The file is empty."),
+        }
     )
     accept = serializers.BooleanField(default=False)
-    start = integer_field(0, MOST_ROWS, "as the row to begin with", required=False)
+    start = integer_field(0, MOST_ROWS, lazy_sentence("as the row to begin with"), required=False)
 
 
 class ProblemOfRowSerializer(serializers.Serializer[Any]):

@@ -11,6 +11,7 @@ from django.utils import timezone
 
 from craft.errors import CraftError
 from salon.platform.errors import ConfirmationRequired
+from salon.platform.language import sentence
 from salon.products.models import Product, StockMove
 
 MOST_G = 20_000.0
@@ -53,7 +54,11 @@ def book(
     held = Product.objects.select_for_update().get(pk=product.pk)
     taken, beyond = within_stock(held.stock_g, grams_of(held.stock_g))
     if beyond:
-        more["note"] = f"{beyond:.1f} g more than was in stock: recount. {more.get('note', '')}"
+        more["note"] = sentence(
+            "{beyond:.1f} g more than was in stock: recount. {note}",
+            beyond=beyond,
+            note=more.get("note", ""),
+        )
     booked = StockMove.objects.create(
         product=held, kind=kind, grams=taken, beyond_g=beyond, by=by, **more
     )
@@ -97,8 +102,13 @@ def check_room(after_g: float, stock_g: float) -> None:
     if after_g > MOST_G:
         raise CraftError(
             "grams",
-            f"A product holds at most {MOST_G:g} g in all its bottles. {stock_g:g} g are here, so "
-            f"at most {max(0.0, MOST_G - stock_g):g} g can be delivered.",
+            sentence(
+                "A product holds at most {most_g:g} g in all its bottles. {stock_g:g} g are here, "
+                "so at most {most:g} g can be delivered.",
+                most_g=MOST_G,
+                stock_g=stock_g,
+                most=max(0.0, MOST_G - stock_g),
+            ),
         )
 
 
@@ -125,8 +135,13 @@ def recount(
         if seen_g is not None and abs(stock_g - seen_g) >= SAME_G:
             raise ConfirmationRequired(
                 {
-                    "grams": f"The stock changed from {seen_g:g} g to {stock_g:g} g while you "
-                    f"were counting. Is {grams:g} g the amount there now?"
+                    "grams": sentence(
+                        "The stock changed from {seen_g:g} g to {stock_g:g} g while you were "
+                        "counting. Is {grams:g} g the amount there now?",
+                        seen_g=seen_g,
+                        stock_g=stock_g,
+                        grams=grams,
+                    )
                 }
             )
         return grams - stock_g
@@ -143,7 +158,7 @@ def waste(product: Product, grams: float, by: User, note: str = "") -> StockMove
 
     def thrown(stock_g: float) -> float:
         if grams > stock_g:
-            raise CraftError("grams", f"Only {stock_g:g} g are left.")
+            raise CraftError("grams", sentence("Only {stock_g:g} g are left.", stock_g=stock_g))
         return -grams
 
     return book(product, StockMove.Kind.WASTE, thrown, by, note=note)
@@ -164,7 +179,11 @@ def undo(booked: StockMove, *, back: bool = False) -> StockMove:
     if left < 0:
         raise CraftError(
             "undo",
-            f"Only {held.stock_g:g} g are left; this would take {abs(booked.grams):g} g away.",
+            sentence(
+                "Only {stock_g:g} g are left; this would take {grams:g} g away.",
+                stock_g=held.stock_g,
+                grams=abs(booked.grams),
+            ),
         )
     check_room(left, held.stock_g)
     held.stock_g = round(left, GRAMS_DIGITS)

@@ -14,6 +14,7 @@ from rest_framework.views import APIView
 from craft.vocabulary import LearnedOf, Promised
 from salon.learning.services import DRYING
 from salon.platform.fields import choice_field
+from salon.platform.language import SentenceField
 from salon.platform.permissions import Access
 from salon.platform.roles import HANDS, PLANNERS
 from salon.results import services
@@ -25,7 +26,7 @@ class LearnedRowSerializer(serializers.Serializer[Any]):
 
     quantity = serializers.ChoiceField(choices=[DRYING, *(each.value for each in LearnedOf)])
     group = serializers.CharField(allow_blank=True)
-    title = serializers.CharField()
+    title = SentenceField()
     hands = serializers.CharField(allow_blank=True, help_text="Whose; empty: of the salon.")
     username = serializers.CharField(allow_blank=True, help_text="Of whose; empty: the salon.")
     by_hands = serializers.BooleanField(help_text="Whether it goes by the hands.")
@@ -104,14 +105,14 @@ class BooksSerializer(serializers.Serializer[Any]):
 class EffectSerializer(serializers.Serializer[Any]):
     """What one way does to the looks, against another, within wears that had both."""
 
-    way = serializers.CharField()
-    against = serializers.CharField()
+    way = SentenceField()
+    against = SentenceField()
     days = serializers.IntegerField()
     wears = serializers.IntegerField()
     points = serializers.FloatField(help_text="Of 5; more is better.")
     low = serializers.FloatField()
     high = serializers.FloatField(help_text="Nine in ten lie between low and high.")
-    text = serializers.CharField()
+    text = SentenceField()
     across = serializers.FloatField(
         allow_null=True,
         help_text="The difference over all days of all clients together.",

@@ -13,6 +13,7 @@ from craft.learning.stories import Chapter, Suggestion, Worked, story, suggestio
 from craft.vocabulary import Dryness, Residue, Role, Suggested, Trait, VisitState
 from salon.clients.models import Client
 from salon.planning.models import without_long
+from salon.platform.language import sentence
 from salon.results.models import SuggestionAnswer
 from salon.visits.models import SCORES, Visit
 
@@ -76,7 +77,7 @@ def two_visits(client: Client, first: int, second: int) -> TwoVisits:
     found = {visit.pk: visit for visit in rows}
     for field, visit in (("first", first), ("second", second)):
         if visit not in found:
-            raise CraftError(field, "Choose a finished visit of this client.")
+            raise CraftError(field, sentence("Choose a finished visit of this client."))
     both = [worked_visit(found[visit]) for visit in (first, second)]
     return TwoVisits(both[0].at, both[1].at, beside(*both))
 
@@ -147,9 +148,9 @@ def answer_suggestion(
     """
     open_now = {each.key: each for each in suggestions(worked_of(client))}
     if key not in open_now:
-        raise CraftError("key", "This is not suggested for this client now.")
+        raise CraftError("key", sentence("This is not suggested for this client now."))
     if not taken and not reason.strip():
-        raise CraftError("reason", "Say why it does not fit: this helps next time.")
+        raise CraftError("reason", sentence("Say why it does not fit: this helps next time."))
     return SuggestionAnswer.objects.create(
         client=client,
         key=key,

@@ -16,6 +16,7 @@ from salon.clients.drying import learn_salon, salon_factor_from
 from salon.clients.models import OpenedSet
 from salon.learning.models import LearnedSample, LearningChoice
 from salon.learning.services import DRYING, factors_from, learn_group
+from salon.platform.language import sentence
 
 #: So many visits of a value are listed, the newest first.
 LISTED = 200
@@ -139,7 +140,9 @@ def choose(value: LearnedValue, visits: Collection[int], by: User, *, used: bool
     missing = set(visits) - known
     if missing:
         numbers = ", ".join(str(number) for number in sorted(missing))
-        raise CraftError("visits", f"Visit {numbers} has no sample of this value.")
+        raise CraftError(
+            "visits", sentence("Visit {numbers} has no sample of this value.", numbers=numbers)
+        )
     for visit in known:
         LearningChoice.objects.update_or_create(
             visit=visit,

@@ -14,6 +14,7 @@ from salon.learning.services import DRYING
 from salon.platform.auth import current_user
 from salon.platform.fields import choice_field, integer_field
 from salon.platform.input_limits import MAX_ID
+from salon.platform.language import lazy_sentence
 from salon.platform.permissions import Access
 from salon.platform.roles import HANDS, PLANNERS
 from salon.results.learned import LISTED, LearnedValue, choose, visits_of, what_if
@@ -61,7 +62,9 @@ class LearningChoiceSerializer(LearnedValueSerializer):
     """Visits that should count for a learned value, or should not."""
 
     visits = serializers.ListField(
-        child=integer_field(1, MAX_ID, "as the number of a visit"), min_length=1, max_length=LISTED
+        child=integer_field(1, MAX_ID, lazy_sentence("as the number of a visit")),
+        min_length=1,
+        max_length=LISTED,
     )
     used = serializers.BooleanField()
     preview = serializers.BooleanField(

@@ -20,6 +20,7 @@ from salon.aftercare.lasting import told_days
 from salon.clients.models import OpenedSet
 from salon.learning.models import LearnedFactor, LearnedSample, Promise
 from salon.learning.services import BY_HANDS, DRYING, estimate_of
+from salon.platform.language import sentence
 from salon.products.models import Product, StockMove
 from salon.products.services import cost_per_g
 from salon.results.idle import idle
@@ -117,7 +118,7 @@ def drying_row() -> list[LearnedRow]:
         LearnedRow(
             quantity=DRYING,
             group="",
-            title="Drying time",
+            title=sentence("Drying time"),
             hands="",
             username="",
             by_hands=False,

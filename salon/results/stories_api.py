@@ -17,6 +17,7 @@ from salon.clients.models import Client
 from salon.platform.auth import current_user
 from salon.platform.fields import choice_field, integer_field
 from salon.platform.input_limits import MAX_ID
+from salon.platform.language import SentenceField, lazy_sentence
 from salon.platform.permissions import Access
 from salon.platform.roles import HANDS
 from salon.results.client_results import answer_suggestion, results_of, two_visits
@@ -24,9 +25,9 @@ from salon.results.likeness import ASPECTS, like
 
 
 class StoryChangeSerializer(serializers.Serializer[Any]):
-    what = serializers.CharField()
-    before = serializers.CharField()
-    after = serializers.CharField()
+    what = SentenceField()
+    before = SentenceField()
+    after = SentenceField()
 
 
 class ChapterSerializer(serializers.Serializer[Any]):
@@ -37,13 +38,13 @@ class ChapterSerializer(serializers.Serializer[Any]):
     at = serializers.DateTimeField()
     changes = StoryChangeSerializer(many=True)
     results = StoryChangeSerializer(many=True)
-    text = serializers.CharField()
+    text = SentenceField()
 
 
 class AttemptSerializer(serializers.Serializer[Any]):
     """One way of doing what is suggested."""
 
-    title = serializers.CharField()
+    title = SentenceField()
     change = serializers.JSONField(help_text="Merge patch of the wish (RFC 7396).")
 
 
@@ -51,10 +52,10 @@ class SuggestionSerializer(serializers.Serializer[Any]):
     """What to try next time."""
 
     key = serializers.ChoiceField(choices=[each.value for each in Suggested])
-    text = serializers.CharField()
+    text = SentenceField()
     visits = serializers.ListField(child=serializers.IntegerField())
     attempts = AttemptSerializer(many=True, help_text="Ways to do it.")
-    origin = serializers.CharField(source="source", help_text="Of the rule.")
+    origin = SentenceField(source="source", help_text="Of the rule.")
 
 
 class FollowedUpSerializer(serializers.Serializer[Any]):
@@ -125,7 +126,7 @@ class StepBesideSerializer(serializers.Serializer[Any]):
     """A step in both visits."""
 
     key = serializers.CharField()
-    title = serializers.CharField()
+    title = SentenceField()
     first_min = serializers.FloatField(allow_null=True, help_text="As noted.")
     second_min = serializers.FloatField(allow_null=True)
     first_planned = serializers.FloatField(allow_null=True, help_text="Null: no such step.")
@@ -139,15 +140,15 @@ class BesideSerializer(serializers.Serializer[Any]):
 
     first_at = serializers.DateTimeField()
     second_at = serializers.DateTimeField()
-    text = serializers.CharField(source="beside.text")
+    text = SentenceField(source="beside.text")
     changes = StoryChangeSerializer(source="beside.changes", many=True)
     results = StoryChangeSerializer(source="beside.results", many=True)
     steps = StepBesideSerializer(source="beside.steps", many=True)
 
 
 class TwoVisitsSerializer(serializers.Serializer[Any]):
-    first = integer_field(1, MAX_ID, "as the number of a visit")
-    second = integer_field(1, MAX_ID, "as the number of a visit")
+    first = integer_field(1, MAX_ID, lazy_sentence("as the number of a visit"))
+    second = integer_field(1, MAX_ID, lazy_sentence("as the number of a visit"))
 
 
 class TwoVisitsView(APIView):
@@ -194,7 +195,7 @@ class LikeSerializer(serializers.Serializer[Any]):
     within = serializers.FloatField(help_text="So far apart is still like it.")
     least_visits = serializers.IntegerField(help_text="Before a routine is ranked.")
     least_clients = serializers.IntegerField()
-    warning = serializers.CharField()
+    warning = SentenceField()
     aspects = AspectSerializer(many=True)
 
 

@@ -11,6 +11,7 @@ from craft.errors import CraftError
 from craft.learning.trials import side_of_a, trial
 from craft.vocabulary import Side, Trait
 from salon.clients.models import Client
+from salon.platform.language import sentence
 from salon.results.models import Trial, TrialPair
 
 #: Of these less is better.
@@ -24,7 +25,7 @@ def begin_trial(values: dict[str, Any], by: User) -> Trial:
         CraftError: both ways are the same
     """
     if values["way_a"].strip().lower() == values["way_b"].strip().lower():
-        raise CraftError("way_b", "The second way must differ from the first.")
+        raise CraftError("way_b", sentence("The second way must differ from the first."))
     return Trial.objects.create(**values, begun_by=by)
 
 
@@ -37,10 +38,12 @@ def next_pair(of: Trial, client: Client, by: User) -> TrialPair:
     """
     of = Trial.objects.select_for_update().get(pk=of.pk)
     if of.ended_at is not None:
-        raise CraftError("trial", "This trial has ended.")
+        raise CraftError("trial", sentence("This trial has ended."))
     count = of.pairs.count()
     if count >= of.most:
-        raise CraftError("trial", f"This trial has {of.most} pairs, and all of them are in.")
+        raise CraftError(
+            "trial", sentence("This trial has {most} pairs, and all of them are in.", most=of.most)
+        )
     side = side_of_a(f"{of.pk} {of.begun_at.isoformat()}", count + 1)
     return TrialPair.objects.create(
         trial=of, client=client, number=count + 1, a_left=side is Side.LEFT, made_by=by
@@ -54,7 +57,9 @@ def rate(pair: TrialPair, left: int, right: int, by: User) -> TrialPair:
         CraftError: it has been rated
     """
     if pair.left is not None:
-        raise CraftError("left", "This pair is already rated: a second rating would not be blind.")
+        raise CraftError(
+            "left", sentence("This pair is already rated: a second rating would not be blind.")
+        )
     pair.left, pair.right, pair.rated_by = left, right, by
     pair.save(update_fields=["left", "right", "rated_by"])
     return pair

@@ -17,6 +17,7 @@ from salon.clients.models import Client
 from salon.platform.auth import current_user
 from salon.platform.errors import core_schema
 from salon.platform.fields import choice_field, float_field, integer_field
+from salon.platform.language import lazy_sentence
 from salon.platform.permissions import Access
 from salon.platform.roles import HANDS
 from salon.results.models import Trial, TrialPair
@@ -92,7 +93,9 @@ class NewTrialSerializer(serializers.Serializer[Any]):
     way_b = serializers.CharField(max_length=120)
     trait = choice_field([each.value for each in Trait])
     layout = choice_field([each.value for each in TrialLayout], default=TrialLayout.HALVES.value)
-    alpha = float_field(0.01, 0.2, "of claiming a difference there is not", default=0.05)
+    alpha = float_field(
+        0.01, 0.2, lazy_sentence("of claiming a difference there is not"), default=0.05
+    )
     most = integer_field(5, 100, "pairs", default=20)
 
 
@@ -103,8 +106,8 @@ class NewPairSerializer(serializers.Serializer[Any]):
 class RatingSerializer(serializers.Serializer[Any]):
     """Both halves, as somebody sees them who need not know which is which."""
 
-    left = integer_field(SCORE_MIN, SCORE_MAX, "as a score")
-    right = integer_field(SCORE_MIN, SCORE_MAX, "as a score")
+    left = integer_field(SCORE_MIN, SCORE_MAX, lazy_sentence("as a score"))
+    right = integer_field(SCORE_MIN, SCORE_MAX, lazy_sentence("as a score"))
 
 
 def trial_out(of: Trial, request: Request) -> dict[str, Any]:

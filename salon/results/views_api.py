@@ -14,6 +14,7 @@ from rest_framework.views import APIView
 from craft.errors import CraftError
 from salon.platform.auth import current_user
 from salon.platform.fields import choice_field
+from salon.platform.language import sentence
 from salon.platform.permissions import Access
 from salon.platform.roles import EVERYBODY
 from salon.results.models import PLACES, SavedView
@@ -66,7 +67,10 @@ class SavedViewsView(APIView):
         values, user = given.validated_data, current_user(request)
         own = SavedView.objects.filter(user=user, place=values["place"])
         if own.exclude(name=values["name"]).count() >= VIEWS_MOST:
-            raise CraftError("name", f"{VIEWS_MOST} views are saved; remove one first.")
+            raise CraftError(
+                "name",
+                sentence("{views_most} views are saved; remove one first.", views_most=VIEWS_MOST),
+            )
         # Only what an address can hold is kept of it.
         query = urlencode(parse_qsl(values["query"]))[:300]
         SavedView.objects.update_or_create(

@@ -19,6 +19,7 @@ from salon.platform.fields import (
     phone_field,
     validate_time_zone,
 )
+from salon.platform.language import lazy_sentence, sentence
 from salon.platform.permissions import Access
 from salon.platform.roles import EVERYBODY, OWNER
 from salon.salon_settings.models import Salon
@@ -46,18 +47,19 @@ class SalonSerializer(serializers.ModelSerializer[Salon]):
     phone = phone_field()
     zone = serializers.CharField(max_length=64, validators=[validate_time_zone])
     room_temp_c = contract_float_field(Room, "temp_c")
-    room_rh = float_field(0, DAMPEST_RH, "as a share of 1")
+    room_rh = float_field(0, DAMPEST_RH, lazy_sentence("as a share of 1"))
     journey_min = contract_float_field(PlanRequest, "journey_min")
     home_temp_c = float_field(5, 35, "°C")
-    contact_min = float_field(0.5, 120, "min, as its label says", allow_null=True)
+    contact_min = float_field(0.5, 120, lazy_sentence("min, as its label says"), allow_null=True)
     currency = serializers.RegexField(
-        "^[A-Z]{3}$", error_messages={"invalid": "Give three capital letters, e.g. EUR."}
+        "^[A-Z]{3}$",
+        error_messages={"invalid": lazy_sentence("Give three capital letters, e.g. EUR.")},
     )
     lead_days = integer_field(0, 120, "days")
     order_for_days = integer_field(1, 365, "days")
     write_from_h = integer_field(reaching.HOURS[0], reaching.HOURS[1] - 1, "o’clock")
     write_to_h = integer_field(reaching.HOURS[0] + 1, reaching.HOURS[1], "o’clock")
-    ask_every_days = integer_field(*reaching.DAYS_APART, "days; 0 for once")
+    ask_every_days = integer_field(*reaching.DAYS_APART, lazy_sentence("days; 0 for once"))
     school = SalonSchoolField()
     rules = RulesField()
 
@@ -66,6 +68,7 @@ class SalonSerializer(serializers.ModelSerializer[Salon]):
         fields = [
             "name",
             "phone",
+            "language",
             "zone",
             "room_temp_c",
             "room_rh",
@@ -100,7 +103,13 @@ class SalonSerializer(serializers.ModelSerializer[Salon]):
         if begins is not None and ends is not None and begins >= ends:
             wrong = names[0] if names[0] in attrs else names[1]
             raise serializers.ValidationError(
-                {wrong: f"It is written from {begins} to {ends} o’clock: start earlier."}
+                {
+                    wrong: sentence(
+                        "It is written from {begins} to {ends} o’clock: start earlier.",
+                        begins=begins,
+                        ends=ends,
+                    )
+                }
             )
         return attrs
 

@@ -27,6 +27,13 @@ class Salon(models.Model):
     )
     name = models.CharField(max_length=120, default="My salon")
     phone = models.CharField(max_length=40, blank=True, help_text="Printed on the home card.")
+    language = models.CharField(
+        max_length=8,
+        default="en",
+        db_default="en",
+        choices=settings.LANGUAGES,
+        help_text="Of everybody who has chosen none.",
+    )
     zone = models.CharField(max_length=64, default=machine_zone, help_text="Of its clock, IANA.")
     room_temp_c = models.FloatField(default=22, help_text="Usual air temperature [°C].")
     room_rh = models.FloatField(default=0.5, help_text="Usual relative humidity, 0 to 1.")

@@ -100,6 +100,7 @@ MIDDLEWARE = [
     "simple_history.middleware.HistoryRequestMiddleware",
     "axes.middleware.AxesMiddleware",
     "salon.salon_settings.time_zone.SalonTimeZoneMiddleware",
+    "salon.staff.language.LanguageMiddleware",
     "salon.platform.idempotency.IdempotencyMiddleware",
 ]
 
@@ -144,6 +145,10 @@ AXES_LOCKOUT_CALLABLE = "salon.platform.errors.lockout_response"
 AXES_VERBOSE = False
 
 LANGUAGE_CODE = "en"
+#: What people may read Gauffer in.
+LANGUAGES = [("en", "English"), ("de", "Deutsch")]
+#: What clients may be written to in.
+CLIENT_LANGUAGES = [*LANGUAGES, ("fr", "Français")]
 #: Of the machine; the salon has one of its own, in the salon.
 TIME_ZONE = get_localzone_name()
 USE_TZ = True
@@ -218,7 +223,7 @@ OTP_TOTP_ISSUER = "Gauffer"
 REST_FRAMEWORK = {
     "DEFAULT_AUTHENTICATION_CLASSES": ["rest_framework.authentication.SessionAuthentication"],
     "DEFAULT_PERMISSION_CLASSES": ["salon.platform.permissions.RolePermission"],
-    "DEFAULT_RENDERER_CLASSES": ["rest_framework.renderers.JSONRenderer"],
+    "DEFAULT_RENDERER_CLASSES": ["salon.platform.language.SpokenJSONRenderer"],
     "DEFAULT_PARSER_CLASSES": ["salon.platform.input_limits.BoundedJSONParser"],
     "DEFAULT_SCHEMA_CLASS": "salon.platform.schema.OperationSchema",
     "DEFAULT_PAGINATION_CLASS": "salon.platform.input_limits.BoundedPagination",

@@ -16,13 +16,16 @@ from rest_framework.response import Response
 from rest_framework.throttling import SimpleRateThrottle
 from rest_framework.views import APIView
 
+from craft.messages import language, speak
 from salon.platform.auth import current_user
 from salon.platform.idempotency import Idempotency
+from salon.platform.language import sentence
 from salon.platform.permissions import PUBLIC, Access, endpoints_for, role_of
 from salon.platform.process_pool import ConcurrencyLimit
 from salon.platform.roles import EVERYBODY, OWNER, WorkRole
 from salon.salon_settings.services import current_salon
 from salon.staff import services
+from salon.staff.language import language_of
 from salon.staff.models import Colleague
 from salon.staff.serializers import (
     CodeSerializer,
@@ -31,6 +34,7 @@ from salon.staff.serializers import (
     ColleagueSerializer,
     FirstOwnerSerializer,
     NewColleagueSerializer,
+    OwnLanguageSerializer,
     OwnPasswordSerializer,
     PasswordSerializer,
     SecretSerializer,
@@ -55,6 +59,8 @@ def session_of(request: Request) -> dict[str, object]:
             "role": None,
             "reads": [],
             "writes": [],
+            "language": language(),
+            "own_language": "",
             "salon": None,
         }
         return {"signed_in": False, "first": services.first_code() is not None, **empty}
@@ -66,6 +72,8 @@ def session_of(request: Request) -> dict[str, object]:
         "username": user.get_username(),
         "name": name_of(user),
         "role": role.value if role else None,
+        "language": language(),
+        "own_language": services.language_of(user),
         "reads": reads,
         "writes": writes,
         "salon": current_salon(),
@@ -129,16 +137,20 @@ class SessionView(APIView):
             user = authenticate(request._request, username=name, password=typed["password"])
         if not isinstance(user, User):
             raise exceptions.ValidationError(
-                {"password": "Name and password do not match. Try again."}
+                {"password": sentence("Name and password do not match. Try again.")}
             )
         if services.has_codes(user):
             if not typed.get("code"):
                 raise exceptions.ValidationError(
-                    {"code": "Type the code your authenticator shows."}
+                    {"code": sentence("Type the code your authenticator shows.")}
                 )
             if not services.passes(user, typed["code"]):
                 raise exceptions.ValidationError(
-                    {"code": "This code is wrong or was already used. Wait for the next one."}
+                    {
+                        "code": sentence(
+                            "This code is wrong or was already used. Wait for the next one."
+                        )
+                    }
                 )
         login(request._request, user)
         request.user = user
@@ -231,7 +243,7 @@ def check_own_password(request: Request) -> None:
     given = OwnPasswordSerializer(data=request.data)
     given.is_valid(raise_exception=True)
     if not current_user(request).check_password(given.validated_data["password"]):
-        raise exceptions.ValidationError({"password": "This is not your password."})
+        raise exceptions.ValidationError({"password": sentence("This is not your password.")})
 
 
 class EndCodesView(APIView):
@@ -246,6 +258,20 @@ class EndCodesView(APIView):
         check_own_password(request)
         services.no_codes(current_user(request))
         return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+class OwnLanguageView(APIView):
+    """The language one reads Gauffer in."""
+
+    access = Access(EVERYBODY)
+
+    @extend_schema(request=OwnLanguageSerializer, responses=SessionSerializer)
+    def post(self, request: Request) -> Response:
+        given = OwnLanguageSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        services.choose_language(current_user(request), given.validated_data["language"])
+        with speak(language_of(request._request)):
+            return Response(SessionSerializer(session_of(request)).data)
 
 
 class SignInsView(APIView):
@@ -270,7 +296,7 @@ class EndSignInView(APIView):
         sessions = own_sessions(current_user(request))
         session = next((row for row in sessions if number_of(row) == number), None)
         if session is None:
-            raise exceptions.NotFound("That device is already signed out.")
+            raise exceptions.NotFound(sentence("That device is already signed out."))
         session.delete()
         return Response(status=status.HTTP_204_NO_CONTENT)
 
@@ -312,6 +338,7 @@ urlpatterns = [
     path("session/", SessionView.as_view(), name="session"),
     path("session/first-owner/", FirstOwnerView.as_view(), name="first-owner"),
     path("session/password/", PasswordView.as_view(), name="password"),
+    path("session/language/", OwnLanguageView.as_view(), name="own-language"),
     path("session/codes/", CodesView.as_view(), name="codes"),
     path("session/codes/end/", EndCodesView.as_view(), name="codes-end"),
     path("session/devices/", SignInsView.as_view(), name="sign-ins"),

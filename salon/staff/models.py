@@ -17,6 +17,14 @@ class Colleague(models.Model):
         default=WorkRole.SPECIALIST,
     )
     pace = models.FloatField(default=1.0, help_text="Times the salon minutes.")
+    language = models.CharField(
+        max_length=8,
+        blank=True,
+        default="",
+        db_default="",
+        choices=settings.LANGUAGES,
+        help_text="That this person reads; empty: as the salon.",
+    )
     version = models.PositiveIntegerField(default=1)
 
     class Meta:

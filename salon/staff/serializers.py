@@ -3,22 +3,25 @@
 import hashlib
 from typing import Any
 
+from django.conf import settings
 from drf_spectacular.utils import extend_schema_field
 from qsessions.models import Session
 from rest_framework import serializers
 
 from salon.platform.fields import float_field
+from salon.platform.language import lazy_sentence
 from salon.platform.roles import WorkRole
 from salon.salon_settings.api import SalonSerializer
 from salon.staff import services
 from salon.staff.models import Colleague
 
+LANGUAGES = [code for code, _ in settings.LANGUAGES]
 ROLES = [role.value for role in WorkRole]
 
 
 def password(label: str) -> serializers.CharField:
     """A password as it was typed."""
-    said = f"Type {label}."
+    said = lazy_sentence("Type {label}.", label=label)
     return serializers.CharField(
         max_length=200, trim_whitespace=False, error_messages={"blank": said, "required": said}
     )
@@ -26,22 +29,28 @@ def password(label: str) -> serializers.CharField:
 
 def code() -> serializers.CharField:
     """Six digits, or a spare code."""
-    return serializers.CharField(max_length=40, error_messages={"blank": "Type the code."})
+    return serializers.CharField(
+        max_length=40, error_messages={"blank": lazy_sentence("Type the code.")}
+    )
 
 
 class UsernameField(serializers.CharField):
     """A name to sign in with."""
 
     def __init__(self, **kwargs: Any) -> None:
-        said = "Type the name to sign in with."
+        said = lazy_sentence("Type the name to sign in with.")
         super().__init__(max_length=150, error_messages={"blank": said, "required": said}, **kwargs)
 
 
 class SignInSerializer(serializers.Serializer[Any]):
     username = serializers.CharField(
-        max_length=150, error_messages={"blank": "Type your name.", "required": "Type your name."}
+        max_length=150,
+        error_messages={
+            "blank": lazy_sentence("Type your name."),
+            "required": lazy_sentence("Type your name."),
+        },
     )
-    password = password("your password")
+    password = password(lazy_sentence("your password"))
     code = serializers.CharField(
         max_length=40, required=False, allow_blank=True, help_text="Where codes are asked for."
     )
@@ -57,23 +66,36 @@ class SessionSerializer(serializers.Serializer[Any]):
     writes = serializers.ListField(
         child=serializers.CharField(), help_text="Places where one may change something."
     )
+    language = serializers.ChoiceField(LANGUAGES, help_text="That answers are in.")
+    own_language = serializers.ChoiceField(
+        LANGUAGES, allow_blank=True, help_text="As chosen; empty: as the salon."
+    )
     salon = SalonSerializer(allow_null=True)
+
+
+class OwnLanguageSerializer(serializers.Serializer[Any]):
+    language = serializers.ChoiceField(
+        LANGUAGES, allow_blank=True, help_text="Empty: as the salon."
+    )
 
 
 class FirstOwnerSerializer(serializers.Serializer[Any]):
     code = code()
     salon = serializers.CharField(
         max_length=120,
-        error_messages={"blank": "Name the salon.", "required": "Name the salon."},
+        error_messages={
+            "blank": lazy_sentence("Name the salon."),
+            "required": lazy_sentence("Name the salon."),
+        },
     )
     username = UsernameField()
     name = serializers.CharField(max_length=150, required=False, allow_blank=True, default="")
-    password = password("a password")
+    password = password(lazy_sentence("a password"))
 
 
 class PasswordSerializer(serializers.Serializer[Any]):
-    old = password("your password now")
-    password = password("a new password")
+    old = password(lazy_sentence("your password now"))
+    password = password(lazy_sentence("a new password"))
 
 
 class CodeSerializer(serializers.Serializer[Any]):
@@ -81,7 +103,7 @@ class CodeSerializer(serializers.Serializer[Any]):
 
 
 class OwnPasswordSerializer(serializers.Serializer[Any]):
-    password = password("your password")
+    password = password(lazy_sentence("your password"))
 
 
 class CodesSerializer(serializers.Serializer[Any]):
@@ -147,8 +169,8 @@ class NewColleagueSerializer(serializers.Serializer[Any]):
     username = UsernameField()
     name = serializers.CharField(max_length=150, required=False, allow_blank=True, default="")
     role = serializers.ChoiceField(ROLES)
-    password = password("a first password")
-    pace = float_field(0.3, 3, "× standard time", required=False, default=1.0)
+    password = password(lazy_sentence("a first password"))
+    pace = float_field(0.3, 3, lazy_sentence("× standard time"), required=False, default=1.0)
 
 
 class ColleagueChangeSerializer(serializers.Serializer[Any]):
@@ -156,7 +178,7 @@ class ColleagueChangeSerializer(serializers.Serializer[Any]):
 
     name = serializers.CharField(max_length=150, required=False, allow_blank=True)
     role = serializers.ChoiceField(ROLES, required=False)
-    pace = float_field(0.3, 3, "× standard time", required=False)
+    pace = float_field(0.3, 3, lazy_sentence("× standard time"), required=False)
     active = serializers.BooleanField(required=False, help_text="May sign in.")
     password = serializers.CharField(max_length=200, required=False, trim_whitespace=False)
     codes = serializers.BooleanField(required=False, help_text="False: no codes any more.")

@@ -19,6 +19,7 @@ from qsessions.models import Session
 from rest_framework.exceptions import ValidationError
 
 from salon.platform.errors import Conflict
+from salon.platform.language import sentence
 from salon.platform.roles import WorkRole
 from salon.salon_settings.models import Salon
 from salon.salon_settings.services import current_salon
@@ -58,7 +59,9 @@ def add_colleague(
         ValidationError: the name is taken, or the password too weak
     """
     if User.objects.filter(username__iexact=username).exists():
-        raise ValidationError({"username": f"{username} is already in use."})
+        raise ValidationError(
+            {"username": sentence("{username} is already in use.", username=username)}
+        )
     user = User(username=username, first_name=name)
     check_password(password, user)
     user.set_password(password)
@@ -93,7 +96,9 @@ def change_colleague(colleague: Colleague, values: Mapping[str, Any]) -> Colleag
     colleague.version += 1
     colleague.save()
     if not owners().exists():
-        raise ValidationError({"role": "There must be an owner: make someone else owner first."})
+        raise ValidationError(
+            {"role": sentence("There must be an owner: make someone else owner first.")}
+        )
     if values.get("codes") is False:
         no_codes(user)
     if "password" in values or not user.is_active:
@@ -140,10 +145,14 @@ def first_owner(code: str, salon: str, username: str, password: str, name: str) 
     """
     expected = first_code()
     if expected is None:
-        raise ValidationError({"code": "This salon already has an owner. Sign in."})
+        raise ValidationError({"code": sentence("This salon already has an owner. Sign in.")})
     if not secrets.compare_digest(code.strip().lower().encode(), expected.encode()):
         raise ValidationError(
-            {"code": "This is not the code. `python manage.py welcome` on the server shows it."}
+            {
+                "code": sentence(
+                    "This is not the code. `python manage.py welcome` on the server shows it."
+                )
+            }
         )
     current_salon()
     Salon.objects.filter(pk=1).update(name=salon)
@@ -159,7 +168,7 @@ def change_password(request: HttpRequest, user: User, old: str, new: str) -> Non
         ValidationError: the old one is another, or the new one too weak
     """
     if not user.check_password(old):
-        raise ValidationError({"old": "This is not your current password."})
+        raise ValidationError({"old": sentence("This is not your current password.")})
     check_password(new, user)
     user.set_password(new)
     user.save(update_fields=["password"])
@@ -207,7 +216,9 @@ def confirm_codes(user: User, code: str) -> list[str]:
     """
     device = TOTPDevice.objects.filter(user=user, confirmed=False).first()
     if device is None or not device.verify_token(code.replace(" ", "")):
-        raise ValidationError({"code": "This is not the current code. Enter the next one."})
+        raise ValidationError(
+            {"code": sentence("This is not the current code. Enter the next one.")}
+        )
     TOTPDevice.objects.filter(user=user, confirmed=True).delete()
     device.confirmed = True
     device.save()
@@ -245,3 +256,22 @@ def names_of(usernames: Iterable[str]) -> dict[str, str]:
     """What several people are called on screen, by their name; nobody who is gone."""
     rows = User.objects.filter(username__in=list(usernames))
     return {user.get_username(): name_of(user) for user in rows}
+
+
+def language_of(user: User) -> str:
+    """The language somebody has chosen; empty where they read the salon's."""
+    colleague = getattr(user, "colleague", None)
+    return colleague.language if colleague else ""
+
+
+def choose_language(user: User, language: str) -> None:
+    """Choose the language one reads.
+
+    Args:
+        user: who chooses
+        language: its code; empty: as the salon
+    """
+    colleague = getattr(user, "colleague", None)
+    if colleague:
+        colleague.language = language
+        colleague.save(update_fields=["language"])

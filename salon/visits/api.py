@@ -33,6 +33,7 @@ from salon.platform.auth import current_user
 from salon.platform.errors import body_text, core_schema
 from salon.platform.fields import ErrorMessages, choice_field, float_field, integer_field
 from salon.platform.input_limits import MAX_ID, search_words
+from salon.platform.language import SentenceField, lazy_sentence, sentence
 from salon.platform.permissions import Access
 from salon.platform.roles import HANDS
 from salon.staff.services import name_of
@@ -45,11 +46,13 @@ from salon.visits.recording import record
 MAX_MINUTES, MAX_GRAMS, MAX_RELEASE_H, MAX_LENGTH_CM, MAX_UNITS = 600, 2000, 336, 150, 500
 
 
-WHEN = "Give a date and a time, e.g. 2026-06-20T10:00."
+WHEN = lazy_sentence("Give a date and a time, e.g. 2026-06-20T10:00.")
 
 
 def score_field() -> serializers.IntegerField:
-    allowed = f"Give {SCORE_MIN} to {SCORE_MAX}."
+    allowed = lazy_sentence(
+        "Give {score_min} to {score_max}.", score_min=SCORE_MIN, score_max=SCORE_MAX
+    )
     messages: ErrorMessages = {"min_value": allowed, "max_value": allowed, "invalid": allowed}
     return serializers.IntegerField(
         min_value=SCORE_MIN,
@@ -117,14 +120,16 @@ class RecordSerializer(serializers.Serializer[Any]):
 
     def validate_started_at(self, value: datetime | None) -> datetime | None:
         if value and value > timezone.now():
-            raise serializers.ValidationError("A visit can be recorded once it has started.")
+            raise serializers.ValidationError(
+                sentence("A visit can be recorded once it has started.")
+            )
         return value
 
     def validate(self, values: dict[str, object]) -> dict[str, object]:
         results = ("steps", "doses", "dryness", "residue", "note", "length_cm", *SCORES)
         if not any(values.get(name) for name in results):
             raise serializers.ValidationError(
-                "Nothing to record yet: enter at least one time, dose, score or note."
+                sentence("Nothing to record yet: enter at least one time, dose, score or note.")
             )
         return values
 
@@ -183,7 +188,7 @@ class CostSerializer(serializers.Serializer[Any]):
 
 class VisitRowSerializer(serializers.ModelSerializer[Visit]):
     client_name = serializers.CharField(source="client.name", read_only=True)
-    title = serializers.CharField(source="plan.title", read_only=True)
+    title = SentenceField(source="plan.title", read_only=True)
     minutes = serializers.SerializerMethodField()
     flags = serializers.ListField(
         child=serializers.ChoiceField(choices=[flag.value for flag in VisitFlag]), read_only=True
@@ -275,7 +280,7 @@ SORTED = ("started_at", "definition", "frizz", "released_after_h", "length_cm")
 class VisitsQuery(serializers.Serializer[Any]):
     """Which visits, and in which order."""
 
-    client = integer_field(1, MAX_ID, "as the number of a client", required=False)
+    client = integer_field(1, MAX_ID, lazy_sentence("as the number of a client"), required=False)
     style = choice_field([style.value for style in Style], required=False)  # type: ignore[assignment]
     dryness = choice_field([dryness.value for dryness in Dryness], required=False)
     search = serializers.CharField(

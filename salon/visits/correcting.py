@@ -34,6 +34,7 @@ from craft.visit.fold import fold
 from craft.visit.log import RELEASE, WORK, apply_corrections, in_order
 from craft.vocabulary import EventKind, NoteAbout
 from salon.platform.errors import ConfirmationRequired
+from salon.platform.language import moment_text, sentence
 from salon.visits.doubts import doubts
 from salon.visits.log import CLOCKS_DIFFER, append, events_of, fold_visit
 from salon.visits.models import SCORES, Visit
@@ -244,10 +245,13 @@ class Corrections:
         """
         worked = [entry.at for entry in self.log if isinstance(entry, WORK)]
         if worked and at > min(worked) + CLOCKS_DIFFER:
-            first = timezone.localtime(min(worked))
+            first = min(worked)
             raise CraftError(
                 "started_at",
-                f"Work is logged from {first:%d %b, %H:%M}. Give that or an earlier time.",
+                sentence(
+                    "Work is logged from {moment}. Give that or an earlier time.",
+                    moment=moment_text(first),
+                ),
             )
         self.take_back(lambda entry: isinstance(entry, Begun))
         self.entries.add(EventKind.BEGUN, at)
@@ -283,12 +287,15 @@ class Corrections:
         if hours is not None and release is not None:
             at = release.at + timedelta(hours=hours - release.after_h)
         if at is not None and at > self.entries.now + CLOCKS_DIFFER:
-            raise CraftError("released_at", "This time has not come yet.")
+            raise CraftError("released_at", sentence("This time has not come yet."))
         shaped = self.shaped()
         if at is not None and shaped is not None and at < shaped - CLOCKS_DIFFER:
             raise CraftError(
                 "released_at",
-                f"Shaping ended at {timezone.localtime(shaped):%d %b, %H:%M}. Give a later time.",
+                sentence(
+                    "Shaping ended at {moment}. Give a later time.",
+                    moment=moment_text(shaped),
+                ),
             )
         return at
 

@@ -16,9 +16,11 @@ from craft.learning.results import (
     doubtful_minutes,
     doubtful_units,
 )
+from craft.messages import day_text
 from craft.physics.drying import share_gone
 from craft.visit.doses import planned_doses
 from salon.planning.models import Plan
+from salon.platform.language import sentence
 from salon.visits.drying import opened_set_of
 
 
@@ -46,9 +48,11 @@ def doubts_of_minutes(answer: PlanAnswer, rows: Sequence[Mapping[str, Any]]) -> 
     for index, row in enumerate(rows):
         step = steps[row["key"]]
         if doubtful_minutes(step.hands_on_high + step.wait_min, row["minutes"]):
-            questions[f"steps.{index}.minutes"] = (
-                f"{row['minutes']:g} min, planned {step.hands_on_min:.0f}: was it interrupted, or "
-                "is this right?"
+            questions[f"steps.{index}.minutes"] = sentence(
+                "{minutes:g} min, planned {hands_on_min:.0f}: was it interrupted, or is this "
+                "right?",
+                minutes=row["minutes"],
+                hands_on_min=step.hands_on_min,
             )
     return questions
 
@@ -60,18 +64,23 @@ def doubts_of_doses(answer: PlanAnswer, rows: Sequence[Mapping[str, Any]]) -> di
     for index, row in enumerate(rows):
         product = planned[row["step"], row["role"], row["layer"]]
         if doubtful_grams(product.grams, row["grams"]):
-            questions[f"doses.{index}.grams"] = (
-                f"{row['grams']:g} g, planned {product.grams:g} g: is this right?"
+            questions[f"doses.{index}.grams"] = sentence(
+                "{grams:g} g, planned {planned:g} g: is this right?",
+                grams=row["grams"],
+                planned=product.grams,
             )
         elif (
             row.get("units")
             and product.unit_g
             and doubtful_units(row["units"], product.unit_g, row["grams"])
         ):
-            questions[f"doses.{index}.units"] = (
-                f"{row['units']:g} × {product.unit} make about "
-                f"{row['units'] * product.unit_g:.0f} g, {row['grams']:g} g are entered: which is "
-                "right?"
+            questions[f"doses.{index}.units"] = sentence(
+                "{units:g} × {unit} make about {made_g:.0f} g, {grams:g} g are entered: which is "
+                "right?",
+                units=row["units"],
+                unit=product.unit or "",
+                made_g=row["units"] * product.unit_g,
+                grams=row["grams"],
             )
     return questions
 
@@ -82,9 +91,11 @@ def doubts_of_results(plan: Plan, folded: VisitAnswer) -> dict[str, str]:
     questions = {}
     low = answer.finished.length_low
     if folded.length_cm is not None and doubtful_length(low, folded.length_cm):
-        questions["length_cm"] = (
-            f"{folded.length_cm:g} cm, forecast {low:.0f} to {answer.finished.length_high:.0f}: "
-            "is this right?"
+        questions["length_cm"] = sentence(
+            "{length_cm:g} cm, forecast {low:.0f} to {length_high:.0f}: is this right?",
+            length_cm=folded.length_cm,
+            low=low,
+            length_high=answer.finished.length_high,
         )
     if folded.release and folded.dryness and answer.drying.curve:
         hours = folded.release.after_h
@@ -92,9 +103,12 @@ def doubts_of_results(plan: Plan, folded: VisitAnswer) -> dict[str, str]:
         least, most = share_gone(low_curve, hours), share_gone(high_curve, hours)
         off_curve = doubtful_dryness(min(least, most), max(least, most), folded.dryness)
         if off_curve or teaches_nothing_yet(plan, folded):
-            questions["dryness"] = (
-                f"Opened after {hours:.0f} h, {min(least, most):.0%} to {max(least, most):.0%} of "
-                "the water was forecast to be gone: is this right, and the hour?"
+            questions["dryness"] = sentence(
+                "Opened after {hours:.0f} h, {low:.0%} to {high:.0%} of the water was forecast to "
+                "be gone: is this right, and the hour?",
+                hours=hours,
+                low=min(least, most),
+                high=max(least, most),
             )
     return questions
 
@@ -109,5 +123,10 @@ def doubts_of_beginning(plan: Plan, started_at: datetime | None) -> dict[str, st
     """A question about a visit that began long before its plan was made."""
     if started_at is None or started_at >= plan.made_at - timedelta(hours=BEFORE_PLAN_H):
         return {}
-    made_on = timezone.localtime(plan.made_at)
-    return {"started_at": f"This plan was made on {made_on:%d %b %Y}: did the visit begin before?"}
+    made_on = timezone.localdate(plan.made_at)
+    return {
+        "started_at": sentence(
+            "This plan was made on {made_on}: did the visit begin before?",
+            made_on=day_text(made_on),
+        )
+    }

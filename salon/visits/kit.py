@@ -15,6 +15,7 @@ from craft.vocabulary import EventKind, KitPlace
 from salon.kit.models import KitUse
 from salon.kit.services import check_clean, contact_time, in_the_drawer
 from salon.planning.models import Plan
+from salon.platform.language import sentence
 from salon.visits.log import append, open_visit
 from salon.visits.models import Event, Visit
 
@@ -42,7 +43,7 @@ def take_kit(plan: Plan, by: User) -> list[KitUse]:
         CraftError: it is out already, or something of it is not there
     """
     if KitUse.objects.filter(plan=plan.pk, returned_at=None).exists():
-        raise CraftError("plan", "The kit of this plan is already in use.")
+        raise CraftError("plan", sentence("The kit of this plan is already in use."))
     events = [
         entry(
             EventKind.KIT_OUT,
@@ -70,7 +71,7 @@ def visit_of(use: KitUse) -> Visit:
     """
     visit = None if use.visit is None else Visit.objects.filter(pk=use.visit).first()
     if visit is None:
-        raise CraftError("use", "The visit these were taken for is no longer on record.")
+        raise CraftError("use", sentence("The visit these were taken for is no longer on record."))
     return visit
 
 
@@ -123,5 +124,5 @@ def reopen(use: KitUse, by: User) -> KitUse:
     ).order_by("-at", "-seq")
     last = next((move for move in moves if str(move.pk) not in set(taken_back)), None)
     if last is None:
-        raise CraftError("use", "These are still in the client's hair.")
+        raise CraftError("use", sentence("These are still in the client's hair."))
     return move_pieces(use, entry(EventKind.CORRECTION, by, {"of": str(last.pk)}))

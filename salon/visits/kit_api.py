@@ -15,6 +15,7 @@ from salon.kit.models import KitUse
 from salon.planning.models import Plan
 from salon.platform.auth import current_user
 from salon.platform.fields import float_field
+from salon.platform.language import lazy_sentence
 from salon.platform.permissions import Access
 from salon.platform.roles import HANDS
 from salon.visits import kit
@@ -35,7 +36,9 @@ class TakeView(APIView):
 class CleaningSerializer(serializers.Serializer[Any]):
     """Into the disinfectant."""
 
-    contact_min = float_field(0.5, 120, "min, as its label says", required=False, allow_null=True)
+    contact_min = float_field(
+        0.5, 120, lazy_sentence("min, as its label says"), required=False, allow_null=True
+    )
 
 
 class CleaningView(APIView):

@@ -17,6 +17,7 @@ from craft.learning.results import longest_length
 from craft.visit.fold import fold
 from salon.planning.demand import renew_demand
 from salon.planning.models import Plan
+from salon.platform.language import sentence
 from salon.visits.models import Event, Visit
 from salon.visits.projection import project
 
@@ -103,7 +104,7 @@ def check_possible(plan: Plan, events: Iterable[AnyEvent], now: datetime) -> Non
     """
     for event in events:
         if event.at > now + CLOCKS_DIFFER:
-            raise CraftError(f"events.{event.id}.at", "This time has not come yet.")
+            raise CraftError(f"events.{event.id}.at", sentence("This time has not come yet."))
         if isinstance(event, Length):
             check_length(plan, f"events.{event.id}.data.length_cm", event.data.length_cm)
 
@@ -123,8 +124,12 @@ def check_length(plan: Plan, field: str, length_cm: float) -> None:
     if length_cm > longest:
         raise CraftError(
             field,
-            f"This hair was {hair:g} cm long, stretched, when it was planned. Give 1 to "
-            f"{longest:.0f} cm, or measure the length again first.",
+            sentence(
+                "This hair was {hair:g} cm long, stretched, when it was planned. Give 1 to "
+                "{longest:.0f} cm, or measure the length again first.",
+                hair=hair,
+                longest=longest,
+            ),
         )
 
 

@@ -21,6 +21,7 @@ from craft.visit.fold import fold
 from craft.vocabulary import EventKind
 from salon.planning.models import Plan
 from salon.platform.errors import ConfirmationRequired
+from salon.platform.language import moment_text, sentence
 from salon.products.models import Product
 from salon.visits.doubts import doubts
 from salon.visits.log import CLOCKS_DIFFER, append, check_length, open_visit
@@ -196,12 +197,14 @@ def opened_at(values: Mapping[str, Any], shaped: datetime, now: datetime) -> dat
     at: datetime | None = values.get("released_at")
     if at is not None:
         if at > now + CLOCKS_DIFFER:
-            raise CraftError("released_at", "This time has not come yet.")
+            raise CraftError("released_at", sentence("This time has not come yet."))
         if at < shaped - CLOCKS_DIFFER:
             raise CraftError(
                 "released_at",
-                f"Shaping ended about {timezone.localtime(shaped):%d %b, %H:%M}: a set is opened "
-                "after that.",
+                sentence(
+                    "Shaping ended about {moment}: a set is opened after that.",
+                    moment=moment_text(shaped),
+                ),
             )
         return max(at, shaped)
     if hours is None:
@@ -210,8 +213,11 @@ def opened_at(values: Mapping[str, Any], shaped: datetime, now: datetime) -> dat
     if shaped + timedelta(hours=hours) > now + CLOCKS_DIFFER:
         raise CraftError(
             "released_after_h",
-            f"Only {max(0.0, passed):.1f} h have passed since shaping ended. Give at most that, "
-            "or an earlier start.",
+            sentence(
+                "Only {hours:.1f} h have passed since shaping ended. Give at most that, or an "
+                "earlier start.",
+                hours=max(0.0, passed),
+            ),
         )
     return shaped + timedelta(hours=hours)
 
@@ -228,7 +234,9 @@ def with_places(plan: Plan, doses: Sequence[Mapping[str, Any]]) -> list[dict[str
     for index, dose in enumerate(doses):
         key = place_of(dose, planned, index)
         if key in used:
-            raise ValidationError({f"doses.{index}.role": f"{dose['role']} is entered twice."})
+            raise ValidationError(
+                {f"doses.{index}.role": sentence("{dose} is entered twice.", dose=dose["role"])}
+            )
         used.add(key)
         rows.append({**dose, "step": key[0], "layer": key[2]})
     return rows
@@ -246,7 +254,9 @@ def place_of(dose: Mapping[str, Any], planned: Mapping[DoseKey, object], index: 
     ]
     if not places:
         keys = ", ".join(dict.fromkeys(str(key[1]) for key in planned))
-        raise ValidationError({f"doses.{index}.role": f"Not in the plan. Known: {keys}."})
+        raise ValidationError(
+            {f"doses.{index}.role": sentence("Not in the plan. Known: {keys}.", keys=keys)}
+        )
     return places[0]
 
 
@@ -263,7 +273,9 @@ def check_typed(plan: Plan, values: Mapping[str, Any]) -> None:
     on_shelf = set(Product.objects.filter(pk__in=products).values_list("pk", flat=True))
     for index, dose in enumerate(values.get("doses", [])):
         if dose.get("product") and dose["product"] not in on_shelf:
-            raise ValidationError({f"doses.{index}.product": "This product is not in stock."})
+            raise ValidationError(
+                {f"doses.{index}.product": sentence("This product is not in stock.")}
+            )
     if values.get("length_cm") is not None:
         check_length(plan, "length_cm", values["length_cm"])
 
@@ -279,9 +291,17 @@ def check_steps(answer: PlanAnswer, steps: Sequence[Mapping[str, Any]]) -> None:
     for index, row in enumerate(steps):
         if row["key"] not in keys:
             allowed = ", ".join(keys)
-            raise ValidationError({f"steps.{index}.key": f"Not in the plan. Known: {allowed}."})
+            raise ValidationError(
+                {
+                    f"steps.{index}.key": sentence(
+                        "Not in the plan. Known: {allowed}.", allowed=allowed
+                    )
+                }
+            )
         if row["key"] in typed:
-            raise ValidationError({f"steps.{index}.key": f"{row['key']} is entered twice."})
+            raise ValidationError(
+                {f"steps.{index}.key": sentence("{step} is entered twice.", step=row["key"])}
+            )
         typed.add(row["key"])
 
 

@@ -15,6 +15,7 @@ from salon.clients.models import Client
 from salon.platform.auth import current_user
 from salon.platform.fields import integer_field
 from salon.platform.input_limits import MAX_ID
+from salon.platform.language import lazy_sentence
 from salon.platform.permissions import Access
 from salon.platform.roles import EVERYBODY
 from salon.visits.models import Remark, Visit
@@ -52,14 +53,14 @@ class RemarksQuery(serializers.Serializer[Any]):
     client = integer_field(
         1,
         MAX_ID,
-        "as the number of a client",
+        lazy_sentence("as the number of a client"),
         required=False,
         help_text="What the next visit of this client should know; else what nobody has seen to.",
     )
     visit = integer_field(
         1,
         MAX_ID,
-        "as the number of a visit",
+        lazy_sentence("as the number of a visit"),
         required=False,
         help_text="Only remarks of this visit.",
     )

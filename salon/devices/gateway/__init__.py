@@ -9,8 +9,9 @@ from typing import Protocol
 
 from craft.errors import CraftError
 from salon.devices.choosing import chosen
+from salon.platform.language import lazy_sentence
 
-NO_GATEWAY = "No message gateway is connected: no messages are sent."
+NO_GATEWAY = lazy_sentence("No message gateway is connected: no messages are sent.")
 
 
 class NoGateway(CraftError):

@@ -9,7 +9,9 @@ from pathlib import Path
 from django.conf import settings
 from django.utils import timezone
 
+from craft.messages import say
 from salon.devices.gateway import Undeliverable, Unreachable
+from salon.platform.language import sentence
 
 #: Numbers that end so cannot be reached, or do not exist: for trying what happens then.
 SILENT, UNKNOWN = "0000", "9999"
@@ -19,7 +21,7 @@ LEAST_DIGITS = 6
 class Pigeonhole:
     """The stand-in."""
 
-    name = "simulated gateway"
+    name: str = say("simulated gateway")
     simulated = True
 
     @property
@@ -31,9 +33,9 @@ class Pigeonhole:
         """Keep a message, once for its key; see `Gateway.send`."""
         digits = re.sub(r"\D", "", to)
         if digits.endswith(SILENT):
-            raise Unreachable("The gateway does not respond.")
+            raise Unreachable(sentence("The gateway does not respond."))
         if len(digits) < LEAST_DIGITS or digits.endswith(UNKNOWN):
-            raise Undeliverable("No phone has this number.")
+            raise Undeliverable(sentence("No phone has this number."))
         receipt = hashlib.sha256(key.encode()).hexdigest()[:20]
         self.folder.mkdir(mode=0o700, parents=True, exist_ok=True)
         at = timezone.now().isoformat()

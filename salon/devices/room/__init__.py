@@ -13,8 +13,9 @@ from typing import Protocol
 
 from craft.errors import CraftError
 from salon.devices.choosing import chosen
+from salon.platform.language import lazy_sentence, sentence
 
-NO_SENSOR = (
+NO_SENSOR = lazy_sentence(
     "No room sensor is connected. Type the air, or leave it blank to use the salon's usual air."
 )
 
@@ -131,4 +132,4 @@ def sensor() -> RoomSensor:
     Raises:
         NoSensor: there is none, or the settings name one that does not exist
     """
-    return chosen("GAUFFER_ROOM", "room sensor", KINDS, NoSensor, NO_SENSOR)
+    return chosen("GAUFFER_ROOM", sentence("room sensor"), KINDS, NoSensor, NO_SENSOR)

@@ -11,6 +11,7 @@ from datetime import UTC, datetime, timedelta
 import numpy as np
 from django.utils import timezone
 
+from craft.messages import say
 from salon.devices.models import RoomStandIn
 from salon.devices.room import AirReading
 
@@ -39,7 +40,7 @@ def reading(at: datetime) -> AirReading | None:
 class SimulatedSensor:
     """The stand-in."""
 
-    name = "simulated room sensor"
+    name: str = say("simulated room sensor")
     simulated = True
 
     def since(self, begin: datetime) -> list[AirReading] | None:

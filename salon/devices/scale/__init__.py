@@ -12,6 +12,7 @@ from typing import Protocol
 
 from craft.errors import CraftError
 from salon.devices.choosing import chosen
+from salon.platform.language import lazy_sentence
 
 
 class NoScale(CraftError):
@@ -75,7 +76,7 @@ def lines(path: str) -> Scale:
 
 
 KINDS: Mapping[str, Callable[[str], Scale]] = {"simulated": simulated, "lines": lines}
-NO_SCALE = "No scale is connected: type the grams."
+NO_SCALE = lazy_sentence("No scale is connected: type the grams.")
 
 
 def scale() -> Scale:

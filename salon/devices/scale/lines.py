@@ -8,8 +8,10 @@ import re
 import time
 from pathlib import Path
 
+from craft.messages import say
 from salon.devices.models import ScaleBowl
 from salon.devices.scale import NoScale, State, Weight
+from salon.platform.language import sentence
 
 NUMBER = re.compile(r"([+-]?)\s*(\d+(?:\.\d+)?)\s*(kg|g)?\s*$", re.IGNORECASE)
 MOVING = re.compile(r"^\s*(?:US|\?|SD)\b|\?")
@@ -22,7 +24,7 @@ TAIL_BYTES = 400
 class LinesScale:
     """Reads the last line of a file; the tare is taken here, for all who look at it."""
 
-    name = "bowl scale"
+    name: str = say("bowl scale")
     simulated = False
 
     def __init__(self, path: Path) -> None:
@@ -37,7 +39,7 @@ class LinesScale:
     def tare(self) -> None:
         gross = self.gross()
         if gross.grams is None:
-            raise NoScale("The scale does not respond: type the grams.")
+            raise NoScale(sentence("The scale does not respond: type the grams."))
         bowl = ScaleBowl.now()
         bowl.tare_g = gross.grams
         bowl.save()

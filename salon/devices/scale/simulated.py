@@ -11,8 +11,10 @@ from datetime import datetime
 import numpy as np
 from django.utils import timezone
 
+from craft.messages import say
 from salon.devices.models import ScaleBowl
 from salon.devices.scale import NoScale, State, Weight
+from salon.platform.language import sentence
 
 #: The weight on show closes in on the load like this [s]. Invented.
 SETTLES_IN_S = 0.45
@@ -60,7 +62,7 @@ def reading(bowl: ScaleBowl, now: datetime) -> Weight:
 class SimulatedScale:
     """The stand-in."""
 
-    name = "simulated bowl scale"
+    name: str = say("simulated bowl scale")
     simulated = True
 
     def read(self) -> Weight:
@@ -71,7 +73,11 @@ class SimulatedScale:
         shown = self.read()
         if shown.grams is None:
             lost = shown.state is State.LOST
-            raise NoScale("The scale does not respond." if lost else "Too heavy: take some off.")
+            raise NoScale(
+                sentence("The scale does not respond.")
+                if lost
+                else sentence("Too heavy: take some off.")
+            )
         bowl.tare_g += shown.grams
         bowl.save()
 

@@ -11,8 +11,11 @@ from typing import Protocol
 
 from craft.errors import CraftError
 from salon.devices.choosing import chosen
+from salon.platform.language import lazy_sentence
 
-NO_SCOPE = "No strand scope is connected. Upload a picture from any other scope instead."
+NO_SCOPE = lazy_sentence(
+    "No strand scope is connected. Upload a picture from any other scope instead."
+)
 
 
 class NoPicture(CraftError):

@@ -6,7 +6,9 @@ Beside the pictures lies `scale.json` with the size of a pixel: {"um_per_px": 6.
 import json
 from pathlib import Path
 
+from craft.messages import say
 from salon.devices.scope import NoPicture, Shot, Subject
+from salon.platform.language import sentence
 
 ENDINGS = frozenset({".png", ".jpg", ".jpeg"})
 SCALE = "scale.json"
@@ -15,7 +17,7 @@ SCALE = "scale.json"
 class FolderScope:
     """Gives the newest picture of a folder, and sets it aside as taken."""
 
-    name = "pictures from a folder"
+    name: str = say("pictures from a folder")
 
     def __init__(self, path: Path) -> None:
         self.path = path
@@ -27,10 +29,14 @@ class FolderScope:
             NoPicture: no folder, no scale, no new picture
         """
         if not self.path.is_dir():
-            raise NoPicture(f"The scope's folder {self.path.name} cannot be found.")
+            raise NoPicture(
+                sentence("The scope's folder {name} cannot be found.", name=self.path.name)
+            )
         pictures = [file for file in self.path.iterdir() if file.suffix.lower() in ENDINGS]
         if not pictures:
-            raise NoPicture("No new picture in the scope's folder. Take one, then try again.")
+            raise NoPicture(
+                sentence("No new picture in the scope's folder. Take one, then try again.")
+            )
         newest = max(pictures, key=lambda picture: picture.stat().st_mtime)
         shot = Shot(newest.read_bytes(), self.um_per_px())
         taken = self.path / "taken"
@@ -48,5 +54,9 @@ class FolderScope:
             return float(json.loads((self.path / SCALE).read_text())["um_per_px"])
         except (OSError, ValueError, KeyError, TypeError) as error:
             raise NoPicture(
-                f'Put {SCALE} beside the pictures, with the size of a pixel: {{"um_per_px": 6.25}}.'
+                sentence(
+                    'Put {scale} beside the pictures, with the size of a pixel: {{"um_per_px": '
+                    "6.25}}.",
+                    scale=SCALE,
+                )
             ) from error

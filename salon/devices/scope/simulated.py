@@ -14,6 +14,7 @@ from numpy.typing import NDArray
 from PIL import Image, ImageDraw
 from scipy import ndimage
 
+from craft.messages import say
 from salon.devices.scope import Shot, Subject
 
 UM_PER_PX = 6.25
@@ -74,7 +75,7 @@ class Strand:
 class SimulatedScope:
     """The stand-in for a digital microscope."""
 
-    name = "simulated scope"
+    name: str = say("simulated scope")
 
     def take(self, subject: Subject) -> Shot:
         """Render what lies under the scope."""

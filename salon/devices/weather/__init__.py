@@ -11,8 +11,11 @@ from typing import Protocol
 
 from craft.errors import CraftError
 from salon.devices.choosing import chosen
+from salon.platform.language import lazy_sentence
 
-NO_WEATHER = "No weather forecast is connected: the night is assumed to be like the salon."
+NO_WEATHER = lazy_sentence(
+    "No weather forecast is connected: the night is assumed to be like the salon."
+)
 
 
 class NoWeather(CraftError):

@@ -7,6 +7,7 @@ from datetime import datetime, timedelta
 import numpy as np
 from django.utils import timezone
 
+from craft.messages import say
 from craft.physics.air import humidity_of_dew_point
 from salon.devices.weather import OutsideAir
 
@@ -42,7 +43,7 @@ def outside(at: datetime) -> OutsideAir:
 class HarbourTown:
     """The stand-in."""
 
-    name = "simulated forecast"
+    name: str = say("simulated forecast")
     simulated = True
 
     def hourly(self, begin: datetime, hours: int) -> list[OutsideAir] | None:
