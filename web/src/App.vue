@@ -17,6 +17,7 @@ import Bench from '@/places/today/Bench.vue'
 import FirstOwner from '@/places/signin/FirstOwner.vue'
 import SignIn from '@/places/signin/SignIn.vue'
 import { zone } from '@/text/zone'
+import { type Language, speak } from '@/text'
 import { forgetWishes } from '@/wish/useWish'
 
 const { t } = useI18n()
@@ -69,6 +70,7 @@ watch(
   () => session.data.value,
   (now) => {
     zone.value = now?.salon?.zone ?? zone.value
+    if (now && !route.meta.open) void speak(now.language as Language)
     if (now && !now.signed_in) void leftBehind()
     if (!now?.signed_in) return
     clearTimeout(patience)

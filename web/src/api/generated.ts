@@ -2245,6 +2245,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session/language/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The language one reads Gauffer in. */
+        post: operations["session_language_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session/password/": {
         parameters: {
             query?: never;
@@ -3022,7 +3039,7 @@ export interface components {
              * @default 1
              */
             sitting?: number;
-            title: string;
+            readonly title: string;
             state: components["schemas"]["BookingStateEnum"];
             /** @description States that can follow. */
             readonly may_become: components["schemas"]["BookingStateEnum"][];
@@ -3500,6 +3517,14 @@ export interface components {
         };
         /** @description What the client sees: nothing of anybody else, and little of themselves. */
         CheckinPage: {
+            /**
+             * @description Of the client.
+             *
+             *     * `en` - en
+             *     * `de` - de
+             *     * `fr` - fr
+             */
+            language: components["schemas"]["CheckinPageLanguageEnum"];
             salon: string;
             title: string;
             /** Format: date */
@@ -3513,6 +3538,13 @@ export interface components {
             /** @description Whether the salon writes to them. */
             written: boolean;
         };
+        /**
+         * @description * `en` - en
+         *     * `de` - de
+         *     * `fr` - fr
+         * @enum {string}
+         */
+        CheckinPageLanguageEnum: "en" | "de" | "fr";
         /** @description Something that cannot be at once. */
         Clash: {
             text: string;
@@ -3556,6 +3588,14 @@ export interface components {
             /** @description What the client likes to be called; messages and the home card say it. */
             preferred_name?: string;
             pronouns?: string;
+            /**
+             * @description Of messages, home card and check-in; empty: as the salon.
+             *
+             *     * `en` - English
+             *     * `de` - Deutsch
+             *     * `fr` - Français
+             */
+            language?: components["schemas"]["Language1f0Enum"] | components["schemas"]["BlankEnum"];
             note?: string;
             conditions?: components["schemas"]["ConditionsEnum"][];
             allergies?: string[];
@@ -6351,6 +6391,19 @@ export interface components {
          * @enum {string}
          */
         Landmark: "ear" | "jaw" | "chin" | "shoulder" | "armpit" | "mid-back";
+        /**
+         * @description * `en` - English
+         *     * `de` - Deutsch
+         *     * `fr` - Français
+         * @enum {string}
+         */
+        Language1f0Enum: "en" | "de" | "fr";
+        /**
+         * @description * `en` - en
+         *     * `de` - de
+         * @enum {string}
+         */
+        LanguageFe9Enum: "en" | "de";
         /** @description What was known before, with its age. */
         Last: {
             key: string;
@@ -7033,8 +7086,7 @@ export interface components {
             tries?: number;
             /** Format: date-time */
             next_try_at: string;
-            /** @description It did not go out. */
-            why?: string;
+            why: string;
             /** Format: date-time */
             sent_at?: string | null;
         };
@@ -7216,6 +7268,14 @@ export interface components {
             /** @description What the client likes to be called; messages and the home card say it. */
             preferred_name?: string;
             pronouns?: string;
+            /**
+             * @description Of messages, home card and check-in; empty: as the salon.
+             *
+             *     * `en` - English
+             *     * `de` - Deutsch
+             *     * `fr` - Français
+             */
+            language?: components["schemas"]["Language1f0Enum"] | components["schemas"]["BlankEnum"];
             note?: string;
             conditions?: components["schemas"]["ConditionsEnum"][];
             allergies?: string[];
@@ -7584,6 +7644,21 @@ export interface components {
             date: string;
             looks: number;
         };
+        /**
+         * @description * `en` - en
+         *     * `de` - de
+         * @enum {string}
+         */
+        OwnLanguageEnum: "en" | "de";
+        OwnLanguageRequest: {
+            /**
+             * @description Empty: as the salon.
+             *
+             *     * `en` - en
+             *     * `de` - de
+             */
+            language: components["schemas"]["LanguageFe9Enum"] | components["schemas"]["BlankEnum"];
+        };
         OwnPasswordRequest: {
             password: string;
         };
@@ -7923,6 +7998,14 @@ export interface components {
             /** @description What the client likes to be called; messages and the home card say it. */
             preferred_name?: string;
             pronouns?: string;
+            /**
+             * @description Of messages, home card and check-in; empty: as the salon.
+             *
+             *     * `en` - English
+             *     * `de` - Deutsch
+             *     * `fr` - Français
+             */
+            language?: components["schemas"]["Language1f0Enum"] | components["schemas"]["BlankEnum"];
             note?: string;
             conditions?: components["schemas"]["ConditionsEnum"][];
             allergies?: string[];
@@ -8020,6 +8103,13 @@ export interface components {
         PatchedSalonRequest: {
             name?: string;
             phone?: string;
+            /**
+             * @description Of everybody who has chosen none.
+             *
+             *     * `en` - English
+             *     * `de` - Deutsch
+             */
+            language?: components["schemas"]["SalonLanguageEnum"];
             zone?: string;
             /** Format: double */
             room_temp_c?: number;
@@ -9746,6 +9836,13 @@ export interface components {
         Salon: {
             name?: string;
             phone?: string;
+            /**
+             * @description Of everybody who has chosen none.
+             *
+             *     * `en` - English
+             *     * `de` - Deutsch
+             */
+            language?: components["schemas"]["SalonLanguageEnum"];
             zone: string;
             /** Format: double */
             room_temp_c: number;
@@ -9784,6 +9881,12 @@ export interface components {
             home: components["schemas"]["PlaceAir"] | null;
             ahead: components["schemas"]["AirPoint"][];
         };
+        /**
+         * @description * `en` - English
+         *     * `de` - Deutsch
+         * @enum {string}
+         */
+        SalonLanguageEnum: "en" | "de";
         /**
          * SalonStandards
          * @description Own values of this salon, within what is safe.
@@ -10290,7 +10393,7 @@ export interface components {
             /** Format: int64 */
             index: number;
             step?: string;
-            title: string;
+            readonly title: string;
             family?: string;
             station: string;
             hands: boolean;
@@ -10438,6 +10541,20 @@ export interface components {
             reads: string[];
             /** @description Places where one may change something. */
             writes: string[];
+            /**
+             * @description That answers are in.
+             *
+             *     * `en` - en
+             *     * `de` - de
+             */
+            language: components["schemas"]["LanguageFe9Enum"];
+            /**
+             * @description As chosen; empty: as the salon.
+             *
+             *     * `en` - en
+             *     * `de` - de
+             */
+            own_language: components["schemas"]["OwnLanguageEnum"] | components["schemas"]["BlankEnum"];
             salon: components["schemas"]["Salon"] | null;
         };
         /**
@@ -16225,8 +16342,8 @@ export interface operations {
     plans_card_retrieve: {
         parameters: {
             query?: {
-                /** @description In which it is read. */
-                language?: "de" | "en";
+                /** @description In which it is read; else the client's own. */
+                language?: "de" | "en" | "fr";
                 /** @description Paper: a4, large print, or as wide as a phone. */
                 size?: "a4" | "large" | "phone";
             };
@@ -16256,8 +16373,8 @@ export interface operations {
     "plans_card.ics_retrieve": {
         parameters: {
             query?: {
-                /** @description In which it is read. */
-                language?: "de" | "en";
+                /** @description In which it is read; else the client's own. */
+                language?: "de" | "en" | "fr";
             };
             header?: never;
             path: {
@@ -16285,8 +16402,8 @@ export interface operations {
     "plans_card.pdf_retrieve": {
         parameters: {
             query?: {
-                /** @description In which it is read. */
-                language?: "de" | "en";
+                /** @description In which it is read; else the client's own. */
+                language?: "de" | "en" | "fr";
                 /** @description Paper: a4, large print, or as wide as a phone. */
                 size?: "a4" | "large" | "phone";
             };
@@ -18054,6 +18171,39 @@ export interface operations {
             507: components["responses"]["InsufficientStorage"];
         };
     };
+    session_language_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnLanguageRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["NotAcceptable"];
+            408: components["responses"]["RequestTimeout"];
+            409: components["responses"]["Conflict"];
+            413: components["responses"]["RequestEntityTooLarge"];
+            415: components["responses"]["UnsupportedMediaType"];
+            500: components["responses"]["InternalServerError"];
+            503: components["responses"]["ServiceUnavailable"];
+            507: components["responses"]["InsufficientStorage"];
+        };
+    };
     session_password_create: {
         parameters: {
             query?: never;
@@ -19042,10 +19192,10 @@ type ReadonlyArray<T> = [
 ] ? Readonly<Exclude<T, undefined>> : Readonly<Exclude<T, undefined>[]>;
 export const pathsApiDayLiveGetParametersQueryFormatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/day/live/"]["get"]["parameters"]["query"]["format"]> = ["json", "stream"];
 export const pathsApiDaySearchPostParametersQueryFormatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/day/search/"]["post"]["parameters"]["query"]["format"]> = ["json", "stream"];
-export const pathsApiPlansPkCardGetParametersQueryLanguageValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card/"]["get"]["parameters"]["query"]["language"]> = ["de", "en"];
+export const pathsApiPlansPkCardGetParametersQueryLanguageValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card/"]["get"]["parameters"]["query"]["language"]> = ["de", "en", "fr"];
 export const pathsApiPlansPkCardGetParametersQuerySizeValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card/"]["get"]["parameters"]["query"]["size"]> = ["a4", "large", "phone"];
-export const pathsApiPlansPkCardIcsGetParametersQueryLanguageValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card.ics"]["get"]["parameters"]["query"]["language"]> = ["de", "en"];
-export const pathsApiPlansPkCardPdfGetParametersQueryLanguageValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card.pdf"]["get"]["parameters"]["query"]["language"]> = ["de", "en"];
+export const pathsApiPlansPkCardIcsGetParametersQueryLanguageValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card.ics"]["get"]["parameters"]["query"]["language"]> = ["de", "en", "fr"];
+export const pathsApiPlansPkCardPdfGetParametersQueryLanguageValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card.pdf"]["get"]["parameters"]["query"]["language"]> = ["de", "en", "fr"];
 export const pathsApiPlansPkCardPdfGetParametersQuerySizeValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card.pdf"]["get"]["parameters"]["query"]["size"]> = ["a4", "large", "phone"];
 export const pathsApiResultsDataGetParametersQueryTableValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/results/data/"]["get"]["parameters"]["query"]["table"]> = ["days", "factors", "pairs", "promises", "samples", "visits"];
 export const pathsApiResultsDataCsvGetParametersQueryTableValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/results/data.csv"]["get"]["parameters"]["query"]["table"]> = ["days", "factors", "pairs", "promises", "samples", "visits"];
@@ -19069,6 +19219,7 @@ export const bookingEnumValues: ReadonlyArray<FlattenedDeepRequired<components>[
 export const bookingStateEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["BookingStateEnum"]> = ["booked", "here", "running", "done", "no_show", "cancelled"];
 export const buildupValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Buildup"]> = ["none", "some", "heavy"];
 export const byEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ByEnum"]> = ["salon", "sensor", "forecast", "hand"];
+export const checkinPageLanguageEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["CheckinPageLanguageEnum"]> = ["en", "de", "fr"];
 export const cleansingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Cleansing"]> = ["auto", "shampoo", "clarify", "co_wash", "clay"];
 export const closedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Closed"]["kind"]> = ["closed"];
 export const comfortValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Comfort"]> = ["good", "tight", "pain"];
@@ -19110,6 +19261,8 @@ export const kitKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>[
 export const kitOutKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["KitOut"]["kind"]> = ["kit_out"];
 export const kitPlaceValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["KitPlace"]> = ["cleaning", "drawer"];
 export const landmarkValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Landmark"]> = ["ear", "jaw", "chin", "shoulder", "armpit", "mid-back"];
+export const language1f0EnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Language1f0Enum"]> = ["en", "de", "fr"];
+export const languageFe9EnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LanguageFe9Enum"]> = ["en", "de"];
 export const layValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Lay"]> = ["forward", "left", "right", "back", "down"];
 export const layerOnValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LayerOn"]> = ["all", "roots", "ends", "edges", "hands"];
 export const layerWayValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LayerWay"]> = ["palms", "soaking", "massage"];
@@ -19136,6 +19289,7 @@ export const noteKindValues: ReadonlyArray<FlattenedDeepRequired<components>["sc
 export const noteAboutValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["NoteAbout"]> = ["visit", "client", "next"];
 export const observationKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ObservationKindEnum"]> = ["reason", "event", "event_on", "last_wash_on", "on_the_head", "on_the_head_since", "extensions", "heat_use", "colour", "colour_on", "relaxer", "relaxer_on", "trimmed_on", "failed_before", "guardian", "heat_tolerance", "home_min", "scalp", "edges", "bead_s", "soak_s", "float", "slide", "dry_ratio", "porosity", "porosity_decided", "density_per_cm2", "circumference_cm", "density", "diameter_um", "strand", "head_cm", "pattern", "length_cm", "relaxed_cm", "curl_mm", "to_ear_cm", "to_jaw_cm", "to_chin_cm", "to_shoulder_cm", "to_armpit_cm", "to_mid_back_cm", "stretch_percent", "stretch_returns", "shed_hairs", "broken_hairs", "buildup"];
 export const onHeadValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["OnHead"]> = ["loose", "twists", "flat_twists", "braids", "coils", "rods", "wash_and_go", "bun", "sewn_in"];
+export const ownLanguageEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["OwnLanguageEnum"]> = ["en", "de"];
 export const partOpValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PartOp"]> = ["move", "split", "merge", "lay", "number"];
 export const passedValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Passed"]> = ["clarified", "shampooed", "co_washed", "conditioned", "masked"];
 export const patternValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Pattern"]> = ["2a", "2b", "2c", "3a", "3b", "3c", "4a", "4b", "4c"];
@@ -19156,6 +19310,7 @@ export const resultEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["
 export const roleValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Role"]> = ["pre_oil", "clarifier", "shampoo", "co_wash", "clay", "rinse_out", "mask", "mist", "scalp_oil", "heat_protectant", "leave_in", "oil", "cream", "butter", "mousse", "custard", "gel", "edge_gel"];
 export const roleEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["RoleEnum"]> = ["pre_oil", "clarifier", "shampoo", "co_wash", "clay", "rinse_out", "mask", "mist", "scalp_oil", "heat_protectant", "leave_in", "oil", "cream", "butter", "mousse", "custard", "gel", "edge_gel"];
 export const routineEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["RoutineEnum"]> = ["shampoo", "cowash_only"];
+export const salonLanguageEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SalonLanguageEnum"]> = ["en", "de"];
 export const scaleReadingStateEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ScaleReadingStateEnum"]> = ["steady", "moving", "overload", "lost"];
 export const schemeValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Scheme"]> = ["halves", "quadrants", "per_quadrant", "rows", "v_front", "five", "six", "taper", "coil_rows", "bricked", "directed"];
 export const schoolByValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SchoolBy"]> = ["salon", "client", "plan"];

@@ -25,6 +25,19 @@ export function useFirstOwner() {
   })
 }
 
+/** The language one reads; everything that was said in the other is asked for again. */
+export function useOwnLanguage() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: (language: Schemas['OwnLanguageRequest']['language']) =>
+      answerOf(api.POST('/api/session/language/', { body: { language } })),
+    onSuccess: (session) => {
+      cache.setQueryData(['session'], session)
+      return cache.invalidateQueries()
+    },
+  })
+}
+
 export const useOwnPassword = () =>
   useMutation({
     mutationFn: (body: Schemas['PasswordRequest']) =>

@@ -1,9 +1,15 @@
 /** Numbers, minutes and dates as people read them. */
 import { useMemoize } from '@vueuse/core'
 
+import { i18n } from './index'
 import { daysBetween, isoDay, zone } from './zone'
 
-const locale = () => navigator.language
+/** The language of the texts, with the browser's region where it is of that language. */
+function locale(): string {
+  const spoken = i18n.global.locale.value
+  const language = spoken === 'xx' ? 'en' : spoken
+  return navigator.language.startsWith(language) ? navigator.language : language
+}
 // Formats are kept: making one takes a hundred times as long as using it.
 const getKey = (language: string, options: object) => language + JSON.stringify(options)
 const numberFormat = useMemoize(
@@ -54,7 +60,8 @@ export function parts(value: number): string {
 
 /** 8, "pump" → "8 pumps"; 1½, "puddle of 3 cm" → "1½ puddles of 3 cm"; "egg-sized puffs". */
 export function counted(units: number, unit: string): string {
-  return `${parts(units)} ${units > 1 ? unit.replace(/^.*?(?= of |$)/, '$&s') : unit}`
+  const several = units > 1 && i18n.global.locale.value === 'en'
+  return `${parts(units)} ${several ? unit.replace(/^.*?(?= of |$)/, '$&s') : unit}`
 }
 
 const DAY: Intl.DateTimeFormatOptions = { weekday: 'short', day: 'numeric', month: 'short' }

@@ -10,10 +10,12 @@ import { provideRefusal } from '@/forms/refusal'
 import Choice from '@/parts/Choice.vue'
 import Moment from '@/parts/Moment.vue'
 import NameList from '@/parts/NameList.vue'
+import Pick from '@/parts/Pick.vue'
 import Refusals from '@/parts/Refusals.vue'
 import TextField from '@/parts/TextField.vue'
 import { undoNote } from '@/parts/undoNote'
 import SchoolFields from '@/places/plans/SchoolFields.vue'
+import { CLIENT_LANGUAGES } from '@/text'
 import { ago, calendarDay } from '@/text/format'
 
 const props = defineProps<{ client: Client }>()
@@ -27,6 +29,7 @@ const typed = reactive({
   name: props.client.name,
   preferred_name: props.client.preferred_name ?? '',
   pronouns: props.client.pronouns ?? '',
+  language: props.client.language ?? '',
   note: props.client.note ?? '',
   conditions: [...(props.client.conditions ?? [])],
   allergies: [...(props.client.allergies ?? [])],
@@ -39,6 +42,17 @@ const typed = reactive({
   contact: props.client.contact,
   school: { ...props.client.school },
 })
+
+/** As the salon; the server reads it as no choice. */
+const AS_SALON = 'salon'
+const language = computed({
+  get: () => typed.language || AS_SALON,
+  set: (value) => (typed.language = value === AS_SALON ? '' : (value as typeof typed.language)),
+})
+const languages = computed(() => [
+  { value: AS_SALON, text: t('person.asSalon') },
+  ...CLIENT_LANGUAGES,
+])
 
 const lines = computed(() => {
   const client = props.client
@@ -66,6 +80,12 @@ const lines = computed(() => {
     },
     {
       text: client.preferred_name ? `${t('person.preferredName')}: ${client.preferred_name}` : '',
+      loud: false,
+    },
+    {
+      text: client.language
+        ? `${t('person.language')}: ${CLIENT_LANGUAGES.find((each) => each.value === client.language)?.text}`
+        : '',
       loud: false,
     },
     { text: client.retwists ? t('wear.retwists') : '', loud: false },
@@ -146,6 +166,13 @@ async function save() {
         :label="t('person.pronouns')"
         name="pronouns"
         :maxlength="40"
+        width="260px"
+      />
+      <Pick
+        v-model="language"
+        :label="t('person.language')"
+        name="language"
+        :options="languages"
         width="260px"
       />
       <NameList v-model="typed.allergies" :label="t('person.allergies')" name="allergies" />

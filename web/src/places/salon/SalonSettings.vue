@@ -19,6 +19,7 @@ import PageHeader from '@/parts/PageHeader.vue'
 import Pick from '@/parts/Pick.vue'
 import Refusals from '@/parts/Refusals.vue'
 import TextField from '@/parts/TextField.vue'
+import { LANGUAGES } from '@/text'
 import SchoolFields from '@/places/plans/SchoolFields.vue'
 import { short } from '@/text/format'
 
@@ -117,6 +118,13 @@ async function save() {
               name="phone"
               :maxlength="40"
               width="180px"
+            />
+            <Pick
+              v-model="form.language"
+              :label="t('salon.language')"
+              name="language"
+              :options="LANGUAGES"
+              width="160px"
             />
             <Pick
               v-model="form.zone"

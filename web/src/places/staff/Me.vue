@@ -12,6 +12,7 @@ import Refusals from '@/parts/Refusals.vue'
 import { ago } from '@/text/format'
 
 import CodesPart from './CodesPart.vue'
+import LanguagePart from './LanguagePart.vue'
 import PasswordPart from './PasswordPart.vue'
 
 const { t } = useI18n()
@@ -29,6 +30,7 @@ const refusal = refusalOf(end.error)
   <div class="parts">
     <PasswordPart />
     <CodesPart />
+    <LanguagePart />
     <section>
       <h2 class="ruled">{{ t('staff.devices') }}</h2>
       <Await

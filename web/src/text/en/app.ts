@@ -123,6 +123,8 @@ export const app = {
     passwordHint: 'At least 8 characters. A few words work best.',
     changePassword: 'Change password',
     passwordChanged: 'Password changed. You are signed out on your other devices.',
+    language: 'Language',
+    asSalon: 'Same as the salon',
     devices: 'Signed in on',
     device: 'Device',
     since: 'Since',

@@ -34,6 +34,8 @@ export const clients = {
     name: 'Name',
     preferredName: 'Preferred name',
     preferredHint: 'Messages and the home card use it.',
+    language: 'Language of messages and home card',
+    asSalon: 'Same as the salon',
     pronouns: 'Pronouns',
     archive: 'Archive',
     archived: 'Archived: {name}.',

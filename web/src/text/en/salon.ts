@@ -4,6 +4,7 @@ export const salon = {
     title: 'Salon',
     name: 'Name',
     phone: 'Phone number on the home card',
+    language: 'Language of the team',
     zone: 'Time zone',
     messages: 'Messages to clients',
     writeFrom: 'Send messages from',
