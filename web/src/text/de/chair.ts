@@ -1,6 +1,7 @@
 /** The chair: a visit under way. */
 export const chair = {
   chair: {
+    space: 'Leertaste',
     now: 'jetzt',
     begin: 'Am Stuhl beginnen',
     goOn: 'Zum Stuhl',

@@ -37,7 +37,7 @@ export const shelf = {
     past: '{n} Tag abgelaufen | {n} Tage abgelaufen',
     planned: '{grams} g geplant',
     of: '{left} von {full} g',
-    weights: { light: 'leicht', medium: 'mittel', heavy: 'stark' },
+    weights: { light: 'leicht', medium: 'mittel', heavy: 'schwer' },
     holds: {
       none: 'kein Halt',
       soft: 'leichter Halt',
