@@ -22,6 +22,51 @@ from salon.tests.browser import (
 from salon.visits.log import open_visit
 
 
+def places() -> list[str]:
+    """Every place of the interface that comes to rest."""
+    plan = Plan.objects.filter(visits__isnull=True).earliest("pk")
+    done = Plan.objects.filter(visits__isnull=False).earliest("pk")
+    visit = done.visits.earliest("started_at")
+    return [
+        "/today",
+        "/week",
+        "/salon/hours",
+        "/clients",
+        "/clients/new",
+        f"/clients/{plan.client_id}",
+        f"/clients/{plan.client_id}/plan",
+        f"/clients/{Client.objects.get(name__endswith='Runa Halse').pk}/wear",
+        f"/clients/{plan.client_id}/pictures",
+        f"/check-in/{open_link(visit, None)[1]}",
+        f"/clients/{plan.client_id}/ways",
+        f"/clients/{plan.client_id}/plan/crown",
+        f"/clients/{plan.client_id}/plan/drying",
+        f"/clients/{plan.client_id}/plan/look",
+        f"/clients/{plan.client_id}/plan/print",
+        "/salon",
+        f"/plans/{plan.pk}",
+        f"/plans/{plan.pk}/visit",
+        f"/visits/{visit.pk}",
+        f"/visits/{visit.pk}/correct",
+        f"/visits/{visit.pk}/replay",
+        f"/clients/{plan.client_id}/consultation?part=reason",
+        f"/clients/{plan.client_id}/consultation?part=density",
+        f"/clients/{plan.client_id}/consultation?part=curl",
+        "/messages",
+        "/results",
+        "/results/visits",
+        "/results/trials",
+        f"/clients/{Client.objects.get(name__endswith='Sefa Marlow').pk}/story",
+        f"/clients/{Client.objects.get(name__endswith='Sefa Marlow').pk}/two-visits",
+        f"/products?client={plan.client_id}",
+        "/products/new",
+        f"/products/{Product.objects.get(name__contains='Travel-size').pk}",
+        "/products/kit",
+        "/products/exchange",
+        f"/chair/{open_visit(Plan.objects.filter(visits=None).latest('pk'), None).pk}",
+    ]
+
+
 class FirstSliceTest(BrowserTest):
     """From a new client to planned beside actual."""
 
@@ -155,50 +200,6 @@ class DemoSalonTest(DemoPageTest):
         )
         return list(violations)
 
-    def places(self) -> list[str]:
-        """Every place of the interface that comes to rest."""
-        plan = Plan.objects.filter(visits__isnull=True).earliest("pk")
-        done = Plan.objects.filter(visits__isnull=False).earliest("pk")
-        visit = done.visits.earliest("started_at")
-        return [
-            "/today",
-            "/week",
-            "/salon/hours",
-            "/clients",
-            "/clients/new",
-            f"/clients/{plan.client_id}",
-            f"/clients/{plan.client_id}/plan",
-            f"/clients/{Client.objects.get(name__endswith='Runa Halse').pk}/wear",
-            f"/clients/{plan.client_id}/pictures",
-            f"/check-in/{open_link(visit, None)[1]}",
-            f"/clients/{plan.client_id}/ways",
-            f"/clients/{plan.client_id}/plan/crown",
-            f"/clients/{plan.client_id}/plan/drying",
-            f"/clients/{plan.client_id}/plan/look",
-            f"/clients/{plan.client_id}/plan/print",
-            "/salon",
-            f"/plans/{plan.pk}",
-            f"/plans/{plan.pk}/visit",
-            f"/visits/{visit.pk}",
-            f"/visits/{visit.pk}/correct",
-            f"/visits/{visit.pk}/replay",
-            f"/clients/{plan.client_id}/consultation?part=reason",
-            f"/clients/{plan.client_id}/consultation?part=density",
-            f"/clients/{plan.client_id}/consultation?part=curl",
-            "/messages",
-            "/results",
-            "/results/visits",
-            "/results/trials",
-            f"/clients/{Client.objects.get(name__endswith='Sefa Marlow').pk}/story",
-            f"/clients/{Client.objects.get(name__endswith='Sefa Marlow').pk}/two-visits",
-            f"/products?client={plan.client_id}",
-            "/products/new",
-            f"/products/{Product.objects.get(name__contains='Travel-size').pk}",
-            "/products/kit",
-            "/products/exchange",
-            f"/chair/{open_visit(Plan.objects.filter(visits=None).latest('pk'), None).pk}",
-        ]
-
     def calibration(self) -> None:
         """The scale streams: this place is never without traffic."""
         self.page.goto(f"/products/{Product.objects.earliest('pk').pk}/calibration")
@@ -214,7 +215,7 @@ class DemoSalonTest(DemoPageTest):
         Plan.objects.update(title=word)
         watch_rest(self.page)
         self.page.goto("/clients")
-        for place in self.places():
+        for place in places():
             go_within(self.page, place)
             # Every page has a title of its own.
             expect(self.page).not_to_have_title("Gauffer")

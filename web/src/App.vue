@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useDark, useToggle } from '@vueuse/core'
 import { ElConfigProvider } from 'element-plus'
-import { computed, ref, watch } from 'vue'
+import german from 'element-plus/es/locale/lang/de'
+import { computed, ref, watch, watchEffect } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink, RouterView, useRoute } from 'vue-router'
 
@@ -17,10 +18,10 @@ import Bench from '@/places/today/Bench.vue'
 import FirstOwner from '@/places/signin/FirstOwner.vue'
 import SignIn from '@/places/signin/SignIn.vue'
 import { zone } from '@/text/zone'
-import { type Language, speak } from '@/text'
+import { speak } from '@/text'
 import { forgetWishes } from '@/wish/useWish'
 
-const { t } = useI18n()
+const { locale, t } = useI18n()
 const route = useRoute()
 const session = useSession()
 const signOut = useSignOut()
@@ -70,7 +71,6 @@ watch(
   () => session.data.value,
   (now) => {
     zone.value = now?.salon?.zone ?? zone.value
-    if (now && !route.meta.open) void speak(now.language as Language)
     if (now && !now.signed_in) void leftBehind()
     if (!now?.signed_in) return
     clearTimeout(patience)
@@ -80,6 +80,13 @@ watch(
   },
   { immediate: true },
 )
+/** Words of the components: “Select”, “No data”. */
+const ownWords = computed(() => (locale.value === 'de' ? german : undefined))
+// The page of a client is in the client's language.
+watchEffect(() => {
+  const language = session.data.value?.language
+  if (language && !route.meta.open) void speak(language)
+})
 whenSignedOut(() => void session.refetch())
 
 async function leave() {
@@ -91,7 +98,7 @@ async function leave() {
 </script>
 
 <template>
-  <ElConfigProvider :button="{ autoInsertSpace: false }">
+  <ElConfigProvider :locale="ownWords" :button="{ autoInsertSpace: false }">
     <!-- For clients, who have no account. -->
     <RouterView v-if="route.meta.open" />
     <Problem
@@ -201,10 +208,8 @@ nav a.here {
   color: var(--ink);
 }
 .find {
-  width: 240px;
-}
-.find {
-  flex: none;
+  flex: 0 1 240px;
+  min-width: 120px;
 }
 .me {
   display: flex;
@@ -260,7 +265,13 @@ main {
     display: none;
   }
   .top {
-    gap: 12px;
+    flex-wrap: wrap;
+    gap: 0 12px;
+    height: auto;
+    min-height: 48px;
+  }
+  nav a {
+    min-height: 48px;
   }
   nav {
     gap: 16px;
@@ -288,8 +299,9 @@ main {
   nav {
     order: 1;
     flex: 1 0 100%;
+    flex-wrap: wrap;
     justify-content: space-between;
-    gap: 4px;
+    gap: 0 4px;
     margin: 0;
     padding: 0;
   }

@@ -7235,7 +7235,7 @@ export interface components {
              * @description That used it.
              */
             visit?: number | null;
-            note?: string;
+            readonly note: string;
             /**
              * Format: date-time
              * @description When it happened.
@@ -8208,7 +8208,7 @@ export interface components {
             readonly id: number;
             client: number;
             readonly client_name: string;
-            title: string;
+            readonly title: string;
             style: string;
             readonly wish: components["schemas"]["PlanWish"];
             /** @description Null for the front desk: hair and person are for who works on them. */
@@ -8654,7 +8654,7 @@ export interface components {
         };
         PlanRow: {
             readonly id: number;
-            title: string;
+            readonly title: string;
             style: string;
             /** Format: date-time */
             made_at?: string;
@@ -9803,7 +9803,7 @@ export interface components {
         Routine: {
             readonly id: number;
             name: string;
-            title: string;
+            readonly title: string;
             readonly wish: components["schemas"]["PlanWish"] | null;
             /** @description Why it cannot be used; else empty. */
             readonly problem: string;
@@ -10764,7 +10764,7 @@ export interface components {
         SignsEnum: "itch" | "flakes" | "pain" | "sores" | "loss";
         Sitting: {
             readonly id: number;
-            title: string;
+            readonly title: string;
             /**
              * Format: date-time
              * @description When the client is to come: promised.

@@ -4,7 +4,7 @@ import { createI18n } from 'vue-i18n'
 import type { Catalogue } from './catalogue'
 import { en } from './en'
 
-export type Language = 'en' | 'de' | 'xx'
+export type Language = 'en' | 'de' | 'fr' | 'xx'
 
 /** Languages that can be chosen, each by its own name. */
 export const LANGUAGES: { value: Language; text: string }[] = [
@@ -24,6 +24,7 @@ export const i18n = createI18n({
 /** Catalogues beside English are fetched when somebody reads them. */
 const fetched: Partial<Record<Language, () => Promise<Catalogue>>> = {
   de: async () => (await import('./de')).de,
+  fr: async () => (await import('./fr')).fr as Catalogue,
   xx: async () => (await import('./pseudo')).pseudo(en),
 }
 

@@ -345,7 +345,7 @@ function tapped(event: MouseEvent) {
               </button>
               <button v-else class="act main huge" type="button" @click="main">
                 {{ mainWord }}
-                <kbd>space</kbd>
+                <kbd>{{ t('chair.space') }}</kbd>
               </button>
               <span v-if="state === 'running'" class="elapsed" role="timer">{{
                 work.elapsed.value

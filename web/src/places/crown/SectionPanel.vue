@@ -123,19 +123,21 @@ function setNumber(value: number | null | undefined) {
 
 <style scoped>
 .panel {
+  min-width: 0;
   padding: 12px 14px;
   border: 1px solid var(--line);
   background: var(--paper);
 }
 h2 {
   display: flex;
+  flex-wrap: wrap;
   align-items: baseline;
   gap: 8px;
   font-size: 20px;
 }
 dl {
   display: grid;
-  grid-template-columns: repeat(4, minmax(0, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(68px, 1fr));
   gap: 4px 10px;
   margin: 8px 0 10px;
 }
@@ -164,7 +166,6 @@ dd {
   padding: 0 10px;
 }
 .joined {
-  flex-wrap: nowrap;
   gap: 0;
 }
 .joined .act {
@@ -172,7 +173,7 @@ dd {
   padding: 0 4px;
 }
 .joined .act + .act {
-  border-left: 0;
+  margin-left: -1px;
 }
 .end {
   align-items: end;

@@ -26,6 +26,7 @@ const tabs = [
 <style scoped>
 nav {
   display: flex;
+  flex-wrap: wrap;
 }
 a {
   display: grid;

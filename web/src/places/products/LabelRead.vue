@@ -30,7 +30,7 @@ const narrow = (families: string[]) =>
     <div v-if="label.unknown.length" class="unknown" role="note">
       <b>{{ t('label.unknown') }}</b>
       <p v-for="unread in label.unknown" :key="unread.text">
-        “{{ unread.text }}”
+        <q translate="no">{{ unread.text }}</q>
         <template v-if="unread.close.length">
           <span class="quiet">{{ t('label.close') }}&ensp;</span>
           <template v-for="name in unread.close" :key="name">
@@ -39,18 +39,20 @@ const narrow = (families: string[]) =>
               class="act small"
               type="button"
               :aria-label="t('label.take', { name, text: unread.text })"
+              translate="no"
               @click="emit('take', unread.text, name)"
             >
               {{ name }}
             </button>
-            <em v-else>{{ name }}&ensp;</em>
+            <em v-else translate="no">{{ name }}&ensp;</em>
           </template>
         </template>
       </p>
     </div>
     <p class="allergens">
       <b>{{ t('label.allergens') }}:</b>
-      {{ label.allergens.join(', ') || t('label.noAllergens') }}
+      <span v-if="label.allergens.length" translate="no">{{ label.allergens.join(', ') }}</span>
+      <template v-else>{{ t('label.noAllergens') }}</template>
       <span class="quiet">
         {{
           t('label.allergensFrom', { percent: short(label.allergens_named_from_percent, 3) })
@@ -65,7 +67,7 @@ const narrow = (families: string[]) =>
         :class="{ odd: !ingredient.families.length }"
       >
         <span>
-          {{ ingredient.name }}
+          <span translate="no">{{ ingredient.name }}</span>
           <span v-if="ingredient.percent !== null" class="quiet"
             >{{ short(ingredient.percent, 2) }} %</span
           >

@@ -64,6 +64,7 @@ const DATES = [
             multiple
             collapse-tags
             :aria-label="t('product.also')"
+            placeholder="–"
             style="width: 170px"
             @update:model-value="set({ also: $event })"
           >

@@ -228,6 +228,7 @@ td.entry :deep(.field) {
 }
 .dose {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
   justify-content: flex-end;
   gap: 10px;

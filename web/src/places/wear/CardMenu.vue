@@ -4,6 +4,8 @@ import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
+import { CLIENT_LANGUAGES } from '@/text'
+
 const props = defineProps<{ plan: number }>()
 const { t } = useI18n()
 const files = computed(() => {
@@ -14,7 +16,10 @@ const files = computed(() => {
     { to: `${path}.pdf?size=phone`, text: t('wear.cardPhone') },
     { to: `${path}/`, text: t('wear.cardPage') },
     { to: `${path}.ics`, text: t('wear.cardDays') },
-    { to: `${path}.pdf?language=de`, text: t('wear.cardGerman') },
+    ...CLIENT_LANGUAGES.map(({ value, text: language }) => ({
+      to: `${path}.pdf?language=${value}`,
+      text: t('wear.cardIn', { language }),
+    })),
   ]
 })
 const open = (to: string) => window.open(to, '_blank', 'noopener')

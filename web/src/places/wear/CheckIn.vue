@@ -23,6 +23,7 @@ import Choice from '@/parts/Choice.vue'
 import Pick from '@/parts/Pick.vue'
 import TextField from '@/parts/TextField.vue'
 import Anchor from '@/places/chair/Anchor.vue'
+import { speak } from '@/text'
 import { calendarDay } from '@/text/format'
 import { addDays, daysBetween } from '@/text/zone'
 
@@ -79,6 +80,7 @@ const yesNo = computed(() =>
 async function load() {
   try {
     page.value = await ask(props.secret)
+    await speak(page.value.language)
     typed.date ||= page.value.last
     trouble.value = ''
   } catch (error) {

@@ -1,6 +1,7 @@
 /** The chair: a visit under way. */
 export const chair = {
   chair: {
+    space: 'space',
     now: 'now',
     begin: 'Start at the chair',
     goOn: 'Go to the chair',

@@ -28,7 +28,7 @@ export const wear = {
     cardLarge: 'PDF, large print',
     cardPhone: 'PDF for a phone',
     cardPage: 'Web page',
-    cardGerman: 'PDF in German',
+    cardIn: 'PDF in {language}',
     cardDays: 'Calendar file (.ics)',
     strip: 'Days in this style',
     stripBar: '{day}: {phase}',
