@@ -316,9 +316,16 @@ def stored_said_in(text: str, wanted: str) -> str:
         text: a sentence
         wanted: the language
     """
-    if isinstance(text, Text) or wanted in (ENGLISH, PSEUDO):
+    if isinstance(text, Text) or wanted == ENGLISH:
         return said_in(text, wanted)
+    if wanted == PSEUDO:
+        return in_brackets(text) if any(text in catalogue(each) for each in languages()) else text
     return catalogue(wanted).get(text, (text,))[0]
+
+
+def has_parameters(text: Text) -> bool:
+    """Whether a text is more than its message: what is not is found by its English sentence."""
+    return not isinstance(text.source, Message) or bool(text.source.params)
 
 
 def text_from_json(stored: Json) -> Text:

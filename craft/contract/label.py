@@ -50,4 +50,4 @@ class LabelAnswer(Frozen):
     allergens: list[str]
     allergens_named_from_percent: float
     unknown: list[UnknownOut]
-    sources: list[str]
+    sources: list[Sentence]

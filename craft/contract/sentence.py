@@ -7,7 +7,14 @@ from typing import Annotated, Any
 
 from pydantic import PlainSerializer, ValidationInfo, ValidatorFunctionWrapHandler, WrapValidator
 
-from craft.messages import ENGLISH, Text, language, stored_said_in, text_from_json
+from craft.messages import (
+    ENGLISH,
+    Text,
+    has_parameters,
+    language,
+    stored_said_in,
+    text_from_json,
+)
 
 #: English sentences of an answer with what `text_from_json` makes them from.
 Messages = dict[str, dict[str, Any]]
@@ -21,14 +28,17 @@ def keep_message(value: Any, validate: ValidatorFunctionWrapHandler, info: Valid
         return value
     text: str = validate(value)
     messages: Mapping[str, dict[str, Any]] = info.context or {}
-    return text_from_json(messages[text]) if text in messages else text
+    if text not in messages:
+        return text
+    return text_from_json(messages[text] or {"key": text})
 
 
 def say_now(text: str) -> str:
     """A sentence in the language of the moment; remembers its message where somebody collects."""
     found = _found.get()
     if found is not None and type(text) is Text:
-        found[str(text)] = text.source.as_json()
+        # A message without parameters is its own key.
+        found[str(text)] = text.source.as_json() if has_parameters(text) else {}
     wanted = language()
     return text if wanted == ENGLISH else stored_said_in(text, wanted)
 

@@ -249,9 +249,9 @@ def read_stored(
         ) from error
 
 
-def request_of(data: Data, version: int) -> PlanRequest:
+def request_of(data: Data, version: int, messages: Mapping[str, Any] | None = None) -> PlanRequest:
     """A stored request as the contract of today has it; arguments and errors as `stored`."""
-    return read_stored(PlanRequest, data, version, REQUEST_STEPS)
+    return read_stored(PlanRequest, data, version, REQUEST_STEPS, messages)
 
 
 def answer_of(data: Data, version: int, messages: Mapping[str, Any] | None = None) -> PlanAnswer:

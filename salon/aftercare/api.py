@@ -20,6 +20,7 @@ from salon.aftercare.wearing import Wearing, wearing
 from salon.booking.models import Booking
 from salon.clients.models import Client
 from salon.platform.errors import core_schema
+from salon.platform.language import SentenceField
 from salon.platform.permissions import Access
 from salon.platform.roles import EVERYBODY, HANDS
 
@@ -55,6 +56,8 @@ class CheckinSerializer(serializers.ModelSerializer[Checkin]):
 
 
 class SittingSerializer(serializers.ModelSerializer[Booking]):
+    title = SentenceField(source="spoken_title", read_only=True)
+
     class Meta:
         model = Booking
         fields = ["id", "title", "start", "plan"]
@@ -72,14 +75,14 @@ class WearingSerializer(serializers.Serializer[Any]):
 
     visit = serializers.IntegerField(allow_null=True)
     plan = serializers.IntegerField(allow_null=True)
-    title = serializers.CharField(allow_blank=True)
+    title = SentenceField(allow_blank=True)
     state = serializers.CharField(allow_blank=True)
     done_on = serializers.DateField(allow_null=True)
     today = serializers.DateField()
     calendar = serializers.SerializerMethodField()
-    why_not = serializers.CharField(allow_blank=True)
-    worked = serializers.ListField(child=serializers.CharField())
-    failed = serializers.ListField(child=serializers.CharField())
+    why_not = SentenceField(allow_blank=True)
+    worked = serializers.ListField(child=SentenceField())
+    failed = serializers.ListField(child=SentenceField())
     next_time = serializers.ListField(child=serializers.CharField())
     checkins = CheckinSerializer(many=True)
     booked = SittingSerializer(many=True)

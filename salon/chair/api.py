@@ -33,7 +33,7 @@ from salon.platform.errors import body_text, core_schema
 from salon.platform.fields import choice_field, float_field, integer_field
 from salon.platform.idempotency import Idempotency
 from salon.platform.input_limits import MAX_ID
-from salon.platform.language import sentence
+from salon.platform.language import SentenceField, sentence
 from salon.platform.permissions import Access
 from salon.platform.roles import HANDS
 from salon.products.models import Product
@@ -120,7 +120,7 @@ class ReplaySerializer(serializers.Serializer[Any]):
     visit = serializers.IntegerField()
     client = serializers.IntegerField()
     client_name = serializers.CharField()
-    title = serializers.CharField()
+    title = SentenceField()
     plan = serializers.IntegerField()
     names = serializers.DictField(child=serializers.CharField(), help_text="Of those who worked.")
     replay = ReplayField()
@@ -156,7 +156,7 @@ class ReplayView(APIView):
 
 
 class ChairTimerSerializer(serializers.Serializer[Any]):
-    title = serializers.CharField()
+    title = SentenceField()
     least_at = serializers.DateTimeField()
     most_at = serializers.DateTimeField(allow_null=True)
 
@@ -168,9 +168,9 @@ class SeatSerializer(serializers.Serializer[Any]):
     plan = serializers.IntegerField()
     client = serializers.IntegerField()
     client_name = serializers.CharField()
-    title = serializers.CharField()
+    title = SentenceField()
     state = serializers.ChoiceField(choices=[state.value for state in VisitState])
-    step = serializers.CharField(allow_blank=True, help_text="What is worked, or comes next.")
+    step = SentenceField(allow_blank=True, help_text="What is worked, or comes next.")
     running = serializers.BooleanField(help_text="Whether hands are at work on it.")
     timers = ChairTimerSerializer(many=True)
 
@@ -222,7 +222,7 @@ class OtherwiseWishSerializer(serializers.Serializer[Any]):
 class OtherwiseSerializer(serializers.Serializer[Any]):
     """What continuing differently comes to."""
 
-    summary = serializers.ListField(child=serializers.CharField())
+    summary = serializers.ListField(child=SentenceField())
     kept = serializers.BooleanField()
 
 

@@ -35,7 +35,7 @@ class QuestionSerializer(serializers.Serializer[Any]):
     part = serializers.CharField()
     answer = serializers.CharField()
     options = serializers.ListField(child=serializers.CharField())
-    unit = serializers.CharField(allow_blank=True)
+    unit = SentenceField(allow_blank=True)
     method = serializers.CharField()
     fresh_days = serializers.IntegerField()
     zoned = serializers.BooleanField()
@@ -242,7 +242,7 @@ class ConsultationStateSerializer(serializers.Serializer[Any]):
 
     open_since = serializers.DateTimeField(allow_null=True)
     last_at = serializers.DateTimeField(allow_null=True)
-    left_out = serializers.ListField(child=serializers.CharField())
+    left_out = serializers.ListField(child=SentenceField())
 
 
 class ConsultationStateView(APIView):

@@ -7,6 +7,7 @@ from typing import Any
 
 from craft.hair import growth, history, strength
 from craft.hair.history import Point
+from craft.messages import say
 from craft.physics import curl, fibre
 from craft.vocabulary import PorosityTest
 from salon.clients.models import Client, Observation
@@ -123,7 +124,7 @@ def density(rows: list[Observation]) -> Series:
     for day, spots in sorted(days.items()):
         area = sum(spot["field_cm2"] for spot in spots)
         points.append(Point(day, *fibre.counted_density([sum(s["count"] for s in spots)], area)))
-    return Series("density", "hairs/cm²", points)
+    return Series("density", say("hairs/cm²"), points)
 
 
 def elasticity(rows: list[Observation]) -> Series:

@@ -17,7 +17,7 @@ from craft.vocabulary import AirSource
 from salon.devices.ambient import ambient, forecast_from
 from salon.devices.models import RoomStandIn
 from salon.devices.room import LOOKED_AT, NoSensor, Trust, judge, sensor
-from salon.platform.language import sentence
+from salon.platform.language import SentenceField, sentence
 from salon.platform.permissions import Access
 from salon.platform.roles import EVERYBODY, HANDS
 from salon.salon_settings.services import current_salon
@@ -49,7 +49,7 @@ class PlaceAirSerializer(serializers.Serializer[Any]):
     temp_c = serializers.FloatField()
     rh = serializers.FloatField()
     by = serializers.ChoiceField(choices=[source.value for source in AirSource])
-    source: Any = serializers.CharField()
+    source: Any = SentenceField()
 
 
 class SalonAirSerializer(serializers.Serializer[Any]):

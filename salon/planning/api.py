@@ -76,6 +76,7 @@ class PlanSerializer(serializers.ModelSerializer[Plan]):
     )
     answer = AnswerField(source="answered", read_only=True)
     client_name = serializers.CharField(source="client.name", read_only=True)
+    title = SentenceField(read_only=True)
     made_by = serializers.SerializerMethodField()
     visits = serializers.SerializerMethodField()
 
@@ -127,6 +128,7 @@ class FoldSerializer(serializers.Serializer[Any]):
 
 
 class PlanRowSerializer(serializers.ModelSerializer[Plan]):
+    title = SentenceField(read_only=True)
     steps = serializers.SerializerMethodField()
     client_min = serializers.SerializerMethodField()
     visits = serializers.SerializerMethodField()
@@ -266,6 +268,7 @@ class ComparisonView(APIView):
 
 
 class RoutineSerializer(serializers.ModelSerializer[Routine]):
+    title = SentenceField(read_only=True)
     wish = serializers.SerializerMethodField()
     problem = serializers.SerializerMethodField(help_text="Why it cannot be used; else empty.")
     made_by = serializers.SerializerMethodField()

@@ -10,7 +10,11 @@ from django.db.models import F, Q, QuerySet
 from django.utils import timezone
 
 from craft.contract import PlanAnswer, PlanRequest
+from craft.contract.sentence import Messages, collect_messages
 from craft.contract.stored import CONTRACT_VERSION, answer_of, request_of
+from craft.errors import CraftError
+from craft.messages import ENGLISH, language, speak
+from craft.plan.planner import plan as plan_of
 from craft.vocabulary import KitKind, Station
 from salon.clients.models import Client
 from salon.planning.wish import PlanWish, wish_of
@@ -92,15 +96,15 @@ class Plan(models.Model):
     def answered(self) -> PlanAnswer:
         """The answer in the shape of today."""
         if "answer" in self.get_deferred_fields():
-            return read_answer(self.pk, self.made_at)
-        return answer_of(self.answer, self.contract, self.messages)
+            return read_answer(self.pk, self.made_at, language() == ENGLISH)
+        return answer_with_messages(self)
 
     @cached_property
     def requested(self) -> PlanRequest:
         """The request in the shape of today."""
         if "request" in self.get_deferred_fields():
             return read_request(self.pk, self.made_at)
-        return request_of(self.request, self.contract)
+        return request_of(self.request, self.contract, self.messages)
 
     @cached_property
     def wished(self) -> PlanWish:
@@ -109,22 +113,50 @@ class Plan(models.Model):
 
 
 @lru_cache(PLANS_READ)
-def read_answer(plan: int, made_at: datetime) -> PlanAnswer:
+def read_answer(plan: int, made_at: datetime, english: bool) -> PlanAnswer:
     """The answer of a plan, read once: plans never change.
 
     Args:
         plan: its number
         made_at: tells it from a plan of that number in another database
+        english: it is read in the language it was stored in
     """
-    row = Plan.objects.only("answer", "messages", "contract").get(pk=plan, made_at=made_at)
-    return answer_of(row.answer, row.contract, row.messages)
+    rows = Plan.objects.only("answer", "messages", "contract")
+    return answer_with_messages(rows.get(pk=plan, made_at=made_at), english=english)
+
+
+def answer_with_messages(row: "Plan", *, english: bool | None = None) -> PlanAnswer:
+    """The answer of a plan, with its messages where another language than English needs them.
+
+    Args:
+        row: the plan
+        english: it is read in English; None: as the language of the moment is
+    """
+    messages = row.messages
+    if not messages and not (language() == ENGLISH if english is None else english):
+        messages = messages_by_rules(row)
+    return answer_of(row.answer, row.contract, messages)
+
+
+def messages_by_rules(row: "Plan") -> Messages:
+    """Messages of a plan that was stored before messages were: of what the rules say today.
+
+    A sentence that the rules no longer say has none and stays as it was stored.
+    """
+    try:
+        answer = plan_of(request_of(row.request, row.contract))
+    except CraftError:
+        return {}
+    with speak(ENGLISH), collect_messages() as messages:
+        answer.model_dump(mode="json")
+    return messages
 
 
 @lru_cache(PLANS_READ)
 def read_request(plan: int, made_at: datetime) -> PlanRequest:
     """The request of a plan, read once; arguments as `read_answer`."""
-    row = Plan.objects.only("request", "contract").get(pk=plan, made_at=made_at)
-    return request_of(row.request, row.contract)
+    row = Plan.objects.only("request", "messages", "contract").get(pk=plan, made_at=made_at)
+    return request_of(row.request, row.contract, row.messages)
 
 
 def still_to_come() -> "models.QuerySet[Plan]":

@@ -98,14 +98,15 @@ def keep(client: Client, wish: ClientWish, computed: Draft, by: User) -> Plan:
     if stop:
         raise CraftError("person.stop_signs", stop.text)
     with speak(ENGLISH), collect_messages() as messages:
-        stored = answer.model_dump(mode="json")
+        stored_answer = answer.model_dump(mode="json")
+        stored_request = computed.request.model_dump(mode="json")
     saved = Plan.objects.create(
         client=client,
         title=answer.title,
         style=computed.request.goal.style,
         wish=kept_wish(wish),
-        request=computed.request.model_dump(mode="json"),
-        answer=stored,
+        request=stored_request,
+        answer=stored_answer,
         messages=messages,
         rules_version=answer.rules_version,
         made_by=by,

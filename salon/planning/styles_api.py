@@ -11,6 +11,7 @@ from rest_framework.views import APIView
 
 from craft.styles.catalogue import TECHNIQUES
 from craft.vocabulary import Style, StyleGroup
+from salon.platform.language import SentenceField
 from salon.platform.permissions import Access
 from salon.platform.roles import EVERYBODY
 
@@ -19,7 +20,7 @@ class OfferedStyleSerializer(serializers.Serializer[Any]):
     """A style as lists show it."""
 
     style: Any = serializers.ChoiceField(choices=[style.value for style in Style])
-    title = serializers.CharField(help_text="The trade's name.")
+    title = SentenceField(help_text="The trade's name.")
     group = serializers.ChoiceField(choices=[group.value for group in StyleGroup])
 
 

@@ -26,7 +26,7 @@ from salon.platform.fields import (
     float_field,
     integer_field,
 )
-from salon.platform.language import lazy_sentence, sentence
+from salon.platform.language import SentenceField, lazy_sentence, sentence
 from salon.products.calibrating import drift_of
 from salon.products.exchange import COLUMNS, MOST_ROWS
 from salon.products.models import Calibration, Pair, Product, StockMove
@@ -155,7 +155,7 @@ class OutlookSerializer(serializers.Serializer[Any]):
     order_now = serializers.BooleanField()
     low = serializers.BooleanField()
     services = serializers.IntegerField()
-    because = serializers.CharField()
+    because = SentenceField()
 
 
 class DriftSerializer(serializers.Serializer[Any]):
@@ -190,7 +190,7 @@ class ShelfRowSerializer(serializers.Serializer[Any]):
     stock_g = serializers.FloatField()
     full_g = serializers.FloatField(allow_null=True)
     keeps_until = serializers.DateField(allow_null=True)
-    keeps_because = serializers.CharField(allow_blank=True)
+    keeps_because = SentenceField(allow_blank=True)
     days_left = serializers.IntegerField(allow_null=True)
     spoils_soon = serializers.BooleanField()
     label_read = serializers.BooleanField()
@@ -239,8 +239,8 @@ class AirSerializer(serializers.Serializer[Any]):
     client = serializers.IntegerField()
     client_name = serializers.CharField()
     dew_point_c = serializers.FloatField(allow_null=True)
-    missing = serializers.ListField(child=serializers.CharField())
-    assumed = serializers.ListField(child=serializers.CharField())
+    missing = serializers.ListField(child=SentenceField())
+    assumed = serializers.ListField(child=SentenceField())
 
 
 class PairSerializer(serializers.Serializer[Any]):
@@ -253,7 +253,7 @@ class PairSerializer(serializers.Serializer[Any]):
     flakes = serializers.BooleanField()
     tested = serializers.BooleanField()
     chance = serializers.FloatField()
-    because = serializers.CharField()
+    because = SentenceField()
 
 
 def pair_row(pair: Pair, verdict: PairVerdict) -> dict[str, Any]:
@@ -281,6 +281,7 @@ class ShelfSerializer(serializers.Serializer[Any]):
 class MoveSerializer(serializers.ModelSerializer[StockMove]):
     """Grams that came or went."""
 
+    note = SentenceField(read_only=True)
     by = serializers.SerializerMethodField()
 
     class Meta:

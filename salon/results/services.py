@@ -13,6 +13,7 @@ from django.utils import timezone
 from craft.learning.quantities import LEAST_VISITS, MATTERS, differs
 from craft.learning.scoring import Reliability, brier, calibrate, log_score, reliability
 from craft.learning.wearing import Effect, compare_habits, of_humidity
+from craft.messages import capital, word
 from craft.plan.timetable import SHAPING
 from craft.styles.catalogue import TECHNIQUES
 from craft.vocabulary import LearnedOf, Promised, Style, VisitState
@@ -40,7 +41,7 @@ def group_name(group: str) -> str:
     """A group in words: shaping by its technique, the rest by its key."""
     if group.startswith(f"{SHAPING} "):
         return TECHNIQUES[Style(group.removeprefix(f"{SHAPING} "))].title
-    return group.replace("_", " ").capitalize()
+    return capital(word(group))
 
 
 @dataclass(frozen=True)

@@ -116,8 +116,8 @@ class TakenBesideSerializer(serializers.Serializer[Any]):
     """A product of a step in both visits."""
 
     role = serializers.ChoiceField(choices=[role.value for role in Role])
-    first = serializers.CharField(allow_blank=True, help_text="The bottle; empty: not used.")
-    second = serializers.CharField(allow_blank=True)
+    first = SentenceField(allow_blank=True, help_text="The bottle; empty: not used.")
+    second = SentenceField(allow_blank=True)
     first_g = serializers.FloatField(allow_null=True)
     second_g = serializers.FloatField(allow_null=True)
 

@@ -137,7 +137,7 @@ class RecordSerializer(serializers.Serializer[Any]):
 class StepRowSerializer(serializers.Serializer[Any]):
     key = serializers.CharField()
     family = serializers.CharField()
-    title = serializers.CharField()
+    title = SentenceField()
     status = serializers.ChoiceField(choices=[status.value for status in StepStatus])
     by = serializers.CharField(help_text="Whose hands.")
     planned = serializers.FloatField()
@@ -155,7 +155,7 @@ class DoseRowSerializer(serializers.Serializer[Any]):
     layer = serializers.IntegerField()
     units = serializers.FloatField(allow_null=True)
     role = serializers.CharField()
-    name = serializers.CharField()
+    name = SentenceField()
     planned = serializers.FloatField()
     actual = serializers.FloatField(allow_null=True)
     ratio = serializers.FloatField(allow_null=True)

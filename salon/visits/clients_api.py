@@ -22,6 +22,7 @@ from salon.clients.timeline import DAY, timeline
 from salon.planning.models import Plan
 from salon.platform.auth import current_user
 from salon.platform.input_limits import search_words
+from salon.platform.language import SentenceField
 from salon.platform.permissions import Access
 from salon.platform.roles import EVERYBODY, HANDS
 from salon.visits.models import Visit
@@ -33,10 +34,10 @@ class ClientRowSerializer(serializers.ModelSerializer[Client]):
     length_cm = serializers.FloatField(allow_null=True)
     porosity = serializers.CharField(allow_null=True)
     last_plan_id = serializers.IntegerField(allow_null=True)
-    last_plan_title = serializers.CharField(allow_null=True)
+    last_plan_title = SentenceField(allow_null=True)
     last_plan_at = serializers.DateTimeField(allow_null=True)
     last_visit_at = serializers.DateTimeField(allow_null=True)
-    last_visit_title = serializers.CharField(allow_null=True)
+    last_visit_title = SentenceField(allow_null=True)
     stopped = serializers.BooleanField()
 
     class Meta:
@@ -139,8 +140,8 @@ class PointSerializer(serializers.Serializer[Any]):
 
 class SeriesSerializer(serializers.Serializer[Any]):
     key = serializers.CharField()
-    unit = serializers.CharField(allow_blank=True)
-    note = serializers.CharField(allow_blank=True)
+    unit = SentenceField(allow_blank=True)
+    note = SentenceField(allow_blank=True)
     range_low = serializers.FloatField(allow_null=True)
     range_high = serializers.FloatField(allow_null=True)
     points = PointSerializer(many=True)
@@ -148,7 +149,7 @@ class SeriesSerializer(serializers.Serializer[Any]):
 
 class MarkSerializer(serializers.Serializer[Any]):
     at = serializers.DateTimeField()
-    title = serializers.CharField()
+    title = SentenceField()
     visit = serializers.IntegerField()
 
 

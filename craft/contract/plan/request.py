@@ -255,7 +255,7 @@ class Flaker(Frozen):
 
     first: Annotated[str, Field(min_length=1, max_length=60)]
     second: Annotated[str, Field(min_length=1, max_length=60)]
-    because: Words = ""
+    because: BasisWords = ""
     """What it rests on: a palm test, visits."""
 
 
