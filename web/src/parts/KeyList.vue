@@ -5,6 +5,7 @@ import { ElDialog } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 
+import type { Language } from '@/text'
 import type { Entry } from '@/text/glossary'
 
 import Choice from './Choice.vue'
@@ -12,18 +13,18 @@ import { isTyping } from './keys'
 import TextField from './TextField.vue'
 
 const open = defineModel<boolean>({ required: true })
-const { t } = useI18n()
+const { locale, t } = useI18n()
 
 const keys = [
   ['/', 'keys.find'],
   ['n', 'keys.new'],
-  ['Ctrl + Enter', 'keys.save'],
+  ['keys.name.save', 'keys.save'],
   ['← →', 'keys.arrows'],
-  ['Enter', 'keys.take'],
-  ['Tab, ← → ↑ ↓', 'keys.lines'],
-  ['Ctrl + Z', 'keys.undo'],
-  ['Space', 'keys.main'],
-  ['Backspace', 'keys.back'],
+  ['keys.name.enter', 'keys.take'],
+  ['keys.name.lines', 'keys.lines'],
+  ['keys.name.undo', 'keys.undo'],
+  ['keys.name.space', 'keys.main'],
+  ['keys.name.back', 'keys.back'],
   ['1 … 99', 'keys.sections'],
   ['s, n, f', 'keys.chair'],
   ['?', 'keys.help'],
@@ -32,8 +33,9 @@ const keys = [
 const page = ref<'keys' | 'words'>('keys')
 const words = ref<readonly Entry[]>([])
 const sought = ref('')
-watch(page, async (shown) => {
-  if (shown === 'words') words.value = (await import('@/text/glossary')).glossary
+watch([page, locale], async ([shown, language]) => {
+  if (shown !== 'words') return
+  words.value = (await import('@/text/glossary')).glossaryIn(language as Language)
 })
 const listed = computed(() => {
   const part = sought.value.trim().toLowerCase()
@@ -61,7 +63,7 @@ onKeyStroke('?', (event) => {
     <dl v-if="page === 'keys'">
       <template v-for="[key, what] in keys" :key="key">
         <dt>
-          <kbd>{{ key }}</kbd>
+          <kbd>{{ key.startsWith('keys.') ? t(key) : key }}</kbd>
         </dt>
         <dd>{{ t(what) }}</dd>
       </template>

@@ -4,6 +4,7 @@ import { ElPopover } from 'element-plus'
 import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
+import type { Language } from '@/text'
 import type { Entry } from '@/text/glossary'
 
 import { useLayer } from './useLayer'
@@ -12,13 +13,13 @@ const props = defineProps<{
   /** As the glossary has it. */
   word: string
 }>()
-const { t } = useI18n()
+const { locale, t } = useI18n()
 const { open, button } = useLayer()
 const entry = ref<Entry>()
 
 async function toggle() {
   // Few words are asked for: the glossary comes with the first of them.
-  entry.value ??= (await import('@/text/glossary')).entryOf(props.word)
+  entry.value = (await import('@/text/glossary')).entryOf(props.word, locale.value as Language)
   open.value = !open.value
 }
 </script>

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest'
 
-import { entryOf, glossary, rowsOf } from './glossary'
+import { entryOf, glossaryIn, rowsOf } from './glossary'
+
+const glossary = glossaryIn('en')
 
 describe('the glossary', () => {
   it('reads the first table and no other', () => {
@@ -12,6 +14,12 @@ describe('the glossary', () => {
     expect(glossary.length).toBeGreaterThan(30)
     expect(new Set(glossary.map(({ word }) => word)).size).toBe(glossary.length)
     for (const { meaning } of glossary) expect(meaning).toMatch(/^[A-Z].*\.$/)
+  })
+  it('has every word in German too', () => {
+    const german = glossaryIn('de')
+    expect(german.map(({ key }) => key)).toEqual(glossary.map(({ key }) => key))
+    for (const { meaning } of german) expect(meaning).toMatch(/^[A-ZÄÖÜ].*\.$/)
+    expect(entryOf('porosity', 'de')?.word).toBe('Porosität')
   })
   it('finds a word whatever its letters', () => {
     expect(entryOf('Porosity')?.meaning).toContain('water')

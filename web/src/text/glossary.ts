@@ -1,12 +1,17 @@
 /** Words of the trade, as docs/GLOSSARY.md explains them: its first table. */
+import german from '../../../docs/GLOSSARY.de.md?raw'
 import source from '../../../docs/GLOSSARY.md?raw'
 
+import type { Language } from './index'
+
 export interface Entry {
+  /** The English word, by which code asks for it. */
+  key: string
   word: string
   meaning: string
 }
 
-const ROW = /^\| (.+?) \| (.+) \|$/
+const ROW = /^\| (.+?) \| (.+?)(?: \| (.+?))? \|$/
 
 /** The rows of the first table of a Markdown text, without its head. */
 export function rowsOf(markdown: string): Entry[] {
@@ -14,15 +19,21 @@ export function rowsOf(markdown: string): Entry[] {
   let inside = false
   for (const line of markdown.split('\n')) {
     const row = ROW.exec(line)
-    if (row?.[1] && row[2] && inside) rows.push({ word: row[1], meaning: row[2] })
+    const [, key, word, meaning] = row ?? []
+    if (key && word && inside)
+      rows.push(meaning ? { key, word, meaning } : { key, word: key, meaning: word })
     else if (line.startsWith('|---')) inside = true
     else if (inside) break
   }
   return rows
 }
 
-export const glossary: readonly Entry[] = rowsOf(source)
+const GLOSSARIES: Partial<Record<Language, readonly Entry[]>> = { de: rowsOf(german) }
+const english: readonly Entry[] = rowsOf(source)
 
-/** The entry of a word; a capital letter makes no difference. */
-export const entryOf = (word: string): Entry | undefined =>
-  glossary.find((entry) => entry.word.toLowerCase() === word.toLowerCase())
+/** The glossary in a language, else in English. */
+export const glossaryIn = (language: Language): readonly Entry[] => GLOSSARIES[language] ?? english
+
+/** The entry of an English word in a language; a capital letter makes no difference. */
+export const entryOf = (word: string, language: Language = 'en'): Entry | undefined =>
+  glossaryIn(language).find((entry) => entry.key.toLowerCase() === word.toLowerCase())

@@ -44,6 +44,14 @@ export const app = {
     tap: 'Was ist das?',
   },
   keys: {
+    name: {
+      save: 'Strg + Eingabe',
+      enter: 'Eingabe',
+      lines: 'Tab, ← → ↑ ↓',
+      undo: 'Strg + Z',
+      space: 'Leertaste',
+      back: 'Rücktaste',
+    },
     title: 'Hilfe',
     keys: 'Tastenkürzel',
     find: 'Person suchen',

@@ -44,6 +44,14 @@ export const app = {
     tap: 'What is this?',
   },
   keys: {
+    name: {
+      save: 'Ctrl + Enter',
+      enter: 'Enter',
+      lines: 'Tab, ← → ↑ ↓',
+      undo: 'Ctrl + Z',
+      space: 'Space',
+      back: 'Backspace',
+    },
     title: 'Help',
     keys: 'Keyboard shortcuts',
     find: 'Find a client',
