@@ -73,6 +73,35 @@ SPOKEN: tuple[type[StrEnum], ...] = (
     vocabulary.Weight,
     vocabulary.Zone,
 )
+#: Steps that are learned under their keys.
+STEPS = (
+    "band",
+    "clarify",
+    "cleanse",
+    "condition",
+    "damp",
+    "detangle",
+    "detangle_dry_oil",
+    "dry",
+    "finish",
+    "lay_in",
+    "mask",
+    "mist",
+    "part",
+    "pre_wash",
+    "press",
+    "release",
+    "rinse",
+    "rinse_clay",
+    "send_home",
+    "set_home",
+    "slip_under",
+    "stretch_roots",
+    "take_down_old",
+    "test_coils",
+    "wet",
+    "wrap",
+)
 #: Nouns that are counted, beside those that are written where they are counted.
 NOUNS = ("visit", "wear", "dose", "length", "session", "count", "bottle")
 PARTS = ("craft", "salon")
@@ -141,6 +170,7 @@ def vocabulary_words() -> Iterator[Found]:
     place = ("craft/vocabulary", 1)
     for words in SPOKEN:
         yield from (Found(word.replace("_", " "), "", place) for word in words)
+    yield from (Found(step.replace("_", " "), "", place) for step in STEPS)
     nouns = {technique.parting.noun for technique in TECHNIQUES.values()}
     kinds = {kind.replace("_", " ") for kind in vocabulary.KitKind}
     for noun in sorted(nouns | kinds | set(NOUNS)):

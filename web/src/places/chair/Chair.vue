@@ -424,6 +424,7 @@ function tapped(event: MouseEvent) {
   font: 500 15px var(--text);
 }
 .elapsed {
+  white-space: nowrap;
   font: 700 32px var(--display);
 }
 @media (max-width: 860px) {

@@ -49,4 +49,9 @@ const { t } = useI18n()
   flex-wrap: nowrap;
   overflow-x: auto;
 }
+@media (max-width: 640px) {
+  .beside {
+    flex-wrap: wrap;
+  }
+}
 </style>

@@ -195,7 +195,7 @@ export const plans = {
     doses: 'Mengen, in der Folge der Verwendung',
     grams: 'Gramm',
     byHand: 'von Hand',
-    left: 'übrig',
+    left: 'Rest',
     notOnShelf: 'nicht im Bestand',
     onHair: 'bleibt auf dem Haar',
     onHairBounds: 'über {residue}: Rückstände · unter {thin}: wenig Halt',
