@@ -91,7 +91,7 @@ def with_head(request: DayRequest, place: int, **changes: object) -> DayRequest:
 #: What is promised again, by the field that holds it.
 PROMISES = {
     "done_by_min": message("Promise {name} to be done {by} min later."),
-    "start_by_min": message("Promise {name} to be begun {by} min later."),
+    "start_by_min": message("Promise {name} to start {by} min later."),
 }
 
 
