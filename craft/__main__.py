@@ -1,7 +1,7 @@
 """The core as a program: ``python -m craft COMMAND < request.json > answer.json``.
 
-``--language de`` says the answer in German; ``--messages`` adds the message and the parameters of
-each of its sentences.
+``--language de`` says the answer in German, ``--language en-US`` in inches and ounces;
+``--messages`` adds the message and the parameters of each of its sentences.
 """
 
 import argparse
@@ -16,7 +16,8 @@ from craft.commands import COMMANDS
 from craft.contract import read, schema
 from craft.contract.sentence import collect_messages
 from craft.errors import CraftError
-from craft.messages import ENGLISH, languages, said_in, say, speak
+from craft.messages import join, languages, said_in, say, speak
+from craft.region import ENGLISH, region
 
 BAD_INPUT = 2
 CUT_SHORT = 1
@@ -27,6 +28,26 @@ class Parser(argparse.ArgumentParser):
 
     def error(self, message: str) -> NoReturn:
         raise CraftError("command", message[:1].upper() + message[1:] + ".")
+
+
+def language_tag(text: str) -> str:
+    """A language that answers can be said in, with a country where measures follow it.
+
+    Raises:
+        ArgumentTypeError: there is none of that name
+    """
+    try:
+        known = region(text).language in languages()
+    except ValueError:
+        known = False
+    if not known:
+        raise argparse.ArgumentTypeError(
+            say(
+                "use one of {languages}, with a country if you like: en-US",
+                languages=join(", ", languages()),
+            )
+        )
+    return text
 
 
 def parser() -> argparse.ArgumentParser:
@@ -44,7 +65,7 @@ def parser() -> argparse.ArgumentParser:
             "answer", nargs="?", type=Path, help="answer file, else standard output"
         )
         subcommand.add_argument(
-            "--language", choices=languages(), default=ENGLISH, help="of the sentences"
+            "--language", type=language_tag, default=ENGLISH, help="of the sentences: de, en-US"
         )
         subcommand.add_argument(
             "--messages", action="store_true", help="answer with the message of each sentence"
@@ -115,7 +136,7 @@ def write_answer(text: str, path: Path | None) -> None:
 def wanted_language(argv: Sequence[str] | None) -> str:
     """The language of a command line, also of one that cannot be read."""
     options = Parser(add_help=False)
-    options.add_argument("--language", choices=languages(), default=ENGLISH)
+    options.add_argument("--language", type=language_tag, default=ENGLISH)
     try:
         return str(options.parse_known_args(argv)[0].language)
     except CraftError:

@@ -17,16 +17,13 @@ from functools import cache
 from pathlib import Path
 from typing import Any, TypeAlias
 
-from babel import Locale
 from babel.dates import format_date
 from babel.messages.catalog import Catalog
 from babel.messages.pofile import read_po
 from babel.numbers import format_decimal, format_percent
 
-#: The language that messages are written in.
-ENGLISH = "en"
-#: No language: every message in brackets and longer than in English. What is not a message shows.
-PSEUDO = "xx"
+from craft.region import ENGLISH, PSEUDO, US_UNITS, Units, clock_text, region
+
 #: Folders with a catalogue a language, e.g. ``de.po``.
 FOLDERS: list[Path] = [Path(__file__).parent / "catalogues"]
 
@@ -34,6 +31,10 @@ FOLDERS: list[Path] = [Path(__file__).parent / "catalogues"]
 REQUEST_PARTS = re.compile(r"\b(goal|school|now|hair|person|bottles|edits)\.(?=[a-z])")
 #: Words as the fields have them.
 JOINED = re.compile(r"(?<=[a-z])_(?=[a-z])")
+#: A number with its unit, e.g. ``{length:.0f cm}``; in brackets a unit is only meant, and not
+#: written: ``{least:g [cm]} to {most:g cm}``.
+MEASURED = re.compile(r"(?P<number>[^{}:]*) (?P<only>\[?)(?P<unit>mm|cm|kg|g|ml|°C)\]?")
+MEASURED_PLACE = re.compile(rf"{{(?P<name>\w+):{MEASURED.pattern}}}")
 
 _language: ContextVar[str] = ContextVar("language", default=ENGLISH)
 
@@ -63,6 +64,17 @@ class DayForm(StrEnum):
     """Fri 6 Nov."""
     FULL = "EEEE d MMMM y"
     """Friday 6 November 2026."""
+
+
+#: Short names of days and months in a pattern.
+WIDE = re.compile(r"E+|M{3}|L{3}")
+#: The same for countries, which have an order of their own.
+SKELETONS = {
+    DayForm.SHORT: "yMMMd",
+    DayForm.WEEKDAY: "MMMEd",
+    DayForm.BRIEF: "MMMEd",
+    DayForm.FULL: "yMMMEd",
+}
 
 
 class Text(str):
@@ -111,8 +123,8 @@ class Message:
         if language == ENGLISH:
             several = self.many and self.params[self.count] != 1
             template = self.many if several else self.key
-            return template.format(**self.params) if self.params else template
-        template = self.template(language)
+            return metric(template).format(**self.params) if self.params else template
+        template = self.template(region(language).language)
         return formatter(language).vformat(template, (), self.params) if self.params else template
 
     def template(self, language: str) -> str:
@@ -174,7 +186,7 @@ class Shaped:
         if self.shape is Shape.PLAIN:
             return JOINED.sub(" ", REQUEST_PARTS.sub("", said))
         # German writes nouns large wherever they stand.
-        return said if language == "de" else said.lower()
+        return said if region(language).language == "de" else said.lower()
 
     def as_json(self) -> Json:
         """What is stored of it."""
@@ -195,18 +207,43 @@ class Dated:
 
     def said_in(self, language: str) -> str:
         """The day in a language: 6 Nov 2026."""
+        there = region(language)
+        if there.country:
+            pattern = str(there.locale.datetime_skeletons[SKELETONS[self.form]])
+            if "EEEE" in self.form.value:
+                # The same with its names in full, as CLDR widens a pattern.
+                pattern = WIDE.sub(lambda name: name[0][0] * 4, pattern)
+            return str(format_date(self.day, pattern, locale=there.locale))
         pattern = self.form.value
-        if language == "de":
+        if there.language == "de":
             pattern = pattern.replace("d", "d.").replace("EEEE", "EEEE,")
-        known = ENGLISH if language == PSEUDO else language
-        return str(format_date(self.day, pattern, locale=known))
+        return str(format_date(self.day, pattern, locale=there.locale))
 
     def as_json(self) -> Json:
         """What is stored of it."""
         return {"day": self.day.isoformat(), "form": self.form.value}
 
 
-Source: TypeAlias = Message | Sequel | Shaped | Dated
+@dataclass(frozen=True, slots=True)
+class Clocked:
+    """A time of day as a clock shows it.
+
+    Args:
+        minute: of the day
+    """
+
+    minute: int
+
+    def said_in(self, language: str) -> str:
+        """The time in a language: 19:40, in the United States 7:40 PM."""
+        return clock_text(self.minute, language)
+
+    def as_json(self) -> Json:
+        """What is stored of it."""
+        return {"minute": self.minute}
+
+
+Source: TypeAlias = Message | Sequel | Shaped | Dated | Clocked
 
 
 def say(message: str, /, **params: Param) -> Text:
@@ -276,8 +313,49 @@ def day_text(day: date, form: DayForm = DayForm.SHORT) -> Text:
     return Text(Dated(day, form))
 
 
+def clock(minute: float) -> Text:
+    """Minutes of a day as a clock shows them, also past midnight: 19:40.
+
+    Args:
+        minute: from midnight
+    """
+    return Text(Clocked(round(minute)))
+
+
+def measured(value: float, unit: str, number: str = "g") -> Text:
+    """A measure: 12.5 cm, in the United States 4.9 in.
+
+    Args:
+        value: of it
+        unit: metric, e.g. ``cm``; others are written as they are
+        number: how it is written
+    """
+    if unit in US_UNITS:
+        return say(f"{{value:{number} {unit}}}", value=value)
+    several = f"{{value:{number}}} {{unit}}"
+    return say(several if unit else f"{{value:{number}}}", value=value, unit=unit)
+
+
+def figure(value: float, unit: str, number: str = "g") -> Text:
+    """The number of a measure whose unit is written elsewhere; arguments as `measured`."""
+    meant = f" [{unit}]" if unit in US_UNITS else ""
+    return say(f"{{value:{number}{meant}}}", value=value)
+
+
+@cache
+def metric(template: str) -> str:
+    """A message with the units of its measures written out, for Python to format."""
+    return MEASURED_PLACE.sub(
+        lambda place: (
+            f"{{{place['name']}:{place['number']}}}"
+            + ("" if place["only"] else f" {place['unit']}")
+        ),
+        template,
+    )
+
+
 def language() -> str:
-    """The language that answers are said in here and now."""
+    """The language that answers are said in here and now, with its country where it has one."""
     return _language.get()
 
 
@@ -286,7 +364,7 @@ def speak(wanted: str) -> Iterator[None]:
     """Say answers in a language inside.
 
     Args:
-        wanted: its code, e.g. ``de``
+        wanted: its tag, e.g. ``de``, ``en-US``
     """
     token = _language.set(wanted)
     try:
@@ -318,9 +396,10 @@ def stored_said_in(text: str, wanted: str) -> str:
     """
     if isinstance(text, Text) or wanted == ENGLISH:
         return said_in(text, wanted)
-    if wanted == PSEUDO:
+    spoken = region(wanted).language
+    if spoken == PSEUDO:
         return in_brackets(text) if any(text in catalogue(each) for each in languages()) else text
-    return catalogue(wanted).get(text, (text,))[0]
+    return catalogue(spoken).get(text, (text,))[0]
 
 
 def has_parameters(text: Text) -> bool:
@@ -342,6 +421,8 @@ def text_from_json(stored: Json) -> Text:
     if "parts" in stored:
         parts = tuple(str_from_json(part) for part in stored["parts"])
         return Text(Sequel(parts, str_from_json(stored["between"])))
+    if "minute" in stored:
+        return Text(Clocked(stored["minute"]))
     if "day" in stored:
         return Text(Dated(date.fromisoformat(stored["day"]), DayForm(stored["form"])))
     return Text(Shaped(str_from_json(stored["of"]), Shape(stored["shape"])))
@@ -414,7 +495,8 @@ class LocalFormatter(string.Formatter):
 
     def __init__(self, wanted: str) -> None:
         self.wanted = wanted
-        self.locale = Locale.parse(ENGLISH if wanted == PSEUDO else wanted)
+        self.locale = region(wanted).locale
+        self.units = region(wanted).units
 
     def format_field(self, value: Any, format_spec: str) -> str:
         """One parameter, with what stands behind the colon of its place."""
@@ -422,7 +504,20 @@ class LocalFormatter(string.Formatter):
             return format(said_in(value, self.wanted), format_spec)
         if isinstance(value, bool) or not isinstance(value, (int, float)):
             return format(value, format_spec)
-        return self.number(value, format_spec)
+        measure = MEASURED.fullmatch(format_spec)
+        if measure is None:
+            return self.number(value, format_spec)
+        number, unit = self.measure(value, measure["number"], measure["unit"])
+        return number if measure["only"] else f"{number} {unit}"
+
+    def measure(self, value: float, spec: str, unit: str) -> tuple[str, str]:
+        """The number and the unit of a measure."""
+        if self.units is Units.METRIC:
+            return self.number(value, spec), unit
+        there = US_UNITS[unit]
+        shown = round(there.of(value), there.digits)
+        sign = "+#.##;-#.##" if spec.startswith("+") else "#.##"
+        return str(format_decimal(shown, sign, self.locale)), there.name
 
     def number(self, value: float, spec: str) -> str:
         """A number: 1,250.5 is 1.250,5 in German, 85% is 85 %."""
@@ -444,6 +539,8 @@ def formatter(wanted: str) -> LocalFormatter:
     return LocalFormatter(wanted)
 
 
+#: A place of a parameter, or what stands between two of them.
+NAMED_PLACE = re.compile(r"({\w+})|[^{]+|{")
 VOWELS = str.maketrans({"a": "àà", "e": "èè", "i": "ìì", "o": "òò", "u": "ùù"})
 
 
@@ -458,5 +555,6 @@ def lengthened(template: str) -> str:
 
 
 def in_brackets(sentence: str) -> str:
-    """A message without parameters as no language has it."""
-    return f"⟦{sentence.translate(VOWELS)}⟧"
+    """A message without parameters as no language has it; places for later ones stay."""
+    said = NAMED_PLACE.sub(lambda piece: piece[1] or piece[0].translate(VOWELS), sentence)
+    return f"⟦{said}⟧"

@@ -1,4 +1,4 @@
-"""Counts, times and keys in words: one piece, two pieces; 19:40; 2 h 10 min."""
+"""Counts, times and keys in words: one piece, two pieces; 2 h 10 min."""
 
 from craft.messages import Text, join, say, say_count
 
@@ -27,12 +27,6 @@ def several(noun: str) -> Text:
         noun: of one, in English
     """
     return say(many_of(noun))
-
-
-def clock(minute: float) -> str:
-    """Minutes of a day as a clock shows them, also past midnight: 19:40."""
-    whole = round(minute)
-    return f"{whole // HOUR_MIN % 24:02}:{whole % HOUR_MIN:02}"
 
 
 def duration(minutes: float) -> Text:

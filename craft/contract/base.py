@@ -10,7 +10,7 @@ from pydantic import BaseModel, ConfigDict, TypeAdapter, ValidationError
 from pydantic_core import ErrorDetails
 
 from craft.errors import CraftError
-from craft.messages import join, say
+from craft.messages import figure, join, measured, say
 
 Json = Mapping[str, Any]
 #: A merge patch of a request (RFC 7396): only what changes, null takes a choice back.
@@ -272,12 +272,11 @@ def number_allowed(piece: Json, what: str) -> str:
     if low is None or high is None:
         return say("Give {what}.", what=what)
     above = say("above ") if "exclusiveMinimum" in piece else ""
-    unit = f" {piece['x-unit']}" if "x-unit" in piece else ""
+    unit = piece.get("x-unit", "")
     return say(
-        "Give {what} from {above}{low:g} to {high:g}{unit}.",
+        "Give {what} from {above}{low} to {high}.",
         what=what,
         above=above,
-        low=low,
-        high=high,
-        unit=unit,
+        low=figure(low, unit),
+        high=measured(high, unit),
     )

@@ -85,7 +85,7 @@ class Hair(Frozen):
             raise CraftError(
                 "relaxed_cm",
                 say(
-                    "Relaxed hair cannot be longer than stretched. Give 0.3 to {length_cm:g} cm.",
+                    "Relaxed hair cannot be longer than stretched. Give 0.3 to {length_cm:g cm}.",
                     length_cm=self.length_cm,
                 ),
             )

@@ -92,8 +92,8 @@ class ProfileRequest(Frozen):
             raise CraftError(
                 "relaxed_cm",
                 say(
-                    "Relaxed hair cannot be longer than stretched. Give 0.3 to {stretched_cm:g} "
-                    "cm.",
+                    "Relaxed hair cannot be longer than stretched. Give 0.3 to "
+                    "{stretched_cm:g cm}.",
                     stretched_cm=longest,
                 ),
             )

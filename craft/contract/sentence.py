@@ -7,14 +7,8 @@ from typing import Annotated, Any
 
 from pydantic import PlainSerializer, ValidationInfo, ValidatorFunctionWrapHandler, WrapValidator
 
-from craft.messages import (
-    ENGLISH,
-    Text,
-    has_parameters,
-    language,
-    stored_said_in,
-    text_from_json,
-)
+from craft.messages import Text, has_parameters, language, stored_said_in, text_from_json
+from craft.region import ENGLISH
 
 #: English sentences of an answer with what `text_from_json` makes them from.
 Messages = dict[str, dict[str, Any]]

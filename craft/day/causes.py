@@ -3,8 +3,8 @@
 from collections.abc import Iterator, Sequence
 
 from craft.contract.day import DayRequest, HeadIn, Relaxation, SpecialistIn
-from craft.messages import join, say, word
-from craft.words import clock, duration, several
+from craft.messages import clock, join, say, word
+from craft.words import duration, several
 
 
 def least_minutes(head: HeadIn) -> float:

@@ -12,7 +12,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from craft.errors import CraftError
-from craft.messages import join, say
+from craft.messages import figure, join, measured, say
 from craft.vocabulary import Level, PorosityTest
 
 Floats = NDArray[np.float64]
@@ -115,7 +115,11 @@ def outcome(test: PorosityTest, value: Value) -> int:
         return int(np.searchsorted(table.bounds, value))
     words = say("Use one of: {outcomes}", outcomes=join(", ", table.outcomes))
     numbers = (
-        say(", or a number from {low:g} to {high:g} {unit}", low=low, high=high, unit=table.unit)
+        say(
+            ", or a number from {low} to {high}",
+            low=figure(low, table.unit),
+            high=measured(high, table.unit),
+        )
         if table.bounds
         else ""
     )

@@ -165,7 +165,7 @@ def band(length_cm: float, bands: int, turns: float, ends_out_cm: float, field: 
         raise CraftError(
             f"{field}.ends_out_cm",
             say(
-                "The hair is {length_cm:g} cm long: leave out 0 to {most:g} cm.",
+                "The hair is {length_cm:g cm} long: leave out 0 to {most:g cm}.",
                 length_cm=length_cm,
                 most=length_cm - 1,
             ),
@@ -175,7 +175,7 @@ def band(length_cm: float, bands: int, turns: float, ends_out_cm: float, field: 
         raise CraftError(
             f"{field}.each",
             say(
-                "{bands} bands of {turns:g} turns need {under_cm:.0f} cm, {held_cm:g} cm are "
+                "{bands} bands of {turns:g} turns need {under_cm:.0f cm}, {held_cm:g cm} are "
                 "there: give 1 to {most}, or fewer turns.",
                 bands=bands,
                 turns=turns,

@@ -143,7 +143,7 @@ def passed_over(case: Case, role: Role, item: ShelfItem) -> Reason | None:
     grams = case.dose_g(role)
     if item.stock_g is not None and runs_short(item, grams):
         text = say(
-            "{item} is left out: {stock_g:g} g left, {grams:.1f} g needed.",
+            "{item} is left out: {stock_g:g g} left, {grams:.1f g} needed.",
             item=name_of(item),
             stock_g=item.stock_g,
             grams=grams,
@@ -151,7 +151,7 @@ def passed_over(case: Case, role: Role, item: ShelfItem) -> Reason | None:
         return reason(
             "runs_short",
             text,
-            say("stock of {item} {stock_g:g} g", item=name_of(item), stock_g=item.stock_g),
+            say("stock of {item} {stock_g:g g}", item=name_of(item), stock_g=item.stock_g),
         )
     return None
 

@@ -103,7 +103,7 @@ def dose_layer(case: Case, place: int, layer: Layer, hand: float | None) -> Laid
         why.append(
             reason(
                 "most_dose",
-                say("No more than {most:g} g on one head.", most=most),
+                say("No more than {most:g g} on one head.", most=most),
                 "dose",
                 STANDARD,
             )
@@ -113,8 +113,8 @@ def dose_layer(case: Case, place: int, layer: Layer, hand: float | None) -> Laid
         why.append(
             reason(
                 "by_hand",
-                say("{hand:g} g by hand.", hand=hand),
-                say("usual {grams:.1f} g", grams=grams),
+                say("{hand:g g} by hand.", hand=hand),
+                say("usual {grams:.1f g}", grams=grams),
                 TRADE,
             )
         )
@@ -153,14 +153,14 @@ def scalp_reason(case: Case, role: Role, grams: float, passes: int = 1) -> Reaso
     """The arithmetic of a dose on the scalp [g/cm² × cm²]."""
     times = say(" × {passes} passes", passes=passes) if passes > 1 else ""
     because = say(
-        "{scalp_g_per_cm2} g/cm² × {scalp_cm2:.0f} cm² of scalp{times} = {grams:.1f} g.",
+        "{scalp_g_per_cm2} g/cm² × {scalp_cm2:.0f} cm² of scalp{times} = {grams:.1f g}.",
         scalp_g_per_cm2=doses.SCALP_G_PER_CM2[role],
         scalp_cm2=case.scalp_cm2,
         times=times,
         grams=grams,
     )
     return reason(
-        "scalp_dose", because, say("head {head_cm:g} cm", head_cm=case.hair.head_cm), STANDARD
+        "scalp_dose", because, say("head {head_cm:g cm}", head_cm=case.hair.head_cm), STANDARD
     )
 
 
@@ -176,7 +176,7 @@ def film_reason(
     thinned = say(" × {strength:.2g} (thinned)", strength=strength) if strength < 1 else ""
     because = say(
         "{base_g_per_m2:g} g/m² × {surface_m2:.2f} m² of hair surface{factors}{thinned} = "
-        "{grams:.1f} g.",
+        "{grams:.1f g}.",
         base_g_per_m2=film.base_g_per_m2,
         surface_m2=surface_m2,
         factors=factors,
@@ -203,8 +203,8 @@ def film_dose(
             reason(
                 "least_dose",
                 say(
-                    "A hand picks up no less than {least:.2g} g for a section: {sections} of them "
-                    "take {total:.1f} g.",
+                    "A hand picks up no less than {least:.2g g} for a section: {sections} of them "
+                    "take {total:.1f g}.",
                     least=least / sections,
                     sections=sections,
                     total=least,
@@ -257,7 +257,7 @@ def trim_layers(stack: Sequence[Laid]) -> tuple[Laid, ...]:
 def told_less(before: Laid, after: Laid) -> Laid:
     """A layer that gave way, with the reason."""
     because = say(
-        "{grams:.1f} g instead of {before:.1f}: with all layers more than "
+        "{grams:.1f g} instead of {before:.1f [g]}: with all layers more than "
         "{residue_above_g_per_m2:g} g/m² would stay, which leaves white residue.",
         grams=after.grams,
         before=before.grams,

@@ -57,7 +57,7 @@ def looks(request: PlanRequest) -> LookAnswer:
             reason(
                 "length_over_days",
                 say(
-                    "It moves back toward its natural {natural:.0f} cm: the gap shrinks to a "
+                    "It moves back toward its natural {natural:.0f cm}: the gap shrinks to a "
                     "third in {settling_days:.0f} days.",
                     natural=natural,
                     settling_days=appearance.settling_days(rh),
@@ -72,7 +72,7 @@ def looks(request: PlanRequest) -> LookAnswer:
                     "air."
                 ),
                 say(
-                    "{hair_g:.0f} g, definition {day1_definition:.0%}",
+                    "{hair_g:.0f g}, definition {day1_definition:.0%}",
                     hair_g=case.hair_g,
                     day1_definition=at_release.day1_definition,
                 ),
@@ -84,7 +84,7 @@ def looks(request: PlanRequest) -> LookAnswer:
                     "The volume laid over head and shoulders down to the finished length; drawn "
                     "from these numbers, not from a picture."
                 ),
-                say("head {head_cm:g} cm", head_cm=case.hair.head_cm),
+                say("head {head_cm:g cm}", head_cm=case.hair.head_cm),
                 STANDARD,
             ),
         ],

@@ -225,7 +225,7 @@ def section_reasons(case: Case) -> list[Reason]:
                 "placed so that every section holds the same hair."
             ),
             say(
-                "{density_per_cm2:g} hairs/cm², head {head_cm:g} cm",
+                "{density_per_cm2:g} hairs/cm², head {head_cm:g cm}",
                 density_per_cm2=hair.density_per_cm2,
                 head_cm=hair.head_cm,
             ),
@@ -250,9 +250,10 @@ def section_reasons(case: Case) -> list[Reason]:
         reason(
             "section_minutes",
             say(
-                "{minutes_each:g} min for a usual one of 25 cm: a third fixed, the rest with "
-                "length and hair, at the specialist's pace.",
+                "{minutes_each:g} min for a usual one of {usual_cm:g cm}: a third fixed, the rest "
+                "with length and hair, at the specialist's pace.",
                 minutes_each=case.technique.setting.minutes_each,
+                usual_cm=timing.REFERENCE_LENGTH_CM,
             ),
             say("pace {pace:g}", pace=case.request.pace),
             STANDARD,
@@ -327,7 +328,7 @@ def stage_text(stage: Stage) -> str:
     if stage.kind is StageKind.CLOTH:
         return say("a cloth for {hours:.0f} min", hours=(stage.hours or 0) * 60)
     air = say(
-        "{kind} {temp_c:g} °C at {rh:.0%} RH", kind=stage.kind, temp_c=stage.temp_c, rh=stage.rh
+        "{kind} {temp_c:g °C} at {rh:.0%} RH", kind=stage.kind, temp_c=stage.temp_c, rh=stage.rh
     )
     return air + (say(" for {hours:.0f} min", hours=stage.hours * 60) if stage.hours else "")
 
@@ -364,7 +365,7 @@ def drying_out(forecast: Forecast) -> Drying:
             reason(
                 "two_periods",
                 say(
-                    "A section of {radius_mm:.1f} mm radius holds {water:g} g of water per g of "
+                    "A section of {radius_mm:.1f mm} radius holds {water:g} g of water per g of "
                     "hair. It dries in {stages}. Free water leaves at a steady rate, water inside "
                     "the hair ever more slowly. At {dry_water:.2f} g/g it feels dry.",
                     radius_mm=forecast.cylinder.radius_m * 1000,
@@ -461,7 +462,7 @@ def finished_look(case: Case, forecast: Forecast) -> Finished:
             reason(
                 "finished_length",
                 say(
-                    "{length_cm:g} cm shrink by {shrinkage:.0%} left alone; a {title} takes out "
+                    "{length_cm:g cm} shrink by {shrinkage:.0%} left alone; a {title} takes out "
                     "{taken_out:.0%} of that.",
                     length_cm=hair.length_cm,
                     shrinkage=curl.shrinkage(hair.curl_index),

@@ -211,7 +211,7 @@ def stage_by_hand(case: Case, stage: DryStage, field: str) -> Stage:
         if stage.temp_c is not None and stage.temp_c > most:
             raise CraftError(
                 f"{field}.temp_c",
-                say("With {heat} heat give a number from 15 to {most:g} °C.", heat=heat, most=most),
+                say("With {heat} heat give a number from 15 to {most:g °C}.", heat=heat, most=most),
             )
         return dryer_stage(case, stage.kind, stage.minutes, stage.temp_c)
     if stage.kind is StageKind.CAP:

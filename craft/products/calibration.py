@@ -75,8 +75,8 @@ def calibrate(readings: Sequence[Reading]) -> Calibration:
         raise CraftError(
             "readings",
             say(
-                "One unit comes to {mean:.3g} g; a hand doses {unit_g_least:g} to {unit_g_most:g} "
-                "g. Check the units and the grams.",
+                "One unit comes to {mean:.3g g}; a hand doses {unit_g_least:g [g]} to "
+                "{unit_g_most:g g}. Check the units and the grams.",
                 mean=mean,
                 unit_g_least=UNIT_G_LEAST,
                 unit_g_most=UNIT_G_MOST,

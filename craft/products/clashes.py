@@ -320,13 +320,13 @@ def solid_oil(facts: Facts, use: Use) -> Clash | None:
         Fits.CARE,
         Severity.REMIND,
         say(
-            "{name} contains {hit}, which is solid at {temp:g} °C and can fleck. Warm it between "
+            "{name} contains {hit}, which is solid at {temp:g °C} and can fleck. Warm it between "
             "the palms, or use another oil.",
             name=use.name,
             hit=hit,
             temp=temp,
         ),
-        say("room {temp:g} °C", temp=temp),
+        say("room {temp:g °C}", temp=temp),
         say("Handbook melting point, from memory."),
     )
 
@@ -377,14 +377,14 @@ def humectant_air(facts: Facts, use: Use) -> Clash | None:
         Fits.CARE,
         Severity.REMIND,
         say(
-            "{name} leads with {hit}: at a dew point of {dew:.0f} °C it {does}. Use little of it; "
+            "{name} leads with {hit}: at a dew point of {dew:.0f °C} it {does}. Use little of it; "
             "a styler based on film formers holds better.",
             name=use.name,
             hit=hit,
             dew=dew,
             does=does,
         ),
-        say("dew point {dew:.0f} °C", dew=dew),
+        say("dew point {dew:.0f °C}", dew=dew),
     )
 
 

@@ -87,8 +87,8 @@ def in_words(
     """What an outlook rests on, in words."""
     weeks = WINDOW_DAYS // 7
     return say(
-        "{stock_g:.0f} g are left; {services} services of the last {weeks} weeks took "
-        "{per_day_g:.0f} g a week, plans to come take {planned_g:.0f} g. Daily use is the larger "
+        "{stock_g:.0f g} are left; {services} services of the last {weeks} weeks took "
+        "{per_day_g:.0f g} a week, plans to come take {planned_g:.0f g}. Daily use is the larger "
         "of the two. An order takes {lead_days} days to arrive and should last {order_for_days}.",
         stock_g=stock_g,
         services=use.services,

@@ -110,7 +110,7 @@ def complete(hair: Hair) -> CompleteHair:
         relaxed = hair.length_cm / index
         assumed.append(
             say(
-                "Relaxed length not measured: {relaxed:.0f} cm, usual for {pattern}.",
+                "Relaxed length not measured: {relaxed:.0f cm}, usual for {pattern}.",
                 relaxed=relaxed,
                 pattern=hair.pattern,
             )
@@ -121,7 +121,7 @@ def complete(hair: Hair) -> CompleteHair:
     if hair.head_cm is None:
         assumed.append(
             say(
-                "Head circumference not measured: {reference_circumference_cm:g} cm.",
+                "Head circumference not measured: {reference_circumference_cm:g cm}.",
                 reference_circumference_cm=REFERENCE_CIRCUMFERENCE_CM,
             )
         )

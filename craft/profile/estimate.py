@@ -192,7 +192,7 @@ def density_ways(
         head_cm = request.head_cm
         if head_cm is None:
             head_cm = REFERENCE_CIRCUMFERENCE_CM
-            assumed.append(say("Head circumference not measured: {head_cm:g} cm.", head_cm=head_cm))
+            assumed.append(say("Head circumference not measured: {head_cm:g cm}.", head_cm=head_cm))
         per_cm2 = density.from_bundle(request.circumference_cm, diameter_um, head_cm)
         ways.append(density.Reading(Way.GATHERED, per_cm2, density.GATHERED_SPREAD))
     if request.density is not None:

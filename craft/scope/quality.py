@@ -65,7 +65,7 @@ def check(grey: NDArray[np.uint8], um_per_px: float, dark: Darkness) -> None:
     if min(grey.shape) * um_per_px / 1000 < SIDE_LEAST_MM:
         raise Unreadable(
             say(
-                "The picture shows less than {side_least_mm:g} mm of scalp. Check the scale, or "
+                "The picture shows less than {side_least_mm:g mm} of scalp. Check the scale, or "
                 "step the magnification down.",
                 side_least_mm=SIDE_LEAST_MM,
             )

@@ -7,14 +7,13 @@ from itertools import product
 from typing import Any
 from unittest import TestCase
 
-from craft.__main__ import main
+from craft.__main__ import main, parser
 from craft.contract import PlanAnswer, PlanRequest, parse
 from craft.contract.sentence import collect_messages
 from craft.contract.stored import CONTRACT_VERSION, answer_of
 from craft.contract.wear import WearRequest
 from craft.errors import CraftError
 from craft.messages import (
-    PSEUDO,
     DayForm,
     Text,
     capital,
@@ -31,6 +30,7 @@ from craft.messages import (
 )
 from craft.plan.planner import plan
 from craft.plan.tests.test_words import DAYS, HEADS, KEYS, WARNED
+from craft.region import PSEUDO
 from craft.tests.requests import plan_request, planned
 from craft.vocabulary import Night, Role, Style, WearEventKind
 from craft.wear.calendar import wear
@@ -38,6 +38,9 @@ from craft.words import duration, plural
 
 #: A word of English where the pseudo-language has accents: what is left is no message.
 ENGLISH_WORD = re.compile(r"[A-Za-z]*[aeiou][a-z]+|[A-Za-z]+[aeiou]\b")
+US_MEASURE = re.compile(r"\d (?:in|oz)\b")
+#: A measure that the United States write in other units.
+METRIC_UNIT = re.compile(r"\d (?:cm|mm|g|ml|°C)\b(?![/²³]|[^ ]* òò?f wàà)")
 #: Names of bottles and of allergens stay as they are.
 NAMES = frozenset({"gel", "Gel", "linalool", "clay"})
 #: Called the same in French.
@@ -53,7 +56,7 @@ class TextTest(TestCase):
         self.assertIsInstance(text, str)
 
     def test_numbers_are_written_as_the_language_writes_them(self) -> None:
-        text = say("{by:.1f} cm longer", by=1234.5)
+        text = say("{by:.1f cm} longer", by=1234.5)
         self.assertEqual(said_in(text, "de"), "1234,5 cm länger")
         hairs = say("{hairs:,.0f} hairs of {diameter_um:g} µm", hairs=91234, diameter_um=70.5)
         self.assertEqual(said_in(hairs, "de"), "91.234 Haare mit 70,5 µm")
@@ -128,8 +131,9 @@ class WholeTest(TestCase):
         if isinstance(english, str):
             if place in NO_SENTENCES:
                 return
-            left = set(ENGLISH_WORD.findall(said)) - NAMES
+            left = set(ENGLISH_WORD.findall(US_MEASURE.sub("", said))) - NAMES
             self.assertEqual(left, set(), f"{place}: {english}")
+            self.assertNotRegex(said, METRIC_UNIT, f"{place}: {english}")
             looked.append(english)
         elif isinstance(english, dict):
             for key in english:
@@ -150,7 +154,7 @@ class WholeTest(TestCase):
             except CraftError as error:
                 self.assertIsInstance(error.message, Text, error.message)
                 continue
-            with speak(PSEUDO):
+            with speak(f"{PSEUDO}-US"):
                 said = answer.model_dump(mode="json")
             self.assertSaid(answer.model_dump(mode="json"), said, "answer", looked)
         self.assertGreater(len(looked), 10_000)
@@ -189,6 +193,16 @@ class CommandTest(TestCase):
         answer = self.answer("--language", "de")
         self.assertEqual(answer["title"], "Twist-out aus flachen Reihen")
         PlanAnswer.model_validate_json(json.dumps(answer))
+
+    def test_a_plan_is_answered_in_inches_and_ounces(self) -> None:
+        answer = self.answer("--language", "en-US")
+        self.assertIn(" in", answer["finished"]["reasons"][0]["because"])
+
+    def test_a_language_nobody_speaks_is_refused(self) -> None:
+        for tag in ("english", "xx", "en-XY"):
+            with self.subTest(tag), self.assertRaises(CraftError) as caught:
+                parser().parse_args(["plan", "--language", tag])
+            self.assertIn("use one of en, de, fr", str(caught.exception.message))
 
     def test_messages_come_with_the_answer(self) -> None:
         both = self.answer("--messages")

@@ -100,7 +100,7 @@ def uneven_doses(plan: PlanAnswer, visit: VisitAnswer) -> Iterator[UnevenDose]:
                 less=less,
             )
             text += (
-                say("Add {lacks:.1f} g there before it dries.", lacks=lacks)
+                say("Add {lacks:.1f g} there before it dries.", lacks=lacks)
                 if mendable
                 else say("It is set: note how it comes out.")
             )

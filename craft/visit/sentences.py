@@ -75,7 +75,7 @@ def dose(plan: PlanAnswer, entry: DoseTaken) -> str:
     data = entry.data
     where = [say("{side} side", side=data.side)] if data.side else []
     where += [say("section {section}", section=data.section)] if data.section else []
-    amount = say("{grams:g} g", grams=data.grams)
+    amount = say("{grams:g g}", grams=data.grams)
     if data.units is not None:
         amount += say(" ({units} counted)", units=plural(data.units, "unit"))
     name = product(plan, data.step, data.role, data.layer)
@@ -121,14 +121,14 @@ def score(_: PlanAnswer, entry: Score) -> str:
 
 def length(_: PlanAnswer, entry: Length) -> str:
     """A finished length."""
-    text = say("Length {length_cm:g} cm", length_cm=entry.data.length_cm)
+    text = say("Length {length_cm:g cm}", length_cm=entry.data.length_cm)
     return join(", ", [text, *zone_words(entry.data.zone)])
 
 
 def kit_out(_: PlanAnswer, entry: KitOut) -> str:
     """Pieces that left the drawer."""
     data = entry.data
-    size = say(" of {diameter_mm:g} mm", diameter_mm=data.diameter_mm) if data.diameter_mm else ""
+    size = say(" of {diameter_mm:g mm}", diameter_mm=data.diameter_mm) if data.diameter_mm else ""
     return say(
         "Taken from the drawer: {count}{size}", count=plural(data.count, word(data.kind)), size=size
     )
@@ -150,7 +150,7 @@ def leftover(plan: PlanAnswer, entry: Leftover) -> str:
     """What stayed in the bowl."""
     data = entry.data
     name = product(plan, data.step, data.role, data.layer)
-    return say("Left in the bowl: {name} {grams:g} g", name=name, grams=data.grams)
+    return say("Left in the bowl: {name} {grams:g g}", name=name, grams=data.grams)
 
 
 #: What each kind of entry says; corrections speak of another entry and stand apart.

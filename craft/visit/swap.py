@@ -78,9 +78,9 @@ def stock_line(needed_g: float, stock_g: float) -> SwapLine:
     """Whether enough of it is left."""
     enough = stock_g >= needed_g
     text = say(
-        "{stock_g:.0f} g left, {needed_g:.1f} g still to come", stock_g=stock_g, needed_g=needed_g
+        "{stock_g:.0f g} left, {needed_g:.1f g} still to come", stock_g=stock_g, needed_g=needed_g
     )
-    text += "." if enough else say(": {needed_g:.1f} g short.", needed_g=needed_g - stock_g)
+    text += "." if enough else say(": {needed_g:.1f g} short.", needed_g=needed_g - stock_g)
     return SwapLine(about=SwapAbout.STOCK, text=text, fits=Fits.YES if enough else Fits.NO)
 
 

@@ -13,7 +13,8 @@ from icalendar import Calendar, Event
 
 from craft.contract.wear import WearAnswer, WearDay
 from craft.errors import CraftError
-from craft.messages import ENGLISH, DayForm, day_text, language, message, said_in
+from craft.messages import DayForm, day_text, language, message, said_in
+from craft.region import ENGLISH
 from craft.vocabulary import Detail, Manner
 from craft.wear.card import cautions_at_home
 from salon.aftercare.drawings import drawing

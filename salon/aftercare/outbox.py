@@ -22,7 +22,7 @@ from salon.aftercare.wording import fill_text, language_for, long_day, wording
 from salon.booking.models import Booking
 from salon.clients.models import Client
 from salon.devices.gateway import NoGateway, Undeliverable, Unreachable, gateway
-from salon.platform.language import stored_inline, use_language
+from salon.platform.language import stored_inline, time_text, use_language
 from salon.salon_settings.services import current_salon
 from salon.visits.models import Visit
 
@@ -116,7 +116,7 @@ def reminders() -> Iterator[bool]:
             start = booking.start.astimezone(zone_of(booking.client))
             with use_language(language_for(booking.client)):
                 style = said_in(inline(booking.spoken_title), language())
-                words = {"date": long_day(start), "time": f"{start:%H:%M}", "style": style}
+                words = {"date": long_day(start), "time": time_text(start), "style": style}
             key = reminder_key(booking)
             due = max(now, booking.start - reaching.REMIND_BEFORE)
             if is_day_before(decent(due, booking.client), booking):

@@ -8,15 +8,14 @@ from datetime import date
 from django.utils import timezone
 
 from craft.contract.day import BoardAnswer
-from craft.messages import inline
+from craft.messages import clock, inline
 from craft.vocabulary import BookingState, KitKind, Severity
-from craft.words import clock
 from salon.booking.board import board
 from salon.booking.hours import specialists_on
 from salon.booking.models import ACTIVE, Booking
 from salon.planning.drawer import drawer_during
 from salon.planning.models import KitDemand, ProductDemand
-from salon.platform.language import sentence
+from salon.platform.language import sentence, time_text
 from salon.products.models import Product
 
 RANK = {Severity.STOP.value: 0, Severity.ADJUST.value: 1, Severity.REMIND.value: 2}
@@ -151,7 +150,7 @@ def bottles_short(bookings: list[Booking]) -> Iterator[Line]:
     for bottle in Product.objects.filter(pk__in=grams):
         if bottle.stock_g is not None and bottle.stock_g < grams[bottle.pk]:
             text = sentence(
-                "{name}: {grams:.0f} g are needed, {stock_g:.0f} g left.",
+                "{name}: {grams:.0f g} are needed, {stock_g:.0f g} left.",
                 name=bottle.name,
                 grams=grams[bottle.pk],
                 stock_g=bottle.stock_g,
@@ -185,7 +184,7 @@ def to_tell(bookings: list[Booking]) -> Iterator[Line]:
     for booking in bookings:
         if not booking.told:
             at = timezone.localtime(booking.start)
-            text = sentence("Tell {name}: {at} now.", name=booking.client.name, at=f"{at:%H:%M}")
+            text = sentence("Tell {name}: {at} now.", name=booking.client.name, at=time_text(at))
             yield line("tell", Severity.ADJUST, text, "/", booking)
         if booking.late_min:
             text = sentence(

@@ -16,7 +16,7 @@ from craft.vocabulary import Station, Style
 from salon.booking.hours import USUAL_HOURS, stations
 from salon.booking.models import DayOff, Holiday, Opening, Shift, Skill, StationCount
 from salon.platform.fields import choice_field, integer_field
-from salon.platform.language import lazy_sentence, sentence
+from salon.platform.language import lazy_sentence, sentence, time_text
 from salon.platform.permissions import Access
 from salon.platform.roles import EVERYBODY, OWNER, WorkRole
 from salon.staff.models import Colleague
@@ -48,7 +48,7 @@ def in_order(values: dict[str, Any], begin: str, end: str) -> dict[str, Any]:
     """
     if values[end] <= values[begin]:
         raise serializers.ValidationError(
-            {end: sentence("Give a time after {value:%H:%M}.", value=values[begin])}
+            {end: sentence("Give a time after {value}.", value=time_text(values[begin]))}
         )
     return values
 

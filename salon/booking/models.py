@@ -7,7 +7,8 @@ from django.db import models
 from django.db.models import F, Q
 from django.utils import timezone
 
-from craft.messages import ENGLISH, inline, language, say
+from craft.messages import inline, language, say
+from craft.region import ENGLISH
 from craft.vocabulary import BookingState, Station, Style
 from salon.clients.models import Client
 from salon.planning.models import Plan

@@ -24,7 +24,7 @@ from salon.booking.models import Booking, title_of
 from salon.clients.models import Client
 from salon.planning.drawer import Drawer, drawer_during
 from salon.planning.models import Plan
-from salon.platform.language import sentence
+from salon.platform.language import sentence, time_text
 
 #: A first slot is looked for in so many days.
 SLOT_DAYS = 14
@@ -283,7 +283,7 @@ class KitOfPlan:
                         count=row.count,
                         what=what,
                         back=back,
-                        by=f"{by:%H:%M}",
+                        by=time_text(by),
                     )
                 )
         return tuple(texts)
@@ -312,7 +312,7 @@ def does_not_fit(wanted: Wanted, hours: Hours, arrive: int) -> Taken:
             if start.date() == hours.date
             else sentence(" on {day}", day=day_text(start.date(), DayForm.BRIEF))
         )
-        words += sentence(" The next free time is {time}{day}.", time=f"{start:%H:%M}", day=day)
+        words += sentence(" The next free time is {time}{day}.", time=time_text(start), day=day)
     return Taken({"start": words})
 
 

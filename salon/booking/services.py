@@ -31,7 +31,7 @@ from salon.booking.placing import (
     placed_beside,
 )
 from salon.planning.models import Plan
-from salon.platform.language import sentence
+from salon.platform.language import sentence, time_text
 
 #: What a state may become.
 MAY_BECOME: dict[str, tuple[BookingState, ...]] = {
@@ -97,7 +97,7 @@ def book(wanted: Wanted, start: datetime, by: User) -> Booking:
     if not may_be_promised(wanted, hours, arrive):
         begin = timezone.localtime(start)
         wish = sentence(
-            "Promise an hour after {begin}, until the end of the next day.", begin=f"{begin:%H:%M}"
+            "Promise an hour after {begin}, until the end of the next day.", begin=time_text(begin)
         )
         raise ValidationError({"promised_end": wish})
     answer = find_place(wanted, hours, arrive, at_once=True)
@@ -167,7 +167,7 @@ def check_not_twice(booking: Booking) -> None:
                 "start": sentence(
                     "{name} already has an appointment at {at}.",
                     name=booking.client.name,
-                    at=f"{at:%H:%M}",
+                    at=time_text(at),
                 )
             }
         )

@@ -169,7 +169,7 @@ def pieces_of(before: PlanAnswer, after: PlanAnswer) -> Iterator[str]:
 def rods_of(answer: PlanAnswer) -> str:
     """Rods of a plan in words: 12 of 20 mm."""
     return ", ".join(
-        sentence("{count} of {diameter_mm:g} mm", count=rod.count, diameter_mm=rod.diameter_mm)
+        sentence("{count} of {diameter_mm:g mm}", count=rod.count, diameter_mm=rod.diameter_mm)
         for rod in answer.kit_needed.rods
     )
 

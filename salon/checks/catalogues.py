@@ -30,6 +30,12 @@ COMPLETE = ("de",)
 CLIENTS_ONLY = ("fr",)
 #: Where a parameter stands in a message.
 PLACE = re.compile(r"{[^{}]*}")
+#: A measure whose unit would not follow the country: ``{length:g} cm`` for ``{length:g cm}``.
+UNIT = re.compile(r"[\d}] (?:mm|cm|kg|g|ml|°C)\b(?![/²³]| of water per g)")
+#: Messages about what programs send.
+AS_TYPED = (
+    "This is missing: give the hair, or both mass_g (1 to 2000 g) and length_cm (1 to 150 cm).",
+)
 #: Functions whose first argument is a message.
 SAYING = frozenset({"say", "message", "sentence", "lazy_sentence"})
 #: Vocabularies whose words stand in sentences.
@@ -229,6 +235,8 @@ def faults(part: str, language: str) -> Iterator[str]:
     messages = messages_in(part)
     known = {found.key for found in messages}
     for found in messages:
+        if UNIT.search(f"{found.key} {found.many}") and found.key not in AS_TYPED:
+            yield f"{found.place[0]}:{found.place[1]}: the unit stands outside its place"
         entry = catalogue.get(found.id)
         said = entry.string if entry is not None else ""
         forms = [said] if isinstance(said, str) else list(said or ())
@@ -263,8 +271,10 @@ def main() -> int:
             if write:
                 path = path_of(part, language)
                 path.parent.mkdir(exist_ok=True)
+                # Read before the file is opened, which empties it.
+                renewed = written(part, language)
                 with path.open("wb") as file:
-                    write_po(file, written(part, language), width=100, omit_header=False)
+                    write_po(file, renewed, width=100, omit_header=False)
             problems += faults(part, language)
     print("\n".join(problems) or "Catalogues are complete.")
     return 1 if problems else 0

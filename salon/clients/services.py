@@ -200,8 +200,8 @@ def check_together(client: Client, observations: Iterable[Observation]) -> None:
         raise CraftError(
             blamed,
             sentence(
-                "Relaxed hair ({relaxed:g} cm) cannot be longer than stretched hair ({length:g} "
-                "cm).",
+                "Relaxed hair ({relaxed:g cm}) cannot be longer than stretched hair "
+                "({length:g cm}).",
                 relaxed=relaxed,
                 length=length,
             ),

@@ -74,8 +74,8 @@ def length(rows: list[Observation]) -> Series:
     note = ""
     if result:
         note = sentence(
-            "grows {cm_per_month:.1f} cm a month ({low:.1f} to {high:.1f}); published "
-            "{published_low:.1f} to {published_high:.1f}",
+            "grows {cm_per_month:.1f cm} a month ({low:.1f [cm]} to {high:.1f [cm]}); "
+            "published {published_low:.1f [cm]} to {published_high:.1f [cm]}",
             cm_per_month=result.cm_per_month,
             low=result.low,
             high=result.high,

@@ -17,6 +17,7 @@ from craft.ranges import clamp
 from craft.vocabulary import AirSource
 from salon.devices.room import ENOUGH, NoSensor, RoomAir, judge, sensor
 from salon.devices.weather import NoWeather, OutsideAir, weather
+from salon.platform.language import time_text
 from salon.salon_settings.models import Salon
 
 #: A service that begins within so long is planned with the air of now; a later one with the usual.
@@ -72,7 +73,7 @@ def salon_air(salon: Salon, start: datetime | None) -> Room:
 
 def clock(at: datetime | None) -> str:
     """A time of day."""
-    return f"{timezone.localtime(at):%H:%M}" if at else ""
+    return time_text(timezone.localtime(at)) if at else ""
 
 
 def forecast_from(begin: datetime, hours: int) -> list[OutsideAir]:
@@ -108,7 +109,7 @@ def ambient(salon: Salon, start: datetime | None) -> Ambient:
         rh=round(clamp(sum(nights) / len(nights), 0, HOME_RH_MOST), 3),
         by=AirSource.FORECAST,
         source=say(
-            "{name}, the night at {home_temp_c:g} °C", name=name, home_temp_c=salon.home_temp_c
+            "{name}, the night at {home_temp_c:g °C}", name=name, home_temp_c=salon.home_temp_c
         ),
     )
     return Ambient(salon_air(salon, start), way, night)

@@ -46,7 +46,7 @@ class KitItemSerializer(serializers.ModelSerializer[KitItem]):
         size = values.get("diameter_mm", getattr(self.instance, "diameter_mm", None))
         if kind == SIZED and size is None:
             raise serializers.ValidationError(
-                {"diameter_mm": sentence("Give the diameter of the rods, mm.")}
+                {"diameter_mm": sentence("Give the diameter of the rods.")}
             )
         if kind != SIZED and size is not None:
             raise serializers.ValidationError(

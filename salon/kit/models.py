@@ -50,7 +50,7 @@ class KitItem(models.Model):
         pieces = sentence(name if count == 1 else many_of(name))
         if not self.diameter_mm:
             return pieces
-        return sentence("{pieces} of {mm:g} mm", pieces=pieces, mm=self.diameter_mm)
+        return sentence("{pieces} of {mm:g mm}", pieces=pieces, mm=self.diameter_mm)
 
 
 class KitUse(models.Model):

@@ -134,7 +134,7 @@ def in_the_drawer(
             pieces.append((item, taken))
             missing -= taken
     if missing:
-        size = sentence(" of {diameter_mm:g} mm", diameter_mm=diameter_mm) if diameter_mm else ""
+        size = sentence(" of {diameter_mm:g mm}", diameter_mm=diameter_mm) if diameter_mm else ""
         raise CraftError(
             "plan",
             sentence(

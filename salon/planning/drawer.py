@@ -9,13 +9,12 @@ from django.utils import timezone
 
 from craft.contract.base import readable
 from craft.contract.plan.request import PIECES_MOST, Kit, RodStock
-from craft.messages import DayForm, day_text
 from craft.products.kit import Reservation, during, free
 from craft.vocabulary import KitKind
 from salon.kit.models import KitItem
 from salon.kit.services import cleaning_min, counted_items
 from salon.planning.models import KitDemand
-from salon.platform.language import sentence
+from salon.platform.language import moment_text, sentence
 
 #: Without a planned time a use is looked at for so long [h]. Salon standard.
 USUAL_HOURS = 3.0
@@ -166,7 +165,7 @@ def kit_for_plan(
             for there in kit
             if there.item.kind == KitKind.ROD
         ],
-        lambda row: sentence("rods of {mm} mm", mm=row["diameter_mm"]),
+        lambda row: sentence("rods of {mm:g mm}", mm=row["diameter_mm"]),
     )
     free = Kit(
         rods=rods,
@@ -192,5 +191,5 @@ def in_words(item: KitItem, reservation: Reservation) -> str:
         count=reservation.count,
         called=item.called(reservation.count),
         where=where,
-        until=f"{day_text(until.date(), DayForm.BRIEF)} {until:%H:%M}",
+        until=moment_text(until),
     )[:200]

@@ -13,8 +13,9 @@ from craft.contract import PlanAnswer, PlanRequest
 from craft.contract.sentence import Messages, collect_messages
 from craft.contract.stored import CONTRACT_VERSION, answer_of, request_of
 from craft.errors import CraftError
-from craft.messages import ENGLISH, language, speak
+from craft.messages import language, speak
 from craft.plan.planner import plan as plan_of
+from craft.region import ENGLISH
 from craft.vocabulary import KitKind, Station
 from salon.clients.models import Client
 from salon.planning.wish import PlanWish, wish_of

@@ -11,8 +11,9 @@ from django.utils import timezone
 from craft.contract import PlanAnswer, PlanRequest
 from craft.contract.sentence import collect_messages
 from craft.errors import CraftError
-from craft.messages import ENGLISH, speak
+from craft.messages import speak
 from craft.plan.planner import plan
+from craft.region import ENGLISH
 from craft.styles.catalogue import TECHNIQUES
 from craft.vocabulary import EditOp, Severity
 from salon.clients.models import Client

@@ -7,7 +7,8 @@ from pydantic import BaseModel
 from rest_framework import serializers
 
 from craft.contract.base import range_of
-from salon.platform.language import lazy_sentence, sentence
+from craft.messages import figure, measured
+from salon.platform.language import lazy_sentence, lazy_text, sentence
 
 #: What a field says, by what is wrong.
 ErrorMessages = dict[str, Any]
@@ -15,15 +16,17 @@ ErrorMessages = dict[str, Any]
 NUMBER_ERRORS = ("min_value", "max_value", "invalid", "null", "required")
 
 
+@lazy_text
+def number_allowed(low: float, high: float, unit: str) -> str:
+    """What a field says that takes a number, in the language and the units of who fills it in."""
+    return sentence(
+        "Give a number from {low} to {high}.", low=figure(low, unit), high=measured(high, unit)
+    )
+
+
 def float_field(low: float, high: float, unit: str, **more: Any) -> serializers.FloatField:
     """A number with a range, explained in one sentence when it is left."""
-    allowed = (
-        lazy_sentence(
-            "Give a number from {low:g} to {high:g} {unit}.", low=low, high=high, unit=unit
-        )
-        if unit
-        else lazy_sentence("Give a number from {low:g} to {high:g}.", low=low, high=high)
-    )
+    allowed = number_allowed(low, high, unit)
     messages: ErrorMessages = dict.fromkeys(
         ("min_value", "max_value", "invalid", "null", "required"), allowed
     )

@@ -2,7 +2,7 @@
 
 from collections.abc import Callable, Iterator, Mapping
 from contextlib import contextmanager
-from datetime import datetime
+from datetime import datetime, time
 from pathlib import Path
 from typing import Any
 
@@ -12,11 +12,11 @@ from rest_framework import serializers
 from rest_framework.renderers import JSONRenderer
 
 from craft.messages import (
-    ENGLISH,
     FOLDERS,
     DayForm,
     Param,
     Text,
+    clock,
     day_text,
     inline,
     join,
@@ -26,6 +26,7 @@ from craft.messages import (
     speak,
     stored_said_in,
 )
+from craft.region import ENGLISH, region
 
 #: The catalogues of the server stand beside those of the core.
 FOLDERS.append(Path(__file__).parents[1] / "catalogues")
@@ -40,10 +41,26 @@ def sentence(message: str, /, **params: Param) -> str:
 lazy_sentence: Callable[..., Any] = lazy(sentence, str)
 
 
+def lazy_text(make: Callable[..., str]) -> Callable[..., Any]:
+    """What makes a text, made to make it anew in every request."""
+    return lazy(make, str)
+
+
+def time_text(at: datetime | time) -> str:
+    """An hour as a clock shows it: 14:05.
+
+    Args:
+        at: on the clock of the salon
+    """
+    return said_in(clock(at.hour * 60 + at.minute), language())
+
+
 def moment_text(moment: datetime) -> str:
     """A day and an hour on the clock of the salon: Fri 6 Nov, 14:05."""
     local = timezone.localtime(moment)
-    text = join(", ", (day_text(local.date(), DayForm.BRIEF), f"{local:%H:%M}"))
+    text = join(
+        ", ", (day_text(local.date(), DayForm.BRIEF), clock(local.hour * 60 + local.minute))
+    )
     return said_in(text, language())
 
 
@@ -82,7 +99,7 @@ def spoken_now(text: str) -> str:
 @contextmanager
 def use_language(wanted: str) -> Iterator[None]:
     """Speak a language inside: Gauffer's sentences and Django's own."""
-    with speak(wanted), translation.override(wanted):
+    with speak(wanted), translation.override(region(wanted).language):
         yield
 
 

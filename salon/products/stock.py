@@ -55,7 +55,7 @@ def book(
     taken, beyond = within_stock(held.stock_g, grams_of(held.stock_g))
     if beyond:
         more["note"] = sentence(
-            "{beyond:.1f} g more than was in stock: recount. {note}",
+            "{beyond:.1f g} more than was in stock: recount. {note}",
             beyond=beyond,
             note=more.get("note", ""),
         )
@@ -103,8 +103,8 @@ def check_room(after_g: float, stock_g: float) -> None:
         raise CraftError(
             "grams",
             sentence(
-                "A product holds at most {most_g:g} g in all its bottles. {stock_g:g} g are here, "
-                "so at most {most:g} g can be delivered.",
+                "A product holds at most {most_g:g g} in all its bottles. {stock_g:g g} are here, "
+                "so at most {most:g g} can be delivered.",
                 most_g=MOST_G,
                 stock_g=stock_g,
                 most=max(0.0, MOST_G - stock_g),
@@ -136,8 +136,8 @@ def recount(
             raise ConfirmationRequired(
                 {
                     "grams": sentence(
-                        "The stock changed from {seen_g:g} g to {stock_g:g} g while you were "
-                        "counting. Is {grams:g} g the amount there now?",
+                        "The stock changed from {seen_g:g g} to {stock_g:g g} while you were "
+                        "counting. Is {grams:g g} the amount there now?",
                         seen_g=seen_g,
                         stock_g=stock_g,
                         grams=grams,
@@ -158,7 +158,7 @@ def waste(product: Product, grams: float, by: User, note: str = "") -> StockMove
 
     def thrown(stock_g: float) -> float:
         if grams > stock_g:
-            raise CraftError("grams", sentence("Only {stock_g:g} g are left.", stock_g=stock_g))
+            raise CraftError("grams", sentence("Only {stock_g:g g} are left.", stock_g=stock_g))
         return -grams
 
     return book(product, StockMove.Kind.WASTE, thrown, by, note=note)
@@ -180,7 +180,7 @@ def undo(booked: StockMove, *, back: bool = False) -> StockMove:
         raise CraftError(
             "undo",
             sentence(
-                "Only {stock_g:g} g are left; this would take {grams:g} g away.",
+                "Only {stock_g:g g} are left; this would take {grams:g g} away.",
                 stock_g=held.stock_g,
                 grams=abs(booked.grams),
             ),

@@ -8,7 +8,7 @@ import re
 
 from django.contrib.auth.models import User
 
-from craft.messages import PSEUDO
+from craft.region import PSEUDO
 from salon.aftercare.models import Checkin, Message
 from salon.booking.models import Holiday
 from salon.checks.browser import DESK, PHONE, TABLET

@@ -65,7 +65,7 @@ def doubts_of_doses(answer: PlanAnswer, rows: Sequence[Mapping[str, Any]]) -> di
         product = planned[row["step"], row["role"], row["layer"]]
         if doubtful_grams(product.grams, row["grams"]):
             questions[f"doses.{index}.grams"] = sentence(
-                "{grams:g} g, planned {planned:g} g: is this right?",
+                "{grams:g g}, planned {planned:g g}: is this right?",
                 grams=row["grams"],
                 planned=product.grams,
             )
@@ -75,7 +75,7 @@ def doubts_of_doses(answer: PlanAnswer, rows: Sequence[Mapping[str, Any]]) -> di
             and doubtful_units(row["units"], product.unit_g, row["grams"])
         ):
             questions[f"doses.{index}.units"] = sentence(
-                "{units:g} × {unit} make about {made_g:.0f} g, {grams:g} g are entered: which is "
+                "{units:g} × {unit} make about {made_g:.0f g}, {grams:g g} are entered: which is "
                 "right?",
                 units=row["units"],
                 unit=product.unit or "",
@@ -92,7 +92,7 @@ def doubts_of_results(plan: Plan, folded: VisitAnswer) -> dict[str, str]:
     low = answer.finished.length_low
     if folded.length_cm is not None and doubtful_length(low, folded.length_cm):
         questions["length_cm"] = sentence(
-            "{length_cm:g} cm, forecast {low:.0f} to {length_high:.0f}: is this right?",
+            "{length_cm:g cm}, forecast {low:.0f [cm]} to {length_high:.0f [cm]}: is this right?",
             length_cm=folded.length_cm,
             low=low,
             length_high=answer.finished.length_high,

@@ -125,8 +125,8 @@ def check_length(plan: Plan, field: str, length_cm: float) -> None:
         raise CraftError(
             field,
             sentence(
-                "This hair was {hair:g} cm long, stretched, when it was planned. Give 1 to "
-                "{longest:.0f} cm, or measure the length again first.",
+                "This hair was {hair:g cm} long, stretched, when it was planned. Give 1 to "
+                "{longest:.0f cm}, or measure the length again first.",
                 hair=hair,
                 longest=longest,
             ),

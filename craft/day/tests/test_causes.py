@@ -6,7 +6,8 @@ from unittest import TestCase
 from craft.contract import parse
 from craft.contract.day import DayRequest, Relaxation
 from craft.day.causes import cause
-from craft.words import clock, duration
+from craft.messages import clock
+from craft.words import duration
 
 OPEN, CLOSE = 540, 1080
 

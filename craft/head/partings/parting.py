@@ -102,7 +102,7 @@ def part(hair: HeadOfHair, layout: Layout, field: str = "") -> Sectioning:
         raise CraftError(
             f"{field}part_cm",
             say(
-                "Give a number from -{part_most_cm:g} to {part_most_cm:g} cm.",
+                "Give a number from -{part_most_cm:g [cm]} to {part_most_cm:g cm}.",
                 part_most_cm=PART_MOST_CM,
             ),
         )

@@ -2,7 +2,7 @@
 
 from craft.contract.plan import PlanAnswer, Step
 from craft.contract.proposals import CompareAnswer, CompareRequest, CompareRow
-from craft.messages import say
+from craft.messages import measured, say
 from craft.plan.alternatives.measures import differences, measures
 from craft.plan.planner import plan
 
@@ -65,6 +65,11 @@ def signed_text(gap: float, digits: int) -> str:
     return f"{gap:+.{digits}f}".replace("-", "−")
 
 
+def signed_grams(gap: float) -> str:
+    """A difference of doses with its sign."""
+    return ("+" if gap > 0 else "−") + measured(abs(gap), "g", ".1f")
+
+
 def differs(first: Step | None, other: Step | None) -> list[str]:
     """What is different, in words."""
     if first is None or other is None:
@@ -87,9 +92,9 @@ def differs(first: Step | None, other: Step | None) -> list[str]:
         if before and abs(product.grams - before.grams) >= LEAST_G:
             words.append(
                 say(
-                    "{product} {grams} g",
+                    "{product} {grams}",
                     product=product.name,
-                    grams=signed_text(product.grams - before.grams, 1),
+                    grams=signed_grams(product.grams - before.grams),
                 )
             )
         if before and before.id != product.id:

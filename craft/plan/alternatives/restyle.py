@@ -83,13 +83,13 @@ def numbers(request: PlanRequest) -> Iterator[Dropped]:
 OF_A_SET: tuple[tuple[str, Callable[[Any], str], Callable[[Technique], bool], str], ...] = (
     (
         "rod_mm",
-        lambda mm: say("rods of {mm:g} mm", mm=mm),
+        lambda mm: say("rods of {mm:g mm}", mm=mm),
         lambda t: bool(t.kit.rods_each),
         say("rods"),
     ),
     (
         "coil_mm",
-        lambda mm: say("coils of {mm:g} mm", mm=mm),
+        lambda mm: say("coils of {mm:g mm}", mm=mm),
         lambda t: t.setting.kind is SetKind.COIL,
         say("coils"),
     ),

@@ -45,13 +45,13 @@ def wrong_length(case: Case, *_: object) -> Sign | None:
     least, most = length_range(style)
     what = (
         say(
-            "needs {least:g} cm of stretched hair; this is {length:g} cm",
+            "needs {least:g cm} of stretched hair; this is {length:g cm}",
             least=least,
             length=length,
         )
         if length < least
         else say(
-            "makes sense up to {most:g} cm; this is {length:g} cm and would take far too long",
+            "makes sense up to {most:g cm}; this is {length:g cm} and would take far too long",
             most=most,
             length=length,
         )
@@ -63,7 +63,7 @@ def wrong_length(case: Case, *_: object) -> Sign | None:
             what=what,
             others=style_names(case),
         ),
-        say("length {length:g} cm", length=length),
+        say("length {length:g cm}", length=length),
     )
 
 

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 
 from craft.contract.plan import Step
 from craft.contract.reasons import MODEL
-from craft.messages import join, say, word
+from craft.messages import join, measured, say, word
 from craft.physics.winding import LEAST_TURNS, too_thick, too_thin
 from craft.plan.case import Case
 from craft.plan.cautions.rule import CautionRule, Sign
@@ -78,8 +78,8 @@ def rod_fit(case: Case, *_: object) -> Sign | None:
     return Sign(
         few if short else many,
         say(
-            "rods of {sizes} mm, {length_cm:g} cm",
-            sizes=join(", ", (say("{mm:g}", mm=mm) for mm in dict.fromkeys(meant.values()))),
+            "rods of {sizes}, {length_cm:g cm}",
+            sizes=join(", ", (measured(mm, "mm") for mm in dict.fromkeys(meant.values()))),
             length_cm=case.hair.length_cm,
         ),
         say("Geometry of the spiral; the limits are salon standards."),

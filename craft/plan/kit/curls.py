@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from craft.contract.plan import Bands, Reason
 from craft.contract.reasons import STANDARD, reason
 from craft.head.partings import Section
-from craft.messages import say
+from craft.messages import figure, measured, say
 from craft.physics import curl, drying, winding
 from craft.plan.case import Case
 from craft.vocabulary import SetKind
@@ -194,10 +194,19 @@ def curl_width(case: Case, section: Section, rod_mm: float | None) -> float | No
     return None
 
 
-def span(values: list[float], digits: int = 0) -> str:
-    """The least and the largest of some values, in words."""
-    low, high = (say(f"{{value:.{digits}f}}", value=end) for end in (min(values), max(values)))
-    return low if low == high else say("{low} to {high}", low=low, high=high)
+def span(values: list[float], digits: int = 0, unit: str = "") -> str:
+    """The least and the largest of some values, in words.
+
+    Args:
+        values: at least one
+        digits: behind the point
+        unit: of the values; empty for none
+    """
+    low, high = min(values), max(values)
+    last = measured(high, unit, f".{digits}f")
+    first = figure(low, unit, f".{digits}f")
+    one = first == figure(high, unit, f".{digits}f")
+    return last if one else say("{low} to {high}", low=first, high=last)
 
 
 def set_in_words(case: Case, rods: dict[int, float]) -> tuple[list[str], list[Reason]]:
@@ -213,25 +222,26 @@ def set_in_words(case: Case, rods: dict[int, float]) -> tuple[list[str], list[Re
         thick = [formed.wound.thickness_mm for formed in curls]
         details.append(
             say(
-                "{turns} turns round a rod, {hair} mm of hair on it; the curl is {curl} mm across "
-                "once it has sprung open.",
+                "{turns} turns round a rod, {hair} of hair on it; the curl is {curl} across once "
+                "it has sprung open.",
                 turns=span(wound, 1),
-                hair=span(thick, 1),
-                curl=span([formed.diameter_mm for formed in curls]),
+                hair=span(thick, 1, "mm"),
+                curl=span([formed.diameter_mm for formed in curls], unit="mm"),
             )
         )
         why.append(
             reason(
                 "rod_winding",
                 say(
-                    "Hair spread over 7 cm of the rod winds up in layers. The curl is as wide as "
-                    "the hair lay on average, and springs open by part of that. It hangs as a "
-                    "spring under its own weight: wide curls and fine strands give more, so "
-                    "larger rods hang longer."
+                    "Hair spread over {spread:g cm} of the rod winds up in layers. The curl is as "
+                    "wide as the hair lay on average, and springs open by part of that. It hangs "
+                    "as a spring under its own weight: wide curls and fine strands give more, so "
+                    "larger rods hang longer.",
+                    spread=winding.ROD_BREADTH_CM,
                 ),
                 say(
-                    "rods of {span} mm, {length_cm:g} cm",
-                    span=span(list(rods.values())),
+                    "rods of {span}, {length_cm:g cm}",
+                    span=span(list(rods.values()), unit="mm"),
                     length_cm=case.hair.length_cm,
                 ),
                 GEOMETRY,
@@ -240,7 +250,11 @@ def set_in_words(case: Case, rods: dict[int, float]) -> tuple[list[str], list[Re
     elif kind is SetKind.COIL and wound:
         widths = [coil_mm(case, section.length_cm) for section in sections]
         details.append(
-            say("Turns {width} mm wide, {turns} to a coil.", width=span(widths), turns=span(wound))
+            say(
+                "Turns {width} wide, {turns} to a coil.",
+                width=span(widths, unit="mm"),
+                turns=span(wound),
+            )
         )
         why.append(
             reason(
@@ -249,14 +263,18 @@ def set_in_words(case: Case, rods: dict[int, float]) -> tuple[list[str], list[Re
                     "Longer hair takes wider turns, so that the scalp is not strained; wider "
                     "turns take up more of the length."
                 ),
-                say("length {length_cm:g} cm", length_cm=case.hair.length_cm),
+                say("length {length_cm:g cm}", length_cm=case.hair.length_cm),
                 STANDARD,
             )
         )
     elif kind in STRANDS and wound:
         thick = [twined_section(case, section).thick_mm for section in sections]
         details.append(
-            say("{turns} turns in each, {width} mm thick.", turns=span(wound), width=span(thick))
+            say(
+                "{turns} turns in each, {width} thick.",
+                turns=span(wound),
+                width=span(thick, unit="mm"),
+            )
         )
         why.append(
             reason(
@@ -276,10 +294,10 @@ def set_in_words(case: Case, rods: dict[int, float]) -> tuple[list[str], list[Re
         what = say("bundle") if case.technique.kit.bundled else say("section")
         details.append(
             say(
-                "{each} bands down each {what}, gaps of {gap_cm:.1f} cm, {out_cm:.1f} cm of ends "
+                "{each} bands down each {what}, gaps of {gap_cm:.1f cm}, {out_cm:.1f cm} of ends "
                 "left out."
                 if held.out_cm
-                else "{each} bands down each {what}, gaps of {gap_cm:.1f} cm, to the tip.",
+                else "{each} bands down each {what}, gaps of {gap_cm:.1f cm}, to the tip.",
                 each=each,
                 what=what,
                 gap_cm=held.gap_cm,
@@ -290,13 +308,13 @@ def set_in_words(case: Case, rods: dict[int, float]) -> tuple[list[str], list[Re
             reason(
                 "bands",
                 say(
-                    "{under_cm:.1f} cm lie under bands and stay straightest. The gaps spring back "
+                    "{under_cm:.1f cm} lie under bands and stay straightest. The gaps spring back "
                     "a little, and ends left out keep their curl. In all, {stretch_of:.0%} of the "
                     "shrinkage is taken out.",
                     under_cm=held.under_cm,
                     stretch_of=stretch_of(case),
                 ),
-                say("{length_cm:g} cm", length_cm=case.hair.length_cm),
+                say("{length_cm:g cm}", length_cm=case.hair.length_cm),
                 STANDARD,
             )
         )

@@ -287,7 +287,7 @@ def rods_text(case: Case) -> str | None:
         say(" and "),
         (
             say(
-                "{gap} of {need} rods of {size:g} mm are missing",
+                "{gap} of {need} rods of {size:g mm} are missing",
                 gap=gap,
                 need=needs[size],
                 size=size,
@@ -322,12 +322,12 @@ def substitute_words(rods: SubstituteRods) -> str:
     """Where substitutes go and what they do, in words."""
     places = runs(rods.sections)
     gap = rods.length_cm - rods.wanted_length_cm
-    hang = say("{gap:.0f} cm longer" if gap > 0 else "{gap:.0f} cm shorter", gap=abs(gap))
+    hang = say("{gap:.0f cm} longer" if gap > 0 else "{gap:.0f cm} shorter", gap=abs(gap))
     same = abs(gap) < LENGTH_WORTH_A_WORD_CM
     return say(
-        "{count} of {diameter_mm:g} mm at sections {places}, low at the back and alike on both "
-        "sides, where another curl shows least; they come out {curl_mm:.0f} mm across instead of "
-        "{wanted_curl_mm:.0f}",
+        "{count} of {diameter_mm:g mm} at sections {places}, low at the back and alike on both "
+        "sides, where another curl shows least; they come out {curl_mm:.0f mm} across instead of "
+        "{wanted_curl_mm:.0f [mm]}",
         count=rods.count,
         diameter_mm=rods.diameter_mm,
         places=places,
@@ -431,17 +431,17 @@ def kit_reasons(case: Case) -> list[Reason]:
         )
     if technique.kit.rods_each:
         text = say(
-            "{rod_mm:g} mm are usual up to {length_cm:g} cm of length.",
+            "{rod_mm:g mm} are usual up to {length_cm:g cm} of length.",
             rod_mm=rod_mm(case),
             length_cm=case.hair.length_cm,
         )
         if case.request.goal.rod_mm is not None:
-            text = say("{rod_mm:g} mm was chosen.", rod_mm=rod_mm(case))
+            text = say("{rod_mm:g mm} was chosen.", rod_mm=rod_mm(case))
         reasons.append(
             reason(
                 "rod_size",
                 text,
-                say("length {length_cm:g} cm", length_cm=case.hair.length_cm),
+                say("length {length_cm:g cm}", length_cm=case.hair.length_cm),
                 STANDARD,
             )
         )

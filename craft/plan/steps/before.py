@@ -179,10 +179,11 @@ def take_down_minutes(case: Case, old: TakeDown) -> tuple[float, str]:
         minutes = old.fixed_min + old.per_100_g_min * case.hair_g / 100
         return minutes, (
             say(
-                "{fixed_min:g} min and {per_100_g_min:g} for every 100 g of hair: {hair_g:.0f} g. "
-                "Count the pieces for a better estimate.",
+                "{fixed_min:g} min and {per_100_g_min:g} for every {share_g:g g} of hair: "
+                "{hair_g:.0f g}. Count the pieces for a better estimate.",
                 fixed_min=old.fixed_min,
                 per_100_g_min=old.per_100_g_min,
+                share_g=100,
                 hair_g=case.hair_g,
             )
         )
@@ -190,7 +191,7 @@ def take_down_minutes(case: Case, old: TakeDown) -> tuple[float, str]:
     minutes = old.fixed_min + old.each_min * pieces * longer
     return minutes, (
         say(
-            "{fixed_min:g} min and {each_min:.2g} for each of {pieces} of {length_cm:g} cm.",
+            "{fixed_min:g} min and {each_min:.2g} for each of {pieces} of {length_cm:g cm}.",
             fixed_min=old.fixed_min,
             each_min=old.each_min * longer,
             pieces=plural(pieces, "piece"),

@@ -45,7 +45,7 @@ def dryer_step(case: Case, forecast: Forecast) -> Step:
     why = reason(
         "dryer_minutes",
         say(
-            "At {temp_c:g} °C this takes out {at:.0%} of the water",
+            "At {temp_c:g °C} this takes out {at:.0%} of the water",
             temp_c=stage.temp_c,
             at=forecast.run.at(forecast.dryer_min / 60),
         )

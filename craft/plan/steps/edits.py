@@ -205,7 +205,7 @@ def set_dose(planned: Step, edit: Edit) -> Step:
     products = [*planned.products]
     products[at] = product.model_copy(update=changes)
     note = say(
-        "{name} {grams:g} g instead of {usual:g}", name=product.name, grams=grams, usual=usual
+        "{name} {grams:g g} instead of {usual:g [g]}", name=product.name, grams=grams, usual=usual
     )
     return note_edit(planned, note, products=products)
 

@@ -12,6 +12,8 @@ from craft.words import several
 
 #: Fetching, setting and checking a hood, and how long the client may stay under it. Own values.
 SEND_HOME_MIN, SET_HOME_MIN = 2.0, 1.0
+#: How far from the scalp a pick lifts the roots [cm]. Common practice, no source.
+PICK_CM = (5, 10)
 
 
 def release(case: Case, forecast: Forecast) -> Step:
@@ -105,8 +107,10 @@ def finish(case: Case, forecast: Forecast) -> Step:
         say("Finish"),
         case.technique.finish.separate
         + say(
-            " Lift the roots with a pick 5 to 10 cm from the scalp, never through the lengths. "
-            "Judge it after it has settled."
+            " Lift the roots with a pick {low:g [cm]} to {high:g cm} from the scalp, never through "
+            "the lengths. Judge it after it has settled.",
+            low=PICK_CM[0],
+            high=PICK_CM[1],
         )
         + detail_instructions(case, Detail.PARTING_SIDE),
         minutes=case.technique.finish.minutes + added_minutes(case, Detail.PARTING_SIDE),

@@ -63,14 +63,15 @@ def shape(case: Case) -> Step:
             reason(
                 "section_time",
                 say(
-                    "{minutes_each:g} min for a usual {noun} of 25 cm, scaled by length and hair: "
-                    "{minutes:.1f} min each for this client.",
+                    "{minutes_each:g} min for a usual {noun} of {usual_cm:g cm}, scaled by length "
+                    "and hair: {minutes:.1f} min each for this client.",
                     minutes_each=case.technique.setting.minutes_each,
                     noun=word(noun),
+                    usual_cm=timing.REFERENCE_LENGTH_CM,
                     minutes=minutes / count,
                 ),
                 say(
-                    "{count} sections of {length_cm:g} cm",
+                    "{count} sections of {length_cm:g cm}",
                     count=count,
                     length_cm=case.hair.length_cm,
                 ),

@@ -287,7 +287,7 @@ def detangle(case: Case) -> list[Step]:
                 reason(
                     "detangle_time",
                     say(
-                        "{hair_g:.0f} g of {pattern} hair, {days:g} days since the last time. The "
+                        "{hair_g:.0f g} of {pattern} hair, {days:g} days since the last time. The "
                         "least predictable step.",
                         hair_g=case.hair_g,
                         pattern=case.hair.pattern,

@@ -52,12 +52,12 @@ def other_rods(case: Case, forecast: Forecast) -> Iterator[Change]:
     sizes = {"parting": {"sizes_mm": None}} if case.request.parting.sizes_mm else {}
     yield Change(
         "other_rods",
-        say("Use {size:g} mm rods everywhere", size=size),
+        say("Use {size:g mm} rods everywhere", size=size),
         {"goal": {"rod_mm": size}, **sizes},
         forecast,
         effect=say(
-            "curls {diameter_mm:.0f} mm across instead of {before_mm:.0f}, hanging "
-            "{hanging_cm:.1f} cm instead of {before_cm:.1f}",
+            "curls {diameter_mm:.0f mm} across instead of {before_mm:.0f [mm]}, hanging "
+            "{hanging_cm:.1f cm} instead of {before_cm:.1f [cm]}",
             diameter_mm=then.diameter_mm,
             before_mm=now.diameter_mm,
             hanging_cm=then.hanging_cm,
@@ -79,11 +79,11 @@ def fixes_for_rods(case: Case, forecast: Forecast) -> Iterator[Change]:
             continue
         yield Change(
             "fitting_rods",
-            say("Use {size:g} mm rods", size=size),
+            say("Use {size:g mm} rods", size=size),
             {"goal": {"rod_mm": size}, "parting": {"sizes_mm": None}},
             forecast,
             effect=say(
-                "curls {diameter_mm:.0f} mm across, {turns:.1f} turns",
+                "curls {diameter_mm:.0f mm} across, {turns:.1f} turns",
                 diameter_mm=curls[0].diameter_mm,
                 turns=curls[0].wound.turns,
             ),
