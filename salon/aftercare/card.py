@@ -14,7 +14,7 @@ from icalendar import Calendar, Event
 from craft.contract.wear import WearAnswer, WearDay
 from craft.errors import CraftError
 from craft.messages import DayForm, day_text, language, message, said_in
-from craft.region import ENGLISH
+from craft.region import ENGLISH, region
 from craft.vocabulary import Detail, Manner
 from craft.wear.card import cautions_at_home
 from salon.aftercare.drawings import drawing
@@ -260,4 +260,4 @@ def event_of(card: Card, day: date, what: str, text: str) -> Event:
 def decapitalised(what: str) -> str:
     """What is done, within a line: English and French begin small, German keeps its nouns."""
     words = sentence(what)
-    return words if language() == "de" else f"{words[0].lower()}{words[1:]}"
+    return words if region(language()).language == "de" else f"{words[0].lower()}{words[1:]}"

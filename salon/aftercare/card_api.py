@@ -16,6 +16,7 @@ from salon.planning.models import Plan
 from salon.platform.language import sentence
 from salon.platform.permissions import Access
 from salon.platform.roles import EVERYBODY
+from salon.salon_settings.services import current_salon
 
 SIZE = OpenApiParameter(
     "size",
@@ -40,13 +41,13 @@ def language_of(request: Request, card: Card) -> str:
     Raises:
         ValidationError: there is no catalogue of it
     """
-    asked = request.query_params.get("language") or language_for(card.plan.client)
-    if asked not in LANGUAGES:
+    asked = request.query_params.get("language")
+    if asked and asked not in LANGUAGES:
         names = ", ".join(LANGUAGES)
         raise serializers.ValidationError(
             {"language": sentence("Use one of: {names}.", names=names)}
         )
-    return asked
+    return current_salon().tag(asked) if asked else language_for(card.plan.client)
 
 
 def size_of(request: Request) -> CardSize:

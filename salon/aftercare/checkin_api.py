@@ -15,6 +15,7 @@ from rest_framework.throttling import SimpleRateThrottle
 from rest_framework.views import APIView
 
 from craft.ranges import SCORE_MAX, SCORE_MIN
+from craft.region import region
 from craft.vocabulary import Contact, HomeSign, Night, Refreshing, View
 from salon.aftercare.api import CheckinLinkSerializer
 from salon.aftercare.checking import (
@@ -128,7 +129,7 @@ def page_of(visit: Visit, checkin: Checkin | None = None) -> Response:
     wanted = language_for(visit.client)
     with use_language(wanted):
         page = {
-            "language": wanted,
+            "language": region(wanted).language,
             "salon": current_salon().name,
             "title": visit.plan.spoken_title,
             "first": first,

@@ -112,7 +112,7 @@ class WordingsView(APIView):
 
     @extend_schema(responses=WordingSerializer(many=True))
     def get(self, request: Request) -> Response:
-        with use_language(current_salon().language):
+        with use_language(current_salon().tag()):
             rows = [preview_of(kind, wording(kind)) for kind in MessageKind]
         return Response(WordingSerializer(rows, many=True).data)
 

@@ -6,6 +6,7 @@ from datetime import date
 
 from craft.errors import CraftError
 from craft.messages import DayForm, Message, day_text, language, message, said_in
+from craft.region import region
 from craft.vocabulary import MessageKind
 from salon.aftercare.models import MessageText
 from salon.clients.models import Client
@@ -40,8 +41,8 @@ TEXT_MOST = 480
 
 
 def language_for(client: Client) -> str:
-    """The language a client is written to in: their own, else the salon's."""
-    return client.language or current_salon().language
+    """The language a client is written to in: their own, else the salon's, with its country."""
+    return current_salon().tag(client.language)
 
 
 def long_day(day: date) -> str:
@@ -70,7 +71,7 @@ def check_text(text: str) -> None:
 
 def usual_text(kind: MessageKind) -> str:
     """The usual text of a kind in the language of the moment, with its places."""
-    return Message(USUAL[kind], {}).template(language())
+    return Message(USUAL[kind], {}).template(region(language()).language)
 
 
 def wording(kind: MessageKind) -> str:
@@ -79,7 +80,7 @@ def wording(kind: MessageKind) -> str:
     A text of the salon's own is in the salon's language: who reads another gets the usual one.
     """
     own = MessageText.objects.filter(kind=kind).first()
-    return own.text if own and language() == current_salon().language else usual_text(kind)
+    return own.text if own and language() == current_salon().tag() else usual_text(kind)
 
 
 def fill_text(text: str, words: Mapping[str, str]) -> str:

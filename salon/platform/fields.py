@@ -8,6 +8,7 @@ from rest_framework import serializers
 
 from craft.contract.base import range_of
 from craft.messages import figure, measured
+from craft.region import countries
 from salon.platform.language import lazy_sentence, lazy_text, sentence
 
 #: What a field says, by what is wrong.
@@ -62,6 +63,18 @@ def choice_field(words: list[str], **more: Any) -> serializers.ChoiceField:
         ("invalid_choice", "blank", "null", "required"), allowed
     )
     return serializers.ChoiceField(choices=words, error_messages=messages, **more)
+
+
+def validate_country(code: str) -> None:
+    """A country is one of those that are known.
+
+    Raises:
+        ValidationError: it is none
+    """
+    if code and code not in countries():
+        raise serializers.ValidationError(
+            sentence("Give the two letters of a country, e.g. CA; nothing for cm, g and 24 hours.")
+        )
 
 
 def validate_time_zone(name: str) -> None:

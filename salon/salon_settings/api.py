@@ -17,6 +17,7 @@ from salon.platform.fields import (
     float_field,
     integer_field,
     phone_field,
+    validate_country,
     validate_time_zone,
 )
 from salon.platform.language import lazy_sentence, sentence
@@ -46,6 +47,9 @@ class RulesField(CoreField):
 class SalonSerializer(serializers.ModelSerializer[Salon]):
     phone = phone_field()
     zone = serializers.CharField(max_length=64, validators=[validate_time_zone])
+    country = serializers.CharField(
+        allow_blank=True, max_length=2, validators=[validate_country], required=False
+    )
     room_temp_c = contract_float_field(Room, "temp_c")
     room_rh = float_field(0, DAMPEST_RH, lazy_sentence("as a share of 1"))
     journey_min = contract_float_field(PlanRequest, "journey_min")
@@ -69,6 +73,8 @@ class SalonSerializer(serializers.ModelSerializer[Salon]):
             "name",
             "phone",
             "language",
+            "country",
+            "units",
             "zone",
             "room_temp_c",
             "room_rh",

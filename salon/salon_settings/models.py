@@ -7,6 +7,7 @@ from django.db import models
 from django.db.models import F, Q
 from simple_history.models import HistoricalRecords
 
+from craft.region import Units, region_tag
 from craft.vocabulary import Layering
 from craft.wear import reaching
 
@@ -33,6 +34,21 @@ class Salon(models.Model):
         db_default="en",
         choices=settings.LANGUAGES,
         help_text="Of everybody who has chosen none.",
+    )
+    country = models.CharField(
+        max_length=2,
+        blank=True,
+        default="",
+        db_default="",
+        help_text="Whose days, hours and measures are written, ISO 3166; empty: cm, g, 24 hours.",
+    )
+    units = models.CharField(
+        max_length=8,
+        blank=True,
+        default="",
+        db_default="",
+        choices=[(units.value, units.value) for units in Units],
+        help_text="Of measures, where they are not those of the country.",
     )
     zone = models.CharField(max_length=64, default=machine_zone, help_text="Of its clock, IANA.")
     room_temp_c = models.FloatField(default=22, help_text="Usual air temperature [°C].")
@@ -103,3 +119,11 @@ class Salon(models.Model):
 
     def __str__(self) -> str:
         return self.name
+
+    def tag(self, language: str = "") -> str:
+        """A language with the country and the measures of the salon.
+
+        Args:
+            language: of who reads; the salon's own where it is left out
+        """
+        return region_tag(language or self.language, self.country, self.units)

@@ -6,15 +6,23 @@ from zoneinfo import ZoneInfo
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 
+from craft.region import region_tag
 from salon.salon_settings.models import Salon
 
-#: Where the language of the salon is kept during a request.
+#: Where the language, the country and the measures of the salon are kept during a request.
 LANGUAGE = "gauffer.salon_language"
 
 
-def language_of_salon(request: HttpRequest) -> str:
-    """The language of the salon; empty before there is one."""
-    return str(request.META.get(LANGUAGE, ""))
+def salon_tag(request: HttpRequest, own: str = "", usual: str = "") -> str:
+    """The language of a request, with the country and the measures of the salon.
+
+    Args:
+        request: that is answered
+        own: language of who asks; empty for the salon's
+        usual: before there is a salon
+    """
+    language, country, units = request.META.get(LANGUAGE, ("", "", ""))
+    return region_tag(own or language or usual, country, units)
 
 
 class SalonTimeZoneMiddleware:
@@ -24,7 +32,7 @@ class SalonTimeZoneMiddleware:
         self.answer = answer
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
-        salon = Salon.objects.values_list("zone", "language").first()
-        zone, request.META[LANGUAGE] = salon or ("", "")
+        salon = Salon.objects.values_list("zone", "language", "country", "units").first()
+        zone, *request.META[LANGUAGE] = salon or ("", "", "", "")
         with timezone.override(ZoneInfo(zone) if zone else None):
             return self.answer(request)

@@ -17,6 +17,7 @@ from rest_framework.throttling import SimpleRateThrottle
 from rest_framework.views import APIView
 
 from craft.messages import language, speak
+from craft.region import region
 from salon.platform.auth import current_user
 from salon.platform.idempotency import Idempotency
 from salon.platform.language import sentence
@@ -59,7 +60,8 @@ def session_of(request: Request) -> dict[str, object]:
             "role": None,
             "reads": [],
             "writes": [],
-            "language": language(),
+            "language": region(language()).language,
+            "region": language(),
             "own_language": "",
             "salon": None,
         }
@@ -72,7 +74,8 @@ def session_of(request: Request) -> dict[str, object]:
         "username": user.get_username(),
         "name": name_of(user),
         "role": role.value if role else None,
-        "language": language(),
+        "language": region(language()).language,
+        "region": language(),
         "own_language": services.language_of(user),
         "reads": reads,
         "writes": writes,

@@ -6,14 +6,17 @@ from django.http import HttpRequest, HttpResponse
 from django.utils import translation
 
 from salon.platform.language import use_language
-from salon.salon_settings.time_zone import language_of_salon
+from salon.salon_settings.time_zone import salon_tag
 
 
 def language_of(request: HttpRequest) -> str:
-    """The language of who asks: their own, else the salon's; of a new salon the browser's."""
+    """The language of who asks: their own, else the salon's; of a new salon the browser's.
+
+    With the country and the measures of the salon.
+    """
     colleague = getattr(request.user, "colleague", None)
     own = colleague.language if colleague else ""
-    return own or language_of_salon(request) or translation.get_language_from_request(request)
+    return salon_tag(request, own, translation.get_language_from_request(request))
 
 
 class LanguageMiddleware:

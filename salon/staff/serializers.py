@@ -67,6 +67,9 @@ class SessionSerializer(serializers.Serializer[Any]):
         child=serializers.CharField(), help_text="Places where one may change something."
     )
     language = serializers.ChoiceField(LANGUAGES, help_text="That answers are in.")
+    region = serializers.CharField(
+        help_text="The same with the country of the salon, e.g. en-US, as browsers take it."
+    )
     own_language = serializers.ChoiceField(
         LANGUAGES, allow_blank=True, help_text="As chosen; empty: as the salon."
     )

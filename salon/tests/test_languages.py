@@ -1,5 +1,7 @@
 """Answers in the language of who asks; cards, messages and check-ins in that of the client."""
 
+import json
+
 from craft.messages import languages
 from salon.aftercare.checking import open_link
 from salon.aftercare.models import MessageText
@@ -8,8 +10,9 @@ from salon.aftercare.tests.base import visited
 from salon.aftercare.tests.messages import MessageTest
 from salon.planning.models import Plan
 from salon.salon_settings.models import Salon
+from salon.salon_settings.services import change_salon
 from salon.staff.models import Colleague
-from salon.tests.base import ApiTest
+from salon.tests.base import ApiTest, Response
 
 
 class ReaderTest(ApiTest):
@@ -86,6 +89,52 @@ class ReaderTest(ApiTest):
         wish = {"client": self.person.pk, "goal": {"style": "two_strand_twist_out"}}
         answer = self.post("/api/plans/proposals/", wish).json()["answer"]
         self.assertIn("Am stärksten definiert", [each["title"] for each in answer["proposals"]])
+
+
+class CountryTest(ApiTest):
+    """A salon in the United States: inches, ounces, degrees Fahrenheit, hours to twelve."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        change_salon({"country": "US"}, None)
+
+    def patch(self, path: str, body: object) -> Response:
+        return self.client.patch(path, body, content_type="application/json")
+
+    def test_everybody_reads_the_measures_of_the_country(self) -> None:
+        self.assertEqual(self.client.get("/api/session/").json()["region"], "en-US")
+        goal = {"style": "rod_set"}
+        draft = self.post("/api/plans/draft/", {"client": self.person.pk, "goal": goal}).json()
+        said = json.dumps(draft, ensure_ascii=False)
+        self.assertRegex(said, r"\d in\b")
+        self.assertRegex(said, r"\d oz\b")
+        self.assertNotRegex(said, r"\d (cm|mm|°C)(?![²³/\w])")
+        # Numbers stay metric: the screen writes them as it needs them.
+        self.assertAlmostEqual(draft["answer"]["finished"]["length_cm"], 12, delta=12)
+
+    def test_what_is_refused_names_the_range_in_inches(self) -> None:
+        refused = self.patch("/api/salon/", {"home_temp_c": 99})
+        self.assertRefused(refused, "home_temp_c", "from 41 to 95 °F")
+        wish = {"client": self.person.pk, "goal": {"style": "rod_set", "rod_mm": 900}}
+        self.assertRefused(self.post("/api/plans/draft/", wish), "goal.rod_mm", " in.")
+
+    def test_measures_can_differ_from_the_country(self) -> None:
+        self.assertEqual(self.patch("/api/salon/", {"units": "metric"}).status_code, 200)
+        self.assertEqual(self.client.get("/api/session/").json()["region"], "en-US-u-ms-metric")
+
+    def test_a_country_that_is_none_is_refused(self) -> None:
+        for code in ("XY", "us", "USA"):
+            with self.subTest(code):
+                self.assertRefused(self.patch("/api/salon/", {"country": code}), "country", "")
+
+    def test_what_is_stored_is_the_same_everywhere(self) -> None:
+        wish = {"client": self.person.pk, "goal": {"style": "rod_set"}}
+        saved = self.post("/api/plans/", wish).json()
+        stored = json.dumps(Plan.objects.get(pk=saved["id"]).answer, ensure_ascii=False)
+        self.assertRegex(stored, r"\d mm\b")
+        Salon.objects.update(country="")
+        said = self.client.get(f"/api/plans/{saved['id']}/").json()
+        self.assertRegex(json.dumps(said), r"\d mm\b")
 
 
 class ClientTest(MessageTest):

@@ -137,8 +137,8 @@ class InstallationTest(BeforeTest):
         "clients_client": 3,
         "clients_historicalclient": 3,
         "planning_plan": 1,
-        "salon_settings_salon": 1,
-        "salon_settings_historicalsalon": 1,
+        "salon_settings_salon": 3,
+        "salon_settings_historicalsalon": 3,
         "staff_colleague": 1,
     }
 

@@ -8110,6 +8110,14 @@ export interface components {
              *     * `de` - Deutsch
              */
             language?: components["schemas"]["SalonLanguageEnum"];
+            country?: string;
+            /**
+             * @description Of measures, where they are not those of the country.
+             *
+             *     * `metric` - metric
+             *     * `ussystem` - ussystem
+             */
+            units?: components["schemas"]["UnitsEnum"] | components["schemas"]["BlankEnum"];
             zone?: string;
             /** Format: double */
             room_temp_c?: number;
@@ -9843,6 +9851,14 @@ export interface components {
              *     * `de` - Deutsch
              */
             language?: components["schemas"]["SalonLanguageEnum"];
+            country?: string;
+            /**
+             * @description Of measures, where they are not those of the country.
+             *
+             *     * `metric` - metric
+             *     * `ussystem` - ussystem
+             */
+            units?: components["schemas"]["UnitsEnum"] | components["schemas"]["BlankEnum"];
             zone: string;
             /** Format: double */
             room_temp_c: number;
@@ -10548,6 +10564,8 @@ export interface components {
              *     * `de` - de
              */
             language: components["schemas"]["LanguageFe9Enum"];
+            /** @description The same with the country of the salon, e.g. en-US, as browsers take it. */
+            region: string;
             /**
              * @description As chosen; empty: as the salon.
              *
@@ -12126,6 +12144,12 @@ export interface components {
             /** Source */
             source: string;
         };
+        /**
+         * @description * `metric` - metric
+         *     * `ussystem` - ussystem
+         * @enum {string}
+         */
+        UnitsEnum: "metric" | "ussystem";
         /**
          * UnknownOut
          * @description A name that is not known.
@@ -19347,6 +19371,7 @@ export const traitValues: ReadonlyArray<FlattenedDeepRequired<components>["schem
 export const traitEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["TraitEnum"]> = ["definition", "frizz", "volume", "evenness", "bounce", "softness", "shine"];
 export const trialVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["TrialVerdict"]> = ["a", "b", "cannot_tell"];
 export const trustEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["TrustEnum"]> = ["good", "silent", "stuck", "odd", "lost", "none"];
+export const unitsEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["UnitsEnum"]> = ["metric", "ussystem"];
 export const verdictEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["VerdictEnum"]> = ["less", "as_planned", "more"];
 export const viewEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ViewEnum"]> = ["back", "front", "left", "right"];
 export const visitFlagValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["VisitFlag"]> = ["uneven_sides", "interrupted", "out_of_order", "released_damp", "pain"];
